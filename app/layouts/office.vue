@@ -1,0 +1,78 @@
+<script setup lang="ts">
+// The office: the run across the top, the index down the right edge, the shortcuts of every screen.
+import { onBeforeUnmount, onMounted, ref } from 'vue'
+import IconCustomers from '~icons/lucide/user'
+import IconBook from '~icons/lucide/book-open'
+import IconInvoice from '~icons/lucide/file-text'
+import IconMail from '~icons/lucide/mail'
+import FindAnything from '~/components/base/FindAnything.vue'
+import RunBand from '~/components/base/RunBand.vue'
+import { connected } from '~/lib/live'
+import { useSession } from '~/stores/session'
+
+const session = useSession()
+const route = useRoute()
+const finding = ref(false)
+const helping = ref(false)
+const INDEX = [['/customers', 'Customers', IconCustomers], ['/price-book', 'Price book', IconBook], ['/invoices', 'Invoices', IconInvoice], ['/messages', 'Mail', IconMail]] as const
+const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
+const HERE: Record<string, [string, string][]> = {
+  '/calls/': [['Ctrl Enter', 'book the call'], ['↑ ↓ Enter', 'choose a match'], ['Esc', 'back to the calls']],
+  '/schedule': [['Tab', 'go to the next visit'], ['← → ↑ ↓', 'move it by a quarter of an hour, or to another technician'], ['Shift ← →', 'shorten, lengthen'], ['Enter', 'save the move, or open the work order'], ['Esc', 'leave it where it was'], ['Delete', 'take it off the schedule'], ['Ctrl Z', 'undo'], ['[ ]', 'day before, day after']],
+}
+const takesCalls = () => ['owner', 'office', 'dispatch'].includes(session.role)
+function key(e: KeyboardEvent) {
+  const typing = (e.target as HTMLElement).closest('input, textarea, select, [contenteditable]')
+  if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') finding.value = !finding.value
+  else if (e.altKey && /^[1-5]$/.test(e.key)) void navigateTo(STOPS[Number(e.key) - 1]!)
+  else if (typing || e.ctrlKey || e.metaKey || e.altKey) return
+  else if (e.key.toLowerCase() === 'n' && takesCalls()) void navigateTo('/calls/new')
+  else if (e.key === '?') helping.value = true
+  else if (e.key === '/') document.querySelector<HTMLInputElement>('[data-filter]')?.focus()
+  else return
+  e.preventDefault()
+}
+onMounted(() => window.addEventListener('keydown', key))
+onBeforeUnmount(() => window.removeEventListener('keydown', key))
+async function leave() {
+  await session.signOut()
+  await navigateTo('/sign-in')
+}
+</script>
+
+<template>
+  <div class="office">
+    <header class="no-print">
+      <NuxtLink to="/" class="mark"><span>Open Ledger</span></NuxtLink>
+      <RunBand />
+      <div class="acts">
+        <button class="btn find" @click="finding = true"><span class="quiet">Find…</span><kbd>Ctrl K</kbd></button>
+        <NuxtLink v-if="takesCalls()" to="/calls/new" class="btn act">Take a call <kbd>N</kbd></NuxtLink>
+      </div>
+    </header>
+    <main><p v-if="!connected" class="away" role="status">The connection is interrupted. What you see may be old; it comes back by itself.</p><slot /></main>
+    <nav class="index no-print" aria-label="Reference books">
+      <NuxtLink v-for="[to, name, icon] in INDEX" :key="to" :to="to" :class="{ here: route.path.startsWith(to) }"><component :is="icon" aria-hidden="true" />{{ name }}</NuxtLink>
+      <button class="who" :title="`${session.me?.person.name}, ${session.role}`" @click="leave">Sign out</button>
+    </nav>
+    <FindAnything v-model="finding" @help="helping = true" />
+    <el-dialog v-model="helping" title="Shortcuts" width="480">
+      <table class="book"><tbody>
+        <tr v-for="[k, what] in [...(Object.entries(HERE).find(([p]) => route.path.startsWith(p))?.[1] ?? []), ['N', 'take a call'], ['Ctrl K', 'find anything, run any command'], ['Alt 1 … 5', 'walk the run'], ['/', 'go to the filter of the list'], ['?', 'this page']]" :key="k"><td class="nowrap"><kbd>{{ k }}</kbd></td><td>{{ what }}</td></tr>
+      </tbody></table>
+    </el-dialog>
+  </div>
+</template>
+
+<style scoped>
+.office { display: grid; grid-template: 60px minmax(0, 1fr) / minmax(0, 1fr) 66px; height: 100vh; }
+header { grid-column: 1 / 3; display: flex; background: var(--sheet); border-bottom: 1px solid var(--rule-2); }
+.mark { width: 132px; flex: none; padding: 15px 0 0 16px; border-right: 1px solid var(--rule); text-decoration: none; color: var(--ink); font-weight: 700; font-size: 17px; } .mark span { border-bottom: 3px double var(--green); padding-bottom: 3px; white-space: nowrap; }
+.acts { display: flex; gap: 8px; align-items: center; padding: 0 12px; flex: none; } .find { font-weight: 400; }
+main { overflow: auto; min-width: 0; position: relative; }
+.index { background: #e8eeea; border-left: 1px solid var(--rule-2); display: flex; flex-direction: column; padding-top: 10px; gap: 4px; }
+.index a, .who { display: flex; flex-direction: column; align-items: center; gap: 4px; padding: 8px 2px; font-size: 11px; text-align: center; text-decoration: none; color: var(--ink-2); border: 0; background: none; cursor: pointer; } .index svg { width: 17px; height: 17px; }
+.index a.here { background: var(--sheet); color: var(--green); font-weight: 650; box-shadow: inset 3px 0 var(--green); } .who { margin-top: auto; padding-bottom: 14px; }
+.away { background: var(--marigold-1); padding: 6px 16px; border-bottom: 1px solid #e6cf9a; }
+@media print { .office { display: block; height: auto; } }
+</style>

@@ -1,0 +1,35 @@
+// Live changes: one event stream for the window; screens say what they want to do when something changed.
+import { onBeforeUnmount, onMounted, ref } from 'vue'
+
+const listeners = new Set<() => void>()
+export const connected = ref(true)
+let source: EventSource | null = null
+let timer: ReturnType<typeof setTimeout> | null = null
+function tell() {
+  // Several changes of one act arrive together: ask once.
+  timer ??= setTimeout(() => {
+    timer = null
+    for (const listener of listeners) listener()
+  }, 60)
+}
+function open() {
+  if (source) return
+  source = new EventSource('/api/v1/live')
+  source.addEventListener('change', tell)
+  source.addEventListener('hello', () => {
+    if (!connected.value) tell()
+    connected.value = true
+  })
+  source.onerror = () => { connected.value = false }
+}
+export function closeLive() {
+  source?.close()
+  source = null
+}
+export function onLive(refresh: () => void) {
+  onMounted(() => {
+    listeners.add(refresh)
+    open()
+  })
+  onBeforeUnmount(() => listeners.delete(refresh))
+}

@@ -1,0 +1,3 @@
+<template>
+  <p class="empty">One moment…</p>
+</template>

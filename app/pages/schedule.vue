@@ -1,0 +1,222 @@
+<script setup lang="ts">
+// The day: technicians down, hours across, the tray of what has no slot. Drag or keyboard; warnings before saving; undo.
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import type { Answer } from '~~/shared/api'
+import { plusDays } from '~~/core/time/zone'
+import { hoursMinutes } from '~~/core/hours/workedSeconds'
+import BoardVisit from '~/components/dispatch/BoardVisit.vue'
+import { call, type Problem } from '~/lib/api'
+import { useLoad } from '~/lib/useLoad'
+import { useBoard, type Place } from '~/stores/board'
+import { useSession } from '~/stores/session'
+
+definePageMeta({ layout: 'office' })
+type Visit = Answer<'placeVisit'>
+const session = useSession()
+const board = useBoard()
+const route = useRoute()
+const date = computed(() => (typeof route.query.date === 'string' ? route.query.date : session.today))
+const { data, problem, refresh } = useLoad(() => call('schedule', { query: { date: date.value } }))
+watch(date, () => void refresh())
+const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
+const go = (d: string) => void navigateTo({ path: '/schedule', query: { date: d } })
+
+const from = computed(() => Date.parse(data.value?.dayStart ?? ''))
+const span = computed(() => Date.parse(data.value?.dayEnd ?? '') - from.value)
+const pos = (iso: string | number) => `${Math.max(0, Math.min(100, ((typeof iso === 'number' ? iso : Date.parse(iso)) - from.value) / span.value * 100))}%`
+const wide = (a: string, b: string) => `${(Math.min(Date.parse(b), from.value + span.value) - Math.max(Date.parse(a), from.value)) / span.value * 100}%`
+const hours = computed(() => Array.from({ length: Math.max(0, Math.round(span.value / 3_600_000)) }, (_, i) => from.value + i * 3_600_000))
+const now = ref(session.now())
+const tick = setInterval(() => { now.value = session.now() }, 20_000)
+onBeforeUnmount(() => clearInterval(tick))
+
+// A placement that is being tried: shown dashed, its warnings said, saved with Enter or by letting go.
+const trying = ref<{ visit: Visit, place: Place, warnings: string[] } | null>(null)
+const visitsOf = (id: string) => (data.value?.visits ?? []).filter(v => v.technicianId === id)
+let asked = 0
+watch(() => trying.value && [trying.value.visit.id, trying.value.place.technicianId, trying.value.place.startAt, trying.value.place.durationSeconds].join(), async () => {
+  const t = trying.value
+  if (!t?.place.technicianId || !t.place.startAt) return
+  const mine = ++asked
+  const { warnings } = await call('checkPlacement', { body: { visitId: t.visit.id, technicianId: t.place.technicianId, startAt: t.place.startAt, durationSeconds: t.place.durationSeconds, promiseFrom: t.visit.promiseFrom ?? '', promiseTo: t.visit.promiseTo ?? '' } }).catch(() => ({ warnings: [] }))
+  if (mine === asked && trying.value) trying.value.warnings = warnings.map(w => w.text)
+})
+const refused = ref<{ visit: Visit, place: Place, text: string } | null>(null)
+const failure = ref('')
+async function save(visit: Visit, place: Place, override = false) {
+  failure.value = ''
+  try {
+    await board.place(visit, place, override)
+    trying.value = null
+    refused.value = null
+  }
+  catch (error) {
+    const p = error as Problem
+    trying.value = null
+    if (p.code === 'placement_warning') refused.value = { visit, place, text: p.message }
+    else failure.value = p.message
+  }
+  await refresh()
+  // The keyboard goes on where it was, also when the card stands in another row now.
+  await nextTick()
+  if (!refused.value) document.querySelector<HTMLElement>(`[data-visit="${visit.id}"]`)?.focus()
+}
+async function undo() {
+  failure.value = ''
+  try {
+    await board.undo()
+  }
+  catch (error) {
+    failure.value = (error as Problem).message
+  }
+  await refresh()
+}
+
+// Drag by pointer: visits, their right edge, and cards of the tray.
+const rows = ref<HTMLElement>()
+const QUARTER = 900_000
+function placeAt(x: number, y: number, grab: number): { technicianId: string, startAt: string } | null {
+  for (const row of rows.value?.querySelectorAll<HTMLElement>('[data-technician]') ?? []) {
+    const box = row.getBoundingClientRect()
+    if (y < box.top || y > box.bottom || x < box.left || x > box.right) continue
+    const ms = from.value + (x - box.left - grab) / box.width * span.value
+    return { technicianId: row.dataset.technician!, startAt: new Date(Math.max(from.value, Math.round(ms / QUARTER) * QUARTER)).toISOString() }
+  }
+  return null
+}
+function drag(e: PointerEvent, visit: Visit, edge: boolean) {
+  if (!may.value || e.button !== 0) return
+  const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
+  const inTray = !visit.startAt || !visit.technicianId
+  const grab = inTray ? 20 : e.clientX - box.left
+  const origin = { x: e.clientX, y: e.clientY }
+  const width = rows.value!.querySelector<HTMLElement>('[data-technician]')!.getBoundingClientRect().width
+  let moved = false
+  const move = (m: PointerEvent) => {
+    if (!moved && Math.hypot(m.clientX - origin.x, m.clientY - origin.y) < 5) return
+    moved = true
+    const old: Place = { technicianId: visit.technicianId, startAt: visit.startAt, durationSeconds: visit.durationSeconds }
+    const to = edge ? null : placeAt(m.clientX, m.clientY, grab)
+    const place = edge
+      ? { ...old, durationSeconds: Math.max(900, Math.round((visit.durationSeconds + (m.clientX - origin.x) / width * span.value / 1000) / 900) * 900) }
+      : to ? { ...old, ...to } : null
+    trying.value = place ? { visit, place, warnings: trying.value?.warnings ?? [] } : null
+  }
+  const stop = () => {
+    window.removeEventListener('pointermove', move)
+    window.removeEventListener('pointerup', up)
+    window.removeEventListener('keydown', esc)
+  }
+  const up = () => {
+    stop()
+    if (moved && trying.value) void save(visit, trying.value.place)
+    else if (!moved && !edge) void navigateTo(`/work/${visit.workOrderId}`)
+  }
+  const esc = (k: KeyboardEvent) => {
+    if (k.key !== 'Escape') return
+    stop()
+    trying.value = null
+  }
+  window.addEventListener('pointermove', move)
+  window.addEventListener('pointerup', up)
+  window.addEventListener('keydown', esc)
+  e.preventDefault()
+  ;(e.currentTarget as HTMLElement).focus()
+}
+// The keyboard does the same: arrows try, Enter saves, Esc leaves it.
+function key(e: KeyboardEvent, visit: Visit) {
+  const people = data.value?.technicians ?? []
+  const nextHour = Math.ceil(Math.max(now.value, from.value) / 3_600_000) * 3_600_000
+  const current = trying.value?.visit.id === visit.id ? trying.value.place : { technicianId: visit.technicianId ?? people[0]?.id ?? null, startAt: visit.startAt ?? new Date(Math.min(nextHour, from.value + span.value - 3_600_000)).toISOString(), durationSeconds: visit.durationSeconds }
+  const at = people.findIndex(p => p.id === current.technicianId)
+  const shifted = (ms: number) => new Date(Date.parse(current.startAt!) + ms).toISOString()
+  let place: Place | null = null
+  if (e.shiftKey && e.key === 'ArrowRight') place = { ...current, durationSeconds: Math.min(86_400, current.durationSeconds + 900) }
+  else if (e.shiftKey && e.key === 'ArrowLeft') place = { ...current, durationSeconds: Math.max(900, current.durationSeconds - 900) }
+  else if (e.key === 'ArrowRight') place = { ...current, startAt: shifted(QUARTER) }
+  else if (e.key === 'ArrowLeft') place = { ...current, startAt: shifted(-QUARTER) }
+  else if (e.key === 'ArrowDown') place = { ...current, technicianId: people[Math.min(people.length - 1, at + 1)]!.id }
+  else if (e.key === 'ArrowUp') place = { ...current, technicianId: people[Math.max(0, at - 1)]!.id }
+  else if (e.key === 'Enter') {
+    if (trying.value?.visit.id === visit.id) void save(visit, trying.value.place)
+    else void navigateTo(`/work/${visit.workOrderId}`)
+  }
+  else if (e.key === 'Escape') trying.value = null
+  else if (e.key === 'Delete' && visit.startAt) void save(visit, { technicianId: null, startAt: null, durationSeconds: visit.durationSeconds })
+  else return
+  e.preventDefault()
+  if (place && may.value) trying.value = { visit, place, warnings: [] }
+}
+function keys(e: KeyboardEvent) {
+  if ((e.target as HTMLElement).closest('input, textarea')) return
+  if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z') void undo()
+  else if (e.key === '[') go(plusDays(date.value, -1))
+  else if (e.key === ']') go(plusDays(date.value, 1))
+  else return
+  e.preventDefault()
+}
+onMounted(() => window.addEventListener('keydown', keys))
+onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+const share = (taken: number, capacity: number) => `${Math.min(100, capacity ? taken / capacity * 100 : taken ? 100 : 0)}%`
+const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : taken >= capacity * 0.85 && capacity ? 'full' : '')
+</script>
+
+<template>
+  <div v-if="data" class="board">
+    <aside aria-label="No slot yet">
+      <h2>No slot yet <span class="num">{{ data.tray.length }}</span></h2>
+      <div v-for="v in data.tray" :key="v.id" class="card" :class="{ late: v.waiting.includes('today') || v.waiting.includes('passed') }" tabindex="0" role="button" :data-visit="v.id" :aria-label="`${v.title}, ${v.customer}. ${v.waiting}. Arrow keys place it.`" @pointerdown="drag($event, v, false)" @keydown="key($event, v)">
+        <b>{{ v.title }}</b><span>{{ v.customer }} · {{ v.town }}</span><span class="quiet small">{{ v.waiting }} · {{ hoursMinutes(v.durationSeconds) }} h</span>
+      </div>
+      <p v-if="!data.tray.length" class="quiet">Everything has its time.</p>
+    </aside>
+    <div class="day">
+      <nav class="tabs" aria-label="Days of the week">
+        <button v-for="d in data.week" :key="d.date" :class="{ on: d.date === data.date }" :aria-current="d.date === data.date ? 'date' : undefined" @click="go(d.date)">
+          <span>{{ session.day(d.date) }}</span>
+          <span class="bar" :title="`Morning: ${d.morning} of ${d.capacityMorning}`"><i>AM</i><em><u :class="tone(d.morning, d.capacityMorning)" :style="{ width: share(d.morning, d.capacityMorning) }" /></em><b class="num">{{ d.morning }}/{{ d.capacityMorning }}</b></span>
+          <span class="bar" :title="`Afternoon: ${d.afternoon} of ${d.capacityAfternoon}`"><i>PM</i><em><u :class="tone(d.afternoon, d.capacityAfternoon)" :style="{ width: share(d.afternoon, d.capacityAfternoon) }" /></em><b class="num">{{ d.afternoon }}/{{ d.capacityAfternoon }}</b></span>
+        </button>
+      </nav>
+      <div class="head">
+        <h1>{{ session.day(data.date, true) }}</h1>
+        <span class="quiet num">{{ data.visits.length }} visits · {{ hoursMinutes(data.driveSeconds) }} h driving</span>
+        <b v-if="data.atRisk" class="late nowrap">{{ data.atRisk }} {{ data.atRisk === 1 ? 'promise' : 'promises' }} at risk</b><span class="grow" />
+        <button class="btn" title="Week before" aria-label="Week before" @click="go(plusDays(data.date, -7))">←</button><button class="btn" @click="go(session.today)">Today</button><button class="btn" title="Week after" aria-label="Week after" @click="go(plusDays(data.date, 7))">→</button>
+        <button v-if="may" class="btn" :disabled="!board.done.length" @click="undo">Undo <kbd>Ctrl Z</kbd></button>
+      </div>
+      <div class="says"><p v-if="problem || failure" class="note bad" role="alert">{{ failure || problem?.message }}</p>
+      <div v-if="refused" class="note warn row" role="alertdialog" aria-label="Before it is saved"><span class="grow"><b>Not saved yet.</b> {{ refused.text }}</span><button class="btn act" autofocus @click="save(refused.visit, refused.place, true)">Place it all the same</button><button class="btn" @click="refused = null">Leave it</button></div>
+      <p v-else-if="trying?.warnings.length" class="note warn" role="status">{{ trying.warnings.join('; ') }}</p></div>
+      <div ref="rows" class="grid" role="grid" aria-label="The day by technician">
+        <div class="scale"><span v-for="h in hours" :key="h" class="num" :style="{ left: pos(h) }">{{ session.time(new Date(h).toISOString()) }}</span>
+          <span v-if="data.date === session.today && now >= from && now <= from + span" class="nowtag num" :style="{ left: pos(now) }">{{ session.time(new Date(now).toISOString()) }}</span></div>
+        <div v-for="t in data.technicians" :key="t.id" class="person" role="row">
+          <div class="name" role="rowheader"><b>{{ t.name }}</b><span class="quiet small">{{ t.skills.join(', ') }}</span><span v-if="t.timeOff.length" class="soon small">off: {{ t.timeOff.map(o => o.reason).join(', ') }}</span></div>
+          <div class="lane" role="gridcell" :data-technician="t.id">
+            <span v-for="(w, i) in t.working" :key="i" class="working" :style="{ left: pos(w.from), width: wide(w.from, w.to) }" />
+            <span v-for="(o, i) in t.timeOff" :key="`o${i}`" class="off" :style="{ left: pos(o.from), width: wide(o.from, o.to) }" />
+            <span v-for="h in hours" :key="h" class="line" :style="{ left: pos(h) }" />
+            <BoardVisit v-for="v in visitsOf(t.id)" :key="v.id" :visit="v" :pos="pos" :wide="wide" :may="may" :fresh="route.query.visit === v.id" :leaving="trying?.visit.id === v.id" @grab="(e, edge) => drag(e, v, edge)" @keydown="key($event, v)" />
+            <BoardVisit v-if="trying?.place.technicianId === t.id && trying.place.startAt" :visit="{ ...trying.visit, ...trying.place }" :pos="pos" :wide="wide" :may="may" trying @grab="() => {}" @keydown="key($event, trying.visit)" />
+            <span v-if="data.date === session.today && now >= from && now <= from + span" class="now" :style="{ left: pos(now) }" />
+          </div>
+        </div>
+      </div>
+      <p v-if="!data.technicians.length" class="empty">Nobody can be booked yet.</p>
+    </div>
+  </div>
+  <p v-else class="empty" role="status">{{ problem?.message ?? 'Opening the day…' }}</p>
+</template>
+
+<style scoped>
+.board { display: grid; grid-template-columns: 236px minmax(0, 1fr); height: 100%; } aside { border-right: 1px solid var(--rule-2); background: #fbfcfb; padding: 12px; overflow: auto; display: flex; flex-direction: column; gap: 8px; } aside h2 { display: flex; justify-content: space-between; }
+.card { border: 1px solid var(--rule-2); border-left: 3px solid var(--green-2); border-radius: 4px; background: var(--sheet); padding: 8px 10px; display: flex; flex-direction: column; cursor: grab; touch-action: none; color: var(--ink); } .card.late { border-left-color: var(--brick); }
+/* What is said lies over the head: rows must not move under the pointer. */
+.says { position: absolute; top: 73px; left: 14px; right: 14px; z-index: 20; } .day { position: relative; display: flex; flex-direction: column; min-width: 0; overflow: auto; } .tabs { display: grid; grid-template-columns: repeat(7, 1fr); background: var(--sheet); border-bottom: 1px solid var(--rule-2); flex: none; } .tabs button { border: 0; border-right: 1px solid var(--rule); background: none; padding: 7px 9px; text-align: left; cursor: pointer; display: flex; flex-direction: column; gap: 3px; } .tabs .on { background: var(--green-1); font-weight: 650; }
+.bar { display: flex; gap: 5px; align-items: center; font-size: 10px; color: var(--ink-2); font-weight: 400; } .bar i { font-style: normal; width: 16px; } .bar em { flex: 1; height: 7px; background: #e6ebe8; } .bar u { display: block; height: 100%; background: var(--green-2); } .bar u.full { background: #d9a53c; } .bar u.over { background: var(--brick); } .bar b { font-weight: 400; width: 30px; text-align: right; }
+.head { display: flex; gap: 12px; align-items: center; padding: 10px 14px; flex: none; } .head h1 { font-size: 16px; white-space: nowrap; } 
+.grid { background: var(--sheet); border-top: 1px solid var(--rule-2); } .scale { position: relative; height: 26px; margin-left: 128px; border-bottom: 1px solid var(--rule-2); } .scale span { position: absolute; top: 5px; font-size: 12px; color: var(--ink-2); padding-left: 4px; } .scale .nowtag { background: var(--marigold); color: #fff; padding: 0 4px; transform: translateX(-50%); border-radius: 3px; }
+.person { display: grid; grid-template-columns: 128px minmax(0, 1fr); min-height: 76px; border-bottom: 1px solid var(--rule-2); } .name { padding: 9px 10px; display: flex; flex-direction: column; border-right: 1px solid var(--rule-2); }
+.lane { position: relative; background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px); overflow: hidden; } .working, .off, .line, .now { position: absolute; top: 0; bottom: 0; } .working { background: var(--sheet); } .off { background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px); } .line { border-left: 1px solid var(--rule); } .now { border-left: 2px solid var(--marigold-line); z-index: 5; pointer-events: none; }
+</style>

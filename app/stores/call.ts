@@ -1,0 +1,51 @@
+// A call while it is typed: kept in the browser at once and on the server a moment later, so that nothing is lost to a reload.
+import { defineStore } from 'pinia'
+import { call as send, newId } from '~/lib/api'
+import { callDraft } from '~~/shared/calls'
+import type { Answer } from '~~/shared/api'
+
+export type Draft = Answer<'call'>['draft']
+const key = (id: string) => `call:${id}`
+export const useCall = defineStore('call', {
+  state: () => ({ id: '', draft: callDraft.getDefault() as Draft, kept: '', saving: false, ended: false, timer: 0 as unknown as ReturnType<typeof setTimeout>, book: { workOrderId: newId(), visitId: newId(), key: newId() } }),
+  actions: {
+    async open(id: string, fresh: boolean, today: string) {
+      this.$reset()
+      this.book = { workOrderId: newId(), visitId: newId(), key: newId() }
+      this.id = id
+      const local = localStorage.getItem(key(id))
+      if (local) this.draft = callDraft.cast(JSON.parse(local)) as Draft
+      else if (!fresh) {
+        const known = await send('call', { params: { id } }).catch(() => null)
+        if (known) this.draft = known.draft
+      }
+      this.draft.date ??= today
+      // Only what somebody types is worth keeping.
+      this.kept = JSON.stringify(this.draft)
+    },
+    changed(summary: string) {
+      if (this.ended || JSON.stringify(this.draft) === this.kept) return
+      localStorage.setItem(key(this.id), JSON.stringify(this.draft))
+      clearTimeout(this.timer)
+      this.timer = setTimeout(() => void this.save(summary), 500)
+    },
+    async save(summary: string) {
+      if (this.ended) return
+      this.saving = true
+      const text = JSON.stringify(this.draft)
+      try {
+        await send('saveCall', { params: { id: this.id }, body: { draft: this.draft, summary: summary.slice(0, 200) } })
+        this.kept = text
+      }
+      catch { /* the browser has it; the next change tries again */ }
+      finally {
+        this.saving = false
+      }
+    },
+    end() {
+      this.ended = true
+      clearTimeout(this.timer)
+      localStorage.removeItem(key(this.id))
+    },
+  },
+})

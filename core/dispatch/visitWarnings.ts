@@ -1,0 +1,25 @@
+export interface Placement { technicianId: string, startAt: number, endAt: number }
+export interface DayFacts {
+  /** working intervals of that technician around that day, epoch ms */
+  working: readonly { from: number, to: number }[]
+  timeOff: readonly { from: number, to: number, reason: string }[]
+  others: readonly { id: string, startAt: number, endAt: number, label: string }[]
+}
+export type VisitWarning = { code: 'clash' | 'time_off' | 'outside_hours' | 'outside_promise', text: string }
+
+/**
+ * What is wrong with placing a visit there, in words, before it is saved: another visit at that time, time off, outside the
+ * working hours, outside the promised window. An empty list means that nothing is.
+ * @param promise the window told to the customer as epoch ms, or null
+ */
+export function visitWarnings(place: Placement, facts: DayFacts, promise: { from: number, to: number } | null, name: string): VisitWarning[] {
+  const overlaps = (from: number, to: number) => from < place.endAt && place.startAt < to
+  const warnings: VisitWarning[] = []
+  for (const o of facts.others) if (overlaps(o.startAt, o.endAt)) warnings.push({ code: 'clash', text: `${name} is at ${o.label} then` })
+  for (const t of facts.timeOff) if (overlaps(t.from, t.to)) warnings.push({ code: 'time_off', text: `${name} is off then: ${t.reason}` })
+  if (!facts.working.some(w => w.from <= place.startAt && place.endAt <= w.to) && !warnings.some(w => w.code === 'time_off')) {
+    warnings.push({ code: 'outside_hours', text: facts.working.length === 0 ? `${name} does not work that day` : `this is outside ${name}’s hours` })
+  }
+  if (promise && (place.startAt < promise.from || place.startAt > promise.to)) warnings.push({ code: 'outside_promise', text: 'the start is outside the window that was promised' })
+  return warnings
+}

@@ -1,0 +1,39 @@
+import type { AccountKey } from './accounts'
+
+/** Debit positive, credit negative, minor units. */
+export interface Posting { account: AccountKey, amountMinor: number }
+
+/**
+ * The postings, merged by account and without zeros, when they balance.
+ * @throws RangeError when Σ debits ≠ Σ credits, or an amount is not whole
+ */
+export function balanced(postings: readonly Posting[]): Posting[] {
+  const sums = new Map<AccountKey, number>()
+  for (const p of postings) {
+    if (!Number.isSafeInteger(p.amountMinor)) throw new RangeError('postings are whole minor units')
+    sums.set(p.account, (sums.get(p.account) ?? 0) + p.amountMinor)
+  }
+  if ([...sums.values()].reduce((all, a) => all + a, 0) !== 0) throw new RangeError('the entry does not balance')
+  return [...sums].filter(([, amountMinor]) => amountMinor !== 0).map(([account, amountMinor]) => ({ account, amountMinor }))
+}
+
+/** Invoice sent: receivable / income by kind of line, tax payable. With tax inside prices, income is what is left of it. */
+export function invoiceEntry(invoice: { totalMinor: number, taxMinor: number, income: readonly { account: AccountKey, amountMinor: number }[] }): Posting[] {
+  return balanced([
+    { account: 'receivable', amountMinor: invoice.totalMinor },
+    { account: 'tax', amountMinor: -invoice.taxMinor },
+    ...invoice.income.map(i => ({ account: i.account, amountMinor: -i.amountMinor })),
+  ])
+}
+
+/** Payment: money account / receivable for what is applied, customer deposits for what is left over. */
+export function paymentEntry(payment: { account: AccountKey, amountMinor: number, appliedMinor: number }): Posting[] {
+  return balanced([
+    { account: payment.account, amountMinor: payment.amountMinor },
+    { account: 'receivable', amountMinor: -payment.appliedMinor },
+    { account: 'deposits', amountMinor: -(payment.amountMinor - payment.appliedMinor) },
+  ])
+}
+
+/** The mirror of an entry: a bounced cheque, a refund, a credit note. */
+export const reversal = (postings: readonly Posting[]): Posting[] => balanced(postings.map(p => ({ ...p, amountMinor: -p.amountMinor })))

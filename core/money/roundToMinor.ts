@@ -1,0 +1,17 @@
+import { currencyExponent } from './currencyExponent'
+import { Decimal, type DecimalInput } from './decimal'
+
+/**
+ * A decimal amount in whole minor units, ties rounded away from zero.
+ * @param amount in major units (dollars)
+ * @returns whole minor units (cents), a safe integer
+ * @throws RangeError when the amount is not finite or has more than 15 digits
+ * @example roundToMinor('202.425', 'USD') // 20243
+ * Source: ISO 4217 for the exponent; rounding half away from zero is the trade's (half-even would give 202.42).
+ */
+export function roundToMinor(amount: DecimalInput, currency: string): number {
+  const minor = new Decimal(amount).times(new Decimal(10).pow(currencyExponent(currency))).toDecimalPlaces(0, Decimal.ROUND_HALF_UP)
+  const value = minor.toNumber()
+  if (!Number.isSafeInteger(value)) throw new RangeError('amount out of range')
+  return value === 0 ? 0 : value
+}

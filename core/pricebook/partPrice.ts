@@ -1,0 +1,19 @@
+import { Decimal, type DecimalInput } from '../money/decimal'
+import { roundToMinor } from '../money/roundToMinor'
+
+/** From this cost (major units) upward, cost is multiplied by this. */
+export interface MarkupTier { fromCost: string, multiplier: string }
+
+/**
+ * Selling price of a part, minor units: round(cost × multiplier of its cost tier).
+ * The tier is the one with the highest `fromCost` not above the cost; below all of them the lowest applies.
+ * @throws RangeError without tiers
+ * @example partPrice('134.95', [{ fromCost: '0', multiplier: '1.5' }], 'USD') // 20243
+ * Source: common practice of the trade.
+ */
+export function partPrice(cost: DecimalInput, tiers: readonly MarkupTier[], currency: string): number {
+  if (tiers.length === 0) throw new RangeError('there is no markup tier')
+  const sorted = [...tiers].sort((a, b) => new Decimal(a.fromCost).cmp(b.fromCost))
+  const tier = sorted.filter(t => new Decimal(t.fromCost).lte(cost)).at(-1) ?? sorted[0]!
+  return roundToMinor(new Decimal(cost).times(tier.multiplier), currency)
+}

@@ -1,0 +1,28 @@
+export type VisitState = 'planned' | 'driving' | 'on_site' | 'paused' | 'finished' | 'no_access' | 'cancelled'
+export type WorkOrderState = 'needs_slot' | 'scheduled' | 'on_site' | 'paused' | 'to_bill' | 'billed' | 'closed' | 'cancelled'
+
+/**
+ * A work order's state follows from what is true: its visits, what is left to bill, what is left to pay.
+ * A work order that was visited and has nothing to bill and nothing billed is *to bill* until it is closed: somebody
+ * must say why no money comes of it.
+ * @example workOrderState({ cancelled: false, closed: false, visits: [], toBillMinor: 0, billedMinor: 0, unpaidMinor: 0 }) // 'needs_slot'
+ */
+export function workOrderState(facts: {
+  cancelled: boolean
+  closed: boolean
+  visits: readonly { state: VisitState, placed: boolean }[]
+  toBillMinor: number
+  billedMinor: number
+  unpaidMinor: number
+}): WorkOrderState {
+  if (facts.cancelled) return 'cancelled'
+  if (facts.closed) return 'closed'
+  const live = facts.visits.filter(v => v.state !== 'cancelled')
+  if (live.some(v => v.state === 'on_site')) return 'on_site'
+  if (live.some(v => v.state === 'paused')) return 'paused'
+  if (live.some(v => v.state === 'planned' && !v.placed)) return 'needs_slot'
+  if (live.some(v => v.state === 'driving' || v.state === 'planned')) return 'scheduled'
+  if (!live.some(v => v.state === 'finished')) return 'needs_slot'
+  if (facts.toBillMinor > 0 || facts.billedMinor === 0) return 'to_bill'
+  return facts.unpaidMinor > 0 ? 'billed' : 'closed'
+}

@@ -1,0 +1,50 @@
+// Otterfall Pump & Water, an invented firm in the invented Larkmoor County. Nothing here is real.
+import type { Tx } from '../server/db/pool'
+import { hashPassword } from '../server/access/password'
+import type { Chance } from './random'
+
+export const TOWNS = [
+  { name: 'Larkmoor', postcode: '04101', lat: 42.71, lon: -75.12, territory: 0 }, { name: 'Otterfall', postcode: '04103', lat: 42.765, lon: -75.03, territory: 0 },
+  { name: 'Stonebeck', postcode: '04107', lat: 42.83, lon: -75.16, territory: 1 }, { name: 'Withy Cross', postcode: '04110', lat: 42.79, lon: -75.25, territory: 1 },
+  { name: 'Fenny Marsh', postcode: '04115', lat: 42.64, lon: -75.21, territory: 2 }, { name: 'High Tarn', postcode: '04118', lat: 42.885, lon: -75.07, territory: 1 },
+] as const
+const shift = (from: string, to: string, morning: number, afternoon: number) => ({ from, to, morning, afternoon })
+const week = (day: ReturnType<typeof shift>, days = [1, 2, 3, 4, 5]) => Object.fromEntries(days.map(d => [d, day]))
+const PEOPLE = [
+  { email: 'owner@demo.test', name: 'Hester Vane', role: 'owner', cost: true },
+  { email: 'office@demo.test', name: 'Olive Brandt', role: 'office', cost: true },
+  { email: 'dispatch@demo.test', name: 'Corin Ashby', role: 'dispatch', cost: false },
+  { email: 'books@demo.test', name: 'Wilf Tanner', role: 'books', cost: true },
+  { email: 'ines@demo.test', name: 'Ines Calloway', role: 'technician', cost: true, skills: ['pumps', 'wells'], hours: week(shift('07:30', '16:30', 2, 2)), town: 0 },
+  { email: 'tobiah@demo.test', name: 'Tobiah Renn', role: 'technician', skills: ['treatment'], hours: week(shift('08:00', '16:30', 2, 2)), town: 1 },
+  { email: 'maud@demo.test', name: 'Maud Okonjo', role: 'technician', skills: ['pumps', 'wells'], hours: week(shift('07:00', '16:00', 2, 2)), town: 2 },
+  { email: 'piet@demo.test', name: 'Piet Sandvik', role: 'technician', skills: ['treatment', 'lab'], hours: { ...week(shift('08:00', '16:30', 2, 2), [1, 3, 4, 5]), 2: shift('08:00', '12:00', 2, 0) }, town: 4 },
+  { email: 'rosa@demo.test', name: 'Rosa Illing', role: 'technician', skills: ['pumps', 'electric'], hours: week(shift('08:00', '17:00', 2, 2)), town: 3 },
+  { email: 'gwil@demo.test', name: 'Gwil Harrow', role: 'technician', skills: ['apprentice'], hours: week(shift('08:00', '16:30', 0, 0)), town: 0 },
+] as const
+
+export interface DemoPerson { id: string, email: string, name: string, role: string, skills: readonly string[], bookable: boolean }
+export async function insertCompany(tx: Tx, random: Chance, day: string, seed: number, at: number): Promise<DemoPerson[]> {
+  const wording = {
+    invoice: 'Thank you for having us. Your invoice is attached; you can also read it and pay here:\n\n{link}\n\nOtterfall Pump & Water',
+    reminder1: 'Dear {name},\n\nperhaps this slipped through: {sum} is open.\n\n{list}\n\nIf it is already on its way, thank you.\n\n{company}',
+    reminder2: 'Dear {name},\n\n{sum} is still open after our reminder. Please pay it this week, or ring us if something is not right.\n\n{list}\n\n{company}',
+  }
+  await tx.run(`INSERT INTO company (id, name, line1, town, postcode, phone, email, tax_number, terms, pay_to, conditions, wording, yard_lat, yard_lon, demo_day, demo_seed) VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`, [
+    'Otterfall Pump & Water', '2 Mill Race', 'Otterfall', '04103', '(607) 555-0100', 'office@otterfall.test', '00-0000000', JSON.stringify({ kind: 'days', days: 15 }),
+    'Pay by card on the page linked in our mail, by cheque to Otterfall Pump & Water, or in cash to the technician.', 'Parts carry the maker’s warranty; our work is warranted for twelve months.', JSON.stringify(wording), 42.765, -75.03, day, seed])
+  // One hash for all: the demo's password is public, and hashing ten times costs start-up time.
+  const hash = await hashPassword('open-ledger', Buffer.alloc(16, seed % 251))
+  const people: DemoPerson[] = []
+  for (const [i, p] of PEOPLE.entries()) {
+    const id = random.uuid(at)
+    const technician = 'skills' in p
+    const town = technician ? TOWNS[p.town]! : null
+    await tx.run('INSERT INTO people (id, email, name, phone, role, bookable, sees_cost, skills, hours, lat, lon, position, cost_rate, password_hash) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+      [id, p.email, p.name, `(607) 555-01${String(i + 1).padStart(2, '0')}`, p.role, technician, 'cost' in p && p.cost, JSON.stringify(technician ? p.skills : []), JSON.stringify(technician ? p.hours : {}), town?.lat ?? null, town?.lon ?? null, i, '41.5000', hash])
+    people.push({ id, email: p.email, name: p.name, role: p.role, skills: technician ? p.skills : [], bookable: technician })
+  }
+  const names = ['Middle county', 'The tarns', 'The marsh']
+  for (const [i, name] of names.entries()) await tx.run('INSERT INTO territories VALUES (?, ?, ?)', [random.uuid(at), name, JSON.stringify(TOWNS.filter(t => t.territory === i).map(t => t.postcode))])
+  return people
+}

@@ -1,0 +1,31 @@
+// The build: what is rendered where, which modules are on, and what the server bundle carries.
+export default defineNuxtConfig({
+  compatibilityDate: '2026-05-01',
+  telemetry: false,
+  devtools: { enabled: false },
+  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/eslint', ['unplugin-icons/nuxt', { compiler: 'vue3', scale: 1.15, autoInstall: false }]],
+  // Own code is imported by name, so that every dependency can be seen and followed.
+  imports: { scan: false },
+  components: { dirs: [] },
+  app: {
+    head: {
+      title: 'Open Ledger',
+      htmlAttrs: { lang: 'en' },
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+    },
+  },
+  css: ['@fontsource-variable/atkinson-hyperlegible-next', '@fontsource-variable/atkinson-hyperlegible-mono', '~/assets/main.css'],
+  features: { inlineStyles: false },
+  elementPlus: { importStyle: 'css', themes: [] },
+  // Signed-in pages are drawn in the browser; the customer's pages on the server, readable without JavaScript.
+  routeRules: { '/**': { ssr: false }, '/i/**': { ssr: true } },
+  nitro: {
+    // Sent compressed where the browser takes it.
+    ...({ compressPublicAssets: { gzip: true, brotli: false } } as object),
+    serverAssets: [{ baseName: 'fonts', dir: './assets/fonts' }],
+  },
+  vite: { optimizeDeps: { include: ['dayjs', 'dayjs/plugin/*.js', 'lodash-unified', 'yup', 'signature_pad', 'd3', 'interactjs', 'decimal.js', 'temporal-polyfill', 'minisearch', 'uuid'] } },
+  typescript: { strict: true },
+  eslint: { config: { stylistic: false } },
+})

@@ -1,0 +1,11 @@
+// Runs one of the TypeScript commands with the database up: npm run demo, bench, check:books, screenshots, backup, restore.
+import { spawnSync } from 'node:child_process'
+import { build, installModules } from './lib/install.mjs'
+import { keptSecret, openDatabase } from './lib/env.mjs'
+
+const [command, ...args] = process.argv.slice(2)
+installModules()
+if (command === 'bench' || command === 'screenshots') build()
+const database = await openDatabase()
+const { status } = spawnSync(process.execPath, ['--import', 'tsx', `scripts/${command}.ts`, ...args], { stdio: 'inherit', env: { ...process.env, DATABASE_URL: database.url, OPEN_LEDGER_SECRET: keptSecret('secret'), CARD_SECRET: keptSecret('card-secret') } })
+process.exit(status ?? 1)

@@ -1,0 +1,90 @@
+// npm start (and npm run dev): installs what is missing, builds when stale, starts database, stand-ins and app, stops all of it cleanly.
+import { spawn, spawnSync } from 'node:child_process'
+import { mkdirSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { build, installModules } from './lib/install.mjs'
+import { dataDir, keptSecret, openDatabase } from './lib/env.mjs'
+import { freePort, startDatabase } from './lib/database.mjs'
+import { say, stopWith } from './lib/say.mjs'
+
+const dev = process.argv.includes('--dev')
+const host = process.env.HOST || '127.0.0.1'
+const port = Number(process.env.PORT || 4600)
+if (!Number.isInteger(port) || port < 1 || port > 65535) stopWith(`PORT is ${process.env.PORT}, which is not a port.`)
+await new Promise((done) => {
+  const probe = createServer().once('error', (error) => {
+    stopWith(error.code === 'EADDRINUSE' ? `Port ${port} is taken. Stop what uses it, or start with another: PORT=4601 npm start` : `Port ${port} on ${host} cannot be used: ${error.message}`)
+  }).listen(port, host, () => probe.close(done))
+})
+try {
+  mkdirSync(dataDir(), { recursive: true })
+}
+catch (error) {
+  stopWith(`The data folder ${dataDir()} cannot be made: ${error.message}`)
+}
+installModules()
+if (!dev) build()
+const database = await openDatabase()
+say('database is up')
+const run = (script, args = []) => spawnSync(process.execPath, ['--import', 'tsx', `scripts/${script}.ts`, ...args], { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, DATABASE_URL: database.url, OPEN_LEDGER_SECRET: keptSecret('secret') } })
+const prepared = run('prepare')
+if (prepared.status !== 0) {
+  await database.stop()
+  process.exit(1)
+}
+
+const children = []
+let stopping = false
+async function stopAll(code) {
+  if (stopping) return
+  stopping = true
+  for (const child of children) child.kill('SIGTERM')
+  await Promise.all(children.map(c => (c.exitCode !== null ? 0 : new Promise(done => c.once('exit', done)))))
+  await database.stop()
+  process.exit(code)
+}
+process.on('SIGINT', () => void stopAll(0))
+process.on('SIGTERM', () => void stopAll(0))
+const child = (args, env) => {
+  const c = spawn(process.execPath, args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
+  c.once('exit', (code) => {
+    if (!stopping) {
+      process.stderr.write(`\n${args.at(-1)} ended by itself (${code}); stopping the rest.\n`)
+      void stopAll(1)
+    }
+  })
+  children.push(c)
+  return c
+}
+const [mailPort, mailHttpPort, cardPort] = [await freePort(), await freePort(), await freePort()]
+const cardSecret = keptSecret('card-secret')
+if (!process.env.SMTP_URL) child(['standins/mail/server.mjs'], { MAIL_PORT: mailPort, MAIL_HTTP_PORT: mailHttpPort })
+child(['standins/card/server.mjs'], { CARD_PORT: cardPort, CARD_SECRET: cardSecret })
+const env = {
+  DATABASE_URL: database.url, OPEN_LEDGER_SECRET: keptSecret('secret'), CARD_SECRET: cardSecret, CARD_URL: process.env.CARD_URL || `http://127.0.0.1:${cardPort}`, SMTP_URL: process.env.SMTP_URL || `smtp://127.0.0.1:${mailPort}`,
+  PUBLIC_URL: process.env.PUBLIC_URL || `http://${host}:${port}`, HOST: host, PORT: String(port), NITRO_HOST: host, NITRO_PORT: String(port), NODE_ENV: dev ? 'development' : 'production', ...(process.env.SMTP_URL ? {} : { MAIL_STANDIN: `http://127.0.0.1:${mailHttpPort}` }),
+}
+child(dev ? ['node_modules/nuxt/bin/nuxt.mjs', 'dev', '--host', host, '--port', String(port)] : ['.output/server/index.mjs'], env)
+// A database that was killed is started again where it was; the app answers 503 meanwhile and loses nothing.
+if (!process.env.DATABASE_URL) {
+  const watch = async () => {
+    if (!stopping && !database.running()) {
+      say('the database is gone; starting it again')
+      await startDatabase(dataDir())
+      say('database is up again')
+    }
+    if (!stopping) setTimeout(watch, 3000).unref()
+  }
+  setTimeout(watch, 3000).unref()
+}
+const address = `http://${host}:${port}`
+for (let i = 0; ; i++) {
+  const ok = await fetch(`${address}/api/health`).then(r => r.ok, () => false)
+  if (ok) break
+  if (i > 600) {
+    process.stderr.write('The app did not answer within a minute.\n')
+    await stopAll(1)
+  }
+  await new Promise(done => setTimeout(done, 100))
+}
+process.stdout.write(`\nOpen Ledger is at ${address}\nDemo sign-ins, all with the password open-ledger: office@demo.test, dispatch@demo.test, books@demo.test, owner@demo.test,\nand on a phone ines@demo.test, tobiah@demo.test, maud@demo.test, piet@demo.test, rosa@demo.test.\nCtrl-C stops everything.\n`)

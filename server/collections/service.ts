@@ -1,0 +1,120 @@
+// What is unpaid, on any date: ageing that agrees with the books, whom to act on first and why, and the acts.
+import { invalid, notFound } from '../../core/errors/LedgerError'
+import type { BUCKETS} from '../../core/collections/ageing';
+import { ageing, daysLate } from '../../core/collections/ageing'
+import { paymentHabit } from '../../core/collections/paymentHabit'
+import { worklist, type Debtor } from '../../core/collections/worklist'
+import { termsInWords } from '../../core/documents/dueDate'
+import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import type { Answer, Body } from '../../shared/api'
+import { customerById, customersById } from '../customers/queries'
+import { signedIn, type Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { openInvoices } from '../invoices/queries'
+import { publicLink } from '../invoices/service'
+import { balanceOn } from '../ledger/queries'
+import { queueMail } from '../messages/service'
+import { bouncedCustomers, creditsOn, insertNote, notesOf, notesUntil, openOn, paidInvoices, paidSince, siteCount, type NoteRow } from './queries'
+
+const moneyText = (ctx: Ctx) => {
+  const format = new Intl.NumberFormat(ctx.company.locale, { style: 'currency', currency: ctx.company.currency })
+  return (minor: number) => format.format(minorToDecimal(minor, ctx.company.currency) as unknown as number)
+}
+
+export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'>> {
+  const on = wanted || ctx.today
+  const { tx } = ctx
+  const m = (minor: number) => toMoney(minor, ctx.company.currency)
+  const open = await openOn(tx, on)
+  const rows = ageing(open, await creditsOn(tx, on), on)
+  const customers = new Map((await customersById(tx, rows.map(r => r.customerId))).map(c => [c.id, c]))
+  const habits = new Map<string, number[]>()
+  for (const p of await paidInvoices(tx)) habits.set(p.customerId, [...(habits.get(p.customerId) ?? []), p.days])
+  const notes = new Map<string, NoteRow[]>()
+  for (const n of await notesUntil(tx, on)) notes.set(n.customerId, [...(notes.get(n.customerId) ?? []), n])
+  const bounced = new Set((await bouncedCustomers(tx, on)).map(b => b.customerId))
+  const debtors: Debtor[] = []
+  for (const r of rows.filter(x => x.owedMinor > 0)) {
+    const mine = open.filter(o => o.customerId === r.customerId && o.balanceMinor > 0)
+    const said = notes.get(r.customerId) ?? []
+    const promises = said.filter(n => n.kind === 'promise')
+    const kept = new Map<string, boolean>()
+    for (const p of promises) kept.set(p.id, ((await paidSince(tx, r.customerId, p.notedOn, p.onDate! < on ? p.onDate! : on))?.sum ?? 0) >= (p.amount ?? 1))
+    const last = promises.at(-1)
+    const dispute = said.filter(n => n.kind === 'dispute' || n.kind === 'settled').at(-1)
+    const reminders = said.filter(n => n.kind === 'reminder' && n.notedOn >= mine.map(i => i.dueOn).sort()[0]!)
+    debtors.push({
+      customerId: r.customerId, owedMinor: r.owedMinor, overdueMinor: r.d1_30 + r.d31_60 + r.d61_90 + r.over90, oldestDueOn: mine.map(i => i.dueOn).sort()[0] ?? on, habit: paymentHabit(habits.get(r.customerId) ?? []),
+      promise: last ? { amountMinor: last.amount ?? 0, on: last.onDate!, kept: kept.get(last.id)! } : null, promisesKept: [...kept.values()].filter(Boolean).length, promisesMade: promises.length,
+      dispute: dispute?.kind === 'dispute' ? dispute.text : null, lastContactOn: said.at(-1)?.notedOn ?? null, remindersSent: reminders.length, lastReminderOn: reminders.at(-1)?.notedOn ?? null, bounced: bounced.has(r.customerId),
+    })
+  }
+  const list = worklist(debtors, on, moneyText(ctx))
+  const total = (key: typeof BUCKETS[number] | 'creditsMinor' | 'owedMinor') => rows.reduce((sum, r) => sum + r[key], 0)
+  const buckets = (r: Record<typeof BUCKETS[number], number> & { creditsMinor: number, owedMinor: number }) => ({ current: m(r.current), d1_30: m(r.d1_30), d31_60: m(r.d31_60), d61_90: m(r.d61_90), over90: m(r.over90), credits: m(r.creditsMinor), owed: m(r.owedMinor) })
+  // Unapplied credits live in the deposits account: what is owed is receivable plus that (a liability, so negative).
+  const ledger = await balanceOn(tx, 'receivable', on) + await balanceOn(tx, 'deposits', on)
+  return {
+    on, totals: buckets({ current: total('current'), d1_30: total('d1_30'), d31_60: total('d31_60'), d61_90: total('d61_90'), over90: total('over90'), creditsMinor: total('creditsMinor'), owedMinor: total('owedMinor') }),
+    ledger: m(ledger), agrees: ledger === total('owedMinor'), resting: list.filter(e => e.resting).length,
+    customers: rows.map(r => ({ customerId: r.customerId, name: customers.get(r.customerId)?.name ?? '', oldestLate: r.oldestLate, ...buckets(r) })),
+    worklist: list.map((e) => {
+      const c = customers.get(e.customerId)!
+      const d = debtors.find(x => x.customerId === e.customerId)!
+      return { customerId: e.customerId, name: c.name, phone: c.phone, email: c.email, owed: m(d.owedMinor), overdue: m(d.overdueMinor), late: Math.max(0, e.late), reason: e.reason, expectedOn: e.expectedOn, spreadDays: e.spreadDays, act: e.act, resting: e.resting }
+    }),
+  }
+}
+
+const SAID: Record<NoteRow['kind'], string> = { promise: 'Promised', dispute: 'Disputes it', settled: 'Dispute settled', reminder: 'Reminder sent', no_answer: 'No answer', note: 'Said' }
+export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answer<'owing'>> {
+  const { tx } = ctx
+  const on = wanted || ctx.today
+  const c = await customerById(tx, id)
+  if (!c) throw notFound('customer')
+  const m = (minor: number) => toMoney(minor, ctx.company.currency)
+  const text = moneyText(ctx)
+  const open = await openInvoices(tx, id, null, false)
+  const habit = paymentHabit((await paidInvoices(tx)).filter(p => p.customerId === id).map(p => p.days))
+  const credits = (await creditsOn(tx, ctx.today)).find(x => x.customerId === id)?.amountMinor ?? 0
+  const notes = await notesOf(tx, id)
+  const step = notes.filter(n => n.kind === 'reminder').length + 1
+  const late = open.filter(i => i.dueOn < ctx.today)
+  const asked = late.length ? late : open
+  const most = 15
+  const list = asked.slice(0, most).map(i => `${i.number}, due ${i.dueOn}: ${text(i.balanceMinor)}\n${publicLink(i.id)}`).join('\n\n') + (asked.length > most ? `\n\nand ${asked.length - most} more` : '')
+  const wording = ctx.company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
+  const owed = open.reduce((sum, i) => sum + i.balanceMinor, 0)
+  return {
+    customerId: id, name: c.name, phone: c.phone, email: c.email, email2: c.email2, terms: termsInWords(c.terms ?? ctx.company.terms), sites: (await siteCount(tx, id))!.n, owed: m(owed - credits), credits: m(credits),
+    habit: habit ? `pays ${habit.medianDays >= 0 ? `${habit.medianDays} days after` : `${-habit.medianDays} days before`} due, ± ${habit.spreadDays}, from ${habit.of} invoices` : 'no habit known yet',
+    invoices: open.map(i => ({ id: i.id, number: i.number, dueOn: i.dueOn, issueOn: i.issueOn, late: Math.max(0, daysLate(i.dueOn, on)), total: m(i.total), open: m(i.balanceMinor), work: i.work ?? '' })),
+    said: notes.map(n => ({ id: n.id, kind: n.kind, text: `${SAID[n.kind]}${n.kind === 'promise' ? ` ${text(n.amount ?? 0)} for ${n.onDate}` : ''}${n.text ? `: ${n.text}` : ''}`, on: n.notedAt, who: n.who ?? '' })),
+    reminder: { step, subject: `${ctx.company.name}: ${asked.length === 1 ? `invoice ${asked[0]!.number}` : `${asked.length} open invoices`}`, body: wording.replaceAll('{name}', c.name).replaceAll('{sum}', text(asked.reduce((sum, i) => sum + i.balanceMinor, 0))).replaceAll('{list}', list).replaceAll('{company}', ctx.company.name) },
+  }
+}
+export async function remind(ctx: Ctx, id: string, body: Body<'remind'>): Promise<Answer<'remind'>> {
+  const c = await customerById(ctx.tx, id)
+  if (!c) throw notFound('customer')
+  if (body.to.length === 0) throw invalid('to', 'Write the address that it goes to.')
+  const prepared = await owing(ctx, id)
+  if (prepared.invoices.length === 0) throw invalid('to', 'Nothing is open for this customer.')
+  await queueMail(ctx, { kind: 'reminder', customerId: id, invoiceId: prepared.invoices[0]!.id, to: body.to, subject: body.subject || prepared.reminder.subject, body: body.body || prepared.reminder.body, attach: 'none' })
+  await insertNote(ctx.tx, { id: body.id, customerId: id, kind: 'reminder', amount: null, onDate: null, text: `number ${prepared.reminder.step}, to ${body.to.length === 1 ? 'one address' : `${body.to.length} addresses`}`, by: signedIn(ctx).id, at: ctx.now, on: ctx.today })
+  await record(ctx, { subject: 'collection', id, customerId: id, text: `Reminder ${prepared.reminder.step} sent` })
+  return { ok: true }
+}
+export async function noteCollection(ctx: Ctx, id: string, body: Body<'collectionNote'>): Promise<Answer<'collectionNote'>> {
+  if (!(await customerById(ctx.tx, id))) throw notFound('customer')
+  let amount: number | null = null
+  if (body.kind === 'promise') {
+    if (!body.amount) throw invalid('amount', 'Write the amount that was promised.')
+    if (!body.onDate) throw invalid('onDate', 'Choose the day that was promised.')
+    if (body.onDate < ctx.today) throw invalid('onDate', 'That day has passed already.')
+    amount = decimalToMinor(body.amount, ctx.company.currency)
+  }
+  if ((body.kind === 'dispute' || body.kind === 'note') && !body.text) throw invalid('text', 'Write down what was said.')
+  await insertNote(ctx.tx, { id: body.id, customerId: id, kind: body.kind, amount, onDate: body.kind === 'promise' ? body.onDate : null, text: body.text, by: signedIn(ctx).id, at: ctx.now, on: ctx.today })
+  await record(ctx, { subject: 'collection', id, customerId: id, text: `${SAID[body.kind]}${body.kind === 'promise' ? ` ${body.amount} for ${body.onDate}` : ''}${body.text ? `: ${body.text}` : ''}` })
+  return { ok: true }
+}

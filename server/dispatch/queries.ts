@@ -1,0 +1,35 @@
+// SQL of the schedule: technicians, time off, visits of a stretch of days.
+import { sqlInstant, type Tx } from '../db/pool'
+import type { VisitState } from '../../core/visits/workOrderState'
+import { json } from '../settings/queries'
+
+/** Working hours by ISO weekday, local times, with how many visits fit into morning and afternoon. */
+export type Hours = Record<string, { from: string, to: string, morning: number, afternoon: number }>
+export interface Technician { id: string, name: string, skills: string[], hours: Hours, lat: number | null, lon: number | null }
+const fix = (t: Technician): Technician => ({ ...t, skills: json(t.skills), hours: json(t.hours) })
+const TECHNICIAN = 'id, name, skills, hours, lat, lon'
+export const technicians = async (tx: Tx) => (await tx.rows<Technician>(`SELECT ${TECHNICIAN} FROM people WHERE bookable AND active ORDER BY position, name LIMIT 200`)).map(fix)
+export const technicianById = async (tx: Tx, id: string) => {
+  const t = await tx.row<Technician>(`SELECT ${TECHNICIAN} FROM people WHERE id = ? AND active`, [id])
+  return t && fix(t)
+}
+export const timeOffBetween = async (tx: Tx, from: number, to: number) =>
+  (await tx.rows<{ personId: string, fromAt: string, toAt: string, reason: string }>('SELECT person_id AS personId, from_at AS fromAt, to_at AS toAt, reason FROM time_off WHERE from_at < ? AND to_at > ?', [sqlInstant(to), sqlInstant(from)]))
+    .map(t => ({ personId: t.personId, from: Date.parse(t.fromAt), to: Date.parse(t.toAt), reason: t.reason }))
+
+export interface BoardVisit {
+  id: string, version: number, workOrderId: string, number: string, title: string, kind: string, customer: string, site: string, line1: string, town: string, lat: number | null, lon: number | null, technicianId: string | null
+  startAt: string | null, durationSeconds: number, state: VisitState, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null, net: number, createdAt: string
+  setOffAt: string | null, startedAt: string | null, finishedAt: string | null
+}
+const BOARD = `SELECT v.id, v.version, v.work_order_id AS workOrderId, w.number, w.title, w.kind, c.name AS customer, s.name AS site, s.line1, s.town, s.lat, s.lon, v.technician_id AS technicianId, v.start_at AS startAt,
+  v.duration_seconds AS durationSeconds, v.state, v.promise_date AS promiseDate, LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, w.created_at AS createdAt, v.started_at AS startedAt, v.finished_at AS finishedAt,
+  (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE l.work_order_id = w.id AND NOT l.removed) AS net,
+  (SELECT MIN(k.started_at) FROM clock_intervals k WHERE k.visit_id = v.id AND k.kind = 'drive') AS setOffAt
+  FROM visits v JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id`
+export const visitsBetween = (tx: Tx, from: number, to: number) => tx.rows<BoardVisit>(`${BOARD} WHERE v.state <> 'cancelled' AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at, v.id LIMIT 1000`, [sqlInstant(from), sqlInstant(to)])
+export const boardVisit = (tx: Tx, id: string) => tx.row<BoardVisit>(`${BOARD} WHERE v.id = ?`, [id])
+/** Work orders without a slot: a visit without time or person, or none at all that still runs. */
+export const unplaced = (tx: Tx) => tx.rows<BoardVisit>(`${BOARD} WHERE v.state = 'planned' AND (v.start_at IS NULL OR v.technician_id IS NULL) AND w.state NOT IN ('cancelled', 'closed') ORDER BY w.created_at LIMIT 200`)
+export const loadByDay = (tx: Tx, from: number, to: number) => tx.rows<{ technicianId: string, startAt: string }>(
+  'SELECT technician_id AS technicianId, start_at AS startAt FROM visits WHERE state <> "cancelled" AND technician_id IS NOT NULL AND start_at >= ? AND start_at < ? LIMIT 5000', [sqlInstant(from), sqlInstant(to)])

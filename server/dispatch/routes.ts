@@ -1,0 +1,10 @@
+// The routes of the schedule, bound to their service.
+import type { dispatchRoutes } from '../../shared/dispatch'
+import type { Handlers } from '../http/handlers'
+import { checkPlacement, placeVisit, schedule } from './service'
+
+export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
+  schedule: (ctx, { query }) => schedule(ctx, query.date),
+  checkPlacement: async (ctx, { body }) => ({ warnings: await checkPlacement(ctx, { ...body, startAt: Date.parse(body.startAt) }) }),
+  placeVisit: (ctx, { params, body }) => placeVisit(ctx, params.id!, body),
+}

@@ -1,0 +1,133 @@
+// The schedule of a day as it was promised and as it will run; placing visits with their warnings.
+import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
+import { driveSeconds } from '../../core/dispatch/driveSeconds'
+import { predictDay, type Prediction } from '../../core/dispatch/predictDay'
+import { visitWarnings, type VisitWarning } from '../../core/dispatch/visitWarnings'
+import { minorToDecimal } from '../../core/money/formatMinor'
+import { dayBounds, localDate, localTime, localToInstant, plusDays, sayDay, weekday } from '../../core/time/zone'
+import type { Answer, Body } from '../../shared/api'
+import type { Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { refreshWorkOrder } from '../visits/account'
+import { moveVisit, visitById, workOrderById } from '../visits/queries'
+import { boardVisit, loadByDay, technicianById, technicians, timeOffBetween, unplaced, visitsBetween, type BoardVisit, type Technician } from './queries'
+
+const iso = (ms: number) => new Date(ms).toISOString()
+type Visit = Answer<'placeVisit'>
+
+export function workingOn(t: Pick<Technician, 'hours'>, date: string, zone: string): { from: number, to: number }[] {
+  const day = t.hours[String(weekday(date))]
+  return day ? [{ from: localToInstant(date, day.from, zone), to: localToInstant(date, day.to, zone) }] : []
+}
+
+/** Drives and predictions for the stops of every technician, in order. */
+function routes(ctx: Ctx, people: Technician[], visits: BoardVisit[]): Map<string, Prediction & { driveSeconds: number }> {
+  const out = new Map<string, Prediction & { driveSeconds: number }>()
+  for (const person of people) {
+    let place = person.lat !== null ? { lat: person.lat, lon: person.lon! } : null
+    const stops = visits.filter(v => v.technicianId === person.id && v.startAt).map((v) => {
+      const site = v.lat !== null ? { lat: v.lat, lon: v.lon! } : null
+      const drive = place && site ? driveSeconds(place, site) : 0
+      place = site ?? place
+      return {
+        id: v.id, state: v.state, startAt: Date.parse(v.startAt!), durationSeconds: v.durationSeconds, driveSeconds: drive,
+        promiseEnd: v.promiseDate && v.promiseTo ? localToInstant(v.promiseDate, v.promiseTo, ctx.company.timeZone) : null,
+        setOffAt: v.setOffAt ? Date.parse(v.setOffAt) : null, arrivedAt: v.startedAt ? Date.parse(v.startedAt) : null, finishedAt: v.finishedAt ? Date.parse(v.finishedAt) : null,
+      }
+    })
+    for (const p of predictDay(stops, ctx.now)) out.set(p.id, { ...p, driveSeconds: stops.find(s => s.id === p.id)!.driveSeconds })
+  }
+  return out
+}
+
+function shape(ctx: Ctx, v: BoardVisit, p?: Prediction & { driveSeconds: number }): Visit {
+  const zone = ctx.company.timeZone
+  const promise = (at: string | null) => (v.promiseDate && at ? iso(localToInstant(v.promiseDate, at, zone)) : null)
+  const since = Math.round((ctx.now - Date.parse(v.createdAt)) / 60_000)
+  const ago = since < 60 ? `${since} min` : since < 1440 ? `${Math.round(since / 60)} h` : Math.round(since / 1440) === 1 ? '1 day' : `${Math.round(since / 1440)} days`
+  const wanted = v.promiseDate ? (v.promiseDate === ctx.today ? 'promised today' : v.promiseDate < ctx.today ? `promised for ${sayDay(v.promiseDate)}, which has passed` : `promised for ${sayDay(v.promiseDate)}`) : 'no day promised'
+  return {
+    id: v.id, version: v.version, workOrderId: v.workOrderId, number: v.number, title: v.title, kind: v.kind, customer: v.customer, place: [v.site, v.line1].filter(Boolean).join(', '), town: v.town, technicianId: v.technicianId,
+    startAt: v.startAt, durationSeconds: v.durationSeconds, state: v.state, promiseDate: v.promiseDate, promiseFrom: v.promiseFrom, promiseTo: v.promiseTo, promiseStart: promise(v.promiseFrom), promiseEnd: promise(v.promiseTo),
+    driveSeconds: p?.driveSeconds ?? 0, arriveAt: p ? iso(p.arriveAt) : null, finishAt: p ? iso(p.finishAt) : null, atRisk: p?.atRisk ?? false, lateSeconds: p?.lateSeconds ?? 0, net: v.net ? minorToDecimal(v.net, ctx.company.currency) : '',
+    waiting: v.startAt && v.technicianId ? '' : `Called ${ago} ago, ${wanted}`,
+  }
+}
+
+export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'schedule'>> {
+  const date = wanted || ctx.today
+  const zone = ctx.company.timeZone
+  const { from, to } = dayBounds(date, zone)
+  const people = await technicians(ctx.tx)
+  const visits = await visitsBetween(ctx.tx, from, to)
+  const predicted = routes(ctx, people, visits)
+  const off = await timeOffBetween(ctx.tx, from, to)
+  const working = people.map(p => workingOn(p, date, zone))
+  const edges = [...working.flat(), ...visits.map(v => ({ from: Date.parse(v.startAt!), to: Date.parse(v.startAt!) + v.durationSeconds * 1000 }))]
+  const hour = 3_600_000
+  const dayStart = Math.floor(Math.min(localToInstant(date, '07:00', zone), ...edges.map(e => e.from)) / hour) * hour
+  const dayEnd = Math.ceil(Math.max(localToInstant(date, '17:00', zone), ...edges.map(e => e.to)) / hour) * hour
+  const shaped = visits.map(v => shape(ctx, v, predicted.get(v.id)))
+  return {
+    date, now: iso(ctx.now), dayStart: iso(dayStart), dayEnd: iso(Math.min(dayEnd, to)),
+    technicians: people.map((p, i) => ({ id: p.id, name: p.name, skills: p.skills, working: working[i]!.map(w => ({ from: iso(w.from), to: iso(w.to) })), timeOff: off.filter(o => o.personId === p.id).map(o => ({ from: iso(o.from), to: iso(o.to), reason: o.reason })) })),
+    visits: shaped, tray: (await unplaced(ctx.tx)).map(v => shape(ctx, v)), week: await week(ctx, people, plusDays(date, -(weekday(date) - 1))),
+    driveSeconds: shaped.reduce((sum, v) => sum + v.driveSeconds, 0), atRisk: shaped.filter(v => v.atRisk).length,
+  }
+}
+
+/** Seven days from Monday: visits taken and capacity in the morning and in the afternoon. A day off takes its capacity with it. */
+async function week(ctx: Ctx, people: Technician[], monday: string): Promise<Answer<'schedule'>['week']> {
+  const zone = ctx.company.timeZone
+  const from = dayBounds(monday, zone).from
+  const to = dayBounds(plusDays(monday, 6), zone).to
+  const load = await loadByDay(ctx.tx, from, to)
+  const off = await timeOffBetween(ctx.tx, from, to)
+  return Array.from({ length: 7 }, (_, i) => {
+    const date = plusDays(monday, i)
+    const noon = localToInstant(date, '12:00', zone)
+    const taken = load.filter(l => localDate(Date.parse(l.startAt), zone) === date)
+    const capacity = (half: 'morning' | 'afternoon') => people.reduce((sum, p) => {
+      const probe = half === 'morning' ? noon - 2 * 3_600_000 : noon + 2 * 3_600_000
+      return sum + (off.some(o => o.personId === p.id && o.from <= probe && probe < o.to) ? 0 : p.hours[String(weekday(date))]?.[half] ?? 0)
+    }, 0)
+    return { date, morning: taken.filter(t => Date.parse(t.startAt) < noon).length, afternoon: taken.filter(t => Date.parse(t.startAt) >= noon).length, capacityMorning: capacity('morning'), capacityAfternoon: capacity('afternoon') }
+  })
+}
+
+export async function checkPlacement(ctx: Ctx, p: { visitId: string | null, technicianId: string, startAt: number, durationSeconds: number, promiseFrom?: string | null, promiseTo?: string | null, promiseDate?: string | null }): Promise<VisitWarning[]> {
+  const person = await technicianById(ctx.tx, p.technicianId)
+  if (!person) throw invalid('technicianId', 'This person cannot be booked.')
+  const zone = ctx.company.timeZone
+  const date = localDate(p.startAt, zone)
+  const { from, to } = dayBounds(date, zone)
+  const others = (await visitsBetween(ctx.tx, from, to)).filter(v => v.technicianId === p.technicianId && v.id !== p.visitId)
+  const off = (await timeOffBetween(ctx.tx, from, to)).filter(o => o.personId === p.technicianId)
+  const promiseDate = p.promiseDate ?? date
+  const promise = p.promiseFrom && p.promiseTo ? { from: localToInstant(promiseDate, p.promiseFrom, zone), to: localToInstant(promiseDate, p.promiseTo, zone) } : null
+  return visitWarnings({ technicianId: p.technicianId, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
+    working: workingOn(person, date, zone), timeOff: off,
+    others: others.map(o => ({ id: o.id, startAt: Date.parse(o.startAt!), endAt: Date.parse(o.startAt!) + o.durationSeconds * 1000, label: `${o.customer}, ${localTime(Date.parse(o.startAt!), zone)}` })),
+  }, promise, person.name.split(' ')[0]!)
+}
+/** Refuses a placement with warnings unless someone overrides them; the warnings are in the answer and in the trail. */
+export async function mayPlace(ctx: Ctx, warnings: VisitWarning[], override: boolean): Promise<void> {
+  if (warnings.length && !override) throw new LedgerError('placement_warning', 409, `${warnings.map(w => w.text).join('; ')}.`.replace(/^./, c => c.toUpperCase()), [], { warnings })
+}
+
+export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>): Promise<Visit> {
+  const visit = await visitById(ctx.tx, id, true)
+  if (!visit) throw notFound('visit')
+  if (visit.version !== body.version) throw conflict('stale', 'Someone moved or changed this visit in the meantime.', { current: shape(ctx, (await boardVisit(ctx.tx, id))!), yours: body })
+  const startAt = body.startAt ? Date.parse(body.startAt) : null
+  if (visit.state !== 'planned' && (startAt === null || body.technicianId !== visit.technicianId)) throw conflict('started', 'This visit has started; it stays with its technician.')
+  const warnings = body.technicianId && startAt !== null ? await checkPlacement(ctx, { visitId: id, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseFrom: visit.promiseFrom, promiseTo: visit.promiseTo, promiseDate: visit.promiseDate }) : []
+  await mayPlace(ctx, warnings, body.override)
+  if (!(await moveVisit(ctx.tx, id, body.version, body.technicianId, startAt, body.durationSeconds))) throw conflict('stale', 'Someone moved this visit in the meantime.')
+  const work = (await workOrderById(ctx.tx, visit.workOrderId))!
+  const person = body.technicianId ? await technicianById(ctx.tx, body.technicianId) : null
+  const when = startAt === null ? 'taken off the schedule' : `${localDate(startAt, ctx.company.timeZone)} ${localTime(startAt, ctx.company.timeZone)}`
+  await record(ctx, { subject: 'visit', id, workOrderId: work.id, customerId: work.customerId, text: `Visit: ${when}${person ? `, ${person.name}` : ''}${warnings.length ? ` in spite of: ${warnings.map(w => w.text).join('; ')}` : ''}`, data: { startAt: { from: visit.startAt, to: body.startAt }, technicianId: { from: visit.technicianId, to: body.technicianId }, durationSeconds: { from: visit.durationSeconds, to: body.durationSeconds } } })
+  await refreshWorkOrder(ctx, work.id)
+  return shape(ctx, (await boardVisit(ctx.tx, id))!)
+}

@@ -1,0 +1,23 @@
+// SQL of the run and of the one search.
+import { sqlInstant, type Tx } from '../db/pool'
+
+export const runRow = (tx: Tx, today: string, from: number, to: number) => tx.row<{ calls: number, lateCalls: number, visits: number, noSlot: number, onSite: number, toBill: number, toBillSum: number, unpaid: number, unpaidSum: number, late: number }>(
+  `SELECT (SELECT COUNT(*) FROM calls WHERE state = 'open' OR (state = 'put_off' AND call_back_on <= ?)) AS calls,
+    (SELECT COUNT(*) FROM calls WHERE state = 'put_off' AND call_back_on < ?) AS lateCalls,
+    (SELECT COUNT(*) FROM visits WHERE state <> 'cancelled' AND start_at >= ? AND start_at < ?) AS visits,
+    (SELECT COUNT(*) FROM visits v JOIN work_orders w ON w.id = v.work_order_id WHERE v.state = 'planned' AND (v.start_at IS NULL OR v.technician_id IS NULL) AND w.state NOT IN ('cancelled', 'closed')) AS noSlot,
+    (SELECT COUNT(*) FROM visits WHERE state IN ('on_site', 'paused')) AS onSite,
+    (SELECT COUNT(*) FROM work_orders WHERE state = 'to_bill') AS toBill, (SELECT CAST(COALESCE(SUM(to_bill_minor), 0) AS SIGNED) FROM work_orders WHERE state = 'to_bill') AS toBillSum,
+    (SELECT COUNT(*) FROM invoices WHERE open_minor > 0) AS unpaid, (SELECT CAST(COALESCE(SUM(open_minor), 0) AS SIGNED) FROM invoices WHERE open_minor > 0) AS unpaidSum,
+    (SELECT COUNT(*) FROM invoices WHERE open_minor > 0 AND due_on < ?) AS late`, [today, today, sqlInstant(from), sqlInstant(to), today])
+export const findPapers = (tx: Tx, q: string) => tx.rows<{ kind: string, id: string, title: string, detail: string }>(
+  `(SELECT 'work' AS kind, w.id, CONCAT(w.number, ' ', w.title) AS title, c.name AS detail FROM work_orders w JOIN customers c ON c.id = w.customer_id WHERE w.number LIKE ? OR w.title LIKE ? ORDER BY w.created_at DESC LIMIT 6)
+   UNION ALL (SELECT 'invoice', i.id, i.number, c.name FROM invoices i JOIN customers c ON c.id = i.customer_id WHERE i.number LIKE ? ORDER BY i.issue_on DESC LIMIT 6)
+   UNION ALL (SELECT 'receipt', p.customer_id, p.number, c.name FROM payments p JOIN customers c ON c.id = p.customer_id WHERE p.number LIKE ? OR p.reference = ? LIMIT 4)`, [`%${q}%`, `%${q}%`, `%${q}%`, `%${q}%`, q])
+export const exportRows: Record<string, string> = {
+  invoices: 'SELECT i.number, c.name AS customer, i.issue_on AS issued, i.due_on AS due, i.currency, i.net_minor AS net, i.tax_minor AS tax, i.total_minor AS total, i.open_minor AS open FROM invoices i JOIN customers c ON c.id = i.customer_id ORDER BY i.number',
+  payments: 'SELECT p.number, c.name AS customer, p.received_on AS received, p.method, p.reference, p.amount_minor AS amount, p.bounced_on AS bounced FROM payments p JOIN customers c ON c.id = p.customer_id ORDER BY p.number',
+  customers: 'SELECT name, phone, phone2, email, email2, line1 AS address, town, postcode, tag FROM customers ORDER BY name',
+  'price-book': 'SELECT code, kind, category, name, unit, price, cost, tax_class FROM price_entries WHERE NOT retired ORDER BY kind, code',
+}
+export const MONEY_COLUMNS = new Set(['net', 'tax', 'total', 'open', 'amount'])

@@ -1,0 +1,13 @@
+// The one clock of the server. OPEN_LEDGER_NOW pins it: a local time, or file:PATH whose first line is one (so that a test can move it).
+import { readFileSync } from 'node:fs'
+import { localToInstant } from '../../core/time/zone'
+
+export const clockFixed = (): boolean => Boolean(process.env.OPEN_LEDGER_NOW)
+export function nowMs(zone: string): number {
+  const pinned = process.env.OPEN_LEDGER_NOW
+  if (!pinned) return Date.now()
+  const local = pinned.startsWith('file:') ? readFileSync(pinned.slice(5), 'utf8').trim() : pinned
+  const [date, time] = local.split('T')
+  if (!date || !time) throw new Error(`OPEN_LEDGER_NOW is not a local time like 2026-11-24T10:21: ${local}`)
+  return localToInstant(date, time, zone)
+}

@@ -1,0 +1,34 @@
+// SQL of messages: waiting, delivered, opened, failed.
+import { sqlInstant, type Tx } from '../db/pool'
+import type { Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { json } from '../settings/queries'
+
+export interface MessageRow { id: string, kind: string, customerId: string | null, invoiceId: string | null, recipients: string[], subject: string, body: string, attach: 'none' | 'invoice', state: string, attempts: number }
+export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> & { at: number }) => tx.run(
+  'INSERT INTO messages (id, kind, customer_id, invoice_id, recipients, subject, body, attach, next_try_at, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+  [m.id, m.kind, m.customerId, m.invoiceId, JSON.stringify(m.recipients), m.subject, m.body, m.attach, sqlInstant(m.at), sqlInstant(m.at)])
+export async function nextMessage(tx: Tx, now: number): Promise<MessageRow | null> {
+  const r = await tx.row<MessageRow>('SELECT id, kind, customer_id AS customerId, invoice_id AS invoiceId, recipients, subject, body, attach, state, attempts FROM messages WHERE state = "waiting" AND next_try_at <= ? ORDER BY next_try_at LIMIT 1 FOR UPDATE SKIP LOCKED', [sqlInstant(now)])
+  return r && { ...r, recipients: json<string[]>(r.recipients) }
+}
+export const markDelivered = (tx: Tx, id: string, now: number) => tx.run('UPDATE messages SET state = "delivered", delivered_at = ?, attempts = attempts + 1, error = "" WHERE id = ?', [sqlInstant(now), id])
+export const markTried = (tx: Tx, id: string, next: number, error: string, failed: boolean) => tx.run('UPDATE messages SET state = ?, attempts = attempts + 1, next_try_at = ?, error = ? WHERE id = ?', [failed ? 'failed' : 'waiting', sqlInstant(next), error.slice(0, 255), id])
+export const tryAgain = async (tx: Tx, id: string, now: number) => (await tx.run('UPDATE messages SET state = "waiting", next_try_at = ?, attempts = 0 WHERE id = ? AND state = "failed"', [sqlInstant(now), id])).affected === 1
+export const messagesOfInvoice = async (tx: Tx, invoiceId: string) => (await tx.rows<{ id: string, kind: string, to: unknown, state: string, createdAt: string, openedAt: string | null }>(
+  'SELECT id, kind, recipients AS `to`, state, created_at AS createdAt, opened_at AS openedAt FROM messages WHERE invoice_id = ? ORDER BY created_at', [invoiceId])).map(m => ({ ...m, to: json<string[]>(m.to).join(', ') }))
+/** The customer opened the page that the mails link to: the mails about it count as opened, the first time with a word in the history. */
+export async function noteOpened(ctx: Ctx, invoice: { id: string, number: string, customerId: string, workOrderId: string | null }): Promise<void> {
+  const { affected } = await ctx.tx.run('UPDATE messages SET opened_at = ? WHERE invoice_id = ? AND opened_at IS NULL', [sqlInstant(ctx.now), invoice.id])
+  if (affected) await record(ctx, { subject: 'invoice', id: invoice.id, workOrderId: invoice.workOrderId, customerId: invoice.customerId, text: `Invoice ${invoice.number} opened by the customer` })
+}
+export async function messagePage(tx: Tx, f: { q: string, limit: number, after: [string, string] | null }) {
+  const where = f.q ? 'WHERE (m.subject LIKE ? OR m.recipients LIKE ? OR c.name LIKE ?)' : 'WHERE 1 = 1'
+  const values = f.q ? [`%${f.q}%`, `%${f.q}%`, `%${f.q}%`] : []
+  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM messages m LEFT JOIN customers c ON c.id = m.customer_id ${where}`, values))!.n
+  const rows = await tx.rows<MessageRow & { customer: string | null, error: string, createdAt: string, deliveredAt: string | null, openedAt: string | null, key: string }>(
+    `SELECT m.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error, m.attach, m.attempts, m.created_at AS createdAt, m.delivered_at AS deliveredAt, m.opened_at AS openedAt, m.created_at AS \`key\`
+     FROM messages m LEFT JOIN customers c ON c.id = m.customer_id ${where} ${f.after ? 'AND (m.created_at, m.id) < (?, ?)' : ''} ORDER BY m.created_at DESC, m.id DESC LIMIT ${f.limit + 1}`,
+    f.after ? [...values, f.after[0].replace('T', ' ').replace('Z', ''), f.after[1]] : values)
+  return { rows: rows.map(r => ({ ...r, recipients: json<string[]>(r.recipients) })), total }
+}

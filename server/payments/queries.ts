@@ -1,0 +1,24 @@
+// SQL of payments, what they are applied to, and card charges.
+import { sqlInstant, type Tx } from '../db/pool'
+
+export interface PaymentRow { id: string, number: string, customerId: string, method: 'cash' | 'cheque' | 'card' | 'transfer', reference: string, amount: number, on: string, bouncedOn: string | null }
+export const insertPayment = (tx: Tx, p: Omit<PaymentRow, 'bouncedOn'> & { by: string | null, at: number }) => tx.run(
+  'INSERT INTO payments (id, number, customer_id, method, reference, amount_minor, received_on, taken_by, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)', [p.id, p.number, p.customerId, p.method, p.reference, p.amount, p.on, p.by, sqlInstant(p.at)])
+export const paymentById = (tx: Tx, id: string) => tx.row<PaymentRow>('SELECT id, number, customer_id AS customerId, method, reference, amount_minor AS amount, received_on AS `on`, bounced_on AS bouncedOn FROM payments WHERE id = ? FOR UPDATE', [id])
+export const insertAllocation = (tx: Tx, id: string, paymentId: string, invoiceId: string, amount: number, on: string) => tx.run('INSERT INTO allocations VALUES (?, ?, ?, ?, ?)', [id, paymentId, invoiceId, amount, on])
+export const allocationsOf = (tx: Tx, paymentId: string) => tx.rows<{ invoiceId: string, amount: number }>('SELECT invoice_id AS invoiceId, CAST(SUM(amount_minor) AS SIGNED) AS amount FROM allocations WHERE payment_id = ? GROUP BY invoice_id HAVING SUM(amount_minor) <> 0', [paymentId])
+export const markBounced = (tx: Tx, id: string, on: string) => tx.run('UPDATE payments SET bounced_on = ? WHERE id = ?', [on, id])
+export async function paymentPage(tx: Tx, f: { q: string, limit: number, after: [string, string] | null, descending: boolean }) {
+  const where = f.q ? 'WHERE (p.number LIKE ? OR p.reference LIKE ? OR c.name LIKE ?)' : 'WHERE 1 = 1'
+  const values = f.q ? [`%${f.q}%`, `%${f.q}%`, `%${f.q}%`] : []
+  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM payments p JOIN customers c ON c.id = p.customer_id ${where}`, values))!.n
+  const order = f.descending ? 'DESC' : ''
+  const rows = await tx.rows<PaymentRow & { customer: string, takenBy: string | null, key: string }>(
+    `SELECT p.id, p.number, c.name AS customer, p.method, p.reference, p.amount_minor AS amount, p.received_on AS \`on\`, p.bounced_on AS bouncedOn, t.name AS takenBy, p.received_on AS \`key\`
+     FROM payments p JOIN customers c ON c.id = p.customer_id LEFT JOIN people t ON t.id = p.taken_by ${where} ${f.after ? `AND (p.received_on, p.id) ${f.descending ? '<' : '>'} (?, ?)` : ''} ORDER BY p.received_on ${order}, p.id ${order} LIMIT ${f.limit + 1}`, [...values, ...(f.after ?? [])])
+  return { rows, total }
+}
+export interface ChargeRow { id: string, invoiceId: string, amount: number, state: 'asked' | 'approved' | 'declined' }
+export const insertCharge = (tx: Tx, c: { id: string, invoiceId: string, amount: number, at: number }) => tx.run('INSERT INTO card_charges (id, invoice_id, amount_minor, state, created_at) VALUES (?, ?, ?, "asked", ?)', [c.id, c.invoiceId, c.amount, sqlInstant(c.at)])
+export const chargeById = (tx: Tx, id: string) => tx.row<ChargeRow>('SELECT id, invoice_id AS invoiceId, amount_minor AS amount, state FROM card_charges WHERE id = ? FOR UPDATE', [id])
+export const settleCharge = (tx: Tx, id: string, state: string, reference: string, reason: string, paymentId: string | null) => tx.run('UPDATE card_charges SET state = ?, terminal_reference = ?, reason = ?, payment_id = ? WHERE id = ?', [state, reference, reason, paymentId, id])

@@ -1,0 +1,12 @@
+// The routes of payments, bound to their service.
+import type { paymentRoutes } from '../../shared/payments'
+import type { Handlers } from '../http/handlers'
+import { cardResult } from './card'
+import { bounce, listPayments, pay } from './service'
+
+export const paymentHandlers: Handlers<typeof paymentRoutes> = {
+  pay: (ctx, { body }) => pay(ctx, body),
+  payments: (ctx, { query }) => listPayments(ctx, query),
+  bounce: (ctx, { params, body }) => bounce(ctx, params.id!, body.reason),
+  cardResult: (ctx, { body }) => cardResult(ctx, body),
+}

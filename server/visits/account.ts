@@ -1,0 +1,144 @@
+// The account of a work order: four columns, price, what would be billed, minutes that no line covers; and its state, which follows.
+import { notFound } from '../../core/errors/LedgerError'
+import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { Decimal } from '../../core/money/decimal'
+import { roundToMinor } from '../../core/money/roundToMinor'
+import { documentTotals } from '../../core/documents/documentTotals'
+import { dueDate, termsInWords } from '../../core/documents/dueDate'
+import { margin } from '../../core/documents/margin'
+import { paidByLine } from '../../core/costing/paidByLine'
+import { uncoveredSeconds } from '../../core/costing/uncoveredSeconds'
+import { workOrderAccount, type Account } from '../../core/costing/workOrderAccount'
+import { workedSeconds } from '../../core/hours/workedSeconds'
+import { roundDuration } from '../../core/hours/roundDuration'
+import { workOrderState } from '../../core/visits/workOrderState'
+import type { TaxRate } from '../../core/tax/taxTotals'
+import type { Answer } from '../../shared/api'
+import { customerById, levels, siteById } from '../customers/queries'
+import { signedIn, type Ctx } from '../http/context'
+import { historyOf } from '../http/queries'
+import { standardLabour } from '../pricebook/queries'
+import { taxClasses } from '../settings/queries'
+import { billedLines, intervalsOf, invoicesOfWork, linesOf, mayTechnicianSee, photosOf, setWorkOrderFacts, signaturesOf, visitsOfWork, workOrderById, type LineRow, type WorkOrderRow } from './queries'
+
+/** A work order that the asker may see; a technician only those with a visit of their own. */
+export async function visibleWorkOrder(ctx: Ctx, id: string, lock = false): Promise<WorkOrderRow> {
+  const work = await workOrderById(ctx.tx, id, lock)
+  const actor = ctx.actor
+  if (!work || (actor?.role === 'technician' && !(await mayTechnicianSee(ctx.tx, actor.id, id)))) throw notFound('work order')
+  return work
+}
+
+export async function accountOf(ctx: Ctx, lines: LineRow[], workOrderId: string): Promise<Account & { billedElsewhere: number }> {
+  const billed = new Map<string, number>()
+  const paid = new Map<string, number>()
+  let billedElsewhere = 0
+  const rows = await billedLines(ctx.tx, workOrderId)
+  for (const invoiceId of new Set(rows.map(r => r.invoiceId))) {
+    const own = rows.filter(r => r.invoiceId === invoiceId)
+    const paidParts = paidByLine({ payableMinor: own[0]!.payable, paidMinor: own[0]!.paid, nets: own.map(r => r.netMinor) })
+    own.forEach((r, i) => {
+      if (!r.lineId) billedElsewhere += r.netMinor
+      else {
+        billed.set(r.lineId, (billed.get(r.lineId) ?? 0) + r.netMinor)
+        paid.set(r.lineId, (paid.get(r.lineId) ?? 0) + paidParts[i]!)
+      }
+    })
+  }
+  return { ...workOrderAccount(lines.map(l => ({ id: l.id, promisedMinor: l.promisedMinor, doneMinor: l.done ? l.netMinor : 0, billedMinor: billed.get(l.id) ?? 0, paidMinor: paid.get(l.id) ?? 0 }))), billedElsewhere }
+}
+
+/** After anything changed: writes the state and what is to bill as they now follow from the facts. */
+export async function refreshWorkOrder(ctx: Ctx, id: string): Promise<void> {
+  const work = (await workOrderById(ctx.tx, id, true))!
+  const lines = await linesOf(ctx.tx, id)
+  const account = await accountOf(ctx, lines, id)
+  const visits = await visitsOfWork(ctx.tx, id)
+  const invoices = await invoicesOfWork(ctx.tx, id)
+  const state = workOrderState({
+    cancelled: work.cancelled, closed: work.closed, visits: visits.map(v => ({ state: v.state, placed: v.startAt !== null && v.technicianId !== null })),
+    toBillMinor: account.toBillMinor, billedMinor: account.billedMinor, unpaidMinor: invoices.reduce((sum, i) => sum + i.open, 0),
+  })
+  const done = ['to_bill', 'billed', 'closed'].includes(state)
+  await setWorkOrderFacts(ctx.tx, id, state, done || account.billedMinor > 0 ? account.toBillMinor : 0, done ? ctx.now : null)
+}
+
+export const taxesOf = (classes: Map<string, TaxRate[]>, taxClass: string): TaxRate[] => classes.get(taxClass) ?? []
+/** A line as a paper prices it: its amounts are whole, so that its net is taken over to the unit. */
+export const asPaperLine = (l: LineRow, classes: Map<string, TaxRate[]>) => ({ quantity: l.quantity, unitPrice: l.unitPrice, discountMinor: l.discountMinor, taxes: taxesOf(classes, l.taxClass) })
+export const partialLine = (netMinor: number, l: LineRow, classes: Map<string, TaxRate[]>, currency: string) => ({ quantity: '1', unitPrice: minorToDecimal(netMinor, currency), discountMinor: 0, taxes: taxesOf(classes, l.taxClass) })
+
+/** The charge for seconds that no line covers: standard labour, to the next tenth of an hour. */
+export async function timeCharge(ctx: Ctx, seconds: number): Promise<{ entryId: string | null, name: string, quantity: string, unitPrice: string, unitCost: string, taxClass: string, netMinor: number } | null> {
+  const labour = await standardLabour(ctx.tx)
+  if (!labour || seconds === 0) return null
+  const quantity = new Decimal(roundDuration(seconds, { kind: 'nearest', stepSeconds: 360, minimumSeconds: 360 })).div(3600).toDecimalPlaces(3).toString()
+  return { entryId: labour.id, name: labour.name, quantity, unitPrice: labour.price, unitCost: labour.cost, taxClass: labour.taxClass, netMinor: roundToMinor(new Decimal(quantity).times(labour.price), ctx.company.currency) }
+}
+
+export async function uncoveredOf(ctx: Ctx, work: WorkOrderRow, lines: LineRow[]) {
+  const visits = await visitsOfWork(ctx.tx, work.id)
+  const seconds = workedSeconds(await intervalsOf(ctx.tx, visits.map(v => v.id)), ctx.now)
+  const covered = lines.filter(l => l.done).reduce((sum, l) => sum + l.coversSeconds, 0)
+  const anyFinished = visits.some(v => v.state === 'finished')
+  return { siteSeconds: seconds.on_site, coveredSeconds: covered, explainedSeconds: work.explainedSeconds, uncoveredSeconds: anyFinished ? uncoveredSeconds({ worked: seconds.on_site, covered, explained: work.explainedSeconds }) : 0 }
+}
+
+export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'workOrder'>> {
+  const { tx, company } = ctx
+  const actor = signedIn(ctx)
+  const work = await visibleWorkOrder(ctx, id)
+  const m = (minor: number) => toMoney(minor, work.currency)
+  const customer = (await customerById(tx, work.customerId))!
+  const site = (await siteById(tx, work.siteId))!
+  const lines = await linesOf(tx, id)
+  const classes = await taxClasses(tx)
+  const account = await accountOf(ctx, lines, id)
+  const visits = await visitsOfWork(tx, id)
+  const intervals = await intervalsOf(tx, visits.map(v => v.id))
+  const allLevels = await levels(tx)
+  const own = allLevels.find(l => l.id === work.priceLevelId)
+  const offered = own ?? allLevels.find(l => l.kind === 'agreement')
+  const options = { mode: company.taxMode, currency: work.currency, exempt: work.taxExempt }
+  const totals = documentTotals(lines.map(l => asPaperLine(l, classes)), options)
+  const toBill = account.lines.filter(l => l.unbilledMinor > 0).map(l => ({ account: l, line: lines.find(x => x.id === l.id)! }))
+  const bill = documentTotals(toBill.map(({ account: a, line }) => (a.billedMinor === 0 ? asPaperLine(line, classes) : partialLine(a.unbilledMinor, line, classes, work.currency))), options)
+  const cost = lines.reduce((sum, l) => sum + roundToMinor(new Decimal(l.unitCost).times(l.quantity), work.currency), 0)
+  const time = await uncoveredOf(ctx, work, lines)
+  const charge = await timeCharge(ctx, time.uncoveredSeconds)
+  const seesCost = actor.seesCost
+  const missing = [
+    ...lines.filter(l => l.done && l.netMinor === 0).map(l => `“${l.name}” has no price`),
+    ...lines.filter(l => !l.done).map(l => `“${l.name}” was promised and is not marked done`),
+    ...(customer.email ? [] : ['this customer has no mail address']),
+  ]
+  return {
+    id, version: work.version, number: work.number, title: work.title, problem: work.problem, kind: work.kind, state: work.state, orderNumber: work.orderNumber, currency: work.currency, createdAt: work.createdAt,
+    customer: { id: customer.id, name: customer.name, phone: customer.phone, email: customer.email, email2: customer.email2, exempt: work.taxExempt, level: own?.name ?? '', terms: termsInWords(customer.terms ?? company.terms), stopWork: customer.stopWork, officeNote: customer.officeNote, address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', ') },
+    site: { id: site.id, name: site.name, line1: site.line1, town: site.town, accessNote: site.accessNote }, contact: work.contact,
+    visits: visits.map((v) => {
+      const s = workedSeconds(intervals.filter(i => i.visitId === v.id), ctx.now)
+      return { id: v.id, version: v.version, technicianId: v.technicianId, technician: v.technician ?? '', startAt: v.startAt, state: v.state, driveSeconds: s.drive, siteSeconds: s.on_site, startedAt: v.startedAt, finishedAt: v.finishedAt, promise: v.promiseFrom ? `${v.promiseDate} ${v.promiseFrom}–${v.promiseTo}` : '', findings: v.findings }
+    }),
+    lines: lines.map((l) => {
+      const a = account.lines.find(x => x.id === l.id)!
+      return {
+        id: l.id, version: l.version, kind: l.kind, name: l.name, unit: l.unit, quantity: new Decimal(l.quantity).toString(), unitPrice: priceText(l.unitPrice), bookPrice: l.bookPrice === null ? null : priceText(l.bookPrice), unitCost: seesCost ? priceText(l.unitCost) : null,
+        discount: m(l.discountMinor), done: l.done, net: m(l.netMinor), saving: m(l.savingMinor), taxClass: l.taxClass, coversSeconds: l.coversSeconds, visitId: l.visitId,
+        promised: m(a.promisedMinor), doneAmount: m(a.doneMinor), billed: m(a.billedMinor), paid: m(a.paidMinor), toBill: m(a.unbilledMinor), unpaid: m(a.unpaidMinor),
+      }
+    }),
+    totals: { promised: m(account.promisedMinor), done: m(account.doneMinor), billed: m(account.billedMinor), paid: m(account.paidMinor), beyondPromise: m(account.beyondPromiseMinor), toBill: m(account.toBillMinor), unpaid: m(account.unpaidMinor) },
+    price: {
+      net: m(totals.netMinor), taxes: totals.taxes.map(t => ({ name: t.name, rate: t.rate, tax: m(t.taxMinor) })), tax: m(totals.taxMinor), total: m(totals.totalMinor),
+      saving: m(lines.reduce((sum, l) => sum + l.savingMinor, 0)), savingLevel: offered?.name ?? '', cost: seesCost ? m(cost) : null, margin: seesCost ? margin(totals.netMinor, cost) : null,
+    },
+    bill: { net: m(bill.netMinor), tax: m(bill.taxMinor), total: m(bill.totalMinor), issueOn: ctx.today, dueOn: dueDate(ctx.today, customer.terms ?? company.terms), missing },
+    time: { ...time, charge: m(charge?.netMinor ?? 0) },
+    invoices: (await invoicesOfWork(tx, id)).map(i => ({ id: i.id, number: i.number, issueOn: i.issueOn, dueOn: i.dueOn, total: m(i.total), open: m(i.open), sent: Boolean(i.sent), state: i.state === 'open' ? (i.open === 0 ? 'paid' : i.paid > 0 ? 'part paid' : 'sent') : i.state })),
+    signatures: (await signaturesOf(tx, id)).map(s => ({ ...s, total: m(s.total) })), photos: await photosOf(tx, id),
+    history: await historyOf(tx, 'work_order_id', id),
+  }
+}
+/** At least two decimals, at most the four that are kept. */
+const priceText = (price: string) => (/\.\d\d[1-9]/.test(price) || /\.\d{3}[1-9]/.test(price) ? new Decimal(price).toString() : new Decimal(price).toFixed(2))

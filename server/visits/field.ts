@@ -1,0 +1,104 @@
+// The technician's day and the clock of a visit: one visit open at a time, starting work ends the drive.
+import { conflict, forbidden, notFound } from '../../core/errors/LedgerError'
+import { toMoney } from '../../core/money/formatMinor'
+import { driveSeconds } from '../../core/dispatch/driveSeconds'
+import { workedSeconds } from '../../core/hours/workedSeconds'
+import { dayBounds } from '../../core/time/zone'
+import { clockStep } from '../../core/visits/clockStep'
+import type { Answer, Body } from '../../shared/api'
+import { customerById, siteById } from '../customers/queries'
+import { technicianById } from '../dispatch/queries'
+import { signedIn, type Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { refreshWorkOrder, visibleWorkOrder, workOrderPaper } from './account'
+import { intervalsOf, linesOf, runningClock, setFindings, setVisitState, startClock, stopClock, visitById, visitsOfTechnician, workOrderById, type VisitRow } from './queries'
+
+type FieldVisit = Answer<'fieldDay'>['visits'][number]
+async function shape(ctx: Ctx, v: VisitRow, from: { lat: number | null, lon: number | null } | null): Promise<{ visit: FieldVisit, place: { lat: number | null, lon: number | null } }> {
+  const work = (await workOrderById(ctx.tx, v.workOrderId))!
+  const site = (await siteById(ctx.tx, work.siteId))!
+  const customer = (await customerById(ctx.tx, work.customerId))!
+  const total = (await linesOf(ctx.tx, work.id)).reduce((sum, l) => sum + l.netMinor, 0)
+  const drive = from?.lat != null && site.lat != null ? driveSeconds({ lat: from.lat, lon: from.lon! }, { lat: site.lat, lon: site.lon! }) : 0
+  return {
+    place: site,
+    visit: {
+      id: v.id, workOrderId: work.id, number: work.number, title: work.title, customer: customer.name, place: [site.name, site.line1, site.town].filter(Boolean).join(', '), accessNote: site.accessNote,
+      contact: work.contact.name || customer.name, phone: work.contact.phone || customer.phone, promise: v.promiseFrom ? `${v.promiseFrom}–${v.promiseTo}` : '', startAt: v.startAt, durationSeconds: v.durationSeconds, driveSeconds: drive,
+      state: v.state, total: total ? toMoney(total, work.currency) : null, officeNote: customer.officeNote,
+    },
+  }
+}
+const isOpen = (v: VisitRow) => ['driving', 'on_site', 'paused'].includes(v.state)
+
+export async function fieldDay(ctx: Ctx, date: string): Promise<Answer<'fieldDay'>> {
+  const me = signedIn(ctx)
+  const { from, to } = dayBounds(date, ctx.company.timeZone)
+  const visits = await visitsOfTechnician(ctx.tx, me.id, from, to)
+  const person = await technicianById(ctx.tx, me.id)
+  let place: { lat: number | null, lon: number | null } | null = person
+  const shaped: FieldVisit[] = []
+  for (const v of visits) {
+    const s = await shape(ctx, v, place)
+    shaped.push(s.visit)
+    place = s.place
+  }
+  return { date, now: new Date(ctx.now).toISOString(), visits: shaped, openVisitId: visits.find(isOpen)?.id ?? null }
+}
+
+async function ownVisit(ctx: Ctx, id: string, lock = false): Promise<VisitRow> {
+  const visit = await visitById(ctx.tx, id, lock)
+  const me = signedIn(ctx)
+  if (!visit || (me.role === 'technician' && visit.technicianId !== me.id)) throw notFound('visit')
+  return visit
+}
+export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVisit'>> {
+  const visit = await ownVisit(ctx, id)
+  const person = visit.technicianId ? await technicianById(ctx.tx, visit.technicianId) : null
+  const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
+  const day = visit.technicianId ? await visitsOfTechnician(ctx.tx, visit.technicianId, from, to) : []
+  const intervals = await intervalsOf(ctx.tx, [id])
+  const running = intervals.find(i => i.endedAt === null)
+  const seconds = workedSeconds(intervals, ctx.now)
+  return {
+    visit: (await shape(ctx, visit, person)).visit, findings: visit.findings, version: visit.version,
+    clock: { kind: running?.kind ?? null, since: running ? new Date(running.startedAt).toISOString() : null, driveSeconds: seconds.drive, siteSeconds: seconds.on_site },
+    openVisitId: day.find(isOpen)?.id ?? null, workOrder: await workOrderPaper(ctx, visit.workOrderId),
+  }
+}
+
+const SAID = { set_off: 'Set off', arrive: 'Arrived', pause: 'Paused', resume: 'Went on', finish: 'Finished on site', no_access: 'Nobody let us in' }
+export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<Answer<'fieldVisit'>> {
+  const visit = await ownVisit(ctx, id, true)
+  if (!visit.technicianId) throw conflict('no_technician', 'Nobody is set for this visit yet.')
+  const me = signedIn(ctx)
+  if (me.role !== 'technician' && me.role !== 'owner' && me.id !== visit.technicianId && me.role !== 'office' && me.role !== 'dispatch') throw forbidden('The clock belongs to the technician and the office.')
+  // A phone without signal says later when it happened; never in the future and not more than a day back.
+  const at = body.at ? Date.parse(body.at) : ctx.now
+  if (at > ctx.now + 60_000 || at < ctx.now - 86_400_000) throw conflict('clock_off', 'The time told by the phone is not within the last day.')
+  const step = clockStep(visit.state, body.act)
+  if (!step) throw conflict('not_now', `This visit is ${visit.state.replace('_', ' ')}; that cannot happen now.`, { state: visit.state })
+  const running = await runningClock(ctx.tx, visit.technicianId)
+  const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
+  const other = (await visitsOfTechnician(ctx.tx, visit.technicianId, from, to)).find(v => isOpen(v) && v.id !== id)
+  if (step.clock && (other || (running && running.visitId !== id))) {
+    const openId = other?.id ?? running!.visitId
+    const open = openId ? await visitById(ctx.tx, openId) : null
+    const work = open && await workOrderById(ctx.tx, open.workOrderId)
+    throw conflict('another_open', `${work ? `${work.number}, ${work.title},` : 'Another visit'} is still open. Finish it first.`, { openVisitId: openId })
+  }
+  if (running) await stopClock(ctx.tx, running.id, at)
+  if (step.clock) await startClock(ctx.tx, ctx.id(), visit.technicianId, id, step.clock, Math.max(at, running?.startedAt ?? 0))
+  await setVisitState(ctx.tx, id, step.state, step.state === 'on_site' ? at : null, ['finished', 'no_access'].includes(step.state) ? at : null)
+  const work = (await workOrderById(ctx.tx, visit.workOrderId))!
+  await record(ctx, { subject: 'visit', id, workOrderId: visit.workOrderId, customerId: work.customerId, text: SAID[body.act], data: { state: { from: visit.state, to: step.state } } })
+  await refreshWorkOrder(ctx, visit.workOrderId)
+  return fieldVisit(ctx, id)
+}
+export async function writeFindings(ctx: Ctx, id: string, version: number, findings: string): Promise<Answer<'fieldVisit'>> {
+  const visit = await ownVisit(ctx, id)
+  await visibleWorkOrder(ctx, visit.workOrderId)
+  if (!(await setFindings(ctx.tx, id, version, findings))) throw conflict('stale', 'Someone changed this visit in the meantime.', { current: { findings: visit.findings, version: visit.version }, yours: { findings } })
+  await record(ctx, { subject: 'visit', id, workOrderId: visit.workOrderId, text: 'Findings written' })
+  return fieldVisit(ctx, id)
+}

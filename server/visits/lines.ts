@@ -1,0 +1,155 @@
+// Lines of a work order: added from the price book or by hand, changed for this work order only, agreed by signature.
+import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
+import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { Decimal } from '../../core/money/decimal'
+import { lineNet } from '../../core/documents/lineNet'
+import { documentTotals } from '../../core/documents/documentTotals'
+import { levelSaving, type PriceLevel } from '../../core/pricebook/levelPrice'
+import type { Answer, Body } from '../../shared/api'
+import { levels } from '../customers/queries'
+import { signedIn, type Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { entriesById, type EntryRow } from '../pricebook/queries'
+import { taxClasses } from '../settings/queries'
+import { accountOf, asPaperLine, refreshWorkOrder, timeCharge, uncoveredOf, visibleWorkOrder, workOrderPaper } from './account'
+import { addExplained, closeWork, insertLine, insertPhoto, insertSignature, lineById, linesOf, promiseLines, updateLine, type LineRow, type WorkOrderRow } from './queries'
+
+async function levelFor(ctx: Ctx, work: Pick<WorkOrderRow, 'priceLevelId'>): Promise<{ level: PriceLevel | null, own: boolean }> {
+  const all = await levels(ctx.tx)
+  const own = all.find(l => l.id === work.priceLevelId)
+  return { level: own ?? all.find(l => l.kind === 'agreement') ?? null, own: Boolean(own) }
+}
+
+/** Net, the level's saving (taken off when the customer has the level, only shown when not) and the time that is covered. */
+function priced(line: LineRow, entry: EntryRow | null, level: { level: PriceLevel | null, own: boolean }, currency: string, keepDiscount: boolean): LineRow {
+  const gross = lineNet({ quantity: line.quantity, unitPrice: line.unitPrice }, currency)
+  const savingMinor = levelSaving(gross, line.kind, level.level, currency)
+  const discountMinor = keepDiscount ? line.discountMinor : level.own ? savingMinor : 0
+  if (discountMinor > gross) throw invalid('discount', 'The discount is larger than the line.')
+  const coversSeconds = line.kind === 'labour' ? new Decimal(line.quantity).times(3600).round().toNumber() : entry ? new Decimal(line.quantity).times(line.coversSeconds || entry.seconds).round().toNumber() : line.coversSeconds
+  return { ...line, discountMinor, savingMinor, netMinor: gross - discountMinor, coversSeconds }
+}
+
+/** Adds lines, the first task of a visit at its full price, further ones at theirs. */
+export async function putLines(ctx: Ctx, work: WorkOrderRow, visitId: string | null, wanted: Body<'addLines'>['lines'], promised: boolean): Promise<LineRow[]> {
+  const entries = new Map((await entriesById(ctx.tx, wanted.flatMap(l => l.entryId ?? []))).map(e => [e.id, e]))
+  const level = await levelFor(ctx, work)
+  let hasTask = (await linesOf(ctx.tx, work.id)).some(l => l.kind === 'task')
+  const made: LineRow[] = []
+  for (const [i, w] of wanted.entries()) {
+    const entry = w.entryId ? entries.get(w.entryId) ?? null : null
+    if (w.entryId && !entry) throw invalid(`lines[${i}].entryId`, 'This entry is not in the price book any more.')
+    if (!entry && (!w.name || !w.unitPrice)) throw invalid(`lines[${i}].name`, 'A line that is not from the price book needs a name and a price.')
+    if (new Decimal(w.quantity).isZero()) throw invalid(`lines[${i}].quantity`, 'The quantity is zero, so there is nothing to bill.')
+    const further = entry?.kind === 'task' && hasTask && entry.furtherPrice !== null
+    if (entry?.kind === 'task') hasTask = true
+    const bookPrice = entry ? (further ? entry.furtherPrice! : entry.price) : null
+    const line = priced({
+      id: w.id, workOrderId: work.id, visitId, entryId: entry?.id ?? null, kind: entry?.kind ?? w.kind ?? 'other', name: w.name || entry!.name, unit: entry?.unit ?? 'each', quantity: w.quantity,
+      unitPrice: w.unitPrice ?? bookPrice!, bookPrice, unitCost: entry?.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? 'goods', coversSeconds: entry ? (further ? entry.furtherSeconds : entry.seconds) : 0,
+      netMinor: 0, savingMinor: 0, promisedMinor: 0, done: promised ? false : w.done ?? true, version: 1,
+    }, entry, level, work.currency, false)
+    const full = { ...line, promisedMinor: promised ? line.netMinor : 0 }
+    await insertLine(ctx.tx, full)
+    made.push(full)
+  }
+  return made
+}
+
+export async function addLines(ctx: Ctx, workOrderId: string, body: Body<'addLines'>): Promise<Answer<'workOrder'>> {
+  const work = await visibleWorkOrder(ctx, workOrderId, true)
+  if (work.cancelled || work.closed) throw conflict('closed', 'This work order is closed; nothing can be added to it.')
+  if (body.lines.length === 0 || body.lines.length > 100) throw invalid('lines', 'Add between 1 and 100 lines.')
+  for (const line of await putLines(ctx, work, body.visitId, body.lines, false)) {
+    await record(ctx, { subject: 'work', id: work.id, workOrderId: work.id, customerId: work.customerId, text: `Added ${new Decimal(line.quantity)} × ${line.name}`, data: { price: { to: line.unitPrice } } })
+  }
+  await refreshWorkOrder(ctx, work.id)
+  return workOrderPaper(ctx, work.id)
+}
+
+export async function changeLine(ctx: Ctx, lineId: string, body: Body<'changeLine'>): Promise<Answer<'workOrder'>> {
+  const old = await lineById(ctx.tx, lineId)
+  if (!old) throw notFound('line')
+  const work = await visibleWorkOrder(ctx, old.workOrderId, true)
+  if (old.version !== body.version) throw conflict('stale', 'Someone changed this line in the meantime.', { current: old, yours: body })
+  const billed = (await accountOf(ctx, [old], work.id)).lines[0]!.billedMinor
+  if (billed > 0 && (body.removed || body.unitPrice !== undefined || body.quantity !== undefined || body.discount !== undefined || body.done === false)) throw conflict('billed', 'This line is on an invoice; add a line, or correct the invoice.')
+  if (body.quantity !== undefined && new Decimal(body.quantity).isZero()) throw invalid('quantity', 'The quantity is zero; take the line out instead.')
+  const entry = old.entryId ? (await entriesById(ctx.tx, [old.entryId]))[0] ?? null : null
+  const perUnit = new Decimal(old.quantity).isZero() ? 0 : Math.round(new Decimal(old.coversSeconds).div(old.quantity).toNumber())
+  const line = priced({
+    ...old, quantity: body.quantity ?? old.quantity, unitPrice: body.unitPrice ?? old.unitPrice, done: body.done ?? old.done, coversSeconds: perUnit,
+    discountMinor: body.discount === undefined ? old.discountMinor : decimalToMinor(body.discount, work.currency),
+  }, entry, await levelFor(ctx, work), work.currency, body.discount !== undefined)
+  if (!(await updateLine(ctx.tx, line, body.removed ?? false))) throw conflict('stale', 'Someone changed this line in the meantime.')
+  const text = body.removed ? `Took out ${old.name}` : body.done !== undefined && body.done !== old.done ? `${old.name}: ${body.done ? 'done' : 'not done'}` : `Changed ${old.name}`
+  await record(ctx, { subject: 'work', id: work.id, workOrderId: work.id, customerId: work.customerId, text, data: { net: { from: minorToDecimal(old.netMinor, work.currency), to: minorToDecimal(line.netMinor, work.currency) }, unitPrice: { from: old.unitPrice, to: line.unitPrice } } })
+  await refreshWorkOrder(ctx, work.id)
+  return workOrderPaper(ctx, work.id)
+}
+
+const PNG = Buffer.from([0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A])
+/** The customer signs for the lines as shown; what they saw is kept with the picture, and becomes what was promised. */
+export async function sign(ctx: Ctx, workOrderId: string, body: Body<'sign'>): Promise<Answer<'workOrder'>> {
+  const work = await visibleWorkOrder(ctx, workOrderId, true)
+  const image = Buffer.from(body.image.replace(/^data:image\/png;base64,/, ''), 'base64')
+  if (!image.subarray(0, 8).equals(PNG)) throw invalid('image', 'The signature is not a PNG picture.', 'not_a_picture')
+  const lines = await linesOf(ctx.tx, workOrderId)
+  if (lines.length === 0) throw invalid('lines', 'There is nothing to agree to yet: add a line first.')
+  const classes = await taxClasses(ctx.tx)
+  const totals = documentTotals(lines.map(l => asPaperLine(l, classes)), { mode: ctx.company.taxMode, currency: work.currency, exempt: work.taxExempt })
+  if (decimalToMinor(body.shownTotal, work.currency) !== totals.totalMinor) throw conflict('price_changed', 'The lines changed since they were shown. Show them again before signing.', { total: toMoney(totals.totalMinor, work.currency) })
+  const shown = { lines: lines.map((l, i) => ({ name: l.name, quantity: l.quantity, net: minorToDecimal(totals.lineNets[i]!, work.currency) })), tax: minorToDecimal(totals.taxMinor, work.currency), total: minorToDecimal(totals.totalMinor, work.currency) }
+  await insertSignature(ctx.tx, { id: body.id, workOrderId, visitId: body.visitId, name: body.name, at: ctx.now, by: signedIn(ctx).id, image, shown, total: totals.totalMinor })
+  await promiseLines(ctx.tx, workOrderId)
+  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Signed by ${body.name} for ${shown.total} ${work.currency}`, data: shown })
+  await refreshWorkOrder(ctx, workOrderId)
+  return workOrderPaper(ctx, workOrderId)
+}
+
+const SIGNS: [string, (b: Buffer) => boolean][] = [
+  ['image/png', b => b.subarray(0, 8).equals(PNG)],
+  ['image/jpeg', b => b[0] === 0xFF && b[1] === 0xD8 && b[2] === 0xFF],
+  ['image/webp', b => b.subarray(0, 4).toString('latin1') === 'RIFF' && b.subarray(8, 12).toString('latin1') === 'WEBP'],
+]
+/** Keeps a photo; what it is, its first bytes say, not its name. */
+export async function addPhoto(ctx: Ctx, workOrderId: string, body: Body<'addPhoto'>): Promise<Answer<'addPhoto'>> {
+  const work = await visibleWorkOrder(ctx, workOrderId)
+  const bytes = Buffer.from(body.data.replace(/^data:[\w/+.-]+;base64,/, ''), 'base64')
+  if (bytes.length > 5_000_000) throw new LedgerError('too_large', 413, 'A photo may have 5 MB.')
+  const mime = SIGNS.find(([, is]) => is(bytes))?.[0]
+  if (!mime) throw new LedgerError('not_a_picture', 422, 'This is not a JPEG, PNG or WebP picture.', [{ path: 'data', message: 'This is not a JPEG, PNG or WebP picture.' }])
+  await insertPhoto(ctx.tx, { id: body.id, workOrderId, mime, bytes, by: signedIn(ctx).id, at: ctx.now })
+  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: 'Photo added' })
+  return { ok: true }
+}
+
+export async function explainTime(ctx: Ctx, workOrderId: string, body: Body<'explainTime'>): Promise<Answer<'workOrder'>> {
+  const work = await visibleWorkOrder(ctx, workOrderId, true)
+  const { uncoveredSeconds } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, workOrderId))
+  if (body.seconds > uncoveredSeconds) throw invalid('seconds', 'Not that many minutes are uncovered.')
+  await addExplained(ctx.tx, workOrderId, body.seconds)
+  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `${Math.round(body.seconds / 60)} minutes not charged: ${body.reason}` })
+  await refreshWorkOrder(ctx, workOrderId)
+  return workOrderPaper(ctx, workOrderId)
+}
+export async function chargeTime(ctx: Ctx, workOrderId: string, lineId: string): Promise<Answer<'workOrder'>> {
+  const work = await visibleWorkOrder(ctx, workOrderId, true)
+  const { uncoveredSeconds } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, workOrderId))
+  const charge = await timeCharge(ctx, uncoveredSeconds)
+  if (!charge) throw conflict('nothing_uncovered', 'Every minute on site is covered by a line.')
+  const line = priced({ id: lineId, workOrderId, visitId: null, kind: 'labour', unit: 'hour', bookPrice: charge.unitPrice, discountMinor: 0, savingMinor: 0, promisedMinor: 0, done: true, version: 1, ...charge, coversSeconds: 0 }, null, await levelFor(ctx, work), work.currency, false)
+  await insertLine(ctx.tx, { ...line, coversSeconds: Math.max(line.coversSeconds, uncoveredSeconds) })
+  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Charged ${Math.round(uncoveredSeconds / 60)} minutes that no line covered` })
+  await refreshWorkOrder(ctx, workOrderId)
+  return workOrderPaper(ctx, workOrderId)
+}
+export async function closeWorkOrder(ctx: Ctx, workOrderId: string, reason: string): Promise<Answer<'workOrder'>> {
+  const work = await visibleWorkOrder(ctx, workOrderId, true)
+  if (work.toBill > 0) throw conflict('still_to_bill', 'Something is done and not billed. Bill it, or take the line out.')
+  if (!['to_bill', 'billed'].includes(work.state)) throw conflict('not_finished', 'Its visits are not finished.')
+  await closeWork(ctx.tx, workOrderId)
+  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Closed: ${reason}` })
+  await refreshWorkOrder(ctx, workOrderId)
+  return workOrderPaper(ctx, workOrderId)
+}

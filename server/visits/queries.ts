@@ -1,0 +1,124 @@
+// SQL of work orders, visits, clock, lines, signatures and photos.
+import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
+import type { VisitState, WorkOrderState } from '../../core/visits/workOrderState'
+import type { ClockInterval } from '../../core/hours/workedSeconds'
+import { json } from '../settings/queries'
+
+export interface WorkOrderRow {
+  id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: { name: string, phone: string }, orderNumber: string, priceLevelId: string | null, taxExempt: boolean
+  currency: string, state: WorkOrderState, cancelled: boolean, closed: boolean, toBill: number, explainedSeconds: number, createdAt: string, doneAt: string | null, version: number
+}
+const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.tax_exempt AS taxExempt, w.currency, w.state,
+  w.cancelled, w.closed, w.to_bill_minor AS toBill, w.explained_seconds AS explainedSeconds, w.created_at AS createdAt, w.done_at AS doneAt, w.version`
+export async function workOrderById(tx: Tx, id: string, lock = false): Promise<WorkOrderRow | null> {
+  const r = await tx.row<WorkOrderRow>(`SELECT ${WORK} FROM work_orders w WHERE w.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+  return r && { ...r, contact: json(r.contact), taxExempt: Boolean(r.taxExempt), cancelled: Boolean(r.cancelled), closed: Boolean(r.closed) }
+}
+export const insertWorkOrder = (tx: Tx, w: { id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: object, orderNumber: string, priceLevelId: string | null, taxExempt: boolean, currency: string, now: number }) =>
+  tx.run('INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact, order_number, price_level_id, tax_exempt, currency, state, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "needs_slot", ?)',
+    [w.id, w.number, w.customerId, w.siteId, w.title, w.problem, w.kind, JSON.stringify(w.contact), w.orderNumber, w.priceLevelId, w.taxExempt, w.currency, sqlInstant(w.now)])
+export const setWorkOrderFacts = (tx: Tx, id: string, state: WorkOrderState, toBill: number, doneAt: number | null) =>
+  tx.run('UPDATE work_orders SET state = ?, to_bill_minor = ?, done_at = COALESCE(done_at, ?), version = version + 1 WHERE id = ?', [state, toBill, doneAt === null ? null : sqlInstant(doneAt), id])
+export const addExplained = (tx: Tx, id: string, seconds: number) => tx.run('UPDATE work_orders SET explained_seconds = explained_seconds + ? WHERE id = ?', [seconds, id])
+export const closeWork = (tx: Tx, id: string) => tx.run('UPDATE work_orders SET closed = TRUE WHERE id = ?', [id])
+
+export interface VisitRow { id: string, workOrderId: string, technicianId: string | null, technician: string | null, startAt: string | null, durationSeconds: number, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null, state: VisitState, startedAt: string | null, finishedAt: string | null, findings: string, version: number }
+const VISIT = `v.id, v.work_order_id AS workOrderId, v.technician_id AS technicianId, p.name AS technician, v.start_at AS startAt, v.duration_seconds AS durationSeconds, v.promise_date AS promiseDate,
+  LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, v.state, v.started_at AS startedAt, v.finished_at AS finishedAt, v.findings, v.version`
+export const visitById = (tx: Tx, id: string, lock = false) => tx.row<VisitRow>(`SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+export const visitsOfWork = (tx: Tx, workOrderId: string) => tx.rows<VisitRow>(`SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.work_order_id = ? ORDER BY COALESCE(v.start_at, '9999-01-01'), v.id`, [workOrderId])
+export const insertVisit = (tx: Tx, v: { id: string, workOrderId: string, technicianId: string | null, startAt: number | null, durationSeconds: number, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null }) =>
+  tx.run('INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date, promise_from, promise_to, findings) VALUES (?, ?, ?, ?, ?, ?, ?, ?, "")',
+    [v.id, v.workOrderId, v.technicianId, v.startAt === null ? null : sqlInstant(v.startAt), v.durationSeconds, v.promiseDate, v.promiseFrom, v.promiseTo])
+export const moveVisit = async (tx: Tx, id: string, version: number, technicianId: string | null, startAt: number | null, durationSeconds: number) =>
+  (await tx.run('UPDATE visits SET technician_id = ?, start_at = ?, duration_seconds = ?, version = version + 1 WHERE id = ? AND version = ?', [technicianId, startAt === null ? null : sqlInstant(startAt), durationSeconds, id, version])).affected
+export const setVisitState = (tx: Tx, id: string, state: VisitState, startedAt: number | null, finishedAt: number | null) =>
+  tx.run('UPDATE visits SET state = ?, started_at = COALESCE(started_at, ?), finished_at = ?, version = version + 1 WHERE id = ?', [state, startedAt && sqlInstant(startedAt), finishedAt && sqlInstant(finishedAt), id])
+export const setFindings = async (tx: Tx, id: string, version: number, findings: string) => (await tx.run('UPDATE visits SET findings = ?, version = version + 1 WHERE id = ? AND version = ?', [findings, id, version])).affected
+export const mayTechnicianSee = async (tx: Tx, personId: string, workOrderId: string) => (await tx.row('SELECT 1 AS yes FROM visits WHERE work_order_id = ? AND technician_id = ? LIMIT 1', [workOrderId, personId])) !== null
+
+export type IntervalRow = ClockInterval & { id: string, visitId: string | null, personId: string }
+const toInterval = (r: { id: string, visitId: string | null, personId: string, kind: ClockInterval['kind'], startedAt: string, endedAt: string | null }): IntervalRow => ({ ...r, startedAt: Date.parse(r.startedAt), endedAt: r.endedAt ? Date.parse(r.endedAt) : null })
+type RawInterval = Parameters<typeof toInterval>[0]
+const CLOCK = 'id, visit_id AS visitId, person_id AS personId, kind, started_at AS startedAt, ended_at AS endedAt'
+export const intervalsOf = async (tx: Tx, visitIds: string[]) => (await tx.rows<RawInterval>(`SELECT ${CLOCK} FROM clock_intervals WHERE visit_id IN (${marks(visitIds)}) ORDER BY started_at`, visitIds)).map(toInterval)
+export const runningClock = async (tx: Tx, personId: string) => {
+  const r = await tx.row<RawInterval>(`SELECT ${CLOCK} FROM clock_intervals WHERE running_for = ? FOR UPDATE`, [personId])
+  return r && toInterval(r)
+}
+export const startClock = (tx: Tx, id: string, personId: string, visitId: string, kind: string, at: number) => tx.run('INSERT INTO clock_intervals (id, person_id, visit_id, kind, started_at) VALUES (?, ?, ?, ?, ?)', [id, personId, visitId, kind, sqlInstant(at)])
+export const stopClock = (tx: Tx, id: string, at: number) => tx.run('UPDATE clock_intervals SET ended_at = GREATEST(started_at, ?) WHERE id = ?', [sqlInstant(at), id])
+
+export interface LineRow { id: string, workOrderId: string, visitId: string | null, entryId: string | null, kind: 'task' | 'part' | 'labour' | 'charge' | 'other', name: string, unit: string, quantity: string, unitPrice: string, bookPrice: string | null, unitCost: string, discountMinor: number, taxClass: string, coversSeconds: number, netMinor: number, savingMinor: number, promisedMinor: number, done: boolean, version: number }
+const LINE = `id, work_order_id AS workOrderId, visit_id AS visitId, entry_id AS entryId, kind, name, unit, quantity, unit_price AS unitPrice, book_price AS bookPrice, unit_cost AS unitCost, discount_minor AS discountMinor, tax_class AS taxClass,
+  covers_seconds AS coversSeconds, net_minor AS netMinor, saving_minor AS savingMinor, promised_minor AS promisedMinor, done, version`
+const toLine = (l: LineRow): LineRow => ({ ...l, done: Boolean(l.done) })
+export const linesOf = async (tx: Tx, workOrderId: string) => (await tx.rows<LineRow>(`SELECT ${LINE} FROM work_lines WHERE work_order_id = ? AND NOT removed ORDER BY position, id`, [workOrderId])).map(toLine)
+export const lineById = async (tx: Tx, id: string) => {
+  const l = await tx.row<LineRow>(`SELECT ${LINE} FROM work_lines WHERE id = ? AND NOT removed`, [id])
+  return l && toLine(l)
+}
+/** Appends a line; the work order's row is locked by the caller, so positions do not collide. */
+export async function insertLine(tx: Tx, l: Omit<LineRow, 'version'>): Promise<void> {
+  const { next } = (await tx.row<{ next: number }>('SELECT COALESCE(MAX(position), 0) + 1 AS next FROM work_lines WHERE work_order_id = ?', [l.workOrderId]))!
+  await tx.run(
+    `INSERT INTO work_lines (id, work_order_id, visit_id, entry_id, position, kind, name, unit, quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor, promised_minor, done)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [l.id, l.workOrderId, l.visitId, l.entryId, next, l.kind, l.name, l.unit, l.quantity, l.unitPrice, l.bookPrice, l.unitCost, l.discountMinor, l.taxClass, l.coversSeconds, l.netMinor, l.savingMinor, l.promisedMinor, l.done])
+}
+export const updateLine = async (tx: Tx, l: LineRow, removed: boolean) => (await tx.run(
+  'UPDATE work_lines SET quantity = ?, unit_price = ?, discount_minor = ?, covers_seconds = ?, net_minor = ?, saving_minor = ?, done = ?, removed = ?, version = version + 1 WHERE id = ? AND version = ?',
+  [l.quantity, l.unitPrice, l.discountMinor, l.coversSeconds, l.netMinor, l.savingMinor, l.done, removed, l.id, l.version])).affected
+export const promiseLines = (tx: Tx, workOrderId: string) => tx.run('UPDATE work_lines SET promised_minor = net_minor WHERE work_order_id = ? AND NOT removed', [workOrderId])
+/** What of each work line is on invoices, with the invoice's state of payment. */
+export const billedLines = (tx: Tx, workOrderId: string) => tx.rows<{ lineId: string | null, invoiceId: string, netMinor: number, payable: number, paid: number, state: string }>(
+  `SELECT il.work_line_id AS lineId, i.id AS invoiceId, il.net_minor AS netMinor, i.payable_minor AS payable, i.paid_minor AS paid, i.state
+   FROM invoice_lines il JOIN invoices i ON i.id = il.invoice_id WHERE i.work_order_id = ? AND i.state <> 'void' ORDER BY i.id, il.position`, [workOrderId])
+export const invoicesOfWork = (tx: Tx, workOrderId: string) => tx.rows<{ id: string, number: string, issueOn: string, dueOn: string, total: number, open: number, paid: number, sent: number, state: string }>(
+  'SELECT id, number, issue_on AS issueOn, due_on AS dueOn, total_minor AS total, open_minor AS open, paid_minor AS paid, sent, state FROM invoices WHERE work_order_id = ? ORDER BY issue_on, id', [workOrderId])
+
+export const insertSignature = (tx: Tx, s: { id: string, workOrderId: string, visitId: string | null, name: string, at: number, by: string, image: Buffer, shown: unknown, total: number }) =>
+  tx.run('INSERT INTO signatures (id, work_order_id, visit_id, name, signed_at, taken_by, image, shown, total_minor) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)', [s.id, s.workOrderId, s.visitId, s.name, sqlInstant(s.at), s.by, s.image, JSON.stringify(s.shown), s.total])
+export const signaturesOf = (tx: Tx, workOrderId: string) => tx.rows<{ id: string, name: string, signedAt: string, takenBy: string, total: number }>(
+  'SELECT s.id, s.name, s.signed_at AS signedAt, p.name AS takenBy, s.total_minor AS total FROM signatures s JOIN people p ON p.id = s.taken_by WHERE s.work_order_id = ? ORDER BY s.signed_at', [workOrderId])
+export const signatureImage = (tx: Tx, id: string) => tx.row<{ workOrderId: string, image: Buffer }>('SELECT work_order_id AS workOrderId, image FROM signatures WHERE id = ?', [id])
+export const insertPhoto = (tx: Tx, p: { id: string, workOrderId: string, mime: string, bytes: Buffer, by: string, at: number }) => tx.run('INSERT INTO photos VALUES (?, ?, ?, ?, ?, ?)', [p.id, p.workOrderId, p.mime, p.bytes, p.by, sqlInstant(p.at)])
+export const photosOf = (tx: Tx, workOrderId: string) => tx.rows<{ id: string, takenAt: string }>('SELECT id, taken_at AS takenAt FROM photos WHERE work_order_id = ? ORDER BY taken_at LIMIT 100', [workOrderId])
+export const photoById = (tx: Tx, id: string) => tx.row<{ workOrderId: string, mime: string, bytes: Buffer }>('SELECT work_order_id AS workOrderId, mime, bytes FROM photos WHERE id = ?', [id])
+
+const SORTS: Record<string, string> = { created: 'w.created_at', number: 'w.number' }
+export async function workOrderPage(tx: Tx, f: { q: string, states: string[], sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
+  const where = ['1 = 1']
+  const values: Value[] = []
+  if (f.states.length) {
+    where.push(`w.state IN (${marks(f.states)})`)
+    values.push(...f.states)
+  }
+  for (const word of f.q.split(' ').filter(Boolean)) {
+    where.push('CONCAT(w.number, " ", w.title, " ", c.name, " ", s.town) LIKE ?')
+    values.push(`%${word}%`)
+  }
+  const from = 'work_orders w JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id'
+  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM ${from} WHERE ${where.join(' AND ')}`, values))!.n
+  const column = SORTS[f.sort] ?? 'w.created_at'
+  const order = f.descending ? 'DESC' : ''
+  if (f.after) {
+    where.push(`(${column}, w.id) ${f.descending ? '<' : '>'} (?, ?)`)
+    values.push(f.after[0].replace('T', ' ').replace('Z', ''), f.after[1])
+  }
+  const rows = await tx.rows<{ id: string, number: string, title: string, customer: string, town: string, state: WorkOrderState, createdAt: string, doneAt: string | null, toBill: number, technician: string | null, startedAt: string | null, key: string }>(
+    `SELECT w.id, w.number, w.title, c.name AS customer, s.town, w.state, w.created_at AS createdAt, w.done_at AS doneAt, w.to_bill_minor AS toBill, ${column} AS \`key\`,
+      (SELECT p.name FROM visits v JOIN people p ON p.id = v.technician_id WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS technician,
+      (SELECT v.started_at FROM visits v WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS startedAt
+     FROM ${from} WHERE ${where.join(' AND ')} ORDER BY ${column} ${order}, w.id ${order} LIMIT ${f.limit + 1}`, values)
+  return { rows, total }
+}
+export const workOfCustomer = (tx: Tx, customerId: string) => tx.rows<{ id: string, number: string, title: string, state: string, on: string, toBill: number }>(
+  'SELECT id, number, title, state, DATE(created_at) AS `on`, to_bill_minor AS toBill FROM work_orders WHERE customer_id = ? ORDER BY created_at DESC LIMIT 100', [customerId])
+export async function columnsOfCustomer(tx: Tx, customerId: string): Promise<{ promised: number, done: number, billed: number, paid: number }> {
+  const work = await tx.row<{ promised: number, done: number }>('SELECT CAST(COALESCE(SUM(l.promised_minor), 0) AS SIGNED) AS promised, CAST(COALESCE(SUM(IF(l.done, l.net_minor, 0)), 0) AS SIGNED) AS done FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND NOT l.removed', [customerId])
+  const money = await tx.row<{ billed: number, paid: number }>('SELECT CAST(COALESCE(SUM(net_minor), 0) AS SIGNED) AS billed, CAST(COALESCE(SUM(FLOOR(paid_minor * net_minor / NULLIF(payable_minor, 0))), 0) AS SIGNED) AS paid FROM invoices WHERE customer_id = ? AND state <> "void"', [customerId])
+  return { ...work!, ...money! }
+}
+export const visitsOfTechnician = (tx: Tx, personId: string, from: number, to: number) => tx.rows<VisitRow>(
+  `SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.technician_id = ? AND v.state <> 'cancelled' AND ((v.start_at >= ? AND v.start_at < ?) OR v.state IN ('driving', 'on_site', 'paused')) ORDER BY v.start_at`, [personId, sqlInstant(from), sqlInstant(to)])

@@ -1,0 +1,49 @@
+// The routes of work orders and visits, bound to their service.
+import { notFound } from '../../core/errors/LedgerError'
+import { toMoney } from '../../core/money/formatMinor'
+import { hoursMinutes } from '../../core/hours/workedSeconds'
+import { searchKey } from '../../core/text/searchKey'
+import type { visitRoutes } from '../../shared/visits'
+import { Raw, type Handlers } from '../http/handlers'
+import { pageOf, paging } from '../http/paging'
+import { visibleWorkOrder, workOrderPaper } from './account'
+import { clock, fieldDay, fieldVisit, writeFindings } from './field'
+import { addLines, addPhoto, changeLine, chargeTime, closeWorkOrder, explainTime, sign } from './lines'
+import { photoById, signatureImage, workOrderPage } from './queries'
+
+export const visitHandlers: Handlers<typeof visitRoutes> = {
+  async workOrders(ctx, { query }) {
+    const p = paging(query, ['created', 'number'], '-created')
+    const { rows, total } = await workOrderPage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', states: (query.state ?? '').split(',').filter(Boolean) })
+    const why = (r: typeof rows[number]) => {
+      if (r.state !== 'to_bill') return ''
+      const hours = r.doneAt ? Math.round((ctx.now - Date.parse(r.doneAt)) / 3_600_000) : 0
+      return r.toBill === 0 ? 'Finished, and nothing is priced' : hours < 24 ? `Finished ${hoursMinutes(Math.max(0, ctx.now - Date.parse(r.doneAt!)) / 1000)} ago` : `Done ${Math.floor(hours / 24) === 1 ? 'a day' : `${Math.floor(hours / 24)} days`} ago and not billed`
+    }
+    return pageOf(rows, total, p.limit, r => ({ id: r.id, number: r.number, title: r.title, customer: r.customer, town: r.town, state: r.state, createdAt: r.createdAt, doneAt: r.doneAt, toBill: toMoney(r.toBill, ctx.company.currency), technician: r.technician ?? '', startedAt: r.startedAt, why: why(r) }))
+  },
+  workOrder: (ctx, { params }) => workOrderPaper(ctx, params.id!),
+  addLines: (ctx, { params, body }) => addLines(ctx, params.id!, body),
+  changeLine: (ctx, { params, body }) => changeLine(ctx, params.id!, body),
+  sign: (ctx, { params, body }) => sign(ctx, params.id!, body),
+  async signature(ctx, { params }) {
+    const found = await signatureImage(ctx.tx, params.id!)
+    if (!found) throw notFound('signature')
+    await visibleWorkOrder(ctx, found.workOrderId)
+    return new Raw('image/png', found.image)
+  },
+  addPhoto: (ctx, { params, body }) => addPhoto(ctx, params.id!, body),
+  async photo(ctx, { params }) {
+    const found = await photoById(ctx.tx, params.id!)
+    if (!found) throw notFound('photo')
+    await visibleWorkOrder(ctx, found.workOrderId)
+    return new Raw(found.mime, found.bytes)
+  },
+  explainTime: (ctx, { params, body }) => explainTime(ctx, params.id!, body),
+  chargeTime: (ctx, { params, body }) => chargeTime(ctx, params.id!, body.lineId),
+  closeWorkOrder: (ctx, { params, body }) => closeWorkOrder(ctx, params.id!, body.reason),
+  fieldDay: (ctx, { query }) => fieldDay(ctx, query.date || ctx.today),
+  fieldVisit: (ctx, { params }) => fieldVisit(ctx, params.id!),
+  clock: (ctx, { params, body }) => clock(ctx, params.id!, body),
+  findings: (ctx, { params, body }) => writeFindings(ctx, params.id!, body.version, body.findings),
+}

@@ -1,0 +1,60 @@
+// The small set of Yup building blocks that every subject's schemas are made of, and what a route is.
+import * as yup from 'yup'
+
+// What is said where a schema says nothing of its own: sentences, not the library's phrases.
+yup.setLocale({
+  mixed: { default: 'This cannot be taken as it is.', required: 'This is needed.', defined: 'This is needed.', notNull: 'This is needed.', oneOf: ({ values }) => `Choose one of: ${values}.`, notType: 'This is not of the right kind.' },
+  number: { min: ({ min }) => `Not less than ${min}.`, max: ({ max }) => `Not more than ${max}.`, integer: 'Only whole numbers.' },
+  object: { noUnknown: 'There is a field that is not known here.' },
+})
+
+export const ROLES = ['owner', 'office', 'dispatch', 'books', 'technician'] as const
+export type Role = typeof ROLES[number]
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
+
+export const id = () => yup.string().matches(UUID, 'This is not an identifier.').meta({ format: 'uuid' })
+export const text = (max = 200) => yup.string().trim().max(max, `Not more than ${max} signs.`)
+export const words = (max = 200) => text(max).defined()
+export const need = (sentence: string, max = 200) => text(max).required(sentence)
+export const date = () => yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'Write the date as YYYY-MM-DD.', excludeEmptyString: true })
+  .test('real', 'There is no such day.', v => !v || (!Number.isNaN(Date.parse(`${v}T00:00Z`)) && new Date(`${v}T00:00Z`).toISOString().startsWith(v))).meta({ format: 'date' })
+export const time = () => yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as hh:mm.')
+export const instant = () => yup.string().matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?Z$/, 'Write the instant in UTC, ending in Z.')
+  .test('real', 'There is no such instant.', v => !v || !Number.isNaN(Date.parse(v)))
+export const int = (min = -1e15, max = 1e15) => yup.number().integer().min(min).max(max)
+export const version = () => int(1).required('Say which version you changed.')
+export const decimal = (sentence = 'Write a number, for example 1.5.', max = 9) => yup.string().trim().matches(new RegExp(`^\\d{1,${max}}(\\.\\d{1,4})?$`), sentence)
+export const amount = () => yup.string().trim().matches(/^\d{1,12}(\.\d{1,3})?$/, 'Write the amount as a number, for example 100.00.')
+export const mail = () => text(160).email('This is not a mail address.')
+export const flag = () => yup.boolean()
+export const oneOf = <const T extends readonly string[]>(list: T) => yup.string().oneOf(list as unknown as T[number][])
+export const money = () => yup.object({ amount: yup.string().required(), currency: yup.string().required() })
+export const list = <T extends yup.AnySchema>(of: T) => yup.array<yup.AnyObject, yup.InferType<T>>(of as unknown as yup.ISchema<yup.InferType<T>>).defined()
+export const obj = <S extends yup.ObjectShape>(shape: S) => yup.object(shape).noUnknown('This field is not known.')
+export const listQuery = { q: text(100), sort: text(40), limit: int(1, 200), after: text(200) }
+export const page = <T extends yup.AnySchema>(of: T) => obj({ items: list(of), next: yup.string().nullable().defined(), total: int().required() })
+export const ok = obj({ ok: flag().required() })
+
+export interface Route {
+  method: 'GET' | 'POST' | 'PATCH' | 'DELETE'
+  /** below /api/v1, with {names} */
+  path: string
+  /** 'public' for everyone; 'signature' for machines that sign what they send */
+  who: readonly Role[] | 'public' | 'signature'
+  summary: string
+  query?: yup.AnySchema
+  body?: yup.AnySchema
+  answer?: yup.AnySchema
+  /** what is answered when it is not JSON */
+  mime?: string
+  /** largest body in bytes; 100 kB when not said */
+  maxBytes?: number
+}
+/** A route, with its types kept. */
+export const route = <R extends Route>(r: R): R => r
+
+export const OFFICE = ['owner', 'office'] as const
+export const DESK = ['owner', 'office', 'dispatch'] as const
+export const MONEY = ['owner', 'office', 'books'] as const
+export const INDOORS = ['owner', 'office', 'dispatch', 'books'] as const
+export const ALL = ROLES

@@ -1,0 +1,49 @@
+import { describe, expect, it } from 'vitest'
+import { fc, test } from '@fast-check/vitest'
+import { Geodesic } from 'geographiclib-geodesic'
+import { driveSeconds } from '../../core/dispatch/driveSeconds'
+import { EARTH_RADIUS_M, greatCircle } from '../../core/dispatch/greatCircle'
+import { predictDay, type DayStop } from '../../core/dispatch/predictDay'
+import { visitWarnings } from '../../core/dispatch/visitWarnings'
+
+const place = fc.record({ lat: fc.double({ min: -85, max: 85, noNaN: true }), lon: fc.double({ min: -179, max: 179, noNaN: true }) })
+describe('greatCircle', () => {
+  it('is half the circumference to the other side', () => expect(greatCircle({ lat: 0, lon: 0 }, { lat: 0, lon: 180 })).toBeCloseTo(Math.PI * EARTH_RADIUS_M, 3))
+  // Source: Karney's geodesic on the ellipsoid (geographiclib); the sphere is within 0.6 % of it.
+  test.prop([place, place])('stays within 0.6 % of the ellipsoid', (a, b) => {
+    const exact = Geodesic.WGS84.Inverse(a.lat, a.lon, b.lat, b.lon).s12!
+    fc.pre(exact > 1000)
+    expect(Math.abs(greatCircle(a, b) / exact - 1)).toBeLessThan(0.006)
+  })
+  test.prop([place, place])('is the same both ways', (a, b) => {
+    expect(greatCircle(a, b)).toBeCloseTo(greatCircle(b, a), 6)
+  })
+})
+describe('driveSeconds', () => {
+  it('takes no time to where one is', () => expect(driveSeconds({ lat: 42, lon: -75 }, { lat: 42, lon: -75 })).toBe(0))
+  it('takes 26 minutes for 20 km at 60 km/h with circuity 1.3', () => {
+    const north = 20_000 / EARTH_RADIUS_M * 180 / Math.PI
+    expect(driveSeconds({ lat: 0, lon: 0 }, { lat: north, lon: 0 })).toBe(26 * 60)
+  })
+})
+const minute = 60_000
+const stop = (id: string, at: number, more: Partial<DayStop> = {}): DayStop => ({ id, state: 'planned', startAt: at * minute, durationSeconds: 3600, driveSeconds: 1200, promiseEnd: null, setOffAt: null, arrivedAt: null, finishedAt: null, ...more })
+describe('predictDay', () => {
+  it('lets a visit that runs over push the next, and says which promise breaks', () => {
+    const [first, second] = predictDay([stop('a', 0, { state: 'on_site', arrivedAt: 0 }), stop('b', 90, { promiseEnd: 150 * minute })], 140 * minute)
+    expect(first!.finishAt).toBe(140 * minute)
+    expect(second).toMatchObject({ arriveAt: 160 * minute, atRisk: true, lateSeconds: 600 })
+  })
+  it('arrives when planned where there is time', () => expect(predictDay([stop('a', 60)], 0)[0]).toMatchObject({ arriveAt: 60 * minute, atRisk: false }))
+  it('knows a drive that has begun', () => expect(predictDay([stop('a', 60, { state: 'driving', setOffAt: 50 * minute })], 55 * minute)[0]!.arriveAt).toBe(70 * minute))
+  it('has nothing at risk that is finished', () => expect(predictDay([stop('a', 0, { state: 'finished', arrivedAt: 30 * minute, finishedAt: 60 * minute, promiseEnd: minute })], 90 * minute)[0]!.atRisk).toBe(false))
+  it('leaves out what was cancelled', () => expect(predictDay([stop('a', 0, { state: 'cancelled' })], 0)).toEqual([]))
+})
+describe('visitWarnings', () => {
+  const facts = { working: [{ from: 0, to: 480 * minute }], timeOff: [{ from: 300 * minute, to: 360 * minute, reason: 'dentist' }], others: [{ id: 'x', startAt: 60 * minute, endAt: 120 * minute, label: 'Tarn View, 08:00' }] }
+  const codes = (from: number, to: number, promise: { from: number, to: number } | null = null) => visitWarnings({ technicianId: 't', startAt: from * minute, endAt: to * minute }, facts, promise, 'Ines').map(w => w.code)
+  it('says nothing where all is well', () => expect(codes(120, 180)).toEqual([]))
+  it.each([[90, 150, ['clash']], [330, 350, ['time_off']], [450, 500, ['outside_hours']], [119, 121, ['clash']]] as const)('%i to %i: %j', (from, to, wanted) => expect(codes(from, to)).toEqual(wanted))
+  it('compares with what was promised', () => expect(codes(200, 230, { from: 120 * minute, to: 180 * minute })).toEqual(['outside_promise']))
+  it('says it in words', () => expect(visitWarnings({ technicianId: 't', startAt: 310 * minute, endAt: 320 * minute }, facts, null, 'Ines')[0]!.text).toBe('Ines is off then: dentist'))
+})

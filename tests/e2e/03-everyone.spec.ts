@@ -1,0 +1,60 @@
+// Every main screen: drawn without an error in the console, and free of WCAG 2.2 AA violations that axe can find.
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { goHome, quiet, setClock, sitDown } from './people'
+
+test.afterEach(goHome)
+test.beforeEach(() => setClock('2026-11-24T10:21'))
+async function accessible(page: Page, where: string) {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  expect(violations.map(v => `${where}: ${v.id} ${v.nodes.slice(0, 3).map(n => n.target.join(' ')).join(' | ')}`)).toEqual([])
+}
+test('the office’s screens', async ({ browser }) => {
+  test.setTimeout(400_000)
+  const office = await sitDown(browser, 'office')
+  for (const [path, ready] of [['/calls', 'Calls'], ['/schedule', 'Tuesday 24 November'], ['/on-site', 'On site'], ['/to-bill', 'To bill'], ['/customers', 'Customers'], ['/price-book', 'Price book'], ['/invoices', 'Invoices'], ['/messages', 'Mail']] as const) {
+    await office.goto(path)
+    await expect(office.getByRole('heading', { level: 1, name: new RegExp(ready) })).toBeVisible()
+    await expect(office.getByText('Loading…')).toHaveCount(0)
+    await accessible(office, path)
+  }
+  await office.goto('/unpaid')
+  await expect(office.getByText('agrees with the books')).toBeVisible()
+  await accessible(office, '/unpaid')
+  await office.goto('/calls/new')
+  await expect(office.getByLabel('Who is calling')).toBeVisible()
+  await accessible(office, '/calls/new')
+  await office.goto('/to-bill')
+  await office.locator('tbody a.num').first().click()
+  await expect(office.getByText('Before tax')).toBeVisible()
+  await accessible(office, '/work')
+  await office.getByRole('button', { name: /Bill what is open/ }).click()
+  await expect(office.getByRole('dialog')).toBeVisible()
+  await accessible(office, 'bill')
+  quiet(office)
+})
+test('the technician’s screens', async ({ browser }) => {
+  const piet = await sitDown(browser, 'piet')
+  await expect(piet.getByRole('link', { name: /Open now/ })).toBeVisible()
+  await accessible(piet, '/field')
+  await piet.getByRole('link', { name: /Open now/ }).click()
+  await expect(piet.getByRole('timer')).toBeVisible()
+  await accessible(piet, '/field/visits')
+  await piet.getByRole('button', { name: '+ Price book' }).click()
+  await expect(piet.getByRole('list', { name: 'Charges at hand' })).toBeVisible()
+  await accessible(piet, 'price book in the field')
+  await piet.goto('/unpaid')
+  await expect(piet).toHaveURL(/field/)
+  quiet(piet)
+})
+test('no screen scrolls sideways, in the office or on the phone', async ({ browser }) => {
+  const office = await sitDown(browser, 'office')
+  const piet = await sitDown(browser, 'piet')
+  for (const [page, paths] of [[office, ['/calls', '/schedule', '/unpaid', '/price-book', '/invoices']], [piet, ['/field']]] as const) {
+    for (const path of paths) {
+      await page.goto(path)
+      await expect(page.locator('h1, h2').first()).toBeVisible()
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), path).toBeLessThanOrEqual(0)
+    }
+  }
+})

@@ -1,0 +1,34 @@
+// People at their screens: each with a browser of their own; nothing may be written to the console as an error.
+import { writeFileSync } from 'node:fs'
+import { expect, type Browser, type BrowserContext, type Page } from '@playwright/test'
+
+export type Person = 'owner' | 'office' | 'dispatch' | 'books' | 'ines' | 'tobiah' | 'maud' | 'piet' | 'rosa'
+export const PHONE = { width: 390, height: 844 }
+const FIELD = new Set<Person>(['ines', 'tobiah', 'maud', 'piet', 'rosa'])
+export const noise = new WeakMap<Page, string[]>()
+
+const seated: BrowserContext[] = []
+/** Everybody goes home: a browser left open goes on asking for live changes. */
+export const goHome = async () => void await Promise.all(seated.splice(0).map(c => c.close()))
+
+export async function sitDown(browser: Browser, who: Person): Promise<Page> {
+  const context = await browser.newContext({ ...(FIELD.has(who) ? { viewport: PHONE, hasTouch: true } : {}), locale: 'en-US', timezoneId: 'America/New_York' })
+  seated.push(context)
+  const page = await context.newPage()
+  const heard: string[] = []
+  noise.set(page, heard)
+  page.on('console', m => m.type() === 'error' && heard.push(m.text()))
+  page.on('pageerror', e => heard.push(e.message))
+  await page.goto('/sign-in')
+  await page.getByLabel('Mail address').fill(`${who}@demo.test`)
+  await page.getByLabel('Password').fill('open-ledger')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(FIELD.has(who) ? page.getByRole('heading', { name: /day$/ }) : page.getByRole('navigation', { name: 'The run' })).toBeVisible()
+  return page
+}
+/** Errors that a test did not provoke. Refused requests are written by the browser itself; only those that are expected may be there. */
+export const quiet = (page: Page, allowed: RegExp = /^$/) => expect(noise.get(page)!.filter(t => !allowed.test(t))).toEqual([])
+export const setClock = (local: string) => writeFileSync(process.env.CLOCK_FILE!, local)
+/** The money in a text such as "$1,234.50". */
+export const moneyIn = (text: string | null): number => Number(/-?[\d,]+\.\d\d/.exec(text ?? '')![0].replaceAll(',', ''))
+export const stop = (page: Page, name: string) => page.getByRole('navigation', { name: 'The run' }).getByRole('link', { name })
