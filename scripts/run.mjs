@@ -8,4 +8,6 @@ installModules()
 if (command === 'bench' || command === 'screenshots') build()
 const database = await openDatabase()
 const { status } = spawnSync(process.execPath, ['--import', 'tsx', `scripts/${command}.ts`, ...args], { stdio: 'inherit', env: { ...process.env, DATABASE_URL: database.url, OPEN_LEDGER_SECRET: keptSecret('secret'), CARD_SECRET: keptSecret('card-secret') } })
+// A database that was running before belongs to an app that is up.
+if (!database.joined) await database.stop()
 process.exit(status ?? 1)

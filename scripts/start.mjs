@@ -5,12 +5,14 @@ import { createServer } from 'node:net'
 import { build, installModules } from './lib/install.mjs'
 import { dataDir, keptSecret, openDatabase } from './lib/env.mjs'
 import { freePort, startDatabase } from './lib/database.mjs'
+import { endLeftovers, forgetRunning, keepRunning } from './lib/leftovers.mjs'
 import { say, stopWith } from './lib/say.mjs'
 
 const dev = process.argv.includes('--dev')
 const host = process.env.HOST || '127.0.0.1'
 const port = Number(process.env.PORT || 4600)
 if (!Number.isInteger(port) || port < 1 || port > 65535) stopWith(`PORT is ${process.env.PORT}, which is not a port.`)
+if (await endLeftovers(dataDir())) say('ended what a killed start had left running')
 await new Promise((done) => {
   const probe = createServer().once('error', (error) => {
     stopWith(error.code === 'EADDRINUSE' ? `Port ${port} is taken. Stop what uses it, or start with another: PORT=4601 npm start` : `Port ${port} on ${host} cannot be used: ${error.message}`)
@@ -41,6 +43,7 @@ async function stopAll(code) {
   for (const child of children) child.kill('SIGTERM')
   await Promise.all(children.map(c => (c.exitCode !== null ? 0 : new Promise(done => c.once('exit', done)))))
   await database.stop()
+  forgetRunning(dataDir())
   process.exit(code)
 }
 process.on('SIGINT', () => void stopAll(0))
@@ -54,6 +57,7 @@ const child = (args, env) => {
     }
   })
   children.push(c)
+  keepRunning(dataDir(), children.map(one => ({ pid: one.pid, command: one.spawnargs.find(a => a.endsWith('.mjs')) })))
   return c
 }
 const [mailPort, mailHttpPort, cardPort] = [await freePort(), await freePort(), await freePort()]

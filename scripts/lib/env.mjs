@@ -18,7 +18,7 @@ export function keptSecret(name) {
 }
 /** The database named by DATABASE_URL, or the private one. */
 export async function openDatabase() {
-  if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, running: () => true, stop: async () => {} }
+  if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, running: () => true, joined: true, stop: async () => {} }
   installDebian({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server', 'mariadb': 'mariadb-client' })
   return startDatabase(dataDir())
 }

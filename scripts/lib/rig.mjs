@@ -7,7 +7,7 @@ import { freePort, startDatabase } from './database.mjs'
 
 export const NOW = '2026-11-24T10:21'
 export async function startServer(env) {
-  const app = spawn(process.execPath, ['.output/server/index.mjs'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env } })
+  const app = spawn(process.execPath, ['.output/server/index.mjs'], { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
   for (let i = 0; i < 300; i++) {
     if (await fetch(`http://127.0.0.1:${env.PORT}/api/health`).then(r => r.ok, () => false)) return app
     await new Promise(done => setTimeout(done, 100))
@@ -39,7 +39,7 @@ export async function startRig(name) {
     spawn(process.execPath, ['standins/card/server.mjs'], { stdio: 'ignore', env: { ...all, CARD_PORT: String(card) } }),
   ]
   const app = await startServer(env)
-  return {
+  const rig = {
     env,
     async stop() {
       for (const child of [app, ...children]) child.kill('SIGTERM')
@@ -48,4 +48,7 @@ export async function startRig(name) {
       rmSync(folder, { recursive: true, force: true })
     },
   }
+  // Interrupted, it leaves nothing running.
+  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => void rig.stop().then(() => process.exit(1)))
+  return rig
 }

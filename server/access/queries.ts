@@ -16,6 +16,10 @@ export const endSessions = (tx: Tx, hash: string) => tx.run('DELETE FROM session
 export const failuresSince = async (tx: Tx, email: string, since: number) => (await tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM sign_in_failures WHERE email = ? AND at > ?', [email, sqlInstant(since)]))!.n
 export const addFailure = (tx: Tx, email: string, at: number) => tx.run('INSERT INTO sign_in_failures VALUES (?, ?)', [email, sqlInstant(at)])
 export const clearFailures = (tx: Tx, email: string) => tx.run('DELETE FROM sign_in_failures WHERE email = ?', [email])
+export async function sweepSessions(tx: Tx, expired: string, failed: string): Promise<void> {
+  await tx.run('DELETE FROM sessions WHERE expires_at < ?', [expired])
+  await tx.run('DELETE FROM sign_in_failures WHERE at < ?', [failed])
+}
 export async function allPeople(tx: Tx) {
   const rows = await tx.rows<{ id: string, name: string, role: string, bookable: number, skills: unknown }>('SELECT id, name, role, bookable, skills FROM people WHERE active ORDER BY position, name LIMIT 200')
   return rows.map(r => ({ ...r, bookable: Boolean(r.bookable), skills: json<string[]>(r.skills) }))

@@ -3,8 +3,9 @@ import { sqlInstant, type Tx } from '../db/pool'
 
 /** Open balances on a date: invoices issued by then less what was applied by then. */
 export const openOn = (tx: Tx, on: string) => tx.rows<{ customerId: string, dueOn: string, balanceMinor: number }>(
-  `SELECT i.customer_id AS customerId, i.due_on AS dueOn, CAST(i.payable_minor - COALESCE(SUM(a.amount_minor), 0) AS SIGNED) AS balanceMinor FROM invoices i
-   LEFT JOIN allocations a ON a.invoice_id = i.id AND a.on_date <= ? WHERE i.issue_on <= ? AND i.state = 'open' GROUP BY i.id HAVING balanceMinor <> 0`, [on, on])
+  `SELECT i.customer_id AS customerId, i.due_on AS dueOn, CAST(i.payable_minor - COALESCE(a.paid, 0) AS SIGNED) AS balanceMinor FROM invoices i
+   LEFT JOIN (SELECT invoice_id, SUM(amount_minor) AS paid FROM allocations WHERE on_date <= ? GROUP BY invoice_id) a ON a.invoice_id = i.id
+   WHERE i.issue_on <= ? AND i.state = 'open' AND i.payable_minor <> COALESCE(a.paid, 0)`, [on, on])
 export const creditsOn = (tx: Tx, on: string) => tx.rows<{ customerId: string, amountMinor: number }>(
   `SELECT customerId, CAST(SUM(amount) AS SIGNED) AS amountMinor FROM (
      SELECT p.customer_id AS customerId, p.amount_minor AS amount FROM payments p WHERE p.received_on <= ? AND (p.bounced_on IS NULL OR p.bounced_on > ?)

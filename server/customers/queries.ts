@@ -1,5 +1,6 @@
 // SQL of customers, sites, contacts and equipment.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
+import { listRows } from '../db/queries'
 import type { Terms } from '../../core/documents/dueDate'
 import type { PriceLevel } from '../../core/pricebook/levelPrice'
 import { json } from '../settings/queries'
@@ -64,21 +65,15 @@ export async function updateCustomer(tx: Tx, id: string, version: number, values
 }
 const SORTS: Record<string, string> = { name: 'c.name', town: 'c.town' }
 export async function customerPage(tx: Tx, f: { q?: string, owing?: boolean, sort: string, descending: boolean, limit: number, after: [string, string] | null, today: string }) {
-  const where = ['1 = 1']
+  const where: string[] = []
   const values: Value[] = []
   for (const word of (f.q ?? '').split(' ').filter(Boolean)) {
     where.push('c.search LIKE ?')
     values.push(`%${word}%`)
   }
   if (f.owing) where.push('EXISTS (SELECT 1 FROM invoices i WHERE i.customer_id = c.id AND i.open_minor > 0)')
-  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM customers c WHERE ${where.join(' AND ')}`, values))!.n
-  const column = SORTS[f.sort] ?? 'c.name'
-  if (f.after) {
-    where.push(`(${column}, c.id) ${f.descending ? '<' : '>'} (?, ?)`)
-    values.push(...f.after)
-  }
-  const rows = await tx.rows<{ id: string, name: string, phone: string, email: string, town: string, prospect: number, tag: string, sites: number, key: string }>(
-    `SELECT c.id, c.name, c.phone, c.email, c.town, c.prospect, c.tag, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites, ${column} AS \`key\` FROM customers c
-     WHERE ${where.join(' AND ')} ORDER BY ${column} ${f.descending ? 'DESC' : ''}, c.id ${f.descending ? 'DESC' : ''} LIMIT ${f.limit + 1}`, values)
-  return { rows, total }
+  return listRows<{ id: string, name: string, phone: string, email: string, town: string, prospect: number, tag: string, sites: number }>(tx, {
+    select: 'c.id, c.name, c.phone, c.email, c.town, c.prospect, c.tag, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites',
+    from: 'customers c', where, values, by: SORTS[f.sort] ?? 'c.name', id: 'c.id', descending: f.descending, limit: f.limit, after: f.after,
+  })
 }

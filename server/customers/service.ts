@@ -1,6 +1,7 @@
 // Who is calling: matches over names, numbers and addresses with what they owe; new customers; changes.
 import { conflict, notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
+import { paidNet } from '../../core/costing/paidNet'
 import { daysLate } from '../../core/collections/ageing'
 import { termsInWords } from '../../core/documents/dueDate'
 import { sayDay } from '../../core/time/zone'
@@ -9,7 +10,7 @@ import type { Answer, Body, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { historyOf, record } from '../http/queries'
-import { columnsOfCustomer, workOfCustomer } from '../visits/queries'
+import { billedSums, workOfCustomer, workSums } from '../visits/queries'
 import { agreementsOf, candidates, contactsOf, customerById, customerPage, customersById, equipmentOf, insertCustomer, insertSite, lastVisitOf, levels, middleOf, openWorkOf, owedBy, sitesOf, updateCustomer } from './queries'
 
 type Match = Answer<'newCustomer'>
@@ -88,7 +89,9 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<Answer<'custo
   const c = await customerById(tx, id)
   if (!c) throw notFound('customer')
   const m = (minor: number) => toMoney(minor, company.currency)
-  const columns = await columnsOfCustomer(tx, id)
+  const work = (await workSums(tx, id))!
+  const bills = await billedSums(tx, id)
+  const columns = { ...work, billed: bills.reduce((sum, b) => sum + b.netMinor, 0), paid: bills.reduce((sum, b) => sum + paidNet(b), 0) }
   const owed = (await owedBy(tx, [id], ctx.today))[0]
   const level = (await levels(tx)).find(l => l.id === c.priceLevelId)
   return {

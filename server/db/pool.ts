@@ -20,7 +20,8 @@ export function databaseUrl(): string {
   return url
 }
 export function getPool(): Pool {
-  pool ??= mysql.createPool({
+  if (pool) return pool
+  pool = mysql.createPool({
     uri: databaseUrl(), connectionLimit: 20, timezone: 'Z', dateStrings: true, supportBigNumbers: true, charset: 'utf8mb4', multipleStatements: false,
     // DATETIME as ISO instants and sums as numbers, so that services never parse driver types.
     typeCast(field, next) {
@@ -32,6 +33,8 @@ export function getPool(): Pool {
       return next()
     },
   })
+  // A database that is not our own has its own defaults: what the SQL relies on is said on every connection.
+  pool.on('connection', c => void (c as unknown as { query(sql: string, done: () => void): void }).query('SET SESSION tx_isolation = "READ-COMMITTED", sql_mode = "ONLY_FULL_GROUP_BY,STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE"', () => {}))
   return pool
 }
 export async function closePool(): Promise<void> {
@@ -64,7 +67,6 @@ export async function transaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
     const connection = await getPool().getConnection()
     const after: (() => void)[] = []
     try {
-      await connection.query('SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED')
       await connection.beginTransaction()
       const result = await work(wrap(connection, after))
       await connection.commit()

@@ -1,5 +1,6 @@
 // SQL of invoices, their lines, payments on them, and messages about them.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
+import { listRows } from '../db/queries'
 import type { Answer } from '../../shared/api'
 import { json } from '../settings/queries'
 
@@ -22,11 +23,12 @@ export const insertInvoice = (tx: Tx, i: { id: string, number: string, customerI
 export const insertInvoiceLines = (tx: Tx, rows: Value[][]) => tx.many('INSERT INTO invoice_lines (id, invoice_id, work_line_id, position, kind, name, net_minor, cost_minor) VALUES ?', rows)
 export const markSent = (tx: Tx, id: string) => tx.run('UPDATE invoices SET sent = TRUE, version = version + 1 WHERE id = ?', [id])
 export const paymentsOfInvoice = (tx: Tx, id: string) => tx.rows<{ id: string, number: string, method: string, reference: string, on: string, amount: number, bounced: number }>(
-  `SELECT p.id, p.number, p.method, p.reference, p.received_on AS \`on\`, CAST(SUM(IF(a.amount_minor > 0, a.amount_minor, 0)) AS SIGNED) AS amount, p.bounced_on IS NOT NULL AS bounced FROM allocations a JOIN payments p ON p.id = a.payment_id WHERE a.invoice_id = ? GROUP BY p.id ORDER BY p.created_at, p.id`, [id])
+  `SELECT p.id, p.number, p.method, p.reference, p.received_on AS \`on\`, a.amount, p.bounced_on IS NOT NULL AS bounced
+   FROM (SELECT payment_id, CAST(SUM(IF(amount_minor > 0, amount_minor, 0)) AS SIGNED) AS amount FROM allocations WHERE invoice_id = ? GROUP BY payment_id) a JOIN payments p ON p.id = a.payment_id ORDER BY p.created_at, p.id`, [id])
 const STATES: Record<string, string> = { open: 'i.open_minor > 0', paid: 'i.open_minor = 0', overdue: 'i.open_minor > 0 AND i.due_on < ?' }
 const SORTS: Record<string, string> = { issued: 'i.issue_on', due: 'i.due_on' }
 export async function invoicePage(tx: Tx, f: { q: string, state?: string, customerId?: string, today: string, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
-  const where = ['1 = 1']
+  const where: string[] = []
   const values: Value[] = []
   if (f.q) {
     where.push('(i.number LIKE ? OR i.customer_id IN (SELECT id FROM customers WHERE search LIKE ?))')
@@ -40,17 +42,12 @@ export async function invoicePage(tx: Tx, f: { q: string, state?: string, custom
     where.push('i.customer_id = ?')
     values.push(f.customerId)
   }
-  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM invoices i WHERE ${where.join(' AND ')}`, values))!.n
-  const column = SORTS[f.sort] ?? 'i.issue_on'
-  const order = f.descending ? 'DESC' : ''
-  if (f.after) {
-    where.push(`(${column}, i.id) ${f.descending ? '<' : '>'} (?, ?)`)
-    values.push(...f.after)
-  }
-  const rows = await tx.rows<{ id: string, number: string, customerId: string, customer: string, workOrderId: string | null, workOrder: string | null, issueOn: string, dueOn: string, total: number, open: number, paid: number, sent: number, state: string, key: string }>(
-    `SELECT i.id, i.number, i.customer_id AS customerId, c.name AS customer, i.work_order_id AS workOrderId, w.number AS workOrder, i.issue_on AS issueOn, i.due_on AS dueOn, i.total_minor AS total, i.open_minor AS open, i.paid_minor AS paid, i.sent, i.state, ${column} AS \`key\`
-     FROM invoices i JOIN customers c ON c.id = i.customer_id LEFT JOIN work_orders w ON w.id = i.work_order_id WHERE ${where.join(' AND ')} ORDER BY ${column} ${order}, i.id ${order} LIMIT ${f.limit + 1}`, values)
-  return { rows, total }
+  return listRows<{ id: string, number: string, customerId: string, customer: string, workOrderId: string | null, workOrder: string | null, issueOn: string, dueOn: string, total: number, open: number, paid: number, sent: number, state: string }>(tx, {
+    select: 'i.id, i.number, i.customer_id AS customerId, c.name AS customer, i.work_order_id AS workOrderId, w.number AS workOrder, i.issue_on AS issueOn, i.due_on AS dueOn, i.total_minor AS total, i.open_minor AS open, i.paid_minor AS paid, i.sent, i.state',
+    // In this order: left to itself the optimiser begins with the customers and sorts every invoice.
+    from: 'invoices i STRAIGHT_JOIN customers c ON c.id = i.customer_id LEFT JOIN work_orders w ON w.id = i.work_order_id', countFrom: 'invoices i',
+    where, values, by: SORTS[f.sort] ?? 'i.issue_on', id: 'i.id', descending: f.descending, limit: f.limit, after: f.after,
+  })
 }
 export const openInvoices = (tx: Tx, customerId: string, ids: string[] | null, lock: boolean) => tx.rows<{ id: string, number: string, dueOn: string, issueOn: string, total: number, payable: number, paid: number, balanceMinor: number, workOrderId: string | null, work: string | null }>(
   `SELECT i.id, i.number, i.due_on AS dueOn, i.issue_on AS issueOn, i.total_minor AS total, i.payable_minor AS payable, i.paid_minor AS paid, i.open_minor AS balanceMinor, i.work_order_id AS workOrderId, (SELECT w.title FROM work_orders w WHERE w.id = i.work_order_id) AS work

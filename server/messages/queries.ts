@@ -1,5 +1,6 @@
 // SQL of messages: waiting, delivered, opened, failed.
 import { sqlInstant, type Tx } from '../db/pool'
+import { listRows } from '../db/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { json } from '../settings/queries'
@@ -23,12 +24,10 @@ export async function noteOpened(ctx: Ctx, invoice: { id: string, number: string
   if (affected) await record(ctx, { subject: 'invoice', id: invoice.id, workOrderId: invoice.workOrderId, customerId: invoice.customerId, text: `Invoice ${invoice.number} opened by the customer` })
 }
 export async function messagePage(tx: Tx, f: { q: string, limit: number, after: [string, string] | null }) {
-  const where = f.q ? 'WHERE (m.subject LIKE ? OR m.recipients LIKE ? OR c.name LIKE ?)' : 'WHERE 1 = 1'
-  const values = f.q ? [`%${f.q}%`, `%${f.q}%`, `%${f.q}%`] : []
-  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM messages m LEFT JOIN customers c ON c.id = m.customer_id ${where}`, values))!.n
-  const rows = await tx.rows<MessageRow & { customer: string | null, error: string, createdAt: string, deliveredAt: string | null, openedAt: string | null, key: string }>(
-    `SELECT m.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error, m.attach, m.attempts, m.created_at AS createdAt, m.delivered_at AS deliveredAt, m.opened_at AS openedAt, m.created_at AS \`key\`
-     FROM messages m LEFT JOIN customers c ON c.id = m.customer_id ${where} ${f.after ? 'AND (m.created_at, m.id) < (?, ?)' : ''} ORDER BY m.created_at DESC, m.id DESC LIMIT ${f.limit + 1}`,
-    f.after ? [...values, f.after[0].replace('T', ' ').replace('Z', ''), f.after[1]] : values)
+  const { rows, total } = await listRows<MessageRow & { customer: string | null, error: string, createdAt: string, deliveredAt: string | null, openedAt: string | null }>(tx, {
+    select: 'm.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error, m.attach, m.attempts, m.created_at AS createdAt, m.delivered_at AS deliveredAt, m.opened_at AS openedAt',
+    from: 'messages m LEFT JOIN customers c ON c.id = m.customer_id', where: f.q ? ['(m.subject LIKE ? OR m.recipients LIKE ? OR c.name LIKE ?)'] : [], values: f.q ? [`%${f.q}%`, `%${f.q}%`, `%${f.q}%`] : [],
+    by: 'm.created_at', id: 'm.id', descending: true, limit: f.limit, after: f.after,
+  })
   return { rows: rows.map(r => ({ ...r, recipients: json<string[]>(r.recipients) })), total }
 }

@@ -1,5 +1,6 @@
 // SQL of payments, what they are applied to, and card charges.
 import { sqlInstant, type Tx } from '../db/pool'
+import { listRows } from '../db/queries'
 
 export interface PaymentRow { id: string, number: string, customerId: string, method: 'cash' | 'cheque' | 'card' | 'transfer', reference: string, amount: number, on: string, bouncedOn: string | null }
 export const insertPayment = (tx: Tx, p: Omit<PaymentRow, 'bouncedOn'> & { by: string | null, at: number }) => tx.run(
@@ -9,14 +10,12 @@ export const insertAllocation = (tx: Tx, id: string, paymentId: string, invoiceI
 export const allocationsOf = (tx: Tx, paymentId: string) => tx.rows<{ invoiceId: string, amount: number }>('SELECT invoice_id AS invoiceId, CAST(SUM(amount_minor) AS SIGNED) AS amount FROM allocations WHERE payment_id = ? GROUP BY invoice_id HAVING SUM(amount_minor) <> 0', [paymentId])
 export const markBounced = (tx: Tx, id: string, on: string) => tx.run('UPDATE payments SET bounced_on = ? WHERE id = ?', [on, id])
 export async function paymentPage(tx: Tx, f: { q: string, limit: number, after: [string, string] | null, descending: boolean }) {
-  const where = f.q ? 'WHERE (p.number LIKE ? OR p.reference LIKE ? OR c.name LIKE ?)' : 'WHERE 1 = 1'
-  const values = f.q ? [`%${f.q}%`, `%${f.q}%`, `%${f.q}%`] : []
-  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM payments p JOIN customers c ON c.id = p.customer_id ${where}`, values))!.n
-  const order = f.descending ? 'DESC' : ''
-  const rows = await tx.rows<PaymentRow & { customer: string, takenBy: string | null, key: string }>(
-    `SELECT p.id, p.number, c.name AS customer, p.method, p.reference, p.amount_minor AS amount, p.received_on AS \`on\`, p.bounced_on AS bouncedOn, t.name AS takenBy, p.received_on AS \`key\`
-     FROM payments p JOIN customers c ON c.id = p.customer_id LEFT JOIN people t ON t.id = p.taken_by ${where} ${f.after ? `AND (p.received_on, p.id) ${f.descending ? '<' : '>'} (?, ?)` : ''} ORDER BY p.received_on ${order}, p.id ${order} LIMIT ${f.limit + 1}`, [...values, ...(f.after ?? [])])
-  return { rows, total }
+  return listRows<PaymentRow & { customer: string, takenBy: string | null }>(tx, {
+    select: 'p.id, p.number, c.name AS customer, p.method, p.reference, p.amount_minor AS amount, p.received_on AS `on`, p.bounced_on AS bouncedOn, t.name AS takenBy',
+    from: 'payments p STRAIGHT_JOIN customers c ON c.id = p.customer_id LEFT JOIN people t ON t.id = p.taken_by',
+    where: f.q ? ['(p.number LIKE ? OR p.reference LIKE ? OR c.name LIKE ?)'] : [], values: f.q ? [`%${f.q}%`, `%${f.q}%`, `%${f.q}%`] : [],
+    by: 'p.received_on', id: 'p.id', descending: f.descending, limit: f.limit, after: f.after,
+  })
 }
 export interface ChargeRow { id: string, invoiceId: string, amount: number, state: 'asked' | 'approved' | 'declined' }
 export const insertCharge = (tx: Tx, c: { id: string, invoiceId: string, amount: number, at: number }) => tx.run('INSERT INTO card_charges (id, invoice_id, amount_minor, state, created_at) VALUES (?, ?, ?, "asked", ?)', [c.id, c.invoiceId, c.amount, sqlInstant(c.at)])

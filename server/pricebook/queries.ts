@@ -1,5 +1,6 @@
 // SQL of the price book.
 import { marks, type Tx, type Value } from '../db/pool'
+import { listRows } from '../db/queries'
 import { json } from '../settings/queries'
 
 export interface EntryRow {
@@ -30,13 +31,6 @@ export async function entryPage(tx: Tx, f: { q: string, kind?: string, pinned: b
     values.push(f.kind)
   }
   if (f.pinned) where.push('e.pinned')
-  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM price_entries e WHERE ${where.join(' AND ')}`, values))!.n
-  const column = f.sort === 'name' ? 'e.name' : 'e.code'
-  if (f.after) {
-    where.push(`(${column}, e.id) ${f.descending ? '<' : '>'} (?, ?)`)
-    values.push(...f.after)
-  }
-  const order = f.descending ? 'DESC' : ''
-  const rows = await tx.rows<EntryRow & { key: string }>(`SELECT ${COLUMNS}, ${column} AS \`key\` FROM price_entries e WHERE ${where.join(' AND ')} ORDER BY ${column} ${order}, e.id ${order} LIMIT ${f.limit + 1}`, values)
+  const { rows, total } = await listRows<EntryRow>(tx, { select: COLUMNS, from: 'price_entries e', where, values, by: f.sort === 'name' ? 'e.name' : 'e.code', id: 'e.id', descending: f.descending, limit: f.limit, after: f.after })
   return { rows: rows.map(r => ({ ...fix(r), key: r.key })), total }
 }

@@ -1,5 +1,6 @@
 // SQL of work orders, visits, clock, lines, signatures and photos.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
+import { listRows } from '../db/queries'
 import type { VisitState, WorkOrderState } from '../../core/visits/workOrderState'
 import type { ClockInterval } from '../../core/hours/workedSeconds'
 import { json } from '../settings/queries'
@@ -88,7 +89,7 @@ export const photoById = (tx: Tx, id: string) => tx.row<{ workOrderId: string, m
 
 const SORTS: Record<string, string> = { created: 'w.created_at', number: 'w.number' }
 export async function workOrderPage(tx: Tx, f: { q: string, states: string[], sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
-  const where = ['1 = 1']
+  const where: string[] = []
   const values: Value[] = []
   if (f.states.length) {
     where.push(`w.state IN (${marks(f.states)})`)
@@ -98,27 +99,17 @@ export async function workOrderPage(tx: Tx, f: { q: string, states: string[], so
     where.push('CONCAT(w.number, " ", w.title, " ", c.name, " ", s.town) LIKE ?')
     values.push(`%${word}%`)
   }
-  const from = 'work_orders w JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id'
-  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM ${from} WHERE ${where.join(' AND ')}`, values))!.n
-  const column = SORTS[f.sort] ?? 'w.created_at'
-  const order = f.descending ? 'DESC' : ''
-  if (f.after) {
-    where.push(`(${column}, w.id) ${f.descending ? '<' : '>'} (?, ?)`)
-    values.push(f.after[0].replace('T', ' ').replace('Z', ''), f.after[1])
-  }
-  const rows = await tx.rows<{ id: string, number: string, title: string, customer: string, town: string, state: WorkOrderState, createdAt: string, doneAt: string | null, toBill: number, technician: string | null, startedAt: string | null, key: string }>(
-    `SELECT w.id, w.number, w.title, c.name AS customer, s.town, w.state, w.created_at AS createdAt, w.done_at AS doneAt, w.to_bill_minor AS toBill, ${column} AS \`key\`,
+  return listRows<{ id: string, number: string, title: string, customer: string, town: string, state: WorkOrderState, createdAt: string, doneAt: string | null, toBill: number, technician: string | null, startedAt: string | null }>(tx, {
+    select: `w.id, w.number, w.title, c.name AS customer, s.town, w.state, w.created_at AS createdAt, w.done_at AS doneAt, w.to_bill_minor AS toBill,
       (SELECT p.name FROM visits v JOIN people p ON p.id = v.technician_id WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS technician,
-      (SELECT v.started_at FROM visits v WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS startedAt
-     FROM ${from} WHERE ${where.join(' AND ')} ORDER BY ${column} ${order}, w.id ${order} LIMIT ${f.limit + 1}`, values)
-  return { rows, total }
+      (SELECT v.started_at FROM visits v WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS startedAt`,
+    from: 'work_orders w STRAIGHT_JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id',
+    where, values, by: SORTS[f.sort] ?? 'w.created_at', id: 'w.id', descending: f.descending, limit: f.limit, after: f.after,
+  })
 }
 export const workOfCustomer = (tx: Tx, customerId: string) => tx.rows<{ id: string, number: string, title: string, state: string, on: string, toBill: number }>(
   'SELECT id, number, title, state, DATE(created_at) AS `on`, to_bill_minor AS toBill FROM work_orders WHERE customer_id = ? ORDER BY created_at DESC LIMIT 100', [customerId])
-export async function columnsOfCustomer(tx: Tx, customerId: string): Promise<{ promised: number, done: number, billed: number, paid: number }> {
-  const work = await tx.row<{ promised: number, done: number }>('SELECT CAST(COALESCE(SUM(l.promised_minor), 0) AS SIGNED) AS promised, CAST(COALESCE(SUM(IF(l.done, l.net_minor, 0)), 0) AS SIGNED) AS done FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND NOT l.removed', [customerId])
-  const money = await tx.row<{ billed: number, paid: number }>('SELECT CAST(COALESCE(SUM(net_minor), 0) AS SIGNED) AS billed, CAST(COALESCE(SUM(FLOOR(paid_minor * net_minor / NULLIF(payable_minor, 0))), 0) AS SIGNED) AS paid FROM invoices WHERE customer_id = ? AND state <> "void"', [customerId])
-  return { ...work!, ...money! }
-}
+export const workSums = (tx: Tx, customerId: string) => tx.row<{ promised: number, done: number }>('SELECT CAST(COALESCE(SUM(l.promised_minor), 0) AS SIGNED) AS promised, CAST(COALESCE(SUM(IF(l.done, l.net_minor, 0)), 0) AS SIGNED) AS done FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND NOT l.removed', [customerId])
+export const billedSums = (tx: Tx, customerId: string) => tx.rows<{ netMinor: number, payableMinor: number, paidMinor: number }>('SELECT net_minor AS netMinor, payable_minor AS payableMinor, paid_minor AS paidMinor FROM invoices WHERE customer_id = ? AND state <> "void"', [customerId])
 export const visitsOfTechnician = (tx: Tx, personId: string, from: number, to: number) => tx.rows<VisitRow>(
   `SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.technician_id = ? AND v.state <> 'cancelled' AND ((v.start_at >= ? AND v.start_at < ?) OR v.state IN ('driving', 'on_site', 'paused')) ORDER BY v.start_at`, [personId, sqlInstant(from), sqlInstant(to)])

@@ -1,5 +1,4 @@
 // People at their screens: each with a browser of their own; nothing may be written to the console as an error.
-import { writeFileSync } from 'node:fs'
 import { expect, type Browser, type BrowserContext, type Page } from '@playwright/test'
 
 export type Person = 'owner' | 'office' | 'dispatch' | 'books' | 'ines' | 'tobiah' | 'maud' | 'piet' | 'rosa'
@@ -17,7 +16,7 @@ export async function sitDown(browser: Browser, who: Person): Promise<Page> {
   const page = await context.newPage()
   const heard: string[] = []
   noise.set(page, heard)
-  page.on('console', m => m.type() === 'error' && heard.push(m.text()))
+  page.on('console', m => m.type() === 'error' && heard.push(`${m.text()} ${m.location().url}`))
   page.on('pageerror', e => heard.push(e.message))
   await page.goto('/sign-in')
   await page.getByLabel('Mail address').fill(`${who}@demo.test`)
@@ -28,7 +27,7 @@ export async function sitDown(browser: Browser, who: Person): Promise<Page> {
 }
 /** Errors that a test did not provoke. Refused requests are written by the browser itself; only those that are expected may be there. */
 export const quiet = (page: Page, allowed: RegExp = /^$/) => expect(noise.get(page)!.filter(t => !allowed.test(t))).toEqual([])
-export const setClock = (local: string) => writeFileSync(process.env.CLOCK_FILE!, local)
+export { setClock } from '../clock'
 /** The money in a text such as "$1,234.50". */
 export const moneyIn = (text: string | null): number => Number(/-?[\d,]+\.\d\d/.exec(text ?? '')![0].replaceAll(',', ''))
 export const stop = (page: Page, name: string) => page.getByRole('navigation', { name: 'The run' }).getByRole('link', { name })

@@ -1,7 +1,6 @@
 // A signed-in client of the running app, and the database behind it.
 import { v7 } from 'uuid'
 import mysql from 'mysql2/promise'
-import { writeFileSync } from 'node:fs'
 import { routes, type Answer, type RouteName } from '../../shared/api'
 import type { Route } from '../../shared/schema'
 
@@ -44,8 +43,7 @@ export async function signedIn(role: keyof typeof LOGINS | { email: string }): P
   return client
 }
 export const database = () => mysql.createConnection({ uri: process.env.DATABASE_URL!, dateStrings: true })
-/** Moves the app's clock to a local time. */
-export const setClock = (local: string) => writeFileSync(process.env.CLOCK_FILE!, local)
+export { setClock } from '../clock'
 
 /** A work order with something done and nothing billed. */
 export async function somethingToBill(office: Client, price = '100.00'): Promise<{ workOrderId: string, visitId: string, customerId: string }> {

@@ -1,0 +1,36 @@
+// The SQL that every list shares: the count, and the rows beyond the cursor in their order.
+import type { Tx, Value } from './pool'
+
+export interface ListSql {
+  select: string
+  from: string
+  /** what the count needs of `from`, where that is less */
+  countFrom?: string
+  where: string[]
+  values: Value[]
+  /** the column sorted by, and the identifier that breaks ties */
+  by: string
+  id: string
+  descending: boolean
+  limit: number
+  after: [string, string] | null
+}
+
+/** A page (one row more than the limit, to know whether another follows) with the total. Each row carries `key`, its place in the order. */
+export async function listRows<R>(tx: Tx, q: ListSql): Promise<{ rows: (R & { key: string })[], total: number }> {
+  const where = q.where.length ? q.where.join(' AND ') : '1 = 1'
+  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM ${q.countFrom ?? q.from} WHERE ${where}`, q.values))!.n
+  const rest = q.after ? beyond(q, q.after) : null
+  const order = q.descending ? 'DESC' : 'ASC'
+  const rows = await tx.rows<R & { key: string }>(
+    `SELECT ${q.select}, ${q.by} AS \`key\` FROM ${q.from} WHERE ${where}${rest ? ` AND ${rest.sql}` : ''} ORDER BY ${q.by} ${order}, ${q.id} ${order} LIMIT ${q.limit + 1}`,
+    [...q.values, ...(rest?.values ?? [])])
+  return { rows, total }
+}
+
+/** Written so that MariaDB walks the index to the place: a comparison of rows, `(a, b) < (?, ?)`, reads it from its beginning. */
+function beyond(q: ListSql, [value, last]: [string, string]): { sql: string, values: Value[] } {
+  const than = q.descending ? '<' : '>'
+  const at = /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/.test(value) ? value.replace('T', ' ').replace('Z', '') : value
+  return { sql: `${q.by} ${than}= ? AND (${q.by} ${than} ? OR ${q.id} ${than} ?)`, values: [at, at, last] }
+}

@@ -1,0 +1,162 @@
+// The commands of the house, as an operator types them: backup, restore, demo, and the sentences when a start cannot go on.
+import { spawn, spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import mysql from 'mysql2/promise'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+// @ts-expect-error a plain module of the commands
+import { endLeftovers } from '../../scripts/lib/leftovers.mjs'
+import { closePool } from '../../server/db/pool'
+import { sweep } from '../../server/http/sweep'
+import { Client, database, id, LOGINS } from './client'
+
+const folder = mkdtempSync(join(tmpdir(), 'open-ledger-test-'))
+const other = (name: string) => process.env.DATABASE_URL!.replace(/open_ledger$/, name)
+const command = (args: string[], env: Record<string, string> = {}) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, args, { encoding: 'utf8', env: { ...process.env, ...env } })
+  return { status, said: `${stdout}${stderr}` }
+}
+const run = (name: string, args: string[], env: Record<string, string> = {}) => command(['scripts/run.mjs', name, ...args], env)
+let db: mysql.Connection
+beforeAll(async () => {
+  db = await database()
+})
+afterAll(async () => {
+  for (const name of ['open_ledger_copy', 'open_ledger_again']) await db.query(`DROP DATABASE IF EXISTS ${name}`)
+  await db.end()
+  await closePool()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+describe('backup and restore', () => {
+  const file = join(folder, 'books.sql')
+  it('moves everything to another database, whose books agree', async () => {
+    expect(run('backup', [file]).said).toContain('MB written')
+    await db.query('CREATE DATABASE open_ledger_copy')
+    const restored = run('restore', [file], { DATABASE_URL: other('open_ledger_copy') })
+    expect(restored.said).toContain('restored from')
+    for (const table of ['customers', 'work_orders', 'invoices', 'payments', 'ledger_postings', 'trail', 'signatures']) {
+      const [[rows]] = await db.query(`SELECT (SELECT COUNT(*) FROM open_ledger.${table}) AS here, (SELECT COUNT(*) FROM open_ledger_copy.${table}) AS there`) as unknown as [[{ here: number, there: number }]]
+      expect(rows.there, table).toBe(rows.here)
+      expect(rows.here, table).toBeGreaterThan(0)
+    }
+    const books = run('check-books', [], { DATABASE_URL: other('open_ledger_copy') })
+    expect(books.said).toContain('ok    receivables of each customer')
+    expect(books.said).not.toContain('WRONG')
+    expect(books.status).toBe(0)
+  })
+  it('keeps the triggers: a copied ledger is append-only too', async () => {
+    await expect(db.query('UPDATE open_ledger_copy.ledger_postings SET amount_minor = amount_minor + 1 LIMIT 1')).rejects.toThrow('append-only')
+  })
+  it('overwrites neither a file nor a company unless told', () => {
+    expect(run('backup', [file])).toMatchObject({ status: 1, said: expect.stringContaining('is there already') })
+    expect(run('restore', [file], { DATABASE_URL: other('open_ledger_copy') })).toMatchObject({ status: 1, said: expect.stringContaining('--replace') })
+    expect(run('restore', [file, '--replace'], { DATABASE_URL: other('open_ledger_copy') }).status).toBe(0)
+  })
+  it('says when the file is no backup, and when there is none', async () => {
+    const wrong = join(folder, 'wrong.sql')
+    writeFileSync(wrong, 'this is a letter, not a backup;')
+    await db.query('CREATE DATABASE IF NOT EXISTS open_ledger_again')
+    expect(run('restore', [wrong], { DATABASE_URL: other('open_ledger_again') })).toMatchObject({ status: 1, said: expect.stringContaining('The restore failed') })
+    expect(run('restore', [join(folder, 'nothing.sql')]).status).toBe(1)
+  })
+})
+
+describe('a database of a newer version', () => {
+  it('is refused with a sentence, and stays as it was', async () => {
+    await db.query('INSERT INTO open_ledger_copy.schema_migrations VALUES ("9999-later.sql", REPEAT("0", 64), UTC_TIMESTAMP(3))')
+    const start = command(['--import', 'tsx', 'scripts/prepare.ts'], { DATABASE_URL: other('open_ledger_copy') })
+    expect(start.status).toBe(1)
+    expect(start.said).toContain('made by a newer version of Open Ledger (it has 9999-later.sql)')
+  })
+})
+
+describe('the demo company', () => {
+  it('asks before it replaces anything, and refuses what it does not know', () => {
+    expect(run('demo', [], { DATABASE_URL: other('open_ledger_again') })).toMatchObject({ status: 1, said: expect.stringContaining('--reset') })
+    expect(run('demo', ['--reset', '--size', 'huge'], { DATABASE_URL: other('open_ledger_again') })).toMatchObject({ status: 1, said: expect.stringContaining('Usage') })
+  })
+  it('comes to the same rows for the same seed and day', async () => {
+    const made = run('demo', ['--reset', '--seed', '7'], { DATABASE_URL: other('open_ledger_again'), OPEN_LEDGER_NOW: '2026-11-24T10:21' })
+    expect(made.said).toContain('demo company rebuilt')
+    // The tests have added to this database since; what the generator made must be among it, number for number.
+    for (const [table, columns] of [['customers', ['name', 'phone']], ['sites', ['line1', 'lat']], ['price_entries', ['code', 'price']], ['work_orders', ['number', 'title']], ['invoices', ['number', 'total_minor', 'frozen']], ['payments', ['number', 'amount_minor']]] as const) {
+      const [[rows]] = await db.query(`SELECT COUNT(*) AS made, COUNT(t.id) AS same FROM open_ledger_again.${table} a LEFT JOIN open_ledger.${table} t ON t.id = a.id AND ${columns.map(c => `t.${c} <=> a.${c}`).join(' AND ')}`) as unknown as [[{ made: number, same: number }]]
+      expect(rows.made, table).toBeGreaterThan(20)
+      // Customers and their sites may have been changed by hand since.
+      expect(rows.made - rows.same, table).toBeLessThanOrEqual(['customers', 'sites'].includes(table) ? 8 : 0)
+    }
+  })
+})
+
+describe('a start that cannot go on', () => {
+  it('names the port that is taken, and the one that is none', async () => {
+    const server = createServer()
+    const port = await new Promise<number>(done => server.listen(0, '127.0.0.1', () => done((server.address() as { port: number }).port)))
+    const taken = await new Promise<{ status: number | null, said: string }>((done) => {
+      const start = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, PORT: String(port), OPEN_LEDGER_DATA: join(folder, 'data') } })
+      let said = ''
+      start.stderr.on('data', piece => said += piece)
+      start.once('exit', status => done({ status, said }))
+    })
+    server.close()
+    expect(taken).toMatchObject({ status: 1, said: expect.stringContaining(`Port ${port} is taken`) })
+    expect(command(['scripts/start.mjs'], { PORT: 'eighty' })).toMatchObject({ status: 1, said: expect.stringContaining('which is not a port') })
+  })
+  it('names the data folder that cannot be made', () => {
+    const file = join(folder, 'a-file')
+    writeFileSync(file, '')
+    expect(command(['scripts/start.mjs'], { PORT: '46117', OPEN_LEDGER_DATA: join(file, 'data') })).toMatchObject({ status: 1, said: expect.stringContaining('cannot be made') })
+  })
+  it('names the package that is missing where nothing can install it', () => {
+    const missing = command(['--input-type=module', '-e', 'import { installDebian } from "./scripts/lib/install.mjs"; installDebian({ "no-such-command": "no-such-package" })'], { PATH: folder })
+    expect(missing).toMatchObject({ status: 1, said: expect.stringContaining('no-such-package is missing and there is no apt-get') })
+  })
+  it('says what to ask for where the right to install is missing', () => {
+    // An apt-get that refuses, as one does without the right to it.
+    writeFileSync(join(folder, 'apt-get'), '#!/bin/sh\necho "Permission denied" >&2\nexit 100\n', { mode: 0o755 })
+    writeFileSync(join(folder, 'sudo'), '#!/bin/sh\necho "a password is required" >&2\nexit 1\n', { mode: 0o755 })
+    const refused = command(['--input-type=module', '-e', 'import { installDebian } from "./scripts/lib/install.mjs"; installDebian({ "no-such-command": "no-such-package" })'], { PATH: `${folder}:${process.env.PATH}` })
+    expect(refused.status).toBe(1)
+    expect(refused.said).toContain('Ask someone with the right to run:\n  apt-get install no-such-package')
+  })
+})
+
+describe('what a killed start left running', () => {
+  it('is ended by the next one, and nothing else is', async () => {
+    const dir = mkdtempSync(join(folder, 'data-'))
+    const env = { ...process.env, CARD_PORT: '0', CARD_SECRET: 'x'.repeat(32) }
+    const ours = spawn(process.execPath, ['standins/card/server.mjs'], { env, stdio: 'ignore' })
+    const stranger = spawn(process.execPath, ['-e', 'setInterval(() => {}, 1000)'], { stdio: 'ignore' })
+    await Promise.all([ours, stranger].map(c => new Promise(done => c.once('spawn', done))))
+    const ended = new Promise(done => ours.once('exit', done))
+    // A process that took over the number of one of ours, and a start that is dead.
+    writeFileSync(join(dir, 'running.json'), JSON.stringify({ start: 2 ** 22 - 1, children: [{ pid: ours.pid, command: 'standins/card/server.mjs' }, { pid: stranger.pid, command: 'standins/mail/server.mjs' }] }))
+    expect(await endLeftovers(dir)).toBe(1)
+    await ended
+    expect(stranger.exitCode).toBeNull()
+    expect(() => statSync(join(dir, 'running.json'))).toThrow()
+    expect(await endLeftovers(dir)).toBe(0)
+    stranger.kill()
+  })
+})
+
+describe('housekeeping', () => {
+  it('forgets old keys, ended sessions and old failures, and keeps the fresh ones', async () => {
+    const now = Date.now()
+    const at = (days: number) => new Date(now - days * 86_400_000).toISOString().replace('T', ' ').replace('Z', '')
+    const [[person]] = await db.query('SELECT id FROM people LIMIT 1') as unknown as [[{ id: string }]]
+    const names = { old: `old-${id()}`, fresh: `fresh-${id()}` }
+    await db.query('INSERT INTO idempotency_keys (id, request_hash, created_at) VALUES (?, "", ?), (?, "", ?)', [names.old, at(15), names.fresh, at(13)])
+    await db.query('INSERT INTO sessions (id, person_id, kind, created_at, expires_at) VALUES (?, ?, "cookie", ?, ?)', [names.old, person.id, at(20), at(1)])
+    await db.query('INSERT INTO sign_in_failures VALUES (?, ?), (?, ?)', [names.old, at(2), names.fresh, at(0.1)])
+    const client = new Client()
+    await client.ok('signIn', { body: { email: LOGINS.office, password: 'open-ledger' } })
+    await sweep(now)
+    const [left] = await db.query('SELECT id FROM idempotency_keys WHERE id IN (?, ?) UNION ALL SELECT id FROM sessions WHERE id = ? UNION ALL SELECT email FROM sign_in_failures WHERE email IN (?, ?)', [names.old, names.fresh, names.old, names.old, names.fresh])
+    expect((left as { id: string }[]).map(r => r.id)).toEqual([names.fresh, names.fresh])
+    expect((await client.send('run')).status).toBe(200)
+  })
+})
