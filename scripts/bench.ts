@@ -72,13 +72,16 @@ if (['cold-start', 'first-load-js', 'api-list'].some(runs)) {
       let after = ''
       for (let i = 0; i < 220; i++) {
         const from = performance.now()
-        const page = await (await fetch(`${rig.env.TEST_URL}/api/v1/invoices?limit=50${after ? `&after=${after}` : ''}`, { headers: { cookie } })).json() as { next: string | null }
+        const page = await (await fetch(`${rig.env.TEST_URL}/api/v1/invoices?limit=50${after ? `&after=${after}` : ''}`, { headers: { cookie } })).json() as { next: string | null, items: { id: string, issueOn: string }[] }
         if (i >= 20) api.push(performance.now() - from)
-        after = page.next ?? ''
+        // The same page by hand, from the same place on.
+        const first = page.items[0]!
         const start = performance.now()
         await db.query('SELECT COUNT(*) FROM invoices')
-        await db.query('SELECT i.id, i.number, c.name, i.issue_on, i.due_on, i.total_minor, i.open_minor FROM invoices i JOIN customers c ON c.id = i.customer_id ORDER BY i.issue_on DESC, i.id DESC LIMIT 51')
+        await db.query(`SELECT i.id, i.number, c.name, i.issue_on, i.due_on, i.total_minor, i.open_minor, w.number FROM invoices i STRAIGHT_JOIN customers c ON c.id = i.customer_id LEFT JOIN work_orders w ON w.id = i.work_order_id
+          WHERE i.issue_on <= ? AND (i.issue_on < ? OR i.id <= ?) ORDER BY i.issue_on DESC, i.id DESC LIMIT 51`, [first.issueOn, first.issueOn, first.id])
         if (i >= 20) bare.push(performance.now() - start)
+        after = page.next ?? ''
       }
       tell('api-list', 'ms', 'a page of 50 of 100 000 invoices over HTTP, against its bare SQL with the count', api, quantile(bare.sort((a, b) => a - b), 0.95))
       await db.end()
