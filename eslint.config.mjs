@@ -8,7 +8,7 @@ export default withNuxt(
     // The computation knows nobody: no framework, no Node, no clock, no chance.
     files: ['core/**/*.ts'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.{1,2}/|decimal\\.js$|temporal-polyfill$|minisearch$).*', message: 'core imports only core and a few pure libraries' }, { group: ['**/server/**', '**/app/**', '**/shared/**'], message: 'core knows nobody' }] }],
+      'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.{1,2}/|decimal\\.js$|temporal-polyfill$|minisearch$|libphonenumber-js/min$|fastest-levenshtein$|papaparse$).*', message: 'core imports only core and a few pure libraries' }, { group: ['**/server/**', '**/app/**', '**/shared/**'], message: 'core knows nobody' }] }],
       'no-restricted-globals': ['error', 'Date', 'fetch', 'process', 'window', 'document', 'setTimeout', 'performance'],
       'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'randomness is an argument' }],
     },

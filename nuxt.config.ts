@@ -19,7 +19,7 @@ export default defineNuxtConfig({
   features: { inlineStyles: false },
   elementPlus: { importStyle: 'css', themes: [] },
   // Signed-in pages are drawn in the browser; the customer's pages on the server, readable without JavaScript.
-  routeRules: { '/**': { ssr: false }, '/i/**': { ssr: true } },
+  routeRules: { '/**': { ssr: false }, '/i/**': { ssr: true }, '/request': { ssr: true } },
   nitro: {
     // Sent compressed where the browser takes it.
     ...({ compressPublicAssets: { gzip: true, brotli: false } } as object),

@@ -1,18 +1,19 @@
 // The demo's customers: a dozen with a story, the rest invented by chance; about 140 with 190 sites.
 import type { Terms } from '../core/documents/dueDate'
 import { customerSearch, siteSearch } from '../server/customers/service'
-import { insertCustomer, insertSite } from '../server/customers/queries'
-import { localDate, plusDays } from '../core/time/zone'
-import { digits, searchKey } from '../core/text/searchKey'
+import { insertContact, insertCustomer, insertSite } from '../server/customers/queries'
+import { localDate, plusDays, plusMonths } from '../core/time/zone'
+import { searchKey } from '../core/text/searchKey'
+import { insertPlan } from '../server/agreements/queries'
 import type { Tx } from '../server/db/pool'
 import { TOWNS } from './company'
 import type { Chance } from './random'
 
-export interface DemoCustomer { id: string, name: string, siteIds: string[], levelId: string | null, exempt: boolean, email: string, phone: string, lateness: number, farm: boolean }
+export interface DemoCustomer { id: string, name: string, siteIds: string[], levelId: string | null, exempt: boolean, email: string, phone: string, lateness: number, farm: boolean, prospect: boolean }
 const FIRST = ['Ada', 'Bram', 'Celia', 'Dorn', 'Edda', 'Fenna', 'Garrick', 'Hollis', 'Isolde', 'Jory', 'Keir', 'Linnet', 'Merrin', 'Nell', 'Osric', 'Petra', 'Quill', 'Rowan', 'Sabra', 'Tamsin', 'Una', 'Vesper', 'Wynn', 'Yarrow']
 const LAST = ['Alder', 'Birchall', 'Castell', 'Dunmore', 'Eskdale', 'Farrow', 'Greave', 'Hallam', 'Illing', 'Jessop', 'Kestrel', 'Lorne', 'Marrow', 'Nettle', 'Oduya', 'Pruett', 'Quarry', 'Rusk', 'Sorley', 'Tolland', 'Umber', 'Vail', 'Wexcombe', 'Yarrowby', 'Zelland']
 const STREETS = ['Beck Road', 'Ferry Lane', 'Chapel Rise', 'Heron Way', 'Sluice Street', 'Orchard Bank', 'Tarn View', 'Mill Row', 'Osier Lane', 'Quarry Hill', 'Lapwing Drive', 'Ford End', 'Weir Cottages', 'Sedge Avenue']
-const NAMED: { name: string, phone: string, sites: string[], town: number, note?: string, exempt?: boolean, terms?: Terms, level?: boolean, late?: number, email?: string, stop?: string, tag?: string, contact?: [string, string] }[] = [
+const NAMED: { name: string, phone: string, sites: string[], town: number, note?: string, exempt?: boolean, terms?: Terms, level?: boolean, late?: number, email?: string, stop?: string, tag?: string, contact?: [string, string], prospect?: boolean }[] = [
   { name: 'Hallam Dairy', phone: '0142', sites: ['Upper parlour', 'Calf barn'], town: 2, note: 'Dog loose; ask for the yard gate', level: true, late: 14, contact: ['Edda Hallam', 'farm office'], tag: 'milk twice a day' },
   { name: 'Broadmere Hospitality', phone: '0131', sites: ['Broadmere Inn'], town: 1, terms: { kind: 'days', days: 15 }, late: 6, email: 'accounts@broadmere.test', note: 'Gate code 2218' },
   { name: 'Crossways Estate', phone: '0163', sites: ['Home farm', 'Gatehouse', 'Stables'], town: 3, terms: { kind: 'days', days: 15 }, late: 35, contact: ['Mr Penhallow', 'accounts'], note: 'Speak to Mr Penhallow about money' },
@@ -26,6 +27,12 @@ const NAMED: { name: string, phone: string, sites: string[], town: number, note?
   { name: 'Fenn Orchard', phone: '0158', sites: ['Packhouse'], town: 4, level: true },
   { name: 'Marrow & Son, joiners', phone: '0161', sites: ['Workshop'], town: 0, late: 75, stop: 'Unpaid for over 60 days: ask the owner first' },
   { name: 'E. Marrow', phone: '0161', sites: [''], town: 0 },
+  // Rang twice and was entered twice.
+  { name: 'Tunde Oduya', phone: '0119', sites: [''], town: 4 },
+  { name: 'Fenn Orchards', phone: '0158', sites: [''], town: 4, email: 'packhouse@fenn.test' },
+  // Asked for a price, nothing billed yet.
+  { name: 'Saltmarsh Nursery', phone: '0184', sites: ['Glasshouses'], town: 4, prospect: true },
+  { name: 'P. Wexcombe', phone: '0186', sites: [''], town: 5, prospect: true },
 ]
 export const townPhone = (last4: string) => `(607) 555-${last4}`
 
@@ -39,7 +46,9 @@ export async function insertCustomers(tx: Tx, random: Chance, at: number, count:
   const agreements: (string | null)[][] = []
   const equipment: (string | null)[][] = []
   const day = (days: number) => plusDays(localDate(at, 'UTC'), days)
-  const [start, end, due] = [day(-90), day(600), day(150)]
+  const plans = [random.uuid(at), random.uuid(at)]
+  await insertPlan(tx, { id: plans[0]!, name: 'Home, one visit', visitsAYear: 1, price: '180', levelId: agreementId, work: 'Yearly service: pump, tank, water test' })
+  await insertPlan(tx, { id: plans[1]!, name: 'Farm, two visits', visitsAYear: 2, price: '420', levelId: agreementId, work: 'Half-yearly service: pumps, filters, sample' })
   for (let n = 0; n < count; n++) {
     const named = NAMED[n]
     const id = random.uuid(at + n)
@@ -53,22 +62,32 @@ export async function insertCustomers(tx: Tx, random: Chance, at: number, count:
     const email = named?.email ?? (random.maybe(0.85) ? `${handle}${n}@example.com` : '')
     const level = named ? named.level : random.maybe(0.22)
     const c = { name, phone, email, email2: named?.name === 'Broadmere Hospitality' ? 'inn@broadmere.test' : '', line1, town: town.name, postcode: town.postcode }
-    await insertCustomer(tx, { ...c, id, terms: named?.terms ?? null, levelId: level ? agreementId : random.maybe(0.04) ? tradeId : null, exempt: named?.exempt, certificate: named?.exempt ? 'EX-30418' : '', note: named?.note ?? '', tag: named?.tag ?? '', stopWork: named?.stop ?? '', source: random.pick(['neighbour', 'van', 'web page', 'returning']), search: customerSearch(c), now: at - n * 3_600_000 })
-    const siteNames = named?.sites ?? (farm && random.maybe(0.6) ? ['House', 'Barn'] : random.maybe(0.16) ? ['House', 'Let cottage'] : [''])
+    await insertCustomer(tx, { ...c, id, terms: named?.terms ?? null, levelId: level ? agreementId : random.maybe(0.04) ? tradeId : null, exempt: named?.exempt, certificate: named?.exempt ? 'EX-30418' : '', note: named?.note ?? '', prospect: named?.prospect, tags: named?.tag ? [named.tag] : farm && random.maybe(0.3) ? ['farm'] : [], stopWork: named?.stop ?? '', source: random.pick(['neighbour', 'van', 'web page', 'returning']), search: customerSearch(c), now: at - n * 3_600_000 })
+    const siteNames = named?.sites ?? (farm && random.maybe(0.7) ? ['House', 'Barn', ...(random.maybe(0.3) ? ['Lower well'] : [])] : random.maybe(0.3) ? ['House', 'Let cottage'] : [''])
     const siteIds: string[] = []
+    let firstSite: string | null = null
     for (const [i, siteName] of siteNames.entries()) {
       const siteId = random.uuid(at + n)
       const s = { name: siteName, line1: i === 0 ? line1 : `${random.between(1, 98)} ${random.pick(STREETS)}`, town: town.name, postcode: town.postcode }
       await insertSite(tx, { ...s, id: siteId, customerId: id, lat: town.lat + (random.next() - 0.5) * 0.05, lon: town.lon + (random.next() - 0.5) * 0.06, accessNote: random.maybe(0.2) ? random.pick(['Key under the blue pot', 'Ring from the road', 'Well is behind the shed', 'Gate code 2218', 'Beware of the geese']) : '', search: siteSearch(s) })
       siteIds.push(siteId)
-      equipment.push([random.uuid(at), siteId, random.pick(['submersible pump', 'softener', 'UV unit', 'pressure tank', 'iron filter']), random.pick(['Varn', 'Ostra', 'Kelda', 'Brunnen']), `${random.pick(['VX', 'OS', 'KD', 'BN'])}-${random.between(10000, 99999)}`, `${random.between(2009, 2025)}-0${random.between(1, 9)}-1${random.between(0, 9)}`, `20${random.between(24, 29)}-06-30`])
+      firstSite ??= siteId
+      equipment.push([random.uuid(at), siteId, random.pick(['submersible pump', 'softener', 'UV unit', 'pressure tank', 'iron filter']), random.pick(['Varn', 'Ostra', 'Kelda', 'Brunnen']), `${random.pick(['VX', 'OS', 'KD', 'BN'])}-${random.between(10000, 99999)}`, `${random.between(2009, 2025)}-0${random.between(1, 9)}-1${random.between(0, 9)}`, `20${random.between(24, 29)}-06-30`, random.maybe(0.3) ? day(140 + random.between(-20, 200)) : null])
     }
     const contact = named?.contact
-    if (contact) await tx.run('INSERT INTO contacts VALUES (?, ?, NULL, ?, ?, ?, ?, ?)', [random.uuid(at), id, contact[0], contact[1], townPhone(named!.phone), '', `${searchKey(contact[0])} ${digits(phone)}`])
-    if (level) agreements.push([random.uuid(at), id, farm ? 'Farm' : 'Home', start, end, due])
-    customers.push({ id, name, siteIds, levelId: level ? agreementId : null, exempt: Boolean(named?.exempt), email, phone, lateness: named?.late ?? (random.maybe(0.2) ? random.between(10, 40) : random.between(-6, 6)), farm })
+    if (contact) await insertContact(tx, { id: random.uuid(at), customerId: id, siteId: null, name: contact[0], role: contact[1], phone: townPhone(named!.phone), phone2: '', email: '' })
+    if (level) {
+      const plan = farm || named?.name.includes('Farm') || named?.name.includes('Dairy') ? 1 : 0
+      // Started over the last year, so that visits fall due and agreements end in every month.
+      const ago = random.between(20, 330)
+      const startsOn = day(140 - ago)
+      const endsOn = plusDays(plusMonths(startsOn, 12), -1)
+      const dueOn = plusDays(startsOn, plan ? 182 : 300)
+      agreements.push([random.uuid(at), id, firstSite, plans[plan]!, plan ? 'Farm, two visits' : 'Home, one visit', startsOn, endsOn, dueOn < day(100) ? day(140 + random.between(5, 60)) : dueOn])
+    }
+    customers.push({ id, name, siteIds, levelId: level ? agreementId : null, exempt: Boolean(named?.exempt), email, phone, lateness: named?.late ?? (random.maybe(0.2) ? random.between(10, 40) : random.between(-6, 6)), farm, prospect: Boolean(named?.prospect) })
   }
-  await tx.many('INSERT INTO agreements (id, customer_id, plan, starts_on, ends_on, visit_due_on) VALUES ?', agreements as never)
-  await tx.many('INSERT INTO equipment (id, site_id, category, make, serial, installed_on, warranty_until) VALUES ?', equipment as never)
+  await tx.many('INSERT INTO agreements (id, customer_id, site_id, plan_id, plan, starts_on, ends_on, visit_due_on) VALUES ?', agreements as never)
+  await tx.many('INSERT INTO equipment (id, site_id, category, make, serial, installed_on, warranty_until, next_service_on) VALUES ?', equipment as never)
   return { customers, agreementId }
 }

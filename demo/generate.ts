@@ -39,6 +39,8 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
   const actor = (p: DemoPerson): Actor => ({ id: p.id, name: p.name, email: p.email, role: p.role as Actor['role'], bookable: p.bookable, seesCost: true, takesMoney: true })
   const office = people.find(p => p.role === 'office')!
   const books = people.find(p => p.role === 'books')!
+  const prospects = new Set(customers.filter(c => c.prospect).map(c => c.id))
+  const regular = customers.filter(c => !prospects.has(c.id))
   const technicians = people.filter(p => p.bookable && !p.skills.includes('apprentice'))
   const now = options.at
   const ctxAt = (at: number, who: DemoPerson): Ctx => ({ tx: { ...tx, afterCommit: () => {} }, now: at, today: localDate(at, zone), actor: actor(who), ip: '127.0.0.1', company, id: () => random.uuid(at) })
@@ -56,7 +58,7 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
       for (let n = random.between(1, 3); n > 0; n--) {
         const length = random.between(3, 8) * 15
         if (minute + length > 16 * 60) break
-        oneVisit(plan, t, random.maybe(0.3) ? random.pick(customers.slice(0, 13)) : random.pick(customers), date, minute, length, back)
+        oneVisit(plan, t, random.maybe(0.3) ? random.pick(regular.slice(0, 13)) : random.pick(regular), date, minute, length, back)
         minute += length + random.between(25, 55)
       }
     }
@@ -76,7 +78,7 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
     for (const t of technicians) {
       let minute = 8 * 60 + 30
       for (let n = ahead < 4 ? random.between(1, 3) : random.between(0, 1); n > 0; n--) {
-        booking(plan, t, random.pick(customers), date, minute, 90, now - random.between(1, 90) * 3_600_000)
+        booking(plan, t, random.pick(regular), date, minute, 90, now - random.between(1, 90) * 3_600_000)
         minute += 150
       }
     }
@@ -110,7 +112,7 @@ function booking(p: Plan, technician: DemoPerson | null, customer: DemoCustomer,
   const from = minute === null ? null : Math.max(7 * 60, Math.floor((minute - 15) / 60) * 60)
   const withPrice = p.random.maybe(0.7)
   p.push(at, async ctx => void await bookCall(ctx, ids.call, {
-    workOrderId: ids.workOrderId, visitId: ids.visitId, customerId: customer.id, siteId, speaking: '', phone: customer.phone, title, problem, kind: 'repair', source: '', orderNumber: customer.name === 'Broadmere Hospitality' ? '77-310' : '',
+    workOrderId: ids.workOrderId, visitId: ids.visitId, customerId: customer.id, siteId, speaking: '', phone: customer.phone, title, problem, kind: 'repair', contactId: null, equipmentId: null, answers: [], reason: customer.name.startsWith('Marrow') ? 'the owner agreed' : '', source: '', orderNumber: customer.name === 'Broadmere Hospitality' ? '77-310' : '',
     entries: withPrice ? [{ entryId: entry.id, quantity: '1' }] : [], technicianId: technician?.id ?? null, date, start: minute === null ? null : clockText(minute), durationSeconds: length * 60,
     promiseFrom: from === null ? null : clockText(from), promiseTo: from === null ? null : clockText(from + 120), override: true,
   }))
@@ -239,15 +241,16 @@ function waiting(p: Plan, customers: DemoCustomer[]): void {
   booking(p, null, named('Fenn Orchard'), plusDays(p.day, 1), null, 90, p.now - 200 * 60_000, 'Softener bypassing')
   booking(p, null, named('Peregrine Cottages'), plusDays(p.day, 6), null, 45, p.now - 26 * 3_600_000, 'UV lamp change')
   booking(p, null, customers[30]!, plusDays(p.day, 2), null, 60, p.now - 30 * 3_600_000, 'Water test')
-  const call = (minutes: number, summary: string, draft: object, back?: [number, string]) => {
+  const call = (minutes: number, summary: string, draft: object, back?: [number, string], origin: 'telephone' | 'form' = 'telephone') => {
     const id = p.random.uuid(p.now)
     const at = p.now - minutes * 60_000
     p.push(at, async (ctx) => {
-      await keepCall(ctx.tx, { id, draft, summary, by: p.office.id, at })
+      await keepCall(ctx.tx, { id, draft, summary, origin, by: origin === 'form' ? null : p.office.id, at })
       if (back) await markCall(ctx.tx, id, 'put_off', { reason: back[1], callBackOn: plusDays(p.day, back[0]) })
     })
   }
   call(6, 'E. Marrow, smell in the water', { query: 'marrow', problem: 'Water smells of eggs since Sunday' })
+  call(41, 'Greta Sorley, brown water', { query: 'Greta Sorley', isNew: true, name: 'Greta Sorley', speaking: 'Greta Sorley', phone: '(607) 555-0192', email: 'sorley@example.com', line1: '11 Sedge Avenue', town: 'High Tarn', postcode: '04118', problem: 'Brown water after the storm.\nWished for: Thursday afternoon', source: 'web page' }, undefined, 'form')
   call(18, 'Someone on Sluice Street', { query: 'sluice', problem: '' })
   call(1500, `${customers[40]!.name}, new softener`, { query: customers[40]!.name, customerId: customers[40]!.id, siteId: customers[40]!.siteIds[0], problem: 'Wants a price for a softener' }, [0, 'asks her husband first'])
   call(3000, `${customers[52]!.name}, tank`, { query: customers[52]!.name, customerId: customers[52]!.id, siteId: customers[52]!.siteIds[0], problem: 'Tank replacement' }, [-1, 'waits for the insurance'])

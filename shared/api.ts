@@ -1,18 +1,21 @@
 // The catalogue of every route: the table of who may call what, the schemas that validate, and the source of the OpenAPI document.
 import type { AnySchema, InferType } from 'yup'
 import { accessRoutes } from './access'
+import { agreementRoutes } from './agreements'
 import { callRoutes } from './calls'
 import { collectionRoutes } from './collections'
 import { customerRoutes } from './customers'
 import { dispatchRoutes } from './dispatch'
 import { figureRoutes } from './figures'
+import { importRoutes } from './imports'
 import { invoiceRoutes } from './invoices'
 import { paymentRoutes } from './payments'
 import { pricebookRoutes } from './pricebook'
 import type { Route } from './schema'
+import { settingRoutes } from './settings'
 import { visitRoutes } from './visits'
 
-export const routes = { ...figureRoutes, ...accessRoutes, ...customerRoutes, ...callRoutes, ...dispatchRoutes, ...pricebookRoutes, ...visitRoutes, ...invoiceRoutes, ...paymentRoutes, ...collectionRoutes }
+export const routes = { ...figureRoutes, ...accessRoutes, ...settingRoutes, ...customerRoutes, ...agreementRoutes, ...importRoutes, ...callRoutes, ...dispatchRoutes, ...pricebookRoutes, ...visitRoutes, ...invoiceRoutes, ...paymentRoutes, ...collectionRoutes }
 export type RouteName = keyof typeof routes
 type Of<N extends RouteName, K extends 'query' | 'body' | 'answer'> = typeof routes[N] extends Record<K, infer S extends AnySchema> ? InferType<S> : Record<string, never>
 export type Query<N extends RouteName> = Of<N, 'query'>

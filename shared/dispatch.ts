@@ -9,15 +9,15 @@ export const scheduleVisit = obj({
 })
 export const schedule = obj({
   date: date().required(), now: instant().required(), dayStart: instant().required(), dayEnd: instant().required(),
-  technicians: list(obj({ id: id().required(), name: words(), skills: list(words()), working: list(obj({ from: instant().required(), to: instant().required() })), timeOff: list(obj({ from: instant().required(), to: instant().required(), reason: words() })) })),
-  visits: list(scheduleVisit), tray: list(scheduleVisit),
+  technicians: list(obj({ id: id().required(), name: words(), skills: list(words()), territories: list(words()), working: list(obj({ from: instant().required(), to: instant().required() })), timeOff: list(obj({ from: instant().required(), to: instant().required(), reason: words() })) })),
+  visits: list(scheduleVisit), held: list(obj({ callId: id().required(), technicianId: id().required(), startAt: instant().required(), durationSeconds: int().required(), summary: words(), missing: words() })), tray: list(scheduleVisit),
   week: list(obj({ date: date().required(), morning: int().required(), afternoon: int().required(), capacityMorning: int().required(), capacityAfternoon: int().required() })),
   driveSeconds: int().required(), atRisk: int().required(),
 })
 const warning = obj({ code: words(), text: words(300) })
 export const dispatchRoutes = {
   schedule: route({ method: 'GET', path: '/schedule', who: INDOORS, summary: 'The schedule of a day', query: obj({ date: date() }), answer: schedule }),
-  checkPlacement: route({ method: 'POST', path: '/placements/check', who: DESK, summary: 'What would be wrong with a time, before it is saved', body: obj({ visitId: id().nullable().default(null), technicianId: id().required(), startAt: instant().required(), durationSeconds: int(300, 86_400).required(), promiseFrom: text(5).default(''), promiseTo: text(5).default('') }), answer: obj({ warnings: list(warning) }) }),
+  checkPlacement: route({ method: 'POST', path: '/placements/check', who: DESK, summary: 'What would be wrong with a time, before it is saved', body: obj({ visitId: id().nullable().default(null), technicianId: id().required(), startAt: instant().required(), durationSeconds: int(300, 86_400).required(), promiseFrom: text(5).default(''), promiseTo: text(5).default(''), siteId: id().nullable().default(null), skills: list(text(60).defined()).default([]) }), answer: obj({ warnings: list(warning) }) }),
   placeVisit: route({ method: 'POST', path: '/visits/{id}/place', who: DESK, summary: 'Place, move, stretch or take back a visit', body: obj({ technicianId: id().nullable().defined(), startAt: instant().nullable().defined(), durationSeconds: int(300, 86_400).required(), version: version(), override: flag().default(false) }), answer: scheduleVisit }),
   live: route({ method: 'GET', path: '/live', who: ALL, summary: 'Live changes (server-sent events), resumable with Last-Event-ID', mime: 'text/event-stream' }),
 }

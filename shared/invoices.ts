@@ -5,7 +5,7 @@ export const sendSchema = { to: list(mail().required()).default([]), subject: te
 export const paper = obj({
   number: words(), issueOn: date().required(), dueOn: date().required(), terms: words(), currency: words(), locale: words(), taxMode: words(),
   seller: obj({ name: words(), address: list(words()), phone: words(), email: words(), taxNumber: words() }), buyer: obj({ name: words(), address: list(words()) }), site: words(400),
-  orderNumber: words(), workOrder: words(), exemptCertificate: words(), payTo: words(1000), conditions: words(2000),
+  orderNumber: words(), workOrder: words(), exemptCertificate: words(), note: text(400).optional(), payTo: words(1000), conditions: words(2000),
   lines: list(obj({ name: words(), quantity: words(), unit: words(), unitPrice: words(), discount: money().required(), net: money().required() })),
   net: money().required(), taxes: list(obj({ name: words(), rate: words(), base: money().required(), tax: money().required() })), tax: money().required(), total: money().required(), payable: money().required(),
 })

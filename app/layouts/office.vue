@@ -4,6 +4,9 @@ import { onBeforeUnmount, onMounted, ref } from 'vue'
 import IconCustomers from '~icons/lucide/user'
 import IconBook from '~icons/lucide/book-open'
 import IconInvoice from '~icons/lucide/file-text'
+import IconSites from '~icons/lucide/map-pin'
+import IconCare from '~icons/lucide/calendar-check'
+import IconSetUp from '~icons/lucide/sliders-horizontal'
 import IconMail from '~icons/lucide/mail'
 import FindAnything from '~/components/base/FindAnything.vue'
 import RunBand from '~/components/base/RunBand.vue'
@@ -14,10 +17,10 @@ const session = useSession()
 const route = useRoute()
 const finding = ref(false)
 const helping = ref(false)
-const INDEX = [['/customers', 'Customers', IconCustomers], ['/price-book', 'Price book', IconBook], ['/invoices', 'Invoices', IconInvoice], ['/messages', 'Mail', IconMail]] as const
+const INDEX = [['/customers', 'Customers', IconCustomers], ['/sites', 'Sites', IconSites], ['/agreements', 'Agreements', IconCare], ['/price-book', 'Price book', IconBook], ['/invoices', 'Invoices', IconInvoice], ['/messages', 'Mail', IconMail], ['/set-up', 'Set-up', IconSetUp]] as const
 const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
 const HERE: Record<string, [string, string][]> = {
-  '/calls/': [['Ctrl Enter', 'book the call'], ['↑ ↓ Enter', 'choose a match'], ['Esc', 'back to the calls']],
+  '/calls/': [['Ctrl Enter', 'book the call'], ['↑ ↓ Enter', 'choose a match'], ['Alt W', 'go to the first free time; arrows move it'], ['Esc', 'back to the calls']],
   '/schedule': [['Tab', 'go to the next visit'], ['← → ↑ ↓', 'move it by a quarter of an hour, or to another technician'], ['Shift ← →', 'shorten, lengthen'], ['Enter', 'save the move, or open the work order'], ['Esc', 'leave it where it was'], ['Delete', 'take it off the schedule'], ['Ctrl Z', 'undo'], ['[ ]', 'day before, day after']],
 }
 const takesCalls = () => ['owner', 'office', 'dispatch'].includes(session.role)

@@ -1,5 +1,6 @@
 // The one way to the server: typed by the catalogue, writes carry an idempotency key and are repeated when the line drops.
 import { v7 } from 'uuid'
+import { ValidationError, type AnySchema } from 'yup'
 import { routes, type Answer, type Body, type Query, type RouteName } from '~~/shared/api'
 import type { Route } from '~~/shared/schema'
 
@@ -14,11 +15,23 @@ export class Problem extends Error {
 export const newId = (): string => v7()
 type Input<N extends RouteName> = { params?: Record<string, string>, query?: Partial<Query<N>>, body?: Body<N> extends Record<string, never> ? never : Partial<Body<N>>, key?: string }
 
+async function checked(schema: AnySchema, body: unknown): Promise<void> {
+  try {
+    await schema.validate(body, { abortEarly: false })
+  }
+  catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    const errors = (error.inner.length ? error.inner : [error]).map(e => ({ path: e.path ?? '', message: e.message }))
+    throw new Problem(422, 'invalid', errors[0]!.message, errors)
+  }
+}
 export async function call<N extends RouteName>(name: N, input: Input<N> = {}): Promise<Answer<N>> {
   const route = routes[name] as Route
   const path = route.path.replace(/\{(\w+)\}/g, (_, key: string) => encodeURIComponent(input.params?.[key] ?? ''))
   const query = new URLSearchParams(Object.entries(input.query ?? {}).filter(([, v]) => v !== undefined && v !== '' && v !== null).map(([k, v]) => [k, String(v)]))
   const write = route.method !== 'GET'
+  // The same schema as the server's: what is plainly wrong is said without asking it.
+  if (write && route.body) await checked(route.body, input.body ?? {})
   const headers: Record<string, string> = write ? { 'Content-Type': 'application/json', 'Idempotency-Key': input.key ?? newId() } : {}
   for (let attempt = 0; ; attempt++) {
     let response: Response

@@ -2,7 +2,7 @@
 import { useSession } from '~/stores/session'
 
 export default defineNuxtRouteMiddleware(async (to) => {
-  if (to.path.startsWith('/i/')) return
+  if (to.path.startsWith('/i/') || to.path === '/request') return
   const me = await useSession().load()
   if (to.path === '/sign-in') return me ? navigateTo('/') : undefined
   if (!me) return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })

@@ -33,6 +33,14 @@ onBeforeUnmount(() => clearInterval(tick))
 // A placement that is being tried: shown dashed, its warnings said, saved with Enter or by letting go.
 const trying = ref<{ visit: Visit, place: Place, warnings: string[] } | null>(null)
 const visitsOf = (id: string) => (data.value?.visits ?? []).filter(v => v.technicianId === id)
+const heldOf = (id: string) => (data.value?.held ?? []).filter(h => h.technicianId === id)
+/** An empty time becomes a call that holds it, with day, time and person set. */
+function begin(e: MouseEvent, technicianId: string) {
+  if (!may.value) return
+  const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
+  const at = from.value + Math.floor((e.clientX - box.left) / box.width * span.value / 900_000) * 900_000
+  void navigateTo({ path: '/calls/new', query: { date: date.value, technician: technicianId, start: session.time(new Date(at).toISOString()) } })
+}
 let asked = 0
 watch(() => trying.value && [trying.value.visit.id, trying.value.place.technicianId, trying.value.place.startAt, trying.value.place.durationSeconds].join(), async () => {
   const t = trying.value
@@ -192,11 +200,12 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
         <div class="scale"><span v-for="h in hours" :key="h" class="num" :style="{ left: pos(h) }">{{ session.time(new Date(h).toISOString()) }}</span>
           <span v-if="data.date === session.today && now >= from && now <= from + span" class="nowtag num" :style="{ left: pos(now) }">{{ session.time(new Date(now).toISOString()) }}</span></div>
         <div v-for="t in data.technicians" :key="t.id" class="person" role="row">
-          <div class="name" role="rowheader"><b>{{ t.name }}</b><span class="quiet small">{{ t.skills.join(', ') }}</span><span v-if="t.timeOff.length" class="soon small">off: {{ t.timeOff.map(o => o.reason).join(', ') }}</span></div>
-          <div class="lane" role="gridcell" :data-technician="t.id">
+          <div class="name" role="rowheader"><b>{{ t.name }}</b><NuxtLink v-if="may" class="take small" :to="{ path: '/calls/new', query: { date: data.date, technician: t.id } }" :aria-label="`Take a call for ${t.name}`">+ call</NuxtLink><span class="quiet small">{{ t.skills.join(', ') }}</span><span v-if="t.timeOff.length" class="soon small">off: {{ t.timeOff.map(o => o.reason).join(', ') }}</span></div>
+          <div class="lane" role="gridcell" :data-technician="t.id" @click.self="begin($event, t.id)">
             <span v-for="(w, i) in t.working" :key="i" class="working" :style="{ left: pos(w.from), width: wide(w.from, w.to) }" />
             <span v-for="(o, i) in t.timeOff" :key="`o${i}`" class="off" :style="{ left: pos(o.from), width: wide(o.from, o.to) }" />
             <span v-for="h in hours" :key="h" class="line" :style="{ left: pos(h) }" />
+            <NuxtLink v-for="h in heldOf(t.id)" :key="h.callId" :to="`/calls/${h.callId}`" class="held" :style="{ left: pos(h.startAt), width: `${h.durationSeconds * 1000 / span * 100}%` }"><b class="clip">Held: {{ h.summary }}</b><span v-if="h.missing" class="clip small">still missing: {{ h.missing }}</span></NuxtLink>
             <BoardVisit v-for="v in visitsOf(t.id)" :key="v.id" :visit="v" :pos="pos" :wide="wide" :may="may" :fresh="route.query.visit === v.id" :leaving="trying?.visit.id === v.id" @grab="(e, edge) => drag(e, v, edge)" @keydown="key($event, v)" />
             <BoardVisit v-if="trying?.place.technicianId === t.id && trying.place.startAt" :visit="{ ...trying.visit, ...trying.place }" :pos="pos" :wide="wide" :may="may" trying @grab="() => {}" @keydown="key($event, trying.visit)" />
             <span v-if="data.date === session.today && now >= from && now <= from + span" class="now" :style="{ left: pos(now) }" />
@@ -218,5 +227,5 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
 .head { display: flex; gap: 12px; align-items: center; padding: 10px 14px; flex: none; } .head h1 { font-size: 16px; white-space: nowrap; } 
 .grid { background: var(--sheet); border-top: 1px solid var(--rule-2); } .scale { position: relative; height: 26px; margin-left: 128px; border-bottom: 1px solid var(--rule-2); } .scale span { position: absolute; top: 5px; font-size: 12px; color: var(--ink-2); padding-left: 4px; } .scale .nowtag { background: var(--marigold); color: #fff; padding: 0 4px; transform: translateX(-50%); border-radius: 3px; }
 .person { display: grid; grid-template-columns: 128px minmax(0, 1fr); min-height: 76px; border-bottom: 1px solid var(--rule-2); } .name { padding: 9px 10px; display: flex; flex-direction: column; border-right: 1px solid var(--rule-2); }
-.lane { position: relative; background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px); overflow: hidden; } .working, .off, .line, .now { position: absolute; top: 0; bottom: 0; } .working { background: var(--sheet); } .off { background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px); } .line { border-left: 1px solid var(--rule); } .now { border-left: 2px solid var(--marigold-line); z-index: 5; pointer-events: none; }
+.name { position: relative; } .take { position: absolute; right: 6px; top: 10px; opacity: 0; } .name:hover .take, .take:focus-visible { opacity: 1; } .lane { cursor: copy; position: relative; background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px); overflow: hidden; } .working, .off, .line, .now { position: absolute; top: 0; bottom: 0; } .working { background: var(--sheet); } .off { background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px); } .line { border-left: 1px solid var(--rule); pointer-events: none; } .working, .off { pointer-events: none; } .held { position: absolute; top: 20px; height: 46px; border: 2px dotted var(--marigold-line); background: var(--marigold-1); border-radius: 4px; padding: 3px 6px; display: flex; flex-direction: column; text-decoration: none; color: var(--ink); font-size: 12px; z-index: 3; overflow: hidden; } .now { border-left: 2px solid var(--marigold-line); z-index: 5; pointer-events: none; }
 </style>

@@ -7,21 +7,21 @@ import type { Answer } from '~~/shared/api'
 export type Draft = Answer<'call'>['draft']
 const key = (id: string) => `call:${id}`
 export const useCall = defineStore('call', {
-  state: () => ({ id: '', draft: callDraft.getDefault() as Draft, kept: '', saving: false, ended: false, timer: 0 as unknown as ReturnType<typeof setTimeout>, book: { workOrderId: newId(), visitId: newId(), key: newId() } }),
+  state: () => ({ id: '', origin: 'telephone', draft: callDraft.getDefault() as Draft, kept: '', saving: false, ended: false, timer: 0 as unknown as ReturnType<typeof setTimeout>, book: { workOrderId: newId(), visitId: newId(), key: newId() } }),
   actions: {
     async open(id: string, fresh: boolean, today: string) {
       this.$reset()
       this.book = { workOrderId: newId(), visitId: newId(), key: newId() }
       this.id = id
       const local = localStorage.getItem(key(id))
+      const known = fresh ? null : await send('call', { params: { id } }).catch(() => null)
       if (local) this.draft = callDraft.cast(JSON.parse(local)) as Draft
-      else if (!fresh) {
-        const known = await send('call', { params: { id } }).catch(() => null)
-        if (known) this.draft = known.draft
-      }
+      else if (known) this.draft = known.draft
+      this.origin = known?.origin ?? 'telephone'
       this.draft.date ??= today
       // Only what somebody types is worth keeping.
       this.kept = JSON.stringify(this.draft)
+      return known
     },
     changed(summary: string) {
       if (this.ended || JSON.stringify(this.draft) === this.kept) return
@@ -34,7 +34,7 @@ export const useCall = defineStore('call', {
       this.saving = true
       const text = JSON.stringify(this.draft)
       try {
-        await send('saveCall', { params: { id: this.id }, body: { draft: this.draft, summary: summary.slice(0, 200) } })
+        await send('saveCall', { params: { id: this.id }, body: { draft: this.draft, summary: summary.slice(0, 200), origin: this.origin === 'hand' ? 'hand' : 'telephone' } })
         this.kept = text
       }
       catch { /* the browser has it; the next change tries again */ }

@@ -4,12 +4,20 @@ export interface DayFacts {
   working: readonly { from: number, to: number }[]
   timeOff: readonly { from: number, to: number, reason: string }[]
   others: readonly { id: string, startAt: number, endAt: number, label: string }[]
+  /** the site's territory, and those that the technician serves; a technician without any serves all */
+  territory?: string
+  serves?: readonly string[]
+  /** skills that the work wants, and those that the technician has */
+  wanted?: readonly string[]
+  skills?: readonly string[]
 }
-export type VisitWarning = { code: 'clash' | 'time_off' | 'outside_hours' | 'outside_promise', text: string }
+export type VisitWarning = { code: 'clash' | 'time_off' | 'outside_hours' | 'outside_promise' | 'territory' | 'skill', text: string }
+/** What is said but does not hold anybody up: a person may well be sent elsewhere, or learn. */
+export const SOFT_WARNINGS: readonly VisitWarning['code'][] = ['territory', 'skill']
 
 /**
  * What is wrong with placing a visit there, in words, before it is saved: another visit at that time, time off, outside the
- * working hours, outside the promised window. An empty list means that nothing is.
+ * working hours, outside the promised window; then, softly, another territory and a skill that is lacking. An empty list means that nothing is.
  * @param promise the window told to the customer as epoch ms, or null
  */
 export function visitWarnings(place: Placement, facts: DayFacts, promise: { from: number, to: number } | null, name: string): VisitWarning[] {
@@ -21,5 +29,8 @@ export function visitWarnings(place: Placement, facts: DayFacts, promise: { from
     warnings.push({ code: 'outside_hours', text: facts.working.length === 0 ? `${name} does not work that day` : `this is outside ${name}’s hours` })
   }
   if (promise && (place.startAt < promise.from || place.startAt > promise.to)) warnings.push({ code: 'outside_promise', text: 'the start is outside the window that was promised' })
+  if (facts.territory && facts.serves?.length && !facts.serves.includes(facts.territory)) warnings.push({ code: 'territory', text: `this is in ${facts.territory}; ${name} serves ${facts.serves.join(' and ')}` })
+  const lacking = (facts.wanted ?? []).filter(skill => !facts.skills?.includes(skill))
+  if (lacking.length) warnings.push({ code: 'skill', text: `${name} does not have ${lacking.join(' or ')} among their skills` })
   return warnings
 }

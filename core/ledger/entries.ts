@@ -37,3 +37,12 @@ export function paymentEntry(payment: { account: AccountKey, amountMinor: number
 
 /** The mirror of an entry: a bounced cheque, a refund, a credit note. */
 export const reversal = (postings: readonly Posting[]): Posting[] => balanced(postings.map(p => ({ ...p, amountMinor: -p.amountMinor })))
+
+/**
+ * What one customer has in the accounts kept by customer, handed to another: each account once out of the one and once
+ * into the other. Nothing for a balance of zero.
+ * @example transferEntry([{ account: 'receivable', amountMinor: 500 }]) // −500 'from', +500 'to'
+ */
+export function transferEntry(balances: readonly Posting[]): (Posting & { side: 'from' | 'to' })[] {
+  return balances.filter(b => b.amountMinor !== 0).flatMap(({ account, amountMinor }) => [{ account, amountMinor: -amountMinor, side: 'from' as const }, { account, amountMinor, side: 'to' as const }])
+}

@@ -1,13 +1,20 @@
-// SQL of calls.
+// SQL of calls and of requests from the public form.
 import { sqlInstant, type Tx } from '../db/pool'
 
-export interface CallRow { id: string, state: string, draft: unknown, summary: string, workOrderId: string | null, callBackOn: string | null, reason: string, takenBy: string, createdAt: string, version: number }
-const CALL = 'SELECT k.id, k.state, k.draft, k.summary, k.work_order_id AS workOrderId, k.call_back_on AS callBackOn, k.reason, p.name AS takenBy, k.created_at AS createdAt, k.version FROM calls k JOIN people p ON p.id = k.taken_by'
+export interface CallRow { id: string, state: string, origin: 'telephone' | 'form' | 'hand', draft: unknown, summary: string, workOrderId: string | null, callBackOn: string | null, reason: string, assignedTo: string | null, takenBy: string | null, createdAt: string, version: number }
+const CALL = 'SELECT k.id, k.state, k.origin, k.draft, k.summary, k.work_order_id AS workOrderId, k.call_back_on AS callBackOn, k.reason, a.name AS assignedTo, p.name AS takenBy, k.created_at AS createdAt, k.version FROM calls k LEFT JOIN people p ON p.id = k.taken_by LEFT JOIN people a ON a.id = k.assigned_to'
 export const waitingCalls = (tx: Tx) => tx.rows<CallRow>(`${CALL} WHERE k.state IN ('open', 'put_off') ORDER BY COALESCE(k.call_back_on, '2000-01-01'), k.created_at LIMIT 200`)
-export const callById = (tx: Tx, id: string) => tx.row<CallRow>(`${CALL} WHERE k.id = ?`, [id])
-export const keepCall = (tx: Tx, c: { id: string, draft: unknown, summary: string, by: string, at: number }) => tx.run(
-  `INSERT INTO calls (id, draft, summary, taken_by, created_at) VALUES (?, ?, ?, ?, ?)
-   ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'declined'), draft, VALUES(draft)), summary = IF(state IN ('booked', 'declined'), summary, VALUES(summary)), version = version + 1`,
-  [c.id, JSON.stringify(c.draft), c.summary, c.by, sqlInstant(c.at)])
-export const markCall = async (tx: Tx, id: string, state: string, values: { workOrderId?: string, reason?: string, callBackOn?: string | null }) =>
-  (await tx.run('UPDATE calls SET state = ?, work_order_id = COALESCE(?, work_order_id), reason = ?, call_back_on = ?, version = version + 1 WHERE id = ? AND state IN ("open", "put_off")', [state, values.workOrderId ?? null, values.reason ?? '', values.callBackOn ?? null, id])).affected
+export const callById = (tx: Tx, id: string, lock = false) => tx.row<CallRow>(`${CALL} WHERE k.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+export const keepCall = (tx: Tx, c: { id: string, draft: unknown, summary: string, origin: string, by: string | null, at: number }) => tx.run(
+  `INSERT INTO calls (id, draft, summary, origin, taken_by, created_at) VALUES (?, ?, ?, ?, ?, ?)
+   ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'declined'), draft, VALUES(draft)), summary = IF(state IN ('booked', 'declined'), summary, VALUES(summary)), taken_by = COALESCE(taken_by, VALUES(taken_by)), version = version + 1`,
+  [c.id, JSON.stringify(c.draft), c.summary, c.origin, c.by, sqlInstant(c.at)])
+export const markCall = async (tx: Tx, id: string, state: string, values: { workOrderId?: string, reason?: string, callBackOn?: string | null, assignedTo?: string | null }) =>
+  (await tx.run('UPDATE calls SET state = ?, work_order_id = COALESCE(?, work_order_id), reason = ?, call_back_on = ?, assigned_to = ?, version = version + 1 WHERE id = ? AND state IN ("open", "put_off")', [state, values.workOrderId ?? null, values.reason ?? '', values.callBackOn ?? null, values.assignedTo ?? null, id])).affected
+/** Calls that hold a time on a day while their details are still being asked for. */
+export const heldOn = (tx: Tx, date: string) => tx.rows<CallRow>(`${CALL} WHERE k.state IN ('open', 'put_off') AND JSON_VALUE(k.draft, '$.date') = ? AND JSON_VALUE(k.draft, '$.start') <> '' AND JSON_VALUE(k.draft, '$.technicianId') IS NOT NULL ORDER BY k.created_at LIMIT 100`, [date])
+export const requestsSince = async (tx: Tx, source: string | null, since: number) => (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM request_marks WHERE at > ?${source ? ' AND source = ?' : ''}`, source ? [sqlInstant(since), source] : [sqlInstant(since)]))!.n
+/** One request at a time: two that arrive together must not both see the place that is left. */
+export const lockRequests = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')
+export const markRequest = (tx: Tx, source: string, at: number) => tx.run('INSERT INTO request_marks (source, at) VALUES (?, ?)', [source, sqlInstant(at)])
+export const sweepRequests = (tx: Tx, before: string) => tx.run('DELETE FROM request_marks WHERE at < ?', [before])

@@ -1,79 +1,162 @@
-// SQL of customers, sites, contacts and equipment.
+// SQL of customers, sites, contacts, equipment and files.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listRows } from '../db/queries'
 import type { Terms } from '../../core/documents/dueDate'
 import type { PriceLevel } from '../../core/pricebook/levelPrice'
 import { json } from '../settings/queries'
 
+export type Consent = 'not asked' | 'yes' | 'no'
 export interface CustomerRow {
-  id: string, name: string, prospect: boolean, phone: string, phone2: string, email: string, email2: string, line1: string, town: string, postcode: string, terms: Terms | null
-  priceLevelId: string | null, taxExempt: boolean, certificate: string, officeNote: string, tag: string, stopWork: string, version: number
+  id: string, name: string, prospect: boolean, phone: string, phone2: string, email: string, email2: string, line1: string, town: string, postcode: string, terms: Terms | null, source: string, assignedTo: string | null
+  priceLevelId: string | null, taxExempt: boolean, certificate: string, exemptUntil: string | null, officeNote: string, printedNote: string, tags: string[], stopWork: string, creditLimit: number | null
+  ownPrices: Record<string, string>, mailConsent: Consent, textConsent: Consent, custom: Record<string, string>, mergedInto: string | null, erasedAt: string | null, importId: string | null, version: number
 }
-const COLUMNS = `c.id, c.name, c.prospect, c.phone, c.phone2, c.email, c.email2, c.line1, c.town, c.postcode, c.terms, c.price_level_id AS priceLevelId, c.tax_exempt AS taxExempt,
-  c.exempt_certificate AS certificate, c.office_note AS officeNote, c.tag, c.stop_work AS stopWork, c.version`
-const fix = (r: CustomerRow): CustomerRow => ({ ...r, prospect: Boolean(r.prospect), taxExempt: Boolean(r.taxExempt), terms: r.terms && json<Terms>(r.terms) })
-
+const COLUMNS = `c.id, c.name, c.prospect, c.phone, c.phone2, c.email, c.email2, c.line1, c.town, c.postcode, c.terms, c.source, c.assigned_to AS assignedTo, c.price_level_id AS priceLevelId, c.tax_exempt AS taxExempt,
+  c.exempt_certificate AS certificate, c.exempt_until AS exemptUntil, c.office_note AS officeNote, c.printed_note AS printedNote, c.tags, c.stop_work AS stopWork, c.credit_limit_minor AS creditLimit, c.own_prices AS ownPrices,
+  c.mail_consent AS mailConsent, c.text_consent AS textConsent, c.custom, c.merged_into AS mergedInto, c.erased_at AS erasedAt, c.import_id AS importId, c.version`
+const fix = (r: CustomerRow): CustomerRow => ({
+  ...r, prospect: Boolean(r.prospect), taxExempt: Boolean(r.taxExempt), terms: r.terms && json<Terms>(r.terms), tags: json<string[]>(r.tags), ownPrices: json<Record<string, string>>(r.ownPrices), custom: json<Record<string, string>>(r.custom),
+})
 export const customersById = async (tx: Tx, ids: string[]) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.id IN (${marks(ids)})`, ids)).map(fix)
 export const customerById = async (tx: Tx, id: string, lock = false) => {
   const row = await tx.row<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
   return row && fix(row)
 }
-export interface SiteRow { id: string, customerId: string, name: string, line1: string, town: string, postcode: string, lat: number | null, lon: number | null, accessNote: string }
-const SITE = 'id, customer_id AS customerId, name, line1, town, postcode, lat, lon, access_note AS accessNote'
-export const sitesOf = (tx: Tx, customerIds: string[]) => tx.rows<SiteRow>(`SELECT ${SITE} FROM sites WHERE customer_id IN (${marks(customerIds)}) ORDER BY id`, customerIds)
-export const siteById = (tx: Tx, id: string) => tx.row<SiteRow>(`SELECT ${SITE} FROM sites WHERE id = ?`, [id])
-export const contactsOf = (tx: Tx, customerId: string) => tx.rows<{ id: string, name: string, role: string, phone: string, email: string }>('SELECT id, name, role, phone, email FROM contacts WHERE customer_id = ? ORDER BY name', [customerId])
-export const equipmentOf = (tx: Tx, customerIds: string[]) => tx.rows<{ id: string, siteId: string, customerId: string, category: string, make: string, serial: string, installedOn: string | null, warrantyUntil: string | null }>(
-  `SELECT e.id, e.site_id AS siteId, s.customer_id AS customerId, e.category, e.make, e.serial, e.installed_on AS installedOn, e.warranty_until AS warrantyUntil FROM equipment e JOIN sites s ON s.id = e.site_id WHERE s.customer_id IN (${marks(customerIds)})`, customerIds)
 
-/** Candidates in which every word, or the digits, occur in customer, site or contact. */
-export async function candidates(tx: Tx, words: string[], limit: number) {
-  const like = words.map(w => `%${w}%`)
-  const all = (column: string) => words.map(() => `${column} LIKE ?`).join(' AND ')
-  return tx.rows<{ customerId: string, siteId: string | null, why: string }>(
-    `(SELECT id AS customerId, NULL AS siteId, 'customer' AS why FROM customers WHERE ${all('search')} LIMIT ${limit})
-     UNION ALL (SELECT s.customer_id, s.id, 'site' FROM sites s WHERE ${all('s.search')} LIMIT ${limit})
-     UNION ALL (SELECT k.customer_id, k.site_id, 'contact' FROM contacts k WHERE ${all('k.search')} LIMIT ${limit})
-     UNION ALL (SELECT s.customer_id, s.id, 'both' FROM sites s JOIN customers c ON c.id = s.customer_id WHERE ${all('CONCAT(c.search, " ", s.search)')} LIMIT ${limit})`,
-    [...like, ...like, ...like, ...like])
+export interface SiteRow { id: string, customerId: string, name: string, line1: string, town: string, postcode: string, lat: number | null, lon: number | null, accessNote: string, custom: Record<string, string>, version: number }
+const SITE = 'id, customer_id AS customerId, name, line1, town, postcode, lat, lon, access_note AS accessNote, custom, version'
+const fixSite = (r: SiteRow): SiteRow => ({ ...r, custom: json<Record<string, string>>(r.custom) })
+export const sitesOf = async (tx: Tx, customerIds: string[]) => (await tx.rows<SiteRow>(`SELECT ${SITE} FROM sites WHERE customer_id IN (${marks(customerIds)}) ORDER BY id`, customerIds)).map(fixSite)
+export const siteById = async (tx: Tx, id: string, lock = false) => {
+  const row = await tx.row<SiteRow>(`SELECT ${SITE} FROM sites WHERE id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+  return row && fixSite(row)
 }
+export interface ContactRow { id: string, customerId: string, siteId: string | null, name: string, role: string, phone: string, phone2: string, email: string, version: number }
+const CONTACT = 'id, customer_id AS customerId, site_id AS siteId, name, role, phone, phone2, email, version'
+export const contactsOf = (tx: Tx, customerIds: string[]) => tx.rows<ContactRow>(`SELECT ${CONTACT} FROM contacts WHERE customer_id IN (${marks(customerIds)}) AND NOT removed ORDER BY name, id`, customerIds)
+export const contactById = (tx: Tx, id: string, lock = false) => tx.row<ContactRow>(`SELECT ${CONTACT} FROM contacts WHERE id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+export interface EquipmentRow { id: string, siteId: string, customerId: string, category: string, make: string, serial: string, installedOn: string | null, warrantyUntil: string | null, nextServiceOn: string | null, note: string, version: number }
+const EQUIPMENT = `SELECT e.id, e.site_id AS siteId, s.customer_id AS customerId, e.category, e.make, e.serial, e.installed_on AS installedOn, e.warranty_until AS warrantyUntil, e.next_service_on AS nextServiceOn, e.note, e.version
+  FROM equipment e JOIN sites s ON s.id = e.site_id`
+export const equipmentOf = (tx: Tx, customerIds: string[]) => tx.rows<EquipmentRow>(`${EQUIPMENT} WHERE s.customer_id IN (${marks(customerIds)}) AND NOT e.removed ORDER BY e.category, e.id`, customerIds)
+export const equipmentById = (tx: Tx, id: string, lock = false) => tx.row<EquipmentRow>(`${EQUIPMENT} WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+
 export const owedBy = (tx: Tx, ids: string[], today: string) => tx.rows<{ customerId: string, owed: number, oldest: string | null }>(
   `SELECT customer_id AS customerId, CAST(SUM(open_minor) AS SIGNED) AS owed, MIN(IF(open_minor > 0 AND due_on < ?, due_on, NULL)) AS oldest FROM invoices WHERE customer_id IN (${marks(ids)}) GROUP BY customer_id`, [today, ...ids])
-export const openWorkOf = (tx: Tx, ids: string[]) => tx.rows<{ customerId: string, id: string, number: string, title: string, state: string }>(
-  `SELECT customer_id AS customerId, id, number, title, state FROM work_orders WHERE customer_id IN (${marks(ids)}) AND state NOT IN ('closed', 'cancelled', 'billed') ORDER BY created_at DESC LIMIT 200`, ids)
-export const lastVisitOf = (tx: Tx, ids: string[]) => tx.rows<{ customerId: string, on: string, title: string }>(
-  `SELECT w.customer_id AS customerId, DATE(v.finished_at) AS \`on\`, w.title FROM visits v JOIN work_orders w ON w.id = v.work_order_id WHERE w.customer_id IN (${marks(ids)}) AND v.state = 'finished' ORDER BY v.finished_at DESC LIMIT 200`, ids)
-export const agreementsOf = (tx: Tx, ids: string[], today: string) => tx.rows<{ customerId: string, plan: string, visitDueOn: string | null }>(
-  `SELECT customer_id AS customerId, plan, visit_due_on AS visitDueOn FROM agreements WHERE customer_id IN (${marks(ids)}) AND ? BETWEEN starts_on AND ends_on`, [...ids, today])
+export interface WorkRow { customerId: string, id: string, number: string, title: string, state: string, on: string, equipmentId: string | null }
+const WORK = 'SELECT customer_id AS customerId, id, number, title, state, DATE(created_at) AS `on`, equipment_id AS equipmentId FROM work_orders'
+export const openWorkOf = (tx: Tx, ids: string[]) => tx.rows<WorkRow>(`${WORK} WHERE customer_id IN (${marks(ids)}) AND state NOT IN ('closed', 'cancelled', 'billed') ORDER BY created_at DESC LIMIT 200`, ids)
+export const lastWorkOf = (tx: Tx, customerId: string) => tx.rows<WorkRow>(
+  `SELECT w.customer_id AS customerId, w.id, w.number, w.title, w.state, DATE(MAX(v.finished_at)) AS \`on\`, w.equipment_id AS equipmentId FROM work_orders w JOIN visits v ON v.work_order_id = w.id AND v.state = 'finished'
+   WHERE w.customer_id = ? GROUP BY w.customer_id, w.id, w.number, w.title, w.state, w.equipment_id ORDER BY MAX(v.finished_at) DESC LIMIT 6`, [customerId])
+/** What was supplied to a customer's sites before, the latest first. */
+export const suppliedTo = (tx: Tx, customerId: string) => tx.rows<{ siteId: string, on: string, name: string, workOrderId: string, number: string }>(
+  `SELECT w.site_id AS siteId, DATE(COALESCE(w.done_at, w.created_at)) AS \`on\`, l.name, w.id AS workOrderId, w.number FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id
+   WHERE w.customer_id = ? AND l.kind IN ('part', 'task') AND l.done AND NOT l.removed ORDER BY COALESCE(w.done_at, w.created_at) DESC, l.position LIMIT 60`, [customerId])
 export const levels = async (tx: Tx): Promise<(PriceLevel & { kind: string })[]> =>
   (await tx.rows<PriceLevel & { kind: string }>('SELECT id, name, kind, off FROM price_levels')).map(l => ({ ...l, off: json<PriceLevel['off']>(l.off) }))
 
-export const insertCustomer = (tx: Tx, c: { id: string, name: string, phone: string, phone2?: string, email: string, email2: string, line1: string, town: string, postcode: string, terms?: Terms | null, levelId?: string | null, exempt?: boolean, certificate?: string, note?: string, tag?: string, stopWork?: string, source: string, prospect?: boolean, search: string, now: number }) =>
-  tx.run(`INSERT INTO customers (id, name, prospect, phone, phone2, email, email2, line1, town, postcode, terms, price_level_id, tax_exempt, exempt_certificate, office_note, tag, stop_work, source, search, created_at)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-  [c.id, c.name, c.prospect ?? false, c.phone, c.phone2 ?? '', c.email, c.email2, c.line1, c.town, c.postcode, c.terms ? JSON.stringify(c.terms) : null, c.levelId ?? null, c.exempt ?? false, c.certificate ?? '', c.note ?? '', c.tag ?? '', c.stopWork ?? '', c.source, c.search, sqlInstant(c.now)])
-export const insertSite = (tx: Tx, s: { id: string, customerId: string, name: string, line1: string, town: string, postcode: string, lat: number | null, lon: number | null, accessNote: string, search: string }) =>
-  tx.run('INSERT INTO sites (id, customer_id, name, line1, town, postcode, lat, lon, access_note, search) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)', [s.id, s.customerId, s.name, s.line1, s.town, s.postcode, s.lat, s.lon, s.accessNote, s.search])
+export const insertCustomer = (tx: Tx, c: { id: string, name: string, phone: string, phone2?: string, email: string, email2: string, line1: string, town: string, postcode: string, terms?: Terms | null, levelId?: string | null, exempt?: boolean, certificate?: string, note?: string, tags?: string[], stopWork?: string, source: string, prospect?: boolean, importId?: string | null, search: string, now: number }) =>
+  tx.run(`INSERT INTO customers (id, name, prospect, phone, phone2, email, email2, line1, town, postcode, terms, price_level_id, tax_exempt, exempt_certificate, office_note, tags, stop_work, source, import_id, search, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+  [c.id, c.name, c.prospect ?? false, c.phone, c.phone2 ?? '', c.email, c.email2, c.line1, c.town, c.postcode, c.terms ? JSON.stringify(c.terms) : null, c.levelId ?? null, c.exempt ?? false, c.certificate ?? '', c.note ?? '', JSON.stringify(c.tags ?? []), c.stopWork ?? '', c.source, c.importId ?? null, c.search, sqlInstant(c.now)])
+export const insertSite = (tx: Tx, s: { id: string, customerId: string, name: string, line1: string, town: string, postcode: string, lat: number | null, lon: number | null, accessNote: string, custom?: object, importId?: string | null, search: string }) =>
+  tx.run('INSERT INTO sites (id, customer_id, name, line1, town, postcode, lat, lon, access_note, custom, import_id, search) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)', [s.id, s.customerId, s.name, s.line1, s.town, s.postcode, s.lat, s.lon, s.accessNote, JSON.stringify(s.custom ?? {}), s.importId ?? null, s.search])
+export const insertContact = (tx: Tx, k: { id: string, customerId: string, siteId: string | null, name: string, role: string, phone: string, phone2: string, email: string, importId?: string | null }) =>
+  tx.run('INSERT INTO contacts (id, customer_id, site_id, name, role, phone, phone2, email, import_id, search) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, "")', [k.id, k.customerId, k.siteId, k.name, k.role, k.phone, k.phone2, k.email, k.importId ?? null])
+export const insertEquipment = (tx: Tx, e: { id: string, siteId: string, category: string, make: string, serial: string, installedOn: string | null, warrantyUntil: string | null, nextServiceOn: string | null, note: string }) =>
+  tx.run('INSERT INTO equipment (id, site_id, category, make, serial, installed_on, warranty_until, next_service_on, note) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)', [e.id, e.siteId, e.category, e.make, e.serial, e.installedOn, e.warrantyUntil, e.nextServiceOn, e.note])
 /** Where the middle of a postcode or town is, from the sites already known there. */
 export const middleOf = (tx: Tx, town: string, postcode: string) => tx.row<{ lat: number | null, lon: number | null }>(
   'SELECT AVG(lat) AS lat, AVG(lon) AS lon FROM sites WHERE lat IS NOT NULL AND ((postcode <> "" AND postcode = ?) OR (town <> "" AND town = ?))', [postcode, town])
 
-const CHANGEABLE = { name: 'name', phone: 'phone', phone2: 'phone2', email: 'email', email2: 'email2', line1: 'line1', town: 'town', postcode: 'postcode', officeNote: 'office_note', tag: 'tag', stopWork: 'stop_work', search: 'search' } as const
-export async function updateCustomer(tx: Tx, id: string, version: number, values: Partial<Record<keyof typeof CHANGEABLE, string>>) {
-  const keys = Object.keys(values).filter((k): k is keyof typeof CHANGEABLE => k in CHANGEABLE)
-  return (await tx.run(`UPDATE customers SET ${keys.map(k => `${CHANGEABLE[k]} = ?`).concat('version = version + 1').join(', ')} WHERE id = ? AND version = ?`, [...keys.map(k => values[k] as Value), id, version])).affected
+/** Columns that a change may touch, by the name that it has outside. */
+const CHANGEABLE = {
+  customers: {
+    name: 'name', phone: 'phone', phone2: 'phone2', email: 'email', email2: 'email2', line1: 'line1', town: 'town', postcode: 'postcode', officeNote: 'office_note', printedNote: 'printed_note', tags: 'tags', stopWork: 'stop_work', source: 'source', search: 'search',
+    prospect: 'prospect', assignedTo: 'assigned_to', terms: 'terms', priceLevelId: 'price_level_id', taxExempt: 'tax_exempt', certificate: 'exempt_certificate', exemptUntil: 'exempt_until', creditLimit: 'credit_limit_minor', ownPrices: 'own_prices',
+    mailConsent: 'mail_consent', textConsent: 'text_consent', custom: 'custom', mergedInto: 'merged_into', erasedAt: 'erased_at',
+  },
+  sites: { name: 'name', line1: 'line1', town: 'town', postcode: 'postcode', accessNote: 'access_note', custom: 'custom', search: 'search', lat: 'lat', lon: 'lon' },
+  contacts: { siteId: 'site_id', name: 'name', role: 'role', phone: 'phone', phone2: 'phone2', email: 'email', removed: 'removed' },
+  equipment: { category: 'category', make: 'make', serial: 'serial', installedOn: 'installed_on', warrantyUntil: 'warranty_until', nextServiceOn: 'next_service_on', note: 'note', removed: 'removed' },
+} as const
+/** Changes what is named, where the version is still the one that was seen. Lists and records are kept as JSON. Returns the rows changed. */
+export async function updateRow<T extends keyof typeof CHANGEABLE>(tx: Tx, table: T, id: string, version: number, values: Partial<Record<keyof typeof CHANGEABLE[T], unknown>>): Promise<number> {
+  const columns = CHANGEABLE[table] as Record<string, string>
+  const entries = Object.entries(values).filter(([key, value]) => key in columns && value !== undefined)
+  const sql = entries.map(([key]) => `${columns[key]} = ?`).concat('version = version + 1').join(', ')
+  return (await tx.run(`UPDATE ${table} SET ${sql} WHERE id = ? AND version = ?`, [...entries.map(([, v]) => (v !== null && typeof v === 'object' ? JSON.stringify(v) : v as Value)), id, version])).affected
 }
+
 const SORTS: Record<string, string> = { name: 'c.name', town: 'c.town' }
-export async function customerPage(tx: Tx, f: { q?: string, owing?: boolean, sort: string, descending: boolean, limit: number, after: [string, string] | null, today: string }) {
-  const where: string[] = []
+export async function customerPage(tx: Tx, f: { q?: string, owing?: boolean, kind?: string, tag?: string, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
+  const where = ['c.merged_into IS NULL']
   const values: Value[] = []
   for (const word of (f.q ?? '').split(' ').filter(Boolean)) {
     where.push('c.search LIKE ?')
     values.push(`%${word}%`)
   }
   if (f.owing) where.push('EXISTS (SELECT 1 FROM invoices i WHERE i.customer_id = c.id AND i.open_minor > 0)')
-  return listRows<{ id: string, name: string, phone: string, email: string, town: string, prospect: number, tag: string, sites: number }>(tx, {
-    select: 'c.id, c.name, c.phone, c.email, c.town, c.prospect, c.tag, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites',
+  if (f.kind) where.push(f.kind === 'prospect' ? 'c.prospect' : 'NOT c.prospect')
+  if (f.tag) {
+    where.push('JSON_CONTAINS(c.tags, JSON_QUOTE(?))')
+    values.push(f.tag)
+  }
+  return listRows<{ id: string, name: string, phone: string, email: string, town: string, prospect: number, tags: unknown, sites: number, nextVisit: string | null, assigned: string | null }>(tx, {
+    select: `c.id, c.name, c.phone, c.email, c.town, c.prospect, c.tags, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites,
+      IF(c.prospect, (SELECT MIN(v.start_at) FROM visits v JOIN work_orders w ON w.id = v.work_order_id WHERE w.customer_id = c.id AND v.state = 'planned'), NULL) AS nextVisit, (SELECT p.name FROM people p WHERE p.id = c.assigned_to) AS assigned`,
     from: 'customers c', where, values, by: SORTS[f.sort] ?? 'c.name', id: 'c.id', descending: f.descending, limit: f.limit, after: f.after,
   })
 }
+const SITE_SORTS: Record<string, string> = { address: 's.line1', town: 's.town' }
+export async function sitePage(tx: Tx, f: { q: string, postcodes: string[] | null, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
+  const where = ['c.merged_into IS NULL']
+  const values: Value[] = []
+  for (const word of f.q.split(' ').filter(Boolean)) {
+    where.push('CONCAT(s.search, " ", c.search) LIKE ?')
+    values.push(`%${word}%`)
+  }
+  if (f.postcodes) {
+    where.push(f.postcodes.length ? `(${f.postcodes.map(() => 's.postcode LIKE ?').join(' OR ')})` : 'FALSE')
+    values.push(...f.postcodes.map(p => `${p}%`))
+  }
+  return listRows<{ id: string, customerId: string, customer: string, name: string, line1: string, town: string, postcode: string, equipment: number, accessNote: string }>(tx, {
+    select: 's.id, s.customer_id AS customerId, c.name AS customer, s.name, s.line1, s.town, s.postcode, (SELECT COUNT(*) FROM equipment e WHERE e.site_id = s.id AND NOT e.removed) AS equipment, s.access_note AS accessNote',
+    from: 'sites s STRAIGHT_JOIN customers c ON c.id = s.customer_id', where, values, by: SITE_SORTS[f.sort] ?? 's.line1', id: 's.id', descending: f.descending, limit: f.limit, after: f.after,
+  })
+}
+
+/** What the match index is made of; all customers, or some. */
+export async function matchRows(tx: Tx, ids: string[] | null) {
+  const of = (column: string) => (ids ? `WHERE ${column} IN (${marks(ids)})` : '')
+  const values = ids ?? []
+  return {
+    customers: await tx.rows<{ id: string, name: string, phone: string, phone2: string, email: string, email2: string, line1: string, town: string, postcode: string, tags: unknown, custom: unknown, mergedInto: string | null }>(
+      `SELECT id, name, phone, phone2, email, email2, line1, town, postcode, tags, custom, merged_into AS mergedInto FROM customers ${of('id')}`, values),
+    sites: await tx.rows<{ customerId: string, name: string, line1: string, town: string, postcode: string, custom: unknown }>(`SELECT customer_id AS customerId, name, line1, town, postcode, custom FROM sites ${of('customer_id')}`, values),
+    contacts: await tx.rows<{ customerId: string, name: string, phone: string, phone2: string, email: string }>(`SELECT customer_id AS customerId, name, phone, phone2, email FROM contacts ${of('customer_id')} ${ids ? 'AND' : 'WHERE'} NOT removed`, values),
+    equipment: await tx.rows<{ customerId: string, serial: string, make: string, category: string }>(`SELECT s.customer_id AS customerId, e.serial, e.make, e.category FROM equipment e JOIN sites s ON s.id = e.site_id ${of('s.customer_id')} ${ids ? 'AND' : 'WHERE'} NOT e.removed`, values),
+  }
+}
+
+export const insertFile = (tx: Tx, f: { id: string, customerId: string | null, callId: string | null, name: string, mime: string, bytes: Buffer, by: string | null, at: number }) =>
+  tx.run('INSERT INTO attachments (id, customer_id, call_id, name, mime, bytes, added_by, added_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)', [f.id, f.customerId, f.callId, f.name, f.mime, f.bytes, f.by, sqlInstant(f.at)])
+export const fileById = (tx: Tx, id: string) => tx.row<{ name: string, mime: string, bytes: Buffer }>('SELECT name, mime, bytes FROM attachments WHERE id = ?', [id])
+export const filesOf = (tx: Tx, column: 'customer_id' | 'call_id', ids: string[]) => tx.rows<{ id: string, of: string, name: string, mime: string, at: string }>(`SELECT id, ${column} AS \`of\`, name, mime, added_at AS at FROM attachments WHERE ${column} IN (${marks(ids)}) ORDER BY added_at LIMIT 400`, ids)
+export const filesOfCallTo = (tx: Tx, callId: string, customerId: string) => tx.run('UPDATE attachments SET customer_id = ? WHERE call_id = ? AND customer_id IS NULL', [customerId, callId])
+/** Pictures that came with the call are photos of its work order too. */
+export const callPhotosTo = (tx: Tx, callId: string, workOrderId: string, by: string) =>
+  tx.run('INSERT INTO photos (id, work_order_id, mime, bytes, taken_by, taken_at) SELECT UUID(), ?, mime, bytes, ?, added_at FROM attachments WHERE call_id = ? AND mime LIKE "image/%"', [workOrderId, by, callId])
+export const sayApart = (tx: Tx, a: string, b: string, by: string, at: number) => tx.run('INSERT IGNORE INTO not_duplicates VALUES (?, ?, ?, ?)', [a < b ? a : b, a < b ? b : a, by, sqlInstant(at)])
+export const apartPairs = (tx: Tx) => tx.rows<{ firstId: string, secondId: string }>('SELECT first_id AS firstId, second_id AS secondId FROM not_duplicates LIMIT 20000')
+export const countsOf = (tx: Tx, ids: string[]) => tx.rows<{ id: string, sites: number, work: number }>(
+  `SELECT c.id, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites, (SELECT COUNT(*) FROM work_orders w WHERE w.customer_id = c.id) AS work FROM customers c WHERE c.id IN (${marks(ids)})`, ids)
+export const papersOf = (tx: Tx, customerId: string) => tx.rows<{ id: string, number: string, on: string, total: number, open: number, paid: number, sent: number, state: string }>(
+  'SELECT id, number, issue_on AS `on`, total_minor AS total, open_minor AS open, paid_minor AS paid, sent, state FROM invoices WHERE customer_id = ? ORDER BY open_minor > 0 DESC, issue_on DESC LIMIT 40', [customerId])
+/** Contacts that a merge made of what had no other place. */
+export const removeContactsOf = (tx: Tx, importId: string) => tx.run('UPDATE contacts SET removed = TRUE, version = version + 1 WHERE import_id = ?', [importId])
+
+export const customersForExport = async (tx: Tx) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, c.id LIMIT 200000`)).map(fix)
+export const sitesForExport = async (tx: Tx) => (await tx.rows<{ customer: string, name: string, line1: string, town: string, postcode: string, accessNote: string, custom: Record<string, string> }>('SELECT c.name AS customer, s.name, s.line1, s.town, s.postcode, s.access_note AS accessNote, s.custom FROM sites s JOIN customers c ON c.id = s.customer_id WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, s.id LIMIT 200000')).map(s => ({ ...s, custom: json<Record<string, string>>(s.custom) }))
+export const contactsForExport = (tx: Tx) => tx.rows<ContactRow & { customer: string }>(`SELECT k.id, k.customer_id AS customerId, k.site_id AS siteId, k.name, k.role, k.phone, k.phone2, k.email, k.version, c.name AS customer FROM contacts k JOIN customers c ON c.id = k.customer_id WHERE NOT k.removed AND c.merged_into IS NULL ORDER BY c.name, k.id LIMIT 200000`)

@@ -1,12 +1,38 @@
-// The routes of customers, bound to their service.
+// The routes of customers and imports, bound to their services.
 import type { customerRoutes } from '../../shared/customers'
+import type { importRoutes } from '../../shared/imports'
 import type { Handlers } from '../http/handlers'
-import { addCustomer, changeCustomer, customerPaper, findMatches, listCustomers } from './service'
+import { importPiece, listImports, undoImport } from './imports'
+import { mergeCustomers, mergePreview, notTheSame, sweepDuplicates, undoMerge } from './merge'
+import { erasePerson, personData } from './privacy'
+import { addCustomer, alikeTo, callerOf, changeCustomer, customerPaper, findMatches, listCustomers } from './service'
+import { addContact, addEquipment, addFile, addSite, changeContact, changeEquipment, changeSite, listSites, readFile } from './sites'
 
-export const customerHandlers: Handlers<typeof customerRoutes> = {
+export const customerHandlers: Handlers<typeof customerRoutes & typeof importRoutes> = {
   matches: (ctx, { query }) => findMatches(ctx, query.q),
+  caller: (ctx, { params }) => callerOf(ctx, params.id!),
+  alike: (ctx, { body }) => alikeTo(ctx, body),
   customers: (ctx, { query }) => listCustomers(ctx, query),
   customer: (ctx, { params }) => customerPaper(ctx, params.id!),
   newCustomer: (ctx, { body }) => addCustomer(ctx, body),
   changeCustomer: (ctx, { params, body }) => changeCustomer(ctx, params.id!, body),
+  sites: (ctx, { query }) => listSites(ctx, query),
+  newSite: (ctx, { body }) => addSite(ctx, body),
+  changeSite: (ctx, { params, body }) => changeSite(ctx, params.id!, body),
+  newContact: (ctx, { body }) => addContact(ctx, body),
+  changeContact: (ctx, { params, body }) => changeContact(ctx, params.id!, body),
+  newEquipment: (ctx, { body }) => addEquipment(ctx, body),
+  changeEquipment: (ctx, { params, body }) => changeEquipment(ctx, params.id!, body),
+  addFile: (ctx, { body }) => addFile(ctx, body),
+  file: (ctx, { params }) => readFile(ctx, params.id!),
+  duplicates: ctx => sweepDuplicates(ctx),
+  notDuplicates: (ctx, { params, body }) => notTheSame(ctx, params.id!, body.otherId),
+  mergePreview: (ctx, { params, query }) => mergePreview(ctx, params.id!, query.other),
+  merge: (ctx, { params, body }) => mergeCustomers(ctx, params.id!, body),
+  undoMerge: (ctx, { params }) => undoMerge(ctx, params.id!),
+  personData: (ctx, { params }) => personData(ctx, params.id!),
+  erase: (ctx, { params, body }) => erasePerson(ctx, params.id!, body),
+  importPiece: (ctx, { params, body }) => importPiece(ctx, params.id!, body),
+  imports: ctx => listImports(ctx),
+  undoImport: (ctx, { params }) => undoImport(ctx, params.id!),
 }

@@ -1,119 +1,199 @@
-// Who is calling: matches over names, numbers and addresses with what they owe; new customers; changes.
-import { conflict, notFound } from '../../core/errors/LedgerError'
-import { toMoney } from '../../core/money/formatMinor'
+// Customers: who is calling and what to know of them, the customer's page, new ones and changes.
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { paidNet } from '../../core/costing/paidNet'
 import { daysLate } from '../../core/collections/ageing'
-import { termsInWords } from '../../core/documents/dueDate'
-import { sayDay } from '../../core/time/zone'
+import { likeness, PERHAPS_THE_SAME } from '../../core/customers/likeness'
+import { territoryOf } from '../../core/customers/territoryOf'
+import { termsInWords, type Terms } from '../../core/documents/dueDate'
+import { plusDays, sayDay } from '../../core/time/zone'
+import { formatPhone, phoneKey } from '../../core/text/phone'
 import { digits, searchKey } from '../../core/text/searchKey'
 import type { Answer, Body, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
-import { historyOf, record } from '../http/queries'
+import { historyOfCustomer, record } from '../http/queries'
+import { invoiceState } from '../invoices/service'
+import { entriesById } from '../pricebook/queries'
+import { json, territories } from '../settings/queries'
 import { billedSums, workOfCustomer, workSums } from '../visits/queries'
-import { agreementsOf, candidates, contactsOf, customerById, customerPage, customersById, equipmentOf, insertCustomer, insertSite, lastVisitOf, levels, middleOf, openWorkOf, owedBy, sitesOf, updateCustomer } from './queries'
+import { agreementsOf } from '../agreements/queries'
+import { customersChanged, findCustomers, matchDocs, siteMeant, whyFound } from './matching'
+import { mergesInto } from './merge.queries'
+import {
+  contactsOf, customerById, customerPage, customersById, equipmentOf, filesOf, insertCustomer, insertSite, lastWorkOf, levels, middleOf, openWorkOf, owedBy, papersOf, sitesOf, suppliedTo, updateRow,
+  type CustomerRow, type EquipmentRow, type SiteRow,
+} from './queries'
 
-type Match = Answer<'newCustomer'>
-export const customerSearch = (c: { name: string, phone: string, phone2?: string, email: string, email2: string, line1: string, town: string, postcode: string }) =>
-  `${searchKey([c.name, c.email, c.email2, c.line1, c.town, c.postcode].join(' '))} ${digits(c.phone)} ${digits(c.phone2 ?? '')}`
-export const siteSearch = (s: { name: string, line1: string, town: string, postcode: string }) => searchKey([s.name, s.line1, s.town, s.postcode].join(' '))
+export type Caller = Answer<'caller'>
+export type CustomerPaper = Answer<'customer'>
+export const customerSearch = (c: { name: string, phone: string, phone2?: string, email: string, email2: string, line1: string, town: string, postcode: string, tags?: string[], custom?: Record<string, string> }) =>
+  `${searchKey([c.name, c.email, c.email2, c.line1, c.town, c.postcode, ...(c.tags ?? []), ...Object.values(c.custom ?? {})].join(' '))} ${digits(c.phone)} ${digits(c.phone2 ?? '')}`
+export const siteSearch = (s: { name: string, line1: string, town: string, postcode: string, custom?: Record<string, string> }) => searchKey([s.name, s.line1, s.town, s.postcode, ...Object.values(s.custom ?? {})].join(' '))
 
-/** Customers that the typed words could mean, best first: the words' beginnings count more than their middles. */
-export async function findMatches(ctx: Ctx, q: string): Promise<{ items: Match[] }> {
-  const number = /^[\d\s().+-]{4,}$/.test(q) ? digits(q) : ''
-  const wanted = number ? [number] : searchKey(q).split(' ').filter(Boolean).slice(0, 6)
-  if (wanted.length === 0) return { items: [] }
-  const found = await candidates(ctx.tx, wanted, 40)
-  const best = new Map<string, { siteId: string | null, why: string, points: number }>()
-  for (const f of found) {
-    const points = { customer: 4, contact: 3, site: 3, both: 2 }[f.why] ?? 0
-    const known = best.get(f.customerId)
-    if (!known || points > known.points) best.set(f.customerId, { siteId: f.siteId ?? known?.siteId ?? null, why: f.why, points })
-    // Words that the customer alone answers say nothing about which site is meant.
-    else if (!known.siteId && f.siteId && known.why !== 'customer') known.siteId = f.siteId
+/** Customers that the typed words could mean, best first, with why. */
+export async function findMatches(ctx: Ctx, q: string): Promise<Answer<'matches'>> {
+  const found = await findCustomers(ctx, q, 8)
+  const ids = found.map(f => f.id)
+  if (ids.length === 0) return { items: [] }
+  const [customers, sites, owed, work] = [await customersById(ctx.tx, ids), await sitesOf(ctx.tx, ids), await owedBy(ctx.tx, ids, ctx.today), await openWorkOf(ctx.tx, ids)]
+  return {
+    items: found.flatMap((f) => {
+      const c = customers.find(x => x.id === f.id)
+      if (!c) return []
+      const own = sites.filter(s => s.customerId === c.id)
+      const siteId = siteMeant(own, f)
+      const site = own.find(s => s.id === siteId)
+      const debt = owed.find(o => o.customerId === c.id)
+      return [{
+        customerId: c.id, siteId, name: c.name, phone: c.phone, prospect: c.prospect, stopWork: c.stopWork, why: whyFound(q, f),
+        place: site ? [site.name, site.line1, site.town].filter(Boolean).join(', ') : own.length > 1 ? `${own.length} sites` : [c.line1, c.town].filter(Boolean).join(', '),
+        owed: toMoney(debt?.owed ?? 0, ctx.company.currency), late: debt?.oldest ? daysLate(debt.oldest, ctx.today) : 0, open: work.filter(w => w.customerId === c.id).length,
+      }]
+    }),
   }
-  const items = await matchesOf(ctx, [...best.keys()], best)
-  const starts = (name: string) => (searchKey(name).split(' ').some(word => wanted.some(w => word.startsWith(w))) ? 2 : 0) + (searchKey(name).startsWith(wanted[0]!) ? 1 : 0)
-  return { items: items.sort((a, b) => (best.get(b.customerId)!.points + starts(b.name)) - (best.get(a.customerId)!.points + starts(a.name)) || (a.name < b.name ? -1 : 1)).slice(0, 8) }
 }
 
-async function matchesOf(ctx: Ctx, ids: string[], best: Map<string, { siteId: string | null, why: string }>): Promise<Match[]> {
-  if (ids.length === 0) return []
-  const { tx, today } = ctx
-  const [customers, sites, owed, work, last, agreements, equipment] = [
-    await customersById(tx, ids), await sitesOf(tx, ids), await owedBy(tx, ids, today), await openWorkOf(tx, ids), await lastVisitOf(tx, ids), await agreementsOf(tx, ids, today), await equipmentOf(tx, ids),
-  ]
-  return customers.map((c) => {
-    const mine = <T extends { customerId: string }>(rows: T[]) => rows.filter(r => r.customerId === c.id)
-    const own = mine(sites)
-    const siteId = best.get(c.id)?.siteId ?? (own.length === 1 ? own[0]!.id : null)
-    const site = own.find(s => s.id === siteId)
-    const debt = mine(owed)[0]
-    const visit = mine(last)[0]
-    const agreement = mine(agreements)[0]
+const warranty = (e: EquipmentRow, today: string): string => !e.warrantyUntil ? '' : e.warrantyUntil >= today ? `in warranty until ${sayDay(e.warrantyUntil)} ${e.warrantyUntil.slice(0, 4)}` : 'out of warranty'
+export const equipmentShape = (today: string) => (e: EquipmentRow): CustomerPaper['equipment'][number] => ({
+  id: e.id, version: e.version, siteId: e.siteId, category: e.category, make: e.make, serial: e.serial, installedOn: e.installedOn, warrantyUntil: e.warrantyUntil, nextServiceOn: e.nextServiceOn, note: e.note,
+  state: [warranty(e, today), e.nextServiceOn ? `service ${e.nextServiceOn < today ? 'was due' : 'due'} ${sayDay(e.nextServiceOn)}` : ''].filter(Boolean).join(', '),
+})
+async function siteShapes(ctx: Ctx, rows: SiteRow[]): Promise<CustomerPaper['sites']> {
+  const areas = await territories(ctx.tx)
+  return rows.map(({ customerId: _customer, ...s }) => ({ ...s, territory: territoryOf(s.postcode, areas)?.name ?? '' }))
+}
+/** The exemption that holds today, in words; an expired certificate is said, because tax is charged again. */
+export const exemption = (c: Pick<CustomerRow, 'taxExempt' | 'certificate' | 'exemptUntil'>, today: string): string =>
+  !c.taxExempt ? '' : c.exemptUntil && c.exemptUntil < today ? `certificate ${c.certificate} ran out on ${sayDay(c.exemptUntil)}: tax is charged` : `exempt${c.certificate ? `, certificate ${c.certificate}` : ''}${c.exemptUntil ? `, until ${sayDay(c.exemptUntil)} ${c.exemptUntil.slice(0, 4)}` : ''}`
+export const isExempt = (c: Pick<CustomerRow, 'taxExempt' | 'exemptUntil'>, today: string): boolean => c.taxExempt && !(c.exemptUntil && c.exemptUntil < today)
+
+/** What matters at the next visit, the most pressing first. */
+function notesFor(ctx: Ctx, c: CustomerRow, late: number, owed: number, agreements: CustomerPaper['agreements'], equipment: CustomerPaper['equipment'], sites: CustomerPaper['sites']): string[] {
+  const m = (minor: number) => `${minorToDecimal(minor, ctx.company.currency)} ${ctx.company.currency}`
+  return [
+    c.stopWork && `Stop work: ${c.stopWork}`,
+    late > 60 && `Unpaid for ${late} days: ${m(owed)} is open`,
+    c.creditLimit !== null && owed > c.creditLimit && `Owes ${m(owed)}, over the limit of ${m(c.creditLimit)}`,
+    c.officeNote,
+    ...sites.filter(s => s.accessNote).map(s => `${s.name || s.line1}: ${s.accessNote}`),
+    ...agreements.filter(a => a.state !== 'in force').map(a => `Agreement ${a.plan}: ${a.state}`),
+    ...equipment.filter(e => e.nextServiceOn && e.nextServiceOn <= plusDays(ctx.today, 30)).map(e => `${e.make} ${e.category}: ${e.state}`),
+  ].filter(Boolean).map(n => String(n).slice(0, 290)).slice(0, 8)
+}
+
+export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
+  const c = await customerById(ctx.tx, id)
+  if (!c) throw notFound('customer')
+  if (c.mergedInto) return callerOf(ctx, c.mergedInto)
+  const { tx, today, company } = ctx
+  const [debt] = await owedBy(tx, [id], today)
+  const owed = debt?.owed ?? 0
+  const late = debt?.oldest ? daysLate(debt.oldest, today) : 0
+  const equipment = (await equipmentOf(tx, [id])).map(equipmentShape(today))
+  const agreements = await agreementsOf(tx, id, today)
+  const sites = await siteShapes(ctx, await sitesOf(tx, [id]))
+  const work = ({ customerId: _customer, ...w }: Awaited<ReturnType<typeof openWorkOf>>[number]) => w
+  return {
+    customerId: id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, prospect: c.prospect, tags: c.tags, owed: toMoney(owed, company.currency), late,
+    creditLimit: c.creditLimit === null ? null : toMoney(c.creditLimit, company.currency), overLimit: c.creditLimit !== null && owed > c.creditLimit, stopWork: c.stopWork, officeNote: c.officeNote, exempt: exemption(c, today),
+    level: (await levels(tx)).find(l => l.id === c.priceLevelId)?.name ?? '', agreements, equipment, sites, contacts: (await contactsOf(tx, [id])).map(({ customerId: _customer, ...k }) => k),
+    openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work), lastWork: (await lastWorkOf(tx, id)).map(work), notes: notesFor(ctx, c, late, owed, agreements, equipment, sites),
+  }
+}
+
+/** Customers that are perhaps the one being typed, so that nobody is entered twice. */
+export async function alikeTo(ctx: Ctx, body: Body<'alike'>): Promise<Answer<'alike'>> {
+  const asked = [body.phone && phoneKey(body.phone, ctx.company.country), body.email, body.name, body.line1].filter((q): q is string => Boolean(q && q.length > 2))
+  const ids = new Set<string>()
+  for (const q of asked) for (const f of await findCustomers(ctx, q, 6)) ids.add(f.id)
+  const typed = { id: '', name: body.name, phones: body.phone ? [phoneKey(body.phone, ctx.company.country)] : [], mails: body.email ? [body.email] : [], places: body.line1 ? [body.line1] : [] }
+  const docs = await matchDocs(ctx, [...ids])
+  const rows = new Map((await customersById(ctx.tx, [...ids])).map(c => [c.id, c]))
+  const sites = await sitesOf(ctx.tx, [...ids])
+  return {
+    items: docs.flatMap((d) => {
+      const c = rows.get(d.id)!
+      const alike = likeness(typed, { ...d, places: [c.line1, ...sites.filter(s => s.customerId === d.id).map(s => s.line1)] })
+      return alike.score >= PERHAPS_THE_SAME - 0.15 ? [{ customerId: c.id, name: c.name, phone: c.phone, place: [c.line1, c.town].filter(Boolean).join(', '), ...alike }] : []
+    }).sort((a, b) => b.score - a.score).slice(0, 4),
+  }
+}
+
+export async function addCustomer(ctx: Ctx, body: Body<'newCustomer'>): Promise<Caller> {
+  const { tx, company } = ctx
+  const c = { ...body, phone: formatPhone(body.phone, company.country), phone2: formatPhone(body.phone2, company.country) }
+  await insertCustomer(tx, { ...c, search: customerSearch(c), now: ctx.now })
+  const middle = await middleOf(tx, body.town, body.postcode)
+  const site = { name: '', line1: body.line1, town: body.town, postcode: body.postcode }
+  await insertSite(tx, { ...site, id: body.siteId, customerId: body.id, lat: middle?.lat ?? null, lon: middle?.lon ?? null, accessNote: '', search: siteSearch(site) })
+  await record(ctx, { subject: 'customer', id: body.id, customerId: body.id, text: `${body.prospect ? 'Prospect' : 'Customer'} ${body.name} entered${body.source ? ` (${body.source})` : ''}` })
+  customersChanged(ctx, [body.id])
+  return callerOf(ctx, body.id)
+}
+export async function listCustomers(ctx: Ctx, query: Query<'customers'>): Promise<Answer<'customers'>> {
+  const p = paging(query, ['name', 'town'], 'name')
+  const { rows, total } = await customerPage(ctx.tx, { ...p, q: query.q && searchKey(query.q), owing: query.owing === 'yes', kind: query.kind, tag: query.tag })
+  const owed = await owedBy(ctx.tx, rows.map(r => r.id), ctx.today)
+  return pageOf(rows, total, p.limit, (r) => {
+    const debt = owed.find(o => o.customerId === r.id)
     return {
-      customerId: c.id, siteId, name: c.name, phone: c.phone, email: c.email, why: best.get(c.id)?.why ?? 'customer',
-      place: site ? [site.name, site.line1, site.town].filter(Boolean).join(', ') : own.length > 1 ? `${own.length} sites` : [c.line1, c.town].filter(Boolean).join(', '),
-      owed: toMoney(debt?.owed ?? 0, ctx.company.currency), late: debt?.oldest ? daysLate(debt.oldest, today) : 0,
-      openWork: mine(work).slice(0, 6).map(({ id, number, title, state }) => ({ id, number, title, state })),
-      stopWork: c.stopWork, officeNote: c.officeNote, tag: c.tag, exempt: c.taxExempt,
-      agreement: agreement ? `${agreement.plan}${agreement.visitDueOn ? `, visit due by ${sayDay(agreement.visitDueOn)}` : ''}` : '',
-      equipment: mine(equipment).filter(e => !siteId || e.siteId === siteId).slice(0, 6).map(e => `${e.make} ${e.category}${e.installedOn ? ` (${e.installedOn.slice(0, 4)})` : ''}`.trim()),
-      lastVisit: visit ? `${daysLate(visit.on, today) === 0 ? 'today' : daysLate(visit.on, today) === 1 ? 'yesterday' : `${daysLate(visit.on, today)} days ago`}, ${visit.title}` : '',
-      sites: own.map(({ customerId: _customer, ...s }) => s),
+      id: r.id, name: r.name, phone: r.phone, email: r.email, town: r.town, tags: json<string[]>(r.tags), sites: r.sites, prospect: Boolean(r.prospect), owed: toMoney(debt?.owed ?? 0, ctx.company.currency), late: debt?.oldest ? daysLate(debt.oldest, ctx.today) : 0,
+      // A prospect is seen by somebody: who quotes, and when; or it is said that nobody does.
+      next: !r.prospect ? '' : r.nextVisit ? `visit ${sayDay(r.nextVisit.slice(0, 10))}${r.assigned ? `, ${r.assigned}` : ''}` : r.assigned ? `with ${r.assigned}, no visit yet` : 'nobody has it yet',
     }
   })
 }
 
-export async function addCustomer(ctx: Ctx, body: Body<'newCustomer'>): Promise<Match> {
-  const { tx } = ctx
-  await insertCustomer(tx, { ...body, search: customerSearch(body), now: ctx.now })
-  const middle = await middleOf(tx, body.town, body.postcode)
-  await insertSite(tx, { id: body.siteId, customerId: body.id, name: '', line1: body.line1, town: body.town, postcode: body.postcode, lat: middle?.lat ?? ctx.company.yardLat, lon: middle?.lon ?? ctx.company.yardLon, accessNote: '', search: siteSearch({ ...body, name: '' }) })
-  await record(ctx, { subject: 'customer', id: body.id, customerId: body.id, text: `Customer ${body.name} added` })
-  return (await matchesOf(ctx, [body.id], new Map([[body.id, { siteId: body.siteId, why: 'new' }]])))[0]!
-}
-
-export async function listCustomers(ctx: Ctx, query: Query<'customers'>): Promise<Answer<'customers'>> {
-  const p = paging(query, ['name', 'town'], 'name')
-  const { rows, total } = await customerPage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', owing: query.owing === 'yes', today: ctx.today })
-  const owed = new Map((await owedBy(ctx.tx, rows.map(r => r.id), ctx.today)).map(o => [o.customerId, o]))
-  return pageOf(rows, total, p.limit, r => ({
-    id: r.id, name: r.name, phone: r.phone, email: r.email, town: r.town, tag: r.tag, sites: r.sites, prospect: Boolean(r.prospect),
-    owed: toMoney(owed.get(r.id)?.owed ?? 0, ctx.company.currency), late: owed.get(r.id)?.oldest ? daysLate(owed.get(r.id)!.oldest!, ctx.today) : 0,
-  }))
-}
-
-export async function customerPaper(ctx: Ctx, id: string): Promise<Answer<'customer'>> {
-  const { tx, company } = ctx
+export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper> {
+  const { tx, company, today } = ctx
   const c = await customerById(tx, id)
   if (!c) throw notFound('customer')
   const m = (minor: number) => toMoney(minor, company.currency)
   const work = (await workSums(tx, id))!
   const bills = await billedSums(tx, id)
-  const columns = { ...work, billed: bills.reduce((sum, b) => sum + b.netMinor, 0), paid: bills.reduce((sum, b) => sum + paidNet(b), 0) }
-  const owed = (await owedBy(tx, [id], ctx.today))[0]
-  const level = (await levels(tx)).find(l => l.id === c.priceLevelId)
+  const [debt] = await owedBy(tx, [id], today)
+  const owed = debt?.owed ?? 0
+  const equipment = (await equipmentOf(tx, [id])).map(equipmentShape(today))
+  const agreements = await agreementsOf(tx, id, today)
+  const sites = await siteShapes(ctx, await sitesOf(tx, [id]))
+  const entries = await entriesById(tx, Object.keys(c.ownPrices))
+  const merges = await mergesInto(tx, id)
   return {
-    id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, email2: c.email2, line1: c.line1, town: c.town, postcode: c.postcode, terms: termsInWords(c.terms ?? company.terms),
-    level: level?.name ?? '', exempt: c.taxExempt, certificate: c.certificate, officeNote: c.officeNote, tag: c.tag, stopWork: c.stopWork, prospect: c.prospect,
-    promised: m(columns.promised), done: m(columns.done), billed: m(columns.billed), paid: m(columns.paid), owed: m(owed?.owed ?? 0),
-    sites: (await sitesOf(tx, [id])).map(({ customerId: _customer, ...s }) => s), contacts: await contactsOf(tx, id),
-    equipment: (await equipmentOf(tx, [id])).map(({ customerId: _customer, ...e }) => e),
+    id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, email2: c.email2, line1: c.line1, town: c.town, postcode: c.postcode, prospect: c.prospect, source: c.source, assignedTo: c.assignedTo,
+    terms: c.terms as CustomerPaper['terms'], termsInWords: termsInWords(c.terms ?? company.terms), levelId: c.priceLevelId, level: (await levels(tx)).find(l => l.id === c.priceLevelId)?.name ?? '',
+    exempt: c.taxExempt, certificate: c.certificate, exemptUntil: c.exemptUntil, creditLimit: c.creditLimit === null ? null : m(c.creditLimit),
+    officeNote: c.officeNote, printedNote: c.printedNote, tags: c.tags, stopWork: c.stopWork, mailConsent: c.mailConsent, textConsent: c.textConsent, custom: c.custom, mergedInto: c.mergedInto, erased: c.erasedAt !== null,
+    ownPrices: entries.map(e => ({ entryId: e.id, name: e.name, price: c.ownPrices[e.id]!, bookPrice: e.price })),
+    promised: m(work.promised), done: m(work.done), billed: m(bills.reduce((sum, b) => sum + b.netMinor, 0)), paid: m(bills.reduce((sum, b) => sum + paidNet(b), 0)), owed: m(owed),
+    notes: notesFor(ctx, c, debt?.oldest ? daysLate(debt.oldest, today) : 0, owed, agreements, equipment, sites),
+    sites, contacts: (await contactsOf(tx, [id])).map(({ customerId: _customer, ...k }) => k), equipment, agreements, supplied: await suppliedTo(tx, id),
     work: (await workOfCustomer(tx, id)).map(w => ({ id: w.id, number: w.number, title: w.title, state: w.state, on: w.on, toBill: m(w.toBill) })),
-    history: await historyOf(tx, 'customer_id', id),
+    papers: (await papersOf(tx, id)).map(p => ({ id: p.id, number: p.number, on: p.on, total: m(p.total), open: m(p.open), state: invoiceState(p) })),
+    files: (await filesOf(tx, 'customer_id', [id])).map(({ of: _of, ...f }) => f), merges: merges.map(({ mergedId: _merged, ...x }) => x),
+    history: await historyOfCustomer(tx, [id, ...merges.map(x => x.mergedId)]),
   }
 }
 
-export async function changeCustomer(ctx: Ctx, id: string, body: Body<'changeCustomer'>): Promise<Answer<'customer'>> {
+const SAID: Record<string, string> = { officeNote: 'the office note', printedNote: 'the printed note', ownPrices: 'own prices', stopWork: 'stop work', mailConsent: 'consent to mail', textConsent: 'consent to texts', levelId: 'the price level', exempt: 'the tax exemption', exemptUntil: 'the end of the exemption', creditLimit: 'the credit limit', assignedTo: 'who has it', phone2: 'the second number', email2: 'the second mail address', line1: 'the address' }
+export async function changeCustomer(ctx: Ctx, id: string, body: Body<'changeCustomer'>): Promise<CustomerPaper> {
   const old = await customerById(ctx.tx, id, true)
-  if (!old) throw notFound('customer')
-  const { version, ...wanted } = body
-  const values = Object.fromEntries(Object.entries(wanted).filter(([, v]) => v !== undefined)) as Record<string, string>
-  if (old.version !== version) throw conflict('stale', 'Someone changed this customer in the meantime.', { current: await customerPaper(ctx, id), yours: values })
-  const merged = { ...old, ...values }
-  await updateCustomer(ctx.tx, id, version, { ...values, search: customerSearch(merged) })
-  const changed = Object.keys(values).filter(k => values[k] !== (old as unknown as Record<string, unknown>)[k])
-  await record(ctx, { subject: 'customer', id, customerId: id, text: `Changed ${changed.join(', ') || 'nothing'}`, data: Object.fromEntries(changed.map(k => [k, { from: (old as unknown as Record<string, unknown>)[k], to: values[k] }])) })
+  if (!old || old.erasedAt) throw notFound('customer')
+  const { version, levelId, exempt, creditLimit, ownPrices, terms, ...plain } = body
+  if (old.version !== version) throw conflict('stale', 'Someone changed this customer in the meantime.', { current: await customerPaper(ctx, id), yours: body })
+  if (terms) checkTerms(terms)
+  const values: Partial<CustomerRow> = Object.fromEntries(Object.entries({
+    ...plain, phone: plain.phone === undefined ? undefined : formatPhone(plain.phone, ctx.company.country), phone2: plain.phone2 === undefined ? undefined : formatPhone(plain.phone2, ctx.company.country),
+    priceLevelId: levelId, taxExempt: exempt, terms, creditLimit: creditLimit === undefined ? undefined : creditLimit === null || creditLimit === '' ? null : decimalToMinor(creditLimit, ctx.company.currency),
+    ownPrices: ownPrices && Object.fromEntries(ownPrices.map(p => [p.entryId, p.price])), exemptUntil: plain.exemptUntil === '' ? null : plain.exemptUntil,
+  }).filter(([, v]) => v !== undefined))
+  const changed = Object.keys(values).filter(k => JSON.stringify(values[k as keyof CustomerRow]) !== JSON.stringify(old[k as keyof CustomerRow]))
+  await updateRow(ctx.tx, 'customers', id, version, { ...values, search: customerSearch({ ...old, ...values }) })
+  await record(ctx, { subject: 'customer', id, customerId: id, text: `Changed ${changed.map(k => SAID[k] ?? k).join(', ') || 'nothing'}`, data: Object.fromEntries(changed.map(k => [k, { from: old[k as keyof CustomerRow], to: values[k as keyof CustomerRow] }])) })
+  customersChanged(ctx, [id])
   return customerPaper(ctx, id)
+}
+function checkTerms(terms: { kind: string, days?: number, day?: number }): asserts terms is Terms {
+  if ((terms.kind === 'days' || terms.kind === 'month_end') && terms.days === undefined) throw invalid('terms.days', 'Say how many days.')
+  if (terms.kind === 'next_month_day' && terms.day === undefined) throw invalid('terms.day', 'Say which day of the month.')
 }

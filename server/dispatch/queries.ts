@@ -5,9 +5,9 @@ import { json } from '../settings/queries'
 
 /** Working hours by ISO weekday, local times, with how many visits fit into morning and afternoon. */
 export type Hours = Record<string, { from: string, to: string, morning: number, afternoon: number }>
-export interface Technician { id: string, name: string, skills: string[], hours: Hours, lat: number | null, lon: number | null }
-const fix = (t: Technician): Technician => ({ ...t, skills: json(t.skills), hours: json(t.hours) })
-const TECHNICIAN = 'id, name, skills, hours, lat, lon'
+export interface Technician { id: string, name: string, skills: string[], hours: Hours, territoryIds: string[], lat: number | null, lon: number | null }
+const fix = (t: Technician): Technician => ({ ...t, skills: json(t.skills), hours: json(t.hours), territoryIds: json(t.territoryIds) })
+const TECHNICIAN = 'id, name, skills, hours, territory_ids AS territoryIds, lat, lon'
 export const technicians = async (tx: Tx) => (await tx.rows<Technician>(`SELECT ${TECHNICIAN} FROM people WHERE bookable AND active ORDER BY position, name LIMIT 200`)).map(fix)
 export const technicianById = async (tx: Tx, id: string) => {
   const t = await tx.row<Technician>(`SELECT ${TECHNICIAN} FROM people WHERE id = ? AND active`, [id])

@@ -2,11 +2,16 @@
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { driveSeconds } from '../../core/dispatch/driveSeconds'
 import { predictDay, type Prediction } from '../../core/dispatch/predictDay'
-import { visitWarnings, type VisitWarning } from '../../core/dispatch/visitWarnings'
+import { SOFT_WARNINGS, visitWarnings, type VisitWarning } from '../../core/dispatch/visitWarnings'
 import { minorToDecimal } from '../../core/money/formatMinor'
 import { dayBounds, localDate, localTime, localToInstant, plusDays, sayDay, weekday } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
+import { territoryOf } from '../../core/customers/territoryOf'
+import { callDraft } from '../../shared/calls'
+import { heldOn } from '../calls/queries'
+import { siteById } from '../customers/queries'
 import type { Ctx } from '../http/context'
+import { json, territories } from '../settings/queries'
 import { record } from '../http/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { moveVisit, visitById, workOrderById } from '../visits/queries'
@@ -68,14 +73,23 @@ export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'sched
   const dayStart = Math.floor(Math.min(localToInstant(date, '07:00', zone), ...edges.map(e => e.from)) / hour) * hour
   const dayEnd = Math.ceil(Math.max(localToInstant(date, '17:00', zone), ...edges.map(e => e.to)) / hour) * hour
   const shaped = visits.map(v => shape(ctx, v, predicted.get(v.id)))
+  const areas = await territories(ctx.tx)
   return {
     date, now: iso(ctx.now), dayStart: iso(dayStart), dayEnd: iso(Math.min(dayEnd, to)),
-    technicians: people.map((p, i) => ({ id: p.id, name: p.name, skills: p.skills, working: working[i]!.map(w => ({ from: iso(w.from), to: iso(w.to) })), timeOff: off.filter(o => o.personId === p.id).map(o => ({ from: iso(o.from), to: iso(o.to), reason: o.reason })) })),
-    visits: shaped, tray: (await unplaced(ctx.tx)).map(v => shape(ctx, v)), week: await week(ctx, people, plusDays(date, -(weekday(date) - 1))),
+    technicians: people.map((p, i) => ({ id: p.id, name: p.name, skills: p.skills, territories: areas.filter(a => p.territoryIds.includes(a.id)).map(a => a.name), working: working[i]!.map(w => ({ from: iso(w.from), to: iso(w.to) })), timeOff: off.filter(o => o.personId === p.id).map(o => ({ from: iso(o.from), to: iso(o.to), reason: o.reason })) })),
+    visits: shaped, held: await held(ctx, date), tray: (await unplaced(ctx.tx)).map(v => shape(ctx, v)), week: await week(ctx, people, plusDays(date, -(weekday(date) - 1))),
     driveSeconds: shaped.reduce((sum, v) => sum + v.driveSeconds, 0), atRisk: shaped.filter(v => v.atRisk).length,
   }
 }
 
+/** Times that calls hold while their details are still being asked for. */
+async function held(ctx: Ctx, date: string): Promise<Answer<'schedule'>['held']> {
+  return (await heldOn(ctx.tx, date)).map((c) => {
+    const draft = callDraft.cast(json<object>(c.draft)) as Answer<'call'>['draft']
+    const missing = [!draft.customerId && 'customer', !draft.siteId && 'site', !draft.problem && 'problem'].filter(Boolean).join(', ')
+    return { callId: c.id, technicianId: draft.technicianId!, startAt: iso(localToInstant(date, draft.start, ctx.company.timeZone)), durationSeconds: draft.durationSeconds, summary: c.summary || 'Call', missing }
+  })
+}
 /** Seven days from Monday: visits taken and capacity in the morning and in the afternoon. A day off takes its capacity with it. */
 async function week(ctx: Ctx, people: Technician[], monday: string): Promise<Answer<'schedule'>['week']> {
   const zone = ctx.company.timeZone
@@ -95,7 +109,7 @@ async function week(ctx: Ctx, people: Technician[], monday: string): Promise<Ans
   })
 }
 
-export async function checkPlacement(ctx: Ctx, p: { visitId: string | null, technicianId: string, startAt: number, durationSeconds: number, promiseFrom?: string | null, promiseTo?: string | null, promiseDate?: string | null }): Promise<VisitWarning[]> {
+export async function checkPlacement(ctx: Ctx, p: { visitId: string | null, technicianId: string, startAt: number, durationSeconds: number, promiseFrom?: string | null, promiseTo?: string | null, promiseDate?: string | null, siteId?: string | null, skills?: string[] }): Promise<VisitWarning[]> {
   const person = await technicianById(ctx.tx, p.technicianId)
   if (!person) throw invalid('technicianId', 'This person cannot be booked.')
   const zone = ctx.company.timeZone
@@ -106,13 +120,20 @@ export async function checkPlacement(ctx: Ctx, p: { visitId: string | null, tech
   const promiseDate = p.promiseDate ?? date
   const promise = p.promiseFrom && p.promiseTo ? { from: localToInstant(promiseDate, p.promiseFrom, zone), to: localToInstant(promiseDate, p.promiseTo, zone) } : null
   return visitWarnings({ technicianId: p.technicianId, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
-    working: workingOn(person, date, zone), timeOff: off,
+    working: workingOn(person, date, zone), timeOff: off, ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: person.skills,
     others: others.map(o => ({ id: o.id, startAt: Date.parse(o.startAt!), endAt: Date.parse(o.startAt!) + o.durationSeconds * 1000, label: `${o.customer}, ${localTime(Date.parse(o.startAt!), zone)}` })),
   }, promise, person.name.split(' ')[0]!)
 }
+async function territoryFacts(ctx: Ctx, person: Technician, siteId?: string | null): Promise<{ territory?: string, serves?: string[] }> {
+  const site = siteId ? await siteById(ctx.tx, siteId) : null
+  if (!site) return {}
+  const areas = await territories(ctx.tx)
+  return { territory: territoryOf(site.postcode, areas)?.name, serves: areas.filter(a => person.territoryIds.includes(a.id)).map(a => a.name) }
+}
 /** Refuses a placement with warnings unless someone overrides them; the warnings are in the answer and in the trail. */
 export async function mayPlace(ctx: Ctx, warnings: VisitWarning[], override: boolean): Promise<void> {
-  if (warnings.length && !override) throw new LedgerError('placement_warning', 409, `${warnings.map(w => w.text).join('; ')}.`.replace(/^./, c => c.toUpperCase()), [], { warnings })
+  const hard = warnings.filter(w => !SOFT_WARNINGS.includes(w.code))
+  if (hard.length && !override) throw new LedgerError('placement_warning', 409, `${hard.map(w => w.text).join('; ')}.`.replace(/^./, c => c.toUpperCase()), [], { warnings })
 }
 
 export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>): Promise<Visit> {

@@ -13,11 +13,12 @@ export const runRow = (tx: Tx, today: string, from: number, to: number) => tx.ro
 export const findPapers = (tx: Tx, q: string) => tx.rows<{ kind: string, id: string, title: string, detail: string }>(
   `(SELECT 'work' AS kind, w.id, CONCAT(w.number, ' ', w.title) AS title, c.name AS detail FROM work_orders w JOIN customers c ON c.id = w.customer_id WHERE w.number LIKE ? OR w.title LIKE ? ORDER BY w.created_at DESC LIMIT 6)
    UNION ALL (SELECT 'invoice', i.id, i.number, c.name FROM invoices i JOIN customers c ON c.id = i.customer_id WHERE i.number LIKE ? ORDER BY i.issue_on DESC LIMIT 6)
-   UNION ALL (SELECT 'receipt', p.customer_id, p.number, c.name FROM payments p JOIN customers c ON c.id = p.customer_id WHERE p.number LIKE ? OR p.reference = ? LIMIT 4)`, [`%${q}%`, `%${q}%`, `%${q}%`, `%${q}%`, q])
+   UNION ALL (SELECT 'receipt', p.customer_id, p.number, c.name FROM payments p JOIN customers c ON c.id = p.customer_id WHERE p.number LIKE ? OR p.reference = ? LIMIT 4)
+   UNION ALL (SELECT 'call', k.id, k.summary, IF(k.state = 'put_off', 'to call back', 'half-filled') FROM calls k WHERE k.state IN ('open', 'put_off') AND k.summary LIKE ? ORDER BY k.created_at DESC LIMIT 4)
+   UNION ALL (SELECT 'work', w.id, CONCAT(w.number, ' ', w.title), CONCAT('their order ', w.order_number) FROM work_orders w WHERE w.order_number = ? LIMIT 4)`, [`%${q}%`, `%${q}%`, `%${q}%`, `%${q}%`, q, `%${q}%`, q])
 export const exportRows: Record<string, string> = {
   invoices: 'SELECT i.number, c.name AS customer, i.issue_on AS issued, i.due_on AS due, i.currency, i.net_minor AS net, i.tax_minor AS tax, i.total_minor AS total, i.open_minor AS open FROM invoices i JOIN customers c ON c.id = i.customer_id ORDER BY i.number',
   payments: 'SELECT p.number, c.name AS customer, p.received_on AS received, p.method, p.reference, p.amount_minor AS amount, p.bounced_on AS bounced FROM payments p JOIN customers c ON c.id = p.customer_id ORDER BY p.number',
-  customers: 'SELECT name, phone, phone2, email, email2, line1 AS address, town, postcode, tag FROM customers ORDER BY name',
   'price-book': 'SELECT code, kind, category, name, unit, price, cost, tax_class FROM price_entries WHERE NOT retired ORDER BY kind, code',
 }
 export const MONEY_COLUMNS = new Set(['net', 'tax', 'total', 'open', 'amount'])

@@ -7,6 +7,7 @@ import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { dayBounds } from '../../core/time/zone'
 import type { Answer } from '../../shared/api'
 import type { figureRoutes } from '../../shared/figures'
+import { contactCards, customerCsv } from '../customers/exports'
 import { findMatches } from '../customers/service'
 import { schedule } from '../dispatch/service'
 import { Raw, type Handler } from '../http/handlers'
@@ -24,8 +25,8 @@ async function run(ctx: Ctx): Promise<Answer<'run'>> {
   }
 }
 async function find(ctx: Ctx, q: string): Promise<Answer<'find'>> {
-  const papers = (await findPapers(ctx.tx, q)).map(p => ({ ...p, to: p.kind === 'work' ? `/work/${p.id}` : p.kind === 'invoice' ? `/invoices/${p.id}` : `/customers/${p.id}` }))
-  const customers = (await findMatches(ctx, q)).items.map(c => ({ kind: 'customer', id: c.customerId, title: c.name, detail: [c.phone, c.place].filter(Boolean).join(' · '), to: `/customers/${c.customerId}` }))
+  const papers = (await findPapers(ctx.tx, q)).map(p => ({ ...p, to: { work: `/work/${p.id}`, invoice: `/invoices/${p.id}`, call: `/calls/${p.id}` }[p.kind] ?? `/customers/${p.id}` }))
+  const customers = (await findMatches(ctx, q)).items.map(c => ({ kind: c.prospect ? 'prospect' : 'customer', id: c.customerId, title: c.name, detail: [c.phone, c.place, c.why.every(w => w === 'name') ? '' : `by ${c.why.join(', ')}`].filter(Boolean).join(' · '), to: `/customers/${c.customerId}` }))
   const exact = papers.filter(p => p.title.toLowerCase().startsWith(q.toLowerCase()))
   return { items: [...exact, ...customers, ...papers.filter(p => !exact.includes(p))].slice(0, 14) }
 }
@@ -42,7 +43,9 @@ export const figureHandlers: { [N in Exclude<keyof typeof figureRoutes, 'health'
   run,
   find: (ctx, { query }) => find(ctx, query.q),
   journal: async ctx => new Raw('text/plain; charset=utf-8', await journalText(ctx), 'journal.ledger'),
+  exportContacts: ctx => contactCards(ctx),
   async exportCsv(ctx, { params }) {
+    if (params.what === 'customers' || params.what === 'sites') return customerCsv(ctx, params.what)
     const sql = Object.hasOwn(exportRows, params.what!) ? exportRows[params.what!] : undefined
     if (!sql) throw notFound('export')
     const rows = await ctx.tx.rows<Record<string, string | number | null>>(sql)

@@ -1,6 +1,7 @@
 // Every subject's part, put together. The type makes sure that no route of the catalogue is left without its function.
 import type { Answer, Body, Query, RouteName } from '../../shared/api'
 import { accessHandlers } from '../access/routes'
+import { agreementHandlers } from '../agreements/routes'
 import { callHandlers } from '../calls/routes'
 import { collectionHandlers } from '../collections/routes'
 import { customerHandlers } from '../customers/routes'
@@ -9,6 +10,7 @@ import { figureHandlers } from '../figures/routes'
 import { invoiceHandlers } from '../invoices/routes'
 import { paymentHandlers } from '../payments/routes'
 import { pricebookHandlers } from '../pricebook/routes'
+import { settingHandlers } from '../settings/routes'
 import { visitHandlers } from '../visits/routes'
 import type { Ctx } from './context'
 
@@ -23,6 +25,6 @@ export type Special = 'live' | 'openapi' | 'health'
 export type Handlers<T> = { [N in Extract<keyof T, Exclude<RouteName, Special>>]: Handler<N> }
 
 export const handlers: { [N in Exclude<RouteName, Special>]: Handler<N> } = {
-  ...accessHandlers, ...customerHandlers, ...callHandlers, ...dispatchHandlers, ...pricebookHandlers, ...visitHandlers,
+  ...accessHandlers, ...settingHandlers, ...customerHandlers, ...agreementHandlers, ...callHandlers, ...dispatchHandlers, ...pricebookHandlers, ...visitHandlers,
   ...invoiceHandlers, ...paymentHandlers, ...collectionHandlers, ...figureHandlers,
 }

@@ -6,13 +6,13 @@ import { VERSION } from '../figures/version'
 
 type Json = Record<string, unknown>
 export function jsonSchemaOf(description: SchemaFieldDescription): Json {
-  const d = description as SchemaDescription & { fields?: Record<string, SchemaFieldDescription>, innerType?: SchemaFieldDescription, nullable?: boolean, meta?: { format?: string } }
+  const d = description as SchemaDescription & { fields?: Record<string, SchemaFieldDescription>, innerType?: SchemaFieldDescription, nullable?: boolean, meta?: { format?: string, free?: boolean } }
   const test = (name: string) => d.tests?.find(t => t.name === name)?.params as Record<string, unknown> | undefined
   let schema: Json
   if (d.type === 'object') {
     const fields = Object.entries(d.fields ?? {})
     const required = fields.filter(([, f]) => !(f as SchemaDescription).optional).map(([k]) => k)
-    schema = { type: 'object', properties: Object.fromEntries(fields.map(([k, f]) => [k, jsonSchemaOf(f)])), ...(required.length ? { required } : {}), additionalProperties: false }
+    schema = { type: 'object', properties: Object.fromEntries(fields.map(([k, f]) => [k, jsonSchemaOf(f)])), ...(required.length ? { required } : {}), additionalProperties: d.meta?.free ?? false }
   }
   else if (d.type === 'array') schema = { type: 'array', items: d.innerType ? jsonSchemaOf(d.innerType as SchemaFieldDescription) : {} }
   else if (d.type === 'boolean') schema = { type: 'boolean' }

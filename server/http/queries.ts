@@ -1,6 +1,6 @@
 // The append-only trail: who did what, when, from where. Each entry is also the live event that tells other screens.
 import { EventEmitter } from 'node:events'
-import { sqlInstant, type Tx } from '../db/pool'
+import { marks, sqlInstant, type Tx } from '../db/pool'
 import type { Ctx } from './context'
 
 export interface LiveEvent { id: number, subject: string, subjectId: string, workOrderId: string | null }
@@ -16,5 +16,8 @@ export async function record(ctx: Ctx, entry: { subject: string, id: string, wor
 export interface HistoryRow { id: number, at: string, who: string, text: string }
 export const historyOf = (tx: Tx, column: 'work_order_id' | 'customer_id', id: string, limit = 100): Promise<HistoryRow[]> =>
   tx.rows<HistoryRow>(`SELECT id, at, who, text FROM trail WHERE ${column} = ? ORDER BY id DESC LIMIT ${limit}`, [id])
+/** A customer's history, with that of the ones merged into it. */
+export const historyOfCustomer = (tx: Tx, ids: string[]): Promise<HistoryRow[]> =>
+  tx.rows<HistoryRow>(`SELECT id, at, who, text FROM trail WHERE customer_id IN (${marks(ids)}) ORDER BY id DESC LIMIT 150`, ids)
 export const eventsAfter = (tx: Tx, id: number): Promise<LiveEvent[]> =>
   tx.rows<LiveEvent>('SELECT id, subject, subject_id AS subjectId, work_order_id AS workOrderId FROM trail WHERE id > ? ORDER BY id LIMIT 500', [id])

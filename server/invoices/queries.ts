@@ -5,10 +5,10 @@ import type { Answer } from '../../shared/api'
 import { json } from '../settings/queries'
 
 export type Paper = Answer<'invoice'>['paper']
-export interface InvoiceRow { id: string, number: string, customerId: string, workOrderId: string | null, issueOn: string, dueOn: string, currency: string, net: number, tax: number, total: number, payable: number, paid: number, open: number, sent: boolean, state: string, paper: Paper, version: number }
+export interface InvoiceRow { id: string, number: string, customerId: string, workOrderId: string | null, issueOn: string, dueOn: string, currency: string, net: number, tax: number, total: number, payable: number, paid: number, open: number, sent: boolean, state: string, paper: Paper, custom: Record<string, string>, version: number }
 const INVOICE = `i.id, i.number, i.customer_id AS customerId, i.work_order_id AS workOrderId, i.issue_on AS issueOn, i.due_on AS dueOn, i.currency, i.net_minor AS net, i.tax_minor AS tax, i.total_minor AS total,
-  i.payable_minor AS payable, i.paid_minor AS paid, i.open_minor AS open, i.sent, i.state, i.frozen AS paper, i.version`
-const fix = (r: InvoiceRow): InvoiceRow => ({ ...r, sent: Boolean(r.sent), paper: json<Paper>(r.paper) })
+  i.payable_minor AS payable, i.paid_minor AS paid, i.open_minor AS open, i.sent, i.state, i.frozen AS paper, i.custom, i.version`
+const fix = (r: InvoiceRow): InvoiceRow => ({ ...r, sent: Boolean(r.sent), paper: json<Paper>(r.paper), custom: json<Record<string, string>>(r.custom) })
 export async function invoiceById(tx: Tx, id: string, lock = false) {
   const r = await tx.row<InvoiceRow>(`SELECT ${INVOICE} FROM invoices i WHERE i.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
   return r && fix(r)

@@ -45,10 +45,13 @@ export async function makeInvoice(ctx: Ctx, workOrderId: string, body: Body<'mak
   const dueOn = body.dueOn || dueDate(ctx.today, terms)
   if (dueOn < ctx.today) throw invalid('dueOn', 'It would be due before it is issued.')
   const number = await nextNumber(tx, 'invoice')
+  const d = (name: string, now: string) => work.details[name] ?? now
   const paper: Paper = {
     number, issueOn: ctx.today, dueOn, terms: termsInWords(terms), currency: work.currency, locale: company.locale, taxMode: company.taxMode,
     seller: { name: company.name, address: [company.line1, `${company.town} ${company.postcode}`.trim()].filter(Boolean), phone: company.phone, email: company.email, taxNumber: company.taxNumber },
-    buyer: { name: customer.name, address: [customer.line1, `${customer.town} ${customer.postcode}`.trim()].filter(Boolean) }, site: [site.name, site.line1, site.town].filter(Boolean).join(', '),
+    // The work order's own copy of the details: a later change of the customer is carried over on purpose, or not at all.
+    buyer: { name: d('name', customer.name), address: [d('billing address', customer.line1), `${d('billing town', customer.town)} ${d('billing postcode', customer.postcode)}`.trim()].filter(Boolean) },
+    site: [d('site', site.name), d('site address', site.line1), d('site town', site.town)].filter(Boolean).join(', '), note: work.printedNote,
     orderNumber: work.orderNumber, workOrder: work.number, exemptCertificate: work.taxExempt ? customer.certificate : '', payTo: company.payTo, conditions: company.conditions,
     lines: open.map(({ a, line }, i) => {
       const whole = a.billedMinor === 0

@@ -3,9 +3,9 @@ import { ACCOUNTS, type AccountKey } from '../../core/ledger/accounts'
 import type { Posting } from '../../core/ledger/entries'
 import { sqlInstant, type Tx } from '../db/pool'
 
-export async function post(tx: Tx, entry: { on: string, kind: string, sourceId: string, memo: string, customerId: string | null, postings: Posting[], at: number }): Promise<void> {
+export async function post(tx: Tx, entry: { on: string, kind: string, sourceId: string, memo: string, customerId: string | null, postings: (Posting & { customerId?: string })[], at: number }): Promise<void> {
   const { insertId } = await tx.run('INSERT INTO ledger_entries (on_date, kind, source_id, memo, created_at) VALUES (?, ?, ?, ?, ?)', [entry.on, entry.kind, entry.sourceId, entry.memo.slice(0, 200), sqlInstant(entry.at)])
-  await tx.many('INSERT INTO ledger_postings (entry_id, account, amount_minor, customer_id) VALUES ?', entry.postings.map(p => [insertId, p.account, p.amountMinor, entry.customerId]))
+  await tx.many('INSERT INTO ledger_postings (entry_id, account, amount_minor, customer_id) VALUES ?', entry.postings.map(p => [insertId, p.account, p.amountMinor, p.customerId ?? entry.customerId]))
 }
 export const balanceOn = async (tx: Tx, account: AccountKey, on: string): Promise<number> =>
   (await tx.row<{ sum: number }>('SELECT CAST(COALESCE(SUM(p.amount_minor), 0) AS SIGNED) AS sum FROM ledger_postings p JOIN ledger_entries e ON e.id = p.entry_id WHERE p.account = ? AND e.on_date <= ?', [account, on]))!.sum

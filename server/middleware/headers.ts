@@ -1,12 +1,14 @@
-// Security headers on everything. Scripts come from our own origin only; the inline ones are Nuxt's state, by hash or nonce-free JSON.
+// Security headers on everything. Pages get the hashes of their inline scripts added where they are drawn (plugins/scripts.ts).
+import { contentPolicy } from '../http/policy'
+
 export default defineEventHandler((event) => {
-  const card = process.env.CARD_URL ?? ''
+  // The request form may be shown inside the firm's own web page; nothing else may be framed.
+  const framed = /^\/request(\?|\/|$)/.test(event.path)
   setHeaders(event, {
     'X-Content-Type-Options': 'nosniff',
     'Referrer-Policy': 'no-referrer',
-    'X-Frame-Options': 'DENY',
-    'Cross-Origin-Opener-Policy': 'same-origin',
+    ...(framed ? {} : { 'X-Frame-Options': 'DENY', 'Cross-Origin-Opener-Policy': 'same-origin' }),
     'Permissions-Policy': 'camera=(self), geolocation=(self), microphone=()',
-    'Content-Security-Policy': `default-src 'self'; script-src 'self' 'unsafe-inline'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; connect-src 'self'; font-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self' ${card}; frame-ancestors 'none'`,
+    'Content-Security-Policy': contentPolicy({ framed, scripts: [] }),
   })
 })

@@ -1,5 +1,5 @@
 // SQL of payments, what they are applied to, and card charges.
-import { sqlInstant, type Tx } from '../db/pool'
+import { marks, sqlInstant, type Tx } from '../db/pool'
 import { listRows } from '../db/queries'
 
 export interface PaymentRow { id: string, number: string, customerId: string, method: 'cash' | 'cheque' | 'card' | 'transfer', reference: string, amount: number, on: string, bouncedOn: string | null }
@@ -21,3 +21,5 @@ export interface ChargeRow { id: string, invoiceId: string, amount: number, stat
 export const insertCharge = (tx: Tx, c: { id: string, invoiceId: string, amount: number, at: number }) => tx.run('INSERT INTO card_charges (id, invoice_id, amount_minor, state, created_at) VALUES (?, ?, ?, "asked", ?)', [c.id, c.invoiceId, c.amount, sqlInstant(c.at)])
 export const chargeById = (tx: Tx, id: string) => tx.row<ChargeRow>('SELECT id, invoice_id AS invoiceId, amount_minor AS amount, state FROM card_charges WHERE id = ? FOR UPDATE', [id])
 export const settleCharge = (tx: Tx, id: string, state: string, reference: string, reason: string, paymentId: string | null) => tx.run('UPDATE card_charges SET state = ?, terminal_reference = ?, reason = ?, payment_id = ? WHERE id = ?', [state, reference, reason, paymentId, id])
+/** Payments that are applied to any of these invoices. */
+export const paymentsTouching = (tx: Tx, invoiceIds: string[]) => tx.rows<{ id: string, number: string }>(`SELECT DISTINCT p.id, p.number FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE a.invoice_id IN (${marks(invoiceIds)})`, invoiceIds)

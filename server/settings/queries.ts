@@ -5,15 +5,15 @@ import type { Tx } from '../db/pool'
 
 export interface Company {
   name: string, line1: string, town: string, postcode: string, phone: string, email: string, taxNumber: string, currency: string, locale: string, timeZone: string
-  taxMode: TaxMode, terms: Terms, payTo: string, conditions: string, wording: Record<string, string>, yardLat: number | null, yardLon: number | null, demoDay: string | null
+  taxMode: TaxMode, terms: Terms, payTo: string, conditions: string, wording: Record<string, string>, yardLat: number | null, yardLon: number | null, demoDay: string | null, country: string, sources: string[]
 }
 /** JSON columns arrive parsed or as text, by version of the server. */
 export const json = <T>(value: unknown): T => (typeof value === 'string' ? JSON.parse(value) : value) as T
 
 export async function getCompany(tx: Tx): Promise<Company | null> {
   const row = await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number AS taxNumber, currency, locale, time_zone AS timeZone, tax_mode AS taxMode, terms, pay_to AS payTo,
-    conditions, wording, yard_lat AS yardLat, yard_lon AS yardLon, demo_day AS demoDay FROM company WHERE id = 1`)
-  return row && { ...row, terms: json<Terms>(row.terms), wording: json<Record<string, string>>(row.wording) }
+    conditions, wording, yard_lat AS yardLat, yard_lon AS yardLon, demo_day AS demoDay, country, sources FROM company WHERE id = 1`)
+  return row && { ...row, terms: json<Terms>(row.terms), wording: json<Record<string, string>>(row.wording), sources: json<string[]>(row.sources) }
 }
 const PREFIX = { work_order: 'W-', invoice: 'I-', receipt: 'R-' } as const
 /** The next human number; the row stays locked until the commit, so numbers have no gaps. */
@@ -26,3 +26,15 @@ export async function taxClasses(tx: Tx): Promise<Map<string, TaxRate[]>> {
   const rows = await tx.rows<{ id: string, rates: unknown }>('SELECT id, rates FROM tax_classes')
   return new Map(rows.map(r => [r.id, json<TaxRate[]>(r.rates)]))
 }
+export const territories = async (tx: Tx) => (await tx.rows<{ id: string, name: string, postcodes: unknown }>('SELECT id, name, postcodes FROM territories ORDER BY name LIMIT 200')).map(t => ({ ...t, postcodes: json<string[]>(t.postcodes) }))
+type Choices = { choices: string[], retired: boolean }
+const fix = <T extends { choices: unknown, retired: unknown }>(r: T): T & Choices => ({ ...r, choices: json<string[]>(r.choices), retired: Boolean(r.retired) })
+export interface QuestionRow { id: string, text: string, kind: 'yes_no' | 'text' | 'choice', choices: string[], retired: boolean }
+export const questions = async (tx: Tx): Promise<QuestionRow[]> => (await tx.rows<QuestionRow>('SELECT id, text, kind, choices, retired FROM call_questions ORDER BY position, text LIMIT 100')).map(fix)
+export const putQuestion = (tx: Tx, q: { id: string, text: string, kind: string, choices: string[], position: number, retired: boolean }) => tx.run(
+  'INSERT INTO call_questions (id, text, kind, choices, position, retired) VALUES (?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE text = VALUES(text), kind = VALUES(kind), choices = VALUES(choices), position = VALUES(position), retired = VALUES(retired)', [q.id, q.text, q.kind, JSON.stringify(q.choices), q.position, q.retired])
+export interface FieldRow { id: string, subject: 'customer' | 'site' | 'work_order' | 'invoice', name: string, kind: 'text' | 'number' | 'date' | 'choice' | 'yes_no', choices: string[], retired: boolean }
+export const customFields = async (tx: Tx): Promise<FieldRow[]> => (await tx.rows<FieldRow>('SELECT id, subject, name, kind, choices, retired FROM custom_fields ORDER BY subject, position, name LIMIT 200')).map(fix)
+export const putField = (tx: Tx, f: { id: string, subject: string, name: string, kind: string, choices: string[], position: number, retired: boolean }) => tx.run(
+  'INSERT INTO custom_fields (id, subject, name, kind, choices, position, retired) VALUES (?, ?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name), choices = VALUES(choices), position = VALUES(position), retired = VALUES(retired)', [f.id, f.subject, f.name, f.kind, JSON.stringify(f.choices), f.position, f.retired])
+export const putSources = (tx: Tx, sources: string[]) => tx.run('UPDATE company SET sources = ?, version = version + 1', [JSON.stringify(sources)])

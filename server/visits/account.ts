@@ -7,6 +7,7 @@ import { documentTotals } from '../../core/documents/documentTotals'
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
 import { margin } from '../../core/documents/margin'
 import { paidByLine } from '../../core/costing/paidByLine'
+import { changedDetails } from '../../core/customers/changedDetails'
 import { uncoveredSeconds } from '../../core/costing/uncoveredSeconds'
 import { workOrderAccount, type Account } from '../../core/costing/workOrderAccount'
 import { workedSeconds } from '../../core/hours/workedSeconds'
@@ -14,11 +15,12 @@ import { roundDuration } from '../../core/hours/roundDuration'
 import { workOrderState } from '../../core/visits/workOrderState'
 import type { TaxRate } from '../../core/tax/taxTotals'
 import type { Answer } from '../../shared/api'
-import { customerById, levels, siteById } from '../customers/queries'
+import { customerById, equipmentById, levels, siteById } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { historyOf } from '../http/queries'
 import { standardLabour } from '../pricebook/queries'
-import { taxClasses } from '../settings/queries'
+import { customFields, taxClasses } from '../settings/queries'
+import { detailsOf } from './details'
 import { billedLines, intervalsOf, invoicesOfWork, linesOf, mayTechnicianSee, photosOf, setWorkOrderFacts, signaturesOf, visitsOfWork, workOrderById, type LineRow, type WorkOrderRow } from './queries'
 
 /** A work order that the asker may see; a technician only those with a visit of their own. */
@@ -107,6 +109,8 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   const time = await uncoveredOf(ctx, work, lines)
   const charge = await timeCharge(ctx, time.uncoveredSeconds)
   const seesCost = actor.seesCost
+  const thing = work.equipmentId ? await equipmentById(tx, work.equipmentId) : null
+  const fields = (await customFields(tx)).filter(f => f.subject === 'work_order' && (!f.retired || work.custom[f.id]))
   const missing = [
     ...lines.filter(l => l.done && l.netMinor === 0).map(l => `“${l.name}” has no price`),
     ...lines.filter(l => !l.done).map(l => `“${l.name}” was promised and is not marked done`),
@@ -115,7 +119,9 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   return {
     id, version: work.version, number: work.number, title: work.title, problem: work.problem, kind: work.kind, state: work.state, orderNumber: work.orderNumber, currency: work.currency, createdAt: work.createdAt,
     customer: { id: customer.id, name: customer.name, phone: customer.phone, email: customer.email, email2: customer.email2, exempt: work.taxExempt, level: own?.name ?? '', terms: termsInWords(customer.terms ?? company.terms), stopWork: customer.stopWork, officeNote: customer.officeNote, address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', ') },
-    site: { id: site.id, name: site.name, line1: site.line1, town: site.town, accessNote: site.accessNote }, contact: work.contact,
+    site: { id: site.id, name: site.name, line1: site.line1, town: site.town, accessNote: site.accessNote }, contact: work.contact, printedNote: work.printedNote,
+    equipment: thing ? [thing.make, thing.category, thing.serial].filter(Boolean).join(' ') : '', changedDetails: changedDetails(work.details, detailsOf(customer, site)),
+    answers: work.answers.map(({ question, answer }) => ({ question, answer })), fields: fields.map(f => ({ id: f.id, name: f.name, kind: f.kind, choices: f.choices, value: work.custom[f.id] ?? '' })),
     visits: visits.map((v) => {
       const s = workedSeconds(intervals.filter(i => i.visitId === v.id), ctx.now)
       return { id: v.id, version: v.version, technicianId: v.technicianId, technician: v.technician ?? '', startAt: v.startAt, state: v.state, driveSeconds: s.drive, siteSeconds: s.on_site, startedAt: v.startedAt, finishedAt: v.finishedAt, promise: v.promiseFrom ? `${v.promiseDate} ${v.promiseFrom}–${v.promiseTo}` : '', findings: v.findings }

@@ -1,13 +1,14 @@
 // Lines of a work order: added from the price book or by hand, changed for this work order only, agreed by signature.
-import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { Decimal } from '../../core/money/decimal'
 import { lineNet } from '../../core/documents/lineNet'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { levelSaving, type PriceLevel } from '../../core/pricebook/levelPrice'
 import type { Answer, Body } from '../../shared/api'
-import { levels } from '../customers/queries'
+import { customerById, levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
+import { fromBase64, isKind, kindOf, PICTURES } from '../http/files'
 import { record } from '../http/queries'
 import { entriesById, type EntryRow } from '../pricebook/queries'
 import { taxClasses } from '../settings/queries'
@@ -34,6 +35,8 @@ function priced(line: LineRow, entry: EntryRow | null, level: { level: PriceLeve
 export async function putLines(ctx: Ctx, work: WorkOrderRow, visitId: string | null, wanted: Body<'addLines'>['lines'], promised: boolean): Promise<LineRow[]> {
   const entries = new Map((await entriesById(ctx.tx, wanted.flatMap(l => l.entryId ?? []))).map(e => [e.id, e]))
   const level = await levelFor(ctx, work)
+  // What was agreed with this customer for an entry stands over the book, and no level is taken off it.
+  const agreed = (await customerById(ctx.tx, work.customerId))?.ownPrices ?? {}
   let hasTask = (await linesOf(ctx.tx, work.id)).some(l => l.kind === 'task')
   const made: LineRow[] = []
   for (const [i, w] of wanted.entries()) {
@@ -43,12 +46,13 @@ export async function putLines(ctx: Ctx, work: WorkOrderRow, visitId: string | n
     if (new Decimal(w.quantity).isZero()) throw invalid(`lines[${i}].quantity`, 'The quantity is zero, so there is nothing to bill.')
     const further = entry?.kind === 'task' && hasTask && entry.furtherPrice !== null
     if (entry?.kind === 'task') hasTask = true
+    const own = entry ? agreed[entry.id] : undefined
     const bookPrice = entry ? (further ? entry.furtherPrice! : entry.price) : null
     const line = priced({
       id: w.id, workOrderId: work.id, visitId, entryId: entry?.id ?? null, kind: entry?.kind ?? w.kind ?? 'other', name: w.name || entry!.name, unit: entry?.unit ?? 'each', quantity: w.quantity,
-      unitPrice: w.unitPrice ?? bookPrice!, bookPrice, unitCost: entry?.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? 'goods', coversSeconds: entry ? (further ? entry.furtherSeconds : entry.seconds) : 0,
+      unitPrice: w.unitPrice ?? own ?? bookPrice!, bookPrice, unitCost: entry?.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? 'goods', coversSeconds: entry ? (further ? entry.furtherSeconds : entry.seconds) : 0,
       netMinor: 0, savingMinor: 0, promisedMinor: 0, done: promised ? false : w.done ?? true, version: 1,
-    }, entry, level, work.currency, false)
+    }, entry, own === undefined ? level : { level: null, own: false }, work.currency, false)
     const full = { ...line, promisedMinor: promised ? line.netMinor : 0 }
     await insertLine(ctx.tx, full)
     made.push(full)
@@ -88,12 +92,11 @@ export async function changeLine(ctx: Ctx, lineId: string, body: Body<'changeLin
   return workOrderPaper(ctx, work.id)
 }
 
-const PNG = Buffer.from([0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A])
 /** The customer signs for the lines as shown; what they saw is kept with the picture, and becomes what was promised. */
 export async function sign(ctx: Ctx, workOrderId: string, body: Body<'sign'>): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  const image = Buffer.from(body.image.replace(/^data:image\/png;base64,/, ''), 'base64')
-  if (!image.subarray(0, 8).equals(PNG)) throw invalid('image', 'The signature is not a PNG picture.', 'not_a_picture')
+  const image = fromBase64(body.image)
+  if (!isKind(image, 'image/png')) throw invalid('image', 'The signature is not a PNG picture.', 'not_a_picture')
   const lines = await linesOf(ctx.tx, workOrderId)
   if (lines.length === 0) throw invalid('lines', 'There is nothing to agree to yet: add a line first.')
   const classes = await taxClasses(ctx.tx)
@@ -107,18 +110,11 @@ export async function sign(ctx: Ctx, workOrderId: string, body: Body<'sign'>): P
   return workOrderPaper(ctx, workOrderId)
 }
 
-const SIGNS: [string, (b: Buffer) => boolean][] = [
-  ['image/png', b => b.subarray(0, 8).equals(PNG)],
-  ['image/jpeg', b => b[0] === 0xFF && b[1] === 0xD8 && b[2] === 0xFF],
-  ['image/webp', b => b.subarray(0, 4).toString('latin1') === 'RIFF' && b.subarray(8, 12).toString('latin1') === 'WEBP'],
-]
 /** Keeps a photo; what it is, its first bytes say, not its name. */
 export async function addPhoto(ctx: Ctx, workOrderId: string, body: Body<'addPhoto'>): Promise<Answer<'addPhoto'>> {
   const work = await visibleWorkOrder(ctx, workOrderId)
-  const bytes = Buffer.from(body.data.replace(/^data:[\w/+.-]+;base64,/, ''), 'base64')
-  if (bytes.length > 5_000_000) throw new LedgerError('too_large', 413, 'A photo may have 5 MB.')
-  const mime = SIGNS.find(([, is]) => is(bytes))?.[0]
-  if (!mime) throw new LedgerError('not_a_picture', 422, 'This is not a JPEG, PNG or WebP picture.', [{ path: 'data', message: 'This is not a JPEG, PNG or WebP picture.' }])
+  const bytes = fromBase64(body.data)
+  const mime = kindOf(bytes, PICTURES)
   await insertPhoto(ctx.tx, { id: body.id, workOrderId, mime, bytes, by: signedIn(ctx).id, at: ctx.now })
   await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: 'Photo added' })
   return { ok: true }

@@ -7,17 +7,21 @@ import { json } from '../settings/queries'
 
 export interface WorkOrderRow {
   id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: { name: string, phone: string }, orderNumber: string, priceLevelId: string | null, taxExempt: boolean
-  currency: string, state: WorkOrderState, cancelled: boolean, closed: boolean, toBill: number, explainedSeconds: number, createdAt: string, doneAt: string | null, version: number
+  details: Record<string, string>, answers: { questionId: string, question: string, answer: string }[], custom: Record<string, string>, printedNote: string, equipmentId: string | null, assignedTo: string | null, currency: string, state: WorkOrderState, cancelled: boolean, closed: boolean, toBill: number, explainedSeconds: number, createdAt: string, doneAt: string | null, version: number
 }
-const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.tax_exempt AS taxExempt, w.currency, w.state,
+const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.tax_exempt AS taxExempt, w.details, w.answers, w.custom, w.printed_note AS printedNote, w.equipment_id AS equipmentId, w.assigned_to AS assignedTo, w.currency, w.state,
   w.cancelled, w.closed, w.to_bill_minor AS toBill, w.explained_seconds AS explainedSeconds, w.created_at AS createdAt, w.done_at AS doneAt, w.version`
 export async function workOrderById(tx: Tx, id: string, lock = false): Promise<WorkOrderRow | null> {
   const r = await tx.row<WorkOrderRow>(`SELECT ${WORK} FROM work_orders w WHERE w.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-  return r && { ...r, contact: json(r.contact), taxExempt: Boolean(r.taxExempt), cancelled: Boolean(r.cancelled), closed: Boolean(r.closed) }
+  return r && { ...r, contact: json(r.contact), details: json(r.details), answers: json(r.answers), custom: json(r.custom), taxExempt: Boolean(r.taxExempt), cancelled: Boolean(r.cancelled), closed: Boolean(r.closed) }
 }
-export const insertWorkOrder = (tx: Tx, w: { id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: object, orderNumber: string, priceLevelId: string | null, taxExempt: boolean, currency: string, now: number }) =>
-  tx.run('INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact, order_number, price_level_id, tax_exempt, currency, state, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "needs_slot", ?)',
-    [w.id, w.number, w.customerId, w.siteId, w.title, w.problem, w.kind, JSON.stringify(w.contact), w.orderNumber, w.priceLevelId, w.taxExempt, w.currency, sqlInstant(w.now)])
+export const insertWorkOrder = (tx: Tx, w: { id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: object, orderNumber: string, priceLevelId: string | null, taxExempt: boolean, currency: string, details: object, answers: object[], printedNote: string, equipmentId: string | null, assignedTo: string | null, now: number }) =>
+  tx.run(`INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact, order_number, price_level_id, tax_exempt, currency, details, answers, printed_note, equipment_id, assigned_to, state, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "needs_slot", ?)`,
+  [w.id, w.number, w.customerId, w.siteId, w.title, w.problem, w.kind, JSON.stringify(w.contact), w.orderNumber, w.priceLevelId, w.taxExempt, w.currency, JSON.stringify(w.details), JSON.stringify(w.answers), w.printedNote, w.equipmentId, w.assignedTo, sqlInstant(w.now)])
+export const setDetails = (tx: Tx, id: string, details: object) => tx.run('UPDATE work_orders SET details = ?, version = version + 1 WHERE id = ?', [JSON.stringify(details), id])
+export const setWords = (tx: Tx, id: string, w: { title: string, problem: string, orderNumber: string, printedNote: string }) => tx.run('UPDATE work_orders SET title = ?, problem = ?, order_number = ?, printed_note = ?, version = version + 1 WHERE id = ?', [w.title, w.problem, w.orderNumber, w.printedNote, id])
+export const setCustom = (tx: Tx, table: 'work_orders' | 'invoices', id: string, custom: object) => tx.run(`UPDATE ${table} SET custom = ? WHERE id = ?`, [JSON.stringify(custom), id])
 export const setWorkOrderFacts = (tx: Tx, id: string, state: WorkOrderState, toBill: number, doneAt: number | null) =>
   tx.run('UPDATE work_orders SET state = ?, to_bill_minor = ?, done_at = COALESCE(done_at, ?), version = version + 1 WHERE id = ?', [state, toBill, doneAt === null ? null : sqlInstant(doneAt), id])
 export const addExplained = (tx: Tx, id: string, seconds: number) => tx.run('UPDATE work_orders SET explained_seconds = explained_seconds + ? WHERE id = ?', [seconds, id])

@@ -9,6 +9,7 @@ import { pageOf, paging } from '../http/paging'
 import { visibleWorkOrder, workOrderPaper } from './account'
 import { clock, fieldDay, fieldVisit, writeFindings } from './field'
 import { addLines, addPhoto, changeLine, chargeTime, closeWorkOrder, explainTime, sign } from './lines'
+import { carryOver, writeWorkOrder } from './words'
 import { photoById, signatureImage, workOrderPage } from './queries'
 
 export const visitHandlers: Handlers<typeof visitRoutes> = {
@@ -23,6 +24,8 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
     return pageOf(rows, total, p.limit, r => ({ id: r.id, number: r.number, title: r.title, customer: r.customer, town: r.town, state: r.state, createdAt: r.createdAt, doneAt: r.doneAt, toBill: toMoney(r.toBill, ctx.company.currency), technician: r.technician ?? '', startedAt: r.startedAt, why: why(r) }))
   },
   workOrder: (ctx, { params }) => workOrderPaper(ctx, params.id!),
+  carryOver: (ctx, { params }) => carryOver(ctx, params.id!),
+  writeWorkOrder: (ctx, { params, body }) => writeWorkOrder(ctx, params.id!, body),
   addLines: (ctx, { params, body }) => addLines(ctx, params.id!, body),
   changeLine: (ctx, { params, body }) => changeLine(ctx, params.id!, body),
   sign: (ctx, { params, body }) => sign(ctx, params.id!, body),

@@ -12,7 +12,7 @@ async function accessible(page: Page, where: string) {
 test('the office’s screens', async ({ browser }) => {
   test.setTimeout(400_000)
   const office = await sitDown(browser, 'office')
-  for (const [path, ready] of [['/calls', 'Calls'], ['/schedule', 'Tuesday 24 November'], ['/on-site', 'On site'], ['/to-bill', 'To bill'], ['/customers', 'Customers'], ['/price-book', 'Price book'], ['/invoices', 'Invoices'], ['/messages', 'Mail']] as const) {
+  for (const [path, ready] of [['/calls', 'Calls'], ['/schedule', 'Tuesday 24 November'], ['/on-site', 'On site'], ['/to-bill', 'To bill'], ['/customers', 'Customers'], ['/customers/duplicates', 'Perhaps the same'], ['/customers/import', 'Import customers'], ['/sites', 'Sites'], ['/agreements', 'Care agreements'], ['/set-up', 'Set-up of calls'], ['/price-book', 'Price book'], ['/invoices', 'Invoices'], ['/messages', 'Mail']] as const) {
     await office.goto(path)
     await expect(office.getByRole('heading', { level: 1, name: new RegExp(ready) })).toBeVisible()
     await expect(office.getByText('Loading…')).toHaveCount(0)
@@ -24,6 +24,17 @@ test('the office’s screens', async ({ browser }) => {
   await office.goto('/calls/new')
   await expect(office.getByLabel('Who is calling')).toBeVisible()
   await accessible(office, '/calls/new')
+  await office.getByLabel('Who is calling').fill('peregrine laundry')
+  await office.keyboard.press('Enter')
+  await expect(office.getByRole('list', { name: 'What matters' })).toBeVisible()
+  await accessible(office, 'a call with its customer')
+  await office.goto('/customers')
+  await office.getByRole('link', { name: 'Crossways Estate' }).click()
+  await expect(office.getByRole('img', { name: /Map of 3 sites/ })).toBeVisible()
+  await accessible(office, '/customers/…')
+  await office.getByRole('button', { name: 'Change', exact: true }).first().click()
+  await expect(office.getByRole('dialog')).toBeVisible()
+  await accessible(office, 'change a customer')
   await office.goto('/to-bill')
   await office.locator('tbody a.num').first().click()
   await expect(office.getByText('Before tax')).toBeVisible()
@@ -47,10 +58,27 @@ test('the technician’s screens', async ({ browser }) => {
   await expect(piet).toHaveURL(/field/)
   quiet(piet)
 })
+test('the public request form', async ({ page }) => {
+  await page.goto('/request')
+  await expect(page.getByRole('button', { name: 'Send the request' })).toBeVisible()
+  await accessible(page, '/request')
+})
+test('a large screen is used, and nothing falls apart on it', async ({ browser }) => {
+  const office = await sitDown(browser, 'office')
+  await office.setViewportSize({ width: 1920, height: 1080 })
+  for (const path of ['/calls', '/schedule', '/customers', '/unpaid', '/calls/new']) {
+    await office.goto(path)
+    const main = office.locator('main > *').first()
+    await expect(main).toBeVisible()
+    await expect(office.getByText(/Loading…|Opening/)).toHaveCount(0)
+    expect(await office.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), path).toBeLessThanOrEqual(0)
+    expect((await main.boundingBox())!.width, path).toBeGreaterThan(1700)
+  }
+})
 test('no screen scrolls sideways, in the office or on the phone', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
   const piet = await sitDown(browser, 'piet')
-  for (const [page, paths] of [[office, ['/calls', '/schedule', '/unpaid', '/price-book', '/invoices']], [piet, ['/field']]] as const) {
+  for (const [page, paths] of [[office, ['/calls', '/schedule', '/unpaid', '/price-book', '/invoices', '/customers', '/sites', '/agreements', '/set-up', '/customers/duplicates']], [piet, ['/field']]] as const) {
     for (const path of paths) {
       await page.goto(path)
       await expect(page.locator('h1, h2').first()).toBeVisible()

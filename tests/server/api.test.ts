@@ -5,7 +5,7 @@ import { dereference, validate } from '@readme/openapi-parser'
 import { routes, type RouteName } from '../../shared/api'
 import type { Route } from '../../shared/schema'
 import { migrate } from '../../server/db/migrate'
-import { base, Client, database, id, signedIn, somethingToBill } from './client'
+import { base, callerNamed, Client, database, id, signedIn, somethingToBill } from './client'
 
 let owner: Client
 let office: Client
@@ -29,8 +29,8 @@ describe('the OpenAPI document', () => {
     const w = await somethingToBill(owner)
     const invoice = await owner.ok('makeInvoice', { params: { id: w.workOrderId }, body: { id: id() } })
     const visit = (await owner.ok('schedule')).visits[0]!
-    const params: Partial<Record<RouteName, Record<string, string>>> = { customer: { id: w.customerId }, workOrder: { id: w.workOrderId }, fieldVisit: { id: visit.id }, invoice: { id: invoice.id }, owing: { id: w.customerId }, call: { id: (await owner.ok('calls')).items[0]!.id }, publicInvoice: { token: invoice.link.split('/i/')[1]! } }
-    const query: Partial<Record<RouteName, Record<string, string>>> = { matches: { q: 'hallam' }, searchPriceBook: { q: 'tank' }, find: { q: 'W-10' } }
+    const params: Partial<Record<RouteName, Record<string, string>>> = { customer: { id: w.customerId }, caller: { id: w.customerId }, mergePreview: { id: w.customerId }, workOrder: { id: w.workOrderId }, fieldVisit: { id: visit.id }, invoice: { id: invoice.id }, owing: { id: w.customerId }, call: { id: (await owner.ok('calls')).items[0]!.id }, publicInvoice: { token: invoice.link.split('/i/')[1]! } }
+    const query: Partial<Record<RouteName, Record<string, string>>> = { matches: { q: 'hallam' }, searchPriceBook: { q: 'tank' }, find: { q: 'W-10' }, mergePreview: { other: (await callerNamed(owner, 'hallam dairy')).customerId } }
     let checked = 0
     for (const [name, route] of table.filter(([, r]) => r.method === 'GET' && r.answer)) {
       const reply = await owner.send(name, { params: params[name], query: query[name] })
@@ -141,7 +141,7 @@ describe('changes', () => {
   })
   it('books a call once: the second attempt is told what it became', async () => {
     const callId = id()
-    const match = (await office.ok('matches', { query: { q: 'lowfold' } })).items[0]!
+    const match = await callerNamed(office, 'lowfold')
     const book = (workOrderId: string) => office.send('bookCall', { params: { id: callId }, body: { workOrderId, visitId: id(), customerId: match.customerId, siteId: match.sites[0]!.id, problem: 'Once' } })
     const first = await book(id())
     const second = await book(id())
@@ -153,7 +153,7 @@ describe('changes', () => {
     expect((await office.ok('call', { params: { id: callId } })).draft.problem).toBe('half')
     expect((await office.send('endCall', { params: { id: callId }, body: { state: 'put_off', reason: 'asks' } })).body.errors?.[0]?.path).toBe('callBackOn')
     await office.ok('endCall', { params: { id: callId }, body: { state: 'put_off', reason: 'asks', callBackOn: '2026-11-30' } })
-    expect((await office.ok('calls')).items.find(c => c.id === callId)!.waiting).toContain('2026-11-30')
+    expect((await office.ok('calls')).items.find(c => c.id === callId)!.waiting).toContain('Mon 30 Nov')
   })
 })
 describe('live changes', () => {

@@ -45,9 +45,12 @@ export async function signedIn(role: keyof typeof LOGINS | { email: string }): P
 export const database = () => mysql.createConnection({ uri: process.env.DATABASE_URL!, dateStrings: true })
 export { setClock } from '../clock'
 
+/** What to know of the customer that these words mean. */
+export const callerNamed = async (office: Client, words: string): Promise<Answer<'caller'>> =>
+  office.ok('caller', { params: { id: (await office.ok('matches', { query: { q: words } })).items[0]!.customerId } })
 /** A work order with something done and nothing billed. */
 export async function somethingToBill(office: Client, price = '100.00'): Promise<{ workOrderId: string, visitId: string, customerId: string }> {
-  const match = (await office.ok('matches', { query: { q: 'lowfold' } })).items[0]!
+  const match = await callerNamed(office, 'lowfold')
   const ids = { workOrderId: id(), visitId: id(), customerId: match.customerId }
   await office.ok('bookCall', { params: { id: id() }, body: { workOrderId: ids.workOrderId, visitId: ids.visitId, customerId: match.customerId, siteId: match.sites[0]!.id, problem: 'Test work' } })
   await office.ok('addLines', { params: { id: ids.workOrderId }, body: { lines: [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: price }] } })

@@ -9,7 +9,7 @@ import { transaction } from '../../server/db/pool'
 import { startServer } from '../../scripts/lib/rig.mjs'
 // @ts-expect-error a plain module of the commands
 import { freePort } from '../../scripts/lib/database.mjs'
-import { Client, database, id, signedIn, somethingToBill, until } from './client'
+import { callerNamed, Client, database, id, signedIn, somethingToBill, until } from './client'
 
 let office: Client
 let books: Client
@@ -53,7 +53,7 @@ describe('invoices', () => {
     await db.end()
   })
   it('charges no tax to the exempt school, and tax by class to others', async () => {
-    const school = (await office.ok('matches', { query: { q: 'tarn view school' } })).items[0]!
+    const school = await callerNamed(office, 'tarn view school')
     const workOrderId = id()
     await office.ok('bookCall', { params: { id: id() }, body: { workOrderId, visitId: id(), customerId: school.customerId, siteId: school.sites[0]!.id, problem: 'x' } })
     await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: 'Part', kind: 'other', quantity: '1', unitPrice: '200' }] } })

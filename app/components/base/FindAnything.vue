@@ -11,7 +11,7 @@ const at = ref(0)
 const box = ref<HTMLInputElement>()
 const COMMANDS = [
   ['Take a call', '/calls/new', 'N'], ['Calls', '/calls', 'Alt 1'], ['Schedule', '/schedule', 'Alt 2'], ['On site', '/on-site', 'Alt 3'], ['To bill', '/to-bill', 'Alt 4'], ['Unpaid', '/unpaid', 'Alt 5'],
-  ['Customers', '/customers', ''], ['Price book', '/price-book', ''], ['Invoices', '/invoices', ''], ['Mail', '/messages', ''], ['Shortcuts of this screen', '?', '?'],
+  ['Customers', '/customers', ''], ['Duplicates', '/customers/duplicates', ''], ['Import customers', '/customers/import', ''], ['Sites', '/sites', ''], ['Care agreements', '/agreements', ''], ['Set-up of calls', '/set-up', ''], ['Price book', '/price-book', ''], ['Invoices', '/invoices', ''], ['Mail', '/messages', ''], ['Shortcuts of this screen', '?', '?'],
 ] as const
 const items = computed(() => {
   const w = words.value.toLowerCase()

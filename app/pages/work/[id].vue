@@ -6,6 +6,7 @@ import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import BillSheet from '~/components/invoices/BillSheet.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
+import WorkWords from '~/components/visits/WorkWords.vue'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
@@ -72,6 +73,7 @@ const groups = computed(() => {
       <p v-if="work.customer.stopWork" class="note bad"><b>Stop work.</b> {{ work.customer.stopWork }}</p>
       <p v-if="problem || failed" class="note bad" role="alert">{{ (failed ?? problem)?.message }}</p>
       <p class="sheet asked"><span class="quiet small">Asked for</span><br>{{ work.problem }}<template v-for="v in work.visits" :key="v.id"><template v-if="v.findings"><br><span class="quiet small">Found by {{ v.technician }}</span><br>{{ v.findings }}</template></template></p>
+      <WorkWords :work="work" :edits="edits" @changed="got => work = got" />
       <div v-if="adding" class="sheet pad no-print"><PriceSearch label="Add from the price book" at-hand @choose="add" /></div>
       <table class="book account">
         <thead><tr><th>Work and material</th><th class="right">Promised</th><th class="right">Done</th><th class="right">Billed</th><th class="right">Paid</th><th class="no-print" /></tr></thead>

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+// When: the day, technicians' days side by side, the window told to the customer, and what speaks against it before it is booked.
+import { computed, nextTick, ref, watch } from 'vue'
+import { firstGap } from '~~/core/dispatch/firstGap'
+import { localTime, localToInstant, plusDays } from '~~/core/time/zone'
+import type { Answer } from '~~/shared/api'
+import DayStrip from '~/components/calls/DayStrip.vue'
+import { call, type Problem } from '~/lib/api'
+import { onLive } from '~/lib/live'
+import type { Draft } from '~/stores/call'
+import { useSession } from '~/stores/session'
+
+const props = defineProps<{ callId: string, chosen: Answer<'caller'> | null, skills: string[], problem: Problem | null }>()
+const draft = defineModel<Draft>({ required: true })
+const warnings = defineModel<{ code: string, text: string }[]>('warnings', { required: true })
+const session = useSession()
+const schedule = ref<Answer<'schedule'> | null>(null)
+const strips = ref<HTMLElement>()
+const wrong = (path: string) => props.problem?.at(path) ?? ''
+const times = Array.from({ length: 45 }, (_, i) => `${String(7 + Math.floor(i / 4)).padStart(2, '0')}:${String(i % 4 * 15).padStart(2, '0')}`)
+const days = computed(() => Array.from({ length: 5 }, (_, i) => plusDays(session.today, i)))
+
+async function load() {
+  const { date } = draft.value
+  if (!date) return
+  const got = await call('schedule', { query: { date } }).catch(() => null)
+  if (date === draft.value.date) schedule.value = got
+}
+watch(() => draft.value.date, load, { immediate: true })
+onLive(() => void load())
+const startMs = computed(() => (draft.value.date && /^\d\d:\d\d$/.test(draft.value.start) ? localToInstant(draft.value.date, draft.value.start, session.zone) : null))
+const territory = computed(() => props.chosen?.sites.find(s => s.id === draft.value.siteId)?.territory ?? '')
+const serves = (t: Answer<'schedule'>['technicians'][number]) => !territory.value || t.territories.length === 0 || t.territories.includes(territory.value)
+const technician = computed(() => schedule.value?.technicians.find(t => t.id === draft.value.technicianId) ?? null)
+defineExpose({ technician, startMs, begin })
+
+function propose() {
+  const [h] = draft.value.start.split(':').map(Number)
+  if (h === undefined || Number.isNaN(h)) return
+  Object.assign(draft.value, { promiseFrom: `${String(h).padStart(2, '0')}:00`, promiseTo: `${String(Math.min(23, h + 2)).padStart(2, '0')}:00` })
+}
+function pick(technicianId: string, ms: number) {
+  Object.assign(draft.value, { technicianId, start: localTime(ms, session.zone) })
+  propose()
+}
+const busyOf = (id: string) => [
+  ...schedule.value!.visits.filter(v => v.technicianId === id && v.startAt).map(v => ({ from: Date.parse(v.startAt!), to: Date.parse(v.startAt!) + v.durationSeconds * 1000 })),
+  ...schedule.value!.held.filter(h => h.technicianId === id && h.callId !== props.callId).map(h => ({ from: Date.parse(h.startAt), to: Date.parse(h.startAt) + h.durationSeconds * 1000 })),
+  ...schedule.value!.technicians.find(t => t.id === id)!.timeOff.map(o => ({ from: Date.parse(o.from), to: Date.parse(o.to) })),
+]
+const gapOf = (t: Answer<'schedule'>['technicians'][number]) => firstGap({ working: t.working.map(w => ({ from: Date.parse(w.from), to: Date.parse(w.to) })), busy: busyOf(t.id), seconds: draft.value.durationSeconds, after: session.now() })
+/** From the keyboard: the first free time of the first who serves the place and has the skills, ready to be moved with the arrows. */
+async function begin() {
+  const people = schedule.value?.technicians ?? []
+  if (startMs.value === null || !technician.value) {
+    const able = people.filter(t => props.skills.every(s => t.skills.includes(s)))
+    const first = [...able.filter(serves), ...able, ...people].find(t => gapOf(t) !== null)
+    if (first) pick(first.id, gapOf(first)!)
+  }
+  await nextTick()
+  strips.value?.querySelector<HTMLElement>('.one.on [tabindex]')?.focus()
+}
+function key(e: KeyboardEvent, at: number) {
+  const people = schedule.value!.technicians
+  const move = (ms: number) => startMs.value !== null && pick(people[at]!.id, startMs.value + ms)
+  if (e.key === 'ArrowRight') move(900_000)
+  else if (e.key === 'ArrowLeft') move(-900_000)
+  else if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+    const next = people[at + (e.key === 'ArrowDown' ? 1 : -1)]
+    if (!next) return
+    const gap = gapOf(next)
+    if (gap !== null) pick(next.id, gap)
+    else draft.value.technicianId = next.id
+    void nextTick(() => strips.value?.querySelector<HTMLElement>('.one.on [tabindex]')?.focus())
+  }
+  else return
+  e.preventDefault()
+}
+let turn = 0
+watch(() => [draft.value.technicianId, startMs.value, draft.value.durationSeconds, draft.value.promiseFrom, draft.value.promiseTo, draft.value.siteId, props.skills.join()] as const, async ([technicianId, ms, durationSeconds, promiseFrom, promiseTo, siteId]) => {
+  const mine = ++turn
+  const got = technicianId && ms !== null
+    ? (await call('checkPlacement', { body: { visitId: null, technicianId, startAt: new Date(ms).toISOString(), durationSeconds, promiseFrom, promiseTo, siteId, skills: props.skills } }).catch(() => ({ warnings: [] }))).warnings
+    : []
+  if (mine === turn) warnings.value = got
+})
+</script>
+
+<template>
+  <section class="when">
+    <div class="row wrap">
+      <span class="quiet small">When</span>
+      <button v-for="d in days" :key="d" type="button" class="btn" :class="{ on: draft.date === d }" :aria-pressed="draft.date === d" @click="draft.date = d">{{ session.day(d) }}</button>
+      <input v-model="draft.date" class="plain" type="date" aria-label="Day" style="width: 140px">
+    </div>
+    <div class="row wrap">
+      <label class="field"><span>Technician</span><select v-model="draft.technicianId" class="plain"><option :value="null">nobody yet</option><option v-for="t in schedule?.technicians ?? []" :key="t.id" :value="t.id">{{ t.name }}</option></select></label>
+      <label class="field"><span>Start</span><select v-model="draft.start" class="plain" @change="propose"><option value="">no time yet</option><option v-for="t in times" :key="t">{{ t }}</option></select></label>
+      <label class="field"><span>Takes</span><select v-model.number="draft.durationSeconds" class="plain"><option v-for="n in 32" :key="n" :value="n * 900">{{ Math.floor(n / 4) }}:{{ String(n % 4 * 15).padStart(2, '0') }} h</option></select></label>
+      <label class="field"><span>Promised from</span><select v-model="draft.promiseFrom" class="plain"><option value="">–</option><option v-for="t in times" :key="t">{{ t }}</option></select></label>
+      <label class="field"><span>to</span><select v-model="draft.promiseTo" class="plain"><option value="">–</option><option v-for="t in times" :key="t">{{ t }}</option></select></label>
+    </div>
+    <p v-if="wrong('promiseTo') || wrong('technicianId') || wrong('date')" class="wrong">{{ wrong('promiseTo') || wrong('technicianId') || wrong('date') }}</p>
+    <p v-if="warnings.length" class="note warn" role="status"><b>Before you promise it:</b> {{ warnings.map(w => w.text).join('; ') }}. Booking goes ahead with your name to it.</p>
+    <p v-if="territory" class="small quiet">The site is in <b>{{ territory }}</b>. <kbd>Alt W</kbd> proposes the first free time; arrows move it.</p>
+    <div v-if="schedule" ref="strips" class="days">
+      <div v-for="(t, i) in schedule.technicians" :key="t.id" class="one" :class="{ on: t.id === draft.technicianId }">
+        <button type="button" class="btn plain name" @click="draft.technicianId = t.id">{{ t.name }}<span class="quiet small">{{ t.skills.join(', ') }}</span><span v-if="!serves(t)" class="soon small">serves {{ t.territories.join(', ') }}</span></button>
+        <DayStrip :schedule="schedule" :technician-id="t.id" :call-id="callId" :start="t.id === draft.technicianId ? startMs : null" :seconds="draft.durationSeconds" :name="chosen?.name ?? ''" @pick="ms => pick(t.id, ms)" @keydown="key($event, i)" />
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+section { padding: 14px 16px; overflow: auto; display: flex; flex-direction: column; gap: 10px; background: var(--sheet); } .wrap { flex-wrap: wrap; gap: 6px; } .wrap .btn { padding: 0 8px; min-height: 30px; }
+.days { display: flex; flex-direction: column; gap: 6px; } .one { display: grid; grid-template-columns: 118px minmax(0, 1fr); } .one .name { flex-direction: column; align-items: flex-start; gap: 0; padding: 6px 4px; height: auto; text-align: left; white-space: normal; } .one.on .name { background: var(--green-1); }
+</style>

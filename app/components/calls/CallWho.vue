@@ -1,0 +1,139 @@
+<script setup lang="ts">
+// Who is calling: matches while it is typed with why each fits, a new customer in the same place, and what to know of the one chosen.
+import { computed, onMounted, ref, watch } from 'vue'
+import { formatPhone } from '~~/core/text/phone'
+import type { Answer } from '~~/shared/api'
+import { call, newId, type Problem } from '~/lib/api'
+import { useAct } from '~/lib/useAct'
+import type { Draft } from '~/stores/call'
+import { useSession } from '~/stores/session'
+
+const props = defineProps<{ chosen: Answer<'caller'> | null, setUp: Answer<'setUp'> | null, problem: Problem | null }>()
+const emit = defineEmits<{ choose: [customerId: string, siteId: string | null], clear: [] }>()
+const draft = defineModel<Draft>({ required: true })
+const session = useSession()
+const matches = ref<Answer<'matches'>['items']>([])
+const at = ref(0)
+const who = ref<HTMLInputElement>()
+const name = ref<HTMLInputElement>()
+defineExpose({ focus: () => who.value?.focus() })
+const { busy, problem: failed, act } = useAct()
+const wrong = (path: string) => failed.value?.at(path) || props.problem?.at(path) || ''
+
+let turn = 0
+async function search() {
+  const words = draft.value.query.trim()
+  const mine = ++turn
+  if (words.length < 2) return void (matches.value = [])
+  const got = await call('matches', { query: { q: words } }).catch(() => ({ items: [] }))
+  if (mine !== turn) return
+  matches.value = got.items
+  at.value = 0
+}
+watch(() => draft.value.query, () => {
+  if (!props.chosen && !draft.value.isNew) void search()
+})
+onMounted(() => {
+  if (!props.chosen && !draft.value.isNew && draft.value.query) void search()
+})
+function choose(customerId: string, siteId: string | null) {
+  matches.value = []
+  turn++
+  emit('choose', customerId, siteId)
+}
+function beginNew() {
+  const q = draft.value.query
+  const number = /^[\d\s().+-]{4,}$/.test(q)
+  Object.assign(draft.value, { isNew: true, name: number ? '' : q, phone: number ? q : draft.value.phone })
+  matches.value = []
+  setTimeout(() => name.value?.focus())
+}
+function key(e: KeyboardEvent) {
+  if (e.key === 'ArrowDown') at.value = Math.min(matches.value.length, at.value + 1)
+  else if (e.key === 'ArrowUp') at.value = Math.max(0, at.value - 1)
+  else if (e.key === 'Enter' && !e.ctrlKey && !e.metaKey) {
+    const m = matches.value[at.value]
+    if (m) choose(m.customerId, m.siteId)
+    else beginNew()
+  }
+  else return
+  e.preventDefault()
+}
+
+// Nobody is entered twice: who is perhaps the same is shown while the new one is typed.
+const alike = ref<Answer<'alike'>['items']>([])
+let waiting: ReturnType<typeof setTimeout> | undefined
+watch(() => draft.value.isNew && [draft.value.name, draft.value.phone, draft.value.email, draft.value.line1].join('|'), (typed) => {
+  clearTimeout(waiting)
+  if (!typed || typed.length < 7) return void (alike.value = [])
+  waiting = setTimeout(async () => {
+    const d = draft.value
+    alike.value = (await call('alike', { body: { name: d.name, phone: d.phone, email: d.email, line1: d.line1 } }).catch(() => ({ items: [] }))).items
+  }, 200)
+}, { immediate: true })
+const neat = () => { draft.value.phone = formatPhone(draft.value.phone, props.setUp?.country ?? 'US') }
+const saveNew = () => act(async () => {
+  const d = draft.value
+  const made = await call('newCustomer', { body: { id: newId(), siteId: newId(), name: d.name, phone: d.phone, email: d.email, line1: d.line1, town: d.town, postcode: d.postcode, source: d.source, prospect: d.prospect } })
+  choose(made.customerId, made.sites[0]!.id)
+})
+const site = computed(() => props.chosen?.sites.find(s => s.id === draft.value.siteId))
+const contacts = computed(() => props.chosen?.contacts.filter(k => !k.siteId || k.siteId === draft.value.siteId) ?? [])
+function speak(contactId: string) {
+  const k = props.chosen?.contacts.find(c => c.id === contactId)
+  Object.assign(draft.value, { contactId: k?.id ?? null, speaking: k?.name ?? '', phone: k?.phone || props.chosen?.phone || '' })
+}
+const state = (s: string) => s.replaceAll('_', ' ')
+</script>
+
+<template>
+  <section class="who">
+    <label class="field"><span>Who is calling</span>
+      <input ref="who" v-model="draft.query" class="plain big" placeholder="Name, number, address, serial number" autocomplete="off" role="combobox" :aria-expanded="matches.length > 0" aria-controls="matches" @keydown="key"></label>
+    <p v-if="wrong('customerId') && !chosen" class="wrong">{{ wrong('customerId') }}</p>
+    <ul v-if="!chosen && !draft.isNew && draft.query.trim().length > 1" id="matches" role="listbox" aria-label="Who it could be">
+      <li v-for="(m, i) in matches" :key="m.customerId" role="option" :aria-selected="i === at" :class="{ at: i === at }" @mousedown.prevent="choose(m.customerId, m.siteId)">
+        <b>{{ m.name }}</b> <span v-if="m.prospect" class="chip">prospect</span> <span v-if="m.stopWork" class="chip late">stop work</span> <span v-if="m.late" class="late small">owes {{ session.money(m.owed) }}, {{ m.late }} days late</span>
+        <br><span class="quiet small">{{ [m.phone, m.place].filter(Boolean).join(' · ') }}<template v-if="m.open"> · {{ m.open }} open</template></span>
+        <br><span class="small why">by {{ m.why.join(', ') }}</span>
+      </li>
+      <li role="option" :aria-selected="at === matches.length" :class="{ at: at === matches.length }" @mousedown.prevent="beginNew"><b class="good">New customer “{{ draft.query }}”</b></li>
+    </ul>
+    <div v-if="draft.isNew && !chosen" class="new stack">
+      <label class="field"><span>Name</span><input ref="name" v-model="draft.name" class="plain"><span v-if="wrong('name')" class="wrong">{{ wrong('name') }}</span></label>
+      <label class="field"><span>Telephone</span><input v-model="draft.phone" class="plain" inputmode="tel" @blur="neat"></label>
+      <div v-if="alike.length" class="note warn" role="status"><b>Perhaps known already</b>
+        <div v-for="a in alike" :key="a.customerId" class="row alike"><span class="grow">{{ a.name }}<br><span class="small">{{ [a.phone, a.place].filter(Boolean).join(' · ') }}<br>{{ a.reasons.join(', ') }}</span></span><button type="button" class="btn" @click="choose(a.customerId, null)">It is them</button></div>
+      </div>
+      <label class="field"><span>Address of the site</span><input v-model="draft.line1" class="plain"><span v-if="wrong('line1')" class="wrong">{{ wrong('line1') }}</span></label>
+      <div class="row"><label class="field grow"><span>Town</span><input v-model="draft.town" class="plain"></label><label class="field" style="width: 90px"><span>Postcode</span><input v-model="draft.postcode" class="plain"></label></div>
+      <label class="field"><span>Mail address</span><input v-model="draft.email" class="plain" type="email"><span v-if="wrong('email')" class="wrong">{{ wrong('email') }}</span></label>
+      <label class="row"><input v-model="draft.prospect" type="checkbox"> Only asks for a price so far</label>
+      <div class="row"><button type="button" class="btn act" :disabled="busy" @click="saveNew">Keep this customer</button><button type="button" class="btn" @click="draft.isNew = false">Not new</button></div>
+    </div>
+    <template v-if="chosen">
+      <div class="row"><b class="grow name">{{ chosen.name }} <span v-if="chosen.prospect" class="chip">prospect</span> <span v-for="t in chosen.tags" :key="t" class="chip">{{ t }}</span></b><button type="button" class="btn plain" @click="emit('clear')">Someone else</button></div>
+      <p v-if="chosen.stopWork || chosen.overLimit" class="note bad"><b>{{ chosen.stopWork ? 'Stop work.' : 'Over the limit.' }}</b> {{ chosen.stopWork || `Owes ${session.money(chosen.owed)}, the limit is ${session.money(chosen.creditLimit!)}` }}</p>
+      <label class="field"><span>Where</span><select v-model="draft.siteId" class="plain"><option :value="null" disabled>Choose the site</option><option v-for="s in chosen.sites" :key="s.id" :value="s.id">{{ [s.name, s.line1, s.town].filter(Boolean).join(', ') }}</option></select></label>
+      <p v-if="wrong('siteId')" class="wrong">{{ wrong('siteId') }}</p>
+      <p v-if="site?.territory" class="small quiet">{{ site.territory }}<template v-if="site.accessNote"> · {{ site.accessNote }}</template></p>
+      <label v-if="contacts.length" class="field"><span>Contact</span><select class="plain" :value="draft.contactId ?? ''" @change="speak(($event.target as HTMLSelectElement).value)"><option value="">somebody else</option><option v-for="k in contacts" :key="k.id" :value="k.id">{{ k.name }}{{ k.role ? `, ${k.role}` : '' }}</option></select></label>
+      <div class="row"><label class="field grow"><span>Speaking with</span><input v-model="draft.speaking" class="plain"></label><label class="field grow"><span>Their number</span><input v-model="draft.phone" class="plain" inputmode="tel" @blur="neat"></label></div>
+      <ul v-if="chosen.notes.length" class="notes" aria-label="What matters"><li v-for="n in chosen.notes" :key="n">{{ n }}</li></ul>
+      <dl>
+        <div><dt>Owes</dt><dd class="num" :class="{ late: chosen.late }">{{ session.money(chosen.owed) }}<template v-if="chosen.late"> · {{ chosen.late }} days late</template></dd></div>
+        <div v-for="a in chosen.agreements" :key="a.id"><dt>{{ a.plan }}</dt><dd :class="{ soon: a.state !== 'in force' }">{{ a.state }}</dd></div>
+        <div v-if="chosen.exempt"><dt>Tax</dt><dd>{{ chosen.exempt }}</dd></div>
+        <div v-for="w in chosen.openWork" :key="w.id"><dt><NuxtLink :to="`/work/${w.id}`" class="num">{{ w.number }}</NuxtLink></dt><dd>{{ w.title }} · {{ state(w.state) }}</dd></div>
+        <div v-for="w in chosen.lastWork.slice(0, 3)" :key="`l${w.id}`"><dt class="nowrap">{{ session.day(w.on) }}</dt><dd><NuxtLink :to="`/work/${w.id}`">{{ w.title }}</NuxtLink></dd></div>
+      </dl>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+section { padding: 14px 16px; overflow: auto; display: flex; flex-direction: column; gap: 10px; border-right: 1px solid var(--rule-2); } .big { font-size: 16px !important; padding: 9px 11px !important; }
+ul { list-style: none; margin: -8px 0 0; padding: 0; border: 1px solid var(--rule-2); background: var(--sheet); } li { padding: 7px 10px; cursor: pointer; } li + li { border-top: 1px solid var(--rule); } li.at { background: var(--green-1); } .why { color: var(--green); }
+.notes { margin: 0; background: var(--marigold-1); border-color: #e6cf9a; border-radius: 4px; } .notes li { cursor: default; padding: 5px 10px; border-color: #efdfb9; } .alike { padding-top: 6px; } .name { font-size: 16px; }
+dl { margin: 0; } dl div { display: flex; justify-content: space-between; gap: 12px; padding: 6px 0; border-bottom: 1px solid var(--rule); } dt { color: var(--ink-2); flex: none; } dd { margin: 0; text-align: right; }
+</style>

@@ -1,0 +1,46 @@
+// SQL of care agreements and their plans.
+import { agreementState } from '../../core/agreements/agreementState'
+import type { Tx, Value } from '../db/pool'
+import { listRows } from '../db/queries'
+
+export interface AgreementRow { id: string, version: number, customerId: string, customer: string, phone: string, siteId: string | null, site: string, line1: string, town: string, postcode: string, plan: string, planId: string | null, startsOn: string, endsOn: string, visitDueOn: string | null, lastVisitOn: string | null, booked: string | null }
+const SELECT = `a.id, a.version, a.customer_id AS customerId, c.name AS customer, c.phone, a.site_id AS siteId, COALESCE(s.name, '') AS site, COALESCE(s.line1, '') AS line1, COALESCE(s.town, '') AS town, COALESCE(s.postcode, '') AS postcode,
+  a.plan, a.plan_id AS planId, a.starts_on AS startsOn, a.ends_on AS endsOn, a.visit_due_on AS visitDueOn,
+  (SELECT DATE(MAX(w.done_at)) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind = 'service') AS lastVisitOn,
+  (SELECT MAX(w.number) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind = 'service' AND w.state IN ('needs_slot', 'scheduled', 'on_site', 'paused')) AS booked`
+const FROM = 'agreements a JOIN customers c ON c.id = a.customer_id LEFT JOIN sites s ON s.id = a.site_id'
+export const agreementById = (tx: Tx, id: string) => tx.row<AgreementRow>(`SELECT ${SELECT} FROM ${FROM} WHERE a.id = ? FOR UPDATE`, [id])
+export async function agreementsOf(tx: Tx, customerId: string, today: string): Promise<{ id: string, plan: string, startsOn: string, endsOn: string, visitDueOn: string | null, state: string }[]> {
+  const rows = await tx.rows<{ id: string, plan: string, startsOn: string, endsOn: string, visitDueOn: string | null }>('SELECT id, plan, starts_on AS startsOn, ends_on AS endsOn, visit_due_on AS visitDueOn FROM agreements WHERE customer_id = ? ORDER BY ends_on DESC LIMIT 40', [customerId])
+  return rows.map(a => ({ ...a, state: agreementState(a, today) }))
+}
+export async function agreementPage(tx: Tx, f: { q: string, dueBy: string | null, endingBy: string | null, today: string, postcodes: string[] | null, limit: number, after: [string, string] | null }) {
+  const where = ['c.merged_into IS NULL', 'a.ends_on >= ?']
+  const values: Value[] = [f.endingBy ? f.today : f.today]
+  for (const word of f.q.split(' ').filter(Boolean)) {
+    where.push('CONCAT(c.search, " ", COALESCE(s.search, ""), " ", a.plan) LIKE ?')
+    values.push(`%${word}%`)
+  }
+  if (f.dueBy) {
+    where.push('a.visit_due_on <= ?')
+    values.push(f.dueBy)
+  }
+  if (f.endingBy) {
+    where.push('a.ends_on <= ?')
+    values.push(f.endingBy)
+  }
+  if (f.postcodes) {
+    where.push(f.postcodes.length ? `(${f.postcodes.map(() => 's.postcode LIKE ?').join(' OR ')})` : 'FALSE')
+    values.push(...f.postcodes.map(p => `${p}%`))
+  }
+  return listRows<AgreementRow>(tx, { select: SELECT, from: FROM, where, values, by: 'COALESCE(a.visit_due_on, a.ends_on)', id: 'a.id', descending: false, limit: f.limit, after: f.after })
+}
+export const insertAgreement = (tx: Tx, a: { id: string, customerId: string, siteId: string, plan: string, planId: string, startsOn: string, endsOn: string, visitDueOn: string }) =>
+  tx.run('INSERT INTO agreements (id, customer_id, site_id, plan, plan_id, starts_on, ends_on, visit_due_on) VALUES (?, ?, ?, ?, ?, ?, ?, ?)', [a.id, a.customerId, a.siteId, a.plan, a.planId, a.startsOn, a.endsOn, a.visitDueOn])
+export const extendAgreement = async (tx: Tx, id: string, version: number, endsOn: string, visitDueOn: string | null) => (await tx.run('UPDATE agreements SET ends_on = ?, visit_due_on = ?, version = version + 1 WHERE id = ? AND version = ?', [endsOn, visitDueOn, id, version])).affected
+export const setVisitDue = (tx: Tx, id: string, visitDueOn: string | null) => tx.run('UPDATE agreements SET visit_due_on = ?, version = version + 1 WHERE id = ?', [visitDueOn, id])
+export interface PlanRow { id: string, name: string, visitsAYear: number, visitSeconds: number, price: string, levelId: string | null, work: string }
+const PLAN = 'SELECT id, name, visits_a_year AS visitsAYear, visit_seconds AS visitSeconds, price, price_level_id AS levelId, work FROM agreement_plans'
+export const allPlans = (tx: Tx) => tx.rows<PlanRow>(`${PLAN} ORDER BY name LIMIT 100`)
+export const planById = (tx: Tx, id: string) => tx.row<PlanRow>(`${PLAN} WHERE id = ?`, [id])
+export const insertPlan = (tx: Tx, p: { id: string, name: string, visitsAYear: number, price: string, levelId: string | null, work: string }) => tx.run('INSERT INTO agreement_plans (id, name, visits_a_year, price, price_level_id, work) VALUES (?, ?, ?, ?, ?, ?)', [p.id, p.name, p.visitsAYear, p.price, p.levelId, p.work])

@@ -1,0 +1,67 @@
+// Requests from the public form: bounded, protected against robots without outside services, and then an ordinary call.
+import { createHmac, timingSafeEqual } from 'node:crypto'
+import type * as yup from 'yup'
+import { LedgerError } from '../../core/errors/LedgerError'
+import { formatPhone } from '../../core/text/phone'
+import { callDraft } from '../../shared/calls'
+import { mail, need, obj, text } from '../../shared/schema'
+import { hashToken, secret } from '../access/session'
+import { findCustomers } from '../customers/matching'
+import { customerById, insertFile } from '../customers/queries'
+import { kindOf, PICTURES } from '../http/files'
+import type { Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { keepCall, lockRequests, markRequest, requestsSince } from './queries'
+
+export const requestSchema = obj({
+  name: need('Please write your name.', 160), phone: text(32).default(''), email: mail().default(''), line1: text(160).default(''), town: text(80).default(''), postcode: text(16).default(''), problem: need('Please write what you need.', 2000), wanted: text(200).default(''),
+}).test('reach', 'Please leave a telephone number or a mail address, so that we can answer.', v => Boolean(v.phone || v.email))
+export const MOST_PICTURES = 4
+const FASTEST = 3_000
+const OLDEST = 12 * 3_600_000
+
+const sign = (at: string): string => createHmac('sha256', secret()).update(`request:${at}`).digest('base64url')
+/** Says when the form was drawn; signed, so that a robot cannot make one up. Time on the wall: the demo's clock does not matter to robots. */
+export const formStamp = (at: number): string => `${at}.${sign(String(at))}`
+/** How old a stamp is in milliseconds, or null where it is not one of ours. */
+function stampAge(stamp: string, now: number): number | null {
+  const [at = '', signature = ''] = stamp.split('.')
+  const [given, expected] = [Buffer.from(signature), Buffer.from(sign(at))]
+  return given.length === expected.length && timingSafeEqual(given, expected) ? now - Number(at) : null
+}
+
+// Counted in memory before anything is read: ten thousand requests cost a look at a map each.
+const seen = new Map<string, { from: number, n: number }>()
+export function holdBack(ip: string, now: number): void {
+  if (seen.size > 5000) seen.clear()
+  const mine = seen.get(ip)
+  if (!mine || now - mine.from > 60_000) seen.set(ip, { from: now, n: 1 })
+  else if (++mine.n > 20) throw new LedgerError('too_many', 429, 'That was too often. Please wait a minute, or ring us.')
+}
+
+export interface Sent { fields: Record<string, string>, pictures: { name: string, bytes: Buffer }[] }
+/** Takes a request in as a call that waits for an answer. What a robot sends is answered as if it had been taken. */
+export async function takeRequest(ctx: Ctx, sent: Sent, wall: number): Promise<{ taken: boolean }> {
+  const { stamp = '', website = '', ...fields } = sent.fields
+  const values = await requestSchema.validate(fields, { abortEarly: false, stripUnknown: true }) as yup.InferType<typeof requestSchema>
+  const age = stampAge(stamp, wall)
+  if (age === null || age > OLDEST) throw new LedgerError('stale_form', 422, 'This form was open for too long. Please send it once more.')
+  // A field that people do not see is filled, or the form came back faster than hands can type.
+  if (website || age < FASTEST) return { taken: false }
+  await lockRequests(ctx.tx)
+  const source = hashToken(`request-source:${ctx.ip}`)
+  if (await requestsSince(ctx.tx, source, ctx.now - 600_000) >= 5 || await requestsSince(ctx.tx, null, ctx.now - 3_600_000) >= 200) throw new LedgerError('too_many', 429, 'We have just had several requests from here. Please wait a few minutes, or ring us.')
+  if (sent.pictures.length > MOST_PICTURES) throw new LedgerError('too_many_pictures', 422, `Please send ${MOST_PICTURES} pictures at most.`, [{ path: 'pictures', message: `Please send ${MOST_PICTURES} pictures at most.` }])
+  await markRequest(ctx.tx, source, ctx.now)
+  const id = ctx.id()
+  const phone = formatPhone(values.phone, ctx.company.country)
+  // Known by number or mail: proposed, not decided; anybody can type anybody's number.
+  const [found] = [...(phone ? await findCustomers(ctx, phone, 1) : []), ...(values.email ? await findCustomers(ctx, values.email, 1) : [])]
+  const known = found && found.why.every(w => w.field === 'phones' || w.field === 'mails') ? await customerById(ctx.tx, found.id) : null
+  const problem = [values.problem, values.wanted && `Wished for: ${values.wanted}`, known && `Perhaps ${known.name}`].filter(Boolean).join('\n').slice(0, 2000)
+  const draft = callDraft.cast({ query: known ? known.name : values.name, speaking: values.name, phone, problem, source: 'web page', isNew: !known, name: values.name, email: values.email, line1: values.line1, town: values.town, postcode: values.postcode })
+  await keepCall(ctx.tx, { id, draft, summary: `${values.name}, ${values.problem.split(/[.\n]/)[0]}`.slice(0, 190), origin: 'form', by: null, at: ctx.now })
+  for (const picture of sent.pictures) await insertFile(ctx.tx, { id: ctx.id(), customerId: null, callId: id, name: picture.name.slice(0, 160) || 'picture', mime: kindOf(picture.bytes, PICTURES), bytes: picture.bytes, by: null, at: ctx.now })
+  await record(ctx, { subject: 'call', id, text: `Request from ${values.name} on the web page` })
+  return { taken: true }
+}

@@ -1,0 +1,45 @@
+// SQL of merging two customers, and of taking a person's data out.
+import { sqlInstant, type Tx } from '../db/pool'
+import { json } from '../settings/queries'
+
+/** Everything that belongs to a customer and moves with a merge. Contacts, equipment and visits hang on these. */
+export const MOVED = { sites: 'sites', contacts: 'contacts', agreements: 'care agreements', work_orders: 'work orders', invoices: 'invoices', payments: 'payments', messages: 'mails', collection_notes: 'collection notes', attachments: 'files' } as const
+export type MovedTable = keyof typeof MOVED
+export const idsIn = async (tx: Tx, table: MovedTable, customerId: string) => (await tx.rows<{ id: string }>(`SELECT id FROM ${table} WHERE customer_id = ? ORDER BY id FOR UPDATE`, [customerId])).map(r => r.id)
+export const countIn = async (tx: Tx, table: MovedTable, customerId: string) => (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table} WHERE customer_id = ?`, [customerId]))!.n
+export async function moveRows(tx: Tx, table: MovedTable, ids: string[], from: string, to: string): Promise<void> {
+  for (let i = 0; i < ids.length; i += 500) {
+    const some = ids.slice(i, i + 500)
+    await tx.run(`UPDATE ${table} SET customer_id = ? WHERE customer_id = ? AND id IN (${some.map(() => '?').join(', ')})`, [to, from, ...some])
+  }
+}
+/** What a customer has in the accounts that are kept by customer. */
+export const ledgerBalances = (tx: Tx, customerId: string) => tx.rows<{ account: 'receivable' | 'deposits', sum: number }>(
+  `SELECT account, CAST(SUM(amount_minor) AS SIGNED) AS sum FROM ledger_postings WHERE customer_id = ? AND account IN ('receivable', 'deposits') GROUP BY account HAVING SUM(amount_minor) <> 0`, [customerId])
+export const openOfInvoices = async (tx: Tx, ids: string[]) => (ids.length ? (await tx.row<{ sum: number }>(`SELECT CAST(COALESCE(SUM(open_minor), 0) AS SIGNED) AS sum FROM invoices WHERE id IN (${ids.map(() => '?').join(', ')})`, ids))!.sum : 0)
+export const unappliedOfPayments = async (tx: Tx, ids: string[]) => (ids.length
+  ? (await tx.row<{ sum: number }>(`SELECT CAST((SELECT COALESCE(SUM(amount_minor), 0) FROM payments WHERE bounced_on IS NULL AND id IN (${ids.map(() => '?').join(', ')})) - (SELECT COALESCE(SUM(amount_minor), 0) FROM allocations WHERE payment_id IN (${ids.map(() => '?').join(', ')})) AS SIGNED) AS sum`, [...ids, ...ids]))!.sum
+  : 0)
+export interface MergeRow { id: string, keptId: string, mergedId: string, moved: Record<MovedTable, string[]>, before: { kept: Record<string, unknown>, merged: Record<string, unknown> }, mergedAt: string, undoneAt: string | null }
+export const insertMerge = (tx: Tx, m: Omit<MergeRow, 'mergedAt' | 'undoneAt'> & { by: string, at: number }) => tx.run('INSERT INTO merges (id, kept_id, merged_id, moved, before_merge, merged_by, merged_at) VALUES (?, ?, ?, ?, ?, ?, ?)', [m.id, m.keptId, m.mergedId, JSON.stringify(m.moved), JSON.stringify(m.before), m.by, sqlInstant(m.at)])
+export async function mergeById(tx: Tx, id: string): Promise<MergeRow | null> {
+  const r = await tx.row<MergeRow>('SELECT id, kept_id AS keptId, merged_id AS mergedId, moved, before_merge AS `before`, merged_at AS mergedAt, undone_at AS undoneAt FROM merges WHERE id = ? FOR UPDATE', [id])
+  return r && { ...r, moved: json(r.moved), before: json(r.before) }
+}
+export const markUndone = (tx: Tx, id: string, at: number) => tx.run('UPDATE merges SET undone_at = ? WHERE id = ?', [sqlInstant(at), id])
+export const mergesInto = (tx: Tx, customerId: string) => tx.rows<{ id: string, mergedId: string, name: string, at: string }>('SELECT m.id, m.merged_id AS mergedId, c.name, m.merged_at AS at FROM merges m JOIN customers c ON c.id = m.merged_id WHERE m.kept_id = ? AND m.undone_at IS NULL ORDER BY m.merged_at DESC LIMIT 20', [customerId])
+export const callsOf = (tx: Tx, customerId: string) => tx.rows<{ id: string, summary: string, draft: unknown, reason: string, at: string }>('SELECT id, summary, draft, reason, created_at AS at FROM calls WHERE JSON_VALUE(draft, "$.customerId") = ? OR work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?) LIMIT 500', [customerId, customerId])
+
+/** Takes a person's words out of everything that may go. Invoices, receipts and the ledger stay as they were sent. */
+export async function takeOutPerson(tx: Tx, customerId: string): Promise<void> {
+  await tx.run(`UPDATE customers SET name = 'Taken out', phone = '', phone2 = '', email = '', email2 = '', line1 = '', town = '', postcode = '', office_note = '', printed_note = '', tags = '[]', stop_work = '', source = '', custom = '{}', search = '' WHERE id = ?`, [customerId])
+  await tx.run(`UPDATE sites SET name = '', line1 = 'taken out', access_note = '', custom = '{}', search = '', lat = NULL, lon = NULL WHERE customer_id = ?`, [customerId])
+  await tx.run(`UPDATE contacts SET name = 'Taken out', role = '', phone = '', phone2 = '', email = '', search = '', removed = TRUE WHERE customer_id = ?`, [customerId])
+  await tx.run('DELETE FROM attachments WHERE customer_id = ?', [customerId])
+  await tx.run(`UPDATE calls SET draft = '{}', summary = 'Taken out', reason = '' WHERE JSON_VALUE(draft, "$.customerId") = ? OR work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?)`, [customerId, customerId])
+  await tx.run(`UPDATE work_orders SET contact = '{"name":"","phone":""}', details = '{}', answers = '[]', problem = 'taken out' WHERE customer_id = ?`, [customerId])
+  await tx.run('DELETE p FROM photos p JOIN work_orders w ON w.id = p.work_order_id WHERE w.customer_id = ?', [customerId])
+  await tx.run(`UPDATE messages SET recipients = '[]', subject = 'Taken out', body = '' WHERE customer_id = ? AND state <> 'waiting'`, [customerId])
+  await tx.run(`UPDATE collection_notes SET text = '' WHERE customer_id = ?`, [customerId])
+  await tx.run(`UPDATE trail SET data = NULL, text = 'taken out when the person asked for it' WHERE customer_id = ?`, [customerId])
+}

@@ -1,0 +1,51 @@
+// What the firm sets up for its calls: questions, its own fields, sources.
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import type { Answer, Body } from '../../shared/api'
+import { allPeople } from '../access/queries'
+import { levels } from '../customers/queries'
+import type { Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { invoiceById } from '../invoices/queries'
+import { setCustom, workOrderById } from '../visits/queries'
+import { customFields, putField, putQuestion, putSources, questions, territories } from './queries'
+
+export async function setUp(ctx: Ctx): Promise<Answer<'setUp'>> {
+  return {
+    country: ctx.company.country, sources: ctx.company.sources, questions: await questions(ctx.tx), fields: await customFields(ctx.tx), territories: await territories(ctx.tx),
+    levels: (await levels(ctx.tx)).map(({ id, name }) => ({ id, name })), people: await allPeople(ctx.tx),
+  }
+}
+const needChoices = (kind: string, choices: string[]) => {
+  if (kind === 'choice' && choices.length < 2) throw invalid('choices', 'Write at least two choices.')
+}
+export async function keepQuestion(ctx: Ctx, body: Body<'keepQuestion'>): Promise<Answer<'keepQuestion'>> {
+  needChoices(body.kind, body.choices)
+  await putQuestion(ctx.tx, body)
+  await record(ctx, { subject: 'settings', id: body.id, text: `Question “${body.text}” ${body.retired ? 'is not asked any more' : 'is asked'}` })
+  return { ok: true }
+}
+export async function keepField(ctx: Ctx, body: Body<'keepField'>): Promise<Answer<'keepField'>> {
+  needChoices(body.kind, body.choices)
+  const old = (await customFields(ctx.tx)).find(f => f.id === body.id)
+  // What was written under one kind cannot be read under another.
+  if (old && (old.kind !== body.kind || old.subject !== body.subject)) throw conflict('field_in_use', 'The kind and place of a field stay as they are. Retire it and make another.')
+  await putField(ctx.tx, body)
+  await record(ctx, { subject: 'settings', id: body.id, text: `Field “${body.name}” of ${body.subject.replace('_', ' ')}s ${body.retired ? 'retired' : 'kept'}` })
+  return { ok: true }
+}
+export async function keepSources(ctx: Ctx, sources: string[]): Promise<Answer<'keepSources'>> {
+  await putSources(ctx.tx, [...new Set(sources)])
+  return { ok: true }
+}
+/** Fills a field of a work order or an invoice; those of customers and sites are changed with their rows. */
+export async function fillField(ctx: Ctx, body: Body<'fillField'>): Promise<Answer<'fillField'>> {
+  const field = (await customFields(ctx.tx)).find(f => f.id === body.fieldId)
+  if (!field || (field.subject !== 'work_order' && field.subject !== 'invoice')) throw notFound('field')
+  if (field.kind === 'number' && body.value && !/^-?\d+(\.\d+)?$/.test(body.value)) throw invalid('value', 'Write a number.')
+  if (field.kind === 'choice' && body.value && !field.choices.includes(body.value)) throw invalid('value', `Choose one of: ${field.choices.join(', ')}.`)
+  const row = field.subject === 'work_order' ? await workOrderById(ctx.tx, body.subjectId, true) : await invoiceById(ctx.tx, body.subjectId, true)
+  if (!row) throw notFound(field.subject.replace('_', ' '))
+  await setCustom(ctx.tx, field.subject === 'work_order' ? 'work_orders' : 'invoices', row.id, { ...row.custom, [field.id]: body.value })
+  await record(ctx, { subject: field.subject === 'work_order' ? 'work' : 'invoice', id: row.id, workOrderId: field.subject === 'work_order' ? row.id : null, customerId: row.customerId, text: `${field.name}: ${body.value || '–'}` })
+  return { ok: true }
+}
