@@ -1,34 +1,83 @@
 // npm run bench [-- NAME…]: one JSON line each, on a throw-away copy of the app.
+import { spawnSync } from 'node:child_process'
 import { chromium } from '@playwright/test'
 import mysql from 'mysql2/promise'
 import { v7 } from 'uuid'
-import { documentTotals } from '../core/documents/documentTotals'
 import { quantile } from '../core/collections/paymentHabit'
+import { documentTotals } from '../core/documents/documentTotals'
+import { searchKey } from '../core/text/searchKey'
+import { population, questions, type Inhabitant } from '../demo/population'
 // @ts-expect-error a plain module of the commands
 import { startRig, startServer } from './lib/rig.mjs'
 
 interface Result { name: string, unit: string, n: number, median: number, p95: number, reference: number | null, ratio: number | null, what: string }
+interface Rig { env: Record<string, string>, stop(): Promise<void> }
 const wanted = process.argv.slice(2)
-const runs = (name: string) => wanted.length === 0 || wanted.includes(name)
 const round = (x: number) => Math.round(x * 1000) / 1000
 function tell(name: string, unit: string, what: string, values: number[], reference: number | null = null): void {
   const sorted = [...values].sort((a, b) => a - b)
   const p95 = quantile(sorted, 0.95)
   process.stdout.write(`${JSON.stringify({ name, unit, n: values.length, median: round(quantile(sorted, 0.5)), p95: round(p95), reference: reference === null ? null : round(reference), ratio: reference ? round(p95 / reference) : null, what } satisfies Result)}\n`)
 }
-if (runs('price-lines')) {
-  const lines = Array.from({ length: 8 }, (_, i) => ({ quantity: String(i + 1), unitPrice: `${20 + i}.35`, taxes: [{ code: 'state', name: 'State', rate: '0.04' }] }))
-  const perSecond = Array.from({ length: 5 }, () => {
-    const from = performance.now()
-    for (let i = 0; i < 4000; i++) documentTotals(lines, { mode: 'added', currency: 'USD' })
-    return 4000 / ((performance.now() - from) / 1000)
-  })
-  tell('price-lines', 'documents/s', 'totals of documents with 8 lines and tax', perSecond)
+const seconds = async (work: () => Promise<unknown>): Promise<number> => {
+  const from = performance.now()
+  await work()
+  return (performance.now() - from) / 1000
 }
-if (['cold-start', 'first-load-js', 'api-list'].some(runs)) {
-  const rig = await startRig('bench') as { env: Record<string, string>, stop(): Promise<void> }
-  try {
-    if (runs('cold-start')) {
+async function cookieOf(rig: Rig, email: string): Promise<string> {
+  const signIn = await fetch(`${rig.env.TEST_URL}/api/v1/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ email, password: 'open-ledger' }) })
+  return signIn.headers.get('set-cookie')!.split(';')[0]!
+}
+async function inPieces<T>(rows: T[], size: number, work: (piece: T[]) => Promise<unknown>): Promise<void> {
+  for (let i = 0; i < rows.length; i += size) await work(rows.slice(i, i + size))
+}
+async function insertPeople(db: mysql.Connection, people: Inhabitant[]): Promise<string[]> {
+  const ids = people.map(() => v7())
+  const all = people.map((p, i) => ({ ...p, id: ids[i]!, site: v7() }))
+  await inPieces(all, 2000, async (some) => {
+    await db.query('INSERT INTO customers (id, name, phone, email, line1, town, postcode, office_note, search, created_at) VALUES ?', [some.map(p => [p.id, p.name, p.phone, p.email, p.line1, p.town, p.postcode, '', searchKey(`${p.name} ${p.line1} ${p.town}`), '2024-01-01'])])
+    await db.query('INSERT INTO sites (id, customer_id, line1, town, postcode, search) VALUES ?', [some.map(p => [p.site, p.id, p.line1, p.town, p.postcode, searchKey(`${p.line1} ${p.town}`)])])
+    await db.query('INSERT INTO contacts (id, customer_id, name, search) VALUES ?', [some.map(p => [v7(), p.id, p.contact, ''])])
+    await db.query('INSERT INTO equipment (id, site_id, category, serial) VALUES ?', [some.map(p => [v7(), p.site, 'pump', p.serial])])
+  })
+  return ids
+}
+/** Pages of a list over HTTP from one end on, each against the same page by hand. */
+async function listPages(rig: Rig, db: mysql.Connection, what: string, path: string, count: string, page: (first: Record<string, string>) => [string, string[]]): Promise<void> {
+  const cookie = await cookieOf(rig, 'books@demo.test')
+  const api: number[] = []
+  const bare: number[] = []
+  let after = ''
+  for (let i = 0; i < 220; i++) {
+    const from = performance.now()
+    const got = await (await fetch(`${rig.env.TEST_URL}/api/v1/${path}?limit=50${after ? `&after=${after}` : ''}`, { headers: { cookie } })).json() as { next: string | null, items: Record<string, string>[] }
+    if (i >= 20) api.push(performance.now() - from)
+    const start = performance.now()
+    await db.query(`SELECT COUNT(*) FROM ${count}`)
+    await db.query(...page(got.items[0]!))
+    if (i >= 20) bare.push(performance.now() - start)
+    after = got.next ?? ''
+  }
+  tell('api-list', 'ms', `a page of 50 of 100 000 ${what} over HTTP, against its bare SQL with the count`, api, quantile(bare.sort((a, b) => a - b), 0.95))
+}
+
+/** Benchmarks by name; those with a rig get a fresh copy of the app each. */
+const BENCHES: Record<string, { rig: boolean, run: (rig: Rig) => Promise<void> }> = {
+  'price-lines': {
+    rig: false,
+    async run() {
+      const lines = Array.from({ length: 8 }, (_, i) => ({ quantity: String(i + 1), unitPrice: `${20 + i}.35`, taxes: [{ code: 'state', name: 'State', rate: '0.04' }] }))
+      const perSecond = Array.from({ length: 5 }, () => {
+        const from = performance.now()
+        for (let i = 0; i < 4000; i++) documentTotals(lines, { mode: 'added', currency: 'USD' })
+        return 4000 / ((performance.now() - from) / 1000)
+      })
+      tell('price-lines', 'documents/s', 'totals of documents with 8 lines and tax', perSecond)
+    },
+  },
+  'cold-start': {
+    rig: true,
+    async run(rig) {
       const times: number[] = []
       for (let i = 0; i < 5; i++) {
         const port = String(20_000 + i * 7 + Math.floor(performance.now()) % 5000)
@@ -38,8 +87,11 @@ if (['cold-start', 'first-load-js', 'api-list'].some(runs)) {
         app.kill('SIGTERM')
       }
       tell('cold-start', 's', 'from starting the app to its first answer from the database, built and warm', times)
-    }
-    if (runs('first-load-js')) {
+    },
+  },
+  'first-load-js': {
+    rig: true,
+    async run(rig) {
       const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'] })
       const page = await browser.newPage()
       await page.goto(`${rig.env.TEST_URL}/sign-in`)
@@ -53,41 +105,97 @@ if (['cold-start', 'first-load-js', 'api-list'].some(runs)) {
       const sizes = await page.evaluate(() => (performance.getEntriesByType('resource') as PerformanceResourceTiming[]).filter(e => new URL(e.name).pathname.endsWith('.js')).map(e => e.encodedBodySize / 1000))
       tell('first-load-js', 'kB gzip', `${sizes.length} scripts until the schedule is usable`, [sizes.reduce((a, b) => a + b, 0)], 400)
       await browser.close()
-    }
-    if (runs('api-list')) {
+    },
+  },
+  'api-list': {
+    rig: true,
+    async run(rig) {
       const db = await mysql.createConnection({ uri: rig.env.DATABASE_URL! })
       const [customers] = await db.query('SELECT id FROM customers') as unknown as [{ id: string }[]]
-      for (let i = 0; i < 100_000; i += 2000) {
-        await db.query('INSERT INTO invoices (id, number, customer_id, issue_on, due_on, currency, net_minor, tax_minor, total_minor, payable_minor, frozen, created_at) VALUES ?', [Array.from({ length: 2000 }, (_, j) => {
-          const n = i + j
-          const on = new Date(Date.UTC(2024, 0, 1 + n % 900)).toISOString().slice(0, 10)
-          return [v7(), `X-${n}`, customers[n % customers.length]!.id, on, on, 'USD', 10_000, 0, 10_000, 10_000, '{}', '2024-01-01 00:00:00']
-        })])
-      }
-      await db.query('ANALYZE TABLE invoices')
-      const signIn = await fetch(`${rig.env.TEST_URL}/api/v1/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ email: 'books@demo.test', password: 'open-ledger' }) })
-      const cookie = signIn.headers.get('set-cookie')!.split(';')[0]!
-      const api: number[] = []
-      const bare: number[] = []
-      let after = ''
-      for (let i = 0; i < 220; i++) {
-        const from = performance.now()
-        const page = await (await fetch(`${rig.env.TEST_URL}/api/v1/invoices?limit=50${after ? `&after=${after}` : ''}`, { headers: { cookie } })).json() as { next: string | null, items: { id: string, issueOn: string }[] }
-        if (i >= 20) api.push(performance.now() - from)
-        // The same page by hand, from the same place on.
-        const first = page.items[0]!
-        const start = performance.now()
-        await db.query('SELECT COUNT(*) FROM invoices')
-        await db.query(`SELECT i.id, i.number, c.name, i.issue_on, i.due_on, i.total_minor, i.open_minor, w.number FROM invoices i STRAIGHT_JOIN customers c ON c.id = i.customer_id LEFT JOIN work_orders w ON w.id = i.work_order_id
-          WHERE i.issue_on <= ? AND (i.issue_on < ? OR i.id <= ?) ORDER BY i.issue_on DESC, i.id DESC LIMIT 51`, [first.issueOn, first.issueOn, first.id])
-        if (i >= 20) bare.push(performance.now() - start)
-        after = page.next ?? ''
-      }
-      tell('api-list', 'ms', 'a page of 50 of 100 000 invoices over HTTP, against its bare SQL with the count', api, quantile(bare.sort((a, b) => a - b), 0.95))
+      const invoices = Array.from({ length: 100_000 }, (_, n) => {
+        const on = new Date(Date.UTC(2024, 0, 1 + n % 900)).toISOString().slice(0, 10)
+        return [v7(), `X-${n}`, customers[n % customers.length]!.id, on, on, 'USD', 10_000, 0, 10_000, 10_000, '{}', '2024-01-01 00:00:00']
+      })
+      await inPieces(invoices, 2000, some => db.query('INSERT INTO invoices (id, number, customer_id, issue_on, due_on, currency, net_minor, tax_minor, total_minor, payable_minor, frozen, created_at) VALUES ?', [some]))
+      await insertPeople(db, population(100_000))
+      for (const table of ['invoices', 'customers', 'sites']) await db.query(`ANALYZE TABLE ${table}`)
+      await listPages(rig, db, 'invoices', 'invoices', 'invoices', first => [
+        `SELECT i.id, i.number, c.name, i.issue_on, i.due_on, i.total_minor, i.open_minor, w.number FROM invoices i STRAIGHT_JOIN customers c ON c.id = i.customer_id LEFT JOIN work_orders w ON w.id = i.work_order_id
+         WHERE i.issue_on <= ? AND (i.issue_on < ? OR i.id <= ?) ORDER BY i.issue_on DESC, i.id DESC LIMIT 51`, [first.issueOn!, first.issueOn!, first.id!]])
+      await listPages(rig, db, 'customers', 'customers', 'customers c WHERE c.merged_into IS NULL', first => [
+        `SELECT c.id, c.name, c.phone, c.email, c.town, c.tags, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id), (SELECT SUM(open_minor) FROM invoices i WHERE i.customer_id = c.id) FROM customers c
+         WHERE c.merged_into IS NULL AND c.name >= ? AND (c.name > ? OR c.id >= ?) ORDER BY c.name, c.id LIMIT 51`, [first.name!, first.name!, first.id!]])
+      await listPages(rig, db, 'sites', 'sites', 'sites s JOIN customers c ON c.id = s.customer_id WHERE c.merged_into IS NULL', first => [
+        `SELECT s.id, s.line1, s.town, s.postcode, c.name, (SELECT COUNT(*) FROM equipment e WHERE e.site_id = s.id AND NOT e.removed) FROM sites s STRAIGHT_JOIN customers c ON c.id = s.customer_id
+         WHERE c.merged_into IS NULL AND s.line1 >= ? AND (s.line1 > ? OR s.id >= ?) ORDER BY s.line1, s.id LIMIT 51`, [first.line1!, first.line1!, first.id!]])
       await db.end()
-    }
+    },
+  },
+  'match': {
+    rig: true,
+    async run(rig) {
+      const db = await mysql.createConnection({ uri: rig.env.DATABASE_URL! })
+      const people = population(50_000)
+      const ids = await insertPeople(db, people)
+      await db.end()
+      const cookie = await cookieOf(rig, 'office@demo.test')
+      const ask = async (q: string) => (await (await fetch(`${rig.env.TEST_URL}/api/v1/matches?q=${encodeURIComponent(q)}`, { headers: { cookie } })).json() as { items: { customerId: string }[] }).items
+      const first = await seconds(() => ask('hallam'))
+      tell('match-index', 's', 'the first question after a start: the index of 50 000 customers is built', [first])
+      const times: number[] = []
+      const missed: string[] = []
+      for (const { q, meant } of questions(people, 300)) {
+        const from = performance.now()
+        const items = await ask(q)
+        times.push(performance.now() - from)
+        if (!items.slice(0, 3).some(i => i.customerId === ids[meant])) missed.push(q)
+      }
+      tell('match', 'ms', `300 questions over HTTP, 50 000 customers with sites, contacts and equipment; the one meant was in the first three for ${round(100 - missed.length / 3)} %${missed.length ? `, not for: ${missed.slice(0, 6).join(' | ')}` : ''}`, times, 60)
+    },
+  },
+  'import-customers': {
+    rig: true,
+    async run(rig) {
+      const cookie = await cookieOf(rig, 'office@demo.test')
+      const rows = population(20_000, 21).map(p => [p.name, p.phone, p.email, p.line1, p.town, p.postcode])
+      const id = v7()
+      let first = 2
+      let added = 0
+      const steps: number[] = []
+      const total = await seconds(() => inPieces(rows, 500, async (piece) => {
+        steps.push(await seconds(async () => {
+          const reply = await fetch(`${rig.env.TEST_URL}/api/v1/imports/${id}`, { method: 'POST', headers: { 'Content-Type': 'application/json', cookie, 'Idempotency-Key': v7() }, body: JSON.stringify({ fileName: 'bench.csv', dry: false, skipDuplicates: true, columns: ['name', 'phone', 'email', 'billing_address', 'billing_town', 'billing_postcode'], rows: piece, first }) })
+          const answer = await reply.json() as { added: number, detail?: string }
+          if (!reply.ok) throw new Error(answer.detail)
+          added += answer.added
+        }))
+        first += 500
+      }))
+      tell('import-customers', 's', `20 000 rows in ${steps.length} pieces, each of which moves the progress (longest ${round(Math.max(...steps))} s); ${added} taken in`, [total], 20)
+    },
+  },
+  'call-keys': {
+    rig: true,
+    async run(rig) {
+      const { stdout } = spawnSync('npx', ['playwright', 'test', 'tests/e2e/04-calls.spec.ts', '-g', 'by keyboard alone', '--reporter=list'], { encoding: 'utf8', env: { ...process.env, ...rig.env } })
+      const count = /call-keys (\d+)/.exec(stdout)
+      if (!count) throw new Error(`the keyboard test did not run: ${stdout.slice(-400)}`)
+      tell('call-keys', 'keys', 'from N to booked for a known customer, a chord counted as one', [Number(count[1])], 25)
+    },
+  },
+}
+const unknown = wanted.filter(name => !BENCHES[name])
+if (unknown.length) {
+  process.stderr.write(`There is no benchmark ${unknown.join(', ')}. There are: ${Object.keys(BENCHES).join(', ')}\n`)
+  process.exit(2)
+}
+for (const [name, bench] of Object.entries(BENCHES)) {
+  if (wanted.length && !wanted.includes(name)) continue
+  const rig = bench.rig ? await startRig(`bench-${name}`) as Rig : null
+  try {
+    await bench.run(rig!)
   }
   finally {
-    await rig.stop()
+    await rig?.stop()
   }
 }

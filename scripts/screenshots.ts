@@ -26,7 +26,7 @@ const shoot = async (page: Page, name: string) => {
 }
 try {
   const office = await as('office')
-  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/customers', 'customers', 'Telephone'], ['/messages', 'mail', 'Subject']] as const) {
+  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/customers', 'customers', 'Telephone'], ['/customers/duplicates', 'duplicates', '% sure'], ['/agreements', 'agreements', 'How it stands'], ['/sites', 'sites', 'Territory'], ['/messages', 'mail', 'Subject']] as const) {
     await office.goto(base + path)
     await office.getByText(ready).first().waitFor()
     await shoot(office, name)
@@ -44,6 +44,10 @@ try {
   await office.getByLabel('Start').selectOption('15:00')
   await office.getByLabel('Takes').selectOption({ label: '1:30 h' })
   await shoot(office, 'call')
+  await office.goto(`${base}/customers`)
+  await office.getByRole('link', { name: 'Crossways Estate' }).click()
+  await office.getByRole('img', { name: /Map of/ }).waitFor()
+  await shoot(office, 'customer')
   await office.goto(`${base}/to-bill`)
   await office.locator('tbody tr', { hasText: 'T. Oduya' }).last().locator('a.num').click()
   await office.getByText('Before tax').waitFor()
@@ -72,6 +76,8 @@ try {
   const customer = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()
   await customer.goto(link!)
   await shoot(customer, 'customer-page')
+  await customer.goto(`${base}/request`)
+  await shoot(customer, 'request')
 }
 finally {
   await browser.close()

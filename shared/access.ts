@@ -1,10 +1,11 @@
 // Who is signed in, and what the browser needs to know of the company.
+import * as yup from 'yup'
 import { ALL, date, flag, id, instant, int, list, mail, need, obj, oneOf, ok, ROLES, route, words } from './schema'
 
 export const signInSchema = obj({ email: mail().required('Write your mail address.'), password: need('Write your password.', 200) })
 export const me = obj({
   person: obj({ id: id().required(), name: words(), email: words(), role: oneOf(ROLES).required(), bookable: flag().required(), seesCost: flag().required(), takesMoney: flag().required() }),
-  company: obj({ name: words(), currency: words(), locale: words(), timeZone: words(), demo: flag().required(), yardLat: int().nullable().optional(), yardLon: int().nullable().optional() }),
+  company: obj({ name: words(), currency: words(), locale: words(), timeZone: words(), demo: flag().required(), stateLabels: yup.object().default(undefined).meta({ free: true }), yardLat: int().nullable().optional(), yardLon: int().nullable().optional() }),
   now: instant().required(), today: date().required(), clockFixed: flag().required(),
 })
 export const accessRoutes = {

@@ -12,5 +12,5 @@ export const figureRoutes = {
   find: route({ method: 'GET', path: '/find', who: INDOORS, summary: 'Find anything: names, telephone numbers, addresses, numbers of papers', query: obj({ q: text(100).required() }), answer: obj({ items: list(obj({ kind: words(), id: id().required(), title: words(400), detail: words(400), to: words(200) })) }) }),
   journal: route({ method: 'GET', path: '/export/journal.ledger', who: ['owner', 'books'], summary: 'The ledger as a plain-text double-entry journal', mime: 'text/plain' }),
   exportContacts: route({ method: 'GET', path: '/export/contacts.vcf', who: ['owner', 'office'], summary: 'Customers and contacts as cards (RFC 6350)', mime: 'text/vcard' }),
-  exportCsv: route({ method: 'GET', path: '/export/{what}.csv', who: MONEY, summary: 'invoices, payments, customers or price-book as CSV', mime: 'text/csv' }),
+  exportCsv: route({ method: 'GET', path: '/export/{what}.csv', who: MONEY, summary: 'invoices, payments, work-orders, customers, sites or price-book as CSV', mime: 'text/csv' }),
 }

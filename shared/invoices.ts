@@ -5,7 +5,7 @@ export const sendSchema = { to: list(mail().required()).default([]), subject: te
 export const paper = obj({
   number: words(), issueOn: date().required(), dueOn: date().required(), terms: words(), currency: words(), locale: words(), taxMode: words(),
   seller: obj({ name: words(), address: list(words()), phone: words(), email: words(), taxNumber: words() }), buyer: obj({ name: words(), address: list(words()) }), site: words(400),
-  orderNumber: words(), workOrder: words(), exemptCertificate: words(), note: text(400).optional(), payTo: words(1000), conditions: words(2000),
+  orderNumber: words(), workOrder: words(), exemptCertificate: words(), note: text(400).optional(), contact: text(200).optional(), payTo: words(1000), conditions: words(2000),
   lines: list(obj({ name: words(), quantity: words(), unit: words(), unitPrice: words(), discount: money().required(), net: money().required() })),
   net: money().required(), taxes: list(obj({ name: words(), rate: words(), base: money().required(), tax: money().required() })), tax: money().required(), total: money().required(), payable: money().required(),
 })
@@ -14,6 +14,7 @@ export const invoiceDetail = obj({
   id: id().required(), version: int().required(), customerId: id().required(), workOrderId: id().nullable().defined(), state: words(), late: int().required(), sent: flag().required(), paid: money().required(), open: money().required(), paper,
   payments: list(obj({ id: id().required(), number: words(), method: words(), reference: words(), on: date().required(), amount: money().required(), bounced: flag().required() })),
   messages: list(obj({ id: id().required(), kind: words(), to: words(400), state: words(), createdAt: instant().required(), openedAt: instant().nullable().defined() })), link: words(300),
+  fields: list(obj({ id: id().required(), name: words(), kind: words(), choices: list(words()), value: words(400) })),
 })
 export const invoiceRoutes = {
   makeInvoice: route({

@@ -9,7 +9,7 @@ const line = obj({
 })
 export const workOrder = obj({
   id: id().required(), version: int().required(), number: words(), title: words(), problem: words(2000), kind: words(), state: words(), orderNumber: words(), currency: words(), createdAt: instant().required(),
-  customer: obj({ id: id().required(), name: words(), phone: words(), email: words(), email2: words(), exempt: flag().required(), level: words(), terms: words(), stopWork: words(), officeNote: words(2000), address: words(400) }),
+  customer: obj({ id: id().required(), name: words(), phone: words(), email: words(), email2: words(), exempt: flag().required(), level: words(), terms: words(), stopWork: words(), officeNote: words(2000), address: words(400), tags: list(words()) }),
   site: obj({ id: id().required(), name: words(), line1: words(), town: words(), accessNote: words(400) }),
   contact: obj({ name: words(), phone: words() }), printedNote: words(400), equipment: words(300), changedDetails: list(obj({ name: words(), was: words(2000), is: words(2000) })),
   answers: list(obj({ question: words(), answer: words(400) })), fields: list(obj({ id: id().required(), name: words(), kind: words(), choices: list(words()), value: words(400) })),

@@ -47,6 +47,11 @@ const renew = (r: Row) => act(async () => {
   await call('renewAgreement', { params: { id: r.id }, body: { version: r.version } })
   turn.value++
 })
+const bill = (r: Row) => act(async () => {
+  const made = await call('billAgreement', { params: { id: r.id }, body: { workOrderId: newId(), lineId: newId(), invoiceId: newId() } })
+  turn.value++
+  ElMessage({ type: 'success', message: `Invoice ${made.number} made`, duration: 6000 })
+})
 const months = computed(() => Array.from({ length: 6 }, (_, i) => plusMonths(`${session.today.slice(0, 7)}-01`, i).slice(0, 7)))
 const monthName = (m: string) => new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${m}-01T00:00Z`))
 </script>
@@ -66,7 +71,7 @@ const monthName = (m: string) => new Intl.DateTimeFormat('en-GB', { month: 'long
         <td><NuxtLink :to="`/customers/${item.customerId}`">{{ item.customer }}</NuxtLink><br><span class="small quiet num">{{ item.phone }}</span></td><td>{{ item.site || 'no site named' }}</td><td>{{ item.territory }}</td><td>{{ item.plan }}</td>
         <td :class="{ late: item.state.includes('overdue'), soon: item.state.includes('due in') || item.state.includes('ends') }">{{ item.state }}<template v-if="item.booked"><br><span class="small quiet">{{ item.booked }} is waiting</span></template></td>
         <td class="quiet">{{ item.lastVisitOn ? session.day(item.lastVisitOn) : 'never' }}</td>
-        <td class="right nowrap"><span class="small quiet">until {{ session.day(item.endsOn) }} {{ item.endsOn.slice(0, 4) }}</span> <button v-if="show === 'ending'" class="btn" :disabled="busy" @click="renew(item)">Renew a year</button></td></tr>
+        <td class="right nowrap"><span class="small quiet">until {{ session.day(item.endsOn) }} {{ item.endsOn.slice(0, 4) }}</span> <button v-if="office && show === 'all' && item.price && (!item.billedUntil || item.billedUntil < item.endsOn)" class="btn" :disabled="busy" @click="bill(item)">Bill the year {{ Number(item.price).toFixed(2) }}</button> <button v-if="show === 'ending'" class="btn" :disabled="busy" @click="renew(item)">Renew a year</button></td></tr>
     </template>
   </LedgerList>
 </template>

@@ -47,6 +47,10 @@ export const useSession = defineStore('session', {
       const { locale } = this.me?.company ?? { locale: 'en-US' }
       return new Intl.NumberFormat(locale, symbol ? { style: 'currency', currency: m.currency } : { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(m.amount as unknown as number)
     },
+    /** A state of work in the firm's own words. */
+    state(state: string): string {
+      return (this.me?.company.stateLabels as Record<string, string> | undefined)?.[state] || state.replaceAll('_', ' ')
+    },
     time(iso: string | null): string {
       return iso ? new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: this.zone }).format(new Date(iso)) : ''
     },

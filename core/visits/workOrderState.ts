@@ -22,7 +22,9 @@ export function workOrderState(facts: {
   if (live.some(v => v.state === 'paused')) return 'paused'
   if (live.some(v => v.state === 'planned' && !v.placed)) return 'needs_slot'
   if (live.some(v => v.state === 'driving' || v.state === 'planned')) return 'scheduled'
-  if (!live.some(v => v.state === 'finished')) return 'needs_slot'
+  // Something sold without a visit (the year of a care agreement) is billed as it stands.
+  const sold = live.length === 0 && facts.toBillMinor + facts.billedMinor > 0
+  if (!sold && !live.some(v => v.state === 'finished')) return 'needs_slot'
   if (facts.toBillMinor > 0 || facts.billedMinor === 0) return 'to_bill'
   return facts.unpaidMinor > 0 ? 'billed' : 'closed'
 }

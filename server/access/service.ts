@@ -32,7 +32,7 @@ export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
   const { company } = ctx
   return {
     person: { id, name, email, role, bookable, seesCost, takesMoney },
-    company: { name: company.name, currency: company.currency, locale: company.locale, timeZone: company.timeZone, demo: company.demoDay !== null },
+    company: { name: company.name, currency: company.currency, locale: company.locale, timeZone: company.timeZone, demo: company.demoDay !== null, stateLabels: company.stateLabels },
     now: new Date(ctx.now).toISOString(), today: ctx.today, clockFixed: clockFixed(),
   }
 }

@@ -3,9 +3,9 @@ import { agreementState } from '../../core/agreements/agreementState'
 import type { Tx, Value } from '../db/pool'
 import { listRows } from '../db/queries'
 
-export interface AgreementRow { id: string, version: number, customerId: string, customer: string, phone: string, siteId: string | null, site: string, line1: string, town: string, postcode: string, plan: string, planId: string | null, startsOn: string, endsOn: string, visitDueOn: string | null, lastVisitOn: string | null, booked: string | null }
+export interface AgreementRow { id: string, version: number, customerId: string, customer: string, phone: string, siteId: string | null, site: string, line1: string, town: string, postcode: string, plan: string, planId: string | null, startsOn: string, endsOn: string, visitDueOn: string | null, lastVisitOn: string | null, booked: string | null, billedUntil: string | null, price: string | null }
 const SELECT = `a.id, a.version, a.customer_id AS customerId, c.name AS customer, c.phone, a.site_id AS siteId, COALESCE(s.name, '') AS site, COALESCE(s.line1, '') AS line1, COALESCE(s.town, '') AS town, COALESCE(s.postcode, '') AS postcode,
-  a.plan, a.plan_id AS planId, a.starts_on AS startsOn, a.ends_on AS endsOn, a.visit_due_on AS visitDueOn,
+  a.plan, a.plan_id AS planId, a.starts_on AS startsOn, a.ends_on AS endsOn, a.visit_due_on AS visitDueOn, a.billed_until AS billedUntil, (SELECT l.price FROM agreement_plans l WHERE l.id = a.plan_id) AS price,
   (SELECT DATE(MAX(w.done_at)) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind = 'service') AS lastVisitOn,
   (SELECT MAX(w.number) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind = 'service' AND w.state IN ('needs_slot', 'scheduled', 'on_site', 'paused')) AS booked`
 const FROM = 'agreements a JOIN customers c ON c.id = a.customer_id LEFT JOIN sites s ON s.id = a.site_id'
@@ -38,6 +38,7 @@ export async function agreementPage(tx: Tx, f: { q: string, dueBy: string | null
 export const insertAgreement = (tx: Tx, a: { id: string, customerId: string, siteId: string, plan: string, planId: string, startsOn: string, endsOn: string, visitDueOn: string }) =>
   tx.run('INSERT INTO agreements (id, customer_id, site_id, plan, plan_id, starts_on, ends_on, visit_due_on) VALUES (?, ?, ?, ?, ?, ?, ?, ?)', [a.id, a.customerId, a.siteId, a.plan, a.planId, a.startsOn, a.endsOn, a.visitDueOn])
 export const extendAgreement = async (tx: Tx, id: string, version: number, endsOn: string, visitDueOn: string | null) => (await tx.run('UPDATE agreements SET ends_on = ?, visit_due_on = ?, version = version + 1 WHERE id = ? AND version = ?', [endsOn, visitDueOn, id, version])).affected
+export const setBilled = (tx: Tx, id: string, until: string) => tx.run('UPDATE agreements SET billed_until = ?, version = version + 1 WHERE id = ?', [until, id])
 export const setVisitDue = (tx: Tx, id: string, visitDueOn: string | null) => tx.run('UPDATE agreements SET visit_due_on = ?, version = version + 1 WHERE id = ?', [visitDueOn, id])
 export interface PlanRow { id: string, name: string, visitsAYear: number, visitSeconds: number, price: string, levelId: string | null, work: string }
 const PLAN = 'SELECT id, name, visits_a_year AS visitsAYear, visit_seconds AS visitSeconds, price, price_level_id AS levelId, work FROM agreement_plans'

@@ -3,6 +3,7 @@ import { agreementState } from '../../core/agreements/agreementState'
 import { nextVisitDue } from '../../core/agreements/nextVisitDue'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { Decimal } from '../../core/money/decimal'
 import { searchKey } from '../../core/text/searchKey'
 import { plusDays, plusMonths } from '../../core/time/zone'
 import type { Answer, Body, Query } from '../../shared/api'
@@ -11,16 +12,18 @@ import { isExempt } from '../customers/service'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
+import { makeInvoice } from '../invoices/service'
 import { nextNumber, territories } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
-import { insertVisit, insertWorkOrder } from '../visits/queries'
-import { agreementById, agreementPage, allPlans, extendAgreement, insertAgreement, insertPlan, planById, setVisitDue, type AgreementRow } from './queries'
+import { putLines } from '../visits/lines'
+import { insertVisit, insertWorkOrder, workOrderById } from '../visits/queries'
+import { agreementById, agreementPage, allPlans, extendAgreement, insertAgreement, insertPlan, planById, setBilled, setVisitDue, type AgreementRow } from './queries'
 
 type Row = Answer<'agreements'>['items'][number]
 const shape = (ctx: Ctx, areas: { name: string, postcodes: string[] }[]) => (a: AgreementRow): Row => ({
   id: a.id, version: a.version, customerId: a.customerId, customer: a.customer, phone: a.phone, site: [a.site, a.line1, a.town].filter(Boolean).join(', '), territory: territoryOf(a.postcode, areas)?.name ?? '', plan: a.plan, startsOn: a.startsOn, endsOn: a.endsOn,
-  visitDueOn: a.visitDueOn, state: agreementState(a, ctx.today), lastVisitOn: a.lastVisitOn, booked: a.booked ?? '',
+  visitDueOn: a.visitDueOn, state: agreementState(a, ctx.today), lastVisitOn: a.lastVisitOn, booked: a.booked ?? '', price: a.price ?? '', billedUntil: a.billedUntil,
 })
 export async function listAgreements(ctx: Ctx, query: Query<'agreements'>): Promise<Answer<'agreements'>> {
   const p = paging(query, ['due'], 'due')
@@ -58,6 +61,28 @@ export async function renewAgreement(ctx: Ctx, id: string, version: number): Pro
   return oneRow(ctx, id)
 }
 
+/** The year of an agreement as an invoice of its own: a work order without a visit, one line, sent to the customer's addresses. */
+export async function billAgreement(ctx: Ctx, id: string, body: Body<'billAgreement'>): Promise<Answer<'billAgreement'>> {
+  const a = await agreementById(ctx.tx, id)
+  if (!a) throw notFound('agreement')
+  if (a.billedUntil && a.billedUntil >= a.endsOn) throw conflict('billed_already', `This agreement is billed until ${a.billedUntil}.`)
+  if (!a.siteId || !a.price || new Decimal(a.price).isZero()) throw conflict('no_price', 'The plan of this agreement has no price, or the agreement names no site.')
+  const from = a.billedUntil ? plusDays(a.billedUntil, 1) : a.startsOn
+  const customer = (await customerById(ctx.tx, a.customerId))!
+  const site = (await siteById(ctx.tx, a.siteId))!
+  const number = await nextNumber(ctx.tx, 'work_order')
+  const title = `Care agreement ${a.plan}, ${from} to ${a.endsOn}`
+  await insertWorkOrder(ctx.tx, {
+    id: body.workOrderId, number, customerId: customer.id, siteId: site.id, title, problem: title, kind: 'service', contact: { name: '', phone: customer.phone }, orderNumber: '', priceLevelId: null, taxExempt: isExempt(customer, ctx.today), currency: ctx.company.currency, now: ctx.now,
+    details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null,
+  })
+  const work = (await workOrderById(ctx.tx, body.workOrderId))!
+  await putLines(ctx, work, null, [{ id: body.lineId, entryId: null, kind: 'charge', name: title, quantity: '1', unitPrice: new Decimal(a.price).toFixed(2), done: true }], false)
+  await setBilled(ctx.tx, id, a.endsOn)
+  const to = [customer.email, customer.email2].filter(Boolean)
+  const invoice = await makeInvoice(ctx, body.workOrderId, { id: body.invoiceId, dueOn: null, to, subject: '', body: '', shownTotal: '' })
+  return { invoiceId: body.invoiceId, number: invoice.paper.number }
+}
 /** Makes a work order without a slot for each visit that is due; what cannot be made is said, and the rest goes on. */
 export async function bookDueVisits(ctx: Ctx, body: Body<'bookDueVisits'>): Promise<Answer<'bookDueVisits'>> {
   const made: Answer<'bookDueVisits'>['made'] = []

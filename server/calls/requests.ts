@@ -2,12 +2,12 @@
 import { createHmac, timingSafeEqual } from 'node:crypto'
 import type * as yup from 'yup'
 import { LedgerError } from '../../core/errors/LedgerError'
-import { formatPhone } from '../../core/text/phone'
+import { formatPhone, phoneKey } from '../../core/text/phone'
 import { callDraft } from '../../shared/calls'
 import { mail, need, obj, text } from '../../shared/schema'
 import { hashToken, secret } from '../access/session'
-import { findCustomers } from '../customers/matching'
-import { customerById, insertFile } from '../customers/queries'
+import { findCustomers, matchDocs } from '../customers/matching'
+import { insertFile } from '../customers/queries'
 import { kindOf, PICTURES } from '../http/files'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -39,6 +39,13 @@ export function holdBack(ip: string, now: number): void {
   else if (++mine.n > 20) throw new LedgerError('too_many', 429, 'That was too often. Please wait a minute, or ring us.')
 }
 
+/** The name of a customer who has this number or mail address, among those that the index finds for it. */
+async function knownBy(ctx: Ctx, phone: string, email: string): Promise<string | null> {
+  const asked = [phone, email].filter(Boolean)
+  const ids = (await Promise.all(asked.map(q => findCustomers(ctx, q, 8)))).flat().map(f => f.id)
+  const key = phone && phoneKey(phone, ctx.company.country)
+  return (await matchDocs(ctx, [...new Set(ids)])).find(d => (key && d.phones.includes(key)) || (email && d.mails.some(m => m.toLowerCase() === email.toLowerCase())))?.name ?? null
+}
 export interface Sent { fields: Record<string, string>, pictures: { name: string, bytes: Buffer }[] }
 /** Takes a request in as a call that waits for an answer. What a robot sends is answered as if it had been taken. */
 export async function takeRequest(ctx: Ctx, sent: Sent, wall: number): Promise<{ taken: boolean }> {
@@ -55,11 +62,10 @@ export async function takeRequest(ctx: Ctx, sent: Sent, wall: number): Promise<{
   await markRequest(ctx.tx, source, ctx.now)
   const id = ctx.id()
   const phone = formatPhone(values.phone, ctx.company.country)
-  // Known by number or mail: proposed, not decided; anybody can type anybody's number.
-  const [found] = [...(phone ? await findCustomers(ctx, phone, 1) : []), ...(values.email ? await findCustomers(ctx, values.email, 1) : [])]
-  const known = found && found.why.every(w => w.field === 'phones' || w.field === 'mails') ? await customerById(ctx.tx, found.id) : null
-  const problem = [values.problem, values.wanted && `Wished for: ${values.wanted}`, known && `Perhaps ${known.name}`].filter(Boolean).join('\n').slice(0, 2000)
-  const draft = callDraft.cast({ query: known ? known.name : values.name, speaking: values.name, phone, problem, source: 'web page', isNew: !known, name: values.name, email: values.email, line1: values.line1, town: values.town, postcode: values.postcode })
+  // Known by the very number or mail: proposed, not decided; anybody can type anybody's number.
+  const known = await knownBy(ctx, phone, values.email)
+  const problem = [values.problem, values.wanted && `Wished for: ${values.wanted}`, known && `Perhaps ${known}`].filter(Boolean).join('\n').slice(0, 2000)
+  const draft = callDraft.cast({ query: known ?? values.name, speaking: values.name, phone, problem, source: 'web page', isNew: !known, name: values.name, email: values.email, line1: values.line1, town: values.town, postcode: values.postcode })
   await keepCall(ctx.tx, { id, draft, summary: `${values.name}, ${values.problem.split(/[.\n]/)[0]}`.slice(0, 190), origin: 'form', by: null, at: ctx.now })
   for (const picture of sent.pictures) await insertFile(ctx.tx, { id: ctx.id(), customerId: null, callId: id, name: picture.name.slice(0, 160) || 'picture', mime: kindOf(picture.bytes, PICTURES), bytes: picture.bytes, by: null, at: ctx.now })
   await record(ctx, { subject: 'call', id, text: `Request from ${values.name} on the web page` })

@@ -1,5 +1,5 @@
 // What is unpaid, on any date: ageing that agrees with the books, whom to act on first and why, and the acts.
-import { invalid, notFound } from '../../core/errors/LedgerError'
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import type { BUCKETS} from '../../core/collections/ageing';
 import { ageing, daysLate } from '../../core/collections/ageing'
 import { paymentHabit } from '../../core/collections/paymentHabit'
@@ -97,6 +97,7 @@ export async function remind(ctx: Ctx, id: string, body: Body<'remind'>): Promis
   const c = await customerById(ctx.tx, id)
   if (!c) throw notFound('customer')
   if (body.to.length === 0) throw invalid('to', 'Write the address that it goes to.')
+  if (c.mailConsent === 'no') throw conflict('opted_out', 'This customer asked not to be written to by mail. Ring them.')
   const prepared = await owing(ctx, id)
   if (prepared.invoices.length === 0) throw invalid('to', 'Nothing is open for this customer.')
   await queueMail(ctx, { kind: 'reminder', customerId: id, invoiceId: prepared.invoices[0]!.id, to: body.to, subject: body.subject || prepared.reminder.subject, body: body.body || prepared.reminder.body, attach: 'none' })

@@ -19,6 +19,9 @@ export async function removeImported(tx: Tx, importId: string, now: number): Pro
     for (const table of ['contacts', 'sites']) await tx.run(`DELETE FROM ${table} WHERE customer_id IN (${marks(some)})`, some)
     await tx.run(`DELETE FROM customers WHERE id IN (${marks(some)})`, some)
   }
+  // What was added to customers who were there before.
+  await tx.run('DELETE s FROM sites s WHERE s.import_id = ? AND s.version = 1 AND NOT EXISTS (SELECT 1 FROM work_orders w WHERE w.site_id = s.id) AND NOT EXISTS (SELECT 1 FROM equipment e WHERE e.site_id = s.id) AND NOT EXISTS (SELECT 1 FROM agreements a WHERE a.site_id = s.id) AND NOT EXISTS (SELECT 1 FROM contacts k WHERE k.site_id = s.id) AND NOT EXISTS (SELECT 1 FROM customers c WHERE c.id = s.customer_id AND c.import_id = s.import_id)', [importId])
+  await tx.run('DELETE k FROM contacts k WHERE k.import_id = ? AND k.version = 1 AND NOT EXISTS (SELECT 1 FROM customers c WHERE c.id = k.customer_id AND c.import_id = k.import_id)', [importId])
   await tx.run('UPDATE imports SET undone_at = ? WHERE id = ?', [sqlInstant(now), importId])
   return ids
 }

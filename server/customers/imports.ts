@@ -1,6 +1,7 @@
 // Customers from a file, a piece at a time: the same rules dry and for good, duplicates by likeness, all of it undone by its number.
 import { likeness, PERHAPS_THE_SAME, type Comparable } from '../../core/customers/likeness'
 import { recordOf, recordProblems, type ImportRecord } from '../../core/customers/importRows'
+import { nameKey } from '../../core/customers/matchIndex'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { formatPhone, phoneKey } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
@@ -11,10 +12,11 @@ import { countImport, importById, listOfImports, putImport, removeImported } fro
 import { insertContact, insertCustomer, insertSite, middleOf } from './queries'
 import { customerSearch, siteSearch } from './service'
 
-interface Known { all: Comparable[], byKey: Map<string, Comparable[]>, names: Map<string, string> }
+interface Known { byKey: Map<string, Comparable[]>, names: Map<string, string>, has: Map<string, Set<string>> }
 const keysOf = (c: Comparable) => [...c.phones.map(p => `p${p}`), ...c.mails.map(m => `m${m.toLowerCase()}`), `n${c.name.toLowerCase().trim()}`]
-function know(known: Known, c: Comparable): void {
+function know(known: Known, c: Comparable, contacts: readonly string[] = []): void {
   known.names.set(c.id, c.name)
+  known.has.set(c.id, new Set([...c.places.map(nameKey), ...contacts.map(nameKey)]))
   for (const key of keysOf(c)) known.byKey.set(key, [...(known.byKey.get(key) ?? []).slice(0, 20), c])
 }
 /** Everybody who is known already, by what makes two records alike; kept for the pieces of one import. */
@@ -22,14 +24,22 @@ let kept: { id: string, at: number, known: Known } | null = null
 async function knownFor(ctx: Ctx, importId: string, dry: boolean): Promise<Known> {
   const key = `${importId}${dry}`
   if (kept?.id === key && ctx.now - kept.at < 600_000) return kept.known
-  const known: Known = { all: [], byKey: new Map(), names: new Map() }
-  for (const doc of await matchDocs(ctx, null)) know(known, doc)
+  const known: Known = { byKey: new Map(), names: new Map(), has: new Map() }
+  for (const doc of await matchDocs(ctx, null)) know(known, doc, doc.contacts)
   kept = { id: key, at: ctx.now, known }
   return known
 }
+const placeOf = (r: ImportRecord) => [r.site_name, r.site_address, r.site_town, r.site_postcode].filter(Boolean).join(' ')
+/** A row about a customer of exactly that name that says something further: a site or a contact that they do not have yet. */
+function furtherFor(known: Known, same: { id: string, reasons: string[] } | null, r: ImportRecord): { site: boolean, contact: boolean } | null {
+  const has = same?.reasons.includes('same name') ? known.has.get(same.id)! : null
+  const site = Boolean(has && r.site_address && !has.has(nameKey(placeOf(r))))
+  const contact = Boolean(has && r.contact_name && !has.has(nameKey(r.contact_name)))
+  return site || contact ? { site, contact } : null
+}
 const comparable = (ctx: Ctx, id: string, r: ImportRecord): Comparable => ({
   id, name: r.name ?? '', phones: [r.phone, r.phone2].filter((p): p is string => Boolean(p)).map(p => phoneKey(p, ctx.company.country)).filter(Boolean), mails: [r.email, r.email2].filter((m): m is string => Boolean(m)),
-  places: [[r.billing_address, r.billing_town, r.billing_postcode].filter(Boolean).join(' '), [r.site_name, r.site_address, r.site_town, r.site_postcode].filter(Boolean).join(' ')].filter(Boolean),
+  places: [[r.billing_address, r.billing_town, r.billing_postcode].filter(Boolean).join(' '), placeOf(r)].filter(Boolean),
 })
 function sameAs(known: Known, c: Comparable): { id: string, reasons: string[] } | null {
   const near = new Map(keysOf(c).flatMap(key => known.byKey.get(key) ?? []).map(k => [k.id, k]))
@@ -49,6 +59,7 @@ export async function importPiece(ctx: Ctx, importId: string, body: Body<'import
   const known = await knownFor(ctx, importId, body.dry)
   const rows: Answer<'importPiece'>['rows'] = []
   const added: string[] = []
+  const more: string[] = []
   for (const [i, cells] of body.rows.entries()) {
     const r = recordOf(cells, body.columns)
     const problems = recordProblems(r)
@@ -56,17 +67,24 @@ export async function importPiece(ctx: Ctx, importId: string, body: Body<'import
     const c = comparable(ctx, id, r)
     const same = problems.length ? null : sameAs(known, c)
     const of = same ? `${known.names.get(same.id) ?? ''}: ${same.reasons.join(', ')}` : ''
-    rows.push({ row: body.first + i, state: problems.length ? 'wrong' : same ? 'duplicate' : 'new', name: (r.name ?? '').slice(0, 160), of: of.slice(0, 290), problems })
+    const further = furtherFor(known, same, r)
+    rows.push({ row: body.first + i, state: problems.length ? 'wrong' : further ? 'more' : same ? 'duplicate' : 'new', name: (r.name ?? '').slice(0, 160), of: of.slice(0, 290), problems })
+    if (further) {
+      for (const key of [further.site && placeOf(r), further.contact && r.contact_name]) if (key) known.has.get(same!.id)!.add(nameKey(key))
+      more.push(same!.id)
+      if (!body.dry) await takeFurther(ctx, importId, same!.id, r, further)
+      continue
+    }
     if (problems.length || (same && body.skipDuplicates)) continue
-    know(known, c)
+    know(known, c, r.contact_name ? [r.contact_name] : [])
     added.push(id)
     if (!body.dry) await takeIn(ctx, importId, id, r)
   }
-  const skipped = rows.length - added.length
+  const skipped = rows.length - added.length - more.length
   if (!body.dry) {
     await putImport(ctx.tx, { id: importId, fileName: body.fileName, added: added.length, skipped, by: signedIn(ctx).id, at: ctx.now })
-    await record(ctx, { subject: 'import', id: importId, text: `${added.length} customers taken in from ${body.fileName}` })
-    customersChanged(ctx, added)
+    await record(ctx, { subject: 'import', id: importId, text: `${added.length} customers taken in from ${body.fileName}${more.length ? `, ${more.length} sites and contacts added to known ones` : ''}` })
+    customersChanged(ctx, [...added, ...more])
   }
   return { rows: rows.filter(r => r.state !== 'new' || rows.length <= 20), added: added.length, skipped }
 }
@@ -76,15 +94,22 @@ async function takeIn(ctx: Ctx, importId: string, id: string, r: ImportRecord): 
   const site = { name: r.site_name ?? '', line1: r.site_address ?? r.billing_address ?? '', town: r.site_town ?? r.billing_town ?? '', postcode: r.site_postcode ?? r.billing_postcode ?? '' }
   const c = { name: r.name!, phone: phone(r.phone), phone2: phone(r.phone2), email: r.email ?? '', email2: r.email2 ?? '', line1: r.billing_address ?? site.line1, town: r.billing_town ?? site.town, postcode: r.billing_postcode ?? site.postcode, tags: (r.tags ?? '').split(/[,;]/).map(t => t.trim().slice(0, 40)).filter(Boolean).slice(0, 12) }
   await insertCustomer(ctx.tx, { ...c, id, note: r.note ?? '', source: 'import', importId, search: customerSearch(c), now: ctx.now })
-  if (site.line1) {
-    const place = `${site.town}|${site.postcode}`
-    if (!middles.has(place)) middles.set(place, await middleOf(ctx.tx, site.town, site.postcode))
-    if (middles.size > 5000) middles.clear()
-    const middle = middles.get(place)
-    await insertSite(ctx.tx, { ...site, id: ctx.id(), customerId: id, lat: middle?.lat ?? null, lon: middle?.lon ?? null, accessNote: '', importId, search: siteSearch(site) })
-  }
-  if (r.contact_name) await insertContact(ctx.tx, { id: ctx.id(), customerId: id, siteId: null, name: r.contact_name, role: r.contact_role ?? '', phone: phone(r.contact_phone), phone2: '', email: r.contact_email ?? '', importId })
+  if (site.line1) await putSite(ctx, importId, id, site)
+  if (r.contact_name) await putContact(ctx, importId, id, r)
 }
+async function takeFurther(ctx: Ctx, importId: string, customerId: string, r: ImportRecord, further: { site: boolean, contact: boolean }): Promise<void> {
+  if (further.site) await putSite(ctx, importId, customerId, { name: r.site_name ?? '', line1: r.site_address!, town: r.site_town ?? '', postcode: r.site_postcode ?? '' })
+  if (further.contact) await putContact(ctx, importId, customerId, r)
+}
+async function putSite(ctx: Ctx, importId: string, customerId: string, site: { name: string, line1: string, town: string, postcode: string }): Promise<void> {
+  const place = `${site.town}|${site.postcode}`
+  if (!middles.has(place)) middles.set(place, await middleOf(ctx.tx, site.town, site.postcode))
+  if (middles.size > 5000) middles.clear()
+  const middle = middles.get(place)
+  await insertSite(ctx.tx, { ...site, id: ctx.id(), customerId, lat: middle?.lat ?? null, lon: middle?.lon ?? null, accessNote: '', importId, search: siteSearch(site) })
+}
+const putContact = (ctx: Ctx, importId: string, customerId: string, r: ImportRecord) =>
+  insertContact(ctx.tx, { id: ctx.id(), customerId, siteId: null, name: r.contact_name!, role: r.contact_role ?? '', phone: formatPhone(r.contact_phone ?? '', ctx.company.country), phone2: '', email: r.contact_email ?? '', importId })
 export const listImports = async (ctx: Ctx): Promise<Answer<'imports'>> => ({ items: (await listOfImports(ctx.tx)).map(i => ({ id: i.id, fileName: i.fileName, added: i.added, skipped: i.skipped, by: i.by, at: i.at, undone: i.undoneAt !== null })) })
 
 /** Takes an import back. A customer that was worked with since, or changed by hand, stays. */

@@ -13,7 +13,8 @@ import { schedule } from '../dispatch/service'
 import { Raw, type Handler } from '../http/handlers'
 import type { Ctx } from '../http/context'
 import { accountName, journalRows } from '../ledger/queries'
-import { exportRows, findPapers, MONEY_COLUMNS, runRow } from './queries'
+import { customFields, json } from '../settings/queries'
+import { exportRows, FIELDS_OF, findPapers, MONEY_COLUMNS, runRow } from './queries'
 
 async function run(ctx: Ctx): Promise<Answer<'run'>> {
   const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
@@ -49,7 +50,11 @@ export const figureHandlers: { [N in Exclude<keyof typeof figureRoutes, 'health'
     const sql = Object.hasOwn(exportRows, params.what!) ? exportRows[params.what!] : undefined
     if (!sql) throw notFound('export')
     const rows = await ctx.tx.rows<Record<string, string | number | null>>(sql)
-    const head = Object.keys(rows[0] ?? {})
-    return new Raw('text/csv; charset=utf-8', writeCsv([head, ...rows.map(r => head.map(h => (MONEY_COLUMNS.has(h) ? minorToDecimal(Number(r[h]), ctx.company.currency) : r[h] ?? null)))]), `${params.what}.csv`)
+    const head = Object.keys(rows[0] ?? {}).filter(h => h !== 'custom')
+    const fields = (await customFields(ctx.tx)).filter(f => f.subject === FIELDS_OF[params.what!])
+    return new Raw('text/csv; charset=utf-8', writeCsv([[...head, ...fields.map(f => f.name)], ...rows.map((r) => {
+      const own = json<Record<string, string>>(r.custom ?? '{}')
+      return [...head.map(h => (MONEY_COLUMNS.has(h) ? minorToDecimal(Number(r[h]), ctx.company.currency) : r[h] ?? null)), ...fields.map(f => own[f.id] ?? '')]
+    })]), `${params.what}.csv`)
   },
 }

@@ -50,7 +50,7 @@ export async function invoicePdf(paper: Paper, paid: Money, open: Money, readFon
       sum('Net', paper.net), ...paper.taxes.map(t => sum(`${t.name} ${new Decimal(t.rate).times(100)} %`, t.tax)), sum('Total', paper.total, true),
       ...(paper.payable.amount === paper.total.amount ? [] : [sum('Payable', paper.payable, true)]), ...(Number(paid.amount) === 0 ? [] : [sum('Paid', paid), sum('Still open', open, true)]),
     ] }, layout: 'noBorders' }] },
-    { margin: [0, 24, 0, 0], stack: [...(paper.note ? [{ text: runs(paper.note), margin: [0, 0, 0, 8] as [number, number, number, number] }] : []), { text: runs(paper.payTo) }, { text: runs(paper.conditions), color: '#4a5a54', fontSize: 9, margin: [0, 8, 0, 0] }] },
+    { margin: [0, 24, 0, 0], stack: [...(paper.contact ? [{ text: runs(`Contact: ${paper.contact}`), margin: [0, 0, 0, 8] as [number, number, number, number] }] : []), ...(paper.note ? [{ text: runs(paper.note), margin: [0, 0, 0, 8] as [number, number, number, number] }] : []), { text: runs(paper.payTo) }, { text: runs(paper.conditions), color: '#4a5a54', fontSize: 9, margin: [0, 8, 0, 0] }] },
   ]
   return make.createPdf({
     info: { title: `Invoice ${paper.number}`, author: paper.seller.name }, pageSize: 'LETTER', pageMargins: [54, 54, 54, 54], defaultStyle: { font: 'latin', fontSize: 10.5, color: '#16241f', lineHeight: 1.25 }, content,

@@ -31,8 +31,8 @@ export async function invoicePage(tx: Tx, f: { q: string, state?: string, custom
   const where: string[] = []
   const values: Value[] = []
   if (f.q) {
-    where.push('(i.number LIKE ? OR i.customer_id IN (SELECT id FROM customers WHERE search LIKE ?))')
-    values.push(`%${f.q.replace(/^([iI]) (\d)/, '$1-$2')}%`, `%${f.q}%`)
+    where.push('(i.number LIKE ? OR JSON_EXTRACT(i.custom, "$.*") LIKE ? OR i.customer_id IN (SELECT id FROM customers WHERE search LIKE ?))')
+    values.push(`%${f.q.replace(/^([iI]) (\d)/, '$1-$2')}%`, `%${f.q}%`, `%${f.q}%`)
   }
   if (f.state) {
     where.push(STATES[f.state]!)

@@ -19,7 +19,7 @@ import { record } from '../http/queries'
 import { post } from '../ledger/queries'
 import { messagesOfInvoice } from '../messages/queries'
 import { queueMail } from '../messages/service'
-import { nextNumber, taxClasses } from '../settings/queries'
+import { customFields, nextNumber, taxClasses } from '../settings/queries'
 import { accountOf, asPaperLine, partialLine, refreshWorkOrder, visibleWorkOrder } from '../visits/account'
 import { linesOf } from '../visits/queries'
 import { insertInvoice, insertInvoiceLines, invoiceById, invoiceByToken, invoicePage, markSent, paymentsOfInvoice, type InvoiceRow, type Paper } from './queries'
@@ -51,7 +51,7 @@ export async function makeInvoice(ctx: Ctx, workOrderId: string, body: Body<'mak
     seller: { name: company.name, address: [company.line1, `${company.town} ${company.postcode}`.trim()].filter(Boolean), phone: company.phone, email: company.email, taxNumber: company.taxNumber },
     // The work order's own copy of the details: a later change of the customer is carried over on purpose, or not at all.
     buyer: { name: d('name', customer.name), address: [d('billing address', customer.line1), `${d('billing town', customer.town)} ${d('billing postcode', customer.postcode)}`.trim()].filter(Boolean) },
-    site: [d('site', site.name), d('site address', site.line1), d('site town', site.town)].filter(Boolean).join(', '), note: work.printedNote,
+    site: [d('site', site.name), d('site address', site.line1), d('site town', site.town)].filter(Boolean).join(', '), note: work.printedNote, contact: [work.contact.name, work.contact.name && work.contact.phone].filter(Boolean).join(', '),
     orderNumber: work.orderNumber, workOrder: work.number, exemptCertificate: work.taxExempt ? customer.certificate : '', payTo: company.payTo, conditions: company.conditions,
     lines: open.map(({ a, line }, i) => {
       const whole = a.billedMinor === 0
@@ -116,6 +116,7 @@ export async function invoicePaper(ctx: Ctx, id: string): Promise<Answer<'invoic
     id, version: i.version, customerId: i.customerId, workOrderId: i.workOrderId, state: invoiceState(i), late: i.open > 0 ? Math.max(0, daysLate(i.dueOn, ctx.today)) : 0, sent: i.sent, paid: m(i.paid), open: m(i.open), paper: i.paper,
     payments: (await paymentsOfInvoice(ctx.tx, id)).map(p => ({ ...p, amount: m(p.amount), bounced: Boolean(p.bounced) })),
     messages: await messagesOfInvoice(ctx.tx, id), link: publicLink(id),
+    fields: (await customFields(ctx.tx)).filter(f => f.subject === 'invoice' && (!f.retired || i.custom[f.id])).map(f => ({ id: f.id, name: f.name, kind: f.kind, choices: f.choices, value: i.custom[f.id] ?? '' })),
   }
 }
 export async function listInvoices(ctx: Ctx, query: Query<'invoices'>): Promise<Answer<'invoices'>> {

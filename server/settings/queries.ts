@@ -5,15 +5,15 @@ import type { Tx } from '../db/pool'
 
 export interface Company {
   name: string, line1: string, town: string, postcode: string, phone: string, email: string, taxNumber: string, currency: string, locale: string, timeZone: string
-  taxMode: TaxMode, terms: Terms, payTo: string, conditions: string, wording: Record<string, string>, yardLat: number | null, yardLon: number | null, demoDay: string | null, country: string, sources: string[]
+  taxMode: TaxMode, terms: Terms, payTo: string, conditions: string, wording: Record<string, string>, yardLat: number | null, yardLon: number | null, demoDay: string | null, country: string, sources: string[], stateLabels: Record<string, string>
 }
 /** JSON columns arrive parsed or as text, by version of the server. */
 export const json = <T>(value: unknown): T => (typeof value === 'string' ? JSON.parse(value) : value) as T
 
 export async function getCompany(tx: Tx): Promise<Company | null> {
   const row = await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number AS taxNumber, currency, locale, time_zone AS timeZone, tax_mode AS taxMode, terms, pay_to AS payTo,
-    conditions, wording, yard_lat AS yardLat, yard_lon AS yardLon, demo_day AS demoDay, country, sources FROM company WHERE id = 1`)
-  return row && { ...row, terms: json<Terms>(row.terms), wording: json<Record<string, string>>(row.wording), sources: json<string[]>(row.sources) }
+    conditions, wording, yard_lat AS yardLat, yard_lon AS yardLon, demo_day AS demoDay, country, sources, state_labels AS stateLabels FROM company WHERE id = 1`)
+  return row && { ...row, terms: json<Terms>(row.terms), wording: json<Record<string, string>>(row.wording), sources: json<string[]>(row.sources), stateLabels: json<Record<string, string>>(row.stateLabels) }
 }
 const PREFIX = { work_order: 'W-', invoice: 'I-', receipt: 'R-' } as const
 /** The next human number; the row stays locked until the commit, so numbers have no gaps. */
@@ -37,4 +37,5 @@ export interface FieldRow { id: string, subject: 'customer' | 'site' | 'work_ord
 export const customFields = async (tx: Tx): Promise<FieldRow[]> => (await tx.rows<FieldRow>('SELECT id, subject, name, kind, choices, retired FROM custom_fields ORDER BY subject, position, name LIMIT 200')).map(fix)
 export const putField = (tx: Tx, f: { id: string, subject: string, name: string, kind: string, choices: string[], position: number, retired: boolean }) => tx.run(
   'INSERT INTO custom_fields (id, subject, name, kind, choices, position, retired) VALUES (?, ?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name), choices = VALUES(choices), position = VALUES(position), retired = VALUES(retired)', [f.id, f.subject, f.name, f.kind, JSON.stringify(f.choices), f.position, f.retired])
+export const putStateLabels = (tx: Tx, labels: Record<string, string>) => tx.run('UPDATE company SET state_labels = ?, version = version + 1', [JSON.stringify(labels)])
 export const putSources = (tx: Tx, sources: string[]) => tx.run('UPDATE company SET sources = ?, version = version + 1', [JSON.stringify(sources)])

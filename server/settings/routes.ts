@@ -1,12 +1,13 @@
 // The routes of the set-up, bound to their service.
 import type { settingRoutes } from '../../shared/settings'
 import type { Handlers } from '../http/handlers'
-import { fillField, keepField, keepQuestion, keepSources, setUp } from './service'
+import { fillField, keepField, keepQuestion, keepSources, keepStateLabels, setUp } from './service'
 
 export const settingHandlers: Handlers<typeof settingRoutes> = {
   setUp: ctx => setUp(ctx),
   keepQuestion: (ctx, { body }) => keepQuestion(ctx, body),
   keepField: (ctx, { body }) => keepField(ctx, body),
   keepSources: (ctx, { body }) => keepSources(ctx, body.sources),
+  keepStateLabels: (ctx, { body }) => keepStateLabels(ctx, body),
   fillField: (ctx, { body }) => fillField(ctx, body),
 }

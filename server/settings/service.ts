@@ -7,7 +7,7 @@ import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { invoiceById } from '../invoices/queries'
 import { setCustom, workOrderById } from '../visits/queries'
-import { customFields, putField, putQuestion, putSources, questions, territories } from './queries'
+import { customFields, putField, putQuestion, putSources, putStateLabels, questions, territories } from './queries'
 
 export async function setUp(ctx: Ctx): Promise<Answer<'setUp'>> {
   return {
@@ -35,6 +35,12 @@ export async function keepField(ctx: Ctx, body: Body<'keepField'>): Promise<Answ
 }
 export async function keepSources(ctx: Ctx, sources: string[]): Promise<Answer<'keepSources'>> {
   await putSources(ctx.tx, [...new Set(sources)])
+  return { ok: true }
+}
+/** The meaning of a state stays; only the word that people read changes. An empty word is the usual one. */
+export async function keepStateLabels(ctx: Ctx, body: Body<'keepStateLabels'>): Promise<Answer<'keepStateLabels'>> {
+  await putStateLabels(ctx.tx, Object.fromEntries(body.labels.filter(l => l.label).map(l => [l.state, l.label])))
+  await record(ctx, { subject: 'settings', id: ctx.id(), text: 'Words for the states of work changed' })
   return { ok: true }
 }
 /** Fills a field of a work order or an invoice; those of customers and sites are changed with their rows. */

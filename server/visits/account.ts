@@ -118,7 +118,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   ]
   return {
     id, version: work.version, number: work.number, title: work.title, problem: work.problem, kind: work.kind, state: work.state, orderNumber: work.orderNumber, currency: work.currency, createdAt: work.createdAt,
-    customer: { id: customer.id, name: customer.name, phone: customer.phone, email: customer.email, email2: customer.email2, exempt: work.taxExempt, level: own?.name ?? '', terms: termsInWords(customer.terms ?? company.terms), stopWork: customer.stopWork, officeNote: customer.officeNote, address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', ') },
+    customer: { id: customer.id, name: customer.name, phone: customer.phone, email: customer.email, email2: customer.email2, exempt: work.taxExempt, level: own?.name ?? '', terms: termsInWords(customer.terms ?? company.terms), stopWork: customer.stopWork, officeNote: customer.officeNote, address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', '), tags: customer.tags },
     site: { id: site.id, name: site.name, line1: site.line1, town: site.town, accessNote: site.accessNote }, contact: work.contact, printedNote: work.printedNote,
     equipment: thing ? [thing.make, thing.category, thing.serial].filter(Boolean).join(' ') : '', changedDetails: changedDetails(work.details, detailsOf(customer, site)),
     answers: work.answers.map(({ question, answer }) => ({ question, answer })), fields: fields.map(f => ({ id: f.id, name: f.name, kind: f.kind, choices: f.choices, value: work.custom[f.id] ?? '' })),

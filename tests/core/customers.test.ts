@@ -2,6 +2,12 @@
 import { fc, test } from '@fast-check/vitest'
 import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
+import { agreementState } from '../../core/agreements/agreementState'
+import { nextVisitDue } from '../../core/agreements/nextVisitDue'
+import { paidNet } from '../../core/costing/paidNet'
+import { firstGap } from '../../core/dispatch/firstGap'
+import { transferEntry } from '../../core/ledger/entries'
+import { workOrderState } from '../../core/visits/workOrderState'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { cardsAsTable, guessColumns, IMPORT_FIELDS, recordOf, recordProblems } from '../../core/customers/importRows'
 import { duplicatePairs, likeness, nameLikeness, PERHAPS_THE_SAME, type Comparable } from '../../core/customers/likeness'
@@ -168,4 +174,45 @@ describe('cards (RFC 6350)', () => {
     expect(recordOf(rows[1]!, guessColumns(head))).toMatchObject({ name: 'Rusk & Co', contact_name: cards[1]!.name, contact_role: 'accounts' })
   })
   it('refuses a file without a card', () => expect(() => readVcf('name,town\nRusk,Otterfall')).toThrow(RangeError))
+})
+
+describe('care agreements', () => {
+  const a = { startsOn: '2026-01-01', endsOn: '2026-12-31', visitDueOn: '2026-06-01' }
+  it.each([['2025-12-31', 'not begun'], ['2026-05-01', 'in force'], ['2026-05-02', 'visit due in 30 days'], ['2026-05-31', 'visit due in 1 day'], ['2026-06-01', 'visit due in 0 days'], ['2026-06-11', 'visit overdue since 10 days'], ['2027-01-01', 'ended']])('on %s it is %j', (today, state) => expect(agreementState(a, today)).toBe(state))
+  it('says that it ends when no visit is due', () => expect(agreementState({ ...a, visitDueOn: null }, '2026-11-01')).toBe('ends in 60 days'))
+  it.each([['2026-01-31', 4, '2027-01-30', '2026-04-30'], ['2026-01-31', 12, '2027-01-30', '2026-02-28'], ['2026-06-01', 1, '2027-06-01', '2027-06-01'], ['2026-06-01', 1, '2027-05-31', null], ['2026-01-01', 5, '2026-12-31', '2026-03-01']])('after %s, %i a year until %s: %s', (last, visits, ends, next) => expect(nextVisitDue(last, visits, ends)).toBe(next))
+})
+
+describe('first free time', () => {
+  const h = 3_600_000
+  const working = [{ from: 8 * h, to: 12 * h }, { from: 13 * h, to: 17 * h }]
+  const gap = (busy: [number, number][], seconds: number, after = 0) => {
+    const start = firstGap({ working, busy: busy.map(([from, to]) => ({ from: from * h, to: to * h })), seconds, after: after * h })
+    return start === null ? null : start / h
+  }
+  it.each([[[], 3600, 0, 8], [[[8, 9]], 3600, 0, 9], [[[8.5, 9.1]], 3600, 0, 9.25], [[[8, 9], [9.5, 11.5]], 3600, 0, 13], [[[10, 11], [8, 9]], 3600, 0, 9], [[], 3600, 8.1, 8.25], [[], 5 * 3600, 0, null], [[[8, 12], [13, 17]], 900, 0, null], [[[7, 18]], 900, 0, null]] as [[number, number][], number, number, number | null][])('busy %j, %i s, from %f: %s', (busy, seconds, after, start) => expect(gap(busy, seconds, after)).toBe(start))
+  const interval = fc.tuple(fc.integer({ min: 0, max: 95 }), fc.integer({ min: 1, max: 16 }))
+  test.prop([fc.array(interval, { maxLength: 6 }), fc.integer({ min: 1, max: 16 })])('touches nothing and stays within the hours', (taken, quarters) => {
+    const busy = taken.map(([from, length]) => ({ from: from * 900_000, to: (from + length) * 900_000 }))
+    const start = firstGap({ working, busy, seconds: quarters * 900, after: 0 })
+    if (start === null) return
+    const end = start + quarters * 900_000
+    expect(busy.some(b => b.from < end && start < b.to)).toBe(false)
+    expect(working.some(w => w.from <= start && end <= w.to)).toBe(true)
+  })
+})
+
+describe('a balance handed over', () => {
+  it('leaves the one and enters the other, account by account, and sums to nothing', () => {
+    const postings = transferEntry([{ account: 'receivable', amountMinor: 500 }, { account: 'deposits', amountMinor: -200 }, { account: 'tax', amountMinor: 0 }])
+    expect(postings.map(p => [p.account, p.amountMinor, p.side])).toEqual([['receivable', -500, 'from'], ['receivable', 500, 'to'], ['deposits', 200, 'from'], ['deposits', -200, 'to']])
+    expect(postings.reduce((sum, p) => sum + p.amountMinor, 0)).toBe(0)
+  })
+  it('counts what is paid of a net in proportion, never more than there is', () => {
+    expect([paidNet({ payableMinor: 10_700, paidMinor: 5350, netMinor: 10_000 }), paidNet({ payableMinor: 3, paidMinor: 1, netMinor: 2 }), paidNet({ payableMinor: 0, paidMinor: 0, netMinor: 0 })]).toEqual([5000, 0, 0])
+  })
+  it('a work order that sold something without a visit is to bill, billed, closed', () => {
+    const sold = (toBillMinor: number, billedMinor: number, unpaidMinor: number) => workOrderState({ cancelled: false, closed: false, visits: [], toBillMinor, billedMinor, unpaidMinor })
+    expect([sold(0, 0, 0), sold(100, 0, 0), sold(0, 100, 100), sold(0, 100, 0)]).toEqual(['needs_slot', 'to_bill', 'billed', 'closed'])
+  })
 })

@@ -128,7 +128,7 @@ test('customers: two people change one, nothing that was typed is lost', async (
     await page.goto('/customers')
     await page.getByRole('textbox', { name: 'Name, town, number' }).fill('peel daughters')
     await page.getByRole('row', { name: /Peel/ }).getByRole('link').click()
-    await page.getByRole('button', { name: 'Change' }).click()
+    await page.getByRole('button', { name: 'Change', exact: true }).click()
   }
   await office.getByLabel('Tag').fill('laundry')
   await office.getByRole('button', { name: 'Keep', exact: true }).click()

@@ -2,7 +2,8 @@
 import { createHmac } from 'node:crypto'
 import type { Connection } from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { base, callerNamed, Client, database, id, setClock, signedIn } from './client'
+import type { Client} from './client';
+import { base, callerNamed, database, id, setClock, signedIn } from './client'
 
 let office: Client, dispatch: Client, db: Connection
 beforeAll(async () => {

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import mysql from 'mysql2/promise'
+import type mysql from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 // @ts-expect-error a plain module of the commands
 import { endLeftovers } from '../../scripts/lib/leftovers.mjs'

@@ -4,7 +4,8 @@ import type { Connection } from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readCsv } from '../../core/formats/readCsv'
 import type { Answer } from '../../shared/api'
-import { callerNamed, Client, database, id, setClock, signedIn, somethingToBill } from './client'
+import type { Client} from './client';
+import { callerNamed, database, id, setClock, signedIn, somethingToBill } from './client'
 
 let office: Client, books: Client, owner: Client, ines: Client, db: Connection
 beforeAll(async () => {
@@ -280,6 +281,22 @@ describe('import', () => {
     expect((await office.send('undoImport', { params: { id: importId } })).body.code).toBe('undone_already')
     expect((await piece(importId, false)).body.code).toBe('undone_already')
   })
+  it('adds further sites and contacts to a customer of exactly that name, once, and takes them away again', async () => {
+    const importId = id()
+    const before = await callerNamed(office, 'peel daughters')
+    const send = async (dry: boolean) => (await office.send('importPiece', { params: { id: importId }, body: { fileName: 'sites.csv', dry, first: 2, columns: ['name', 'site_name', 'site_address', 'site_town', 'contact_name'], rows: [['Peel & Daughters', 'Boiler house', '9 Row Lane', 'Larkmoor', 'Bo Peel'], ['Peel & Daughters', 'Boiler house', '9 Row Lane', 'Larkmoor', 'Bo Peel'], ['Fresh Firm', 'A', '1 New Row', '', ''], ['Fresh Firm', 'B', '2 New Row', '', '']] } })).body as unknown as Answer<'importPiece'>
+    for (const dry of [true, false]) {
+      const got = await send(dry)
+      expect(got.rows.map(r => r.state)).toEqual(['more', 'duplicate', 'new', 'more'])
+      expect(got).toMatchObject({ added: 1, skipped: 1 })
+    }
+    const after = await callerNamed(office, 'peel daughters')
+    expect([after.sites.length, after.contacts.at(-1)!.name]).toEqual([before.sites.length + 1, 'Bo Peel'])
+    expect((await callerNamed(office, 'fresh firm')).sites.map(s => s.name).sort()).toEqual(['A', 'B'])
+    expect(await office.ok('undoImport', { params: { id: importId } })).toEqual({ removed: 1, kept: 0 })
+    expect((await callerNamed(office, 'peel daughters')).sites.length).toBe(before.sites.length)
+    expect((await office.ok('customer', { params: { id: before.customerId } })).contacts.map(k => k.name)).not.toContain('Bo Peel')
+  })
   it('refuses what is too much, what has no name, and what has two', async () => {
     expect((await piece(id(), true, { rows: Array.from({ length: 501 }, () => ['x']) })).status).toBe(422)
     expect((await piece(id(), true, { columns: ['phone'] })).body.errors).toMatchObject([{ path: 'columns' }])
@@ -333,6 +350,51 @@ describe('care agreements', () => {
     const renewed = await office.ok('renewAgreement', { params: { id: a.id }, body: { version: a.version } })
     expect(renewed.endsOn).toBe('2028-11-23')
     expect((await office.send('renewAgreement', { params: { id: a.id }, body: { version: a.version } })).status).toBe(409)
+  })
+})
+
+describe('the firm’s own words and wishes', () => {
+  it('bills the year of an agreement once, as an invoice of its own, and the books agree', async () => {
+    const made = await newCustomer('Yearly Yara', { email: 'yara@example.com' })
+    const { items } = await office.ok('plans')
+    const plan = items.find(p => p.visitsAYear === 1)!
+    const a = await office.ok('newAgreement', { body: { id: id(), customerId: made.customerId, siteId: made.sites[0]!.id, planId: plan.id, startsOn: '2026-11-24' } })
+    const ids = { workOrderId: id(), lineId: id(), invoiceId: id() }
+    await office.ok('billAgreement', { params: { id: a.id }, body: ids })
+    const invoice = await office.ok('invoice', { params: { id: ids.invoiceId } })
+    expect(Number(invoice.paper.net.amount)).toBe(Number(plan.price))
+    expect(invoice.paper.lines[0]!.name).toContain('2026-11-24 to 2027-11-23')
+    expect((await office.ok('workOrder', { params: { id: ids.workOrderId } })).state).toBe('billed')
+    expect((await office.send('billAgreement', { params: { id: a.id }, body: { workOrderId: id(), lineId: id(), invoiceId: id() } })).body.code).toBe('billed_already')
+    await booksAgree()
+  })
+  it('does not remind by mail those who asked not to be written to', async () => {
+    const { workOrderId, customerId } = await somethingToBill(office)
+    await office.ok('makeInvoice', { params: { id: workOrderId }, body: { id: id(), to: [] } })
+    const c = await customer(customerId)
+    await office.ok('changeCustomer', { params: { id: customerId }, body: { version: c.version, mailConsent: 'no' } })
+    expect((await books.send('remind', { params: { id: customerId }, body: { id: id(), to: ['someone@example.com'] } })).body.code).toBe('opted_out')
+    await office.ok('changeCustomer', { params: { id: customerId }, body: { version: c.version + 1, mailConsent: 'yes' } })
+    expect((await books.send('remind', { params: { id: customerId }, body: { id: id(), to: ['someone@example.com'] } })).status).toBe(200)
+  })
+  it('says the states of work in the firm’s own words; the meaning stays', async () => {
+    await office.ok('keepStateLabels', { body: { labels: [{ state: 'to_bill', label: 'ready to bill' }, { state: 'closed', label: '' }] } })
+    const { company } = await books.ok('session')
+    expect(company.stateLabels).toEqual({ to_bill: 'ready to bill' })
+    expect((await office.ok('workOrders', { query: { state: 'to_bill' } })).items.every(w => w.state === 'to_bill')).toBe(true)
+    await office.ok('keepStateLabels', { body: { labels: [] } })
+  })
+  it('finds and exports an invoice by a field of the firm’s own', async () => {
+    const field = (await office.ok('setUp')).fields.find(f => f.name === 'Cost centre')!
+    const { workOrderId } = await somethingToBill(office)
+    const invoiceId = id()
+    const { paper } = await office.ok('makeInvoice', { params: { id: workOrderId }, body: { id: invoiceId, to: [] } })
+    await books.ok('fillField', { body: { fieldId: field.id, subjectId: invoiceId, value: 'KS-4711' } })
+    expect((await office.ok('invoices', { query: { q: 'KS-4711' } })).items.map(i => i.id)).toEqual([invoiceId])
+    const csv = readCsv((await books.raw('GET', '/api/v1/export/invoices.csv')).text)
+    expect(csv.rows.find(r => r[0] === paper.number)![csv.head.indexOf('Cost centre')]).toBe('KS-4711')
+    const work = readCsv((await books.raw('GET', '/api/v1/export/work-orders.csv')).text)
+    expect(work.head).toContain('County permit')
   })
 })
 

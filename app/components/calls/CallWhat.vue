@@ -24,6 +24,15 @@ const { problem: failed, act, busy } = useAct()
 const wrong = (path: string) => props.problem?.at(path) ?? ''
 
 const equipment = computed(() => props.chosen?.equipment.filter(e => e.siteId === draft.value.siteId) ?? [])
+/** What was supplied here before: the item that failed is named exactly, with the work order that it came with. */
+const supplied = computed(() => props.chosen?.supplied.filter(s => s.siteId === draft.value.siteId) ?? [])
+function aboutSupplied(e: Event) {
+  const input = e.target as HTMLInputElement
+  const s = supplied.value.find(x => `${x.name}, ${x.number}` === input.value)
+  if (!s) return
+  draft.value.problem = [draft.value.problem, `About: ${s.name} (${s.number}, ${session.day(s.on)} ${s.on.slice(0, 4)})`].filter(Boolean).join('\n')
+  input.value = ''
+}
 /** The same thing again within a month is worth knowing before anybody drives. */
 const again = computed(() => {
   const work = [...props.chosen?.openWork ?? [], ...props.chosen?.lastWork ?? []].find(w => w.equipmentId && w.equipmentId === draft.value.equipmentId && daysLate(w.on, session.today) <= 30)
@@ -76,6 +85,7 @@ async function addPictures(e: Event) {
       <label class="field grow"><span>How they heard of us</span><select v-model="draft.source" class="plain"><option value="">not asked</option><option v-for="s in setUp?.sources ?? []" :key="s">{{ s }}</option></select></label></div>
     <label v-if="equipment.length" class="field"><span>About</span><select v-model="draft.equipmentId" class="plain"><option :value="null">nothing in particular</option><option v-for="e in equipment" :key="e.id" :value="e.id">{{ [e.make, e.category, e.serial].filter(Boolean).join(' ') }}{{ e.state ? `, ${e.state}` : '' }}</option></select></label>
     <p v-if="again" class="note warn" role="status"><b>Same equipment, {{ again.days === 0 ? 'today' : again.days === 1 ? 'yesterday' : `${again.days} days ago` }}:</b> <NuxtLink :to="`/work/${again.id}`">{{ again.number }}</NuxtLink> {{ again.title }}</p>
+    <label v-if="supplied.length" class="field"><span>Something that we supplied</span><input class="plain" list="supplied" placeholder="type to find it" @change="aboutSupplied"><datalist id="supplied"><option v-for="s in supplied" :key="s.workOrderId + s.name" :value="`${s.name}, ${s.number}`">{{ session.day(s.on) }}</option></datalist></label>
     <PriceSearch label="Price to read out" @choose="addEntry" />
     <table v-if="lines.length" class="book read"><tbody>
       <tr v-for="(l, i) in lines" :key="i"><td>{{ l.name }}</td><td class="right num">{{ session.money(readOut.nets[i]!, false) }}</td><td><button type="button" class="btn plain" :aria-label="`Take out ${l.name}`" @click="lines = lines.filter((_, j) => j !== i)">×</button></td></tr>

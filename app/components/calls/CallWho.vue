@@ -21,6 +21,7 @@ const { busy, problem: failed, act } = useAct()
 const wrong = (path: string) => failed.value?.at(path) || props.problem?.at(path) || ''
 
 let turn = 0
+let pending: Promise<void> = Promise.resolve()
 async function search() {
   const words = draft.value.query.trim()
   const mine = ++turn
@@ -31,7 +32,7 @@ async function search() {
   at.value = 0
 }
 watch(() => draft.value.query, () => {
-  if (!props.chosen && !draft.value.isNew) void search()
+  if (!props.chosen && !draft.value.isNew) pending = search()
 })
 onMounted(() => {
   if (!props.chosen && !draft.value.isNew && draft.value.query) void search()
@@ -52,9 +53,12 @@ function key(e: KeyboardEvent) {
   if (e.key === 'ArrowDown') at.value = Math.min(matches.value.length, at.value + 1)
   else if (e.key === 'ArrowUp') at.value = Math.max(0, at.value - 1)
   else if (e.key === 'Enter' && !e.ctrlKey && !e.metaKey) {
-    const m = matches.value[at.value]
-    if (m) choose(m.customerId, m.siteId)
-    else beginNew()
+    // Faster than the answer: what was typed is meant, not what is on the screen.
+    void pending.then(() => {
+      const m = matches.value[at.value]
+      if (m) choose(m.customerId, m.siteId)
+      else if (draft.value.query.trim()) beginNew()
+    })
   }
   else return
   e.preventDefault()
@@ -83,7 +87,6 @@ function speak(contactId: string) {
   const k = props.chosen?.contacts.find(c => c.id === contactId)
   Object.assign(draft.value, { contactId: k?.id ?? null, speaking: k?.name ?? '', phone: k?.phone || props.chosen?.phone || '' })
 }
-const state = (s: string) => s.replaceAll('_', ' ')
 </script>
 
 <template>
@@ -124,7 +127,7 @@ const state = (s: string) => s.replaceAll('_', ' ')
         <div><dt>Owes</dt><dd class="num" :class="{ late: chosen.late }">{{ session.money(chosen.owed) }}<template v-if="chosen.late"> · {{ chosen.late }} days late</template></dd></div>
         <div v-for="a in chosen.agreements" :key="a.id"><dt>{{ a.plan }}</dt><dd :class="{ soon: a.state !== 'in force' }">{{ a.state }}</dd></div>
         <div v-if="chosen.exempt"><dt>Tax</dt><dd>{{ chosen.exempt }}</dd></div>
-        <div v-for="w in chosen.openWork" :key="w.id"><dt><NuxtLink :to="`/work/${w.id}`" class="num">{{ w.number }}</NuxtLink></dt><dd>{{ w.title }} · {{ state(w.state) }}</dd></div>
+        <div v-for="w in chosen.openWork" :key="w.id"><dt><NuxtLink :to="`/work/${w.id}`" class="num">{{ w.number }}</NuxtLink></dt><dd>{{ w.title }} · {{ session.state(w.state) }}</dd></div>
         <div v-for="w in chosen.lastWork.slice(0, 3)" :key="`l${w.id}`"><dt class="nowrap">{{ session.day(w.on) }}</dt><dd><NuxtLink :to="`/work/${w.id}`">{{ w.title }}</NuxtLink></dd></div>
       </dl>
     </template>

@@ -19,7 +19,7 @@ const percent = (rate: string) => `${Number((Number(rate) * 100).toFixed(4))} %`
       <tr v-if="paper.exemptCertificate"><td colspan="2" class="right quiet">Tax exempt, certificate {{ paper.exemptCertificate }}</td><td /></tr>
       <tr class="sum"><td colspan="2" class="right">Total</td><td class="right num"><span class="double">{{ money(paper.total) }}</span></td></tr>
       <template v-if="Number(paid.amount)"><tr><td colspan="2" class="right">Paid</td><td class="right num">{{ money(paid) }}</td></tr><tr class="sum"><td colspan="2" class="right">Still open</td><td class="right num">{{ money(open) }}</td></tr></template></tbody></table>
-    <footer><p v-if="paper.note">{{ paper.note }}</p><p>{{ paper.payTo }}</p><p class="quiet small">{{ paper.conditions }}</p></footer>
+    <footer><p v-if="paper.contact" class="quiet">Contact: {{ paper.contact }}</p><p v-if="paper.note">{{ paper.note }}</p><p>{{ paper.payTo }}</p><p class="quiet small">{{ paper.conditions }}</p></footer>
   </article>
 </template>
 

@@ -42,7 +42,7 @@ onMounted(async () => {
     for (const [from, to] of [['date', 'date'], ['start', 'start'], ['technician', 'technicianId']] as const) if (typeof asked[from] === 'string') Object.assign(store.draft, { [to]: asked[from] })
     if (typeof asked.customer === 'string') await choose(asked.customer, typeof asked.site === 'string' ? asked.site : null)
   }
-  else if (store.draft.customerId) chosen.value = await call('caller', { params: { id: store.draft.customerId } }).catch(() => null)
+  if (!chosen.value && store.draft.customerId) chosen.value = await call('caller', { params: { id: store.draft.customerId } }).catch(() => null)
   if (store.draft.entries.length) {
     const names = await Promise.all(store.draft.entries.map(e => call('searchPriceBook', { query: { q: (e as { code?: string }).code ?? '' } }).then(r => r.items.find(i => i.id === e.entryId)).catch(() => undefined)))
     lines.value = store.draft.entries.flatMap((e, i) => (names[i] ? [{ ...names[i]!, quantity: e.quantity }] : []))

@@ -113,7 +113,7 @@ const customText = (values: Record<string, string>, subject: string) => setUp.va
           </div>
         </div>
         <template v-if="c.papers.length"><h2>Invoices</h2><table class="book"><tbody><tr v-for="p in c.papers.slice(0, 12)" :key="p.id"><td><NuxtLink :to="`/invoices/${p.id}`" class="num">{{ p.number }}</NuxtLink></td><td class="quiet">{{ session.day(p.on) }}</td><td>{{ p.state }}</td><td class="right num">{{ session.money(p.total, false) }}</td><td class="right num" :class="{ late: Number(p.open.amount) }">{{ Number(p.open.amount) ? `${session.money(p.open, false)} open` : '' }}</td></tr></tbody></table></template>
-        <h2>Work</h2><table class="book"><tbody><tr v-for="w in c.work" :key="w.id"><td><NuxtLink :to="`/work/${w.id}`" class="num">{{ w.number }}</NuxtLink></td><td>{{ w.title }}</td><td class="quiet nowrap">{{ session.day(w.on) }}</td><td>{{ w.state.replaceAll('_', ' ') }}</td><td class="right num" :class="{ late: Number(w.toBill.amount) }">{{ Number(w.toBill.amount) ? `${session.money(w.toBill, false)} to bill` : '' }}</td></tr><tr v-if="!c.work.length"><td class="empty">No work yet.</td></tr></tbody></table>
+        <h2>Work</h2><table class="book"><tbody><tr v-for="w in c.work" :key="w.id"><td><NuxtLink :to="`/work/${w.id}`" class="num">{{ w.number }}</NuxtLink></td><td>{{ w.title }}</td><td class="quiet nowrap">{{ session.day(w.on) }}</td><td>{{ session.state(w.state) }}</td><td class="right num" :class="{ late: Number(w.toBill.amount) }">{{ Number(w.toBill.amount) ? `${session.money(w.toBill, false)} to bill` : '' }}</td></tr><tr v-if="!c.work.length"><td class="empty">No work yet.</td></tr></tbody></table>
       </div>
       <div class="stack side">
         <SiteMap :sites="c.sites" />

@@ -107,7 +107,7 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
       <template v-if="dry">
         <p role="status"><b>{{ dry.added }}</b> would be taken in, <b>{{ dry.skipped }}</b> left out. Nothing has been changed yet.</p>
         <table v-if="dry.rows.length" class="book"><thead><tr><th class="right">Row</th><th>Name</th><th>What</th></tr></thead><tbody>
-          <tr v-for="r in dry.rows" :key="r.row"><td class="right num">{{ r.row }}</td><td>{{ r.name || '–' }}</td><td :class="r.state === 'wrong' ? 'late' : 'soon'">{{ r.state === 'wrong' ? r.problems.map(p => `${label(p.field)}: ${p.message}`).join(' ') : `perhaps ${r.of}` }}</td></tr>
+          <tr v-for="r in dry.rows" :key="r.row"><td class="right num">{{ r.row }}</td><td>{{ r.name || '–' }}</td><td :class="r.state === 'wrong' ? 'late' : r.state === 'more' ? 'good' : 'soon'">{{ r.state === 'more' ? `adds a site or contact to ${r.of.split(':')[0]}` : r.state === 'wrong' ? r.problems.map(p => `${label(p.field)}: ${p.message}`).join(' ') : `perhaps ${r.of}` }}</td></tr>
         </tbody></table>
       </template>
     </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import InvoicePaper from '~/components/invoices/InvoicePaper.vue'
+import CustomFields from '~/components/settings/CustomFields.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
@@ -31,6 +32,12 @@ const send = (handed: boolean) => act(async () => {
   invoice.value = await call('sendInvoice', { params: { id }, body: handed ? { to: [] } : { to: [mail.first, mail.second].filter(Boolean), subject: mail.subject, body: mail.body } })
   sending.value = false
 })
+const values = computed(() => Object.fromEntries(invoice.value?.fields.map(f => [f.id, f.value]) ?? []))
+const fill = (next: Record<string, string>) => act(async () => {
+  const fieldId = Object.keys(next).find(k => next[k] !== values.value[k])
+  if (fieldId) await call('fillField', { body: { fieldId, subjectId: id, value: next[fieldId] } })
+  await refresh()
+})
 const bounce = () => act(async () => {
   await call('bounce', { params: { id: bouncing.value }, body: { reason: reason.value } })
   bouncing.value = ''
@@ -47,6 +54,7 @@ const bounce = () => act(async () => {
       <button v-if="bills && Number(invoice.open.amount)" class="btn act" @click="paying = true">Take payment…</button><button v-if="bills" class="btn" @click="openSend">{{ invoice.sent ? 'Send again…' : 'Send…' }}</button>
       <a class="btn" :href="`/api/v1/invoices/${id}.pdf`" target="_blank" rel="noopener">PDF</a><a class="btn" :href="invoice.link" target="_blank" rel="noopener">The customer’s page</a><NuxtLink v-if="invoice.workOrderId" class="btn" :to="`/work/${invoice.workOrderId}`">Work order {{ invoice.paper.workOrder }}</NuxtLink>
       <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p>
+      <CustomFields v-if="bills && invoice.fields.length" :model-value="values" :fields="invoice.fields" @update:model-value="fill" />
       <h3>Payments</h3><ul><li v-for="p in invoice.payments" :key="p.id"><b class="num">{{ session.money(p.amount) }}</b> by {{ p.method }} {{ p.reference }}<br><span class="quiet small">{{ session.day(p.on) }} · {{ p.number }}<template v-if="p.bounced"> · <span class="late">came back</span></template></span><button v-if="['owner', 'books'].includes(session.role) && p.method === 'cheque' && !p.bounced" class="btn plain small" @click="bouncing = p.id; reason = ''">It came back…</button></li><li v-if="!invoice.payments.length" class="quiet">None yet.</li></ul>
       <h3>Mail</h3><ul><li v-for="m in invoice.messages" :key="m.id">{{ m.kind }} to {{ m.to }}<br><span class="quiet small">{{ session.dayTime(m.createdAt) }} · {{ m.openedAt ? `opened ${session.dayTime(m.openedAt)}` : m.state }}</span></li><li v-if="!invoice.messages.length" class="quiet">Nothing was sent.</li></ul>
     </aside>

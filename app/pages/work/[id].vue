@@ -65,8 +65,8 @@ const groups = computed(() => {
   <div v-if="work" class="paper">
     <div class="body">
       <div class="row top">
-        <div class="grow"><h1><span class="quiet num">{{ work.number }}</span> {{ work.title }} <span class="chip" :class="{ late: work.state === 'to_bill', good: work.state === 'on_site' || work.state === 'closed' }">{{ work.state.replaceAll('_', ' ') }}</span></h1>
-          <p class="quiet">{{ [work.site.name, work.site.line1, work.site.town].filter(Boolean).join(', ') }} · bill to <NuxtLink :to="`/customers/${work.customer.id}`">{{ work.customer.name }}</NuxtLink> · terms {{ work.customer.terms }}<template v-if="work.orderNumber"> · their order {{ work.orderNumber }}</template><template v-if="work.customer.level"> · {{ work.customer.level }}</template><template v-if="work.customer.exempt"> · tax exempt</template></p></div>
+        <div class="grow"><h1><span class="quiet num">{{ work.number }}</span> {{ work.title }} <span class="chip" :class="{ late: work.state === 'to_bill', good: work.state === 'on_site' || work.state === 'closed' }">{{ session.state(work.state) }}</span></h1>
+          <p class="quiet">{{ [work.site.name, work.site.line1, work.site.town].filter(Boolean).join(', ') }} · bill to <NuxtLink :to="`/customers/${work.customer.id}`">{{ work.customer.name }}</NuxtLink> · terms {{ work.customer.terms }}<template v-if="work.orderNumber"> · their order {{ work.orderNumber }}</template><template v-if="work.customer.level"> · {{ work.customer.level }}</template><template v-if="work.customer.exempt"> · tax exempt</template><template v-if="work.contact.name"> · speak to <b>{{ work.contact.name }}</b> {{ work.contact.phone }}</template> <span v-for="t in work.customer.tags" :key="t" class="chip">{{ t }}</span></p></div>
         <button v-if="edits" class="btn no-print" @click="adding = !adding">Add line</button><button class="btn no-print" @click="printPage">Print</button>
         <button v-if="bills && !zero(work.totals.toBill)" class="btn act no-print" @click="billing = true">Bill what is open {{ session.money(work.totals.toBill) }}</button>
       </div>

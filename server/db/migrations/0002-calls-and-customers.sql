@@ -1,7 +1,7 @@
 -- Calls and customers in depth: what a firm keeps of its customers, requests from outside, merging, imports, agreements.
 
 ALTER TABLE company
-  ADD country CHAR(2) NOT NULL DEFAULT 'US',
+  ADD country CHAR(2) NOT NULL DEFAULT 'US', ADD state_labels JSON NOT NULL DEFAULT '{}',
   ADD sources JSON NOT NULL DEFAULT '["neighbour", "web page", "van", "returning"]';
 
 ALTER TABLE people ADD territory_ids JSON NOT NULL DEFAULT '[]';
@@ -24,7 +24,7 @@ CREATE TABLE agreement_plans (
   id UUID PRIMARY KEY, name VARCHAR(80) NOT NULL UNIQUE, visits_a_year TINYINT NOT NULL CHECK (visits_a_year BETWEEN 1 AND 12), visit_seconds INT NOT NULL DEFAULT 3600,
   price DECIMAL(14,4) NOT NULL DEFAULT 0, price_level_id UUID NULL, work VARCHAR(160) NOT NULL, FOREIGN KEY (price_level_id) REFERENCES price_levels (id)
 );
-ALTER TABLE agreements ADD plan_id UUID NULL, ADD site_id UUID NULL, ADD version INT NOT NULL DEFAULT 1,
+ALTER TABLE agreements ADD billed_until DATE NULL, ADD plan_id UUID NULL, ADD site_id UUID NULL, ADD version INT NOT NULL DEFAULT 1,
   ADD FOREIGN KEY (plan_id) REFERENCES agreement_plans (id), ADD FOREIGN KEY (site_id) REFERENCES sites (id), ADD KEY (visit_due_on), ADD KEY (ends_on);
 
 -- What the firm asks every caller, and the fields that it invents.
