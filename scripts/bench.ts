@@ -125,9 +125,9 @@ const BENCHES: Record<string, { rig: boolean, run: (rig: Rig) => Promise<void> }
       await listPages(rig, db, 'customers', 'customers', 'customers c WHERE c.merged_into IS NULL', first => [
         `SELECT c.id, c.name, c.phone, c.email, c.town, c.tags, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id), (SELECT SUM(open_minor) FROM invoices i WHERE i.customer_id = c.id) FROM customers c
          WHERE c.merged_into IS NULL AND c.name >= ? AND (c.name > ? OR c.id >= ?) ORDER BY c.name, c.id LIMIT 51`, [first.name!, first.name!, first.id!]])
-      await listPages(rig, db, 'sites', 'sites', 'sites s JOIN customers c ON c.id = s.customer_id WHERE c.merged_into IS NULL', first => [
+      await listPages(rig, db, 'sites', 'sites', 'sites', first => [
         `SELECT s.id, s.line1, s.town, s.postcode, c.name, (SELECT COUNT(*) FROM equipment e WHERE e.site_id = s.id AND NOT e.removed) FROM sites s STRAIGHT_JOIN customers c ON c.id = s.customer_id
-         WHERE c.merged_into IS NULL AND s.line1 >= ? AND (s.line1 > ? OR s.id >= ?) ORDER BY s.line1, s.id LIMIT 51`, [first.line1!, first.line1!, first.id!]])
+         WHERE s.line1 >= ? AND (s.line1 > ? OR s.id >= ?) ORDER BY s.line1, s.id LIMIT 51`, [first.line1!, first.line1!, first.id!]])
       await db.end()
     },
   },
@@ -138,10 +138,13 @@ const BENCHES: Record<string, { rig: boolean, run: (rig: Rig) => Promise<void> }
       const people = population(50_000)
       const ids = await insertPeople(db, people)
       await db.end()
+      // Another process beside the rig's: its index is built from what is there now.
+      const port = String(26_000 + Math.floor(performance.now()) % 4000)
+      const app = await startServer({ ...rig.env, PORT: port, NITRO_PORT: port })
       const cookie = await cookieOf(rig, 'office@demo.test')
-      const ask = async (q: string) => (await (await fetch(`${rig.env.TEST_URL}/api/v1/matches?q=${encodeURIComponent(q)}`, { headers: { cookie } })).json() as { items: { customerId: string }[] }).items
+      const ask = async (q: string) => (await (await fetch(`http://127.0.0.1:${port}/api/v1/matches?q=${encodeURIComponent(q)}`, { headers: { cookie } })).json() as { items: { customerId: string }[] }).items
       const first = await seconds(() => ask('hallam'))
-      tell('match-index', 's', 'the first question after a start: the index of 50 000 customers is built', [first])
+      tell('match-index', 's', 'the first question right after a start: it waits until the index of 50 000 customers is built', [first])
       const times: number[] = []
       const missed: string[] = []
       for (const { q, meant } of questions(people, 300)) {
@@ -151,6 +154,7 @@ const BENCHES: Record<string, { rig: boolean, run: (rig: Rig) => Promise<void> }
         if (!items.slice(0, 3).some(i => i.customerId === ids[meant])) missed.push(q)
       }
       tell('match', 'ms', `300 questions over HTTP, 50 000 customers with sites, contacts and equipment; the one meant was in the first three for ${round(100 - missed.length / 3)} %${missed.length ? `, not for: ${missed.slice(0, 6).join(' | ')}` : ''}`, times, 60)
+      app.kill('SIGTERM')
     },
   },
   'import-customers': {

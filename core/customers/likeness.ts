@@ -30,7 +30,9 @@ export function likeness(a: Comparable, b: Comparable): Likeness {
   if (common(a.mails.map(m => m.toLowerCase()), b.mails.map(m => m.toLowerCase()))) say(0.6, 'same mail address')
   if (common(a.places.map(nameKey), b.places.map(nameKey))) say(0.5, 'same address')
   const names = nameLikeness(a.name, b.name)
-  if (names === 1) say(0.6, 'same name')
+  // Two people of one name who have each a number of their own are two people, until something else says otherwise.
+  const apart = a.phones.length > 0 && b.phones.length > 0 && !common(a.phones, b.phones)
+  if (names === 1) say(apart ? 0.4 : 0.6, 'same name')
   else if (names >= 0.75) say(0.4, 'nearly the same name')
   else if (sharesSurname(a.name, b.name)) say(0.2, 'same surname')
   return { score: Math.round((1 - doubt) * 100) / 100, reasons }

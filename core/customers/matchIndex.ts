@@ -12,6 +12,18 @@ const FIELDS = Object.keys(BOOST) as MatchField[]
 /** The words of a name as people type them: O'Duya is one word, with or without its sign. */
 export const nameKey = (text: string): string => searchKey(text.replace(/['’`]/g, ''))
 
+/** A field's words as they are searched. */
+function termsOf(doc: MatchDoc, field: MatchField): string {
+  if (field === 'phones') return doc.phones.flatMap(phoneTerms).join(' ')
+  // A mail address is one word, and what stands before its sign are words; half of the world shares the rest.
+  if (field === 'mails') return doc.mails.map(m => `${m.toLowerCase()} ${nameKey(m.split('@')[0]!)}`).join(' ')
+  // A serial number is typed with and without its dash.
+  if (field === 'serials') return doc.serials.flatMap(s => [nameKey(s), nameKey(s).replaceAll(' ', '')]).join(' ')
+  const value = doc[field]
+  return (typeof value === 'string' ? [value] : value).map(nameKey).join(' ')
+}
+/** The word with two neighbouring letters exchanged, the commonest slip that two edits would be needed for. */
+const exchanged = (word: string): string[] => Array.from({ length: word.length - 1 }, (_, i) => word.slice(0, i) + word[i + 1] + word[i] + word.slice(i + 2)).filter(w => w !== word)
 /** Every way in which a number is said: all of it, without the area, its last four. */
 const phoneTerms = (digits: string): string[] => (digits.length < 4 ? [digits] : [...new Set([digits, digits.slice(-7), digits.slice(-4)])])
 
@@ -26,35 +38,54 @@ const phoneTerms = (digits: string): string[] => (digits.length < 4 ? [digits] :
 export function matchIndex(docs: readonly MatchDoc[]) {
   const search = new MiniSearch<MatchDoc>({
     fields: FIELDS,
-    extractField: (doc, field) => {
-      if (field === 'id') return doc.id
-      if (field === 'phones') return doc.phones.flatMap(phoneTerms).join(' ')
-      // A serial number is typed with and without its dash.
-      if (field === 'serials') return doc.serials.flatMap(s => [nameKey(s), nameKey(s).replaceAll(' ', '')]).join(' ')
-      const value = doc[field as MatchField]
-      return (typeof value === 'string' ? [value] : value).map(nameKey).join(' ')
-    },
+    extractField: (doc, field) => (field === 'id' ? doc.id : termsOf(doc, field as MatchField)),
     tokenize: text => text.split(' ').filter(Boolean),
     processTerm: term => term,
     searchOptions: { boost: BOOST, weights: { fuzzy: 0.3, prefix: 0.6 } },
   })
+  // Words of places that very many share (a town, "road") are not searched but looked up in what the other words find.
+  const places = new Map<string, string>()
+  const frequency = new Map<string, number>()
+  function remember(doc: MatchDoc): void {
+    const words = termsOf(doc, 'places')
+    places.set(doc.id, ` ${words} `)
+    for (const word of new Set(words.split(' '))) frequency.set(word, (frequency.get(word) ?? 0) + 1)
+  }
+  const isCommon = (word: string) => search.documentCount > 2000 && (frequency.get(word) ?? 0) > search.documentCount * 0.02
+  docs.forEach(remember)
   search.addAll(docs)
   const shape = (r: SearchResult): Found => ({ id: r.id as string, score: r.score, why: Object.entries(r.match).map(([word, fields]) => ({ word, field: fields[0] as MatchField })) })
 
-  function ask(words: string[], fuzzy: boolean, combineWith: 'AND' | 'OR'): SearchResult[] {
-    return search.search({
-      combineWith,
-      queries: words.map(word => (/^\d{7,}$/.test(word)
-        // A long number is a telephone number: with an area or country before it, its last ten or seven decide.
-        ? { queries: [...new Set([word, word.slice(-10), word.slice(-7)])], combineWith: 'OR' as const, fields: ['phones', 'serials'], prefix: true, fuzzy: fuzzy ? 1 : false }
-        : { queries: [word], prefix: true, fuzzy: fuzzy && !/^\d+$/.test(word) && word.length > 3 ? (word.length > 5 ? 2 : 1) : false })),
-    })
+  /** One word of the question, as a query of its own. */
+  function one(word: string, fuzzy: boolean) {
+    if (word.includes('@')) return { queries: [word], fields: ['mails'], prefix: true, fuzzy: fuzzy ? 1 : false as const }
+    // A long number is a telephone number: with an area or country before it, its last ten or seven decide.
+    if (/^\d{7,}$/.test(word)) return { queries: [...new Set([word, word.slice(-10), word.slice(-7)])], combineWith: 'OR' as const, fields: ['phones', 'serials'], prefix: true, fuzzy: fuzzy ? 1 : false as const }
+    const misspelt = fuzzy && !/^\d+$/.test(word) && word.length > 3
+    return {
+      queries: misspelt ? [word, ...exchanged(word)] : [word], combineWith: 'OR' as const,
+      // The beginning of one or two signs would be half of everybody.
+      prefix: word.length > 2, fuzzy: misspelt ? (word.length > 10 ? 2 : 1) : false as const,
+    }
   }
+  const ask = (words: string[], fuzzy: boolean, combineWith: 'AND' | 'OR'): SearchResult[] => search.search({ combineWith, queries: words.map(word => one(word, fuzzy)) })
   return {
     /** Customers that the words could mean, best first. */
     find(question: string, limit = 8): Found[] {
-      const words = spokenDigits(nameKey(question).split(' ').filter(Boolean)).slice(0, 8)
+      const mails = question.toLowerCase().split(/\s+/).filter(w => /^[^@]+@/.test(w))
+      const words = [...mails, ...spokenDigits(nameKey(question.replace(/\S+@\S*/g, ' ')).split(' ').filter(Boolean))].slice(0, 8)
       if (words.length === 0) return []
+      // A serial number in two parts: "vx 12345".
+      const serial = /\b([a-z]{1,3}) (\d{4,})\b/.exec(words.join(' '))
+      if (serial) {
+        const exact = ask([serial[1]! + serial[2]!], false, 'AND')
+        if (exact.length) return exact.slice(0, limit).map(shape)
+      }
+      const [common, rare] = [words.filter(isCommon), words.filter(w => !isCommon(w))]
+      if (common.length && rare.length) {
+        const near = ask(rare, false, 'AND').filter(r => common.every(w => places.get(r.id as string)!.includes(` ${w}`)))
+        if (near.length) return near.slice(0, limit).map(r => ({ ...shape(r), why: [...shape(r).why, ...common.map(word => ({ field: 'places' as const, word }))] }))
+      }
       let found = ask(words, false, 'AND')
       if (found.length === 0) found = ask(words, true, 'AND')
       if (found.length === 0 && words.length > 1) {
@@ -64,14 +95,21 @@ export function matchIndex(docs: readonly MatchDoc[]) {
       }
       return found.slice(0, limit).map(shape)
     },
+    /** Puts in many without holding up everything else that the process does. */
+    fill(many: readonly MatchDoc[]): Promise<void> {
+      many.forEach(remember)
+      return search.addAllAsync(many, { chunkSize: 200 })
+    },
     /** Puts in, or replaces, what is known of some customers. */
     put(changed: readonly MatchDoc[]): void {
       for (const doc of changed) {
         if (search.has(doc.id)) search.discard(doc.id)
+        remember(doc)
         search.add(doc)
       }
     },
     take(id: string): void {
+      places.delete(id)
       if (search.has(id)) search.discard(id)
     },
     get size() { return search.documentCount },

@@ -39,9 +39,14 @@ export async function matchDocs(ctx: Ctx, ids: string[] | null): Promise<MatchDo
   })
 }
 
+async function build(ctx: Ctx): Promise<MatchIndex> {
+  const made = matchIndex([])
+  await made.fill(await matchDocs(ctx, null))
+  return made
+}
 async function current(ctx: Ctx): Promise<MatchIndex> {
   if (!index) {
-    building ??= matchDocs(ctx, null).then(docs => matchIndex(docs))
+    building ??= build(ctx)
     index = await building
     building = null
   }
@@ -55,6 +60,8 @@ async function current(ctx: Ctx): Promise<MatchIndex> {
   }
   return index
 }
+/** Builds the index before anybody asks. */
+export const warmMatching = async (ctx: Ctx): Promise<void> => void await current(ctx)
 export const findCustomers = async (ctx: Ctx, question: string, limit: number): Promise<Found[]> => (await current(ctx)).find(question, limit)
 
 const SAID: Record<MatchField, string> = { name: 'name', contacts: 'contact', places: 'address', mails: 'mail', phones: 'telephone', serials: 'serial number', other: 'notes and fields' }

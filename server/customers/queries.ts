@@ -111,7 +111,8 @@ export async function customerPage(tx: Tx, f: { q?: string, owing?: boolean, kin
 }
 const SITE_SORTS: Record<string, string> = { address: 's.line1', town: 's.town' }
 export async function sitePage(tx: Tx, f: { q: string, postcodes: string[] | null, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
-  const where = ['c.merged_into IS NULL']
+  // A customer that was merged has no sites left: nothing has to be asked of the customers to count.
+  const where: string[] = []
   const values: Value[] = []
   for (const word of f.q.split(' ').filter(Boolean)) {
     where.push('CONCAT(s.search, " ", c.search) LIKE ?')
@@ -123,7 +124,7 @@ export async function sitePage(tx: Tx, f: { q: string, postcodes: string[] | nul
   }
   return listRows<{ id: string, customerId: string, customer: string, name: string, line1: string, town: string, postcode: string, equipment: number, accessNote: string }>(tx, {
     select: 's.id, s.customer_id AS customerId, c.name AS customer, s.name, s.line1, s.town, s.postcode, (SELECT COUNT(*) FROM equipment e WHERE e.site_id = s.id AND NOT e.removed) AS equipment, s.access_note AS accessNote',
-    from: 'sites s STRAIGHT_JOIN customers c ON c.id = s.customer_id', where, values, by: SITE_SORTS[f.sort] ?? 's.line1', id: 's.id', descending: f.descending, limit: f.limit, after: f.after,
+    from: 'sites s STRAIGHT_JOIN customers c ON c.id = s.customer_id', countFrom: f.q ? undefined : 'sites s', where, values, by: SITE_SORTS[f.sort] ?? 's.line1', id: 's.id', descending: f.descending, limit: f.limit, after: f.after,
   })
 }
 

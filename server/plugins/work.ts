@@ -1,6 +1,8 @@
 // Work that goes on beside requests: the mail sender, poked by commits and by a slow tick for what has to be tried again; housekeeping.
 import { poke } from '../messages/sender'
 import { closePool } from '../db/pool'
+import { warmMatching } from '../customers/matching'
+import { inContext } from '../http/context'
 import { log } from '../http/log'
 import { sweep } from '../http/sweep'
 
@@ -11,6 +13,7 @@ export default defineNitroPlugin((nitro) => {
   setTimeout(() => {
     poke()
     tidy()
+    void inContext({ actor: null, ip: '' }, warmMatching).catch(() => { /* the first question builds it */ })
   }, 500)
   nitro.hooks.hook('close', async () => {
     clearInterval(tick)

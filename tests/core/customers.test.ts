@@ -76,6 +76,13 @@ describe('who it could be', () => {
     changing.take('never')
     expect(changing.find('quarry')).toEqual([])
   })
+  it('among thousands, a town that many share does not hide the one who is meant, nor invent one', () => {
+    const many = matchIndex(Array.from({ length: 3000 }, (_, i) => doc(`c${i}`, `Person ${i} Name${i % 500}`, { places: [`${i} Some Road, ${i % 3 ? 'Larkmoor' : 'Otterfall'}`] })))
+    expect(many.find('name77 otterfall road').map(f => f.id)).toEqual(Array.from({ length: 6 }, (_, k) => 77 + k * 500).filter(i => i % 3 === 0).map(i => `c${i}`))
+    expect(many.find('name77 otterfall')[0]!.why.map(w => w.field)).toEqual(['name', 'places'])
+    expect(many.find('nmae77 larkmoor')[0]!.id).toMatch(/^c\d*77$/)
+    expect(many.find('larkmoor road').length).toBe(8)
+  })
   test.prop([fc.string({ maxLength: 60 })])('never fails, whatever is typed', typed => void index.find(typed))
 })
 
