@@ -63,7 +63,7 @@ export async function insertCustomers(tx: Tx, random: Chance, at: number, count:
     const level = named ? named.level : random.maybe(0.22)
     const c = { name, phone, email, email2: named?.name === 'Broadmere Hospitality' ? 'inn@broadmere.test' : '', line1, town: town.name, postcode: town.postcode }
     await insertCustomer(tx, { ...c, id, terms: named?.terms ?? null, levelId: level ? agreementId : random.maybe(0.04) ? tradeId : null, exempt: named?.exempt, certificate: named?.exempt ? 'EX-30418' : '', note: named?.note ?? '', prospect: named?.prospect, tags: named?.tag ? [named.tag] : farm && random.maybe(0.3) ? ['farm'] : [], stopWork: named?.stop ?? '', source: random.pick(['neighbour', 'van', 'web page', 'returning']), search: customerSearch(c), now: at - n * 3_600_000 })
-    const siteNames = named?.sites ?? (farm && random.maybe(0.7) ? ['House', 'Barn', ...(random.maybe(0.3) ? ['Lower well'] : [])] : random.maybe(0.3) ? ['House', 'Let cottage'] : [''])
+    const siteNames = named?.sites ?? (farm && random.maybe(0.7) ? ['House', 'Barn', ...(random.maybe(0.3) ? ['Lower well'] : [])] : random.maybe(0.22) ? ['House', 'Let cottage'] : [''])
     const siteIds: string[] = []
     let firstSite: string | null = null
     for (const [i, siteName] of siteNames.entries()) {

@@ -68,7 +68,7 @@ async function leave() {
 </template>
 
 <style scoped>
-.office { display: grid; grid-template: 60px minmax(0, 1fr) / minmax(0, 1fr) 66px; height: 100vh; }
+.office { display: grid; grid-template: 60px minmax(0, 1fr) / minmax(0, 1fr) 74px; height: 100vh; }
 header { grid-column: 1 / 3; display: flex; background: var(--sheet); border-bottom: 1px solid var(--rule-2); }
 .mark { width: 132px; flex: none; padding: 15px 0 0 16px; border-right: 1px solid var(--rule); text-decoration: none; color: var(--ink); font-weight: 700; font-size: 17px; } .mark span { border-bottom: 3px double var(--green); padding-bottom: 3px; white-space: nowrap; }
 .acts { display: flex; gap: 8px; align-items: center; padding: 0 12px; flex: none; } .find { font-weight: 400; }

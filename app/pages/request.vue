@@ -32,5 +32,5 @@ useHead({ title: data.value ? `Ask ${data.value.firm}` : 'Ask for work' })
 </template>
 
 <style scoped>
-.customer { max-width: 640px; margin: 0 auto; padding: 20px 14px 40px; font-size: 16px; } form, .customer { display: flex; flex-direction: column; gap: 14px; } .two { display: grid; grid-template-columns: repeat(auto-fit, minmax(220px, 1fr)); gap: 12px; } .btn { min-height: 48px; align-self: flex-start; padding: 0 22px; } .done { background: var(--green-1); border-color: var(--green-2); } .trap { position: absolute; left: -9999px; }
+.customer { max-width: 640px; margin: 0 auto; padding: 20px 14px 40px; font-size: 16px; } form, .customer { display: flex; flex-direction: column; gap: 14px; } .two { display: grid; grid-template-columns: repeat(auto-fit, minmax(220px, 1fr)); gap: 12px; } .customer :deep(.field > span) { font-size: 14px; } .btn { min-height: 48px; align-self: flex-start; padding: 0 22px; } .done { background: var(--green-1); border-color: var(--green-2); } .trap { position: absolute; left: -9999px; }
 </style>

@@ -54,7 +54,7 @@ export async function mergePreview(ctx: Ctx, id: string, otherId: string): Promi
   const moves: Answer<'mergePreview'>['moves'] = []
   for (const table of Object.keys(MOVED) as MovedTable[]) {
     const count = await countIn(ctx.tx, table, otherId)
-    if (count) moves.push({ what: MOVED[table], count })
+    if (count) moves.push({ what: count === 1 ? MOVED[table].replace(/s$/, '') : MOVED[table], count })
   }
   return { kept: all.get(id)!, merged: all.get(otherId)!, moves, fields: (Object.keys(FIELDS) as Field[]).filter(f => kept[f] !== other[f] && other[f] !== '').map(f => ({ name: f, kept: kept[f], merged: other[f] })) }
 }

@@ -185,7 +185,7 @@ describe('cards (RFC 6350)', () => {
 
 describe('care agreements', () => {
   const a = { startsOn: '2026-01-01', endsOn: '2026-12-31', visitDueOn: '2026-06-01' }
-  it.each([['2025-12-31', 'not begun'], ['2026-05-01', 'in force'], ['2026-05-02', 'visit due in 30 days'], ['2026-05-31', 'visit due in 1 day'], ['2026-06-01', 'visit due in 0 days'], ['2026-06-11', 'visit overdue since 10 days'], ['2027-01-01', 'ended']])('on %s it is %j', (today, state) => expect(agreementState(a, today)).toBe(state))
+  it.each([['2025-12-31', 'not begun'], ['2026-05-01', 'in force'], ['2026-05-02', 'visit due in 30 days'], ['2026-05-31', 'visit due in 1 day'], ['2026-06-01', 'visit due today'], ['2026-06-11', 'visit overdue by 10 days'], ['2027-01-01', 'ended']])('on %s it is %j', (today, state) => expect(agreementState(a, today)).toBe(state))
   it('says that it ends when no visit is due', () => expect(agreementState({ ...a, visitDueOn: null }, '2026-11-01')).toBe('ends in 60 days'))
   it.each([['2026-01-31', 4, '2027-01-30', '2026-04-30'], ['2026-01-31', 12, '2027-01-30', '2026-02-28'], ['2026-06-01', 1, '2027-06-01', '2027-06-01'], ['2026-06-01', 1, '2027-05-31', null], ['2026-01-01', 5, '2026-12-31', '2026-03-01']])('after %s, %i a year until %s: %s', (last, visits, ends, next) => expect(nextVisitDue(last, visits, ends)).toBe(next))
 })

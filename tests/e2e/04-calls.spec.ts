@@ -170,7 +170,7 @@ test('two that are one: looked at, merged, undone; then told apart', async ({ br
   await pair.getByRole('button', { name: 'Look at both' }).click()
   const dialog = office.getByRole('dialog')
   await expect(dialog).toContainText('Everything of')
-  await expect(dialog).toContainText('1 sites')
+  await expect(dialog).toContainText('1 site,')
   await dialog.getByRole('button', { name: /^Merge into/ }).click()
   await expect(office.getByText(/is now part of/)).toBeVisible()
   await expect(pair).toHaveCount(0)

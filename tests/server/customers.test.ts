@@ -214,7 +214,7 @@ describe('two customers that are one', () => {
     const owedBefore = (await customer(other.customerId)).owed.amount
 
     const preview = await office.ok('mergePreview', { params: { id: keep.customerId }, query: { other: other.customerId } })
-    expect(preview.moves.map(m => m.what).sort()).toEqual(['invoices', 'payments', 'sites', 'work orders'])
+    expect(preview.moves.map(m => m.what).sort()).toEqual(['invoice', 'payment', 'site', 'work order'])
     const mergeId = id()
     const merged = await office.ok('merge', { params: { id: keep.customerId }, body: { id: mergeId, otherId: other.customerId, take: [] } })
     expect(merged).toMatchObject({ name: 'Kept Kestrel', phone: '(607) 555-0196', phone2: '(607) 555-0198', email: 'kestrel@example.com', owed: { amount: owedBefore } })

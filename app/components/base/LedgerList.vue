@@ -35,7 +35,7 @@ onLive(() => { if (items.value.length <= 50) void refresh() })
 <template>
   <section class="page">
     <div class="row head"><h1>{{ title }} <span class="quiet num">{{ total ?? '' }}</span></h1><span class="quiet grow">{{ hint }}</span><slot name="acts" />
-      <input v-if="filter" v-model="q" data-filter class="plain" :placeholder="filter" :aria-label="filter" style="width: 260px"></div>
+      <input v-if="filter" v-model="q" data-filter class="plain" :placeholder="filter" :aria-label="filter" style="width: 220px"></div>
     <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
     <table v-if="items.length" class="book"><thead><slot name="head" /></thead><tbody><template v-for="item in items" :key="item.id"><slot :item="item" /></template></tbody></table>
     <p v-else-if="total !== null" class="empty sheet">{{ q ? 'Nothing fits these words.' : empty }}</p>
@@ -45,5 +45,5 @@ onLive(() => { if (items.value.length <= 50) void refresh() })
 </template>
 
 <style scoped>
-.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .head { gap: 14px; } .more { align-self: center; }
+.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .head { gap: 10px; } .head h1 { white-space: nowrap; } .more { align-self: center; }
 </style>
