@@ -25,7 +25,7 @@ export default defineNuxtConfig({
     ...({ compressPublicAssets: { gzip: true, brotli: false } } as object),
     serverAssets: [{ baseName: 'fonts', dir: './assets/fonts' }],
   },
-  vite: { optimizeDeps: { include: ['dayjs', 'dayjs/plugin/*.js', 'lodash-unified', 'yup', 'signature_pad', 'd3', 'interactjs', 'decimal.js', 'temporal-polyfill', 'minisearch', 'uuid'] } },
+  vite: { optimizeDeps: { include: ['dayjs', 'dayjs/plugin/*.js', 'lodash-unified', 'yup', 'signature_pad', 'd3', 'decimal.js', 'temporal-polyfill', 'minisearch', 'uuid'] } },
   typescript: { strict: true },
   eslint: { config: { stylistic: false } },
 })
