@@ -100,7 +100,7 @@ export async function workOrderPage(tx: Tx, f: { q: string, states: string[], so
     values.push(...f.states)
   }
   for (const word of f.q.split(' ').filter(Boolean)) {
-    where.push('CONCAT(w.number, " ", w.title, " ", c.name, " ", s.town, " ", COALESCE(JSON_EXTRACT(w.custom, "$.*"), "")) LIKE ?')
+    where.push('CONCAT(w.number, " ", w.title, " ", c.name, " ", s.town, " ", COALESCE(LOWER(JSON_EXTRACT(w.custom, "$.*")), "")) LIKE ?')
     values.push(`%${word}%`)
   }
   return listRows<{ id: string, number: string, title: string, customer: string, town: string, state: WorkOrderState, createdAt: string, doneAt: string | null, toBill: number, technician: string | null, startedAt: string | null }>(tx, {
