@@ -26,7 +26,7 @@ const shoot = async (page: Page, name: string) => {
 }
 try {
   const office = await as('office')
-  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/customers', 'customers', 'Telephone'], ['/customers/duplicates', 'duplicates', '% sure'], ['/agreements', 'agreements', 'How it stands'], ['/sites', 'sites', 'Territory'], ['/messages', 'mail', 'Subject']] as const) {
+  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/customers', 'customers', 'Telephone'], ['/customers/duplicates', 'duplicates', '% sure'], ['/agreements', 'agreements', 'How it stands'], ['/sites', 'sites', 'Equipment'], ['/messages', 'mail', 'Subject']] as const) {
     await office.goto(base + path)
     await office.getByText(ready).first().waitFor()
     await shoot(office, name)
@@ -35,11 +35,12 @@ try {
   await office.getByLabel('Who is calling').fill('hallam dairy')
   await office.getByRole('option', { name: /Hallam Dairy/ }).waitFor()
   await office.keyboard.press('Enter')
+  await office.getByRole('button', { name: 'Someone else' }).waitFor()
   await office.getByLabel('What is wrong').fill('No water since 6. Breaker trips when the pump starts.')
   await office.getByLabel('Price to read out').fill('control box 3 hp')
   await office.getByRole('list', { name: 'Found in the price book' }).waitFor()
   await office.keyboard.press('Enter')
-  await office.getByLabel('Where').selectOption({ index: 1 })
+  await office.locator('section.who select').first().selectOption({ index: 1 })
   await office.getByLabel('Technician').selectOption({ label: 'Rosa Illing' })
   await office.getByLabel('Start').selectOption('15:00')
   await office.getByLabel('Takes').selectOption({ label: '1:30 h' })

@@ -58,13 +58,13 @@ watch(lines, () => { store.draft.entries = lines.value.map(l => ({ entryId: l.id
 const summary = computed(() => [chosen.value?.name ?? (store.draft.name || store.draft.query), store.draft.problem.split(/[.\n]/)[0]].filter(Boolean).join(', ').slice(0, 190))
 
 async function choose(customerId: string, siteId: string | null) {
+  // At once, not when the answer is there: hands that are faster must not be interrupted.
+  what.value?.focus()
   const found = await call('caller', { params: { id: customerId } }).catch(() => null)
   if (!found) return
   chosen.value = found
   const only = found.sites.length === 1 ? found.sites[0]!.id : null
   Object.assign(store.draft, { customerId: found.customerId, siteId: siteId ?? only, query: found.name, phone: store.draft.phone || found.phone, isNew: false })
-  await nextTick()
-  what.value?.focus()
 }
 function clear() {
   chosen.value = null
