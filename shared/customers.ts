@@ -20,7 +20,7 @@ export const match = obj({ customerId: id().required(), siteId: id().nullable().
 /** What to know of a customer while they are on the telephone. */
 export const caller = obj({
   customerId: id().required(), version: int().required(), name: words(), phone: words(), phone2: words(), email: words(), prospect: flag().required(), tags: list(words()),
-  owed: money().required(), late: int().required(), creditLimit: money().nullable().defined(), overLimit: flag().required(), stopWork: words(), officeNote: words(2000), exempt: words(300), level: words(),
+  owed: money().required(), late: int().required(), creditLimit: money().nullable().defined(), overLimit: flag().required(), stopWork: words(), officeNote: words(2000), exempt: words(300), level: words(), hasAgreementLevel: flag().required(), ownPrices: list(obj({ entryId: id().required(), price: words() })),
   agreements: list(agreementShape), openWork: list(workShape), lastWork: list(workShape), equipment: list(equipmentShape), contacts: list(contactShape), sites: list(siteShape), notes: list(words(300)), supplied: list(suppliedShape),
 })
 export const newCustomerSchema = obj({

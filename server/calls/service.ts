@@ -5,7 +5,7 @@ import { localDate, localTime, localToInstant, plusDays, sayDay } from '../../co
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
 import { callDraft } from '../../shared/calls'
-import { callPhotosTo, contactsOf, customerById, equipmentById, filesOf, filesOfCallTo, owedBy, siteById, updateRow, type CustomerRow } from '../customers/queries'
+import { contactsOf, customerById, equipmentById, fileById, filesOf, filesOfCallTo, owedBy, siteById, updateRow, type CustomerRow } from '../customers/queries'
 import { isExempt } from '../customers/service'
 import { checkPlacement, mayPlace } from '../dispatch/service'
 import { signedIn, type Ctx } from '../http/context'
@@ -14,7 +14,7 @@ import { json, nextNumber } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
 import { putLines } from '../visits/lines'
-import { insertVisit, insertWorkOrder, workOrderById } from '../visits/queries'
+import { insertPhoto, insertVisit, insertWorkOrder, workOrderById } from '../visits/queries'
 import { callById, keepCall, markCall, waitingCalls, type CallRow } from './queries'
 
 type Row = Answer<'call'>
@@ -91,7 +91,10 @@ export async function bookCall(ctx: Ctx, id: string, body: Body<'bookCall'>): Pr
   await putLines(ctx, work, body.visitId, body.entries.map(e => ({ id: ctx.id(), entryId: e.entryId, quantity: e.quantity, kind: 'other' as const, name: undefined, unitPrice: undefined, done: false })), true)
   if (!known) await keepCall(ctx.tx, { id, draft: {}, summary: customer.name, origin: 'telephone', by: signedIn(ctx).id, at: ctx.now })
   await markCall(ctx.tx, id, 'booked', { workOrderId: body.workOrderId })
-  await callPhotosTo(ctx.tx, id, body.workOrderId, signedIn(ctx).id)
+  // Pictures that came with the call are photos of its work order too.
+  for (const f of await filesOf(ctx.tx, 'call_id', [id])) {
+    if (f.mime.startsWith('image/')) await insertPhoto(ctx.tx, { id: ctx.id(), workOrderId: body.workOrderId, mime: f.mime, bytes: (await fileById(ctx.tx, f.id))!.bytes, by: signedIn(ctx).id, at: ctx.now })
+  }
   await filesOfCallTo(ctx.tx, id, customer.id)
   // A prospect with ordinary work is a customer; one that is quoted belongs to the person who quotes.
   if (customer.prospect) await updateRow(ctx.tx, 'customers', customer.id, customer.version, body.kind === 'quote visit' ? { assignedTo: body.technicianId } : { prospect: false })

@@ -19,20 +19,37 @@ function know(known: Known, c: Comparable, contacts: readonly string[] = []): vo
   known.has.set(c.id, new Set([...c.places.map(nameKey), ...contacts.map(nameKey)]))
   for (const key of keysOf(c)) known.byKey.set(key, [...(known.byKey.get(key) ?? []).slice(0, 20), c])
 }
+/**
+ * What a piece learns counts at once for its own rows, and for later pieces only after its commit: a piece that is
+ * rolled back and tried again must not find its own rows known already, or they would be left out and lost.
+ */
+interface Piece { known: Known, own: Known, learned: (() => void)[] }
+const nothing = (): Known => ({ byKey: new Map(), names: new Map(), has: new Map() })
+function learn(piece: Piece, c: Comparable, contacts: readonly string[]): void {
+  know(piece.own, c, contacts)
+  piece.learned.push(() => know(piece.known, c, contacts))
+}
+function learnOf(piece: Piece, id: string, words: string[]): void {
+  const has = new Set([...hasOf(piece, id), ...words])
+  piece.own.has.set(id, has)
+  piece.learned.push(() => piece.known.has.set(id, has))
+}
+const hasOf = (piece: Piece, id: string) => piece.own.has.get(id) ?? piece.known.has.get(id) ?? new Set<string>()
+const nameOf = (piece: Piece, id: string) => piece.own.names.get(id) ?? piece.known.names.get(id) ?? ''
 /** Everybody who is known already, by what makes two records alike; kept for the pieces of one import. */
 let kept: { id: string, at: number, known: Known } | null = null
 async function knownFor(ctx: Ctx, importId: string, dry: boolean): Promise<Known> {
   const key = `${importId}${dry}`
   if (kept?.id === key && ctx.now - kept.at < 600_000) return kept.known
-  const known: Known = { byKey: new Map(), names: new Map(), has: new Map() }
+  const known = nothing()
   for (const doc of await matchDocs(ctx, null)) know(known, doc, doc.contacts)
   kept = { id: key, at: ctx.now, known }
   return known
 }
 const placeOf = (r: ImportRecord) => [r.site_name, r.site_address, r.site_town, r.site_postcode].filter(Boolean).join(' ')
 /** A row about a customer of exactly that name that says something further: a site or a contact that they do not have yet. */
-function furtherFor(known: Known, same: { id: string, reasons: string[] } | null, r: ImportRecord): { site: boolean, contact: boolean } | null {
-  const has = same?.reasons.includes('same name') ? known.has.get(same.id)! : null
+function furtherFor(piece: Piece, same: { id: string, reasons: string[] } | null, r: ImportRecord): { site: boolean, contact: boolean } | null {
+  const has = same?.reasons.includes('same name') ? hasOf(piece, same.id) : null
   const site = Boolean(has && r.site_address && !has.has(nameKey(placeOf(r))))
   const contact = Boolean(has && r.contact_name && !has.has(nameKey(r.contact_name)))
   return site || contact ? { site, contact } : null
@@ -41,8 +58,8 @@ const comparable = (ctx: Ctx, id: string, r: ImportRecord): Comparable => ({
   id, name: r.name ?? '', phones: [r.phone, r.phone2].filter((p): p is string => Boolean(p)).map(p => phoneKey(p, ctx.company.country)).filter(Boolean), mails: [r.email, r.email2].filter((m): m is string => Boolean(m)),
   places: [[r.billing_address, r.billing_town, r.billing_postcode].filter(Boolean).join(' '), placeOf(r)].filter(Boolean),
 })
-function sameAs(known: Known, c: Comparable): { id: string, reasons: string[] } | null {
-  const near = new Map(keysOf(c).flatMap(key => known.byKey.get(key) ?? []).map(k => [k.id, k]))
+function sameAs(piece: Piece, c: Comparable): { id: string, reasons: string[] } | null {
+  const near = new Map(keysOf(c).flatMap(key => [...piece.known.byKey.get(key) ?? [], ...piece.own.byKey.get(key) ?? []]).map(k => [k.id, k]))
   let best: { id: string, reasons: string[], score: number } | null = null
   for (const other of near.values()) {
     const alike = likeness(c, other)
@@ -56,7 +73,7 @@ export async function importPiece(ctx: Ctx, importId: string, body: Body<'import
   if (new Set(body.columns.filter(Boolean)).size !== body.columns.filter(Boolean).length) throw invalid('columns', 'Two columns have the same meaning.')
   const earlier = await importById(ctx.tx, importId)
   if (earlier?.undoneAt) throw conflict('undone_already', 'This import has been taken back.')
-  const known = await knownFor(ctx, importId, body.dry)
+  const piece: Piece = { known: await knownFor(ctx, importId, body.dry), own: nothing(), learned: [] }
   const rows: Answer<'importPiece'>['rows'] = []
   const added: string[] = []
   const more: string[] = []
@@ -65,22 +82,23 @@ export async function importPiece(ctx: Ctx, importId: string, body: Body<'import
     const problems = recordProblems(r)
     const id = ctx.id()
     const c = comparable(ctx, id, r)
-    const same = problems.length ? null : sameAs(known, c)
-    const of = same ? `${known.names.get(same.id) ?? ''}: ${same.reasons.join(', ')}` : ''
-    const further = furtherFor(known, same, r)
+    const same = problems.length ? null : sameAs(piece, c)
+    const of = same ? `${nameOf(piece, same.id)}: ${same.reasons.join(', ')}` : ''
+    const further = furtherFor(piece, same, r)
     rows.push({ row: body.first + i, state: problems.length ? 'wrong' : further ? 'more' : same ? 'duplicate' : 'new', name: (r.name ?? '').slice(0, 160), of: of.slice(0, 290), problems })
     if (further) {
-      for (const key of [further.site && placeOf(r), further.contact && r.contact_name]) if (key) known.has.get(same!.id)!.add(nameKey(key))
+      learnOf(piece, same!.id, [further.site && placeOf(r), further.contact && r.contact_name].filter((key): key is string => Boolean(key)).map(nameKey))
       more.push(same!.id)
       if (!body.dry) await takeFurther(ctx, importId, same!.id, r, further)
       continue
     }
     if (problems.length || (same && body.skipDuplicates)) continue
-    know(known, c, r.contact_name ? [r.contact_name] : [])
+    learn(piece, c, r.contact_name ? [r.contact_name] : [])
     added.push(id)
     if (!body.dry) await takeIn(ctx, importId, id, r)
   }
   const skipped = rows.length - added.length - more.length
+  ctx.tx.afterCommit(() => piece.learned.forEach(apply => apply()))
   if (!body.dry) {
     await putImport(ctx.tx, { id: importId, fileName: body.fileName, added: added.length, skipped, by: signedIn(ctx).id, at: ctx.now })
     await record(ctx, { subject: 'import', id: importId, text: `${added.length} customers taken in from ${body.fileName}${more.length ? `, ${more.length} sites and contacts added to known ones` : ''}` })

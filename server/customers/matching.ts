@@ -52,8 +52,9 @@ async function current(ctx: Ctx): Promise<MatchIndex> {
   }
   if (changed.size) {
     const ids = [...changed].slice(0, 2000)
-    for (const id of ids) changed.delete(id)
     const docs = await matchDocs(ctx, ids)
+    // Only now: where the reading fails, the next question reads them again.
+    for (const id of ids) changed.delete(id)
     index.put(docs)
     const alive = new Set(docs.map(d => d.id))
     for (const id of ids) if (!alive.has(id)) index.take(id)

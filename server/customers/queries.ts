@@ -146,9 +146,6 @@ export const insertFile = (tx: Tx, f: { id: string, customerId: string | null, c
 export const fileById = (tx: Tx, id: string) => tx.row<{ name: string, mime: string, bytes: Buffer }>('SELECT name, mime, bytes FROM attachments WHERE id = ?', [id])
 export const filesOf = (tx: Tx, column: 'customer_id' | 'call_id', ids: string[]) => tx.rows<{ id: string, of: string, name: string, mime: string, at: string }>(`SELECT id, ${column} AS \`of\`, name, mime, added_at AS at FROM attachments WHERE ${column} IN (${marks(ids)}) ORDER BY added_at LIMIT 400`, ids)
 export const filesOfCallTo = (tx: Tx, callId: string, customerId: string) => tx.run('UPDATE attachments SET customer_id = ? WHERE call_id = ? AND customer_id IS NULL', [customerId, callId])
-/** Pictures that came with the call are photos of its work order too. */
-export const callPhotosTo = (tx: Tx, callId: string, workOrderId: string, by: string) =>
-  tx.run('INSERT INTO photos (id, work_order_id, mime, bytes, taken_by, taken_at) SELECT UUID(), ?, mime, bytes, ?, added_at FROM attachments WHERE call_id = ? AND mime LIKE "image/%"', [workOrderId, by, callId])
 export const sayApart = (tx: Tx, a: string, b: string, by: string, at: number) => tx.run('INSERT IGNORE INTO not_duplicates VALUES (?, ?, ?, ?)', [a < b ? a : b, a < b ? b : a, by, sqlInstant(at)])
 export const apartPairs = (tx: Tx) => tx.rows<{ firstId: string, secondId: string }>('SELECT first_id AS firstId, second_id AS secondId FROM not_duplicates LIMIT 20000')
 export const countsOf = (tx: Tx, ids: string[]) => tx.rows<{ id: string, sites: number, work: number }>(

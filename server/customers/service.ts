@@ -93,11 +93,12 @@ export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
   const equipment = (await equipmentOf(tx, [id])).map(equipmentShape(today))
   const agreements = await agreementsOf(tx, id, today)
   const sites = await siteShapes(ctx, await sitesOf(tx, [id]))
+  const level = (await levels(tx)).find(l => l.id === c.priceLevelId)
   const work = ({ customerId: _customer, ...w }: Awaited<ReturnType<typeof openWorkOf>>[number]) => w
   return {
     customerId: id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, prospect: c.prospect, tags: c.tags, owed: toMoney(owed, company.currency), late,
     creditLimit: c.creditLimit === null ? null : toMoney(c.creditLimit, company.currency), overLimit: c.creditLimit !== null && owed > c.creditLimit, stopWork: c.stopWork, officeNote: c.officeNote, exempt: exemption(c, today),
-    level: (await levels(tx)).find(l => l.id === c.priceLevelId)?.name ?? '', agreements, equipment, sites, contacts: (await contactsOf(tx, [id])).map(({ customerId: _customer, ...k }) => k),
+    level: level?.name ?? '', hasAgreementLevel: level?.kind === 'agreement', ownPrices: Object.entries(c.ownPrices).map(([entryId, price]) => ({ entryId, price })), agreements, equipment, sites, contacts: (await contactsOf(tx, [id])).map(({ customerId: _customer, ...k }) => k),
     openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work), lastWork: (await lastWorkOf(tx, id)).map(work), notes: notesFor(ctx, c, late, owed, agreements, equipment, sites), supplied: await suppliedTo(tx, id),
   }
 }

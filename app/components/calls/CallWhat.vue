@@ -2,7 +2,7 @@
 // What it is about: the problem, the equipment, the firm's standing questions, a price to read out, pictures.
 import { computed, ref } from 'vue'
 import { documentTotals } from '~~/core/documents/documentTotals'
-import { minorToDecimal } from '~~/core/money/formatMinor'
+import { decimalToMinor, minorToDecimal } from '~~/core/money/formatMinor'
 import { daysLate } from '~~/core/collections/ageing'
 import { CALL_KINDS } from '~~/shared/calls'
 import type { Answer } from '~~/shared/api'
@@ -51,9 +51,12 @@ function addEntry(e: Answer<'searchPriceBook'>['items'][number]) {
 }
 const readOut = computed(() => {
   const { currency } = session.me!.company
-  const own = Boolean(props.chosen?.level)
-  const totals = documentTotals(lines.value.map((l, i) => ({ quantity: l.quantity, unitPrice: i > 0 && l.kind === 'task' && l.furtherPrice && lines.value.slice(0, i).some(x => x.kind === 'task') ? l.furtherPrice : l.price, taxes: [] })), { mode: 'added', currency })
-  const saving = lines.value.reduce((sum, l) => sum + Math.round(Number(l.agreementSaving.amount) * 100), 0)
+  const own = Boolean(props.chosen?.hasAgreementLevel)
+  const agreed = new Map(props.chosen?.ownPrices.map(p => [p.entryId, p.price]))
+  const priceOf = (l: ReadLine, i: number) => agreed.get(l.id) ?? (l.kind === 'task' && l.furtherPrice && lines.value.slice(0, i).some(x => x.kind === 'task') ? l.furtherPrice : l.price)
+  const totals = documentTotals(lines.value.map((l, i) => ({ quantity: l.quantity, unitPrice: priceOf(l, i), taxes: [] })), { mode: 'added', currency })
+  // No level is taken off a price that was agreed with this customer.
+  const saving = lines.value.reduce((sum, l) => sum + (agreed.has(l.id) ? 0 : decimalToMinor(l.agreementSaving.amount, currency)), 0)
   const money = (minor: number) => ({ amount: minorToDecimal(minor, currency), currency })
   return { nets: totals.lineNets.map(money), own, saving: money(saving), net: money(totals.netMinor - (own ? saving : 0)) }
 })
