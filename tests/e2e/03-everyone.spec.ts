@@ -12,6 +12,15 @@ async function accessible(page: Page, where: string) {
 test('the office’s screens', async ({ browser }) => {
   test.setTimeout(400_000)
   const office = await sitDown(browser, 'office')
+  // A call that holds the very time of a visit: both stay within reach on the schedule.
+  await office.evaluate(async () => {
+    const { visits } = await (await fetch('/api/v1/schedule')).json() as { visits: { technicianId: string, startAt: string }[] }
+    const draft = { date: '2026-11-24', technicianId: visits[0]!.technicianId, start: new Date(visits[0]!.startAt).toTimeString().slice(0, 5), durationSeconds: 3600 }
+    const reply = await fetch(`/api/v1/calls/${crypto.randomUUID()}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ draft, summary: 'Over a visit' }) })
+    if (!reply.ok) throw new Error(await reply.text())
+  })
+  await office.goto('/schedule')
+  await expect(office.getByText('Held: Over a visit')).toBeVisible()
   for (const [path, ready] of [['/calls', 'Calls'], ['/schedule', 'Tuesday 24 November'], ['/on-site', 'On site'], ['/to-bill', 'To bill'], ['/customers', 'Customers'], ['/customers/duplicates', 'Perhaps the same'], ['/customers/import', 'Import customers'], ['/sites', 'Sites'], ['/agreements', 'Care agreements'], ['/set-up', 'Set-up of calls'], ['/price-book', 'Price book'], ['/invoices', 'Invoices'], ['/messages', 'Mail']] as const) {
     await office.goto(path)
     await expect(office.getByRole('heading', { level: 1, name: new RegExp(ready) })).toBeVisible()
