@@ -1,6 +1,6 @@
 // The whole path as one story: a call is booked, dispatched, worked, priced, signed, invoiced, paid, and what is not paid is chased.
 import { expect, test, type Page } from '@playwright/test'
-import { goHome, moneyIn, quiet, setClock, sitDown, stop } from './people'
+import { boxOf, goHome, moneyIn, quiet, setClock, sitDown, stop } from './people'
 
 test.afterEach(goHome)
 test('from a telephone call to money in the bank', async ({ browser }) => {
@@ -97,7 +97,7 @@ test('from a telephone call to money in the bank', async ({ browser }) => {
     await rosa.getByLabel('Your name').fill('W. Thrapp')
     await rosa.getByRole('button', { name: /I agree to/ }).click()
     await expect(rosa.getByText('Sign in the box first.').first()).toBeVisible()
-    const box = (await rosa.getByLabel('Signature').boundingBox())!
+    const box = await boxOf(rosa.getByLabel('Signature'))
     await rosa.mouse.move(box.x + 30, box.y + 90)
     await rosa.mouse.down()
     for (const [x, y] of [[90, 40], [140, 120], [200, 50], [260, 100]] as const) await rosa.mouse.move(box.x + x, box.y + y, { steps: 4 })

@@ -1,6 +1,6 @@
 // One test a step for what goes wrong there.
 import { expect, test } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown } from './people'
+import { boxOf, goHome, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -49,9 +49,9 @@ test('schedule: a card is dragged from the tray, a clash is said before it is sa
   const watching = await sitDown(browser, 'owner')
   const card = dispatch.locator('aside [data-visit]', { hasText: 'Hallam Dairy' })
   const id = await card.getAttribute('data-visit')
-  const lane = (await dispatch.locator('[data-technician]').nth(2).boundingBox())!
+  const lane = await boxOf(dispatch.locator('[data-technician]').nth(2))
   const onto = async (share: number) => {
-    const from = (await dispatch.locator(`[data-visit="${id}"]`).boundingBox())!
+    const from = await boxOf(dispatch.locator(`[data-visit="${id}"]`))
     await dispatch.mouse.move(from.x + 20, from.y + 20)
     await dispatch.mouse.down()
     await dispatch.mouse.move(lane.x + lane.width * share - 40, lane.y + 30, { steps: 5 })
@@ -69,15 +69,15 @@ test('schedule: a card is dragged from the tray, a clash is said before it is sa
   const placed = dispatch.locator(`.lane [data-visit="${id}"]`)
   await expect(placed).toBeVisible()
   await expect(watching.locator(`.lane [data-visit="${id}"]`)).toBeVisible()
-  const wide = (await placed.boundingBox())!
+  const wide = await boxOf(placed)
   await placed.focus()
   await dispatch.keyboard.press('Shift+ArrowRight')
   await dispatch.keyboard.press('Shift+ArrowRight')
   await dispatch.keyboard.press('Enter')
   await dispatch.getByRole('button', { name: 'Place it all the same' }).click()
-  await expect.poll(async () => (await placed.boundingBox())!.width).toBeGreaterThan(wide.width + 10)
+  await expect.poll(async () => (await boxOf(placed)).width).toBeGreaterThan(wide.width + 10)
   await dispatch.getByRole('button', { name: /Undo/ }).click()
-  await expect.poll(async () => Math.round((await placed.boundingBox())!.width)).toBe(Math.round(wide.width))
+  await expect.poll(async () => Math.round((await boxOf(placed)).width)).toBe(Math.round(wide.width))
   await dispatch.keyboard.press('Control+z')
   await expect(card).toBeVisible()
   quiet(dispatch, /status of 409/)

@@ -80,8 +80,8 @@ test('a large screen is used, and nothing falls apart on it', async ({ browser }
     const main = office.locator('main > *').first()
     await expect(main).toBeVisible()
     await expect(office.getByText(/Loading…|Opening/)).toHaveCount(0)
-    expect(await office.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), path).toBeLessThanOrEqual(0)
-    expect((await main.boundingBox())!.width, path).toBeGreaterThan(1700)
+    await expect.poll(() => office.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), path).toBeLessThanOrEqual(0)
+    await expect.poll(async () => (await main.boundingBox())?.width ?? 0, path).toBeGreaterThan(1700)
   }
 })
 test('no screen scrolls sideways, in the office or on the phone', async ({ browser }) => {
@@ -91,7 +91,7 @@ test('no screen scrolls sideways, in the office or on the phone', async ({ brows
     for (const path of paths) {
       await page.goto(path)
       await expect(page.locator('h1, h2').first()).toBeVisible()
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), path).toBeLessThanOrEqual(0)
+      await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), path).toBeLessThanOrEqual(0)
     }
   }
 })

@@ -2,7 +2,7 @@
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { expect, test, type Page } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown } from './people'
+import { boxOf, goHome, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -74,7 +74,7 @@ test('an empty time of the schedule becomes a call that holds it, through a relo
   await dispatch.goto('/schedule?date=2026-11-28')
   const lane = office.locator('[data-technician]').nth(1)
   await expect(lane).toBeVisible()
-  const box = (await lane.boundingBox())!
+  const box = await boxOf(lane)
   await lane.click({ position: { x: box.width / 2, y: 30 } })
   await expect(office.getByLabel('Technician')).toContainText('Tobiah')
   const start = await office.getByLabel('Start').inputValue()

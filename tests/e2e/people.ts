@@ -1,5 +1,5 @@
 // People at their screens: each with a browser of their own; nothing may be written to the console as an error.
-import { expect, type Browser, type BrowserContext, type Page } from '@playwright/test'
+import { expect, type Browser, type BrowserContext, type Locator, type Page } from '@playwright/test'
 
 export type Person = 'owner' | 'office' | 'dispatch' | 'books' | 'ines' | 'tobiah' | 'maud' | 'piet' | 'rosa'
 export const PHONE = { width: 390, height: 844 }
@@ -28,6 +28,12 @@ export async function sitDown(browser: Browser, who: Person): Promise<Page> {
 /** Errors that a test did not provoke. Refused requests are written by the browser itself; only those that are expected may be there. */
 export const quiet = (page: Page, allowed: RegExp = /^$/) => expect(noise.get(page)!.filter(t => !allowed.test(t))).toEqual([])
 export { setClock } from '../clock'
+/** Where something stands once it is drawn; a screen that is being drawn anew has no box for a moment. */
+export async function boxOf(what: Locator): Promise<{ x: number, y: number, width: number, height: number }> {
+  let box: Awaited<ReturnType<Locator['boundingBox']>> = null
+  await expect.poll(async () => (box = await what.boundingBox()), `the box of ${what}`).not.toBeNull()
+  return box!
+}
 /** The money in a text such as "$1,234.50". */
 export const moneyIn = (text: string | null): number => Number(/-?[\d,]+\.\d\d/.exec(text ?? '')![0].replaceAll(',', ''))
 export const stop = (page: Page, name: string) => page.getByRole('navigation', { name: 'The run' }).getByRole('link', { name })
