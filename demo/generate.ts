@@ -5,11 +5,13 @@ import type { Tx } from '../server/db/pool'
 import { getCompany } from '../server/settings/queries'
 import { bookCall } from '../server/calls/service'
 import { insertNote } from '../server/collections/queries'
+import { answerQuote, beginQuote, sendQuote } from '../server/quotes/service'
 import { makeInvoice } from '../server/invoices/service'
 import { bookPayment, bounce } from '../server/payments/service'
 import { refreshWorkOrder } from '../server/visits/account'
 import { putLines } from '../server/visits/lines'
 import { insertSignature, setVisitState, startClock, stopClock, workOrderById } from '../server/visits/queries'
+import { quoteById } from '../server/quotes/queries'
 import { keepCall, markCall } from '../server/calls/queries'
 import { sqlInstant } from '../server/db/pool'
 import { record } from '../server/http/queries'
@@ -84,6 +86,7 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
     }
   }
   waiting(plan, customers)
+  quotes(plan, customers)
   await tx.many('INSERT INTO time_off (id, person_id, from_at, to_at, reason) VALUES ?', [
     [random.uuid(now), people.find(p => p.email === 'gwil@demo.test')!.id, sqlInstant(localToInstant(day, '00:00', zone)), sqlInstant(localToInstant(plusDays(day, 1), '00:00', zone)), 'college day'],
     [random.uuid(now), technicians[2]!.id, sqlInstant(localToInstant(plusDays(day, 3), '12:00', zone)), sqlInstant(localToInstant(plusDays(day, 3), '18:00', zone)), 'dentist'],
@@ -112,7 +115,7 @@ function booking(p: Plan, technician: DemoPerson | null, customer: DemoCustomer,
   const from = minute === null ? null : Math.max(7 * 60, Math.floor((minute - 15) / 60) * 60)
   const withPrice = p.random.maybe(0.7)
   p.push(at, async ctx => void await bookCall(ctx, ids.call, {
-    workOrderId: ids.workOrderId, visitId: ids.visitId, customerId: customer.id, siteId, speaking: '', phone: customer.phone, title, problem, kind: 'repair', contactId: null, equipmentId: null, answers: [], reason: customer.name.startsWith('Marrow') ? 'the owner agreed' : '', source: '', orderNumber: customer.name === 'Broadmere Hospitality' ? '77-310' : '',
+    workOrderId: ids.workOrderId, visitId: ids.visitId, customerId: customer.id, siteId, speaking: '', phone: customer.phone, title, problem, kind: title === 'No water' ? 'no water' : title === 'Water test' ? 'water test' : /membrane|lamp/.test(title) ? 'service' : 'repair', contactId: null, equipmentId: null, answers: [], reason: customer.name.startsWith('Marrow') ? 'the owner agreed' : '', source: '', orderNumber: customer.name === 'Broadmere Hospitality' ? '77-310' : '',
     entries: withPrice ? [{ entryId: entry.id, quantity: '1' }] : [], technicianId: technician?.id ?? null, date, start: minute === null ? null : clockText(minute), durationSeconds: length * 60,
     promiseFrom: from === null ? null : clockText(from), promiseTo: from === null ? null : clockText(from + 120), override: true,
   }))
@@ -231,6 +234,30 @@ function today(p: Plan, technicians: DemoPerson[], customers: DemoCustomer[]): v
       await refreshWorkOrder(ctx, ids.workOrderId)
       await record(ctx, { subject: 'visit', id: ids.visitId, workOrderId: ids.workOrderId, customerId: named(customer).id, text: state === 'finished' ? 'Finished on site' : state === 'driving' ? 'Set off' : 'Arrived' })
     })
+  }
+}
+
+/** Quotes in every state: a draft, one that nobody has answered, one that is held for two days more, a yes, a no. */
+function quotes(p: Plan, customers: DemoCustomer[]): void {
+  const entry = (pattern: RegExp) => p.book.filter(e => e.kind === 'task' && pattern.test(e.name))
+  const stories: [customer: DemoCustomer, title: string, scope: string, pattern: RegExp, days: number, sent: number | null, answer: [number, boolean, string] | null][] = [
+    [customers[40]!, 'Softener for a family of five', 'Water is 18 grains hard. Softener beside the tank, drain to the sump.', /softener/i, 2, null, null],
+    [customers.find(c => c.name === 'Fenn Orchard')!, 'Iron filter for the packing shed', 'Iron stains the crates. Filter before the wash line.', /iron filter/i, 13, 12, null],
+    [customers.find(c => c.name === 'Broadmere Hospitality')!, 'New pump for the lower well', 'The old pump is loud and draws too much. Same depth.', /Replace submersible pump/i, 28, 28, null],
+    [customers.find(c => c.name === 'Tarn View School')!, 'UV lamp for the kitchen', 'The inspector asked for it.', /UV lamp/i, 20, 19, [11, true, 'Mr Aske rang: go ahead in the holidays']],
+    [customers[25]!, 'Reverse osmosis under the sink', 'Kitchen tap tastes flat.', /RO membrane/i, 33, 32, [20, false, 'bought a jug filter']],
+  ]
+  for (const [customer, title, scope, pattern, days, sent, answer] of stories) {
+    const id = p.random.uuid(p.now)
+    const begun = p.inDays(p.now, -days, '10:05')
+    const entries = entry(pattern).slice(0, 2)
+    p.push(begun, async ctx => void await beginQuote(ctx, { id, customerId: customer.id, siteId: customer.siteIds[0]!, workOrderId: null, callId: null, speaking: '', phone: customer.phone, title, scope, orderNumber: '', source: '', lines: entries.map(e => ({ id: ctx.id(), entryId: e.id, kind: 'task', name: undefined, quantity: '1', unitPrice: undefined })) }))
+    if (sent === null) continue
+    const sentAt = p.inDays(p.now, -sent, '16:40')
+    p.push(sentAt, async ctx => void await sendQuote(ctx, id, { version: (await quoteById(ctx.tx, id))!.version, to: [customer.email].filter(Boolean), subject: '', body: '' }))
+    if (!answer) continue
+    const answeredAt = p.inDays(p.now, -answer[0], '09:15')
+    p.push(answeredAt, async ctx => void await answerQuote(ctx, id, { version: (await quoteById(ctx.tx, id))!.version, accepted: answer[1], words: answer[2], workOrderId: ctx.id(), visitId: ctx.id() }))
   }
 }
 

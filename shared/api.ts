@@ -11,11 +11,12 @@ import { importRoutes } from './imports'
 import { invoiceRoutes } from './invoices'
 import { paymentRoutes } from './payments'
 import { pricebookRoutes } from './pricebook'
+import { quoteRoutes } from './quotes'
 import type { Route } from './schema'
 import { settingRoutes } from './settings'
 import { visitRoutes } from './visits'
 
-export const routes = { ...figureRoutes, ...accessRoutes, ...settingRoutes, ...customerRoutes, ...agreementRoutes, ...importRoutes, ...callRoutes, ...dispatchRoutes, ...pricebookRoutes, ...visitRoutes, ...invoiceRoutes, ...paymentRoutes, ...collectionRoutes }
+export const routes = { ...figureRoutes, ...accessRoutes, ...settingRoutes, ...customerRoutes, ...agreementRoutes, ...importRoutes, ...callRoutes, ...dispatchRoutes, ...pricebookRoutes, ...quoteRoutes, ...visitRoutes, ...invoiceRoutes, ...paymentRoutes, ...collectionRoutes }
 export type RouteName = keyof typeof routes
 type Of<N extends RouteName, K extends 'query' | 'body' | 'answer'> = typeof routes[N] extends Record<K, infer S extends AnySchema> ? InferType<S> : Record<string, never>
 export type Query<N extends RouteName> = Of<N, 'query'>

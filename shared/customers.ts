@@ -15,13 +15,14 @@ const equipmentShape = obj({ id: id().required(), version: int().required(), sit
 const agreementShape = obj({ id: id().required(), plan: words(), startsOn: date().required(), endsOn: date().required(), visitDueOn: date().nullable().defined(), state: words() })
 const workShape = obj({ id: id().required(), number: words(), title: words(), state: words(), on: date().required(), equipmentId: id().nullable().defined() })
 
+const quoteShape = obj({ id: id().required(), number: words(), title: words(), state: words(), waiting: words(), total: money().required() })
 const suppliedShape = obj({ siteId: id().required(), on: date().required(), name: words(), workOrderId: id().required(), number: words() })
 export const match = obj({ customerId: id().required(), siteId: id().nullable().defined(), name: words(), phone: words(), place: words(400), prospect: flag().required(), owed: money().required(), late: int().required(), open: int().required(), stopWork: words(), why: list(words()) })
 /** What to know of a customer while they are on the telephone. */
 export const caller = obj({
   customerId: id().required(), version: int().required(), name: words(), phone: words(), phone2: words(), email: words(), prospect: flag().required(), tags: list(words()),
   owed: money().required(), late: int().required(), creditLimit: money().nullable().defined(), overLimit: flag().required(), stopWork: words(), officeNote: words(2000), exempt: words(300), level: words(), hasAgreementLevel: flag().required(), ownPrices: list(obj({ entryId: id().required(), price: words() })),
-  agreements: list(agreementShape), openWork: list(workShape), lastWork: list(workShape), equipment: list(equipmentShape), contacts: list(contactShape), sites: list(siteShape), notes: list(words(300)), supplied: list(suppliedShape),
+  agreements: list(agreementShape), quotes: list(quoteShape), openWork: list(workShape), lastWork: list(workShape), equipment: list(equipmentShape), contacts: list(contactShape), sites: list(siteShape), notes: list(words(300)), supplied: list(suppliedShape),
 })
 export const newCustomerSchema = obj({
   id: id().required(), name: need('Write the name.', 160), phone: text(32).default(''), phone2: text(32).default(''), email: mail().default(''), email2: mail().default(''), prospect: flag().default(false),
@@ -37,6 +38,7 @@ export const customerDetail = obj({
   notes: list(words(300)), sites: list(siteShape), contacts: list(contactShape), equipment: list(equipmentShape), agreements: list(agreementShape),
   supplied: list(suppliedShape),
   work: list(obj({ id: id().required(), number: words(), title: words(), state: words(), on: date().required(), toBill: money().required() })),
+  quotes: list(quoteShape),
   papers: list(obj({ id: id().required(), number: words(), on: date().required(), total: money().required(), open: money().required(), state: words() })),
   files: list(obj({ id: id().required(), name: words(), mime: words(), at: instant().required() })),
   merges: list(obj({ id: id().required(), name: words(), at: instant().required() })),

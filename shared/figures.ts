@@ -3,7 +3,7 @@ import { INDOORS, MONEY, id, int, list, money, obj, route, text, words } from '.
 
 export const run = obj({
   calls: obj({ count: int().required(), late: int().required() }), schedule: obj({ count: int().required(), atRisk: int().required(), noSlot: int().required() }), onSite: obj({ count: int().required() }),
-  toBill: obj({ count: int().required(), sum: money().required() }), unpaid: obj({ count: int().required(), sum: money().required(), late: int().required() }),
+  toBill: obj({ count: int().required(), sum: money().required() }), unpaid: obj({ count: int().required(), sum: money().required(), late: int().required() }), quotes: obj({ count: int().required(), sum: money().required() }),
 })
 export const figureRoutes = {
   health: route({ method: 'GET', path: '/health', who: 'public', summary: 'Whether the service and its database answer', answer: obj({ status: words(), db: words(), version: words() }) }),

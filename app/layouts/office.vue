@@ -4,6 +4,8 @@ import { onBeforeUnmount, onMounted, ref } from 'vue'
 import IconCustomers from '~icons/lucide/user'
 import IconBook from '~icons/lucide/book-open'
 import IconInvoice from '~icons/lucide/file-text'
+import IconQuote from '~icons/lucide/file-question'
+import IconWork from '~icons/lucide/clipboard-list'
 import IconSites from '~icons/lucide/map-pin'
 import IconCare from '~icons/lucide/calendar-check'
 import IconSetUp from '~icons/lucide/sliders-horizontal'
@@ -17,7 +19,7 @@ const session = useSession()
 const route = useRoute()
 const finding = ref(false)
 const helping = ref(false)
-const INDEX = [['/customers', 'Customers', IconCustomers], ['/sites', 'Sites', IconSites], ['/agreements', 'Agreements', IconCare], ['/price-book', 'Price book', IconBook], ['/invoices', 'Invoices', IconInvoice], ['/messages', 'Mail', IconMail], ['/set-up', 'Set-up', IconSetUp]] as const
+const INDEX = [['/customers', 'Customers', IconCustomers], ['/sites', 'Sites', IconSites], ['/agreements', 'Agreements', IconCare], ['/price-book', 'Price book', IconBook], ['/quotes', 'Quotes', IconQuote], ['/work', 'Work orders', IconWork], ['/invoices', 'Invoices', IconInvoice], ['/messages', 'Mail', IconMail], ['/set-up', 'Set-up', IconSetUp]] as const
 const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
 const HERE: Record<string, [string, string][]> = {
   '/calls/': [['Ctrl Enter', 'book the call'], ['↑ ↓ Enter', 'choose a match'], ['Alt W', 'go to the first free time; arrows move it'], ['Esc', 'back to the calls']],

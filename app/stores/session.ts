@@ -49,7 +49,7 @@ export const useSession = defineStore('session', {
     },
     /** A state of work in the firm's own words. */
     state(state: string): string {
-      return (this.me?.company.stateLabels as Record<string, string> | undefined)?.[state] || state.replaceAll('_', ' ')
+      return (this.me?.company.stateLabels as Record<string, string> | undefined)?.[state] || (state === 'needs_slot' ? 'needs a slot' : state.replaceAll('_', ' '))
     },
     time(iso: string | null): string {
       return iso ? new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: this.zone }).format(new Date(iso)) : ''

@@ -1,10 +1,10 @@
-import { Temporal } from 'temporal-polyfill'
+import { daysBetween } from '../time/zone'
 
 export const BUCKETS = ['current', 'd1_30', 'd31_60', 'd61_90', 'over90'] as const
 export type Bucket = typeof BUCKETS[number]
 
 /** Days from due to `on`; negative while it is not due. @example daysLate('2026-11-01', '2026-11-24') // 23 */
-export const daysLate = (dueOn: string, on: string): number => Temporal.PlainDate.from(dueOn).until(Temporal.PlainDate.from(on), { largestUnit: 'day' }).days
+export const daysLate = (dueOn: string, on: string): number => daysBetween(dueOn, on)
 
 /** The ageing bucket of a number of days past due. @example bucketOf(31) // 'd31_60' */
 export function bucketOf(late: number): Bucket {

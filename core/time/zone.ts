@@ -17,3 +17,5 @@ export const sayDay = (date: string): string => Temporal.PlainDate.from(date).to
 export const weekday = (date: string): number => Temporal.PlainDate.from(date).dayOfWeek
 /** Start and end of a local day; 23 or 25 hours apart when the clocks change. */
 export const dayBounds = (date: string, zone: string): { from: number, to: number } => ({ from: localToInstant(date, '00:00', zone), to: localToInstant(plusDays(date, 1), '00:00', zone) })
+/** Days from one date to another; negative when the other comes first. @example daysBetween('2026-11-01', '2026-11-24') // 23 */
+export const daysBetween = (from: string, to: string): number => Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'day' }).days

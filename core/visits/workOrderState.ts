@@ -14,6 +14,8 @@ export function workOrderState(facts: {
   toBillMinor: number
   billedMinor: number
   unpaidMinor: number
+  /** its visit was made to quote: a quote came of it, and was not accepted (yet) */
+  quoted?: boolean
 }): WorkOrderState {
   if (facts.cancelled) return 'cancelled'
   if (facts.closed) return 'closed'
@@ -25,6 +27,8 @@ export function workOrderState(facts: {
   // Something sold without a visit (the year of a care agreement) is billed as it stands.
   const sold = live.length === 0 && facts.toBillMinor + facts.billedMinor > 0
   if (!sold && !live.some(v => v.state === 'finished')) return 'needs_slot'
+  // What was quoted waits among the quotes, and nowhere else; accepted, it comes back with a further visit.
+  if (facts.quoted && facts.toBillMinor === 0 && facts.billedMinor === 0) return 'closed'
   if (facts.toBillMinor > 0 || facts.billedMinor === 0) return 'to_bill'
   return facts.unpaidMinor > 0 ? 'billed' : 'closed'
 }

@@ -74,7 +74,7 @@ export async function billAgreement(ctx: Ctx, id: string, body: Body<'billAgreem
   const title = `Care agreement ${a.plan}, ${from} to ${a.endsOn}`
   await insertWorkOrder(ctx.tx, {
     id: body.workOrderId, number, customerId: customer.id, siteId: site.id, title, problem: title, kind: 'service', contact: { name: '', phone: customer.phone }, orderNumber: '', priceLevelId: null, taxExempt: isExempt(customer, ctx.today), currency: ctx.company.currency, now: ctx.now,
-    details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null,
+    details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null, source: '',
   })
   const work = (await workOrderById(ctx.tx, body.workOrderId))!
   await putLines(ctx, work, null, [{ id: body.lineId, entryId: null, kind: 'charge', name: title, quantity: '1', unitPrice: new Decimal(a.price).toFixed(2), done: true }], false)
@@ -101,7 +101,7 @@ export async function bookDueVisits(ctx: Ctx, body: Body<'bookDueVisits'>): Prom
       const number = await nextNumber(ctx.tx, 'work_order')
       await insertWorkOrder(ctx.tx, {
         id: item.workOrderId, number, customerId: customer.id, siteId: site.id, title: plan?.work ?? `${a.plan} visit`, problem: `Visit of the ${a.plan} agreement, due by ${a.visitDueOn}.`, kind: 'service', contact: { name: '', phone: customer.phone },
-        orderNumber: '', priceLevelId: customer.priceLevelId, taxExempt: isExempt(customer, ctx.today), currency: ctx.company.currency, now: ctx.now, details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null,
+        orderNumber: '', priceLevelId: customer.priceLevelId, taxExempt: isExempt(customer, ctx.today), currency: ctx.company.currency, now: ctx.now, details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null, source: '',
       })
       await insertVisit(ctx.tx, { id: item.visitId, workOrderId: item.workOrderId, technicianId: null, startAt: null, durationSeconds: plan?.visitSeconds ?? 3600, promiseDate: null, promiseFrom: null, promiseTo: null })
       await setVisitDue(ctx.tx, a.id, plan ? nextVisitDue(a.visitDueOn, plan.visitsAYear, a.endsOn) : null)

@@ -84,7 +84,7 @@ export async function bookCall(ctx: Ctx, id: string, body: Body<'bookCall'>): Pr
   await insertWorkOrder(ctx.tx, {
     id: body.workOrderId, number, customerId: customer.id, siteId: site.id, title, problem: body.problem, kind: body.kind, contact: { name: body.speaking || contact?.name || '', phone: formatPhone(body.phone || contact?.phone || '', ctx.company.country) },
     orderNumber: body.orderNumber, priceLevelId: customer.priceLevelId, taxExempt: isExempt(customer, ctx.today), currency: ctx.company.currency, now: ctx.now,
-    details: detailsOf(customer, site), answers: body.answers.filter(a => a.answer), printedNote: customer.printedNote, equipmentId: body.equipmentId, assignedTo: body.kind === 'quote visit' ? body.technicianId : null,
+    details: detailsOf(customer, site), answers: body.answers.filter(a => a.answer), printedNote: customer.printedNote, equipmentId: body.equipmentId, assignedTo: body.kind === 'quote visit' ? body.technicianId : null, source: body.source,
   })
   await insertVisit(ctx.tx, { id: body.visitId, workOrderId: body.workOrderId, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseDate: body.date, promiseFrom: body.promiseFrom, promiseTo: body.promiseTo })
   const work = (await workOrderById(ctx.tx, body.workOrderId))!

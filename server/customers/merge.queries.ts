@@ -3,7 +3,7 @@ import { sqlInstant, type Tx } from '../db/pool'
 import { json } from '../settings/queries'
 
 /** Everything that belongs to a customer and moves with a merge. Contacts, equipment and visits hang on these. */
-export const MOVED = { sites: 'sites', contacts: 'contacts', agreements: 'care agreements', work_orders: 'work orders', invoices: 'invoices', payments: 'payments', messages: 'mails', collection_notes: 'collection notes', attachments: 'files' } as const
+export const MOVED = { sites: 'sites', contacts: 'contacts', agreements: 'care agreements', work_orders: 'work orders', quotes: 'quotes', invoices: 'invoices', payments: 'payments', messages: 'mails', collection_notes: 'collection notes', attachments: 'files' } as const
 export type MovedTable = keyof typeof MOVED
 export const idsIn = async (tx: Tx, table: MovedTable, customerId: string) => (await tx.rows<{ id: string }>(`SELECT id FROM ${table} WHERE customer_id = ? ORDER BY id FOR UPDATE`, [customerId])).map(r => r.id)
 export const countIn = async (tx: Tx, table: MovedTable, customerId: string) => (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table} WHERE customer_id = ?`, [customerId]))!.n
@@ -38,6 +38,8 @@ export async function takeOutPerson(tx: Tx, customerId: string): Promise<void> {
   await tx.run('DELETE FROM attachments WHERE customer_id = ?', [customerId])
   await tx.run(`UPDATE calls SET draft = '{}', summary = 'Taken out', reason = '' WHERE JSON_VALUE(draft, "$.customerId") = ? OR work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?)`, [customerId, customerId])
   await tx.run(`UPDATE work_orders SET contact = '{"name":"","phone":""}', details = '{}', answers = '[]', problem = 'taken out' WHERE customer_id = ?`, [customerId])
+  // An offer that nobody accepted is no paper that must stay.
+  await tx.run(`UPDATE quotes SET contact = '{"name":"","phone":""}', title = 'taken out', scope = '', order_number = '', frozen = NULL, version = version + 1 WHERE customer_id = ? AND state <> 'accepted'`, [customerId])
   await tx.run('DELETE p FROM photos p JOIN work_orders w ON w.id = p.work_order_id WHERE w.customer_id = ?', [customerId])
   await tx.run(`UPDATE messages SET recipients = '[]', subject = 'Taken out', body = '' WHERE customer_id = ? AND state <> 'waiting'`, [customerId])
   await tx.run(`UPDATE collection_notes SET text = '' WHERE customer_id = ?`, [customerId])

@@ -41,8 +41,8 @@ const EQUIPMENT = `SELECT e.id, e.site_id AS siteId, s.customer_id AS customerId
 export const equipmentOf = (tx: Tx, customerIds: string[]) => tx.rows<EquipmentRow>(`${EQUIPMENT} WHERE s.customer_id IN (${marks(customerIds)}) AND NOT e.removed ORDER BY e.category, e.id`, customerIds)
 export const equipmentById = (tx: Tx, id: string, lock = false) => tx.row<EquipmentRow>(`${EQUIPMENT} WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
 
-export const owedBy = (tx: Tx, ids: string[], today: string) => tx.rows<{ customerId: string, owed: number, oldest: string | null }>(
-  `SELECT customer_id AS customerId, CAST(SUM(open_minor) AS SIGNED) AS owed, MIN(IF(open_minor > 0 AND due_on < ?, due_on, NULL)) AS oldest FROM invoices WHERE customer_id IN (${marks(ids)}) GROUP BY customer_id`, [today, ...ids])
+export const owedBy = (tx: Tx, ids: string[], today: string) => tx.rows<{ customerId: string, owed: number, over60: number, oldest: string | null }>(
+  `SELECT customer_id AS customerId, CAST(SUM(open_minor) AS SIGNED) AS owed, CAST(SUM(IF(due_on < DATE_SUB(?, INTERVAL 60 DAY), open_minor, 0)) AS SIGNED) AS over60, MIN(IF(open_minor > 0 AND due_on < ?, due_on, NULL)) AS oldest FROM invoices WHERE customer_id IN (${marks(ids)}) GROUP BY customer_id`, [today, today, ...ids])
 export interface WorkRow { customerId: string, id: string, number: string, title: string, state: string, on: string, equipmentId: string | null }
 const WORK = 'SELECT customer_id AS customerId, id, number, title, state, DATE(created_at) AS `on`, equipment_id AS equipmentId FROM work_orders'
 export const openWorkOf = (tx: Tx, ids: string[]) => tx.rows<WorkRow>(`${WORK} WHERE customer_id IN (${marks(ids)}) AND state NOT IN ('closed', 'cancelled', 'billed') ORDER BY created_at DESC LIMIT 200`, ids)

@@ -1,12 +1,15 @@
 // Customers: who is calling and what to know of them, the customer's page, new ones and changes.
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { decimalToMinor, toMoney } from '../../core/money/formatMinor'
+import { sayMoney } from '../../core/money/sayMoney'
+import { quoteState } from '../../core/quotes/quoteState'
+import { whyQuoteWaits } from '../../core/quotes/whyQuoteWaits'
 import { paidNet } from '../../core/costing/paidNet'
 import { daysLate } from '../../core/collections/ageing'
 import { likeness, PERHAPS_THE_SAME } from '../../core/customers/likeness'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { termsInWords, type Terms } from '../../core/documents/dueDate'
-import { plusDays, sayDay } from '../../core/time/zone'
+import { localDate, plusDays, sayDay } from '../../core/time/zone'
 import { formatPhone, phoneKey } from '../../core/text/phone'
 import { digits, searchKey } from '../../core/text/searchKey'
 import type { Answer, Body, Query } from '../../shared/api'
@@ -15,6 +18,7 @@ import { pageOf, paging } from '../http/paging'
 import { historyOfCustomer, record } from '../http/queries'
 import { invoiceState } from '../invoices/service'
 import { entriesById } from '../pricebook/queries'
+import { quotesOfCustomer } from '../quotes/queries'
 import { json, territories } from '../settings/queries'
 import { billedSums, workOfCustomer, workSums } from '../visits/queries'
 import { agreementsOf } from '../agreements/queries'
@@ -57,7 +61,7 @@ export async function findMatches(ctx: Ctx, q: string): Promise<Answer<'matches'
 const warranty = (e: EquipmentRow, today: string): string => !e.warrantyUntil ? '' : e.warrantyUntil >= today ? `in warranty until ${sayDay(e.warrantyUntil)} ${e.warrantyUntil.slice(0, 4)}` : 'out of warranty'
 export const equipmentShape = (today: string) => (e: EquipmentRow): CustomerPaper['equipment'][number] => ({
   id: e.id, version: e.version, siteId: e.siteId, category: e.category, make: e.make, serial: e.serial, installedOn: e.installedOn, warrantyUntil: e.warrantyUntil, nextServiceOn: e.nextServiceOn, note: e.note,
-  state: [warranty(e, today), e.nextServiceOn ? `service ${e.nextServiceOn < today ? 'was due' : 'due'} ${sayDay(e.nextServiceOn)}` : ''].filter(Boolean).join(', '),
+  state: [warranty(e, today), e.nextServiceOn ? `service ${e.nextServiceOn < today ? 'was due' : 'due'} ${sayDay(e.nextServiceOn)} ${e.nextServiceOn.slice(0, 4)}` : ''].filter(Boolean).join(', '),
 })
 async function siteShapes(ctx: Ctx, rows: SiteRow[]): Promise<CustomerPaper['sites']> {
   const areas = await territories(ctx.tx)
@@ -68,12 +72,17 @@ export const exemption = (c: Pick<CustomerRow, 'taxExempt' | 'certificate' | 'ex
   !c.taxExempt ? '' : c.exemptUntil && c.exemptUntil < today ? `certificate ${c.certificate} ran out on ${sayDay(c.exemptUntil)}: tax is charged` : `exempt${c.certificate ? `, certificate ${c.certificate}` : ''}${c.exemptUntil ? `, until ${sayDay(c.exemptUntil)} ${c.exemptUntil.slice(0, 4)}` : ''}`
 export const isExempt = (c: Pick<CustomerRow, 'taxExempt' | 'exemptUntil'>, today: string): boolean => c.taxExempt && !(c.exemptUntil && c.exemptUntil < today)
 
+/** Quotes that a customer pays for or that are for their sites, with why each waits. */
+const quoteShapes = async (ctx: Ctx, customerId: string): Promise<CustomerPaper['quotes']> => (await quotesOfCustomer(ctx.tx, customerId)).map(q => ({
+  id: q.id, number: q.number, title: q.title, state: quoteState(q, ctx.today), total: toMoney(q.total, ctx.company.currency),
+  waiting: whyQuoteWaits({ state: q.state, expiresOn: q.expiresOn, createdOn: localDate(Date.parse(q.createdAt), ctx.company.timeZone), sentOn: q.sentAt && localDate(Date.parse(q.sentAt), ctx.company.timeZone) }, ctx.today).text,
+}))
 /** What matters at the next visit, the most pressing first. */
-function notesFor(ctx: Ctx, c: CustomerRow, late: number, owed: number, agreements: CustomerPaper['agreements'], equipment: CustomerPaper['equipment'], sites: CustomerPaper['sites']): string[] {
-  const m = (minor: number) => `${minorToDecimal(minor, ctx.company.currency)} ${ctx.company.currency}`
+function notesFor(ctx: Ctx, c: CustomerRow, late: number, owed: number, old: number, agreements: CustomerPaper['agreements'], equipment: CustomerPaper['equipment'], sites: CustomerPaper['sites']): string[] {
+  const m = (minor: number) => sayMoney(toMoney(minor, ctx.company.currency), ctx.company.locale)
   return [
     c.stopWork && `Stop work: ${c.stopWork}`,
-    late > 60 && `Unpaid for ${late} days: ${m(owed)} is open`,
+    late > 60 && `Unpaid for ${late} days: ${m(old)}${old === owed ? '' : ` of the ${m(owed)} that is open`}`,
     c.creditLimit !== null && owed > c.creditLimit && `Owes ${m(owed)}, over the limit of ${m(c.creditLimit)}`,
     c.officeNote,
     ...sites.filter(s => s.accessNote).map(s => `${s.name || s.line1}: ${s.accessNote}`),
@@ -99,7 +108,7 @@ export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
     customerId: id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, prospect: c.prospect, tags: c.tags, owed: toMoney(owed, company.currency), late,
     creditLimit: c.creditLimit === null ? null : toMoney(c.creditLimit, company.currency), overLimit: c.creditLimit !== null && owed > c.creditLimit, stopWork: c.stopWork, officeNote: c.officeNote, exempt: exemption(c, today),
     level: level?.name ?? '', hasAgreementLevel: level?.kind === 'agreement', ownPrices: Object.entries(c.ownPrices).map(([entryId, price]) => ({ entryId, price })), agreements, equipment, sites, contacts: (await contactsOf(tx, [id])).map(({ customerId: _customer, ...k }) => k),
-    openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work), lastWork: (await lastWorkOf(tx, id)).map(work), notes: notesFor(ctx, c, late, owed, agreements, equipment, sites), supplied: await suppliedTo(tx, id),
+    quotes: (await quoteShapes(ctx, id)).filter(q => ['draft', 'sent', 'expired'].includes(q.state)), openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work), lastWork: (await lastWorkOf(tx, id)).map(work), notes: notesFor(ctx, c, late, owed, debt?.over60 ?? 0, agreements, equipment, sites), supplied: await suppliedTo(tx, id),
   }
 }
 
@@ -167,9 +176,10 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
     officeNote: c.officeNote, printedNote: c.printedNote, tags: c.tags, stopWork: c.stopWork, mailConsent: c.mailConsent, textConsent: c.textConsent, custom: c.custom, mergedInto: c.mergedInto, erased: c.erasedAt !== null,
     ownPrices: entries.map(e => ({ entryId: e.id, name: e.name, price: c.ownPrices[e.id]!, bookPrice: e.price })),
     promised: m(work.promised), done: m(work.done), billed: m(bills.reduce((sum, b) => sum + b.netMinor, 0)), paid: m(bills.reduce((sum, b) => sum + paidNet(b), 0)), owed: m(owed),
-    notes: notesFor(ctx, c, debt?.oldest ? daysLate(debt.oldest, today) : 0, owed, agreements, equipment, sites),
+    notes: notesFor(ctx, c, debt?.oldest ? daysLate(debt.oldest, today) : 0, owed, debt?.over60 ?? 0, agreements, equipment, sites),
     sites, contacts: (await contactsOf(tx, [id])).map(({ customerId: _customer, ...k }) => k), equipment, agreements, supplied: await suppliedTo(tx, id),
     work: (await workOfCustomer(tx, id)).map(w => ({ id: w.id, number: w.number, title: w.title, state: w.state, on: w.on, toBill: m(w.toBill) })),
+    quotes: await quoteShapes(ctx, id),
     papers: (await papersOf(tx, id)).map(p => ({ id: p.id, number: p.number, on: p.on, total: m(p.total), open: m(p.open), state: invoiceState(p) })),
     files: (await filesOf(tx, 'customer_id', [id])).map(({ of: _of, ...f }) => f), merges: merges.map(({ mergedId: _merged, ...x }) => x),
     history: await historyOfCustomer(tx, [id, ...merges.map(x => x.mergedId)]),

@@ -1,7 +1,7 @@
 // SQL of the run and of the one search.
 import { sqlInstant, type Tx } from '../db/pool'
 
-export const runRow = (tx: Tx, today: string, from: number, to: number) => tx.row<{ calls: number, lateCalls: number, visits: number, noSlot: number, onSite: number, toBill: number, toBillSum: number, unpaid: number, unpaidSum: number, late: number }>(
+export const runRow = (tx: Tx, today: string, from: number, to: number) => tx.row<{ calls: number, lateCalls: number, visits: number, noSlot: number, onSite: number, toBill: number, toBillSum: number, unpaid: number, unpaidSum: number, late: number, quotes: number, quotesSum: number }>(
   `SELECT (SELECT COUNT(*) FROM calls WHERE state = 'open' OR (state = 'put_off' AND call_back_on <= ?)) AS calls,
     (SELECT COUNT(*) FROM calls WHERE state = 'put_off' AND call_back_on < ?) AS lateCalls,
     (SELECT COUNT(*) FROM visits WHERE state <> 'cancelled' AND start_at >= ? AND start_at < ?) AS visits,
@@ -9,13 +9,15 @@ export const runRow = (tx: Tx, today: string, from: number, to: number) => tx.ro
     (SELECT COUNT(*) FROM visits WHERE state IN ('on_site', 'paused')) AS onSite,
     (SELECT COUNT(*) FROM work_orders WHERE state = 'to_bill') AS toBill, (SELECT CAST(COALESCE(SUM(to_bill_minor), 0) AS SIGNED) FROM work_orders WHERE state = 'to_bill') AS toBillSum,
     (SELECT COUNT(*) FROM invoices WHERE open_minor > 0) AS unpaid, (SELECT CAST(COALESCE(SUM(open_minor), 0) AS SIGNED) FROM invoices WHERE open_minor > 0) AS unpaidSum,
-    (SELECT COUNT(*) FROM invoices WHERE open_minor > 0 AND due_on < ?) AS late`, [today, today, sqlInstant(from), sqlInstant(to), today])
+    (SELECT COUNT(*) FROM invoices WHERE open_minor > 0 AND due_on < ?) AS late,
+    (SELECT COUNT(*) FROM quotes WHERE state IN ('draft', 'sent')) AS quotes, (SELECT CAST(COALESCE(SUM(net_minor), 0) AS SIGNED) FROM quotes WHERE state IN ('draft', 'sent')) AS quotesSum`, [today, today, sqlInstant(from), sqlInstant(to), today])
 export const findPapers = (tx: Tx, q: string) => tx.rows<{ kind: string, id: string, title: string, detail: string }>(
   `(SELECT 'work' AS kind, w.id, CONCAT(w.number, ' ', w.title) AS title, c.name AS detail FROM work_orders w JOIN customers c ON c.id = w.customer_id WHERE w.number LIKE ? OR w.title LIKE ? ORDER BY w.created_at DESC LIMIT 6)
    UNION ALL (SELECT 'invoice', i.id, i.number, c.name FROM invoices i JOIN customers c ON c.id = i.customer_id WHERE i.number LIKE ? ORDER BY i.issue_on DESC LIMIT 6)
+   UNION ALL (SELECT 'quote', q.id, CONCAT(q.number, ' ', q.title), c.name FROM quotes q JOIN customers c ON c.id = q.customer_id WHERE q.number LIKE ? OR q.title LIKE ? ORDER BY q.created_at DESC LIMIT 6)
    UNION ALL (SELECT 'receipt', p.customer_id, p.number, c.name FROM payments p JOIN customers c ON c.id = p.customer_id WHERE p.number LIKE ? OR p.reference = ? LIMIT 4)
    UNION ALL (SELECT 'call', k.id, k.summary, IF(k.state = 'put_off', 'to call back', 'half-filled') FROM calls k WHERE k.state IN ('open', 'put_off') AND k.summary LIKE ? ORDER BY k.created_at DESC LIMIT 4)
-   UNION ALL (SELECT 'work', w.id, CONCAT(w.number, ' ', w.title), CONCAT('their order ', w.order_number) FROM work_orders w WHERE w.order_number = ? LIMIT 4)`, [`%${q}%`, `%${q}%`, `%${q}%`, `%${q}%`, q, `%${q}%`, q])
+   UNION ALL (SELECT 'work', w.id, CONCAT(w.number, ' ', w.title), CONCAT('their order ', w.order_number) FROM work_orders w WHERE w.order_number = ? LIMIT 4)`, [`%${q}%`, `%${q}%`, `%${q}%`, `%${q}%`, `%${q}%`, `%${q}%`, q, `%${q}%`, q])
 export const exportRows: Record<string, string> = {
   invoices: 'SELECT i.number, c.name AS customer, i.issue_on AS issued, i.due_on AS due, i.currency, i.net_minor AS net, i.tax_minor AS tax, i.total_minor AS total, i.open_minor AS open, i.custom FROM invoices i JOIN customers c ON c.id = i.customer_id ORDER BY i.number',
   'work-orders': 'SELECT w.number, w.title, w.kind, w.state, c.name AS customer, s.line1 AS site_address, s.town AS site_town, w.order_number AS their_order, DATE(w.created_at) AS created, w.to_bill_minor AS to_bill, w.custom FROM work_orders w JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id ORDER BY w.number',

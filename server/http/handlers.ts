@@ -10,6 +10,7 @@ import { figureHandlers } from '../figures/routes'
 import { invoiceHandlers } from '../invoices/routes'
 import { paymentHandlers } from '../payments/routes'
 import { pricebookHandlers } from '../pricebook/routes'
+import { quoteHandlers } from '../quotes/routes'
 import { settingHandlers } from '../settings/routes'
 import { visitHandlers } from '../visits/routes'
 import type { Ctx } from './context'
@@ -25,6 +26,6 @@ export type Special = 'live' | 'openapi' | 'health'
 export type Handlers<T> = { [N in Extract<keyof T, Exclude<RouteName, Special>>]: Handler<N> }
 
 export const handlers: { [N in Exclude<RouteName, Special>]: Handler<N> } = {
-  ...accessHandlers, ...settingHandlers, ...customerHandlers, ...agreementHandlers, ...callHandlers, ...dispatchHandlers, ...pricebookHandlers, ...visitHandlers,
+  ...accessHandlers, ...settingHandlers, ...customerHandlers, ...agreementHandlers, ...callHandlers, ...dispatchHandlers, ...pricebookHandlers, ...quoteHandlers, ...visitHandlers,
   ...invoiceHandlers, ...paymentHandlers, ...collectionHandlers, ...figureHandlers,
 }

@@ -5,12 +5,12 @@ import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { json } from '../settings/queries'
 
-export interface MessageRow { id: string, kind: string, customerId: string | null, invoiceId: string | null, recipients: string[], subject: string, body: string, attach: 'none' | 'invoice', state: string, attempts: number }
+export interface MessageRow { id: string, kind: string, customerId: string | null, invoiceId: string | null, quoteId: string | null, recipients: string[], subject: string, body: string, attach: 'none' | 'invoice' | 'quote', state: string, attempts: number }
 export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> & { at: number }) => tx.run(
-  'INSERT INTO messages (id, kind, customer_id, invoice_id, recipients, subject, body, attach, next_try_at, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
-  [m.id, m.kind, m.customerId, m.invoiceId, JSON.stringify(m.recipients), m.subject, m.body, m.attach, sqlInstant(m.at), sqlInstant(m.at)])
+  'INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, next_try_at, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+  [m.id, m.kind, m.customerId, m.invoiceId, m.quoteId, JSON.stringify(m.recipients), m.subject, m.body, m.attach, sqlInstant(m.at), sqlInstant(m.at)])
 export async function nextMessage(tx: Tx, now: number): Promise<MessageRow | null> {
-  const r = await tx.row<MessageRow>('SELECT id, kind, customer_id AS customerId, invoice_id AS invoiceId, recipients, subject, body, attach, state, attempts FROM messages WHERE state = "waiting" AND next_try_at <= ? ORDER BY next_try_at LIMIT 1 FOR UPDATE SKIP LOCKED', [sqlInstant(now)])
+  const r = await tx.row<MessageRow>('SELECT id, kind, customer_id AS customerId, invoice_id AS invoiceId, quote_id AS quoteId, recipients, subject, body, attach, state, attempts FROM messages WHERE state = "waiting" AND next_try_at <= ? ORDER BY next_try_at LIMIT 1 FOR UPDATE SKIP LOCKED', [sqlInstant(now)])
   return r && { ...r, recipients: json<string[]>(r.recipients) }
 }
 export const markDelivered = (tx: Tx, id: string, now: number) => tx.run('UPDATE messages SET state = "delivered", delivered_at = ?, attempts = attempts + 1, error = "" WHERE id = ?', [sqlInstant(now), id])

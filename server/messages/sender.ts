@@ -4,9 +4,11 @@ import { toMoney } from '../../core/money/formatMinor'
 import { inContext } from '../http/context'
 import { log } from '../http/log'
 import { record } from '../http/queries'
-import { readFont } from '../invoices/fonts'
+import { readFont } from '../documents/fonts'
 import { invoicePdf } from '../invoices/pdf'
 import { invoiceById } from '../invoices/queries'
+import { quotePdf, type QuoteDrawing } from '../quotes/pdf'
+import { quoteById } from '../quotes/queries'
 import { linkToken } from '../access/session'
 import { markDelivered, markTried, nextMessage } from './queries'
 
@@ -46,10 +48,13 @@ async function sendOne(transport: Transporter): Promise<boolean> {
     try {
       const invoice = mail.invoiceId ? await invoiceById(ctx.tx, mail.invoiceId) : null
       const link = invoice ? `${process.env.PUBLIC_URL ?? ''}/i/${linkToken('invoice', invoice.id)}` : ''
+      const quote = mail.quoteId ? await quoteById(ctx.tx, mail.quoteId) : null
+      const papers = mail.attach === 'invoice' && invoice ? [{ filename: `${invoice.number}.pdf`, content: await invoicePdf(invoice.paper, toMoney(invoice.paid, invoice.currency), toMoney(invoice.open, invoice.currency), readFont) }]
+        : mail.attach === 'quote' && quote?.frozen ? [{ filename: `${quote.number}.pdf`, content: await quotePdf(quote.frozen as QuoteDrawing, readFont) }] : []
       await transport.sendMail({
         // The identifier makes a second delivery after a crash recognisable as the same mail.
         messageId: `<${mail.id}@open-ledger>`, from: { name: ctx.company.name, address: ctx.company.email || 'office@localhost' }, to: mail.recipients, subject: mail.subject, text: mail.body.replaceAll('{link}', link),
-        attachments: mail.attach === 'invoice' && invoice ? [{ filename: `${invoice.number}.pdf`, content: await invoicePdf(invoice.paper, toMoney(invoice.paid, invoice.currency), toMoney(invoice.open, invoice.currency), readFont) }] : [],
+        attachments: papers,
       })
       await markDelivered(ctx.tx, mail.id, ctx.now)
       await record(ctx, { subject: 'message', id: mail.id, customerId: mail.customerId, text: `Mail “${mail.subject}” delivered to the mail server` })

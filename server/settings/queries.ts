@@ -15,7 +15,7 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
     conditions, wording, yard_lat AS yardLat, yard_lon AS yardLon, demo_day AS demoDay, country, sources, state_labels AS stateLabels FROM company WHERE id = 1`)
   return row && { ...row, terms: json<Terms>(row.terms), wording: json<Record<string, string>>(row.wording), sources: json<string[]>(row.sources), stateLabels: json<Record<string, string>>(row.stateLabels) }
 }
-const PREFIX = { work_order: 'W-', invoice: 'I-', receipt: 'R-' } as const
+const PREFIX = { work_order: 'W-', invoice: 'I-', receipt: 'R-', quote: 'Q-' } as const
 /** The next human number; the row stays locked until the commit, so numbers have no gaps. */
 export async function nextNumber(tx: Tx, kind: keyof typeof PREFIX): Promise<string> {
   const row = await tx.row<{ next: number }>('SELECT next_value AS next FROM counters WHERE kind = ? FOR UPDATE', [kind])

@@ -10,6 +10,7 @@ import { paidByLine } from '../../core/costing/paidByLine'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { uncoveredSeconds } from '../../core/costing/uncoveredSeconds'
 import { workOrderAccount, type Account } from '../../core/costing/workOrderAccount'
+import { quoteState } from '../../core/quotes/quoteState'
 import { workedSeconds } from '../../core/hours/workedSeconds'
 import { roundDuration } from '../../core/hours/roundDuration'
 import { workOrderState } from '../../core/visits/workOrderState'
@@ -19,6 +20,7 @@ import { customerById, equipmentById, levels, siteById } from '../customers/quer
 import { signedIn, type Ctx } from '../http/context'
 import { historyOf } from '../http/queries'
 import { standardLabour } from '../pricebook/queries'
+import { quotesOfWork } from '../quotes/queries'
 import { customFields, taxClasses } from '../settings/queries'
 import { detailsOf } from './details'
 import { billedLines, intervalsOf, invoicesOfWork, linesOf, mayTechnicianSee, photosOf, setWorkOrderFacts, signaturesOf, visitsOfWork, workOrderById, type LineRow, type WorkOrderRow } from './queries'
@@ -57,9 +59,11 @@ export async function refreshWorkOrder(ctx: Ctx, id: string): Promise<void> {
   const account = await accountOf(ctx, lines, id)
   const visits = await visitsOfWork(ctx.tx, id)
   const invoices = await invoicesOfWork(ctx.tx, id)
+  const quotes = await quotesOfWork(ctx.tx, id)
   const state = workOrderState({
     cancelled: work.cancelled, closed: work.closed, visits: visits.map(v => ({ state: v.state, placed: v.startAt !== null && v.technicianId !== null })),
     toBillMinor: account.toBillMinor, billedMinor: account.billedMinor, unpaidMinor: invoices.reduce((sum, i) => sum + i.open, 0),
+    quoted: quotes.length > 0 && !quotes.some(q => q.state === 'accepted'),
   })
   const done = ['to_bill', 'billed', 'closed'].includes(state)
   await setWorkOrderFacts(ctx.tx, id, state, done || account.billedMinor > 0 ? account.toBillMinor : 0, done ? ctx.now : null)
@@ -142,6 +146,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
     bill: { net: m(bill.netMinor), tax: m(bill.taxMinor), total: m(bill.totalMinor), issueOn: ctx.today, dueOn: dueDate(ctx.today, customer.terms ?? company.terms), missing },
     time: { ...time, charge: m(charge?.netMinor ?? 0) },
     invoices: (await invoicesOfWork(tx, id)).map(i => ({ id: i.id, number: i.number, issueOn: i.issueOn, dueOn: i.dueOn, total: m(i.total), open: m(i.open), sent: Boolean(i.sent), state: i.state === 'open' ? (i.open === 0 ? 'paid' : i.paid > 0 ? 'part paid' : 'sent') : i.state })),
+    quotes: (await quotesOfWork(tx, id)).map(q => ({ id: q.id, number: q.number, state: quoteState(q, ctx.today), total: m(q.total) })), source: work.source,
     signatures: (await signaturesOf(tx, id)).map(s => ({ ...s, total: m(s.total) })), photos: await photosOf(tx, id),
     history: await historyOf(tx, 'work_order_id', id),
   }

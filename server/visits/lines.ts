@@ -22,7 +22,7 @@ async function levelFor(ctx: Ctx, work: Pick<WorkOrderRow, 'priceLevelId'>): Pro
 }
 
 /** Net, the level's saving (taken off when the customer has the level, only shown when not) and the time that is covered. */
-function priced(line: LineRow, entry: EntryRow | null, level: { level: PriceLevel | null, own: boolean }, currency: string, keepDiscount: boolean): LineRow {
+function priced<L extends PricedLine>(line: L, entry: EntryRow | null, level: { level: PriceLevel | null, own: boolean }, currency: string, keepDiscount: boolean): L {
   const gross = lineNet({ quantity: line.quantity, unitPrice: line.unitPrice }, currency)
   const savingMinor = levelSaving(gross, line.kind, level.level, currency)
   const discountMinor = keepDiscount ? line.discountMinor : level.own ? savingMinor : 0
@@ -31,15 +31,16 @@ function priced(line: LineRow, entry: EntryRow | null, level: { level: PriceLeve
   return { ...line, discountMinor, savingMinor, netMinor: gross - discountMinor, coversSeconds }
 }
 
-/** Adds lines, the first task of a visit at its full price, further ones at theirs. */
-export async function putLines(ctx: Ctx, work: WorkOrderRow, visitId: string | null, wanted: Body<'addLines'>['lines'], promised: boolean): Promise<LineRow[]> {
+/** A line with its price, belonging to nothing yet: a work order and a quote are priced alike. */
+export type PricedLine = Omit<LineRow, 'workOrderId' | 'visitId' | 'promisedMinor' | 'done' | 'version'>
+export type WantedLine = Omit<Body<'addLines'>['lines'][number], 'done'> & { done?: boolean }
+/** Prices lines for a customer, the first task of a visit at its full price, further ones at theirs. */
+export async function priceLines(ctx: Ctx, of: { customerId: string, priceLevelId: string | null, currency: string }, wanted: WantedLine[], hasTask: boolean): Promise<PricedLine[]> {
   const entries = new Map((await entriesById(ctx.tx, wanted.flatMap(l => l.entryId ?? []))).map(e => [e.id, e]))
-  const level = await levelFor(ctx, work)
+  const level = await levelFor(ctx, of)
   // What was agreed with this customer for an entry stands over the book, and no level is taken off it.
-  const agreed = (await customerById(ctx.tx, work.customerId))?.ownPrices ?? {}
-  let hasTask = (await linesOf(ctx.tx, work.id)).some(l => l.kind === 'task')
-  const made: LineRow[] = []
-  for (const [i, w] of wanted.entries()) {
+  const agreed = (await customerById(ctx.tx, of.customerId))?.ownPrices ?? {}
+  return wanted.map((w, i) => {
     const entry = w.entryId ? entries.get(w.entryId) ?? null : null
     if (w.entryId && !entry) throw invalid(`lines[${i}].entryId`, 'This entry is not in the price book any more.')
     if (!entry && (!w.name || !w.unitPrice)) throw invalid(`lines[${i}].name`, 'A line that is not from the price book needs a name and a price.')
@@ -48,15 +49,17 @@ export async function putLines(ctx: Ctx, work: WorkOrderRow, visitId: string | n
     if (entry?.kind === 'task') hasTask = true
     const own = entry ? agreed[entry.id] : undefined
     const bookPrice = entry ? (further ? entry.furtherPrice! : entry.price) : null
-    const line = priced({
-      id: w.id, workOrderId: work.id, visitId, entryId: entry?.id ?? null, kind: entry?.kind ?? w.kind ?? 'other', name: w.name || entry!.name, unit: entry?.unit ?? 'each', quantity: w.quantity,
+    return priced({
+      id: w.id, entryId: entry?.id ?? null, kind: entry?.kind ?? w.kind ?? 'other', name: w.name || entry!.name, unit: entry?.unit ?? 'each', quantity: w.quantity,
       unitPrice: w.unitPrice ?? own ?? bookPrice!, bookPrice, unitCost: entry?.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? 'goods', coversSeconds: entry ? (further ? entry.furtherSeconds : entry.seconds) : 0,
-      netMinor: 0, savingMinor: 0, promisedMinor: 0, done: promised ? false : w.done ?? true, version: 1,
-    }, entry, own === undefined ? level : { level: null, own: false }, work.currency, false)
-    const full = { ...line, promisedMinor: promised ? line.netMinor : 0 }
-    await insertLine(ctx.tx, full)
-    made.push(full)
-  }
+      netMinor: 0, savingMinor: 0,
+    }, entry, own === undefined ? level : { level: null, own: false }, of.currency, false)
+  })
+}
+export async function putLines(ctx: Ctx, work: WorkOrderRow, visitId: string | null, wanted: Body<'addLines'>['lines'], promised: boolean): Promise<LineRow[]> {
+  const hasTask = (await linesOf(ctx.tx, work.id)).some(l => l.kind === 'task')
+  const made = (await priceLines(ctx, work, wanted, hasTask)).map((line, i) => ({ ...line, workOrderId: work.id, visitId, promisedMinor: promised ? line.netMinor : 0, done: promised ? false : wanted[i]!.done ?? true, version: 1 }))
+  for (const line of made) await insertLine(ctx.tx, line)
   return made
 }
 

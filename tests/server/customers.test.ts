@@ -114,7 +114,7 @@ describe('details', () => {
     expect(c.sites.find(s => s.id === siteId)!.lat).toBeCloseTo(42.76, 1)
     c = await office.ok('newEquipment', { body: { id: id(), siteId, category: 'pump', make: 'Varn', serial: 'ZZ-1', warrantyUntil: '2026-11-23', nextServiceOn: '2026-12-01' } })
     const e = c.equipment[0]!
-    expect(e.state).toBe('out of warranty, service due Tue 1 Dec')
+    expect(e.state).toBe('out of warranty, service due Tue 1 Dec 2026')
     c = await office.ok('changeEquipment', { params: { id: e.id }, body: { version: e.version, warrantyUntil: '2027-01-01' } })
     expect(c.equipment[0]!.state).toContain('in warranty until')
     expect((await office.send('changeEquipment', { params: { id: e.id }, body: { version: e.version, make: 'Ostra' } }))).toMatchObject({ status: 409, body: { code: 'stale' } })

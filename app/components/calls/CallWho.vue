@@ -127,6 +127,7 @@ function speak(contactId: string) {
         <div><dt>Owes</dt><dd class="num" :class="{ late: chosen.late }">{{ session.money(chosen.owed) }}<template v-if="chosen.late"> · {{ chosen.late }} days late</template></dd></div>
         <div v-for="a in chosen.agreements" :key="a.id"><dt>{{ a.plan }}</dt><dd :class="{ soon: a.state !== 'in force' }">{{ a.state }}</dd></div>
         <div v-if="chosen.exempt"><dt>Tax</dt><dd>{{ chosen.exempt }}</dd></div>
+        <div v-for="q in chosen.quotes" :key="q.id"><dt><NuxtLink :to="`/quotes/${q.id}`" class="num">{{ q.number }}</NuxtLink></dt><dd>{{ q.title }} · {{ q.waiting }} · {{ session.money(q.total) }}</dd></div>
         <div v-for="w in chosen.openWork" :key="w.id"><dt><NuxtLink :to="`/work/${w.id}`" class="num">{{ w.number }}</NuxtLink></dt><dd>{{ w.title }} · {{ session.state(w.state) }}</dd></div>
         <div v-for="w in chosen.lastWork.slice(0, 3)" :key="`l${w.id}`"><dt class="nowrap">{{ session.day(w.on) }}</dt><dd><NuxtLink :to="`/work/${w.id}`">{{ w.title }}</NuxtLink></dd></div>
       </dl>

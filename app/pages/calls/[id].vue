@@ -99,6 +99,13 @@ const book = () => act(async () => {
   ElMessage({ type: 'success', message: `Booked as ${done.number}`, duration: 6000 })
   await navigateTo(timed ? { path: '/schedule', query: { date: d.date!, visit: done.visitId } } : `/work/${done.workOrderId}`)
 })
+// The wish is priced instead of booked: customer, site, words and the lines that were read out go along.
+const quote = () => act(async () => {
+  const d = store.draft
+  const made = await call('beginQuote', { body: { id: store.book.workOrderId, callId: store.id, customerId: d.customerId, siteId: d.siteId, speaking: d.speaking, phone: d.phone, scope: d.problem, orderNumber: d.orderNumber, source: d.source, lines: lines.value.map(l => ({ id: newId(), entryId: l.id, quantity: l.quantity, kind: 'other' as const, name: undefined, unitPrice: undefined })) } })
+  store.end()
+  await navigateTo(`/quotes/${made.id}`)
+})
 const finish = () => act(async () => {
   await store.save(summary.value)
   await call('endCall', { params: { id: store.id }, body: { state: ending.open as 'declined', reason: ending.reason, callBackOn: ending.on || null, assignedTo: ending.who } })
@@ -122,6 +129,7 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
     <header>
       <h1>{{ store.origin !== 'telephone' ? 'Request' : 'Call' }}</h1><span class="quiet grow" role="status">{{ store.saving ? 'keeping…' : 'kept as you type' }}</span>
       <label v-if="stopped" class="row spite"><span class="late nowrap">Booked all the same, because</span><input v-model="inSpite" class="plain" aria-label="Booked all the same, because"></label>
+      <button type="button" class="btn" :disabled="busy || !chosen" @click="quote">Quote it</button>
       <button type="button" class="btn" @click="ending.open = 'put_off'">Call back…</button>
       <button type="button" class="btn" @click="ending.open = 'declined'">No, because…</button>
       <button type="button" class="btn act" :disabled="busy" @click="book">{{ bookLabel }} <kbd>Ctrl ⏎</kbd></button>

@@ -60,6 +60,10 @@ function agreement() {
     },
   }
 }
+const quote = () => act(async () => {
+  const made = await call('beginQuote', { body: { id: newId(), customerId: id, siteId: c.value!.sites[0]!.id, title: 'Work to quote' } })
+  await navigateTo(`/quotes/${made.id}`)
+})
 const undoMerge = (mergeId: string) => act(async () => {
   c.value = await call('undoMerge', { params: { id: mergeId } })
   ElMessage({ type: 'success', message: 'Taken apart again.' })
@@ -94,7 +98,7 @@ const customText = (values: Record<string, string>, subject: string) => setUp.va
   <div v-if="c" class="page">
     <p v-if="c.mergedInto" class="note warn">This customer was merged. <NuxtLink :to="`/customers/${c.mergedInto}`">Go to the one that was kept</NuxtLink></p>
     <div class="row"><h1 class="grow">{{ c.name }} <span v-if="c.prospect" class="chip soon">prospect</span> <span v-for="t in c.tags" :key="t" class="chip">{{ t }}</span></h1>
-      <NuxtLink v-if="desk && !c.erased" class="btn act" :to="{ path: '/calls/new', query: { customer: c.id } }">Book work</NuxtLink><button v-if="!c.erased" class="btn" @click="editing = true">Change</button></div>
+      <button v-if="desk && !c.erased && c.sites.length" class="btn" :disabled="busy" @click="quote">Begin a quote</button><NuxtLink v-if="desk && !c.erased" class="btn act" :to="{ path: '/calls/new', query: { customer: c.id } }">Book work</NuxtLink><button v-if="!c.erased" class="btn" @click="editing = true">Change</button></div>
     <p class="quiet">{{ [c.phone, c.phone2, c.email, c.email2].filter(Boolean).join(' · ') }} · {{ [c.line1, c.town, c.postcode].filter(Boolean).join(', ') }} · terms {{ c.termsInWords }}<template v-if="c.level"> · {{ c.level }}</template><template v-if="c.assignedTo"> · with {{ person(c.assignedTo) }}</template><template v-if="c.mailConsent === 'no'"> · no mails</template></p>
     <ul v-if="c.notes.length" class="note warn notes" aria-label="What matters at the next visit"><li v-for="n in c.notes" :key="n">{{ n }}</li></ul>
     <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p>
@@ -112,6 +116,7 @@ const customText = (values: Record<string, string>, subject: string) => setUp.va
             <details v-if="supplied(s.id).length"><summary class="small quiet">Supplied here before</summary><div v-for="(x, i) in supplied(s.id)" :key="i" class="small">{{ session.day(x.on) }} · {{ x.name }} · <NuxtLink :to="`/work/${x.workOrderId}`">{{ x.number }}</NuxtLink></div></details>
           </div>
         </div>
+        <template v-if="c.quotes.length"><h2>Quotes</h2><table class="book"><tbody><tr v-for="q in c.quotes" :key="q.id"><td><NuxtLink :to="`/quotes/${q.id}`" class="num">{{ q.number }}</NuxtLink> {{ q.title }}</td><td class="quiet">{{ q.waiting || q.state }}</td><td class="right num">{{ session.money(q.total) }}</td></tr></tbody></table></template>
         <template v-if="c.papers.length"><h2>Invoices</h2><table class="book"><tbody><tr v-for="p in c.papers.slice(0, 12)" :key="p.id"><td><NuxtLink :to="`/invoices/${p.id}`" class="num">{{ p.number }}</NuxtLink></td><td class="quiet">{{ session.day(p.on) }}</td><td>{{ p.state }}</td><td class="right num">{{ session.money(p.total, false) }}</td><td class="right num" :class="{ late: Number(p.open.amount) }">{{ Number(p.open.amount) ? `${session.money(p.open, false)} open` : '' }}</td></tr></tbody></table></template>
         <h2>Work</h2><table class="book"><tbody><tr v-for="w in c.work" :key="w.id"><td><NuxtLink :to="`/work/${w.id}`" class="num">{{ w.number }}</NuxtLink></td><td>{{ w.title }}</td><td class="quiet nowrap">{{ session.day(w.on) }}</td><td>{{ session.state(w.state) }}</td><td class="right num" :class="{ late: Number(w.toBill.amount) }">{{ Number(w.toBill.amount) ? `${session.money(w.toBill, false)} to bill` : '' }}</td></tr><tr v-if="!c.work.length"><td class="empty">No work yet.</td></tr></tbody></table>
       </div>

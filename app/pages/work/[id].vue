@@ -42,6 +42,10 @@ const explain = () => act(async () => {
   work.value = await call('explainTime', { params: { id }, body: { seconds: work.value!.time.uncoveredSeconds, reason: why.value } })
   explaining.value = false
 })
+const quote = () => act(async () => {
+  const made = await call('beginQuote', { body: { id: newId(), workOrderId: id } })
+  await navigateTo(`/quotes/${made.id}`)
+})
 const closing = ref(false)
 const close = () => act(async () => {
   work.value = await call('closeWorkOrder', { params: { id }, body: { reason: why.value } })
@@ -66,7 +70,9 @@ const groups = computed(() => {
     <div class="body">
       <div class="row top">
         <div class="grow"><h1><span class="quiet num">{{ work.number }}</span> {{ work.title }} <span class="chip" :class="{ late: work.state === 'to_bill', good: work.state === 'on_site' || work.state === 'closed' }">{{ session.state(work.state) }}</span></h1>
-          <p class="quiet">{{ [work.site.name, work.site.line1, work.site.town].filter(Boolean).join(', ') }} · bill to <NuxtLink :to="`/customers/${work.customer.id}`">{{ work.customer.name }}</NuxtLink> · terms {{ work.customer.terms }}<template v-if="work.orderNumber"> · their order {{ work.orderNumber }}</template><template v-if="work.customer.level"> · {{ work.customer.level }}</template><template v-if="work.customer.exempt"> · tax exempt</template><template v-if="work.contact.name"> · speak to <b>{{ work.contact.name }}</b> {{ work.contact.phone }}</template> <span v-for="t in work.customer.tags" :key="t" class="chip">{{ t }}</span></p></div>
+          <p class="quiet">{{ [work.site.name, work.site.line1, work.site.town].filter(Boolean).join(', ') }} · bill to <NuxtLink :to="`/customers/${work.customer.id}`">{{ work.customer.name }}</NuxtLink> · terms {{ work.customer.terms }}<template v-if="work.orderNumber"> · their order {{ work.orderNumber }}</template><template v-if="work.source"> · heard of us by {{ work.source }}</template><template v-if="work.customer.level"> · {{ work.customer.level }}</template><template v-if="work.customer.exempt"> · tax exempt</template><template v-if="work.contact.name"> · speak to <b>{{ work.contact.name }}</b> {{ work.contact.phone }}</template> <span v-for="t in work.customer.tags" :key="t" class="chip">{{ t }}</span></p></div>
+        <NuxtLink v-for="q in work.quotes" :key="q.id" class="btn no-print" :to="`/quotes/${q.id}`">{{ q.number }} · {{ q.state }} {{ session.money(q.total) }}</NuxtLink>
+        <button v-if="edits && !work.quotes.length && work.state !== 'cancelled'" class="btn no-print" :class="{ act: work.kind === 'quote visit' }" :disabled="busy" @click="quote">Begin a quote</button>
         <button v-if="edits" class="btn no-print" @click="adding = !adding">Add line</button><button class="btn no-print" @click="printPage">Print</button>
         <button v-if="bills && !zero(work.totals.toBill)" class="btn act no-print" @click="billing = true">Bill what is open {{ session.money(work.totals.toBill) }}</button>
       </div>

@@ -102,6 +102,10 @@ const photo = (e: Event) => act(async () => {
   await refresh()
 })
 const charge = () => act(async () => keep(await call('chargeTime', { params: { id: work.value!.id }, body: { lineId: newId() } })))
+const quote = () => act(async () => {
+  const made = await call('beginQuote', { body: { id: newId(), workOrderId: work.value!.id } })
+  await navigateTo(`/field/quotes/${made.id}`)
+})
 const why = ref('')
 const explaining = ref(false)
 const explain = () => act(async () => {
@@ -123,6 +127,7 @@ const otherOpen = computed(() => data.value?.openVisitId && data.value.openVisit
 
     <template v-if="step === 'work'">
       <section class="block"><p class="quiet small">{{ work.number }} · {{ work.title }}</p><p>{{ work.problem }}</p><p v-if="data.visit.officeNote" class="soon small">{{ data.visit.officeNote }}</p><a v-if="data.visit.phone" class="btn" :href="`tel:${data.visit.phone.replace(/[^\d+]/g, '')}`">Ring {{ data.visit.contact }} · {{ data.visit.phone }}</a></section>
+      <section v-if="work.kind === 'quote visit' || work.quotes.length" class="block stack"><NuxtLink v-for="q in work.quotes" :key="q.id" class="btn" :to="`/field/quotes/${q.id}`">Quote {{ q.number }} · {{ q.state }} {{ session.money(q.total) }}</NuxtLink><button v-if="!work.quotes.length" class="btn act" :disabled="busy" @click="quote">Begin the quote</button></section>
       <div class="row title"><h2 class="grow">Lines</h2><button class="btn plain good" @click="step = 'add'; added = ''">+ Price book</button></div>
       <ul class="lines">
         <li v-for="l in work.lines" :key="l.id">
