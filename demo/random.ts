@@ -1,16 +1,9 @@
 // A seeded source of chance and of identifiers: the same seed and day give the same rows.
+import { seeded } from '../core/random/seeded'
 
 export interface Chance { next(): number, pick<T>(list: readonly T[]): T, between(low: number, high: number): number, maybe(share: number): boolean, uuid(at: number): string }
 export function chance(seed: number): Chance {
-  let state = seed >>> 0
-  // mulberry32, a small public-domain generator
-  const next = () => {
-    state = (state + 0x6D2B79F5) >>> 0
-    let t = state
-    t = Math.imul(t ^ (t >>> 15), t | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
+  const next = seeded(seed)
   const hex = (n: number) => Array.from({ length: n }, () => Math.floor(next() * 16).toString(16)).join('')
   return {
     next,

@@ -1,4 +1,4 @@
-// Runs one of the TypeScript commands with the database up: npm run demo, bench, check:books, screenshots, backup, restore.
+// Runs one of the TypeScript commands: npm run plan; and with the database up demo, bench, check:books, screenshots, backup, restore.
 import { spawnSync } from 'node:child_process'
 import { build, installModules } from './lib/install.mjs'
 import { keptSecret, openDatabase } from './lib/env.mjs'
@@ -6,8 +6,9 @@ import { keptSecret, openDatabase } from './lib/env.mjs'
 const [command, ...args] = process.argv.slice(2)
 installModules()
 if (command === 'bench' || command === 'screenshots') build()
-const database = await openDatabase()
-const { status } = spawnSync(process.execPath, ['--import', 'tsx', `scripts/${command}.ts`, ...args], { stdio: 'inherit', env: { ...process.env, DATABASE_URL: database.url, OPEN_LEDGER_SECRET: keptSecret('secret'), CARD_SECRET: keptSecret('card-secret') } })
+// The planner reads a file and needs nothing else.
+const database = command === 'plan' ? null : await openDatabase()
+const { status } = spawnSync(process.execPath, ['--import', 'tsx', `scripts/${command}.ts`, ...args], { stdio: 'inherit', env: { ...process.env, ...(database && { DATABASE_URL: database.url, OPEN_LEDGER_SECRET: keptSecret('secret'), CARD_SECRET: keptSecret('card-secret') }) } })
 // A database that was running before belongs to an app that is up.
-if (!database.joined) await database.stop()
+if (database && !database.joined) await database.stop()
 process.exit(status ?? 1)
