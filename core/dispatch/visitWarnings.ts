@@ -11,7 +11,7 @@ export interface DayFacts {
   wanted?: readonly string[]
   skills?: readonly string[]
 }
-export type VisitWarning = { code: 'clash' | 'time_off' | 'outside_hours' | 'outside_promise' | 'territory' | 'skill', text: string }
+export type VisitWarning = { code: 'clash' | 'time_off' | 'outside_hours' | 'outside_promise' | 'territory' | 'skill' | 'held', text: string }
 /** What is said but does not hold anybody up: a person may well be sent elsewhere, or learn. */
 export const SOFT_WARNINGS: readonly VisitWarning['code'][] = ['territory', 'skill']
 

@@ -5,14 +5,16 @@ export interface CallRow { id: string, state: string, origin: 'telephone' | 'for
 const CALL = 'SELECT k.id, k.state, k.origin, k.draft, k.summary, k.work_order_id AS workOrderId, k.call_back_on AS callBackOn, k.reason, a.name AS assignedTo, p.name AS takenBy, k.created_at AS createdAt, k.version FROM calls k LEFT JOIN people p ON p.id = k.taken_by LEFT JOIN people a ON a.id = k.assigned_to'
 export const waitingCalls = (tx: Tx) => tx.rows<CallRow>(`${CALL} WHERE k.state IN ('open', 'put_off') ORDER BY COALESCE(k.call_back_on, '2000-01-01'), k.created_at LIMIT 200`)
 export const callById = (tx: Tx, id: string, lock = false) => tx.row<CallRow>(`${CALL} WHERE k.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-export const keepCall = (tx: Tx, c: { id: string, draft: unknown, summary: string, origin: string, by: string | null, at: number }) => tx.run(
-  `INSERT INTO calls (id, draft, summary, origin, taken_by, created_at) VALUES (?, ?, ?, ?, ?, ?)
-   ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'quoted', 'declined'), draft, VALUES(draft)), summary = IF(state IN ('booked', 'quoted', 'declined'), summary, VALUES(summary)), taken_by = COALESCE(taken_by, VALUES(taken_by)), version = version + 1`,
-  [c.id, JSON.stringify(c.draft), c.summary, c.origin, c.by, sqlInstant(c.at)])
+export const keepCall = (tx: Tx, c: { id: string, draft: unknown, summary: string, origin: string, by: string | null, at: number, heldUntil?: number | null }) => tx.run(
+  `INSERT INTO calls (id, draft, summary, origin, taken_by, held_until, created_at) VALUES (?, ?, ?, ?, ?, ?, ?)
+   ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'quoted', 'declined'), draft, VALUES(draft)), summary = IF(state IN ('booked', 'quoted', 'declined'), summary, VALUES(summary)), taken_by = COALESCE(taken_by, VALUES(taken_by)), held_until = VALUES(held_until), version = version + 1`,
+  [c.id, JSON.stringify(c.draft), c.summary, c.origin, c.by, c.heldUntil ? sqlInstant(c.heldUntil) : null, sqlInstant(c.at)])
 export const markCall = async (tx: Tx, id: string, state: string, values: { workOrderId?: string, quoteId?: string, reason?: string, callBackOn?: string | null, assignedTo?: string | null }) =>
   (await tx.run('UPDATE calls SET state = ?, work_order_id = COALESCE(?, work_order_id), quote_id = COALESCE(?, quote_id), reason = ?, call_back_on = ?, assigned_to = ?, version = version + 1 WHERE id = ? AND state IN ("open", "put_off")', [state, values.workOrderId ?? null, values.quoteId ?? null, values.reason ?? '', values.callBackOn ?? null, values.assignedTo ?? null, id])).affected
 /** Calls that hold a time on a day while their details are still being asked for. */
 export const heldOn = (tx: Tx, date: string) => tx.rows<CallRow>(`${CALL} WHERE k.state IN ('open', 'put_off') AND JSON_VALUE(k.draft, '$.date') = ? AND JSON_VALUE(k.draft, '$.start') <> '' AND JSON_VALUE(k.draft, '$.technicianId') IS NOT NULL ORDER BY k.created_at LIMIT 100`, [date])
+/** Times that calls hold at present, against others who look for one. */
+export const heldNow = (tx: Tx, now: number, except: string | null) => tx.rows<CallRow>(`${CALL} WHERE k.held_until > ? AND k.state IN ('open', 'put_off') AND k.id <> ? LIMIT 200`, [sqlInstant(now), except ?? ''])
 export const requestsSince = async (tx: Tx, source: string | null, since: number) => (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM request_marks WHERE at > ?${source ? ' AND source = ?' : ''}`, source ? [sqlInstant(since), source] : [sqlInstant(since)]))!.n
 /** One request at a time: two that arrive together must not both see the place that is left. */
 export const lockRequests = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')

@@ -7,7 +7,8 @@ import type { Answer, Body } from '../../shared/api'
 import { callDraft } from '../../shared/calls'
 import { contactsOf, customerById, equipmentById, fileById, filesOf, filesOfCallTo, owedBy, siteById, updateRow, type CustomerRow } from '../customers/queries'
 import { isExempt } from '../customers/service'
-import { checkPlacement, mayPlace } from '../dispatch/service'
+import { lockPerson } from '../dispatch/queries'
+import { checkPlacement, heldByOthers, mayPlace } from '../dispatch/service'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { json, nextNumber } from '../settings/queries'
@@ -18,6 +19,8 @@ import { insertPhoto, insertVisit, insertWorkOrder, workOrderById } from '../vis
 import { callById, keepCall, markCall, waitingCalls, type CallRow } from './queries'
 
 type Row = Answer<'call'>
+/** How long a chosen time is held after the last word (our own rule). */
+const HOLD_MINUTES = 10
 function shape(ctx: Ctx, c: CallRow, files: Row['files']): Row {
   const draft = callDraft.cast(json<object>(c.draft)) as Row['draft']
   const missing = [!draft.customerId && 'the customer', draft.customerId && !draft.siteId && 'the site', !draft.problem && 'what is wrong', !(draft.date && draft.start) && 'a time', !draft.technicianId && 'who goes'].filter(Boolean)
@@ -44,9 +47,15 @@ export async function oneCall(ctx: Ctx, id: string): Promise<Row> {
   return shape(ctx, call, (await filesOf(ctx.tx, 'call_id', [id])).map(f => ({ id: f.id, name: f.name, mime: f.mime })))
 }
 export async function saveCall(ctx: Ctx, id: string, body: Body<'saveCall'>): Promise<Answer<'saveCall'>> {
-  await keepCall(ctx.tx, { id, draft: body.draft, summary: body.summary, origin: body.origin, by: signedIn(ctx).id, at: ctx.now })
+  const { technicianId, date, start } = body.draft
+  // A chosen time is held against a second caller for some minutes from the last word; who was first keeps it.
+  const startAt = technicianId && date && start ? localToInstant(date, start, ctx.company.timeZone) : null
+  if (technicianId && startAt !== null) await lockPerson(ctx.tx, technicianId)
+  const heldBy = technicianId && startAt !== null ? await heldByOthers(ctx, { callId: id, technicianId, startAt, durationSeconds: body.draft.durationSeconds }) : ''
+  const heldUntil = startAt !== null && !heldBy ? ctx.now + HOLD_MINUTES * 60_000 : null
+  await keepCall(ctx.tx, { id, draft: body.draft, summary: body.summary, origin: body.origin, by: signedIn(ctx).id, at: ctx.now, heldUntil })
   await record(ctx, { subject: 'call', id, customerId: body.draft.customerId ?? null, text: 'Call kept' })
-  return { ok: true }
+  return { ok: true, heldUntil: heldUntil === null ? null : new Date(heldUntil).toISOString(), heldBy }
 }
 
 /** Stop-work and the credit limit do not forbid a booking; somebody says why it is made all the same. */
@@ -77,7 +86,7 @@ export async function bookCall(ctx: Ctx, id: string, body: Body<'bookCall'>): Pr
   const inSpite = await mayBook(ctx, customer, body.reason)
   const zone = ctx.company.timeZone
   const startAt = body.date && body.start ? localToInstant(body.date, body.start, zone) : null
-  const warnings = body.technicianId && startAt !== null ? await checkPlacement(ctx, { visitId: null, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseFrom: body.promiseFrom, promiseTo: body.promiseTo, siteId: site.id }) : []
+  const warnings = body.technicianId && startAt !== null ? await checkPlacement(ctx, { visitId: null, callId: id, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseFrom: body.promiseFrom, promiseTo: body.promiseTo, siteId: site.id }) : []
   await mayPlace(ctx, warnings, body.override)
   const number = await nextNumber(ctx.tx, 'work_order')
   const title = body.title || body.problem.split(/[.\n]/)[0]!.slice(0, 80)

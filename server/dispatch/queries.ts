@@ -13,6 +13,8 @@ export const technicianById = async (tx: Tx, id: string) => {
   const t = await tx.row<Technician>(`SELECT ${TECHNICIAN} FROM people WHERE id = ? AND active`, [id])
   return t && fix(t)
 }
+/** One at a time for a technician: two callers must not both be given the same time. */
+export const lockPerson = (tx: Tx, id: string) => tx.row('SELECT id FROM people WHERE id = ? FOR UPDATE', [id])
 export const timeOffBetween = async (tx: Tx, from: number, to: number) =>
   (await tx.rows<{ personId: string, fromAt: string, toAt: string, reason: string }>('SELECT person_id AS personId, from_at AS fromAt, to_at AS toAt, reason FROM time_off WHERE from_at < ? AND to_at > ?', [sqlInstant(to), sqlInstant(from)]))
     .map(t => ({ personId: t.personId, from: Date.parse(t.fromAt), to: Date.parse(t.toAt), reason: t.reason }))
@@ -28,6 +30,17 @@ const BOARD = `SELECT v.id, v.version, v.work_order_id AS workOrderId, w.number,
   (SELECT MIN(k.started_at) FROM clock_intervals k WHERE k.visit_id = v.id AND k.kind = 'drive') AS setOffAt
   FROM visits v JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id`
 export const visitsBetween = (tx: Tx, from: number, to: number) => tx.rows<BoardVisit>(`${BOARD} WHERE v.state <> 'cancelled' AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at, v.id LIMIT 1000`, [sqlInstant(from), sqlInstant(to)])
+/** What the search for openings needs of the booked visits, and no more. */
+export const stopsBetween = (tx: Tx, from: number, to: number) => tx.rows<{ id: string, technicianId: string, customer: string, startAt: string, durationSeconds: number, state: VisitState, promiseDate: string | null, promiseTo: string | null, startedAt: string | null, finishedAt: string | null, lat: number | null, lon: number | null, locked: number }>(
+  `SELECT v.id, v.technician_id AS technicianId, c.name AS customer, v.start_at AS startAt, v.duration_seconds AS durationSeconds, v.state, v.promise_date AS promiseDate, LEFT(v.promise_to, 5) AS promiseTo, v.started_at AS startedAt, v.finished_at AS finishedAt, s.lat, s.lon, v.locked
+   FROM visits v STRAIGHT_JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id
+   WHERE v.state <> 'cancelled' AND v.technician_id IS NOT NULL AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at LIMIT 20000`, [sqlInstant(from), sqlInstant(to)])
+/** Technicians who have finished a visit for a customer. */
+export const knownTo = async (tx: Tx, customerId: string) => (await tx.rows<{ id: string }>('SELECT DISTINCT v.technician_id AS id FROM work_orders w JOIN visits v ON v.work_order_id = w.id WHERE w.customer_id = ? AND v.state = "finished" AND v.technician_id IS NOT NULL LIMIT 50', [customerId])).map(r => r.id)
+export const entriesBetween = async (tx: Tx, from: number, to: number) =>
+  (await tx.rows<{ id: string, personId: string, fromAt: string, toAt: string, title: string, version: number }>('SELECT id, person_id AS personId, from_at AS fromAt, to_at AS toAt, title, version FROM day_entries WHERE from_at < ? AND to_at > ? ORDER BY from_at', [sqlInstant(to), sqlInstant(from)]))
+    .map(e => ({ ...e, from: Date.parse(e.fromAt), to: Date.parse(e.toAt) }))
+export const holidaysBetween = (tx: Tx, from: string, to: string) => tx.rows<{ date: string, name: string }>('SELECT on_date AS `date`, name FROM holidays WHERE on_date BETWEEN ? AND ? ORDER BY on_date', [from, to])
 export const boardVisit = (tx: Tx, id: string) => tx.row<BoardVisit>(`${BOARD} WHERE v.id = ?`, [id])
 /** Work orders without a slot: a visit without time or person, or none at all that still runs. */
 export const unplaced = (tx: Tx) => tx.rows<BoardVisit>(`${BOARD} WHERE v.state = 'planned' AND (v.start_at IS NULL OR v.technician_id IS NULL) AND w.state NOT IN ('cancelled', 'closed') ORDER BY w.created_at LIMIT 200`)

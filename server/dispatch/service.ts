@@ -8,14 +8,14 @@ import { dayBounds, localDate, localTime, localToInstant, plusDays, sayDay, week
 import type { Answer, Body } from '../../shared/api'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { callDraft } from '../../shared/calls'
-import { heldOn } from '../calls/queries'
+import { heldNow, heldOn } from '../calls/queries'
 import { siteById } from '../customers/queries'
 import type { Ctx } from '../http/context'
 import { json, territories } from '../settings/queries'
 import { record } from '../http/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { moveVisit, visitById, workOrderById } from '../visits/queries'
-import { boardVisit, loadByDay, technicianById, technicians, timeOffBetween, unplaced, visitsBetween, type BoardVisit, type Technician } from './queries'
+import { boardVisit, entriesBetween, loadByDay, technicianById, technicians, timeOffBetween, unplaced, visitsBetween, type BoardVisit, type Technician } from './queries'
 
 const iso = (ms: number) => new Date(ms).toISOString()
 type Visit = Answer<'placeVisit'>
@@ -109,7 +109,7 @@ async function week(ctx: Ctx, people: Technician[], monday: string): Promise<Ans
   })
 }
 
-export async function checkPlacement(ctx: Ctx, p: { visitId: string | null, technicianId: string, startAt: number, durationSeconds: number, promiseFrom?: string | null, promiseTo?: string | null, promiseDate?: string | null, siteId?: string | null, skills?: string[] }): Promise<VisitWarning[]> {
+export async function checkPlacement(ctx: Ctx, p: { visitId: string | null, technicianId: string, startAt: number, durationSeconds: number, promiseFrom?: string | null, promiseTo?: string | null, promiseDate?: string | null, siteId?: string | null, skills?: string[], callId?: string | null }): Promise<VisitWarning[]> {
   const person = await technicianById(ctx.tx, p.technicianId)
   if (!person) throw invalid('technicianId', 'This person cannot be booked.')
   const zone = ctx.company.timeZone
@@ -119,10 +119,23 @@ export async function checkPlacement(ctx: Ctx, p: { visitId: string | null, tech
   const off = (await timeOffBetween(ctx.tx, from, to)).filter(o => o.personId === p.technicianId)
   const promiseDate = p.promiseDate ?? date
   const promise = p.promiseFrom && p.promiseTo ? { from: localToInstant(promiseDate, p.promiseFrom, zone), to: localToInstant(promiseDate, p.promiseTo, zone) } : null
-  return visitWarnings({ technicianId: p.technicianId, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
-    working: workingOn(person, date, zone), timeOff: off, ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: person.skills,
+  const entries = (await entriesBetween(ctx.tx, from, to)).filter(e => e.personId === p.technicianId)
+  const held = await heldByOthers(ctx, { ...p, callId: p.callId ?? null })
+  const warnings = visitWarnings({ technicianId: p.technicianId, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
+    working: workingOn(person, date, zone), timeOff: [...off, ...entries.map(e => ({ from: e.from, to: e.to, reason: e.title }))], ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: person.skills,
     others: others.map(o => ({ id: o.id, startAt: Date.parse(o.startAt!), endAt: Date.parse(o.startAt!) + o.durationSeconds * 1000, label: `${o.customer}, ${localTime(Date.parse(o.startAt!), zone)}` })),
   }, promise, person.name.split(' ')[0]!)
+  return held ? [...warnings, { code: 'held', text: `this time is held by ${held}` }] : warnings
+}
+/** Who else holds that time for a caller at present, in words; empty when nobody does. */
+export async function heldByOthers(ctx: Ctx, p: { callId: string | null, technicianId: string, startAt: number, durationSeconds: number }): Promise<string> {
+  for (const c of await heldNow(ctx.tx, ctx.now, p.callId)) {
+    const draft = callDraft.cast(json<object>(c.draft)) as Answer<'call'>['draft']
+    if (draft.technicianId !== p.technicianId || !draft.date || !draft.start) continue
+    const at = localToInstant(draft.date, draft.start, ctx.company.timeZone)
+    if (at < p.startAt + p.durationSeconds * 1000 && p.startAt < at + draft.durationSeconds * 1000) return `${c.takenBy ?? 'another call'}, for ${c.summary || 'a caller'}`
+  }
+  return ''
 }
 async function territoryFacts(ctx: Ctx, person: Technician, siteId?: string | null): Promise<{ territory?: string, serves?: string[] }> {
   const site = siteId ? await siteById(ctx.tx, siteId) : null

@@ -4,7 +4,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { callerNamed, Client, base, id, setClock, signedIn, until } from './client'
+import { callerNamed, base, id, setClock, signedIn, until } from './client'
 
 let office: Client
 beforeAll(async () => {

@@ -5,12 +5,13 @@ import { firstGap } from '~~/core/dispatch/firstGap'
 import { localTime, localToInstant, plusDays } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import DayStrip from '~/components/calls/DayStrip.vue'
+import OpeningsTable from '~/components/calls/OpeningsTable.vue'
 import { call, type Problem } from '~/lib/api'
 import { onLive } from '~/lib/live'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 
-const props = defineProps<{ callId: string, chosen: Answer<'caller'> | null, skills: string[], problem: Problem | null }>()
+const props = defineProps<{ callId: string, chosen: Answer<'caller'> | null, skills: string[], problem: Problem | null, heldBy: string }>()
 const draft = defineModel<Draft>({ required: true })
 const warnings = defineModel<{ code: string, text: string }[]>('warnings', { required: true })
 const session = useSession()
@@ -49,13 +50,42 @@ const busyOf = (id: string) => [
   ...schedule.value!.technicians.find(t => t.id === id)!.timeOff.map(o => ({ from: Date.parse(o.from), to: Date.parse(o.to) })),
 ]
 const gapOf = (t: Answer<'schedule'>['technicians'][number]) => firstGap({ working: t.working.map(w => ({ from: Date.parse(w.from), to: Date.parse(w.to) })), busy: busyOf(t.id), seconds: draft.value.durationSeconds, after: session.now() })
-/** From the keyboard: the first free time of the first who serves the place and has the skills, ready to be moved with the arrows. */
+// What the customer is told: the morning, the afternoon, the day, two hours, or the very time.
+const PROMISES = [['two', 'two hours'], ['morning', 'morning'], ['afternoon', 'afternoon'], ['day', 'all day'], ['exact', 'exact time'], ['own', 'from … to'], ['none', 'nothing yet']] as const
+const NOON = '12:00'
+const edges = computed(() => {
+  const w = technician.value?.working ?? []
+  return { from: w[0] ? session.time(w[0].from) : '08:00', to: w.length ? session.time(w.at(-1)!.to) : '17:00' }
+})
+const ownWindow = ref(false)
+function promise(kind: string) {
+  ownWindow.value = kind === 'own'
+  const { start } = draft.value
+  const to = { two: null, morning: [edges.value.from, NOON], afternoon: [NOON, edges.value.to], day: [edges.value.from, edges.value.to], exact: start ? [start, later(start, 15)] : null, none: ['', ''], own: null }[kind]
+  if (kind === 'two') propose()
+  else if (to) Object.assign(draft.value, { promiseFrom: to[0], promiseTo: to[1] })
+}
+const later = (at: string, minutes: number) => localTime(localToInstant('2026-01-01', at, 'UTC') + minutes * 60_000, 'UTC')
+const promiseKind = computed(() => {
+  if (ownWindow.value) return 'own'
+  const { promiseFrom: from, promiseTo: to, start } = draft.value
+  if (!from) return 'none'
+  if (from === edges.value.from && to === NOON) return 'morning'
+  if (from === NOON && to === edges.value.to) return 'afternoon'
+  if (from === edges.value.from && to === edges.value.to) return 'day'
+  if (start && from === start && to === later(start, 15)) return 'exact'
+  return start && from === `${start.slice(0, 2)}:00` && Number(to.slice(0, 2)) === Number(from.slice(0, 2)) + 2 ? 'two' : 'own'
+})
+const table = ref<InstanceType<typeof OpeningsTable>>()
+function take(o: Answer<'openings'>['items'][number]) {
+  Object.assign(draft.value, { date: o.date, technicianId: o.technicianId, start: session.time(o.startAt), promiseFrom: o.promiseFrom, promiseTo: o.promiseTo })
+}
+/** From the keyboard: the best opening, ready to be moved with the arrows. */
 async function begin() {
-  const people = schedule.value?.technicians ?? []
   if (startMs.value === null || !technician.value) {
-    const able = people.filter(t => props.skills.every(s => t.skills.includes(s)))
-    const first = [...able.filter(serves), ...able, ...people].find(t => gapOf(t) !== null)
-    if (first) pick(first.id, gapOf(first)!)
+    const first = await table.value?.first()
+    if (first) take(first)
+    await load()
   }
   await nextTick()
   strips.value?.querySelector<HTMLElement>('.one.on [tabindex]')?.focus()
@@ -93,16 +123,20 @@ watch(() => [draft.value.technicianId, startMs.value, draft.value.durationSecond
       <button v-for="d in days" :key="d" type="button" class="btn" :class="{ on: draft.date === d }" :aria-pressed="draft.date === d" @click="draft.date = d">{{ session.day(d) }}</button>
       <input v-model="draft.date" class="plain" type="date" aria-label="Day" style="width: 140px">
     </div>
+    <OpeningsTable ref="table" :call-id="callId" :site-id="draft.siteId" :customer-id="draft.customerId" :duration-seconds="draft.durationSeconds" :skills="skills" :chosen="{ technicianId: draft.technicianId, startAt: startMs }" @choose="take" />
+    <p v-if="heldBy" class="note bad" role="alert">This time is held already by {{ heldBy }}. Choose another one.</p>
     <div class="row wrap">
       <label class="field"><span>Technician</span><select v-model="draft.technicianId" class="plain"><option :value="null">nobody yet</option><option v-for="t in schedule?.technicians ?? []" :key="t.id" :value="t.id">{{ t.name }}</option></select></label>
       <label class="field"><span>Start</span><select v-model="draft.start" class="plain" @change="propose"><option value="">no time yet</option><option v-for="t in times" :key="t">{{ t }}</option></select></label>
       <label class="field"><span>Takes</span><select v-model.number="draft.durationSeconds" class="plain"><option v-for="n in 32" :key="n" :value="n * 900">{{ Math.floor(n / 4) }}:{{ String(n % 4 * 15).padStart(2, '0') }} h</option></select></label>
-      <label class="field"><span>Promised from</span><select v-model="draft.promiseFrom" class="plain"><option value="">–</option><option v-for="t in times" :key="t">{{ t }}</option></select></label>
-      <label class="field"><span>to</span><select v-model="draft.promiseTo" class="plain"><option value="">–</option><option v-for="t in times" :key="t">{{ t }}</option></select></label>
+      <label class="field"><span>Promise</span><select class="plain" :value="promiseKind" @change="promise(($event.target as HTMLSelectElement).value)"><option v-for="[k, name] in PROMISES" :key="k" :value="k">{{ name }}</option></select></label>
+      <span v-if="draft.promiseFrom && !ownWindow" class="num told">{{ draft.promiseFrom }}–{{ draft.promiseTo }}</span>
+      <template v-if="ownWindow"><label class="field"><span>from</span><select v-model="draft.promiseFrom" class="plain"><option value="">–</option><option v-for="t in times" :key="t">{{ t }}</option></select></label>
+      <label class="field"><span>to</span><select v-model="draft.promiseTo" class="plain"><option value="">–</option><option v-for="t in times" :key="t">{{ t }}</option></select></label></template>
     </div>
     <p v-if="wrong('promiseTo') || wrong('technicianId') || wrong('date')" class="wrong">{{ wrong('promiseTo') || wrong('technicianId') || wrong('date') }}</p>
     <p v-if="warnings.length" class="note warn" role="status"><b>Before you promise it:</b> {{ warnings.map(w => w.text).join('; ') }}. Booking goes ahead with your name to it.</p>
-    <p v-if="territory" class="small quiet">The site is in <b>{{ territory }}</b>. <kbd>Alt W</kbd> proposes the first free time; arrows move it.</p>
+    <p v-if="territory" class="small quiet">The site is in <b>{{ territory }}</b>. <kbd>Alt W</kbd> holds the best opening; arrows move it.</p>
     <div v-if="schedule" ref="strips" class="days">
       <div v-for="(t, i) in schedule.technicians" :key="t.id" class="one" :class="{ on: t.id === draft.technicianId }">
         <button type="button" class="btn plain name" @click="draft.technicianId = t.id">{{ t.name }}<span class="quiet small">{{ t.skills.join(', ') }}</span><span v-if="!serves(t)" class="soon small">serves {{ t.territories.join(', ') }}</span></button>
@@ -114,5 +148,6 @@ watch(() => [draft.value.technicianId, startMs.value, draft.value.durationSecond
 
 <style scoped>
 section { padding: 14px 16px; overflow: auto; display: flex; flex-direction: column; gap: 10px; background: var(--sheet); } .wrap { flex-wrap: wrap; gap: 6px; } .wrap .btn { padding: 0 8px; min-height: 30px; }
+label.field select { max-width: 136px; } .told { align-self: end; padding-bottom: 7px; }
 .days { display: flex; flex-direction: column; gap: 6px; } .one { display: grid; grid-template-columns: 118px minmax(0, 1fr); } .one .name { flex-direction: column; align-items: flex-start; gap: 0; padding: 6px 4px; height: auto; text-align: left; white-space: normal; } .one.on .name { background: var(--green-1); }
 </style>

@@ -138,7 +138,7 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
     <div class="columns">
       <CallWho ref="who" v-model="draft" :chosen="chosen" :set-up="setUp" :problem="problem" @choose="choose" @clear="clear" />
       <CallWhat ref="what" v-model="draft" v-model:lines="lines" v-model:files="files" :call-id="store.id" :chosen="chosen" :set-up="setUp" :problem="problem" />
-      <CallWhen ref="when" v-model="draft" v-model:warnings="warnings" :call-id="store.id" :chosen="chosen" :skills="skills" :problem="problem" />
+      <CallWhen ref="when" v-model="draft" v-model:warnings="warnings" :call-id="store.id" :chosen="chosen" :skills="skills" :problem="problem" :held-by="store.heldBy" />
     </div>
     <el-dialog :model-value="ending.open !== ''" :title="ending.open === 'put_off' ? 'Call back' : 'No, because'" width="420" @close="ending.open = ''">
       <div class="stack">
@@ -156,5 +156,5 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
 
 <style scoped>
 .call { display: flex; flex-direction: column; height: 100%; } header { display: flex; gap: 8px; align-items: center; padding: 10px 16px; background: var(--sheet); border-bottom: 1px solid var(--rule-2); }
-.call > .note { margin: 8px 16px 0; } .columns { display: grid; grid-template-columns: 300px 310px minmax(0, 1fr); flex: 1; min-height: 0; } .spite input { width: 190px; }
+.call > .note { margin: 8px 16px 0; } .columns { display: grid; grid-template-columns: 276px 280px minmax(0, 1fr); flex: 1; min-height: 0; } .spite input { width: 190px; }
 </style>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+// Openings ranked beside the quantities that decide: one small table, one button a row, fresh while the call is typed.
+import { ref, watch } from 'vue'
+import type { Answer } from '~~/shared/api'
+import { call } from '~/lib/api'
+import { onLive } from '~/lib/live'
+import { useSession } from '~/stores/session'
+
+const props = defineProps<{ callId?: string, visitId?: string, siteId: string | null, customerId: string | null, durationSeconds: number, skills: string[], technicianId?: string | null, chosen: { technicianId: string | null, startAt: number | null } }>()
+const emit = defineEmits<{ choose: [opening: Answer<'openings'>['items'][number]] }>()
+type Found = Answer<'openings'>
+const session = useSession()
+const found = ref<Found | null>(null)
+const part = ref<'any' | 'morning' | 'afternoon'>('any')
+const order = ref<'best' | 'first' | 'cheapest' | 'known'>('best')
+const on = ref('')
+const only = ref('')
+const people = ref<[string, string][]>([])
+let turn = 0
+let wait: ReturnType<typeof setTimeout> | undefined
+let asked: Promise<void> = Promise.resolve()
+async function load() {
+  const mine = ++turn
+  const got = await call('openings', {
+    body: { callId: props.callId ?? null, visitId: props.visitId ?? null, siteId: props.siteId, customerId: props.customerId, durationSeconds: props.durationSeconds, skills: props.skills, part: part.value, order: order.value, from: on.value || null, days: on.value ? 1 : 14, technicianId: only.value || null, limit: 6 },
+  }).catch(() => null)
+  if (mine !== turn || !got) return
+  found.value = got
+  if (!only.value) people.value = [...new Map([...people.value, ...got.items.map(o => [o.technicianId, o.technician] as [string, string])])]
+}
+const soon = (ms: number) => {
+  clearTimeout(wait)
+  wait = setTimeout(() => { asked = load() }, ms)
+}
+watch(() => [props.siteId, props.customerId, props.durationSeconds, props.skills.join(), part.value, order.value, on.value, only.value], () => soon(120), { immediate: true })
+onLive(() => soon(400))
+/** For the keyboard: the first row, once it is there. */
+async function first() {
+  clearTimeout(wait)
+  asked = load()
+  await asked
+  return found.value?.items[0] ?? null
+}
+defineExpose({ first })
+const isChosen = (o: Found['items'][number]) => props.chosen.technicianId === o.technicianId && props.chosen.startAt === Date.parse(o.startAt)
+const minutes = (s: number) => `${Math.round(s / 60)}`
+const ORDERS = [['best', 'Best'], ['first', 'First possible'], ['cheapest', 'Least driving'], ['known', 'Whom they know']] as const
+const PARTS = [['any', 'Any time'], ['morning', 'Morning'], ['afternoon', 'Afternoon']] as const
+</script>
+
+<template>
+  <div class="openings">
+    <div class="row wrap">
+      <button v-for="[k, name] in ORDERS" :key="k" type="button" class="btn" :class="{ on: order === k }" :aria-pressed="order === k" @click="order = k">{{ name }}</button><span class="grow" />
+      <select v-model="part" class="plain" aria-label="Part of the day"><option v-for="[k, name] in PARTS" :key="k" :value="k">{{ name }}</option></select>
+      <select v-model="only" class="plain" aria-label="Openings of"><option value="">anybody</option><option v-for="[k, name] in people" :key="k" :value="k">{{ name }}</option></select>
+      <input v-model="on" class="plain" type="date" aria-label="Openings on the day" :min="session.today">
+    </div>
+    <table v-if="found?.items.length" class="book">
+      <thead><tr><th>Opening</th><th>Who</th><th class="right nowrap">+ Drive</th><th class="right">Home</th><th>What it means</th><th /></tr></thead>
+      <tbody><tr v-for="o in found.items" :key="o.technicianId + o.startAt" :class="{ chosen: isChosen(o) }">
+        <td class="nowrap">{{ session.day(o.date) }} <b class="num">{{ session.time(o.startAt) }}</b></td><td class="nowrap" :title="o.technician">{{ o.technician.split(' ')[0] }}</td><td class="right num">{{ minutes(o.extraDriveSeconds) }} min</td><td class="right num" :class="{ late: o.overtimeSeconds }">{{ session.time(o.dayEndAt) }}</td>
+        <td class="small" :class="{ soon: !o.sound }">{{ o.reasons.filter(r => !/more driving|^home at [\d:]+$/.test(r)).join('; ') || 'disturbs nothing' }}</td>
+        <td class="right"><button type="button" class="btn" :disabled="isChosen(o)" @click="emit('choose', o)">{{ isChosen(o) ? 'held' : 'Hold' }}</button></td>
+      </tr></tbody>
+    </table>
+    <p v-else-if="found" class="quiet small">No opening {{ on ? 'on this day' : 'in the next two weeks' }} like that. Take another part of the day, or place it by hand below.</p>
+    <p v-else class="quiet small" role="status">Looking for openings…</p>
+    <p v-if="found && !found.placeKnown" class="quiet small">Where the work is, is not known yet: driving is not counted.</p>
+  </div>
+</template>
+
+<style scoped>
+.openings { display: flex; flex-direction: column; gap: 6px; } .wrap { flex-wrap: wrap; gap: 6px; } .wrap .btn { min-height: 30px; padding: 0 8px; } input[type='date'] { width: 132px; } td { padding: 4px 8px !important; } .chosen td { background: var(--green-1); }
+</style>
