@@ -1,4 +1,7 @@
 // The build: what is rendered where, which modules are on, and what the server bundle carries.
+import { join } from 'node:path'
+import { build } from 'esbuild'
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-05-01',
   telemetry: false,
@@ -23,6 +26,12 @@ export default defineNuxtConfig({
   nitro: {
     // Sent compressed where the browser takes it.
     ...({ compressPublicAssets: { gzip: true, brotli: false } } as object),
+    hooks: {
+      // The planner runs in a thread of its own, from a bundle of its own beside the server.
+      async compiled(nitro) {
+        await build({ entryPoints: ['server/work/planWorker.ts'], bundle: true, platform: 'node', format: 'esm', outfile: join(nitro.options.output.serverDir, 'plan-worker.mjs') })
+      },
+    },
     serverAssets: [{ baseName: 'fonts', dir: './assets/fonts' }],
   },
   vite: { optimizeDeps: { include: ['dayjs', 'dayjs/plugin/*.js', 'lodash-unified', 'yup', 'signature_pad', 'd3', 'decimal.js', 'temporal-polyfill', 'minisearch', 'uuid'] } },

@@ -1,7 +1,10 @@
 // Otterfall Pump & Water, an invented firm in the invented Larkmoor County. Nothing here is real.
+import { gzipSync } from 'node:zlib'
 import type { Tx } from '../server/db/pool'
 import { hashPassword } from '../server/access/password'
 import { putField, putQuestion } from '../server/settings/queries'
+import { insertRoads } from '../server/dispatch/queries'
+import { demoRoads } from './roads'
 import type { Chance } from './random'
 
 export const TOWNS = [
@@ -40,6 +43,8 @@ export async function insertCompany(tx: Tx, random: Chance, day: string, seed: n
     await tx.run('INSERT INTO territories VALUES (?, ?, ?)', [areas[i]!, name, JSON.stringify(TOWNS.filter(t => t.territory === i).map(t => t.postcode))])
   }
   await insertSetUp(tx, random, at)
+  const roads = demoRoads() as { features: object[] }
+  await insertRoads(tx, { id: random.uuid(at), name: 'Larkmoor County', roads: roads.features.length, data: gzipSync(JSON.stringify(roads)), by: null, at })
   // One hash for all: the demo's password is public, and hashing ten times costs start-up time.
   const hash = await hashPassword('open-ledger', Buffer.alloc(16, seed % 251))
   const people: DemoPerson[] = []

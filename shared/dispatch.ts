@@ -1,5 +1,5 @@
 // The schedule of a day: technicians down, visits with promise and drive, time off, and the tray of what has no slot.
-import { ALL, DESK, INDOORS, date, flag, id, instant, int, list, obj, oneOf, route, text, time, version, words } from './schema'
+import { ALL, DESK, INDOORS, OFFICE, date, flag, id, instant, int, list, need, obj, oneOf, route, text, time, version, words } from './schema'
 
 export const scheduleVisit = obj({
   id: id().required(), version: int().required(), workOrderId: id().required(), number: words(), title: words(), customer: words(), place: words(400), town: words(),
@@ -20,8 +20,25 @@ export const opening = obj({
   technicianId: id().required(), technician: words(), date: date().required(), startAt: instant().required(), promiseFrom: time().required(), promiseTo: time().required(), extraDriveSeconds: int().required(), dayEndAt: instant().required(), overtimeSeconds: int().required(),
   sound: flag().required(), score: int().required(), reasons: list(words(300)),
 })
+const facts = () => obj({ broken: int().required(), unserved: int().required(), overtimeSeconds: int().required(), drivingSeconds: int().required(), total: int().required() })
+const spot = () => obj({ technicianId: id().nullable().defined(), technician: words(), startAt: instant().nullable().defined() })
+export const dayPlan = obj({
+  id: id().required(), state: oneOf(['running', 'ready', 'accepted', 'stopped', 'failed'] as const).required(), progress: int().required(), problem: words(), askedAt: instant().required(), dates: list(date().required()), absent: words(),
+  before: facts().nullable().default(undefined), after: facts().nullable().default(undefined),
+  changes: list(obj({ visitId: id().required(), version: int().required(), durationSeconds: int().required(), number: words(), title: words(), customer: words(), promise: words(), kept: flag().required(), from: spot(), to: spot(), why: words(300) })),
+})
+const roads = obj({ network: obj({ name: words(), lines: int().required(), positions: int().required(), parts: int().required(), importedAt: instant().required() }).nullable().defined() })
 const warning = obj({ code: words(), text: words(300) })
 export const dispatchRoutes = {
+  roads: route({ method: 'GET', path: '/roads', who: DESK, summary: 'The road network in use', answer: roads }),
+  importRoads: route({ method: 'POST', path: '/roads', who: OFFICE, summary: 'Take another road network: GeoJSON lines (RFC 7946) with speeds', maxBytes: 60_000_000, body: obj({ id: id().required(), name: need('Give it a name.', 120), data: need('Choose a file.', 55_000_000) }), answer: roads }),
+  beginPlan: route({
+    method: 'POST', path: '/day-plans', who: DESK, summary: 'Ask for a plan of one or several days; nothing changes before it is accepted',
+    body: obj({ id: id().required(), dates: list(date().required()).min(1, 'Choose a day.').max(7, 'Not more than seven days.'), technicianIds: list(id().required()).default([]), keepTechnicians: flag().default(false), tray: flag().default(true), absentId: id().nullable().default(null), reason: text(160).default(''), seconds: int(1, 60).default(4) }), answer: dayPlan,
+  }),
+  dayPlan: route({ method: 'GET', path: '/day-plans/{id}', who: DESK, summary: 'How far a plan is, and what it proposes', answer: dayPlan }),
+  stopPlan: route({ method: 'POST', path: '/day-plans/{id}/stop', who: DESK, summary: 'Stop planning, with the best so far', answer: dayPlan }),
+  acceptPlan: route({ method: 'POST', path: '/day-plans/{id}/accept', who: DESK, summary: 'Accept all or some of the changes that a plan proposes', body: obj({ visitIds: list(id().required()).min(1, 'Choose what to accept.') }), answer: obj({ plan: dayPlan, undo: list(obj({ visitId: id().required(), version: int().required(), technicianId: id().nullable().defined(), startAt: instant().nullable().defined(), durationSeconds: int().required() })) }) }),
   openings: route({
     method: 'POST', path: '/openings', who: DESK, summary: 'Times at which a visit can be placed in the next days, ranked, each with its reasons',
     body: obj({ siteId: id().nullable().default(null), customerId: id().nullable().default(null), callId: id().nullable().default(null), visitId: id().nullable().default(null), durationSeconds: int(300, 86_400).required('Say how long it takes.'), skills: list(text(60).defined()).default([]), part: oneOf(PARTS).default('any'), order: oneOf(ORDERS).default('best'), from: date().nullable().default(null), days: int(1, 60).default(14), technicianId: id().nullable().default(null), territory: text(80).default(''), windowFrom: time().nullable().default(null), windowTo: time().nullable().default(null), limit: int(1, 50).default(8) }),
@@ -30,5 +47,6 @@ export const dispatchRoutes = {
   schedule: route({ method: 'GET', path: '/schedule', who: INDOORS, summary: 'The schedule of a day', query: obj({ date: date() }), answer: schedule }),
   checkPlacement: route({ method: 'POST', path: '/placements/check', who: DESK, summary: 'What would be wrong with a time, before it is saved', body: obj({ visitId: id().nullable().default(null), technicianId: id().required(), startAt: instant().required(), durationSeconds: int(300, 86_400).required(), promiseFrom: text(5).default(''), promiseTo: text(5).default(''), siteId: id().nullable().default(null), skills: list(text(60).defined()).default([]) }), answer: obj({ warnings: list(warning) }) }),
   placeVisit: route({ method: 'POST', path: '/visits/{id}/place', who: DESK, summary: 'Place, move, stretch or take back a visit', body: obj({ technicianId: id().nullable().defined(), startAt: instant().nullable().defined(), durationSeconds: int(300, 86_400).required(), version: version(), override: flag().default(false) }), answer: scheduleVisit }),
+  swapVisits: route({ method: 'POST', path: '/visits/swap', who: DESK, summary: 'Two visits change places: technician and start', body: obj({ first: obj({ id: id().required(), version: version() }), second: obj({ id: id().required(), version: version() }) }), answer: obj({ visits: list(scheduleVisit) }) }),
   live: route({ method: 'GET', path: '/live', who: ALL, summary: 'Live changes (server-sent events), resumable with Last-Event-ID', mime: 'text/event-stream' }),
 }

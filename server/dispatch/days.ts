@@ -8,7 +8,7 @@ import type { Ctx } from '../http/context'
 import { json, territories } from '../settings/queries'
 import { entriesBetween, holidaysBetween, stopsBetween, technicians, timeOffBetween, type Technician } from './queries'
 
-export interface TechnicianDay extends OpeningDay { person: Technician, stops: (OpeningStop & { locked: boolean, state: string, promiseFrom: number | null })[] }
+export interface TechnicianDay extends OpeningDay { person: Technician, stops: (OpeningStop & { locked: boolean, state: string })[] }
 const placeOf = (p: { lat: number | null, lon: number | null }) => (p.lat === null ? null : { lat: p.lat, lon: p.lon! })
 
 /** The days of all who can be booked, from a date on. `callId` names the call that asks: what it holds itself is free for it. */
@@ -58,7 +58,7 @@ export async function technicianDays(ctx: Ctx, first: string, count: number, opt
         const end = v.finishedAt ? Date.parse(v.finishedAt) : Math.max(begun + v.durationSeconds * 1000, running ? ctx.now : 0)
         return {
           id: v.id, label: v.customer, startAt: begun, durationSeconds: Math.max(60, Math.round((end - begun) / 1000)), place: placeOf(v), fixed: v.state !== 'planned' || Boolean(v.locked), locked: Boolean(v.locked), state: v.state,
-          promiseTo: v.promiseDate && v.promiseTo ? at(v.promiseDate, v.promiseTo) : null, promiseFrom: null,
+          promiseTo: v.promiseDate && v.promiseTo ? at(v.promiseDate, v.promiseTo) : null,
         }
       }),
     }

@@ -1,5 +1,5 @@
 // SQL of the schedule: technicians, time off, visits of a stretch of days.
-import { sqlInstant, type Tx } from '../db/pool'
+import { marks, sqlInstant, type Tx } from '../db/pool'
 import type { VisitState } from '../../core/visits/workOrderState'
 import { json } from '../settings/queries'
 
@@ -35,6 +35,24 @@ export const stopsBetween = (tx: Tx, from: number, to: number) => tx.rows<{ id: 
   `SELECT v.id, v.technician_id AS technicianId, c.name AS customer, v.start_at AS startAt, v.duration_seconds AS durationSeconds, v.state, v.promise_date AS promiseDate, LEFT(v.promise_to, 5) AS promiseTo, v.started_at AS startedAt, v.finished_at AS finishedAt, s.lat, s.lon, v.locked
    FROM visits v STRAIGHT_JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id
    WHERE v.state <> 'cancelled' AND v.technician_id IS NOT NULL AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at LIMIT 20000`, [sqlInstant(from), sqlInstant(to)])
+/** What skills the priced work of these visits wants. */
+export const skillsOfVisits = async (tx: Tx, visitIds: string[]) => {
+  const rows = await tx.rows<{ id: string, skills: unknown }>(`SELECT v.id, e.skills FROM visits v JOIN work_lines l ON l.work_order_id = v.work_order_id AND NOT l.removed JOIN price_entries e ON e.id = l.entry_id WHERE v.id IN (${marks(visitIds)}) AND JSON_LENGTH(e.skills) > 0`, visitIds)
+  const out = new Map<string, Set<string>>()
+  for (const r of rows) out.set(r.id, new Set([...out.get(r.id) ?? [], ...json<string[]>(r.skills)]))
+  return out
+}
+export interface DayPlanRow { id: string, state: 'running' | 'ready' | 'accepted' | 'stopped' | 'failed', wish: unknown, progress: string, result: unknown, problem: string, askedBy: string, askedAt: string }
+export const dayPlanById = (tx: Tx, id: string, lock = false) => tx.row<DayPlanRow>(`SELECT id, state, wish, progress, result, problem, asked_by AS askedBy, asked_at AS askedAt FROM day_plans WHERE id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+export const insertDayPlan = (tx: Tx, p: { id: string, wish: object, by: string, at: number }) => tx.run('INSERT INTO day_plans (id, state, wish, asked_by, asked_at) VALUES (?, "running", ?, ?, ?)', [p.id, JSON.stringify(p.wish), p.by, sqlInstant(p.at)])
+export const setPlanProgress = (tx: Tx, id: string, progress: number) => tx.run('UPDATE day_plans SET progress = ? WHERE id = ? AND state = "running"', [progress.toFixed(4), id])
+export const setPlanState = (tx: Tx, id: string, state: DayPlanRow['state'], values: { result?: object, problem?: string }) => tx.run('UPDATE day_plans SET state = ?, result = COALESCE(?, result), problem = ?, progress = 1 WHERE id = ?', [state, values.result ? JSON.stringify(values.result) : null, (values.problem ?? '').slice(0, 200), id])
+/** Plans that were running when the server was ended: nobody works on them any more. */
+export const failRunningPlans = (tx: Tx) => tx.run('UPDATE day_plans SET state = "failed", problem = "The server was restarted while it planned. Nothing was changed; ask again." WHERE state = "running"')
+export const insertTimeOff = (tx: Tx, t: { id: string, personId: string, from: number, to: number, reason: string }) => tx.run('INSERT INTO time_off (id, person_id, from_at, to_at, reason) VALUES (?, ?, ?, ?, ?)', [t.id, t.personId, sqlInstant(t.from), sqlInstant(t.to), t.reason])
+export const currentRoads = (tx: Tx) => tx.row<{ id: string, name: string, importedAt: string }>('SELECT id, name, imported_at AS importedAt FROM road_networks ORDER BY imported_at DESC, id DESC LIMIT 1')
+export const roadsData = async (tx: Tx, id: string) => (await tx.row<{ data: Buffer }>('SELECT data FROM road_networks WHERE id = ?', [id]))?.data ?? null
+export const insertRoads = (tx: Tx, r: { id: string, name: string, roads: number, data: Buffer, by: string | null, at: number }) => tx.run('INSERT INTO road_networks (id, name, roads, data, imported_by, imported_at) VALUES (?, ?, ?, ?, ?, ?)', [r.id, r.name, r.roads, r.data, r.by, sqlInstant(r.at)])
 /** Technicians who have finished a visit for a customer. */
 export const knownTo = async (tx: Tx, customerId: string) => (await tx.rows<{ id: string }>('SELECT DISTINCT v.technician_id AS id FROM work_orders w JOIN visits v ON v.work_order_id = w.id WHERE w.customer_id = ? AND v.state = "finished" AND v.technician_id IS NOT NULL LIMIT 50', [customerId])).map(r => r.id)
 export const entriesBetween = async (tx: Tx, from: number, to: number) =>

@@ -1,6 +1,5 @@
 // The schedule of a day as it was promised and as it will run; placing visits with their warnings.
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
-import { driveSeconds } from '../../core/dispatch/driveSeconds'
 import { predictDay, type Prediction } from '../../core/dispatch/predictDay'
 import { SOFT_WARNINGS, visitWarnings, type VisitWarning } from '../../core/dispatch/visitWarnings'
 import { minorToDecimal } from '../../core/money/formatMinor'
@@ -15,6 +14,7 @@ import { json, territories } from '../settings/queries'
 import { record } from '../http/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { moveVisit, visitById, workOrderById } from '../visits/queries'
+import { driver, type Driver } from './drives'
 import { boardVisit, entriesBetween, loadByDay, technicianById, technicians, timeOffBetween, unplaced, visitsBetween, type BoardVisit, type Technician } from './queries'
 
 const iso = (ms: number) => new Date(ms).toISOString()
@@ -26,7 +26,7 @@ export function workingOn(t: Pick<Technician, 'hours'>, date: string, zone: stri
 }
 
 /** Drives and predictions for the stops of every technician, in order. */
-function routes(ctx: Ctx, people: Technician[], visits: BoardVisit[]): Map<string, Prediction & { driveSeconds: number }> {
+function routes(ctx: Ctx, people: Technician[], visits: BoardVisit[], driveSeconds: Driver): Map<string, Prediction & { driveSeconds: number }> {
   const out = new Map<string, Prediction & { driveSeconds: number }>()
   for (const person of people) {
     let place = person.lat !== null ? { lat: person.lat, lon: person.lon! } : null
@@ -65,7 +65,7 @@ export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'sched
   const { from, to } = dayBounds(date, zone)
   const people = await technicians(ctx.tx)
   const visits = await visitsBetween(ctx.tx, from, to)
-  const predicted = routes(ctx, people, visits)
+  const predicted = routes(ctx, people, visits, await driver(ctx.tx))
   const off = await timeOffBetween(ctx.tx, from, to)
   const working = people.map(p => workingOn(p, date, zone))
   const edges = [...working.flat(), ...visits.map(v => ({ from: Date.parse(v.startAt!), to: Date.parse(v.startAt!) + v.durationSeconds * 1000 }))]
@@ -164,4 +164,14 @@ export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>)
   await record(ctx, { subject: 'visit', id, workOrderId: work.id, customerId: work.customerId, text: `Visit: ${when}${person ? `, ${person.name}` : ''}${warnings.length ? ` in spite of: ${warnings.map(w => w.text).join('; ')}` : ''}`, data: { startAt: { from: visit.startAt, to: body.startAt }, technicianId: { from: visit.technicianId, to: body.technicianId }, durationSeconds: { from: visit.durationSeconds, to: body.durationSeconds } } })
   await refreshWorkOrder(ctx, work.id)
   return shape(ctx, (await boardVisit(ctx.tx, id))!)
+}
+
+/** Two visits change places, in one act: either both move or neither. What is wrong with it is in the history of each. */
+export async function swapVisits(ctx: Ctx, body: Body<'swapVisits'>): Promise<Answer<'swapVisits'>> {
+  if (body.first.id === body.second.id) throw invalid('second', 'A visit cannot change places with itself.')
+  const [a, b] = [await visitById(ctx.tx, body.first.id, true), await visitById(ctx.tx, body.second.id, true)]
+  if (!a || !b) throw notFound('visit')
+  if (!a.startAt || !a.technicianId || !b.startAt || !b.technicianId) throw conflict('no_slot', 'Only visits that have a slot change places.')
+  const move = (v: typeof a, to: typeof a, version: number) => placeVisit(ctx, v.id, { version, technicianId: to.technicianId, startAt: to.startAt, durationSeconds: v.durationSeconds, override: true })
+  return { visits: [await move(a, b, body.first.version), await move(b, a, body.second.version)] }
 }

@@ -2,6 +2,7 @@
 import { poke } from '../messages/sender'
 import { closePool } from '../db/pool'
 import { warmMatching } from '../customers/matching'
+import { failRunningPlans } from '../dispatch/queries'
 import { inContext } from '../http/context'
 import { log } from '../http/log'
 import { sweep } from '../http/sweep'
@@ -13,6 +14,7 @@ export default defineNitroPlugin((nitro) => {
   setTimeout(() => {
     poke()
     tidy()
+    void inContext({ actor: null, ip: '' }, ctx => failRunningPlans(ctx.tx)).catch(() => { /* not set up yet */ })
     void inContext({ actor: null, ip: '' }, warmMatching).catch(() => { /* the first question builds it */ })
   }, 500)
   nitro.hooks.hook('close', async () => {

@@ -1,12 +1,12 @@
 // The technician's day and the clock of a visit: one visit open at a time, starting work ends the drive.
 import { conflict, forbidden, notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
-import { driveSeconds } from '../../core/dispatch/driveSeconds'
 import { workedSeconds } from '../../core/hours/workedSeconds'
 import { dayBounds } from '../../core/time/zone'
 import { clockStep } from '../../core/visits/clockStep'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, siteById } from '../customers/queries'
+import { driver } from '../dispatch/drives'
 import { technicianById } from '../dispatch/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -19,7 +19,7 @@ async function shape(ctx: Ctx, v: VisitRow, from: { lat: number | null, lon: num
   const site = (await siteById(ctx.tx, work.siteId))!
   const customer = (await customerById(ctx.tx, work.customerId))!
   const total = (await linesOf(ctx.tx, work.id)).reduce((sum, l) => sum + l.netMinor, 0)
-  const drive = from?.lat != null && site.lat != null ? driveSeconds({ lat: from.lat, lon: from.lon! }, { lat: site.lat, lon: site.lon! }) : 0
+  const drive = from?.lat != null && site.lat != null ? (await driver(ctx.tx))({ lat: from.lat, lon: from.lon! }, { lat: site.lat, lon: site.lon! }) : 0
   return {
     place: site,
     visit: {

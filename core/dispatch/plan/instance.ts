@@ -49,7 +49,7 @@ export interface PlanWeights {
   /** for each squared hour of work of a technician: the same work, spread, costs less */
   evenness: number
 }
-export const PLAN_WEIGHTS: PlanWeights = { broken: 1_000_000, late: 100, unserved: 200_000, overtime: 10, driving: 1, evenness: 4 }
+export const PLAN_WEIGHTS: PlanWeights = { broken: 1_000_000, late: 10, unserved: 200_000, overtime: 10, driving: 1, evenness: 4 }
 
 export interface PlanInstance {
   technicians: readonly PlanTechnician[]

@@ -69,10 +69,27 @@ async function save(visit: Visit, place: Place, override = false) {
   await nextTick()
   if (!refused.value) document.querySelector<HTMLElement>(`[data-visit="${visit.id}"]`)?.focus()
 }
-async function undo() {
+const redo = () => undo('redo')
+async function undo(what: 'undo' | 'redo' | Event = 'undo') {
   failure.value = ''
   try {
-    await board.undo()
+    await (what === 'redo' ? board.redo() : board.undo())
+  }
+  catch (error) {
+    failure.value = (error as Problem).message
+  }
+  await refresh()
+}
+
+// Swapping: S takes the first, S on another one changes their places.
+const swapping = ref<Visit | null>(null)
+async function swap(visit: Visit) {
+  const first = swapping.value
+  if (!first || first.id === visit.id) return void (swapping.value = first ? null : visit)
+  swapping.value = null
+  failure.value = ''
+  try {
+    await board.swap(first, visit)
   }
   catch (error) {
     failure.value = (error as Problem).message
@@ -149,7 +166,11 @@ function key(e: KeyboardEvent, visit: Visit) {
     if (trying.value?.visit.id === visit.id) void save(visit, trying.value.place)
     else void navigateTo(`/work/${visit.workOrderId}`)
   }
-  else if (e.key === 'Escape') trying.value = null
+  else if (e.key === 'Escape') {
+    trying.value = null
+    swapping.value = null
+  }
+  else if (e.key.toLowerCase() === 's' && visit.startAt && may.value) void swap(visit)
   else if (e.key === 'Delete' && visit.startAt) void save(visit, { technicianId: null, startAt: null, durationSeconds: visit.durationSeconds })
   else return
   e.preventDefault()
@@ -157,7 +178,8 @@ function key(e: KeyboardEvent, visit: Visit) {
 }
 function keys(e: KeyboardEvent) {
   if ((e.target as HTMLElement).closest('input, textarea')) return
-  if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z') void undo()
+  if ((e.ctrlKey || e.metaKey) && (e.key.toLowerCase() === 'y' || (e.shiftKey && e.key.toLowerCase() === 'z'))) void redo()
+  else if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z') void undo()
   else if (e.key === '[') go(plusDays(date.value, -1))
   else if (e.key === ']') go(plusDays(date.value, 1))
   else return
@@ -191,10 +213,12 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
         <span class="quiet num">{{ data.visits.length }} visits · {{ hoursMinutes(data.driveSeconds) }} h driving</span>
         <b v-if="data.atRisk" class="late nowrap">{{ data.atRisk }} {{ data.atRisk === 1 ? 'promise' : 'promises' }} at risk</b><span class="grow" />
         <button class="btn" title="Week before" aria-label="Week before" @click="go(plusDays(data.date, -7))">←</button><button class="btn" @click="go(session.today)">Today</button><button class="btn" title="Week after" aria-label="Week after" @click="go(plusDays(data.date, 7))">→</button>
-        <button v-if="may" class="btn" :disabled="!board.done.length" @click="undo">Undo <kbd>Ctrl Z</kbd></button>
+        <NuxtLink v-if="may && data.date >= session.today" class="btn" :to="{ path: '/schedule/plan', query: { date: data.date } }">Plan the day…</NuxtLink>
+        <button v-if="may" class="btn" :disabled="!board.done.length" @click="undo">Undo <kbd>Ctrl Z</kbd></button><button v-if="may" class="btn" :disabled="!board.undone.length" title="Ctrl Y" @click="redo">Redo</button>
       </div>
       <div class="says"><p v-if="problem || failure" class="note bad" role="alert">{{ failure || problem?.message }}</p>
       <div v-if="refused" class="note warn row" role="alertdialog" aria-label="Before it is saved"><span class="grow"><b>Not saved yet.</b> {{ refused.text }}</span><button class="btn act" autofocus @click="save(refused.visit, refused.place, true)">Place it all the same</button><button class="btn" @click="refused = null">Leave it</button></div>
+      <p v-else-if="swapping" class="note row" role="status"><span class="grow">{{ swapping.customer }} changes places with… press <kbd>S</kbd> on another visit, or <kbd>Esc</kbd>.</span></p>
       <p v-else-if="trying?.warnings.length" class="note warn" role="status">{{ trying.warnings.join('; ') }}</p></div>
       <div ref="rows" class="grid" role="grid" aria-label="The day by technician">
         <div class="scale"><span v-for="h in hours" :key="h" class="num" :style="{ left: pos(h) }">{{ session.time(new Date(h).toISOString()) }}</span>

@@ -1,0 +1,207 @@
+// The day plan: days as they are, handed to the planner in its thread; what it proposes, before and after; accepted in whole or in part.
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import type { Place } from '../../core/dispatch/greatCircle'
+import { describePlan, type PlanFacts } from '../../core/dispatch/plan/describePlan'
+import type { Plan, PlanInstance, PlanTechnician, PlanVisit } from '../../core/dispatch/plan/instance'
+import { localDate, localTime, localToInstant, plusDays } from '../../core/time/zone'
+import type { Answer, Body } from '../../shared/api'
+import { inContext, signedIn, type Ctx } from '../http/context'
+import { log } from '../http/log'
+import { record } from '../http/queries'
+import { json } from '../settings/queries'
+import { startPlanner, type PlanThread } from '../work/planThread'
+import { technicianDays, type TechnicianDay } from './days'
+import { driveMatrix } from './drives'
+import { boardVisit, dayPlanById, insertDayPlan, insertTimeOff, lockPerson, setPlanProgress, setPlanState, skillsOfVisits, technicianById, unplaced, type BoardVisit } from './queries'
+import { placeVisit } from './service'
+
+type DayPlan = Answer<'dayPlan'>
+type Wish = Omit<Body<'beginPlan'>, 'id'>
+type Proposal = Pick<DayPlan, 'before' | 'after' | 'changes'>
+const OVERTIME_MOST = 2 * 3600
+const running = new Map<string, PlanThread>()
+const key = (technicianId: string, date: string) => `${technicianId} ${date}`
+
+function shape(row: NonNullable<Awaited<ReturnType<typeof dayPlanById>>>, absent: string): DayPlan {
+  const wish = json<Wish>(row.wish)
+  const result = row.result === null ? null : json<Proposal>(row.result)
+  return { id: row.id, state: row.state, progress: Math.round(Number(row.progress) * 100), problem: row.problem, askedAt: row.askedAt, dates: wish.dates, absent, before: result?.before ?? null, after: result?.after ?? null, changes: result?.changes ?? [] }
+}
+export async function dayPlan(ctx: Ctx, id: string): Promise<DayPlan> {
+  const row = await dayPlanById(ctx.tx, id)
+  if (!row) throw notFound('plan')
+  const { absentId } = json<Wish>(row.wish)
+  return shape(row, absentId ? (await technicianById(ctx.tx, absentId))?.name ?? '' : '')
+}
+
+/** Days, visits and drives as an instance, the plan as it stands, and what each visit is. */
+async function instanceOf(ctx: Ctx, wish: Wish): Promise<{ instance: PlanInstance, given: Plan, visits: Map<string, BoardVisit> }> {
+  const dates = [...new Set(wish.dates)].sort()
+  const last = dates.at(-1)!
+  const span = Array.from({ length: 8 }, (_, i) => plusDays(dates[0]!, i)).filter(d => d <= last)
+  if (span.at(-1) !== last) throw invalid('dates', 'The days lie too far apart; plan them in two goes.')
+  const all = (await technicianDays(ctx, dates[0]!, span.length)).filter(d => dates.includes(d.date))
+  const days = all.filter(d => d.technicianId !== wish.absentId && (wish.technicianIds.length === 0 || wish.technicianIds.includes(d.technicianId)))
+  const free = wish.absentId ? all.filter(d => d.technicianId === wish.absentId) : []
+  const places: Place[] = []
+  const at = new Map<string, number>()
+  const spot = (p: Place | null): number => {
+    // A place that nobody knows costs nothing to reach: better than not planning its visit at all.
+    const k = p ? `${p.lat} ${p.lon}` : 'unknown'
+    if (!at.has(k)) {
+      at.set(k, places.length)
+      places.push(p ?? { lat: NaN, lon: NaN })
+    }
+    return at.get(k)!
+  }
+  const seconds = (ms: number) => Math.round(ms / 1000)
+  const open = (d: TechnicianDay) => d.stops.filter(s => s.state === 'planned')
+  const technicians: PlanTechnician[] = days.flatMap((d) => {
+    const shift = d.working[0]
+    if (!shift) return []
+    // What has begun is a fact: the day goes on from where it ends.
+    const begun = d.stops.filter(s => s.state !== 'planned')
+    const lastBegun = begun.at(-1)
+    const from = Math.max(shift.from, d.date === ctx.today ? ctx.now : 0, lastBegun ? lastBegun.startAt + lastBegun.durationSeconds * 1000 : 0)
+    return [{
+      id: key(d.technicianId, d.date), start: spot(lastBegun?.place ?? d.start), end: spot(d.end), shift: { from: seconds(from), to: seconds(Math.max(from, shift.to)) }, overtimeMost: OVERTIME_MOST, skills: [...d.skills],
+      breaks: d.blocked.filter(b => b.to > from).map(b => ({ from: seconds(b.from), to: seconds(b.from), seconds: seconds(b.to - Math.max(b.from, from)) })),
+    }]
+  })
+  const known = new Set(technicians.map(t => t.id))
+  const movable = [...days, ...free].flatMap(d => open(d).map(s => ({ ...s, day: d as TechnicianDay | null })))
+  const waiting = wish.tray ? (await unplaced(ctx.tx)).filter(v => v.state === 'planned' && (!v.promiseDate || dates.includes(v.promiseDate))) : []
+  const ids = [...movable.map(s => s.id), ...waiting.map(v => v.id)]
+  const rows = new Map<string, BoardVisit>()
+  for (const id of ids) rows.set(id, (await boardVisit(ctx.tx, id))!)
+  const wants = await skillsOfVisits(ctx.tx, ids)
+  const visits: PlanVisit[] = ids.map((id) => {
+    const v = rows.get(id)!
+    const stop = movable.find(s => s.id === id)
+    const zone = ctx.company.timeZone
+    const window = v.promiseDate && v.promiseFrom && v.promiseTo ? { from: seconds(localToInstant(v.promiseDate, v.promiseFrom, zone)), to: seconds(localToInstant(v.promiseDate, v.promiseTo, zone)) } : undefined
+    const locked = Boolean(stop?.locked && stop.day && known.has(key(stop.day.technicianId, stop.day.date)))
+    const sameDay = v.promiseDate ?? null
+    const own = stop?.day && wish.keepTechnicians && stop.day.technicianId !== wish.absentId ? stop.day.technicianId : null
+    // A skill that nobody on these days has would leave the visit out; who is nearest to it is a question for a person then.
+    const skills = [...(wants.get(id) ?? [])].filter(s => technicians.some(t => t.skills!.includes(s)))
+    // Whoever has it now may keep it, whatever the rules say: somebody decided that.
+    const has = stop?.day ? key(stop.day.technicianId, stop.day.date) : ''
+    const only = technicians.filter(t => t.id === has || ((!sameDay || t.id.endsWith(sameDay)) && (!own || t.id.startsWith(own)) && skills.every(s => t.skills!.includes(s)))).map(t => t.id)
+    return { id, place: spot(v.lat === null ? null : { lat: v.lat, lon: v.lon! }), seconds: v.durationSeconds, window: locked && v.startAt ? { from: seconds(Date.parse(v.startAt)), to: seconds(Date.parse(v.startAt)) } : window, only, locked }
+  })
+  const drives = await driveMatrix(ctx.tx, places)
+  // Where a place is not known, nothing is known of the drive.
+  const matrix = drives.map(d => (Number.isFinite(d) ? d : 0))
+  const given: Plan = { routes: technicians.map(t => ({ technicianId: t.id, visitIds: movable.filter(s => s.day && key(s.day.technicianId, s.day.date) === t.id).map(s => s.id) })), unserved: [] }
+  const loose: PlanInstance = { technicians: technicians.map(t => ({ ...t, overtimeMost: Infinity })), visits, places: places.length, drive: matrix }
+  // A day that runs over by more than we would propose may stay as it is, but not become longer.
+  const over = new Map(describePlan(loose, given).days.map(d => [d.technicianId, d.overtime]))
+  return { instance: { ...loose, technicians: technicians.map(t => ({ ...t, overtimeMost: Math.max(OVERTIME_MOST, over.get(t.id) ?? 0) })) }, given, visits: rows }
+}
+const factsOf = (f: PlanFacts): NonNullable<DayPlan['before']> => ({ broken: f.broken, unserved: f.unserved.length, overtimeSeconds: Math.round(f.overtime), drivingSeconds: Math.round(f.driving), total: Math.round(Math.min(f.total, 1e12)) })
+
+/** What changes for whom: days whose order stays keep their times; on the others a visit begins at the next five minutes. */
+function changesOf(ctx: Ctx, wish: Wish, instance: PlanInstance, given: Plan, plan: Plan, visits: Map<string, BoardVisit>, names: Map<string, string>): DayPlan['changes'] {
+  const zone = ctx.company.timeZone
+  const facts = describePlan(instance, plan)
+  const before = new Map(given.routes.map(r => [r.technicianId, r.visitIds.join()]))
+  const changes: DayPlan['changes'] = []
+  for (const day of facts.days) {
+    if (before.get(day.technicianId) === day.stops.map(s => s.visitId).join()) continue
+    const technicianId = day.technicianId.split(' ')[0]!
+    for (const stop of day.stops) {
+      const v = visits.get(stop.visitId)!
+      const startAt = Math.ceil(stop.start / 300) * 300_000
+      if (v.technicianId === technicianId && v.startAt && Math.abs(Date.parse(v.startAt) - startAt) < 300_000) continue
+      if (instance.visits.find(x => x.id === v.id)?.locked) continue
+      const promised = v.promiseDate && v.promiseFrom && v.promiseTo ? { from: localToInstant(v.promiseDate, v.promiseFrom, zone), to: localToInstant(v.promiseDate, v.promiseTo, zone) } : null
+      const kept = !promised || (startAt >= promised.from && startAt <= promised.to)
+      const person = v.technicianId !== technicianId
+      changes.push({
+        visitId: v.id, version: v.version, durationSeconds: v.durationSeconds, number: v.number, title: v.title, customer: v.customer, promise: promised ? `${v.promiseDate} ${v.promiseFrom}–${v.promiseTo}` : '', kept,
+        from: { technicianId: v.technicianId, technician: v.technicianId ? names.get(v.technicianId) ?? '' : '', startAt: v.technicianId ? v.startAt : null }, to: { technicianId, technician: names.get(technicianId) ?? '', startAt: new Date(startAt).toISOString() },
+        why: !v.startAt || !v.technicianId ? 'had no slot' : v.technicianId === wish.absentId ? `${names.get(v.technicianId)} is away` : !kept ? 'outside the window that was promised: tell the customer' : person ? 'less driving or time over' : 'another order',
+      })
+    }
+  }
+  for (const id of facts.unserved) {
+    const v = visits.get(id)!
+    if (!v.startAt || !v.technicianId) continue
+    changes.push({ visitId: id, version: v.version, durationSeconds: v.durationSeconds, number: v.number, title: v.title, customer: v.customer, promise: v.promiseDate && v.promiseFrom ? `${v.promiseDate} ${v.promiseFrom}–${v.promiseTo}` : '', kept: false, from: { technicianId: v.technicianId, technician: names.get(v.technicianId) ?? '', startAt: v.startAt }, to: { technicianId: null, technician: '', startAt: null }, why: 'no room for it: it goes back to the tray, tell the customer' })
+  }
+  return changes.sort((a, b) => String(a.to.startAt ?? '9').localeCompare(String(b.to.startAt ?? '9')))
+}
+
+export async function beginPlan(ctx: Ctx, body: Body<'beginPlan'>): Promise<DayPlan> {
+  const { id, ...wish } = body
+  // Asked twice with the same identifier, it is the same plan.
+  if (await dayPlanById(ctx.tx, id)) return dayPlan(ctx, id)
+  if (wish.dates.some(d => d < ctx.today)) throw invalid('dates', 'A day that has passed cannot be planned.')
+  if (wish.absentId && !(await technicianById(ctx.tx, wish.absentId))) throw invalid('absentId', 'This person cannot be booked.')
+  const { instance, given, visits } = await instanceOf(ctx, wish)
+  if (instance.technicians.length === 0) throw conflict('nobody_works', 'Nobody works on these days.')
+  if (instance.visits.length === 0) throw conflict('nothing_to_plan', 'There is nothing on these days that could be planned otherwise.')
+  const by = signedIn(ctx)
+  await insertDayPlan(ctx.tx, { id, wish, by: by.id, at: ctx.now })
+  await record(ctx, { subject: 'plan', id, text: `Plan asked for: ${wish.dates.join(', ')}` })
+  const names = new Map<string, string>()
+  for (const v of new Set([...instance.technicians.map(t => t.id.split(' ')[0]!), ...[...visits.values()].flatMap(x => x.technicianId ?? [])])) names.set(v, (await technicianById(ctx.tx, v))?.name ?? '')
+  const before = factsOf(describePlan(instance, given))
+  const later = (work: (c: Ctx) => Promise<unknown>) => inContext({ actor: by, ip: ctx.ip }, async (c) => {
+    await work(c)
+    // Whoever looks at it hears of it.
+    await record(c, { subject: 'plan', id, text: 'Plan goes on' })
+  }).catch(error => log.error({ err: (error as Error).message }, 'plan'))
+  ctx.tx.afterCommit(() => {
+    let told = 0
+    const thread = startPlanner({ instance, given, seconds: wish.seconds, seed: 7 }, (passed) => {
+      if (passed - told < 0.1) return
+      told = passed
+      void inContext({ actor: by, ip: ctx.ip }, c => setPlanProgress(c.tx, id, passed)).catch(() => {})
+    })
+    running.set(id, thread)
+    void thread.done.then(
+      ({ plan, stopped }) => later(c => setPlanState(c.tx, id, stopped ? 'stopped' : 'ready', { result: { before, after: factsOf(describePlan(instance, plan)), changes: changesOf(c, wish, instance, given, plan, visits, names) } })),
+      error => later(c => setPlanState(c.tx, id, 'failed', { problem: `The planner could not do it: ${(error as Error).message}. Nothing was changed.` })),
+    ).finally(() => running.delete(id))
+  })
+  return dayPlan(ctx, id)
+}
+export async function stopPlan(ctx: Ctx, id: string): Promise<DayPlan> {
+  const plan = await dayPlan(ctx, id)
+  if (plan.state !== 'running') throw conflict('not_running', 'This plan is not being worked on any more.')
+  running.get(id)?.stop()
+  return plan
+}
+export async function acceptPlan(ctx: Ctx, id: string, body: Body<'acceptPlan'>): Promise<Answer<'acceptPlan'>> {
+  const row = await dayPlanById(ctx.tx, id, true)
+  if (!row) throw notFound('plan')
+  if (row.state === 'accepted') throw conflict('already_accepted', 'This plan has been accepted already.')
+  if (row.state !== 'ready' && row.state !== 'stopped') throw conflict('not_ready', 'There is no proposal to accept yet.')
+  const wish = json<Wish>(row.wish)
+  const proposal = json<Proposal>(row.result)
+  const chosen = body.visitIds.map((v, i) => proposal.changes.find(c => c.visitId === v) ?? (() => {
+    throw invalid(`visitIds[${i}]`, 'This visit is not among the changes.')
+  })())
+  // Everything as it was proposed, or nothing: what somebody moved since then makes the proposal an old one.
+  const undo: Answer<'acceptPlan'>['undo'] = []
+  for (const change of chosen) {
+    const now = (await boardVisit(ctx.tx, change.visitId))!
+    if (now.version !== change.version || now.state !== 'planned') throw conflict('plan_is_old', `${now.number}, ${now.title}, was changed since this was proposed. Ask for a new plan.`)
+    const placed = await placeVisit(ctx, change.visitId, { version: change.version, technicianId: change.to.technicianId, startAt: change.to.startAt, durationSeconds: change.durationSeconds, override: true })
+    undo.push({ visitId: change.visitId, version: placed.version, technicianId: change.from.technicianId, startAt: change.from.startAt, durationSeconds: change.durationSeconds })
+  }
+  if (wish.absentId) {
+    await lockPerson(ctx.tx, wish.absentId)
+    const zone = ctx.company.timeZone
+    for (const date of wish.dates) {
+      const from = Math.max(localToInstant(date, '00:00', zone), date === localDate(ctx.now, zone) ? ctx.now : 0)
+      await insertTimeOff(ctx.tx, { id: ctx.id(), personId: wish.absentId, from, to: localToInstant(plusDays(date, 1), '00:00', zone), reason: wish.reason || 'ill' })
+      await record(ctx, { subject: 'person', id: wish.absentId, text: `Off on ${date} from ${localTime(from, zone)}: ${wish.reason || 'ill'}` })
+    }
+  }
+  await setPlanState(ctx.tx, id, 'accepted', {})
+  await record(ctx, { subject: 'plan', id, text: `Plan accepted: ${chosen.length} of ${proposal.changes.length} changes` })
+  return { plan: await dayPlan(ctx, id), undo }
+}
