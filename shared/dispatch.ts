@@ -8,7 +8,7 @@ export const scheduleVisit = obj({
   driveSeconds: int().required(), arriveAt: instant().nullable().defined(), finishAt: instant().nullable().defined(), atRisk: flag().required(), lateSeconds: int().required(), net: words(), waiting: words(200),
 })
 export const schedule = obj({
-  date: date().required(), now: instant().required(), dayStart: instant().required(), dayEnd: instant().required(),
+  date: date().required(), holiday: words(), now: instant().required(), dayStart: instant().required(), dayEnd: instant().required(),
   technicians: list(obj({ id: id().required(), name: words(), skills: list(words()), territories: list(words()), working: list(obj({ from: instant().required(), to: instant().required() })), timeOff: list(obj({ from: instant().required(), to: instant().required(), reason: words() })) })),
   visits: list(scheduleVisit), held: list(obj({ callId: id().required(), technicianId: id().required(), startAt: instant().required(), durationSeconds: int().required(), summary: words(), missing: words() })), tray: list(scheduleVisit),
   week: list(obj({ date: date().required(), morning: int().required(), afternoon: int().required(), capacityMorning: int().required(), capacityAfternoon: int().required() })),
@@ -28,8 +28,27 @@ export const dayPlan = obj({
   changes: list(obj({ visitId: id().required(), version: int().required(), durationSeconds: int().required(), number: words(), title: words(), customer: words(), promise: words(), kept: flag().required(), from: spot(), to: spot(), why: words(300) })),
 })
 const roads = obj({ network: obj({ name: words(), lines: int().required(), positions: int().required(), parts: int().required(), importedAt: instant().required() }).nullable().defined() })
+const hours = obj({ weekday: int(1, 7).required(), from: time().required('Say when the day begins.'), to: time().required('Say when the day ends.'), morning: int(0, 20).required(), afternoon: int(0, 20).required() })
+const technician = obj({
+  id: id().required(), version: int().required(), name: words(), skills: list(words()), territoryIds: list(id().required()), hours: list(hours), placeKnown: flag().required(),
+  off: list(obj({ id: id().required(), from: instant().required(), to: instant().required(), reason: words() })), entries: list(obj({ id: id().required(), from: instant().required(), to: instant().required(), title: words() })), calendar: flag().required(),
+})
+export const scheduleSetUp = obj({
+  technicians: list(technician), territories: list(obj({ id: id().required(), name: words(), postcodes: list(words()), people: list(words()), sites: int().required() })), holidays: list(obj({ date: date().required(), name: words() })), sitesNowhere: int().required(), roads: words(),
+  guide: list(obj({ code: words(), done: flag().required(), text: words(300), where: words() })),
+})
 const warning = obj({ code: words(), text: words(300) })
 export const dispatchRoutes = {
+  scheduleSetUp: route({ method: 'GET', path: '/schedule-set-up', who: DESK, summary: 'Hours, time off, territories and roads; and what is still missing for scheduling', answer: scheduleSetUp }),
+  changeTechnician: route({ method: 'PATCH', path: '/technicians/{id}', who: OFFICE, summary: 'Weekly hours with capacity, skills and territories of a technician', body: obj({ version: version(), hours: list(hours).max(7), skills: list(text(60).min(1).defined()).max(30), territoryIds: list(id().required()).max(50) }), answer: scheduleSetUp }),
+  addTimeOff: route({ method: 'POST', path: '/time-off', who: DESK, summary: 'Time off with its reason', body: obj({ id: id().required(), personId: id().required('Say who is off.'), from: date().required('Say from when.'), fromTime: time().nullable().default(null), to: date().required('Say until when.'), toTime: time().nullable().default(null), reason: need('Say why.', 160) }), answer: scheduleSetUp }),
+  removeTimeOff: route({ method: 'POST', path: '/time-off/{id}/remove', who: DESK, summary: 'Take time off back', answer: scheduleSetUp }),
+  addEntry: route({ method: 'POST', path: '/day-entries', who: DESK, summary: 'An entry that is no visit: a meeting, a training', body: obj({ id: id().required(), personId: id().required('Say for whom.'), date: date().required('Say on which day.'), from: time().required('Say from when.'), to: time().required('Say until when.'), title: need('Say what it is.', 120) }), answer: scheduleSetUp }),
+  removeEntry: route({ method: 'POST', path: '/day-entries/{id}/remove', who: DESK, summary: 'Take an entry back', answer: scheduleSetUp }),
+  keepTerritory: route({ method: 'POST', path: '/territories', who: OFFICE, summary: 'Add or change a territory: its name and postcodes, single ones and ranges', body: obj({ id: id().required(), name: need('Name the territory.', 80), postcodes: need('Write its postcodes.', 4000) }), answer: scheduleSetUp }),
+  keepHoliday: route({ method: 'POST', path: '/holidays', who: OFFICE, summary: 'A day on which nobody works; without a name it is taken back', body: obj({ date: date().required('Say which day.'), name: text(80).default('') }), answer: scheduleSetUp }),
+  newCalendar: route({ method: 'POST', path: '/technicians/{id}/calendar', who: [...DESK, 'technician'], summary: 'A private calendar feed for a technician; the link before it ends', answer: obj({ url: words(300) }) }),
+  calendar: route({ method: 'GET', path: '/public/calendars/{token}.ics', who: 'public', summary: 'A technician’s visits as a calendar (RFC 5545), by private link', mime: 'text/calendar' }),
   roads: route({ method: 'GET', path: '/roads', who: DESK, summary: 'The road network in use', answer: roads }),
   importRoads: route({ method: 'POST', path: '/roads', who: OFFICE, summary: 'Take another road network: GeoJSON lines (RFC 7946) with speeds', maxBytes: 60_000_000, body: obj({ id: id().required(), name: need('Give it a name.', 120), data: need('Choose a file.', 55_000_000) }), answer: roads }),
   beginPlan: route({

@@ -1,3 +1,5 @@
+import { foldLine } from '../text/foldLine'
+
 /** A person or firm as an address book keeps it. */
 export interface Card { uid?: string, name: string, organisation?: string, role?: string, phones: string[], mails: string[], addresses: { line1: string, town: string, postcode: string }[], note?: string }
 
@@ -5,22 +7,6 @@ const escape = (text: string): string => text.replace(/\\/g, '\\\\').replace(/\n
 /** A part of a value that semicolons divide. */
 const part = (text: string): string => escape(text).replace(/;/g, '\\;')
 const unescape = (text: string): string => text.replace(/\\(n|N|,|;|\\)/g, (_, sign: string) => (sign.toLowerCase() === 'n' ? '\n' : sign))
-/** Lines are folded at 75 octets, never inside a sign. RFC 6350 §3.2. */
-function fold(line: string): string {
-  let out = ''
-  let octets = 0
-  for (const sign of line) {
-    const size = sign.codePointAt(0)! > 0xFFFF ? 4 : sign.codePointAt(0)! > 0x7FF ? 3 : sign.codePointAt(0)! > 0x7F ? 2 : 1
-    if (octets + size > 75) {
-      out += '\r\n '
-      octets = 1
-    }
-    out += sign
-    octets += size
-  }
-  return out
-}
-
 /**
  * Writes cards as RFC 6350 (vCard 4.0).
  * @example writeVcf([{ name: 'Ada Birchall', phones: ['(607) 555-0119'], mails: [], addresses: [] }])
@@ -34,7 +20,7 @@ export function writeVcf(cards: readonly Card[]): string {
       ...c.phones.map(p => `TEL;VALUE=text:${escape(p)}`), ...c.mails.map(m => `EMAIL:${escape(m)}`),
       ...c.addresses.map(a => `ADR:;;${part(a.line1)};${part(a.town)};;${part(a.postcode)};`), ...(c.note ? [`NOTE:${escape(c.note)}`] : []), 'END:VCARD',
     ]
-    return `${lines.map(fold).join('\r\n')}\r\n`
+    return `${lines.map(foldLine).join('\r\n')}\r\n`
   }).join('')
 }
 

@@ -15,13 +15,13 @@ import { record } from '../http/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { moveVisit, visitById, workOrderById } from '../visits/queries'
 import { driver, type Driver } from './drives'
-import { boardVisit, entriesBetween, loadByDay, technicianById, technicians, timeOffBetween, unplaced, visitsBetween, type BoardVisit, type Technician } from './queries'
+import { boardVisit, entriesBetween, holidaysBetween, loadByDay, technicianById, technicians, timeOffBetween, unplaced, visitsBetween, type BoardVisit, type Technician } from './queries'
 
 const iso = (ms: number) => new Date(ms).toISOString()
 type Visit = Answer<'placeVisit'>
 
-export function workingOn(t: Pick<Technician, 'hours'>, date: string, zone: string): { from: number, to: number }[] {
-  const day = t.hours[String(weekday(date))]
+function workingOn(t: Pick<Technician, 'hours'>, date: string, zone: string, holidays: ReadonlySet<string>): { from: number, to: number }[] {
+  const day = holidays.has(date) ? undefined : t.hours[String(weekday(date))]
   return day ? [{ from: localToInstant(date, day.from, zone), to: localToInstant(date, day.to, zone) }] : []
 }
 
@@ -66,8 +66,10 @@ export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'sched
   const people = await technicians(ctx.tx)
   const visits = await visitsBetween(ctx.tx, from, to)
   const predicted = routes(ctx, people, visits, await driver(ctx.tx))
-  const off = await timeOffBetween(ctx.tx, from, to)
-  const working = people.map(p => workingOn(p, date, zone))
+  // A meeting is shown, and warned of, as time off is.
+  const off = [...await timeOffBetween(ctx.tx, from, to), ...(await entriesBetween(ctx.tx, from, to)).map(e => ({ personId: e.personId, from: e.from, to: e.to, reason: e.title }))]
+  const holidays = await holidaysBetween(ctx.tx, date, date)
+  const working = people.map(p => workingOn(p, date, zone, new Set(holidays.map(h => h.date))))
   const edges = [...working.flat(), ...visits.map(v => ({ from: Date.parse(v.startAt!), to: Date.parse(v.startAt!) + v.durationSeconds * 1000 }))]
   const hour = 3_600_000
   const dayStart = Math.floor(Math.min(localToInstant(date, '07:00', zone), ...edges.map(e => e.from)) / hour) * hour
@@ -75,7 +77,7 @@ export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'sched
   const shaped = visits.map(v => shape(ctx, v, predicted.get(v.id)))
   const areas = await territories(ctx.tx)
   return {
-    date, now: iso(ctx.now), dayStart: iso(dayStart), dayEnd: iso(Math.min(dayEnd, to)),
+    date, holiday: holidays[0]?.name ?? '', now: iso(ctx.now), dayStart: iso(dayStart), dayEnd: iso(Math.min(dayEnd, to)),
     technicians: people.map((p, i) => ({ id: p.id, name: p.name, skills: p.skills, territories: areas.filter(a => p.territoryIds.includes(a.id)).map(a => a.name), working: working[i]!.map(w => ({ from: iso(w.from), to: iso(w.to) })), timeOff: off.filter(o => o.personId === p.id).map(o => ({ from: iso(o.from), to: iso(o.to), reason: o.reason })) })),
     visits: shaped, held: await held(ctx, date), tray: (await unplaced(ctx.tx)).map(v => shape(ctx, v)), week: await week(ctx, people, plusDays(date, -(weekday(date) - 1))),
     driveSeconds: shaped.reduce((sum, v) => sum + v.driveSeconds, 0), atRisk: shaped.filter(v => v.atRisk).length,
@@ -97,13 +99,14 @@ async function week(ctx: Ctx, people: Technician[], monday: string): Promise<Ans
   const to = dayBounds(plusDays(monday, 6), zone).to
   const load = await loadByDay(ctx.tx, from, to)
   const off = await timeOffBetween(ctx.tx, from, to)
+  const holidays = new Set((await holidaysBetween(ctx.tx, monday, plusDays(monday, 6))).map(h => h.date))
   return Array.from({ length: 7 }, (_, i) => {
     const date = plusDays(monday, i)
     const noon = localToInstant(date, '12:00', zone)
     const taken = load.filter(l => localDate(Date.parse(l.startAt), zone) === date)
     const capacity = (half: 'morning' | 'afternoon') => people.reduce((sum, p) => {
       const probe = half === 'morning' ? noon - 2 * 3_600_000 : noon + 2 * 3_600_000
-      return sum + (off.some(o => o.personId === p.id && o.from <= probe && probe < o.to) ? 0 : p.hours[String(weekday(date))]?.[half] ?? 0)
+      return sum + (holidays.has(date) || off.some(o => o.personId === p.id && o.from <= probe && probe < o.to) ? 0 : p.hours[String(weekday(date))]?.[half] ?? 0)
     }, 0)
     return { date, morning: taken.filter(t => Date.parse(t.startAt) < noon).length, afternoon: taken.filter(t => Date.parse(t.startAt) >= noon).length, capacityMorning: capacity('morning'), capacityAfternoon: capacity('afternoon') }
   })
@@ -122,7 +125,7 @@ export async function checkPlacement(ctx: Ctx, p: { visitId: string | null, tech
   const entries = (await entriesBetween(ctx.tx, from, to)).filter(e => e.personId === p.technicianId)
   const held = await heldByOthers(ctx, { ...p, callId: p.callId ?? null })
   const warnings = visitWarnings({ technicianId: p.technicianId, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
-    working: workingOn(person, date, zone), timeOff: [...off, ...entries.map(e => ({ from: e.from, to: e.to, reason: e.title }))], ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: person.skills,
+    working: workingOn(person, date, zone, new Set((await holidaysBetween(ctx.tx, date, date)).map(h => h.date))), timeOff: [...off, ...entries.map(e => ({ from: e.from, to: e.to, reason: e.title }))], ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: person.skills,
     others: others.map(o => ({ id: o.id, startAt: Date.parse(o.startAt!), endAt: Date.parse(o.startAt!) + o.durationSeconds * 1000, label: `${o.customer}, ${localTime(Date.parse(o.startAt!), zone)}` })),
   }, promise, person.name.split(' ')[0]!)
   return held ? [...warnings, { code: 'held', text: `this time is held by ${held}` }] : warnings

@@ -31,6 +31,8 @@ describe('the OpenAPI document', () => {
     const visit = (await owner.ok('schedule')).visits[0]!
     const params: Partial<Record<RouteName, Record<string, string>>> = { customer: { id: w.customerId }, caller: { id: w.customerId }, mergePreview: { id: w.customerId }, workOrder: { id: w.workOrderId }, fieldVisit: { id: visit.id }, invoice: { id: invoice.id }, owing: { id: w.customerId }, call: { id: (await owner.ok('calls')).items[0]!.id }, publicInvoice: { token: invoice.link.split('/i/')[1]! } }
     const query: Partial<Record<RouteName, Record<string, string>>> = { matches: { q: 'hallam' }, searchPriceBook: { q: 'tank' }, find: { q: 'W-10' }, mergePreview: { other: (await callerNamed(owner, 'hallam dairy')).customerId } }
+    const plan = await owner.ok('beginPlan', { body: { id: id(), dates: ['2026-11-26'], seconds: 1 } })
+    params.dayPlan = { id: plan.id }
     params.quote = { id: (await owner.ok('quotes')).items[0]!.id }
     let checked = 0
     for (const [name, route] of table.filter(([, r]) => r.method === 'GET' && r.answer)) {

@@ -210,9 +210,10 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
       </nav>
       <div class="head">
         <h1>{{ session.day(data.date, true) }}</h1>
-        <span class="quiet num">{{ data.visits.length }} visits · {{ hoursMinutes(data.driveSeconds) }} h driving</span>
+        <span v-if="data.holiday" class="chip soon">{{ data.holiday }}</span><span class="quiet num">{{ data.visits.length }} visits · {{ hoursMinutes(data.driveSeconds) }} h driving</span>
         <b v-if="data.atRisk" class="late nowrap">{{ data.atRisk }} {{ data.atRisk === 1 ? 'promise' : 'promises' }} at risk</b><span class="grow" />
         <button class="btn" title="Week before" aria-label="Week before" @click="go(plusDays(data.date, -7))">←</button><button class="btn" @click="go(session.today)">Today</button><button class="btn" title="Week after" aria-label="Week after" @click="go(plusDays(data.date, 7))">→</button>
+        <NuxtLink v-if="may" class="btn" to="/schedule/set-up">Hours and areas</NuxtLink>
         <NuxtLink v-if="may && data.date >= session.today" class="btn" :to="{ path: '/schedule/plan', query: { date: data.date } }">Plan the day…</NuxtLink>
         <button v-if="may" class="btn" :disabled="!board.done.length" @click="undo">Undo <kbd>Ctrl Z</kbd></button><button v-if="may" class="btn" :disabled="!board.undone.length" title="Ctrl Y" @click="redo">Redo</button>
       </div>

@@ -1,0 +1,35 @@
+// A technician's visits as a calendar that others programs may read, by a private link.
+import { randomBytes } from 'node:crypto'
+import { notFound } from '../../core/errors/LedgerError'
+import { writeIcs } from '../../core/formats/ics'
+import type { Answer } from '../../shared/api'
+import { hashToken } from '../access/session'
+import { signedIn, type Ctx } from '../http/context'
+import { Raw } from '../http/handlers'
+import { record } from '../http/queries'
+import { feedVisits, personByFeed, setFeed, technicianById } from './queries'
+
+const DAY = 86_400_000
+/** A new link; only its hash is kept, and the one before ends. Technicians make their own. */
+export async function newCalendar(ctx: Ctx, id: string): Promise<Answer<'newCalendar'>> {
+  const me = signedIn(ctx)
+  const person = await technicianById(ctx.tx, id)
+  if (!person || (me.role === 'technician' && me.id !== id)) throw notFound('technician')
+  const token = randomBytes(24).toString('base64url')
+  await setFeed(ctx.tx, id, hashToken(token))
+  await record(ctx, { subject: 'person', id, text: `A calendar link was made for ${person.name}` })
+  return { url: `${(process.env.PUBLIC_URL ?? '').replace(/\/$/, '')}/api/v1/public/calendars/${token}.ics` }
+}
+/** Two weeks back and sixty days on. No money and nothing that is for the office only. */
+export async function calendar(ctx: Ctx, token: string): Promise<Raw> {
+  const person = await personByFeed(ctx.tx, hashToken(token))
+  if (!person) throw notFound('calendar at this address; the link may have ended')
+  const visits = await feedVisits(ctx.tx, person.id, ctx.now - 14 * DAY, ctx.now + 60 * DAY)
+  return new Raw('text/calendar; charset=utf-8', writeIcs(`${person.name}, ${ctx.company.name}`, visits.map((v) => {
+    const startAt = Date.parse(v.startAt)
+    return {
+      uid: `${v.id}@open-ledger`, startAt, endAt: startAt + v.durationSeconds * 1000, changedAt: Date.parse(v.createdAt), sequence: v.version, title: `${v.title}, ${v.customer}`, place: [v.site, v.line1, v.town].filter(Boolean).join(', '), cancelled: v.state === 'cancelled',
+      ...(v.lat === null ? {} : { at: { lat: v.lat, lon: v.lon! } }), text: [v.number, v.problem, v.promiseFrom && `Promised ${v.promiseFrom}–${v.promiseTo}`, v.accessNote, v.contact.trim() && `Speak to ${v.contact.trim()}`].filter(Boolean).join('\n'),
+    }
+  })), 'visits.ics')
+}

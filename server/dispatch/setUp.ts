@@ -1,0 +1,102 @@
+// What scheduling needs to know: hours, time off, territories, holidays; and the guide that says what is still missing, and for what.
+import { postcodeRange } from '../../core/customers/postcodeRange'
+import { territoryOf } from '../../core/customers/territoryOf'
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { dayBounds, localToInstant } from '../../core/time/zone'
+import type { Answer, Body } from '../../shared/api'
+import type { Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { territories } from '../settings/queries'
+import { comingOff, currentRoads, entriesBetween, holidaysBetween, insertEntry, insertTimeOff, peopleSetUp, putHoliday, putTerritory, removeEntry, removeTimeOff, sitesByPostcode, technicianById, updateTechnician, type Hours } from './queries'
+
+type SetUp = Answer<'scheduleSetUp'>
+const YEAR = 366 * 86_400_000
+export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {
+  const { tx } = ctx
+  const { from } = dayBounds(ctx.today, ctx.company.timeZone)
+  const [people, areas, off, entries, counts, roads] = [await peopleSetUp(tx), await territories(tx), await comingOff(tx, from), await entriesBetween(tx, from, from + YEAR), await sitesByPostcode(tx), await currentRoads(tx)]
+  const sites = new Map<string, number>()
+  let nowhere = 0
+  for (const c of counts) {
+    const area = territoryOf(c.postcode, areas)
+    if (area) sites.set(area.id, (sites.get(area.id) ?? 0) + c.sites)
+    else nowhere += c.sites
+  }
+  const without = (test: (p: typeof people[number]) => boolean) => people.filter(test).map(p => p.name)
+  const idle = without(p => Object.keys(p.hours).length === 0)
+  const homeless = without(p => p.lat === null)
+  const unused = areas.filter(a => !people.some(p => p.territoryIds.includes(a.id)))
+  const say = (code: string, done: boolean, yes: string, no: string, where: string): SetUp['guide'][number] => ({ code, done, text: done ? yes : no, where })
+  return {
+    technicians: people.map(p => ({
+      id: p.id, version: p.version, name: p.name, skills: p.skills, territoryIds: p.territoryIds, placeKnown: p.lat !== null, calendar: p.calendar, hours: Object.entries(p.hours).map(([weekday, h]) => ({ weekday: Number(weekday), ...h })),
+      off: off.filter(o => o.personId === p.id).map(({ personId: _person, ...o }) => o), entries: entries.filter(e => e.personId === p.id).map(e => ({ id: e.id, from: e.fromAt, to: e.toAt, title: e.title })),
+    })),
+    territories: areas.map(a => ({ ...a, people: people.filter(p => p.territoryIds.includes(a.id)).map(p => p.name), sites: sites.get(a.id) ?? 0 })), holidays: await holidaysBetween(tx, ctx.today, '2999-12-31'), sitesNowhere: nowhere, roads: roads?.name ?? '',
+    guide: [
+      say('people', people.length > 0, `${people.length} can be booked`, 'Nobody can be booked yet: offers and the schedule need technicians', '#technicians'),
+      say('hours', people.length > 0 && idle.length === 0, 'Everybody has weekly hours', `Without weekly hours nobody is offered: ${idle.join(', ') || 'enter technicians first'}`, '#technicians'),
+      say('places', homeless.length === 0, 'Where everybody starts from is known', `Driving is not counted for ${homeless.join(', ')}: where they start from is not known`, '#technicians'),
+      say('territories', areas.length > 0 && nowhere === 0, 'Every site lies in a territory', areas.length === 0 ? 'No territory yet: everybody is offered everywhere' : `${nowhere} ${nowhere === 1 ? 'site lies' : 'sites lie'} in no territory: anybody is offered there`, '#territories'),
+      say('served', unused.length === 0, 'Every territory has its people', `Nobody serves ${unused.map(a => a.name).join(', ')}`, '#technicians'),
+      say('roads', roads !== null, `Driving goes along the roads of ${roads?.name ?? ''}`, 'Driving is estimated by distance: import a road network for truer times', '#roads'),
+    ],
+  }
+}
+export async function changeTechnician(ctx: Ctx, id: string, body: Body<'changeTechnician'>): Promise<SetUp> {
+  if (!(await technicianById(ctx.tx, id))) throw notFound('technician')
+  const hours: Hours = {}
+  for (const [i, h] of body.hours.entries()) {
+    if (h.to <= h.from) throw invalid(`hours[${i}].to`, 'The day ends before it begins.')
+    if (hours[h.weekday]) throw invalid(`hours[${i}].weekday`, 'This day is there twice.')
+    hours[h.weekday] = { from: h.from, to: h.to, morning: h.morning, afternoon: h.afternoon }
+  }
+  const known = new Set((await territories(ctx.tx)).map(a => a.id))
+  if (body.territoryIds.some(t => !known.has(t))) throw invalid('territoryIds', 'There is no such territory.')
+  if (!(await updateTechnician(ctx.tx, id, body.version, { hours, skills: [...new Set(body.skills)], territoryIds: [...new Set(body.territoryIds)] }))) throw conflict('stale', 'Someone changed this technician in the meantime.', { current: (await scheduleSetUp(ctx)).technicians.find(t => t.id === id) })
+  await record(ctx, { subject: 'person', id, text: 'Hours, skills or territories changed' })
+  return scheduleSetUp(ctx)
+}
+export async function addTimeOff(ctx: Ctx, body: Body<'addTimeOff'>): Promise<SetUp> {
+  const zone = ctx.company.timeZone
+  const person = await technicianById(ctx.tx, body.personId)
+  if (!person) throw invalid('personId', 'This person cannot be booked.')
+  const from = body.fromTime ? localToInstant(body.from, body.fromTime, zone) : dayBounds(body.from, zone).from
+  const to = body.toTime ? localToInstant(body.to, body.toTime, zone) : dayBounds(body.to, zone).to
+  if (to <= from) throw invalid('to', 'It ends before it begins.')
+  if (to - from > YEAR) throw invalid('to', 'That is more than a year.')
+  await insertTimeOff(ctx.tx, { id: body.id, personId: body.personId, from, to, reason: body.reason })
+  await record(ctx, { subject: 'person', id: body.personId, text: `${person.name} is off from ${body.from} to ${body.to}: ${body.reason}` })
+  return scheduleSetUp(ctx)
+}
+export async function takeTimeOffBack(ctx: Ctx, id: string): Promise<SetUp> {
+  if (!(await removeTimeOff(ctx.tx, id))) throw notFound('time off')
+  await record(ctx, { subject: 'person', id, text: 'Time off taken back' })
+  return scheduleSetUp(ctx)
+}
+export async function addEntry(ctx: Ctx, body: Body<'addEntry'>): Promise<SetUp> {
+  const zone = ctx.company.timeZone
+  const person = await technicianById(ctx.tx, body.personId)
+  if (!person) throw invalid('personId', 'This person cannot be booked.')
+  const [from, to] = [localToInstant(body.date, body.from, zone), localToInstant(body.date, body.to, zone)]
+  if (to <= from) throw invalid('to', 'It ends before it begins.')
+  await insertEntry(ctx.tx, { id: body.id, personId: body.personId, from, to, title: body.title })
+  await record(ctx, { subject: 'person', id: body.personId, text: `${body.title}: ${person.name}, ${body.date} ${body.from}–${body.to}` })
+  return scheduleSetUp(ctx)
+}
+export async function takeEntryBack(ctx: Ctx, id: string): Promise<SetUp> {
+  if (!(await removeEntry(ctx.tx, id))) throw notFound('entry')
+  await record(ctx, { subject: 'person', id, text: 'An entry was taken back' })
+  return scheduleSetUp(ctx)
+}
+export async function keepTerritory(ctx: Ctx, body: Body<'keepTerritory'>): Promise<SetUp> {
+  const postcodes = postcodeRange(body.postcodes)
+  await putTerritory(ctx.tx, { id: body.id, name: body.name, postcodes })
+  await record(ctx, { subject: 'settings', id: body.id, text: `Territory ${body.name}: ${postcodes.length} postcodes` })
+  return scheduleSetUp(ctx)
+}
+export async function keepHoliday(ctx: Ctx, body: Body<'keepHoliday'>): Promise<SetUp> {
+  await putHoliday(ctx.tx, body.date, body.name)
+  await record(ctx, { subject: 'settings', id: ctx.id(), text: body.name ? `Holiday on ${body.date}: ${body.name}` : `${body.date} is no holiday` })
+  return scheduleSetUp(ctx)
+}
