@@ -9,28 +9,10 @@ import { searchKey } from '../core/text/searchKey'
 import { population, questions, type Inhabitant } from '../demo/population'
 // @ts-expect-error a plain module of the commands
 import { startRig, startServer } from './lib/rig.mjs'
+import { cookieOf, inPieces, round, seconds, tell, type Bench, type Rig } from './lib/tell'
+import { scheduleBenches } from './scheduleBenches'
 
-interface Result { name: string, unit: string, n: number, median: number, p95: number, reference: number | null, ratio: number | null, what: string }
-interface Rig { env: Record<string, string>, stop(): Promise<void> }
 const wanted = process.argv.slice(2)
-const round = (x: number) => Math.round(x * 1000) / 1000
-function tell(name: string, unit: string, what: string, values: number[], reference: number | null = null): void {
-  const sorted = [...values].sort((a, b) => a - b)
-  const p95 = quantile(sorted, 0.95)
-  process.stdout.write(`${JSON.stringify({ name, unit, n: values.length, median: round(quantile(sorted, 0.5)), p95: round(p95), reference: reference === null ? null : round(reference), ratio: reference ? round(p95 / reference) : null, what } satisfies Result)}\n`)
-}
-const seconds = async (work: () => Promise<unknown>): Promise<number> => {
-  const from = performance.now()
-  await work()
-  return (performance.now() - from) / 1000
-}
-async function cookieOf(rig: Rig, email: string): Promise<string> {
-  const signIn = await fetch(`${rig.env.TEST_URL}/api/v1/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ email, password: 'open-ledger' }) })
-  return signIn.headers.get('set-cookie')!.split(';')[0]!
-}
-async function inPieces<T>(rows: T[], size: number, work: (piece: T[]) => Promise<unknown>): Promise<void> {
-  for (let i = 0; i < rows.length; i += size) await work(rows.slice(i, i + size))
-}
 async function insertPeople(db: mysql.Connection, people: Inhabitant[]): Promise<string[]> {
   const ids = people.map(() => v7())
   const all = people.map((p, i) => ({ ...p, id: ids[i]!, site: v7() }))
@@ -62,7 +44,8 @@ async function listPages(rig: Rig, db: mysql.Connection, what: string, path: str
 }
 
 /** Benchmarks by name; those with a rig get a fresh copy of the app each. */
-const BENCHES: Record<string, { rig: boolean, run: (rig: Rig) => Promise<void> }> = {
+const BENCHES: Record<string, Bench> = {
+  ...scheduleBenches,
   'price-lines': {
     rig: false,
     async run() {

@@ -1,5 +1,5 @@
 // The schedule of a day: technicians down, visits with promise and drive, time off, and the tray of what has no slot.
-import { ALL, DESK, INDOORS, OFFICE, date, flag, id, instant, int, list, need, obj, oneOf, route, text, time, version, words } from './schema'
+import { ALL, DESK, INDOORS, OFFICE, date, flag, id, instant, int, list, mail, need, obj, ok, oneOf, route, text, time, version, words } from './schema'
 
 export const scheduleVisit = obj({
   id: id().required(), version: int().required(), workOrderId: id().required(), number: words(), title: words(), customer: words(), place: words(400), town: words(),
@@ -67,5 +67,7 @@ export const dispatchRoutes = {
   checkPlacement: route({ method: 'POST', path: '/placements/check', who: DESK, summary: 'What would be wrong with a time, before it is saved', body: obj({ visitId: id().nullable().default(null), technicianId: id().required(), startAt: instant().required(), durationSeconds: int(300, 86_400).required(), promiseFrom: text(5).default(''), promiseTo: text(5).default(''), siteId: id().nullable().default(null), skills: list(text(60).defined()).default([]) }), answer: obj({ warnings: list(warning) }) }),
   placeVisit: route({ method: 'POST', path: '/visits/{id}/place', who: DESK, summary: 'Place, move, stretch or take back a visit', body: obj({ technicianId: id().nullable().defined(), startAt: instant().nullable().defined(), durationSeconds: int(300, 86_400).required(), version: version(), override: flag().default(false) }), answer: scheduleVisit }),
   swapVisits: route({ method: 'POST', path: '/visits/swap', who: DESK, summary: 'Two visits change places: technician and start', body: obj({ first: obj({ id: id().required(), version: version() }), second: obj({ id: id().required(), version: version() }) }), answer: obj({ visits: list(scheduleVisit) }) }),
+  visitNotice: route({ method: 'GET', path: '/visits/{id}/notice', who: DESK, summary: 'What would be said to a customer about a visit, and how they can be reached', answer: obj({ visitId: id().required(), customer: words(), phone: words(), to: list(words()), mails: flag().required(), late: flag().required(), subject: words(), body: words(4000) }) }),
+  tellCustomer: route({ method: 'POST', path: '/visits/{id}/tell', who: DESK, summary: 'Tell a customer about a visit by mail, or note that they were rung', body: obj({ to: list(mail().required()).max(4).default([]), subject: text(200).default(''), body: text(4000).default(''), spoken: text(200).default('') }), answer: ok }),
   live: route({ method: 'GET', path: '/live', who: ALL, summary: 'Live changes (server-sent events), resumable with Last-Event-ID', mime: 'text/event-stream' }),
 }

@@ -43,6 +43,8 @@ export interface OpeningWish {
   window?: Span
   /** technicians whom the customer knows */
   known: readonly string[]
+  /** whether visits that are booked may begin later for it, within their promise */
+  mayMove?: boolean
 }
 export interface Opening {
   technicianId: string
@@ -74,7 +76,7 @@ const OVERTIME_MOST = 3600
 
 /**
  * The times at which a visit can be placed in technicians' days: each gap between stops is tried in the morning and in the afternoon,
- * with the drives before and after, without breaking a promise that was made. Stops that have room within their promise may move.
+ * with the drives before and after, without breaking a promise that was made. Stops that have room within their promise may move, where that is wanted.
  * What is softly wrong (another territory, a skill that is lacking, over capacity) is offered, said and ranked lower: never hidden.
  * @param drive seconds from one place to another
  * @param say an instant as the local time, for the reasons
@@ -129,7 +131,7 @@ function tryAt(day: OpeningDay, shift: Span, stops: readonly OpeningStop[], legs
     const arrive = t + (j === i ? on : legs[j]!) * 1000
     const at = Math.max(s.startAt, Math.ceil(arrive / 300_000) * 300_000)
     if (at > s.startAt) {
-      if (s.fixed || (s.promiseTo !== null && at > s.promiseTo) || day.blocked.some(b => at < b.to && b.from < at + s.durationSeconds * 1000)) return null
+      if (!wish.mayMove || s.fixed || (s.promiseTo !== null && at > s.promiseTo) || day.blocked.some(b => at < b.to && b.from < at + s.durationSeconds * 1000)) return null
       moved.push({ id: s.id, label: s.label, startAt: at })
     }
     if (j === i && s.promiseTo !== null && s.promiseTo - at < 900_000) tight = true

@@ -14,7 +14,7 @@ export const markCall = async (tx: Tx, id: string, state: string, values: { work
 /** Calls that hold a time on a day while their details are still being asked for. */
 export const heldOn = (tx: Tx, date: string) => tx.rows<CallRow>(`${CALL} WHERE k.state IN ('open', 'put_off') AND JSON_VALUE(k.draft, '$.date') = ? AND JSON_VALUE(k.draft, '$.start') <> '' AND JSON_VALUE(k.draft, '$.technicianId') IS NOT NULL ORDER BY k.created_at LIMIT 100`, [date])
 /** Times that calls hold at present, against others who look for one. */
-export const heldNow = (tx: Tx, now: number, except: string | null) => tx.rows<CallRow>(`${CALL} WHERE k.held_until > ? AND k.state IN ('open', 'put_off') AND k.id <> ? LIMIT 200`, [sqlInstant(now), except ?? ''])
+export const heldNow = (tx: Tx, now: number, except: string | null) => tx.rows<CallRow>(`${CALL} WHERE k.held_until > ? AND k.state IN ('open', 'put_off')${except ? ' AND k.id <> ?' : ''} LIMIT 200`, except ? [sqlInstant(now), except] : [sqlInstant(now)])
 export const requestsSince = async (tx: Tx, source: string | null, since: number) => (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM request_marks WHERE at > ?${source ? ' AND source = ?' : ''}`, source ? [sqlInstant(since), source] : [sqlInstant(since)]))!.n
 /** One request at a time: two that arrive together must not both see the place that is left. */
 export const lockRequests = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')

@@ -6,6 +6,7 @@ import { addEntry, addTimeOff, changeTechnician, keepHoliday, keepTerritory, sch
 import { calendar, newCalendar } from './calendar'
 import { importRoads, roadsOf } from './drives'
 import { openings } from './openings'
+import { noticeOf, tell } from './tell'
 import { checkPlacement, placeVisit, schedule, swapVisits } from './service'
 
 export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
@@ -28,6 +29,8 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   openings: (ctx, { body }) => openings(ctx, body),
   schedule: (ctx, { query }) => schedule(ctx, query.date),
   checkPlacement: async (ctx, { body }) => ({ warnings: await checkPlacement(ctx, { ...body, startAt: Date.parse(body.startAt) }) }),
+  visitNotice: (ctx, { params }) => noticeOf(ctx, params.id!),
+  tellCustomer: (ctx, { params, body }) => tell(ctx, params.id!, body),
   swapVisits: (ctx, { body }) => swapVisits(ctx, body),
   placeVisit: (ctx, { params, body }) => placeVisit(ctx, params.id!, body),
 }

@@ -17,7 +17,7 @@ const place = (lon: number) => ({ lat: 0, lon })
 const day = (over: Partial<OpeningDay> = {}): OpeningDay => ({
   technicianId: 'ines', name: 'Ines', date: '2026-11-24', working: [{ from: at('08:00'), to: at('16:00') }], noon: at('12:00'), blocked: [], start: place(0), end: place(0), stops: [], skills: ['pumps'], serves: [], capacity: { morning: 3, afternoon: 3 }, taken: { morning: 0, afternoon: 0 }, ...over,
 })
-const wish = (over: Partial<OpeningWish> = {}): OpeningWish => ({ durationSeconds: 3600, place: place(10), skills: [], territory: '', after: at('07:00'), part: 'any', known: [], ...over })
+const wish = (over: Partial<OpeningWish> = {}): OpeningWish => ({ durationSeconds: 3600, place: place(10), skills: [], territory: '', after: at('07:00'), part: 'any', known: [], mayMove: true, ...over })
 const stop = (id: string, start: string, minutes: number, lon: number, promiseTo: string | null = null, fixed = false) => ({ id, label: id, startAt: at(start), durationSeconds: minutes * 60, place: place(lon), promiseTo: promiseTo && at(promiseTo), fixed })
 
 describe('openings', () => {
@@ -36,6 +36,9 @@ describe('openings', () => {
     const [moved] = openings([day({ stops: [stop('a', '08:00', 60, 0), stop('b', '10:00', 60, 0, '12:00')] })], wish({ place: place(0), durationSeconds: 5400, window: { from: at('09:00'), to: at('09:30') } }), drive, say)
     expect(moved).toMatchObject({ startAt: at('09:00'), moved: [{ id: 'b', startAt: at('10:30') }] })
     expect(moved!.reasons).toContain(`b begins at ${say(at('10:30'))}, within its promise`)
+  })
+  it('nothing moves where that is not wanted', () => {
+    expect(openings([day({ stops: [stop('a', '08:00', 60, 0), stop('b', '10:00', 60, 0, '12:00')] })], wish({ place: place(0), durationSeconds: 5400, window: { from: at('09:00'), to: at('09:30') }, mayMove: false }), drive, say)).toEqual([])
   })
   it('nothing goes where somebody is off, in a meeting, or another call holds the time', () => {
     const [first] = openings([day({ blocked: [{ from: at('08:00'), to: at('10:10') }] })], wish({ part: 'morning' }), drive, say)

@@ -33,6 +33,7 @@ describe('the OpenAPI document', () => {
     const query: Partial<Record<RouteName, Record<string, string>>> = { matches: { q: 'hallam' }, searchPriceBook: { q: 'tank' }, find: { q: 'W-10' }, mergePreview: { other: (await callerNamed(owner, 'hallam dairy')).customerId } }
     const plan = await owner.ok('beginPlan', { body: { id: id(), dates: ['2026-11-26'], seconds: 1 } })
     params.dayPlan = { id: plan.id }
+    params.visitNotice = { id: visit.id }
     params.quote = { id: (await owner.ok('quotes')).items[0]!.id }
     let checked = 0
     for (const [name, route] of table.filter(([, r]) => r.method === 'GET' && r.answer)) {

@@ -133,10 +133,12 @@ describe('the day plan', () => {
     const { undo } = await office.ok('acceptPlan', { params: { id: planId }, body: { visitIds: [one!.visitId] } })
     expect(undo).toHaveLength(1)
     const after = (await office.ok('schedule', { query: { date: '2026-11-25' } })).visits
-    expect(after.find(v => v.id === one!.visitId)).toMatchObject({ technicianId: one!.to.technicianId, startAt: one!.to.startAt!.replace('.000Z', '.000Z') })
+    const placed = after.find(v => v.id === one!.visitId)!
+    expect([placed.technicianId, Date.parse(placed.startAt!)]).toEqual([one!.to.technicianId, Date.parse(one!.to.startAt!)])
     for (const c of rest) expect(after.find(v => v.id === c.visitId)?.startAt ?? null).toBe(before.find(v => v.id === c.visitId)?.startAt ?? null)
     expect((await office.send('acceptPlan', { params: { id: planId }, body: { visitIds: [one!.visitId] } })).body.code).toBe('already_accepted')
-    await office.ok('placeVisit', { params: { id: one!.visitId }, body: { ...undo[0]!, version: undo[0]!.version, override: true, visitId: undefined } as never })
+    const { visitId: _visit, ...back } = undo[0]!
+    await office.ok('placeVisit', { params: { id: one!.visitId }, body: { ...back, override: true } })
   })
   it('what somebody moved since makes it an old one: nothing of it is done', async () => {
     const planId = id()
@@ -191,7 +193,7 @@ describe('calendars', () => {
     const day = (await office.ok('schedule')).visits.filter(v => v.technicianId === maud)
     for (const v of day) {
       const event = events.find(e => e.uid === `${v.id}@open-ledger`)!
-      expect([event.startDate.toJSDate().toISOString(), event.summary]).toEqual([v.startAt, `${v.title}, ${v.customer}`])
+      expect([event.startDate.toJSDate().getTime(), event.summary]).toEqual([Date.parse(v.startAt!), `${v.title}, ${v.customer}`])
     }
     expect(day.length).toBeGreaterThan(0)
     expect(text).not.toMatch(/\$|margin|cost/i)
@@ -223,5 +225,24 @@ describe('roads', () => {
   it('a file that is too large is refused before it is read', async () => {
     const reply = await office.raw('POST', '/api/v1/roads', { id: id(), name: 'Huge', data: 'x'.repeat(61_000_000) })
     expect(reply.status).toBe(413)
+  })
+})
+describe('telling a customer', () => {
+  it('that a visit will be late: prepared words with the expected time, by mail; or noted as rung; who wants no mails gets none', async () => {
+    setClock('2026-11-24T11:20')
+    const late = (await office.ok('schedule')).visits.find(v => v.atRisk)!
+    const notice = await office.ok('visitNotice', { params: { id: late.id } })
+    expect(notice).toMatchObject({ late: true, customer: late.customer })
+    expect(notice.body).toContain(`between ${late.promiseFrom} and ${late.promiseTo}`)
+    await office.ok('tellCustomer', { params: { id: late.id }, body: { to: ['x@example.com'] } })
+    await until(async () => (await office.ok('messages', { query: { q: 'running late' } })).items.some(m => m.state === 'delivered' && m.to === 'x@example.com'))
+    await office.ok('tellCustomer', { params: { id: late.id }, body: { spoken: 'they wait' } })
+    const work = await office.ok('workOrder', { params: { id: late.workOrderId } })
+    expect(work.history.map(h => h.text).join()).toMatch(/Told by telephone: they wait.*Told by mail that the visit will be late/)
+    const customer = await office.ok('customer', { params: { id: work.customer.id } })
+    const changed = await office.ok('changeCustomer', { params: { id: customer.id }, body: { version: customer.version, mailConsent: 'no' } })
+    expect((await office.send('tellCustomer', { params: { id: late.id }, body: { to: ['x@example.com'] } })).body.code).toBe('no_mails')
+    await office.ok('changeCustomer', { params: { id: customer.id }, body: { version: changed.version, mailConsent: customer.mailConsent } })
+    setClock('2026-11-24T10:21')
   })
 })

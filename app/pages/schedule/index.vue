@@ -5,6 +5,7 @@ import type { Answer } from '~~/shared/api'
 import { plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import BoardVisit from '~/components/dispatch/BoardVisit.vue'
+import TellSheet from '~/components/dispatch/TellSheet.vue'
 import { call, type Problem } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
 import { useBoard, type Place } from '~/stores/board'
@@ -81,6 +82,8 @@ async function undo(what: 'undo' | 'redo' | Event = 'undo') {
   await refresh()
 }
 
+const telling = ref<string | null>(null)
+const late = computed(() => data.value?.visits.filter(v => v.atRisk) ?? [])
 // Swapping: S takes the first, S on another one changes their places.
 const swapping = ref<Visit | null>(null)
 async function swap(visit: Visit) {
@@ -211,7 +214,7 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
       <div class="head">
         <h1>{{ session.day(data.date, true) }}</h1>
         <span v-if="data.holiday" class="chip soon">{{ data.holiday }}</span><span class="quiet num">{{ data.visits.length }} visits · {{ hoursMinutes(data.driveSeconds) }} h driving</span>
-        <b v-if="data.atRisk" class="late nowrap">{{ data.atRisk }} {{ data.atRisk === 1 ? 'promise' : 'promises' }} at risk</b><span class="grow" />
+        <details v-if="late.length" class="risk"><summary class="late nowrap"><b>{{ late.length }} {{ late.length === 1 ? 'promise' : 'promises' }} at risk</b></summary><div class="sheet"><div v-for="v in late" :key="v.id" class="row"><span class="grow"><b>{{ v.customer }}</b> <span class="small">promised until {{ v.promiseTo }}, expected {{ session.time(v.arriveAt) }}</span></span><button v-if="may" class="btn" :aria-label="`Tell ${v.customer}`" @click="telling = v.id">Tell them…</button></div><p v-if="may" class="quiet small">Or move a visit, swap two with <kbd>S</kbd>, or plan the day.</p></div></details><span class="grow" />
         <button class="btn" title="Week before" aria-label="Week before" @click="go(plusDays(data.date, -7))">←</button><button class="btn" @click="go(session.today)">Today</button><button class="btn" title="Week after" aria-label="Week after" @click="go(plusDays(data.date, 7))">→</button>
         <NuxtLink v-if="may" class="btn" to="/schedule/set-up">Hours and areas</NuxtLink>
         <NuxtLink v-if="may && data.date >= session.today" class="btn" :to="{ path: '/schedule/plan', query: { date: data.date } }">Plan the day…</NuxtLink>
@@ -238,12 +241,14 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
         </div>
       </div>
       <p v-if="!data.technicians.length" class="empty">Nobody can be booked yet.</p>
+      <TellSheet :visit-id="telling" @close="telling = null" />
     </div>
   </div>
   <p v-else class="empty" role="status">{{ problem?.message ?? 'Opening the day…' }}</p>
 </template>
 
 <style scoped>
+.risk { position: relative; } .risk summary { cursor: pointer; } .risk > div { position: absolute; z-index: 20; top: 28px; left: 0; width: 440px; padding: 10px; display: flex; flex-direction: column; gap: 8px; }
 .board { display: grid; grid-template-columns: 236px minmax(0, 1fr); height: 100%; } aside { border-right: 1px solid var(--rule-2); background: #fbfcfb; padding: 12px; overflow: auto; display: flex; flex-direction: column; gap: 8px; } aside h2 { display: flex; justify-content: space-between; }
 .card { border: 1px solid var(--rule-2); border-left: 3px solid var(--green-2); border-radius: 4px; background: var(--sheet); padding: 8px 10px; display: flex; flex-direction: column; cursor: grab; touch-action: none; color: var(--ink); } .card.late { border-left-color: var(--brick); }
 /* What is said lies over the head: rows must not move under the pointer. */
