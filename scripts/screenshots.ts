@@ -26,7 +26,7 @@ const shoot = async (page: Page, name: string) => {
 }
 try {
   const office = await as('office')
-  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/customers', 'customers', 'Telephone'], ['/customers/duplicates', 'duplicates', '% sure'], ['/agreements', 'agreements', 'How it stands'], ['/sites', 'sites', 'Equipment'], ['/messages', 'mail', 'Subject']] as const) {
+  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/customers', 'customers', 'Telephone'], ['/agreements', 'agreements', 'How it stands'], ['/schedule/set-up', 'hours-and-areas', 'Every site lies in a territory']] as const) {
     await office.goto(base + path)
     await office.getByText(ready).first().waitFor()
     await shoot(office, name)
@@ -41,10 +41,18 @@ try {
   await office.getByRole('list', { name: 'Found in the price book' }).waitFor()
   await office.keyboard.press('Enter')
   await office.locator('section.who select').first().selectOption({ index: 1 })
-  await office.getByLabel('Technician').selectOption({ label: 'Rosa Illing' })
-  await office.getByLabel('Start').selectOption('15:00')
   await office.getByLabel('Takes').selectOption({ label: '1:30 h' })
+  await office.getByRole('button', { name: 'Hold', exact: true }).first().click()
+  await office.getByRole('button', { name: 'held', exact: true }).waitFor()
   await shoot(office, 'call')
+  await office.goto(`${base}/schedule/plan?date=2026-11-25`)
+  await office.getByRole('button', { name: 'Propose a plan' }).click()
+  await office.getByText('Proposed', { exact: true }).first().waitFor()
+  await shoot(office, 'day-plan')
+  await office.goto(`${base}/quotes`)
+  await office.getByRole('link', { name: /^Q-/ }).first().click()
+  await office.getByText('Price held until').waitFor()
+  await shoot(office, 'quote')
   await office.goto(`${base}/customers`)
   await office.getByRole('link', { name: 'Crossways Estate' }).click()
   await office.getByRole('img', { name: /Map of/ }).waitFor()

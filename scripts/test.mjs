@@ -36,7 +36,7 @@ function count(file, read) {
 const vitest = (project, env) => {
   const file = `.data/reports/${project}.json`
   rmSync(file, { force: true })
-  const ok = run('npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`], env)
+  const ok = run('npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`, ...process.argv.slice(3)], env)
   count(file, r => [r.numPassedTests, r.numFailedTests + (ok ? 0 : Number(r.numFailedTests === 0))])
 }
 if (wants('lint')) step('lint', () => run('npx', ['eslint', '.']))

@@ -45,8 +45,8 @@ test('a quote is begun at a call with what was read out, changed, sent, and its 
 test('who is sent to quote makes the quote on the phone, and the office sees it wait', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
   await office.keyboard.press('n')
-  await office.getByLabel('Who is calling').fill('peel')
-  await expect(office.getByRole('option').first()).toContainText('Peel & Daughters')
+  await office.getByLabel('Who is calling').fill('fenn orchard')
+  await expect(office.getByRole('option').first()).toContainText('Fenn Orchard')
   await office.keyboard.press('Enter')
   await expect(office.getByRole('button', { name: 'Someone else' })).toBeVisible()
   await office.getByLabel('What is wrong').fill('Price for a bigger tank')
@@ -70,7 +70,7 @@ test('who is sent to quote makes the quote on the phone, and the office sees it 
   await office.getByRole('button', { name: 'Somebody else' }).click()
   await office.getByLabel('Who pays').fill('crossways')
   await office.getByRole('button', { name: 'Pays', exact: true }).first().click()
-  await expect(office.getByText('of Peel & Daughters')).toBeVisible()
+  await expect(office.getByText('of Fenn Orchard')).toBeVisible()
   // The other screen follows by itself.
   await expect(rosa.getByText('Crossways Estate')).toBeVisible()
   quiet(office, /status of 409/)

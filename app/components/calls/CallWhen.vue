@@ -123,7 +123,7 @@ watch(() => [draft.value.technicianId, startMs.value, draft.value.durationSecond
       <button v-for="d in days" :key="d" type="button" class="btn" :class="{ on: draft.date === d }" :aria-pressed="draft.date === d" @click="draft.date = d">{{ session.day(d) }}</button>
       <input v-model="draft.date" class="plain" type="date" aria-label="Day" style="width: 140px">
     </div>
-    <OpeningsTable ref="table" :call-id="callId" :site-id="draft.siteId" :customer-id="draft.customerId" :duration-seconds="draft.durationSeconds" :skills="skills" :chosen="{ technicianId: draft.technicianId, startAt: startMs }" @choose="take" />
+    <OpeningsTable ref="table" :call-id="callId" :site-id="draft.siteId" :customer-id="draft.customerId" :duration-seconds="draft.durationSeconds" :skills="skills" :people="schedule?.technicians ?? []" :chosen="{ technicianId: draft.technicianId, startAt: startMs }" @choose="take" />
     <p v-if="heldBy" class="note bad" role="alert">This time is held already by {{ heldBy }}. Choose another one.</p>
     <div class="row wrap">
       <label class="field"><span>Technician</span><select v-model="draft.technicianId" class="plain"><option :value="null">nobody yet</option><option v-for="t in schedule?.technicians ?? []" :key="t.id" :value="t.id">{{ t.name }}</option></select></label>

@@ -6,7 +6,7 @@ import { call } from '~/lib/api'
 import { onLive } from '~/lib/live'
 import { useSession } from '~/stores/session'
 
-const props = defineProps<{ callId?: string, visitId?: string, siteId: string | null, customerId: string | null, durationSeconds: number, skills: string[], technicianId?: string | null, chosen: { technicianId: string | null, startAt: number | null } }>()
+const props = defineProps<{ callId?: string, visitId?: string, siteId: string | null, customerId: string | null, durationSeconds: number, skills: string[], people: { id: string, name: string }[], chosen: { technicianId: string | null, startAt: number | null } }>()
 const emit = defineEmits<{ choose: [opening: Answer<'openings'>['items'][number]] }>()
 type Found = Answer<'openings'>
 const session = useSession()
@@ -15,7 +15,6 @@ const part = ref<'any' | 'morning' | 'afternoon'>('any')
 const order = ref<'best' | 'first' | 'cheapest' | 'known'>('best')
 const on = ref('')
 const only = ref('')
-const people = ref<[string, string][]>([])
 let turn = 0
 let wait: ReturnType<typeof setTimeout> | undefined
 let asked: Promise<void> = Promise.resolve()
@@ -26,7 +25,6 @@ async function load() {
   }).catch(() => null)
   if (mine !== turn || !got) return
   found.value = got
-  if (!only.value) people.value = [...new Map([...people.value, ...got.items.map(o => [o.technicianId, o.technician] as [string, string])])]
 }
 const soon = (ms: number) => {
   clearTimeout(wait)
@@ -53,7 +51,7 @@ const PARTS = [['any', 'Any time'], ['morning', 'Morning'], ['afternoon', 'After
     <div class="row wrap">
       <button v-for="[k, name] in ORDERS" :key="k" type="button" class="btn" :class="{ on: order === k }" :aria-pressed="order === k" @click="order = k">{{ name }}</button><span class="grow" />
       <select v-model="part" class="plain" aria-label="Part of the day"><option v-for="[k, name] in PARTS" :key="k" :value="k">{{ name }}</option></select>
-      <select v-model="only" class="plain" aria-label="Openings of"><option value="">anybody</option><option v-for="[k, name] in people" :key="k" :value="k">{{ name }}</option></select>
+      <select v-model="only" class="plain" aria-label="Openings of"><option value="">anybody</option><option v-for="p in people" :key="p.id" :value="p.id">{{ p.name }}</option></select>
       <input v-model="on" class="plain" type="date" aria-label="Openings on the day" :min="session.today">
     </div>
     <table v-if="found?.items.length" class="book">

@@ -78,7 +78,7 @@ const home = computed(() => (props.field ? '/field' : '/quotes'))
         <a class="btn" :href="`/api/v1/quotes/${quote.id}.pdf`" target="_blank">PDF</a>
         <NuxtLink v-if="quote.workOrder && !field" class="btn" :to="`/work/${quote.workOrder.id}`">{{ quote.workOrder.number }} · {{ session.state(quote.workOrder.state) }}</NuxtLink>
       </div>
-      <p v-if="failed ?? problem" class="note bad" role="alert">{{ (failed ?? problem)?.message }}</p>
+      <p v-if="(failed && !open) || problem" class="note bad" role="alert">{{ (failed ?? problem)?.message }}</p>
       <dl class="facts">
         <div><dt>Who pays</dt><dd><NuxtLink v-if="!field" :to="`/customers/${quote.customer.id}`">{{ quote.customer.name }}</NuxtLink><template v-else>{{ quote.customer.name }}</template> <span v-if="quote.customer.prospect" class="chip">prospect</span> <span v-if="quote.customer.level" class="chip">{{ quote.customer.level }}</span> <span v-if="quote.customer.exempt" class="chip">tax exempt</span> <button v-if="draft && !field" class="btn plain" @click="paying = !paying">Somebody else</button></dd></div>
         <div><dt>Where</dt><dd>{{ quote.site.text }}<span v-if="quote.site.belongsTo" class="quiet">, of {{ quote.site.belongsTo }}</span></dd></div>
@@ -133,6 +133,7 @@ const home = computed(() => (props.field ? '/field' : '/quotes'))
 <style scoped>
 .quote { display: grid; grid-template-columns: minmax(0, 1fr) 290px; min-height: 100%; } .quote.field { display: block; } .body { padding: 16px 20px; display: flex; flex-direction: column; gap: 12px; min-width: 0; } .field .body { padding: 12px; } .top { align-items: flex-start; } .acts, .wrap { flex-wrap: wrap; } .pad { padding: 12px; }
 .facts { margin: 0; display: grid; grid-template-columns: repeat(auto-fit, minmax(220px, 1fr)); gap: 6px 20px; } dt { color: var(--ink-2); font-size: 12px; } dd { margin: 0; }
+.field table.book, .field tbody { display: block; } .field thead { display: none; } .field tbody tr { display: grid; grid-template-columns: 62px 86px 1fr auto; align-items: center; border-bottom: 1px solid var(--rule); } .field tbody td { border: 0; padding: 5px 6px; } .field tbody td:first-child { grid-column: 1 / -1; } .field td input.num { width: 100%; } .field .facts { grid-template-columns: 1fr; } .field .words .row > * { flex: 1 1 130px; min-width: 0; }
 td input.num { width: 76px; text-align: right; } .kept { flex-wrap: wrap; } .kept img { height: 80px; border: 1px solid var(--rule); border-radius: 4px; }
 aside { border-left: 1px solid var(--rule-2); background: #fbfcfb; padding: 16px; } ol { list-style: none; margin: 12px 0 0; padding: 0 0 0 16px; border-left: 2px solid var(--green-2); } li { position: relative; margin-bottom: 12px; } li::before { content: ''; position: absolute; left: -22px; top: 5px; width: 8px; height: 8px; border: 2px solid var(--green); border-radius: 50%; background: var(--sheet); }
 </style>
