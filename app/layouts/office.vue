@@ -19,6 +19,7 @@ const session = useSession()
 const route = useRoute()
 const finding = ref(false)
 const helping = ref(false)
+const quotes = ref(0)
 const INDEX = [['/customers', 'Customers', IconCustomers], ['/sites', 'Sites', IconSites], ['/agreements', 'Agreements', IconCare], ['/price-book', 'Price book', IconBook], ['/quotes', 'Quotes', IconQuote], ['/work', 'Work orders', IconWork], ['/invoices', 'Invoices', IconInvoice], ['/messages', 'Mail', IconMail], ['/set-up', 'Set-up', IconSetUp]] as const
 const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
 const HERE: Record<string, [string, string][]> = {
@@ -49,7 +50,7 @@ async function leave() {
   <div class="office">
     <header class="no-print">
       <NuxtLink to="/" class="mark"><span>Open Ledger</span></NuxtLink>
-      <RunBand />
+      <RunBand @quotes="n => quotes = n" />
       <div class="acts">
         <button class="btn find" @click="finding = true"><span class="quiet">Find…</span><kbd>Ctrl K</kbd></button>
         <NuxtLink v-if="takesCalls()" to="/calls/new" class="btn act">Take a call <kbd>N</kbd></NuxtLink>
@@ -57,7 +58,7 @@ async function leave() {
     </header>
     <main><p v-if="!connected" class="away" role="status">The connection is interrupted. What you see may be old; it comes back by itself.</p><slot /></main>
     <nav class="index no-print" aria-label="Reference books">
-      <NuxtLink v-for="[to, name, icon] in INDEX" :key="to" :to="to" :class="{ here: route.path.startsWith(to) }"><component :is="icon" aria-hidden="true" />{{ name }}</NuxtLink>
+      <NuxtLink v-for="[to, name, icon] in INDEX" :key="to" :to="to" :class="{ here: route.path.startsWith(to) }"><component :is="icon" aria-hidden="true" />{{ name }}<b v-if="to === '/quotes' && quotes" class="num">{{ quotes }} waiting</b></NuxtLink>
       <button class="who" :title="`${session.me?.person.name}, ${session.role}`" @click="leave">Sign out</button>
     </nav>
     <FindAnything v-model="finding" @help="helping = true" />

@@ -1,12 +1,19 @@
-// An act of a person: busy while it runs, its problem beside it, never two at once.
+// An act of a person: busy while it runs, its problem beside it, never two at once. What is added one after the other waits its turn
+// (`wait`); a second press on the same button is dropped.
 import { ref } from 'vue'
 import type { Problem } from './api'
 
 export function useAct() {
   const busy = ref(false)
   const problem = ref<Problem | null>(null)
-  async function act<T>(work: () => Promise<T>): Promise<T | undefined> {
-    if (busy.value) return undefined
+  let last: Promise<unknown> = Promise.resolve()
+  async function act<T>(work: () => Promise<T>, whenBusy: 'drop' | 'wait' = 'drop'): Promise<T | undefined> {
+    if (busy.value && whenBusy === 'drop') return undefined
+    const turn = last.then(() => run(work))
+    last = turn
+    return turn
+  }
+  async function run<T>(work: () => Promise<T>): Promise<T | undefined> {
     busy.value = true
     problem.value = null
     try {

@@ -106,13 +106,15 @@ describe('hours and areas', () => {
     expect((await office.send('addEntry', { body: { id: id(), personId: maud.id, date: '2027-03-14', from: '02:30', to: '03:15', title: 'At night' } })).body.errors?.[0]?.path).toBe('to')
   })
   it('a territory from ranges of postcodes; the guide says what is missing until it is there', async () => {
-    const marsh = (await office.ok('scheduleSetUp')).territories.find(t => t.name === 'The marsh')!
+    // Other tests entered customers without a postcode: what counts is what this one changes.
+    const before = await office.ok('scheduleSetUp')
+    const marsh = before.territories.find(t => t.name === 'The marsh')!
     const emptied = await office.ok('keepTerritory', { body: { id: marsh.id, name: 'The marsh', postcodes: '99990–99999' } })
     expect(emptied.territories.find(t => t.id === marsh.id)!.postcodes).toHaveLength(10)
     expect(emptied.guide.find(g => g.code === 'territories')).toMatchObject({ done: false })
-    expect(emptied.sitesNowhere).toBeGreaterThan(0)
+    expect(emptied.sitesNowhere).toBe(before.sitesNowhere + marsh.sites)
     const back = await office.ok('keepTerritory', { body: { id: marsh.id, name: 'The marsh', postcodes: marsh.postcodes.join(' ') } })
-    expect(back.guide.find(g => g.code === 'territories')).toMatchObject({ done: true })
+    expect([back.sitesNowhere, back.guide]).toEqual([before.sitesNowhere, before.guide])
     const refused = await office.send('keepTerritory', { body: { id: marsh.id, name: 'The marsh', postcodes: '04110-04101' } })
     expect([refused.status, refused.body.code]).toEqual([422, 'bad_postcodes'])
   })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The run: Calls → Schedule → On site → To bill → Unpaid, live, and the way to each list.
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { call } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
@@ -8,6 +8,9 @@ import { useSession } from '~/stores/session'
 const session = useSession()
 const route = useRoute()
 const { data: run } = useLoad(() => call('run'))
+const emit = defineEmits<{ quotes: [count: number] }>()
+// Quotes stand in the index, not in the run; how many wait is told with it.
+watch(run, r => r && emit('quotes', r.quotes.count))
 const stops = computed(() => {
   const r = run.value
   return [

@@ -88,7 +88,10 @@ async function begin() {
     await load()
   }
   await nextTick()
-  strips.value?.querySelector<HTMLElement>('.one.on [tabindex]')?.focus()
+  // The table of openings stays in sight as far as it can.
+  const strip = strips.value?.querySelector<HTMLElement>('.one.on [tabindex]')
+  strip?.focus({ preventScroll: true })
+  strip?.scrollIntoView({ block: 'nearest' })
 }
 function key(e: KeyboardEvent, at: number) {
   const people = schedule.value!.technicians

@@ -139,5 +139,5 @@ function speak(contactId: string) {
 section { padding: 14px 16px; overflow: auto; display: flex; flex-direction: column; gap: 10px; border-right: 1px solid var(--rule-2); } .big { font-size: 16px !important; padding: 9px 11px !important; }
 ul { list-style: none; margin: -8px 0 0; padding: 0; border: 1px solid var(--rule-2); background: var(--sheet); } li { padding: 7px 10px; cursor: pointer; } li + li { border-top: 1px solid var(--rule); } li.at { background: var(--green-1); } .why { color: var(--green); }
 .notes { margin: 0; background: var(--marigold-1); border-color: #e6cf9a; border-radius: 4px; } .notes li { cursor: default; padding: 5px 10px; border-color: #efdfb9; } .alike { padding-top: 6px; } .name { font-size: 16px; }
-dl { margin: 0; } dl div { display: flex; justify-content: space-between; gap: 12px; padding: 6px 0; border-bottom: 1px solid var(--rule); } dt { color: var(--ink-2); flex: none; } dd { margin: 0; text-align: right; }
+dl { margin: 0; } dl div { display: flex; justify-content: space-between; gap: 12px; padding: 6px 0; border-bottom: 1px solid var(--rule); } dt { color: var(--ink-2); flex: none; } dd { margin: 0; text-align: right; } dd.num { white-space: normal; }
 </style>

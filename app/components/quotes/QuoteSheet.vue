@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A quote: who pays, what is offered, how long the price is held; sent, answered; the same in the office and on a phone.
 import { computed, reactive, ref, watch } from 'vue'
-import type { Answer } from '~~/shared/api'
+import type { Answer, Body } from '~~/shared/api'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import PayerChoice from '~/components/quotes/PayerChoice.vue'
 import { call, newId } from '~/lib/api'
@@ -21,20 +21,22 @@ const draft = computed(() => writes.value && quote.value?.state === 'draft')
 const words = reactive({ title: '', scope: '', orderNumber: '', expiresOn: '' })
 // What somebody is typing is not taken away by a change that arrives.
 watch(quote, (q) => { if (q && !document.activeElement?.closest('.words')) Object.assign(words, { title: q.title, scope: q.scope, orderNumber: q.orderNumber, expiresOn: q.expiresOn }) })
-const change = (body: Parameters<typeof call<'changeQuote'>>[1] extends infer I ? NonNullable<I> extends { body?: infer B } ? Partial<B> : never : never) => act(async () => {
-  quote.value = await call('changeQuote', { params: { id: props.id }, body: { version: quote.value!.version, ...body } as never })
-})
+/** What is changed is worked out when its turn comes: one act after the other, each on what the one before left. */
+const change = (what: () => Partial<Body<'changeQuote'>>) => act(async () => {
+  quote.value = await call('changeQuote', { params: { id: props.id }, body: { version: quote.value!.version, ...what() } })
+}, 'wait')
 const keepWords = () => {
   const q = quote.value!
-  if (words.title !== q.title || words.scope !== q.scope || words.orderNumber !== q.orderNumber || words.expiresOn !== q.expiresOn) void change({ ...words })
+  if (words.title !== q.title || words.scope !== q.scope || words.orderNumber !== q.orderNumber || words.expiresOn !== q.expiresOn) void change(() => ({ ...words }))
 }
 const asWanted = (l: Line) => ({ id: l.id, entryId: l.entryId, kind: l.kind as 'task', name: l.name, quantity: l.quantity, unitPrice: l.unitPrice })
-const setLine = (line: Line, values: Partial<{ quantity: string, unitPrice: string }>) => change({ lines: quote.value!.lines.map(l => ({ ...asWanted(l), ...(l.id === line.id ? values : {}) })) })
-const takeOut = (line: Line) => change({ lines: quote.value!.lines.filter(l => l.id !== line.id).map(asWanted) })
-const add = (e: Answer<'searchPriceBook'>['items'][number]) => change({ lines: [...quote.value!.lines.map(asWanted), { id: newId(), entryId: e.id, kind: e.kind as 'task', name: undefined, quantity: '1', unitPrice: undefined }] })
+const setLine = (line: Line, values: Partial<{ quantity: string, unitPrice: string }>) => change(() => ({ lines: quote.value!.lines.map(l => ({ ...asWanted(l), ...(l.id === line.id ? values : {}) })) }))
+const takeOut = (line: Line) => change(() => ({ lines: quote.value!.lines.filter(l => l.id !== line.id).map(asWanted) }))
+const add = (e: Answer<'searchPriceBook'>['items'][number]) => change(() => ({ lines: [...quote.value!.lines.map(asWanted), { id: newId(), entryId: e.id, kind: e.kind as 'task', name: undefined, quantity: '1', unitPrice: undefined }] }))
+const own = (id: string) => change(() => ({ ownerId: id || null }))
 const paying = ref(false)
 const pays = async (customerId: string) => {
-  await change({ customerId })
+  await change(() => ({ customerId }))
   paying.value = false
 }
 // Sending and answering are acts of their own, each with what it will do.
@@ -83,7 +85,7 @@ const home = computed(() => (props.field ? '/field' : '/quotes'))
         <div><dt>Who pays</dt><dd><NuxtLink v-if="!field" :to="`/customers/${quote.customer.id}`">{{ quote.customer.name }}</NuxtLink><template v-else>{{ quote.customer.name }}</template> <span v-if="quote.customer.prospect" class="chip">prospect</span> <span v-if="quote.customer.level" class="chip">{{ quote.customer.level }}</span> <span v-if="quote.customer.exempt" class="chip">tax exempt</span> <button v-if="draft && !field" class="btn plain" @click="paying = !paying">Somebody else</button></dd></div>
         <div><dt>Where</dt><dd>{{ quote.site.text }}<span v-if="quote.site.belongsTo" class="quiet">, of {{ quote.site.belongsTo }}</span></dd></div>
         <div v-if="quote.contact.name || quote.contact.phone"><dt>Speak to</dt><dd>{{ quote.contact.name }} {{ quote.contact.phone }}</dd></div>
-        <div><dt>Who has it</dt><dd><select v-if="writes && setUp" class="plain" aria-label="Who has it" :disabled="quote.state !== 'draft'" :value="quote.owner?.id ?? ''" @change="change({ ownerId: ($event.target as HTMLSelectElement).value || null })"><option value="">nobody</option><option v-for="p in setUp.people" :key="p.id" :value="p.id">{{ p.name }}</option></select><template v-else>{{ quote.owner?.name ?? 'nobody' }}</template></dd></div>
+        <div><dt>Who has it</dt><dd><select v-if="writes && setUp" class="plain" aria-label="Who has it" :disabled="quote.state !== 'draft'" :value="quote.owner?.id ?? ''" @change="own(($event.target as HTMLSelectElement).value)"><option value="">nobody</option><option v-for="p in setUp.people" :key="p.id" :value="p.id">{{ p.name }}</option></select><template v-else>{{ quote.owner?.name ?? 'nobody' }}</template></dd></div>
       </dl>
       <PayerChoice v-if="paying" :place="quote.site" @choose="pays" />
       <div class="words stack" @focusout="keepWords">

@@ -36,7 +36,7 @@ const change = (line: Work['lines'][number], body: Partial<{ quantity: string, u
 })
 const add = (e: Answer<'searchPriceBook'>['items'][number]) => act(async () => {
   work.value = await call('addLines', { params: { id }, body: { lines: [{ id: newId(), entryId: e.id, quantity: '1', kind: 'other', done: true, name: undefined, unitPrice: undefined }] } })
-})
+}, 'wait')
 const charge = () => act(async () => { work.value = await call('chargeTime', { params: { id }, body: { lineId: newId() } }) })
 const explain = () => act(async () => {
   work.value = await call('explainTime', { params: { id }, body: { seconds: work.value!.time.uncoveredSeconds, reason: why.value } })

@@ -28,7 +28,7 @@ const added = ref('')
 const add = (e: Answer<'searchPriceBook'>['items'][number]) => act(async () => {
   keep(await call('addLines', { params: { id: work.value!.id }, body: { visitId: id, lines: [{ id: newId(), entryId: e.id, quantity: '1', kind: 'other', done: true, name: undefined, unitPrice: undefined }] } }))
   added.value = e.name
-})
+}, 'wait')
 const editing = ref('')
 const quantity = ref('')
 const price = ref('')
