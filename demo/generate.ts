@@ -117,7 +117,7 @@ function booking(p: Plan, technician: DemoPerson | null, customer: DemoCustomer,
   p.push(at, async ctx => void await bookCall(ctx, ids.call, {
     workOrderId: ids.workOrderId, visitId: ids.visitId, customerId: customer.id, siteId, speaking: '', phone: customer.phone, title, problem, kind: title === 'No water' ? 'no water' : title === 'Water test' ? 'water test' : /membrane|lamp/.test(title) ? 'service' : 'repair', contactId: null, equipmentId: null, answers: [], reason: customer.name.startsWith('Marrow') ? 'the owner agreed' : '', source: '', orderNumber: customer.name === 'Broadmere Hospitality' ? '77-310' : '',
     entries: withPrice ? [{ entryId: entry.id, quantity: '1' }] : [], technicianId: technician?.id ?? null, date, start: minute === null ? null : clockText(minute), durationSeconds: length * 60,
-    promiseFrom: from === null ? null : clockText(from), promiseTo: from === null ? null : clockText(from + 120), override: true,
+    promiseFrom: from === null ? null : clockText(from), promiseTo: from === null ? null : clockText(from + 120), override: true, moves: [],
   }))
   return { ...ids, entry }
 }

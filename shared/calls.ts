@@ -9,7 +9,7 @@ export const callDraft = obj({
   problem: text(2000).default(''), kind: text(40).default('repair'), source: text(60).default(''), orderNumber: text(40).default(''), answers: answers().default([]),
   entries: list(obj({ entryId: id().required(), quantity: text(12).required() })).default([]),
   technicianId: id().nullable().default(null), date: date().nullable().default(null), start: text(5).default(''), durationSeconds: int(300, 86_400).default(3600),
-  promiseFrom: text(5).default(''), promiseTo: text(5).default(''),
+  promiseFrom: text(5).default(''), promiseTo: text(5).default(''), moves: list(obj({ visitId: id().required(), customer: text(160).default(''), startAt: instant().required() })).max(10).default([]),
   isNew: flag().default(false), prospect: flag().default(false), name: text(160).default(''), email: text(160).default(''), line1: text(160).default(''), town: text(80).default(''), postcode: text(16).default(''),
 })
 export const bookingSchema = obj({
@@ -18,6 +18,7 @@ export const bookingSchema = obj({
   source: text(60).default(''), orderNumber: text(40).default(''), answers: answers().default([]), entries: list(obj({ entryId: id().required(), quantity: text(12).matches(/^\d{1,6}(\.\d{1,3})?$/, 'Write the quantity as a number.').required() })).default([]),
   technicianId: id().nullable().default(null), date: date().nullable().default(null), start: time().nullable().default(null), durationSeconds: int(300, 86_400).default(3600),
   promiseFrom: time().nullable().default(null), promiseTo: time().nullable().default(null), override: flag().default(false), reason: text(200).default(''),
+  moves: list(obj({ visitId: id().required(), startAt: instant().required() })).max(10).default([]),
 })
 export const callRow = obj({
   id: id().required(), state: words(), origin: oneOf(CALL_ORIGINS).required(), summary: words(300), waiting: words(300), late: flag().required(), draft: callDraft, workOrderId: id().nullable().defined(), callBackOn: date().nullable().defined(), assignedTo: words(),

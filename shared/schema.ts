@@ -41,6 +41,8 @@ export interface Route {
   path: string
   /** 'public' for everyone; 'signature' for machines that sign what they send */
   who: readonly Role[] | 'public' | 'signature'
+  /** whose secret signs, where machines sign: CARD_SECRET when not said */
+  signedBy?: 'CARD' | 'POSITIONS' | 'TEXT'
   summary: string
   query?: yup.AnySchema
   body?: yup.AnySchema

@@ -24,7 +24,7 @@ const INDEX = [['/customers', 'Customers', IconCustomers], ['/sites', 'Sites', I
 const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
 const HERE: Record<string, [string, string][]> = {
   '/calls/': [['Ctrl Enter', 'book the call'], ['↑ ↓ Enter', 'choose a match'], ['Alt W', 'go to the first free time; arrows move it'], ['Esc', 'back to the calls']],
-  '/schedule': [['Tab', 'go to the next visit'], ['← → ↑ ↓', 'move it by a quarter of an hour, or to another technician'], ['Shift ← →', 'shorten, lengthen'], ['Enter', 'save the move, or open the work order'], ['Esc', 'leave it where it was'], ['Delete', 'take it off the schedule'], ['Ctrl Z', 'undo'], ['Ctrl Y', 'do it again'], ['S', 'swap with another: S on the one, S on the other'], ['[ ]', 'day before, day after']],
+  '/schedule': [['Tab', 'go to the next visit'], ['← → ↑ ↓', 'move it by a quarter of an hour, or to another technician'], ['Shift ← →', 'shorten, lengthen'], ['Enter', 'save the move, or look at the visit'], ['Esc', 'leave it where it was'], ['Delete', 'take it off the schedule'], ['Ctrl Z', 'undo'], ['Ctrl Y', 'do it again'], ['S', 'swap with another: S on the one, S on the other'], ['L', 'lock it where it is, or unlock it'], ['C', 'a further visit of the same work order; Alt and drag puts it somewhere'], ['X', 'split it: the rest goes to the tray'], ['[ ]', 'day before, day after']],
 }
 const takesCalls = () => ['owner', 'office', 'dispatch'].includes(session.role)
 function key(e: KeyboardEvent) {

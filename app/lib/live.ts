@@ -2,6 +2,8 @@
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 
 const listeners = new Set<() => void>()
+/** Who wants to know that a van moved: far more often than that somebody did something. */
+const watchers = new Set<() => void>()
 export const connected = ref(true)
 let source: EventSource | null = null
 let timer: ReturnType<typeof setTimeout> | null = null
@@ -16,6 +18,7 @@ function open() {
   if (source) return
   source = new EventSource('/api/v1/live')
   source.addEventListener('change', tell)
+  source.addEventListener('moved', () => watchers.forEach(w => w()))
   source.addEventListener('hello', () => {
     if (!connected.value) tell()
     connected.value = true
@@ -26,10 +29,12 @@ export function closeLive() {
   source?.close()
   source = null
 }
-export function onLive(refresh: () => void) {
+function listen(to: Set<() => void>, refresh: () => void) {
   onMounted(() => {
-    listeners.add(refresh)
+    to.add(refresh)
     open()
   })
-  onBeforeUnmount(() => listeners.delete(refresh))
+  onBeforeUnmount(() => to.delete(refresh))
 }
+export const onLive = (refresh: () => void) => listen(listeners, refresh)
+export const onMoved = (refresh: () => void) => listen(watchers, refresh)

@@ -1,28 +1,41 @@
 // What was done on the schedule: the last twenty acts can be taken back and done again, also while others act.
 import { defineStore } from 'pinia'
 import type { Answer } from '~~/shared/api'
-import { call, Problem } from '~/lib/api'
+import { call, newId, Problem } from '~/lib/api'
 
-export interface Place { technicianId: string | null, startAt: string | null, durationSeconds: number }
+export interface Place { technicianId: string | null, startAt: string | null, durationSeconds: number, crewIds?: string[] }
 type Visit = Answer<'placeVisit'>
 /** A placement that was made: how it was, how it is, and the version that it made. */
 export interface Move { id: string, before: Place, after: Place, version: number }
-/** One act of a person may be several placements: a swap, a plan that was accepted. */
-type Act = Move[]
+/** A visit that came to be, or was cancelled: whether it was there before, and is after. */
+interface Coming { id: string, before: boolean, after: boolean, version: number }
+type Step = Move | Coming
+/** One act of a person may be several steps: a swap, a split, a plan that was accepted. */
+type Act = Step[]
 const MOST = 20
-const placeOf = (v: Place): Place => ({ technicianId: v.technicianId, startAt: v.startAt, durationSeconds: v.durationSeconds })
+const placeOf = (v: Place): Place => ({ technicianId: v.technicianId, startAt: v.startAt, durationSeconds: v.durationSeconds, crewIds: v.crewIds })
 
 export const useBoard = defineStore('board', {
   state: () => ({ done: [] as Act[], undone: [] as Act[] }),
   actions: {
     async place(visit: Visit, place: Place, override: boolean): Promise<void> {
       const saved = await call('placeVisit', { params: { id: visit.id }, body: { ...place, version: visit.version, override } })
-      this.keep([{ id: visit.id, before: placeOf(visit), after: placeOf(place), version: saved.version }])
+      this.keep([{ id: visit.id, before: placeOf(visit), after: placeOf({ ...place, crewIds: saved.crewIds }), version: saved.version }])
     },
     /** Two visits change places: each takes the other's technician and start. */
     async swap(a: Visit, b: Visit): Promise<void> {
       const { visits } = await call('swapVisits', { body: { first: { id: a.id, version: a.version }, second: { id: b.id, version: b.version } } })
       this.keep([a, b].map((v, i) => ({ id: v.id, before: placeOf(v), after: placeOf(visits[i]!), version: visits[i]!.version })))
+    },
+    /** A further visit of the same work order: as long as this one, or the rest of it when it is split. */
+    async further(visit: Visit, wish: { split: boolean, durationSeconds: number, note?: string, technicianId?: string | null, startAt?: string | null }): Promise<string> {
+      const made = await call('furtherVisit', { params: { id: visit.id }, body: { id: newId(), version: visit.version, technicianId: null, startAt: null, note: '', ...wish, override: true } })
+      this.keep([{ id: made.visit.id, before: false, after: true, version: made.visit.version }, ...(wish.split ? [{ id: visit.id, before: placeOf(visit), after: placeOf(made.of), version: made.of.version }] : [])])
+      return made.visit.id
+    },
+    async cancel(visit: Visit, reason: string): Promise<void> {
+      const saved = await call('cancelVisit', { params: { id: visit.id }, body: { version: visit.version, cancelled: true, reason } })
+      this.keep([{ id: visit.id, before: true, after: false, version: saved.version }])
     },
     keep(act: Act): void {
       this.done = [...this.done, act].slice(-MOST)
@@ -40,20 +53,26 @@ export const useBoard = defineStore('board', {
       this.undone = this.undone.slice(0, -1)
       this.done = [...this.done, await this.turn(act, 'after')].slice(-MOST)
     },
-    /** The version is the one that our own act made: what somebody moved since stays as they put it, and is said. */
+    step(s: Step, to: 'before' | 'after'): Promise<Visit> {
+      const there = s[to]
+      return typeof there === 'boolean'
+        ? call('cancelVisit', { params: { id: s.id }, body: { version: s.version, cancelled: !there, reason: '' } })
+        : call('placeVisit', { params: { id: s.id }, body: { ...there, version: s.version, override: true } })
+    },
+    /** The version is the one that our own act made: what somebody moved or locked since stays as they put it, and is said. */
     async turn(act: Act, to: 'before' | 'after'): Promise<Act> {
       const turned: Act = []
       let lost = 0
-      for (const m of act) {
+      for (const s of act) {
         try {
-          const saved = await call('placeVisit', { params: { id: m.id }, body: { ...m[to], version: m.version, override: true } })
-          turned.push({ ...m, version: saved.version })
-          const follow = (acts: Act[]) => acts.map(a => a.map(x => (x.id === m.id ? { ...x, version: saved.version } : x)))
+          const saved = await this.step(s, to)
+          turned.push({ ...s, version: saved.version })
+          const follow = (acts: Act[]) => acts.map(a => a.map(x => (x.id === s.id ? { ...x, version: saved.version } : x)))
           this.done = follow(this.done)
           this.undone = follow(this.undone)
         }
         catch (error) {
-          if ((error as Problem).code !== 'stale') throw error
+          if (!['stale', 'locked', 'not_now', 'started'].includes((error as Problem).code)) throw error
           lost++
         }
       }

@@ -64,8 +64,10 @@ export interface Opening {
   known: boolean
   /** what decides the rank, in seconds; less is better */
   score: number
-  reasons: string[]
+  reasons: OpeningReason[]
 }
+/** What is said of an opening; by its code a screen knows what it shows elsewhere already. */
+export interface OpeningReason { code: 'driving' | 'home' | 'moved' | 'tight' | 'known' | 'capacity' | 'skill' | 'territory', text: string }
 const QUARTER = 900_000
 /** What each drawback weighs, in seconds of driving (our own rule). */
 export const OPENING_WEIGHTS = { waitingDay: 900, overtime: 3, tight: 1200, moved: 600, overCapacity: 3600, lacks: 7200, foreign: 3600, scrap: 0.5, known: -900 }
@@ -81,7 +83,7 @@ const OVERTIME_MOST = 3600
  * @param drive seconds from one place to another
  * @param say an instant as the local time, for the reasons
  * @returns ranked, the best first; nothing for a day without a place for it
- * @example openings([day], wish, driveSeconds, ms => localTime(ms, zone))[0].reasons // ['6 min more driving', 'home at 16:10']
+ * @example openings([day], wish, driveSeconds, ms => localTime(ms, zone))[0].reasons.map(r => r.text) // ['6 min more driving', 'home at 16:10']
  * Source: our own rule; the order of insertion cost follows Solomon's I1 heuristic, Operations Research 35 (1987): detour and push.
  */
 export function openings(days: readonly OpeningDay[], wish: OpeningWish, drive: (a: Place, b: Place) => number, say: (ms: number) => string): Opening[] {
@@ -159,11 +161,13 @@ function tryAt(day: OpeningDay, shift: Span, stops: readonly OpeningStop[], legs
   const w = OPENING_WEIGHTS
   const score = extra + w.waitingDay * wait + w.overtime * Math.max(0, overtimeSeconds - overBefore) + (tight ? w.tight : 0) + w.moved * moved.length + (overCapacity ? w.overCapacity : 0) + w.lacks * lacks.length + (foreign ? w.foreign : 0) + w.scrap * scrap + (known ? w.known : 0)
   const minutes = (s: number) => Math.round(s / 60)
-  const reasons = [
-    extra < 60 ? 'no more driving' : `${minutes(extra)} min more driving`, `home at ${say(dayEndAt)}${overtimeSeconds > 0 ? `, ${minutes(overtimeSeconds)} min over` : ''}`,
-    ...moved.slice(0, 2).map(m => `${m.label} begins at ${say(m.startAt)}, within its promise`), ...(moved.length > 2 ? [`${moved.length - 2} more begin later, within their promises`] : []),
-    ...(tight && !moved.length ? [`tight before ${next!.label}`] : []), ...(known ? ['they know each other'] : []), ...(overCapacity ? [`over capacity: ${day.taken[half]} of ${day.capacity[half]} in the ${half}`] : []),
-    ...(lacks.length ? [`lacks ${lacks.join(', ')}`] : []), ...(foreign ? [`serves ${day.serves.join(', ')}`] : []),
-  ]
+  const reasons: OpeningReason[] = [{ code: 'driving', text: extra < 60 ? 'no more driving' : `${minutes(extra)} min more driving` }, { code: 'home', text: `home at ${say(dayEndAt)}${overtimeSeconds > 0 ? `, ${minutes(overtimeSeconds)} min over` : ''}` }]
+  for (const m of moved.slice(0, 2)) reasons.push({ code: 'moved', text: `${m.label} begins at ${say(m.startAt)}, within its promise` })
+  if (moved.length > 2) reasons.push({ code: 'moved', text: `${moved.length - 2} more begin later, within their promises` })
+  if (tight && !moved.length) reasons.push({ code: 'tight', text: `tight before ${next!.label}` })
+  if (known) reasons.push({ code: 'known', text: 'they know each other' })
+  if (overCapacity) reasons.push({ code: 'capacity', text: `over capacity: ${day.taken[half]} of ${day.capacity[half]} in the ${half}` })
+  if (lacks.length) reasons.push({ code: 'skill', text: `lacks ${lacks.join(', ')}` })
+  if (foreign) reasons.push({ code: 'territory', text: `serves ${day.serves.join(', ')}` })
   return { technicianId: day.technicianId, date: day.date, startAt: start, extraDriveSeconds: extra, driveSeconds: to, dayEndAt, overtimeSeconds, moved, overCapacity, lacks, foreign, known, score, reasons }
 }

@@ -29,11 +29,11 @@ const cell = (lat: number, lon: number) => `${Math.floor(lat / CELL)} ${Math.flo
 const refuse = (message: string): never => {
   throw new LedgerError('bad_roads', 422, message)
 }
-type Feature = { geometry?: { type?: string, coordinates?: unknown }, properties?: { speed?: unknown, oneway?: unknown } | null }
+type Feature = { geometry?: { type?: string, coordinates?: unknown }, properties?: { speed?: unknown, oneway?: unknown, kind?: unknown } | null }
 
 /**
  * Reads a network from GeoJSON: a FeatureCollection of LineStrings and MultiLineStrings, `speed` in km/h (60 when not said),
- * `oneway` true where it is. Lines are joined where they share a position. A network in several parts is taken, and its largest part
+ * `oneway` true where it is; lines of the `kind` "water" are ground to look at, not roads. Lines are joined where they share a position. A network in several parts is taken, and its largest part
  * used: `parts` says how many there are.
  * @throws LedgerError `bad_roads` with a sentence: no FeatureCollection, no lines, positions outside the globe, too many
  * Source of the format: RFC 7946.
@@ -60,6 +60,7 @@ export function readRoads(data: unknown, mostNodes = 2_000_000): Roads {
     return lat.length - 1
   }
   for (const f of features) {
+    if (f.properties?.kind === 'water') continue
     const kind = f.geometry?.type
     const rows = kind === 'LineString' ? [f.geometry!.coordinates] : kind === 'MultiLineString' ? f.geometry!.coordinates as unknown[] : []
     const kmh = Number(f.properties?.speed ?? DEFAULT_KMH)
@@ -181,8 +182,9 @@ class Heap {
  * Seconds from one node to others along the shortest ways; Infinity where none leads. It ends once all that were asked for are reached.
  * Source: E. W. Dijkstra, Numerische Mathematik 1 (1959).
  * @param guess the least that is left from a node to the only target, when there is one (A*: Hart, Nilsson & Raphael 1968)
+ * @param trace when given, filled with the node before each one on its shortest way
  */
-export function drivesFrom(roads: Roads, from: number, targets: readonly number[], guess: (node: number) => number = () => 0): number[] {
+export function drivesFrom(roads: Roads, from: number, targets: readonly number[], guess: (node: number) => number = () => 0, trace?: Int32Array): number[] {
   const n = roads.lat.length
   const known = new Float64Array(n).fill(Infinity)
   const settled = new Uint8Array(n)
@@ -208,6 +210,7 @@ export function drivesFrom(roads: Roads, from: number, targets: readonly number[
       const cost = base + seconds[e]!
       if (cost < known[v]!) {
         known[v] = cost
+        if (trace) trace[v] = u
         heap.push(cost + guess(v), v)
       }
     }
@@ -227,9 +230,26 @@ export function roadSeconds(roads: Roads, a: Place, b: Place): number | null {
   const from = nearestNode(roads, a)
   const to = nearestNode(roads, b)
   if (!from || !to) return null
-  const end = { lat: roads.lat[to.node]!, lon: roads.lon[to.node]! }
-  const [seconds] = drivesFrom(roads, from.node, [to.node], i => greatCircle({ lat: roads.lat[i]!, lon: roads.lon[i]! }, end) / roads.fastest)
+  const [seconds] = drivesFrom(roads, from.node, [to.node], straightTo(roads, to.node))
   return Number.isFinite(seconds!) ? whole(seconds!, from.metres + to.metres) : null
+}
+const straightTo = (roads: Roads, node: number) => {
+  const end = { lat: roads.lat[node]!, lon: roads.lon[node]! }
+  return (i: number) => greatCircle({ lat: roads.lat[i]!, lon: roads.lon[i]! }, end) / roads.fastest
+}
+/**
+ * The way of that drive as positions, longitude before latitude as RFC 7946 has it, from door to door; null where the roads know none.
+ * @example roadWay(roads, depot, site) ?? [[depot.lon, depot.lat], [site.lon, site.lat]]
+ */
+export function roadWay(roads: Roads, a: Place, b: Place): [number, number][] | null {
+  const [from, to] = [nearestNode(roads, a), nearestNode(roads, b)]
+  if (!from || !to) return null
+  const before = new Int32Array(roads.lat.length).fill(-1)
+  const [seconds] = drivesFrom(roads, from.node, [to.node], straightTo(roads, to.node), before)
+  if (!Number.isFinite(seconds!)) return null
+  const way: [number, number][] = []
+  for (let n = to.node; n >= 0; n = n === from.node ? -1 : before[n]!) way.push([roads.lon[n]!, roads.lat[n]!])
+  return [[a.lon, a.lat], ...way.reverse(), [b.lon, b.lat]]
 }
 /** All drives between places, row by row; what the roads do not cover is asked of `otherwise`. */
 export function roadMatrix(roads: Roads, places: readonly Place[], otherwise: (a: Place, b: Place) => number): Float64Array {

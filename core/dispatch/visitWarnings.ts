@@ -2,7 +2,8 @@ export interface Placement { technicianId: string, startAt: number, endAt: numbe
 export interface DayFacts {
   /** working intervals of that technician around that day, epoch ms */
   working: readonly { from: number, to: number }[]
-  timeOff: readonly { from: number, to: number, reason: string }[]
+  /** time off, meetings; a `break` can be taken a little later, so it is only said */
+  timeOff: readonly { from: number, to: number, reason: string, kind?: string }[]
   others: readonly { id: string, startAt: number, endAt: number, label: string }[]
   /** the site's territory, and those that the technician serves; a technician without any serves all */
   territory?: string
@@ -11,9 +12,9 @@ export interface DayFacts {
   wanted?: readonly string[]
   skills?: readonly string[]
 }
-export type VisitWarning = { code: 'clash' | 'time_off' | 'outside_hours' | 'outside_promise' | 'territory' | 'skill' | 'held', text: string }
+export type VisitWarning = { code: 'clash' | 'time_off' | 'outside_hours' | 'outside_promise' | 'territory' | 'skill' | 'break' | 'held', text: string }
 /** What is said but does not hold anybody up: a person may well be sent elsewhere, or learn. */
-export const SOFT_WARNINGS: readonly VisitWarning['code'][] = ['territory', 'skill']
+export const SOFT_WARNINGS: readonly VisitWarning['code'][] = ['territory', 'skill', 'break']
 
 /**
  * What is wrong with placing a visit there, in words, before it is saved: another visit at that time, time off, outside the
@@ -24,7 +25,10 @@ export function visitWarnings(place: Placement, facts: DayFacts, promise: { from
   const overlaps = (from: number, to: number) => from < place.endAt && place.startAt < to
   const warnings: VisitWarning[] = []
   for (const o of facts.others) if (overlaps(o.startAt, o.endAt)) warnings.push({ code: 'clash', text: `${name} is at ${o.label} then` })
-  for (const t of facts.timeOff) if (overlaps(t.from, t.to)) warnings.push({ code: 'time_off', text: `${name} is off then: ${t.reason}` })
+  for (const t of facts.timeOff) {
+    if (!overlaps(t.from, t.to)) continue
+    warnings.push(t.kind === 'break' ? { code: 'break', text: `it runs into ${name}’s break` } : { code: 'time_off', text: `${name} is off then: ${t.reason}` })
+  }
   if (!facts.working.some(w => w.from <= place.startAt && place.endAt <= w.to) && !warnings.some(w => w.code === 'time_off')) {
     warnings.push({ code: 'outside_hours', text: facts.working.length === 0 ? `${name} does not work that day` : `this is outside ${name}’s hours` })
   }

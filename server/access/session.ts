@@ -35,9 +35,9 @@ export async function keepSession(event: H3Event, name: 'signIn' | 'signOut', re
   return answer
 }
 /** `t=SECONDS,v=HEX` over "t.body"; older than five minutes is refused, so that a recorded request cannot be sent again. */
-export function checkSignature(header: string, bytes: Buffer): void {
+export function checkSignature(by: 'CARD' | 'POSITIONS' | 'TEXT', header: string, bytes: Buffer): void {
   const { t, v } = Object.fromEntries(header.split(',').map(p => p.split('=') as [string, string]))
-  const expected = createHmac('sha256', process.env.CARD_SECRET ?? secret()).update(`${t}.`).update(bytes).digest()
+  const expected = createHmac('sha256', process.env[`${by}_SECRET`] ?? secret()).update(`${t}.`).update(bytes).digest()
   const given = Buffer.from(v ?? '', 'hex')
   if (!t || given.length !== expected.length || !timingSafeEqual(given, expected) || Math.abs(Date.now() / 1000 - Number(t)) > 300) throw new LedgerError('bad_signature', 401, 'The signature does not fit.')
 }

@@ -8,14 +8,15 @@ import { callDraft } from '../../shared/calls'
 import { contactsOf, customerById, equipmentById, fileById, filesOf, filesOfCallTo, owedBy, siteById, updateRow, type CustomerRow } from '../customers/queries'
 import { isExempt } from '../customers/service'
 import { lockPerson } from '../dispatch/queries'
-import { checkPlacement, heldByOthers, mayPlace } from '../dispatch/service'
+import { checkPlacement, heldByOthers, mayPlace, placeVisit } from '../dispatch/service'
+import { confirmVisit } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { json, nextNumber } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
 import { putLines } from '../visits/lines'
-import { insertPhoto, insertVisit, insertWorkOrder, workOrderById } from '../visits/queries'
+import { insertPhoto, insertVisit, insertWorkOrder, visitById, workOrderById } from '../visits/queries'
 import { callById, keepCall, markCall, waitingCalls, type CallRow } from './queries'
 
 type Row = Answer<'call'>
@@ -86,6 +87,8 @@ export async function bookCall(ctx: Ctx, id: string, body: Body<'bookCall'>): Pr
   const inSpite = await mayBook(ctx, customer, body.reason)
   const zone = ctx.company.timeZone
   const startAt = body.date && body.start ? localToInstant(body.date, body.start, zone) : null
+  // An opening may have others begin later, within what was promised to them: they move with the booking or the booking is refused.
+  for (const m of body.moves) await makeRoom(ctx, m)
   const warnings = body.technicianId && startAt !== null ? await checkPlacement(ctx, { visitId: null, callId: id, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseFrom: body.promiseFrom, promiseTo: body.promiseTo, siteId: site.id }) : []
   await mayPlace(ctx, warnings, body.override)
   const number = await nextNumber(ctx.tx, 'work_order')
@@ -110,7 +113,15 @@ export async function bookCall(ctx: Ctx, id: string, body: Body<'bookCall'>): Pr
   const when = startAt === null ? 'no time yet' : `${localDate(startAt, zone)} ${localTime(startAt, zone)}`
   await record(ctx, { subject: 'work', id: body.workOrderId, workOrderId: body.workOrderId, customerId: customer.id, text: `Call taken: ${title}. Booked as ${number}, ${when}${inSpite}${warnings.length ? ` in spite of: ${warnings.map(w => w.text).join('; ')}` : ''}` })
   await refreshWorkOrder(ctx, body.workOrderId)
+  await confirmVisit(ctx, body.visitId)
   return { workOrderId: body.workOrderId, number, visitId: body.visitId }
+}
+async function makeRoom(ctx: Ctx, move: { visitId: string, startAt: string }): Promise<void> {
+  const visit = await visitById(ctx.tx, move.visitId, true)
+  if (!visit || visit.state !== 'planned' || !visit.startAt || Date.parse(visit.startAt) > Date.parse(move.startAt)) throw conflict('day_changed', 'The day has changed since this opening was offered. Take another opening.')
+  const late = visit.promiseDate && visit.promiseTo && Date.parse(move.startAt) > localToInstant(visit.promiseDate, visit.promiseTo, ctx.company.timeZone)
+  if (late) throw conflict('day_changed', 'A visit that would move would miss its promise now. Take another opening.')
+  await placeVisit(ctx, visit.id, { version: visit.version, technicianId: visit.technicianId, startAt: move.startAt, durationSeconds: visit.durationSeconds, override: true, crewIds: undefined })
 }
 export async function endCall(ctx: Ctx, id: string, body: Body<'endCall'>): Promise<Answer<'endCall'>> {
   if (body.state === 'put_off' && !body.callBackOn) throw invalid('callBackOn', 'Choose the day on which to call back.')

@@ -18,6 +18,8 @@ const fix = (r: CustomerRow): CustomerRow => ({
   ...r, prospect: Boolean(r.prospect), taxExempt: Boolean(r.taxExempt), terms: r.terms && json<Terms>(r.terms), tags: json<string[]>(r.tags), ownPrices: json<Record<string, string>>(r.ownPrices), custom: json<Record<string, string>>(r.custom),
 })
 export const customersById = async (tx: Tx, ids: string[]) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.id IN (${marks(ids)})`, ids)).map(fix)
+/** Whose number it is; numbers are kept in one form, so they can be compared as they stand. */
+export const customersByPhone = async (tx: Tx, phone: string) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.merged_into IS NULL AND ? <> '' AND (c.phone = ? OR c.phone2 = ?) LIMIT 20`, [phone, phone, phone])).map(fix)
 export const customerById = async (tx: Tx, id: string, lock = false) => {
   const row = await tx.row<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
   return row && fix(row)

@@ -10,15 +10,16 @@ import { log } from '../http/log'
 import { record } from '../http/queries'
 import { json } from '../settings/queries'
 import { startPlanner, type PlanThread } from '../work/planThread'
-import { technicianDays, type TechnicianDay } from './days'
+import { technicianDays, type DayStop, type TechnicianDay } from './days'
 import { driveMatrix } from './drives'
-import { boardVisit, dayPlanById, insertDayPlan, insertTimeOff, lockPerson, setPlanProgress, setPlanState, skillsOfVisits, technicianById, unplaced, type BoardVisit } from './queries'
+import { boardVisit, boardVisits, dayPlanById, insertDayPlan, insertTimeOff, lockPerson, setPlanProgress, setPlanState, skillsOfVisits, technicianById, unplaced, type BoardVisit } from './queries'
 import { placeVisit } from './service'
 
 type DayPlan = Answer<'dayPlan'>
 type Wish = Omit<Body<'beginPlan'>, 'id'>
 type Proposal = Pick<DayPlan, 'before' | 'after' | 'changes'>
 const OVERTIME_MOST = 2 * 3600
+const REST_MOVES_MS = 3_600_000
 const running = new Map<string, PlanThread>()
 const key = (technicianId: string, date: string) => `${technicianId} ${date}`
 
@@ -34,67 +35,73 @@ export async function dayPlan(ctx: Ctx, id: string): Promise<DayPlan> {
   return shape(row, absentId ? (await technicianById(ctx.tx, absentId))?.name ?? '' : '')
 }
 
-/** Days, visits and drives as an instance, the plan as it stands, and what each visit is. */
-async function instanceOf(ctx: Ctx, wish: Wish): Promise<{ instance: PlanInstance, given: Plan, visits: Map<string, BoardVisit> }> {
+const seconds = (ms: number) => Math.round(ms / 1000)
+/** Places by number, as the planner knows them. A place that nobody knows costs nothing to reach: better than not planning its visit at all. */
+class Places {
+  readonly all: Place[] = []
+  private readonly known = new Map<string, number>()
+  number(p: Place | null): number {
+    const k = p ? `${p.lat} ${p.lon}` : 'unknown'
+    if (!this.known.has(k)) {
+      this.known.set(k, this.all.length)
+      this.all.push(p ?? { lat: NaN, lon: NaN })
+    }
+    return this.known.get(k)!
+  }
+}
+async function daysOf(ctx: Ctx, wish: Wish): Promise<{ days: TechnicianDay[], absent: TechnicianDay[], dates: string[] }> {
   const dates = [...new Set(wish.dates)].sort()
   const last = dates.at(-1)!
   const span = Array.from({ length: 8 }, (_, i) => plusDays(dates[0]!, i)).filter(d => d <= last)
   if (span.at(-1) !== last) throw invalid('dates', 'The days lie too far apart; plan them in two goes.')
   const all = (await technicianDays(ctx, dates[0]!, span.length)).filter(d => dates.includes(d.date))
-  const days = all.filter(d => d.technicianId !== wish.absentId && (wish.technicianIds.length === 0 || wish.technicianIds.includes(d.technicianId)))
-  const free = wish.absentId ? all.filter(d => d.technicianId === wish.absentId) : []
-  const places: Place[] = []
-  const at = new Map<string, number>()
-  const spot = (p: Place | null): number => {
-    // A place that nobody knows costs nothing to reach: better than not planning its visit at all.
-    const k = p ? `${p.lat} ${p.lon}` : 'unknown'
-    if (!at.has(k)) {
-      at.set(k, places.length)
-      places.push(p ?? { lat: NaN, lon: NaN })
-    }
-    return at.get(k)!
-  }
-  const seconds = (ms: number) => Math.round(ms / 1000)
-  const open = (d: TechnicianDay) => d.stops.filter(s => s.state === 'planned')
-  const technicians: PlanTechnician[] = days.flatMap((d) => {
-    const shift = d.working[0]
-    if (!shift) return []
-    // What has begun is a fact: the day goes on from where it ends.
-    const begun = d.stops.filter(s => s.state !== 'planned')
-    const lastBegun = begun.at(-1)
-    const from = Math.max(shift.from, d.date === ctx.today ? ctx.now : 0, lastBegun ? lastBegun.startAt + lastBegun.durationSeconds * 1000 : 0)
-    return [{
-      id: key(d.technicianId, d.date), start: spot(lastBegun?.place ?? d.start), end: spot(d.end), shift: { from: seconds(from), to: seconds(Math.max(from, shift.to)) }, overtimeMost: OVERTIME_MOST, skills: [...d.skills],
-      breaks: d.blocked.filter(b => b.to > from).map(b => ({ from: seconds(b.from), to: seconds(b.from), seconds: seconds(b.to - Math.max(b.from, from)) })),
-    }]
-  })
-  const known = new Set(technicians.map(t => t.id))
-  const movable = [...days, ...free].flatMap(d => open(d).map(s => ({ ...s, day: d as TechnicianDay | null })))
+  return { dates, days: all.filter(d => d.technicianId !== wish.absentId && (wish.technicianIds.length === 0 || wish.technicianIds.includes(d.technicianId))), absent: wish.absentId ? all.filter(d => d.technicianId === wish.absentId) : [] }
+}
+/** A technician's day as the planner takes it, from now on: what has begun is a fact, and what they help with is a break. */
+function asTechnician(ctx: Ctx, d: TechnicianDay, places: Places): PlanTechnician[] {
+  const shift = d.working[0]
+  if (!shift) return []
+  const begun = d.stops.filter(s => s.state !== 'planned' && !s.helps).at(-1)
+  const from = Math.max(shift.from, d.date === ctx.today ? ctx.now : 0, begun ? begun.startAt + begun.durationSeconds * 1000 : 0)
+  const isRest = (b: { from: number, to: number }) => d.rests.some(r => r.from === b.from && r.to === b.to)
+  const closed = [...d.blocked.filter(b => !isRest(b)), ...d.stops.filter(s => s.helps).map(s => ({ from: s.startAt, to: s.startAt + s.durationSeconds * 1000 }))].filter(b => b.to > from)
+  return [{
+    id: key(d.technicianId, d.date), start: places.number(begun?.place ?? d.start), end: places.number(d.end), shift: { from: seconds(from), to: seconds(Math.max(from, shift.to)) }, overtimeMost: OVERTIME_MOST, skills: [...d.skills],
+    breaks: [
+      ...closed.map(b => ({ from: seconds(b.from), to: seconds(b.from), seconds: seconds(b.to - Math.max(b.from, from)) })),
+      // A break may begin an hour earlier or later, between two visits.
+      ...d.rests.filter(b => b.to > from).map(b => ({ from: seconds(b.from - REST_MOVES_MS), to: seconds(b.from + REST_MOVES_MS), seconds: seconds(b.to - b.from) })),
+    ],
+  }]
+}
+type Movable = DayStop & { day: TechnicianDay }
+function asVisit(ctx: Ctx, v: BoardVisit, stop: Movable | undefined, wish: Wish, wants: ReadonlySet<string>, technicians: readonly PlanTechnician[], places: Places): PlanVisit {
+  const zone = ctx.company.timeZone
+  const has = stop ? key(stop.day.technicianId, stop.day.date) : ''
+  const locked = Boolean(stop?.locked && technicians.some(t => t.id === has))
+  const window = locked && v.startAt ? { from: seconds(Date.parse(v.startAt)), to: seconds(Date.parse(v.startAt)) }
+    : v.promiseDate && v.promiseFrom && v.promiseTo ? { from: seconds(localToInstant(v.promiseDate, v.promiseFrom, zone)), to: seconds(localToInstant(v.promiseDate, v.promiseTo, zone)) } : undefined
+  const own = stop && wish.keepTechnicians && stop.day.technicianId !== wish.absentId ? stop.day.technicianId : null
+  // A skill that nobody on these days has would leave the visit out; who is nearest to it is a question for a person then.
+  const skills = [...wants].filter(s => technicians.some(t => t.skills!.includes(s)))
+  // Whoever has it now may keep it, whatever the rules say: somebody decided that.
+  const only = technicians.filter(t => t.id === has || ((!v.promiseDate || t.id.endsWith(v.promiseDate)) && (!own || t.id.startsWith(own)) && skills.every(s => t.skills!.includes(s)))).map(t => t.id)
+  return { id: v.id, place: places.number(v.lat === null ? null : { lat: v.lat, lon: v.lon! }), seconds: v.durationSeconds, window, only, locked }
+}
+/** Days, visits and drives as an instance, the plan as it stands, and what each visit is. */
+async function instanceOf(ctx: Ctx, wish: Wish): Promise<{ instance: PlanInstance, given: Plan, visits: Map<string, BoardVisit> }> {
+  const { days, absent, dates } = await daysOf(ctx, wish)
+  const places = new Places()
+  const technicians = days.flatMap(d => asTechnician(ctx, d, places))
+  const movable = [...days, ...absent].flatMap(day => day.stops.filter(s => s.state === 'planned' && !s.helps).map((s): Movable => ({ ...s, day })))
   const waiting = wish.tray ? (await unplaced(ctx.tx)).filter(v => v.state === 'planned' && (!v.promiseDate || dates.includes(v.promiseDate))) : []
-  const ids = [...movable.map(s => s.id), ...waiting.map(v => v.id)]
-  const rows = new Map<string, BoardVisit>()
-  for (const id of ids) rows.set(id, (await boardVisit(ctx.tx, id))!)
-  const wants = await skillsOfVisits(ctx.tx, ids)
-  const visits: PlanVisit[] = ids.map((id) => {
-    const v = rows.get(id)!
-    const stop = movable.find(s => s.id === id)
-    const zone = ctx.company.timeZone
-    const window = v.promiseDate && v.promiseFrom && v.promiseTo ? { from: seconds(localToInstant(v.promiseDate, v.promiseFrom, zone)), to: seconds(localToInstant(v.promiseDate, v.promiseTo, zone)) } : undefined
-    const locked = Boolean(stop?.locked && stop.day && known.has(key(stop.day.technicianId, stop.day.date)))
-    const sameDay = v.promiseDate ?? null
-    const own = stop?.day && wish.keepTechnicians && stop.day.technicianId !== wish.absentId ? stop.day.technicianId : null
-    // A skill that nobody on these days has would leave the visit out; who is nearest to it is a question for a person then.
-    const skills = [...(wants.get(id) ?? [])].filter(s => technicians.some(t => t.skills!.includes(s)))
-    // Whoever has it now may keep it, whatever the rules say: somebody decided that.
-    const has = stop?.day ? key(stop.day.technicianId, stop.day.date) : ''
-    const only = technicians.filter(t => t.id === has || ((!sameDay || t.id.endsWith(sameDay)) && (!own || t.id.startsWith(own)) && skills.every(s => t.skills!.includes(s)))).map(t => t.id)
-    return { id, place: spot(v.lat === null ? null : { lat: v.lat, lon: v.lon! }), seconds: v.durationSeconds, window: locked && v.startAt ? { from: seconds(Date.parse(v.startAt)), to: seconds(Date.parse(v.startAt)) } : window, only, locked }
-  })
-  const drives = await driveMatrix(ctx.tx, places)
+  const rows = new Map([...await boardVisits(ctx.tx, movable.map(s => s.id)), ...waiting].map(v => [v.id, v]))
+  const wants = await skillsOfVisits(ctx.tx, [...rows.keys()])
+  const visits = [...rows.values()].map(v => asVisit(ctx, v, movable.find(s => s.id === v.id), wish, wants.get(v.id) ?? new Set(), technicians, places))
   // Where a place is not known, nothing is known of the drive.
-  const matrix = drives.map(d => (Number.isFinite(d) ? d : 0))
-  const given: Plan = { routes: technicians.map(t => ({ technicianId: t.id, visitIds: movable.filter(s => s.day && key(s.day.technicianId, s.day.date) === t.id).map(s => s.id) })), unserved: [] }
-  const loose: PlanInstance = { technicians: technicians.map(t => ({ ...t, overtimeMost: Infinity })), visits, places: places.length, drive: matrix }
+  const drive = (await driveMatrix(ctx.tx, places.all)).map(d => (Number.isFinite(d) ? d : 0))
+  const given: Plan = { routes: technicians.map(t => ({ technicianId: t.id, visitIds: movable.filter(s => key(s.day.technicianId, s.day.date) === t.id).map(s => s.id) })), unserved: [] }
+  const loose: PlanInstance = { technicians: technicians.map(t => ({ ...t, overtimeMost: Infinity })), visits, places: places.all.length, drive }
   // A day that runs over by more than we would propose may stay as it is, but not become longer.
   const over = new Map(describePlan(loose, given).days.map(d => [d.technicianId, d.overtime]))
   return { instance: { ...loose, technicians: technicians.map(t => ({ ...t, overtimeMost: Math.max(OVERTIME_MOST, over.get(t.id) ?? 0) })) }, given, visits: rows }
@@ -148,11 +155,7 @@ export async function beginPlan(ctx: Ctx, body: Body<'beginPlan'>): Promise<DayP
   const names = new Map<string, string>()
   for (const v of new Set([...instance.technicians.map(t => t.id.split(' ')[0]!), ...[...visits.values()].flatMap(x => x.technicianId ?? [])])) names.set(v, (await technicianById(ctx.tx, v))?.name ?? '')
   const before = factsOf(describePlan(instance, given))
-  const later = (work: (c: Ctx) => Promise<unknown>) => inContext({ actor: by, ip: ctx.ip }, async (c) => {
-    await work(c)
-    // Whoever looks at it hears of it.
-    await record(c, { subject: 'plan', id, text: 'Plan goes on' })
-  }).catch(error => log.error({ err: (error as Error).message }, 'plan'))
+  const later = (work: (c: Ctx) => Promise<unknown>) => inContext({ actor: by, ip: ctx.ip }, work).catch(error => log.error({ err: (error as Error).message }, 'plan'))
   ctx.tx.afterCommit(() => {
     let told = 0
     const thread = startPlanner({ instance, given, seconds: wish.seconds, seed: 7 }, (passed) => {
@@ -189,7 +192,7 @@ export async function acceptPlan(ctx: Ctx, id: string, body: Body<'acceptPlan'>)
   for (const change of chosen) {
     const now = (await boardVisit(ctx.tx, change.visitId))!
     if (now.version !== change.version || now.state !== 'planned') throw conflict('plan_is_old', `${now.number}, ${now.title}, was changed since this was proposed. Ask for a new plan.`)
-    const placed = await placeVisit(ctx, change.visitId, { version: change.version, technicianId: change.to.technicianId, startAt: change.to.startAt, durationSeconds: change.durationSeconds, override: true })
+    const placed = await placeVisit(ctx, change.visitId, { version: change.version, technicianId: change.to.technicianId, startAt: change.to.startAt, durationSeconds: change.durationSeconds, override: true, crewIds: undefined })
     undo.push({ visitId: change.visitId, version: placed.version, technicianId: change.from.technicianId, startAt: change.from.startAt, durationSeconds: change.durationSeconds })
   }
   if (wish.absentId) {

@@ -1,54 +1,39 @@
 // Technicians' days as the planner and the search for openings see them: hours, what is booked, what blocks, who can what.
 import type { OpeningDay, OpeningStop } from '../../core/dispatch/openings'
-import { localDate, localToInstant, plusDays, weekday } from '../../core/time/zone'
-import { callDraft } from '../../shared/calls'
-import type { Answer } from '../../shared/api'
-import { heldNow } from '../calls/queries'
+import type { Span } from '../../core/dispatch/plan/instance'
+import { localDate, plusDays } from '../../core/time/zone'
 import type { Ctx } from '../http/context'
-import { json, territories } from '../settings/queries'
-import { entriesBetween, holidaysBetween, stopsBetween, technicians, timeOffBetween, type Technician } from './queries'
+import { territories } from '../settings/queries'
+import { dayFacts, heldAgainst } from './dayFacts'
+import { crewIds, stopsBetween, technicians, type Technician } from './queries'
 
-export interface TechnicianDay extends OpeningDay { person: Technician, stops: (OpeningStop & { locked: boolean, state: string })[] }
-const placeOf = (p: { lat: number | null, lon: number | null }) => (p.lat === null ? null : { lat: p.lat, lon: p.lon! })
+/** `helps` marks a stop where somebody goes along: it is fixed, and it counts for the one whose visit it is. */
+export type DayStop = OpeningStop & { locked: boolean, state: string, helps: boolean }
+export interface TechnicianDay extends OpeningDay { person: Technician, stops: DayStop[], rests: Span[] }
 
-/** The days of all who can be booked, from a date on. `callId` names the call that asks: what it holds itself is free for it. */
+/** The days of all who can be booked by themselves, from a date on. `callId` names the call that asks: what it holds itself is free for it. */
 export async function technicianDays(ctx: Ctx, first: string, count: number, options: { callId?: string | null, visitId?: string | null, technicianId?: string | null } = {}): Promise<TechnicianDay[]> {
   const { tx, company } = ctx
-  const zone = company.timeZone
   const dates = Array.from({ length: count }, (_, i) => plusDays(first, i))
-  const starts = new Map([...dates, plusDays(first, count)].map(d => [d, localToInstant(d, '00:00', zone)]))
-  const from = starts.get(first)!
-  const to = starts.get(plusDays(first, count))!
-  const people = (await technicians(tx)).filter(p => !options.technicianId || p.id === options.technicianId)
-  const [visits, off, entries, free, areas, calls] = [await stopsBetween(tx, from, to), await timeOffBetween(tx, from, to), await entriesBetween(tx, from, to), await holidaysBetween(tx, first, dates.at(-1)!), await territories(tx), await heldNow(tx, ctx.now, options.callId ?? null)]
-  const held = calls.flatMap((c) => {
-    const draft = callDraft.cast(json<object>(c.draft)) as Answer<'call'>['draft']
-    if (!draft.technicianId || !draft.date || !draft.start) return []
-    const at = localToInstant(draft.date, draft.start, zone)
-    return [{ personId: draft.technicianId, from: at, to: at + draft.durationSeconds * 1000 }]
-  })
-  const byDay = new Map<string, typeof visits>()
+  const facts = await dayFacts(ctx, first, count, await heldAgainst(ctx, options.callId ?? null))
+  // Who always goes with somebody is never sent alone.
+  const people = (await technicians(tx)).filter(p => (options.technicianId ? p.id === options.technicianId : p.goesWith === null))
+  const [visits, areas] = [await stopsBetween(tx, facts.at(first, '00:00'), facts.at(plusDays(first, count), '00:00')), await territories(tx)]
+  const byDay = new Map<string, (typeof visits[number] & { helps: boolean })[]>()
   for (const v of visits) {
-    const key = `${v.technicianId} ${localDate(Date.parse(v.startAt), zone)}`
-    byDay.set(key, [...byDay.get(key) ?? [], v])
+    for (const personId of [v.technicianId, ...crewIds(v)]) {
+      const key = `${personId} ${localDate(Date.parse(v.startAt), company.timeZone)}`
+      byDay.set(key, [...byDay.get(key) ?? [], { ...v, helps: personId !== v.technicianId }])
+    }
   }
-  const times = new Map<string, number>()
-  const at = (date: string, time: string) => {
-    const key = `${date} ${time}`
-    const known = times.get(key) ?? localToInstant(date, time, zone)
-    times.set(key, known)
-    return known
-  }
-  const holidays = new Set(free.map(h => h.date))
   return people.flatMap(person => dates.map((date): TechnicianDay => {
-    const hours = holidays.has(date) ? undefined : person.hours[String(weekday(date))]
-    const noon = at(date, '12:00')
+    const hours = facts.hours(person, date)
+    const shift = facts.shift(person, date)
+    const noon = facts.at(date, '12:00')
     const all = byDay.get(`${person.id} ${date}`) ?? []
-    const span = { from: starts.get(date)!, to: starts.get(plusDays(date, 1))! }
-    const within = (b: { personId: string, from: number, to: number }) => b.personId === person.id && b.from < span.to && b.to > span.from
+    const blocks = facts.blocks(person, date)
     return {
-      person, technicianId: person.id, name: person.name, date, noon, working: hours ? [{ from: at(date, hours.from), to: at(date, hours.to) }] : [],
-      blocked: [...off, ...entries, ...held].filter(within).map(b => ({ from: b.from, to: b.to })), start: placeOf(person), end: placeOf(person), skills: person.skills,
+      person, technicianId: person.id, name: person.name, date, noon, working: shift ? [shift] : [], blocked: blocks.map(b => ({ from: b.from, to: b.to })), rests: blocks.filter(b => b.kind === 'break').map(b => ({ from: b.from, to: b.to })), start: person.start, end: person.end, skills: person.skills,
       serves: areas.filter(a => person.territoryIds.includes(a.id)).map(a => a.name), capacity: { morning: hours?.morning ?? 0, afternoon: hours?.afternoon ?? 0 },
       taken: { morning: all.filter(v => Date.parse(v.startAt) < noon).length, afternoon: all.filter(v => Date.parse(v.startAt) >= noon).length },
       stops: all.filter(v => v.id !== options.visitId).map((v) => {
@@ -56,9 +41,11 @@ export async function technicianDays(ctx: Ctx, first: string, count: number, opt
         const begun = v.startedAt ? Date.parse(v.startedAt) : planned
         const running = v.state !== 'planned' && !v.finishedAt
         const end = v.finishedAt ? Date.parse(v.finishedAt) : Math.max(begun + v.durationSeconds * 1000, running ? ctx.now : 0)
+        // Where several go, the time of one is the time of all: it stays.
+        const locked = Boolean(v.locked) || v.crew !== null
         return {
-          id: v.id, label: v.customer, startAt: begun, durationSeconds: Math.max(60, Math.round((end - begun) / 1000)), place: placeOf(v), fixed: v.state !== 'planned' || Boolean(v.locked), locked: Boolean(v.locked), state: v.state,
-          promiseTo: v.promiseDate && v.promiseTo ? at(v.promiseDate, v.promiseTo) : null,
+          id: v.id, label: v.customer, startAt: begun, durationSeconds: Math.max(60, Math.round((end - begun) / 1000)), place: v.lat === null ? null : { lat: v.lat, lon: v.lon! }, fixed: v.state !== 'planned' || locked, locked, state: v.state, helps: v.helps,
+          promiseTo: v.promiseDate && v.promiseTo ? facts.at(v.promiseDate, v.promiseTo) : null,
         }
       }),
     }

@@ -3,7 +3,8 @@ import { gunzipSync, gzipSync } from 'node:zlib'
 import { invalid } from '../../core/errors/LedgerError'
 import { driveSeconds } from '../../core/dispatch/driveSeconds'
 import type { Place } from '../../core/dispatch/greatCircle'
-import { readRoads, roadMatrix, roadSeconds, type Roads } from '../../core/dispatch/roads'
+import { mapGround } from '../../core/dispatch/mapGround'
+import { readRoads, roadMatrix, roadSeconds, roadWay, type Roads } from '../../core/dispatch/roads'
 import type { Answer, Body } from '../../shared/api'
 import type { Tx } from '../db/pool'
 import { signedIn, type Ctx } from '../http/context'
@@ -11,7 +12,10 @@ import { record } from '../http/queries'
 import { currentRoads, insertRoads, roadsData } from './queries'
 
 export type Driver = (a: Place, b: Place) => number
-let loaded: { id: string, roads: Roads } | null = null
+export type Way = [number, number][]
+let loaded: { id: string, roads: Roads, ground: string } | null = null
+const ways = new Map<string, Way>()
+const MOST_WAYS = 5_000
 const known = new Map<string, number>()
 /** Drives that are kept; a firm's sites and homes come to far fewer. */
 const MOST_KNOWN = 200_000
@@ -20,8 +24,10 @@ async function roadsNow(tx: Tx): Promise<Roads | null> {
   const current = await currentRoads(tx)
   if (!current) return null
   if (loaded?.id !== current.id) {
-    loaded = { id: current.id, roads: readRoads(JSON.parse(gunzipSync((await roadsData(tx, current.id))!).toString('utf8'))) }
+    const data: unknown = JSON.parse(gunzipSync((await roadsData(tx, current.id))!).toString('utf8'))
+    loaded = { id: current.id, roads: readRoads(data), ground: JSON.stringify(mapGround(data)) }
     known.clear()
+    ways.clear()
   }
   return loaded.roads
 }
@@ -39,6 +45,22 @@ export async function driver(tx: Tx): Promise<Driver> {
     }
     return seconds
   }
+}
+/** The one way to the line of a drive, for the map; straight where the roads do not cover both ends. */
+export async function wayFinder(tx: Tx): Promise<(a: Place, b: Place) => Way> {
+  const roads = await roadsNow(tx)
+  return (a, b) => {
+    const key = `${a.lat} ${a.lon} ${b.lat} ${b.lon}`
+    const found = ways.get(key) ?? (roads && roadWay(roads, a, b)) ?? [[a.lon, a.lat], [b.lon, b.lat]]
+    if (ways.size >= MOST_WAYS) ways.clear()
+    ways.set(key, found)
+    return found
+  }
+}
+/** What the map is drawn on, as GeoJSON; nothing but an empty collection before roads were imported. */
+export async function groundNow(tx: Tx): Promise<{ id: string | null, json: string }> {
+  await roadsNow(tx)
+  return { id: loaded?.id ?? null, json: loaded?.ground ?? '{"type":"FeatureCollection","features":[]}' }
 }
 /** All drives between places, row by row: one search for each place instead of one for each pair. */
 export async function driveMatrix(tx: Tx, places: readonly Place[]): Promise<Float64Array> {

@@ -19,9 +19,10 @@ export async function openings(ctx: Ctx, body: Body<'openings'>): Promise<Answer
   const site = body.siteId ? await siteById(ctx.tx, body.siteId) : null
   const areas = await territories(ctx.tx)
   const territory = body.territory || (site ? territoryOf(site.postcode, areas)?.name ?? '' : '')
-  const days = await technicianDays(ctx, first, body.days, body)
+  const all = await technicianDays(ctx, first, body.days, body)
+  const days = body.servedBy ? all.filter(d => d.serves.includes(body.servedBy)) : all
   const wish: OpeningWish = {
-    durationSeconds: body.durationSeconds, place: site?.lat != null ? { lat: site.lat, lon: site.lon! } : null, skills: body.skills, territory, after: ctx.now, part: body.part,
+    durationSeconds: body.durationSeconds, place: site?.lat != null ? { lat: site.lat, lon: site.lon! } : null, skills: body.skills, territory, after: ctx.now, part: body.part, mayMove: body.mayMove,
     known: body.customerId ? await knownTo(ctx.tx, body.customerId) : [],
   }
   const drive = await driver(ctx.tx)
@@ -36,7 +37,7 @@ export async function openings(ctx: Ctx, body: Body<'openings'>): Promise<Answer
     placeKnown: wish.place !== null, territory, total: ranked.length,
     items: ranked.slice(0, body.limit).map(o => ({
       technicianId: o.technicianId, technician: names.get(o.technicianId)!, date: o.date, startAt: new Date(o.startAt).toISOString(), ...promised(o.startAt, zone), extraDriveSeconds: o.extraDriveSeconds, dayEndAt: new Date(o.dayEndAt).toISOString(),
-      overtimeSeconds: Math.round(o.overtimeSeconds), sound: !o.overCapacity && !o.foreign && o.lacks.length === 0, score: Math.round(o.score), reasons: o.reasons.map(r => r.slice(0, 290)),
+      overtimeSeconds: Math.round(o.overtimeSeconds), sound: !o.overCapacity && !o.foreign && o.lacks.length === 0, score: Math.round(o.score), reasons: o.reasons.map(r => ({ code: r.code, text: r.text.slice(0, 290) })), moves: o.moved.map(m => ({ visitId: m.id, customer: m.label, startAt: new Date(m.startAt).toISOString() })),
     })),
   }
 }

@@ -1,16 +1,28 @@
 // SQL of the schedule: technicians, time off, visits of a stretch of days.
 import { marks, sqlInstant, type Tx } from '../db/pool'
+import { goesThere } from '../visits/queries'
+import type { Place } from '../../core/dispatch/greatCircle'
 import type { VisitState } from '../../core/visits/workOrderState'
 import { json } from '../settings/queries'
 
-/** Working hours by ISO weekday, local times, with how many visits fit into morning and afternoon. */
-export type Hours = Record<string, { from: string, to: string, morning: number, afternoon: number }>
-export interface Technician { id: string, name: string, skills: string[], hours: Hours, territoryIds: string[], lat: number | null, lon: number | null }
-const fix = (t: Technician): Technician => ({ ...t, skills: json(t.skills), hours: json(t.hours), territoryIds: json(t.territoryIds) })
-const TECHNICIAN = 'id, name, skills, hours, territory_ids AS territoryIds, lat, lon'
-export const technicians = async (tx: Tx) => (await tx.rows<Technician>(`SELECT ${TECHNICIAN} FROM people WHERE bookable AND active ORDER BY position, name LIMIT 200`)).map(fix)
-export const technicianById = async (tx: Tx, id: string) => {
-  const t = await tx.row<Technician>(`SELECT ${TECHNICIAN} FROM people WHERE id = ? AND active`, [id])
+/** Working hours by ISO weekday, local times, with how many visits fit into morning and afternoon, and the break in between. */
+export type Hours = Record<string, { from: string, to: string, morning: number, afternoon: number, breakFrom?: string, breakTo?: string }>
+export const PERSON_KINDS = ['employee', 'subcontractor', 'apprentice'] as const
+export interface Technician {
+  id: string, name: string, skills: string[], hours: Hours, territoryIds: string[], kind: typeof PERSON_KINDS[number], goesWith: string | null, startsAt: 'home' | 'yard', endsAt: 'home' | 'yard'
+  home: Place | null, start: Place | null, end: Place | null
+}
+type RawTechnician = Omit<Technician, 'home' | 'start' | 'end'> & { lat: number | null, lon: number | null, yardLat: number | null, yardLon: number | null }
+const placed = (lat: number | null, lon: number | null): Place | null => (lat === null || lon === null ? null : { lat, lon })
+function fix<T extends RawTechnician>({ lat, lon, yardLat, yardLon, ...t }: T) {
+  const [home, yard] = [placed(lat, lon), placed(yardLat, yardLon)]
+  return { ...t, skills: json<string[]>(t.skills), hours: json<Hours>(t.hours), territoryIds: json<string[]>(t.territoryIds), home, start: t.startsAt === 'yard' ? yard : home, end: t.endsAt === 'yard' ? yard : home }
+}
+const TECHNICIAN = `p.id, p.name, p.skills, p.hours, p.territory_ids AS territoryIds, p.kind, p.goes_with AS goesWith, p.starts_at AS startsAt, p.ends_at AS endsAt, p.lat, p.lon, y.yard_lat AS yardLat, y.yard_lon AS yardLon`
+const PEOPLE = 'people p JOIN company y ON y.id = 1'
+export const technicians = async (tx: Tx): Promise<Technician[]> => (await tx.rows<RawTechnician>(`SELECT ${TECHNICIAN} FROM ${PEOPLE} WHERE p.bookable AND p.active ORDER BY p.position, p.name LIMIT 200`)).map(fix)
+export const technicianById = async (tx: Tx, id: string): Promise<Technician | null> => {
+  const t = await tx.row<RawTechnician>(`SELECT ${TECHNICIAN} FROM ${PEOPLE} WHERE p.id = ? AND p.active`, [id])
   return t && fix(t)
 }
 /** One at a time for a technician: two callers must not both be given the same time. */
@@ -20,19 +32,29 @@ export const timeOffBetween = async (tx: Tx, from: number, to: number) =>
     .map(t => ({ personId: t.personId, from: Date.parse(t.fromAt), to: Date.parse(t.toAt), reason: t.reason }))
 
 export interface BoardVisit {
-  id: string, version: number, workOrderId: string, number: string, title: string, kind: string, customer: string, site: string, line1: string, town: string, lat: number | null, lon: number | null, technicianId: string | null
+  id: string, version: number, workOrderId: string, number: string, title: string, kind: string, customer: string, site: string, siteId: string, line1: string, town: string, postcode: string, lat: number | null, lon: number | null, technicianId: string | null
   startAt: string | null, durationSeconds: number, state: VisitState, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null, net: number, createdAt: string
-  setOffAt: string | null, startedAt: string | null, finishedAt: string | null
+  setOffAt: string | null, startedAt: string | null, finishedAt: string | null, locked: number, note: string, crew: string | null, contact: string, accessNote: string, quote: string | null
 }
-const BOARD = `SELECT v.id, v.version, v.work_order_id AS workOrderId, w.number, w.title, w.kind, c.name AS customer, s.name AS site, s.line1, s.town, s.lat, s.lon, v.technician_id AS technicianId, v.start_at AS startAt,
+const BOARD = `SELECT v.id, v.version, v.work_order_id AS workOrderId, w.number, w.title, w.kind, c.name AS customer, s.name AS site, s.id AS siteId, s.line1, s.town, s.postcode, s.lat, s.lon, v.technician_id AS technicianId, v.start_at AS startAt,
   v.duration_seconds AS durationSeconds, v.state, v.promise_date AS promiseDate, LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, w.created_at AS createdAt, v.started_at AS startedAt, v.finished_at AS finishedAt,
+  v.locked, v.note, CONCAT_WS(' ', NULLIF(JSON_VALUE(w.contact, '$.name'), ''), COALESCE(NULLIF(JSON_VALUE(w.contact, '$.phone'), ''), c.phone)) AS contact, s.access_note AS accessNote,
+  (SELECT GROUP_CONCAT(vc.person_id ORDER BY vc.person_id) FROM visit_crew vc WHERE vc.visit_id = v.id) AS crew,
+  (SELECT q.number FROM quotes q WHERE q.work_order_id = w.id ORDER BY q.created_at DESC LIMIT 1) AS quote,
   (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE l.work_order_id = w.id AND NOT l.removed) AS net,
   (SELECT MIN(k.started_at) FROM clock_intervals k WHERE k.visit_id = v.id AND k.kind = 'drive') AS setOffAt
   FROM visits v JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id`
-export const visitsBetween = (tx: Tx, from: number, to: number) => tx.rows<BoardVisit>(`${BOARD} WHERE v.state <> 'cancelled' AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at, v.id LIMIT 1000`, [sqlInstant(from), sqlInstant(to)])
+/** Who goes along with the one whose visit it is. */
+export const crewIds = (v: { crew: string | null }): string[] => v.crew?.split(',') ?? []
+export const setCrew = async (tx: Tx, visitId: string, people: string[]): Promise<void> => {
+  await tx.run('DELETE FROM visit_crew WHERE visit_id = ?', [visitId])
+  if (people.length) await tx.many('INSERT INTO visit_crew (visit_id, person_id) VALUES ?', people.map(p => [visitId, p]))
+}
+export const setLocked = async (tx: Tx, id: string, version: number, locked: boolean) => (await tx.run('UPDATE visits SET locked = ?, version = version + 1 WHERE id = ? AND version = ?', [locked, id, version])).affected
+export const visitsBetween = (tx: Tx, from: number, to: number) => tx.rows<BoardVisit>(`${BOARD} WHERE v.state <> 'cancelled' AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at, v.id LIMIT 5000`, [sqlInstant(from), sqlInstant(to)])
 /** What the search for openings needs of the booked visits, and no more. */
-export const stopsBetween = (tx: Tx, from: number, to: number) => tx.rows<{ id: string, technicianId: string, customer: string, startAt: string, durationSeconds: number, state: VisitState, promiseDate: string | null, promiseTo: string | null, startedAt: string | null, finishedAt: string | null, lat: number | null, lon: number | null, locked: number }>(
-  `SELECT v.id, v.technician_id AS technicianId, c.name AS customer, v.start_at AS startAt, v.duration_seconds AS durationSeconds, v.state, v.promise_date AS promiseDate, LEFT(v.promise_to, 5) AS promiseTo, v.started_at AS startedAt, v.finished_at AS finishedAt, s.lat, s.lon, v.locked
+export const stopsBetween = (tx: Tx, from: number, to: number) => tx.rows<{ id: string, technicianId: string, customer: string, startAt: string, durationSeconds: number, state: VisitState, promiseDate: string | null, promiseTo: string | null, startedAt: string | null, finishedAt: string | null, lat: number | null, lon: number | null, locked: number, crew: string | null }>(
+  `SELECT v.id, v.technician_id AS technicianId, c.name AS customer, v.start_at AS startAt, v.duration_seconds AS durationSeconds, v.state, v.promise_date AS promiseDate, LEFT(v.promise_to, 5) AS promiseTo, v.started_at AS startedAt, v.finished_at AS finishedAt, s.lat, s.lon, v.locked, (SELECT GROUP_CONCAT(vc.person_id) FROM visit_crew vc WHERE vc.visit_id = v.id) AS crew
    FROM visits v STRAIGHT_JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id
    WHERE v.state <> 'cancelled' AND v.technician_id IS NOT NULL AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at LIMIT 20000`, [sqlInstant(from), sqlInstant(to)])
 /** What skills the priced work of these visits wants. */
@@ -50,8 +72,10 @@ export const setPlanState = (tx: Tx, id: string, state: DayPlanRow['state'], val
 /** Plans that were running when the server was ended: nobody works on them any more. */
 export const failRunningPlans = (tx: Tx) => tx.run('UPDATE day_plans SET state = "failed", problem = "The server was restarted while it planned. Nothing was changed; ask again." WHERE state = "running"')
 export const insertTimeOff = (tx: Tx, t: { id: string, personId: string, from: number, to: number, reason: string }) => tx.run('INSERT INTO time_off (id, person_id, from_at, to_at, reason) VALUES (?, ?, ?, ?, ?)', [t.id, t.personId, sqlInstant(t.from), sqlInstant(t.to), t.reason])
-export const peopleSetUp = async (tx: Tx) => (await tx.rows<Technician & { version: number, calendar: number }>(`SELECT ${TECHNICIAN}, version, feed_hash IS NOT NULL AS calendar FROM people WHERE bookable AND active ORDER BY position, name LIMIT 200`)).map(t => ({ ...fix(t), version: t.version, calendar: Boolean(t.calendar) }))
-export const updateTechnician = async (tx: Tx, id: string, version: number, t: { hours: Hours, skills: string[], territoryIds: string[] }) => (await tx.run('UPDATE people SET hours = ?, skills = ?, territory_ids = ?, version = version + 1 WHERE id = ? AND version = ?', [JSON.stringify(t.hours), JSON.stringify(t.skills), JSON.stringify(t.territoryIds), id, version])).affected
+export const peopleSetUp = async (tx: Tx) => (await tx.rows<RawTechnician & { version: number, calendar: number }>(`SELECT ${TECHNICIAN}, p.version, p.feed_hash IS NOT NULL AS calendar FROM ${PEOPLE} WHERE p.bookable AND p.active ORDER BY p.position, p.name LIMIT 200`)).map(t => ({ ...fix(t), version: t.version, calendar: Boolean(t.calendar) }))
+export const updateTechnician = async (tx: Tx, id: string, version: number, t: Pick<Technician, 'hours' | 'skills' | 'territoryIds' | 'kind' | 'goesWith' | 'startsAt' | 'endsAt' | 'home'>) => (await tx.run(
+  'UPDATE people SET hours = ?, skills = ?, territory_ids = ?, kind = ?, goes_with = ?, starts_at = ?, ends_at = ?, lat = ?, lon = ?, version = version + 1 WHERE id = ? AND version = ?',
+  [JSON.stringify(t.hours), JSON.stringify(t.skills), JSON.stringify(t.territoryIds), t.kind, t.goesWith, t.startsAt, t.endsAt, t.home?.lat ?? null, t.home?.lon ?? null, id, version])).affected
 export const comingOff = (tx: Tx, from: number) => tx.rows<{ id: string, personId: string, from: string, to: string, reason: string }>('SELECT id, person_id AS personId, from_at AS `from`, to_at AS `to`, reason FROM time_off WHERE to_at > ? ORDER BY from_at LIMIT 500', [sqlInstant(from)])
 export const removeTimeOff = async (tx: Tx, id: string) => (await tx.run('DELETE FROM time_off WHERE id = ?', [id])).affected
 export const insertEntry = (tx: Tx, e: { id: string, personId: string, from: number, to: number, title: string }) => tx.run('INSERT INTO day_entries (id, person_id, from_at, to_at, title) VALUES (?, ?, ?, ?, ?)', [e.id, e.personId, sqlInstant(e.from), sqlInstant(e.to), e.title])
@@ -61,10 +85,12 @@ export const putHoliday = (tx: Tx, date: string, name: string) => (name ? tx.run
 export const sitesByPostcode = (tx: Tx) => tx.rows<{ postcode: string, sites: number }>('SELECT postcode, COUNT(*) AS sites FROM sites GROUP BY postcode LIMIT 20000')
 export const setFeed = (tx: Tx, personId: string, hash: string) => tx.run('UPDATE people SET feed_hash = ? WHERE id = ?', [hash, personId])
 export const personByFeed = (tx: Tx, hash: string) => tx.row<{ id: string, name: string }>('SELECT id, name FROM people WHERE feed_hash = ? AND active', [hash])
-export const feedVisits = (tx: Tx, personId: string, from: number, to: number) => tx.rows<{ id: string, version: number, number: string, title: string, problem: string, customer: string, contact: string, site: string, line1: string, town: string, accessNote: string, lat: number | null, lon: number | null, startAt: string, durationSeconds: number, promiseFrom: string | null, promiseTo: string | null, state: string, createdAt: string }>(
-  `SELECT v.id, v.version, w.number, w.title, w.problem, c.name AS customer, CONCAT_WS(' ', JSON_VALUE(w.contact, '$.name'), JSON_VALUE(w.contact, '$.phone')) AS contact, s.name AS site, s.line1, s.town, s.access_note AS accessNote, s.lat, s.lon, v.start_at AS startAt,
+export interface FeedVisit { id: string, version: number, number: string, title: string, problem: string, customer: string, contact: string, site: string, line1: string, town: string, accessNote: string, lat: number | null, lon: number | null, startAt: string, durationSeconds: number, promiseFrom: string | null, promiseTo: string | null, state: string, createdAt: string }
+const FEED = `SELECT v.id, v.version, w.number, w.title, w.problem, c.name AS customer, CONCAT_WS(' ', JSON_VALUE(w.contact, '$.name'), JSON_VALUE(w.contact, '$.phone')) AS contact, s.name AS site, s.line1, s.town, s.access_note AS accessNote, s.lat, s.lon, v.start_at AS startAt,
    v.duration_seconds AS durationSeconds, LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, v.state, w.created_at AS createdAt
-   FROM visits v JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id WHERE v.technician_id = ? AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at LIMIT 1000`, [personId, sqlInstant(from), sqlInstant(to)])
+   FROM visits v JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id`
+export const feedVisits = (tx: Tx, personId: string, from: number, to: number) => tx.rows<FeedVisit>(`${FEED} WHERE ${goesThere} AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at LIMIT 1000`, [personId, personId, personId, sqlInstant(from), sqlInstant(to)])
+export const feedVisit = (tx: Tx, id: string) => tx.row<FeedVisit>(`${FEED} WHERE v.id = ? AND v.start_at IS NOT NULL`, [id])
 export const currentRoads = (tx: Tx) => tx.row<{ id: string, name: string, importedAt: string }>('SELECT id, name, imported_at AS importedAt FROM road_networks ORDER BY imported_at DESC, id DESC LIMIT 1')
 export const roadsData = async (tx: Tx, id: string) => (await tx.row<{ data: Buffer }>('SELECT data FROM road_networks WHERE id = ?', [id]))?.data ?? null
 export const insertRoads = (tx: Tx, r: { id: string, name: string, roads: number, data: Buffer, by: string | null, at: number }) => tx.run('INSERT INTO road_networks (id, name, roads, data, imported_by, imported_at) VALUES (?, ?, ?, ?, ?, ?)', [r.id, r.name, r.roads, r.data, r.by, sqlInstant(r.at)])
@@ -75,7 +101,14 @@ export const entriesBetween = async (tx: Tx, from: number, to: number) =>
     .map(e => ({ ...e, from: Date.parse(e.fromAt), to: Date.parse(e.toAt) }))
 export const holidaysBetween = (tx: Tx, from: string, to: string) => tx.rows<{ date: string, name: string }>('SELECT on_date AS `date`, name FROM holidays WHERE on_date BETWEEN ? AND ? ORDER BY on_date', [from, to])
 export const boardVisit = (tx: Tx, id: string) => tx.row<BoardVisit>(`${BOARD} WHERE v.id = ?`, [id])
+export const boardVisits = (tx: Tx, ids: string[]) => tx.rows<BoardVisit>(`${BOARD} WHERE v.id IN (${marks(ids)})`, ids)
 /** Work orders without a slot: a visit without time or person, or none at all that still runs. */
 export const unplaced = (tx: Tx) => tx.rows<BoardVisit>(`${BOARD} WHERE v.state = 'planned' AND (v.start_at IS NULL OR v.technician_id IS NULL) AND w.state NOT IN ('cancelled', 'closed') ORDER BY w.created_at LIMIT 200`)
-export const loadByDay = (tx: Tx, from: number, to: number) => tx.rows<{ technicianId: string, startAt: string }>(
-  'SELECT technician_id AS technicianId, start_at AS startAt FROM visits WHERE state <> "cancelled" AND technician_id IS NOT NULL AND start_at >= ? AND start_at < ? LIMIT 5000', [sqlInstant(from), sqlInstant(to)])
+/** What a person looks at again and again: filters of the schedule by name. */
+export const looksOf = async (tx: Tx, personId: string) => (await tx.rows<{ id: string, name: string, filter: unknown }>('SELECT id, name, filter FROM looks WHERE person_id = ? ORDER BY name LIMIT 50', [personId])).map(l => ({ ...l, filter: json<object>(l.filter) }))
+export const putLook = (tx: Tx, l: { id: string, personId: string, name: string, filter: object }) => tx.run('INSERT INTO looks (id, person_id, name, filter) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE filter = VALUES(filter)', [l.id, l.personId, l.name, JSON.stringify(l.filter)])
+export const removeLook = async (tx: Tx, id: string, personId: string) => (await tx.run('DELETE FROM looks WHERE id = ? AND person_id = ?', [id, personId])).affected
+/** Where each technician was heard of last. */
+export const positionsNow = (tx: Tx) => tx.rows<{ personId: string, at: string, lat: number, lon: number }>('SELECT person_id AS personId, at, lat, lon FROM positions LIMIT 500')
+export const keepPosition = (tx: Tx, p: { personId: string, at: number, lat: number, lon: number }) => tx.run('INSERT INTO positions (person_id, at, lat, lon) SELECT id, ?, ?, ? FROM people WHERE id = ? AND bookable ON DUPLICATE KEY UPDATE lat = IF(VALUES(at) >= positions.at, VALUES(lat), positions.lat), lon = IF(VALUES(at) >= positions.at, VALUES(lon), positions.lon), at = GREATEST(positions.at, VALUES(at))', [sqlInstant(p.at), p.lat, p.lon, p.personId])
+export const placedSites = (tx: Tx) => tx.rows<{ id: string, customerId: string, customer: string, line1: string, town: string, postcode: string, lat: number, lon: number }>('SELECT s.id, s.customer_id AS customerId, c.name AS customer, s.line1, s.town, s.postcode, s.lat, s.lon FROM sites s JOIN customers c ON c.id = s.customer_id WHERE s.lat IS NOT NULL AND c.merged_into IS NULL LIMIT 20000')

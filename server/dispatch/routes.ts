@@ -2,12 +2,18 @@
 import type { dispatchRoutes } from '../../shared/dispatch'
 import type { Handlers } from '../http/handlers'
 import { acceptPlan, beginPlan, dayPlan, stopPlan } from './dayPlan'
-import { addEntry, addTimeOff, changeTechnician, keepHoliday, keepTerritory, scheduleSetUp, takeEntryBack, takeTimeOffBack } from './setUp'
+import { addEntry, addTimeOff, changeTechnician, keepHoliday, keepTerritory, keepVisitMessages, scheduleSetUp, takeEntryBack, takeTimeOffBack } from './setUp'
 import { calendar, newCalendar } from './calendar'
-import { importRoads, roadsOf } from './drives'
+import { groundNow, importRoads, roadsOf } from './drives'
 import { openings } from './openings'
-import { noticeOf, tell } from './tell'
-import { checkPlacement, placeVisit, schedule, swapVisits } from './service'
+import { schedule, scheduleRange } from './board'
+import { dropLook, keepLook, looks } from './looks'
+import { keepPositions, mapDay, nearest, positionTrips } from './map'
+import { daySheets, workSheet } from './sheets'
+import { exportTerritories, importTerritories } from './territoryFile'
+import { invite, noticeOf, reminders, sendReminders, tell, textIn } from './visitMessages'
+import { cancelVisit, checkPlacement, furtherVisit, lockVisit, placeVisit, swapVisits } from './service'
+import { Raw } from '../http/handlers'
 
 export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   scheduleSetUp: ctx => scheduleSetUp(ctx),
@@ -27,6 +33,27 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   stopPlan: (ctx, { params }) => stopPlan(ctx, params.id!),
   acceptPlan: (ctx, { params, body }) => acceptPlan(ctx, params.id!, body),
   openings: (ctx, { body }) => openings(ctx, body),
+  importTerritories: (ctx, { body }) => importTerritories(ctx, body),
+  exportTerritories: ctx => exportTerritories(ctx),
+  keepVisitMessages: (ctx, { body }) => keepVisitMessages(ctx, body),
+  scheduleRange: (ctx, { query }) => scheduleRange(ctx, query),
+  looks: ctx => looks(ctx),
+  keepLook: (ctx, { body }) => keepLook(ctx, body),
+  dropLook: (ctx, { params }) => dropLook(ctx, params.id!),
+  lockVisit: (ctx, { params, body }) => lockVisit(ctx, params.id!, body),
+  furtherVisit: (ctx, { params, body }) => furtherVisit(ctx, params.id!, body),
+  cancelVisit: (ctx, { params, body }) => cancelVisit(ctx, params.id!, body),
+  inviteToVisit: (ctx, { params, body }) => invite(ctx, params.id!, body),
+  workSheet: (ctx, { params }) => workSheet(ctx, params.id!),
+  daySheets: (ctx, { params, query }) => daySheets(ctx, params.date!, query.technician),
+  mapDay: (ctx, { query }) => mapDay(ctx, query.date),
+  mapGround: async ctx => new Raw('application/geo+json', (await groundNow(ctx.tx)).json),
+  nearest: (ctx, { body }) => nearest(ctx, body),
+  positionTrips: ctx => positionTrips(ctx),
+  positions: (ctx, { body }) => keepPositions(ctx, body),
+  reminders: (ctx, { params }) => reminders(ctx, params.date!),
+  sendReminders: (ctx, { params }) => sendReminders(ctx, params.date!),
+  textIn: (ctx, { body }) => textIn(ctx, body),
   schedule: (ctx, { query }) => schedule(ctx, query.date),
   checkPlacement: async (ctx, { body }) => ({ warnings: await checkPlacement(ctx, { ...body, startAt: Date.parse(body.startAt) }) }),
   visitNotice: (ctx, { params }) => noticeOf(ctx, params.id!),

@@ -1,144 +1,48 @@
-// The schedule of a day as it was promised and as it will run; placing visits with their warnings.
+// Placing visits: what would be wrong with it, moving, swapping, locking, who goes along, further visits, cancelling.
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
-import { predictDay, type Prediction } from '../../core/dispatch/predictDay'
 import { SOFT_WARNINGS, visitWarnings, type VisitWarning } from '../../core/dispatch/visitWarnings'
-import { minorToDecimal } from '../../core/money/formatMinor'
-import { dayBounds, localDate, localTime, localToInstant, plusDays, sayDay, weekday } from '../../core/time/zone'
+import { dayBounds, localDate, localTime, localToInstant } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import { territoryOf } from '../../core/customers/territoryOf'
-import { callDraft } from '../../shared/calls'
-import { heldNow, heldOn } from '../calls/queries'
 import { siteById } from '../customers/queries'
-import type { Ctx } from '../http/context'
-import { json, territories } from '../settings/queries'
+import { signedIn, type Ctx } from '../http/context'
+import { territories } from '../settings/queries'
 import { record } from '../http/queries'
-import { refreshWorkOrder } from '../visits/account'
-import { moveVisit, visitById, workOrderById } from '../visits/queries'
-import { driver, type Driver } from './drives'
-import { boardVisit, entriesBetween, holidaysBetween, loadByDay, technicianById, technicians, timeOffBetween, unplaced, visitsBetween, type BoardVisit, type Technician } from './queries'
+import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
+import { insertVisit, moveVisit, setVisitState, visitById, workOrderById, type VisitRow } from '../visits/queries'
+import { dayFacts, heldAgainst } from './dayFacts'
+import { boardVisit, crewIds, setCrew, setLocked, technicianById, visitsBetween, type Technician } from './queries'
+import { shapeVisit, type Visit } from './visitShape'
 
-const iso = (ms: number) => new Date(ms).toISOString()
-type Visit = Answer<'placeVisit'>
+export interface Placement { visitId: string | null, technicianId: string, crewIds?: string[], startAt: number, durationSeconds: number, promiseFrom?: string | null, promiseTo?: string | null, promiseDate?: string | null, siteId?: string | null, skills?: string[], callId?: string | null }
+const first = (name: string) => name.split(' ')[0]!
 
-function workingOn(t: Pick<Technician, 'hours'>, date: string, zone: string, holidays: ReadonlySet<string>): { from: number, to: number }[] {
-  const day = holidays.has(date) ? undefined : t.hours[String(weekday(date))]
-  return day ? [{ from: localToInstant(date, day.from, zone), to: localToInstant(date, day.to, zone) }] : []
-}
-
-/** Drives and predictions for the stops of every technician, in order. */
-function routes(ctx: Ctx, people: Technician[], visits: BoardVisit[], driveSeconds: Driver): Map<string, Prediction & { driveSeconds: number }> {
-  const out = new Map<string, Prediction & { driveSeconds: number }>()
-  for (const person of people) {
-    let place = person.lat !== null ? { lat: person.lat, lon: person.lon! } : null
-    const stops = visits.filter(v => v.technicianId === person.id && v.startAt).map((v) => {
-      const site = v.lat !== null ? { lat: v.lat, lon: v.lon! } : null
-      const drive = place && site ? driveSeconds(place, site) : 0
-      place = site ?? place
-      return {
-        id: v.id, state: v.state, startAt: Date.parse(v.startAt!), durationSeconds: v.durationSeconds, driveSeconds: drive,
-        promiseEnd: v.promiseDate && v.promiseTo ? localToInstant(v.promiseDate, v.promiseTo, ctx.company.timeZone) : null,
-        setOffAt: v.setOffAt ? Date.parse(v.setOffAt) : null, arrivedAt: v.startedAt ? Date.parse(v.startedAt) : null, finishedAt: v.finishedAt ? Date.parse(v.finishedAt) : null,
-      }
-    })
-    for (const p of predictDay(stops, ctx.now)) out.set(p.id, { ...p, driveSeconds: stops.find(s => s.id === p.id)!.driveSeconds })
-  }
-  return out
-}
-
-function shape(ctx: Ctx, v: BoardVisit, p?: Prediction & { driveSeconds: number }): Visit {
-  const zone = ctx.company.timeZone
-  const promise = (at: string | null) => (v.promiseDate && at ? iso(localToInstant(v.promiseDate, at, zone)) : null)
-  const since = Math.round((ctx.now - Date.parse(v.createdAt)) / 60_000)
-  const ago = since < 60 ? `${since} min` : since < 1440 ? `${Math.round(since / 60)} h` : Math.round(since / 1440) === 1 ? '1 day' : `${Math.round(since / 1440)} days`
-  const wanted = v.promiseDate ? (v.promiseDate === ctx.today ? 'promised today' : v.promiseDate < ctx.today ? `promised for ${sayDay(v.promiseDate)}, which has passed` : `promised for ${sayDay(v.promiseDate)}`) : 'no day promised'
-  return {
-    id: v.id, version: v.version, workOrderId: v.workOrderId, number: v.number, title: v.title, kind: v.kind, customer: v.customer, place: [v.site, v.line1].filter(Boolean).join(', '), town: v.town, technicianId: v.technicianId,
-    startAt: v.startAt, durationSeconds: v.durationSeconds, state: v.state, promiseDate: v.promiseDate, promiseFrom: v.promiseFrom, promiseTo: v.promiseTo, promiseStart: promise(v.promiseFrom), promiseEnd: promise(v.promiseTo),
-    driveSeconds: p?.driveSeconds ?? 0, arriveAt: p ? iso(p.arriveAt) : null, finishAt: p ? iso(p.finishAt) : null, atRisk: p?.atRisk ?? false, lateSeconds: p?.lateSeconds ?? 0, net: v.net ? minorToDecimal(v.net, ctx.company.currency) : '',
-    waiting: v.startAt && v.technicianId ? '' : `Called ${ago} ago, ${wanted}`,
-  }
-}
-
-export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'schedule'>> {
-  const date = wanted || ctx.today
-  const zone = ctx.company.timeZone
-  const { from, to } = dayBounds(date, zone)
-  const people = await technicians(ctx.tx)
-  const visits = await visitsBetween(ctx.tx, from, to)
-  const predicted = routes(ctx, people, visits, await driver(ctx.tx))
-  // A meeting is shown, and warned of, as time off is.
-  const off = [...await timeOffBetween(ctx.tx, from, to), ...(await entriesBetween(ctx.tx, from, to)).map(e => ({ personId: e.personId, from: e.from, to: e.to, reason: e.title }))]
-  const holidays = await holidaysBetween(ctx.tx, date, date)
-  const working = people.map(p => workingOn(p, date, zone, new Set(holidays.map(h => h.date))))
-  const edges = [...working.flat(), ...visits.map(v => ({ from: Date.parse(v.startAt!), to: Date.parse(v.startAt!) + v.durationSeconds * 1000 }))]
-  const hour = 3_600_000
-  const dayStart = Math.floor(Math.min(localToInstant(date, '07:00', zone), ...edges.map(e => e.from)) / hour) * hour
-  const dayEnd = Math.ceil(Math.max(localToInstant(date, '17:00', zone), ...edges.map(e => e.to)) / hour) * hour
-  const shaped = visits.map(v => shape(ctx, v, predicted.get(v.id)))
-  const areas = await territories(ctx.tx)
-  return {
-    date, holiday: holidays[0]?.name ?? '', now: iso(ctx.now), dayStart: iso(dayStart), dayEnd: iso(Math.min(dayEnd, to)),
-    technicians: people.map((p, i) => ({ id: p.id, name: p.name, skills: p.skills, territories: areas.filter(a => p.territoryIds.includes(a.id)).map(a => a.name), working: working[i]!.map(w => ({ from: iso(w.from), to: iso(w.to) })), timeOff: off.filter(o => o.personId === p.id).map(o => ({ from: iso(o.from), to: iso(o.to), reason: o.reason })) })),
-    visits: shaped, held: await held(ctx, date), tray: (await unplaced(ctx.tx)).map(v => shape(ctx, v)), week: await week(ctx, people, plusDays(date, -(weekday(date) - 1))),
-    driveSeconds: shaped.reduce((sum, v) => sum + v.driveSeconds, 0), atRisk: shaped.filter(v => v.atRisk).length,
-  }
-}
-
-/** Times that calls hold while their details are still being asked for. */
-async function held(ctx: Ctx, date: string): Promise<Answer<'schedule'>['held']> {
-  return (await heldOn(ctx.tx, date)).map((c) => {
-    const draft = callDraft.cast(json<object>(c.draft)) as Answer<'call'>['draft']
-    const missing = [!draft.customerId && 'customer', !draft.siteId && 'site', !draft.problem && 'problem'].filter(Boolean).join(', ')
-    return { callId: c.id, technicianId: draft.technicianId!, startAt: iso(localToInstant(date, draft.start, ctx.company.timeZone)), durationSeconds: draft.durationSeconds, summary: c.summary || 'Call', missing }
-  })
-}
-/** Seven days from Monday: visits taken and capacity in the morning and in the afternoon. A day off takes its capacity with it. */
-async function week(ctx: Ctx, people: Technician[], monday: string): Promise<Answer<'schedule'>['week']> {
-  const zone = ctx.company.timeZone
-  const from = dayBounds(monday, zone).from
-  const to = dayBounds(plusDays(monday, 6), zone).to
-  const load = await loadByDay(ctx.tx, from, to)
-  const off = await timeOffBetween(ctx.tx, from, to)
-  const holidays = new Set((await holidaysBetween(ctx.tx, monday, plusDays(monday, 6))).map(h => h.date))
-  return Array.from({ length: 7 }, (_, i) => {
-    const date = plusDays(monday, i)
-    const noon = localToInstant(date, '12:00', zone)
-    const taken = load.filter(l => localDate(Date.parse(l.startAt), zone) === date)
-    const capacity = (half: 'morning' | 'afternoon') => people.reduce((sum, p) => {
-      const probe = half === 'morning' ? noon - 2 * 3_600_000 : noon + 2 * 3_600_000
-      return sum + (holidays.has(date) || off.some(o => o.personId === p.id && o.from <= probe && probe < o.to) ? 0 : p.hours[String(weekday(date))]?.[half] ?? 0)
-    }, 0)
-    return { date, morning: taken.filter(t => Date.parse(t.startAt) < noon).length, afternoon: taken.filter(t => Date.parse(t.startAt) >= noon).length, capacityMorning: capacity('morning'), capacityAfternoon: capacity('afternoon') }
-  })
-}
-
-export async function checkPlacement(ctx: Ctx, p: { visitId: string | null, technicianId: string, startAt: number, durationSeconds: number, promiseFrom?: string | null, promiseTo?: string | null, promiseDate?: string | null, siteId?: string | null, skills?: string[], callId?: string | null }): Promise<VisitWarning[]> {
-  const person = await technicianById(ctx.tx, p.technicianId)
-  if (!person) throw invalid('technicianId', 'This person cannot be booked.')
+export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarning[]> {
   const zone = ctx.company.timeZone
   const date = localDate(p.startAt, zone)
+  const facts = await dayFacts(ctx, date, 1)
   const { from, to } = dayBounds(date, zone)
-  const others = (await visitsBetween(ctx.tx, from, to)).filter(v => v.technicianId === p.technicianId && v.id !== p.visitId)
-  const off = (await timeOffBetween(ctx.tx, from, to)).filter(o => o.personId === p.technicianId)
+  const visits = (await visitsBetween(ctx.tx, from, to)).filter(v => v.id !== p.visitId)
   const promiseDate = p.promiseDate ?? date
   const promise = p.promiseFrom && p.promiseTo ? { from: localToInstant(promiseDate, p.promiseFrom, zone), to: localToInstant(promiseDate, p.promiseTo, zone) } : null
-  const entries = (await entriesBetween(ctx.tx, from, to)).filter(e => e.personId === p.technicianId)
+  const warnings: VisitWarning[] = []
+  // Whoever goes along must be free as well; the promise, the skills and the territory are a matter of the one who leads.
+  for (const [i, id] of [p.technicianId, ...(p.crewIds ?? [])].entries()) {
+    const person = await technicianById(ctx.tx, id)
+    if (!person) throw invalid(i === 0 ? 'technicianId' : `crewIds[${i - 1}]`, 'This person cannot be booked.')
+    const shift = facts.shift(person, date)
+    warnings.push(...visitWarnings({ technicianId: id, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
+      working: shift ? [shift] : [], timeOff: facts.blocks(person, date), ...(i === 0 ? { ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: person.skills } : {}),
+      others: visits.filter(o => o.technicianId === id || crewIds(o).includes(id)).map(o => ({ id: o.id, startAt: Date.parse(o.startAt!), endAt: Date.parse(o.startAt!) + o.durationSeconds * 1000, label: `${o.customer}, ${localTime(Date.parse(o.startAt!), zone)}` })),
+    }, i === 0 ? promise : null, first(person.name)))
+  }
   const held = await heldByOthers(ctx, { ...p, callId: p.callId ?? null })
-  const warnings = visitWarnings({ technicianId: p.technicianId, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
-    working: workingOn(person, date, zone, new Set((await holidaysBetween(ctx.tx, date, date)).map(h => h.date))), timeOff: [...off, ...entries.map(e => ({ from: e.from, to: e.to, reason: e.title }))], ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: person.skills,
-    others: others.map(o => ({ id: o.id, startAt: Date.parse(o.startAt!), endAt: Date.parse(o.startAt!) + o.durationSeconds * 1000, label: `${o.customer}, ${localTime(Date.parse(o.startAt!), zone)}` })),
-  }, promise, person.name.split(' ')[0]!)
   return held ? [...warnings, { code: 'held', text: `this time is held by ${held}` }] : warnings
 }
 /** Who else holds that time for a caller at present, in words; empty when nobody does. */
 export async function heldByOthers(ctx: Ctx, p: { callId: string | null, technicianId: string, startAt: number, durationSeconds: number }): Promise<string> {
-  for (const c of await heldNow(ctx.tx, ctx.now, p.callId)) {
-    const draft = callDraft.cast(json<object>(c.draft)) as Answer<'call'>['draft']
-    if (draft.technicianId !== p.technicianId || !draft.date || !draft.start) continue
-    const at = localToInstant(draft.date, draft.start, ctx.company.timeZone)
-    if (at < p.startAt + p.durationSeconds * 1000 && p.startAt < at + draft.durationSeconds * 1000) return `${c.takenBy ?? 'another call'}, for ${c.summary || 'a caller'}`
-  }
-  return ''
+  const held = (await heldAgainst(ctx, p.callId)).find(h => h.personId === p.technicianId && h.from < p.startAt + p.durationSeconds * 1000 && p.startAt < h.to)
+  return held ? `${held.by}, for ${held.summary || 'a caller'}` : ''
 }
 async function territoryFacts(ctx: Ctx, person: Technician, siteId?: string | null): Promise<{ territory?: string, serves?: string[] }> {
   const site = siteId ? await siteById(ctx.tx, siteId) : null
@@ -151,22 +55,37 @@ export async function mayPlace(ctx: Ctx, warnings: VisitWarning[], override: boo
   const hard = warnings.filter(w => !SOFT_WARNINGS.includes(w.code))
   if (hard.length && !override) throw new LedgerError('placement_warning', 409, `${hard.map(w => w.text).join('; ')}.`.replace(/^./, c => c.toUpperCase()), [], { warnings })
 }
-
-export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>): Promise<Visit> {
+/** The visit as it is, locked for a change, at the version that the asker saw. */
+async function changeable(ctx: Ctx, id: string, yours: { version: number }): Promise<VisitRow> {
   const visit = await visitById(ctx.tx, id, true)
   if (!visit) throw notFound('visit')
-  if (visit.version !== body.version) throw conflict('stale', 'Someone moved or changed this visit in the meantime.', { current: shape(ctx, (await boardVisit(ctx.tx, id))!), yours: body })
+  if (visit.version !== yours.version) throw conflict('stale', 'Someone moved or changed this visit in the meantime.', { current: await shapeVisit(ctx, id), yours })
+  return visit
+}
+/** What every change of a visit ends with: a word in the history, the work order's state, the visit as it is now. */
+async function changed(ctx: Ctx, visit: VisitRow, text: string, data?: object): Promise<Visit> {
+  const work = (await workOrderById(ctx.tx, visit.workOrderId))!
+  await record(ctx, { subject: 'visit', id: visit.id, workOrderId: work.id, customerId: work.customerId, text, data })
+  await refreshWorkOrder(ctx, work.id)
+  return shapeVisit(ctx, visit.id)
+}
+
+export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>): Promise<Visit> {
+  const visit = await changeable(ctx, id, body)
   const startAt = body.startAt ? Date.parse(body.startAt) : null
   if (visit.state !== 'planned' && (startAt === null || body.technicianId !== visit.technicianId)) throw conflict('started', 'This visit has started; it stays with its technician.')
-  const warnings = body.technicianId && startAt !== null ? await checkPlacement(ctx, { visitId: id, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseFrom: visit.promiseFrom, promiseTo: visit.promiseTo, promiseDate: visit.promiseDate }) : []
+  const before = crewIds((await boardVisit(ctx.tx, id))!)
+  const crew = startAt === null || !body.technicianId ? [] : [...new Set(body.crewIds ?? before)].filter(c => c !== body.technicianId)
+  const same = body.technicianId === visit.technicianId && startAt === (visit.startAt ? Date.parse(visit.startAt) : null) && body.durationSeconds === visit.durationSeconds && crew.join() === before.join()
+  if (visit.locked && !same) throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
+  const warnings = body.technicianId && startAt !== null ? await checkPlacement(ctx, { visitId: id, technicianId: body.technicianId, crewIds: crew, startAt, durationSeconds: body.durationSeconds, promiseFrom: visit.promiseFrom, promiseTo: visit.promiseTo, promiseDate: visit.promiseDate }) : []
   await mayPlace(ctx, warnings, body.override)
   if (!(await moveVisit(ctx.tx, id, body.version, body.technicianId, startAt, body.durationSeconds))) throw conflict('stale', 'Someone moved this visit in the meantime.')
-  const work = (await workOrderById(ctx.tx, visit.workOrderId))!
-  const person = body.technicianId ? await technicianById(ctx.tx, body.technicianId) : null
+  if (crew.join() !== before.join()) await setCrew(ctx.tx, id, crew)
+  const names = await Promise.all([...(body.technicianId ? [body.technicianId] : []), ...crew].map(async p => (await technicianById(ctx.tx, p))!.name))
   const when = startAt === null ? 'taken off the schedule' : `${localDate(startAt, ctx.company.timeZone)} ${localTime(startAt, ctx.company.timeZone)}`
-  await record(ctx, { subject: 'visit', id, workOrderId: work.id, customerId: work.customerId, text: `Visit: ${when}${person ? `, ${person.name}` : ''}${warnings.length ? ` in spite of: ${warnings.map(w => w.text).join('; ')}` : ''}`, data: { startAt: { from: visit.startAt, to: body.startAt }, technicianId: { from: visit.technicianId, to: body.technicianId }, durationSeconds: { from: visit.durationSeconds, to: body.durationSeconds } } })
-  await refreshWorkOrder(ctx, work.id)
-  return shape(ctx, (await boardVisit(ctx.tx, id))!)
+  return changed(ctx, visit, `Visit: ${when}${names.length ? `, ${names.join(' with ')}` : ''}${warnings.length ? ` in spite of: ${warnings.map(w => w.text).join('; ')}` : ''}`,
+    { startAt: { from: visit.startAt, to: body.startAt }, technicianId: { from: visit.technicianId, to: body.technicianId }, crewIds: { from: before, to: crew }, durationSeconds: { from: visit.durationSeconds, to: body.durationSeconds } })
 }
 
 /** Two visits change places, in one act: either both move or neither. What is wrong with it is in the history of each. */
@@ -175,6 +94,42 @@ export async function swapVisits(ctx: Ctx, body: Body<'swapVisits'>): Promise<An
   const [a, b] = [await visitById(ctx.tx, body.first.id, true), await visitById(ctx.tx, body.second.id, true)]
   if (!a || !b) throw notFound('visit')
   if (!a.startAt || !a.technicianId || !b.startAt || !b.technicianId) throw conflict('no_slot', 'Only visits that have a slot change places.')
-  const move = (v: typeof a, to: typeof a, version: number) => placeVisit(ctx, v.id, { version, technicianId: to.technicianId, startAt: to.startAt, durationSeconds: v.durationSeconds, override: true })
+  const move = (v: typeof a, to: typeof a, version: number) => placeVisit(ctx, v.id, { version, technicianId: to.technicianId, startAt: to.startAt, durationSeconds: v.durationSeconds, override: true, crewIds: undefined })
   return { visits: [await move(a, b, body.first.version), await move(b, a, body.second.version)] }
+}
+/** A lock keeps a visit where it is, against people and against the planner. */
+export async function lockVisit(ctx: Ctx, id: string, body: Body<'lockVisit'>): Promise<Visit> {
+  const visit = await changeable(ctx, id, body)
+  if (body.locked && (!visit.startAt || !visit.technicianId)) throw conflict('no_slot', 'A visit without a slot has nothing to be locked to.')
+  await setLocked(ctx.tx, id, body.version, body.locked)
+  return changed(ctx, visit, body.locked ? 'Visit locked where it is' : 'Visit unlocked')
+}
+/**
+ * A further visit of the same work order: another one as long as this (a copy), or the rest of this one (a split), which becomes shorter by it.
+ * It has no promise of its own yet. A technician may ask for one from the door, with the reason; the office finds its time.
+ */
+export async function furtherVisit(ctx: Ctx, id: string, body: Body<'furtherVisit'>): Promise<Answer<'furtherVisit'>> {
+  const visit = await changeable(ctx, id, body)
+  const work = await visibleWorkOrder(ctx, visit.workOrderId, true)
+  if (work.cancelled || work.closed) throw conflict('closed', 'This work order is closed; it has no further visits.')
+  const known = await visitById(ctx.tx, body.id)
+  if (known && known.workOrderId !== work.id) throw invalid('id', 'This identifier belongs to something else.')
+  if (known) return { visit: await shapeVisit(ctx, body.id), of: await shapeVisit(ctx, id) }
+  const startAt = body.startAt ? Date.parse(body.startAt) : null
+  if (signedIn(ctx).role === 'technician' && (body.split || startAt !== null)) throw conflict('office_places', 'The office finds the time for it.')
+  if (body.split && visit.state !== 'planned') throw conflict('started', 'This visit has started: ask for a further one instead.')
+  if (body.split && visit.locked) throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
+  if (body.split && visit.durationSeconds - body.durationSeconds < 900) throw invalid('durationSeconds', 'Each part takes a quarter of an hour or more.')
+  if (body.technicianId && startAt !== null) await mayPlace(ctx, await checkPlacement(ctx, { visitId: null, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds }), body.override)
+  await insertVisit(ctx.tx, { id: body.id, workOrderId: work.id, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseDate: null, promiseFrom: null, promiseTo: null, note: body.note || (body.split ? 'the rest of a visit that was split' : '') })
+  if (body.split) await moveVisit(ctx.tx, id, body.version, visit.technicianId, visit.startAt ? Date.parse(visit.startAt) : null, visit.durationSeconds - body.durationSeconds)
+  const of = await changed(ctx, visit, `${body.split ? 'Visit split' : 'A further visit'}${body.note ? `: ${body.note}` : ''}`)
+  return { visit: await shapeVisit(ctx, body.id), of }
+}
+/** A visit that will not be, with its reason; and back. What was clocked or signed is never taken away with it. */
+export async function cancelVisit(ctx: Ctx, id: string, body: Body<'cancelVisit'>): Promise<Visit> {
+  const visit = await changeable(ctx, id, body)
+  if (visit.state !== (body.cancelled ? 'planned' : 'cancelled')) throw conflict('not_now', body.cancelled ? 'Only a visit that has not begun is cancelled.' : 'This visit is not cancelled.')
+  await setVisitState(ctx.tx, id, body.cancelled ? 'cancelled' : 'planned', null, null)
+  return changed(ctx, visit, body.cancelled ? `Visit cancelled: ${body.reason || 'taken back'}` : 'Visit brought back')
 }

@@ -19,7 +19,8 @@ async function prepare(readFont: (file: string) => Promise<Buffer>): Promise<Mak
   }
   return make
 }
-const runs = (text: string) => (text.match(/[\u0000-\u00ff\u2013\u2014\u2018-\u201e\u2026\u20ac\u2032]+|[^\u0000-\u00ff\u2013\u2014\u2018-\u201e\u2026\u20ac\u2032]+/g) ?? ['']).map(t => ({ text: t, font: /^[\u0000-\u00ff\u2013-\u20ac]/.test(t) ? 'latin' : 'ext' }))
+/** Text in runs, each in the cut of the typeface that has its letters. */
+export const runs = (text: string) => (text.match(/[\u0000-\u00ff\u2013\u2014\u2018-\u201e\u2026\u20ac\u2032]+|[^\u0000-\u00ff\u2013\u2014\u2018-\u201e\u2026\u20ac\u2032]+/g) ?? ['']).map(t => ({ text: t, font: /^[\u0000-\u00ff\u2013-\u20ac]/.test(t) ? 'latin' : 'ext' }))
 
 export interface PaperDrawing {
   /** what it is and its number: "Invoice I-2207" */
@@ -42,7 +43,6 @@ export interface PaperDrawing {
 export const longDate = (locale: string) => (d: string) => new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone: 'UTC' }).format(new Date(`${d}T00:00Z`))
 
 export async function paperPdf(paper: PaperDrawing, readFont: (file: string) => Promise<Buffer>): Promise<Buffer> {
-  const make = await prepare(readFont)
   const money = new Intl.NumberFormat(paper.locale, { style: 'currency', currency: paper.currency })
   const m = (v: Money): Content => ({ text: money.format(v.amount as unknown as number), font: 'mono', alignment: 'right', noWrap: true })
   const rule = { hLineColor: () => '#b9c5bf', vLineWidth: () => 0 }
@@ -67,9 +67,14 @@ export async function paperPdf(paper: PaperDrawing, readFont: (file: string) => 
     { margin: [0, 10, 0, 0], columns: [{ width: '*', text: runs(paper.remark) }, { width: 'auto', table: { body: paper.sums.map(sum) }, layout: 'noBorders' }] },
     { margin: [0, 24, 0, 0], stack: [...paper.notes.filter(Boolean).map(n => ({ text: runs(n), margin: [0, 0, 0, 8] as [number, number, number, number] })), { text: runs(paper.conditions), color: '#4a5a54', fontSize: 9 }] },
   ]
+  return makePdf({ title: paper.title, author: paper.seller.name, foot: paper.number, content }, readFont)
+}
+/** Any paper of the firm: letter size, the firm's type, the page numbered at its foot. */
+export async function makePdf(paper: { title: string, author: string, foot: string, content: Content[] }, readFont: (file: string) => Promise<Buffer>): Promise<Buffer> {
+  const make = await prepare(readFont)
   return make.createPdf({
-    info: { title: paper.title, author: paper.seller.name }, pageSize: 'LETTER', pageMargins: [54, 54, 54, 54], defaultStyle: { font: 'latin', fontSize: 10.5, color: '#16241f', lineHeight: 1.25 }, content,
-    footer: (page: number, pages: number) => ({ text: `${paper.number} · page ${page} of ${pages}`, alignment: 'center', fontSize: 8, color: '#4a5a54' }),
+    info: { title: paper.title, author: paper.author }, pageSize: 'LETTER', pageMargins: [54, 54, 54, 54], defaultStyle: { font: 'latin', fontSize: 10.5, color: '#16241f', lineHeight: 1.25 }, content: paper.content,
+    footer: (page: number, pages: number) => ({ text: `${paper.foot} · page ${page} of ${pages}`, alignment: 'center', fontSize: 8, color: '#4a5a54' }),
   }).getBuffer()
 }
 /** The sums beneath the lines: net, each tax, the total. */

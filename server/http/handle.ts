@@ -49,7 +49,7 @@ async function answer(event: H3Event, path: string): Promise<unknown> {
     if (key === 'id' && !ID.test(value)) throw new LedgerError('not_found', 404, 'There is no such thing, or it is not yours to see.')
   }
   const bytes = route.method === 'GET' ? Buffer.alloc(0) : await readBounded(event, route.maxBytes ?? 100_000)
-  if (route.who === 'signature') checkSignature(getHeader(event, 'X-Signature') ?? '', bytes)
+  if (route.who === 'signature') checkSignature(route.signedBy ?? 'CARD', getHeader(event, 'X-Signature') ?? '', bytes)
   const query = route.query ? await route.query.validate(getQuery(event), { abortEarly: false }) : {}
   const body = route.body ? await route.body.validate(parse(bytes), { abortEarly: false }) : {}
   const input = { params, query, body, raw: { headers: getHeaders(event), bytes } }

@@ -8,10 +8,14 @@ export async function live(event: H3Event, actor: Actor): Promise<void> {
   // Technicians learn that something changed, not what: other people's customers are none of their business.
   const data = (e: LiveEvent) => JSON.stringify(actor.role === 'technician' ? { subject: 'something' } : { subject: e.subject, id: e.subjectId, workOrderId: e.workOrderId })
   const push = (e: LiveEvent) => void stream.push({ id: String(e.id), event: 'change', data: data(e) })
+  const moved = () => void stream.push({ event: 'moved', data: '' })
   bus.on('change', push)
+  // Where vans are is for those who dispatch them.
+  if (actor.role !== 'technician') bus.on('moved', moved)
   const beat = setInterval(() => void stream.push({ event: 'beat', data: '' }), 20_000)
   stream.onClosed(() => {
     bus.off('change', push)
+    bus.off('moved', moved)
     clearInterval(beat)
   })
   void stream.push({ event: 'hello', data: '' })

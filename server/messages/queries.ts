@@ -1,16 +1,16 @@
 // SQL of messages: waiting, delivered, opened, failed.
-import { sqlInstant, type Tx } from '../db/pool'
+import { marks, sqlInstant, type Tx } from '../db/pool'
 import { listRows } from '../db/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { json } from '../settings/queries'
 
-export interface MessageRow { id: string, kind: string, customerId: string | null, invoiceId: string | null, quoteId: string | null, recipients: string[], subject: string, body: string, attach: 'none' | 'invoice' | 'quote', state: string, attempts: number }
+export interface MessageRow { id: string, kind: string, customerId: string | null, invoiceId: string | null, quoteId: string | null, recipients: string[], subject: string, body: string, attach: 'none' | 'invoice' | 'quote' | 'invitation', channel: 'mail' | 'text', visitId: string | null, state: string, attempts: number }
 export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> & { at: number }) => tx.run(
-  'INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, next_try_at, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
-  [m.id, m.kind, m.customerId, m.invoiceId, m.quoteId, JSON.stringify(m.recipients), m.subject, m.body, m.attach, sqlInstant(m.at), sqlInstant(m.at)])
+  'INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, channel, visit_id, next_try_at, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+  [m.id, m.kind, m.customerId, m.invoiceId, m.quoteId, JSON.stringify(m.recipients), m.subject, m.body, m.attach, m.channel, m.visitId, sqlInstant(m.at), sqlInstant(m.at)])
 export async function nextMessage(tx: Tx, now: number): Promise<MessageRow | null> {
-  const r = await tx.row<MessageRow>('SELECT id, kind, customer_id AS customerId, invoice_id AS invoiceId, quote_id AS quoteId, recipients, subject, body, attach, state, attempts FROM messages WHERE state = "waiting" AND next_try_at <= ? ORDER BY next_try_at LIMIT 1 FOR UPDATE SKIP LOCKED', [sqlInstant(now)])
+  const r = await tx.row<MessageRow>('SELECT id, kind, customer_id AS customerId, invoice_id AS invoiceId, quote_id AS quoteId, recipients, subject, body, attach, channel, visit_id AS visitId, state, attempts FROM messages WHERE state = "waiting" AND next_try_at <= ? ORDER BY next_try_at LIMIT 1 FOR UPDATE SKIP LOCKED', [sqlInstant(now)])
   return r && { ...r, recipients: json<string[]>(r.recipients) }
 }
 export const markDelivered = (tx: Tx, id: string, now: number) => tx.run('UPDATE messages SET state = "delivered", delivered_at = ?, attempts = attempts + 1, error = "" WHERE id = ?', [sqlInstant(now), id])
@@ -25,9 +25,11 @@ export async function noteOpened(ctx: Ctx, invoice: { id: string, number: string
 }
 export async function messagePage(tx: Tx, f: { q: string, limit: number, after: [string, string] | null }) {
   const { rows, total } = await listRows<MessageRow & { customer: string | null, error: string, createdAt: string, deliveredAt: string | null, openedAt: string | null }>(tx, {
-    select: 'm.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error, m.attach, m.attempts, m.created_at AS createdAt, m.delivered_at AS deliveredAt, m.opened_at AS openedAt',
+    select: 'm.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error, m.attach, m.channel, m.attempts, m.created_at AS createdAt, m.delivered_at AS deliveredAt, m.opened_at AS openedAt',
     from: 'messages m LEFT JOIN customers c ON c.id = m.customer_id', where: f.q ? ['(m.subject LIKE ? OR m.recipients LIKE ? OR c.name LIKE ?)'] : [], values: f.q ? [`%${f.q}%`, `%${f.q}%`, `%${f.q}%`] : [],
     by: 'm.created_at', id: 'm.id', descending: true, limit: f.limit, after: f.after,
   })
   return { rows: rows.map(r => ({ ...r, recipients: json<string[]>(r.recipients) })), total }
 }
+/** Which of these visits a message of that kind was written for. */
+export const toldOfVisit = async (tx: Tx, kind: string, visitIds: string[]) => new Set((await tx.rows<{ id: string }>(`SELECT DISTINCT visit_id AS id FROM messages WHERE kind = ? AND visit_id IN (${marks(visitIds)})`, [kind, ...visitIds])).map(r => r.id))

@@ -136,7 +136,10 @@ export async function changeQuote(ctx: Ctx, id: string, body: Body<'changeQuote'
     customerId: customer.id, priceLevelId: customer.priceLevelId, taxExempt: isExempt(customer, ctx.today),
   }
   const kept = await quoteLines(ctx.tx, id)
-  const wanted = body.lines ?? kept.map(l => ({ id: l.id, entryId: l.entryId, kind: l.kind, name: l.name, quantity: new Decimal(l.quantity).toString(), unitPrice: new Decimal(l.unitPrice).toString() }))
+  // Somebody else pays: what the book, or the one who paid before, had priced is priced for the new one; what was typed by hand stays.
+  const before = customer.id === old.customerId ? null : (await customerById(ctx.tx, old.customerId))!.ownPrices
+  const priced = (l: typeof kept[number]) => before !== null && l.entryId !== null && [l.bookPrice, before[l.entryId]].some(p => p != null && new Decimal(p).eq(l.unitPrice))
+  const wanted = body.lines ?? kept.map(l => ({ id: l.id, entryId: l.entryId, kind: l.kind, name: l.name, quantity: new Decimal(l.quantity).toString(), unitPrice: priced(l) ? undefined : new Decimal(l.unitPrice).toString() }))
   await setLines(ctx, quote, wanted)
   const changed = (['title', 'scope', 'orderNumber', 'expiresOn', 'ownerId', 'customerId'] as const).filter(k => quote[k] !== old[k])
   const SAID = { title: 'the title', scope: 'the scope', orderNumber: 'their order number', expiresOn: 'how long the price is held', ownerId: 'who has it', customerId: 'who pays' }

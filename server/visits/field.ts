@@ -8,10 +8,11 @@ import type { Answer, Body } from '../../shared/api'
 import { customerById, siteById } from '../customers/queries'
 import { driver } from '../dispatch/drives'
 import { technicianById } from '../dispatch/queries'
+import { tellOnWay } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder, workOrderPaper } from './account'
-import { intervalsOf, linesOf, runningClock, setFindings, setVisitState, startClock, stopClock, visitById, visitsOfTechnician, workOrderById, type VisitRow } from './queries'
+import { goesAlong, intervalsOf, linesOf, runningClock, setFindings, setVisitState, startClock, stopClock, visitById, visitsOfTechnician, workOrderById, type VisitRow } from './queries'
 
 type FieldVisit = Answer<'fieldDay'>['visits'][number]
 async function shape(ctx: Ctx, v: VisitRow, from: { lat: number | null, lon: number | null } | null): Promise<{ visit: FieldVisit, place: { lat: number | null, lon: number | null } }> {
@@ -34,22 +35,24 @@ const isOpen = (v: VisitRow) => ['driving', 'on_site', 'paused'].includes(v.stat
 export async function fieldDay(ctx: Ctx, date: string): Promise<Answer<'fieldDay'>> {
   const me = signedIn(ctx)
   const { from, to } = dayBounds(date, ctx.company.timeZone)
-  const visits = await visitsOfTechnician(ctx.tx, me.id, from, to)
+  const visits = await visitsOfTechnician(ctx.tx, me.id, from, to, true)
   const person = await technicianById(ctx.tx, me.id)
-  let place: { lat: number | null, lon: number | null } | null = person
+  let place: { lat: number | null, lon: number | null } | null = person?.start ?? null
   const shaped: FieldVisit[] = []
   for (const v of visits) {
     const s = await shape(ctx, v, place)
     shaped.push(s.visit)
     place = s.place
   }
-  return { date, now: new Date(ctx.now).toISOString(), visits: shaped, openVisitId: visits.find(isOpen)?.id ?? null }
+  return { date, now: new Date(ctx.now).toISOString(), visits: shaped, openVisitId: visits.find(v => isOpen(v) && v.technicianId === me.id)?.id ?? null }
 }
 
-async function ownVisit(ctx: Ctx, id: string, lock = false): Promise<VisitRow> {
+async function ownVisit(ctx: Ctx, id: string, lock = false, act = false): Promise<VisitRow> {
   const visit = await visitById(ctx.tx, id, lock)
   const me = signedIn(ctx)
-  if (!visit || (me.role === 'technician' && visit.technicianId !== me.id)) throw notFound('visit')
+  if (!visit) throw notFound('visit')
+  // Whoever goes along reads everything; the clock is kept by the one whose visit it is.
+  if (me.role === 'technician' && visit.technicianId !== me.id && (act || !(await goesAlong(ctx.tx, me.id, id)))) throw notFound('visit')
   return visit
 }
 export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVisit'>> {
@@ -61,7 +64,7 @@ export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVis
   const running = intervals.find(i => i.endedAt === null)
   const seconds = workedSeconds(intervals, ctx.now)
   return {
-    visit: (await shape(ctx, visit, person)).visit, findings: visit.findings, version: visit.version,
+    visit: (await shape(ctx, visit, person?.start ?? null)).visit, findings: visit.findings, version: visit.version,
     clock: { kind: running?.kind ?? null, since: running ? new Date(running.startedAt).toISOString() : null, driveSeconds: seconds.drive, siteSeconds: seconds.on_site },
     openVisitId: day.find(isOpen)?.id ?? null, workOrder: await workOrderPaper(ctx, visit.workOrderId),
   }
@@ -69,7 +72,7 @@ export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVis
 
 const SAID = { set_off: 'Set off', arrive: 'Arrived', pause: 'Paused', resume: 'Went on', finish: 'Finished on site', no_access: 'Nobody let us in' }
 export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<Answer<'fieldVisit'>> {
-  const visit = await ownVisit(ctx, id, true)
+  const visit = await ownVisit(ctx, id, true, true)
   if (!visit.technicianId) throw conflict('no_technician', 'Nobody is set for this visit yet.')
   const me = signedIn(ctx)
   if (me.role !== 'technician' && me.role !== 'owner' && me.id !== visit.technicianId && me.role !== 'office' && me.role !== 'dispatch') throw forbidden('The clock belongs to the technician and the office.')
@@ -93,7 +96,9 @@ export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<
   const work = (await workOrderById(ctx.tx, visit.workOrderId))!
   await record(ctx, { subject: 'visit', id, workOrderId: visit.workOrderId, customerId: work.customerId, text: SAID[body.act], data: { state: { from: visit.state, to: step.state } } })
   await refreshWorkOrder(ctx, visit.workOrderId)
-  return fieldVisit(ctx, id)
+  const answer = await fieldVisit(ctx, id)
+  if (body.act === 'set_off') await tellOnWay(ctx, visit, at + answer.visit.driveSeconds * 1000)
+  return answer
 }
 export async function writeFindings(ctx: Ctx, id: string, version: number, findings: string): Promise<Answer<'fieldVisit'>> {
   const visit = await ownVisit(ctx, id)

@@ -27,20 +27,23 @@ export const setWorkOrderFacts = (tx: Tx, id: string, state: WorkOrderState, toB
 export const addExplained = (tx: Tx, id: string, seconds: number) => tx.run('UPDATE work_orders SET explained_seconds = explained_seconds + ? WHERE id = ?', [seconds, id])
 export const closeWork = (tx: Tx, id: string) => tx.run('UPDATE work_orders SET closed = TRUE WHERE id = ?', [id])
 
-export interface VisitRow { id: string, workOrderId: string, technicianId: string | null, technician: string | null, startAt: string | null, durationSeconds: number, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null, state: VisitState, startedAt: string | null, finishedAt: string | null, findings: string, version: number }
+export interface VisitRow { id: string, workOrderId: string, technicianId: string | null, technician: string | null, startAt: string | null, durationSeconds: number, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null, state: VisitState, startedAt: string | null, finishedAt: string | null, findings: string, locked: number, note: string, version: number }
 const VISIT = `v.id, v.work_order_id AS workOrderId, v.technician_id AS technicianId, p.name AS technician, v.start_at AS startAt, v.duration_seconds AS durationSeconds, v.promise_date AS promiseDate,
-  LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, v.state, v.started_at AS startedAt, v.finished_at AS finishedAt, v.findings, v.version`
+  LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, v.state, v.started_at AS startedAt, v.finished_at AS finishedAt, v.findings, v.locked, v.note, v.version`
 export const visitById = (tx: Tx, id: string, lock = false) => tx.row<VisitRow>(`SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
 export const visitsOfWork = (tx: Tx, workOrderId: string) => tx.rows<VisitRow>(`SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.work_order_id = ? ORDER BY COALESCE(v.start_at, '9999-01-01'), v.id`, [workOrderId])
-export const insertVisit = (tx: Tx, v: { id: string, workOrderId: string, technicianId: string | null, startAt: number | null, durationSeconds: number, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null }) =>
-  tx.run('INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date, promise_from, promise_to, findings) VALUES (?, ?, ?, ?, ?, ?, ?, ?, "")',
-    [v.id, v.workOrderId, v.technicianId, v.startAt === null ? null : sqlInstant(v.startAt), v.durationSeconds, v.promiseDate, v.promiseFrom, v.promiseTo])
+export const insertVisit = (tx: Tx, v: { id: string, workOrderId: string, technicianId: string | null, startAt: number | null, durationSeconds: number, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null, note?: string }) =>
+  tx.run('INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date, promise_from, promise_to, note, findings) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, "")',
+    [v.id, v.workOrderId, v.technicianId, v.startAt === null ? null : sqlInstant(v.startAt), v.durationSeconds, v.promiseDate, v.promiseFrom, v.promiseTo, v.note ?? ''])
 export const moveVisit = async (tx: Tx, id: string, version: number, technicianId: string | null, startAt: number | null, durationSeconds: number) =>
   (await tx.run('UPDATE visits SET technician_id = ?, start_at = ?, duration_seconds = ?, version = version + 1 WHERE id = ? AND version = ?', [technicianId, startAt === null ? null : sqlInstant(startAt), durationSeconds, id, version])).affected
 export const setVisitState = (tx: Tx, id: string, state: VisitState, startedAt: number | null, finishedAt: number | null) =>
   tx.run('UPDATE visits SET state = ?, started_at = COALESCE(started_at, ?), finished_at = ?, version = version + 1 WHERE id = ?', [state, startedAt && sqlInstant(startedAt), finishedAt && sqlInstant(finishedAt), id])
 export const setFindings = async (tx: Tx, id: string, version: number, findings: string) => (await tx.run('UPDATE visits SET findings = ?, version = version + 1 WHERE id = ? AND version = ?', [findings, id, version])).affected
-export const mayTechnicianSee = async (tx: Tx, personId: string, workOrderId: string) => (await tx.row('SELECT 1 AS yes FROM visits WHERE work_order_id = ? AND technician_id = ? LIMIT 1', [workOrderId, personId])) !== null
+/** A person goes there: whose visit it is, who goes along with it, and who always goes with that one. Takes the person's identifier three times. */
+export const goesThere = '(v.technician_id = ? OR EXISTS (SELECT 1 FROM visit_crew vc WHERE vc.visit_id = v.id AND vc.person_id = ?) OR v.technician_id = (SELECT a.goes_with FROM people a WHERE a.id = ?))'
+export const goesAlong = async (tx: Tx, personId: string, visitId: string) => (await tx.row(`SELECT 1 AS yes FROM visits v WHERE v.id = ? AND ${goesThere}`, [visitId, personId, personId, personId])) !== null
+export const mayTechnicianSee = async (tx: Tx, personId: string, workOrderId: string) => (await tx.row(`SELECT 1 AS yes FROM visits v WHERE v.work_order_id = ? AND ${goesThere} LIMIT 1`, [workOrderId, personId, personId, personId])) !== null
 
 export type IntervalRow = ClockInterval & { id: string, visitId: string | null, personId: string }
 const toInterval = (r: { id: string, visitId: string | null, personId: string, kind: ClockInterval['kind'], startedAt: string, endedAt: string | null }): IntervalRow => ({ ...r, startedAt: Date.parse(r.startedAt), endedAt: r.endedAt ? Date.parse(r.endedAt) : null })
@@ -119,5 +122,6 @@ export const workOfCustomer = (tx: Tx, customerId: string) => tx.rows<{ id: stri
   'SELECT id, number, title, state, DATE(created_at) AS `on`, to_bill_minor AS toBill FROM work_orders WHERE customer_id = ? ORDER BY created_at DESC LIMIT 100', [customerId])
 export const workSums = (tx: Tx, customerId: string) => tx.row<{ promised: number, done: number }>('SELECT CAST(COALESCE(SUM(l.promised_minor), 0) AS SIGNED) AS promised, CAST(COALESCE(SUM(IF(l.done, l.net_minor, 0)), 0) AS SIGNED) AS done FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND NOT l.removed', [customerId])
 export const billedSums = (tx: Tx, customerId: string) => tx.rows<{ netMinor: number, payableMinor: number, paidMinor: number }>('SELECT net_minor AS netMinor, payable_minor AS payableMinor, paid_minor AS paidMinor FROM invoices WHERE customer_id = ? AND state <> "void"', [customerId])
-export const visitsOfTechnician = (tx: Tx, personId: string, from: number, to: number) => tx.rows<VisitRow>(
-  `SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.technician_id = ? AND v.state <> 'cancelled' AND ((v.start_at >= ? AND v.start_at < ?) OR v.state IN ('driving', 'on_site', 'paused')) ORDER BY v.start_at`, [personId, sqlInstant(from), sqlInstant(to)])
+/** The visits of a day that are a person's own or, with `along`, also those that they go along to. */
+export const visitsOfTechnician = (tx: Tx, personId: string, from: number, to: number, along = false) => tx.rows<VisitRow>(
+  `SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE ${along ? goesThere : 'v.technician_id = ?'} AND v.state <> 'cancelled' AND ((v.start_at >= ? AND v.start_at < ?) OR v.state IN ('driving', 'on_site', 'paused')) ORDER BY v.start_at`, [...along ? [personId, personId, personId] : [personId], sqlInstant(from), sqlInstant(to)])

@@ -27,7 +27,7 @@ describe('openings', () => {
   it('count the detour, not the drive: between two stops on the way it costs nothing', () => {
     const [best] = openings([day({ stops: [stop('a', '08:00', 60, 5), stop('b', '12:00', 60, 20)] })], wish(), drive, say)
     expect(best).toMatchObject({ startAt: at('09:15'), extraDriveSeconds: 0 })
-    expect(best!.reasons[0]).toBe('no more driving')
+    expect(best!.reasons[0]).toEqual({ code: 'driving', text: 'no more driving' })
   })
   it('a stop with room in its promise moves; one whose promise would break does not', () => {
     const stops = (promise: string) => [stop('a', '08:00', 60, 0), stop('b', '10:00', 60, 0, promise), stop('c', '11:15', 285, 0, '11:15')]
@@ -35,7 +35,7 @@ describe('openings', () => {
     expect(tight).toEqual([])
     const [moved] = openings([day({ stops: [stop('a', '08:00', 60, 0), stop('b', '10:00', 60, 0, '12:00')] })], wish({ place: place(0), durationSeconds: 5400, window: { from: at('09:00'), to: at('09:30') } }), drive, say)
     expect(moved).toMatchObject({ startAt: at('09:00'), moved: [{ id: 'b', startAt: at('10:30') }] })
-    expect(moved!.reasons).toContain(`b begins at ${say(at('10:30'))}, within its promise`)
+    expect(moved!.reasons.map(r => r.text)).toContain(`b begins at ${say(at('10:30'))}, within its promise`)
   })
   it('nothing moves where that is not wanted', () => {
     expect(openings([day({ stops: [stop('a', '08:00', 60, 0), stop('b', '10:00', 60, 0, '12:00')] })], wish({ place: place(0), durationSeconds: 5400, window: { from: at('09:00'), to: at('09:30') }, mayMove: false }), drive, say)).toEqual([])
@@ -49,9 +49,9 @@ describe('openings', () => {
     const found = openings(days, wish({ territory: 'The tarns', skills: ['pumps'], part: 'morning' }), drive, say)
     expect(found[0]!.technicianId).toBe('good')
     expect(found.map(o => o.technicianId).sort()).toEqual(['far', 'full', 'good', 'new'])
-    expect(found.find(o => o.technicianId === 'far')!.reasons).toContain('serves The marsh')
-    expect(found.find(o => o.technicianId === 'full')!.reasons).toContain('over capacity: 3 of 3 in the morning')
-    expect(found.find(o => o.technicianId === 'new')!.reasons).toContain('lacks pumps')
+    expect(found.find(o => o.technicianId === 'far')!.reasons.map(r => r.text)).toContain('serves The marsh')
+    expect(found.find(o => o.technicianId === 'full')!.reasons.map(r => r.text)).toContain('over capacity: 3 of 3 in the morning')
+    expect(found.find(o => o.technicianId === 'new')!.reasons.map(r => r.text)).toContain('lacks pumps')
     for (const order of ['first', 'cheapest', 'known'] as const) expect(rankOpenings(found, order)[0]!.technicianId).toBe('good')
   })
   it('whom the customer knows comes first when that is asked for', () => {

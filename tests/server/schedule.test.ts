@@ -32,7 +32,7 @@ describe('openings', () => {
     expect(items.map(o => o.score)).toEqual([...items.map(o => o.score)].sort((a, b) => a - b))
     const sound = items.filter(o => o.sound)
     for (const o of sound) expect((await office.ok('checkPlacement', { body: { technicianId: o.technicianId, startAt: o.startAt, durationSeconds: 3600, promiseFrom: o.promiseFrom, promiseTo: o.promiseTo } })).warnings).toEqual([])
-    expect(items[0]!.reasons.join()).toMatch(/driving.*home at \d\d:\d\d/)
+    expect(items[0]!.reasons.map(r => r.text).join()).toMatch(/driving.*home at \d\d:\d\d/)
   })
   it('by part of the day, day, technician, and time of day', async () => {
     const morning = await office.ok('openings', { body: await wish({ part: 'morning', limit: 50 }) })

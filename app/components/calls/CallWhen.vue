@@ -6,6 +6,7 @@ import { localTime, localToInstant, plusDays } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import DayStrip from '~/components/calls/DayStrip.vue'
 import OpeningsTable from '~/components/calls/OpeningsTable.vue'
+import NearestTable from '~/components/dispatch/NearestTable.vue'
 import { call, type Problem } from '~/lib/api'
 import { onLive } from '~/lib/live'
 import type { Draft } from '~/stores/call'
@@ -78,7 +79,18 @@ const promiseKind = computed(() => {
 })
 const table = ref<InstanceType<typeof OpeningsTable>>()
 function take(o: Answer<'openings'>['items'][number]) {
-  Object.assign(draft.value, { date: o.date, technicianId: o.technicianId, start: session.time(o.startAt), promiseFrom: o.promiseFrom, promiseTo: o.promiseTo })
+  Object.assign(draft.value, { date: o.date, technicianId: o.technicianId, start: session.time(o.startAt), promiseFrom: o.promiseFrom, promiseTo: o.promiseTo, moves: o.moves })
+}
+// What an opening would move belongs to that opening: another time or person moves nobody.
+watch(() => [draft.value.technicianId, draft.value.date, draft.value.start].join(), () => {
+  if (!table.value?.isTaken()) draft.value.moves = []
+}, { flush: 'post' })
+// Needed at once: who is near, and when they could be there.
+const urgent = ref(false)
+function sendNow(n: Answer<'nearest'>['items'][number]) {
+  const at = Math.ceil(Date.parse(n.arriveAt) / 900_000) * 900_000
+  Object.assign(draft.value, { date: session.today, technicianId: n.technicianId, start: localTime(at, session.zone), moves: [] })
+  propose()
 }
 /** From the keyboard: the best opening, ready to be moved with the arrows. */
 async function begin() {
@@ -126,7 +138,12 @@ watch(() => [draft.value.technicianId, startMs.value, draft.value.durationSecond
       <button v-for="d in days" :key="d" type="button" class="btn" :class="{ on: draft.date === d }" :aria-pressed="draft.date === d" @click="draft.date = d">{{ session.day(d) }}</button>
       <input v-model="draft.date" class="plain" type="date" aria-label="Day" style="width: 140px">
     </div>
-    <OpeningsTable ref="table" :call-id="callId" :site-id="draft.siteId" :customer-id="draft.customerId" :duration-seconds="draft.durationSeconds" :skills="skills" :people="schedule?.technicians ?? []" :chosen="{ technicianId: draft.technicianId, startAt: startMs }" @choose="take" />
+    <OpeningsTable
+ref="table" :call-id="callId" :site-id="draft.siteId" :customer-id="draft.customerId" :duration-seconds="draft.durationSeconds" :skills="skills" 
+      :people="schedule?.technicians ?? []" :territories="[...new Set((schedule?.technicians ?? []).flatMap(t => t.territories))].sort()" :chosen="{ technicianId: draft.technicianId, startAt: startMs }" @choose="take" />
+    <p v-if="draft.moves.length" class="note warn" role="status">It moves {{ draft.moves.map(m => `${m.customer} to ${session.time(m.startAt)}`).join(', ') }}, within what was promised to them.</p>
+    <p class="row"><button type="button" class="btn" :class="{ on: urgent }" :aria-pressed="urgent" :disabled="!draft.siteId" @click="urgent = !urgent">Needed now: who is near?</button><span v-if="!draft.siteId" class="quiet small">Choose the site first.</span></p>
+    <NearestTable v-if="urgent && draft.siteId" :site-id="draft.siteId" :skills="skills" :chosen="draft.technicianId" @choose="sendNow" />
     <p v-if="heldBy" class="note bad" role="alert">This time is held already by {{ heldBy }}. Choose another one.</p>
     <div class="row wrap">
       <label class="field"><span>Technician</span><select v-model="draft.technicianId" class="plain"><option :value="null">nobody yet</option><option v-for="t in schedule?.technicians ?? []" :key="t.id" :value="t.id">{{ t.name }}</option></select></label>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Telling a customer that a visit will be late: by mail with prepared words, or by telephone, noted.
+// Telling a customer that a visit will be late: by text or mail with prepared words, or by telephone, noted.
 import { reactive, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
 import type { Answer } from '~~/shared/api'
@@ -9,17 +9,23 @@ import { useAct } from '~/lib/useAct'
 const props = defineProps<{ visitId: string | null }>()
 const emit = defineEmits<{ close: [] }>()
 const notice = ref<Answer<'visitNotice'> | null>(null)
-const form = reactive({ to: '', body: '', spoken: '' })
+const form = reactive({ to: '', body: '', spoken: '', way: 'mail' as 'mail' | 'text' })
 const { busy, problem, act } = useAct()
 watch(() => props.visitId, async (id) => {
   notice.value = null
   if (!id) return
   notice.value = await call('visitNotice', { params: { id } }).catch(() => null)
-  Object.assign(form, { to: notice.value?.to[0] ?? '', body: notice.value?.body ?? '', spoken: '' })
+  form.spoken = ''
+  take(notice.value?.texts ? 'text' : 'mail')
 }, { immediate: true })
+/** Each way has its own address and its own words. */
+function take(way: 'mail' | 'text') {
+  const n = notice.value
+  Object.assign(form, { way, to: way === 'text' ? n?.phone ?? '' : n?.to[0] ?? '', body: (way === 'text' ? n?.text : n?.body) ?? '' })
+}
 const tell = (spoken: boolean) => act(async () => {
-  await call('tellCustomer', { params: { id: props.visitId! }, body: spoken ? { spoken: form.spoken || 'they know' } : { to: [form.to], body: form.body, subject: notice.value!.subject } })
-  ElMessage({ type: 'success', message: spoken ? 'Noted.' : 'The mail is on its way.' })
+  await call('tellCustomer', { params: { id: props.visitId! }, body: spoken ? { spoken: form.spoken || 'they know' } : { channel: form.way, to: [form.to], body: form.body, subject: notice.value!.subject } })
+  ElMessage({ type: 'success', message: spoken ? 'Noted.' : form.way === 'text' ? 'The text is on its way.' : 'The mail is on its way.' })
   emit('close')
 })
 </script>
@@ -27,10 +33,11 @@ const tell = (spoken: boolean) => act(async () => {
 <template>
   <el-dialog :model-value="visitId !== null" :title="notice ? `Tell ${notice.customer}` : 'Tell the customer'" width="560" @close="emit('close')">
     <div v-if="notice" class="stack">
-      <p v-if="!notice.mails" class="note warn">This customer wants no mails. Ring {{ notice.phone || 'them' }}.</p>
-      <template v-else><label class="field"><span>Mail to</span><input v-model="form.to" class="plain" type="email"></label><label class="field"><span>Text</span><textarea v-model="form.body" class="plain" rows="8" /></label></template>
+      <div class="row" role="group" aria-label="How"><button class="btn" :class="{ on: form.way === 'text' }" :disabled="!notice.texts" :title="notice.texts ? '' : 'They have not agreed to texts'" @click="take('text')">By text</button><button class="btn" :class="{ on: form.way === 'mail' }" :disabled="!notice.mails" @click="take('mail')">By mail</button><span v-if="!notice.texts" class="quiet small">no consent to texts</span></div>
+      <p v-if="form.way === 'mail' && !notice.mails" class="note warn">This customer wants no mails. Ring {{ notice.phone || 'them' }}.</p>
+      <template v-else><label class="field"><span>{{ form.way === 'text' ? 'Text to' : 'Mail to' }}</span><input v-model="form.to" class="plain" :type="form.way === 'text' ? 'tel' : 'email'"></label><label class="field"><span>Text</span><textarea v-model="form.body" class="plain" rows="8" /></label></template>
       <p v-if="problem" class="note bad" role="alert">{{ problem.message }}</p>
-      <div class="row"><button v-if="notice.mails" class="btn act" :disabled="busy || !form.to.trim()" @click="tell(false)">Send the mail</button><span class="grow" /><label class="field"><span>Or rang {{ notice.phone }}</span><input v-model="form.spoken" class="plain" placeholder="what they said"></label><button class="btn" :disabled="busy" @click="tell(true)">Note the call</button></div>
+      <div class="row"><button v-if="form.way === 'text' || notice.mails" class="btn act" :disabled="busy || !form.to.trim()" @click="tell(false)">{{ form.way === 'text' ? 'Send the text' : 'Send the mail' }}</button><span class="grow" /><label class="field"><span>Or rang {{ notice.phone }}</span><input v-model="form.spoken" class="plain" placeholder="what they said"></label><button class="btn" :disabled="busy" @click="tell(true)">Note the call</button></div>
     </div>
   </el-dialog>
 </template>

@@ -87,7 +87,7 @@ const book = () => act(async () => {
     params: { id: store.id }, key: `${store.book.key}`,
     body: {
       workOrderId: store.book.workOrderId, visitId: store.book.visitId, customerId: d.customerId ?? undefined, siteId: d.siteId ?? undefined, contactId: d.contactId, equipmentId: d.equipmentId, speaking: d.speaking, phone: d.phone, problem: d.problem, kind: d.kind as 'repair', source: d.source, orderNumber: d.orderNumber, answers: d.answers,
-      entries: lines.value.map(l => ({ entryId: l.id, quantity: l.quantity })), technicianId: d.technicianId, date: d.date, start: d.start || null, durationSeconds: d.durationSeconds, promiseFrom: d.promiseFrom || null, promiseTo: d.promiseTo || null, override: warnings.value.length > 0, reason: inSpite.value,
+      entries: lines.value.map(l => ({ entryId: l.id, quantity: l.quantity })), technicianId: d.technicianId, date: d.date, start: d.start || null, durationSeconds: d.durationSeconds, promiseFrom: d.promiseFrom || null, promiseTo: d.promiseTo || null, moves: d.moves.map(m => ({ visitId: m.visitId, startAt: m.startAt })), override: warnings.value.length > 0 || d.moves.length > 0, reason: inSpite.value,
     },
   }).catch((error: Problem) => {
     // Another try is another request: what was typed may have changed.

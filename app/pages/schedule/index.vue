@@ -5,16 +5,21 @@ import type { Answer } from '~~/shared/api'
 import { plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import BoardVisit from '~/components/dispatch/BoardVisit.vue'
+import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import TellSheet from '~/components/dispatch/TellSheet.vue'
+import ReminderSheet from '~/components/dispatch/ReminderSheet.vue'
+import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call, type Problem } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
 import { useBoard, type Place } from '~/stores/board'
+import { useLooks } from '~/stores/looks'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 type Visit = Answer<'placeVisit'>
 const session = useSession()
 const board = useBoard()
+const looks = useLooks()
 const route = useRoute()
 const date = computed(() => (typeof route.query.date === 'string' ? route.query.date : session.today))
 const { data, problem, refresh } = useLoad(() => call('schedule', { query: { date: date.value } }))
@@ -34,6 +39,26 @@ onBeforeUnmount(() => clearInterval(tick))
 // A placement that is being tried: shown dashed, its warnings said, saved with Enter or by letting go.
 const trying = ref<{ visit: Visit, place: Place, warnings: string[] } | null>(null)
 const visitsOf = (id: string) => (data.value?.visits ?? []).filter(v => v.technicianId === id)
+/** Visits of others that somebody goes along to: seen in their row, moved in the row of the one who leads. */
+const helpsWith = (id: string) => (data.value?.visits ?? []).filter(v => v.technicianId !== id && (v.crewIds.includes(id) || v.alongIds.includes(id)))
+const people = computed(() => (data.value?.technicians ?? []).filter(t => looks.shows(t.id)))
+const nameOf = (id: string | null) => data.value?.technicians.find(t => t.id === id)?.name.split(' ')[0] ?? ''
+// The visit that is looked at closely; it stays in sight while it changes.
+const openId = ref<string | null>(null)
+const opened = computed(() => [...data.value?.visits ?? [], ...data.value?.tray ?? []].find(v => v.id === openId.value) ?? null)
+const reminding = ref(false)
+async function doing(work: () => Promise<unknown>) {
+  failure.value = ''
+  try {
+    await work()
+  }
+  catch (error) {
+    failure.value = (error as Problem).message
+  }
+  await refresh()
+}
+const toggleLock = (v: Visit) => doing(() => call('lockVisit', { params: { id: v.id }, body: { version: v.version, locked: !v.locked } }))
+const half = (v: Visit) => Math.max(900, Math.round(v.durationSeconds / 2 / 900) * 900)
 const heldOf = (id: string) => (data.value?.held ?? []).filter(h => h.technicianId === id)
 /** An empty time becomes a call that holds it, with day, time and person set. */
 function begin(e: MouseEvent, technicianId: string) {
@@ -70,17 +95,8 @@ async function save(visit: Visit, place: Place, override = false) {
   await nextTick()
   if (!refused.value) document.querySelector<HTMLElement>(`[data-visit="${visit.id}"]`)?.focus()
 }
-const redo = () => undo('redo')
-async function undo(what: 'undo' | 'redo' | Event = 'undo') {
-  failure.value = ''
-  try {
-    await (what === 'redo' ? board.redo() : board.undo())
-  }
-  catch (error) {
-    failure.value = (error as Problem).message
-  }
-  await refresh()
-}
+const redo = () => doing(() => board.redo())
+const undo = () => doing(() => board.undo())
 
 const telling = ref<string | null>(null)
 const late = computed(() => data.value?.visits.filter(v => v.atRisk) ?? [])
@@ -90,14 +106,7 @@ async function swap(visit: Visit) {
   const first = swapping.value
   if (!first || first.id === visit.id) return void (swapping.value = first ? null : visit)
   swapping.value = null
-  failure.value = ''
-  try {
-    await board.swap(first, visit)
-  }
-  catch (error) {
-    failure.value = (error as Problem).message
-  }
-  await refresh()
+  await doing(() => board.swap(first, visit))
 }
 
 // Drag by pointer: visits, their right edge, and cards of the tray.
@@ -114,12 +123,15 @@ function placeAt(x: number, y: number, grab: number): { technicianId: string, st
 }
 function drag(e: PointerEvent, visit: Visit, edge: boolean) {
   if (!may.value || e.button !== 0) return
+  if (visit.locked && !e.altKey) return void (openId.value = visit.id)
   const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
   const inTray = !visit.startAt || !visit.technicianId
   const grab = inTray ? 20 : e.clientX - box.left
   const origin = { x: e.clientX, y: e.clientY }
   const width = rows.value!.querySelector<HTMLElement>('[data-technician]')!.getBoundingClientRect().width
   let moved = false
+  // With Alt it is not moved: a further visit of the same work order is put there.
+  const another = e.altKey && !inTray && !edge
   const move = (m: PointerEvent) => {
     if (!moved && Math.hypot(m.clientX - origin.x, m.clientY - origin.y) < 5) return
     moved = true
@@ -137,8 +149,13 @@ function drag(e: PointerEvent, visit: Visit, edge: boolean) {
   }
   const up = () => {
     stop()
-    if (moved && trying.value) void save(visit, trying.value.place)
-    else if (!moved && !edge) void navigateTo(`/work/${visit.workOrderId}`)
+    if (moved && trying.value && another) {
+      const { technicianId, startAt } = trying.value.place
+      trying.value = null
+      void doing(() => board.further(visit, { split: false, durationSeconds: visit.durationSeconds, technicianId, startAt }))
+    }
+    else if (moved && trying.value) void save(visit, trying.value.place)
+    else if (!moved && !edge) openId.value = visit.id
   }
   const esc = (k: KeyboardEvent) => {
     if (k.key !== 'Escape') return
@@ -153,31 +170,35 @@ function drag(e: PointerEvent, visit: Visit, edge: boolean) {
 }
 // The keyboard does the same: arrows try, Enter saves, Esc leaves it.
 function key(e: KeyboardEvent, visit: Visit) {
-  const people = data.value?.technicians ?? []
+  const rowsShown = people.value
   const nextHour = Math.ceil(Math.max(now.value, from.value) / 3_600_000) * 3_600_000
-  const current = trying.value?.visit.id === visit.id ? trying.value.place : { technicianId: visit.technicianId ?? people[0]?.id ?? null, startAt: visit.startAt ?? new Date(Math.min(nextHour, from.value + span.value - 3_600_000)).toISOString(), durationSeconds: visit.durationSeconds }
-  const at = people.findIndex(p => p.id === current.technicianId)
+  const current = trying.value?.visit.id === visit.id ? trying.value.place : { technicianId: visit.technicianId ?? rowsShown[0]?.id ?? null, startAt: visit.startAt ?? new Date(Math.min(nextHour, from.value + span.value - 3_600_000)).toISOString(), durationSeconds: visit.durationSeconds }
+  const at = rowsShown.findIndex(p => p.id === current.technicianId)
   const shifted = (ms: number) => new Date(Date.parse(current.startAt!) + ms).toISOString()
   let place: Place | null = null
   if (e.shiftKey && e.key === 'ArrowRight') place = { ...current, durationSeconds: Math.min(86_400, current.durationSeconds + 900) }
   else if (e.shiftKey && e.key === 'ArrowLeft') place = { ...current, durationSeconds: Math.max(900, current.durationSeconds - 900) }
   else if (e.key === 'ArrowRight') place = { ...current, startAt: shifted(QUARTER) }
   else if (e.key === 'ArrowLeft') place = { ...current, startAt: shifted(-QUARTER) }
-  else if (e.key === 'ArrowDown') place = { ...current, technicianId: people[Math.min(people.length - 1, at + 1)]!.id }
-  else if (e.key === 'ArrowUp') place = { ...current, technicianId: people[Math.max(0, at - 1)]!.id }
+  else if (e.key === 'ArrowDown') place = { ...current, technicianId: rowsShown[Math.min(rowsShown.length - 1, at + 1)]!.id }
+  else if (e.key === 'ArrowUp') place = { ...current, technicianId: rowsShown[Math.max(0, at - 1)]!.id }
   else if (e.key === 'Enter') {
     if (trying.value?.visit.id === visit.id) void save(visit, trying.value.place)
-    else void navigateTo(`/work/${visit.workOrderId}`)
+    else openId.value = visit.id
   }
   else if (e.key === 'Escape') {
     trying.value = null
     swapping.value = null
   }
   else if (e.key.toLowerCase() === 's' && visit.startAt && may.value) void swap(visit)
+  else if (e.key.toLowerCase() === 'l' && visit.startAt && may.value) void toggleLock(visit)
+  else if (e.key.toLowerCase() === 'c' && may.value && !e.ctrlKey && !e.metaKey) void doing(() => board.further(visit, { split: false, durationSeconds: visit.durationSeconds }))
+  else if (e.key.toLowerCase() === 'x' && may.value && visit.durationSeconds >= 1800 && !e.ctrlKey && !e.metaKey) void doing(() => board.further(visit, { split: true, durationSeconds: half(visit) }))
   else if (e.key === 'Delete' && visit.startAt) void save(visit, { technicianId: null, startAt: null, durationSeconds: visit.durationSeconds })
   else return
   e.preventDefault()
-  if (place && may.value) trying.value = { visit, place, warnings: [] }
+  if (place && may.value && !visit.locked) trying.value = { visit, place, warnings: [] }
+  else if (place && visit.locked) failure.value = 'This visit is locked where it is. L unlocks it.'
 }
 function keys(e: KeyboardEvent) {
   if ((e.target as HTMLElement).closest('input, textarea')) return
@@ -195,10 +216,12 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
 </script>
 
 <template>
-  <div v-if="data" class="board">
+  <div v-if="data" class="views">
+    <ScheduleBar :date="data.date" :technicians="data.technicians" :shown="data.visits.filter(looks.fits).length" :of="data.visits.length" />
+    <div class="board">
     <aside aria-label="No slot yet">
       <h2>No slot yet <span class="num">{{ data.tray.length }}</span></h2>
-      <div v-for="v in data.tray" :key="v.id" class="card" :class="{ late: v.waiting.includes('today') || v.waiting.includes('passed') }" tabindex="0" role="button" :data-visit="v.id" :aria-label="`${v.title}, ${v.customer}. ${v.waiting}. Arrow keys place it.`" @pointerdown="drag($event, v, false)" @keydown="key($event, v)">
+      <div v-for="v in data.tray" :key="v.id" class="card" :class="{ dim: looks.active && !looks.fits({ ...v, technicianId: looks.filter.technicianIds[0] ?? null }), late: v.waiting.includes('today') || v.waiting.includes('passed') }" tabindex="0" role="button" :data-visit="v.id" :aria-label="`${v.title}, ${v.customer}. ${v.waiting}. Arrow keys place it.`" @pointerdown="drag($event, v, false)" @keydown="key($event, v)">
         <b>{{ v.title }}</b><span>{{ v.customer }} · {{ v.town }}</span><span class="quiet small">{{ v.waiting }} · {{ hoursMinutes(v.durationSeconds) }} h</span>
       </div>
       <p v-if="!data.tray.length" class="quiet">Everything has its time.</p>
@@ -216,8 +239,7 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
         <span v-if="data.holiday" class="chip soon">{{ data.holiday }}</span><span class="quiet num">{{ data.visits.length }} visits · {{ hoursMinutes(data.driveSeconds) }} h driving</span>
         <details v-if="late.length" class="risk"><summary class="late nowrap"><b>{{ late.length }} {{ late.length === 1 ? 'promise' : 'promises' }} at risk</b></summary><div class="sheet"><div v-for="v in late" :key="v.id" class="row"><span class="grow"><b>{{ v.customer }}</b> <span class="small">promised until {{ v.promiseTo }}, expected {{ session.time(v.arriveAt) }}</span></span><button v-if="may" class="btn" :aria-label="`Tell ${v.customer}`" @click="telling = v.id">Tell them…</button></div><p v-if="may" class="quiet small">Or move a visit, swap two with <kbd>S</kbd>, or plan the day.</p></div></details><span class="grow" />
         <button class="btn" title="Week before" aria-label="Week before" @click="go(plusDays(data.date, -7))">←</button><button class="btn" @click="go(session.today)">Today</button><button class="btn" title="Week after" aria-label="Week after" @click="go(plusDays(data.date, 7))">→</button>
-        <NuxtLink v-if="may" class="btn" to="/schedule/set-up">Hours and areas</NuxtLink>
-        <NuxtLink v-if="may && data.date >= session.today" class="btn" :to="{ path: '/schedule/plan', query: { date: data.date } }">Plan the day…</NuxtLink>
+        <button v-if="may && data.date > session.today && data.visits.length" class="btn" @click="reminding = true">Remind customers…</button>
         <button v-if="may" class="btn" :disabled="!board.done.length" @click="undo">Undo <kbd>Ctrl Z</kbd></button><button v-if="may" class="btn" :disabled="!board.undone.length" title="Ctrl Y" @click="redo">Redo</button>
       </div>
       <div class="says"><p v-if="problem || failure" class="note bad" role="alert">{{ failure || problem?.message }}</p>
@@ -227,14 +249,15 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
       <div ref="rows" class="grid" role="grid" aria-label="The day by technician">
         <div class="scale"><span v-for="h in hours" :key="h" class="num" :style="{ left: pos(h) }">{{ session.time(new Date(h).toISOString()) }}</span>
           <span v-if="data.date === session.today && now >= from && now <= from + span" class="nowtag num" :style="{ left: pos(now) }">{{ session.time(new Date(now).toISOString()) }}</span></div>
-        <div v-for="t in data.technicians" :key="t.id" class="person" role="row" :style="heldOf(t.id).length ? { minHeight: `${78 + heldOf(t.id).length * 44}px` } : undefined">
-          <div class="name" role="rowheader"><b>{{ t.name }}</b><NuxtLink v-if="may" class="take small" :to="{ path: '/calls/new', query: { date: data.date, technician: t.id } }" :aria-label="`Take a call for ${t.name}`">+ call</NuxtLink><span class="quiet small">{{ t.skills.join(', ') }}</span><span v-if="t.timeOff.length" class="soon small">off: {{ t.timeOff.map(o => o.reason).join(', ') }}</span></div>
+        <div v-for="t in people" :key="t.id" class="person" role="row" :style="heldOf(t.id).length ? { minHeight: `${78 + heldOf(t.id).length * 44}px` } : undefined">
+          <div class="name" role="rowheader"><b>{{ t.name }}</b><NuxtLink v-if="may" class="take small" :to="{ path: '/calls/new', query: { date: data.date, technician: t.id } }" :aria-label="`Take a call for ${t.name}`">+ call</NuxtLink><span class="quiet small">{{ t.goesWith ? `goes with ${nameOf(t.goesWith)}` : t.kind === 'employee' ? t.skills.join(', ') : [t.kind, ...t.skills.filter(s => s !== t.kind)].join(', ') }}</span><span v-if="t.timeOff.some(o => o.kind !== 'break')" class="soon small">off: {{ t.timeOff.filter(o => o.kind !== 'break').map(o => o.reason).join(', ') }}</span></div>
           <div class="lane" role="gridcell" :data-technician="t.id" @click.self="begin($event, t.id)">
             <span v-for="(w, i) in t.working" :key="i" class="working" :style="{ left: pos(w.from), width: wide(w.from, w.to) }" />
-            <span v-for="(o, i) in t.timeOff" :key="`o${i}`" class="off" :style="{ left: pos(o.from), width: wide(o.from, o.to) }" />
+            <span v-for="(o, i) in t.timeOff" :key="`o${i}`" class="off" :title="o.reason" :style="{ left: pos(o.from), width: wide(o.from, o.to) }" />
             <span v-for="h in hours" :key="h" class="line" :style="{ left: pos(h) }" />
             <NuxtLink v-for="(h, i) in heldOf(t.id)" :key="h.callId" :to="`/calls/${h.callId}`" class="held" :style="{ top: `${74 + i * 44}px`, left: pos(h.startAt), width: `${h.durationSeconds * 1000 / span * 100}%` }"><b class="clip">Held: {{ h.summary }}</b><span v-if="h.missing" class="clip small">still missing: {{ h.missing }}</span></NuxtLink>
-            <BoardVisit v-for="v in visitsOf(t.id)" :key="v.id" :visit="v" :pos="pos" :wide="wide" :may="may" :fresh="route.query.visit === v.id" :leaving="trying?.visit.id === v.id" @grab="(e, edge) => drag(e, v, edge)" @keydown="key($event, v)" />
+            <BoardVisit v-for="v in visitsOf(t.id)" :key="v.id" :visit="v" :pos="pos" :wide="wide" :may="may" :fresh="route.query.visit === v.id" :leaving="trying?.visit.id === v.id" :dim="looks.active && !looks.fits(v)" @grab="(e, edge) => drag(e, v, edge)" @keydown="key($event, v)" />
+            <button v-for="v in helpsWith(t.id)" :key="`h${v.id}`" class="helps" :style="{ left: pos(v.startAt!), width: `${v.durationSeconds * 1000 / span * 100}%` }" :title="`with ${nameOf(v.technicianId)}: ${v.title}, ${v.customer}`" @click.stop="openId = v.id"><span class="clip small">with {{ nameOf(v.technicianId) }}</span><span class="clip small">{{ v.customer }}</span></button>
             <BoardVisit v-if="trying?.place.technicianId === t.id && trying.place.startAt" :visit="{ ...trying.visit, ...trying.place }" :pos="pos" :wide="wide" :may="may" trying @grab="() => {}" @keydown="key($event, trying.visit)" />
             <span v-if="data.date === session.today && now >= from && now <= from + span" class="now" :style="{ left: pos(now) }" />
           </div>
@@ -242,14 +265,18 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
       </div>
       <p v-if="!data.technicians.length" class="empty">Nobody can be booked yet.</p>
       <TellSheet :visit-id="telling" @close="telling = null" />
+      <ReminderSheet :date="reminding ? data.date : null" @close="reminding = false" />
     </div>
+    </div>
+    <VisitSheet :visit="opened" :may="may" :technicians="data.technicians" :visits="data.visits" @close="openId = null" @changed="refresh()" />
   </div>
   <p v-else class="empty" role="status">{{ problem?.message ?? 'Opening the day…' }}</p>
 </template>
 
 <style scoped>
 .risk { position: relative; } .risk summary { cursor: pointer; } .risk > div { position: absolute; z-index: 20; top: 28px; left: 0; width: 440px; padding: 10px; display: flex; flex-direction: column; gap: 8px; }
-.board { display: grid; grid-template-columns: 236px minmax(0, 1fr); height: 100%; } aside { border-right: 1px solid var(--rule-2); background: #fbfcfb; padding: 12px; overflow: auto; display: flex; flex-direction: column; gap: 8px; } aside h2 { display: flex; justify-content: space-between; }
+.views { display: flex; flex-direction: column; height: 100%; } .board { display: grid; grid-template-columns: 236px minmax(0, 1fr); flex: 1; min-height: 0; } .dim { opacity: .3; }
+.helps { position: absolute; top: 18px; height: 48px; border: 1.5px dotted var(--ink-2); border-radius: 4px; background: rgb(255 255 255 / 70%); padding: 4px 6px; overflow: hidden; z-index: 2; display: flex; flex-direction: column; text-align: left; color: var(--ink-2); cursor: pointer; } aside { border-right: 1px solid var(--rule-2); background: #fbfcfb; padding: 12px; overflow: auto; display: flex; flex-direction: column; gap: 8px; } aside h2 { display: flex; justify-content: space-between; }
 .card { border: 1px solid var(--rule-2); border-left: 3px solid var(--green-2); border-radius: 4px; background: var(--sheet); padding: 8px 10px; display: flex; flex-direction: column; cursor: grab; touch-action: none; color: var(--ink); } .card.late { border-left-color: var(--brick); }
 /* What is said lies over the head: rows must not move under the pointer. */
 .says { position: absolute; top: 73px; left: 14px; right: 14px; z-index: 20; } .day { position: relative; display: flex; flex-direction: column; min-width: 0; overflow: auto; } .tabs { display: grid; grid-template-columns: repeat(7, 1fr); background: var(--sheet); border-bottom: 1px solid var(--rule-2); flex: none; } .tabs button { border: 0; border-right: 1px solid var(--rule); background: none; padding: 7px 9px; text-align: left; cursor: pointer; display: flex; flex-direction: column; gap: 3px; } .tabs .on { background: var(--green-1); font-weight: 650; }

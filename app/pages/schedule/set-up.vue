@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What scheduling needs: first what is still missing and for what, then hours, territories, time off, meetings, holidays, roads, calendars.
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
@@ -11,7 +11,7 @@ definePageMeta({ layout: 'office' })
 type SetUp = Answer<'scheduleSetUp'>
 type Person = SetUp['technicians'][number]
 const session = useSession()
-const { data, problem } = useLoad(() => call('scheduleSetUp'))
+const { data, problem, refresh } = useLoad(() => call('scheduleSetUp'))
 const { data: roads, refresh: roadsAgain } = useLoad(() => call('roads'))
 const { busy, problem: failed, act } = useAct()
 const owns = computed(() => ['owner', 'office'].includes(session.role))
@@ -19,23 +19,46 @@ const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 const keep = (work: Promise<SetUp>) => work.then((got) => { data.value = got })
 
 const editing = ref<Person | null>(null)
-const form = reactive({ days: [] as { on: boolean, from: string, to: string, morning: number, afternoon: number }[], skills: '', areas: [] as string[] })
+const form = reactive({ days: [] as { on: boolean, from: string, to: string, morning: number, afternoon: number, breakFrom: string, breakTo: string }[], skills: '', areas: [] as string[], kind: 'employee', goesWith: null as string | null, startsAt: 'home', endsAt: 'home', homePostcode: '' })
 function edit(p: Person) {
   failed.value = null
   editing.value = p
   form.skills = p.skills.join(', ')
   form.areas = [...p.territoryIds]
+  Object.assign(form, { kind: p.kind, goesWith: p.goesWith, startsAt: p.startsAt, endsAt: p.endsAt, homePostcode: '' })
   form.days = DAYS.map((_, i) => {
     const h = p.hours.find(x => x.weekday === i + 1)
-    return h ? { on: true, from: h.from, to: h.to, morning: h.morning, afternoon: h.afternoon } : { on: false, from: '08:00', to: '16:30', morning: 2, afternoon: 2 }
+    return h ? { on: true, from: h.from, to: h.to, morning: h.morning, afternoon: h.afternoon, breakFrom: h.breakFrom, breakTo: h.breakTo } : { on: false, from: '08:00', to: '16:30', morning: 2, afternoon: 2, breakFrom: '', breakTo: '' }
   })
 }
 const keepPerson = () => act(async () => {
   await keep(call('changeTechnician', {
     params: { id: editing.value!.id },
-    body: { version: editing.value!.version, hours: form.days.flatMap((d, i) => (d.on ? [{ weekday: i + 1, from: d.from, to: d.to, morning: d.morning, afternoon: d.afternoon }] : [])), skills: form.skills.split(',').map(s => s.trim()).filter(Boolean), territoryIds: form.areas },
+    body: { version: editing.value!.version, hours: form.days.flatMap((d, i) => (d.on ? [{ weekday: i + 1, from: d.from, to: d.to, morning: d.morning, afternoon: d.afternoon, breakFrom: d.breakFrom, breakTo: d.breakTo }] : [])), kind: form.kind as 'employee', goesWith: form.goesWith, startsAt: form.startsAt as 'home', endsAt: form.endsAt as 'home', homePostcode: form.homePostcode, skills: form.skills.split(',').map(s => s.trim()).filter(Boolean), territoryIds: form.areas },
   }))
   editing.value = null
+})
+type Territories = Answer<'importTerritories'>
+const file = reactive({ data: '', found: null as Territories | null })
+const readTerritories = (e: Event) => act(async () => {
+  const chosen = (e.target as HTMLInputElement).files?.[0]
+  if (!chosen) return
+  file.data = await chosen.text()
+  file.found = null
+  file.found = await call('importTerritories', { body: { data: file.data, dryRun: true } })
+})
+const keepTerritories = () => act(async () => {
+  file.found = await call('importTerritories', { body: { data: file.data, dryRun: false } })
+  file.data = ''
+  await refresh()
+})
+const MESSAGES = [['confirmation', 'A confirmation when a visit is booked with its time'], ['eve', 'A word the day before, from 16:00 on'], ['onWay', 'A word when the technician sets off']] as const
+const told = reactive({ open: false, confirmation: false, eve: false, onWay: false, words: { confirmation: '', eve: '', onWay: '', late: '' } })
+watch(data, (d) => { if (d && !told.open) Object.assign(told, d.messages, { words: { ...d.messages.words } }) })
+const keepMessages = () => act(async () => {
+  const { open: _, ...body } = told
+  await keep(call('keepVisitMessages', { body }))
+  told.open = false
 })
 const area = reactive({ id: '', name: '', postcodes: '' })
 const keepArea = () => act(async () => {
@@ -112,21 +135,31 @@ const shortHours = (p: Person) => {
       </form>
     </div>
     <h2 id="territories">Territories <span v-if="data.sitesNowhere" class="soon small">{{ data.sitesNowhere }} {{ data.sitesNowhere === 1 ? 'site lies' : 'sites lie' }} in none</span></h2>
-    <table v-if="data.territories.length" class="book"><thead><tr><th>Territory</th><th>Postcodes</th><th>Served by</th><th class="right">Sites</th><th /></tr></thead><tbody>
-      <tr v-for="t in data.territories" :key="t.id"><td><b>{{ t.name }}</b></td><td class="small num codes">{{ t.postcodes.join(' ') }}</td><td class="small" :class="{ soon: !t.people.length }">{{ t.people.join(', ') || 'nobody' }}</td><td class="right num">{{ t.sites }}</td><td class="right"><button v-if="owns" class="btn" :aria-label="`Change ${t.name}`" @click="Object.assign(area, { id: t.id, name: t.name, postcodes: t.postcodes.join(', ') })">Change</button></td></tr>
+    <table v-if="data.territories.length" class="book"><thead><tr><th>Territory</th><th>Postcodes</th><th>Served by</th><th class="right">Sites</th><th class="right">Takes a day</th><th /></tr></thead><tbody>
+      <tr v-for="t in data.territories" :key="t.id"><td><b>{{ t.name }}</b></td><td class="small num codes">{{ t.postcodes.join(' ') }}</td><td class="small" :class="{ soon: !t.people.length }">{{ t.people.join(', ') || 'nobody' }}</td><td class="right num">{{ t.sites }}</td><td class="right num nowrap" title="The sum of its people, in the morning and in the afternoon">{{ t.morning }} and {{ t.afternoon }}</td><td class="right"><button v-if="owns" class="btn" :aria-label="`Change ${t.name}`" @click="Object.assign(area, { id: t.id, name: t.name, postcodes: t.postcodes.join(', ') })">Change</button></td></tr>
     </tbody></table>
     <form v-if="owns" class="sheet box" @submit.prevent="keepArea"><div class="row"><label class="field"><span>{{ area.id ? 'Change the territory' : 'A territory' }}</span><input v-model="area.name" class="plain" placeholder="Name"></label><label class="field grow"><span>Postcodes: single ones, beginnings, ranges</span><input v-model="area.postcodes" class="plain num" placeholder="04101–04105, 04110"></label><button class="btn act" :disabled="busy">Keep the territory</button></div><p v-if="wrong('name') || wrong('postcodes')" class="wrong">{{ wrong('name') || wrong('postcodes') }}</p></form>
+    <div v-if="owns" class="sheet box"><div class="row"><label class="field grow"><span>Or a CSV file with a territory and a postcode in each row</span><input type="file" accept=".csv,text/csv" @change="readTerritories"></label><a class="btn" href="/api/v1/export/territories.csv">Save as CSV</a><NuxtLink class="btn" to="/schedule/map">See them on the map</NuxtLink></div>
+      <template v-if="file.found"><table class="book"><tbody><tr v-for="t in file.found.territories" :key="t.name"><td><b>{{ t.name }}</b></td><td class="num">{{ t.postcodes }} postcodes</td><td class="num good">{{ t.added }} new</td><td class="num" :class="{ soon: t.dropped }">{{ t.dropped }} dropped</td></tr></tbody></table><p v-for="e in file.found.errors.slice(0, 8)" :key="e.line" class="wrong">Line {{ e.line }}: {{ e.message }}</p><p v-if="file.found.errors.length > 8" class="wrong">and {{ file.found.errors.length - 8 }} more lines</p>
+        <div class="row"><button v-if="!file.found.kept" class="btn act" :disabled="busy || !file.found.territories.length" @click="keepTerritories">Keep {{ file.found.territories.length }} {{ file.found.territories.length === 1 ? 'territory' : 'territories' }}</button><span v-else class="good">Kept.</span></div></template></div>
+    <h2 id="messages">What customers are told by itself</h2>
+    <form class="sheet box" @submit.prevent="keepMessages" @input="told.open = true"><label v-for="[k, label] in MESSAGES" :key="k" class="row left"><input v-model="told[k]" type="checkbox" :disabled="!owns"> {{ label }}</label>
+      <p class="quiet small">By text to those who agreed to texts, by mail to the others unless they want none; whoever can get neither is shown, to be rung.</p>
+      <details><summary>The words</summary><div class="two"><label v-for="k in (['confirmation', 'eve', 'onWay', 'late'] as const)" :key="k" class="field"><span>{{ { confirmation: 'Confirmation', eve: 'The day before', onWay: 'On the way', late: 'Running late' }[k] }}</span><textarea v-model="told.words[k]" class="plain" rows="3" :disabled="!owns" /></label></div><p class="quiet small">Filled in: {day} {window} {time} {who} {title} {place} {name} {phone} {company}</p></details>
+      <div v-if="owns" class="row"><button class="btn act" :disabled="busy || !told.open">Keep these messages</button></div></form>
     <div class="two">
       <form class="sheet box" @submit.prevent="keepHoliday(holiday.date, holiday.name || 'Holiday')"><h2>Holidays</h2><div v-for="h in data.holidays" :key="h.date" class="row"><span class="grow">{{ session.day(h.date, true) }}: {{ h.name }}</span><button v-if="owns" type="button" class="btn plain small" :aria-label="`Take back ${h.name}`" @click="keepHoliday(h.date, '')">Take back</button></div>
         <div v-if="owns" class="row"><label class="field"><span>Day</span><input v-model="holiday.date" class="plain" type="date"></label><label class="field grow"><span>Called</span><input v-model="holiday.name" class="plain"></label><button class="btn act" :disabled="busy">Nobody works then</button></div></form>
       <div id="roads" class="sheet box"><h2>Roads</h2><p v-if="roads?.network">{{ roads.network.name }}: {{ roads.network.lines }} roads, {{ roads.network.positions }} positions<span v-if="roads.network.parts > 1" class="soon">; it falls into {{ roads.network.parts }} parts, the largest is used</span></p><p v-else class="quiet">No roads yet: driving is the distance as the crow flies, and a third more.</p>
         <label v-if="owns" class="field"><span>Take another network: GeoJSON lines with their speed</span><input type="file" accept=".json,.geojson,application/geo+json" @change="takeRoads"></label></div>
     </div>
-    <el-dialog :model-value="editing !== null" :title="editing?.name" width="600" @close="editing = null">
+    <el-dialog :model-value="editing !== null" :title="editing?.name" width="860" @close="editing = null">
       <form class="stack" @submit.prevent="keepPerson">
-        <table class="book"><thead><tr><th>Day</th><th>From</th><th>To</th><th>Morning</th><th>Afternoon</th></tr></thead><tbody><tr v-for="(d, i) in form.days" :key="i"><td><label class="row"><input v-model="d.on" type="checkbox"> {{ DAYS[i] }}</label></td><td><input v-model="d.from" class="plain" type="time" :disabled="!d.on" :aria-label="`${DAYS[i]} from`"></td><td><input v-model="d.to" class="plain" type="time" :disabled="!d.on" :aria-label="`${DAYS[i]} to`"></td><td><input v-model.number="d.morning" class="plain num" type="number" min="0" max="20" :disabled="!d.on" :aria-label="`${DAYS[i]}, visits in the morning`"></td><td><input v-model.number="d.afternoon" class="plain num" type="number" min="0" max="20" :disabled="!d.on" :aria-label="`${DAYS[i]}, visits in the afternoon`"></td></tr></tbody></table>
+        <table class="book"><thead><tr><th>Day</th><th>From</th><th>To</th><th>Morning</th><th>Afternoon</th><th>Break</th></tr></thead><tbody><tr v-for="(d, i) in form.days" :key="i"><td><label class="row"><input v-model="d.on" type="checkbox"> {{ DAYS[i] }}</label></td><td><input v-model="d.from" class="plain" type="time" :disabled="!d.on" :aria-label="`${DAYS[i]} from`"></td><td><input v-model="d.to" class="plain" type="time" :disabled="!d.on" :aria-label="`${DAYS[i]} to`"></td><td><input v-model.number="d.morning" class="plain num" type="number" min="0" max="20" :disabled="!d.on" :aria-label="`${DAYS[i]}, visits in the morning`"></td><td><input v-model.number="d.afternoon" class="plain num" type="number" min="0" max="20" :disabled="!d.on" :aria-label="`${DAYS[i]}, visits in the afternoon`"></td><td class="nowrap"><input v-model="d.breakFrom" class="plain" type="time" :disabled="!d.on" :aria-label="`${DAYS[i]}, break from`"> <input v-model="d.breakTo" class="plain" type="time" :disabled="!d.on" :aria-label="`${DAYS[i]}, break to`"></td></tr></tbody></table>
         <label class="field"><span>Skills, with commas between</span><input v-model="form.skills" class="plain"></label>
         <fieldset class="row who"><legend class="quiet small">Territories; none means everywhere</legend><label v-for="t in data.territories" :key="t.id" class="row"><input v-model="form.areas" type="checkbox" :value="t.id"> {{ t.name }}</label></fieldset>
+        <div class="row"><label class="field"><span>Works here as</span><select v-model="form.kind" class="plain"><option value="employee">employee</option><option value="subcontractor">subcontractor</option><option value="apprentice">apprentice</option></select></label><label class="field grow"><span>Always goes with</span><select v-model="form.goesWith" class="plain"><option :value="null">nobody: is booked alone</option><option v-for="p in data.technicians.filter(x => x.id !== editing?.id && !x.goesWith)" :key="p.id" :value="p.id">{{ p.name }}</option></select></label></div>
+        <div class="row"><label class="field"><span>The day begins at</span><select v-model="form.startsAt" class="plain"><option value="home">home</option><option value="yard" :disabled="!data.yardKnown">the yard</option></select></label><label class="field"><span>and ends at</span><select v-model="form.endsAt" class="plain"><option value="home">home</option><option value="yard" :disabled="!data.yardKnown">the yard</option></select></label><label class="field grow"><span>Home{{ editing?.home ? ' is known; move it to the postcode' : ' is in the postcode' }}</span><input v-model="form.homePostcode" class="plain num" :placeholder="editing?.home ? 'stays where it is' : '04101'"></label></div>
         <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p><button class="btn act" :disabled="busy">Keep</button>
       </form>
     </el-dialog>
@@ -135,6 +168,6 @@ const shortHours = (p: Person) => {
 </template>
 
 <style scoped>
-.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .guide { list-style: none; margin: 0; padding: 6px 14px; } .guide li { display: flex; gap: 10px; padding: 4px 0; } .two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; } .box { padding: 12px; display: flex; flex-direction: column; gap: 8px; } .box .row { align-items: flex-end; }
+.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .guide { list-style: none; margin: 0; padding: 6px 14px; } .guide li { display: flex; gap: 10px; padding: 4px 0; } .two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; } .box { padding: 12px; display: flex; flex-direction: column; gap: 8px; } .box .row { align-items: flex-end; } .box .row.left { align-items: center; }
 .codes { white-space: normal; max-width: 420px; } .url { white-space: normal; overflow-wrap: anywhere; } .who { border: 0; padding: 0; margin: 0; gap: 14px; flex-wrap: wrap; } input[type='number'] { width: 70px; }
 </style>

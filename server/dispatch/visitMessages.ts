@@ -1,0 +1,150 @@
+// Messages about visits: a confirmation when it is booked, a word the day before, one when the technician sets off, one when it will be late.
+// A customer's wishes decide the way: texts only with their yes, mails unless they said no, else somebody rings.
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { dayBounds, localDate, localTime, plusDays, sayDay } from '../../core/time/zone'
+import { formatPhone } from '../../core/text/phone'
+import type { Answer, Body } from '../../shared/api'
+import { customerById, customersByPhone, siteById, updateRow, type CustomerRow } from '../customers/queries'
+import type { Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { toldOfVisit } from '../messages/queries'
+import { queueMail, queueText } from '../messages/service'
+import { visitById, workOrderById, type VisitRow, type WorkOrderRow } from '../visits/queries'
+import { schedule } from './board'
+import { visitsBetween } from './queries'
+import { writeInvitation } from './calendar'
+
+export type MessageKind = 'confirmation' | 'eve' | 'onWay' | 'late'
+/** From this hour on, tomorrow's customers are reminded by themselves, where the firm wants that. */
+const EVE_HOUR = 16
+const WORDS: Record<MessageKind, string> = {
+  confirmation: 'We come on {day}{window} for “{title}”, {place}. If that does not suit you, please ring {phone}.',
+  eve: 'Tomorrow, {day}{window}, {who} comes to you for “{title}”. If something has come up, please ring {phone}.',
+  onWay: '{who} is on the way to you and should arrive at about {time}.',
+  late: 'We promised to be with you{window} and will be later than that: {who} should arrive at about {time}. We are sorry; if that does not suit you, please ring {phone}.',
+}
+export const wordsOf = (ctx: Ctx): Record<MessageKind, string> => ({ ...WORDS, ...Object.fromEntries(Object.keys(WORDS).flatMap(k => (ctx.company.wording[`visit_${k}`] ? [[k, ctx.company.wording[`visit_${k}`]!]] : []))) })
+
+async function about(ctx: Ctx, visit: VisitRow) {
+  const work = (await workOrderById(ctx.tx, visit.workOrderId))!
+  return { visit, work, customer: (await customerById(ctx.tx, work.customerId))!, site: (await siteById(ctx.tx, work.siteId))! }
+}
+type About = Awaited<ReturnType<typeof about>>
+function wayTo(customer: CustomerRow, work: WorkOrderRow): { channel: 'mail' | 'text' | 'none', to: string[] } {
+  const phone = work.contact.phone || customer.phone
+  const mails = [customer.email, customer.email2].filter(Boolean)
+  if (customer.textConsent === 'yes' && phone) return { channel: 'text', to: [phone] }
+  return customer.mailConsent !== 'no' && mails.length ? { channel: 'mail', to: mails } : { channel: 'none', to: phone ? [phone] : [] }
+}
+function fill(ctx: Ctx, kind: MessageKind, a: About, at: number): string {
+  const date = a.visit.promiseDate ?? localDate(at, ctx.company.timeZone)
+  const facts: Record<string, string> = {
+    name: a.customer.name, title: a.work.title, day: sayDay(date), window: a.visit.promiseFrom ? ` between ${a.visit.promiseFrom} and ${a.visit.promiseTo}` : '', time: localTime(at, ctx.company.timeZone), who: a.visit.technician?.split(' ')[0] ?? 'Our technician',
+    place: [a.site.line1, a.site.town].filter(Boolean).join(', '), phone: ctx.company.phone, company: ctx.company.name,
+  }
+  return wordsOf(ctx)[kind].replace(/\{(\w+)\}/g, (whole, key: string) => facts[key] ?? whole)
+}
+const SUBJECT: Record<MessageKind, string> = { confirmation: 'your appointment', eve: 'we come tomorrow', onWay: 'we are on the way', late: 'we are running late' }
+const asMail = (ctx: Ctx, a: About, text: string) => `Dear ${a.customer.name},\n\n${text}\n\n${ctx.company.name}`
+
+/** Sends one, by the way that the customer wants; says who has to be rung where there is none. */
+async function send(ctx: Ctx, kind: MessageKind, a: About, at: number): Promise<'mail' | 'text' | 'none'> {
+  const way = wayTo(a.customer, a.work)
+  const text = fill(ctx, kind, a, at)
+  const of = { kind: `visit_${kind}`, customerId: a.customer.id, visitId: a.visit.id }
+  if (way.channel === 'text') await queueText(ctx, { ...of, to: way.to[0]!, body: text })
+  if (way.channel === 'mail') await queueMail(ctx, { ...of, invoiceId: null, to: way.to, subject: `${ctx.company.name}: ${SUBJECT[kind]}`, body: asMail(ctx, a, text), attach: 'none' })
+  return way.channel
+}
+/** The confirmation of a booking that has its time. */
+export async function confirmVisit(ctx: Ctx, visitId: string): Promise<void> {
+  const visit = (await visitById(ctx.tx, visitId))!
+  if (ctx.company.visitMessages.confirmation && visit.startAt && visit.technicianId) await send(ctx, 'confirmation', await about(ctx, visit), Date.parse(visit.startAt))
+}
+/** Told once for a visit: a clock that is pressed twice tells nobody twice. */
+export async function tellOnWay(ctx: Ctx, visit: VisitRow, arriveAt: number): Promise<void> {
+  if (ctx.company.visitMessages.onWay && !(await toldOfVisit(ctx.tx, 'visit_onWay', [visit.id])).size) await send(ctx, 'onWay', await about(ctx, visit), Math.ceil(arriveAt / 300_000) * 300_000)
+}
+export async function reminders(ctx: Ctx, date: string): Promise<Answer<'reminders'>> {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(date)) throw notFound('day')
+  const { from, to } = dayBounds(date, ctx.company.timeZone)
+  const rows = (await visitsBetween(ctx.tx, from, to)).filter(v => v.state === 'planned' && v.technicianId)
+  const told = await toldOfVisit(ctx.tx, 'visit_eve', rows.map(r => r.id))
+  const items: Answer<'reminders'>['items'] = []
+  for (const r of rows) {
+    const a = await about(ctx, (await visitById(ctx.tx, r.id))!)
+    const way = wayTo(a.customer, a.work)
+    items.push({ visitId: r.id, customer: a.customer.name, when: localTime(Date.parse(r.startAt!), ctx.company.timeZone), channel: way.channel, to: way.to.join(', '), body: fill(ctx, 'eve', a, Date.parse(r.startAt!)), told: told.has(r.id) })
+  }
+  return { date, items }
+}
+export async function sendReminders(ctx: Ctx, date: string): Promise<Answer<'reminders'>> {
+  if (date < ctx.today) throw conflict('past', 'That day has passed.')
+  for (const i of (await reminders(ctx, date)).items) {
+    if (!i.told) await send(ctx, 'eve', await about(ctx, (await visitById(ctx.tx, i.visitId))!), Date.parse((await visitById(ctx.tx, i.visitId))!.startAt!))
+  }
+  return reminders(ctx, date)
+}
+/** In the afternoon, tomorrow's: each once, however often it is asked. */
+export async function remindTomorrow(ctx: Ctx): Promise<void> {
+  if (ctx.company.visitMessages.eve && Number(localTime(ctx.now, ctx.company.timeZone).slice(0, 2)) >= EVE_HOUR) await sendReminders(ctx, plusDays(ctx.today, 1))
+}
+
+/** What would be said to whom now, before anybody says it. */
+export async function noticeOf(ctx: Ctx, id: string): Promise<Answer<'visitNotice'>> {
+  const visit = await visitById(ctx.tx, id)
+  if (!visit || !visit.startAt) throw notFound('visit with a slot')
+  const a = await about(ctx, visit)
+  const board = (await schedule(ctx, visit.promiseDate ?? undefined)).visits.find(v => v.id === id)
+  const expected = board?.arriveAt ? Math.ceil(Date.parse(board.arriveAt) / 300_000) * 300_000 : Date.parse(visit.startAt)
+  const late = board?.atRisk ?? false
+  const text = fill(ctx, late ? 'late' : 'confirmation', a, expected)
+  return {
+    visitId: id, customer: a.customer.name, phone: a.work.contact.phone || a.customer.phone, to: [a.customer.email, a.customer.email2].filter(Boolean), mails: a.customer.mailConsent !== 'no', texts: a.customer.textConsent === 'yes', late,
+    subject: `${ctx.company.name}: ${late ? 'we are running late' : 'when we come'}`, body: asMail(ctx, a, text), text,
+  }
+}
+export async function tell(ctx: Ctx, id: string, body: Body<'tellCustomer'>): Promise<Answer<'tellCustomer'>> {
+  const notice = await noticeOf(ctx, id)
+  const { visit, work } = await about(ctx, (await visitById(ctx.tx, id))!)
+  const note = (text: string) => record(ctx, { subject: 'visit', id, workOrderId: work.id, customerId: work.customerId, text })
+  const what = notice.late ? 'that the visit will be late' : 'when the visit is'
+  if (body.spoken) {
+    await note(`Told by telephone: ${body.spoken}`)
+    return { ok: true }
+  }
+  if (body.channel === 'text') {
+    if (!notice.texts) throw conflict('no_texts', 'This customer has not agreed to texts. Ring them, or write a mail.', { phone: notice.phone })
+    const to = formatPhone(body.to[0] ?? notice.phone, ctx.company.country)
+    if (!/\d{7}/.test(to.replace(/\D/g, ''))) throw invalid('to', 'Write the number that it goes to.')
+    await queueText(ctx, { kind: notice.late ? 'visit_late' : 'visit_notice', customerId: work.customerId, visitId: visit.id, to, body: (body.body || notice.text).slice(0, 600) })
+    await note(`Told by text ${what}`)
+    return { ok: true }
+  }
+  if (!notice.mails) throw conflict('no_mails', 'This customer wants no mails. Ring them instead.', { phone: notice.phone })
+  if (body.to.length === 0) throw invalid('to', 'Write to whom it goes.')
+  if (body.to.some(t => !/^[^@\s]+@[^@\s]+\.[^@\s]+$/.test(t))) throw invalid('to', 'This is not a mail address.')
+  await queueMail(ctx, { kind: notice.late ? 'visit_late' : 'visit_notice', customerId: work.customerId, visitId: visit.id, invoiceId: null, to: body.to, subject: body.subject || notice.subject, body: body.body || notice.body, attach: 'none' })
+  await note(`Told by mail ${what}`)
+  return { ok: true }
+}
+/** A visit as an invitation to whoever keeps a calendar: a tenant, a caretaker, a subcontractor. */
+export async function invite(ctx: Ctx, id: string, body: Body<'inviteToVisit'>): Promise<Answer<'inviteToVisit'>> {
+  const visit = await visitById(ctx.tx, id)
+  if (!visit || !visit.startAt) throw notFound('visit with a slot')
+  const a = await about(ctx, visit)
+  // Written now to say early what is wrong with it; the mail carries it as it is when it leaves.
+  await writeInvitation(ctx, id, body.to)
+  await queueMail(ctx, { kind: 'visit_invitation', customerId: a.customer.id, visitId: id, invoiceId: null, to: body.to, subject: `${ctx.company.name}: ${a.work.title}, ${sayDay(localDate(Date.parse(visit.startAt), ctx.company.timeZone))}`, body: fill(ctx, 'confirmation', a, Date.parse(visit.startAt)), attach: 'invitation' })
+  await record(ctx, { subject: 'visit', id, workOrderId: a.work.id, customerId: a.customer.id, text: `Invitation sent to ${body.to.join(', ')}` })
+  return { ok: true }
+}
+/** STOP, and the like, ends texts to that number: whoever it belongs to is not texted again. */
+export async function textIn(ctx: Ctx, body: Body<'textIn'>): Promise<Answer<'textIn'>> {
+  const stop = /^\s*(stop|end|quit|cancel|unsubscribe)\b/i.test(body.text)
+  for (const c of await customersByPhone(ctx.tx, formatPhone(body.from, ctx.company.country))) {
+    if (stop && c.textConsent !== 'no') await updateRow(ctx.tx, 'customers', c.id, c.version, { textConsent: 'no' })
+    await record(ctx, { subject: 'customer', id: c.id, customerId: c.id, text: stop ? 'Texted STOP: no more texts' : `Texted: ${body.text}` })
+  }
+  return { ok: true }
+}

@@ -1,0 +1,254 @@
+// The schedule as people work with it: several technicians, locks, further visits, views of many days, looks, the map, messages, paper, territories from a file.
+import { createHmac } from 'node:crypto'
+import ICAL from 'ical.js'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { callerNamed, type Client, id, setClock, signedIn, until } from './client'
+
+let office: Client
+const people = new Map<string, string>()
+beforeAll(async () => {
+  setClock('2026-11-24T10:21')
+  office = await signedIn('office')
+  for (const t of (await office.ok('schedule')).technicians) people.set(t.name.split(' ')[0]!, t.id)
+})
+const at = (date: string, time: string) => new Date(Date.parse(`${date}T${time}:00Z`) + 5 * 3_600_000).toISOString()
+/** A booked visit for Fenn Orchard, whose place and territory are known. */
+async function booked(over: { technician?: string, date?: string, start?: string, promise?: [string, string], seconds?: number, moves?: object[] } = {}) {
+  const c = await callerNamed(office, 'fenn orchard')
+  const ids = { workOrderId: id(), visitId: id() }
+  await office.ok('bookCall', { params: { id: id() }, body: { ...ids, customerId: c.customerId, siteId: c.sites[0]!.id, problem: 'Pump hums', technicianId: over.technician === '' ? null : people.get(over.technician ?? 'Maud'), date: over.date ?? '2026-12-10', start: over.start ?? '09:00', promiseFrom: over.promise?.[0] ?? null, promiseTo: over.promise?.[1] ?? null, durationSeconds: over.seconds ?? 7200, override: true, moves: over.moves ?? [] } })
+  return { ...ids, customerId: c.customerId, siteId: c.sites[0]!.id, date: over.date ?? '2026-12-10' }
+}
+const onBoard = async (visitId: string, date = '2026-12-10') => (await office.ok('schedule', { query: { date } })).visits.find(v => v.id === visitId)!
+const signed = (secret: string, path: string, body: object) => {
+  const text = JSON.stringify(body)
+  const t = Math.floor(Date.now() / 1000)
+  return office.raw('POST', `/api/v1${path}`, text, { 'X-Signature': `t=${t},v=${createHmac('sha256', secret).update(`${t}.`).update(text).digest('hex')}` })
+}
+
+describe('several technicians on a visit', () => {
+  it('both are booked: the one who goes along is not free, sees it on the phone, and is named in the history', async () => {
+    const made = await booked()
+    const v = await onBoard(made.visitId)
+    const piet = people.get('Piet')!
+    const placed = await office.ok('placeVisit', { params: { id: v.id }, body: { technicianId: v.technicianId, startAt: v.startAt, durationSeconds: v.durationSeconds, version: v.version, crewIds: [piet], override: true } })
+    expect(placed.crewIds).toEqual([piet])
+    const clash = await office.ok('checkPlacement', { body: { technicianId: piet, startAt: v.startAt, durationSeconds: 3600 } })
+    expect(clash.warnings.map(w => w.code)).toContain('clash')
+    const openings = await office.ok('openings', { body: { siteId: made.siteId, customerId: made.customerId, durationSeconds: 3600, from: '2026-12-10', days: 1, technicianId: piet, windowFrom: '09:00', windowTo: '10:30', limit: 50 } })
+    expect(openings.items).toEqual([])
+    const phone = await signedIn({ email: 'piet@demo.test' })
+    expect((await phone.ok('fieldDay', { query: { date: '2026-12-10' } })).visits.map(x => x.id)).toContain(v.id)
+    expect((await phone.send('fieldVisit', { params: { id: v.id } })).status).toBe(200)
+    // The clock belongs to the one whose visit it is.
+    expect((await phone.send('clock', { params: { id: v.id }, body: { act: 'set_off' } })).status).toBe(404)
+    expect((await office.ok('workOrder', { params: { id: made.workOrderId } })).history.map(h => h.text).join()).toContain('Maud Okonjo with Piet Sandvik')
+    expect((await office.send('placeVisit', { params: { id: v.id }, body: { technicianId: v.technicianId, startAt: v.startAt, durationSeconds: v.durationSeconds, version: placed.version, crewIds: [id()], override: true } })).body.errors?.[0]?.path).toBe('crewIds[0]')
+  })
+  it('an apprentice goes with the one they belong to, and is never offered alone', async () => {
+    const gwil = people.get('Gwil')!
+    const made = await booked({ technician: 'Rosa', date: '2026-12-09' })
+    expect((await onBoard(made.visitId, '2026-12-09')).alongIds).toEqual([gwil])
+    const phone = await office.ok('openings', { body: { siteId: made.siteId, durationSeconds: 1800, limit: 50 } })
+    expect(phone.items.some(o => o.technicianId === gwil)).toBe(false)
+    const setUp = await office.ok('scheduleSetUp')
+    const g = setUp.technicians.find(t => t.id === gwil)!
+    const self = await office.send('changeTechnician', { params: { id: gwil }, body: { version: g.version, hours: g.hours, skills: g.skills, territoryIds: g.territoryIds, goesWith: gwil } })
+    expect(self.body.errors?.[0]?.path).toBe('goesWith')
+  })
+})
+describe('locks, further visits, cancelling', () => {
+  it('a lock holds against people, against the planner, and lets go again', async () => {
+    const made = await booked({ date: '2026-12-11' })
+    const v = await onBoard(made.visitId, '2026-12-11')
+    const locked = await office.ok('lockVisit', { params: { id: v.id }, body: { version: v.version, locked: true } })
+    const move = (version: number) => office.send('placeVisit', { params: { id: v.id }, body: { technicianId: v.technicianId, startAt: at('2026-12-11', '13:00'), durationSeconds: v.durationSeconds, version, override: true } })
+    const refused = await move(locked.version)
+    expect([refused.status, refused.body.code]).toEqual([409, 'locked'])
+    const planId = id()
+    await office.ok('beginPlan', { body: { id: planId, dates: ['2026-12-11'], seconds: 1 } })
+    const plan = await until(async () => {
+      const p = await office.ok('dayPlan', { params: { id: planId } })
+      return p.state === 'running' ? null : p
+    })
+    expect(plan.changes.some(c => c.visitId === v.id)).toBe(false)
+    const open = await office.ok('lockVisit', { params: { id: v.id }, body: { version: locked.version, locked: false } })
+    expect((await move(open.version)).status).toBe(200)
+    const loose = await booked({ technician: '', start: undefined })
+    const tray = (await office.ok('schedule')).tray.find(x => x.id === loose.visitId)
+    if (tray) expect((await office.send('lockVisit', { params: { id: tray.id }, body: { version: tray.version, locked: true } })).body.code).toBe('no_slot')
+  })
+  it('a split leaves the same work in two visits, once however often it is asked; a copy is as long as the first', async () => {
+    const made = await booked({ date: '2026-12-14', seconds: 7200 })
+    const v = await onBoard(made.visitId, '2026-12-14')
+    const restId = id()
+    const split = await office.ok('furtherVisit', { params: { id: v.id }, body: { id: restId, version: v.version, split: true, durationSeconds: 2700 } })
+    expect([split.of.durationSeconds, split.visit.durationSeconds, split.visit.startAt]).toEqual([4500, 2700, null])
+    const again = await office.send('furtherVisit', { params: { id: v.id }, body: { id: restId, version: split.of.version, split: true, durationSeconds: 2700 } })
+    expect((again.body as { of: { durationSeconds: number } }).of.durationSeconds).toBe(4500)
+    expect((await office.ok('workOrder', { params: { id: made.workOrderId } })).state).toBe('needs_slot')
+    const copy = await office.ok('furtherVisit', { params: { id: v.id }, body: { id: id(), version: split.of.version, durationSeconds: 4500, technicianId: v.technicianId, startAt: at('2026-12-15', '09:00') } })
+    expect([copy.visit.workOrderId, copy.visit.promiseFrom]).toEqual([made.workOrderId, null])
+    expect((await office.send('furtherVisit', { params: { id: v.id }, body: { id: id(), version: copy.of.version, split: true, durationSeconds: 4000 } })).body.errors?.[0]?.path).toBe('durationSeconds')
+    const gone = await office.ok('cancelVisit', { params: { id: restId }, body: { version: split.visit.version, cancelled: true, reason: 'done in one go' } })
+    expect((await office.ok('schedule')).tray.some(t => t.id === restId)).toBe(false)
+    expect((await office.ok('cancelVisit', { params: { id: restId }, body: { version: gone.version, cancelled: false } })).state).toBe('planned')
+  })
+  it('a technician asks for a further visit from the door; the office places it, and the reason stays with it', async () => {
+    const ines = await signedIn('technician')
+    const own = (await ines.ok('fieldDay')).visits.find(v => v.state === 'finished')!
+    const { version } = await ines.ok('fieldVisit', { params: { id: own.id } })
+    expect((await ines.send('furtherVisit', { params: { id: own.id }, body: { id: id(), version, durationSeconds: 3600, technicianId: people.get('Ines'), startAt: at('2026-12-01', '09:00') } })).body.code).toBe('office_places')
+    const made = await ines.ok('furtherVisit', { params: { id: own.id }, body: { id: id(), version, durationSeconds: 3600, note: 'waits for a control box' } })
+    expect((await office.ok('schedule')).tray.find(t => t.id === made.visit.id)!.waiting).toContain('waits for a control box')
+    await office.ok('cancelVisit', { params: { id: made.visit.id }, body: { version: made.visit.version, cancelled: true, reason: 'test' } })
+  })
+})
+describe('many days', () => {
+  it('the range has every visit once, and capacity that goes with time off and holidays', async () => {
+    const range = await office.ok('scheduleRange', { query: { from: '2026-11-23', to: '2026-11-29' } })
+    expect(new Set(range.visits.map(v => v.id)).size).toBe(range.visits.length)
+    expect(range.cells).toHaveLength(7 * range.technicians.length)
+    const cell = (name: string, date: string) => range.cells.find(c => c.technicianId === people.get(name) && c.date === date)!
+    expect([cell('Piet', '2026-11-24').capacityMorning, cell('Piet', '2026-11-24').capacityAfternoon]).toEqual([2, 0])
+    expect(cell('Gwil', '2026-11-24').away).toBe('college day')
+    expect(cell('Ines', '2026-11-28')).toMatchObject({ works: false, capacityMorning: 0 })
+    const day = await office.ok('schedule', { query: { date: '2026-11-24' } })
+    expect(range.cells.filter(c => c.date === '2026-11-24').reduce((n, c) => n + c.morning, 0)).toBe(day.week.find(w => w.date === '2026-11-24')!.morning)
+    for (const [from, to] of [['2026-11-24', '2026-11-23'], ['2026-01-01', '2026-03-01']] as const) expect((await office.send('scheduleRange', { query: { from, to } })).body.errors?.[0]?.path).toBe('to')
+  })
+  it('looks are a person’s own, by name; the same name changes the look', async () => {
+    const owner = await signedIn('owner')
+    const filter = { technicianIds: [people.get('Maud')!], territory: 'The tarns', skill: '', state: 'late', kind: '' }
+    await office.ok('keepLook', { body: { id: id(), name: 'North, late', filter } })
+    const { items } = await office.ok('keepLook', { body: { id: id(), name: 'North, late', filter: { ...filter, state: '' } } })
+    expect(items.filter(l => l.name === 'North, late').map(l => l.filter.state)).toEqual([''])
+    expect((await owner.ok('looks')).items).toEqual([])
+    const mine = items.find(l => l.name === 'North, late')!
+    expect((await owner.send('dropLook', { params: { id: mine.id } })).status).toBe(404)
+    expect((await office.ok('dropLook', { params: { id: mine.id } })).items.some(l => l.id === mine.id)).toBe(false)
+  })
+})
+describe('the map', () => {
+  it('draws routes along the roads, in order, from the first place to the last', async () => {
+    const map = await office.ok('mapDay')
+    const ines = map.technicians.find(t => t.name.startsWith('Ines'))!
+    expect(ines.stops.length).toBeGreaterThan(1)
+    expect(ines.route.length).toBeGreaterThan(ines.stops.length * 3)
+    expect(ines.route[0]).toEqual([ines.start!.lon, ines.start!.lat])
+    expect(ines.route.at(-1)).toEqual([ines.end!.lon, ines.end!.lat])
+    expect(map.sites.length).toBeGreaterThan(150)
+    const ground = JSON.parse((await office.raw('GET', '/api/v1/map/ground.geojson')).text) as { features: { properties: { kind?: string } }[] }
+    expect(new Set(ground.features.map(f => f.properties.kind ?? 'road'))).toEqual(new Set(['road', 'town', 'water']))
+  })
+  it('who is near: whoever is busy comes later, from where they are; a position that was told counts', async () => {
+    const c = await callerNamed(office, 'fenn orchard')
+    const { items } = await office.ok('nearest', { body: { siteId: c.sites[0]!.id, skills: ['lab'] } })
+    expect(items.filter(i => i.works).map(i => Date.parse(i.arriveAt))).toEqual(items.filter(i => i.works).map(i => Date.parse(i.arriveAt)).sort((a, b) => a - b))
+    expect(items.find(i => i.name.startsWith('Ines'))!.lacks).toEqual(['lab'])
+    const map = await office.ok('mapDay')
+    const site = map.sites.find(s => s.id === c.sites[0]!.id)!
+    const free = items.find(i => i.works && i.from.startsWith('from home')) ?? items.find(i => i.works && !i.from.startsWith('from '))!
+    expect((await signed('wrong', '/positions', { positions: [] })).status).toBe(401)
+    expect((await signed('test-only-positions-secret', '/positions', { positions: [{ personId: free.technicianId, at: '2026-11-24T15:20:00Z', lat: site.lat, lon: site.lon }] })).status).toBe(200)
+    const now = (await office.ok('nearest', { body: { siteId: site.id } })).items.find(i => i.technicianId === free.technicianId)!
+    expect([now.driveSeconds, now.from]).toEqual([0, 'seen at 10:20'])
+  })
+  it('the device is told who drives along which road', async () => {
+    const { trips } = JSON.parse((await signed('test-only-positions-secret', '/positions/trips', {})).text) as { trips: { personId: string, line: number[][] }[] }
+    expect(trips.length).toBeGreaterThan(3)
+    expect(trips.every(t => t.line.length > 0)).toBe(true)
+  })
+})
+describe('messages about visits', () => {
+  const sent = async (kind: string, customerId: string) => (await office.ok('messages', { query: { limit: '200' } })).items.filter(m => m.kind === kind && m.customer !== '' && m.body !== '' && customerId)
+  const wishes = async (customerId: string, values: object) => {
+    const customer = await office.ok('customer', { params: { id: customerId } })
+    return office.ok('changeCustomer', { params: { id: customerId }, body: { version: customer.version, ...values } })
+  }
+  it('a booking is confirmed by text to whoever wants texts, by mail otherwise, and not at all to whoever wants neither', async () => {
+    const c = await callerNamed(office, 'fenn orchard')
+    await wishes(c.customerId, { textConsent: 'yes' })
+    await booked({ date: '2026-12-16', promise: ['09:00', '11:00'] })
+    const text = await until(async () => (await office.ok('messages', { query: { q: 'Fenn' } })).items.find(m => m.channel === 'text' && m.state === 'delivered'))
+    expect(text.body).toMatch(/We come on Wed 16 Dec between 09:00 and 11:00 for “Pump hums”/)
+    // STOP is heard: the next one goes by mail.
+    expect((await signed('test-only-text-secret', '/webhooks/text', { from: c.phone, text: ' stop ' })).status).toBe(200)
+    expect((await office.ok('customer', { params: { id: c.customerId } })).textConsent).toBe('no')
+    await wishes(c.customerId, { email: 'fenn@example.com', mailConsent: 'yes' })
+    await booked({ date: '2026-12-17', promise: ['09:00', '11:00'] })
+    await until(async () => (await office.ok('messages', { query: { q: 'your appointment' } })).items.some(m => m.to.includes('fenn@example.com') && m.channel === 'mail'))
+    await wishes(c.customerId, { mailConsent: 'no' })
+    const before = (await sent('visit_confirmation', c.customerId)).length
+    await booked({ date: '2026-12-18', promise: ['09:00', '11:00'] })
+    expect((await sent('visit_confirmation', c.customerId)).length).toBe(before)
+    await wishes(c.customerId, { mailConsent: 'not asked' })
+  })
+  it('the day before, each is told once, and the list says who has to be rung', async () => {
+    const first = await office.ok('reminders', { params: { date: '2026-11-27' } })
+    expect(first.items.length).toBeGreaterThan(0)
+    const after = await office.ok('sendReminders', { params: { date: '2026-11-27' } })
+    expect(after.items.filter(i => i.channel !== 'none').every(i => i.told)).toBe(true)
+    const count = async () => (await office.ok('messages', { query: { q: 'we come tomorrow', limit: '200' } })).total
+    const told = await count()
+    await office.ok('sendReminders', { params: { date: '2026-11-27' } })
+    expect(await count()).toBe(told)
+    expect((await office.send('sendReminders', { params: { date: '2026-11-20' } })).body.code).toBe('past')
+  })
+  it('a visit goes out as an invitation that an independent parser reads', async () => {
+    const made = await booked({ date: '2026-12-21' })
+    await office.ok('inviteToVisit', { params: { id: made.visitId }, body: { to: ['caretaker@example.com'] } })
+    const raw = await until(async () => ((await (await fetch(`${process.env.MAIL_STANDIN}/mails`)).json()) as { to: string[], raw: string }[]).find(m => m.to.includes('caretaker@example.com'))?.raw)
+    expect(raw).toMatch(/method=REQUEST/i)
+    const part = /Content-Type: text\/calendar[\s\S]*?\r?\n\r?\n([\s\S]*?)\r?\n--/.exec(raw)!
+    const ics = /base64/i.test(part[0]!.split(/\r?\n\r?\n/)[0]!) ? Buffer.from(part[1]!, 'base64').toString('utf8') : part[1]!.replace(/=\r?\n/g, '').replace(/=([0-9A-F]{2})/g, (_, h: string) => String.fromCharCode(parseInt(h, 16)))
+    const calendar = new ICAL.Component(ICAL.parse(ics) as unknown[])
+    const event = new ICAL.Event(calendar.getFirstSubcomponent('vevent')!)
+    expect([calendar.getFirstPropertyValue('method'), event.startDate.toJSDate().getTime(), event.attendees.length]).toEqual(['REQUEST', Date.parse(at('2026-12-21', '09:00')), 1])
+  })
+})
+describe('on paper', () => {
+  it('day sheets and work sheets are PDFs; a technician gets their own and no other', async () => {
+    const all = await office.raw('GET', '/api/v1/schedule/2026-11-24/day-sheets.pdf')
+    expect([all.status, all.text.slice(0, 5)]).toEqual([200, '%PDF-'])
+    const visit = (await office.ok('schedule')).visits.find(v => v.technicianId === people.get('Tobiah'))!
+    expect((await office.raw('GET', `/api/v1/visits/${visit.id}/work-sheet.pdf`)).text.slice(0, 5)).toBe('%PDF-')
+    const ines = await signedIn('technician')
+    expect((await ines.raw('GET', `/api/v1/visits/${visit.id}/work-sheet.pdf`)).status).toBe(404)
+    expect((await ines.raw('GET', '/api/v1/schedule/2026-11-24/day-sheets.pdf')).status).toBe(200)
+    expect((await office.raw('GET', '/api/v1/schedule/yesterday/day-sheets.pdf')).status).toBe(404)
+  })
+})
+describe('territories from a file', () => {
+  it('a dry run says what would change; good rows are kept, bad ones named; out and in again is the same', async () => {
+    const before = (await office.ok('scheduleSetUp')).territories
+    const data = 'Territory,Postcode\nThe isles,05001-05003\nThe isles,05010\n,05011\nThe isles,05020-05011\n'
+    const dry = await office.ok('importTerritories', { body: { data } })
+    expect([dry.kept, dry.territories, dry.errors.map(e => e.line)]).toEqual([false, [{ name: 'The isles', postcodes: 4, added: 4, dropped: 0 }], [4, 5]])
+    expect((await office.ok('scheduleSetUp')).territories).toEqual(before)
+    await office.ok('importTerritories', { body: { data, dryRun: false } })
+    const out = (await office.raw('GET', '/api/v1/export/territories.csv')).text
+    const again = await office.ok('importTerritories', { body: { data: out } })
+    expect(again.territories.every(t => t.added === 0 && t.dropped === 0)).toBe(true)
+    expect(again.territories.map(t => t.name)).toContain('The isles')
+    expect((await office.send('importTerritories', { body: { data: 'a,b\n1,2' } })).body.errors?.[0]?.path).toBe('data')
+  })
+})
+describe('an opening that moves others', () => {
+  it('books and moves in one act, or refuses both when the day has changed', async () => {
+    // Maud's 17th: one visit at 09:00 that was promised until noon. What comes before it may push it on.
+    const first = await booked({ date: '2027-01-12', start: '08:00', seconds: 3600, promise: ['08:00', '12:00'] })
+    const { items } = await office.ok('openings', { body: { siteId: first.siteId, customerId: first.customerId, durationSeconds: 5400, from: '2027-01-12', days: 1, technicianId: people.get('Maud'), part: 'morning', windowFrom: '07:00', windowTo: '08:00', mayMove: true } })
+    const opening = items.find(o => o.moves.length > 0)!
+    expect(opening.reasons.map(r => r.code)).toContain('moved')
+    expect(opening.moves[0]).toMatchObject({ visitId: first.visitId })
+    const start = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: 'America/New_York' }).format(new Date(opening.startAt))
+    const made = await booked({ date: '2027-01-12', start, seconds: 5400, moves: opening.moves.map(m => ({ visitId: m.visitId, startAt: m.startAt })) })
+    expect(Date.parse((await onBoard(first.visitId, '2027-01-12')).startAt!)).toBe(Date.parse(opening.moves[0]!.startAt))
+    expect(Date.parse((await onBoard(made.visitId, '2027-01-12')).startAt!)).toBe(Date.parse(opening.startAt))
+    const c = await callerNamed(office, 'fenn orchard')
+    const late = await office.send('bookCall', { params: { id: id() }, body: { workOrderId: id(), visitId: id(), customerId: c.customerId, siteId: c.sites[0]!.id, problem: 'x', technicianId: people.get('Maud'), date: '2027-01-12', start: '10:00', durationSeconds: 3600, override: true, moves: [{ visitId: first.visitId, startAt: at('2027-01-12', '13:00') }] } })
+    expect([late.status, late.body.code]).toEqual([409, 'day_changed'])
+    expect(Date.parse((await onBoard(first.visitId, '2027-01-12')).startAt!)).toBe(Date.parse(opening.moves[0]!.startAt))
+  })
+})
