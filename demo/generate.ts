@@ -37,6 +37,8 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
   const people = await insertCompany(tx, random, day, seed, start)
   const book = await insertPriceBook(tx, random, start)
   const { customers } = await insertCustomers(tx, random, start, options.customers ?? 140)
+  // Some have agreed to texts; nobody is texted who has not.
+  for (const c of customers.filter((_, i) => i % 3 === 1 && i > 14)) await tx.run('UPDATE customers SET text_consent = "yes" WHERE id = ?', [c.id])
   const company = (await getCompany(tx))!
   const actor = (p: DemoPerson): Actor => ({ id: p.id, name: p.name, email: p.email, role: p.role as Actor['role'], bookable: p.bookable, seesCost: true, takesMoney: true })
   const office = people.find(p => p.role === 'office')!

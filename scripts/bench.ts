@@ -10,6 +10,7 @@ import { population, questions, type Inhabitant } from '../demo/population'
 // @ts-expect-error a plain module of the commands
 import { startRig, startServer } from './lib/rig.mjs'
 import { cookieOf, inPieces, round, seconds, tell, type Bench, type Rig } from './lib/tell'
+import { boardBenches } from './boardBenches'
 import { scheduleBenches } from './scheduleBenches'
 
 const wanted = process.argv.slice(2)
@@ -45,7 +46,7 @@ async function listPages(rig: Rig, db: mysql.Connection, what: string, path: str
 
 /** Benchmarks by name; those with a rig get a fresh copy of the app each. */
 const BENCHES: Record<string, Bench> = {
-  ...scheduleBenches,
+  ...boardBenches, ...scheduleBenches,
   'price-lines': {
     rig: false,
     async run() {

@@ -16,6 +16,8 @@ export function workOrderState(facts: {
   unpaidMinor: number
   /** its visit was made to quote: a quote came of it, and was not accepted (yet) */
   quoted?: boolean
+  /** a call-back or a warranty visit: nothing is charged, so that it closes when it is finished */
+  free?: boolean
 }): WorkOrderState {
   if (facts.cancelled) return 'cancelled'
   if (facts.closed) return 'closed'
@@ -29,6 +31,7 @@ export function workOrderState(facts: {
   if (!sold && !live.some(v => v.state === 'finished')) return 'needs_slot'
   // What was quoted waits among the quotes, and nowhere else; accepted, it comes back with a further visit.
   if (facts.quoted && facts.toBillMinor === 0 && facts.billedMinor === 0) return 'closed'
+  if (facts.free && facts.toBillMinor === 0 && facts.billedMinor === 0) return 'closed'
   if (facts.toBillMinor > 0 || facts.billedMinor === 0) return 'to_bill'
   return facts.unpaidMinor > 0 ? 'billed' : 'closed'
 }

@@ -73,7 +73,7 @@ export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'sched
       timeOff: facts.blocks(p, date).map(b => ({ from: iso(b.from), to: iso(b.to), reason: b.reason, kind: b.kind })), homeAt: forecast.home.has(p.id) ? iso(forecast.home.get(p.id)!.at) : null, homeDriveSeconds: forecast.home.get(p.id)?.driveSeconds ?? 0,
     })),
     visits: shaped.map(v => ({ ...v, alongIds: along[v.id] ?? [] })), held: (await heldOnDay(ctx, date)).map(h => ({ callId: h.callId, technicianId: h.personId, startAt: iso(h.from), durationSeconds: h.durationSeconds, summary: h.summary || 'Call', missing: h.missing })),
-    tray: await shapeVisits(ctx, await unplaced(ctx.tx)), week: await load(ctx, people, facts, monday, 7),
+    tray: await shapeVisits(ctx, await unplaced(ctx.tx, ctx.today)), week: await load(ctx, people, facts, monday, 7),
     driveSeconds: shaped.reduce((sum, v) => sum + v.driveSeconds, 0), atRisk: shaped.filter(v => v.atRisk).length,
   }
 }
@@ -119,6 +119,6 @@ export async function scheduleRange(ctx: Ctx, query: Query<'scheduleRange'>): Pr
   return {
     days: Array.from({ length: days }, (_, i) => ({ date: plusDays(first, i), holiday: facts.holiday(plusDays(first, i)) })),
     technicians: people.map(p => ({ id: p.id, name: p.name, kind: p.kind, skills: p.skills, territories: areas.filter(a => p.territoryIds.includes(a.id)).map(a => a.name) })),
-    cells: cellsOf(ctx, people, facts, first, days, visits), visits: await shapeVisits(ctx, visits), tray: await shapeVisits(ctx, await unplaced(ctx.tx)),
+    cells: cellsOf(ctx, people, facts, first, days, visits), visits: await shapeVisits(ctx, visits), tray: await shapeVisits(ctx, await unplaced(ctx.tx, ctx.today)),
   }
 }

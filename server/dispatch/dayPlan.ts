@@ -94,7 +94,7 @@ async function instanceOf(ctx: Ctx, wish: Wish): Promise<{ instance: PlanInstanc
   const places = new Places()
   const technicians = days.flatMap(d => asTechnician(ctx, d, places))
   const movable = [...days, ...absent].flatMap(day => day.stops.filter(s => s.state === 'planned' && !s.helps).map((s): Movable => ({ ...s, day })))
-  const waiting = wish.tray ? (await unplaced(ctx.tx)).filter(v => v.state === 'planned' && (!v.promiseDate || dates.includes(v.promiseDate))) : []
+  const waiting = wish.tray ? (await unplaced(ctx.tx, ctx.today)).filter(v => v.state === 'planned' && (!v.promiseDate || dates.includes(v.promiseDate))) : []
   const rows = new Map([...await boardVisits(ctx.tx, movable.map(s => s.id)), ...waiting].map(v => [v.id, v]))
   const wants = await skillsOfVisits(ctx.tx, [...rows.keys()])
   const visits = [...rows.values()].map(v => asVisit(ctx, v, movable.find(s => s.id === v.id), wish, wants.get(v.id) ?? new Set(), technicians, places))

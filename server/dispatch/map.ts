@@ -29,7 +29,7 @@ const ownVisits = (visits: readonly BoardVisit[], id: string) => visits.filter(v
 export async function mapDay(ctx: Ctx, wanted?: string): Promise<Answer<'mapDay'>> {
   const date = wanted || ctx.today
   const { people, visits, forecast } = await dayOf(ctx, date)
-  const [areas, sites, waiting, way, seen] = [await territories(ctx.tx), await placedSites(ctx.tx), await unplaced(ctx.tx), await wayFinder(ctx.tx), new Map((await positionsNow(ctx.tx)).map(p => [p.personId, p]))]
+  const [areas, sites, waiting, way, seen] = [await territories(ctx.tx), await placedSites(ctx.tx), await unplaced(ctx.tx, ctx.today), await wayFinder(ctx.tx), new Map((await positionsNow(ctx.tx)).map(p => [p.personId, p]))]
   return {
     date, roadsId: (await groundNow(ctx.tx)).id, territories: areas.map(a => ({ id: a.id, name: a.name, people: people.filter(p => p.territoryIds.includes(a.id)).map(p => p.name) })),
     sites: sites.map(s => ({ id: s.id, customerId: s.customerId, customer: s.customer, place: [s.line1, s.town].filter(Boolean).join(', '), territoryId: territoryOf(s.postcode, areas)?.id ?? null, lat: s.lat, lon: s.lon })),
@@ -73,10 +73,10 @@ export async function nearest(ctx: Ctx, body: Body<'nearest'>): Promise<Answer<'
     const away = facts.blocks(p, ctx.today).find(b => b.kind !== 'held' && b.from <= ctx.now && ctx.now < b.to)
     const freeAt = Math.max(ctx.now, busy ? forecast.visits.get(busy.id)!.finishAt : 0, away?.to ?? 0, shift?.from ?? 0)
     const driveSeconds = place && to ? drive(place, to) : 0
-    const next = ownVisits(visits, p.id).find(v => v.state === 'planned' && Date.parse(v.startAt!) >= ctx.now)
+    const next = ownVisits(visits, p.id).find(v => v.state === 'planned')
     return {
       technicianId: p.id, name: p.name, driveSeconds, from: busy ? `from ${busy.customer}` : here.said, freeAt: iso(freeAt), arriveAt: iso(freeAt + driveSeconds * 1000), works: shift !== null && freeAt < shift.to, lacks: body.skills.filter(s => !p.skills.includes(s)), foreign: Boolean(territory && p.territoryIds.length && !p.territoryIds.includes(territory.id)),
-      now: [busy && `${busy.state === 'driving' ? 'on the way to' : 'at'} ${busy.customer}`, away && `off: ${away.reason}`, next && `next ${say(Date.parse(next.startAt!))} ${next.customer}${next.promiseFrom ? `, promised ${next.promiseFrom}–${next.promiseTo}` : ''}`].filter(Boolean).join('; ') || 'nothing more today',
+      now: [busy && `${busy.state === 'driving' ? 'on the way to' : 'at'} ${busy.customer}`, away && `off: ${away.reason}`, next && `${Date.parse(next.startAt!) < ctx.now ? 'late for' : 'next'} ${say(Date.parse(next.startAt!))} ${next.customer}${next.promiseFrom ? `, promised ${next.promiseFrom}–${next.promiseTo}` : ''}`].filter(Boolean).join('; ') || 'nothing more today',
     }
   })
   return { items: items.sort((a, b) => Number(b.works) - Number(a.works) || Date.parse(a.arriveAt) - Date.parse(b.arriveAt) || a.driveSeconds - b.driveSeconds) }

@@ -102,8 +102,8 @@ export const entriesBetween = async (tx: Tx, from: number, to: number) =>
 export const holidaysBetween = (tx: Tx, from: string, to: string) => tx.rows<{ date: string, name: string }>('SELECT on_date AS `date`, name FROM holidays WHERE on_date BETWEEN ? AND ? ORDER BY on_date', [from, to])
 export const boardVisit = (tx: Tx, id: string) => tx.row<BoardVisit>(`${BOARD} WHERE v.id = ?`, [id])
 export const boardVisits = (tx: Tx, ids: string[]) => tx.rows<BoardVisit>(`${BOARD} WHERE v.id IN (${marks(ids)})`, ids)
-/** Work orders without a slot: a visit without time or person, or none at all that still runs. */
-export const unplaced = (tx: Tx) => tx.rows<BoardVisit>(`${BOARD} WHERE v.state = 'planned' AND (v.start_at IS NULL OR v.technician_id IS NULL) AND w.state NOT IN ('cancelled', 'closed') ORDER BY w.created_at LIMIT 200`)
+/** Work orders without a slot: a visit without time or person, or none at all that still runs. What is parked comes back on its day. */
+export const unplaced = (tx: Tx, today: string) => tx.rows<BoardVisit>(`${BOARD} WHERE v.state = 'planned' AND (v.start_at IS NULL OR v.technician_id IS NULL) AND w.state NOT IN ('cancelled', 'closed') AND (w.follow_up_on IS NULL OR w.follow_up_on <= ?) ORDER BY w.created_at LIMIT 200`, [today])
 /** What a person looks at again and again: filters of the schedule by name. */
 export const looksOf = async (tx: Tx, personId: string) => (await tx.rows<{ id: string, name: string, filter: unknown }>('SELECT id, name, filter FROM looks WHERE person_id = ? ORDER BY name LIMIT 50', [personId])).map(l => ({ ...l, filter: json<object>(l.filter) }))
 export const putLook = (tx: Tx, l: { id: string, personId: string, name: string, filter: object }) => tx.run('INSERT INTO looks (id, person_id, name, filter) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE filter = VALUES(filter)', [l.id, l.personId, l.name, JSON.stringify(l.filter)])

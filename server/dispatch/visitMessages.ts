@@ -19,7 +19,7 @@ export type MessageKind = 'confirmation' | 'eve' | 'onWay' | 'late'
 const EVE_HOUR = 16
 const WORDS: Record<MessageKind, string> = {
   confirmation: 'We come on {day}{window} for “{title}”, {place}. If that does not suit you, please ring {phone}.',
-  eve: 'Tomorrow, {day}{window}, {who} comes to you for “{title}”. If something has come up, please ring {phone}.',
+  eve: '{when}{window}, {who} comes to you for “{title}”. If something has come up, please ring {phone}.',
   onWay: '{who} is on the way to you and should arrive at about {time}.',
   late: 'We promised to be with you{window} and will be later than that: {who} should arrive at about {time}. We are sorry; if that does not suit you, please ring {phone}.',
 }
@@ -39,12 +39,12 @@ function wayTo(customer: CustomerRow, work: WorkOrderRow): { channel: 'mail' | '
 function fill(ctx: Ctx, kind: MessageKind, a: About, at: number): string {
   const date = a.visit.promiseDate ?? localDate(at, ctx.company.timeZone)
   const facts: Record<string, string> = {
-    name: a.customer.name, title: a.work.title, day: sayDay(date), window: a.visit.promiseFrom ? ` between ${a.visit.promiseFrom} and ${a.visit.promiseTo}` : '', time: localTime(at, ctx.company.timeZone), who: a.visit.technician?.split(' ')[0] ?? 'Our technician',
+    name: a.customer.name, title: a.work.title, day: sayDay(date), window: a.visit.promiseFrom ? ` between ${a.visit.promiseFrom} and ${a.visit.promiseTo}` : '', when: date === plusDays(ctx.today, 1) ? `Tomorrow, ${sayDay(date)}` : `On ${sayDay(date)}`, time: localTime(at, ctx.company.timeZone), who: a.visit.technician?.split(' ')[0] ?? 'Our technician',
     place: [a.site.line1, a.site.town].filter(Boolean).join(', '), phone: ctx.company.phone, company: ctx.company.name,
   }
   return wordsOf(ctx)[kind].replace(/\{(\w+)\}/g, (whole, key: string) => facts[key] ?? whole)
 }
-const SUBJECT: Record<MessageKind, string> = { confirmation: 'your appointment', eve: 'we come tomorrow', onWay: 'we are on the way', late: 'we are running late' }
+const SUBJECT: Record<MessageKind, string> = { confirmation: 'your appointment', eve: 'your appointment is near', onWay: 'we are on the way', late: 'we are running late' }
 const asMail = (ctx: Ctx, a: About, text: string) => `Dear ${a.customer.name},\n\n${text}\n\n${ctx.company.name}`
 
 /** Sends one, by the way that the customer wants; says who has to be rung where there is none. */

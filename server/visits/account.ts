@@ -23,7 +23,7 @@ import { standardLabour } from '../pricebook/queries'
 import { quotesOfWork } from '../quotes/queries'
 import { customFields, taxClasses } from '../settings/queries'
 import { detailsOf } from './details'
-import { billedLines, intervalsOf, invoicesOfWork, linesOf, mayTechnicianSee, photosOf, setWorkOrderFacts, signaturesOf, visitsOfWork, workOrderById, type LineRow, type WorkOrderRow } from './queries'
+import { billedLines, callBacksOf, intervalsOf, invoicesOfWork, linesOf, mayTechnicianSee, photosOf, setWorkOrderFacts, signaturesOf, visitsOfWork, workOrderById, type LineRow, type WorkOrderRow } from './queries'
 
 /** A work order that the asker may see; a technician only those with a visit of their own. */
 export async function visibleWorkOrder(ctx: Ctx, id: string, lock = false): Promise<WorkOrderRow> {
@@ -63,7 +63,7 @@ export async function refreshWorkOrder(ctx: Ctx, id: string): Promise<void> {
   const state = workOrderState({
     cancelled: work.cancelled, closed: work.closed, visits: visits.map(v => ({ state: v.state, placed: v.startAt !== null && v.technicianId !== null })),
     toBillMinor: account.toBillMinor, billedMinor: account.billedMinor, unpaidMinor: invoices.reduce((sum, i) => sum + i.open, 0),
-    quoted: quotes.length > 0 && !quotes.some(q => q.state === 'accepted'),
+    free: work.callbackOf !== null, quoted: quotes.length > 0 && !quotes.some(q => q.state === 'accepted'),
   })
   const done = ['to_bill', 'billed', 'closed'].includes(state)
   await setWorkOrderFacts(ctx.tx, id, state, done || account.billedMinor > 0 ? account.toBillMinor : 0, done ? ctx.now : null)
@@ -87,7 +87,7 @@ export async function uncoveredOf(ctx: Ctx, work: WorkOrderRow, lines: LineRow[]
   const seconds = workedSeconds(await intervalsOf(ctx.tx, visits.map(v => v.id)), ctx.now)
   const covered = lines.filter(l => l.done).reduce((sum, l) => sum + l.coversSeconds, 0)
   const anyFinished = visits.some(v => v.state === 'finished')
-  return { siteSeconds: seconds.on_site, coveredSeconds: covered, explainedSeconds: work.explainedSeconds, uncoveredSeconds: anyFinished ? uncoveredSeconds({ worked: seconds.on_site, covered, explained: work.explainedSeconds }) : 0 }
+  return { siteSeconds: seconds.on_site, coveredSeconds: covered, explainedSeconds: work.explainedSeconds, uncoveredSeconds: anyFinished && !work.callbackOf ? uncoveredSeconds({ worked: seconds.on_site, covered, explained: work.explainedSeconds }) : 0 }
 }
 
 export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'workOrder'>> {
@@ -109,18 +109,21 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   const totals = documentTotals(lines.map(l => asPaperLine(l, classes)), options)
   const toBill = account.lines.filter(l => l.unbilledMinor > 0).map(l => ({ account: l, line: lines.find(x => x.id === l.id)! }))
   const bill = documentTotals(toBill.map(({ account: a, line }) => (a.billedMinor === 0 ? asPaperLine(line, classes) : partialLine(a.unbilledMinor, line, classes, work.currency))), options)
-  const cost = lines.reduce((sum, l) => sum + roundToMinor(new Decimal(l.unitCost).times(l.quantity), work.currency), 0)
+  const backs = (await callBacksOf(tx, id, ctx.now)).map(b => ({ ...b, costMinor: roundToMinor(new Decimal(b.material).plus(b.labour), work.currency) }))
+  // What had to be done again costs the work that it was done for.
+  const cost = lines.reduce((sum, l) => sum + roundToMinor(new Decimal(l.unitCost).times(l.quantity), work.currency), 0) + backs.reduce((sum, b) => sum + b.costMinor, 0)
   const time = await uncoveredOf(ctx, work, lines)
   const charge = await timeCharge(ctx, time.uncoveredSeconds)
   const seesCost = actor.seesCost
   const thing = work.equipmentId ? await equipmentById(tx, work.equipmentId) : null
   const fields = (await customFields(tx)).filter(f => f.subject === 'work_order' && (!f.retired || work.custom[f.id]))
   const missing = [
-    ...lines.filter(l => l.done && l.netMinor === 0).map(l => `“${l.name}” has no price`),
+    ...lines.filter(l => l.done && l.netMinor === 0 && !work.callbackOf).map(l => `“${l.name}” has no price`),
     ...lines.filter(l => !l.done).map(l => `“${l.name}” was promised and is not marked done`),
     ...(customer.email ? [] : ['this customer has no mail address']),
   ]
   return {
+    callBacks: backs.map(b => ({ id: b.id, number: b.number, kind: b.kind, state: b.state, siteSeconds: b.siteSeconds, cost: seesCost ? m(b.costMinor) : null })), callbackOf: work.callbackOf ? { id: work.callbackOf, number: (await workOrderById(tx, work.callbackOf))!.number } : null, followUp: work.followUp, followUpOn: work.followUpOn,
     id, version: work.version, number: work.number, title: work.title, problem: work.problem, kind: work.kind, state: work.state, orderNumber: work.orderNumber, currency: work.currency, createdAt: work.createdAt,
     customer: { id: customer.id, name: customer.name, phone: customer.phone, email: customer.email, email2: customer.email2, exempt: work.taxExempt, level: own?.name ?? '', terms: termsInWords(customer.terms ?? company.terms), stopWork: customer.stopWork, officeNote: customer.officeNote, address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', '), tags: customer.tags },
     site: { id: site.id, name: site.name, line1: site.line1, town: site.town, accessNote: site.accessNote }, contact: work.contact, printedNote: work.printedNote,

@@ -26,7 +26,7 @@ async function shape(ctx: Ctx, v: VisitRow, from: { lat: number | null, lon: num
     visit: {
       id: v.id, workOrderId: work.id, number: work.number, title: work.title, customer: customer.name, place: [site.name, site.line1, site.town].filter(Boolean).join(', '), accessNote: site.accessNote,
       contact: work.contact.name || customer.name, phone: work.contact.phone || customer.phone, promise: v.promiseFrom ? `${v.promiseFrom}–${v.promiseTo}` : '', startAt: v.startAt, durationSeconds: v.durationSeconds, driveSeconds: drive,
-      state: v.state, total: total ? toMoney(total, work.currency) : null, officeNote: customer.officeNote,
+      lead: ctx.actor && v.technicianId !== ctx.actor.id && ctx.actor.role === 'technician' ? v.technician ?? '' : '', state: v.state, total: total ? toMoney(total, work.currency) : null, officeNote: customer.officeNote,
     },
   }
 }

@@ -35,7 +35,7 @@ function priced<L extends PricedLine>(line: L, entry: EntryRow | null, level: { 
 export type PricedLine = Omit<LineRow, 'workOrderId' | 'visitId' | 'promisedMinor' | 'done' | 'version'>
 export type WantedLine = Omit<Body<'addLines'>['lines'][number], 'done'> & { done?: boolean }
 /** Prices lines for a customer, the first task of a visit at its full price, further ones at theirs. */
-export async function priceLines(ctx: Ctx, of: { customerId: string, priceLevelId: string | null, currency: string }, wanted: WantedLine[], hasTask: boolean): Promise<PricedLine[]> {
+export async function priceLines(ctx: Ctx, of: { customerId: string, priceLevelId: string | null, currency: string, callbackOf?: string | null }, wanted: WantedLine[], hasTask: boolean): Promise<PricedLine[]> {
   const entries = new Map((await entriesById(ctx.tx, wanted.flatMap(l => l.entryId ?? []))).map(e => [e.id, e]))
   const level = await levelFor(ctx, of)
   // What was agreed with this customer for an entry stands over the book, and no level is taken off it.
@@ -51,7 +51,8 @@ export async function priceLines(ctx: Ctx, of: { customerId: string, priceLevelI
     const bookPrice = entry ? (further ? entry.furtherPrice! : entry.price) : null
     return priced({
       id: w.id, entryId: entry?.id ?? null, kind: entry?.kind ?? w.kind ?? 'other', name: w.name || entry!.name, unit: entry?.unit ?? 'each', quantity: w.quantity,
-      unitPrice: w.unitPrice ?? own ?? bookPrice!, bookPrice, unitCost: entry?.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? 'goods', coversSeconds: entry ? (further ? entry.furtherSeconds : entry.seconds) : 0,
+      // A call-back is without charge: its lines keep what they would cost and what they cost us.
+      unitPrice: of.callbackOf ? '0' : w.unitPrice ?? own ?? bookPrice!, bookPrice, unitCost: entry?.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? 'goods', coversSeconds: entry ? (further ? entry.furtherSeconds : entry.seconds) : 0,
       netMinor: 0, savingMinor: 0,
     }, entry, own === undefined ? level : { level: null, own: false }, of.currency, false)
   })

@@ -7,18 +7,27 @@ import { json } from '../settings/queries'
 
 export interface WorkOrderRow {
   id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: { name: string, phone: string }, orderNumber: string, priceLevelId: string | null, taxExempt: boolean
-  details: Record<string, string>, answers: { questionId: string, question: string, answer: string }[], custom: Record<string, string>, printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, currency: string, state: WorkOrderState, cancelled: boolean, closed: boolean, toBill: number, explainedSeconds: number, createdAt: string, doneAt: string | null, version: number
+  details: Record<string, string>, answers: { questionId: string, question: string, answer: string }[], custom: Record<string, string>, printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, callbackOf: string | null, followUp: string, followUpOn: string | null, currency: string, state: WorkOrderState, cancelled: boolean, closed: boolean, toBill: number, explainedSeconds: number, createdAt: string, doneAt: string | null, version: number
 }
-const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.tax_exempt AS taxExempt, w.details, w.answers, w.custom, w.printed_note AS printedNote, w.equipment_id AS equipmentId, w.assigned_to AS assignedTo, w.source, w.currency, w.state,
+const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.tax_exempt AS taxExempt, w.details, w.answers, w.custom, w.printed_note AS printedNote, w.equipment_id AS equipmentId, w.assigned_to AS assignedTo, w.source, w.callback_of AS callbackOf, w.follow_up AS followUp, w.follow_up_on AS followUpOn, w.currency, w.state,
   w.cancelled, w.closed, w.to_bill_minor AS toBill, w.explained_seconds AS explainedSeconds, w.created_at AS createdAt, w.done_at AS doneAt, w.version`
 export async function workOrderById(tx: Tx, id: string, lock = false): Promise<WorkOrderRow | null> {
   const r = await tx.row<WorkOrderRow>(`SELECT ${WORK} FROM work_orders w WHERE w.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
   return r && { ...r, contact: json(r.contact), details: json(r.details), answers: json(r.answers), custom: json(r.custom), taxExempt: Boolean(r.taxExempt), cancelled: Boolean(r.cancelled), closed: Boolean(r.closed) }
 }
-export const insertWorkOrder = (tx: Tx, w: { id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: object, orderNumber: string, priceLevelId: string | null, taxExempt: boolean, currency: string, details: object, answers: object[], printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, now: number }) =>
-  tx.run(`INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact, order_number, price_level_id, tax_exempt, currency, details, answers, printed_note, equipment_id, assigned_to, source, state, created_at)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "needs_slot", ?)`,
-  [w.id, w.number, w.customerId, w.siteId, w.title, w.problem, w.kind, JSON.stringify(w.contact), w.orderNumber, w.priceLevelId, w.taxExempt, w.currency, JSON.stringify(w.details), JSON.stringify(w.answers), w.printedNote, w.equipmentId, w.assignedTo, w.source, sqlInstant(w.now)])
+export const insertWorkOrder = (tx: Tx, w: { id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: object, orderNumber: string, priceLevelId: string | null, taxExempt: boolean, currency: string, details: object, answers: object[], printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, callbackOf?: string, now: number }) =>
+  tx.run(`INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact, order_number, price_level_id, tax_exempt, currency, details, answers, printed_note, equipment_id, assigned_to, source, callback_of, state, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "needs_slot", ?)`,
+  [w.id, w.number, w.customerId, w.siteId, w.title, w.problem, w.kind, JSON.stringify(w.contact), w.orderNumber, w.priceLevelId, w.taxExempt, w.currency, JSON.stringify(w.details), JSON.stringify(w.answers), w.printedNote, w.equipmentId, w.assignedTo, w.source, w.callbackOf ?? null, sqlInstant(w.now)])
+/** Call-backs of a work order, with what they cost: the material of their lines, and the hours of whoever was there at their rates. */
+export const callBacksOf = (tx: Tx, workOrderId: string, now: number) => tx.rows<{ id: string, number: string, kind: string, state: WorkOrderState, siteSeconds: number, material: string, labour: string }>(
+  `SELECT w.id, w.number, w.kind, w.state, (SELECT CAST(COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?))), 0) AS SIGNED) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id WHERE v.work_order_id = w.id AND k.kind = 'on_site') AS siteSeconds,
+   (SELECT COALESCE(SUM(l.unit_cost * l.quantity), 0) FROM work_lines l WHERE l.work_order_id = w.id AND NOT l.removed AND l.done AND l.kind <> 'labour') AS material,
+   (SELECT COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?)) * p.cost_rate / 3600), 0) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id JOIN people p ON p.id = k.person_id WHERE v.work_order_id = w.id AND k.kind IN ('drive', 'on_site', 'fetch')) AS labour
+   FROM work_orders w WHERE w.callback_of = ? ORDER BY w.created_at LIMIT 50`, [sqlInstant(now), sqlInstant(now), workOrderId])
+/** Parks a work order in a list, to come back to on a day; an empty list takes it off. */
+export const setFollowUp = async (tx: Tx, id: string, version: number, list: string, on: string | null) => (await tx.run('UPDATE work_orders SET follow_up = ?, follow_up_on = ?, version = version + 1 WHERE id = ? AND version = ?', [list, on, id, version])).affected
+export const followUpLists = async (tx: Tx) => (await tx.rows<{ name: string }>(`SELECT DISTINCT follow_up AS name FROM work_orders WHERE follow_up <> '' ORDER BY follow_up LIMIT 100`)).map(r => r.name)
 export const setDetails = (tx: Tx, id: string, details: object) => tx.run('UPDATE work_orders SET details = ?, version = version + 1 WHERE id = ?', [JSON.stringify(details), id])
 export const setWords = (tx: Tx, id: string, w: { title: string, problem: string, orderNumber: string, printedNote: string }) => tx.run('UPDATE work_orders SET title = ?, problem = ?, order_number = ?, printed_note = ?, version = version + 1 WHERE id = ?', [w.title, w.problem, w.orderNumber, w.printedNote, id])
 export const setCustom = (tx: Tx, table: 'work_orders' | 'invoices', id: string, custom: object) => tx.run(`UPDATE ${table} SET custom = ? WHERE id = ?`, [JSON.stringify(custom), id])
@@ -95,7 +104,7 @@ export const photosOf = (tx: Tx, workOrderId: string) => tx.rows<{ id: string, t
 export const photoById = (tx: Tx, id: string) => tx.row<{ workOrderId: string, mime: string, bytes: Buffer }>('SELECT work_order_id AS workOrderId, mime, bytes FROM photos WHERE id = ?', [id])
 
 const SORTS: Record<string, string> = { created: 'w.created_at', number: 'w.number' }
-export async function workOrderPage(tx: Tx, f: { q: string, states: string[], kind?: string, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
+export async function workOrderPage(tx: Tx, f: { q: string, states: string[], kind?: string, followUp?: string, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
   const where: string[] = []
   const values: Value[] = []
   if (f.states.length) {
@@ -106,12 +115,16 @@ export async function workOrderPage(tx: Tx, f: { q: string, states: string[], ki
     where.push('w.kind = ?')
     values.push(f.kind)
   }
+  if (f.followUp) {
+    where.push(f.followUp === '*' ? `w.follow_up <> ''` : 'w.follow_up = ?')
+    if (f.followUp !== '*') values.push(f.followUp)
+  }
   for (const word of f.q.split(' ').filter(Boolean)) {
     where.push('CONCAT(w.number, " ", w.title, " ", c.name, " ", s.town, " ", COALESCE(LOWER(JSON_EXTRACT(w.custom, "$.*")), "")) LIKE ?')
     values.push(`%${word}%`)
   }
-  return listRows<{ id: string, number: string, title: string, customer: string, town: string, kind: string, state: WorkOrderState, createdAt: string, doneAt: string | null, toBill: number, technician: string | null, startedAt: string | null }>(tx, {
-    select: `w.id, w.number, w.title, c.name AS customer, s.town, w.kind, w.state, w.created_at AS createdAt, w.done_at AS doneAt, w.to_bill_minor AS toBill,
+  return listRows<{ id: string, number: string, title: string, customer: string, town: string, kind: string, state: WorkOrderState, createdAt: string, doneAt: string | null, toBill: number, technician: string | null, startedAt: string | null, followUp: string, followUpOn: string | null }>(tx, {
+    select: `w.id, w.number, w.title, w.follow_up AS followUp, w.follow_up_on AS followUpOn, c.name AS customer, s.town, w.kind, w.state, w.created_at AS createdAt, w.done_at AS doneAt, w.to_bill_minor AS toBill,
       (SELECT p.name FROM visits v JOIN people p ON p.id = v.technician_id WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS technician,
       (SELECT v.started_at FROM visits v WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS startedAt`,
     from: 'work_orders w STRAIGHT_JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id',

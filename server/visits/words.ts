@@ -1,13 +1,13 @@
 // The words of a work order: title, problem, note; and carrying over what changed at the customer.
 import { changedDetails } from '../../core/customers/changedDetails'
-import { conflict } from '../../core/errors/LedgerError'
+import { conflict, invalid } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, siteById } from '../customers/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { visibleWorkOrder, workOrderPaper } from './account'
 import { detailsOf } from './details'
-import { setDetails, setWords } from './queries'
+import { setDetails, setFollowUp, setWords } from './queries'
 
 /** Takes the customer's details as they are now into the work order; what was billed keeps what it was sent with. */
 export async function carryOver(ctx: Ctx, workOrderId: string): Promise<Answer<'workOrder'>> {
@@ -27,4 +27,12 @@ export async function writeWorkOrder(ctx: Ctx, workOrderId: string, body: Body<'
   const changed = (Object.keys(words) as (keyof typeof words)[]).filter(k => words[k] !== work[k])
   await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Changed ${changed.join(', ') || 'nothing'}`, data: Object.fromEntries(changed.map(k => [k, { from: work[k], to: words[k] }])) })
   return workOrderPaper(ctx, workOrderId)
+}
+/** Parked: kept out of sight until its day, in a list that somebody named; an empty name takes it out again. */
+export async function park(ctx: Ctx, id: string, body: Body<'followUp'>): Promise<Answer<'workOrder'>> {
+  const work = await visibleWorkOrder(ctx, id, true)
+  if (body.on && body.on < ctx.today) throw invalid('on', 'That day has passed.')
+  if (!(await setFollowUp(ctx.tx, id, body.version, body.list, body.list ? body.on : null))) throw conflict('stale', 'Someone changed this work order in the meantime.', { current: { version: work.version, followUp: work.followUp } })
+  await record(ctx, { subject: 'work', id, workOrderId: id, customerId: work.customerId, text: body.list ? `Parked in “${body.list}”${body.on ? ` until ${body.on}` : ''}` : `Taken out of “${work.followUp}”` })
+  return workOrderPaper(ctx, id)
 }

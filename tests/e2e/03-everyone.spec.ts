@@ -21,7 +21,7 @@ test('the office’s screens', async ({ browser }) => {
   })
   await office.goto('/schedule')
   await expect(office.getByText('Held: Over a visit')).toBeVisible()
-  for (const [path, ready] of [['/calls', 'Calls'], ['/schedule', 'Tuesday 24 November'], ['/on-site', 'On site'], ['/to-bill', 'To bill'], ['/customers', 'Customers'], ['/customers/duplicates', 'Perhaps the same'], ['/customers/import', 'Import customers'], ['/sites', 'Sites'], ['/agreements', 'Care agreements'], ['/set-up', 'Set-up of calls'], ['/price-book', 'Price book'], ['/invoices', 'Invoices'], ['/messages', 'Mail']] as const) {
+  for (const [path, ready] of [['/calls', 'Calls'], ['/schedule', 'Tuesday 24 November'], ['/schedule/week', 'Monday 23 November'], ['/schedule/month', 'November'], ['/schedule/list', 'Tuesday 24 November'], ['/schedule/one', 'Tuesday 24 November'], ['/schedule/map', 'Tuesday 24 November'], ['/schedule/set-up', 'Hours and areas'], ['/on-site', 'On site'], ['/to-bill', 'To bill'], ['/customers', 'Customers'], ['/customers/duplicates', 'Perhaps the same'], ['/customers/import', 'Import customers'], ['/sites', 'Sites'], ['/agreements', 'Care agreements'], ['/set-up', 'Set-up of calls'], ['/price-book', 'Price book'], ['/invoices', 'Invoices'], ['/messages', 'Mail']] as const) {
     await office.goto(path)
     await expect(office.getByRole('heading', { level: 1, name: new RegExp(ready) })).toBeVisible()
     await expect(office.getByText('Loading…')).toHaveCount(0)
@@ -87,7 +87,7 @@ test('a large screen is used, and nothing falls apart on it', async ({ browser }
 test('no screen scrolls sideways, in the office or on the phone', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
   const piet = await sitDown(browser, 'piet')
-  for (const [page, paths] of [[office, ['/calls', '/schedule', '/unpaid', '/price-book', '/invoices', '/customers', '/sites', '/agreements', '/set-up', '/customers/duplicates']], [piet, ['/field']]] as const) {
+  for (const [page, paths] of [[office, ['/calls', '/schedule', '/schedule/week', '/schedule/month', '/schedule/list', '/schedule/one', '/schedule/map', '/unpaid', '/price-book', '/invoices', '/customers', '/sites', '/agreements', '/set-up', '/customers/duplicates']], [piet, ['/field']]] as const) {
     for (const path of paths) {
       await page.goto(path)
       await expect(page.locator('h1, h2').first()).toBeVisible()

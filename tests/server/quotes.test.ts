@@ -112,6 +112,16 @@ describe('the way from a prospect to a quote', () => {
     const landlord = await callerNamed(office, 'crossways')
     const changed = await office.ok('changeQuote', { params: { id: quote.id }, body: { version: quote.version, customerId: landlord.customerId } })
     expect([changed.customer.id, changed.site.belongsTo]).toEqual([landlord.customerId, c.name])
+    // What was agreed with the one who pays now stands over the book; a price typed by hand stays as it is.
+    const entryId = changed.lines.find(l => l.entryId)!.entryId!
+    const own = await office.ok('customer', { params: { id: landlord.customerId } })
+    const agreed = await office.ok('changeCustomer', { params: { id: own.id }, body: { version: own.version, ownPrices: [{ entryId, price: '77.70' }] } })
+    const other = await begun()
+    const typed = { id: id(), kind: 'other', name: 'Scaffold', quantity: '1', unitPrice: '12.34' }
+    const more = await office.ok('changeQuote', { params: { id: other.quote.id }, body: { version: other.quote.version, lines: [...other.quote.lines.map(l => ({ id: l.id, entryId: l.entryId, kind: l.kind, name: l.name, quantity: l.quantity, unitPrice: l.unitPrice })), typed] } })
+    const theirs = await office.ok('changeQuote', { params: { id: other.quote.id }, body: { version: more.version, customerId: landlord.customerId } })
+    expect([theirs.lines.find(l => l.entryId === entryId)!.unitPrice, theirs.lines.find(l => l.name === 'Scaffold')!.unitPrice]).toEqual(['77.70', '12.34'])
+    await office.ok('changeCustomer', { params: { id: own.id }, body: { version: agreed.version, ownPrices: [] } })
     const out = await office.ok('sendQuote', { params: { id: quote.id }, body: { version: changed.version, to: [] } })
     const yes = await office.ok('answerQuote', { params: { id: quote.id }, body: answer(out.version, true) })
     const work = await office.ok('workOrder', { params: { id: yes.workOrder!.id } })

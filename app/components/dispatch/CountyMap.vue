@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The map: ground, territories as the land that is nearer to their sites than to others', routes in order, people, what waits. Zoom, pan, keyboard.
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
-import { Delaunay, geoMercator, geoPath, polygonCentroid, polygonHull, select, zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from 'd3'
+import { Delaunay, geoMercator, polygonCentroid, polygonHull, select, zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from 'd3'
 import type { Answer } from '~~/shared/api'
 
 type Day = Answer<'mapDay'>
@@ -17,8 +17,16 @@ const spots = computed<[number, number][]>(() => [...props.day.sites.map(s => [s
 const projection = computed(() => geoMercator().fitExtent([[30, 30], [W - 30, H - 30]], { type: 'MultiPoint', coordinates: spots.value.length ? spots.value : [[-75, 42], [-74.9, 42.1]] }))
 const xy = (lon: number, lat: number) => projection.value([lon, lat])!
 const line = (way: readonly (readonly number[])[]) => way.map(([lon, lat], i) => `${i ? 'L' : 'M'}${xy(lon!, lat!).map(n => n.toFixed(1)).join(',')}`).join('')
-const drawn = (test: (f: Ground['features'][number]) => boolean) => geoPath(projection.value)({ type: 'FeatureCollection', features: (props.ground?.features ?? []).filter(test) } as never) ?? ''
-const roads = computed(() => ({ water: drawn(f => f.properties.kind === 'water'), lanes: drawn(f => f.geometry.type.endsWith('LineString') && f.properties.kind !== 'water' && (f.properties.speed ?? 60) < 60), ways: drawn(f => f.geometry.type.endsWith('LineString') && f.properties.kind !== 'water' && (f.properties.speed ?? 60) >= 60) }))
+/** Lines and rings as they stand: on a county's patch of the globe nobody has to know which side of a ring is its inside. */
+function shape(g: Ground['features'][number]['geometry']): string {
+  const deep = g.coordinates as never
+  if (g.type === 'LineString') return line(deep)
+  if (g.type === 'MultiLineString') return (deep as number[][][]).map(line).join('')
+  const rings = g.type === 'Polygon' ? deep as number[][][] : g.type === 'MultiPolygon' ? (deep as number[][][][]).flat() : []
+  return rings.map(r => `${line(r)}Z`).join('')
+}
+const drawn = (test: (f: Ground['features'][number]) => boolean) => (props.ground?.features ?? []).filter(test).map(f => shape(f.geometry)).join('')
+const roads = computed(() => ({ lakes: drawn(f => f.properties.kind === 'water' && f.geometry.type.endsWith('Polygon')), rivers: drawn(f => f.properties.kind === 'water' && f.geometry.type.endsWith('LineString')), lanes: drawn(f => f.geometry.type.endsWith('LineString') && f.properties.kind !== 'water' && (f.properties.speed ?? 60) < 60), ways: drawn(f => f.geometry.type.endsWith('LineString') && f.properties.kind !== 'water' && (f.properties.speed ?? 60) >= 60) }))
 const towns = computed(() => (props.ground?.features ?? []).filter(f => f.geometry.type === 'Point' && f.properties.name).map(f => ({ name: f.properties.name!, at: xy(...f.geometry.coordinates as [number, number]) })))
 // Cells around the sites, put together by territory; the edge of all is the hull of the sites, a little wider.
 const cells = computed(() => {
@@ -97,16 +105,16 @@ const f = (px: number) => px / view.value.k
 
 <template>
   <div class="map">
-    <svg ref="svg" :viewBox="`0 0 ${W} ${H}`" preserveAspectRatio="xMidYMid slice" tabindex="0" role="application" aria-label="Map. Arrows move it, plus and minus zoom, 0 shows all." @keydown="key" @click="press">
+    <svg ref="svg" :viewBox="`0 0 ${W} ${H}`" preserveAspectRatio="xMidYMid meet" tabindex="0" role="application" aria-label="Map. Arrows move it, plus and minus zoom, 0 shows all." @keydown="key" @click="press">
       <defs><clipPath id="land"><path :d="cells?.edge || `M0,0H${W}V${H}H0Z`" /></clipPath></defs>
       <rect :x="-W" :y="-H" :width="3 * W" :height="3 * H" fill="#f4f6f2" />
       <g :transform="`translate(${view.x},${view.y}) scale(${view.k})`">
         <g v-if="cells && layers.territories" clip-path="url(#land)"><path v-for="c in cells.fills" :key="c.id" :d="c.d" :fill="TINTS[day.territories.findIndex(t => t.id === c.id) % TINTS.length]" /><path :d="cells.borders" class="border" /></g>
         <path v-if="cells && layers.territories" :d="cells.edge" class="hull" />
-        <path :d="roads.water" class="water" /><path :d="roads.lanes" class="lane" /><path :d="roads.ways" class="way" />
+        <path :d="roads.rivers" class="river" /><path :d="roads.lakes" class="lake" /><path :d="roads.lanes" class="lane" /><path :d="roads.ways" class="way" />
         <path v-if="layers.sites" :d="dots" class="dots" />
         <g v-for="t in towns" :key="t.name"><text :x="t.at[0]" :y="t.at[1] - f(9)" :font-size="f(13)" class="town">{{ t.name }}</text></g>
-        <template v-if="cells && layers.territories"><text v-for="t in cells.names.filter(n => n.at)" :key="t.id" :x="t.at![0]" :y="t.at![1]! + f(24)" :font-size="f(12)" class="area">{{ t.name }}{{ t.people.length ? '' : ' (nobody)' }}</text></template>
+        <template v-if="cells && layers.territories"><text v-for="t in cells.names.filter(n => n.at)" :key="t.id" :x="t.at![0]" :y="t.at![1]! + f(38)" :font-size="f(12)" class="area">{{ t.name }}{{ t.people.length ? '' : ' (nobody)' }}</text></template>
         <template v-if="layers.routes">
           <g v-for="p in people" :key="p.id" :class="{ faint: !p.on }">
             <path :d="p.way" class="route" :stroke="p.ink" />
@@ -125,7 +133,7 @@ const f = (px: number) => px / view.value.k
 
 <style scoped>
 .map { position: relative; height: 100%; min-height: 0; } svg { width: 100%; height: 100%; display: block; cursor: grab; touch-action: none; } svg:focus-visible { outline: 2px solid var(--green); outline-offset: -2px; } path, circle { vector-effect: non-scaling-stroke; }
-.border { fill: none; stroke: #76857f; stroke-width: 1; stroke-dasharray: 5 4; } .hull { fill: none; stroke: #b9c5bf; } .water { fill: #d3e4ee; stroke: #9cc0d6; stroke-width: 3; stroke-linejoin: round; } .lane { fill: none; stroke: #d8d8d0; stroke-width: 1; } .way { fill: none; stroke: #b9b6a8; stroke-width: 2.5; } .dots { fill: none; stroke: #4a5a54; stroke-width: 4; stroke-linecap: round; opacity: .55; }
+.border { fill: none; stroke: #76857f; stroke-width: 1; stroke-dasharray: 5 4; } .hull { fill: none; stroke: #b9c5bf; } .river { fill: none; stroke: #a9cbdd; stroke-width: 4; stroke-linejoin: round; } .lake { fill: #d3e4ee; stroke: #a9cbdd; stroke-width: 1.5; } .lane { fill: none; stroke: #d8d8d0; stroke-width: 1; } .way { fill: none; stroke: #b9b6a8; stroke-width: 2.5; } .dots { fill: none; stroke: #4a5a54; stroke-width: 4; stroke-linecap: round; opacity: .55; }
 .route { fill: none; stroke-width: 3; stroke-linejoin: round; opacity: .85; } .faint { opacity: .16; } .stop { cursor: pointer; } .town { font-weight: 650; fill: var(--ink); text-anchor: middle; } .area { fill: #4a5a54; font-style: italic; text-anchor: middle; } text { font-family: var(--text); paint-order: stroke; stroke: #fff; stroke-width: .25em; stroke-linejoin: round; } .stop text { stroke: none; font-weight: 700; } .name { font-weight: 650; fill: var(--ink); } .chosen { fill: none; stroke: var(--brick); stroke-width: 3; }
 .keys { position: absolute; left: 12px; bottom: 12px; display: flex; gap: 4px; }
 </style>

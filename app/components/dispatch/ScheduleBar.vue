@@ -28,7 +28,7 @@ const said = computed(() => [looks.filter.technicianIds.map(id => props.technici
 </script>
 
 <template>
-  <div class="bar">
+  <div class="viewbar">
     <nav aria-label="Views of the schedule"><NuxtLink v-for="[to, label] in VIEWS" :key="to" :to="{ path: to, query: { date } }" :class="{ here: route.path === to }" :aria-current="route.path === to ? 'page' : undefined">{{ label }}</NuxtLink></nav>
     <button class="btn" :class="{ on: looks.active }" :aria-expanded="open" @click="open = !open">{{ looks.active ? `Only: ${said}` : 'Everything' }}</button>
     <button v-if="looks.active" class="btn plain" @click="looks.clear()">Show everything</button>
@@ -54,6 +54,6 @@ const said = computed(() => [looks.filter.technicianIds.map(id => props.technici
 </template>
 
 <style scoped>
-.bar { position: relative; display: flex; gap: 8px; align-items: center; padding: 0 14px; min-height: 40px; background: var(--sheet); border-bottom: 1px solid var(--rule-2); flex: none; } nav { display: flex; align-self: stretch; margin-right: 6px; } nav a { display: flex; align-items: center; padding: 0 9px; color: var(--ink-2); text-decoration: none; border-bottom: 3px solid transparent; border-top: 3px solid transparent; white-space: nowrap; } nav a.here { color: var(--green); font-weight: 650; border-bottom-color: var(--green); }
-.bar > .btn { min-height: 28px; padding: 0 8px; max-width: 260px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } .pop { position: absolute; z-index: 40; top: 38px; left: 330px; width: 430px; padding: 12px; display: flex; flex-direction: column; gap: 10px; box-shadow: 0 6px 24px rgb(22 36 31 / 14%); } fieldset { border: 0; padding: 0; margin: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 2px 10px; } .two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
+.viewbar { position: relative; display: flex; gap: 8px; align-items: center; padding: 0 14px; min-height: 40px; background: var(--sheet); border-bottom: 1px solid var(--rule-2); flex: none; } nav { display: flex; align-self: stretch; margin-right: 6px; } nav a { display: flex; align-items: center; padding: 0 9px; color: var(--ink-2); text-decoration: none; border-bottom: 3px solid transparent; border-top: 3px solid transparent; white-space: nowrap; } nav a.here { color: var(--green); font-weight: 650; border-bottom-color: var(--green); }
+.viewbar > .btn { min-height: 28px; padding: 0 8px; max-width: 260px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } .pop { position: absolute; z-index: 40; top: 38px; left: 330px; width: 430px; padding: 12px; display: flex; flex-direction: column; gap: 10px; box-shadow: 0 6px 24px rgb(22 36 31 / 14%); } fieldset { border: 0; padding: 0; margin: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 2px 10px; } .two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
 </style>

@@ -61,12 +61,12 @@ const invite = () => go(async () => {
   await call('inviteToVisit', { params: { id: props.visit!.id }, body: { to: [to.value.trim()] } })
   to.value = ''
 })
-const lengths = Array.from({ length: 40 }, (_, i) => (i + 1) * 900)
+const lengths = computed(() => [...new Set([...Array.from({ length: 40 }, (_, i) => (i + 1) * 900), ...(props.visit ? [props.visit.durationSeconds] : [])])].sort((a, b) => a - b))
 const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access' }
 </script>
 
 <template>
-  <el-drawer :model-value="visit !== null" :title="visit ? `${visit.title}, ${visit.customer}` : ''" size="420px" :modal="false" modal-penetrable :lock-scroll="false" @close="emit('close')">
+  <el-drawer class="visit-sheet" :model-value="visit !== null" :title="visit ? `${visit.title}, ${visit.customer}` : ''" size="420px" :modal="false" modal-penetrable :lock-scroll="false" @close="emit('close')">
     <div v-if="visit" class="stack">
       <p class="row"><NuxtLink :to="`/work/${visit.workOrderId}`" class="num">{{ visit.number }}</NuxtLink><span class="chip">{{ SAID[visit.state] ?? visit.state }}</span><span v-if="visit.locked" class="chip soon">locked</span><span v-if="visit.atRisk" class="chip late">expected {{ session.time(visit.arriveAt) }}</span><span class="grow" /><span v-if="visit.quote" class="num small">{{ visit.quote }}</span></p>
       <dl>
@@ -81,7 +81,7 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
       <p v-if="problem" class="note bad" role="alert">{{ problem.message }}</p>
       <template v-if="may && open">
         <form class="box" @submit.prevent="save(false)">
-          <div class="row"><label class="field grow"><span>Technician</span><select v-model="form.technicianId" class="plain" :disabled="visit.locked"><option :value="null">nobody yet</option><option v-for="t in technicians" :key="t.id" :value="t.id">{{ t.name }}</option></select></label><label class="field"><span>Length</span><select v-model.number="form.durationSeconds" class="plain" :disabled="visit.locked"><option v-for="n in lengths" :key="n" :value="n">{{ hoursMinutes(n) }}</option></select></label></div>
+          <div class="row"><label class="field grow"><span>Technician</span><select v-model="form.technicianId" class="plain wide" :disabled="visit.locked"><option :value="null">nobody yet</option><option v-for="t in technicians" :key="t.id" :value="t.id">{{ t.name }}</option></select></label><label class="field"><span>Length</span><select v-model.number="form.durationSeconds" class="plain" :disabled="visit.locked"><option v-for="n in lengths" :key="n" :value="n">{{ hoursMinutes(n) }}</option></select></label></div>
           <div class="row"><label class="field grow"><span>Day of the visit</span><input v-model="form.date" class="plain" type="date" :disabled="visit.locked"></label><label class="field"><span>Begins</span><input v-model="form.time" class="plain" type="time" :disabled="visit.locked"></label></div>
           <fieldset><legend class="quiet small">Who goes along</legend><label v-for="t in technicians.filter(x => x.id !== form.technicianId)" :key="t.id" class="row small"><input v-model="form.crewIds" type="checkbox" :value="t.id" :disabled="visit.locked"> {{ t.name.split(' ')[0] }} <span class="quiet">{{ load(t.id) }} that day{{ t.kind === 'employee' ? '' : `, ${t.kind}` }}</span></label></fieldset>
           <p v-if="warned" class="note warn" role="alertdialog" aria-label="Before it is saved"><b>Not saved yet.</b> {{ warned }} <button type="button" class="btn" @click="save(true)">Place it all the same</button></p>
@@ -103,5 +103,8 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
 </template>
 
 <style scoped>
-dl { display: grid; grid-template-columns: 84px 1fr; gap: 3px 8px; margin: 0; } dt { color: var(--ink-2); } dd { margin: 0; } .box { border-top: 1px solid var(--rule-2); padding-top: 10px; display: flex; flex-direction: column; gap: 8px; } .row { align-items: flex-end; } fieldset { border: 0; margin: 0; padding: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 0 8px; } fieldset .row { align-items: center; } p.row { align-items: center; } .row select { width: auto; }
+dl { display: grid; grid-template-columns: 84px 1fr; gap: 3px 8px; margin: 0; } dt { color: var(--ink-2); } dd { margin: 0; } .box { border-top: 1px solid var(--rule-2); padding-top: 10px; display: flex; flex-direction: column; gap: 8px; } .row { align-items: flex-end; } fieldset { border: 0; margin: 0; padding: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 0 8px; } fieldset .row { align-items: center; } p.row { align-items: center; } .row select:not(.wide) { width: auto; }
+</style>
+<style>
+.visit-sheet .el-drawer__header { margin-bottom: 0; font-weight: 650; color: var(--ink); }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What a work order keeps besides its lines: details that changed at the customer, answers, the firm's own fields, the note that prints.
-import { ref } from 'vue'
+import { reactive, ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import { call } from '~/lib/api'
@@ -15,6 +15,16 @@ const carry = () => act(async () => emit('changed', await call('carryOver', { pa
 const keepNote = () => act(async () => {
   emit('changed', await call('writeWorkOrder', { params: { id: props.work.id }, body: { version: props.work.version, printedNote: note.value } }))
   noting.value = false
+})
+const parking = ref(false)
+const park = reactive({ list: '', on: '' })
+function openPark() {
+  Object.assign(park, { list: props.work.followUp, on: props.work.followUpOn ?? '' })
+  parking.value = true
+}
+const keepPark = (list: string) => act(async () => {
+  emit('changed', await call('followUp', { params: { id: props.work.id }, body: { version: props.work.version, list, on: list ? park.on || null : null } }))
+  parking.value = false
 })
 const values = ref<Record<string, string>>(Object.fromEntries(props.work.fields.map(f => [f.id, f.value])))
 const fill = (next: Record<string, string>) => act(async () => {
@@ -36,6 +46,9 @@ const fill = (next: Record<string, string>) => act(async () => {
     <span v-if="work.printedNote && !noting"><span class="quiet small">Printed on the invoice</span> {{ work.printedNote }}</span>
     <form v-if="noting" class="row" @submit.prevent="keepNote"><input v-model="note" class="plain" aria-label="Printed on the invoice" maxlength="400"><button class="btn act" :disabled="busy">Keep</button></form>
     <button v-else-if="edits" class="btn plain small no-print" @click="noting = true">{{ work.printedNote ? 'Change the printed note' : '+ a note that prints' }}</button>
+    <form v-if="parking" class="row" @submit.prevent="keepPark(park.list.trim())"><input v-model="park.list" class="plain" maxlength="60" placeholder="a list: waits for a part, ask in spring" aria-label="Park it in the list"><input v-model="park.on" class="plain" type="date" aria-label="Come back to it on"><button class="btn act" :disabled="busy || !park.list.trim()">Park it</button></form>
+    <span v-else-if="work.followUp"><span class="quiet small">Parked in</span> {{ work.followUp }}{{ work.followUpOn ? `, until ${work.followUpOn}` : '' }} <button v-if="edits" class="btn plain small no-print" :disabled="busy" @click="keepPark('')">Take it out</button></span>
+    <button v-else-if="edits" class="btn plain small no-print" @click="openPark">+ park it in a list</button>
     <div v-if="edits && work.fields.length" class="own no-print"><CustomFields :model-value="values" :fields="work.fields" @update:model-value="fill" /></div>
     <template v-else><span v-for="f in work.fields.filter(x => x.value)" :key="f.id"><span class="quiet small">{{ f.name }}</span> {{ f.value }}</span></template>
   </div>

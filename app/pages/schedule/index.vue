@@ -4,7 +4,7 @@ import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
-import BoardVisit from '~/components/dispatch/BoardVisit.vue'
+import BoardLane, { type Lane } from '~/components/dispatch/BoardLane.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import TellSheet from '~/components/dispatch/TellSheet.vue'
 import ReminderSheet from '~/components/dispatch/ReminderSheet.vue'
@@ -30,7 +30,6 @@ const go = (d: string) => void navigateTo({ path: '/schedule', query: { date: d 
 const from = computed(() => Date.parse(data.value?.dayStart ?? ''))
 const span = computed(() => Date.parse(data.value?.dayEnd ?? '') - from.value)
 const pos = (iso: string | number) => `${Math.max(0, Math.min(100, ((typeof iso === 'number' ? iso : Date.parse(iso)) - from.value) / span.value * 100))}%`
-const wide = (a: string, b: string) => `${(Math.min(Date.parse(b), from.value + span.value) - Math.max(Date.parse(a), from.value)) / span.value * 100}%`
 const hours = computed(() => Array.from({ length: Math.max(0, Math.round(span.value / 3_600_000)) }, (_, i) => from.value + i * 3_600_000))
 const now = ref(session.now())
 const tick = setInterval(() => { now.value = session.now() }, 20_000)
@@ -38,13 +37,24 @@ onBeforeUnmount(() => clearInterval(tick))
 
 // A placement that is being tried: shown dashed, its warnings said, saved with Enter or by letting go.
 const trying = ref<{ visit: Visit, place: Place, warnings: string[] } | null>(null)
-const visitsOf = (id: string) => (data.value?.visits ?? []).filter(v => v.technicianId === id)
-/** Visits of others that somebody goes along to: seen in their row, moved in the row of the one who leads. */
-const helpsWith = (id: string) => (data.value?.visits ?? []).filter(v => v.technicianId !== id && (v.crewIds.includes(id) || v.alongIds.includes(id)))
-const people = computed(() => (data.value?.technicians ?? []).filter(t => looks.shows(t.id)))
+const NONE: Lane = { visits: [], helps: [], held: [] }
+/** What stands in each row; '' is the row of what nobody has yet. Visits of others that somebody goes along to are moved in the row of the one who leads. */
+const lanes = computed(() => {
+  const all = data.value
+  return new Map<string, Lane>((all ? ['', ...all.technicians.map(t => t.id)] : []).map(id => [id, {
+    visits: all!.visits.filter(v => (v.technicianId ?? '') === id), helps: all!.visits.filter(v => id !== '' && v.technicianId !== id && (v.crewIds.includes(id) || v.alongIds.includes(id))), held: all!.held.filter(h => h.technicianId === id),
+  }]))
+})
+const frame = computed(() => ({ from: from.value, span: span.value }))
+// A time that nobody has yet stands in a row of its own, under the people.
+const NOBODY = { id: '', name: 'Nobody yet', kind: 'employee', goesWith: null, skills: [], territories: [], working: [], timeOff: [], homeAt: null, homeDriveSeconds: 0 }
+const people = computed(() => [...(data.value?.technicians ?? []).filter(t => looks.shows(t.id)), ...(trying.value || lanes.value.get('')?.visits.length ? [NOBODY] : [])])
+/** What waits for a slot; a time without a person on this very day stands in its row instead. */
+const tray = computed(() => (data.value?.tray ?? []).filter(v => !lanes.value.get('')?.visits.some(o => o.id === v.id)))
 const nameOf = (id: string | null) => data.value?.technicians.find(t => t.id === id)?.name.split(' ')[0] ?? ''
 // The visit that is looked at closely; it stays in sight while it changes.
 const openId = ref<string | null>(null)
+const look = (id: string) => { openId.value = id }
 const opened = computed(() => [...data.value?.visits ?? [], ...data.value?.tray ?? []].find(v => v.id === openId.value) ?? null)
 const reminding = ref(false)
 async function doing(work: () => Promise<unknown>) {
@@ -59,13 +69,12 @@ async function doing(work: () => Promise<unknown>) {
 }
 const toggleLock = (v: Visit) => doing(() => call('lockVisit', { params: { id: v.id }, body: { version: v.version, locked: !v.locked } }))
 const half = (v: Visit) => Math.max(900, Math.round(v.durationSeconds / 2 / 900) * 900)
-const heldOf = (id: string) => (data.value?.held ?? []).filter(h => h.technicianId === id)
 /** An empty time becomes a call that holds it, with day, time and person set. */
 function begin(e: MouseEvent, technicianId: string) {
   if (!may.value) return
   const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
   const at = from.value + Math.floor((e.clientX - box.left) / box.width * span.value / 900_000) * 900_000
-  void navigateTo({ path: '/calls/new', query: { date: date.value, technician: technicianId, start: session.time(new Date(at).toISOString()) } })
+  void navigateTo({ path: '/calls/new', query: { date: date.value, technician: technicianId || undefined, start: session.time(new Date(at).toISOString()) } })
 }
 let asked = 0
 watch(() => trying.value && [trying.value.visit.id, trying.value.place.technicianId, trying.value.place.startAt, trying.value.place.durationSeconds].join(), async () => {
@@ -112,12 +121,12 @@ async function swap(visit: Visit) {
 // Drag by pointer: visits, their right edge, and cards of the tray.
 const rows = ref<HTMLElement>()
 const QUARTER = 900_000
-function placeAt(x: number, y: number, grab: number): { technicianId: string, startAt: string } | null {
+function placeAt(x: number, y: number, grab: number): { technicianId: string | null, startAt: string } | null {
   for (const row of rows.value?.querySelectorAll<HTMLElement>('[data-technician]') ?? []) {
     const box = row.getBoundingClientRect()
     if (y < box.top || y > box.bottom || x < box.left || x > box.right) continue
     const ms = from.value + (x - box.left - grab) / box.width * span.value
-    return { technicianId: row.dataset.technician!, startAt: new Date(Math.max(from.value, Math.round(ms / QUARTER) * QUARTER)).toISOString() }
+    return { technicianId: row.dataset.technician || null, startAt: new Date(Math.max(from.value, Math.round(ms / QUARTER) * QUARTER)).toISOString() }
   }
   return null
 }
@@ -125,7 +134,7 @@ function drag(e: PointerEvent, visit: Visit, edge: boolean) {
   if (!may.value || e.button !== 0) return
   if (visit.locked && !e.altKey) return void (openId.value = visit.id)
   const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
-  const inTray = !visit.startAt || !visit.technicianId
+  const inTray = !lanes.value.get(visit.technicianId ?? '')?.visits.some(v => v.id === visit.id)
   const grab = inTray ? 20 : e.clientX - box.left
   const origin = { x: e.clientX, y: e.clientY }
   const width = rows.value!.querySelector<HTMLElement>('[data-technician]')!.getBoundingClientRect().width
@@ -170,18 +179,18 @@ function drag(e: PointerEvent, visit: Visit, edge: boolean) {
 }
 // The keyboard does the same: arrows try, Enter saves, Esc leaves it.
 function key(e: KeyboardEvent, visit: Visit) {
-  const rowsShown = people.value
+  const rowsShown = [...people.value.filter(p => p.id), NOBODY]
   const nextHour = Math.ceil(Math.max(now.value, from.value) / 3_600_000) * 3_600_000
-  const current = trying.value?.visit.id === visit.id ? trying.value.place : { technicianId: visit.technicianId ?? rowsShown[0]?.id ?? null, startAt: visit.startAt ?? new Date(Math.min(nextHour, from.value + span.value - 3_600_000)).toISOString(), durationSeconds: visit.durationSeconds }
-  const at = rowsShown.findIndex(p => p.id === current.technicianId)
+  const current = trying.value?.visit.id === visit.id ? trying.value.place : { technicianId: visit.technicianId ?? (visit.startAt ? null : rowsShown[0]!.id || null), startAt: visit.startAt ?? new Date(Math.min(nextHour, from.value + span.value - 3_600_000)).toISOString(), durationSeconds: visit.durationSeconds }
+  const at = rowsShown.findIndex(p => p.id === (current.technicianId ?? ''))
   const shifted = (ms: number) => new Date(Date.parse(current.startAt!) + ms).toISOString()
   let place: Place | null = null
   if (e.shiftKey && e.key === 'ArrowRight') place = { ...current, durationSeconds: Math.min(86_400, current.durationSeconds + 900) }
   else if (e.shiftKey && e.key === 'ArrowLeft') place = { ...current, durationSeconds: Math.max(900, current.durationSeconds - 900) }
   else if (e.key === 'ArrowRight') place = { ...current, startAt: shifted(QUARTER) }
   else if (e.key === 'ArrowLeft') place = { ...current, startAt: shifted(-QUARTER) }
-  else if (e.key === 'ArrowDown') place = { ...current, technicianId: rowsShown[Math.min(rowsShown.length - 1, at + 1)]!.id }
-  else if (e.key === 'ArrowUp') place = { ...current, technicianId: rowsShown[Math.max(0, at - 1)]!.id }
+  else if (e.key === 'ArrowDown') place = { ...current, technicianId: rowsShown[Math.min(rowsShown.length - 1, at + 1)]!.id || null }
+  else if (e.key === 'ArrowUp') place = { ...current, technicianId: rowsShown[Math.max(0, at - 1)]!.id || null }
   else if (e.key === 'Enter') {
     if (trying.value?.visit.id === visit.id) void save(visit, trying.value.place)
     else openId.value = visit.id
@@ -220,11 +229,11 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
     <ScheduleBar :date="data.date" :technicians="data.technicians" :shown="data.visits.filter(looks.fits).length" :of="data.visits.length" />
     <div class="board">
     <aside aria-label="No slot yet">
-      <h2>No slot yet <span class="num">{{ data.tray.length }}</span></h2>
-      <div v-for="v in data.tray" :key="v.id" class="card" :class="{ dim: looks.active && !looks.fits({ ...v, technicianId: looks.filter.technicianIds[0] ?? null }), late: v.waiting.includes('today') || v.waiting.includes('passed') }" tabindex="0" role="button" :data-visit="v.id" :aria-label="`${v.title}, ${v.customer}. ${v.waiting}. Arrow keys place it.`" @pointerdown="drag($event, v, false)" @keydown="key($event, v)">
+      <h2>No slot yet <span class="num">{{ tray.length }}</span></h2>
+      <div v-for="v in tray" :key="v.id" class="card" :class="{ dim: looks.active && !looks.fits({ ...v, technicianId: looks.filter.technicianIds[0] ?? null }), late: v.waiting.includes('today') || v.waiting.includes('passed') }" tabindex="0" role="button" :data-visit="v.id" :aria-label="`${v.title}, ${v.customer}. ${v.waiting}. Arrow keys place it.`" @pointerdown="drag($event, v, false)" @keydown="key($event, v)">
         <b>{{ v.title }}</b><span>{{ v.customer }} · {{ v.town }}</span><span class="quiet small">{{ v.waiting }} · {{ hoursMinutes(v.durationSeconds) }} h</span>
       </div>
-      <p v-if="!data.tray.length" class="quiet">Everything has its time.</p>
+      <p v-if="!tray.length" class="quiet">Everything has its time.</p>
     </aside>
     <div class="day">
       <nav class="tabs" aria-label="Days of the week">
@@ -249,19 +258,9 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
       <div ref="rows" class="grid" role="grid" aria-label="The day by technician">
         <div class="scale"><span v-for="h in hours" :key="h" class="num" :style="{ left: pos(h) }">{{ session.time(new Date(h).toISOString()) }}</span>
           <span v-if="data.date === session.today && now >= from && now <= from + span" class="nowtag num" :style="{ left: pos(now) }">{{ session.time(new Date(now).toISOString()) }}</span></div>
-        <div v-for="t in people" :key="t.id" class="person" role="row" :style="heldOf(t.id).length ? { minHeight: `${78 + heldOf(t.id).length * 44}px` } : undefined">
-          <div class="name" role="rowheader"><b>{{ t.name }}</b><NuxtLink v-if="may" class="take small" :to="{ path: '/calls/new', query: { date: data.date, technician: t.id } }" :aria-label="`Take a call for ${t.name}`">+ call</NuxtLink><span class="quiet small">{{ t.goesWith ? `goes with ${nameOf(t.goesWith)}` : t.kind === 'employee' ? t.skills.join(', ') : [t.kind, ...t.skills.filter(s => s !== t.kind)].join(', ') }}</span><span v-if="t.timeOff.some(o => o.kind !== 'break')" class="soon small">off: {{ t.timeOff.filter(o => o.kind !== 'break').map(o => o.reason).join(', ') }}</span></div>
-          <div class="lane" role="gridcell" :data-technician="t.id" @click.self="begin($event, t.id)">
-            <span v-for="(w, i) in t.working" :key="i" class="working" :style="{ left: pos(w.from), width: wide(w.from, w.to) }" />
-            <span v-for="(o, i) in t.timeOff" :key="`o${i}`" class="off" :title="o.reason" :style="{ left: pos(o.from), width: wide(o.from, o.to) }" />
-            <span v-for="h in hours" :key="h" class="line" :style="{ left: pos(h) }" />
-            <NuxtLink v-for="(h, i) in heldOf(t.id)" :key="h.callId" :to="`/calls/${h.callId}`" class="held" :style="{ top: `${74 + i * 44}px`, left: pos(h.startAt), width: `${h.durationSeconds * 1000 / span * 100}%` }"><b class="clip">Held: {{ h.summary }}</b><span v-if="h.missing" class="clip small">still missing: {{ h.missing }}</span></NuxtLink>
-            <BoardVisit v-for="v in visitsOf(t.id)" :key="v.id" :visit="v" :pos="pos" :wide="wide" :may="may" :fresh="route.query.visit === v.id" :leaving="trying?.visit.id === v.id" :dim="looks.active && !looks.fits(v)" @grab="(e, edge) => drag(e, v, edge)" @keydown="key($event, v)" />
-            <button v-for="v in helpsWith(t.id)" :key="`h${v.id}`" class="helps" :style="{ left: pos(v.startAt!), width: `${v.durationSeconds * 1000 / span * 100}%` }" :title="`with ${nameOf(v.technicianId)}: ${v.title}, ${v.customer}`" @click.stop="openId = v.id"><span class="clip small">with {{ nameOf(v.technicianId) }}</span><span class="clip small">{{ v.customer }}</span></button>
-            <BoardVisit v-if="trying?.place.technicianId === t.id && trying.place.startAt" :visit="{ ...trying.visit, ...trying.place }" :pos="pos" :wide="wide" :may="may" trying @grab="() => {}" @keydown="key($event, trying.visit)" />
-            <span v-if="data.date === session.today && now >= from && now <= from + span" class="now" :style="{ left: pos(now) }" />
-          </div>
-        </div>
+        <BoardLane
+          v-for="t in people" :key="t.id" :technician="t" :lane="lanes.get(t.id) ?? NONE" :frame="frame" :date="data.date" :now="data.date === session.today ? now : null" :may="may" :fresh="String(route.query.visit ?? '')" :leaving="trying && lanes.get(t.id)?.visits.some(v => v.id === trying!.visit.id) ? trying.visit.id : ''"
+          :trying="trying?.place.startAt && (trying.place.technicianId ?? '') === t.id ? trying : null" :name-of="nameOf" @begin="begin" @grab="drag" @keys="key" @look="look" />
       </div>
       <p v-if="!data.technicians.length" class="empty">Nobody can be booked yet.</p>
       <TellSheet :visit-id="telling" @close="telling = null" />
@@ -275,15 +274,11 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
 
 <style scoped>
 .risk { position: relative; } .risk summary { cursor: pointer; } .risk > div { position: absolute; z-index: 20; top: 28px; left: 0; width: 440px; padding: 10px; display: flex; flex-direction: column; gap: 8px; }
-.views { display: flex; flex-direction: column; height: 100%; } .board { display: grid; grid-template-columns: 236px minmax(0, 1fr); flex: 1; min-height: 0; } .dim { opacity: .3; }
-.helps { position: absolute; top: 18px; height: 48px; border: 1.5px dotted var(--ink-2); border-radius: 4px; background: rgb(255 255 255 / 70%); padding: 4px 6px; overflow: hidden; z-index: 2; display: flex; flex-direction: column; text-align: left; color: var(--ink-2); cursor: pointer; } aside { border-right: 1px solid var(--rule-2); background: #fbfcfb; padding: 12px; overflow: auto; display: flex; flex-direction: column; gap: 8px; } aside h2 { display: flex; justify-content: space-between; }
+.views { display: flex; flex-direction: column; height: 100%; } .board { display: grid; grid-template-columns: 236px minmax(0, 1fr); flex: 1; min-height: 0; } .dim { opacity: .3; } aside { border-right: 1px solid var(--rule-2); background: #fbfcfb; padding: 12px; overflow: auto; display: flex; flex-direction: column; gap: 8px; } aside h2 { display: flex; justify-content: space-between; }
 .card { border: 1px solid var(--rule-2); border-left: 3px solid var(--green-2); border-radius: 4px; background: var(--sheet); padding: 8px 10px; display: flex; flex-direction: column; cursor: grab; touch-action: none; color: var(--ink); } .card.late { border-left-color: var(--brick); }
 /* What is said lies over the head: rows must not move under the pointer. */
 .says { position: absolute; top: 73px; left: 14px; right: 14px; z-index: 20; } .day { position: relative; display: flex; flex-direction: column; min-width: 0; overflow: auto; } .tabs { display: grid; grid-template-columns: repeat(7, 1fr); background: var(--sheet); border-bottom: 1px solid var(--rule-2); flex: none; } .tabs button { border: 0; border-right: 1px solid var(--rule); background: none; padding: 7px 9px; text-align: left; cursor: pointer; display: flex; flex-direction: column; gap: 3px; } .tabs .on { background: var(--green-1); font-weight: 650; }
 .bar { display: flex; gap: 5px; align-items: center; font-size: 10px; color: var(--ink-2); font-weight: 400; } .bar i { font-style: normal; width: 16px; } .bar em { flex: 1; height: 7px; background: #e6ebe8; } .bar u { display: block; height: 100%; background: var(--green-2); } .bar u.full { background: #d9a53c; } .bar u.over { background: var(--brick); } .bar b { font-weight: 400; width: 30px; text-align: right; }
 .head { display: flex; gap: 12px; align-items: center; padding: 10px 14px; flex: none; } .head h1 { font-size: 16px; white-space: nowrap; } 
 .grid { background: var(--sheet); border-top: 1px solid var(--rule-2); } .scale { position: relative; height: 26px; margin-left: 128px; border-bottom: 1px solid var(--rule-2); } .scale span { position: absolute; top: 5px; font-size: 12px; color: var(--ink-2); padding-left: 4px; } .scale .nowtag { background: var(--marigold); color: #fff; padding: 0 4px; transform: translateX(-50%); border-radius: 3px; }
-.person { display: grid; grid-template-columns: 128px minmax(0, 1fr); min-height: 76px; border-bottom: 1px solid var(--rule-2); } .name { padding: 9px 10px; display: flex; flex-direction: column; border-right: 1px solid var(--rule-2); }
-.name { position: relative; } .take { position: absolute; right: 6px; top: 10px; opacity: 0; } .name:hover .take, .take:focus-visible { opacity: 1; } .lane { cursor: copy; position: relative; background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px); overflow: hidden; } .working, .off, .line, .now { position: absolute; top: 0; bottom: 0; } .working { background: var(--sheet); } .off { background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px); } .line { border-left: 1px solid var(--rule); pointer-events: none; } .working, .off { pointer-events: none; } /* Beneath the visits: a held time may lie over one, and both must stay within reach. */
-.held { position: absolute; min-width: 28px; height: 40px; border: 2px dotted var(--marigold-line); background: var(--marigold-1); border-radius: 4px; padding: 3px 6px; display: flex; flex-direction: column; text-decoration: none; color: var(--ink); font-size: 12px; z-index: 3; overflow: hidden; } .now { border-left: 2px solid var(--marigold-line); z-index: 5; pointer-events: none; }
 </style>

@@ -80,6 +80,7 @@ const keepHoliday = (date: string, name: string) => act(async () => {
   await keep(call('keepHoliday', { body: { date: date || undefined, name } }))
   Object.assign(holiday, { date: '', name: '' })
 })
+const about = (p: Person) => [p.kind === 'employee' ? '' : p.kind, p.goesWith ? `goes with ${data.value!.technicians.find(t => t.id === p.goesWith)?.name.split(' ')[0]}` : '', p.startsAt === 'yard' ? 'from the yard' : '', p.endsAt === 'yard' ? 'back to the yard' : ''].filter(Boolean).join(', ')
 const takeOff = (id: string) => act(() => keep(call('removeTimeOff', { params: { id } })))
 const takeEntry = (id: string) => act(() => keep(call('removeEntry', { params: { id } })))
 const link = reactive({ name: '', url: '' })
@@ -101,7 +102,8 @@ const shortHours = (p: Person) => {
   const by = new Map<string, string[]>()
   for (const [i, d] of DAYS.entries()) {
     const h = p.hours.find(x => x.weekday === i + 1)
-    if (h) by.set(`${h.from}–${h.to}, ${h.morning} + ${h.afternoon}`, [...by.get(`${h.from}–${h.to}, ${h.morning} + ${h.afternoon}`) ?? [], d])
+    const key = h && `${h.from}–${h.to}, ${h.morning} + ${h.afternoon}${h.breakFrom ? `, break ${h.breakFrom}–${h.breakTo}` : ''}`
+    if (key) by.set(key, [...by.get(key) ?? [], d])
   }
   return [...by].map(([k, d]) => `${d.length > 2 && DAYS.indexOf(d.at(-1)!) - DAYS.indexOf(d[0]!) === d.length - 1 ? `${d[0]}–${d.at(-1)}` : d.join(', ')} ${k}`)
 }
@@ -114,7 +116,7 @@ const shortHours = (p: Person) => {
     <ul class="sheet guide" aria-label="What scheduling needs"><li v-for="g in data.guide" :key="g.code"><span class="num" :class="g.done ? 'good' : 'soon'">{{ g.done ? '✓' : '!' }}</span><span class="grow">{{ g.text }}</span><a v-if="!g.done" :href="g.where">Go there</a></li></ul>
     <h2 id="technicians">Technicians</h2>
     <table class="book"><thead><tr><th>Technician</th><th>Hours, visits in the morning + afternoon</th><th>Skills</th><th>Territories</th><th>Off, and entries</th><th /></tr></thead><tbody>
-      <tr v-for="p in data.technicians" :key="p.id"><td><b>{{ p.name }}</b></td><td class="small"><div v-for="h in shortHours(p)" :key="h" class="num">{{ h }}</div><span v-if="!hoursOf(p).length" class="soon">no hours yet: nobody is offered</span></td><td class="small">{{ p.skills.join(', ') }}</td>
+      <tr v-for="p in data.technicians" :key="p.id"><td><b>{{ p.name }}</b><div class="small quiet">{{ about(p) }}</div></td><td class="small"><div v-for="h in shortHours(p)" :key="h" class="num">{{ h }}</div><span v-if="!hoursOf(p).length" class="soon">no hours yet: nobody is offered</span></td><td class="small">{{ p.skills.join(', ') }}</td>
         <td class="small">{{ data.territories.filter(t => p.territoryIds.includes(t.id)).map(t => t.name).join(', ') || 'everywhere' }}</td>
         <td class="small"><div v-for="o in p.off" :key="o.id">{{ session.dayTime(o.from) }} – {{ session.dayTime(o.to) }}: {{ o.reason }} <button class="btn plain small" :aria-label="`Take back: ${o.reason}`" @click="takeOff(o.id)">Take back</button></div><div v-for="e in p.entries" :key="e.id">{{ session.dayTime(e.from) }}: {{ e.title }} <button class="btn plain small" :aria-label="`Take back: ${e.title}`" @click="takeEntry(e.id)">Take back</button></div></td>
         <td class="right nowrap"><button v-if="owns" class="btn" :aria-label="`Change ${p.name}`" @click="edit(p)">Change</button> <button class="btn" :aria-label="`Calendar of ${p.name}`" @click="newLink(p)">{{ p.calendar ? 'New calendar link' : 'Calendar link' }}</button></td></tr>
@@ -145,7 +147,7 @@ const shortHours = (p: Person) => {
     <h2 id="messages">What customers are told by itself</h2>
     <form class="sheet box" @submit.prevent="keepMessages" @input="told.open = true"><label v-for="[k, label] in MESSAGES" :key="k" class="row left"><input v-model="told[k]" type="checkbox" :disabled="!owns"> {{ label }}</label>
       <p class="quiet small">By text to those who agreed to texts, by mail to the others unless they want none; whoever can get neither is shown, to be rung.</p>
-      <details><summary>The words</summary><div class="two"><label v-for="k in (['confirmation', 'eve', 'onWay', 'late'] as const)" :key="k" class="field"><span>{{ { confirmation: 'Confirmation', eve: 'The day before', onWay: 'On the way', late: 'Running late' }[k] }}</span><textarea v-model="told.words[k]" class="plain" rows="3" :disabled="!owns" /></label></div><p class="quiet small">Filled in: {day} {window} {time} {who} {title} {place} {name} {phone} {company}</p></details>
+      <details><summary>The words</summary><div class="two"><label v-for="k in (['confirmation', 'eve', 'onWay', 'late'] as const)" :key="k" class="field"><span>{{ { confirmation: 'Confirmation', eve: 'The day before', onWay: 'On the way', late: 'Running late' }[k] }}</span><textarea v-model="told.words[k]" class="plain" rows="3" :disabled="!owns" /></label></div><p class="quiet small">Filled in: {when} {day} {window} {time} {who} {title} {place} {name} {phone} {company}</p></details>
       <div v-if="owns" class="row"><button class="btn act" :disabled="busy || !told.open">Keep these messages</button></div></form>
     <div class="two">
       <form class="sheet box" @submit.prevent="keepHoliday(holiday.date, holiday.name || 'Holiday')"><h2>Holidays</h2><div v-for="h in data.holidays" :key="h.date" class="row"><span class="grow">{{ session.day(h.date, true) }}: {{ h.name }}</span><button v-if="owns" type="button" class="btn plain small" :aria-label="`Take back ${h.name}`" @click="keepHoliday(h.date, '')">Take back</button></div>
@@ -169,5 +171,5 @@ const shortHours = (p: Person) => {
 
 <style scoped>
 .page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .guide { list-style: none; margin: 0; padding: 6px 14px; } .guide li { display: flex; gap: 10px; padding: 4px 0; } .two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; } .box { padding: 12px; display: flex; flex-direction: column; gap: 8px; } .box .row { align-items: flex-end; } .box .row.left { align-items: center; }
-.codes { white-space: normal; max-width: 420px; } .url { white-space: normal; overflow-wrap: anywhere; } .who { border: 0; padding: 0; margin: 0; gap: 14px; flex-wrap: wrap; } input[type='number'] { width: 70px; }
+.codes { white-space: normal; max-width: 420px; } .url { white-space: normal; overflow-wrap: anywhere; } .who { border: 0; padding: 0; margin: 0; gap: 14px; flex-wrap: wrap; } input[type='number'] { width: 70px; } td input[type='time'] { width: 118px; }
 </style>

@@ -47,6 +47,12 @@ const quote = () => act(async () => {
   await navigateTo(`/quotes/${made.id}`)
 })
 const closing = ref(false)
+const back = reactive({ open: false, kind: 'call-back' as 'call-back' | 'warranty', problem: '', workOrderId: newId(), visitId: newId() })
+const comeBack = () => act(async () => {
+  const made = await call('callBack', { params: { id }, body: { workOrderId: back.workOrderId, visitId: back.visitId, kind: back.kind, problem: back.problem } })
+  back.open = false
+  await navigateTo(`/work/${made.workOrderId}`)
+})
 const close = () => act(async () => {
   work.value = await call('closeWorkOrder', { params: { id }, body: { reason: why.value } })
   closing.value = false
@@ -73,10 +79,13 @@ const groups = computed(() => {
           <p class="quiet">{{ [work.site.name, work.site.line1, work.site.town].filter(Boolean).join(', ') }} · bill to <NuxtLink :to="`/customers/${work.customer.id}`">{{ work.customer.name }}</NuxtLink> · terms {{ work.customer.terms }}<template v-if="work.orderNumber"> · their order {{ work.orderNumber }}</template><template v-if="work.source"> · heard of us by {{ work.source }}</template><template v-if="work.customer.level"> · {{ work.customer.level }}</template><template v-if="work.customer.exempt"> · tax exempt</template><template v-if="work.contact.name"> · speak to <b>{{ work.contact.name }}</b> {{ work.contact.phone }}</template> <span v-for="t in work.customer.tags" :key="t" class="chip">{{ t }}</span></p></div>
         <NuxtLink v-for="q in work.quotes" :key="q.id" class="btn no-print" :to="`/quotes/${q.id}`">{{ q.number }} · {{ q.state }} {{ session.money(q.total) }}</NuxtLink>
         <button v-if="edits && !work.quotes.length && work.state !== 'cancelled'" class="btn no-print" :class="{ act: work.kind === 'quote visit' }" :disabled="busy" @click="quote">Begin a quote</button>
+        <button v-if="edits && !work.callbackOf && ['to_bill', 'billed', 'closed'].includes(work.state)" class="btn no-print" @click="back.open = true">Call-back…</button>
         <button v-if="edits" class="btn no-print" @click="adding = !adding">Add line</button><button class="btn no-print" @click="printPage">Print</button>
         <button v-if="bills && !zero(work.totals.toBill)" class="btn act no-print" @click="billing = true">Bill what is open {{ session.money(work.totals.toBill) }}</button>
       </div>
       <p v-if="work.customer.stopWork" class="note bad"><b>Stop work.</b> {{ work.customer.stopWork }}</p>
+ <p v-if="work.callbackOf" class="note">Without charge: comes back to <NuxtLink :to="`/work/${work.callbackOf.id}`" class="num">{{ work.callbackOf.number }}</NuxtLink>. What it costs counts there.</p>
+      <p v-if="work.callBacks.length" class="note warn">Had to be looked at again: <template v-for="(b, i) in work.callBacks" :key="b.id"><template v-if="i">, </template><NuxtLink :to="`/work/${b.id}`" class="num">{{ b.number }}</NuxtLink> ({{ b.kind }}, {{ session.state(b.state) }}<template v-if="b.siteSeconds">, {{ hoursMinutes(b.siteSeconds) }} h</template><template v-if="b.cost">, cost {{ session.money(b.cost) }}, counted in the margin here</template>)</template></p>
       <p v-if="problem || failed" class="note bad" role="alert">{{ (failed ?? problem)?.message }}</p>
       <p class="sheet asked"><span class="quiet small">Asked for</span><br>{{ work.problem }}<template v-for="v in work.visits" :key="v.id"><template v-if="v.findings"><br><span class="quiet small">Found by {{ v.technician }}</span><br>{{ v.findings }}</template></template></p>
       <WorkWords :work="work" :edits="edits" @changed="got => work = got" />
@@ -108,6 +117,9 @@ const groups = computed(() => {
       </div>
     </div>
     <aside class="no-print"><h2>History</h2><ol><li v-for="h in work.history" :key="h.id"><span>{{ h.text }}</span><br><span class="quiet small">{{ session.dayTime(h.at) }} · {{ h.who }}</span></li></ol></aside>
+ <el-dialog v-model="back.open" title="Come back without charge" width="460">
+      <form class="stack" @submit.prevent="comeBack"><label class="field"><span>It is</span><select v-model="back.kind" class="plain"><option value="call-back">a call-back: our work did not hold</option><option value="warranty">a warranty visit: the part did not</option></select></label><label class="field"><span>What is wrong again</span><textarea v-model="back.problem" class="plain" rows="3" /><span v-if="failed?.at('problem')" class="wrong">{{ failed.at('problem') }}</span></label><button class="btn act" :disabled="busy">Put it among what needs a slot</button></form>
+    </el-dialog>
     <BillSheet v-if="bills" v-model="billing" :work="work" @made="refresh" />
     <PaySheet v-if="paying" :model-value="true" :customer-id="work.customer.id" :invoice-id="paying.id" :number="paying.number" :due="paying.open" :mails="mails" @update:model-value="paying = null" @paid="refresh" />
     <el-dialog :model-value="explaining || closing" :title="closing ? 'Close without a bill' : 'Leave these minutes out'" width="420" @close="explaining = closing = false">

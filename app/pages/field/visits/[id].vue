@@ -101,6 +101,15 @@ const photo = (e: Event) => act(async () => {
   await call('addPhoto', { params: { id: work.value!.id }, body: { id: newId(), data: text } })
   await refresh()
 })
+// Not finished in one go: the office finds the time, and reads here why.
+const again = ref('')
+const asking = ref(false)
+const further = () => act(async () => {
+  await call('furtherVisit', { params: { id }, body: { id: newId(), version: data.value!.version, durationSeconds: 3600, note: again.value } })
+  again.value = ''
+  asking.value = false
+  await refresh()
+})
 const charge = () => act(async () => keep(await call('chargeTime', { params: { id: work.value!.id }, body: { lineId: newId() } })))
 const quote = () => act(async () => {
   const made = await call('beginQuote', { body: { id: newId(), workOrderId: work.value!.id } })
@@ -120,7 +129,8 @@ const otherOpen = computed(() => data.value?.openVisitId && data.value.openVisit
   <div v-if="data && work" class="visit">
     <template v-if="step !== 'agree'">
       <header><NuxtLink v-if="step === 'work'" class="btn plain" to="/field" aria-label="Back to the day">←</NuxtLink><button v-else class="btn plain" aria-label="Back to the visit" @click="step = 'work'">←</button><div class="grow"><h1 class="clip">{{ data.visit.customer }}</h1><p class="quiet small">{{ data.visit.place }}<template v-if="data.visit.accessNote"> · {{ data.visit.accessNote }}</template></p></div></header>
-      <NowCard v-if="step === 'work'" :detail="data" :busy="busy" @act="clock" />
+      <p v-if="data.visit.lead && step === 'work'" class="note gap">You go along with {{ data.visit.lead }}; the clock of this visit is theirs.</p>
+      <NowCard v-else-if="step === 'work'" :detail="data" :busy="busy" @act="clock" />
     </template>
     <p v-if="failed || problem" class="note bad gap" role="alert">{{ (failed ?? problem)?.message }}</p>
     <NuxtLink v-if="otherOpen && step === 'work'" class="btn gap" :to="`/field/visits/${otherOpen}`">Go to the open visit →</NuxtLink>
@@ -150,6 +160,8 @@ const otherOpen = computed(() => data.value?.openVisitId && data.value.openVisit
       <div v-if="work.time.uncoveredSeconds" class="note warn gap stack"><p><b>{{ Math.round(work.time.uncoveredSeconds / 60) }} minutes were worked that no line charges for.</b> {{ hoursMinutes(work.time.siteSeconds) }} h on site, lines cover {{ hoursMinutes(work.time.coveredSeconds) }} h.</p><div class="row"><button class="btn act grow" :disabled="busy" @click="charge">Charge {{ session.money(work.time.charge) }}</button><button class="btn grow" @click="explaining = true">Leave out</button></div><form v-if="explaining" class="row" @submit.prevent="explain"><input v-model="why" class="plain" placeholder="Say why" aria-label="Why these minutes are not charged"><button class="btn" :disabled="busy">Keep</button></form></div>
       <section class="block"><label class="field"><span>What was found and done</span><textarea v-model="findings" class="plain" rows="3" @blur="write" /></label><div class="row pics"><img v-for="p in work.photos" :key="p.id" :src="`/api/v1/photos/${p.id}`" alt="Photo from this visit"><label class="btn">Add a photo<input class="visually-hidden" type="file" accept="image/*" capture="environment" @change="photo"></label></div>
         <p v-for="s in work.signatures" :key="s.id" class="quiet small">✓ {{ s.name }} signed for {{ session.money(s.total) }}, {{ session.dayTime(s.signedAt) }}</p></section>
+      <section v-if="!data.visit.lead" class="block"><button v-if="!asking" class="btn" @click="asking = true">A further visit is needed…</button><form v-else class="stack" @submit.prevent="further"><label class="field"><span>What for: a part, more time, a second pair of hands</span><input v-model="again" class="plain"></label><button class="btn act" :disabled="busy || !again.trim()">Ask the office for a further visit</button></form>
+        <p v-for="v in work.visits.filter(x => !x.startAt && x.state === 'planned')" :key="v.id" class="quiet small">A further visit is asked for; the office finds the time.</p></section>
       <footer v-if="work.lines.length"><p class="row"><span class="grow">Total with tax</span><b class="num big"><span class="double">{{ session.money(work.price.total) }}</span></b></p><div class="row"><button class="btn grow" :class="{ act: !work.signatures.length }" @click="step = 'agree'">Show the customer</button><button class="btn grow" :class="{ act: work.signatures.length }" @click="openBill">{{ Number(work.totals.toBill.amount) ? 'Bill' : work.invoices.length ? 'Take payment' : 'Bill' }}</button></div></footer>
     </template>
 
