@@ -26,7 +26,7 @@ const shoot = async (page: Page, name: string) => {
 }
 try {
   const office = await as('office')
-  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/customers', 'customers', 'Telephone'], ['/agreements', 'agreements', 'How it stands'], ['/schedule/set-up', 'hours-and-areas', 'Every site lies in a territory']] as const) {
+  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/schedule/week', 'week', 'could take in all'], ['/schedule/map', 'map', 'Who drives'], ['/agreements', 'agreements', 'How it stands'], ['/schedule/set-up', 'hours-and-areas', 'Every site lies in a territory']] as const) {
     await office.goto(base + path)
     await office.getByText(ready).first().waitFor()
     await shoot(office, name)
@@ -79,9 +79,6 @@ try {
   await field.getByRole('button', { name: 'Back to the lines' }).click()
   await field.getByText('Total with tax').waitFor()
   await shoot(field, 'field-visit')
-  await field.getByRole('button', { name: 'Show the customer' }).click()
-  await field.getByLabel('Your name').waitFor()
-  await shoot(field, 'field-agree')
   const customer = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()
   await customer.goto(link!)
   await shoot(customer, 'customer-page')

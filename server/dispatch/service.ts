@@ -11,7 +11,7 @@ import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
 import { insertVisit, moveVisit, setVisitState, visitById, workOrderById, type VisitRow } from '../visits/queries'
 import { dayFacts, heldAgainst } from './dayFacts'
-import { boardVisit, crewIds, setCrew, setLocked, technicianById, visitsBetween, type Technician } from './queries'
+import { boardVisit, crewIds, setCrew, setLocked, stopsBetween, technicianById, type Technician } from './queries'
 import { shapeVisit, type Visit } from './visitShape'
 
 export interface Placement { visitId: string | null, technicianId: string, crewIds?: string[], startAt: number, durationSeconds: number, promiseFrom?: string | null, promiseTo?: string | null, promiseDate?: string | null, siteId?: string | null, skills?: string[], callId?: string | null }
@@ -22,7 +22,7 @@ export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarni
   const date = localDate(p.startAt, zone)
   const facts = await dayFacts(ctx, date, 1)
   const { from, to } = dayBounds(date, zone)
-  const visits = (await visitsBetween(ctx.tx, from, to)).filter(v => v.id !== p.visitId)
+  const visits = (await stopsBetween(ctx.tx, from, to)).filter(v => v.id !== p.visitId)
   const promiseDate = p.promiseDate ?? date
   const promise = p.promiseFrom && p.promiseTo ? { from: localToInstant(promiseDate, p.promiseFrom, zone), to: localToInstant(promiseDate, p.promiseTo, zone) } : null
   const warnings: VisitWarning[] = []
@@ -33,7 +33,7 @@ export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarni
     const shift = facts.shift(person, date)
     warnings.push(...visitWarnings({ technicianId: id, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
       working: shift ? [shift] : [], timeOff: facts.blocks(person, date), ...(i === 0 ? { ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: person.skills } : {}),
-      others: visits.filter(o => o.technicianId === id || crewIds(o).includes(id)).map(o => ({ id: o.id, startAt: Date.parse(o.startAt!), endAt: Date.parse(o.startAt!) + o.durationSeconds * 1000, label: `${o.customer}, ${localTime(Date.parse(o.startAt!), zone)}` })),
+      others: visits.filter(o => o.technicianId === id || crewIds(o).includes(id)).map(o => ({ id: o.id, startAt: Date.parse(o.startAt), endAt: Date.parse(o.startAt) + o.durationSeconds * 1000, label: `${o.customer}, ${localTime(Date.parse(o.startAt), zone)}` })),
     }, i === 0 ? promise : null, first(person.name)))
   }
   const held = await heldByOthers(ctx, { ...p, callId: p.callId ?? null })
@@ -109,8 +109,11 @@ export async function lockVisit(ctx: Ctx, id: string, body: Body<'lockVisit'>): 
  * It has no promise of its own yet. A technician may ask for one from the door, with the reason; the office finds its time.
  */
 export async function furtherVisit(ctx: Ctx, id: string, body: Body<'furtherVisit'>): Promise<Answer<'furtherVisit'>> {
+  // First whether it is theirs to see: a stale version would be answered with the visit as it is.
+  const seen = await visitById(ctx.tx, id)
+  if (!seen) throw notFound('visit')
+  const work = await visibleWorkOrder(ctx, seen.workOrderId, true)
   const visit = await changeable(ctx, id, body)
-  const work = await visibleWorkOrder(ctx, visit.workOrderId, true)
   if (work.cancelled || work.closed) throw conflict('closed', 'This work order is closed; it has no further visits.')
   const known = await visitById(ctx.tx, body.id)
   if (known && known.workOrderId !== work.id) throw invalid('id', 'This identifier belongs to something else.')

@@ -4,6 +4,7 @@ import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { dayBounds, localDate, localTime, plusDays, sayDay } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
+import { lockRequests } from '../calls/queries'
 import { customerById, customersByPhone, siteById, updateRow, type CustomerRow } from '../customers/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -80,6 +81,8 @@ export async function reminders(ctx: Ctx, date: string): Promise<Answer<'reminde
 }
 export async function sendReminders(ctx: Ctx, date: string): Promise<Answer<'reminders'>> {
   if (date < ctx.today) throw conflict('past', 'That day has passed.')
+  // One at a time: two who press at once, or the clock and a person, must not both find that nobody was told.
+  await lockRequests(ctx.tx)
   for (const i of (await reminders(ctx, date)).items) {
     if (!i.told) await send(ctx, 'eve', await about(ctx, (await visitById(ctx.tx, i.visitId))!), Date.parse((await visitById(ctx.tx, i.visitId))!.startAt!))
   }

@@ -31,6 +31,7 @@ describe('a technician', () => {
     expect((await clients.technician.send('fieldVisit', { params: { id: foreign.id } })).status).toBe(404)
     expect((await clients.technician.send('workOrder', { params: { id: foreign.workOrderId } })).status).toBe(404)
     expect((await clients.technician.send('clock', { params: { id: foreign.id }, body: { act: 'set_off' } })).status).toBe(404)
+    expect((await clients.technician.send('furtherVisit', { params: { id: foreign.id }, body: { id: id(), version: 99, durationSeconds: 3600 } })).status).toBe(404)
     expect((await clients.technician.send('addLines', { params: { id: foreign.workOrderId }, body: { lines: [{ id: id(), name: 'x', kind: 'other', quantity: '1', unitPrice: '1' }] } })).status).toBe(404)
   })
   it('sees cost only when allowed', async () => {

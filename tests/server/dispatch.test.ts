@@ -170,7 +170,7 @@ describe('messages about visits', () => {
     const c = await callerNamed(office, 'fenn orchard')
     await wishes(c.customerId, { textConsent: 'yes' })
     await booked({ date: '2026-12-16', promise: ['09:00', '11:00'] })
-    const text = await until(async () => (await office.ok('messages', { query: { q: 'Fenn' } })).items.find(m => m.channel === 'text' && m.state === 'delivered'))
+    const text = await until(async () => (await office.ok('messages', { query: { q: 'Fenn' } })).items.find(m => m.channel === 'text' && m.state === 'delivered' && m.body.includes('Pump hums')))
     expect(text.body).toMatch(/We come on Wed 16 Dec between 09:00 and 11:00 for “Pump hums”/)
     // STOP is heard: the next one goes by mail.
     expect((await signed('test-only-text-secret', '/webhooks/text', { from: c.phone, text: ' stop ' })).status).toBe(200)
