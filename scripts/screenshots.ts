@@ -1,4 +1,5 @@
 // npm run screenshots: redraws docs/screenshots/*.png from the demo data with the clock pinned.
+import { spawn } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { chromium, type Page } from '@playwright/test'
 // @ts-expect-error a plain module of the commands
@@ -6,6 +7,8 @@ import { startRig } from './lib/rig.mjs'
 
 const rig = await startRig('screenshots') as { env: { TEST_URL: string }, stop(): Promise<void> }
 const base = rig.env.TEST_URL
+// The vans' devices tell where everybody is.
+const vans = spawn(process.execPath, ['standins/positions/server.mjs'], { stdio: 'ignore', env: { ...process.env, ...rig.env, APP_URL: base, POSITIONS_PORT: '0', POSITIONS_EVERY_MS: '500' } })
 mkdirSync('docs/screenshots', { recursive: true })
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--font-render-hinting=none'] })
 async function as(who: string, phone = false): Promise<Page> {
@@ -26,7 +29,7 @@ const shoot = async (page: Page, name: string) => {
 }
 try {
   const office = await as('office')
-  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/schedule/week', 'week', 'could take in all'], ['/schedule/map', 'map', 'Who drives'], ['/agreements', 'agreements', 'How it stands'], ['/schedule/set-up', 'hours-and-areas', 'Every site lies in a territory']] as const) {
+  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/schedule/week', 'week', 'could take in all'], ['/schedule/map', 'map', 'seen 10:21'], ['/agreements', 'agreements', 'How it stands'], ['/schedule/set-up', 'hours-and-areas', 'Every site lies in a territory']] as const) {
     await office.goto(base + path)
     await office.getByText(ready).first().waitFor()
     await shoot(office, name)
@@ -86,6 +89,7 @@ try {
   await shoot(customer, 'request')
 }
 finally {
+  vans.kill('SIGTERM')
   await browser.close()
   await rig.stop()
 }
