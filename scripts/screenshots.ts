@@ -44,7 +44,9 @@ try {
   await office.getByRole('list', { name: 'Found in the price book' }).waitFor()
   await office.keyboard.press('Enter')
   await office.locator('section.who select').first().selectOption({ index: 1 })
-  await office.getByLabel('Takes').selectOption({ label: '1:30 h' })
+  // The openings follow the skill and the length a moment later.
+  await Promise.all([office.waitForResponse(r => r.url().endsWith('/openings')), office.getByLabel('Takes').selectOption({ label: '1:30 h' })])
+  await office.waitForLoadState('networkidle')
   await office.getByRole('button', { name: 'Hold', exact: true }).first().click()
   await office.getByRole('button', { name: 'held', exact: true }).waitFor()
   await shoot(office, 'call')

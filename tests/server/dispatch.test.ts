@@ -1,7 +1,10 @@
 // The schedule as people work with it: several technicians, locks, further visits, views of many days, looks, the map, messages, paper, territories from a file.
 import { createHmac } from 'node:crypto'
 import ICAL from 'ical.js'
-import { beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { closePool } from '../../server/db/pool'
+import { remindTomorrow } from '../../server/dispatch/visitMessages'
+import { inContext } from '../../server/http/context'
 import { callerNamed, type Client, id, setClock, signedIn, until } from './client'
 
 let office: Client
@@ -11,6 +14,7 @@ beforeAll(async () => {
   office = await signedIn('office')
   for (const t of (await office.ok('schedule')).technicians) people.set(t.name.split(' ')[0]!, t.id)
 })
+afterAll(closePool)
 const at = (date: string, time: string) => new Date(Date.parse(`${date}T${time}:00Z`) + 5 * 3_600_000).toISOString()
 /** A booked visit for Fenn Orchard, whose place and territory are known. */
 async function booked(over: { technician?: string, date?: string, start?: string, promise?: [string, string], seconds?: number, moves?: object[] } = {}) {
@@ -104,6 +108,32 @@ describe('locks, further visits, cancelling', () => {
     await office.ok('cancelVisit', { params: { id: made.visit.id }, body: { version: made.visit.version, cancelled: true, reason: 'test' } })
   })
 })
+describe('a time that nobody has yet', () => {
+  it('stands on its day and among what needs somebody, counts for nobody, and is given to somebody', async () => {
+    const made = await booked({ technician: '', date: '2026-12-30', start: '09:00', promise: ['09:00', '11:00'] })
+    const v = await onBoard(made.visitId, '2026-12-30')
+    expect([v.technicianId, v.driveSeconds]).toEqual([null, 0])
+    const range = await office.ok('scheduleRange', { query: { from: '2026-12-30', to: '2026-12-30' } })
+    expect([range.visits.some(x => x.id === v.id), range.tray.some(x => x.id === v.id), range.cells.reduce((n, c) => n + c.morning, 0)]).toEqual([true, true, 0])
+    expect((await office.ok('workOrder', { params: { id: made.workOrderId } })).state).toBe('needs_slot')
+    const given = await office.ok('placeVisit', { params: { id: v.id }, body: { technicianId: people.get('Ines'), startAt: v.startAt, durationSeconds: v.durationSeconds, version: v.version, override: true } })
+    // Fenny Marsh is not hers: it is said, and not hidden.
+    expect(given.misfit).toContain('The marsh is not served by Ines')
+    expect((await office.ok('schedule', { query: { date: '2026-12-30' } })).visits.map(x => x.id)).toContain(v.id)
+    expect((await office.ok('workOrder', { params: { id: made.workOrderId } })).state).toBe('scheduled')
+  })
+  it('a break in the day is kept free by openings, and said by a placement', async () => {
+    const c = await callerNamed(office, 'fenn orchard')
+    const { items } = await office.ok('openings', { body: { siteId: c.sites[0]!.id, durationSeconds: 3600, from: '2026-12-31', days: 1, technicianId: people.get('Ines'), windowFrom: '11:15', windowTo: '12:15', limit: 50 } })
+    expect(items.map(o => o.startAt)).toEqual([])
+    const { warnings } = await office.ok('checkPlacement', { body: { technicianId: people.get('Ines')!, startAt: at('2026-12-31', '11:30'), durationSeconds: 3600 } })
+    expect(warnings.map(w => w.code)).toContain('break')
+    const none = await office.ok('openings', { body: { siteId: c.sites[0]!.id, durationSeconds: 3600, servedBy: 'The tarns', limit: 50 } })
+    const tarns = (await office.ok('schedule')).technicians.filter(t => t.territories.includes('The tarns')).map(t => t.id)
+    expect(none.items.length).toBeGreaterThan(0)
+    expect(none.items.every(o => tarns.includes(o.technicianId))).toBe(true)
+  })
+})
 describe('many days', () => {
   it('the range has every visit once, and capacity that goes with time off and holidays', async () => {
     const range = await office.ok('scheduleRange', { query: { from: '2026-11-23', to: '2026-11-29' } })
@@ -194,6 +224,47 @@ describe('messages about visits', () => {
     await office.ok('sendReminders', { params: { date: '2026-11-27' } })
     expect(await count()).toBe(told)
     expect((await office.send('sendReminders', { params: { date: '2026-11-20' } })).body.code).toBe('past')
+  })
+  it('whoever is next hears that the technician has set off, with the time; a second press tells nobody twice', async () => {
+    const made = await booked({ technician: 'Gwil', date: '2026-11-25', start: '13:00', promise: ['13:00', '15:00'] })
+    setClock('2026-11-25T12:50')
+    const away = async () => (await office.ok('messages', { query: { q: 'on the way', limit: '200' } })).items.filter(m => m.kind === 'visit_onWay')
+    const before = (await away()).length
+    await office.ok('clock', { params: { id: made.visitId }, body: { act: 'set_off' } })
+    const [told] = await away()
+    expect((await away()).length).toBe(before + 1)
+    expect(told!.body).toMatch(/Gwil is on the way to you and should arrive at about 1[23]:\d[05]\./)
+    await office.send('clock', { params: { id: made.visitId }, body: { act: 'set_off' } })
+    expect((await away()).length).toBe(before + 1)
+    await office.ok('clock', { params: { id: made.visitId }, body: { act: 'arrive' } })
+    await office.ok('clock', { params: { id: made.visitId }, body: { act: 'finish' } })
+    setClock('2026-11-24T10:21')
+  })
+  it('the firm chooses which go out by themselves, and their words; an empty one is sent back', async () => {
+    const { messages } = await office.ok('scheduleSetUp')
+    expect(messages).toMatchObject({ confirmation: true, eve: true, onWay: true })
+    expect((await office.send('keepVisitMessages', { body: { ...messages, words: { ...messages.words, late: '' } } })).body.errors?.[0]?.path).toBe('words.late')
+    await office.ok('keepVisitMessages', { body: { ...messages, confirmation: false, words: { ...messages.words, eve: '{who}, {when}, at {place}. {nonsense}' } } })
+    const before = (await office.ok('messages', { query: { q: 'your appointment', limit: '1' } })).total
+    const made = await booked({ date: '2026-12-23' })
+    expect((await office.ok('messages', { query: { q: 'your appointment', limit: '1' } })).total).toBe(before)
+    const mine = (await office.ok('reminders', { params: { date: '2026-12-23' } })).items.find(i => i.visitId === made.visitId)!
+    // What is not known stays as it was typed, so that somebody sees it.
+    expect(mine.body).toMatch(/^Maud, On Wed 23 Dec, at .*Fenny Marsh\. \{nonsense\}$/)
+    await office.ok('keepVisitMessages', { body: messages })
+  })
+  it('in the afternoon tomorrow’s customers are told by themselves, and not before', async () => {
+    const made = await booked({ date: '2026-12-29', promise: ['09:00', '11:00'] })
+    const told = async () => (await office.ok('reminders', { params: { date: '2026-12-29' } })).items.find(i => i.visitId === made.visitId)!.told
+    const evening = (time: string) => {
+      setClock(`2026-12-28T${time}`)
+      return inContext({ actor: null, ip: '' }, remindTomorrow)
+    }
+    await evening('15:59')
+    expect(await told()).toBe(false)
+    await evening('16:00')
+    expect(await told()).toBe(true)
+    setClock('2026-11-24T10:21')
   })
   it('a visit goes out as an invitation that an independent parser reads', async () => {
     const made = await booked({ date: '2026-12-21' })

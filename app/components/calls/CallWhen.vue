@@ -20,7 +20,7 @@ const schedule = ref<Answer<'schedule'> | null>(null)
 const strips = ref<HTMLElement>()
 const wrong = (path: string) => props.problem?.at(path) ?? ''
 const times = Array.from({ length: 45 }, (_, i) => `${String(7 + Math.floor(i / 4)).padStart(2, '0')}:${String(i % 4 * 15).padStart(2, '0')}`)
-const days = computed(() => Array.from({ length: 5 }, (_, i) => plusDays(session.today, i)))
+const days = computed(() => Array.from({ length: 4 }, (_, i) => plusDays(session.today, i)))
 
 async function load() {
   const { date } = draft.value

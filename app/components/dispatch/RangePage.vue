@@ -7,22 +7,19 @@ import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
+import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
-import { useSession } from '~/stores/session'
 
 const props = defineProps<{ title: (from: string, to: string) => string, span: (date: string) => { from: string, to: string }, step: 'week' | 'month' }>()
-const session = useSession()
+const { session, route, date, may } = useScheduleDate()
 const looks = useLooks()
 const board = useBoard()
-const route = useRoute()
-const date = computed(() => (typeof route.query.date === 'string' ? route.query.date : session.today))
 const days = computed(() => props.span(date.value))
 const { data, problem, refresh } = useLoad(() => call('scheduleRange', { query: days.value }))
 watch(() => `${days.value.from} ${days.value.to}`, () => void refresh())
 const go = (d: string) => void navigateTo({ path: route.path, query: { date: d } })
 const move = (n: number) => go(props.step === 'week' ? plusDays(date.value, 7 * n) : plusMonths(date.value, n))
-const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
 const openId = ref<string | null>(null)
 const opened = computed(() => [...data.value?.visits ?? [], ...data.value?.tray ?? []].find(v => v.id === openId.value) ?? null)
 const shown = computed(() => data.value?.visits.filter(looks.fits) ?? [])

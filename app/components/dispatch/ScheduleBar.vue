@@ -3,18 +3,16 @@
 import { computed, onMounted, ref } from 'vue'
 import { CALL_KINDS } from '~~/shared/calls'
 import { useAct } from '~/lib/useAct'
+import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useLooks, VISIT_STATES } from '~/stores/looks'
-import { useSession } from '~/stores/session'
 
 const props = defineProps<{ date: string, technicians: { id: string, name: string, skills: string[], territories: string[] }[], shown?: number, of?: number }>()
-const session = useSession()
+const { session, route, may } = useScheduleDate()
 const looks = useLooks()
-const route = useRoute()
 onMounted(() => void looks.load())
 const VIEWS = [['/schedule', 'Day'], ['/schedule/one', 'One technician'], ['/schedule/week', 'Week'], ['/schedule/month', 'Month'], ['/schedule/list', 'List'], ['/schedule/map', 'Map']] as const
 const territories = computed(() => [...new Set(props.technicians.flatMap(t => t.territories))].sort())
 const skills = computed(() => [...new Set(props.technicians.flatMap(t => t.skills))].sort())
-const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
 const name = ref('')
 const open = ref(false)
 const { busy, problem, act } = useAct()
@@ -55,5 +53,5 @@ const said = computed(() => [looks.filter.technicianIds.map(id => props.technici
 
 <style scoped>
 .viewbar { position: relative; display: flex; gap: 8px; align-items: center; padding: 0 14px; min-height: 40px; background: var(--sheet); border-bottom: 1px solid var(--rule-2); flex: none; } nav { display: flex; align-self: stretch; margin-right: 6px; } nav a { display: flex; align-items: center; padding: 0 9px; color: var(--ink-2); text-decoration: none; border-bottom: 3px solid transparent; border-top: 3px solid transparent; white-space: nowrap; } nav a.here { color: var(--green); font-weight: 650; border-bottom-color: var(--green); }
-.viewbar > .btn { min-height: 28px; padding: 0 8px; max-width: 260px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } .pop { position: absolute; z-index: 40; top: 38px; left: 330px; width: 430px; padding: 12px; display: flex; flex-direction: column; gap: 10px; box-shadow: 0 6px 24px rgb(22 36 31 / 14%); } fieldset { border: 0; padding: 0; margin: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 2px 10px; } .two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
+.viewbar > .btn { min-height: 28px; padding: 0 8px; max-width: 260px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } .pop { position: absolute; z-index: 40; top: 38px; left: 330px; width: 430px; padding: 12px; display: flex; flex-direction: column; gap: 10px; box-shadow: 0 6px 24px rgb(22 36 31 / 14%); } fieldset { border: 0; padding: 0; margin: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 0 10px; } fieldset label { min-height: 25px; } .two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
 </style>

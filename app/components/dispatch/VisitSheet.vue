@@ -103,7 +103,7 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
 </template>
 
 <style scoped>
-dl { display: grid; grid-template-columns: 84px 1fr; gap: 3px 8px; margin: 0; } dt { color: var(--ink-2); } dd { margin: 0; } .box { border-top: 1px solid var(--rule-2); padding-top: 10px; display: flex; flex-direction: column; gap: 8px; } .row { align-items: flex-end; } fieldset { border: 0; margin: 0; padding: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 0 8px; } fieldset .row { align-items: center; } p.row { align-items: center; } .row select:not(.wide) { width: auto; }
+dl { display: grid; grid-template-columns: 84px 1fr; gap: 3px 8px; margin: 0; } dt { color: var(--ink-2); } dd { margin: 0; } .box { border-top: 1px solid var(--rule-2); padding-top: 10px; display: flex; flex-direction: column; gap: 8px; } .row { align-items: flex-end; } fieldset { border: 0; margin: 0; padding: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 0 8px; } fieldset .row { align-items: center; min-height: 25px; } p.row { align-items: center; } .row select:not(.wide) { width: auto; }
 </style>
 <style>
 .visit-sheet .el-drawer__header { margin-bottom: 0; font-weight: 650; color: var(--ink); }

@@ -11,20 +11,17 @@ import ReminderSheet from '~/components/dispatch/ReminderSheet.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call, type Problem } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
+import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard, type Place } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
-import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 type Visit = Answer<'placeVisit'>
-const session = useSession()
+const { session, route, date, may } = useScheduleDate()
 const board = useBoard()
 const looks = useLooks()
-const route = useRoute()
-const date = computed(() => (typeof route.query.date === 'string' ? route.query.date : session.today))
 const { data, problem, refresh } = useLoad(() => call('schedule', { query: { date: date.value } }))
 watch(date, () => void refresh())
-const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
 const go = (d: string) => void navigateTo({ path: '/schedule', query: { date: d } })
 
 const from = computed(() => Date.parse(data.value?.dayStart ?? ''))

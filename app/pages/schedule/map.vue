@@ -10,14 +10,12 @@ import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call } from '~/lib/api'
 import { onMoved } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
+import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useLooks } from '~/stores/looks'
-import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
-const session = useSession()
+const { session, route, date, may } = useScheduleDate()
 const looks = useLooks()
-const route = useRoute()
-const date = computed(() => (typeof route.query.date === 'string' ? route.query.date : session.today))
 const { data, problem, refresh } = useLoad(() => call('mapDay', { query: { date: date.value } }))
 const { data: schedule, refresh: again } = useLoad(() => call('schedule', { query: { date: date.value } }))
 watch(date, () => void Promise.all([refresh(), again()]))
@@ -34,7 +32,6 @@ onMoved(() => {
 type Ground = InstanceType<typeof CountyMap>['$props']['ground']
 const ground = ref<Ground>(null)
 watch(() => data.value?.roadsId, async (id) => { if (id !== undefined) ground.value = await fetch('/api/v1/map/ground.geojson').then(r => (r.ok ? r.json() as Promise<Ground> : null)).catch(() => null) }, { immediate: true })
-const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
 const site = ref<string | null>(typeof route.query.site === 'string' ? route.query.site : null)
 const layers = reactive({ territories: true, sites: true, routes: true })
 const openId = ref<string | null>(null)

@@ -7,17 +7,14 @@ import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
+import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useLooks } from '~/stores/looks'
-import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
-const session = useSession()
+const { session, route, date, may } = useScheduleDate()
 const looks = useLooks()
-const route = useRoute()
-const date = computed(() => (typeof route.query.date === 'string' ? route.query.date : session.today))
 const { data, problem, refresh } = useLoad(() => call('schedule', { query: { date: date.value } }))
 watch(date, () => void refresh())
-const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
 const people = computed(() => (data.value?.technicians ?? []).filter(t => looks.shows(t.id)))
 const who = computed(() => data.value?.technicians.find(t => t.id === route.query.technician) ?? people.value[0] ?? null)
 const go = (d: string, technician = who.value?.id) => void navigateTo({ path: '/schedule/one', query: { date: d, technician } })
