@@ -23,11 +23,17 @@ const reason = ref('')
 const to = ref('')
 const telling = ref<string | null>(null)
 const warned = ref('')
+const asIs = (v: Visit): typeof form => ({ technicianId: v.technicianId, date: v.startAt ? localDate(Date.parse(v.startAt), session.zone) : v.promiseDate ?? session.today, time: v.startAt ? localTime(Date.parse(v.startAt), session.zone) : '', durationSeconds: v.durationSeconds, crewIds: [...v.crewIds] })
+let last: { id: string, form: typeof form } | null = null
+// When the visit changes meanwhile, what was typed and not saved yet stays; everything else follows.
 watch(() => props.visit && `${props.visit.id} ${props.visit.version}`, () => {
   const v = props.visit
   warned.value = ''
-  if (!v) return
-  Object.assign(form, { technicianId: v.technicianId, date: v.startAt ? localDate(Date.parse(v.startAt), session.zone) : v.promiseDate ?? session.today, time: v.startAt ? localTime(Date.parse(v.startAt), session.zone) : '', durationSeconds: v.durationSeconds, crewIds: [...v.crewIds] })
+  if (!v) return void (last = null)
+  const now = asIs(v)
+  const same = (key: keyof typeof form) => last?.id !== v.id || JSON.stringify(form[key]) === JSON.stringify(last.form[key])
+  Object.assign(form, Object.fromEntries((Object.keys(now) as (keyof typeof form)[]).filter(same).map(key => [key, now[key]])))
+  last = { id: v.id, form: now }
   part.value = Math.max(900, Math.round(v.durationSeconds / 2 / 900) * 900)
 }, { immediate: true })
 const open = computed(() => props.visit?.state === 'planned')
