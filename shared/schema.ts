@@ -49,6 +49,8 @@ export interface Route {
   answer?: yup.AnySchema
   /** what is answered when it is not JSON */
   mime?: string
+  /** the answer is the same for everybody who may ask: screens that ask at the same moment share it */
+  shared?: true
   /** largest body in bytes; 100 kB when not said */
   maxBytes?: number
 }

@@ -1,5 +1,7 @@
-// What a screen shows: loaded when it opens, again when something changed elsewhere; keeps the old while the new is on its way.
+// What a screen shows: loaded when it opens, again when something changed elsewhere; keeps the old while the new is on its way, and
+// whatever is the same in both, so that only what changed is drawn anew.
 import { onMounted, ref, shallowRef } from 'vue'
+import { keepEqual } from './keepEqual'
 import { onLive } from './live'
 import type { Problem } from './api'
 
@@ -13,7 +15,7 @@ export function useLoad<T>(load: () => Promise<T>) {
       const got = await load()
       // An answer that was overtaken by a later question is dropped.
       if (mine === turn) {
-        data.value = got
+        data.value = keepEqual(data.value, got)
         problem.value = null
       }
     }

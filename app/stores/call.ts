@@ -7,7 +7,7 @@ import type { Answer } from '~~/shared/api'
 export type Draft = Answer<'call'>['draft']
 const key = (id: string) => `call:${id}`
 export const useCall = defineStore('call', {
-  state: () => ({ id: '', origin: 'telephone', draft: callDraft.getDefault() as Draft, kept: '', saving: false, ended: false, heldBy: '', timer: 0 as unknown as ReturnType<typeof setTimeout>, book: { workOrderId: newId(), visitId: newId(), key: newId() } }),
+  state: () => ({ id: '', origin: 'telephone', draft: callDraft.getDefault() as Draft, kept: '', saving: false, alone: false, ended: false, heldBy: '', timer: 0 as unknown as ReturnType<typeof setTimeout>, book: { workOrderId: newId(), visitId: newId(), key: newId() } }),
   actions: {
     async open(id: string, fresh: boolean, today: string) {
       this.$reset()
@@ -27,6 +27,7 @@ export const useCall = defineStore('call', {
       if (this.ended || JSON.stringify(this.draft) === this.kept) return
       localStorage.setItem(key(this.id), JSON.stringify(this.draft))
       clearTimeout(this.timer)
+      this.saving = true
       this.timer = setTimeout(() => void this.save(summary), 500)
     },
     async save(summary: string) {
@@ -36,11 +37,15 @@ export const useCall = defineStore('call', {
       try {
         const kept = await send('saveCall', { params: { id: this.id }, body: { draft: this.draft, summary: summary.slice(0, 200), origin: this.origin === 'hand' ? 'hand' : 'telephone' } })
         this.kept = text
+        this.alone = false
         this.heldBy = kept.heldBy
       }
-      catch { /* the browser has it; the next change tries again */ }
+      catch {
+        // The browser has it; the next change tries again.
+        this.alone = true
+      }
       finally {
-        this.saving = false
+        this.saving = !this.alone && JSON.stringify(this.draft) !== text
       }
     },
     end() {

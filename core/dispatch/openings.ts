@@ -91,6 +91,7 @@ export function openings(days: readonly OpeningDay[], wish: OpeningWish, drive: 
   const found: Opening[] = []
   for (const day of days) {
     const stops = [...day.stops].sort((a, b) => a.startAt - b.startAt)
+    const blocked = [...day.blocked].sort((x, y) => x.from - y.from)
     const legs = stops.map((s, i) => legOf(i === 0 ? day.start : stops[i - 1]!.place, s.place, drive))
     for (const shift of day.working) {
       for (const half of ['morning', 'afternoon'] as const) {
@@ -99,7 +100,7 @@ export function openings(days: readonly OpeningDay[], wish: OpeningWish, drive: 
         const to = Math.min(shift.to - 1, wish.window?.to ?? Infinity, half === 'morning' ? day.noon - 1 : Infinity)
         let best: Opening | null = null
         for (let i = 0; i <= stops.length; i++) {
-          const o = tryAt(day, shift, stops, legs, i, { from, to }, half, wish, drive, say, dates.indexOf(day.date))
+          const o = tryAt({ ...day, blocked }, shift, stops, legs, i, { from, to }, half, wish, drive, say, dates.indexOf(day.date))
           if (o && (!best || o.score < best.score)) best = o
         }
         if (best) found.push(best)
@@ -121,7 +122,7 @@ function tryAt(day: OpeningDay, shift: Span, stops: readonly OpeningStop[], legs
   const was = next ? legs[i]! : legOf(before ? before.place : day.start, day.end, drive)
   const free = before ? before.startAt + before.durationSeconds * 1000 : shift.from - to * 1000
   let start = Math.ceil(Math.max(within.from, free + to * 1000) / QUARTER) * QUARTER
-  for (const b of [...day.blocked].sort((x, y) => x.from - y.from)) if (start < b.to && b.from < start + length) start = Math.ceil((b.to + 0) / QUARTER) * QUARTER
+  for (const b of day.blocked) if (start < b.to && b.from < start + length) start = Math.ceil(b.to / QUARTER) * QUARTER
   if (start > within.to) return null
   // What comes after is pushed on as far as it has to be, and no promise may break.
   let t = start + length
@@ -160,14 +161,20 @@ function tryAt(day: OpeningDay, shift: Span, stops: readonly OpeningStop[], legs
   const scrap = rests.filter(r => r > 600 && r < SCRAP_SECONDS).reduce((a, b) => a + b, 0)
   const w = OPENING_WEIGHTS
   const score = extra + w.waitingDay * wait + w.overtime * Math.max(0, overtimeSeconds - overBefore) + (tight ? w.tight : 0) + w.moved * moved.length + (overCapacity ? w.overCapacity : 0) + w.lacks * lacks.length + (foreign ? w.foreign : 0) + w.scrap * scrap + (known ? w.known : 0)
+  const found = { technicianId: day.technicianId, date: day.date, startAt: start, extraDriveSeconds: extra, driveSeconds: to, dayEndAt, overtimeSeconds, moved, overCapacity, lacks, foreign, known, score }
+  // Said only for what is shown: putting a time into words takes longer than finding it.
+  return { ...found, get reasons() { return reasonsOf(found, day, half, tight ? next!.label : '', say) } }
+}
+function reasonsOf(o: Omit<Opening, 'reasons'>, day: OpeningDay, half: 'morning' | 'afternoon', tightBefore: string, say: (ms: number) => string): OpeningReason[] {
   const minutes = (s: number) => Math.round(s / 60)
+  const { extraDriveSeconds: extra, dayEndAt, overtimeSeconds, moved, lacks } = o
   const reasons: OpeningReason[] = [{ code: 'driving', text: extra < 60 ? 'no more driving' : `${minutes(extra)} min more driving` }, { code: 'home', text: `home at ${say(dayEndAt)}${overtimeSeconds > 0 ? `, ${minutes(overtimeSeconds)} min over` : ''}` }]
   for (const m of moved.slice(0, 2)) reasons.push({ code: 'moved', text: `${m.label} begins at ${say(m.startAt)}, within its promise` })
   if (moved.length > 2) reasons.push({ code: 'moved', text: `${moved.length - 2} more begin later, within their promises` })
-  if (tight && !moved.length) reasons.push({ code: 'tight', text: `tight before ${next!.label}` })
-  if (known) reasons.push({ code: 'known', text: 'they know each other' })
-  if (overCapacity) reasons.push({ code: 'capacity', text: `over capacity: ${day.taken[half]} of ${day.capacity[half]} in the ${half}` })
+  if (tightBefore && !moved.length) reasons.push({ code: 'tight', text: `tight before ${tightBefore}` })
+  if (o.known) reasons.push({ code: 'known', text: 'they know each other' })
+  if (o.overCapacity) reasons.push({ code: 'capacity', text: `over capacity: ${day.taken[half]} of ${day.capacity[half]} in the ${half}` })
   if (lacks.length) reasons.push({ code: 'skill', text: `lacks ${lacks.join(', ')}` })
-  if (foreign) reasons.push({ code: 'territory', text: `serves ${day.serves.join(', ')}` })
-  return { technicianId: day.technicianId, date: day.date, startAt: start, extraDriveSeconds: extra, driveSeconds: to, dayEndAt, overtimeSeconds, moved, overCapacity, lacks, foreign, known, score, reasons }
+  if (o.foreign) reasons.push({ code: 'territory', text: `serves ${day.serves.join(', ')}` })
+  return reasons
 }

@@ -1,3 +1,5 @@
+import { sayDay } from '../time/zone'
+
 export interface Placement { technicianId: string, startAt: number, endAt: number }
 export interface DayFacts {
   /** working intervals of that technician around that day, epoch ms */
@@ -11,6 +13,8 @@ export interface DayFacts {
   /** skills that the work wants, and those that the technician has */
   wanted?: readonly string[]
   skills?: readonly string[]
+  /** licences of theirs that have ended by then */
+  licences?: readonly { skill: string, until: string }[]
 }
 export type VisitWarning = { code: 'clash' | 'time_off' | 'outside_hours' | 'outside_promise' | 'territory' | 'skill' | 'break' | 'held', text: string }
 /** What is said but does not hold anybody up: a person may well be sent elsewhere, or learn. */
@@ -35,6 +39,9 @@ export function visitWarnings(place: Placement, facts: DayFacts, promise: { from
   if (promise && (place.startAt < promise.from || place.startAt > promise.to)) warnings.push({ code: 'outside_promise', text: 'the start is outside the window that was promised' })
   if (facts.territory && facts.serves?.length && !facts.serves.includes(facts.territory)) warnings.push({ code: 'territory', text: `this is in ${facts.territory}; ${name} serves ${facts.serves.join(' and ')}` })
   const lacking = (facts.wanted ?? []).filter(skill => !facts.skills?.includes(skill))
-  if (lacking.length) warnings.push({ code: 'skill', text: `${name} does not have ${lacking.join(' or ')} among their skills` })
+  const over = lacking.flatMap(skill => facts.licences?.find(l => l.skill === skill) ?? [])
+  const never = lacking.filter(skill => !over.some(l => l.skill === skill))
+  if (never.length) warnings.push({ code: 'skill', text: `${name} does not have ${never.join(' or ')} among their skills` })
+  for (const l of over) warnings.push({ code: 'skill', text: `${name}’s licence for ${l.skill} ended on ${sayDay(l.until)}` })
   return warnings
 }

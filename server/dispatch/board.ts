@@ -1,11 +1,13 @@
 // The schedule as it is read: one day as it was promised and as it will run; many days as load and capacity.
 import { halfDayCapacity } from '../../core/dispatch/halfDayCapacity'
+import { placeOf } from '../../core/dispatch/placeOf'
 import { predictDay } from '../../core/dispatch/predictDay'
 import { invalid } from '../../core/errors/LedgerError'
 import { dayBounds, daysBetween, localDate, localToInstant, plusDays, weekday } from '../../core/time/zone'
 import type { Answer, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
+import { alongWith } from './along'
 import { dayFacts, heldOnDay, type DayFacts } from './dayFacts'
 import { driver, type Driver } from './drives'
 import { crewIds, technicians, unplaced, visitsBetween, type BoardVisit, type Technician } from './queries'
@@ -13,7 +15,6 @@ import { shapeVisits, type Forecast } from './visitShape'
 
 const iso = (ms: number) => new Date(ms).toISOString()
 const HOUR = 3_600_000
-const asPlace = (v: { lat: number | null, lon: number | null }) => (v.lat === null ? null : { lat: v.lat, lon: v.lon! })
 
 /** Drives and predictions for the stops of every technician, in order; and when each is where the day ends. */
 export function forecastDay(ctx: Ctx, people: readonly Technician[], visits: readonly BoardVisit[], drive: Driver): { visits: Map<string, Forecast>, home: Map<string, { at: number, driveSeconds: number }> } {
@@ -22,7 +23,7 @@ export function forecastDay(ctx: Ctx, people: readonly Technician[], visits: rea
   for (const person of people) {
     let place = person.start
     const stops = visits.filter(v => v.startAt && (v.technicianId === person.id || crewIds(v).includes(person.id))).map((v) => {
-      const site = asPlace(v)
+      const site = placeOf(v)
       const seconds = place && site ? drive(place, site) : 0
       place = site ?? place
       return {
@@ -42,13 +43,6 @@ export function forecastDay(ctx: Ctx, people: readonly Technician[], visits: rea
   }
   return { visits: out, home }
 }
-/** Who goes along with whom by rule, when they work then and nothing stands in the way. */
-const alongWith = (people: readonly Technician[], facts: DayFacts, date: string, v: { technicianId: string | null, startAt: string | null, durationSeconds: number }): string[] => people.filter((p) => {
-  if (!p.goesWith || p.goesWith !== v.technicianId || !v.startAt || !facts.shift(p, date)) return false
-  const [from, to] = [Date.parse(v.startAt), Date.parse(v.startAt) + v.durationSeconds * 1000]
-  return !facts.blocks(p, date).some(b => b.from < to && b.to > from && b.kind !== 'break')
-}).map(p => p.id)
-
 export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'schedule'>> {
   const date = wanted || ctx.today
   const zone = ctx.company.timeZone
@@ -90,8 +84,11 @@ async function load(ctx: Ctx, people: readonly Technician[], facts: DayFacts, fi
 function cellsOf(ctx: Ctx, people: readonly Technician[], facts: DayFacts, first: string, count: number, visits: readonly BoardVisit[]): Answer<'scheduleRange'>['cells'] {
   const byDay = new Map<string, number[]>()
   for (const v of visits) {
-    const key = `${v.technicianId} ${localDate(Date.parse(v.startAt!), ctx.company.timeZone)}`
-    byDay.set(key, [...byDay.get(key) ?? [], Date.parse(v.startAt!)])
+    // Whoever goes along is taken as well, as the search for openings counts it.
+    for (const id of [v.technicianId, ...crewIds(v)]) {
+      const key = `${id} ${localDate(Date.parse(v.startAt!), ctx.company.timeZone)}`
+      byDay.set(key, [...byDay.get(key) ?? [], Date.parse(v.startAt!)])
+    }
   }
   return people.flatMap(p => Array.from({ length: count }, (_, i) => {
     const date = plusDays(first, i)

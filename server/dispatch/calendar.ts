@@ -37,8 +37,9 @@ export async function calendar(ctx: Ctx, token: string): Promise<Raw> {
   }))), 'visits.ics')
 }
 /** One visit as a request to take part. It leaves the firm: the access note stays here. */
-export async function writeInvitation(ctx: Ctx, visitId: string, to: readonly string[]): Promise<string> {
+export async function writeInvitation(ctx: Ctx, visitId: string, to: readonly string[]): Promise<{ method: 'REQUEST' | 'CANCEL', content: string }> {
   const visit = await feedVisit(ctx.tx, visitId)
   if (!visit) throw notFound('visit with a slot')
-  return writeIcs(ctx.company.name, [{ ...asEvent(visit), text: [visit.number, visit.title, ctx.company.phone && `Questions: ${ctx.company.phone}`].filter(Boolean).join('\n') }], { method: visit.state === 'cancelled' ? 'CANCEL' : 'REQUEST', organizer: { name: ctx.company.name, mail: ctx.company.email || 'office@localhost' }, attendees: to })
+  const method = visit.state === 'cancelled' ? 'CANCEL' : 'REQUEST'
+  return { method, content: writeIcs(ctx.company.name, [{ ...asEvent(visit), text: [visit.number, visit.title, ctx.company.phone && `Questions: ${ctx.company.phone}`].filter(Boolean).join('\n') }], { method, organizer: { name: ctx.company.name, mail: ctx.company.email || 'office@localhost' }, attendees: to }) }
 }

@@ -1,6 +1,7 @@
 // The day plan: days as they are, handed to the planner in its thread; what it proposes, before and after; accepted in whole or in part.
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import type { Place } from '../../core/dispatch/greatCircle'
+import { placeOf } from '../../core/dispatch/placeOf'
 import { describePlan, type PlanFacts } from '../../core/dispatch/plan/describePlan'
 import type { Plan, PlanInstance, PlanTechnician, PlanVisit } from '../../core/dispatch/plan/instance'
 import { localDate, localTime, localToInstant, plusDays } from '../../core/time/zone'
@@ -86,7 +87,7 @@ function asVisit(ctx: Ctx, v: BoardVisit, stop: Movable | undefined, wish: Wish,
   const skills = [...wants].filter(s => technicians.some(t => t.skills!.includes(s)))
   // Whoever has it now may keep it, whatever the rules say: somebody decided that.
   const only = technicians.filter(t => t.id === has || ((!v.promiseDate || t.id.endsWith(v.promiseDate)) && (!own || t.id.startsWith(own)) && skills.every(s => t.skills!.includes(s)))).map(t => t.id)
-  return { id: v.id, place: places.number(v.lat === null ? null : { lat: v.lat, lon: v.lon! }), seconds: v.durationSeconds, window, only, locked }
+  return { id: v.id, place: places.number(placeOf(v)), seconds: v.durationSeconds, window, only, locked }
 }
 /** Days, visits and drives as an instance, the plan as it stands, and what each visit is. */
 async function instanceOf(ctx: Ctx, wish: Wish): Promise<{ instance: PlanInstance, given: Plan, visits: Map<string, BoardVisit> }> {

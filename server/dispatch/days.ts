@@ -1,6 +1,8 @@
 // Technicians' days as the planner and the search for openings see them: hours, what is booked, what blocks, who can what.
 import type { OpeningDay, OpeningStop } from '../../core/dispatch/openings'
 import type { Span } from '../../core/dispatch/plan/instance'
+import { placeOf } from '../../core/dispatch/placeOf'
+import { skillsOn } from '../../core/dispatch/skillsOn'
 import { localDate, plusDays } from '../../core/time/zone'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
@@ -33,7 +35,7 @@ export async function technicianDays(ctx: Ctx, first: string, count: number, opt
     const all = byDay.get(`${person.id} ${date}`) ?? []
     const blocks = facts.blocks(person, date)
     return {
-      person, technicianId: person.id, name: person.name, date, noon, working: shift ? [shift] : [], blocked: blocks.map(b => ({ from: b.from, to: b.to })), rests: blocks.filter(b => b.kind === 'break').map(b => ({ from: b.from, to: b.to })), start: person.start, end: person.end, skills: person.skills,
+      person, technicianId: person.id, name: person.name, date, noon, working: shift ? [shift] : [], blocked: blocks.map(b => ({ from: b.from, to: b.to })), rests: blocks.filter(b => b.kind === 'break').map(b => ({ from: b.from, to: b.to })), start: person.start, end: person.end, skills: skillsOn(person, date),
       serves: areas.filter(a => person.territoryIds.includes(a.id)).map(a => a.name), capacity: { morning: hours?.morning ?? 0, afternoon: hours?.afternoon ?? 0 },
       taken: { morning: all.filter(v => Date.parse(v.startAt) < noon).length, afternoon: all.filter(v => Date.parse(v.startAt) >= noon).length },
       stops: all.filter(v => v.id !== options.visitId).map((v) => {
@@ -44,7 +46,7 @@ export async function technicianDays(ctx: Ctx, first: string, count: number, opt
         // Where several go, the time of one is the time of all: it stays.
         const locked = Boolean(v.locked) || v.crew !== null
         return {
-          id: v.id, label: v.customer, startAt: begun, durationSeconds: Math.max(60, Math.round((end - begun) / 1000)), place: v.lat === null ? null : { lat: v.lat, lon: v.lon! }, fixed: v.state !== 'planned' || locked, locked, state: v.state, helps: v.helps,
+          id: v.id, label: v.customer, startAt: begun, durationSeconds: Math.max(60, Math.round((end - begun) / 1000)), place: placeOf(v), fixed: v.state !== 'planned' || locked, locked, state: v.state, helps: v.helps,
           promiseTo: v.promiseDate && v.promiseTo ? facts.at(v.promiseDate, v.promiseTo) : null,
         }
       }),

@@ -4,54 +4,81 @@ import { invalid } from '../../core/errors/LedgerError'
 import { driveSeconds } from '../../core/dispatch/driveSeconds'
 import type { Place } from '../../core/dispatch/greatCircle'
 import { mapGround } from '../../core/dispatch/mapGround'
-import { readRoads, roadMatrix, roadSeconds, roadWay, type Roads } from '../../core/dispatch/roads'
+import { nearestNode, readRoads, roadFan, roadMatrix, roadSeconds, roadWay, type OnRoad, type Roads } from '../../core/dispatch/roads'
 import type { Answer, Body } from '../../shared/api'
 import type { Tx } from '../db/pool'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { currentRoads, insertRoads, roadsData } from './queries'
 
-export type Driver = (a: Place, b: Place) => number
+/** Seconds from one place to another. */
+export type Driver = ((a: Place, b: Place) => number) & {
+  /** finds all drives between one place and others at once, before they are asked for one by one */
+  around(hub: Place, others: readonly Place[]): void
+}
 export type Way = [number, number][]
-let loaded: { id: string, roads: Roads, ground: string } | null = null
-const ways = new Map<string, Way>()
+/** A place that was driven to or from: where it meets the road, and its column in the rows of drives. */
+interface Spot { index: number, road: OnRoad, row: Map<number, number> }
+/** The network in use, with what was found on it. Another network begins with nothing found, and whoever is still asking the one before keeps it whole. */
+interface Network { id: string, roads: Roads, ground: string, spots: Map<string, Spot>, ways: Map<string, Way> }
+let loaded: Network | null = null
 const MOST_WAYS = 5_000
-const known = new Map<string, number>()
-/** Drives that are kept; a firm's sites and homes come to far fewer. */
-const MOST_KNOWN = 200_000
+/** Places that are kept; each knows its drives to the others. A firm's sites and homes come to fewer. */
+const MOST_SPOTS = 20_000
 
-async function roadsNow(tx: Tx): Promise<Roads | null> {
+async function networkNow(tx: Tx): Promise<Network | null> {
   const current = await currentRoads(tx)
   if (!current) return null
   if (loaded?.id !== current.id) {
     const data: unknown = JSON.parse(gunzipSync((await roadsData(tx, current.id))!).toString('utf8'))
-    loaded = { id: current.id, roads: readRoads(data), ground: JSON.stringify(mapGround(data)) }
-    known.clear()
-    ways.clear()
+    loaded = { id: current.id, roads: readRoads(data), ground: JSON.stringify(mapGround(data)), spots: new Map(), ways: new Map() }
   }
-  return loaded.roads
+  return loaded
 }
 /** The one way to a drive time. Asked for by transaction, because the roads may have been imported since. */
 export async function driver(tx: Tx): Promise<Driver> {
-  const roads = await roadsNow(tx)
-  if (!roads) return driveSeconds
-  return (a, b) => {
-    const key = `${a.lat} ${a.lon} ${b.lat} ${b.lon}`
-    let seconds = known.get(key)
+  const network = await networkNow(tx)
+  if (!network) return Object.assign((a: Place, b: Place) => driveSeconds(a, b), { around: () => {} })
+  if (network.spots.size >= MOST_SPOTS) network.spots = new Map()
+  const { roads, spots } = network
+  // The same row of the database is asked for often: what it was found to be is kept beside it.
+  const seen = new WeakMap<Place, Spot>()
+  const spot = (p: Place): Spot => {
+    const known = seen.get(p)
+    if (known) return known
+    const key = `${p.lat} ${p.lon}`
+    const found = spots.get(key) ?? { index: spots.size, road: nearestNode(roads, p), row: new Map() }
+    spots.set(key, found)
+    seen.set(p, found)
+    return found
+  }
+  const drive = (a: Place, b: Place) => {
+    const [from, to] = [spot(a), spot(b)]
+    let seconds = from.row.get(to.index)
     if (seconds === undefined) {
-      seconds = roadSeconds(roads, a, b) ?? driveSeconds(a, b)
-      if (known.size >= MOST_KNOWN) known.clear()
-      known.set(key, seconds)
+      seconds = roadSeconds(roads, a, b, from.road, to.road) ?? driveSeconds(a, b)
+      from.row.set(to.index, seconds)
     }
     return seconds
   }
+  const around = (hub: Place, others: readonly Place[]) => {
+    const middle = spot(hub)
+    const unknown = [...new Map(others.map(p => [spot(p), p])).entries()].filter(([s]) => s !== middle && !(middle.row.has(s.index) && s.row.has(middle.index)))
+    const fan = roadFan(roads, middle.road, unknown.map(([s]) => s.road))
+    unknown.forEach(([s, p], i) => {
+      middle.row.set(s.index, fan.to[i] ?? driveSeconds(hub, p))
+      s.row.set(middle.index, fan.from[i] ?? driveSeconds(p, hub))
+    })
+  }
+  return Object.assign(drive, { around })
 }
 /** The one way to the line of a drive, for the map; straight where the roads do not cover both ends. */
 export async function wayFinder(tx: Tx): Promise<(a: Place, b: Place) => Way> {
-  const roads = await roadsNow(tx)
+  const network = await networkNow(tx)
+  const ways = network?.ways ?? new Map<string, Way>()
   return (a, b) => {
     const key = `${a.lat} ${a.lon} ${b.lat} ${b.lon}`
-    const found = ways.get(key) ?? (roads && roadWay(roads, a, b)) ?? [[a.lon, a.lat], [b.lon, b.lat]]
+    const found = ways.get(key) ?? (network && roadWay(network.roads, a, b)) ?? [[a.lon, a.lat], [b.lon, b.lat]]
     if (ways.size >= MOST_WAYS) ways.clear()
     ways.set(key, found)
     return found
@@ -59,17 +86,17 @@ export async function wayFinder(tx: Tx): Promise<(a: Place, b: Place) => Way> {
 }
 /** What the map is drawn on, as GeoJSON; nothing but an empty collection before roads were imported. */
 export async function groundNow(tx: Tx): Promise<{ id: string | null, json: string }> {
-  await roadsNow(tx)
+  await networkNow(tx)
   return { id: loaded?.id ?? null, json: loaded?.ground ?? '{"type":"FeatureCollection","features":[]}' }
 }
 /** All drives between places, row by row: one search for each place instead of one for each pair. */
 export async function driveMatrix(tx: Tx, places: readonly Place[]): Promise<Float64Array> {
-  const roads = await roadsNow(tx)
-  return roads ? roadMatrix(roads, places, driveSeconds) : Float64Array.from(places.flatMap(a => places.map(b => driveSeconds(a, b))))
+  const network = await networkNow(tx)
+  return network ? roadMatrix(network.roads, places, driveSeconds) : Float64Array.from(places.flatMap(a => places.map(b => driveSeconds(a, b))))
 }
 export async function roadsOf(ctx: Ctx): Promise<Answer<'roads'>> {
   const current = await currentRoads(ctx.tx)
-  const roads = await roadsNow(ctx.tx)
+  const roads = (await networkNow(ctx.tx))?.roads
   return { network: current && roads ? { name: current.name, lines: roads.lines, positions: roads.lat.length, parts: roads.parts, importedAt: current.importedAt } : null }
 }
 /** Takes another network, once it has been read whole; the one before stays until then. */

@@ -1,5 +1,7 @@
 // The map of a day: sites, routes along the roads, where technicians are; who is nearest; what the positions device tells and is told.
 import type { Place } from '../../core/dispatch/greatCircle'
+import { placeOf } from '../../core/dispatch/placeOf'
+import { skillsOn } from '../../core/dispatch/skillsOn'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { notFound } from '../../core/errors/LedgerError'
 import { dayBounds, localTime } from '../../core/time/zone'
@@ -16,7 +18,6 @@ import { keepPosition, placedSites, positionsNow, technicians, unplaced, visitsB
 /** A position that was told longer ago says where somebody was, not where they are (our own rule). */
 const FRESH_MS = 20 * 60_000
 const iso = (ms: number) => new Date(ms).toISOString()
-const spot = (v: { lat: number | null, lon: number | null }): Place | null => (v.lat === null ? null : { lat: v.lat, lon: v.lon! })
 const OPEN = ['driving', 'on_site', 'paused']
 
 async function dayOf(ctx: Ctx, date: string) {
@@ -35,7 +36,7 @@ export async function mapDay(ctx: Ctx, wanted?: string): Promise<Answer<'mapDay'
     sites: sites.map(s => ({ id: s.id, customerId: s.customerId, customer: s.customer, place: [s.line1, s.town].filter(Boolean).join(', '), territoryId: territoryOf(s.postcode, areas)?.id ?? null, lat: s.lat, lon: s.lon })),
     technicians: people.map((p) => {
       const stops = ownVisits(visits, p.id).flatMap((v) => {
-        const at = spot(v)
+        const at = placeOf(v)
         return at ? [{ visitId: v.id, ...at, state: v.state, atRisk: forecast.visits.get(v.id)?.atRisk ?? false }] : []
       })
       const chain = [...(p.start ? [p.start] : []), ...stops, ...(p.end && stops.length ? [p.end] : [])]
@@ -54,11 +55,11 @@ function whereabouts(ctx: Ctx, p: Technician, visits: readonly BoardVisit[], see
   if (told && ctx.now - Date.parse(told.at) <= FRESH_MS) return { place: { lat: told.lat, lon: told.lon }, said: `seen at ${localTime(Date.parse(told.at), ctx.company.timeZone)}` }
   const own = ownVisits(visits, p.id)
   const been = own.find(v => ['on_site', 'paused'].includes(v.state)) ?? own.filter(v => v.finishedAt).at(-1)
-  return been && spot(been) ? { place: spot(been), said: `at ${been.customer}` } : { place: p.start, said: p.startsAt === 'yard' ? 'from the yard' : 'from home' }
+  return been && placeOf(been) ? { place: placeOf(been), said: `at ${been.customer}` } : { place: p.start, said: p.startsAt === 'yard' ? 'from the yard' : 'from home' }
 }
 export async function nearest(ctx: Ctx, body: Body<'nearest'>): Promise<Answer<'nearest'>> {
   const site = await siteById(ctx.tx, body.siteId)
-  const to = site && spot(site)
+  const to = site && placeOf(site)
   if (!site) throw notFound('site')
   const { people, visits, forecast } = await dayOf(ctx, ctx.today)
   const [facts, areas, drive, seen] = [await dayFacts(ctx, ctx.today, 1), await territories(ctx.tx), await driver(ctx.tx), new Map((await positionsNow(ctx.tx)).map(p => [p.personId, p]))]
@@ -68,14 +69,14 @@ export async function nearest(ctx: Ctx, body: Body<'nearest'>): Promise<Answer<'
     const busy = ownVisits(visits, p.id).find(v => OPEN.includes(v.state))
     const here = whereabouts(ctx, p, visits, seen)
     // Whoever is busy leaves from where the visit is, once it is done.
-    const place = busy ? spot(busy) ?? here.place : here.place
+    const place = busy ? placeOf(busy) ?? here.place : here.place
     const shift = facts.shift(p, ctx.today)
     const away = facts.blocks(p, ctx.today).find(b => b.kind !== 'held' && b.from <= ctx.now && ctx.now < b.to)
     const freeAt = Math.max(ctx.now, busy ? forecast.visits.get(busy.id)!.finishAt : 0, away?.to ?? 0, shift?.from ?? 0)
     const driveSeconds = place && to ? drive(place, to) : 0
     const next = ownVisits(visits, p.id).find(v => v.state === 'planned')
     return {
-      technicianId: p.id, name: p.name, driveSeconds, from: busy ? `from ${busy.customer}` : here.said, freeAt: iso(freeAt), arriveAt: iso(freeAt + driveSeconds * 1000), works: shift !== null && freeAt < shift.to, lacks: body.skills.filter(s => !p.skills.includes(s)), foreign: Boolean(territory && p.territoryIds.length && !p.territoryIds.includes(territory.id)),
+      technicianId: p.id, name: p.name, driveSeconds, from: busy ? `from ${busy.customer}` : here.said, freeAt: iso(freeAt), arriveAt: iso(freeAt + driveSeconds * 1000), works: shift !== null && freeAt < shift.to, lacks: body.skills.filter(s => !skillsOn(p, ctx.today).includes(s)), foreign: Boolean(territory && p.territoryIds.length && !p.territoryIds.includes(territory.id)),
       now: [busy && `${busy.state === 'driving' ? 'on the way to' : 'at'} ${busy.customer}`, away && `off: ${away.reason}`, next && `${Date.parse(next.startAt!) < ctx.now ? 'late for' : 'next'} ${say(Date.parse(next.startAt!))} ${next.customer}${next.promiseFrom ? `, promised ${next.promiseFrom}–${next.promiseTo}` : ''}`].filter(Boolean).join('; ') || 'nothing more today',
     }
   })
@@ -89,9 +90,9 @@ export async function positionTrips(ctx: Ctx): Promise<Answer<'positionTrips'>> 
     now: iso(ctx.now), trips: people.filter(p => p.goesWith === null).flatMap((p) => {
       const own = ownVisits(visits, p.id)
       const at = own.findIndex(v => v.state === 'driving')
-      const came = own.slice(0, at < 0 ? own.length : at).filter(v => v.startedAt).map(spot).filter(x => x !== null).at(-1) ?? p.start
+      const came = own.slice(0, at < 0 ? own.length : at).filter(v => v.startedAt).map(placeOf).filter(x => x !== null).at(-1) ?? p.start
       if (!came) return []
-      const to = at < 0 ? null : spot(own[at]!)
+      const to = at < 0 ? null : placeOf(own[at]!)
       const from = at < 0 ? ctx.now : Date.parse(own[at]!.setOffAt ?? own[at]!.startAt!)
       return [{ personId: p.id, from: iso(from), to: iso(to ? forecast.visits.get(own[at]!.id)!.arriveAt : from), line: to ? way(came, to) : [[came.lon, came.lat]] }]
     }),

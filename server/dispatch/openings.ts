@@ -26,6 +26,7 @@ export async function openings(ctx: Ctx, body: Body<'openings'>): Promise<Answer
     known: body.customerId ? await knownTo(ctx.tx, body.customerId) : [],
   }
   const drive = await driver(ctx.tx)
+  if (wish.place) drive.around(wish.place, days.flatMap(d => [d.start, d.end, ...d.stops.map(s => s.place)]).filter(p => p !== null))
   const say = (ms: number) => localTime(ms, zone)
   // A wished window is a time of day: on each day it is another stretch of time.
   const found = body.windowFrom || body.windowTo

@@ -2,6 +2,8 @@
 import { marks, sqlInstant, type Tx } from '../db/pool'
 import { goesThere } from '../visits/queries'
 import type { Place } from '../../core/dispatch/greatCircle'
+import { placeOf } from '../../core/dispatch/placeOf'
+import type { Licence } from '../../core/dispatch/skillsOn'
 import type { VisitState } from '../../core/visits/workOrderState'
 import { json } from '../settings/queries'
 
@@ -9,16 +11,15 @@ import { json } from '../settings/queries'
 export type Hours = Record<string, { from: string, to: string, morning: number, afternoon: number, breakFrom?: string, breakTo?: string }>
 export const PERSON_KINDS = ['employee', 'subcontractor', 'apprentice'] as const
 export interface Technician {
-  id: string, name: string, skills: string[], hours: Hours, territoryIds: string[], kind: typeof PERSON_KINDS[number], goesWith: string | null, startsAt: 'home' | 'yard', endsAt: 'home' | 'yard'
+  id: string, name: string, skills: string[], licences: Licence[], hours: Hours, territoryIds: string[], kind: typeof PERSON_KINDS[number], goesWith: string | null, startsAt: 'home' | 'yard', endsAt: 'home' | 'yard'
   home: Place | null, start: Place | null, end: Place | null
 }
 type RawTechnician = Omit<Technician, 'home' | 'start' | 'end'> & { lat: number | null, lon: number | null, yardLat: number | null, yardLon: number | null }
-const placed = (lat: number | null, lon: number | null): Place | null => (lat === null || lon === null ? null : { lat, lon })
 function fix<T extends RawTechnician>({ lat, lon, yardLat, yardLon, ...t }: T) {
-  const [home, yard] = [placed(lat, lon), placed(yardLat, yardLon)]
-  return { ...t, skills: json<string[]>(t.skills), hours: json<Hours>(t.hours), territoryIds: json<string[]>(t.territoryIds), home, start: t.startsAt === 'yard' ? yard : home, end: t.endsAt === 'yard' ? yard : home }
+  const [home, yard] = [placeOf({ lat, lon }), placeOf({ lat: yardLat, lon: yardLon })]
+  return { ...t, skills: json<string[]>(t.skills), licences: json<Licence[]>(t.licences), hours: json<Hours>(t.hours), territoryIds: json<string[]>(t.territoryIds), home, start: t.startsAt === 'yard' ? yard : home, end: t.endsAt === 'yard' ? yard : home }
 }
-const TECHNICIAN = `p.id, p.name, p.skills, p.hours, p.territory_ids AS territoryIds, p.kind, p.goes_with AS goesWith, p.starts_at AS startsAt, p.ends_at AS endsAt, p.lat, p.lon, y.yard_lat AS yardLat, y.yard_lon AS yardLon`
+const TECHNICIAN = `p.id, p.name, p.skills, p.licences, p.hours, p.territory_ids AS territoryIds, p.kind, p.goes_with AS goesWith, p.starts_at AS startsAt, p.ends_at AS endsAt, p.lat, p.lon, y.yard_lat AS yardLat, y.yard_lon AS yardLon`
 const PEOPLE = 'people p JOIN company y ON y.id = 1'
 export const technicians = async (tx: Tx): Promise<Technician[]> => (await tx.rows<RawTechnician>(`SELECT ${TECHNICIAN} FROM ${PEOPLE} WHERE p.bookable AND p.active ORDER BY p.position, p.name LIMIT 200`)).map(fix)
 export const technicianById = async (tx: Tx, id: string): Promise<Technician | null> => {
@@ -46,6 +47,7 @@ const BOARD = `SELECT v.id, v.version, v.work_order_id AS workOrderId, w.number,
   FROM visits v JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id`
 /** Who goes along with the one whose visit it is. */
 export const crewIds = (v: { crew: string | null }): string[] => v.crew?.split(',') ?? []
+export const visitCrew = async (tx: Tx, visitId: string) => (await tx.row<{ crew: string | null }>('SELECT GROUP_CONCAT(person_id ORDER BY person_id) AS crew FROM visit_crew WHERE visit_id = ?', [visitId]))!.crew
 export const setCrew = async (tx: Tx, visitId: string, people: string[]): Promise<void> => {
   await tx.run('DELETE FROM visit_crew WHERE visit_id = ?', [visitId])
   if (people.length) await tx.many('INSERT INTO visit_crew (visit_id, person_id) VALUES ?', people.map(p => [visitId, p]))
@@ -73,9 +75,9 @@ export const setPlanState = (tx: Tx, id: string, state: DayPlanRow['state'], val
 export const failRunningPlans = (tx: Tx) => tx.run('UPDATE day_plans SET state = "failed", problem = "The server was restarted while it planned. Nothing was changed; ask again." WHERE state = "running"')
 export const insertTimeOff = (tx: Tx, t: { id: string, personId: string, from: number, to: number, reason: string }) => tx.run('INSERT INTO time_off (id, person_id, from_at, to_at, reason) VALUES (?, ?, ?, ?, ?)', [t.id, t.personId, sqlInstant(t.from), sqlInstant(t.to), t.reason])
 export const peopleSetUp = async (tx: Tx) => (await tx.rows<RawTechnician & { version: number, calendar: number }>(`SELECT ${TECHNICIAN}, p.version, p.feed_hash IS NOT NULL AS calendar FROM ${PEOPLE} WHERE p.bookable AND p.active ORDER BY p.position, p.name LIMIT 200`)).map(t => ({ ...fix(t), version: t.version, calendar: Boolean(t.calendar) }))
-export const updateTechnician = async (tx: Tx, id: string, version: number, t: Pick<Technician, 'hours' | 'skills' | 'territoryIds' | 'kind' | 'goesWith' | 'startsAt' | 'endsAt' | 'home'>) => (await tx.run(
-  'UPDATE people SET hours = ?, skills = ?, territory_ids = ?, kind = ?, goes_with = ?, starts_at = ?, ends_at = ?, lat = ?, lon = ?, version = version + 1 WHERE id = ? AND version = ?',
-  [JSON.stringify(t.hours), JSON.stringify(t.skills), JSON.stringify(t.territoryIds), t.kind, t.goesWith, t.startsAt, t.endsAt, t.home?.lat ?? null, t.home?.lon ?? null, id, version])).affected
+export const updateTechnician = async (tx: Tx, id: string, version: number, t: Pick<Technician, 'hours' | 'skills' | 'licences' | 'territoryIds' | 'kind' | 'goesWith' | 'startsAt' | 'endsAt' | 'home'>) => (await tx.run(
+  'UPDATE people SET hours = ?, skills = ?, licences = ?, territory_ids = ?, kind = ?, goes_with = ?, starts_at = ?, ends_at = ?, lat = ?, lon = ?, version = version + 1 WHERE id = ? AND version = ?',
+  [JSON.stringify(t.hours), JSON.stringify(t.skills), JSON.stringify(t.licences), JSON.stringify(t.territoryIds), t.kind, t.goesWith, t.startsAt, t.endsAt, t.home?.lat ?? null, t.home?.lon ?? null, id, version])).affected
 export const comingOff = (tx: Tx, from: number) => tx.rows<{ id: string, personId: string, from: string, to: string, reason: string }>('SELECT id, person_id AS personId, from_at AS `from`, to_at AS `to`, reason FROM time_off WHERE to_at > ? ORDER BY from_at LIMIT 500', [sqlInstant(from)])
 export const removeTimeOff = async (tx: Tx, id: string) => (await tx.run('DELETE FROM time_off WHERE id = ?', [id])).affected
 export const insertEntry = (tx: Tx, e: { id: string, personId: string, from: number, to: number, title: string }) => tx.run('INSERT INTO day_entries (id, person_id, from_at, to_at, title) VALUES (?, ?, ?, ?, ?)', [e.id, e.personId, sqlInstant(e.from), sqlInstant(e.to), e.title])

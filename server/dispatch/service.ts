@@ -1,5 +1,6 @@
 // Placing visits: what would be wrong with it, moving, swapping, locking, who goes along, further visits, cancelling.
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
+import { skillsOn } from '../../core/dispatch/skillsOn'
 import { SOFT_WARNINGS, visitWarnings, type VisitWarning } from '../../core/dispatch/visitWarnings'
 import { dayBounds, localDate, localTime, localToInstant } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
@@ -11,7 +12,8 @@ import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
 import { insertVisit, moveVisit, setVisitState, visitById, workOrderById, type VisitRow } from '../visits/queries'
 import { dayFacts, heldAgainst } from './dayFacts'
-import { boardVisit, crewIds, setCrew, setLocked, stopsBetween, technicianById, type Technician } from './queries'
+import { boardVisit, crewIds, setCrew, setLocked, skillsOfVisits, stopsBetween, technicianById, type Technician } from './queries'
+import { inviteAgain } from './visitMessages'
 import { shapeVisit, type Visit } from './visitShape'
 
 export interface Placement { visitId: string | null, technicianId: string, crewIds?: string[], startAt: number, durationSeconds: number, promiseFrom?: string | null, promiseTo?: string | null, promiseDate?: string | null, siteId?: string | null, skills?: string[], callId?: string | null }
@@ -32,7 +34,7 @@ export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarni
     if (!person) throw invalid(i === 0 ? 'technicianId' : `crewIds[${i - 1}]`, 'This person cannot be booked.')
     const shift = facts.shift(person, date)
     warnings.push(...visitWarnings({ technicianId: id, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
-      working: shift ? [shift] : [], timeOff: facts.blocks(person, date), ...(i === 0 ? { ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: person.skills } : {}),
+      working: shift ? [shift] : [], timeOff: facts.blocks(person, date), ...(i === 0 ? { ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: skillsOn(person, date), licences: person.licences.filter(l => l.until < date) } : {}),
       others: visits.filter(o => o.technicianId === id || crewIds(o).includes(id)).map(o => ({ id: o.id, startAt: Date.parse(o.startAt), endAt: Date.parse(o.startAt) + o.durationSeconds * 1000, label: `${o.customer}, ${localTime(Date.parse(o.startAt), zone)}` })),
     }, i === 0 ? promise : null, first(person.name)))
   }
@@ -74,14 +76,16 @@ export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>)
   const visit = await changeable(ctx, id, body)
   const startAt = body.startAt ? Date.parse(body.startAt) : null
   if (visit.state !== 'planned' && (startAt === null || body.technicianId !== visit.technicianId)) throw conflict('started', 'This visit has started; it stays with its technician.')
-  const before = crewIds((await boardVisit(ctx.tx, id))!)
+  const row = (await boardVisit(ctx.tx, id))!
+  const before = crewIds(row)
   const crew = startAt === null || !body.technicianId ? [] : [...new Set(body.crewIds ?? before)].filter(c => c !== body.technicianId)
   const same = body.technicianId === visit.technicianId && startAt === (visit.startAt ? Date.parse(visit.startAt) : null) && body.durationSeconds === visit.durationSeconds && crew.join() === before.join()
   if (visit.locked && !same) throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
-  const warnings = body.technicianId && startAt !== null ? await checkPlacement(ctx, { visitId: id, technicianId: body.technicianId, crewIds: crew, startAt, durationSeconds: body.durationSeconds, promiseFrom: visit.promiseFrom, promiseTo: visit.promiseTo, promiseDate: visit.promiseDate }) : []
+  const warnings = body.technicianId && startAt !== null ? await checkPlacement(ctx, { visitId: id, technicianId: body.technicianId, crewIds: crew, startAt, durationSeconds: body.durationSeconds, promiseFrom: visit.promiseFrom, promiseTo: visit.promiseTo, promiseDate: visit.promiseDate, siteId: row.siteId, skills: [...(await skillsOfVisits(ctx.tx, [id])).get(id) ?? []] }) : []
   await mayPlace(ctx, warnings, body.override)
   if (!(await moveVisit(ctx.tx, id, body.version, body.technicianId, startAt, body.durationSeconds))) throw conflict('stale', 'Someone moved this visit in the meantime.')
   if (crew.join() !== before.join()) await setCrew(ctx.tx, id, crew)
+  if (startAt !== null && startAt !== (visit.startAt ? Date.parse(visit.startAt) : null)) await inviteAgain(ctx, id)
   const names = await Promise.all([...(body.technicianId ? [body.technicianId] : []), ...crew].map(async p => (await technicianById(ctx.tx, p))!.name))
   const when = startAt === null ? 'taken off the schedule' : `${localDate(startAt, ctx.company.timeZone)} ${localTime(startAt, ctx.company.timeZone)}`
   return changed(ctx, visit, `Visit: ${when}${names.length ? `, ${names.join(' with ')}` : ''}${warnings.length ? ` in spite of: ${warnings.map(w => w.text).join('; ')}` : ''}`,
@@ -134,5 +138,6 @@ export async function cancelVisit(ctx: Ctx, id: string, body: Body<'cancelVisit'
   const visit = await changeable(ctx, id, body)
   if (visit.state !== (body.cancelled ? 'planned' : 'cancelled')) throw conflict('not_now', body.cancelled ? 'Only a visit that has not begun is cancelled.' : 'This visit is not cancelled.')
   await setVisitState(ctx.tx, id, body.cancelled ? 'cancelled' : 'planned', null, null)
+  await inviteAgain(ctx, id)
   return changed(ctx, visit, body.cancelled ? `Visit cancelled: ${body.reason || 'taken back'}` : 'Visit brought back')
 }

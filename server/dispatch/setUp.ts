@@ -2,7 +2,7 @@
 import { postcodeRange } from '../../core/customers/postcodeRange'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { dayBounds, localToInstant } from '../../core/time/zone'
+import { dayBounds, localToInstant, plusDays, sayDay } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -13,6 +13,8 @@ import { comingOff, currentRoads, entriesBetween, holidaysBetween, insertEntry, 
 
 type SetUp = Answer<'scheduleSetUp'>
 const YEAR = 366 * 86_400_000
+/** How long before its end a licence is spoken of (our own rule). */
+const LICENCE_SOON_DAYS = 30
 export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {
   const { tx } = ctx
   const { from } = dayBounds(ctx.today, ctx.company.timeZone)
@@ -27,11 +29,13 @@ export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {
   const without = (test: (p: typeof people[number]) => boolean) => people.filter(test).map(p => p.name)
   const idle = without(p => Object.keys(p.hours).length === 0)
   const homeless = without(p => p.start === null)
+  const soon = plusDays(ctx.today, LICENCE_SOON_DAYS)
+  const ending = people.flatMap(p => p.licences.filter(l => p.skills.includes(l.skill) && l.until < soon).map(l => `${p.name}: ${l.skill} ${l.until < ctx.today ? 'ended' : 'ends'} on ${sayDay(l.until)}`))
   const unused = areas.filter(a => !people.some(p => p.territoryIds.includes(a.id)))
   const say = (code: string, done: boolean, yes: string, no: string, where: string): SetUp['guide'][number] => ({ code, done, text: done ? yes : no, where })
   return {
     technicians: people.map(p => ({
-      id: p.id, version: p.version, name: p.name, skills: p.skills, territoryIds: p.territoryIds, placeKnown: p.start !== null, kind: p.kind, goesWith: p.goesWith, startsAt: p.startsAt, endsAt: p.endsAt, home: p.home, calendar: p.calendar, hours: Object.entries(p.hours).map(([weekday, h]) => ({ weekday: Number(weekday), ...h, breakFrom: h.breakFrom ?? '', breakTo: h.breakTo ?? '' })),
+      id: p.id, version: p.version, name: p.name, skills: p.skills, licences: p.licences, territoryIds: p.territoryIds, placeKnown: p.start !== null, kind: p.kind, goesWith: p.goesWith, startsAt: p.startsAt, endsAt: p.endsAt, home: p.home, calendar: p.calendar, hours: Object.entries(p.hours).map(([weekday, h]) => ({ weekday: Number(weekday), ...h, breakFrom: h.breakFrom ?? '', breakTo: h.breakTo ?? '' })),
       off: off.filter(o => o.personId === p.id).map(({ personId: _person, ...o }) => o), entries: entries.filter(e => e.personId === p.id).map(e => ({ id: e.id, from: e.fromAt, to: e.toAt, title: e.title })),
     })),
     territories: areas.map(a => ({ ...a, people: people.filter(p => p.territoryIds.includes(a.id)).map(p => p.name), sites: sites.get(a.id) ?? 0, ...capacity(people.filter(p => p.territoryIds.includes(a.id))) })), holidays: await holidaysBetween(tx, ctx.today, '2999-12-31'), sitesNowhere: nowhere, roads: roads?.name ?? '', yardKnown: ctx.company.yardLat !== null, messages: { confirmation: false, eve: false, onWay: false, ...ctx.company.visitMessages, words: wordsOf(ctx) },
@@ -41,6 +45,7 @@ export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {
       say('places', homeless.length === 0, 'Where everybody starts from is known', `Driving is not counted for ${homeless.join(', ')}: where they start from is not known`, '#technicians'),
       say('territories', areas.length > 0 && nowhere === 0, 'Every site lies in a territory', areas.length === 0 ? 'No territory yet: everybody is offered everywhere' : `${nowhere} ${nowhere === 1 ? 'site lies' : 'sites lie'} in no territory: anybody is offered there`, '#territories'),
       say('served', unused.length === 0, 'Every territory has its people', `Nobody serves ${unused.map(a => a.name).join(', ')}`, '#technicians'),
+      say('licences', ending.length === 0, 'No licence ends within a month', `${ending.join('; ')}. Whoever lacks the licence is not offered as able to do the work`, '#technicians'),
       say('messages', Object.values(ctx.company.visitMessages).some(Boolean), 'Customers hear of their visits by themselves', 'Nobody is told of a visit by itself: choose which messages go out', '#messages'),
       say('roads', roads !== null, `Driving goes along the roads of ${roads?.name ?? ''}`, 'Driving is estimated by distance: import a road network for truer times', '#roads'),
     ],
@@ -78,9 +83,11 @@ export async function changeTechnician(ctx: Ctx, id: string, body: Body<'changeT
   const middle = body.homePostcode ? await middleOf(ctx.tx, '', body.homePostcode) : null
   if (body.homePostcode && middle?.lat == null) throw invalid('homePostcode', 'No site is known in this postcode, so nobody knows where it is. Point at the map instead.')
   const home = middle?.lat != null ? { lat: middle.lat, lon: middle.lon! } : body.home === undefined ? person.home : body.home
-  const next = { hours, skills: [...new Set(body.skills)], territoryIds: [...new Set(body.territoryIds)], kind: body.kind ?? person.kind, goesWith, startsAt: body.startsAt ?? person.startsAt, endsAt: body.endsAt ?? person.endsAt, home }
+  const skills = [...new Set(body.skills)]
+  for (const [i, l] of body.licences.entries()) if (!skills.includes(l.skill)) throw invalid(`licences[${i}].skill`, `${l.skill} is not among the skills.`)
+  const next = { hours, skills, licences: body.licences, territoryIds: [...new Set(body.territoryIds)], kind: body.kind ?? person.kind, goesWith, startsAt: body.startsAt ?? person.startsAt, endsAt: body.endsAt ?? person.endsAt, home }
   if (!(await updateTechnician(ctx.tx, id, body.version, next))) throw conflict('stale', 'Someone changed this technician in the meantime.', { current: (await scheduleSetUp(ctx)).technicians.find(t => t.id === id) })
-  await record(ctx, { subject: 'person', id, text: 'Hours, skills, territories or places changed', data: { from: { hours: person.hours, kind: person.kind, startsAt: person.startsAt, endsAt: person.endsAt, home: person.home }, to: next } })
+  await record(ctx, { subject: 'person', id, text: 'Hours, skills, territories or places changed', data: { from: { hours: person.hours, kind: person.kind, licences: person.licences, startsAt: person.startsAt, endsAt: person.endsAt, home: person.home }, to: next } })
   return scheduleSetUp(ctx)
 }
 /** A stretch of somebody's time, local, with the person it belongs to; refused when it runs backwards. */

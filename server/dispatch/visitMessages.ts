@@ -8,7 +8,7 @@ import { lockRequests } from '../calls/queries'
 import { customerById, customersByPhone, siteById, updateRow, type CustomerRow } from '../customers/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { toldOfVisit } from '../messages/queries'
+import { invitedTo, toldOfVisit } from '../messages/queries'
 import { queueMail, queueText } from '../messages/service'
 import { visitById, workOrderById, type VisitRow, type WorkOrderRow } from '../visits/queries'
 import { schedule } from './board'
@@ -66,27 +66,30 @@ export async function confirmVisit(ctx: Ctx, visitId: string): Promise<void> {
 export async function tellOnWay(ctx: Ctx, visit: VisitRow, arriveAt: number): Promise<void> {
   if (ctx.company.visitMessages.onWay && !(await toldOfVisit(ctx.tx, 'visit_onWay', [visit.id])).size) await send(ctx, 'onWay', await about(ctx, visit), Math.ceil(arriveAt / 300_000) * 300_000)
 }
-export async function reminders(ctx: Ctx, date: string): Promise<Answer<'reminders'>> {
+async function tomorrows(ctx: Ctx, date: string): Promise<{ a: About, at: number, told: boolean }[]> {
   if (!/^\d{4}-\d{2}-\d{2}$/.test(date)) throw notFound('day')
   const { from, to } = dayBounds(date, ctx.company.timeZone)
   const rows = (await visitsBetween(ctx.tx, from, to)).filter(v => v.state === 'planned' && v.technicianId)
   const told = await toldOfVisit(ctx.tx, 'visit_eve', rows.map(r => r.id))
-  const items: Answer<'reminders'>['items'] = []
-  for (const r of rows) {
-    const a = await about(ctx, (await visitById(ctx.tx, r.id))!)
-    const way = wayTo(a.customer, a.work)
-    items.push({ visitId: r.id, customer: a.customer.name, when: localTime(Date.parse(r.startAt!), ctx.company.timeZone), channel: way.channel, to: way.to.join(', '), body: fill(ctx, 'eve', a, Date.parse(r.startAt!)), told: told.has(r.id) })
-  }
-  return { date, items }
+  const out: Awaited<ReturnType<typeof tomorrows>> = []
+  for (const r of rows) out.push({ a: await about(ctx, (await visitById(ctx.tx, r.id))!), at: Date.parse(r.startAt!), told: told.has(r.id) })
+  return out
 }
+const asReminders = (ctx: Ctx, date: string, all: Awaited<ReturnType<typeof tomorrows>>): Answer<'reminders'> => ({
+  date, items: all.map(({ a, at, told }) => {
+    const way = wayTo(a.customer, a.work)
+    return { visitId: a.visit.id, customer: a.customer.name, when: localTime(at, ctx.company.timeZone), channel: way.channel, to: way.to.join(', '), body: fill(ctx, 'eve', a, at), told }
+  }),
+})
+export const reminders = async (ctx: Ctx, date: string): Promise<Answer<'reminders'>> => asReminders(ctx, date, await tomorrows(ctx, date))
 export async function sendReminders(ctx: Ctx, date: string): Promise<Answer<'reminders'>> {
   if (date < ctx.today) throw conflict('past', 'That day has passed.')
   // One at a time: two who press at once, or the clock and a person, must not both find that nobody was told.
   await lockRequests(ctx.tx)
-  for (const i of (await reminders(ctx, date)).items) {
-    if (!i.told) await send(ctx, 'eve', await about(ctx, (await visitById(ctx.tx, i.visitId))!), Date.parse((await visitById(ctx.tx, i.visitId))!.startAt!))
-  }
-  return reminders(ctx, date)
+  const all = await tomorrows(ctx, date)
+  // Whoever has to be rung stays untold: nobody has told them yet.
+  for (const one of all) if (!one.told) one.told = await send(ctx, 'eve', one.a, one.at) !== 'none'
+  return asReminders(ctx, date, all)
 }
 /** In the afternoon, tomorrow's: each once, however often it is asked. */
 export async function remindTomorrow(ctx: Ctx): Promise<void> {
@@ -138,9 +141,19 @@ export async function invite(ctx: Ctx, id: string, body: Body<'inviteToVisit'>):
   const a = await about(ctx, visit)
   // Written now to say early what is wrong with it; the mail carries it as it is when it leaves.
   await writeInvitation(ctx, id, body.to)
-  await queueMail(ctx, { kind: 'visit_invitation', customerId: a.customer.id, visitId: id, invoiceId: null, to: body.to, subject: `${ctx.company.name}: ${a.work.title}, ${sayDay(localDate(Date.parse(visit.startAt), ctx.company.timeZone))}`, body: fill(ctx, 'confirmation', a, Date.parse(visit.startAt)), attach: 'invitation' })
+  await queueInvitation(ctx, a, body.to, fill(ctx, 'confirmation', a, Date.parse(visit.startAt)))
   await record(ctx, { subject: 'visit', id, workOrderId: a.work.id, customerId: a.customer.id, text: `Invitation sent to ${body.to.join(', ')}` })
   return { ok: true }
+}
+const queueInvitation = (ctx: Ctx, a: About, to: string[], body: string) => queueMail(ctx, { kind: 'visit_invitation', customerId: a.customer.id, visitId: a.visit.id, invoiceId: null, to, subject: `${ctx.company.name}: ${a.work.title}, ${sayDay(localDate(Date.parse(a.visit.startAt!), ctx.company.timeZone))}`, body, attach: 'invitation' })
+/** Whoever was invited hears of the new time, or that it will not be: their calendar follows (RFC 5546, REQUEST and CANCEL). */
+export async function inviteAgain(ctx: Ctx, id: string): Promise<void> {
+  const to = await invitedTo(ctx.tx, id)
+  const visit = to.length ? (await visitById(ctx.tx, id))! : null
+  if (!visit?.startAt) return
+  const a = await about(ctx, visit)
+  const day = sayDay(localDate(Date.parse(visit.startAt), ctx.company.timeZone))
+  await queueInvitation(ctx, a, to, visit.state === 'cancelled' ? `Our visit on ${day} for “${a.work.title}” will not be.` : `Our visit for “${a.work.title}” is now on ${day} at ${localTime(Date.parse(visit.startAt), ctx.company.timeZone)}.`)
 }
 /** STOP, and the like, ends texts to that number: whoever it belongs to is not texted again. */
 export async function textIn(ctx: Ctx, body: Body<'textIn'>): Promise<Answer<'textIn'>> {

@@ -1,8 +1,9 @@
 // A visit as the schedule shows it: who, where, promised when, how it will run, what does not fit.
 import type { Prediction } from '../../core/dispatch/predictDay'
+import { ended, skillsOn } from '../../core/dispatch/skillsOn'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { minorToDecimal } from '../../core/money/formatMinor'
-import { localToInstant, sayDay } from '../../core/time/zone'
+import { localDate, localToInstant, sayDay } from '../../core/time/zone'
 import type { Answer } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
@@ -24,8 +25,10 @@ export async function shapeVisits(ctx: Ctx, rows: readonly BoardVisit[], forecas
     const person = v.technicianId ? people.get(v.technicianId) : undefined
     // What does not fit is said, never hidden: somebody may well have meant it so.
     const foreign = person && territory && person.territoryIds.length > 0 && !person.territoryIds.includes(territory.id)
-    const lacking = person ? skills.filter(s => !person.skills.includes(s)) : []
-    const misfit = [foreign && `${territory.name} is not served by ${person.name.split(' ')[0]}`, lacking.length > 0 && `wants ${lacking.join(', ')}`].filter(Boolean).join('; ')
+    const date = v.startAt ? localDate(Date.parse(v.startAt), zone) : v.promiseDate ?? ctx.today
+    const lacking = person ? skills.filter(s => !skillsOn(person, date).includes(s)) : []
+    const over = person ? lacking.flatMap(s => ended(person, s, date) ?? []) : []
+    const misfit = [foreign && `${territory.name} is not served by ${person.name.split(' ')[0]}`, lacking.length > 0 && `wants ${lacking.join(', ')}`, ...over.map(l => `licence for ${l.skill} ended on ${sayDay(l.until)}`)].filter(Boolean).join('; ')
     return {
       id: v.id, version: v.version, workOrderId: v.workOrderId, number: v.number, title: v.title, kind: v.kind, customer: v.customer, siteId: v.siteId, place: [v.site, v.line1].filter(Boolean).join(', '), town: v.town, technicianId: v.technicianId,
       startAt: v.startAt, durationSeconds: v.durationSeconds, state: v.state, promiseDate: v.promiseDate, promiseFrom: v.promiseFrom, promiseTo: v.promiseTo, promiseStart: promise(v.promiseFrom), promiseEnd: promise(v.promiseTo),

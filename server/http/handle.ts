@@ -13,6 +13,7 @@ import { matchRoute } from './match'
 import { onceOnly } from './idempotency'
 import { openapi } from './openapi'
 import { problemOf } from './problem'
+import { forgetShared, sharedAnswer } from './shared'
 import { readBounded } from './body'
 
 const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
@@ -55,7 +56,13 @@ async function answer(event: H3Event, path: string): Promise<unknown> {
   const input = { params, query, body, raw: { headers: getHeaders(event), bytes } }
   const ip = event.node.req.socket.remoteAddress ?? ''
   const key = route.method === 'GET' ? undefined : getHeader(event, 'Idempotency-Key')
-  const result = await inContext({ actor, ip }, ctx => onceOnly(ctx, key, hashOf(name, params, bytes), () => (handlers[name as keyof typeof handlers] as (c: typeof ctx, i: unknown) => Promise<unknown>)(ctx, input as Input<never>)))
+  const work = () => inContext({ actor, ip }, ctx => onceOnly(ctx, key, hashOf(name, params, bytes), () => (handlers[name as keyof typeof handlers] as (c: typeof ctx, i: unknown) => Promise<unknown>)(ctx, input as Input<never>)))
+  if (route.shared) {
+    setHeader(event, 'Content-Type', 'application/json')
+    return sharedAnswer(`${name} ${JSON.stringify(params)} ${JSON.stringify(query)}`, work)
+  }
+  const result = await work()
+  if (route.method !== 'GET') forgetShared()
   if (name === 'signIn' || name === 'signOut') return keepSession(event, name, result)
   if (result instanceof Raw) {
     setHeader(event, 'Content-Type', result.mime)

@@ -72,7 +72,7 @@ async function sendMail(ctx: Ctx, transport: Transporter, mail: MessageRow): Pro
   await transport.sendMail({
     // The identifier makes a second delivery after a crash recognisable as the same mail.
     messageId: `<${mail.id}@open-ledger>`, from: { name: ctx.company.name, address: ctx.company.email || 'office@localhost' }, to: mail.recipients, subject: mail.subject, text: mail.body.replaceAll('{link}', link),
-    attachments: papers, ...(mail.attach === 'invitation' && mail.visitId ? { icalEvent: { method: 'REQUEST', filename: 'visit.ics', content: await writeInvitation(ctx, mail.visitId, mail.recipients) } } : {}),
+    attachments: papers, ...(mail.attach === 'invitation' && mail.visitId ? { icalEvent: { filename: 'visit.ics', ...await writeInvitation(ctx, mail.visitId, mail.recipients) } } : {}),
   })
 }
 /** The identifier makes a second delivery recognisable; a number that cannot be reached is not tried again. */

@@ -84,7 +84,8 @@ export async function timeCharge(ctx: Ctx, seconds: number): Promise<{ entryId: 
 
 export async function uncoveredOf(ctx: Ctx, work: WorkOrderRow, lines: LineRow[]) {
   const visits = await visitsOfWork(ctx.tx, work.id)
-  const seconds = workedSeconds(await intervalsOf(ctx.tx, visits.map(v => v.id)), ctx.now)
+  // An apprentice learns: their hours cost, and are not asked to be charged (common practice of the trade).
+  const seconds = workedSeconds((await intervalsOf(ctx.tx, visits.map(v => v.id))).filter(i => i.personKind !== 'apprentice'), ctx.now)
   const covered = lines.filter(l => l.done).reduce((sum, l) => sum + l.coversSeconds, 0)
   const anyFinished = visits.some(v => v.state === 'finished')
   return { siteSeconds: seconds.on_site, coveredSeconds: covered, explainedSeconds: work.explainedSeconds, uncoveredSeconds: anyFinished && !work.callbackOf ? uncoveredSeconds({ worked: seconds.on_site, covered, explained: work.explainedSeconds }) : 0 }
@@ -130,8 +131,10 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
     equipment: thing ? [thing.make, thing.category, thing.serial].filter(Boolean).join(' ') : '', changedDetails: changedDetails(work.details, detailsOf(customer, site)),
     answers: work.answers.map(({ question, answer }) => ({ question, answer })), fields: fields.map(f => ({ id: f.id, name: f.name, kind: f.kind, choices: f.choices, value: work.custom[f.id] ?? '' })),
     visits: visits.map((v) => {
-      const s = workedSeconds(intervals.filter(i => i.visitId === v.id), ctx.now)
-      return { id: v.id, version: v.version, technicianId: v.technicianId, technician: v.technician ?? '', startAt: v.startAt, state: v.state, driveSeconds: s.drive, siteSeconds: s.on_site, startedAt: v.startedAt, finishedAt: v.finishedAt, promise: v.promiseFrom ? `${v.promiseDate} ${v.promiseFrom}–${v.promiseTo}` : '', findings: v.findings }
+      const own = intervals.filter(i => i.visitId === v.id)
+      const s = workedSeconds(own.filter(i => i.personId === v.technicianId), ctx.now)
+      const along = [...new Map(own.filter(i => i.personId !== v.technicianId).map(i => [i.personId, i.person]))].map(([id, name]) => ({ name, seconds: workedSeconds(own.filter(i => i.personId === id), ctx.now).on_site }))
+      return { along, id: v.id, version: v.version, technicianId: v.technicianId, technician: v.technician ?? '', startAt: v.startAt, state: v.state, driveSeconds: s.drive, siteSeconds: s.on_site, startedAt: v.startedAt, finishedAt: v.finishedAt, promise: v.promiseFrom ? `${v.promiseDate} ${v.promiseFrom}–${v.promiseTo}` : '', findings: v.findings }
     }),
     lines: lines.map((l) => {
       const a = account.lines.find(x => x.id === l.id)!

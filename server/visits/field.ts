@@ -7,6 +7,7 @@ import { clockStep } from '../../core/visits/clockStep'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, siteById } from '../customers/queries'
 import { driver } from '../dispatch/drives'
+import { helpersOf } from '../dispatch/along'
 import { technicianById } from '../dispatch/queries'
 import { tellOnWay } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
@@ -51,7 +52,7 @@ async function ownVisit(ctx: Ctx, id: string, lock = false, act = false): Promis
   const visit = await visitById(ctx.tx, id, lock)
   const me = signedIn(ctx)
   if (!visit) throw notFound('visit')
-  // Whoever goes along reads everything; the clock is kept by the one whose visit it is.
+  // Whoever goes along reads everything; the clock is kept by the one whose visit it is, for all who are there.
   if (me.role === 'technician' && visit.technicianId !== me.id && (act || !(await goesAlong(ctx.tx, me.id, id)))) throw notFound('visit')
   return visit
 }
@@ -60,7 +61,8 @@ export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVis
   const person = visit.technicianId ? await technicianById(ctx.tx, visit.technicianId) : null
   const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
   const day = visit.technicianId ? await visitsOfTechnician(ctx.tx, visit.technicianId, from, to) : []
-  const intervals = await intervalsOf(ctx.tx, [id])
+  // The clock that is shown is that of the one whose visit it is.
+  const intervals = (await intervalsOf(ctx.tx, [id])).filter(i => i.personId === visit.technicianId)
   const running = intervals.find(i => i.endedAt === null)
   const seconds = workedSeconds(intervals, ctx.now)
   return {
@@ -92,6 +94,7 @@ export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<
   }
   if (running) await stopClock(ctx.tx, running.id, at)
   if (step.clock) await startClock(ctx.tx, ctx.id(), visit.technicianId, id, step.clock, Math.max(at, running?.startedAt ?? 0))
+  await helpersClock(ctx, visit, step.clock, at)
   await setVisitState(ctx.tx, id, step.state, step.state === 'on_site' ? at : null, ['finished', 'no_access'].includes(step.state) ? at : null)
   const work = (await workOrderById(ctx.tx, visit.workOrderId))!
   await record(ctx, { subject: 'visit', id, workOrderId: visit.workOrderId, customerId: work.customerId, text: SAID[body.act], data: { state: { from: visit.state, to: step.state } } })
@@ -99,6 +102,15 @@ export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<
   const answer = await fieldVisit(ctx, id)
   if (body.act === 'set_off') await tellOnWay(ctx, visit, at + answer.visit.driveSeconds * 1000)
   return answer
+}
+/** Whoever goes along is clocked with the one whose visit it is, unless their own clock runs somewhere else. */
+async function helpersClock(ctx: Ctx, visit: VisitRow, kind: NonNullable<ReturnType<typeof clockStep>>['clock'], at: number): Promise<void> {
+  for (const personId of await helpersOf(ctx, visit)) {
+    const running = await runningClock(ctx.tx, personId)
+    if (running && running.visitId !== visit.id) continue
+    if (running) await stopClock(ctx.tx, running.id, at)
+    if (kind) await startClock(ctx.tx, ctx.id(), personId, visit.id, kind, Math.max(at, running?.startedAt ?? 0))
+  }
 }
 export async function writeFindings(ctx: Ctx, id: string, version: number, findings: string): Promise<Answer<'fieldVisit'>> {
   const visit = await ownVisit(ctx, id)

@@ -54,14 +54,14 @@ export const goesThere = '(v.technician_id = ? OR EXISTS (SELECT 1 FROM visit_cr
 export const goesAlong = async (tx: Tx, personId: string, visitId: string) => (await tx.row(`SELECT 1 AS yes FROM visits v WHERE v.id = ? AND ${goesThere}`, [visitId, personId, personId, personId])) !== null
 export const mayTechnicianSee = async (tx: Tx, personId: string, workOrderId: string) => (await tx.row(`SELECT 1 AS yes FROM visits v WHERE v.work_order_id = ? AND ${goesThere} LIMIT 1`, [workOrderId, personId, personId, personId])) !== null
 
-export type IntervalRow = ClockInterval & { id: string, visitId: string | null, personId: string }
-const toInterval = (r: { id: string, visitId: string | null, personId: string, kind: ClockInterval['kind'], startedAt: string, endedAt: string | null }): IntervalRow => ({ ...r, startedAt: Date.parse(r.startedAt), endedAt: r.endedAt ? Date.parse(r.endedAt) : null })
+export type IntervalRow = ClockInterval & { id: string, visitId: string | null, personId: string, person: string, personKind: string }
+const toInterval = (r: { id: string, visitId: string | null, personId: string, person: string, personKind: string, kind: ClockInterval['kind'], startedAt: string, endedAt: string | null }): IntervalRow => ({ ...r, startedAt: Date.parse(r.startedAt), endedAt: r.endedAt ? Date.parse(r.endedAt) : null })
 type RawInterval = Parameters<typeof toInterval>[0]
-const CLOCK = 'id, visit_id AS visitId, person_id AS personId, kind, started_at AS startedAt, ended_at AS endedAt'
-export const intervalsOf = async (tx: Tx, visitIds: string[]) => (await tx.rows<RawInterval>(`SELECT ${CLOCK} FROM clock_intervals WHERE visit_id IN (${marks(visitIds)}) ORDER BY started_at`, visitIds)).map(toInterval)
+const CLOCK = 'SELECT k.id, k.visit_id AS visitId, k.person_id AS personId, p.name AS person, p.kind AS personKind, k.kind, k.started_at AS startedAt, k.ended_at AS endedAt FROM clock_intervals k JOIN people p ON p.id = k.person_id'
+export const intervalsOf = async (tx: Tx, visitIds: string[]) => (await tx.rows<RawInterval>(`${CLOCK} WHERE k.visit_id IN (${marks(visitIds)}) ORDER BY k.started_at`, visitIds)).map(toInterval)
 export const runningClock = async (tx: Tx, personId: string) => {
-  const r = await tx.row<RawInterval>(`SELECT ${CLOCK} FROM clock_intervals WHERE running_for = ? FOR UPDATE`, [personId])
-  return r && toInterval(r)
+  const r = await tx.row<{ id: string, visitId: string | null, startedAt: string }>('SELECT id, visit_id AS visitId, started_at AS startedAt FROM clock_intervals WHERE running_for = ? FOR UPDATE', [personId])
+  return r && { ...r, startedAt: Date.parse(r.startedAt) }
 }
 export const startClock = (tx: Tx, id: string, personId: string, visitId: string, kind: string, at: number) => tx.run('INSERT INTO clock_intervals (id, person_id, visit_id, kind, started_at) VALUES (?, ?, ?, ?, ?)', [id, personId, visitId, kind, sqlInstant(at)])
 export const stopClock = (tx: Tx, id: string, at: number) => tx.run('UPDATE clock_intervals SET ended_at = GREATEST(started_at, ?) WHERE id = ?', [sqlInstant(at), id])

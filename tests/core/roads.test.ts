@@ -1,7 +1,7 @@
 // Roads: shortest ways against a brute-force search that shares nothing with Dijkstra's; what is no network gets a sentence.
 import { describe, expect, it } from 'vitest'
 import { driveSeconds } from '../../core/dispatch/driveSeconds'
-import { drivesFrom, nearestNode, readRoads, roadMatrix, roadSeconds } from '../../core/dispatch/roads'
+import { drivesFrom, nearestNode, readRoads, roadFan, roadMatrix, roadSeconds } from '../../core/dispatch/roads'
 import { seeded } from '../../core/random/seeded'
 
 const line = (coordinates: number[][], properties: object = {}) => ({ type: 'Feature', properties, geometry: { type: 'LineString', coordinates } })
@@ -27,6 +27,14 @@ describe('the shortest drive', () => {
     const places = [...roads.lat.keys()].map(i => ({ lat: roads.lat[i]!, lon: roads.lon[i]! }))
     const all = roadMatrix(roads, places, () => -1)
     places.forEach((a, i) => places.forEach((b, j) => expect(roadSeconds(roads, a, b) ?? -1).toBe(all[i * places.length + j])))
+  })
+  it('around one place is that of each pair, there and back', () => {
+    const roads = readRoads(net(9, 14))
+    const places = [...roads.lat.keys()].map(i => ({ lat: roads.lat[i]!, lon: roads.lon[i]! }))
+    const fan = roadFan(roads, nearestNode(roads, places[0]!), places.slice(1).map(p => nearestNode(roads, p)))
+    expect(fan.to).toEqual(places.slice(1).map(p => roadSeconds(roads, places[0]!, p)))
+    expect(fan.from).toEqual(places.slice(1).map(p => roadSeconds(roads, p, places[0]!)))
+    expect(roadFan(roads, null, [nearestNode(roads, places[1]!)])).toEqual({ to: [null], from: [null] })
   })
   it('takes the fast way round, and not a one-way road against its direction', () => {
     const [a, b, c] = [[-75, 42], [-74.9, 42], [-74.95, 42.02]]

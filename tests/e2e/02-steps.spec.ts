@@ -1,6 +1,6 @@
 // One test a step for what goes wrong there.
 import { expect, test } from '@playwright/test'
-import { boxOf, goHome, quiet, setClock, sitDown } from './people'
+import { boxOf, callOf, goHome, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -18,10 +18,7 @@ test('signing in: says what is wrong, keeps what was typed, comes back to where 
 })
 test('call: a known customer by number, with what they owe; warnings before booking; what is missing is said at its place', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
-  await office.keyboard.press('n')
-  await office.getByLabel('Who is calling').fill('0142')
-  await expect(office.getByRole('option').first()).toContainText('Hallam Dairy')
-  await office.keyboard.press('Enter')
+  await callOf(office, '0142', 'Hallam Dairy')
   await expect(office.getByText('Dog loose; ask for the yard gate')).toBeVisible()
   await expect(office.locator('dl')).toContainText('Owes')
   await office.getByLabel('Technician').selectOption({ label: 'Ines Calloway' })

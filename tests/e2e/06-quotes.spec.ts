@@ -1,17 +1,13 @@
 // Quotes: from a visit to quote on the technician's phone to work in the tray; and straight from a call.
 import { expect, test } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown } from './people'
+import { callOf, goHome, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('a quote is begun at a call with what was read out, changed, sent, and its yes waits for a slot', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
-  await office.keyboard.press('n')
-  await office.getByLabel('Who is calling').fill('fenn orchard')
-  await expect(office.getByRole('option').first()).toContainText('Fenn Orchard')
-  await office.keyboard.press('Enter')
-  await expect(office.getByRole('button', { name: 'Someone else' })).toBeVisible()
+  await callOf(office, 'fenn orchard', 'Fenn Orchard')
   await expect(office.getByText(/Iron filter for the packing shed/)).toBeVisible()
   await office.getByLabel('What is wrong').fill('Wants a softener. Five people in the house.')
   await office.getByLabel('Price to read out').fill('service softener')
@@ -44,11 +40,7 @@ test('a quote is begun at a call with what was read out, changed, sent, and its 
 })
 test('who is sent to quote makes the quote on the phone, and the office sees it wait', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
-  await office.keyboard.press('n')
-  await office.getByLabel('Who is calling').fill('fenn orchard')
-  await expect(office.getByRole('option').first()).toContainText('Fenn Orchard')
-  await office.keyboard.press('Enter')
-  await expect(office.getByRole('button', { name: 'Someone else' })).toBeVisible()
+  await callOf(office, 'fenn orchard', 'Fenn Orchard')
   await office.getByLabel('What is wrong').fill('Price for a bigger tank')
   await office.getByLabel('Kind of call').selectOption('quote visit')
   await office.getByLabel('Technician').selectOption({ label: 'Rosa Illing' })

@@ -1,16 +1,9 @@
 // The schedule in the browser: openings, holds, the day plan, somebody ill, swapping and doing again, hours and areas.
 import { expect, test, type Page } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown } from './people'
+import { callOf, goHome, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
-async function callOf(page: Page, words: string, name: string) {
-  await page.keyboard.press('n')
-  await page.getByLabel('Who is calling').fill(words)
-  await expect(page.getByRole('option').first()).toContainText(name)
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('button', { name: 'Someone else' })).toBeVisible()
-}
 test('an opening is offered with its reasons, held against a second caller, and booked', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
   const owner = await sitDown(browser, 'owner')
@@ -20,8 +13,7 @@ test('an opening is offered with its reasons, held against a second caller, and 
   await office.getByLabel('Openings on the day').fill('2026-11-27')
   await office.getByLabel('Part of the day').selectOption('afternoon')
   await expect(rows.first()).toContainText('Fri 27 Nov')
-  await office.getByRole('button', { name: 'Least driving' }).click()
-  await expect(office.getByRole('button', { name: 'Least driving' })).toHaveAttribute('aria-pressed', 'true')
+  await office.getByLabel('Openings in the order of').selectOption({ label: 'Least driving' })
   const offered = rows.first()
   await expect(offered).toContainText('min')
   const who = (await offered.locator('td').nth(1).getAttribute('title'))!

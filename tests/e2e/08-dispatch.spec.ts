@@ -1,6 +1,6 @@
 // Dispatching in the browser: the visit beside the schedule, locks and further visits by keyboard, views and looks, the map, messages, call-backs.
 import { expect, test, type Page } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown } from './people'
+import { callOf, goHome, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -202,11 +202,7 @@ test('territories come from a file, after a dry run; a break outside the day is 
 })
 test('needed now: who is near, sent in two keys; openings of a territory, and such as move others', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
-  await office.keyboard.press('n')
-  await office.getByLabel('Who is calling').fill('fenn orchard')
-  await expect(office.getByRole('option').first()).toContainText('Fenn Orchard')
-  await office.keyboard.press('Enter')
-  await expect(office.getByRole('button', { name: 'Someone else' })).toBeVisible()
+  await callOf(office, 'fenn orchard', 'Fenn Orchard')
   await office.getByLabel('What is wrong').fill('No water in the packhouse')
   await office.getByLabel('Openings of').selectOption({ label: 'who serves The marsh' })
   const rows = office.getByRole('row').filter({ has: office.getByRole('button', { name: 'Hold', exact: true }) })

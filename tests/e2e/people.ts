@@ -25,6 +25,14 @@ export async function sitDown(browser: Browser, who: Person): Promise<Page> {
   await expect(FIELD.has(who) ? page.getByRole('heading', { name: /day$/ }) : page.getByRole('navigation', { name: 'The run' })).toBeVisible()
   return page
 }
+/** A call of somebody who is known: begun with its key, found by words, chosen. */
+export async function callOf(page: Page, words: string, name: string) {
+  await page.keyboard.press('n')
+  await page.getByLabel('Who is calling').fill(words)
+  await expect(page.getByRole('option').first()).toContainText(name)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Someone else' })).toBeVisible()
+}
 /** Errors that a test did not provoke. Refused requests are written by the browser itself; only those that are expected may be there. */
 export const quiet = (page: Page, allowed: RegExp = /^$/) => expect(noise.get(page)!.filter(t => !allowed.test(t))).toEqual([])
 export { setClock } from '../clock'

@@ -47,6 +47,26 @@ describe('the OpenAPI document', () => {
     expect(checked).toBeGreaterThan(15)
   })
 })
+describe('answers that screens share', () => {
+  const shared = table.filter(([, r]) => r.shared)
+  it('are the same for everybody who may ask', async () => {
+    const [a, b] = [await signedIn('dispatch'), await signedIn('books')]
+    for (const [name] of shared) expect((await a.send(name)).text, name).toBe((await b.send(name)).text)
+    expect(shared.map(([name]) => name)).toContain('schedule')
+    expect(shared.every(([, r]) => r.method === 'GET' && Array.isArray(r.who))).toBe(true)
+  })
+  it('never show what was before one’s own act, and say no to whoever may not ask', async () => {
+    const { visitId } = await somethingToBill(office)
+    for (let i = 0; i < 6; i++) {
+      const visit = (await office.ok('schedule')).tray.find(v => v.id === visitId)!
+      const seconds = 1800 + i * 900
+      const [, placed] = await Promise.all([office.ok('schedule'), office.ok('placeVisit', { params: { id: visitId }, body: { version: visit.version, technicianId: null, startAt: null, durationSeconds: seconds, override: true } }), office.ok('schedule')])
+      expect((await office.ok('schedule')).tray.find(v => v.id === visitId)).toMatchObject({ durationSeconds: seconds, version: placed.version })
+    }
+    expect((await new Client().send('schedule')).status).toBe(401)
+    expect((await (await signedIn('technician')).send('schedule')).status).toBe(403)
+  })
+})
 describe('bad input', () => {
   const NASTY: unknown[] = ['', '{', '[]', 'null', '"text"', { id: 'x' }, { amount: -1, version: 'x', lines: 'no', act: 'dance' }, { name: 'x'.repeat(5000) }, { id: `${id()}'; DROP TABLE people; --` }, { date: '2026-99-99', startAt: 'yesterday', durationSeconds: 1e99 }, { unknown: { deep: [1, [2, [3]]] } }]
   for (const [name] of table.filter(([n, r]) => r.method !== 'GET' && n !== 'signOut')) {

@@ -139,7 +139,7 @@ watch(() => [draft.value.technicianId, startMs.value, draft.value.durationSecond
       <input v-model="draft.date" class="plain" type="date" aria-label="Day" style="width: 140px">
     </div>
     <OpeningsTable
-ref="table" :call-id="callId" :site-id="draft.siteId" :customer-id="draft.customerId" :duration-seconds="draft.durationSeconds" :skills="skills" 
+      ref="table" :call-id="callId" :site-id="draft.siteId" :customer-id="draft.customerId" :duration-seconds="draft.durationSeconds" :skills="skills"
       :people="schedule?.technicians ?? []" :territories="[...new Set((schedule?.technicians ?? []).flatMap(t => t.territories))].sort()" :chosen="{ technicianId: draft.technicianId, startAt: startMs }" @choose="take" />
     <p v-if="draft.moves.length" class="note warn" role="status">It moves {{ draft.moves.map(m => `${m.customer} to ${session.time(m.startAt)}`).join(', ') }}, within what was promised to them.</p>
     <p class="row"><button type="button" class="btn" :class="{ on: urgent }" :aria-pressed="urgent" :disabled="!draft.siteId" @click="urgent = !urgent">Needed now: who is near?</button><span v-if="!draft.siteId" class="quiet small">Choose the site first.</span></p>

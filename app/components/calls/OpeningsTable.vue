@@ -45,14 +45,14 @@ defineExpose({ first, isTaken: () => found.value?.items.some(isChosen) ?? false 
 /** The driving and the way home have columns of their own; the way home is said where it comes late. */
 const said = (o: Found['items'][number]) => o.reasons.filter(r => r.code !== 'driving' && (r.code !== 'home' || o.overtimeSeconds > 0)).map(r => r.text).join('; ')
 const minutes = (s: number) => `${Math.round(s / 60)}`
-const ORDERS = [['best', 'Best'], ['first', 'First possible'], ['cheapest', 'Least driving'], ['known', 'Whom they know']] as const
+const ORDERS = [['best', 'Best first'], ['first', 'First possible'], ['cheapest', 'Least driving'], ['known', 'Whom they know']] as const
 const PARTS = [['any', 'Any time'], ['morning', 'Morning'], ['afternoon', 'Afternoon']] as const
 </script>
 
 <template>
   <div class="openings">
     <div class="row wrap">
-      <button v-for="[k, name] in ORDERS" :key="k" type="button" class="btn" :class="{ on: order === k }" :aria-pressed="order === k" @click="order = k">{{ name }}</button><span class="grow" />
+      <select v-model="order" class="plain" aria-label="Openings in the order of"><option v-for="[k, name] in ORDERS" :key="k" :value="k">{{ name }}</option></select>
       <select v-model="part" class="plain" aria-label="Part of the day"><option v-for="[k, name] in PARTS" :key="k" :value="k">{{ name }}</option></select>
       <select v-model="only" class="plain" aria-label="Openings of"><option value="">anybody</option><option v-for="p in people" :key="p.id" :value="p.id">{{ p.name }}</option><option v-for="t in territories" :key="t" :value="`area:${t}`">who serves {{ t }}</option></select>
       <label class="row small" title="Openings for which other visits begin later, within what was promised to them"><input v-model="mayMove" type="checkbox"> others may move</label>

@@ -4,10 +4,8 @@ import { computed } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { useSession } from '~/stores/session'
 
-// Three roots: what the parent listens for belongs to the card.
-defineOptions({ inheritAttrs: false })
 const props = defineProps<{ visit: Answer<'placeVisit'>, pos: (iso: string | number) => string, wide: (a: string, b: string) => string, may: boolean, trying?: boolean, fresh?: boolean, leaving?: boolean, dim?: boolean }>()
-const emit = defineEmits<{ grab: [event: PointerEvent, edge: boolean] }>()
+const emit = defineEmits<{ grab: [event: PointerEvent, edge: boolean], keys: [event: KeyboardEvent] }>()
 const session = useSession()
 const begin = computed(() => (props.visit.state === 'planned' || props.trying ? props.visit.startAt! : props.visit.arriveAt ?? props.visit.startAt!))
 const end = computed(() => new Date(Date.parse(begin.value) + props.visit.durationSeconds * 1000).toISOString())
@@ -23,7 +21,7 @@ const late = computed(() => (props.visit.atRisk ? `expected ${session.time(props
   <div
     class="visit" :class="[visit.state, { risk: visit.atRisk, trying, fresh, leaving, dim, locked: visit.locked, odd: visit.misfit && !trying }]" :style="{ left: pos(begin), width: wide(begin, end) }" tabindex="0" role="button" :data-visit="trying ? undefined : visit.id" :data-trying="trying ? '' : undefined"
     :aria-label="`${visit.title}, ${visit.customer}, ${session.time(visit.startAt)}, ${visit.state.replace('_', ' ')}${late ? `, promise at risk, ${late}` : ''}${visit.locked ? ', locked' : ''}`" :title="`${visit.number} ${visit.title}\n${visit.customer}, ${visit.place}, ${visit.town}${visit.promiseFrom ? `\npromised ${visit.promiseFrom}–${visit.promiseTo}` : ''}${late ? `\n${late}` : ''}${visit.misfit ? `\n${visit.misfit}` : ''}${visit.note ? `\n${visit.note}` : ''}`"
-    v-bind="$attrs" @pointerdown="emit('grab', $event, false)">
+    @keydown="emit('keys', $event)" @pointerdown="emit('grab', $event, false)">
     <i v-if="visit.misfit && !trying" class="misfit" aria-hidden="true">!</i><i v-if="visit.locked" class="pin" aria-hidden="true" /><b class="clip">{{ said ? (said === '✓' ? '✓ ' : `${said} · `) : '' }}{{ visit.title }}</b><span class="clip">{{ late || visit.customer }}{{ visit.state === 'finished' && visit.net ? ` · ${visit.net}` : '' }}</span>
     <span v-if="visit.crewIds.length" class="more num" :title="`${visit.crewIds.length + 1} people`">{{ visit.crewIds.length + 1 }}×</span><i v-if="may && !trying && !visit.locked" class="edge" aria-hidden="true" @pointerdown.stop="emit('grab', $event, true)" />
   </div>

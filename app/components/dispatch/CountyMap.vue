@@ -82,7 +82,6 @@ function to(lon: number, lat: number) {
   const [x, y] = xy(lon, lat)
   behaviour.transform(select(svg.value!), zoomIdentity.translate(W / 2, H / 2).scale(Math.max(2.5, view.value.k)).translate(-x, -y))
 }
-defineExpose({ to, all })
 watch(() => props.site, () => chosen.value && to(chosen.value.lon, chosen.value.lat))
 function key(e: KeyboardEvent) {
   const act = { ArrowLeft: () => pan(80, 0), ArrowRight: () => pan(-80, 0), ArrowUp: () => pan(0, 80), ArrowDown: () => pan(0, -80), '+': () => by(1.4), '=': () => by(1.4), '-': () => by(1 / 1.4), '0': all }[e.key]

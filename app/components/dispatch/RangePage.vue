@@ -51,7 +51,7 @@ defineSlots<{ default(p: { data: Range, shown: Range['visits'], date: string, op
       <button v-if="may" class="btn" :disabled="!board.done.length" @click="undo">Undo</button></div>
     <p v-if="failure || problem" class="note bad" role="alert">{{ failure || problem?.message }}</p>
     <div class="body"><slot :data="data" :shown="shown" :date="date" :open="(id: string) => openId = id" /></div>
-    <VisitSheet :visit="opened" :may="may" :technicians="data.technicians" :visits="data.visits.filter(v => v.promiseDate === opened?.promiseDate)" @close="openId = null" @changed="refresh()" />
+    <VisitSheet :visit="opened" :may="may" :technicians="data.technicians" :visits="data.visits" @close="openId = null" @changed="refresh()" />
   </div>
   <p v-else class="empty" role="status">{{ problem?.message ?? 'Opening…' }}</p>
 </template>

@@ -37,7 +37,11 @@ watch(() => props.visit && `${props.visit.id} ${props.visit.version}`, () => {
   part.value = Math.max(900, Math.round(v.durationSeconds / 2 / 900) * 900)
 }, { immediate: true })
 const open = computed(() => props.visit?.state === 'planned')
-const load = (id: string) => props.visits.filter(v => v.technicianId === id || v.crewIds.includes(id)).length
+/** What somebody has on the day that is chosen; nothing is said of a day that is not loaded. */
+const load = (id: string) => {
+  const day = props.visits.filter(v => v.startAt && localDate(Date.parse(v.startAt), session.zone) === form.date)
+  return day.length ? `${day.filter(v => v.technicianId === id || v.crewIds.includes(id)).length} that day` : ''
+}
 const go = (work: () => Promise<unknown>) => act(async () => {
   await work()
   emit('changed')
@@ -89,7 +93,7 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
         <form class="box" @submit.prevent="save(false)">
           <div class="row"><label class="field grow"><span>Technician</span><select v-model="form.technicianId" class="plain wide" :disabled="visit.locked"><option :value="null">nobody yet</option><option v-for="t in technicians" :key="t.id" :value="t.id">{{ t.name }}</option></select></label><label class="field"><span>Length</span><select v-model.number="form.durationSeconds" class="plain" :disabled="visit.locked"><option v-for="n in lengths" :key="n" :value="n">{{ hoursMinutes(n) }}</option></select></label></div>
           <div class="row"><label class="field grow"><span>Day of the visit</span><input v-model="form.date" class="plain" type="date" :disabled="visit.locked"></label><label class="field"><span>Begins</span><input v-model="form.time" class="plain" type="time" :disabled="visit.locked"></label></div>
-          <fieldset><legend class="quiet small">Who goes along</legend><label v-for="t in technicians.filter(x => x.id !== form.technicianId)" :key="t.id" class="row small"><input v-model="form.crewIds" type="checkbox" :value="t.id" :disabled="visit.locked"> {{ t.name.split(' ')[0] }} <span class="quiet">{{ load(t.id) }} that day{{ t.kind === 'employee' ? '' : `, ${t.kind}` }}</span></label></fieldset>
+          <fieldset><legend class="quiet small">Who goes along</legend><label v-for="t in technicians.filter(x => x.id !== form.technicianId)" :key="t.id" class="row small"><input v-model="form.crewIds" type="checkbox" :value="t.id" :disabled="visit.locked"> {{ t.name.split(' ')[0] }} <span class="quiet">{{ [load(t.id), t.kind === 'employee' ? '' : t.kind].filter(Boolean).join(', ') }}</span></label></fieldset>
           <p v-if="warned" class="note warn" role="alertdialog" aria-label="Before it is saved"><b>Not saved yet.</b> {{ warned }} <button type="button" class="btn" @click="save(true)">Place it all the same</button></p>
           <div class="row"><button class="btn act" :disabled="busy || visit.locked">Save the visit</button><span class="grow" /><button v-if="visit.startAt" type="button" class="btn" :disabled="busy" @click="lock">{{ visit.locked ? 'Unlock' : 'Lock it here' }} <kbd>L</kbd></button></div>
         </form>

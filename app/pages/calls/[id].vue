@@ -127,7 +127,7 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
 <template>
   <form v-if="ready" class="call" @submit.prevent>
     <header>
-      <h1>{{ store.origin !== 'telephone' ? 'Request' : 'Call' }}</h1><span class="quiet grow" role="status">{{ store.saving ? 'keeping…' : 'kept as you type' }}</span>
+      <h1>{{ store.origin !== 'telephone' ? 'Request' : 'Call' }}</h1><span class="quiet grow" role="status">{{ store.saving ? 'keeping…' : store.alone ? 'kept on this device; the server did not answer' : 'kept as you type' }}</span>
       <label v-if="stopped" class="row spite"><span class="late nowrap">Booked all the same, because</span><input v-model="inSpite" class="plain" aria-label="Booked all the same, because"></label>
       <button type="button" class="btn" :disabled="busy || !chosen" @click="quote">Quote it</button>
       <button type="button" class="btn" @click="ending.open = 'put_off'">Call back…</button>

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 // The day: technicians down, hours across, the tray of what has no slot. Drag or keyboard; warnings before saving; undo.
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, provide, ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
-import BoardLane, { type Lane } from '~/components/dispatch/BoardLane.vue'
+import BoardLane from '~/components/dispatch/BoardLane.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import TellSheet from '~/components/dispatch/TellSheet.vue'
 import ReminderSheet from '~/components/dispatch/ReminderSheet.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call, type Problem } from '~/lib/api'
+import { keepEqual } from '~/lib/keepEqual'
+import { TRYING, type Frame, type Lane, type Trying } from '~/lib/boardDay'
 import { useLoad } from '~/lib/useLoad'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard, type Place } from '~/stores/board'
@@ -33,19 +35,24 @@ const tick = setInterval(() => { now.value = session.now() }, 20_000)
 onBeforeUnmount(() => clearInterval(tick))
 
 // A placement that is being tried: shown dashed, its warnings said, saved with Enter or by letting go.
-const trying = ref<{ visit: Visit, place: Place, warnings: string[] } | null>(null)
+const trying = ref<Trying | null>(null)
+// Each row asks for itself whether it is tried there: a drag draws the rows that it leaves and enters, and not the page.
+provide(TRYING, trying)
+const tried = computed(() => trying.value !== null)
+const tryingWarnings = computed(() => trying.value?.warnings.join('; ') ?? '')
+const shownCount = computed(() => data.value?.visits.filter(looks.fits).length ?? 0)
 const NONE: Lane = { visits: [], helps: [], held: [] }
 /** What stands in each row; '' is the row of what nobody has yet. Visits of others that somebody goes along to are moved in the row of the one who leads. */
-const lanes = computed(() => {
+const lanes = computed((before?: Map<string, Lane>) => {
   const all = data.value
-  return new Map<string, Lane>((all ? ['', ...all.technicians.map(t => t.id)] : []).map(id => [id, {
+  return new Map<string, Lane>((all ? ['', ...all.technicians.map(t => t.id)] : []).map(id => [id, keepEqual(before?.get(id), {
     visits: all!.visits.filter(v => (v.technicianId ?? '') === id), helps: all!.visits.filter(v => id !== '' && v.technicianId !== id && (v.crewIds.includes(id) || v.alongIds.includes(id))), held: all!.held.filter(h => h.technicianId === id),
-  }]))
+  })]))
 })
-const frame = computed(() => ({ from: from.value, span: span.value }))
+const frame = computed((before?: Frame) => keepEqual(before, { from: from.value, span: span.value }))
 // A time that nobody has yet stands in a row of its own, under the people.
 const NOBODY = { id: '', name: 'Nobody yet', kind: 'employee', goesWith: null, skills: [], territories: [], working: [], timeOff: [], homeAt: null, homeDriveSeconds: 0 }
-const people = computed(() => [...(data.value?.technicians ?? []).filter(t => looks.shows(t.id)), ...(trying.value || lanes.value.get('')?.visits.length ? [NOBODY] : [])])
+const people = computed(() => [...(data.value?.technicians ?? []).filter(t => looks.shows(t.id)), ...(tried.value || lanes.value.get('')?.visits.length ? [NOBODY] : [])])
 /** What waits for a slot; a time without a person on this very day stands in its row instead. */
 const tray = computed(() => (data.value?.tray ?? []).filter(v => !lanes.value.get('')?.visits.some(o => o.id === v.id)))
 const nameOf = (id: string | null) => data.value?.technicians.find(t => t.id === id)?.name.split(' ')[0] ?? ''
@@ -74,13 +81,20 @@ function begin(e: MouseEvent, technicianId: string) {
   void navigateTo({ path: '/calls/new', query: { date: date.value, technician: technicianId || undefined, start: session.time(new Date(at).toISOString()) } })
 }
 let asked = 0
-watch(() => trying.value && [trying.value.visit.id, trying.value.place.technicianId, trying.value.place.startAt, trying.value.place.durationSeconds].join(), async () => {
+let soon: ReturnType<typeof setTimeout> | undefined
+const keyOf = (t: Trying | null) => t && [t.visit.id, t.place.technicianId, t.place.startAt, t.place.durationSeconds].join()
+// Asked once the hand rests for a moment: a drag over the board passes a hundred places that nobody means.
+watch(() => keyOf(trying.value), () => {
+  clearTimeout(soon)
+  soon = setTimeout(() => void check(), 120)
+})
+async function check() {
   const t = trying.value
   if (!t?.place.technicianId || !t.place.startAt) return
   const mine = ++asked
-  const { warnings } = await call('checkPlacement', { body: { visitId: t.visit.id, technicianId: t.place.technicianId, startAt: t.place.startAt, durationSeconds: t.place.durationSeconds, promiseFrom: t.visit.promiseFrom ?? '', promiseTo: t.visit.promiseTo ?? '' } }).catch(() => ({ warnings: [] }))
+  const { warnings } = await call('checkPlacement', { body: { visitId: t.visit.id, technicianId: t.place.technicianId, startAt: t.place.startAt, durationSeconds: t.place.durationSeconds, promiseFrom: t.visit.promiseFrom ?? '', promiseTo: t.visit.promiseTo ?? '', siteId: t.visit.siteId, skills: t.visit.skills } }).catch(() => ({ warnings: [] }))
   if (mine === asked && trying.value) trying.value.warnings = warnings.map(w => w.text)
-})
+}
 const refused = ref<{ visit: Visit, place: Place, text: string } | null>(null)
 const failure = ref('')
 async function save(visit: Visit, place: Place, override = false) {
@@ -117,10 +131,12 @@ async function swap(visit: Visit) {
 
 // Drag by pointer: visits, their right edge, and cards of the tray.
 const rows = ref<HTMLElement>()
+// Where the rows stand, measured when a drag begins and when the board is scrolled: asking at each move would lay the page out again.
+let boxes: { row: HTMLElement, box: DOMRect }[] = []
+const measure = () => { boxes = [...rows.value?.querySelectorAll<HTMLElement>('[data-technician]') ?? []].map(row => ({ row, box: row.getBoundingClientRect() })) }
 const QUARTER = 900_000
 function placeAt(x: number, y: number, grab: number): { technicianId: string | null, startAt: string } | null {
-  for (const row of rows.value?.querySelectorAll<HTMLElement>('[data-technician]') ?? []) {
-    const box = row.getBoundingClientRect()
+  for (const { row, box } of boxes) {
     if (y < box.top || y > box.bottom || x < box.left || x > box.right) continue
     const ms = from.value + (x - box.left - grab) / box.width * span.value
     return { technicianId: row.dataset.technician || null, startAt: new Date(Math.max(from.value, Math.round(ms / QUARTER) * QUARTER)).toISOString() }
@@ -134,22 +150,27 @@ function drag(e: PointerEvent, visit: Visit, edge: boolean) {
   const inTray = !lanes.value.get(visit.technicianId ?? '')?.visits.some(v => v.id === visit.id)
   const grab = inTray ? 20 : e.clientX - box.left
   const origin = { x: e.clientX, y: e.clientY }
-  const width = rows.value!.querySelector<HTMLElement>('[data-technician]')!.getBoundingClientRect().width
+  measure()
+  const { width } = boxes[0]!.box
   let moved = false
   // With Alt it is not moved: a further visit of the same work order is put there.
   const another = e.altKey && !inTray && !edge
   const move = (m: PointerEvent) => {
     if (!moved && Math.hypot(m.clientX - origin.x, m.clientY - origin.y) < 5) return
+    // The row of what nobody has yet comes with the first move.
+    if (!moved) void nextTick(measure)
     moved = true
     const old: Place = { technicianId: visit.technicianId, startAt: visit.startAt, durationSeconds: visit.durationSeconds }
     const to = edge ? null : placeAt(m.clientX, m.clientY, grab)
     const place = edge
       ? { ...old, durationSeconds: Math.max(900, Math.round((visit.durationSeconds + (m.clientX - origin.x) / width * span.value / 1000) / 900) * 900) }
       : to ? { ...old, ...to } : null
-    trying.value = place ? { visit, place, warnings: trying.value?.warnings ?? [] } : null
+    const next = place ? { visit, place, warnings: trying.value?.warnings ?? [] } : null
+    if (keyOf(next) !== keyOf(trying.value)) trying.value = next
   }
   const stop = () => {
     window.removeEventListener('pointermove', move)
+    window.removeEventListener('scroll', measure, true)
     window.removeEventListener('pointerup', up)
     window.removeEventListener('keydown', esc)
   }
@@ -169,6 +190,7 @@ function drag(e: PointerEvent, visit: Visit, edge: boolean) {
     trying.value = null
   }
   window.addEventListener('pointermove', move)
+  window.addEventListener('scroll', measure, true)
   window.addEventListener('pointerup', up)
   window.addEventListener('keydown', esc)
   e.preventDefault()
@@ -223,7 +245,7 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
 
 <template>
   <div v-if="data" class="views">
-    <ScheduleBar :date="data.date" :technicians="data.technicians" :shown="data.visits.filter(looks.fits).length" :of="data.visits.length" />
+    <ScheduleBar :date="data.date" :technicians="data.technicians" :shown="shownCount" :of="data.visits.length" />
     <div class="board">
     <aside aria-label="No slot yet">
       <h2>No slot yet <span class="num">{{ tray.length }}</span></h2>
@@ -251,13 +273,13 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
       <div class="says"><p v-if="problem || failure" class="note bad" role="alert">{{ failure || problem?.message }}</p>
       <div v-if="refused" class="note warn row" role="alertdialog" aria-label="Before it is saved"><span class="grow"><b>Not saved yet.</b> {{ refused.text }}</span><button class="btn act" autofocus @click="save(refused.visit, refused.place, true)">Place it all the same</button><button class="btn" @click="refused = null">Leave it</button></div>
       <p v-else-if="swapping" class="note row" role="status"><span class="grow">{{ swapping.customer }} changes places with… press <kbd>S</kbd> on another visit, or <kbd>Esc</kbd>.</span></p>
-      <p v-else-if="trying?.warnings.length" class="note warn" role="status">{{ trying.warnings.join('; ') }}</p></div>
+      <p v-else-if="tryingWarnings" class="note warn" role="status">{{ tryingWarnings }}</p></div>
       <div ref="rows" class="grid" role="grid" aria-label="The day by technician">
         <div class="scale"><span v-for="h in hours" :key="h" class="num" :style="{ left: pos(h) }">{{ session.time(new Date(h).toISOString()) }}</span>
           <span v-if="data.date === session.today && now >= from && now <= from + span" class="nowtag num" :style="{ left: pos(now) }">{{ session.time(new Date(now).toISOString()) }}</span></div>
         <BoardLane
-          v-for="t in people" :key="t.id" :technician="t" :lane="lanes.get(t.id) ?? NONE" :frame="frame" :date="data.date" :now="data.date === session.today ? now : null" :may="may" :fresh="String(route.query.visit ?? '')" :leaving="trying && lanes.get(t.id)?.visits.some(v => v.id === trying!.visit.id) ? trying.visit.id : ''"
-          :trying="trying?.place.startAt && (trying.place.technicianId ?? '') === t.id ? trying : null" :name-of="nameOf" @begin="begin" @grab="drag" @keys="key" @look="look" />
+          v-for="t in people" :key="t.id" :technician="t" :lane="lanes.get(t.id) ?? NONE" :frame="frame" :date="data.date" :now="data.date === session.today ? now : null" :may="may" :fresh="String(route.query.visit ?? '')"
+          :name-of="nameOf" @begin="begin" @grab="drag" @keys="key" @look="look" />
       </div>
       <p v-if="!data.technicians.length" class="empty">Nobody can be booked yet.</p>
       <TellSheet :visit-id="telling" @close="telling = null" />

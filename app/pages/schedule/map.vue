@@ -7,16 +7,22 @@ import CountyMap from '~/components/dispatch/CountyMap.vue'
 import NearestTable from '~/components/dispatch/NearestTable.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
-import { call } from '~/lib/api'
+import { call, type Problem } from '~/lib/api'
 import { onMoved } from '~/lib/live'
+import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useScheduleDate } from '~/lib/useScheduleDate'
+import { useBoard } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
 
 definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
 const looks = useLooks()
 const { data, problem, refresh } = useLoad(() => call('mapDay', { query: { date: date.value } }))
+const board = useBoard()
+const { problem: failed, act } = useAct()
+const said = ref('')
+type Nearby = Answer<'nearest'>['items'][number]
 const { data: schedule, refresh: again } = useLoad(() => call('schedule', { query: { date: date.value } }))
 watch(date, () => void Promise.all([refresh(), again()]))
 // Vans tell where they are every few seconds: once in a while is enough to see.
@@ -42,11 +48,27 @@ const shown = computed(() => (only.value.length ? only.value : looks.filter.tech
 const wants = computed(() => schedule.value?.tray.find(v => v.siteId === site.value)?.skills ?? [])
 const toggle = (id: string) => { only.value = only.value.includes(id) ? only.value.filter(x => x !== id) : [...only.value, id] }
 const seen = (t: Answer<'mapDay'>['technicians'][number]) => (t.position ? `${t.position.old ? 'last seen' : 'seen'} ${session.time(t.position.at)}` : date.value === session.today ? 'not seen today' : '')
-function send(n: Answer<'nearest'>['items'][number]) {
+const quarter = (at: string) => new Date(Math.ceil(Date.parse(at) / 900_000) * 900_000).toISOString()
+const warned = ref<{ text: string, by: Nearby } | null>(null)
+/** What waits at the site is placed with whoever was chosen, for when they can be there; where nothing waits, a call begins. */
+const send = (n: Nearby, override = false) => act(async () => {
   const waiting = schedule.value?.tray.find(v => v.siteId === site.value)
-  if (waiting) void navigateTo({ path: '/schedule', query: { date: session.today, visit: waiting.id } })
-  else void navigateTo({ path: '/calls/new', query: { date: session.today, technician: n.technicianId, customer: chosen.value!.customerId, site: site.value!, start: session.time(new Date(Math.ceil(Date.parse(n.arriveAt) / 900_000) * 900_000).toISOString()) } })
-}
+  warned.value = null
+  if (waiting) {
+    const place = { technicianId: n.technicianId, startAt: quarter(n.arriveAt), durationSeconds: waiting.durationSeconds, crewIds: waiting.crewIds }
+    try {
+      await board.place(waiting, place, override)
+    }
+    catch (error) {
+      if ((error as Problem).code !== 'placement_warning') throw error
+      warned.value = { text: (error as Problem).message, by: n }
+      return
+    }
+    said.value = `${n.name.split(' ')[0]} has it for ${session.time(place.startAt)}.`
+    await Promise.all([refresh(), again()])
+  }
+  else await navigateTo({ path: '/calls/new', query: { date: session.today, technician: n.technicianId, customer: chosen.value!.customerId, site: site.value!, start: session.time(quarter(n.arriveAt)) } })
+})
 const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date: d } })
 </script>
 
@@ -62,6 +84,8 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
         <template v-if="chosen">
           <div class="row"><h2 class="grow">{{ chosen.customer }}</h2><button class="btn plain" aria-label="Leave this site" @click="site = null">×</button></div>
           <p class="small quiet">{{ chosen.place }} · <NuxtLink :to="`/customers/${chosen.customerId}`">the customer</NuxtLink></p>
+          <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p><p v-if="said" class="note" role="status">{{ said }} <NuxtLink to="/schedule">See the day</NuxtLink></p>
+          <p v-if="warned" class="note warn" role="alertdialog" aria-label="Before it is placed"><b>Not placed yet.</b> {{ warned.text }} <button class="btn" @click="send(warned.by, true)">Place it all the same</button></p>
           <NearestTable v-if="may" :site-id="chosen.id" :skills="wants" @choose="send" />
         </template>
         <template v-else>

@@ -19,11 +19,12 @@ const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 const keep = (work: Promise<SetUp>) => work.then((got) => { data.value = got })
 
 const editing = ref<Person | null>(null)
-const form = reactive({ days: [] as { on: boolean, from: string, to: string, morning: number, afternoon: number, breakFrom: string, breakTo: string }[], skills: '', areas: [] as string[], kind: 'employee', goesWith: null as string | null, startsAt: 'home', endsAt: 'home', homePostcode: '' })
+const form = reactive({ days: [] as { on: boolean, from: string, to: string, morning: number, afternoon: number, breakFrom: string, breakTo: string }[], skills: '', licences: [] as { skill: string, until: string }[], areas: [] as string[], kind: 'employee', goesWith: null as string | null, startsAt: 'home', endsAt: 'home', homePostcode: '' })
 function edit(p: Person) {
   failed.value = null
   editing.value = p
   form.skills = p.skills.join(', ')
+  form.licences = p.licences.map(l => ({ ...l }))
   form.areas = [...p.territoryIds]
   Object.assign(form, { kind: p.kind, goesWith: p.goesWith, startsAt: p.startsAt, endsAt: p.endsAt, homePostcode: '' })
   form.days = DAYS.map((_, i) => {
@@ -31,10 +32,18 @@ function edit(p: Person) {
     return h ? { on: true, from: h.from, to: h.to, morning: h.morning, afternoon: h.afternoon, breakFrom: h.breakFrom, breakTo: h.breakTo } : { on: false, from: '08:00', to: '16:30', morning: 2, afternoon: 2, breakFrom: '', breakTo: '' }
   })
 }
+const skills = computed(() => [...new Set(form.skills.split(',').map(s => s.trim()).filter(Boolean))])
+const licence = (skill: string) => form.licences.find(l => l.skill === skill)
+/** A licence belongs to a skill; without a day there is none. */
+function setLicence(skill: string, change: { until: string }) {
+  const l = licence(skill)
+  if (l) Object.assign(l, change)
+  else form.licences.push({ skill, ...change })
+}
 const keepPerson = () => act(async () => {
   await keep(call('changeTechnician', {
     params: { id: editing.value!.id },
-    body: { version: editing.value!.version, hours: form.days.flatMap((d, i) => (d.on ? [{ weekday: i + 1, from: d.from, to: d.to, morning: d.morning, afternoon: d.afternoon, breakFrom: d.breakFrom, breakTo: d.breakTo }] : [])), kind: form.kind as 'employee', goesWith: form.goesWith, startsAt: form.startsAt as 'home', endsAt: form.endsAt as 'home', homePostcode: form.homePostcode, skills: form.skills.split(',').map(s => s.trim()).filter(Boolean), territoryIds: form.areas },
+    body: { version: editing.value!.version, hours: form.days.flatMap((d, i) => (d.on ? [{ weekday: i + 1, from: d.from, to: d.to, morning: d.morning, afternoon: d.afternoon, breakFrom: d.breakFrom, breakTo: d.breakTo }] : [])), kind: form.kind as 'employee', goesWith: form.goesWith, startsAt: form.startsAt as 'home', endsAt: form.endsAt as 'home', homePostcode: form.homePostcode, skills: skills.value, licences: form.licences.filter(l => l.until && skills.value.includes(l.skill)), territoryIds: form.areas },
   }))
   editing.value = null
 })
@@ -116,7 +125,7 @@ const shortHours = (p: Person) => {
     <ul class="sheet guide" aria-label="What scheduling needs"><li v-for="g in data.guide" :key="g.code"><span class="num" :class="g.done ? 'good' : 'soon'">{{ g.done ? '✓' : '!' }}</span><span class="grow">{{ g.text }}</span><a v-if="!g.done" :href="g.where">Go there</a></li></ul>
     <h2 id="technicians">Technicians</h2>
     <table class="book"><thead><tr><th>Technician</th><th>Hours, visits in the morning + afternoon</th><th>Skills</th><th>Territories</th><th>Off, and entries</th><th /></tr></thead><tbody>
-      <tr v-for="p in data.technicians" :key="p.id"><td><b>{{ p.name }}</b><div class="small quiet">{{ about(p) }}</div></td><td class="small"><div v-for="h in shortHours(p)" :key="h" class="num">{{ h }}</div><span v-if="!hoursOf(p).length" class="soon">no hours yet: nobody is offered</span></td><td class="small">{{ p.skills.join(', ') }}</td>
+      <tr v-for="p in data.technicians" :key="p.id"><td><b>{{ p.name }}</b><div class="small quiet">{{ about(p) }}</div></td><td class="small"><div v-for="h in shortHours(p)" :key="h" class="num">{{ h }}</div><span v-if="!hoursOf(p).length" class="soon">no hours yet: nobody is offered</span></td><td class="small"><div v-for="s in p.skills" :key="s">{{ s }}<span v-if="p.licences.find(l => l.skill === s)" :class="p.licences.find(l => l.skill === s)!.until < session.today ? 'late' : 'quiet'"> until {{ session.day(p.licences.find(l => l.skill === s)!.until) }}</span></div></td>
         <td class="small">{{ data.territories.filter(t => p.territoryIds.includes(t.id)).map(t => t.name).join(', ') || 'everywhere' }}</td>
         <td class="small"><div v-for="o in p.off" :key="o.id">{{ session.dayTime(o.from) }} – {{ session.dayTime(o.to) }}: {{ o.reason }} <button class="btn plain small" :aria-label="`Take back: ${o.reason}`" @click="takeOff(o.id)">Take back</button></div><div v-for="e in p.entries" :key="e.id">{{ session.dayTime(e.from) }}: {{ e.title }} <button class="btn plain small" :aria-label="`Take back: ${e.title}`" @click="takeEntry(e.id)">Take back</button></div></td>
         <td class="right nowrap"><button v-if="owns" class="btn" :aria-label="`Change ${p.name}`" @click="edit(p)">Change</button> <button class="btn" :aria-label="`Calendar of ${p.name}`" @click="newLink(p)">{{ p.calendar ? 'New calendar link' : 'Calendar link' }}</button></td></tr>
@@ -159,6 +168,7 @@ const shortHours = (p: Person) => {
       <form class="stack" @submit.prevent="keepPerson">
         <table class="book"><thead><tr><th>Day</th><th>From</th><th>To</th><th>Morning</th><th>Afternoon</th><th>Break</th></tr></thead><tbody><tr v-for="(d, i) in form.days" :key="i"><td><label class="row"><input v-model="d.on" type="checkbox"> {{ DAYS[i] }}</label></td><td><input v-model="d.from" class="plain" type="time" :disabled="!d.on" :aria-label="`${DAYS[i]} from`"></td><td><input v-model="d.to" class="plain" type="time" :disabled="!d.on" :aria-label="`${DAYS[i]} to`"></td><td><input v-model.number="d.morning" class="plain num" type="number" min="0" max="20" :disabled="!d.on" :aria-label="`${DAYS[i]}, visits in the morning`"></td><td><input v-model.number="d.afternoon" class="plain num" type="number" min="0" max="20" :disabled="!d.on" :aria-label="`${DAYS[i]}, visits in the afternoon`"></td><td class="nowrap"><input v-model="d.breakFrom" class="plain" type="time" :disabled="!d.on" :aria-label="`${DAYS[i]}, break from`"> <input v-model="d.breakTo" class="plain" type="time" :disabled="!d.on" :aria-label="`${DAYS[i]}, break to`"></td></tr></tbody></table>
         <label class="field"><span>Skills, with commas between</span><input v-model="form.skills" class="plain"></label>
+        <div v-if="skills.length" class="row licences"><label v-for="s in skills" :key="s" class="field"><span>{{ s }}: licence valid until</span><input class="plain" type="date" :value="licence(s)?.until ?? ''" @change="setLicence(s, { until: ($event.target as HTMLInputElement).value })"></label></div>
         <fieldset class="row who"><legend class="quiet small">Territories; none means everywhere</legend><label v-for="t in data.territories" :key="t.id" class="row"><input v-model="form.areas" type="checkbox" :value="t.id"> {{ t.name }}</label></fieldset>
         <div class="row"><label class="field"><span>Works here as</span><select v-model="form.kind" class="plain"><option value="employee">employee</option><option value="subcontractor">subcontractor</option><option value="apprentice">apprentice</option></select></label><label class="field grow"><span>Always goes with</span><select v-model="form.goesWith" class="plain"><option :value="null">nobody: is booked alone</option><option v-for="p in data.technicians.filter(x => x.id !== editing?.id && !x.goesWith)" :key="p.id" :value="p.id">{{ p.name }}</option></select></label></div>
         <div class="row"><label class="field"><span>The day begins at</span><select v-model="form.startsAt" class="plain"><option value="home">home</option><option value="yard" :disabled="!data.yardKnown">the yard</option></select></label><label class="field"><span>and ends at</span><select v-model="form.endsAt" class="plain"><option value="home">home</option><option value="yard" :disabled="!data.yardKnown">the yard</option></select></label><label class="field grow"><span>Home{{ editing?.home ? ' is known; move it to the postcode' : ' is in the postcode' }}</span><input v-model="form.homePostcode" class="plain num" :placeholder="editing?.home ? 'stays where it is' : '04101'"></label></div>
@@ -171,5 +181,5 @@ const shortHours = (p: Person) => {
 
 <style scoped>
 .page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .guide { list-style: none; margin: 0; padding: 6px 14px; } .guide li { display: flex; gap: 10px; padding: 4px 0; } .two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; } .box { padding: 12px; display: flex; flex-direction: column; gap: 8px; } .box .row { align-items: flex-end; } .box .row.left { align-items: center; }
-.codes { white-space: normal; max-width: 420px; } .url { white-space: normal; overflow-wrap: anywhere; } .who { border: 0; padding: 0; margin: 0; gap: 14px; flex-wrap: wrap; } input[type='number'] { width: 70px; } td input[type='time'] { width: 118px; }
+.licences { flex-wrap: wrap; } .codes { white-space: normal; max-width: 420px; } .url { white-space: normal; overflow-wrap: anywhere; } .who { border: 0; padding: 0; margin: 0; gap: 14px; flex-wrap: wrap; } input[type='number'] { width: 70px; } td input[type='time'] { width: 118px; }
 </style>

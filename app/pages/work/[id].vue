@@ -65,7 +65,7 @@ const mails = computed(() => [work.value?.customer.email, work.value?.customer.e
 const groups = computed(() => {
   const w = work.value
   if (!w) return []
-  const byVisit = w.visits.map((v, i) => ({ key: v.id, title: `Visit ${i + 1} · ${v.technician || 'nobody yet'}${v.startAt ? ` · ${session.dayTime(v.startAt)}` : ' · no time yet'} · ${v.state.replace('_', ' ')}${v.siteSeconds ? ` · ${hoursMinutes(v.siteSeconds)} h on site, ${hoursMinutes(v.driveSeconds)} h driving` : ''}`, lines: w.lines.filter(l => l.visitId === v.id) }))
+  const byVisit = w.visits.map((v, i) => ({ key: v.id, title: `Visit ${i + 1} · ${v.technician || 'nobody yet'}${v.startAt ? ` · ${session.dayTime(v.startAt)}` : ' · no time yet'} · ${v.state.replace('_', ' ')}${v.siteSeconds ? ` · ${hoursMinutes(v.siteSeconds)} h on site, ${hoursMinutes(v.driveSeconds)} h driving` : ''}${v.along.map(a => ` · ${a.name} along, ${hoursMinutes(a.seconds)} h`).join('')}`, lines: w.lines.filter(l => l.visitId === v.id) }))
   const rest = w.lines.filter(l => !l.visitId)
   return rest.length ? [...byVisit, { key: 'rest', title: 'Added in the office', lines: rest }] : byVisit
 })
