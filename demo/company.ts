@@ -1,5 +1,6 @@
 // Otterfall Pump & Water, an invented firm in the invented Larkmoor County. Nothing here is real.
 import { gzipSync } from 'node:zlib'
+import { plusDays } from '../core/time/zone'
 import type { Tx } from '../server/db/pool'
 import { hashPassword } from '../server/access/password'
 import { putField, putQuestion } from '../server/settings/queries'
@@ -23,7 +24,7 @@ const PEOPLE = [
   { email: 'tobiah@demo.test', name: 'Tobiah Renn', role: 'technician', skills: ['treatment'], hours: week(shift('08:00', '16:30', 2, 2)), town: 1, areas: [0, 1] },
   { email: 'maud@demo.test', name: 'Maud Okonjo', role: 'technician', skills: ['pumps', 'wells'], hours: week(shift('07:00', '16:00', 2, 2)), town: 2, areas: [1] },
   { email: 'piet@demo.test', name: 'Piet Sandvik', role: 'technician', skills: ['treatment', 'lab'], hours: { ...week(shift('08:00', '16:30', 2, 2), [1, 3, 4, 5]), 2: shift('08:00', '12:00', 2, 0) }, town: 4, areas: [2, 0] },
-  { email: 'rosa@demo.test', name: 'Rosa Illing', role: 'technician', skills: ['pumps', 'electric'], hours: week(shift('08:00', '17:00', 2, 2)), town: 3, areas: [1, 2], yard: true },
+  { email: 'rosa@demo.test', name: 'Rosa Illing', role: 'technician', skills: ['pumps', 'electric'], licence: 'electric', hours: week(shift('08:00', '17:00', 2, 2)), town: 3, areas: [1, 2], yard: true },
   { email: 'gwil@demo.test', name: 'Gwil Harrow', role: 'technician', skills: ['apprentice'], hours: week(shift('08:00', '16:30', 0, 0)), town: 0, areas: [], kind: 'apprentice', with: 'rosa@demo.test' },
 ] as const
 
@@ -52,8 +53,8 @@ export async function insertCompany(tx: Tx, random: Chance, day: string, seed: n
     const id = random.uuid(at)
     const technician = 'skills' in p
     const town = technician ? TOWNS[p.town]! : null
-    await tx.run('INSERT INTO people (id, email, name, phone, role, bookable, sees_cost, skills, hours, territory_ids, lat, lon, kind, starts_at, ends_at, goes_with, position, cost_rate, password_hash) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
-      [id, p.email, p.name, `(607) 555-01${String(i + 1).padStart(2, '0')}`, p.role, technician, 'cost' in p && p.cost, JSON.stringify(technician ? p.skills : []), JSON.stringify(technician ? p.hours : {}), JSON.stringify(technician ? p.areas.map(a => areas[a]!) : []), town?.lat ?? null, town?.lon ?? null, 'kind' in p ? p.kind : 'employee', 'yard' in p ? 'yard' : 'home', 'home', 'with' in p ? people.find(x => x.email === p.with)!.id : null, i, '41.5000', hash])
+    await tx.run('INSERT INTO people (id, email, name, phone, role, bookable, sees_cost, skills, licences, hours, territory_ids, lat, lon, kind, starts_at, ends_at, goes_with, position, cost_rate, password_hash) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+      [id, p.email, p.name, `(607) 555-01${String(i + 1).padStart(2, '0')}`, p.role, technician, 'cost' in p && p.cost, JSON.stringify(technician ? p.skills : []), JSON.stringify('licence' in p ? [{ skill: p.licence, until: plusDays(day, 24) }] : []), JSON.stringify(technician ? p.hours : {}), JSON.stringify(technician ? p.areas.map(a => areas[a]!) : []), town?.lat ?? null, town?.lon ?? null, 'kind' in p ? p.kind : 'employee', 'yard' in p ? 'yard' : 'home', 'home', 'with' in p ? people.find(x => x.email === p.with)!.id : null, i, '41.5000', hash])
     people.push({ id, email: p.email, name: p.name, role: p.role, skills: technician ? p.skills : [], bookable: technician })
   }
   return people

@@ -1,7 +1,9 @@
 // The demo's price book: 400 tasks and 900 parts, priced by the same core functions that price a real one.
 import { minorToDecimal } from '../core/money/formatMinor'
 import { partPrice } from '../core/pricebook/partPrice'
-import { taskPrice } from '../core/pricebook/taskPrice'
+import { ruled } from '../core/pricebook/reprice'
+import type { PricingRules } from '../core/pricebook/explainPrice'
+import { putPricing } from '../server/pricebook/queries'
 import type { Tx } from '../server/db/pool'
 import type { Chance } from './random'
 
@@ -69,6 +71,7 @@ const TASKS: [string, string, string[], string[], number, string, string][] = [
   ['Electric', 'Replace capacitor', ['15–25 µF', '30–45 µF', '50–60 µF'], ['run', 'start', 'both'], 0.6, 'Capacitor', 'electric'],
   ['Electric', 'Remake cable splice', ['14–12', '12–10', '10–8'], ['heat shrink', 'resin', 'gel'], 1.3, 'Splice kit', 'electric'],
 ]
+const RULES: PricingRules = { markups: [{ scope: 'all', name: '', tiers: TIERS }], sundriesRate: '0.03', minimum: '95', rounding: { kind: 'whole' } }
 export interface DemoEntry { id: string, code: string, kind: string, category: string, name: string, price: string, seconds: number }
 
 export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promise<DemoEntry[]> {
@@ -77,18 +80,19 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     ['goods', 'Parts and materials', JSON.stringify([{ code: 'state', name: 'State tax', rate: '0.04' }, { code: 'county', name: 'County tax', rate: '0.025' }])],
     ['work', 'Flat-rate work and labour', JSON.stringify([{ code: 'state', name: 'State tax', rate: '0.04' }])], ['none', 'Not taxed', '[]'],
   ])
-  await tx.many('INSERT INTO markup_tiers VALUES ?', TIERS.map(t => [t.fromCost, t.multiplier]))
+  await tx.run('INSERT INTO markup_rules (id, scope, tiers) VALUES (?, "all", ?)', [random.uuid(at), JSON.stringify(TIERS)])
+  await putPricing(tx, { sundriesRate: RULES.sundriesRate, minimum: RULES.minimum, rounding: { kind: 'whole' }, year: { wages: '412000', burden: '82400', overhead: '236000', paidHours: '12480', billedShare: '0.58', targetMargin: '0.2' } })
   const rows: (string | number | boolean | null)[][] = []
   const made: DemoEntry[] = []
   const links: [string, string, number][] = []
-  const add = (e: { code: string, kind: string, category: string, name: string, synonyms?: string, unit?: string, cost: string, price: string, further?: string | null, seconds?: number, further_s?: number, skills?: string[], tax: string, pinned?: boolean }) => {
+  const add = (e: { code: string, kind: string, category: string, name: string, synonyms?: string, unit?: string, cost: string, price: string, further?: string | null, seconds?: number, further_s?: number, skills?: string[], tax: string, pinned?: boolean, rule?: boolean, labour?: string }) => {
     const id = random.uuid(at)
-    rows.push([id, e.code, e.kind, e.category, e.name, '', e.synonyms ?? '', e.unit ?? 'each', e.cost, e.price, e.further ?? null, e.seconds ?? 0, e.further_s ?? 0, JSON.stringify(e.skills ?? []), e.tax, e.pinned ?? false])
+    rows.push([id, e.code, e.kind, e.category, e.name, '', e.synonyms ?? '', e.unit ?? 'each', e.cost, e.price, e.further ?? null, e.seconds ?? 0, e.further_s ?? 0, JSON.stringify(e.skills ?? []), e.tax, e.pinned ?? false, e.rule ? 'rule' : 'fixed', e.labour ?? null])
     const entry = { id, code: e.code, kind: e.kind, category: e.category, name: e.name, price: e.price, seconds: e.seconds ?? 0 }
     made.push(entry)
     return entry
   }
-  add({ code: 'L-STD', kind: 'labour', category: 'Labour', name: 'Labour, standard', unit: 'hour', cost: '41.5', price: rate, seconds: 3600, tax: 'work', pinned: true })
+  const standard = add({ code: 'L-STD', kind: 'labour', category: 'Labour', name: 'Labour, standard', unit: 'hour', cost: '41.5', price: rate, seconds: 3600, tax: 'work', pinned: true })
   add({ code: 'L-HLP', kind: 'labour', category: 'Labour', name: 'Labour, helper', unit: 'hour', cost: '24', price: '72', seconds: 3600, tax: 'work' })
   add({ code: 'C-DIA', kind: 'charge', category: 'Charges', name: 'Diagnostic visit', synonyms: 'call-out trip service', cost: '0', price: '95', seconds: 1800, tax: 'work', pinned: true })
   add({ code: 'C-EVE', kind: 'charge', category: 'Charges', name: 'Evening or weekend call', cost: '0', price: '145', tax: 'work', pinned: true })
@@ -101,7 +105,7 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
         if (parts.length >= 900) continue
         const cost = (base * (1 + i * 0.22) * (1 + j * 0.13) + random.next()).toFixed(2)
         const minor = partPrice(cost, TIERS, 'USD')
-        const entry = add({ code: `P-${1001 + parts.length}`, kind: 'part', category, name: `${name} ${size}, ${make}`, cost, price: minorToDecimal(minor, 'USD'), tax: 'goods' })
+        const entry = add({ code: `P-${1001 + parts.length}`, kind: 'part', category, name: `${name} ${size}, ${make}`, cost, price: minorToDecimal(minor, 'USD'), tax: 'goods', rule: true })
         parts.push({ ...entry, group: name, minor })
       }
     }
@@ -111,7 +115,7 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     const kind = ['Screw set', 'Gasket', 'O-ring', 'Hose clip', 'Thread tape', 'Cable tie pack', 'Pipe strap', 'Anchor kit'][n % 8]!
     const cost = (0.6 + (n % 23) * 0.35).toFixed(2)
     const minor = partPrice(cost, TIERS, 'USD')
-    parts.push({ ...add({ code: `P-${1001 + parts.length}`, kind: 'part', category: 'Sundries', name: `${kind} no. ${n}`, cost, price: minorToDecimal(minor, 'USD'), tax: 'goods' }), group: kind, minor })
+    parts.push({ ...add({ code: `P-${1001 + parts.length}`, kind: 'part', category: 'Sundries', name: `${kind} no. ${n}`, cost, price: minorToDecimal(minor, 'USD'), tax: 'goods', rule: true }), group: kind, minor })
   }
   let tasks = 0
   const pinned = new Set(['Replace pressure switch 40/60, standard', 'Change UV lamp 25 W, lamp + sleeve', 'Replace pressure tank 44 gal, steel', 'Water test 3-panel, drive-in', 'Service softener house, single', 'Replace relief valve ¾ in, 75 psi'])
@@ -122,9 +126,11 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
         const group = parts.filter(p => part && p.group.startsWith(part))
         const used = group.length ? group[(i * kinds.length + j) % group.length]! : null
         const seconds = Math.round((hours * (1 + i * 0.12) + j * 0.15) * 10) * 360
-        const recipe = { secondsFirst: seconds, secondsFurther: Math.round(seconds * 0.75), labourRatePerHour: rate, parts: used ? [{ quantity: '1', sellMinor: used.minor }] : [], sundriesRate: '0.03', minimumMinor: 9500, rounding: { kind: 'whole' as const } }
         const full = `${name} ${size}, ${kind}`
-        const entry = add({ code: `T-${101 + tasks}`, kind: 'task', category, name: full, cost: used ? (Number(rows.find(r => r[0] === used.id)![8])).toFixed(2) : '6', price: minorToDecimal(taskPrice(recipe, false, 'USD').priceMinor, 'USD'), further: minorToDecimal(taskPrice(recipe, true, 'USD').priceMinor, 'USD'), seconds, further_s: recipe.secondsFurther, skills: [skill], tax: 'work', pinned: pinned.has(full) })
+        const further = Math.round(seconds * 0.75)
+        const cost = used ? Number(rows.find(r => r[0] === used.id)![8]).toFixed(2) : '6'
+        const prices = ruled({ kind: 'task', category, supplier: '', pricing: 'rule', cost, price: '0', furtherPrice: null, seconds, furtherSeconds: further, labour: { name: standard.name, price: rate }, parts: used ? [{ name: used.name, quantity: '1', price: used.price }] : [], sundriesRate: null }, RULES, 'USD')
+        const entry = add({ code: `T-${101 + tasks}`, kind: 'task', category, name: full, cost, price: prices.price, further: prices.furtherPrice, seconds, further_s: further, skills: [skill], tax: 'work', pinned: pinned.has(full), rule: true, labour: standard.id })
         if (used) links.push([entry.id, used.id, 1])
         tasks++
       }
@@ -136,7 +142,7 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     const e = base[n % base.length]!
     add({ code: `T-${101 + tasks}`, kind: 'task', category: e.category, name: `${e.name}, planned`, cost: '12', price: (Number(e.price) - 20).toFixed(2), further: null, seconds: e.seconds, further_s: e.seconds, skills: [], tax: 'work' })
   }
-  await tx.many('INSERT INTO price_entries (id, code, kind, category, name, description, synonyms, unit, cost, price, further_price, seconds_first, seconds_further, skills, tax_class, pinned) VALUES ?', rows as never)
+  await tx.many('INSERT INTO price_entries (id, code, kind, category, name, description, synonyms, unit, cost, price, further_price, seconds_first, seconds_further, skills, tax_class, pinned, pricing, labour_id) VALUES ?', rows as never)
   await tx.many('INSERT INTO price_entry_parts VALUES ?', links as never)
   return made
 }

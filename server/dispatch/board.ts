@@ -3,7 +3,7 @@ import { halfDayCapacity } from '../../core/dispatch/halfDayCapacity'
 import { placeOf } from '../../core/dispatch/placeOf'
 import { predictDay } from '../../core/dispatch/predictDay'
 import { invalid } from '../../core/errors/LedgerError'
-import { dayBounds, daysBetween, localDate, localToInstant, plusDays, weekday } from '../../core/time/zone'
+import { dayBounds, daysBetween, localToInstant, plusDays, weekday } from '../../core/time/zone'
 import type { Answer, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
@@ -86,7 +86,7 @@ function cellsOf(ctx: Ctx, people: readonly Technician[], facts: DayFacts, first
   for (const v of visits) {
     // Whoever goes along is taken as well, as the search for openings counts it.
     for (const id of [v.technicianId, ...crewIds(v)]) {
-      const key = `${id} ${localDate(Date.parse(v.startAt!), ctx.company.timeZone)}`
+      const key = `${id} ${facts.dateOf(Date.parse(v.startAt!))}`
       byDay.set(key, [...byDay.get(key) ?? [], Date.parse(v.startAt!)])
     }
   }

@@ -1,7 +1,8 @@
 // What every question about a day begins with: who works when, and what stands in the way. The board, the search for openings, the planner
 // and the warnings all ask here.
 import type { Span } from '../../core/dispatch/plan/instance'
-import { localToInstant, plusDays, weekday } from '../../core/time/zone'
+import { bisectRight } from 'd3'
+import { localDate, localToInstant, plusDays, weekday } from '../../core/time/zone'
 import { callDraft } from '../../shared/calls'
 import type { Answer } from '../../shared/api'
 import { heldNow, heldOn, type CallRow } from '../calls/queries'
@@ -13,6 +14,8 @@ export interface Block extends Span { personId: string, reason: string, kind: 'o
 export interface DayFacts {
   /** a local time of a day as an instant; kept, because a search asks for the same ones again and again */
   at(date: string, time: string): number
+  /** the local date of an instant: found among the days that were asked for, because the calendar's own way is slow */
+  dateOf(instant: number): string
   holiday(date: string): string
   hours(person: Pick<Technician, 'hours'>, date: string): Technician['hours'][string] | undefined
   shift(person: Pick<Technician, 'hours'>, date: string): Span | null
@@ -53,9 +56,11 @@ export async function dayFacts(ctx: Ctx, first: string, count: number, holds: re
     ...off.map((o): Block => ({ personId: o.personId, from: o.from, to: o.to, reason: o.reason, kind: 'off' })), ...entries.map((e): Block => ({ personId: e.personId, from: e.from, to: e.to, reason: e.title, kind: 'entry' })),
     ...holds.map((h): Block => ({ personId: h.personId, from: h.from, to: h.to, reason: `held by ${h.by}`, kind: 'held' })),
   ]) fixed.set(b.personId, [...fixed.get(b.personId) ?? [], b])
+  const dates = Array.from({ length: count + 1 }, (_, i) => plusDays(first, i))
+  const starts = dates.map(d => at(d, '00:00'))
   const hours: DayFacts['hours'] = (person, date) => (holidays.has(date) ? undefined : person.hours[String(weekday(date))])
   return {
-    at, hours, holiday: date => holidays.get(date) ?? '',
+    at, hours, dateOf: instant => (instant >= from && instant < to ? dates[bisectRight(starts, instant) - 1]! : localDate(instant, company.timeZone)), holiday: date => holidays.get(date) ?? '',
     shift(person, date) {
       const day = hours(person, date)
       return day ? { from: at(date, day.from), to: at(date, day.to) } : null

@@ -3,7 +3,7 @@ import type { OpeningDay, OpeningStop } from '../../core/dispatch/openings'
 import type { Span } from '../../core/dispatch/plan/instance'
 import { placeOf } from '../../core/dispatch/placeOf'
 import { skillsOn } from '../../core/dispatch/skillsOn'
-import { localDate, plusDays } from '../../core/time/zone'
+import { plusDays } from '../../core/time/zone'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
 import { dayFacts, heldAgainst } from './dayFacts'
@@ -15,7 +15,7 @@ export interface TechnicianDay extends OpeningDay { person: Technician, stops: D
 
 /** The days of all who can be booked by themselves, from a date on. `callId` names the call that asks: what it holds itself is free for it. */
 export async function technicianDays(ctx: Ctx, first: string, count: number, options: { callId?: string | null, visitId?: string | null, technicianId?: string | null } = {}): Promise<TechnicianDay[]> {
-  const { tx, company } = ctx
+  const { tx } = ctx
   const dates = Array.from({ length: count }, (_, i) => plusDays(first, i))
   const facts = await dayFacts(ctx, first, count, await heldAgainst(ctx, options.callId ?? null))
   // Who always goes with somebody is never sent alone.
@@ -24,7 +24,7 @@ export async function technicianDays(ctx: Ctx, first: string, count: number, opt
   const byDay = new Map<string, (typeof visits[number] & { helps: boolean })[]>()
   for (const v of visits) {
     for (const personId of [v.technicianId, ...crewIds(v)]) {
-      const key = `${personId} ${localDate(Date.parse(v.startAt), company.timeZone)}`
+      const key = `${personId} ${facts.dateOf(Date.parse(v.startAt))}`
       byDay.set(key, [...byDay.get(key) ?? [], { ...v, helps: personId !== v.technicianId }])
     }
   }

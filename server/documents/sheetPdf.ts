@@ -58,16 +58,16 @@ export interface WorkSheet {
 }
 /** What is to be done, with room for what was done: times, parts, a signature. */
 export function workSheetPdf(w: WorkSheet, readFont: (file: string) => Promise<Buffer>): Promise<Buffer> {
-  const blank = (n: number, widths: (string | number)[], head: string[]): Content => ({ margin: [0, 6, 0, 0], layout: { ...rule, vLineWidth: () => 0.5 }, table: { widths, body: [head.map(h => bold(h)), ...Array.from({ length: n }, () => head.map(() => ({ text: ' ', margin: [0, 4, 0, 4] as [number, number, number, number] })))] } })
-  const part = (title: string, ...content: Content[]): Content => ({ margin: [0, 12, 0, 0], stack: [bold(title), ...content] })
+  const blank = (n: number, widths: (string | number)[], head: string[]): Content => ({ margin: [0, 6, 0, 0], layout: { ...rule, vLineWidth: () => 0.5 }, table: { widths, body: [head.map(h => bold(h)), ...Array.from({ length: n }, () => head.map(() => ({ text: ' ', margin: [0, 2, 0, 2] as [number, number, number, number] })))] } })
+  const part = (title: string, ...content: Content[]): Content => ({ margin: [0, 9, 0, 0], stack: [bold(title), ...content] })
   return makePdf({
     title: `Work sheet ${w.number}`, author: w.firm, foot: `${w.number} · ${w.firm}`, content: [
       { columns: [{ width: '*', stack: [bold(w.title, 18), pale(`Work sheet ${w.number}`)] }, { width: 'auto', alignment: 'right', stack: [...lines(w.when, w.who), pale(w.promise ? `promised ${w.promise}` : 'nothing promised')] }] },
       { margin: [0, 14, 0, 0], columns: [{ width: '*', stack: [pale('Where'), bold(w.customer), ...lines(w.place)] }, { width: '*', stack: [pale('Speak to'), ...lines(w.contact || '–'), ...w.notes.map(n => ({ text: runs(n), bold: true }))] }] },
       part('Asked for', ...lines(w.problem || '–'), ...(w.equipment ? [pale(w.equipment)] : []), ...w.answers.map(a => pale(`${a.question} ${a.answer}`))),
       part('To be done', ...(w.lines.length ? [{ ul: w.lines.map(l => ({ text: runs(`${l.quantity} × ${l.name}`) })) }] : [pale('Nothing was agreed yet.')])),
-      part('Times', blank(2, ['*', '*', '*', '*'], ['Set off', 'Arrived', 'Paused', 'Left'])), part('Parts and work that came up', blank(4, [50, '*', 80], ['How many', 'What', 'Price'])), part('Found and done', blank(3, ['*'], [' '])),
-      { margin: [0, 26, 0, 0], columns: [{ width: '*', stack: [{ text: '________________________________' }, pale('The customer')] }, { width: '*', stack: [{ text: '________________________________' }, pale('The technician')] }] },
+      part('Times', blank(2, ['*', '*', '*', '*'], ['Set off', 'Arrived', 'Paused', 'Left'])), part('Parts and work that came up', blank(3, [64, '*', 80], ['How many', 'What', 'Price'])), part('Found and done', blank(2, ['*'], [' '])),
+      { margin: [0, 16, 0, 0], columns: [{ width: '*', stack: [{ text: '________________________________' }, pale('The customer')] }, { width: '*', stack: [{ text: '________________________________' }, pale('The technician')] }] },
     ],
   }, readFont)
 }

@@ -1,26 +1,31 @@
 // SQL of the price book.
-import { marks, type Tx, type Value } from '../db/pool'
+import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
+import type { MarkupRule } from '../../core/pricebook/markupTiers'
+import type { PriceSet } from '../../core/pricebook/reprice'
 import { listRows } from '../db/queries'
 import { json } from '../settings/queries'
 
 export interface EntryRow {
   id: string, code: string, kind: 'task' | 'part' | 'labour' | 'charge', category: string, name: string, synonyms: string, unit: string, price: string, furtherPrice: string | null, cost: string,
-  taxClass: string, seconds: number, furtherSeconds: number, skills: string[], pinned: boolean, parts: string
+  taxClass: string, seconds: number, furtherSeconds: number, skills: string[], pinned: boolean, parts: string, version: number, pricing: 'rule' | 'fixed', labourId: string | null, sundriesRate: string | null, supplier: string, partNumber: string
 }
-const COLUMNS = `e.id, e.code, e.kind, e.category, e.name, e.synonyms, e.unit, e.price, e.further_price AS furtherPrice, e.cost, e.tax_class AS taxClass, e.seconds_first AS seconds, e.seconds_further AS furtherSeconds,
-  e.skills, e.pinned, COALESCE((SELECT GROUP_CONCAT(p.name SEPARATOR ', ') FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id WHERE ep.entry_id = e.id), '') AS parts`
+const PLAIN = `e.id, e.code, e.kind, e.category, e.name, e.synonyms, e.unit, e.price, e.further_price AS furtherPrice, e.cost, e.tax_class AS taxClass, e.seconds_first AS seconds, e.seconds_further AS furtherSeconds,
+  e.version, e.pricing, e.labour_id AS labourId, e.sundries_rate AS sundriesRate, e.supplier, e.part_number AS partNumber, e.skills, e.pinned`
+const COLUMNS = `${PLAIN}, COALESCE((SELECT GROUP_CONCAT(p.name SEPARATOR ', ') FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id WHERE ep.entry_id = e.id), '') AS parts`
+/** What is on sale on a day: not retired, and within the days that it is active. */
+const ACTIVE = 'NOT e.retired AND (e.active_from IS NULL OR e.active_from <= ?) AND (e.active_to IS NULL OR e.active_to >= ?)'
 const fix = (e: EntryRow): EntryRow => ({ ...e, skills: json<string[]>(e.skills), pinned: Boolean(e.pinned) })
 
 export const entriesById = async (tx: Tx, ids: string[]) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${marks(ids)})`, ids)).map(fix)
 /** The whole book, for the search index; bounded. */
-export const wholeBook = async (tx: Tx) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE NOT e.retired ORDER BY e.kind, e.code LIMIT 20000`)).map(fix)
+export const wholeBook = async (tx: Tx, today: string) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE ${ACTIVE} ORDER BY e.kind, e.code LIMIT 20000`, [today, today])).map(fix)
 export const bookStamp = async (tx: Tx) => (await tx.row<{ stamp: string }>('SELECT CONCAT(COUNT(*), ":", COALESCE(SUM(version), 0)) AS stamp FROM price_entries'))!.stamp
 export const standardLabour = async (tx: Tx) => {
   const row = await tx.row<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE e.kind = 'labour' AND NOT e.retired ORDER BY e.pinned DESC, e.code LIMIT 1`)
   return row && fix(row)
 }
-export async function entryPage(tx: Tx, f: { q: string, kind?: string, pinned: boolean, limit: number, after: [string, string] | null, descending: boolean, sort: string }) {
-  const where = ['NOT e.retired']
+export async function entryPage(tx: Tx, f: { q: string, kind?: string, category?: string, retired?: boolean, pinned: boolean, limit: number, after: [string, string] | null, descending: boolean, sort: string }) {
+  const where = [f.retired ? 'e.retired' : 'NOT e.retired']
   const values: Value[] = []
   for (const word of f.q.split(' ').filter(Boolean)) {
     where.push('CONCAT(e.code, " ", e.name, " ", e.synonyms, " ", e.category) LIKE ?')
@@ -30,7 +35,74 @@ export async function entryPage(tx: Tx, f: { q: string, kind?: string, pinned: b
     where.push('e.kind = ?')
     values.push(f.kind)
   }
+  if (f.category) {
+    where.push('e.category = ?')
+    values.push(f.category)
+  }
   if (f.pinned) where.push('e.pinned')
   const { rows, total } = await listRows<EntryRow>(tx, { select: COLUMNS, from: 'price_entries e', where, values, by: f.sort === 'name' ? 'e.name' : 'e.code', id: 'e.id', descending: f.descending, limit: f.limit, after: f.after })
   return { rows: rows.map(r => ({ ...fix(r), key: r.key })), total }
 }
+
+/** One entry with all that is kept of it. */
+export interface WholeEntry extends EntryRow { description: string, technicianNote: string, incomeCode: string, activeFrom: string | null, activeTo: string | null, retired: boolean, pricedOn: string | null }
+export async function entryById(tx: Tx, id: string, lock = false): Promise<WholeEntry | null> {
+  const e = await tx.row<WholeEntry>(`SELECT ${COLUMNS}, e.description, e.technician_note AS technicianNote, e.income_code AS incomeCode, e.active_from AS activeFrom, e.active_to AS activeTo, e.retired, e.priced_on AS pricedOn FROM price_entries e WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+  return e && { ...fix(e), description: e.description, technicianNote: e.technicianNote, incomeCode: e.incomeCode, activeFrom: e.activeFrom, activeTo: e.activeTo, retired: Boolean(e.retired), pricedOn: e.pricedOn }
+}
+export const entryByCode = (tx: Tx, code: string) => tx.row<{ id: string }>('SELECT id FROM price_entries WHERE code = ?', [code])
+/** What is inside entries: which part, how many, at what price. */
+export const partsInside = (tx: Tx, entryIds: string[]) => tx.rows<{ entryId: string, partId: string, code: string, name: string, quantity: string, price: string }>(`SELECT ep.entry_id AS entryId, ep.part_id AS partId, p.code, p.name, ep.quantity, p.price FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id WHERE ep.entry_id IN (${marks(entryIds)}) ORDER BY p.code`, entryIds)
+export const allPartsInside = (tx: Tx) => tx.rows<{ entryId: string, partId: string, quantity: string }>('SELECT entry_id AS entryId, part_id AS partId, quantity FROM price_entry_parts LIMIT 200000')
+export async function setPartsInside(tx: Tx, entryId: string, parts: { partId: string, quantity: string }[]): Promise<void> {
+  await tx.run('DELETE FROM price_entry_parts WHERE entry_id = ?', [entryId])
+  if (parts.length) await tx.many('INSERT INTO price_entry_parts (entry_id, part_id, quantity) VALUES ?', parts.map(p => [entryId, p.partId, p.quantity]))
+}
+export type EntryFacts = Pick<WholeEntry, 'code' | 'kind' | 'category' | 'name' | 'description' | 'technicianNote' | 'synonyms' | 'unit' | 'taxClass' | 'seconds' | 'furtherSeconds' | 'skills' | 'pinned' | 'labourId' | 'sundriesRate' | 'supplier' | 'partNumber' | 'incomeCode' | 'activeFrom' | 'activeTo' | 'retired'>
+const factValues = (e: EntryFacts): Value[] => [e.code, e.kind, e.category, e.name, e.description, e.technicianNote, e.synonyms, e.unit, e.taxClass, e.seconds, e.furtherSeconds, JSON.stringify(e.skills), e.pinned, e.labourId, e.sundriesRate, e.supplier, e.partNumber, e.incomeCode, e.activeFrom, e.activeTo, e.retired]
+export const insertEntry = (tx: Tx, id: string, e: EntryFacts, p: PriceSet) => tx.run(
+  `INSERT INTO price_entries (code, kind, category, name, description, technician_note, synonyms, unit, tax_class, seconds_first, seconds_further, skills, pinned, labour_id, sundries_rate, supplier, part_number, income_code, active_from, active_to, retired, id, cost, price, further_price, pricing)
+   VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`, [...factValues(e), id, p.cost, p.price, p.furtherPrice, p.pricing])
+export const updateEntry = async (tx: Tx, id: string, version: number, e: EntryFacts) => (await tx.run(
+  `UPDATE price_entries SET code = ?, kind = ?, category = ?, name = ?, description = ?, technician_note = ?, synonyms = ?, unit = ?, tax_class = ?, seconds_first = ?, seconds_further = ?, skills = ?, pinned = ?, labour_id = ?, sundries_rate = ?, supplier = ?, part_number = ?, income_code = ?,
+   active_from = ?, active_to = ?, retired = ?, version = version + 1 WHERE id = ? AND version = ?`, [...factValues(e), id, version])).affected
+export const setPrices = (tx: Tx, id: string, p: PriceSet, on: string) => tx.run('UPDATE price_entries SET cost = ?, price = ?, further_price = ?, pricing = ?, priced_on = ?, version = version + 1 WHERE id = ?', [p.cost, p.price, p.furtherPrice, p.pricing, on, id])
+export const setPinned = (tx: Tx, id: string, pinned: boolean) => tx.run('UPDATE price_entries SET pinned = ?, version = version + 1 WHERE id = ?', [pinned, id])
+export const categories = async (tx: Tx) => (await tx.rows<{ name: string, kind: string, entries: number }>('SELECT category AS name, kind, COUNT(*) AS entries FROM price_entries WHERE NOT retired GROUP BY category, kind ORDER BY category LIMIT 2000'))
+export const suppliers = async (tx: Tx) => (await tx.rows<{ name: string }>('SELECT DISTINCT supplier AS name FROM price_entries WHERE supplier <> "" ORDER BY supplier LIMIT 500')).map(r => r.name)
+
+export const markupRules = async (tx: Tx): Promise<(MarkupRule & { id: string })[]> => (await tx.rows<MarkupRule & { id: string }>('SELECT id, scope, name, tiers FROM markup_rules ORDER BY scope, name LIMIT 500')).map(r => ({ ...r, tiers: json<MarkupRule['tiers']>(r.tiers) }))
+export async function putMarkupRules(tx: Tx, rules: (MarkupRule & { id: string })[]): Promise<void> {
+  await tx.run('DELETE FROM markup_rules')
+  if (rules.length) await tx.many('INSERT INTO markup_rules (id, scope, name, tiers) VALUES ?', rules.map(r => [r.id, r.scope, r.name, JSON.stringify(r.tiers)]))
+}
+export interface PricingRow { sundriesRate: string, minimum: string, rounding: { kind: 'none' | 'whole' | 'ending', ending?: number }, year?: Record<string, string> }
+export const pricingOf = async (tx: Tx, lock = false): Promise<PricingRow> => json<PricingRow>((await tx.row<{ pricing: unknown }>(`SELECT pricing FROM company WHERE id = 1${lock ? ' FOR UPDATE' : ''}`))!.pricing)
+export const putPricing = (tx: Tx, p: PricingRow) => tx.run('UPDATE company SET pricing = ?, version = version + 1', [JSON.stringify(p)])
+
+export interface BatchRow { id: string, title: string, holdsFrom: string, state: 'waiting' | 'applied' | 'undone', madeBy: string | null, madeAt: string, entries: number }
+const BATCH = `SELECT b.id, b.title, b.holds_from AS holdsFrom, b.state, p.name AS madeBy, b.made_at AS madeAt, (SELECT COUNT(*) FROM price_history h WHERE h.batch_id = b.id) AS entries FROM price_batches b LEFT JOIN people p ON p.id = b.made_by`
+export const batchById = (tx: Tx, id: string) => tx.row<BatchRow>(`${BATCH} WHERE b.id = ? FOR UPDATE`, [id])
+export const batches = (tx: Tx) => tx.rows<BatchRow>(`${BATCH} ORDER BY b.made_at DESC, b.id DESC LIMIT 50`)
+export const dueBatches = (tx: Tx, today: string) => tx.rows<{ id: string }>('SELECT id FROM price_batches WHERE state = "waiting" AND holds_from <= ? ORDER BY holds_from, made_at LIMIT 20', [today])
+export const insertBatch = (tx: Tx, b: { id: string, title: string, holdsFrom: string, state: BatchRow['state'], by: string | null, at: number }) => tx.run('INSERT INTO price_batches (id, title, holds_from, state, made_by, made_at) VALUES (?, ?, ?, ?, ?, ?)', [b.id, b.title.slice(0, 160), b.holdsFrom, b.state, b.by, sqlInstant(b.at)])
+export const setBatchState = (tx: Tx, id: string, state: BatchRow['state']) => tx.run('UPDATE price_batches SET state = ? WHERE id = ?', [state, id])
+export const insertHistory = (tx: Tx, batchId: string, rows: { entryId: string, was: PriceSet, became: PriceSet, follows: boolean }[]) => tx.many('INSERT INTO price_history (batch_id, entry_id, was, became, follows) VALUES ?', rows.map(r => [batchId, r.entryId, JSON.stringify(r.was), JSON.stringify(r.became), r.follows]))
+export const historyOfBatch = async (tx: Tx, batchId: string) => (await tx.rows<{ entryId: string, was: unknown, became: unknown }>('SELECT entry_id AS entryId, was, became FROM price_history WHERE batch_id = ? ORDER BY id', [batchId])).map(r => ({ entryId: r.entryId, was: json<PriceSet>(r.was), became: json<PriceSet>(r.became) }))
+export const historyOfEntry = async (tx: Tx, entryId: string) => (await tx.rows<{ title: string, state: BatchRow['state'], holdsFrom: string, madeAt: string, madeBy: string | null, was: unknown, became: unknown }>(
+  'SELECT b.title, b.state, b.holds_from AS holdsFrom, b.made_at AS madeAt, p.name AS madeBy, h.was, h.became FROM price_history h JOIN price_batches b ON b.id = h.batch_id LEFT JOIN people p ON p.id = b.made_by WHERE h.entry_id = ? ORDER BY h.id DESC LIMIT 50', [entryId])).map(r => ({ ...r, was: json<PriceSet>(r.was), became: json<PriceSet>(r.became) }))
+/** What was sold of each entry since a day: how often, how many, for how much. */
+export const soldSince = (tx: Tx, since: string, entryIds: string[] | null = null) => tx.rows<{ entryId: string, lines: number, quantity: string, net: number, last: string }>(
+  `SELECT l.entry_id AS entryId, COUNT(*) AS \`lines\`, SUM(l.quantity) AS quantity, CAST(SUM(l.net_minor) AS SIGNED) AS net, DATE(MAX(w.created_at)) AS last FROM work_lines l STRAIGHT_JOIN work_orders w ON w.id = l.work_order_id
+   WHERE l.entry_id IS NOT NULL AND NOT l.removed AND l.done AND w.created_at >= ?${entryIds ? ` AND l.entry_id IN (${marks(entryIds)})` : ''} GROUP BY l.entry_id`, [since, ...entryIds ?? []])
+export const soldWhere = (tx: Tx, entryId: string) => tx.rows<{ workOrderId: string, number: string, customer: string, on: string, quantity: string, unitPrice: string, net: number }>(
+  `SELECT w.id AS workOrderId, w.number, c.name AS customer, DATE(w.created_at) AS \`on\`, l.quantity, l.unit_price AS unitPrice, l.net_minor AS net FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id JOIN customers c ON c.id = w.customer_id
+   WHERE l.entry_id = ? AND NOT l.removed AND l.done ORDER BY w.created_at DESC LIMIT 12`, [entryId])
+export const namedLike = (tx: Tx, words: string[], not: string) => tx.rows<{ id: string, code: string, name: string, price: string }>(
+  `SELECT e.id, e.code, e.name, e.price FROM price_entries e WHERE NOT e.retired AND e.id <> ?${words.map(() => ' AND e.name LIKE ?').join('')} ORDER BY e.name LIMIT 5`, [not, ...words.map(w => `%${w}%`)])
+/** Every entry that is not retired, priced or not. */
+export const everyEntry = async (tx: Tx) => (await tx.rows<EntryRow>(`SELECT ${PLAIN}, '' AS parts FROM price_entries e WHERE NOT e.retired ORDER BY e.kind, e.code LIMIT 50000`)).map(fix)
+export const labourRates = (tx: Tx) => tx.rows<{ id: string, name: string, price: string }>('SELECT id, name, price FROM price_entries WHERE kind = "labour" AND NOT retired ORDER BY pinned DESC, code LIMIT 100')
+/** One change of prices at a time: what follows from what is worked out from the whole book. */
+export const lockBook = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')
+export const pricesNow = async (tx: Tx, ids: string[]) => new Map((await tx.rows<PriceSet & { id: string }>(`SELECT id, cost, price, further_price AS furtherPrice, pricing FROM price_entries WHERE id IN (${marks(ids)}) FOR UPDATE`, ids)).map(({ id, ...p }) => [id, p]))

@@ -8,13 +8,16 @@ import type { Answer, Query } from '../../shared/api'
 import { levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
+import { applyDue } from './changes'
 import { bookStamp, entryPage, wholeBook, type EntryRow } from './queries'
 
 let kept: { stamp: string, entries: Map<string, EntryRow>, find: (words: string, limit?: number) => string[] } | null = null
 async function book(ctx: Ctx) {
-  const stamp = await bookStamp(ctx.tx)
+  await applyDue(ctx)
+  // Entries come and go with the day, too.
+  const stamp = `${ctx.today} ${await bookStamp(ctx.tx)}`
   if (kept?.stamp !== stamp) {
-    const entries = await wholeBook(ctx.tx)
+    const entries = await wholeBook(ctx.tx, ctx.today)
     kept = { stamp, entries: new Map(entries.map(e => [e.id, e])), find: searchEntries(entries) }
   }
   return kept
@@ -37,8 +40,9 @@ export async function searchBook(ctx: Ctx, query: Query<'searchPriceBook'>): Pro
   return { items: found.filter(e => !query.kind || e.kind === query.kind).slice(0, 30).map(shape(ctx, await agreementLevel(ctx))) }
 }
 export async function listBook(ctx: Ctx, query: Query<'priceBook'>): Promise<Answer<'priceBook'>> {
+  await applyDue(ctx)
   const p = paging(query, ['code', 'name'], 'code')
-  const { rows, total } = await entryPage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', kind: query.kind, pinned: query.pinned === 'yes' })
+  const { rows, total } = await entryPage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', kind: query.kind, category: query.category, retired: query.retired === 'yes', pinned: query.pinned === 'yes' })
   const one = shape(ctx, await agreementLevel(ctx))
   return pageOf(rows, total, p.limit, one)
 }

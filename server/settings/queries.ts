@@ -26,6 +26,7 @@ export async function taxClasses(tx: Tx): Promise<Map<string, TaxRate[]>> {
   const rows = await tx.rows<{ id: string, rates: unknown }>('SELECT id, rates FROM tax_classes')
   return new Map(rows.map(r => [r.id, json<TaxRate[]>(r.rates)]))
 }
+export const taxClassNames = (tx: Tx) => tx.rows<{ id: string, name: string }>('SELECT id, name FROM tax_classes ORDER BY name LIMIT 50')
 export const territories = async (tx: Tx) => (await tx.rows<{ id: string, name: string, postcodes: unknown }>('SELECT id, name, postcodes FROM territories ORDER BY name LIMIT 200')).map(t => ({ ...t, postcodes: json<string[]>(t.postcodes) }))
 type Choices = { choices: string[], retired: boolean }
 const fix = <T extends { choices: unknown, retired: unknown }>(r: T): T & Choices => ({ ...r, choices: json<string[]>(r.choices), retired: Boolean(r.retired) })

@@ -10,6 +10,7 @@ import { customerById, levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { fromBase64, isKind, kindOf, PICTURES } from '../http/files'
 import { record } from '../http/queries'
+import { applyDue } from '../pricebook/changes'
 import { entriesById, type EntryRow } from '../pricebook/queries'
 import { taxClasses } from '../settings/queries'
 import { accountOf, asPaperLine, refreshWorkOrder, timeCharge, uncoveredOf, visibleWorkOrder, workOrderPaper } from './account'
@@ -36,6 +37,7 @@ export type PricedLine = Omit<LineRow, 'workOrderId' | 'visitId' | 'promisedMino
 export type WantedLine = Omit<Body<'addLines'>['lines'][number], 'done'> & { done?: boolean }
 /** Prices lines for a customer, the first task of a visit at its full price, further ones at theirs. */
 export async function priceLines(ctx: Ctx, of: { customerId: string, priceLevelId: string | null, currency: string, callbackOf?: string | null }, wanted: WantedLine[], hasTask: boolean): Promise<PricedLine[]> {
+  await applyDue(ctx)
   const entries = new Map((await entriesById(ctx.tx, wanted.flatMap(l => l.entryId ?? []))).map(e => [e.id, e]))
   const level = await levelFor(ctx, of)
   // What was agreed with this customer for an entry stands over the book, and no level is taken off it.

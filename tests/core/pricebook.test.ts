@@ -1,6 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
-import { labourRateNeeded, taskPrice } from '../../core/pricebook/taskPrice'
+import { explainPrice, type PricedEntry, type PricingRules } from '../../core/pricebook/explainPrice'
+import { labourRateNeeded, pointWorth } from '../../core/pricebook/labourRate'
+import { markupRuleFor } from '../../core/pricebook/markupTiers'
+import { oddPercent } from '../../core/pricebook/oddPercent'
+import { repriced, ruled } from '../../core/pricebook/reprice'
+import { roundedUp } from '../../core/pricebook/roundedUp'
 import { levelSaving } from '../../core/pricebook/levelPrice'
 import { partPrice } from '../../core/pricebook/partPrice'
 import { searchEntries } from '../../core/pricebook/searchEntries'
@@ -12,25 +17,64 @@ describe('partPrice', () => {
   it('takes the lowest tier below all of them', () => expect(partPrice('5', [{ fromCost: '10', multiplier: '3' }], 'USD')).toBe(1500))
   it('needs a tier', () => expect(() => partPrice('5', [], 'USD')).toThrow(RangeError))
 })
-describe('taskPrice', () => {
-  const recipe = { secondsFirst: 7920, secondsFurther: 5400, labourRatePerHour: '128', parts: [{ quantity: '2', sellMinor: 1250 }], sundriesRate: '0.03' }
-  it('is hours, parts and sundries', () => expect(taskPrice(recipe, false, 'USD')).toEqual({ labourMinor: 28160, partsMinor: 2500, sundriesMinor: 920, roundingMinor: 0, priceMinor: 31580 }))
-  it('costs less as a further one: setting up is done once', () => expect(taskPrice(recipe, true, 'USD').priceMinor).toBeLessThan(taskPrice(recipe, false, 'USD').priceMinor))
-  it.each([[{ kind: 'whole' }, 31600], [{ kind: 'ending', ending: 95 }, 31595], [{ kind: 'none' }, 31580]] as const)('rounds %j to %i', (rounding, price) => expect(taskPrice({ ...recipe, rounding }, false, 'USD').priceMinor).toBe(price))
-  it('is not less than the minimum', () => expect(taskPrice({ ...recipe, minimumMinor: 50000 }, false, 'USD').priceMinor).toBe(50000))
-  it('may be fixed', () => expect(taskPrice({ ...recipe, fixedMinor: 39900 }, false, 'USD')).toMatchObject({ priceMinor: 39900, roundingMinor: 8320 }))
-  test.prop([fc.integer({ min: 0, max: 40_000 }), fc.integer({ min: 0, max: 99 })])('its parts sum to it', (seconds, ending) => {
-    const p = taskPrice({ ...recipe, secondsFirst: seconds, rounding: { kind: 'ending', ending } }, false, 'USD')
-    expect(p.labourMinor + p.partsMinor + p.sundriesMinor + p.roundingMinor).toBe(p.priceMinor)
-    expect(p.priceMinor % 100).toBe(ending)
-    expect(p.roundingMinor).toBeGreaterThanOrEqual(0)
-    expect(p.roundingMinor).toBeLessThan(100)
+const rules: PricingRules = { markups: [{ scope: 'all', name: '', tiers }, { scope: 'category', name: 'Pump', tiers: [{ fromCost: '0', multiplier: '1.3' }] }, { scope: 'supplier', name: 'Northmoor', tiers: [{ fromCost: '0', multiplier: '1.9' }] }], sundriesRate: '0.03', minimum: '0', rounding: { kind: 'none' } }
+const task: PricedEntry = { kind: 'task', category: 'Tank', supplier: '', pricing: 'rule', cost: '20', price: '0', furtherPrice: null, seconds: 7920, furtherSeconds: 5400, labour: { name: 'Labour', price: '128' }, parts: [{ name: 'Relief valve', quantity: '2', price: '12.5' }], sundriesRate: null }
+const part: PricedEntry = { ...task, kind: 'part', cost: '109.95', seconds: 0, furtherSeconds: 0, labour: null, parts: [] }
+const priceOf = (e: PricedEntry, r: Partial<PricingRules> = {}, further = false) => explainPrice(e, { ...rules, ...r }, 'USD', further)
+describe('why a task costs what it costs', () => {
+  // Common practice of the trade; 2.2 h × 128.00 = 281.60, two valves at 12.50, 3 % of 306.60 = 9.198 → 9.20.
+  it('is hours, parts and sundries', () => expect(priceOf(task).reasons.map(r => [r.code, r.amountMinor])).toEqual([['labour', 28160], ['part', 2500], ['sundries', 920]]))
+  it('costs less as a further one: setting up is done once', () => expect(priceOf(task, {}, true).reasons[0]!.amountMinor).toBe(19200))
+  it.each([[{ kind: 'whole' }, 31600], [{ kind: 'ending', ending: 95 }, 31595], [{ kind: 'none' }, 31580]] as const)('rounds %j to %i', (rounding, price) => expect(priceOf(task, { rounding }).priceMinor).toBe(price))
+  it('is not less than the minimum, and says so', () => {
+    const p = priceOf(task, { minimum: '500' })
+    expect([p.priceMinor, p.reasons.at(-1)]).toEqual([50000, { code: 'minimum', text: 'not less than 500', amountMinor: 18420 }])
+  })
+  it('may be fixed: the difference to the rule is shown, and what an hour brings', () => {
+    const p = priceOf({ ...task, pricing: 'fixed', price: '399' })
+    expect([p.priceMinor, p.reasons.at(-1)!.code, p.reasons.at(-1)!.amountMinor]).toEqual([39900, 'fixed', 8320])
+    // (399 − 25 of parts) over 2.2 hours
+    expect(p.hourMinor).toBe(17000)
+  })
+  it('without minor units there is nothing to round (ISO 4217: JPY has none)', () => expect(roundedUp(31580, { kind: 'whole' }, 'JPY')).toBe(31580))
+  test.prop([fc.integer({ min: 0, max: 40_000 }), fc.integer({ min: 0, max: 99 }), fc.array(fc.record({ name: fc.constant('p'), quantity: fc.integer({ min: 1, max: 40 }).map(n => (n / 4).toString()), price: fc.integer({ min: 0, max: 90_000 }).map(n => (n / 100).toFixed(2)) }), { maxLength: 5 }), fc.integer({ min: 0, max: 400 }), fc.boolean()])('its parts sum to it, and it ends as it should', (seconds, ending, parts, minimum, further) => {
+    const p = priceOf({ ...task, seconds, furtherSeconds: seconds, parts }, { rounding: { kind: 'ending', ending }, minimum: String(minimum) }, further)
+    expect(p.reasons.reduce((n, r) => n + r.amountMinor, 0)).toBe(p.priceMinor)
+    if (!p.reasons.some(r => r.code === 'minimum')) expect(p.priceMinor % 100).toBe(ending)
+    expect(p.priceMinor).toBeGreaterThanOrEqual(minimum * 100)
   })
 })
-describe('labourRateNeeded', () => {
-  it('covers the year from the hours that are billed', () => expect(labourRateNeeded({ wages: '300000', burden: '60000', overhead: '140000', paidHours: '10000', billedShare: '0.5', targetMargin: '0.2' })).toBe('125'))
-  it('is impossible when nothing is billed', () => expect(() => labourRateNeeded({ wages: '1', burden: '0', overhead: '0', paidHours: '1', billedShare: '0', targetMargin: '0' })).toThrow(RangeError))
+describe('why a part costs what it costs', () => {
+  it('is its cost and what its step adds', () => expect(priceOf(part).reasons).toEqual([{ code: 'cost', text: 'cost', amountMinor: 10995 }, { code: 'markup', text: '× 1.5: cost from 100', amountMinor: 5498 }]))
+  it('by its supplier before its category before all', () => {
+    const of = (category: string, supplier: string) => [markupRuleFor({ category, supplier }, rules.markups)?.scope, priceOf({ ...part, category, supplier, cost: '10' }).priceMinor]
+    expect([of('Pump', 'Northmoor'), of('Pump', 'Other'), of('Tank', '')]).toEqual([['supplier', 1900], ['category', 1300], ['all', 2000]])
+  })
+  it('without a rule it is as it was set', () => expect(priceOf({ ...part, price: '12' }, { markups: [] })).toMatchObject({ priceMinor: 1200, reasons: [{ code: 'fixed' }] }))
 })
+describe('repricing', () => {
+  it('parts + 4 %: rounded for each, and fixed from then on', () => expect(repriced({ ...part, price: '10.13' }, { kind: 'price_percent', percent: '4' }, rules, 'USD')).toEqual({ cost: '109.95', price: '10.54', furtherPrice: null, pricing: 'fixed' }))
+  it('labour to 128.00', () => expect(repriced({ ...part, kind: 'labour', price: '120' }, { kind: 'set', price: '128.00' }, rules, 'USD')).toMatchObject({ price: '128.00', pricing: 'fixed' }))
+  it('a cost that rises takes a price by rule along, and leaves a fixed one', () => {
+    expect(repriced(part, { kind: 'cost_percent', percent: '10' }, rules, 'USD')).toMatchObject({ cost: '120.945', price: '181.42', pricing: 'rule' })
+    expect(repriced({ ...part, pricing: 'fixed', price: '150' }, { kind: 'cost_percent', percent: '10' }, rules, 'USD')).toMatchObject({ cost: '120.945', price: '150', pricing: 'fixed' })
+  })
+  it('back to the rule: 109.95 → 164.93', () => expect(repriced({ ...part, pricing: 'fixed', price: '1' }, { kind: 'by_rule' }, rules, 'USD')).toMatchObject({ price: '164.93', pricing: 'rule' }))
+  it('a charge has no rule to go back to', () => expect(repriced({ ...part, kind: 'charge', price: '95' }, { kind: 'by_rule' }, rules, 'USD')).toMatchObject({ price: '95', pricing: 'fixed' }))
+  it('prices do not become negative', () => expect(() => repriced(part, { kind: 'price_percent', percent: '-101' }, rules, 'USD')).toThrow(RangeError))
+  test.prop([fc.integer({ min: 0, max: 100_000 })])('what the rule makes, the rule makes again', (cents) => {
+    const once = ruled({ ...part, cost: (cents / 100).toFixed(2) }, rules, 'USD')
+    expect(ruled({ ...part, ...once }, rules, 'USD')).toEqual(once)
+  })
+})
+describe('what an hour must cost', () => {
+  const year = { wages: '300000', burden: '60000', overhead: '140000', paidHours: '10000', billedShare: '0.5', targetMargin: '0.2' }
+  it('covers the year from the hours that are billed', () => expect(labourRateNeeded(year)).toBe('125'))
+  // 51 % of 10 000 hours: 500 000 ÷ 5 100 ÷ 0.8 = 122.549; one point is 100 hours at 125.00.
+  it('a point of billed share is worth what it brings', () => expect(pointWorth(year, '125')).toEqual({ rateLess: '2.451', yearMore: '12500' }))
+  it('is impossible when nothing is billed', () => expect(() => labourRateNeeded({ ...year, billedShare: '0' })).toThrow(RangeError))
+})
+it.each([['0.41', true], ['0.4', false], ['0.065', false], ['0.01', false], ['0.0065', true], ['0', false]])('a rate of %s is asked about: %s', (rate, odd) => expect(oddPercent(rate)).toBe(odd))
 describe('levelSaving', () => {
   const level = { id: 'a', name: 'Care agreement', off: { task: '0.15' } }
   // Common practice of the trade: 15 % off 520.05 is 78.01, leaving 442.04.

@@ -109,7 +109,7 @@ test('one filter for day, week, month and list; kept by name for the person who 
   quiet(office)
   quiet(owner)
 })
-test('the map: zoomed and moved by keyboard; what waits shows who is near, with the time they could be there', async ({ browser }) => {
+test('the map: zoomed and moved by keyboard; what waits shows who is near, and is placed with whoever is sent', async ({ browser }) => {
   const dispatch = await sitDown(browser, 'dispatch')
   await dispatch.goto('/schedule/map')
   const map = dispatch.getByRole('application', { name: /^Map/ })
@@ -125,11 +125,25 @@ test('the map: zoomed and moved by keyboard; what waits shows who is near, with 
   await expect(land).not.toHaveAttribute('transform', nearer)
   await dispatch.keyboard.press('0')
   await expect(land).toHaveAttribute('transform', 'translate(0,0) scale(1)')
-  await dispatch.getByRole('complementary').getByRole('button', { name: /Peregrine Cottages/ }).first().click()
+  const waits = dispatch.getByRole('complementary').getByRole('button', { name: /Peregrine Cottages/ })
+  await expect(waits.first()).toBeVisible()
+  const many = await waits.count()
+  await waits.first().click()
   const near = dispatch.getByRole('table', { name: 'Who is near' })
-  await expect(near.getByRole('row')).toHaveCount(6)
+  const sends = near.getByRole('button', { name: /^Send / })
+  await expect(sends).toHaveCount(5)
   await expect(near.getByRole('row').nth(1)).toContainText(/\d:\d\d.*\d\d:\d\d/)
-  quiet(dispatch)
+  const nearest = near.locator('tbody').filter({ has: dispatch.locator('button:enabled') }).first()
+  const who = (await nearest.locator('b').innerText()).trim()
+  await nearest.getByRole('button').click()
+  // Whoever is sent at once may well be sent away from something: that is said first.
+  const [placed, warned] = [dispatch.getByRole('status').filter({ hasText: `${who} has it for` }), dispatch.getByRole('alertdialog', { name: 'Before it is placed' })]
+  await expect(placed.or(warned)).toBeVisible()
+  if (await warned.isVisible()) await warned.getByRole('button').click()
+  await expect(placed).toBeVisible()
+  await dispatch.getByRole('button', { name: 'Leave this site' }).click()
+  await expect(waits).toHaveCount(many - 1)
+  quiet(dispatch, /status of 409/)
 })
 test('a late promise is told by text, with prepared words, to a customer who agreed to texts', async ({ browser }) => {
   setClock('2026-11-24T11:20')

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { closePool } from '../../server/db/pool'
 import { remindTomorrow } from '../../server/dispatch/visitMessages'
 import { inContext } from '../../server/http/context'
-import { callerNamed, type Client, id, setClock, signedIn, until } from './client'
+import { callerNamed, type Client, database, id, setClock, signedIn, until } from './client'
 
 let office: Client
 const people = new Map<string, string>()
@@ -63,31 +63,41 @@ describe('several technicians on a visit', () => {
 })
 describe('whoever goes along', () => {
   it('is clocked with the one whose visit it is, unless a clock of their own runs; an apprentice is not asked to be charged', async () => {
-    const made = await booked({ technician: 'Rosa', date: '2026-11-25', start: '13:00' })
-    const v = await onBoard(made.visitId, '2026-11-25')
-    const crewed = await office.ok('placeVisit', { params: { id: v.id }, body: { technicianId: v.technicianId, startAt: v.startAt, durationSeconds: v.durationSeconds, version: v.version, crewIds: [people.get('Maud')!], override: true } })
-    expect(crewed.crewIds).toEqual([people.get('Maud')])
+    // Everybody of the demo is busy at this hour: somebody new helps, and is gone again afterwards.
+    const db = await database()
+    const quill = id()
+    await db.query('INSERT INTO people (id, email, name, role, bookable, skills, hours, territory_ids, password_hash) SELECT ?, "quill@demo.test", "Quill Ashdown", role, TRUE, "[]", hours, "[]", "x" FROM people WHERE id = ?', [quill, people.get('Maud')])
+    const along = async (visitId: string) => {
+      const v = await onBoard(visitId, '2026-11-25')
+      return office.ok('placeVisit', { params: { id: v.id }, body: { technicianId: v.technicianId, startAt: v.startAt, durationSeconds: v.durationSeconds, version: v.version, crewIds: [quill], override: true } })
+    }
+    const act = (visitId: string, name: string) => office.ok('clock', { params: { id: visitId }, body: { act: name } })
+    const at1 = await booked({ technician: 'Rosa', date: '2026-11-25', start: '13:00' })
+    expect((await along(at1.visitId)).crewIds).toEqual([quill])
     setClock('2026-11-25T13:00')
-    await office.ok('clock', { params: { id: v.id }, body: { act: 'arrive' } })
+    await act(at1.visitId, 'arrive')
     setClock('2026-11-25T14:00')
-    await office.ok('clock', { params: { id: v.id }, body: { act: 'finish' } })
-    const work = await office.ok('workOrder', { params: { id: made.workOrderId } })
-    expect([...work.visits[0]!.along].sort((a, b) => a.name.localeCompare(b.name))).toEqual([{ name: 'Gwil Harrow', seconds: 3600 }, { name: 'Maud Okonjo', seconds: 3600 }])
-    // Rosa's hour and Maud's: an apprentice learns.
+    await act(at1.visitId, 'finish')
+    const work = await office.ok('workOrder', { params: { id: at1.workOrderId } })
+    expect([...work.visits[0]!.along].sort((a, b) => a.name.localeCompare(b.name))).toEqual([{ name: 'Gwil Harrow', seconds: 3600 }, { name: 'Quill Ashdown', seconds: 3600 }])
+    // Rosa's hour and Quill's: an apprentice learns.
     expect([work.visits[0]!.siteSeconds, work.time.siteSeconds]).toEqual([3600, 7200])
-    // Maud is at a visit of her own: the next one does not take her clock away from it.
-    const own = await booked({ technician: 'Maud', date: '2026-11-25', start: '14:30' })
+    // Quill is at a visit of their own: the next one does not take their clock away from it.
+    const own = await booked({ technician: 'Rosa', date: '2026-11-25', start: '16:00' })
+    const o = await onBoard(own.visitId, '2026-11-25')
+    await office.ok('placeVisit', { params: { id: o.id }, body: { technicianId: quill, startAt: o.startAt, durationSeconds: o.durationSeconds, version: o.version, override: true } })
     const next = await booked({ technician: 'Rosa', date: '2026-11-25', start: '14:30' })
-    const n = await onBoard(next.visitId, '2026-11-25')
-    await office.ok('placeVisit', { params: { id: n.id }, body: { technicianId: n.technicianId, startAt: n.startAt, durationSeconds: n.durationSeconds, version: n.version, crewIds: [people.get('Maud')!], override: true } })
-    await office.ok('clock', { params: { id: own.visitId }, body: { act: 'arrive' } })
-    await office.ok('clock', { params: { id: next.visitId }, body: { act: 'arrive' } })
+    await along(next.visitId)
+    await act(own.visitId, 'arrive')
+    await act(next.visitId, 'arrive')
     setClock('2026-11-25T15:00')
-    await office.ok('clock', { params: { id: next.visitId }, body: { act: 'finish' } })
-    await office.ok('clock', { params: { id: own.visitId }, body: { act: 'finish' } })
+    await act(next.visitId, 'finish')
+    await act(own.visitId, 'finish')
     expect((await office.ok('workOrder', { params: { id: next.workOrderId } })).visits[0]!.along).toEqual([{ name: 'Gwil Harrow', seconds: 3600 }])
     expect((await office.ok('workOrder', { params: { id: own.workOrderId } })).time.siteSeconds).toBe(3600)
     setClock('2026-11-24T10:21')
+    await db.query('UPDATE people SET bookable = FALSE, active = FALSE WHERE id = ?', [quill])
+    await db.end()
   })
   it('is counted in the week as in the openings', async () => {
     const cell = async () => (await office.ok('scheduleRange', { query: { from: '2026-12-08', to: '2026-12-08' } })).cells.find(c => c.technicianId === people.get('Ines'))!.morning

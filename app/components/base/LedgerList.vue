@@ -45,5 +45,5 @@ onLive(() => { if (items.value.length <= 50) void refresh() })
 </template>
 
 <style scoped>
-.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .head { gap: 10px; } .head h1 { white-space: nowrap; } .more { align-self: center; }
+.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .head { gap: 10px; flex-wrap: wrap; } .head h1 { white-space: nowrap; } .more { align-self: center; }
 </style>

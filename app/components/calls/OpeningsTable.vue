@@ -73,5 +73,5 @@ const PARTS = [['any', 'Any time'], ['morning', 'Morning'], ['afternoon', 'After
 </template>
 
 <style scoped>
-.openings { display: flex; flex-direction: column; gap: 6px; } .openings select { width: auto; max-width: 130px; } .wrap { flex-wrap: wrap; gap: 6px; } .wrap .btn { min-height: 30px; padding: 0 8px; } .wrap input[type='date'] { width: 126px; } td { padding: 4px 8px !important; } .chosen td { background: var(--green-1); }
+.openings { display: flex; flex-direction: column; gap: 6px; } .openings select { width: auto; max-width: 112px; padding-left: 8px; } .wrap { flex-wrap: wrap; gap: 5px; } .wrap .btn { min-height: 30px; padding: 0 8px; } .wrap input[type='date'] { width: 126px; } td { padding: 4px 8px !important; } .chosen td { background: var(--green-1); }
 </style>

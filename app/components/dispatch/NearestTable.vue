@@ -22,11 +22,12 @@ onLive(() => void load())
 </script>
 
 <template>
-  <table class="book" aria-label="Who is near"><thead><tr><th>Who</th><th class="right">Drive</th><th>Could be there</th><th>What they are at</th><th /></tr></thead><tbody>
-    <tr v-for="n in found" :key="n.technicianId" :class="{ out: !n.works }"><td class="nowrap"><b>{{ n.name.split(' ')[0] }}</b></td><td class="right num">{{ hoursMinutes(n.driveSeconds) }}</td><td class="num">{{ n.works ? session.time(n.arriveAt) : 'not today' }}</td><td class="small">{{ n.from }}; {{ n.now }}<span v-if="n.lacks.length" class="soon">; lacks {{ n.lacks.join(', ') }}</span><span v-if="n.foreign" class="soon">; another territory</span></td><td class="right"><button type="button" class="btn" :disabled="!n.works || chosen === n.technicianId" :aria-label="`Send ${n.name}`" @click="emit('choose', n)">Send</button></td></tr>
+  <table class="book" aria-label="Who is near"><thead><tr><th>Who</th><th class="right">Drive</th><th>Could be there</th><th /></tr></thead><tbody v-for="n in found" :key="n.technicianId" :class="{ out: !n.works }">
+    <tr><td><b>{{ n.name.split(' ')[0] }}</b><span v-if="n.lacks.length" class="soon small"> lacks {{ n.lacks.join(', ') }}</span><span v-if="n.foreign" class="soon small"> another territory</span></td><td class="right num">{{ hoursMinutes(n.driveSeconds) }}</td><td class="num">{{ n.works ? session.time(n.arriveAt) : 'not today' }}</td><td class="right"><button type="button" class="btn" :disabled="!n.works || chosen === n.technicianId" :aria-label="`Send ${n.name}`" @click="emit('choose', n)">Send</button></td></tr>
+    <tr><td colspan="4" class="small quiet why">{{ n.from }}; {{ n.now }}</td></tr>
   </tbody></table>
 </template>
 
 <style scoped>
-.out { color: var(--ink-2); } td { padding: 4px 8px !important; }
+.out { color: var(--ink-2); } td { padding: 4px 8px !important; border: 0; } .why { white-space: normal; padding-top: 0 !important; } tbody { border-bottom: 1px solid var(--rule); }
 </style>

@@ -5,11 +5,11 @@ import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
 
-const props = defineProps<{ label: string, autofocus?: boolean, atHand?: boolean }>()
+const props = defineProps<{ label: string, autofocus?: boolean, atHand?: boolean, only?: 'task' | 'part' | 'labour' | 'charge' }>()
 const emit = defineEmits<{ choose: [entry: Answer<'searchPriceBook'>['items'][number]] }>()
 const session = useSession()
 const words = ref('')
-const kind = ref<'' | 'task' | 'part' | 'labour' | 'charge'>('')
+const kind = ref<'' | 'task' | 'part' | 'labour' | 'charge'>(props.only ?? '')
 const items = ref<Answer<'searchPriceBook'>['items']>([])
 const at = ref(0)
 let turn = 0

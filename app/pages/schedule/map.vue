@@ -48,6 +48,7 @@ const shown = computed(() => (only.value.length ? only.value : looks.filter.tech
 const wants = computed(() => schedule.value?.tray.find(v => v.siteId === site.value)?.skills ?? [])
 const toggle = (id: string) => { only.value = only.value.includes(id) ? only.value.filter(x => x !== id) : [...only.value, id] }
 const seen = (t: Answer<'mapDay'>['technicians'][number]) => (t.position ? `${t.position.old ? 'last seen' : 'seen'} ${session.time(t.position.at)}` : date.value === session.today ? 'not seen today' : '')
+watch(site, () => { said.value = '' })
 const quarter = (at: string) => new Date(Math.ceil(Date.parse(at) / 900_000) * 900_000).toISOString()
 const warned = ref<{ text: string, by: Nearby } | null>(null)
 /** What waits at the site is placed with whoever was chosen, for when they can be there; where nothing waits, a call begins. */

@@ -1,0 +1,91 @@
+import { Decimal } from '../money/decimal'
+import { minorToDecimal } from '../money/formatMinor'
+import { roundToMinor } from '../money/roundToMinor'
+import type { LineKind } from './levelPrice'
+import { markupRuleFor, type MarkupRule } from './markupTiers'
+import { partPrice } from './partPrice'
+import { roundedUp, type PriceRounding } from './roundedUp'
+
+export interface PricingRules {
+  markups: readonly MarkupRule[]
+  /** a fraction of labour and parts: glue, tape, screws */
+  sundriesRate: string
+  /** no task costs less, major units */
+  minimum: string
+  rounding: PriceRounding
+}
+/** What an entry is priced from. Money in major units. */
+export interface PricedEntry {
+  kind: Exclude<LineKind, 'other'>
+  category: string
+  supplier: string
+  /** `rule`: from cost, hours and parts; `fixed`: as somebody said */
+  pricing: 'rule' | 'fixed'
+  cost: string
+  price: string
+  furtherPrice: string | null
+  seconds: number
+  furtherSeconds: number
+  /** the rate of labour that a task is worked at */
+  labour: { name: string, price: string } | null
+  parts: readonly { name: string, quantity: string, price: string }[]
+  /** instead of the company's */
+  sundriesRate: string | null
+}
+export interface PriceReason { code: 'labour' | 'part' | 'cost' | 'markup' | 'sundries' | 'rounding' | 'minimum' | 'fixed', text: string, amountMinor: number }
+export interface PriceWhy {
+  priceMinor: number
+  reasons: PriceReason[]
+  /** what an hour brings once the parts are paid for; null without hours */
+  hourMinor: number | null
+}
+
+/**
+ * Why an entry costs what it costs, in parts that sum to its price: hours × rate, each part, sundries, rounding, minimum; a part's cost and
+ * what its tier adds; what a price that somebody fixed is more or less than the rule.
+ * @param further the price as a further task of the same visit: setting up is done once
+ * @example explainPrice(task, rules, 'USD').reasons.map(r => r.text) // ['2:12 h × 128.00', '2 × Relief valve', '3 % sundries', 'up to a whole']
+ * Source: common practice of the trade.
+ */
+export function explainPrice(entry: PricedEntry, rules: PricingRules, currency: string, further = false): PriceWhy {
+  const ruled = entry.kind === 'task' ? taskReasons(entry, rules, currency, further) : entry.kind === 'part' ? partReasons(entry, rules, currency) : []
+  const sum = ruled.reduce((n, r) => n + r.amountMinor, 0)
+  const said = roundToMinor(further ? entry.furtherPrice ?? entry.price : entry.price, currency)
+  const byRule = entry.pricing === 'rule' && ruled.length > 0
+  const priceMinor = byRule ? sum : said
+  const reasons = byRule ? ruled : ruled.length ? [...ruled, { code: 'fixed' as const, text: said < sum ? 'less, by a fixed price' : said > sum ? 'more, by a fixed price' : 'a fixed price, the same', amountMinor: said - sum }] : [{ code: 'fixed' as const, text: 'as it was set', amountMinor: said }]
+  const hours = new Decimal(further ? entry.furtherSeconds : entry.seconds).div(3600)
+  const material = entry.kind === 'task' ? partsMinor(entry, currency).reduce((n, p) => n + p, 0) : 0
+  return { priceMinor, reasons, hourMinor: hours.isZero() || entry.kind === 'part' ? null : roundToMinor(new Decimal(minorToDecimal(priceMinor - material, currency)).div(hours), currency) }
+}
+const partsMinor = (entry: PricedEntry, currency: string): number[] => entry.parts.map(p => roundToMinor(new Decimal(p.price).times(p.quantity), currency))
+const plain = (n: string | Decimal) => new Decimal(n).toString()
+
+function partReasons(entry: PricedEntry, rules: PricingRules, currency: string): PriceReason[] {
+  const rule = markupRuleFor(entry, rules.markups)
+  if (!rule) return []
+  const costMinor = roundToMinor(entry.cost, currency)
+  const priceMinor = partPrice(entry.cost, rule.tiers, currency)
+  const tiers = [...rule.tiers].sort((a, b) => new Decimal(a.fromCost).cmp(b.fromCost))
+  const at = Math.max(0, tiers.findLastIndex(t => new Decimal(t.fromCost).lte(entry.cost)))
+  const band = tiers[at + 1] ? `cost ${plain(tiers[at]!.fromCost)} to ${plain(tiers[at + 1]!.fromCost)}` : `cost from ${plain(tiers[at]!.fromCost)}`
+  return [{ code: 'cost', text: 'cost', amountMinor: costMinor }, { code: 'markup', text: `× ${plain(tiers[at]!.multiplier)}: ${band}${rule.scope === 'all' ? '' : `, ${rule.scope} ${rule.name}`}`, amountMinor: priceMinor - costMinor }]
+}
+function taskReasons(entry: PricedEntry, rules: PricingRules, currency: string, further: boolean): PriceReason[] {
+  const seconds = further ? entry.furtherSeconds : entry.seconds
+  if (!entry.labour) return []
+  const hours = new Decimal(seconds).div(3600)
+  const labour: PriceReason = { code: 'labour', text: `${hours.toDecimalPlaces(2).toString()} h × ${new Decimal(entry.labour.price).toFixed(2)}, ${entry.labour.name}`, amountMinor: roundToMinor(hours.times(entry.labour.price), currency) }
+  const parts = partsMinor(entry, currency).map((amountMinor, i): PriceReason => ({ code: 'part', text: `${plain(entry.parts[i]!.quantity)} × ${entry.parts[i]!.name}`, amountMinor }))
+  const base = [labour, ...parts].reduce((n, r) => n + r.amountMinor, 0)
+  const rate = new Decimal(entry.sundriesRate ?? rules.sundriesRate)
+  const sundries = roundToMinor(new Decimal(minorToDecimal(base, currency)).times(rate), currency)
+  const sum = base + sundries
+  const rounded = roundedUp(sum, rules.rounding, currency)
+  const least = Math.max(rounded, roundToMinor(rules.minimum || '0', currency))
+  return [
+    labour, ...parts, ...(sundries ? [{ code: 'sundries' as const, text: `${plain(rate.times(100))} % sundries`, amountMinor: sundries }] : []),
+    ...(rounded !== sum ? [{ code: 'rounding' as const, text: rules.rounding.kind === 'ending' ? `up to an ending of ${String(rules.rounding.ending).padStart(2, '0')}` : 'up to a whole', amountMinor: rounded - sum }] : []),
+    ...(least !== rounded ? [{ code: 'minimum' as const, text: `not less than ${plain(rules.minimum)}`, amountMinor: least - rounded }] : []),
+  ]
+}

@@ -1,0 +1,38 @@
+import { Decimal } from '../money/decimal'
+import { minorToDecimal } from '../money/formatMinor'
+import { roundToMinor } from '../money/roundToMinor'
+import { explainPrice, type PricedEntry, type PricingRules } from './explainPrice'
+
+/** What is done to prices: costs or prices by a percentage (a sign tells which way), one price for all, or as the rules say. */
+export type RepriceRule = { kind: 'cost_percent', percent: string } | { kind: 'price_percent', percent: string } | { kind: 'set', price: string } | { kind: 'by_rule' }
+/** What may change of an entry. Major units. */
+export interface PriceSet { cost: string, price: string, furtherPrice: string | null, pricing: 'rule' | 'fixed' }
+
+/**
+ * What an entry costs and is sold for after a rule. A price moved by a percentage, or set, is fixed from then on; a cost moved by a
+ * percentage takes the price along where the price follows the rules, and leaves a fixed one alone.
+ * @throws RangeError when a percentage would make a price negative
+ * @example repriced(part, { kind: 'price_percent', percent: '4' }, rules, 'USD').price // '10.40', from 10.00
+ * Source: common practice of the trade (a price list is moved by a percentage); what is fixed by it is our own rule.
+ */
+export function repriced(entry: PricedEntry, rule: RepriceRule, rules: PricingRules, currency: string): PriceSet {
+  const by = (amount: string, percent: string) => minorToDecimal(roundToMinor(factorOf(percent).times(amount), currency), currency)
+  const now: PriceSet = { cost: entry.cost, price: entry.price, furtherPrice: entry.furtherPrice, pricing: entry.pricing }
+  if (rule.kind === 'set') return { ...now, price: rule.price, pricing: 'fixed' }
+  if (rule.kind === 'price_percent') return { ...now, price: by(entry.price, rule.percent), furtherPrice: entry.furtherPrice === null ? null : by(entry.furtherPrice, rule.percent), pricing: 'fixed' }
+  // A cost keeps its four decimals: a foot of wire costs parts of a cent.
+  const next = rule.kind === 'cost_percent' ? { ...entry, cost: factorOf(rule.percent).times(entry.cost).toDecimalPlaces(4).toString() } : { ...entry, pricing: 'rule' as const }
+  return ruled(next, rules, currency)
+}
+function factorOf(percent: string): Decimal {
+  const factor = new Decimal(percent).div(100).plus(1)
+  if (factor.isNegative()) throw new RangeError('Prices cannot fall by more than 100 %.')
+  return factor
+}
+/** The prices of an entry as the rules make them; one with a fixed price stays as it is. @example ruled(task, rules, 'USD').price */
+export function ruled(entry: PricedEntry, rules: PricingRules, currency: string): PriceSet {
+  const say = (further: boolean) => minorToDecimal(explainPrice(entry, rules, currency, further).priceMinor, currency)
+  // Charges, rates and what no rule reaches are as somebody set them.
+  const follows = entry.pricing === 'rule' && !explainPrice(entry, rules, currency).reasons.some(r => r.code === 'fixed')
+  return follows ? { cost: entry.cost, price: say(false), furtherPrice: entry.kind === 'task' ? say(true) : entry.furtherPrice, pricing: 'rule' } : { cost: entry.cost, price: entry.price, furtherPrice: entry.furtherPrice, pricing: 'fixed' }
+}

@@ -1,0 +1,178 @@
+// Changes of prices as acts: worked out, looked at, made from a day on, taken back. An entry that is edited, new rules and a repricing all go this one way,
+// so that what follows from a price (a task from its parts and its labour) always follows, and each change has its history.
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { margin } from '../../core/documents/margin'
+import { Decimal } from '../../core/money/decimal'
+import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { roundToMinor } from '../../core/money/roundToMinor'
+import { repriced, ruled, type PriceSet, type RepriceRule } from '../../core/pricebook/reprice'
+import { oddPercent } from '../../core/pricebook/oddPercent'
+import type { PricedEntry } from '../../core/pricebook/explainPrice'
+import { plusMonths } from '../../core/time/zone'
+import type { Answer, Body } from '../../shared/api'
+import { signedIn, type Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { allPartsInside, batchById, batches, bookStamp, dueBatches, historyOfBatch, insertBatch, insertHistory, lockBook, pricesNow, setBatchState, setPrices, soldSince, everyEntry, type BatchRow, type EntryRow } from './queries'
+import { asPriced, rulesOf } from './rules'
+
+interface Change { entry: EntryRow, was: PriceSet, becomes: PriceSet, follows: boolean }
+const setOf = (e: EntryRow): PriceSet => ({ cost: e.cost, price: e.price, furtherPrice: e.furtherPrice, pricing: e.pricing })
+const same = (a: PriceSet, b: PriceSet) => a.pricing === b.pricing && new Decimal(a.cost).eq(b.cost) && new Decimal(a.price).eq(b.price) && (a.furtherPrice === null ? b.furtherPrice === null : b.furtherPrice !== null && new Decimal(a.furtherPrice).eq(b.furtherPrice))
+
+type Inside = Awaited<ReturnType<typeof allPartsInside>>
+function partsByEntry(inside: Inside): Map<string, Inside> {
+  const by = new Map<string, Inside>()
+  for (const p of inside) {
+    const own = by.get(p.entryId)
+    if (own) own.push(p)
+    else by.set(p.entryId, [p])
+  }
+  return by
+}
+/** All that changes when some entries take these prices: they, and the tasks whose parts or labour they are. */
+export async function worked(ctx: Ctx, changes: ReadonlyMap<string, PriceSet>): Promise<Change[]> {
+  const [rules, entries, inside] = [await rulesOf(ctx), await everyEntry(ctx.tx), await allPartsInside(ctx.tx)]
+  const byId = new Map(entries.map(e => [e.id, e]))
+  const partsOf = partsByEntry(inside)
+  const next = new Map<string, PriceSet>()
+  const priceOf = (id: string) => next.get(id)?.price ?? byId.get(id)!.price
+  const priced = (e: EntryRow): PricedEntry => {
+    const labour = e.labourId ? byId.get(e.labourId) : undefined
+    return asPriced({ ...e, ...next.get(e.id) }, labour ? { name: labour.name, price: priceOf(labour.id) } : null, (partsOf.get(e.id) ?? []).map(p => ({ name: byId.get(p.partId)!.name, quantity: p.quantity, price: priceOf(p.partId) })))
+  }
+  for (const [id, set] of changes) next.set(id, set)
+  // Tasks last: they stand on parts and labour, and nothing stands on them.
+  for (const e of [...entries].sort((a, b) => Number(a.kind === 'task') - Number(b.kind === 'task'))) {
+    const now = next.get(e.id) ?? setOf(e)
+    if (now.pricing === 'rule') next.set(e.id, ruled(priced(e), rules, ctx.company.currency))
+  }
+  return entries.flatMap((entry) => {
+    const was = setOf(entry)
+    const becomes = next.get(entry.id)
+    return becomes && !same(was, becomes) ? [{ entry, was, becomes, follows: !changes.has(entry.id) }] : []
+  })
+}
+/** Makes a change: at once when its day has come, else it waits for its day. */
+export async function changeBook(ctx: Ctx, act: { id: string, title: string, holdsFrom: string, changes: ReadonlyMap<string, PriceSet> }): Promise<Change[]> {
+  const rows = await worked(ctx, act.changes)
+  if (!rows.length) return rows
+  const now = act.holdsFrom <= ctx.today
+  await insertBatch(ctx.tx, { id: act.id, title: act.title, holdsFrom: act.holdsFrom, state: now ? 'applied' : 'waiting', by: signedIn(ctx).id, at: ctx.now })
+  await insertHistory(ctx.tx, act.id, rows.map(r => ({ entryId: r.entry.id, was: r.was, became: r.becomes, follows: r.follows })))
+  if (now) for (const r of rows) await setPrices(ctx.tx, r.entry.id, r.becomes, act.holdsFrom)
+  await record(ctx, { subject: 'prices', id: act.id, text: `${act.title}: ${rows.length} ${rows.length === 1 ? 'price' : 'prices'}${now ? '' : `, from ${act.holdsFrom}`}` })
+  return rows
+}
+type Wish = Pick<Body<'previewPrices'>, 'ids' | 'kind' | 'category' | 'supplier' | 'rule' | 'percent' | 'price' | 'each'>
+function ruleOf(wish: Wish): RepriceRule | null {
+  if (wish.rule === 'each') return null
+  if (wish.rule === 'by_rule') return { kind: 'by_rule' }
+  if (wish.rule === 'set') {
+    if (!wish.price) throw invalid('price', 'Say what the price is to be.')
+    return { kind: 'set', price: wish.price }
+  }
+  if (!wish.percent) throw invalid('percent', 'Say by how many per cent.')
+  if (new Decimal(wish.percent).lt(-100)) throw invalid('percent', 'Prices cannot fall by more than 100 %.')
+  return { kind: wish.rule, percent: wish.percent }
+}
+async function wanted(ctx: Ctx, wish: Wish): Promise<Map<string, PriceSet>> {
+  const entries = await everyEntry(ctx.tx)
+  const byId = new Map(entries.map(e => [e.id, e]))
+  const rule = ruleOf(wish)
+  if (!rule) {
+    return new Map(wish.each.map((c, i) => {
+      const e = byId.get(c.id)
+      if (!e) throw invalid(`each[${i}].id`, 'This entry is not in the price book any more.')
+      // A price that is written is fixed; a cost that is written takes a price by rule along.
+      return [c.id, { ...setOf(e), ...(c.cost === undefined ? {} : { cost: c.cost }), ...(c.price === undefined ? {} : { price: c.price, pricing: 'fixed' as const }) }]
+    }))
+  }
+  const ids = new Set(wish.ids)
+  const chosen = entries.filter(e => (ids.size ? ids.has(e.id) : (!wish.kind || e.kind === wish.kind) && (!wish.category || e.category === wish.category) && (!wish.supplier || e.supplier === wish.supplier)))
+  if (!ids.size && !wish.kind && !wish.category && !wish.supplier && rule.kind === 'set') throw invalid('kind', 'One price for the whole book is hardly meant. Choose a kind or a category.')
+  const rules = await rulesOf(ctx)
+  const [inside, labour] = [await allPartsInside(ctx.tx), (id: string | null) => (id ? byId.get(id) : undefined)]
+  const partsOf = partsByEntry(inside)
+  return new Map(chosen.map((e) => {
+    const l = labour(e.labourId)
+    const parts = (partsOf.get(e.id) ?? []).map(p => ({ name: byId.get(p.partId)!.name, quantity: p.quantity, price: byId.get(p.partId)!.price }))
+    return [e.id, repriced(asPriced(e, l ? { name: l.name, price: l.price } : null, parts), rule, rules, ctx.company.currency)]
+  }))
+}
+const MOST_ROWS = 500
+export async function previewPrices(ctx: Ctx, wish: Wish): Promise<Answer<'previewPrices'>> {
+  const { currency } = ctx.company
+  const stamp = await bookStamp(ctx.tx)
+  const changes = await wanted(ctx, wish)
+  // What was chosen first, then what follows from it.
+  const rows = (await worked(ctx, changes)).sort((a, b) => Number(a.follows) - Number(b.follows))
+  const sold = new Map((await soldSince(ctx.tx, plusMonths(ctx.today, -12))).map(s => [s.entryId, s]))
+  const seesCost = signedIn(ctx).seesCost
+  const minor = (price: string) => roundToMinor(price, currency)
+  const say = (s: PriceSet) => ({ ...s, cost: seesCost ? new Decimal(s.cost).toString() : null, price: minorToDecimal(minor(s.price), currency), furtherPrice: s.furtherPrice === null ? null : minorToDecimal(minor(s.furtherPrice), currency) })
+  const part = (s: PriceSet) => (seesCost ? margin(minor(s.price), minor(s.cost)) : null)
+  const effect = (r: Change) => roundToMinor(new Decimal(r.becomes.price).minus(r.was.price).times(sold.get(r.entry.id)?.quantity ?? 0), currency)
+  const text = (n: number | null) => (n === null ? null : String(n))
+  return {
+    stamp, count: changes.size, changed: rows.filter(r => !r.follows).length, follow: rows.filter(r => r.follows).length, effect: toMoney(rows.reduce((n, r) => n + effect(r), 0), currency), soldLines: rows.reduce((n, r) => n + (sold.get(r.entry.id)?.lines ?? 0), 0),
+    margins: rows.flatMap((r) => {
+      const [was, becomes] = [part(r.was), part(r.becomes)]
+      return was === null || becomes === null ? [] : [{ was: String(was), becomes: String(becomes) }]
+    }),
+    rows: rows.slice(0, MOST_ROWS).map(r => ({
+      id: r.entry.id, code: r.entry.code, name: r.entry.name, kind: r.entry.kind, follows: r.follows, was: say(r.was), becomes: say(r.becomes), difference: minorToDecimal(minor(r.becomes.price) - minor(r.was.price), currency), marginWas: text(part(r.was)), marginBecomes: text(part(r.becomes)),
+      sold: new Decimal(sold.get(r.entry.id)?.quantity ?? 0).toString(), effect: minorToDecimal(effect(r), currency),
+    })),
+    questions: [
+      ...(wish.percent && oddPercent(new Decimal(wish.percent).abs().div(100).toString()) ? [`${wish.percent} % is unusual for prices. Is it meant?`] : []),
+      ...(seesCost && rows.some(r => minor(r.becomes.price) < minor(r.becomes.cost)) ? [`${rows.filter(r => minor(r.becomes.price) < minor(r.becomes.cost)).length} would be sold below their cost.`] : []),
+    ],
+  }
+}
+const shape = (b: BatchRow): Answer<'changePrices'> => ({ id: b.id, title: b.title, holdsFrom: b.holdsFrom, state: b.state, madeBy: b.madeBy ?? '', madeAt: b.madeAt, entries: b.entries })
+export async function changePrices(ctx: Ctx, body: Body<'changePrices'>): Promise<Answer<'changePrices'>> {
+  await lockBook(ctx.tx)
+  // Asked again by a phone or a press that was repeated: it was done.
+  const done = await batchById(ctx.tx, body.id)
+  if (done) return shape(done)
+  if (await bookStamp(ctx.tx) !== body.stamp) throw conflict('stale', 'Somebody changed the price book since you looked at this. Look at the preview again; nothing was changed.')
+  const rows = await changeBook(ctx, { id: body.id, title: body.title || 'Prices changed', holdsFrom: body.holdsFrom ?? ctx.today, changes: await wanted(ctx, body) })
+  if (!rows.length) throw conflict('nothing', 'This changes no price.')
+  return shape((await batchById(ctx.tx, body.id))!)
+}
+export const priceChanges = async (ctx: Ctx): Promise<Answer<'priceChanges'>> => ({ items: (await batches(ctx.tx)).map(shape) })
+/** Takes a change back: every price that still is as the change made it. What somebody changed again since stays, and is counted. */
+export async function undoPrices(ctx: Ctx, id: string): Promise<Answer<'undoPrices'>> {
+  await lockBook(ctx.tx)
+  const batch = await batchById(ctx.tx, id)
+  if (!batch) throw notFound('change of prices')
+  if (batch.state === 'undone') return { batch: shape(batch), left: 0 }
+  let left = 0
+  if (batch.state === 'applied') {
+    const rows = await historyOfBatch(ctx.tx, id)
+    const now = await pricesNow(ctx.tx, rows.map(r => r.entryId))
+    for (const r of rows) {
+      if (same(now.get(r.entryId)!, r.became)) await setPrices(ctx.tx, r.entryId, r.was, ctx.today)
+      else left++
+    }
+  }
+  await setBatchState(ctx.tx, id, 'undone')
+  await record(ctx, { subject: 'prices', id, text: `Taken back: ${batch.title}` })
+  return { batch: shape((await batchById(ctx.tx, id))!), left }
+}
+/** Changes whose day has come. Asked before anything is priced, so that a price holds from its day's first minute. */
+export async function applyDue(ctx: Ctx): Promise<void> {
+  const due = await dueBatches(ctx.tx, ctx.today)
+  if (!due.length) return
+  await lockBook(ctx.tx)
+  for (const { id } of due) {
+    const batch = (await batchById(ctx.tx, id))!
+    if (batch.state !== 'waiting') continue
+    const rows = await historyOfBatch(ctx.tx, id)
+    const now = await pricesNow(ctx.tx, rows.map(r => r.entryId))
+    // What somebody changed by hand since it was decided is left as they put it.
+    for (const r of rows) if (same(now.get(r.entryId)!, r.was)) await setPrices(ctx.tx, r.entryId, r.became, batch.holdsFrom)
+    await setBatchState(ctx.tx, id, 'applied')
+    await record(ctx, { subject: 'prices', id, text: `${batch.title}: holds from today` })
+  }
+}

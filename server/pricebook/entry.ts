@@ -1,0 +1,91 @@
+// One entry of the book: made, changed, retired; what its price is made of; where it was sold.
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { Decimal } from '../../core/money/decimal'
+import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { margin } from '../../core/documents/margin'
+import { roundToMinor } from '../../core/money/roundToMinor'
+import type { PriceSet } from '../../core/pricebook/reprice'
+import { ruled } from '../../core/pricebook/reprice'
+import { searchKey } from '../../core/text/searchKey'
+import { plusMonths } from '../../core/time/zone'
+import type { Answer, Body } from '../../shared/api'
+import { signedIn, type Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { taxClasses } from '../settings/queries'
+import { applyDue, changeBook } from './changes'
+import { entriesById, entryByCode, entryById, historyOfEntry, insertEntry, lockBook, namedLike, partsInside, setPartsInside, soldSince, soldWhere, updateEntry, type EntryFacts } from './queries'
+import { asPriced, rulesOf, whyOf } from './rules'
+
+type Paper = Answer<'priceEntry'>
+export async function priceEntry(ctx: Ctx, id: string): Promise<Paper> {
+  await applyDue(ctx)
+  const e = await entryById(ctx.tx, id)
+  if (!e) throw notFound('entry of the price book')
+  const { currency } = ctx.company
+  const seesCost = signedIn(ctx).seesCost
+  const [parts, labour, [sold], history] = [await partsInside(ctx.tx, [id]), e.labourId ? (await entriesById(ctx.tx, [e.labourId]))[0] : undefined, await soldSince(ctx.tx, plusMonths(ctx.today, -12), [id]), await historyOfEntry(ctx.tx, id)]
+  const money = (amount: string) => minorToDecimal(roundToMinor(amount, currency), currency)
+  const say = (s: PriceSet) => ({ cost: seesCost ? new Decimal(s.cost).toString() : null, price: money(s.price), furtherPrice: s.furtherPrice === null ? null : money(s.furtherPrice), pricing: s.pricing })
+  const m = margin(roundToMinor(e.price, currency), roundToMinor(e.cost, currency))
+  return {
+    id, version: e.version, code: e.code, kind: e.kind, category: e.category, name: e.name, description: e.description, technicianNote: e.technicianNote, synonyms: e.synonyms, unit: e.unit, taxClass: e.taxClass, seconds: e.seconds, furtherSeconds: e.furtherSeconds, skills: e.skills, pinned: e.pinned, labourId: e.labourId,
+    sundriesRate: e.sundriesRate === null ? null : new Decimal(e.sundriesRate).toString(), supplier: e.supplier, partNumber: e.partNumber, incomeCode: e.incomeCode, activeFrom: e.activeFrom, activeTo: e.activeTo, retired: e.retired, ...say(e), pricedOn: e.pricedOn,
+    parts: parts.map(p => ({ partId: p.partId, code: p.code, name: p.name, quantity: new Decimal(p.quantity).toString(), price: money(p.price) })), ...whyOf(ctx, asPriced(e, labour ? { name: labour.name, price: labour.price } : null, parts), await rulesOf(ctx)), margin: seesCost && m !== null ? String(m) : null,
+    history: history.map(h => ({ title: h.title, state: h.state, holdsFrom: h.holdsFrom, madeAt: h.madeAt, madeBy: h.madeBy ?? '', was: say(h.was), became: say(h.became) })),
+    sold: { lines: sold?.lines ?? 0, quantity: new Decimal(sold?.quantity ?? 0).toString(), net: toMoney(sold?.net ?? 0, currency), last: sold?.last ?? null, where: (await soldWhere(ctx.tx, id)).map(w => ({ ...w, quantity: new Decimal(w.quantity).toString(), unitPrice: money(w.unitPrice), net: toMoney(w.net, currency) })) },
+  }
+}
+/** The parts that are put into a task, checked: parts of the book, each once. */
+async function checkedParts(ctx: Ctx, kind: string, parts: { partId: string, quantity: string }[]) {
+  if (parts.length && kind !== 'task') throw invalid('parts', 'Only a task has parts inside.')
+  const known = new Map((await entriesById(ctx.tx, parts.map(p => p.partId))).map(p => [p.id, p]))
+  for (const [i, p] of parts.entries()) {
+    if (known.get(p.partId)?.kind !== 'part') throw invalid(`parts[${i}].partId`, 'This is no part of the price book.')
+    if (parts.findIndex(o => o.partId === p.partId) !== i) throw invalid(`parts[${i}].partId`, 'This part is in the task already; change how many.')
+    if (new Decimal(p.quantity).isZero()) throw invalid(`parts[${i}].quantity`, 'The quantity is zero.')
+  }
+  return parts.map(p => ({ name: known.get(p.partId)!.name, quantity: p.quantity, price: known.get(p.partId)!.price }))
+}
+async function labourOf(ctx: Ctx, id: string | null) {
+  if (!id) return null
+  const [labour] = await entriesById(ctx.tx, [id])
+  if (labour?.kind !== 'labour') throw invalid('labourId', 'Choose one of the labour rates.')
+  return { name: labour.name, price: labour.price }
+}
+export async function keepPriceEntry(ctx: Ctx, id: string, body: Body<'keepPriceEntry'>): Promise<Paper> {
+  await lockBook(ctx.tx)
+  const before = await entryById(ctx.tx, id, true)
+  const same = await entryByCode(ctx.tx, body.code)
+  if (same && same.id !== id) throw invalid('code', 'Another entry has this code.')
+  if (!(await taxClasses(ctx.tx)).has(body.taxClass)) throw invalid('taxClass', 'Choose how it is taxed.')
+  if (body.activeFrom && body.activeTo && body.activeTo < body.activeFrom) throw invalid('activeTo', 'It ends before it begins.')
+  if (before && body.kind !== before.kind) throw invalid('kind', 'The kind of an entry stays: documents were made with it. Retire this one and make another.')
+  const parts = await checkedParts(ctx, body.kind, body.parts)
+  const labour = await labourOf(ctx, body.labourId)
+  if (body.kind === 'task' && body.pricing === 'rule' && !labour) throw invalid('labourId', 'A task that is priced by the rule needs its labour rate.')
+  const { version, pricing, cost: typed, price, furtherPrice, parts: inside, ...facts } = body
+  // Whoever does not see costs does not change them.
+  const cost = signedIn(ctx).seesCost ? typed : before?.cost ?? '0'
+  const kept: EntryFacts = { ...facts, activeFrom: facts.activeFrom || null, activeTo: facts.activeTo || null, sundriesRate: facts.sundriesRate || null }
+  // The prices are worked out here, whatever the screen thought that they would be.
+  const set = ruled(asPriced({ ...kept, pricing, cost, price, furtherPrice: body.kind === 'task' ? furtherPrice : null }, labour, parts), await rulesOf(ctx), ctx.company.currency)
+  if (!before) {
+    if (version !== 0) throw notFound('entry of the price book')
+    await insertEntry(ctx.tx, id, kept, set)
+  }
+  else if (version === 0 || !(await updateEntry(ctx.tx, id, version, kept))) throw conflict('stale', 'Someone changed this entry in the meantime. What you typed is still here; what they changed is beside it.', { current: await priceEntry(ctx, id), yours: body })
+  await setPartsInside(ctx.tx, id, inside)
+  if (before) await changeBook(ctx, { id: ctx.id(), title: `${kept.code} changed`, holdsFrom: ctx.today, changes: new Map([[id, set]]) })
+  await record(ctx, { subject: 'prices', id, text: before ? `${kept.code} ${kept.name}: ${kept.retired && !before.retired ? 'retired' : 'changed'}` : `${kept.code} ${kept.name}: made` })
+  return priceEntry(ctx, id)
+}
+/** What it would cost, and why, while it is typed; and what is named like it already. */
+export async function tryPrice(ctx: Ctx, body: Body<'tryPrice'>): Promise<Answer<'tryPrice'>> {
+  const parts = await checkedParts(ctx, body.kind, body.parts)
+  const cost = signedIn(ctx).seesCost ? body.cost : (await entryById(ctx.tx, body.id))?.cost ?? '0'
+  const entry = asPriced({ kind: body.kind, category: body.category, supplier: body.supplier, pricing: body.pricing, cost, price: body.price, furtherPrice: body.furtherPrice, seconds: body.seconds, furtherSeconds: body.furtherSeconds, sundriesRate: body.sundriesRate || null }, await labourOf(ctx, body.labourId), parts)
+  const { why, whyFurther } = whyOf(ctx, entry, await rulesOf(ctx))
+  const m = margin(roundToMinor(why.price, ctx.company.currency), roundToMinor(cost, ctx.company.currency))
+  const words = searchKey(body.name).split(' ').filter(w => w.length > 2 || /\d/.test(w))
+  return { why, whyFurther, margin: signedIn(ctx).seesCost && m !== null ? String(m) : null, alike: words.length > 1 ? (await namedLike(ctx.tx, words, body.id)).map(a => ({ ...a, price: minorToDecimal(roundToMinor(a.price, ctx.company.currency), ctx.company.currency) })) : [] }
+}

@@ -1,0 +1,27 @@
+// docs/pricing.md is true: every line of code in it is run, and comes to what stands behind it.
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { explainPrice, type PricedEntry, type PricingRules } from '../../core/pricebook/explainPrice'
+import { labourRateNeeded, pointWorth } from '../../core/pricebook/labourRate'
+import { levelSaving } from '../../core/pricebook/levelPrice'
+import { markupRuleFor } from '../../core/pricebook/markupTiers'
+import { oddPercent } from '../../core/pricebook/oddPercent'
+import { partPrice } from '../../core/pricebook/partPrice'
+import { repriced } from '../../core/pricebook/reprice'
+
+const rules: PricingRules = { markups: [{ scope: 'all', name: '', tiers: [{ fromCost: '0', multiplier: '2' }, { fromCost: '100', multiplier: '1.5' }] }], sundriesRate: '0.03', minimum: '0', rounding: { kind: 'none' } }
+const task: PricedEntry = { kind: 'task', category: 'Tank', supplier: '', pricing: 'rule', cost: '20', price: '0', furtherPrice: null, seconds: 7920, furtherSeconds: 5400, labour: { name: 'Labour', price: '128' }, parts: [{ name: 'Relief valve', quantity: '2', price: '12.5' }], sundriesRate: null }
+const part: PricedEntry = { ...task, kind: 'part', cost: '109.95', seconds: 0, furtherSeconds: 0, labour: null, parts: [] }
+const year = { wages: '300000', burden: '60000', overhead: '140000', paidHours: '10000', billedShare: '0.5', targetMargin: '0.2' }
+const scope = { explainPrice, labourRateNeeded, levelSaving, markupRuleFor, oddPercent, partPrice, pointWorth, repriced, part, rules, task, year }
+
+describe('docs/pricing.md', () => {
+  const lines = [...readFileSync('docs/pricing.md', 'utf8').matchAll(/```ts\n([\s\S]*?)```/g)].flatMap(m => m[1]!.trim().split('\n'))
+  it('has an example for each rule', () => expect(lines.length).toBeGreaterThan(15))
+  it.each(lines)('%s', (line) => {
+    const [, code, said] = /^(.*) \/\/ (.*)$/.exec(line)!
+    // Our own page, run as what it says.
+    const run = new Function(...Object.keys(scope), `return ${code}`) as (...values: unknown[]) => unknown
+    expect(run(...Object.values(scope))).toEqual(JSON.parse(said!))
+  })
+})
