@@ -12,11 +12,12 @@ import { plusMonths } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { allPartsInside, batchById, batches, bookStamp, dueBatches, historyOfBatch, insertBatch, insertHistory, lockBook, pricesNow, setBatchState, setPrices, soldSince, everyEntry, type BatchRow, type EntryRow } from './queries'
+import { allPartsInside, batchById, batches, bookStamp, dueBatches, historyOfBatch, insertBatch, insertHistory, lockBook, pricesNow, putMarkupRules, putPricing, rulesBefore, rulesChangedSince, setBatchState, setPrices, soldSince, everyEntry, type BatchRow } from './queries'
 import { asPriced, rulesOf } from './rules'
 
-interface Change { entry: EntryRow, was: PriceSet, becomes: PriceSet, follows: boolean }
-const setOf = (e: EntryRow): PriceSet => ({ cost: e.cost, price: e.price, furtherPrice: e.furtherPrice, pricing: e.pricing })
+type Entry = Awaited<ReturnType<typeof everyEntry>>[number]
+interface Change { entry: Entry, was: PriceSet, becomes: PriceSet, follows: boolean }
+const setOf = (e: Entry): PriceSet => ({ cost: e.cost, price: e.price, furtherPrice: e.furtherPrice, pricing: e.pricing })
 const same = (a: PriceSet, b: PriceSet) => a.pricing === b.pricing && new Decimal(a.cost).eq(b.cost) && new Decimal(a.price).eq(b.price) && (a.furtherPrice === null ? b.furtherPrice === null : b.furtherPrice !== null && new Decimal(a.furtherPrice).eq(b.furtherPrice))
 
 type Inside = Awaited<ReturnType<typeof allPartsInside>>
@@ -36,13 +37,15 @@ export async function worked(ctx: Ctx, changes: ReadonlyMap<string, PriceSet>): 
   const partsOf = partsByEntry(inside)
   const next = new Map<string, PriceSet>()
   const priceOf = (id: string) => next.get(id)?.price ?? byId.get(id)!.price
-  const priced = (e: EntryRow): PricedEntry => {
+  const priced = (e: Entry): PricedEntry => {
     const labour = e.labourId ? byId.get(e.labourId) : undefined
     return asPriced({ ...e, ...next.get(e.id) }, labour ? { name: labour.name, price: priceOf(labour.id) } : null, (partsOf.get(e.id) ?? []).map(p => ({ name: byId.get(p.partId)!.name, quantity: p.quantity, price: priceOf(p.partId) })))
   }
   for (const [id, set] of changes) next.set(id, set)
   // Tasks last: they stand on parts and labour, and nothing stands on them.
   for (const e of [...entries].sort((a, b) => Number(a.kind === 'task') - Number(b.kind === 'task'))) {
+    // What is retired is not sold: it follows nothing, and changes only where it is meant itself.
+    if (e.retired && !changes.has(e.id)) continue
     const now = next.get(e.id) ?? setOf(e)
     if (now.pricing === 'rule') next.set(e.id, ruled(priced(e), rules, ctx.company.currency))
   }
@@ -52,13 +55,13 @@ export async function worked(ctx: Ctx, changes: ReadonlyMap<string, PriceSet>): 
     return becomes && !same(was, becomes) ? [{ entry, was, becomes, follows: !changes.has(entry.id) }] : []
   })
 }
-/** Makes a change: at once when its day has come, else it waits for its day. */
-export async function changeBook(ctx: Ctx, act: { id: string, title: string, holdsFrom: string, changes: ReadonlyMap<string, PriceSet> }): Promise<Change[]> {
+/** Makes a change: at once when its day has come, else it waits for its day. `even` where it is kept as an act also when no price moves. */
+export async function changeBook(ctx: Ctx, act: { id: string, title: string, holdsFrom: string, changes: ReadonlyMap<string, PriceSet>, even?: boolean }): Promise<Change[]> {
   const rows = await worked(ctx, act.changes)
-  if (!rows.length) return rows
+  if (!rows.length && !act.even) return rows
   const now = act.holdsFrom <= ctx.today
   await insertBatch(ctx.tx, { id: act.id, title: act.title, holdsFrom: act.holdsFrom, state: now ? 'applied' : 'waiting', by: signedIn(ctx).id, at: ctx.now })
-  await insertHistory(ctx.tx, act.id, rows.map(r => ({ entryId: r.entry.id, was: r.was, became: r.becomes, follows: r.follows })))
+  if (rows.length) await insertHistory(ctx.tx, act.id, rows.map(r => ({ entryId: r.entry.id, was: r.was, became: r.becomes, follows: r.follows })))
   if (now) for (const r of rows) await setPrices(ctx.tx, r.entry.id, r.becomes, act.holdsFrom)
   await record(ctx, { subject: 'prices', id: act.id, text: `${act.title}: ${rows.length} ${rows.length === 1 ? 'price' : 'prices'}${now ? '' : `, from ${act.holdsFrom}`}` })
   return rows
@@ -88,7 +91,7 @@ async function wanted(ctx: Ctx, wish: Wish): Promise<Map<string, PriceSet>> {
     }))
   }
   const ids = new Set(wish.ids)
-  const chosen = entries.filter(e => (ids.size ? ids.has(e.id) : (!wish.kind || e.kind === wish.kind) && (!wish.category || e.category === wish.category) && (!wish.supplier || e.supplier === wish.supplier)))
+  const chosen = entries.filter(e => !e.retired && (ids.size ? ids.has(e.id) : (!wish.kind || e.kind === wish.kind) && (!wish.category || e.category === wish.category) && (!wish.supplier || e.supplier === wish.supplier)))
   if (!ids.size && !wish.kind && !wish.category && !wish.supplier && rule.kind === 'set') throw invalid('kind', 'One price for the whole book is hardly meant. Choose a kind or a category.')
   const rules = await rulesOf(ctx)
   const [inside, labour] = [await allPartsInside(ctx.tx), (id: string | null) => (id ? byId.get(id) : undefined)]
@@ -147,6 +150,13 @@ export async function undoPrices(ctx: Ctx, id: string): Promise<Answer<'undoPric
   const batch = await batchById(ctx.tx, id)
   if (!batch) throw notFound('change of prices')
   if (batch.state === 'undone') return { batch: shape(batch), left: 0 }
+  const rules = await rulesBefore(ctx.tx, id)
+  if (rules) {
+    // Prices that follow the rules must not be left following others than those that stand.
+    if (await rulesChangedSince(ctx.tx, id)) throw conflict('rules_changed', 'The rules were changed again since. Take that back first.')
+    await putMarkupRules(ctx.tx, rules.markups)
+    await putPricing(ctx.tx, rules.pricing)
+  }
   let left = 0
   if (batch.state === 'applied') {
     const rows = await historyOfBatch(ctx.tx, id)

@@ -80,6 +80,15 @@ export interface PricingRow { sundriesRate: string, minimum: string, rounding: {
 export const pricingOf = async (tx: Tx, lock = false): Promise<PricingRow> => json<PricingRow>((await tx.row<{ pricing: unknown }>(`SELECT pricing FROM company WHERE id = 1${lock ? ' FOR UPDATE' : ''}`))!.pricing)
 export const putPricing = (tx: Tx, p: PricingRow) => tx.run('UPDATE company SET pricing = ?, version = version + 1', [JSON.stringify(p)])
 
+/** The rules as they were before a change of them. */
+export interface RulesBefore { pricing: PricingRow, markups: (MarkupRule & { id: string })[] }
+export const setRulesBefore = (tx: Tx, batchId: string, before: RulesBefore) => tx.run('UPDATE price_batches SET rules_before = ? WHERE id = ?', [JSON.stringify(before), batchId])
+export async function rulesBefore(tx: Tx, batchId: string): Promise<RulesBefore | null> {
+  const row = await tx.row<{ before: unknown }>('SELECT rules_before AS `before` FROM price_batches WHERE id = ?', [batchId])
+  return row?.before ? json<RulesBefore>(row.before) : null
+}
+/** Whether the rules were changed again after a change of them. */
+export const rulesChangedSince = async (tx: Tx, batchId: string) => (await tx.row('SELECT 1 AS yes FROM price_batches b JOIN price_batches later ON later.rules_before IS NOT NULL AND later.state <> "undone" AND (later.made_at, later.id) > (b.made_at, b.id) WHERE b.id = ? LIMIT 1', [batchId])) !== null
 export interface BatchRow { id: string, title: string, holdsFrom: string, state: 'waiting' | 'applied' | 'undone', madeBy: string | null, madeAt: string, entries: number }
 const BATCH = `SELECT b.id, b.title, b.holds_from AS holdsFrom, b.state, p.name AS madeBy, b.made_at AS madeAt, (SELECT COUNT(*) FROM price_history h WHERE h.batch_id = b.id) AS entries FROM price_batches b LEFT JOIN people p ON p.id = b.made_by`
 export const batchById = (tx: Tx, id: string) => tx.row<BatchRow>(`${BATCH} WHERE b.id = ? FOR UPDATE`, [id])
@@ -100,8 +109,8 @@ export const soldWhere = (tx: Tx, entryId: string) => tx.rows<{ workOrderId: str
    WHERE l.entry_id = ? AND NOT l.removed AND l.done ORDER BY w.created_at DESC LIMIT 12`, [entryId])
 export const namedLike = (tx: Tx, words: string[], not: string) => tx.rows<{ id: string, code: string, name: string, price: string }>(
   `SELECT e.id, e.code, e.name, e.price FROM price_entries e WHERE NOT e.retired AND e.id <> ?${words.map(() => ' AND e.name LIKE ?').join('')} ORDER BY e.name LIMIT 5`, [not, ...words.map(w => `%${w}%`)])
-/** Every entry that is not retired, priced or not. */
-export const everyEntry = async (tx: Tx) => (await tx.rows<EntryRow>(`SELECT ${PLAIN}, '' AS parts FROM price_entries e WHERE NOT e.retired ORDER BY e.kind, e.code LIMIT 50000`)).map(fix)
+/** Every entry, the retired ones too: a task may still have a retired part inside. */
+export const everyEntry = async (tx: Tx) => (await tx.rows<EntryRow & { retired: number }>(`SELECT ${PLAIN}, '' AS parts, e.retired FROM price_entries e ORDER BY e.kind, e.code LIMIT 50000`)).map(e => ({ ...fix(e), retired: Boolean(e.retired) }))
 export const labourRates = (tx: Tx) => tx.rows<{ id: string, name: string, price: string }>('SELECT id, name, price FROM price_entries WHERE kind = "labour" AND NOT retired ORDER BY pinned DESC, code LIMIT 100')
 /** One change of prices at a time: what follows from what is worked out from the whole book. */
 export const lockBook = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')

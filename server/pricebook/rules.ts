@@ -8,7 +8,7 @@ import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { taxClassNames } from '../settings/queries'
 import { changeBook } from './changes'
-import { categories, labourRates, markupRules, pricingOf, putMarkupRules, putPricing, suppliers, type EntryRow } from './queries'
+import { batchById, categories, labourRates, lockBook, markupRules, pricingOf, putMarkupRules, putPricing, setRulesBefore, suppliers, type EntryRow } from './queries'
 
 const roundingOf = (r: { kind: string, ending?: number }): PriceRounding => (r.kind === 'ending' ? { kind: 'ending', ending: r.ending ?? 0 } : r.kind === 'whole' ? { kind: 'whole' } : { kind: 'none' })
 export async function rulesOf(ctx: Ctx): Promise<PricingRules> {
@@ -37,6 +37,9 @@ export async function pricing(ctx: Ctx): Promise<Answer<'pricing'>> {
 }
 /** New rules, and in the same act the prices that follow them: an entry's price never says something else than its reasons. */
 export async function keepPricing(ctx: Ctx, body: Body<'keepPricing'>): Promise<Answer<'pricing'>> {
+  await lockBook(ctx.tx)
+  // Asked again: it was done.
+  if (await batchById(ctx.tx, body.id)) return pricing(ctx)
   const seen = new Set<string>()
   for (const [i, m] of body.markups.entries()) {
     const key = `${m.scope} ${m.scope === 'all' ? '' : m.name}`
@@ -45,10 +48,11 @@ export async function keepPricing(ctx: Ctx, body: Body<'keepPricing'>): Promise<
     if (new Set(m.tiers.map(t => Number(t.fromCost))).size !== m.tiers.length) throw invalid(`markups[${i}].tiers`, 'Two steps begin at the same cost.')
     seen.add(key)
   }
-  const before = await pricingOf(ctx.tx, true)
+  const [before, markups] = [await pricingOf(ctx.tx, true), await markupRules(ctx.tx)]
   await putMarkupRules(ctx.tx, body.markups.map(m => ({ id: ctx.id(), scope: m.scope, name: m.scope === 'all' ? '' : m.name, tiers: m.tiers })))
   await putPricing(ctx.tx, { sundriesRate: body.sundriesRate, minimum: body.minimum, rounding: { kind: body.rounding, ...(body.rounding === 'ending' ? { ending: body.ending } : {}) }, year: body.year ?? before.year })
   await record(ctx, { subject: 'settings', id: ctx.id(), text: 'Rules of prices changed', data: { from: before } })
-  await changeBook(ctx, { id: body.id, title: 'Rules of prices changed', holdsFrom: ctx.today, changes: new Map() })
+  await changeBook(ctx, { id: body.id, title: 'Rules of prices changed', holdsFrom: ctx.today, changes: new Map(), even: true })
+  await setRulesBefore(ctx.tx, body.id, { pricing: before, markups })
   return pricing(ctx)
 }

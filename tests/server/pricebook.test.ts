@@ -90,6 +90,14 @@ describe('a change of prices', () => {
     expect(after.price).toBe(after.why.price)
     expect(after.history[0]).toMatchObject({ was: { price: t.price }, became: { price: after.price } })
   })
+  it('a part that was retired stays inside its task, and stops no change of prices', async () => {
+    const p = await part('100')
+    const t = await entry(await task(p))
+    expect((await again(await entry(p), { retired: true })).status).toBe(200)
+    expect((await again(t, { seconds: 10_800 })).status).toBe(200)
+    expect((await office.ok('previewPrices', { body: wish({ percent: '4' }) })).rows.some(r => r.id === p)).toBe(false)
+    expect((await entry(t.id)).why.reasons.some(r => r.code === 'part')).toBe(true)
+  })
   it('a fixed price stays where its parts cost more, and shows what it gives away', async () => {
     const p = await part('100')
     const t = await task(p, { pricing: 'fixed', price: '500' })
@@ -190,7 +198,17 @@ describe('the rules', () => {
     expect((await entry(own)).why.reasons[1]!.text).toBe('× 3: cost from 0, supplier Northmoor')
     expect((await keep([{ scope: 'category', name: '', tiers: [{ fromCost: '0', multiplier: '3' }] }])).body.errors?.[0]?.path).toBe(`markups[${markups.length}].name`)
     expect((await keep([{ scope: 'supplier', name: 'A', tiers: [{ fromCost: '0', multiplier: '3' }, { fromCost: '0.0', multiplier: '2' }] }])).body.errors?.[0]?.path).toBe(`markups[${markups.length}].tiers`)
+    const act = (await office.ok('priceChanges')).items.find(b => b.title === 'Rules of prices changed')!
     await keep([])
     expect((await entry(own)).price).toBe('22.00')
+    // The older act stands under a newer one; the newest is taken back with its rules, and each price says what its reasons say.
+    const refused = await office.send('undoPrices', { params: { id: act.id } })
+    expect([refused.status, refused.body.code]).toEqual([409, 'rules_changed'])
+    const newest = (await office.ok('priceChanges')).items.find(b => b.title === 'Rules of prices changed')!
+    await office.ok('undoPrices', { params: { id: newest.id } })
+    const back = await entry(own)
+    expect([back.price, back.why.price]).toEqual(['30.00', '30.00'])
+    await office.ok('undoPrices', { params: { id: act.id } })
+    expect([(await entry(own)).price, (await office.ok('pricing')).markups.length]).toEqual(['22.00', markups.length])
   })
 })
