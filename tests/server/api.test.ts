@@ -34,6 +34,7 @@ describe('the OpenAPI document', () => {
     const plan = await owner.ok('beginPlan', { body: { id: id(), dates: ['2026-11-26'], seconds: 1 } })
     params.dayPlan = { id: plan.id }
     params.visitNotice = { id: visit.id }
+    params.priceEntry = { id: (await owner.ok('priceBook')).items[0]!.id }
     params.reminders = { date: '2026-11-26' }
     params.quote = { id: (await owner.ok('quotes')).items[0]!.id }
     let checked = 0

@@ -66,7 +66,7 @@ describe('whoever goes along', () => {
     // Everybody of the demo is busy at this hour: somebody new helps, and is gone again afterwards.
     const db = await database()
     const quill = id()
-    await db.query('INSERT INTO people (id, email, name, role, bookable, skills, hours, territory_ids, password_hash) SELECT ?, "quill@demo.test", "Quill Ashdown", role, TRUE, "[]", hours, "[]", "x" FROM people WHERE id = ?', [quill, people.get('Maud')])
+    await db.query('INSERT INTO people (id, email, name, role, bookable, skills, hours, territory_ids, password_hash) SELECT ?, "quill@demo.test", "Quill Ashdown", role, TRUE, "[]", hours, "[]", password_hash FROM people WHERE id = ?', [quill, people.get('Maud')])
     const along = async (visitId: string) => {
       const v = await onBoard(visitId, '2026-11-25')
       return office.ok('placeVisit', { params: { id: v.id }, body: { technicianId: v.technicianId, startAt: v.startAt, durationSeconds: v.durationSeconds, version: v.version, crewIds: [quill], override: true } })
