@@ -3,7 +3,7 @@ import { minorToDecimal } from '../money/formatMinor'
 import { roundToMinor } from '../money/roundToMinor'
 import type { LineKind } from './levelPrice'
 import { markupRuleFor, type MarkupRule } from './markupTiers'
-import { partPrice } from './partPrice'
+import { partPrice, tierOf } from './partPrice'
 import { roundedUp, type PriceRounding } from './roundedUp'
 
 export interface PricingRules {
@@ -44,7 +44,7 @@ export interface PriceWhy {
  * Why an entry costs what it costs, in parts that sum to its price: hours × rate, each part, sundries, rounding, minimum; a part's cost and
  * what its tier adds; what a price that somebody fixed is more or less than the rule.
  * @param further the price as a further task of the same visit: setting up is done once
- * @example explainPrice(task, rules, 'USD').reasons.map(r => r.text) // ['2:12 h × 128.00', '2 × Relief valve', '3 % sundries', 'up to a whole']
+ * @example explainPrice(task, rules, 'USD').reasons.map(r => r.text) // ['2.2 h × 128.00, Labour', '2 × Relief valve', '3 % sundries', 'up to a whole']
  * Source: common practice of the trade.
  */
 export function explainPrice(entry: PricedEntry, rules: PricingRules, currency: string, further = false): PriceWhy {
@@ -66,10 +66,9 @@ function partReasons(entry: PricedEntry, rules: PricingRules, currency: string):
   if (!rule) return []
   const costMinor = roundToMinor(entry.cost, currency)
   const priceMinor = partPrice(entry.cost, rule.tiers, currency)
-  const tiers = [...rule.tiers].sort((a, b) => new Decimal(a.fromCost).cmp(b.fromCost))
-  const at = Math.max(0, tiers.findLastIndex(t => new Decimal(t.fromCost).lte(entry.cost)))
-  const band = tiers[at + 1] ? `cost ${plain(tiers[at]!.fromCost)} to ${plain(tiers[at + 1]!.fromCost)}` : `cost from ${plain(tiers[at]!.fromCost)}`
-  return [{ code: 'cost', text: 'cost', amountMinor: costMinor }, { code: 'markup', text: `× ${plain(tiers[at]!.multiplier)}: ${band}${rule.scope === 'all' ? '' : `, ${rule.scope} ${rule.name}`}`, amountMinor: priceMinor - costMinor }]
+  const { tier, next } = tierOf(entry.cost, rule.tiers)
+  const band = next ? `cost ${plain(tier.fromCost)} to ${plain(next.fromCost)}` : `cost from ${plain(tier.fromCost)}`
+  return [{ code: 'cost', text: 'cost', amountMinor: costMinor }, { code: 'markup', text: `× ${plain(tier.multiplier)}: ${band}${rule.scope === 'all' ? '' : `, ${rule.scope} ${rule.name}`}`, amountMinor: priceMinor - costMinor }]
 }
 function taskReasons(entry: PricedEntry, rules: PricingRules, currency: string, further: boolean): PriceReason[] {
   const seconds = further ? entry.furtherSeconds : entry.seconds

@@ -12,8 +12,12 @@ export interface MarkupTier { fromCost: string, multiplier: string }
  * Source: common practice of the trade.
  */
 export function partPrice(cost: DecimalInput, tiers: readonly MarkupTier[], currency: string): number {
+  return roundToMinor(new Decimal(cost).times(tierOf(cost, tiers).tier.multiplier), currency)
+}
+/** The tier that a cost falls into, and the one above it. @throws RangeError without tiers @example tierOf('50', tiers).tier.multiplier // '2' */
+export function tierOf(cost: DecimalInput, tiers: readonly MarkupTier[]): { tier: MarkupTier, next: MarkupTier | null } {
   if (tiers.length === 0) throw new RangeError('there is no markup tier')
   const sorted = [...tiers].sort((a, b) => new Decimal(a.fromCost).cmp(b.fromCost))
-  const tier = sorted.filter(t => new Decimal(t.fromCost).lte(cost)).at(-1) ?? sorted[0]!
-  return roundToMinor(new Decimal(cost).times(tier.multiplier), currency)
+  const at = Math.max(0, sorted.findLastIndex(t => new Decimal(t.fromCost).lte(cost)))
+  return { tier: sorted[at]!, next: sorted[at + 1] ?? null }
 }

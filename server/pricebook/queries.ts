@@ -67,7 +67,6 @@ export const updateEntry = async (tx: Tx, id: string, version: number, e: EntryF
   `UPDATE price_entries SET code = ?, kind = ?, category = ?, name = ?, description = ?, technician_note = ?, synonyms = ?, unit = ?, tax_class = ?, seconds_first = ?, seconds_further = ?, skills = ?, pinned = ?, labour_id = ?, sundries_rate = ?, supplier = ?, part_number = ?, income_code = ?,
    active_from = ?, active_to = ?, retired = ?, version = version + 1 WHERE id = ? AND version = ?`, [...factValues(e), id, version])).affected
 export const setPrices = (tx: Tx, id: string, p: PriceSet, on: string) => tx.run('UPDATE price_entries SET cost = ?, price = ?, further_price = ?, pricing = ?, priced_on = ?, version = version + 1 WHERE id = ?', [p.cost, p.price, p.furtherPrice, p.pricing, on, id])
-export const setPinned = (tx: Tx, id: string, pinned: boolean) => tx.run('UPDATE price_entries SET pinned = ?, version = version + 1 WHERE id = ?', [pinned, id])
 export const categories = async (tx: Tx) => (await tx.rows<{ name: string, kind: string, entries: number }>('SELECT category AS name, kind, COUNT(*) AS entries FROM price_entries WHERE NOT retired GROUP BY category, kind ORDER BY category LIMIT 2000'))
 export const suppliers = async (tx: Tx) => (await tx.rows<{ name: string }>('SELECT DISTINCT supplier AS name FROM price_entries WHERE supplier <> "" ORDER BY supplier LIMIT 500')).map(r => r.name)
 

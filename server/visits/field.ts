@@ -13,7 +13,7 @@ import { tellOnWay } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder, workOrderPaper } from './account'
-import { goesAlong, intervalsOf, linesOf, runningClock, setFindings, setVisitState, startClock, stopClock, visitById, visitsOfTechnician, workOrderById, type VisitRow } from './queries'
+import { goesAlong, helpersRunning, intervalsOf, linesOf, runningClock, setFindings, setVisitState, startClock, stopClock, visitById, visitsOfTechnician, workOrderById, type VisitRow } from './queries'
 
 type FieldVisit = Answer<'fieldDay'>['visits'][number]
 async function shape(ctx: Ctx, v: VisitRow, from: { lat: number | null, lon: number | null } | null): Promise<{ visit: FieldVisit, place: { lat: number | null, lon: number | null } }> {
@@ -86,7 +86,10 @@ export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<
   const running = await runningClock(ctx.tx, visit.technicianId)
   const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
   const other = (await visitsOfTechnician(ctx.tx, visit.technicianId, from, to)).find(v => isOpen(v) && v.id !== id)
-  if (step.clock && (other || (running && running.visitId !== id))) {
+  // Whoever helps somewhere leaves there when their own clock begins: it is not theirs to finish.
+  const elsewhere = running?.visitId && running.visitId !== id ? await visitById(ctx.tx, running.visitId) : null
+  const helps = elsewhere !== null && elsewhere.technicianId !== visit.technicianId
+  if (step.clock && (other || (running && running.visitId !== id && !helps))) {
     const openId = other?.id ?? running!.visitId
     const open = openId ? await visitById(ctx.tx, openId) : null
     const work = open && await workOrderById(ctx.tx, open.workOrderId)
@@ -105,12 +108,10 @@ export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<
 }
 /** Whoever goes along is clocked with the one whose visit it is, unless their own clock runs somewhere else. */
 async function helpersClock(ctx: Ctx, visit: VisitRow, kind: NonNullable<ReturnType<typeof clockStep>>['clock'], at: number): Promise<void> {
-  for (const personId of await helpersOf(ctx, visit)) {
-    const running = await runningClock(ctx.tx, personId)
-    if (running && running.visitId !== visit.id) continue
-    if (running) await stopClock(ctx.tx, running.id, at)
-    if (kind) await startClock(ctx.tx, ctx.id(), personId, visit.id, kind, Math.max(at, running?.startedAt ?? 0))
-  }
+  // All who were there, also whoever was taken off the visit since.
+  for (const running of await helpersRunning(ctx.tx, visit.id, visit.technicianId)) await stopClock(ctx.tx, running.id, at)
+  if (!kind) return
+  for (const personId of await helpersOf(ctx, visit)) if (!(await runningClock(ctx.tx, personId))) await startClock(ctx.tx, ctx.id(), personId, visit.id, kind, at)
 }
 export async function writeFindings(ctx: Ctx, id: string, version: number, findings: string): Promise<Answer<'fieldVisit'>> {
   const visit = await ownVisit(ctx, id)

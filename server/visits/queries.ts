@@ -63,6 +63,8 @@ export const runningClock = async (tx: Tx, personId: string) => {
   const r = await tx.row<{ id: string, visitId: string | null, startedAt: string }>('SELECT id, visit_id AS visitId, started_at AS startedAt FROM clock_intervals WHERE running_for = ? FOR UPDATE', [personId])
   return r && { ...r, startedAt: Date.parse(r.startedAt) }
 }
+/** Clocks that run on a visit for others than the one whose visit it is. */
+export const helpersRunning = (tx: Tx, visitId: string, leadId: string | null) => tx.rows<{ id: string, personId: string }>('SELECT id, person_id AS personId FROM clock_intervals WHERE visit_id = ? AND ended_at IS NULL AND NOT (person_id <=> ?) FOR UPDATE', [visitId, leadId])
 export const startClock = (tx: Tx, id: string, personId: string, visitId: string, kind: string, at: number) => tx.run('INSERT INTO clock_intervals (id, person_id, visit_id, kind, started_at) VALUES (?, ?, ?, ?, ?)', [id, personId, visitId, kind, sqlInstant(at)])
 export const stopClock = (tx: Tx, id: string, at: number) => tx.run('UPDATE clock_intervals SET ended_at = GREATEST(started_at, ?) WHERE id = ?', [sqlInstant(at), id])
 

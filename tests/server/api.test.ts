@@ -257,8 +257,8 @@ describe('the demo company', () => {
   it('is as large and as untidy as it says', async () => {
     const db = await database()
     const one = async (sql: string) => Number((await db.query(sql) as unknown as [[{ n: number }]])[0][0]!.n)
-    expect(await one('SELECT COUNT(*) AS n FROM price_entries WHERE kind = "task"')).toBe(400)
-    expect(await one('SELECT COUNT(*) AS n FROM price_entries WHERE kind = "part"')).toBe(900)
+    expect(await one('SELECT COUNT(*) AS n FROM price_entries WHERE kind = "task" AND code LIKE "T-%"')).toBe(400)
+    expect(await one('SELECT COUNT(*) AS n FROM price_entries WHERE kind = "part" AND code LIKE "P-1%"')).toBe(900)
     expect(await one('SELECT COUNT(*) AS n FROM sites')).toBeGreaterThanOrEqual(160)
     expect(await one('SELECT COUNT(*) AS n FROM collection_notes WHERE kind = "dispute"')).toBeGreaterThan(0)
     expect(await one('SELECT COUNT(*) AS n FROM payments WHERE bounced_on IS NOT NULL')).toBeGreaterThan(0)

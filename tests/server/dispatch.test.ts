@@ -95,6 +95,24 @@ describe('whoever goes along', () => {
     await act(own.visitId, 'finish')
     expect((await office.ok('workOrder', { params: { id: next.workOrderId } })).visits[0]!.along).toEqual([{ name: 'Gwil Harrow', seconds: 3600 }])
     expect((await office.ok('workOrder', { params: { id: own.workOrderId } })).time.siteSeconds).toBe(3600)
+    // Quill is taken off a visit that runs, and begins one of their own: the first clock ends there, and nothing holds them up.
+    const left = await booked({ technician: 'Rosa', date: '2026-11-25', start: '17:00' })
+    const l = await along(left.visitId)
+    const mine = await booked({ technician: 'Rosa', date: '2026-11-25', start: '18:00' })
+    const m = await onBoard(mine.visitId, '2026-11-25')
+    await office.ok('placeVisit', { params: { id: m.id }, body: { technicianId: quill, startAt: m.startAt, durationSeconds: m.durationSeconds, version: m.version, override: true } })
+    setClock('2026-11-25T17:00')
+    await act(left.visitId, 'arrive')
+    const running = await onBoard(left.visitId, '2026-11-25')
+    await office.ok('placeVisit', { params: { id: l.id }, body: { technicianId: l.technicianId, startAt: l.startAt, durationSeconds: l.durationSeconds, version: running.version, crewIds: [], override: true } })
+    setClock('2026-11-25T17:30')
+    await act(mine.visitId, 'arrive')
+    setClock('2026-11-25T18:00')
+    await act(left.visitId, 'finish')
+    await act(mine.visitId, 'finish')
+    const seconds = async (workOrderId: string) => (await office.ok('workOrder', { params: { id: workOrderId } })).visits[0]!
+    expect((await seconds(left.workOrderId)).along.find(a => a.name === 'Quill Ashdown')!.seconds).toBe(1800)
+    expect((await seconds(mine.workOrderId)).siteSeconds).toBe(1800)
     setClock('2026-11-24T10:21')
     await db.query('UPDATE people SET bookable = FALSE, active = FALSE WHERE id = ?', [quill])
     await db.end()
@@ -244,11 +262,14 @@ describe('the map', () => {
     expect(items.find(i => i.name.startsWith('Ines'))!.lacks).toEqual(['lab'])
     const map = await office.ok('mapDay')
     const site = map.sites.find(s => s.id === c.sites[0]!.id)!
-    const free = items.find(i => i.works && i.from.startsWith('from home')) ?? items.find(i => i.works && !i.from.startsWith('from '))!
+    // On a morning before anybody has begun: nobody is busy, whatever other tests did to this day.
+    setClock('2026-11-26T07:40')
+    const free = (await office.ok('nearest', { body: { siteId: site.id } })).items.find(i => i.works)!
     expect((await signed('wrong', '/positions', { positions: [] })).status).toBe(401)
-    expect((await signed('test-only-positions-secret', '/positions', { positions: [{ personId: free.technicianId, at: '2026-11-24T15:20:00Z', lat: site.lat, lon: site.lon }] })).status).toBe(200)
+    expect((await signed('test-only-positions-secret', '/positions', { positions: [{ personId: free.technicianId, at: '2026-11-26T12:39:00Z', lat: site.lat, lon: site.lon }] })).status).toBe(200)
     const now = (await office.ok('nearest', { body: { siteId: site.id } })).items.find(i => i.technicianId === free.technicianId)!
-    expect([now.driveSeconds, now.from]).toEqual([0, 'seen at 10:20'])
+    expect([now.driveSeconds, now.from]).toEqual([0, 'seen at 07:39'])
+    setClock('2026-11-24T10:21')
   })
   it('the device is told who drives along which road', async () => {
     const { trips } = JSON.parse((await signed('test-only-positions-secret', '/positions/trips', {})).text) as { trips: { personId: string, line: number[][] }[] }

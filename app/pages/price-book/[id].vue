@@ -30,6 +30,10 @@ const asForm = (e: Entry): typeof BLANK => ({
   supplier: e.supplier, partNumber: e.partNumber, incomeCode: e.incomeCode, activeFrom: e.activeFrom ?? '', activeTo: e.activeTo ?? '', retired: e.retired, pricing: e.pricing as 'rule' | 'fixed', cost: e.cost ?? '0', price: e.price, furtherPrice: e.furtherPrice ?? '', parts: e.parts.map(p => ({ ...p })),
 })
 const dirty = computed(() => JSON.stringify(form) !== kept)
+const tried = ref<Answer<'tryPrice'> | null>(null)
+const odd = ref('')
+let turn = 0
+let timer: ReturnType<typeof setTimeout> | undefined
 const theirs = ref<Entry | null>(null)
 watch(entry, (e) => {
   if (!e || e.version === version.value) return
@@ -39,6 +43,9 @@ watch(entry, (e) => {
 }, { immediate: true })
 function take(e: Entry) {
   theirs.value = null
+  // What was tried before belongs to what was there before.
+  turn++
+  tried.value = null
   version.value = e.version
   Object.assign(form, asForm(e))
   kept = JSON.stringify(form)
@@ -50,13 +57,10 @@ watch(rules, (r) => {
 }, { immediate: true })
 const seconds = (hours: string) => Math.round(Number(hours || 0) * 3600) || 0
 const priced = computed(() => ({ kind: form.kind, name: form.name, category: form.category, supplier: form.supplier, pricing: form.kind === 'part' || form.kind === 'task' ? form.pricing : 'fixed' as const, cost: form.cost || '0', price: form.price || '0', furtherPrice: form.furtherPrice || null, seconds: seconds(form.hours), furtherSeconds: seconds(form.furtherHours || form.hours), labourId: form.kind === 'task' ? form.labourId : null, sundriesRate: null, parts: form.kind === 'task' ? form.parts.map(p => ({ partId: p.partId, quantity: p.quantity })) : [] }))
-const tried = ref<Answer<'tryPrice'> | null>(null)
-const odd = ref('')
-let turn = 0
-let timer: ReturnType<typeof setTimeout> | undefined
 watch(() => JSON.stringify(priced.value), () => {
   clearTimeout(timer)
-  if (owns.value) timer = setTimeout(() => void attempt(), 150)
+  // Nothing is tried before the entry is there: an empty form has no price.
+  if (owns.value && (fresh.value || version.value)) timer = setTimeout(() => void attempt(), 150)
 }, { immediate: true })
 onBeforeUnmount(() => clearTimeout(timer))
 async function attempt() {
