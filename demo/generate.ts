@@ -39,6 +39,10 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
   const { customers } = await insertCustomers(tx, random, start, options.customers ?? 140)
   // Some have agreed to texts; nobody is texted who has not.
   for (const c of customers.filter((_, i) => i % 3 === 1 && i > 14)) await tx.run('UPDATE customers SET text_consent = "yes" WHERE id = ?', [c.id])
+  // One pays rates of their own; a technician keeps at hand what she uses.
+  const code = (c: string) => book.find(e => e.code === c)!.id
+  await tx.run('UPDATE customers SET own_prices = ? WHERE name = "Broadmere Hospitality"', [JSON.stringify({ [code('L-STD')]: '118', [code('C-DIA')]: '80' })])
+  await tx.many('INSERT INTO price_pins (person_id, entry_id) VALUES ?', ['Replace relief valve ¾ in, 100 psi', 'Change filter cartridges 10 in, sediment'].map(n => [people.find(p => p.email === 'ines@demo.test')!.id, book.find(e => e.name === n)!.id]))
   const company = (await getCompany(tx))!
   const actor = (p: DemoPerson): Actor => ({ id: p.id, name: p.name, email: p.email, role: p.role as Actor['role'], bookable: p.bookable, seesCost: true, takesMoney: true })
   const office = people.find(p => p.role === 'office')!

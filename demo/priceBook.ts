@@ -1,47 +1,17 @@
 // The demo's price book: 400 tasks and 900 parts, priced by the same core functions that price a real one.
+import parts from './parts.json'
 import { minorToDecimal } from '../core/money/formatMinor'
+import { insideHours } from '../core/pricebook/insideHours'
 import { partPrice } from '../core/pricebook/partPrice'
 import { ruled } from '../core/pricebook/reprice'
 import type { PricingRules } from '../core/pricebook/explainPrice'
 import { putPricing } from '../server/pricebook/queries'
 import type { Tx } from '../server/db/pool'
-import type { Chance } from './random'
+import { pictureFor } from './pictures'
+import { chance, type Chance } from './random'
 
 const TIERS = [{ fromCost: '0', multiplier: '2.2' }, { fromCost: '20', multiplier: '1.8' }, { fromCost: '100', multiplier: '1.5' }, { fromCost: '500', multiplier: '1.35' }]
-const PARTS: [string, string, string[], string[], number][] = [
-  ['Pump', 'Submersible pump', ['½ hp', '¾ hp', '1 hp', '1½ hp', '2 hp', '3 hp', '5 hp'], ['5 gpm', '7 gpm', '10 gpm', '15 gpm', '20 gpm'], 420],
-  ['Pump', 'Pump motor', ['½ hp', '¾ hp', '1 hp', '1½ hp', '2 hp', '3 hp'], ['2-wire 230 V', '3-wire 230 V', '3-phase 460 V'], 310],
-  ['Tank', 'Pressure tank', ['14 gal', '20 gal', '32 gal', '44 gal', '62 gal', '86 gal', '119 gal'], ['steel', 'composite', 'epoxy lined'], 190],
-  ['Control', 'Pressure switch', ['20/40', '30/50', '40/60', '50/70'], ['standard', 'low cut-off', 'heavy duty', 'gold contacts'], 24],
-  ['Control', 'Control box', ['½ hp', '¾ hp', '1 hp', '1½ hp', '2 hp', '3 hp', '5 hp'], ['standard', 'deluxe', 'with relay'], 118],
-  ['Control', 'Constant-pressure drive', ['1 hp', '2 hp', '3 hp', '5 hp'], ['indoor', 'outdoor'], 640],
-  ['Valve', 'Check valve', ['½ in', '¾ in', '1 in', '1¼ in', '1½ in', '2 in'], ['brass', 'stainless', 'PVC', 'bronze'], 14],
-  ['Valve', 'Relief valve', ['½ in', '¾ in', '1 in'], ['75 psi', '100 psi', '150 psi'], 17],
-  ['Valve', 'Ball valve', ['½ in', '¾ in', '1 in', '1¼ in', '1½ in', '2 in'], ['threaded', 'solder', 'press', 'push-fit'], 11],
-  ['Valve', 'Foot valve', ['1 in', '1¼ in', '1½ in', '2 in'], ['brass', 'PVC', 'stainless'], 26],
-  ['Pipe', 'Poly pipe 100 ft', ['¾ in', '1 in', '1¼ in', '1½ in', '2 in'], ['100 psi', '160 psi', '200 psi', '250 psi'], 58],
-  ['Fitting', 'Elbow', ['½ in', '¾ in', '1 in', '1¼ in', '1½ in', '2 in'], ['brass', 'galvanised', 'PVC', 'poly', 'copper', 'press', 'stainless'], 3],
-  ['Fitting', 'Tee', ['½ in', '¾ in', '1 in', '1¼ in', '1½ in', '2 in'], ['brass', 'galvanised', 'PVC', 'poly', 'copper', 'press', 'stainless'], 4],
-  ['Fitting', 'Coupling', ['½ in', '¾ in', '1 in', '1¼ in', '1½ in', '2 in'], ['brass', 'galvanised', 'PVC', 'poly', 'copper', 'press', 'stainless'], 2.4],
-  ['Fitting', 'Union', ['½ in', '¾ in', '1 in', '1¼ in', '1½ in', '2 in'], ['brass', 'galvanised', 'PVC', 'dielectric', 'stainless'], 6],
-  ['Fitting', 'Nipple', ['½ in', '¾ in', '1 in', '1¼ in', '1½ in', '2 in'], ['close', '2 in', '3 in', '4 in', '6 in', '8 in'], 2.1],
-  ['Fitting', 'Adapter', ['½ in', '¾ in', '1 in', '1¼ in', '1½ in', '2 in'], ['male PVC', 'female PVC', 'barbed', 'copper', 'press', 'pitless'], 3.3],
-  ['Well', 'Well cap', ['4 in', '5 in', '6 in', '8 in'], ['vented', 'sealed', 'watertight'], 46],
-  ['Well', 'Drop cable 100 ft', ['14/2', '12/2', '10/2', '14/3', '12/3', '10/3'], ['flat', 'twisted'], 88],
-  ['Treatment', 'Softener resin', ['1 cu ft', '1½ cu ft', '2 cu ft', '2½ cu ft', '3 cu ft'], ['8 %', '10 %', 'fine mesh'], 96],
-  ['Treatment', 'Sediment cartridge', ['10 in', '20 in', '10 in big', '20 in big'], ['1 micron', '5 micron', '20 micron', '50 micron', 'pleated'], 9],
-  ['Treatment', 'Carbon cartridge', ['10 in', '20 in', '10 in big', '20 in big'], ['block', 'granular', 'catalytic'], 16],
-  ['Treatment', 'UV lamp', ['15 W', '25 W', '40 W', '55 W', '80 W'], ['standard', 'high output'], 62],
-  ['Treatment', 'Quartz sleeve', ['15 W', '25 W', '40 W', '55 W', '80 W'], ['standard', 'domed'], 41],
-  ['Treatment', 'RO membrane', ['50 gpd', '75 gpd', '100 gpd', '150 gpd'], ['standard', 'low energy'], 38],
-  ['Treatment', 'Iron filter media', ['1 cu ft', '1½ cu ft', '2 cu ft'], ['manganese', 'catalytic', 'air'], 128],
-  ['Lab', 'Test bottle set', ['2-panel', '3-panel', '7-panel', '14-panel', 'VOC'], ['drive-in', 'courier'], 12],
-  ['Fitting', 'Flange', ['1 in', '1¼ in', '1½ in', '2 in', '3 in'], ['brass', 'iron', 'PVC', 'stainless'], 13],
-  ['Fitting', 'Clamp', ['½ in', '¾ in', '1 in', '1¼ in', '1½ in', '2 in', '3 in'], ['stainless', 'heavy duty', 'repair'], 1.8],
-  ['Gauge', 'Pressure gauge', ['60 psi', '100 psi', '160 psi', '200 psi'], ['dry', 'filled', 'digital'], 8],
-  ['Electric', 'Surge protector', ['120 V', '230 V', '460 V'], ['standard', 'heavy duty'], 54], ['Electric', 'Pump disconnect', ['30 A', '60 A', '100 A'], ['indoor', 'outdoor', 'fused'], 22],
-  ['Electric', 'Capacitor', ['15 µF', '20 µF', '25 µF', '30 µF', '40 µF', '45 µF', '50 µF', '60 µF'], ['run', 'start'], 15], ['Electric', 'Splice kit', ['14–12', '12–10', '10–8', '8–6'], ['heat shrink', 'resin', 'gel'], 7],
-]
+const PARTS = parts as [category: string, name: string, sizes: string[], makes: string[], cost: number][]
 const TASKS: [string, string, string[], string[], number, string, string][] = [
   ['Pump', 'Replace submersible pump', ['½ hp', '¾ hp', '1 hp', '1½ hp', '2 hp', '3 hp', '5 hp'], ['to 100 ft', 'to 200 ft', 'to 300 ft', 'to 400 ft'], 5.5, 'Submersible pump', 'pumps'],
   ['Pump', 'Pull and reset pump', ['to 100 ft', 'to 200 ft', 'to 300 ft', 'to 400 ft'], ['1 in drop', '1¼ in drop', '1½ in drop'], 3.6, 'Drop cable', 'pumps'],
@@ -71,6 +41,15 @@ const TASKS: [string, string, string[], string[], number, string, string][] = [
   ['Electric', 'Replace capacitor', ['15–25 µF', '30–45 µF', '50–60 µF'], ['run', 'start', 'both'], 0.6, 'Capacitor', 'electric'],
   ['Electric', 'Remake cable splice', ['14–12', '12–10', '10–8'], ['heat shrink', 'resin', 'gel'], 1.3, 'Splice kit', 'electric'],
 ]
+/** Words that callers use, and what customers are told. */
+const WORDS: Record<string, [synonyms: string, description: string]> = {
+  'Replace pressure tank': ['bladder tank waterlogged short cycling', 'We take the old tank away, fit and charge the new one and set the switch to it.'], 'Replace submersible pump': ['well pump no water', 'We pull the pump, fit the new one with a new splice, disinfect the well and test the flow.'], 'Replace pressure switch': ['cut-in cut-out clicking', 'Switch, fitting and setting; the tank’s charge is checked.'],
+  'Service softener': ['hard water salt resin clean', 'Valve, brine tank and injector cleaned, settings checked against a hardness test.'], 'Change UV lamp': ['ultraviolet light bulb steriliser', 'New lamp, sleeve cleaned, counter set back.'], 'Change filter cartridges': ['sediment carbon element'], 'Water test': ['analysis sample bacteria nitrate', 'We take the samples and bring them to the laboratory; the report comes to you in a week.'], 'Replace check valve': ['loses prime runs back'], 'Change RO membrane': ['reverse osmosis drinking water tap'],
+} as Record<string, [string, string]>
+const hoursInside = (inside: Parameters<typeof insideHours>[0]) => {
+  const h = insideHours(inside)
+  return { seconds: h.seconds, further_s: h.furtherSeconds }
+}
 const RULES: PricingRules = { markups: [{ scope: 'all', name: '', tiers: TIERS }], sundriesRate: '0.03', minimum: '95', rounding: { kind: 'whole' } }
 export interface DemoEntry { id: string, code: string, kind: string, category: string, name: string, price: string, seconds: number }
 
@@ -81,13 +60,13 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     ['work', 'Flat-rate work and labour', JSON.stringify([{ code: 'state', name: 'State tax', rate: '0.04' }])], ['none', 'Not taxed', '[]'],
   ])
   await tx.run('INSERT INTO markup_rules (id, scope, tiers) VALUES (?, "all", ?)', [random.uuid(at), JSON.stringify(TIERS)])
-  await putPricing(tx, { sundriesRate: RULES.sundriesRate, minimum: RULES.minimum, rounding: { kind: 'whole' }, year: { wages: '412000', burden: '82400', overhead: '236000', paidHours: '12480', billedShare: '0.58', targetMargin: '0.2' } })
+  await putPricing(tx, { sundriesRate: RULES.sundriesRate, minimum: RULES.minimum, rounding: { kind: 'whole' }, times: [{ name: 'Evening', days: [1, 2, 3, 4, 5], from: '18:00', to: '06:00', factor: '1.25' }, { name: 'Weekend', days: [6, 7], from: '00:00', to: '24:00', factor: '1.5' }, { name: 'Holiday', days: [8], from: '00:00', to: '24:00', factor: '2' }], year: { wages: '412000', burden: '82400', overhead: '236000', paidHours: '12480', billedShare: '0.58', targetMargin: '0.2' } })
   const rows: (string | number | boolean | null)[][] = []
   const made: DemoEntry[] = []
   const links: [string, string, number][] = []
-  const add = (e: { code: string, kind: string, category: string, name: string, synonyms?: string, unit?: string, cost: string, price: string, further?: string | null, seconds?: number, further_s?: number, skills?: string[], tax: string, pinned?: boolean, rule?: boolean, labour?: string }) => {
-    const id = random.uuid(at)
-    rows.push([id, e.code, e.kind, e.category, e.name, '', e.synonyms ?? '', e.unit ?? 'each', e.cost, e.price, e.further ?? null, e.seconds ?? 0, e.further_s ?? 0, JSON.stringify(e.skills ?? []), e.tax, e.pinned ?? false, e.rule ? 'rule' : 'fixed', e.labour ?? null])
+  const add = (e: { code: string, kind: string, category: string, name: string, synonyms?: string, unit?: string, cost: string, price: string, further?: string | null, seconds?: number, further_s?: number, skills?: string[], tax: string, pinned?: boolean, rule?: boolean, labour?: string, description?: string, supplier?: string, partNumber?: string, id?: string }) => {
+    const id = e.id ?? random.uuid(at)
+    rows.push([id, e.code, e.kind, e.category, e.name, e.description ?? '', e.synonyms ?? '', e.unit ?? 'each', e.cost, e.price, e.further ?? null, e.seconds ?? 0, e.further_s ?? 0, JSON.stringify(e.skills ?? []), e.tax, e.pinned ?? false, e.rule ? 'rule' : 'fixed', e.labour ?? null, e.supplier ?? '', e.partNumber ?? ''])
     const entry = { id, code: e.code, kind: e.kind, category: e.category, name: e.name, price: e.price, seconds: e.seconds ?? 0 }
     made.push(entry)
     return entry
@@ -105,7 +84,9 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
         if (parts.length >= 900) continue
         const cost = (base * (1 + i * 0.22) * (1 + j * 0.13) + random.next()).toFixed(2)
         const minor = partPrice(cost, TIERS, 'USD')
-        const entry = add({ code: `P-${1001 + parts.length}`, kind: 'part', category, name: `${name} ${size}, ${make}`, cost, price: minorToDecimal(minor, 'USD'), tax: 'goods', rule: true })
+        // Bought from the one or the other wholesaler, by the numbers that their catalogues have.
+        const [supplier, prefix] = parts.length % 2 ? ['Tarnside Trade', 'TT'] : ['Northmoor Supply', 'NM']
+        const entry = add({ code: `P-${1001 + parts.length}`, kind: 'part', category: PARTS.filter(p => p[0] === category).length > 2 ? `${category} / ${name}` : category, supplier, partNumber: `${prefix}-${10001 + parts.length}`, name: `${name} ${size}, ${make}`, cost, price: minorToDecimal(minor, 'USD'), tax: 'goods', rule: true })
         parts.push({ ...entry, group: name, minor })
       }
     }
@@ -115,7 +96,7 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     const kind = ['Screw set', 'Gasket', 'O-ring', 'Hose clip', 'Thread tape', 'Cable tie pack', 'Pipe strap', 'Anchor kit'][n % 8]!
     const cost = (0.6 + (n % 23) * 0.35).toFixed(2)
     const minor = partPrice(cost, TIERS, 'USD')
-    parts.push({ ...add({ code: `P-${1001 + parts.length}`, kind: 'part', category: 'Sundries', name: `${kind} no. ${n}`, cost, price: minorToDecimal(minor, 'USD'), tax: 'goods', rule: true }), group: kind, minor })
+    parts.push({ ...add({ code: `P-${1001 + parts.length}`, kind: 'part', category: 'Sundries', name: n === 1 ? 'Relief valve 100 psi, ¾ in' : `${kind} no. ${n}`, cost, price: minorToDecimal(minor, 'USD'), tax: 'goods', rule: true }), group: kind, minor })
   }
   let tasks = 0
   const pinned = new Set(['Replace pressure switch 40/60, standard', 'Change UV lamp 25 W, lamp + sleeve', 'Replace pressure tank 44 gal, steel', 'Water test 3-panel, drive-in', 'Service softener house, single', 'Replace relief valve ¾ in, 75 psi'])
@@ -129,8 +110,8 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
         const full = `${name} ${size}, ${kind}`
         const further = Math.round(seconds * 0.75)
         const cost = used ? Number(rows.find(r => r[0] === used.id)![8]).toFixed(2) : '6'
-        const prices = ruled({ kind: 'task', category, supplier: '', pricing: 'rule', cost, price: '0', furtherPrice: null, seconds, furtherSeconds: further, labour: { name: standard.name, price: rate }, parts: used ? [{ name: used.name, quantity: '1', price: used.price }] : [], sundriesRate: null }, RULES, 'USD')
-        const entry = add({ code: `T-${101 + tasks}`, kind: 'task', category, name: full, cost, price: prices.price, further: prices.furtherPrice, seconds, further_s: further, skills: [skill], tax: 'work', pinned: pinned.has(full), rule: true, labour: standard.id })
+        const prices = ruled({ kind: 'task', category, supplier: '', pricing: 'rule', cost, price: '0', furtherPrice: null, seconds, furtherSeconds: further, labour: { name: standard.name, price: rate }, parts: used ? [{ name: used.name, quantity: '1', price: used.price, cost, kind: 'part', furtherPrice: null }] : [], sundriesRate: null }, RULES, 'USD')
+        const entry = add({ code: `T-${101 + tasks}`, kind: 'task', category, name: full, cost, price: prices.price, further: prices.furtherPrice, seconds, further_s: further, skills: [skill], tax: 'work', pinned: pinned.has(full), rule: true, labour: standard.id, synonyms: WORDS[name]?.[0], description: WORDS[name]?.[1] })
         if (used) links.push([entry.id, used.id, 1])
         tasks++
       }
@@ -142,7 +123,28 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     const e = base[n % base.length]!
     add({ code: `T-${101 + tasks}`, kind: 'task', category: e.category, name: `${e.name}, planned`, cost: '12', price: (Number(e.price) - 20).toFixed(2), further: null, seconds: e.seconds, further_s: e.seconds, skills: [], tax: 'work' })
   }
-  await tx.many('INSERT INTO price_entries (id, code, kind, category, name, description, synonyms, unit, cost, price, further_price, seconds_first, seconds_further, skills, tax_class, pinned, pricing, labour_id) VALUES ?', rows as never)
+  // Several that are sold together become lines by one choice.
+  const own = chance(77)
+  const named = (name: string) => made.find(e => e.name === name)!
+  const sets: [code: string, name: string, inside: [string, number][]][] = [
+    ['A-1', 'New pressure tank, complete', [['Replace pressure tank 44 gal, steel', 1], ['Replace pressure switch 40/60, standard', 1], ['Pressure gauge 100 psi, dry', 1], ['Disposal of old parts', 1]]],
+    ['A-2', 'Spring check of a well', [['Flow and recovery test 1 h, house', 1], ['Water test 3-panel, drive-in', 1], ['Recharge tank and set switch 14–32 gal, house', 1]]],
+    ['A-3', 'Softener brought back to life', [['Service softener house, single', 1], ['Rebed softener 1½ cu ft, 10 %', 1], ['Sediment cartridge 10 in, 5 micron', 2]]],
+  ]
+  for (const [code, name, inside] of sets) {
+    const whole = inside.map(([n, quantity]) => ({ ...named(n), quantity, row: rows.find(r => r[0] === named(n).id)! }))
+    const parts = whole.map(w => ({ name: w.name, kind: w.kind as 'task', quantity: String(w.quantity), price: String(w.row[9]), cost: String(w.row[8]), furtherPrice: w.row[10] as string | null })).sort((a, b) => ['task', 'part', 'labour', 'charge'].indexOf(a.kind) - ['task', 'part', 'labour', 'charge'].indexOf(b.kind))
+    const set = ruled({ kind: 'assembly', category: 'Assemblies', supplier: '', pricing: 'rule', cost: '0', price: '0', furtherPrice: null, seconds: 0, furtherSeconds: 0, labour: null, parts, sundriesRate: null }, RULES, 'USD')
+    const entry = add({ id: own.uuid(at), code, kind: 'assembly', category: 'Assemblies', name, cost: set.cost, price: set.price, rule: true, tax: 'work', ...hoursInside(whole.map(w => ({ code: w.code, kind: w.kind, quantity: String(w.quantity), seconds: Number(w.row[11]), furtherSeconds: Number(w.row[12]) }))) })
+    links.push(...whole.map((w): [string, string, number] => [entry.id, w.id, w.quantity]))
+  }
+  await tx.many('INSERT INTO price_entries (id, code, kind, category, name, description, synonyms, unit, cost, price, further_price, seconds_first, seconds_further, skills, tax_class, pinned, pricing, labour_id, supplier, part_number) VALUES ?', rows as never)
   await tx.many('INSERT INTO price_entry_parts VALUES ?', links as never)
+  const drawn = made.flatMap((e) => {
+    const bytes = e.kind === 'task' || e.kind === 'part' || e.kind === 'assembly' ? pictureFor(e.name) : null
+    return bytes ? [[own.uuid(at), e.id, 'image/png', bytes]] : []
+  })
+  await tx.many('INSERT INTO price_pictures (id, entry_id, mime, bytes) VALUES ?', drawn as never)
+  await tx.run('UPDATE price_entries e JOIN price_pictures p ON p.entry_id = e.id SET e.picture_id = p.id')
   return made
 }

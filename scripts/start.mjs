@@ -60,16 +60,18 @@ const child = (args, env) => {
   keepRunning(dataDir(), children.map(one => ({ pid: one.pid, command: one.spawnargs.find(a => a.endsWith('.mjs')) })))
   return c
 }
-const [mailPort, mailHttpPort, cardPort, textPort, positionsPort] = [await freePort(), await freePort(), await freePort(), await freePort(), await freePort()]
-const [cardSecret, textSecret, positionsSecret] = [keptSecret('card-secret'), keptSecret('text-secret'), keptSecret('positions-secret')]
+const [mailPort, mailHttpPort, cardPort, textPort, positionsPort, supplierPort] = [await freePort(), await freePort(), await freePort(), await freePort(), await freePort(), await freePort()]
+const [cardSecret, textSecret, positionsSecret, supplierSecret] = [keptSecret('card-secret'), keptSecret('text-secret'), keptSecret('positions-secret'), keptSecret('supplier-secret')]
 const appUrl = `http://${host}:${port}`
 if (!process.env.SMTP_URL) child(['standins/mail/server.mjs'], { MAIL_PORT: mailPort, MAIL_HTTP_PORT: mailHttpPort })
 child(['standins/card/server.mjs'], { CARD_PORT: cardPort, CARD_SECRET: cardSecret })
+if (!process.env.SUPPLIER_URL) child(['standins/supplier/server.mjs'], { SUPPLIER_PORT: supplierPort, SUPPLIER_SECRET: supplierSecret })
 if (!process.env.TEXT_URL) child(['standins/text/server.mjs'], { TEXT_PORT: textPort, TEXT_SECRET: textSecret, APP_URL: appUrl })
 if (!process.env.POSITIONS_SECRET) child(['standins/positions/server.mjs'], { POSITIONS_PORT: positionsPort, POSITIONS_SECRET: positionsSecret, APP_URL: appUrl })
 const env = {
   DATABASE_URL: database.url, OPEN_LEDGER_SECRET: keptSecret('secret'), CARD_SECRET: cardSecret, CARD_URL: process.env.CARD_URL || `http://127.0.0.1:${cardPort}`, SMTP_URL: process.env.SMTP_URL || `smtp://127.0.0.1:${mailPort}`,
   TEXT_SECRET: process.env.TEXT_SECRET || textSecret, TEXT_URL: process.env.TEXT_URL || `http://127.0.0.1:${textPort}`, POSITIONS_SECRET: process.env.POSITIONS_SECRET || positionsSecret,
+  SUPPLIER_SECRET: process.env.SUPPLIER_SECRET || supplierSecret, SUPPLIER_URL: process.env.SUPPLIER_URL || `http://127.0.0.1:${supplierPort}`,
   PUBLIC_URL: process.env.PUBLIC_URL || `http://${host}:${port}`, HOST: host, PORT: String(port), NITRO_HOST: host, NITRO_PORT: String(port), NODE_ENV: dev ? 'development' : 'production', ...(process.env.SMTP_URL ? {} : { MAIL_STANDIN: `http://127.0.0.1:${mailHttpPort}` }),
 }
 child(dev ? ['node_modules/nuxt/bin/nuxt.mjs', 'dev', '--host', host, '--port', String(port)] : ['.output/server/index.mjs'], env)

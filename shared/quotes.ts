@@ -4,7 +4,7 @@ import { sendSchema } from './invoices'
 
 export const QUOTE_STATES = ['draft', 'sent', 'accepted', 'declined', 'expired'] as const
 const WRITE = [...DESK, 'technician'] as const
-const line = obj({ id: id().required(), entryId: id().nullable().defined(), kind: words(), name: words(), unit: words(), quantity: words(), unitPrice: words(), bookPrice: words().nullable(), unitCost: words().nullable(), discount: money().required(), net: money().required(), saving: money().required() })
+const line = obj({ id: id().required(), entryId: id().nullable().defined(), kind: words(), name: words(), unit: words(), quantity: words(), unitPrice: words(), bookPrice: words().nullable(), unitCost: words().nullable(), priceFrom: words(), discount: money().required(), net: money().required(), saving: money().required() })
 export const quoteDetail = obj({
   id: id().required(), version: int().required(), number: words(), state: oneOf(QUOTE_STATES).required(), waiting: words(), late: flag().required(), title: words(), scope: words(2000), orderNumber: words(), expiresOn: date().required(), currency: words(), createdAt: instant().required(), sentAt: instant().nullable().defined(), answer: words(),
   customer: obj({ id: id().required(), name: words(), prospect: flag().required(), email: words(), email2: words(), exempt: flag().required(), level: words(), mails: flag().required() }), site: obj({ id: id().required(), text: words(400), belongsTo: words() }), contact: obj({ name: words(), phone: words() }),

@@ -3,7 +3,7 @@ import { ALL, INDOORS, amount, date, decimal, flag, id, instant, int, list, list
 
 export const CLOCK_ACTS = ['set_off', 'arrive', 'pause', 'resume', 'finish', 'no_access'] as const
 const line = obj({
-  id: id().required(), version: int().required(), kind: words(), name: words(), unit: words(), quantity: words(), unitPrice: words(), bookPrice: words().nullable(), unitCost: words().nullable(),
+  id: id().required(), version: int().required(), kind: words(), name: words(), unit: words(), quantity: words(), unitPrice: words(), bookPrice: words().nullable(), unitCost: words().nullable(), priceFrom: words(), supplier: words(), partNumber: words(),
   discount: money().required(), done: flag().required(), net: money().required(), saving: money().required(), taxClass: words(), coversSeconds: int().required(), visitId: id().nullable().defined(),
   promised: money().required(), doneAmount: money().required(), billed: money().required(), paid: money().required(), toBill: money().required(), unpaid: money().required(),
 })
@@ -21,6 +21,8 @@ export const workOrder = obj({
   price: obj({ net: money().required(), taxes: list(obj({ name: words(), rate: words(), tax: money().required() })), tax: money().required(), total: money().required(), saving: money().required(), savingLevel: words(), cost: money().nullable().defined(), margin: int().nullable().defined() }),
   bill: obj({ net: money().required(), tax: money().required(), total: money().required(), dueOn: date().required(), issueOn: date().required(), missing: list(words(300)) }),
   time: obj({ siteSeconds: int().required(), coveredSeconds: int().required(), explainedSeconds: int().required(), uncoveredSeconds: int().required(), charge: money().required() }),
+  /** labour and charges, with who says what they cost here: the strongest is the last that says something */
+  rates: list(obj({ entryId: id().required(), name: words(), book: words(), customer: words().nullable(), workOrder: words().nullable() })),
   invoices: list(obj({ id: id().required(), number: words(), issueOn: date().required(), dueOn: date().required(), total: money().required(), open: money().required(), sent: flag().required(), state: words() })),
   quotes: list(obj({ id: id().required(), number: words(), state: words(), total: money().required() })), source: words(),
   signatures: list(obj({ id: id().required(), name: words(), signedAt: instant().required(), takenBy: words(), total: money().required() })),
@@ -38,6 +40,7 @@ export const visitRoutes = {
   followUpLists: route({ method: 'GET', path: '/follow-up-lists', who: INDOORS, summary: 'The lists in which work is parked', answer: obj({ items: list(words()) }) }),
   followUp: route({ method: 'POST', path: '/work-orders/{id}/follow-up', who: ['owner', 'office', 'dispatch'], summary: 'Park a work order in a list, to come back to on a day; an empty list takes it off', body: obj({ version: version(), list: text(60).default(''), on: date().nullable().default(null) }), answer: workOrder }),
   workOrder: route({ method: 'GET', path: '/work-orders/{id}', who: ALL, summary: 'A work order with its four-column account', answer: workOrder }),
+  keepWorkRates: route({ method: 'POST', path: '/work-orders/{id}/rates', who: ['owner', 'office'], summary: 'Rates of labour and charges for this work order alone', body: obj({ version: version(), rates: list(obj({ entryId: id().required(), price: amount().required('Write the price.') })).max(50) }), answer: workOrder }),
   addLines: route({ method: 'POST', path: '/work-orders/{id}/lines', who: ['owner', 'office', 'dispatch', 'technician'], summary: 'Add lines, from the price book or one-off', body: obj({ visitId: id().nullable().default(null), lines: list(obj({ id: id().required(), entryId: id().nullable().default(null), kind: oneOf(['task', 'part', 'labour', 'charge', 'other'] as const), name: text(160), quantity: decimal('Write the quantity as a number, for example 2 or 1.5.', 6).required('Write the quantity.'), unitPrice: decimal('Write the price as a number, for example 48.60.'), done: flag().default(true) })) }), answer: workOrder }),
   changeLine: route({ method: 'PATCH', path: '/work-lines/{id}', who: ['owner', 'office', 'dispatch', 'technician'], summary: 'Change a line of this work order only', body: obj({ version: version(), quantity: decimal('Write the quantity as a number, for example 2 or 1.5.', 6), unitPrice: decimal('Write the price as a number, for example 48.60.'), discount: amount(), done: flag(), removed: flag() }), answer: workOrder }),
   sign: route({ method: 'POST', path: '/work-orders/{id}/signatures', who: ['owner', 'office', 'technician'], summary: 'The customer agrees to the lines as shown', maxBytes: 400_000, body: obj({ id: id().required(), visitId: id().nullable().default(null), name: need('Write the name of the person who signs.', 120), image: need('Sign in the box first.', 380_000), shownTotal: amount().required() }), answer: workOrder }),

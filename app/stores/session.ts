@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 import type { Answer } from '~~/shared/api'
 import type { Money } from '~~/core/money/formatMinor'
 import { call } from '~/lib/api'
+import { forgetBook } from '~/lib/book'
 import { closeLive } from '~/lib/live'
 
 type Session = Answer<'session'>
@@ -35,6 +36,7 @@ export const useSession = defineStore('session', {
     async signOut() {
       await call('signOut')
       closeLive()
+      await forgetBook()
       localStorage.removeItem('signed-in')
       this.$reset()
     },

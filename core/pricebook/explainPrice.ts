@@ -1,7 +1,7 @@
 import { Decimal } from '../money/decimal'
 import { minorToDecimal } from '../money/formatMinor'
 import { roundToMinor } from '../money/roundToMinor'
-import type { LineKind } from './levelPrice'
+import type { EntryKind } from './levelPrice'
 import { markupRuleFor, type MarkupRule } from './markupTiers'
 import { partPrice, tierOf } from './partPrice'
 import { roundedUp, type PriceRounding } from './roundedUp'
@@ -14,9 +14,10 @@ export interface PricingRules {
   minimum: string
   rounding: PriceRounding
 }
+export interface Inside { name: string, quantity: string, price: string, cost: string, kind: EntryKind, furtherPrice: string | null }
 /** What an entry is priced from. Money in major units. */
 export interface PricedEntry {
-  kind: Exclude<LineKind, 'other'>
+  kind: EntryKind
   category: string
   supplier: string
   /** `rule`: from cost, hours and parts; `fixed`: as somebody said */
@@ -28,11 +29,12 @@ export interface PricedEntry {
   furtherSeconds: number
   /** the rate of labour that a task is worked at */
   labour: { name: string, price: string } | null
-  parts: readonly { name: string, quantity: string, price: string }[]
+  /** a task has parts inside, an assembly anything but an assembly */
+  parts: readonly Inside[]
   /** instead of the company's */
   sundriesRate: string | null
 }
-export interface PriceReason { code: 'labour' | 'part' | 'cost' | 'markup' | 'sundries' | 'rounding' | 'minimum' | 'fixed', text: string, amountMinor: number }
+export interface PriceReason { code: 'labour' | 'part' | 'inside' | 'cost' | 'markup' | 'sundries' | 'rounding' | 'minimum' | 'fixed', text: string, amountMinor: number }
 export interface PriceWhy {
   priceMinor: number
   reasons: PriceReason[]
@@ -42,13 +44,14 @@ export interface PriceWhy {
 
 /**
  * Why an entry costs what it costs, in parts that sum to its price: hours × rate, each part, sundries, rounding, minimum; a part's cost and
- * what its tier adds; what a price that somebody fixed is more or less than the rule.
+ * what its tier adds; what is inside an assembly, its first task at its full price and further ones at theirs; what a price that somebody
+ * fixed is more or less than the rule.
  * @param further the price as a further task of the same visit: setting up is done once
  * @example explainPrice(task, rules, 'USD').reasons.map(r => r.text) // ['2.2 h × 128.00, Labour', '2 × Relief valve', '3 % sundries', 'up to a whole']
  * Source: common practice of the trade.
  */
 export function explainPrice(entry: PricedEntry, rules: PricingRules, currency: string, further = false): PriceWhy {
-  const ruled = entry.kind === 'task' ? taskReasons(entry, rules, currency, further) : entry.kind === 'part' ? partReasons(entry, rules, currency) : []
+  const ruled = entry.kind === 'task' ? taskReasons(entry, rules, currency, further) : entry.kind === 'part' ? partReasons(entry, rules, currency) : entry.kind === 'assembly' ? insideReasons(entry, currency) : []
   const sum = ruled.reduce((n, r) => n + r.amountMinor, 0)
   const said = roundToMinor(further ? entry.furtherPrice ?? entry.price : entry.price, currency)
   const byRule = entry.pricing === 'rule' && ruled.length > 0
@@ -56,11 +59,15 @@ export function explainPrice(entry: PricedEntry, rules: PricingRules, currency: 
   const reasons = byRule ? ruled : ruled.length ? [...ruled, { code: 'fixed' as const, text: said < sum ? 'less, by a fixed price' : said > sum ? 'more, by a fixed price' : 'a fixed price, the same', amountMinor: said - sum }] : [{ code: 'fixed' as const, text: 'as it was set', amountMinor: said }]
   const hours = new Decimal(further ? entry.furtherSeconds : entry.seconds).div(3600)
   const material = entry.kind === 'task' ? partsMinor(entry, currency).reduce((n, p) => n + p, 0) : 0
-  return { priceMinor, reasons, hourMinor: hours.isZero() || entry.kind === 'part' ? null : roundToMinor(new Decimal(minorToDecimal(priceMinor - material, currency)).div(hours), currency) }
+  return { priceMinor, reasons, hourMinor: hours.isZero() || entry.kind === 'part' || entry.kind === 'assembly' ? null : roundToMinor(new Decimal(minorToDecimal(priceMinor - material, currency)).div(hours), currency) }
 }
 const partsMinor = (entry: PricedEntry, currency: string): number[] => entry.parts.map(p => roundToMinor(new Decimal(p.price).times(p.quantity), currency))
 const plain = (n: string | Decimal) => new Decimal(n).toString()
 
+function insideReasons(entry: PricedEntry, currency: string): PriceReason[] {
+  const firstTask = entry.parts.findIndex(p => p.kind === 'task')
+  return entry.parts.map((p, i) => ({ code: 'inside', text: `${plain(p.quantity)} × ${p.name}`, amountMinor: roundToMinor(new Decimal(p.kind === 'task' && i !== firstTask ? p.furtherPrice ?? p.price : p.price).times(p.quantity), currency) }))
+}
 function partReasons(entry: PricedEntry, rules: PricingRules, currency: string): PriceReason[] {
   const rule = markupRuleFor(entry, rules.markups)
   if (!rule) return []

@@ -34,5 +34,7 @@ export function ruled(entry: PricedEntry, rules: PricingRules, currency: string)
   const say = (further: boolean) => minorToDecimal(explainPrice(entry, rules, currency, further).priceMinor, currency)
   // Charges, rates and what no rule reaches are as somebody set them.
   const follows = entry.pricing === 'rule' && !explainPrice(entry, rules, currency).reasons.some(r => r.code === 'fixed')
-  return follows ? { cost: entry.cost, price: say(false), furtherPrice: entry.kind === 'task' ? say(true) : entry.furtherPrice, pricing: 'rule' } : { cost: entry.cost, price: entry.price, furtherPrice: entry.furtherPrice, pricing: 'fixed' }
+  // What an assembly costs is what is inside it, too.
+  const cost = entry.kind === 'assembly' ? entry.parts.reduce((sum, p) => sum.plus(new Decimal(p.cost).times(p.quantity)), new Decimal(0)).toDecimalPlaces(4).toString() : entry.cost
+  return follows ? { cost, price: say(false), furtherPrice: entry.kind === 'task' ? say(true) : entry.furtherPrice, pricing: 'rule' } : { cost: entry.cost, price: entry.price, furtherPrice: entry.furtherPrice, pricing: 'fixed' }
 }

@@ -19,3 +19,9 @@ export const weekday = (date: string): number => Temporal.PlainDate.from(date).d
 export const dayBounds = (date: string, zone: string): { from: number, to: number } => ({ from: localToInstant(date, '00:00', zone), to: localToInstant(plusDays(date, 1), '00:00', zone) })
 /** Days from one date to another; negative when the other comes first. @example daysBetween('2026-11-01', '2026-11-24') // 23 */
 export const daysBetween = (from: string, to: string): number => Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'day' }).days
+/** Whether a text is a day of the calendar, as YYYY-MM-DD. @example isDay('2026-02-30') // false */
+export function isDay(text: string): boolean {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false
+  const [year, month, day] = text.split('-').map(Number) as [number, number, number]
+  return month >= 1 && month <= 12 && day >= 1 && day <= Temporal.PlainYearMonth.from({ year, month }).daysInMonth
+}

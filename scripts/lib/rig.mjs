@@ -23,11 +23,11 @@ export async function startRig(name) {
   const database = await startDatabase(folder, { fast: true })
   const clock = join(folder, 'now')
   writeFileSync(clock, NOW)
-  const [port, mail, mailHttp, card, text] = [await freePort(), await freePort(), await freePort(), await freePort(), await freePort()]
+  const [port, mail, mailHttp, card, text, supplier] = [await freePort(), await freePort(), await freePort(), await freePort(), await freePort(), await freePort()]
   const env = {
     DATABASE_URL: database.url, OPEN_LEDGER_SECRET: 'test-only-secret-0123456789-abcdefghij', CARD_SECRET: 'test-only-card-secret', OPEN_LEDGER_NOW: `file:${clock}`, CLOCK_FILE: clock, HOST: '127.0.0.1', PORT: String(port), NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port), NODE_ENV: 'production',
     PUBLIC_URL: `http://127.0.0.1:${port}`, TEST_URL: `http://127.0.0.1:${port}`, SMTP_URL: `smtp://127.0.0.1:${mail}`, MAIL_STANDIN: `http://127.0.0.1:${mailHttp}`, CARD_URL: `http://127.0.0.1:${card}`,
-    TEXT_URL: `http://127.0.0.1:${text}`, TEXT_SECRET: 'test-only-text-secret', POSITIONS_SECRET: 'test-only-positions-secret',
+    TEXT_URL: `http://127.0.0.1:${text}`, TEXT_SECRET: 'test-only-text-secret', POSITIONS_SECRET: 'test-only-positions-secret', SUPPLIER_URL: `http://127.0.0.1:${supplier}`, SUPPLIER_SECRET: 'test-only-supplier-secret',
   }
   const all = { ...process.env, ...env }
   const made = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], { env: all, encoding: 'utf8' })
@@ -38,6 +38,7 @@ export async function startRig(name) {
   const children = [
     spawn(process.execPath, ['standins/mail/server.mjs'], { stdio: 'ignore', env: { ...all, MAIL_PORT: String(mail), MAIL_HTTP_PORT: String(mailHttp) } }),
     spawn(process.execPath, ['standins/card/server.mjs'], { stdio: 'ignore', env: { ...all, CARD_PORT: String(card) } }),
+    spawn(process.execPath, ['standins/supplier/server.mjs'], { stdio: 'ignore', env: { ...all, SUPPLIER_PORT: String(supplier) } }),
     // The positions device is played by the tests themselves, when they want it.
     spawn(process.execPath, ['standins/text/server.mjs'], { stdio: 'ignore', env: { ...all, TEXT_PORT: String(text), APP_URL: env.TEST_URL } }),
   ]

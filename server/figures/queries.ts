@@ -22,7 +22,6 @@ export const exportRows: Record<string, string> = {
   invoices: 'SELECT i.number, c.name AS customer, i.issue_on AS issued, i.due_on AS due, i.currency, i.net_minor AS net, i.tax_minor AS tax, i.total_minor AS total, i.open_minor AS open, i.custom FROM invoices i JOIN customers c ON c.id = i.customer_id ORDER BY i.number',
   'work-orders': 'SELECT w.number, w.title, w.kind, w.state, c.name AS customer, s.line1 AS site_address, s.town AS site_town, w.order_number AS their_order, DATE(w.created_at) AS created, w.to_bill_minor AS to_bill, w.custom FROM work_orders w JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id ORDER BY w.number',
   payments: 'SELECT p.number, c.name AS customer, p.received_on AS received, p.method, p.reference, p.amount_minor AS amount, p.bounced_on AS bounced FROM payments p JOIN customers c ON c.id = p.customer_id ORDER BY p.number',
-  'price-book': 'SELECT code, kind, category, name, unit, price, cost, tax_class FROM price_entries WHERE NOT retired ORDER BY kind, code',
 }
 /** Whose own fields stand in the `custom` column of an export. */
 export const FIELDS_OF: Record<string, string> = { 'invoices': 'invoice', 'work-orders': 'work_order' }

@@ -11,6 +11,7 @@ import { contactCards, customerCsv } from '../customers/exports'
 import { findMatches } from '../customers/service'
 import { schedule } from '../dispatch/board'
 import { Raw, type Handler } from '../http/handlers'
+import { bookCsv } from '../pricebook/imports'
 import type { Ctx } from '../http/context'
 import { accountName, journalRows } from '../ledger/queries'
 import { customFields, json } from '../settings/queries'
@@ -47,6 +48,7 @@ export const figureHandlers: { [N in Exclude<keyof typeof figureRoutes, 'health'
   exportContacts: ctx => contactCards(ctx),
   async exportCsv(ctx, { params }) {
     if (params.what === 'customers' || params.what === 'sites') return customerCsv(ctx, params.what)
+    if (params.what === 'price-book') return bookCsv(ctx)
     const sql = Object.hasOwn(exportRows, params.what!) ? exportRows[params.what!] : undefined
     if (!sql) throw notFound('export')
     const rows = await ctx.tx.rows<Record<string, string | number | null>>(sql)

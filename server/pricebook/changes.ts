@@ -6,6 +6,7 @@ import { Decimal } from '../../core/money/decimal'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import { repriced, ruled, type PriceSet, type RepriceRule } from '../../core/pricebook/reprice'
+import { inCategory } from '../../core/pricebook/inCategory'
 import { oddPercent } from '../../core/pricebook/oddPercent'
 import type { PricedEntry } from '../../core/pricebook/explainPrice'
 import { plusMonths } from '../../core/time/zone'
@@ -16,7 +17,8 @@ import { allPartsInside, batchById, batches, bookStamp, dueBatches, historyOfBat
 import { asPriced, rulesOf } from './rules'
 
 type Entry = Awaited<ReturnType<typeof everyEntry>>[number]
-interface Change { entry: Entry, was: PriceSet, becomes: PriceSet, follows: boolean }
+/** `byRule`: what the rule would make of a new cost, where the price is fixed and stays */
+export interface Change { entry: Entry, was: PriceSet, becomes: PriceSet, follows: boolean, byRule: string | null }
 const setOf = (e: Entry): PriceSet => ({ cost: e.cost, price: e.price, furtherPrice: e.furtherPrice, pricing: e.pricing })
 const same = (a: PriceSet, b: PriceSet) => a.pricing === b.pricing && new Decimal(a.cost).eq(b.cost) && new Decimal(a.price).eq(b.price) && (a.furtherPrice === null ? b.furtherPrice === null : b.furtherPrice !== null && new Decimal(a.furtherPrice).eq(b.furtherPrice))
 
@@ -39,11 +41,15 @@ export async function worked(ctx: Ctx, changes: ReadonlyMap<string, PriceSet>): 
   const priceOf = (id: string) => next.get(id)?.price ?? byId.get(id)!.price
   const priced = (e: Entry): PricedEntry => {
     const labour = e.labourId ? byId.get(e.labourId) : undefined
-    return asPriced({ ...e, ...next.get(e.id) }, labour ? { name: labour.name, price: priceOf(labour.id) } : null, (partsOf.get(e.id) ?? []).map(p => ({ name: byId.get(p.partId)!.name, quantity: p.quantity, price: priceOf(p.partId) })))
+    return asPriced({ ...e, ...next.get(e.id) }, labour ? { name: labour.name, price: priceOf(labour.id) } : null, (partsOf.get(e.id) ?? []).map((p) => {
+      const of = byId.get(p.partId)!
+      return { name: of.name, kind: of.kind, quantity: p.quantity, ...(next.get(of.id) ?? setOf(of)) }
+    }))
   }
   for (const [id, set] of changes) next.set(id, set)
-  // Tasks last: they stand on parts and labour, and nothing stands on them.
-  for (const e of [...entries].sort((a, b) => Number(a.kind === 'task') - Number(b.kind === 'task'))) {
+  // Tasks stand on parts and labour, assemblies on all of them: what others stand on comes first.
+  const stands = (e: Entry) => (e.kind === 'assembly' ? 2 : e.kind === 'task' ? 1 : 0)
+  for (const e of [...entries].sort((a, b) => stands(a) - stands(b))) {
     // What is retired is not sold: it follows nothing, and changes only where it is meant itself.
     if (e.retired && !changes.has(e.id)) continue
     const now = next.get(e.id) ?? setOf(e)
@@ -52,17 +58,23 @@ export async function worked(ctx: Ctx, changes: ReadonlyMap<string, PriceSet>): 
   return entries.flatMap((entry) => {
     const was = setOf(entry)
     const becomes = next.get(entry.id)
-    return becomes && !same(was, becomes) ? [{ entry, was, becomes, follows: !changes.has(entry.id) }] : []
+    if (!becomes || same(was, becomes)) return []
+    const rule = becomes.pricing === 'fixed' && !new Decimal(was.cost).eq(becomes.cost) ? ruled({ ...priced(entry), pricing: 'rule' }, rules, ctx.company.currency) : null
+    return [{ entry, was, becomes, follows: !changes.has(entry.id), byRule: rule?.pricing === 'rule' && !new Decimal(rule.price).eq(becomes.price) ? rule.price : null }]
   })
 }
-/** Makes a change: at once when its day has come, else it waits for its day. `even` where it is kept as an act also when no price moves. */
-export async function changeBook(ctx: Ctx, act: { id: string, title: string, holdsFrom: string, changes: ReadonlyMap<string, PriceSet>, even?: boolean }): Promise<Change[]> {
-  const rows = await worked(ctx, act.changes)
+/**
+ * Makes a change: at once when its day has come, else it waits for its day. `even` where it is kept as an act also when no price moves;
+ * `fresh` are entries that this act made: they have no price before it, so no history.
+ */
+export async function changeBook(ctx: Ctx, act: { id: string, title: string, holdsFrom: string, changes: ReadonlyMap<string, PriceSet>, even?: boolean, fresh?: ReadonlySet<string> }): Promise<Change[]> {
+  const all = await worked(ctx, act.changes)
+  const rows = act.fresh ? all.filter(r => !act.fresh!.has(r.entry.id)) : all
   if (!rows.length && !act.even) return rows
   const now = act.holdsFrom <= ctx.today
   await insertBatch(ctx.tx, { id: act.id, title: act.title, holdsFrom: act.holdsFrom, state: now ? 'applied' : 'waiting', by: signedIn(ctx).id, at: ctx.now })
   if (rows.length) await insertHistory(ctx.tx, act.id, rows.map(r => ({ entryId: r.entry.id, was: r.was, became: r.becomes, follows: r.follows })))
-  if (now) for (const r of rows) await setPrices(ctx.tx, r.entry.id, r.becomes, act.holdsFrom)
+  if (now) await setPrices(ctx.tx, all.map(r => ({ id: r.entry.id, ...r.becomes })), act.holdsFrom)
   await record(ctx, { subject: 'prices', id: act.id, text: `${act.title}: ${rows.length} ${rows.length === 1 ? 'price' : 'prices'}${now ? '' : `, from ${act.holdsFrom}`}` })
   return rows
 }
@@ -87,28 +99,28 @@ async function wanted(ctx: Ctx, wish: Wish): Promise<Map<string, PriceSet>> {
       const e = byId.get(c.id)
       if (!e) throw invalid(`each[${i}].id`, 'This entry is not in the price book any more.')
       // A price that is written is fixed; a cost that is written takes a price by rule along.
-      return [c.id, { ...setOf(e), ...(c.cost === undefined ? {} : { cost: c.cost }), ...(c.price === undefined ? {} : { price: c.price, pricing: 'fixed' as const }) }]
+      const cost = c.cost === undefined || !signedIn(ctx).seesCost ? e.cost : c.cost
+      return [c.id, { ...setOf(e), cost, ...(c.price === undefined ? {} : { price: c.price, pricing: 'fixed' as const }), ...(c.byRule ? { pricing: 'rule' as const } : {}) }]
     }))
   }
   const ids = new Set(wish.ids)
-  const chosen = entries.filter(e => !e.retired && (ids.size ? ids.has(e.id) : (!wish.kind || e.kind === wish.kind) && (!wish.category || e.category === wish.category) && (!wish.supplier || e.supplier === wish.supplier)))
+  const chosen = entries.filter(e => !e.retired && (ids.size ? ids.has(e.id) : (!wish.kind || e.kind === wish.kind) && (!wish.category || inCategory(e.category, wish.category)) && (!wish.supplier || e.supplier === wish.supplier)))
   if (!ids.size && !wish.kind && !wish.category && !wish.supplier && rule.kind === 'set') throw invalid('kind', 'One price for the whole book is hardly meant. Choose a kind or a category.')
   const rules = await rulesOf(ctx)
   const [inside, labour] = [await allPartsInside(ctx.tx), (id: string | null) => (id ? byId.get(id) : undefined)]
   const partsOf = partsByEntry(inside)
   return new Map(chosen.map((e) => {
     const l = labour(e.labourId)
-    const parts = (partsOf.get(e.id) ?? []).map(p => ({ name: byId.get(p.partId)!.name, quantity: p.quantity, price: byId.get(p.partId)!.price }))
+    const parts = (partsOf.get(e.id) ?? []).map(p => ({ ...setOf(byId.get(p.partId)!), name: byId.get(p.partId)!.name, kind: byId.get(p.partId)!.kind, quantity: p.quantity }))
     return [e.id, repriced(asPriced(e, l ? { name: l.name, price: l.price } : null, parts), rule, rules, ctx.company.currency)]
   }))
 }
 const MOST_ROWS = 500
-export async function previewPrices(ctx: Ctx, wish: Wish): Promise<Answer<'previewPrices'>> {
+/** What some changes of prices are and mean, entry by entry and together: the same for a rule, for a grid of prices and for a price list. */
+export async function shapeChanges(ctx: Ctx, changes: readonly Change[]): Promise<Omit<Answer<'previewPrices'>, 'stamp' | 'count'>> {
   const { currency } = ctx.company
-  const stamp = await bookStamp(ctx.tx)
-  const changes = await wanted(ctx, wish)
   // What was chosen first, then what follows from it.
-  const rows = (await worked(ctx, changes)).sort((a, b) => Number(a.follows) - Number(b.follows))
+  const rows = [...changes].sort((a, b) => Number(a.follows) - Number(b.follows))
   const sold = new Map((await soldSince(ctx.tx, plusMonths(ctx.today, -12))).map(s => [s.entryId, s]))
   const seesCost = signedIn(ctx).seesCost
   const minor = (price: string) => roundToMinor(price, currency)
@@ -116,40 +128,50 @@ export async function previewPrices(ctx: Ctx, wish: Wish): Promise<Answer<'previ
   const part = (s: PriceSet) => (seesCost ? margin(minor(s.price), minor(s.cost)) : null)
   const effect = (r: Change) => roundToMinor(new Decimal(r.becomes.price).minus(r.was.price).times(sold.get(r.entry.id)?.quantity ?? 0), currency)
   const text = (n: number | null) => (n === null ? null : String(n))
+  const below = seesCost ? rows.filter(r => minor(r.becomes.price) < minor(r.becomes.cost) && minor(r.was.price) >= minor(r.was.cost)).length : 0
+  const far = rows.filter(r => !r.follows && minor(r.was.price) > 0 && new Decimal(minor(r.becomes.price)).div(minor(r.was.price)).minus(1).abs().gt('0.4')).length
   return {
-    stamp, count: changes.size, changed: rows.filter(r => !r.follows).length, follow: rows.filter(r => r.follows).length, effect: toMoney(rows.reduce((n, r) => n + effect(r), 0), currency), soldLines: rows.reduce((n, r) => n + (sold.get(r.entry.id)?.lines ?? 0), 0),
+    changed: rows.filter(r => !r.follows).length, follow: rows.filter(r => r.follows).length, effect: toMoney(rows.reduce((n, r) => n + effect(r), 0), currency), soldLines: rows.reduce((n, r) => n + (sold.get(r.entry.id)?.lines ?? 0), 0),
     margins: rows.flatMap((r) => {
       const [was, becomes] = [part(r.was), part(r.becomes)]
       return was === null || becomes === null ? [] : [{ was: String(was), becomes: String(becomes) }]
     }),
     rows: rows.slice(0, MOST_ROWS).map(r => ({
       id: r.entry.id, code: r.entry.code, name: r.entry.name, kind: r.entry.kind, follows: r.follows, was: say(r.was), becomes: say(r.becomes), difference: minorToDecimal(minor(r.becomes.price) - minor(r.was.price), currency), marginWas: text(part(r.was)), marginBecomes: text(part(r.becomes)),
-      sold: new Decimal(sold.get(r.entry.id)?.quantity ?? 0).toString(), effect: minorToDecimal(effect(r), currency),
+      sold: new Decimal(sold.get(r.entry.id)?.quantity ?? 0).toString(), effect: minorToDecimal(effect(r), currency), proposed: r.byRule,
     })),
     questions: [
-      ...(wish.percent && oddPercent(new Decimal(wish.percent).abs().div(100).toString()) ? [`${wish.percent} % is unusual for prices. Is it meant?`] : []),
-      ...(seesCost && rows.some(r => minor(r.becomes.price) < minor(r.becomes.cost)) ? [`${rows.filter(r => minor(r.becomes.price) < minor(r.becomes.cost)).length} would be sold below their cost.`] : []),
+      ...(far ? [`${far} ${far === 1 ? 'price moves' : 'prices move'} by more than 40 %. Is that meant?`] : []),
+      ...(below ? [`${below} would be sold below ${below === 1 ? 'its' : 'their'} cost. Is that meant?`] : []),
     ],
   }
 }
-const shape = (b: BatchRow): Answer<'changePrices'> => ({ id: b.id, title: b.title, holdsFrom: b.holdsFrom, state: b.state, madeBy: b.madeBy ?? '', madeAt: b.madeAt, entries: b.entries })
+export async function previewPrices(ctx: Ctx, wish: Wish): Promise<Answer<'previewPrices'>> {
+  const stamp = await bookStamp(ctx.tx)
+  const changes = await wanted(ctx, wish)
+  const shown = await shapeChanges(ctx, await worked(ctx, changes))
+  // A percentage that is odd itself is asked about once, not again for what it does.
+  const odd = wish.percent && oddPercent(new Decimal(wish.percent).abs().div(100).toString()) ? [`${wish.percent} % is unusual for prices. Is it meant?`] : []
+  return { stamp, count: changes.size, ...shown, questions: odd.length ? [...odd, ...shown.questions.filter(q => !q.includes('40 %'))] : shown.questions }
+}
+export const shapeBatch = (b: BatchRow): Answer<'changePrices'> => ({ id: b.id, title: b.title, holdsFrom: b.holdsFrom, state: b.state, madeBy: b.madeBy ?? '', madeAt: b.madeAt, entries: b.entries })
 export async function changePrices(ctx: Ctx, body: Body<'changePrices'>): Promise<Answer<'changePrices'>> {
   await lockBook(ctx.tx)
   // Asked again by a phone or a press that was repeated: it was done.
   const done = await batchById(ctx.tx, body.id)
-  if (done) return shape(done)
+  if (done) return shapeBatch(done)
   if (await bookStamp(ctx.tx) !== body.stamp) throw conflict('stale', 'Somebody changed the price book since you looked at this. Look at the preview again; nothing was changed.')
   const rows = await changeBook(ctx, { id: body.id, title: body.title || 'Prices changed', holdsFrom: body.holdsFrom ?? ctx.today, changes: await wanted(ctx, body) })
   if (!rows.length) throw conflict('nothing', 'This changes no price.')
-  return shape((await batchById(ctx.tx, body.id))!)
+  return shapeBatch((await batchById(ctx.tx, body.id))!)
 }
-export const priceChanges = async (ctx: Ctx): Promise<Answer<'priceChanges'>> => ({ items: (await batches(ctx.tx)).map(shape) })
+export const priceChanges = async (ctx: Ctx): Promise<Answer<'priceChanges'>> => ({ items: (await batches(ctx.tx)).map(shapeBatch) })
 /** Takes a change back: every price that still is as the change made it. What somebody changed again since stays, and is counted. */
 export async function undoPrices(ctx: Ctx, id: string): Promise<Answer<'undoPrices'>> {
   await lockBook(ctx.tx)
   const batch = await batchById(ctx.tx, id)
   if (!batch) throw notFound('change of prices')
-  if (batch.state === 'undone') return { batch: shape(batch), left: 0 }
+  if (batch.state === 'undone') return { batch: shapeBatch(batch), left: 0 }
   const rules = await rulesBefore(ctx.tx, id)
   if (rules) {
     // Prices that follow the rules must not be left following others than those that stand.
@@ -161,14 +183,13 @@ export async function undoPrices(ctx: Ctx, id: string): Promise<Answer<'undoPric
   if (batch.state === 'applied') {
     const rows = await historyOfBatch(ctx.tx, id)
     const now = await pricesNow(ctx.tx, rows.map(r => r.entryId))
-    for (const r of rows) {
-      if (same(now.get(r.entryId)!, r.became)) await setPrices(ctx.tx, r.entryId, r.was, ctx.today)
-      else left++
-    }
+    const back = rows.filter(r => same(now.get(r.entryId)!, r.became))
+    await setPrices(ctx.tx, back.map(r => ({ id: r.entryId, ...r.was })), ctx.today)
+    left = rows.length - back.length
   }
   await setBatchState(ctx.tx, id, 'undone')
   await record(ctx, { subject: 'prices', id, text: `Taken back: ${batch.title}` })
-  return { batch: shape((await batchById(ctx.tx, id))!), left }
+  return { batch: shapeBatch((await batchById(ctx.tx, id))!), left }
 }
 /** Changes whose day has come. Asked before anything is priced, so that a price holds from its day's first minute. */
 export async function applyDue(ctx: Ctx): Promise<void> {
@@ -181,7 +202,7 @@ export async function applyDue(ctx: Ctx): Promise<void> {
     const rows = await historyOfBatch(ctx.tx, id)
     const now = await pricesNow(ctx.tx, rows.map(r => r.entryId))
     // What somebody changed by hand since it was decided is left as they put it.
-    for (const r of rows) if (same(now.get(r.entryId)!, r.was)) await setPrices(ctx.tx, r.entryId, r.became, batch.holdsFrom)
+    await setPrices(ctx.tx, rows.filter(r => same(now.get(r.entryId)!, r.was)).map(r => ({ id: r.entryId, ...r.became })), batch.holdsFrom)
     await setBatchState(ctx.tx, id, 'applied')
     await record(ctx, { subject: 'prices', id, text: `${batch.title}: holds from today` })
   }

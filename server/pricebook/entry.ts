@@ -6,14 +6,19 @@ import { margin } from '../../core/documents/margin'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import type { PriceSet } from '../../core/pricebook/reprice'
 import { ruled } from '../../core/pricebook/reprice'
+import { quotedAgainstActual } from '../../core/costing/quotedAgainstActual'
+import { lookAlikes } from '../../core/pricebook/lookAlikes'
+import { insideHours } from '../../core/pricebook/insideHours'
 import { searchKey } from '../../core/text/searchKey'
 import { plusMonths } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
+import { fromBase64, kindOf, PICTURES } from '../http/files'
+import { Raw } from '../http/handlers'
 import { record } from '../http/queries'
 import { taxClasses } from '../settings/queries'
 import { applyDue, changeBook } from './changes'
-import { entriesById, entryByCode, entryById, historyOfEntry, insertEntry, lockBook, namedLike, partsInside, setPartsInside, soldSince, soldWhere, updateEntry, type EntryFacts } from './queries'
+import { entriesById, entriesWith, entryByCode, entryById, historyOfEntry, insertEntry, insertPicture, lockBook, namedLike, namesOf, partsInside, pictureById, setPartsInside, setPicture, soldSince, soldWhere, updateEntry, workedByTask, type EntryFacts } from './queries'
 import { asPriced, rulesOf, whyOf } from './rules'
 
 type Paper = Answer<'priceEntry'>
@@ -27,30 +32,72 @@ export async function priceEntry(ctx: Ctx, id: string): Promise<Paper> {
   const money = (amount: string) => minorToDecimal(roundToMinor(amount, currency), currency)
   const say = (s: PriceSet) => ({ cost: seesCost ? new Decimal(s.cost).toString() : null, price: money(s.price), furtherPrice: s.furtherPrice === null ? null : money(s.furtherPrice), pricing: s.pricing })
   const m = margin(roundToMinor(e.price, currency), roundToMinor(e.cost, currency))
+  const where = await soldWhere(ctx.tx, id)
   return {
     id, version: e.version, code: e.code, kind: e.kind, category: e.category, name: e.name, description: e.description, technicianNote: e.technicianNote, synonyms: e.synonyms, unit: e.unit, taxClass: e.taxClass, seconds: e.seconds, furtherSeconds: e.furtherSeconds, skills: e.skills, pinned: e.pinned, labourId: e.labourId,
     sundriesRate: e.sundriesRate === null ? null : new Decimal(e.sundriesRate).toString(), supplier: e.supplier, partNumber: e.partNumber, incomeCode: e.incomeCode, activeFrom: e.activeFrom, activeTo: e.activeTo, retired: e.retired, ...say(e), pricedOn: e.pricedOn,
-    parts: parts.map(p => ({ partId: p.partId, code: p.code, name: p.name, quantity: new Decimal(p.quantity).toString(), price: money(p.price) })), ...whyOf(ctx, asPriced(e, labour ? { name: labour.name, price: labour.price } : null, parts), await rulesOf(ctx)), margin: seesCost && m !== null ? String(m) : null,
+    parts: parts.map(p => ({ partId: p.partId, code: p.code, name: p.name, kind: p.kind, quantity: new Decimal(p.quantity).toString(), price: money(p.price) })), pictureId: e.pictureId, ...whyOf(ctx, asPriced(e, labour ? { name: labour.name, price: labour.price } : null, parts), await rulesOf(ctx)), margin: seesCost && m !== null ? String(m) : null,
     history: history.map(h => ({ title: h.title, state: h.state, holdsFrom: h.holdsFrom, madeAt: h.madeAt, madeBy: h.madeBy ?? '', was: say(h.was), became: say(h.became) })),
-    sold: { lines: sold?.lines ?? 0, quantity: new Decimal(sold?.quantity ?? 0).toString(), net: toMoney(sold?.net ?? 0, currency), last: sold?.last ?? null, where: (await soldWhere(ctx.tx, id)).map(w => ({ ...w, quantity: new Decimal(w.quantity).toString(), unitPrice: money(w.unitPrice), net: toMoney(w.net, currency) })) },
+    hours: e.kind === 'task' ? quotedAgainstActual((await workedByTask(ctx.tx, plusMonths(ctx.today, -12), id)).map(w => w.seconds), e.seconds) : null,
+    standsIn: (await entriesWith(ctx.tx, id)).map(p => ({ ...p, quantity: new Decimal(p.quantity).toString() })), alike: await alikeOf(ctx, e),
+    sold: { usual: usual(where, money), lines: sold?.lines ?? 0, quantity: new Decimal(sold?.quantity ?? 0).toString(), net: toMoney(sold?.net ?? 0, currency), last: sold?.last ?? null, where: where.map(w => ({ ...w, quantity: new Decimal(w.quantity).toString(), unitPrice: money(w.unitPrice), net: toMoney(w.net, currency) })) },
   }
 }
-/** The parts that are put into a task, checked: parts of the book, each once. */
+/** What it usually goes for: the middle of the last prices. */
+function usual(where: readonly { unitPrice: string }[], say: (n: string) => string): string | null {
+  const prices = where.map(w => new Decimal(w.unitPrice)).sort((a, b) => a.cmp(b))
+  return prices.length ? say(prices[Math.floor((prices.length - 1) / 2)]!.toString()) : null
+}
+async function alikeOf(ctx: Ctx, e: { id: string, name: string }): Promise<Paper['alike']> {
+  const all = await namesOf(ctx.tx)
+  const group = lookAlikes(all).find(g => g.includes(e.id)) ?? []
+  const byId = new Map(all.map(a => [a.id, a]))
+  return group.filter(g => g !== e.id).slice(0, 10).map((g) => {
+    const a = byId.get(g)!
+    return { id: g, code: a.code, name: a.name, price: minorToDecimal(roundToMinor(a.price, ctx.company.currency), ctx.company.currency), last: a.last }
+  })
+}
+/** What is put into a task or an assembly, checked: entries of the book, each once. */
 async function checkedParts(ctx: Ctx, kind: string, parts: { partId: string, quantity: string }[]) {
-  if (parts.length && kind !== 'task') throw invalid('parts', 'Only a task has parts inside.')
+  if (parts.length && kind !== 'task' && kind !== 'assembly') throw invalid('parts', 'Only a task or an assembly has something inside.')
+  if (!parts.length && kind === 'assembly') throw invalid('parts', 'Put something into the assembly.')
   const known = new Map((await entriesById(ctx.tx, parts.map(p => p.partId))).map(p => [p.id, p]))
   for (const [i, p] of parts.entries()) {
-    if (known.get(p.partId)?.kind !== 'part') throw invalid(`parts[${i}].partId`, 'This is no part of the price book.')
-    if (parts.findIndex(o => o.partId === p.partId) !== i) throw invalid(`parts[${i}].partId`, 'This part is in the task already; change how many.')
+    const inside = known.get(p.partId)?.kind
+    if (kind === 'task' && inside !== 'part') throw invalid(`parts[${i}].partId`, 'This is no part of the price book.')
+    if (!inside || inside === 'assembly') throw invalid(`parts[${i}].partId`, 'An assembly is made of tasks, parts, labour and charges of the price book.')
+    if (parts.findIndex(o => o.partId === p.partId) !== i) throw invalid(`parts[${i}].partId`, 'This is in it already; change how many.')
     if (new Decimal(p.quantity).isZero()) throw invalid(`parts[${i}].quantity`, 'The quantity is zero.')
   }
-  return parts.map(p => ({ name: known.get(p.partId)!.name, quantity: p.quantity, price: known.get(p.partId)!.price }))
+  const order = (partId: string) => `${KINDS.indexOf(known.get(partId)!.kind)} ${known.get(partId)!.code}`
+  return [...parts].sort((a, b) => order(a.partId).localeCompare(order(b.partId))).map((p) => {
+    const { name, price, furtherPrice, cost, kind: of } = known.get(p.partId)!
+    return { name, price, furtherPrice, cost, kind: of, quantity: p.quantity }
+  })
 }
+const KINDS = ['task', 'part', 'labour', 'charge', 'assembly']
 async function labourOf(ctx: Ctx, id: string | null) {
   if (!id) return null
   const [labour] = await entriesById(ctx.tx, [id])
   if (labour?.kind !== 'labour') throw invalid('labourId', 'Choose one of the labour rates.')
   return { name: labour.name, price: labour.price }
+}
+export async function keepPricePicture(ctx: Ctx, id: string, body: Body<'keepPricePicture'>): Promise<Paper> {
+  const e = await entryById(ctx.tx, id, true)
+  if (!e) throw notFound('entry of the price book')
+  const pictureId = body.data ? ctx.id() : null
+  if (pictureId) {
+    const bytes = fromBase64(body.data)
+    await insertPicture(ctx.tx, { id: pictureId, entryId: id, mime: kindOf(bytes, PICTURES), bytes })
+  }
+  if (!(await setPicture(ctx.tx, id, body.version, pictureId))) throw conflict('stale', 'Someone changed this entry in the meantime.', { current: await priceEntry(ctx, id), yours: { version: body.version } })
+  await record(ctx, { subject: 'prices', id, text: `${e.code} ${e.name}: ${pictureId ? 'a picture' : 'its picture taken away'}` })
+  return priceEntry(ctx, id)
+}
+export async function pricePicture(ctx: Ctx, id: string): Promise<Raw> {
+  const picture = await pictureById(ctx.tx, id)
+  if (!picture) throw notFound('picture')
+  return new Raw(picture.mime, picture.bytes)
 }
 export async function keepPriceEntry(ctx: Ctx, id: string, body: Body<'keepPriceEntry'>): Promise<Paper> {
   await lockBook(ctx.tx)
@@ -66,15 +113,18 @@ export async function keepPriceEntry(ctx: Ctx, id: string, body: Body<'keepPrice
   const { version, pricing, cost: typed, price, furtherPrice, parts: inside, ...facts } = body
   // Whoever does not see costs does not change them.
   const cost = signedIn(ctx).seesCost ? typed : before?.cost ?? '0'
+  // An assembly is what is inside it: its price and its hours are nobody's to write.
+  const assembly = body.kind === 'assembly'
+  if (assembly) Object.assign(facts, insideHours((await entriesById(ctx.tx, inside.map(p => p.partId))).map(e => ({ ...e, quantity: inside.find(p => p.partId === e.id)!.quantity }))))
   const kept: EntryFacts = { ...facts, activeFrom: facts.activeFrom || null, activeTo: facts.activeTo || null, sundriesRate: facts.sundriesRate || null }
   // The prices are worked out here, whatever the screen thought that they would be.
-  const set = ruled(asPriced({ ...kept, pricing, cost, price, furtherPrice: body.kind === 'task' ? furtherPrice : null }, labour, parts), await rulesOf(ctx), ctx.company.currency)
+  const set = ruled(asPriced({ ...kept, pricing: assembly ? 'rule' : pricing, cost, price, furtherPrice: body.kind === 'task' ? furtherPrice : null }, labour, parts), await rulesOf(ctx), ctx.company.currency)
   if (!before) {
     if (version !== 0) throw notFound('entry of the price book')
     await insertEntry(ctx.tx, id, kept, set)
   }
   else if (version === 0 || !(await updateEntry(ctx.tx, id, version, kept))) throw conflict('stale', 'Someone changed this entry in the meantime. What you typed is still here; what they changed is beside it.', { current: await priceEntry(ctx, id), yours: body })
-  await setPartsInside(ctx.tx, id, inside)
+  await setPartsInside(ctx.tx, [id], inside.map(p => ({ entryId: id, ...p })))
   if (before) await changeBook(ctx, { id: ctx.id(), title: `${kept.code} changed`, holdsFrom: ctx.today, changes: new Map([[id, set]]) })
   await record(ctx, { subject: 'prices', id, text: before ? `${kept.code} ${kept.name}: ${kept.retired && !before.retired ? 'retired' : 'changed'}` : `${kept.code} ${kept.name}: made` })
   return priceEntry(ctx, id)
@@ -84,8 +134,13 @@ export async function tryPrice(ctx: Ctx, body: Body<'tryPrice'>): Promise<Answer
   const parts = await checkedParts(ctx, body.kind, body.parts)
   const cost = signedIn(ctx).seesCost ? body.cost : (await entryById(ctx.tx, body.id))?.cost ?? '0'
   const entry = asPriced({ kind: body.kind, category: body.category, supplier: body.supplier, pricing: body.pricing, cost, price: body.price, furtherPrice: body.furtherPrice, seconds: body.seconds, furtherSeconds: body.furtherSeconds, sundriesRate: body.sundriesRate || null }, await labourOf(ctx, body.labourId), parts)
-  const { why, whyFurther } = whyOf(ctx, entry, await rulesOf(ctx))
+  const rules = await rulesOf(ctx)
+  const { currency } = ctx.company
+  const { why, whyFurther } = whyOf(ctx, entry, rules)
+  const rule = entry.pricing === 'fixed' ? ruled({ ...entry, pricing: 'rule' }, rules, currency) : null
+  const byRule = rule?.pricing === 'rule' && !new Decimal(rule.price).eq(why.price) ? rule.price : null
+  const share = byRule === null ? null : margin(roundToMinor(byRule, currency), roundToMinor(cost, currency))
   const m = margin(roundToMinor(why.price, ctx.company.currency), roundToMinor(cost, ctx.company.currency))
   const words = searchKey(body.name).split(' ').filter(w => w.length > 2 || /\d/.test(w))
-  return { why, whyFurther, margin: signedIn(ctx).seesCost && m !== null ? String(m) : null, alike: words.length > 1 ? (await namedLike(ctx.tx, words, body.id)).map(a => ({ ...a, price: minorToDecimal(roundToMinor(a.price, ctx.company.currency), ctx.company.currency) })) : [] }
+  return { why, whyFurther, byRule, marginByRule: signedIn(ctx).seesCost && share !== null ? String(share) : null, margin: signedIn(ctx).seesCost && m !== null ? String(m) : null, alike: words.length > 1 ? (await namedLike(ctx.tx, words, body.id)).map(a => ({ ...a, price: minorToDecimal(roundToMinor(a.price, ctx.company.currency), ctx.company.currency) })) : [] }
 }

@@ -2,13 +2,24 @@
 import type { pricebookRoutes } from '../../shared/pricebook'
 import type { Handlers } from '../http/handlers'
 import { changePrices, previewPrices, priceChanges, undoPrices } from './changes'
-import { keepPriceEntry, priceEntry, tryPrice } from './entry'
+import { keepPriceEntry, keepPricePicture, priceEntry, pricePicture, tryPrice } from './entry'
+import { columnMeaning, importProgress, listPriceImports, lookAtPrices, stagePrices, takePrices, undoPriceImport } from './imports'
+import { addQuoteBasket } from '../quotes/service'
+import { addBasket, tryLines } from '../visits/lines'
+import { bookPdf } from './bookPdf'
+import { bookUsage, retireEntries, takeHours } from './usage'
+import { compareSuppliers, supplierNames, supplierProducts } from './suppliers'
 import { keepPricing, pricing } from './rules'
-import { listBook, searchBook } from './service'
+import { listBook, pinEntry, searchBook, sendBook } from './service'
 
 export const pricebookHandlers: Handlers<typeof pricebookRoutes> = {
   priceBook: (ctx, { query }) => listBook(ctx, query),
   searchPriceBook: (ctx, { query }) => searchBook(ctx, query),
+  wholeBook: (ctx, { query }) => sendBook(ctx, query),
+  pinEntry: (ctx, { params, body }) => pinEntry(ctx, params.id!, body.on),
+  pricePicture: (ctx, { params }) => pricePicture(ctx, params.id!),
+  keepPricePicture: (ctx, { params, body }) => keepPricePicture(ctx, params.id!, body),
+  tryLines: (ctx, { body }) => tryLines(ctx, body),
   priceEntry: (ctx, { params }) => priceEntry(ctx, params.id!),
   keepPriceEntry: (ctx, { params, body }) => keepPriceEntry(ctx, params.id!, body),
   tryPrice: (ctx, { body }) => tryPrice(ctx, body),
@@ -18,4 +29,20 @@ export const pricebookHandlers: Handlers<typeof pricebookRoutes> = {
   changePrices: (ctx, { body }) => changePrices(ctx, body),
   priceChanges: ctx => priceChanges(ctx),
   undoPrices: (ctx, { params }) => undoPrices(ctx, params.id!),
+  columnMeaning: (ctx, { body }) => columnMeaning(ctx, body),
+  stagePrices: (ctx, { params, body }) => stagePrices(ctx, params.id!, body),
+  lookAtPrices: (ctx, { params, body }) => lookAtPrices(ctx, params.id!, body),
+  takePrices: (ctx, { params, body }) => takePrices(ctx, params.id!, body),
+  importProgress: (ctx, { params }) => importProgress(ctx, params.id!),
+  priceImports: ctx => listPriceImports(ctx),
+  undoPriceImport: (ctx, { params }) => undoPriceImport(ctx, params.id!),
+  suppliers: ctx => supplierNames(ctx),
+  supplierProducts: (ctx, { params, query }) => supplierProducts(ctx, params.key!, query),
+  compareSuppliers: (ctx, { params }) => compareSuppliers(ctx, params.key!),
+  addBasket: (ctx, { params, body }) => addBasket(ctx, params.id!, body),
+  addQuoteBasket: (ctx, { params, body }) => addQuoteBasket(ctx, params.id!, body),
+  bookUsage: ctx => bookUsage(ctx),
+  retireEntries: (ctx, { body }) => retireEntries(ctx, body),
+  takeHours: (ctx, { body }) => takeHours(ctx, body),
+  bookPdf: (ctx, { query }) => bookPdf(ctx, query),
 }

@@ -1,7 +1,11 @@
 // Finding entries: the index is built once for each state of the book.
-import { levelSaving, type PriceLevel } from '../../core/pricebook/levelPrice'
+import { createHash } from 'node:crypto'
+import { notFound } from '../../core/errors/LedgerError'
+import { Decimal } from '../../core/money/decimal'
+import { plusMonths } from '../../core/time/zone'
+import { levelSaving, type LineKind, type PriceLevel } from '../../core/pricebook/levelPrice'
 import { searchEntries } from '../../core/pricebook/searchEntries'
-import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import { searchKey } from '../../core/text/searchKey'
 import type { Answer, Query } from '../../shared/api'
@@ -9,40 +13,65 @@ import { levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { applyDue } from './changes'
-import { bookStamp, entryPage, wholeBook, type EntryRow } from './queries'
+import { allPartsInside, bookStamp, entriesById, entryPage, pinsOf, setPin, soldSince, wholeBook, type EntryRow } from './queries'
 
-let kept: { stamp: string, entries: Map<string, EntryRow>, find: (words: string, limit?: number) => string[] } | null = null
-async function book(ctx: Ctx) {
+interface Book { stamp: string, entries: Map<string, EntryRow>, inside: Map<string, { entry: EntryRow, quantity: string }[]>, sold: Map<string, { lines: number, last: string }>, find: ReturnType<typeof searchEntries> }
+let kept: Book | null = null
+async function book(ctx: Ctx): Promise<Book> {
   await applyDue(ctx)
   // Entries come and go with the day, too.
   const stamp = `${ctx.today} ${await bookStamp(ctx.tx)}`
   if (kept?.stamp !== stamp) {
     const entries = await wholeBook(ctx.tx, ctx.today)
-    kept = { stamp, entries: new Map(entries.map(e => [e.id, e])), find: searchEntries(entries) }
+    const byId = new Map(entries.map(e => [e.id, e]))
+    const inside: Book['inside'] = new Map(entries.filter(e => e.kind === 'assembly').map(e => [e.id, []]))
+    // Something inside that is retired is not sold any more, so it is not in the assembly either.
+    if (inside.size) for (const p of await allPartsInside(ctx.tx)) if (byId.has(p.partId)) inside.get(p.entryId)?.push({ entry: byId.get(p.partId)!, quantity: p.quantity })
+    const sold = new Map((await soldSince(ctx.tx, plusMonths(ctx.today, -12))).map(s => [s.entryId, s]))
+    kept = { stamp, entries: byId, inside, sold, find: searchEntries(entries.map(e => ({ ...e, used: sold.get(e.id)?.lines ?? 0 }))) }
   }
   return kept
 }
-const shape = (ctx: Ctx, level: PriceLevel | null) => (e: EntryRow): Answer<'searchPriceBook'>['items'][number] => {
+/** What a level takes off an entry; off an assembly, what it takes off each line that this becomes. */
+function savingOf(e: EntryRow, level: PriceLevel | null, inside: Book['inside'], currency: string): number {
+  if (e.kind !== 'assembly') return levelSaving(roundToMinor(e.price, currency), e.kind, level, currency)
+  const lines = inside.get(e.id) ?? []
+  const firstTask = lines.findIndex(l => l.entry.kind === 'task')
+  return lines.reduce((n, l, i) => n + levelSaving(roundToMinor(new Decimal(l.entry.kind === 'task' && i !== firstTask ? l.entry.furtherPrice ?? l.entry.price : l.entry.price).times(l.quantity), currency), l.entry.kind as LineKind, level, currency), 0)
+}
+const shape = (ctx: Ctx, level: PriceLevel | null, inside: Book['inside']) => (e: EntryRow): Answer<'searchPriceBook'>['items'][number] => {
   const { currency } = ctx.company
   const price = roundToMinor(e.price, currency)
   return {
     id: e.id, code: e.code, kind: e.kind, category: e.category, name: e.name, synonyms: e.synonyms, parts: e.parts, unit: e.unit, price: minorToDecimal(price, currency),
     furtherPrice: e.furtherPrice === null ? null : minorToDecimal(roundToMinor(e.furtherPrice, currency), currency), cost: signedIn(ctx).seesCost ? minorToDecimal(roundToMinor(e.cost, currency), currency) : null,
-    taxClass: e.taxClass, seconds: e.seconds, furtherSeconds: e.furtherSeconds, skills: e.skills, pinned: e.pinned, agreementSaving: toMoney(levelSaving(decimalToMinor(minorToDecimal(price, currency), currency), e.kind, level, currency), currency),
+    taxClass: e.taxClass, seconds: e.seconds, furtherSeconds: e.furtherSeconds, skills: e.skills, pinned: e.pinned, agreementSaving: toMoney(savingOf(e, level, inside, currency), currency),
   }
 }
 const agreementLevel = async (ctx: Ctx) => (await levels(ctx.tx)).find(l => l.kind === 'agreement') ?? null
 
 /** The best entries for some words; without words the pinned ones. */
 export async function searchBook(ctx: Ctx, query: Query<'searchPriceBook'>): Promise<Answer<'searchPriceBook'>> {
-  const { entries, find } = await book(ctx)
-  const found = query.q ? find(query.q, 200).map(id => entries.get(id)!) : [...entries.values()].filter(e => e.pinned)
-  return { items: found.filter(e => !query.kind || e.kind === query.kind).slice(0, 30).map(shape(ctx, await agreementLevel(ctx))) }
+  const { entries, inside, find } = await book(ctx)
+  const found = query.q ? find(query.q, { limit: 30, kind: query.kind }).map(id => entries.get(id)!) : [...entries.values()].filter(e => e.pinned && (!query.kind || e.kind === query.kind))
+  return { items: found.slice(0, 30).map(shape(ctx, await agreementLevel(ctx), inside)) }
+}
+/** The whole book for the browser's own search. Its stamp says in what state; who has that state already is sent no entry. */
+export async function sendBook(ctx: Ctx, query: Query<'wholeBook'>): Promise<Answer<'wholeBook'>> {
+  const [{ stamp: state, entries, inside, sold }, level, mine] = [await book(ctx), await agreementLevel(ctx), await pinsOf(ctx.tx, signedIn(ctx).id)]
+  const stamp = `${state} ${createHash('sha256').update(JSON.stringify(level)).digest('hex').slice(0, 12)} ${signedIn(ctx).seesCost}`
+  const one = shape(ctx, level, inside)
+  return { stamp, same: stamp === query.stamp, mine, items: stamp === query.stamp ? [] : [...entries.values()].map(e => ({ ...one(e), used: sold.get(e.id)?.lines ?? 0, lastSold: sold.get(e.id)?.last ?? null, pictureId: e.pictureId })) }
+}
+export async function pinEntry(ctx: Ctx, id: string, on: boolean): Promise<Answer<'pinEntry'>> {
+  if (!(await entriesById(ctx.tx, [id])).length) throw notFound('entry of the price book')
+  await setPin(ctx.tx, signedIn(ctx).id, id, on)
+  return { ok: true }
 }
 export async function listBook(ctx: Ctx, query: Query<'priceBook'>): Promise<Answer<'priceBook'>> {
-  await applyDue(ctx)
   const p = paging(query, ['code', 'name'], 'code')
+  const { inside } = await book(ctx)
   const { rows, total } = await entryPage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', kind: query.kind, category: query.category, retired: query.retired === 'yes', pinned: query.pinned === 'yes' })
-  const one = shape(ctx, await agreementLevel(ctx))
+  const one = shape(ctx, await agreementLevel(ctx), inside)
   return pageOf(rows, total, p.limit, one)
 }

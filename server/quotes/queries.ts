@@ -24,13 +24,13 @@ export const setQuoteState = (tx: Tx, id: string, q: { state: QuoteRow['state'],
   'UPDATE quotes SET state = ?, frozen = ?, sent_at = ?, answered_at = ?, answer = ?, work_order_id = ?, version = version + 1 WHERE id = ?',
   [q.state, q.frozen && JSON.stringify(q.frozen), q.sentAt && sqlInstant(q.sentAt), q.answeredAt && sqlInstant(q.answeredAt), q.answer, q.workOrderId, id])
 export const quoteLines = (tx: Tx, quoteId: string) => tx.rows<PricedLine>(
-  `SELECT id, entry_id AS entryId, kind, name, unit, quantity, unit_price AS unitPrice, book_price AS bookPrice, unit_cost AS unitCost, discount_minor AS discountMinor, tax_class AS taxClass, covers_seconds AS coversSeconds, net_minor AS netMinor, saving_minor AS savingMinor
+  `SELECT id, entry_id AS entryId, kind, name, unit, quantity, unit_price AS unitPrice, book_price AS bookPrice, unit_cost AS unitCost, discount_minor AS discountMinor, tax_class AS taxClass, covers_seconds AS coversSeconds, net_minor AS netMinor, saving_minor AS savingMinor, supplier, part_number AS partNumber, price_from AS priceFrom
    FROM quote_lines WHERE quote_id = ? ORDER BY position`, [quoteId])
 export async function putQuoteLines(tx: Tx, quoteId: string, lines: PricedLine[]): Promise<void> {
   await tx.run('DELETE FROM quote_lines WHERE quote_id = ?', [quoteId])
   if (lines.length) {
-    await tx.many('INSERT INTO quote_lines (id, quote_id, position, entry_id, kind, name, unit, quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor) VALUES ?',
-      lines.map((l, i) => [l.id, quoteId, i + 1, l.entryId, l.kind, l.name, l.unit, l.quantity, l.unitPrice, l.bookPrice, l.unitCost, l.discountMinor, l.taxClass, l.coversSeconds, l.netMinor, l.savingMinor]))
+    await tx.many('INSERT INTO quote_lines (id, quote_id, position, entry_id, kind, name, unit, quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor, supplier, part_number, price_from) VALUES ?',
+      lines.map((l, i) => [l.id, quoteId, i + 1, l.entryId, l.kind, l.name, l.unit, l.quantity, l.unitPrice, l.bookPrice, l.unitCost, l.discountMinor, l.taxClass, l.coversSeconds, l.netMinor, l.savingMinor, l.supplier, l.partNumber, l.priceFrom]))
   }
 }
 type Short = Pick<QuoteRow, 'id' | 'number' | 'title' | 'state' | 'expiresOn' | 'total' | 'createdAt' | 'sentAt'>

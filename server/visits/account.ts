@@ -19,7 +19,8 @@ import type { Answer } from '../../shared/api'
 import { customerById, equipmentById, levels, siteById } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { historyOf } from '../http/queries'
-import { standardLabour } from '../pricebook/queries'
+import { entriesOfKinds, standardLabour } from '../pricebook/queries'
+import { orderedPrice } from '../../core/pricebook/priceOrder'
 import { quotesOfWork } from '../quotes/queries'
 import { customFields, taxClasses } from '../settings/queries'
 import { detailsOf } from './details'
@@ -74,12 +75,13 @@ export const taxesOf = (classes: Map<string, TaxRate[]>, taxClass: string): TaxR
 export const asPaperLine = (l: LineRow, classes: Map<string, TaxRate[]>) => ({ quantity: l.quantity, unitPrice: l.unitPrice, discountMinor: l.discountMinor, taxes: taxesOf(classes, l.taxClass) })
 export const partialLine = (netMinor: number, l: LineRow, classes: Map<string, TaxRate[]>, currency: string) => ({ quantity: '1', unitPrice: minorToDecimal(netMinor, currency), discountMinor: 0, taxes: taxesOf(classes, l.taxClass) })
 
-/** The charge for seconds that no line covers: standard labour, to the next tenth of an hour. */
-export async function timeCharge(ctx: Ctx, seconds: number): Promise<{ entryId: string | null, name: string, quantity: string, unitPrice: string, unitCost: string, taxClass: string, netMinor: number } | null> {
+/** The charge for seconds that no line covers: standard labour at the rate that holds here, to the next tenth of an hour. */
+export async function timeCharge(ctx: Ctx, seconds: number, own: { workOrder: Record<string, string>, customer: Record<string, string> }): Promise<{ entryId: string | null, name: string, quantity: string, unitPrice: string, unitCost: string, taxClass: string, priceFrom: string, netMinor: number } | null> {
   const labour = await standardLabour(ctx.tx)
   if (!labour || seconds === 0) return null
+  const { price: unitPrice, from } = orderedPrice({ free: false, workOrder: own.workOrder[labour.id], customer: own.customer[labour.id], book: labour.price })
   const quantity = new Decimal(roundDuration(seconds, { kind: 'nearest', stepSeconds: 360, minimumSeconds: 360 })).div(3600).toDecimalPlaces(3).toString()
-  return { entryId: labour.id, name: labour.name, quantity, unitPrice: labour.price, unitCost: labour.cost, taxClass: labour.taxClass, netMinor: roundToMinor(new Decimal(quantity).times(labour.price), ctx.company.currency) }
+  return { entryId: labour.id, name: labour.name, quantity, unitPrice, unitCost: labour.cost, taxClass: labour.taxClass, priceFrom: from === 'book' ? 'price book' : from === 'customer' ? 'agreed with this customer' : 'agreed for this work order', netMinor: roundToMinor(new Decimal(quantity).times(unitPrice), ctx.company.currency) }
 }
 
 export async function uncoveredOf(ctx: Ctx, work: WorkOrderRow, lines: LineRow[]) {
@@ -114,7 +116,8 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   // What had to be done again costs the work that it was done for.
   const cost = lines.reduce((sum, l) => sum + roundToMinor(new Decimal(l.unitCost).times(l.quantity), work.currency), 0) + backs.reduce((sum, b) => sum + b.costMinor, 0)
   const time = await uncoveredOf(ctx, work, lines)
-  const charge = await timeCharge(ctx, time.uncoveredSeconds)
+  const charge = await timeCharge(ctx, time.uncoveredSeconds, { workOrder: work.ownPrices, customer: customer.ownPrices })
+  const rates = (await entriesOfKinds(tx, ['labour', 'charge'])).map(e => ({ entryId: e.id, name: e.name, book: priceText(e.price), customer: customer.ownPrices[e.id] ?? null, workOrder: work.ownPrices[e.id] ?? null }))
   const seesCost = actor.seesCost
   const thing = work.equipmentId ? await equipmentById(tx, work.equipmentId) : null
   const fields = (await customFields(tx)).filter(f => f.subject === 'work_order' && (!f.retired || work.custom[f.id]))
@@ -140,7 +143,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
       const a = account.lines.find(x => x.id === l.id)!
       return {
         id: l.id, version: l.version, kind: l.kind, name: l.name, unit: l.unit, quantity: new Decimal(l.quantity).toString(), unitPrice: priceText(l.unitPrice), bookPrice: l.bookPrice === null ? null : priceText(l.bookPrice), unitCost: seesCost ? priceText(l.unitCost) : null,
-        discount: m(l.discountMinor), done: l.done, net: m(l.netMinor), saving: m(l.savingMinor), taxClass: l.taxClass, coversSeconds: l.coversSeconds, visitId: l.visitId,
+        priceFrom: l.priceFrom, supplier: l.supplier, partNumber: l.partNumber, discount: m(l.discountMinor), done: l.done, net: m(l.netMinor), saving: m(l.savingMinor), taxClass: l.taxClass, coversSeconds: l.coversSeconds, visitId: l.visitId,
         promised: m(a.promisedMinor), doneAmount: m(a.doneMinor), billed: m(a.billedMinor), paid: m(a.paidMinor), toBill: m(a.unbilledMinor), unpaid: m(a.unpaidMinor),
       }
     }),
@@ -150,7 +153,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
       saving: m(lines.reduce((sum, l) => sum + l.savingMinor, 0)), savingLevel: offered?.name ?? '', cost: seesCost ? m(cost) : null, margin: seesCost ? margin(totals.netMinor, cost) : null,
     },
     bill: { net: m(bill.netMinor), tax: m(bill.taxMinor), total: m(bill.totalMinor), issueOn: ctx.today, dueOn: dueDate(ctx.today, customer.terms ?? company.terms), missing },
-    time: { ...time, charge: m(charge?.netMinor ?? 0) },
+    time: { ...time, charge: m(charge?.netMinor ?? 0) }, rates,
     invoices: (await invoicesOfWork(tx, id)).map(i => ({ id: i.id, number: i.number, issueOn: i.issueOn, dueOn: i.dueOn, total: m(i.total), open: m(i.open), sent: Boolean(i.sent), state: i.state === 'open' ? (i.open === 0 ? 'paid' : i.paid > 0 ? 'part paid' : 'sent') : i.state })),
     quotes: (await quotesOfWork(tx, id)).map(q => ({ id: q.id, number: q.number, state: quoteState(q, ctx.today), total: m(q.total) })), source: work.source,
     signatures: (await signaturesOf(tx, id)).map(s => ({ ...s, total: m(s.total) })), photos: await photosOf(tx, id),

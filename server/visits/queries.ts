@@ -7,13 +7,13 @@ import { json } from '../settings/queries'
 
 export interface WorkOrderRow {
   id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: { name: string, phone: string }, orderNumber: string, priceLevelId: string | null, taxExempt: boolean
-  details: Record<string, string>, answers: { questionId: string, question: string, answer: string }[], custom: Record<string, string>, printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, callbackOf: string | null, followUp: string, followUpOn: string | null, currency: string, state: WorkOrderState, cancelled: boolean, closed: boolean, toBill: number, explainedSeconds: number, createdAt: string, doneAt: string | null, version: number
+  details: Record<string, string>, ownPrices: Record<string, string>, answers: { questionId: string, question: string, answer: string }[], custom: Record<string, string>, printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, callbackOf: string | null, followUp: string, followUpOn: string | null, currency: string, state: WorkOrderState, cancelled: boolean, closed: boolean, toBill: number, explainedSeconds: number, createdAt: string, doneAt: string | null, version: number
 }
-const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.tax_exempt AS taxExempt, w.details, w.answers, w.custom, w.printed_note AS printedNote, w.equipment_id AS equipmentId, w.assigned_to AS assignedTo, w.source, w.callback_of AS callbackOf, w.follow_up AS followUp, w.follow_up_on AS followUpOn, w.currency, w.state,
+const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.tax_exempt AS taxExempt, w.details, w.own_prices AS ownPrices, w.answers, w.custom, w.printed_note AS printedNote, w.equipment_id AS equipmentId, w.assigned_to AS assignedTo, w.source, w.callback_of AS callbackOf, w.follow_up AS followUp, w.follow_up_on AS followUpOn, w.currency, w.state,
   w.cancelled, w.closed, w.to_bill_minor AS toBill, w.explained_seconds AS explainedSeconds, w.created_at AS createdAt, w.done_at AS doneAt, w.version`
 export async function workOrderById(tx: Tx, id: string, lock = false): Promise<WorkOrderRow | null> {
   const r = await tx.row<WorkOrderRow>(`SELECT ${WORK} FROM work_orders w WHERE w.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-  return r && { ...r, contact: json(r.contact), details: json(r.details), answers: json(r.answers), custom: json(r.custom), taxExempt: Boolean(r.taxExempt), cancelled: Boolean(r.cancelled), closed: Boolean(r.closed) }
+  return r && { ...r, contact: json(r.contact), details: json(r.details), ownPrices: json(r.ownPrices), answers: json(r.answers), custom: json(r.custom), taxExempt: Boolean(r.taxExempt), cancelled: Boolean(r.cancelled), closed: Boolean(r.closed) }
 }
 export const insertWorkOrder = (tx: Tx, w: { id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: object, orderNumber: string, priceLevelId: string | null, taxExempt: boolean, currency: string, details: object, answers: object[], printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, callbackOf?: string, now: number }) =>
   tx.run(`INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact, order_number, price_level_id, tax_exempt, currency, details, answers, printed_note, equipment_id, assigned_to, source, callback_of, state, created_at)
@@ -28,6 +28,7 @@ export const callBacksOf = (tx: Tx, workOrderId: string, now: number) => tx.rows
 /** Parks a work order in a list, to come back to on a day; an empty list takes it off. */
 export const setFollowUp = async (tx: Tx, id: string, version: number, list: string, on: string | null) => (await tx.run('UPDATE work_orders SET follow_up = ?, follow_up_on = ?, version = version + 1 WHERE id = ? AND version = ?', [list, on, id, version])).affected
 export const followUpLists = async (tx: Tx) => (await tx.rows<{ name: string }>(`SELECT DISTINCT follow_up AS name FROM work_orders WHERE follow_up <> '' ORDER BY follow_up LIMIT 100`)).map(r => r.name)
+export const setOwnPrices = async (tx: Tx, id: string, version: number, prices: Record<string, string>) => (await tx.run('UPDATE work_orders SET own_prices = ?, version = version + 1 WHERE id = ? AND version = ?', [JSON.stringify(prices), id, version])).affected
 export const setDetails = (tx: Tx, id: string, details: object) => tx.run('UPDATE work_orders SET details = ?, version = version + 1 WHERE id = ?', [JSON.stringify(details), id])
 export const setWords = (tx: Tx, id: string, w: { title: string, problem: string, orderNumber: string, printedNote: string }) => tx.run('UPDATE work_orders SET title = ?, problem = ?, order_number = ?, printed_note = ?, version = version + 1 WHERE id = ?', [w.title, w.problem, w.orderNumber, w.printedNote, id])
 export const setCustom = (tx: Tx, table: 'work_orders' | 'invoices', id: string, custom: object) => tx.run(`UPDATE ${table} SET custom = ? WHERE id = ?`, [JSON.stringify(custom), id])
@@ -68,9 +69,9 @@ export const helpersRunning = (tx: Tx, visitId: string, leadId: string | null) =
 export const startClock = (tx: Tx, id: string, personId: string, visitId: string, kind: string, at: number) => tx.run('INSERT INTO clock_intervals (id, person_id, visit_id, kind, started_at) VALUES (?, ?, ?, ?, ?)', [id, personId, visitId, kind, sqlInstant(at)])
 export const stopClock = (tx: Tx, id: string, at: number) => tx.run('UPDATE clock_intervals SET ended_at = GREATEST(started_at, ?) WHERE id = ?', [sqlInstant(at), id])
 
-export interface LineRow { id: string, workOrderId: string, visitId: string | null, entryId: string | null, kind: 'task' | 'part' | 'labour' | 'charge' | 'other', name: string, unit: string, quantity: string, unitPrice: string, bookPrice: string | null, unitCost: string, discountMinor: number, taxClass: string, coversSeconds: number, netMinor: number, savingMinor: number, promisedMinor: number, done: boolean, version: number }
+export interface LineRow { id: string, workOrderId: string, visitId: string | null, entryId: string | null, kind: 'task' | 'part' | 'labour' | 'charge' | 'other', name: string, unit: string, quantity: string, unitPrice: string, bookPrice: string | null, unitCost: string, discountMinor: number, taxClass: string, coversSeconds: number, netMinor: number, savingMinor: number, promisedMinor: number, done: boolean, supplier: string, partNumber: string, /** where the price came from, in words */ priceFrom: string, version: number }
 const LINE = `id, work_order_id AS workOrderId, visit_id AS visitId, entry_id AS entryId, kind, name, unit, quantity, unit_price AS unitPrice, book_price AS bookPrice, unit_cost AS unitCost, discount_minor AS discountMinor, tax_class AS taxClass,
-  covers_seconds AS coversSeconds, net_minor AS netMinor, saving_minor AS savingMinor, promised_minor AS promisedMinor, done, version`
+  covers_seconds AS coversSeconds, net_minor AS netMinor, saving_minor AS savingMinor, promised_minor AS promisedMinor, done, supplier, part_number AS partNumber, price_from AS priceFrom, version`
 const toLine = (l: LineRow): LineRow => ({ ...l, done: Boolean(l.done) })
 export const linesOf = async (tx: Tx, workOrderId: string) => (await tx.rows<LineRow>(`SELECT ${LINE} FROM work_lines WHERE work_order_id = ? AND NOT removed ORDER BY position, id`, [workOrderId])).map(toLine)
 export const lineById = async (tx: Tx, id: string) => {
@@ -81,13 +82,13 @@ export const lineById = async (tx: Tx, id: string) => {
 export async function insertLine(tx: Tx, l: Omit<LineRow, 'version'>): Promise<void> {
   const { next } = (await tx.row<{ next: number }>('SELECT COALESCE(MAX(position), 0) + 1 AS next FROM work_lines WHERE work_order_id = ?', [l.workOrderId]))!
   await tx.run(
-    `INSERT INTO work_lines (id, work_order_id, visit_id, entry_id, position, kind, name, unit, quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor, promised_minor, done)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-    [l.id, l.workOrderId, l.visitId, l.entryId, next, l.kind, l.name, l.unit, l.quantity, l.unitPrice, l.bookPrice, l.unitCost, l.discountMinor, l.taxClass, l.coversSeconds, l.netMinor, l.savingMinor, l.promisedMinor, l.done])
+    `INSERT INTO work_lines (id, work_order_id, visit_id, entry_id, position, kind, name, unit, quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor, promised_minor, done, supplier, part_number, price_from)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [l.id, l.workOrderId, l.visitId, l.entryId, next, l.kind, l.name, l.unit, l.quantity, l.unitPrice, l.bookPrice, l.unitCost, l.discountMinor, l.taxClass, l.coversSeconds, l.netMinor, l.savingMinor, l.promisedMinor, l.done, l.supplier, l.partNumber, l.priceFrom])
 }
 export const updateLine = async (tx: Tx, l: LineRow, removed: boolean) => (await tx.run(
-  'UPDATE work_lines SET quantity = ?, unit_price = ?, discount_minor = ?, covers_seconds = ?, net_minor = ?, saving_minor = ?, done = ?, removed = ?, version = version + 1 WHERE id = ? AND version = ?',
-  [l.quantity, l.unitPrice, l.discountMinor, l.coversSeconds, l.netMinor, l.savingMinor, l.done, removed, l.id, l.version])).affected
+  'UPDATE work_lines SET quantity = ?, unit_price = ?, discount_minor = ?, covers_seconds = ?, net_minor = ?, saving_minor = ?, done = ?, removed = ?, price_from = ?, version = version + 1 WHERE id = ? AND version = ?',
+  [l.quantity, l.unitPrice, l.discountMinor, l.coversSeconds, l.netMinor, l.savingMinor, l.done, removed, l.priceFrom, l.id, l.version])).affected
 export const promiseLines = (tx: Tx, workOrderId: string) => tx.run('UPDATE work_lines SET promised_minor = net_minor WHERE work_order_id = ? AND NOT removed', [workOrderId])
 /** What of each work line is on invoices, with the invoice's state of payment. */
 export const billedLines = (tx: Tx, workOrderId: string) => tx.rows<{ lineId: string | null, invoiceId: string, netMinor: number, payable: number, paid: number, state: string }>(

@@ -106,7 +106,7 @@ test('two visits change places by keyboard; taken back and done again while anot
   await expect(card(owner, first)).toHaveAttribute('aria-label', at(swapped))
   // Another person moves the one: taking the swap back leaves that one as they put it, and says so.
   await card(owner, first).focus()
-  await owner.keyboard.press('Shift+ArrowRight')
+  await owner.keyboard.press('ArrowRight')
   await owner.locator('[data-trying]').waitFor()
   await owner.keyboard.press('Enter')
   const anyway = owner.getByRole('button', { name: 'Place it all the same' })

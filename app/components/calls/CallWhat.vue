@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // What it is about: the problem, the equipment, the firm's standing questions, a price to read out, pictures.
-import { computed, ref } from 'vue'
-import { documentTotals } from '~~/core/documents/documentTotals'
+import { computed, ref, watch } from 'vue'
 import { decimalToMinor, minorToDecimal } from '~~/core/money/formatMinor'
 import { daysLate } from '~~/core/collections/ageing'
 import { CALL_KINDS } from '~~/shared/calls'
@@ -9,6 +8,7 @@ import type { Answer } from '~~/shared/api'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import { call, newId, type Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import type { Found } from '~/lib/book'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 
@@ -44,22 +44,28 @@ function answer(id: string, question: string, value: string) {
   const rest = draft.value.answers.filter(a => a.questionId !== id)
   draft.value.answers = value ? [...rest, { questionId: id, question, answer: value }] : rest
 }
-function addEntry(e: Answer<'searchPriceBook'>['items'][number]) {
-  lines.value = [...lines.value, { ...e, quantity: '1' }]
-  if (e.seconds && lines.value.length === 1) draft.value.durationSeconds = Math.max(1800, Math.round(e.seconds / 900) * 900)
-  if (!draft.value.problem) draft.value.problem = e.name
+function addEntries(entries: Found[]) {
+  const first = !lines.value.length
+  lines.value = [...lines.value, ...entries.map(e => ({ ...e, quantity: '1' }))]
+  // What is sold says how long it takes, and what it is about, while nobody has said it.
+  const seconds = lines.value.reduce((n, l, i) => n + (l.kind === 'task' && lines.value.slice(0, i).some(x => x.kind === 'task') ? l.furtherSeconds : l.seconds), 0)
+  if (first && seconds) draft.value.durationSeconds = Math.max(1800, Math.round(seconds / 900) * 900)
+  if (!draft.value.problem) draft.value.problem = entries[0]!.name
 }
-const readOut = computed(() => {
+/** The price to read out, worked out as booking would: agreed prices, further tasks, the time of day, what an assembly becomes. */
+const readOut = ref<Answer<'tryLines'> | null>(null)
+let turn = 0
+watch(() => JSON.stringify([props.chosen?.customerId, draft.value.date, draft.value.start, lines.value.map(l => [l.id, l.quantity])]), async () => {
+  const mine = ++turn
+  const got = lines.value.length ? await call('tryLines', { body: { customerId: props.chosen?.customerId ?? null, date: draft.value.date ?? '', start: draft.value.start ?? '', lines: lines.value.map(l => ({ entryId: l.id, quantity: l.quantity })) } }).catch(() => null) : null
+  if (mine === turn) readOut.value = got
+}, { immediate: true })
+/** What each of the chosen entries comes to; an assembly is several lines of the answer. */
+const read = computed(() => lines.value.map((_, i) => {
+  const own = readOut.value?.lines.filter(l => l.of === i) ?? []
   const { currency } = session.me!.company
-  const own = Boolean(props.chosen?.hasAgreementLevel)
-  const agreed = new Map(props.chosen?.ownPrices.map(p => [p.entryId, p.price]))
-  const priceOf = (l: ReadLine, i: number) => agreed.get(l.id) ?? (l.kind === 'task' && l.furtherPrice && lines.value.slice(0, i).some(x => x.kind === 'task') ? l.furtherPrice : l.price)
-  const totals = documentTotals(lines.value.map((l, i) => ({ quantity: l.quantity, unitPrice: priceOf(l, i), taxes: [] })), { mode: 'added', currency })
-  // No level is taken off a price that was agreed with this customer.
-  const saving = lines.value.reduce((sum, l) => sum + (agreed.has(l.id) ? 0 : decimalToMinor(l.agreementSaving.amount, currency)), 0)
-  const money = (minor: number) => ({ amount: minorToDecimal(minor, currency), currency })
-  return { nets: totals.lineNets.map(money), own, saving: money(saving), net: money(totals.netMinor - (own ? saving : 0)) }
-})
+  return own.length ? { net: { amount: minorToDecimal(own.reduce((n, l) => n + decimalToMinor(l.net.amount, currency), 0), currency), currency }, from: own.length > 1 ? `becomes ${own.length} lines` : own[0]!.priceFrom === 'price book' ? '' : own[0]!.priceFrom } : null
+}))
 const skills = computed(() => [...new Set(lines.value.flatMap(l => l.skills))])
 async function addPictures(e: Event) {
   const input = e.target as HTMLInputElement
@@ -89,11 +95,11 @@ async function addPictures(e: Event) {
     <label v-if="equipment.length" class="field"><span>About</span><select v-model="draft.equipmentId" class="plain"><option :value="null">nothing in particular</option><option v-for="e in equipment" :key="e.id" :value="e.id">{{ [e.make, e.category, e.serial].filter(Boolean).join(' ') }}{{ e.state ? `, ${e.state}` : '' }}</option></select></label>
     <p v-if="again" class="note warn" role="status"><b>Same equipment, {{ again.days === 0 ? 'today' : again.days === 1 ? 'yesterday' : `${again.days} days ago` }}:</b> <NuxtLink :to="`/work/${again.id}`">{{ again.number }}</NuxtLink> {{ again.title }}</p>
     <label v-if="supplied.length" class="field"><span>Something that we supplied</span><input class="plain" list="supplied" placeholder="type to find it" @change="aboutSupplied"><datalist id="supplied"><option v-for="s in supplied" :key="s.workOrderId + s.name" :value="`${s.name}, ${s.number}`">{{ session.day(s.on) }}</option></datalist></label>
-    <PriceSearch label="Price to read out" @choose="addEntry" />
+    <PriceSearch label="Price to read out" @choose="addEntries" />
     <table v-if="lines.length" class="book read"><tbody>
-      <tr v-for="(l, i) in lines" :key="i"><td>{{ l.name }}</td><td class="right num">{{ session.money(readOut.nets[i]!, false) }}</td><td><button type="button" class="btn plain" :aria-label="`Take out ${l.name}`" @click="lines = lines.filter((_, j) => j !== i)">×</button></td></tr>
-      <tr><td class="quiet">{{ readOut.own ? 'With their agreement' : 'With a care agreement' }}</td><td class="right num quiet">−{{ session.money(readOut.saving, false) }}</td><td /></tr>
-      <tr class="sum"><td>Before tax, about</td><td class="right num"><span class="double">{{ session.money(readOut.net) }}</span></td><td /></tr>
+      <tr v-for="(l, i) in lines" :key="i"><td>{{ l.name }}<span v-if="read[i]?.from" class="quiet small"> {{ read[i]!.from }}</span></td><td class="right num">{{ read[i] ? session.money(read[i]!.net, false) : '…' }}</td><td><button type="button" class="btn plain" :aria-label="`Take out ${l.name}`" @click="lines = lines.filter((_, j) => j !== i)">×</button></td></tr>
+      <tr v-if="readOut"><td class="quiet">{{ readOut.own ? 'With their agreement' : 'With a care agreement' }}</td><td class="right num quiet">−{{ session.money(readOut.saving, false) }}</td><td /></tr>
+      <tr v-if="readOut" class="sum"><td>Before tax, about</td><td class="right num"><span class="double">{{ session.money(readOut.net) }}</span></td><td /></tr>
     </tbody></table>
     <p v-if="skills.length" class="small quiet">Wants {{ skills.join(', ') }}</p>
     <fieldset v-if="asked.length" class="stack"><legend>Asked of every caller</legend>

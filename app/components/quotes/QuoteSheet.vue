@@ -3,9 +3,11 @@
 import { computed, reactive, ref, watch } from 'vue'
 import type { Answer, Body } from '~~/shared/api'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
+import SupplierSheet, { type BasketLine } from '~/components/pricebook/SupplierSheet.vue'
 import PayerChoice from '~/components/quotes/PayerChoice.vue'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import type { Found } from '~/lib/book'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
@@ -32,7 +34,12 @@ const keepWords = () => {
 const asWanted = (l: Line) => ({ id: l.id, entryId: l.entryId, kind: l.kind as 'task', name: l.name, quantity: l.quantity, unitPrice: l.unitPrice })
 const setLine = (line: Line, values: Partial<{ quantity: string, unitPrice: string }>) => change(() => ({ lines: quote.value!.lines.map(l => ({ ...asWanted(l), ...(l.id === line.id ? values : {}) })) }))
 const takeOut = (line: Line) => change(() => ({ lines: quote.value!.lines.filter(l => l.id !== line.id).map(asWanted) }))
-const add = (e: Answer<'searchPriceBook'>['items'][number]) => change(() => ({ lines: [...quote.value!.lines.map(asWanted), { id: newId(), entryId: e.id, kind: e.kind as 'task', name: undefined, quantity: '1', unitPrice: undefined }] }))
+const add = (entries: Found[]) => change(() => ({ lines: [...quote.value!.lines.map(asWanted), ...entries.map(e => ({ id: newId(), entryId: e.id, kind: 'other' as const, name: undefined, quantity: '1', unitPrice: undefined }))] }))
+const buying = ref(false)
+const basket = (items: BasketLine[]) => act(async () => {
+  quote.value = await call('addQuoteBasket', { params: { id: props.id }, body: { version: quote.value!.version, items } })
+  buying.value = false
+}, 'wait')
 const own = (id: string) => change(() => ({ ownerId: id || null }))
 const paying = ref(false)
 const pays = async (customerId: string) => {
@@ -96,7 +103,7 @@ const home = computed(() => (props.field ? '/field' : '/quotes'))
         <thead><tr><th>Work and material</th><th class="right">Quantity</th><th class="right">Each</th><th class="right">Net</th><th v-if="draft" /></tr></thead>
         <tbody>
           <tr v-for="l in quote.lines" :key="l.id">
-            <td>{{ l.name }}<br><span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }}<template v-if="!zero(l.discount)"> · less {{ session.money(l.discount, false) }}</template><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template></span></td>
+            <td>{{ l.name }}<br><span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }}<template v-if="!zero(l.discount)"> · less {{ session.money(l.discount, false) }}</template><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template><template v-if="l.priceFrom && l.priceFrom !== 'price book'"> · {{ l.priceFrom }}</template></span></td>
             <td class="right num"><input v-if="draft" class="plain num" :aria-label="`Quantity of ${l.name}`" :value="l.quantity" inputmode="decimal" @change="setLine(l, { quantity: ($event.target as HTMLInputElement).value })"><template v-else>{{ l.quantity }}</template></td>
             <td class="right num"><input v-if="draft" class="plain num" :aria-label="`Price of ${l.name}, here only`" :value="l.unitPrice" inputmode="decimal" @change="setLine(l, { unitPrice: ($event.target as HTMLInputElement).value })"><template v-else>{{ l.unitPrice }}</template></td>
             <td class="right num">{{ session.money(l.net, false) }}</td><td v-if="draft" class="right"><button class="btn plain small" :disabled="busy" :aria-label="`Take out ${l.name}`" @click="takeOut(l)">Take out</button></td>
@@ -106,7 +113,8 @@ const home = computed(() => (props.field ? '/field' : '/quotes'))
           <tr class="sum"><td colspan="3">Total</td><td class="right num"><span class="double">{{ session.money(quote.price.total) }}</span></td><td v-if="draft" /></tr>
         </tbody>
       </table>
-      <div v-if="draft" class="sheet pad no-print"><PriceSearch label="Add from the price book" :at-hand="!quote.lines.length" @choose="add" /></div>
+      <div v-if="draft" class="sheet pad no-print"><PriceSearch label="Add from the price book" at-hand :large="field" @choose="add" /><button class="btn side" @click="buying = true">From a supplier…</button></div>
+      <SupplierSheet v-if="buying" :busy="busy" :problem="failed" :field="field" @take="basket" @close="buying = false" />
       <p class="quiet small"><template v-if="!quote.customer.level && !zero(quote.price.saving)">With {{ quote.price.savingLevel }} {{ session.money(quote.price.saving) }} less, before tax. </template><template v-if="quote.price.margin !== null">Margin {{ (quote.price.margin * 100).toFixed(1) }} %, office only.</template></p>
       <div v-if="quote.photos.length" class="row kept"><img v-for="p in quote.photos" :key="p" :src="`/api/v1/photos/${p}`" alt="Photo from the visit"></div>
     </div>
@@ -133,7 +141,7 @@ const home = computed(() => (props.field ? '/field' : '/quotes'))
 </template>
 
 <style scoped>
-.quote { display: grid; grid-template-columns: minmax(0, 1fr) 290px; min-height: 100%; } .quote.field { display: block; } .body { padding: 16px 20px; display: flex; flex-direction: column; gap: 12px; min-width: 0; } .field .body { padding: 12px; } .top { align-items: flex-start; } .acts, .wrap { flex-wrap: wrap; } .pad { padding: 12px; }
+.quote { display: grid; grid-template-columns: minmax(0, 1fr) 290px; min-height: 100%; } .quote.field { display: block; } .body { padding: 16px 20px; display: flex; flex-direction: column; gap: 12px; min-width: 0; } .field .body { padding: 12px; } .top { align-items: flex-start; } .acts, .wrap { flex-wrap: wrap; } .pad { padding: 12px; } .side { margin-top: 8px; }
 .facts { margin: 0; display: grid; grid-template-columns: repeat(auto-fit, minmax(220px, 1fr)); gap: 6px 20px; } dt { color: var(--ink-2); font-size: 12px; } dd { margin: 0; }
 .field table.book, .field tbody { display: block; } .field thead { display: none; } .field tbody tr { display: grid; grid-template-columns: 62px 86px 1fr auto; align-items: center; border-bottom: 1px solid var(--rule); } .field tbody td { border: 0; padding: 5px 6px; } .field tbody td:first-child { grid-column: 1 / -1; } .field td input.num { width: 100%; } .field .facts { grid-template-columns: 1fr; } .field .words .row > * { flex: 1 1 130px; min-width: 0; }
 td input.num { width: 76px; text-align: right; } .kept { flex-wrap: wrap; } .kept img { height: 80px; border: 1px solid var(--rule); border-radius: 4px; }

@@ -7,6 +7,7 @@ import { readVcf } from '~~/core/formats/vcf'
 import { ROWS_A_PIECE } from '~~/shared/imports'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
+import { tableOf, textOf } from '~/lib/readTable'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
@@ -33,21 +34,9 @@ async function read(e: Event) {
   dry.value = done.value = null
   if (!file) return
   table.value = null
-  if (file.size > LARGEST) return void (said.value = `${file.name} has ${Math.round(file.size / 1e6)} MB; 20 MB are taken here. Divide it into several files.`)
   try {
-    const bytes = await file.arrayBuffer()
-    let text: string
-    try {
-      text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-    }
-    catch {
-      // Older address lists are written in the western code page.
-      text = new TextDecoder('windows-1252').decode(bytes)
-    }
-    const got = /BEGIN:VCARD/i.test(text.slice(0, 2000)) ? cardsAsTable(readVcf(text)) : readCsv(text)
-    if (got.rows.length === 0) throw new RangeError('There is a heading and no row beneath it.')
-    if (got.rows.length > MOST_ROWS) throw new RangeError(`There are ${got.rows.length} rows; ${MOST_ROWS} are taken at a time.`)
-    if (got.head.length > 60) throw new RangeError('There are more than 60 columns. Leave out those that are not needed.')
+    const text = await textOf(file, LARGEST)
+    const got = tableOf(text, MOST_ROWS, t => (/BEGIN:VCARD/i.test(t.slice(0, 2000)) ? cardsAsTable(readVcf(t)) : readCsv(t)))
     table.value = got
     columns.value = guessColumns(got.head)
     fileName.value = file.name

@@ -5,7 +5,9 @@ import { onBeforeRouteLeave } from 'vue-router'
 import type { Answer, Body } from '~~/shared/api'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import PriceWhy from '~/components/pricebook/PriceWhy.vue'
+import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import { call, newId, type Problem } from '~/lib/api'
+import type { Found } from '~/lib/book'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
@@ -55,8 +57,10 @@ watch(rules, (r) => {
   Object.assign(form, { taxClass: r.taxClasses.find(t => t.id === 'goods')?.id ?? r.taxClasses[0]?.id ?? '', labourId: r.labour[0]?.id ?? null })
   kept = JSON.stringify(form)
 }, { immediate: true })
+/** a task has parts inside, an assembly anything of the book */
+const holds = computed(() => form.kind === 'task' || form.kind === 'assembly')
 const seconds = (hours: string) => Math.round(Number(hours || 0) * 3600) || 0
-const priced = computed(() => ({ kind: form.kind, name: form.name, category: form.category, supplier: form.supplier, pricing: form.kind === 'part' || form.kind === 'task' ? form.pricing : 'fixed' as const, cost: form.cost || '0', price: form.price || '0', furtherPrice: form.furtherPrice || null, seconds: seconds(form.hours), furtherSeconds: seconds(form.furtherHours || form.hours), labourId: form.kind === 'task' ? form.labourId : null, sundriesRate: null, parts: form.kind === 'task' ? form.parts.map(p => ({ partId: p.partId, quantity: p.quantity })) : [] }))
+const priced = computed(() => ({ kind: form.kind, name: form.name, category: form.category, supplier: form.supplier, pricing: form.kind === 'assembly' ? 'rule' as const : form.kind === 'part' || form.kind === 'task' ? form.pricing : 'fixed' as const, cost: form.cost || '0', price: form.price || '0', furtherPrice: form.furtherPrice || null, seconds: seconds(form.hours), furtherSeconds: seconds(form.furtherHours || form.hours), labourId: form.kind === 'task' ? form.labourId : null, sundriesRate: null, parts: holds.value ? form.parts.map(p => ({ partId: p.partId, quantity: p.quantity })) : [] }))
 watch(() => JSON.stringify(priced.value), () => {
   clearTimeout(timer)
   // Nothing is tried before the entry is there: an empty form has no price.
@@ -83,13 +87,39 @@ const keep = (over: Partial<typeof BLANK> = {}) => act(async () => {
   else await refresh()
 })
 const wrong = (path: string) => failed.value?.at(path) ?? ''
-function addPart(e: Answer<'searchPriceBook'>['items'][number]) {
-  if (e.kind !== 'part' || form.parts.some(p => p.partId === e.id)) return
-  form.parts.push({ partId: e.id, code: e.code, name: e.name, quantity: '1', price: e.price })
+function addParts(entries: Found[]) {
+  for (const e of entries) if ((form.kind === 'task' ? e.kind === 'part' : e.kind !== 'assembly') && !form.parts.some(p => p.partId === e.id)) form.parts.push({ partId: e.id, code: e.code, name: e.name, kind: e.kind, quantity: '1', price: e.price })
 }
+/** A new cost proposes a price: taken as a fixed one, or followed from now on. */
+function takeProposed() {
+  form.price = tried.value!.byRule!
+}
+const picture = (e: Event) => act(async () => {
+  const input = e.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  const data = await new Promise<string>((done, fail) => {
+    const reader = new FileReader()
+    reader.onload = () => done(String(reader.result))
+    reader.onerror = () => fail(new Error('The picture could not be read.'))
+    reader.readAsDataURL(file)
+  })
+  await keepPicture(data)
+})
+async function keepPicture(data: string) {
+  const got = await call('keepPricePicture', { params: { id }, body: { version: version.value, data } })
+  // What is typed beside it stays.
+  version.value = got.version
+  entry.value = got
+}
+const asHours = () => act(async () => {
+  await call('takeHours', { body: { id: newId(), entries: [{ id, seconds: entry.value!.hours!.proposedSeconds! }] } })
+  await refresh()
+})
 const show = (amount: string | null) => (amount === null ? '–' : session.money({ amount, currency: session.me!.company.currency }, false))
 const percent = (fraction: string | null) => (fraction === null ? '' : new Intl.NumberFormat(session.me?.company.locale, { style: 'percent', maximumFractionDigits: 1 }).format(Number(fraction)))
-const KINDS = [['task', 'Task, at a flat rate'], ['part', 'Part'], ['labour', 'Labour rate'], ['charge', 'Charge']] as const
+const KINDS = [['task', 'Task, at a flat rate'], ['part', 'Part'], ['labour', 'Labour rate'], ['charge', 'Charge'], ['assembly', 'Assembly of several']] as const
 const stay = (e: BeforeUnloadEvent) => dirty.value && e.preventDefault()
 if (import.meta.client) window.addEventListener('beforeunload', stay)
 onBeforeUnmount(() => window.removeEventListener('beforeunload', stay))
@@ -105,16 +135,18 @@ onBeforeRouteLeave(() => !dirty.value || window.confirm('What you typed here is 
     <div class="two">
       <form class="sheet box" @submit.prevent="keep()">
         <fieldset :disabled="!owns">
-          <div class="row top"><label class="field"><span>Kind</span><select v-model="form.kind" class="plain" :disabled="!fresh"><option v-for="[k, name] in KINDS" :key="k" :value="k">{{ name }}</option></select></label><label class="field"><span>Code</span><input v-model="form.code" class="plain num" style="width: 110px"><i v-if="wrong('code')" class="wrong">{{ wrong('code') }}</i></label><label class="field grow"><span>Category</span><input v-model="form.category" class="plain" list="categories"><i v-if="wrong('category')" class="wrong">{{ wrong('category') }}</i></label><datalist id="categories"><option v-for="c in rules.categories" :key="c" :value="c" /></datalist></div>
+          <div class="row top"><label class="field"><span>Kind</span><select v-model="form.kind" class="plain" :disabled="!fresh"><option v-for="[k, name] in KINDS" :key="k" :value="k">{{ name }}</option></select></label><label class="field"><span>Code</span><input v-model="form.code" class="plain num" style="width: 110px"><i v-if="wrong('code')" class="wrong">{{ wrong('code') }}</i></label><label class="field grow"><span>Category, with “ / ” before one inside it</span><input v-model="form.category" class="plain" list="categories"><i v-if="wrong('category')" class="wrong">{{ wrong('category') }}</i></label><datalist id="categories"><option v-for="c in rules.categories" :key="c" :value="c" /></datalist></div>
           <label class="field"><span>Name</span><input v-model="form.name" class="plain"><i v-if="wrong('name')" class="wrong">{{ wrong('name') }}</i></label>
           <p v-if="tried?.alike.length && (fresh || form.name !== entry?.name)" class="note warn small" role="status">Named alike: <template v-for="(a, i) in tried.alike" :key="a.id"><template v-if="i">, </template><NuxtLink :to="`/price-book/${a.id}`" target="_blank">{{ a.code }} {{ a.name }}</NuxtLink> {{ show(a.price) }}</template></p>
           <div v-if="form.kind === 'task'" class="row top"><label class="field"><span>Hours, as the first</span><input v-model="form.hours" class="plain num" inputmode="decimal"></label><label class="field"><span>Hours, as a further one</span><input v-model="form.furtherHours" class="plain num" inputmode="decimal"></label><label class="field grow"><span>Labour rate</span><select v-model="form.labourId" class="plain"><option v-for="l in rules.labour" :key="l.id" :value="l.id">{{ l.name }}, {{ show(l.price) }}</option></select><i v-if="wrong('labourId')" class="wrong">{{ wrong('labourId') }}</i></label></div>
-          <div v-if="form.kind === 'task'" class="field"><span>Parts inside</span>
+          <div v-if="holds" class="field"><span>{{ form.kind === 'task' ? 'Parts inside' : 'Becomes these lines' }}</span>
             <div v-for="(p, i) in form.parts" :key="p.partId" class="row"><input v-model="p.quantity" class="plain num" inputmode="decimal" style="width: 64px" :aria-label="`How many: ${p.name}`"><span class="grow">{{ p.name }} <span class="quiet num small">{{ p.code }}</span></span><span class="num">{{ show(p.price) }}</span><button type="button" class="btn plain" :aria-label="`Take out ${p.name}`" @click="form.parts.splice(i, 1)">×</button></div>
-            <PriceSearch v-if="owns" label="Put a part in" only="part" @choose="addPart" /></div>
-          <div class="row top"><label v-if="form.kind === 'task' || form.kind === 'part'" class="field"><span>Priced</span><select v-model="form.pricing" class="plain"><option value="rule">by the rule</option><option value="fixed">at a fixed price</option></select></label><label v-if="session.me?.person.seesCost" class="field"><span>Cost</span><input v-model="form.cost" class="plain num" inputmode="decimal"></label>
+            <i v-if="wrong('parts')" class="wrong">{{ wrong('parts') }}</i>
+            <PriceSearch v-if="owns && form.kind === 'task'" key="parts" label="Put a part in" only="part" @choose="addParts" /><PriceSearch v-else-if="owns" key="any" label="Put something in" not="assembly" @choose="addParts" /></div>
+          <div class="row top"><label v-if="form.kind === 'task' || form.kind === 'part'" class="field"><span>Priced</span><select v-model="form.pricing" class="plain"><option value="rule">by the rule</option><option value="fixed">at a fixed price</option></select></label><label v-if="session.me?.person.seesCost && form.kind !== 'assembly'" class="field"><span>Cost</span><input v-model="form.cost" class="plain num" inputmode="decimal"></label>
             <template v-if="form.pricing === 'fixed' || form.kind === 'labour' || form.kind === 'charge'"><label class="field"><span>Price</span><input v-model="form.price" class="plain num" inputmode="decimal"></label><label v-if="form.kind === 'task'" class="field"><span>As a further one</span><input v-model="form.furtherPrice" class="plain num" inputmode="decimal"></label></template></div>
-          <div class="row top"><label class="field"><span>Sold by</span><input v-model="form.unit" class="plain" style="width: 90px" placeholder="each"></label><label class="field grow"><span>Taxed as</span><select v-model="form.taxClass" class="plain"><option v-for="t in rules.taxClasses" :key="t.id" :value="t.id">{{ t.name }}</option></select></label><label class="field"><span>Income code</span><input v-model="form.incomeCode" class="plain num" style="width: 110px"></label><label class="row pin"><input v-model="form.pinned" type="checkbox"> at hand</label></div>
+          <p v-if="tried?.byRule && form.pricing === 'fixed' && (form.kind === 'part' || form.kind === 'task')" class="note row" role="status"><span class="grow">By the rule it would be <b class="num">{{ show(tried.byRule) }}</b> instead of {{ show(form.price || '0') }}<template v-if="tried.marginByRule !== null">, a margin of {{ percent(tried.marginByRule) }} instead of {{ percent(tried.margin) }}</template>.</span><template v-if="owns"><button type="button" class="btn" @click="takeProposed">Take that price</button><button type="button" class="btn" @click="form.pricing = 'rule'">Follow the rule</button></template></p>
+          <div class="row top"><label class="field"><span>Sold by</span><input v-model="form.unit" class="plain" style="width: 90px" placeholder="each" list="units"></label><datalist id="units"><option v-for="u in rules.units" :key="u" :value="u" /></datalist><label class="field grow"><span>Taxed as</span><select v-model="form.taxClass" class="plain"><option v-for="t in rules.taxClasses" :key="t.id" :value="t.id">{{ t.name }}</option></select></label><label class="field"><span>Income code</span><input v-model="form.incomeCode" class="plain num" style="width: 110px"></label><label class="row pin"><input v-model="form.pinned" type="checkbox"> at hand</label></div>
           <label class="field"><span>Found by these words, too</span><input v-model="form.synonyms" class="plain"></label>
           <details :open="Boolean(form.description || form.technicianNote || form.supplier || form.skills || form.activeFrom || form.activeTo)"><summary>Words, supplier, skills, dates</summary><div class="stack">
             <label class="field"><span>For the customer</span><textarea v-model="form.description" class="plain" rows="2" /></label><label class="field"><span>For the technician</span><textarea v-model="form.technicianNote" class="plain" rows="2" /></label>
@@ -124,9 +156,13 @@ onBeforeRouteLeave(() => !dirty.value || window.confirm('What you typed here is 
         </fieldset>
       </form>
       <aside>
+        <div v-if="entry && (entry.pictureId || owns)" class="sheet box picture"><img v-if="entry.pictureId" :src="`/api/v1/price-pictures/${entry.pictureId}`" :alt="`Picture of ${entry.name}`"><div v-if="owns" class="row"><label class="btn"><input type="file" class="visually-hidden" accept="image/png,image/jpeg,image/webp" :disabled="busy" @change="picture">{{ entry.pictureId ? 'Another picture' : 'Add a picture' }}</label><button v-if="entry.pictureId" type="button" class="btn plain" :disabled="busy" @click="act(() => keepPicture(''))">Take it away</button></div></div>
         <div v-if="shown" class="sheet box"><h2>Why this price</h2><p v-if="odd" class="wrong" role="alert">{{ odd }}</p><PriceWhy :why="shown.why" :title="form.kind === 'task' ? 'As the first task of a visit' : 'Its price'" /><PriceWhy v-if="shown.whyFurther" :why="shown.whyFurther" title="As a further one" /><p v-if="shown.margin !== null" class="row"><span class="grow">Margin</span><b class="num">{{ percent(shown.margin) }}</b></p><p v-if="entry && tried && tried.why.price !== entry.price" class="note warn" role="status">Now {{ show(entry.price) }}; it would be {{ show(tried.why.price) }}.</p><p class="small quiet">{{ entry?.pricedOn ? `Holds since ${session.day(entry.pricedOn)}. ` : '' }}<NuxtLink to="/price-book/rules">The rules</NuxtLink></p></div>
-        <div v-if="entry" class="sheet box"><h2>Sold in twelve months</h2><p v-if="entry.sold.lines" class="num">{{ entry.sold.quantity }} on {{ entry.sold.lines }} {{ entry.sold.lines === 1 ? 'line' : 'lines' }}, {{ session.money(entry.sold.net) }}</p><p v-else class="quiet">Not once.</p>
+        <div v-if="entry" class="sheet box"><h2>Sold in twelve months</h2><p v-if="entry.sold.lines" class="num">{{ entry.sold.quantity }} on {{ entry.sold.lines }} {{ entry.sold.lines === 1 ? 'line' : 'lines' }}, {{ session.money(entry.sold.net) }}<template v-if="entry.sold.usual">, usually at {{ show(entry.sold.usual) }}</template></p><p v-else class="quiet">Not once.</p>
           <table v-if="entry.sold.where.length" class="book"><tbody><tr v-for="w in entry.sold.where" :key="w.workOrderId"><td class="nowrap">{{ session.day(w.on) }}</td><td><NuxtLink :to="`/work/${w.workOrderId}`" class="num">{{ w.number }}</NuxtLink> <span class="quiet small">{{ w.customer }}</span></td><td class="right num">{{ w.quantity }} × {{ w.unitPrice }}</td></tr></tbody></table></div>
+        <div v-if="entry?.hours" class="sheet box"><h2>Hours as they were worked</h2><p>Half of {{ entry.hours.of }} took between <b class="num">{{ hoursMinutes(entry.hours.fromSeconds) }}</b> and <b class="num">{{ hoursMinutes(entry.hours.toSeconds) }}</b>, the middle one <b class="num">{{ hoursMinutes(entry.hours.medianSeconds) }}</b>; the book says {{ hoursMinutes(entry.hours.quotedSeconds) }}.</p><button v-if="owns && entry.hours.proposedSeconds !== null" type="button" class="btn" :disabled="busy || dirty" @click="asHours">Let the book say {{ hoursMinutes(entry.hours.proposedSeconds) }}</button></div>
+        <div v-if="entry?.alike.length" class="sheet box"><h2>Easily taken for it</h2><table class="book"><tbody><tr v-for="a in entry.alike" :key="a.id"><td class="num"><NuxtLink :to="`/price-book/${a.id}`">{{ a.code }}</NuxtLink></td><td>{{ a.name }} <span class="quiet small">{{ a.last ? `last sold ${session.day(a.last)}` : 'never sold' }}</span></td><td class="right num">{{ show(a.price) }}</td></tr></tbody></table></div>
+        <div v-if="entry?.standsIn.length" class="sheet box"><h2>Stands in</h2><table class="book"><tbody><tr v-for="a in entry.standsIn" :key="a.id"><td class="num"><NuxtLink :to="`/price-book/${a.id}`">{{ a.code }}</NuxtLink></td><td>{{ a.name }}</td><td class="right num">{{ a.quantity }}</td></tr></tbody></table></div>
         <div v-if="entry?.history.length" class="sheet box"><h2>History of the price</h2><table class="book"><tbody><tr v-for="(h, i) in entry.history" :key="i" :class="{ undone: h.state === 'undone' }"><td class="nowrap">{{ session.day(h.holdsFrom) }}</td><td>{{ h.title }} <span class="quiet small">{{ h.madeBy }}{{ h.state === 'applied' ? '' : `, ${h.state}` }}</span></td><td class="right num nowrap">{{ show(h.was.price) }} → {{ show(h.became.price) }}</td></tr></tbody></table></div>
       </aside>
     </div>
@@ -135,5 +171,5 @@ onBeforeRouteLeave(() => !dirty.value || window.confirm('What you typed here is 
 </template>
 
 <style scoped>
-.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .two { display: grid; grid-template-columns: minmax(0, 1fr) 400px; gap: 12px; align-items: start; } .box { padding: 14px; display: flex; flex-direction: column; gap: 10px; } aside { display: flex; flex-direction: column; gap: 12px; } fieldset { border: 0; margin: 0; padding: 0; display: flex; flex-direction: column; gap: 10px; min-width: 0; } .top { align-items: flex-start; gap: 10px; } .pin { margin-top: 26px; white-space: nowrap; } .undone { text-decoration: line-through; color: var(--ink-2); } details .stack { margin-top: 8px; } i.wrong { font-style: normal; } .field input.num { width: 110px; } .field input[style*='width'] { min-width: 0; }
+.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .two { display: grid; grid-template-columns: minmax(0, 1fr) 400px; gap: 12px; align-items: start; } .box { padding: 14px; display: flex; flex-direction: column; gap: 10px; } aside { display: flex; flex-direction: column; gap: 12px; } fieldset { border: 0; margin: 0; padding: 0; display: flex; flex-direction: column; gap: 10px; min-width: 0; } .top { align-items: flex-start; gap: 10px; } .pin { margin-top: 26px; white-space: nowrap; }   .picture img { width: 100%; max-height: 200px; object-fit: contain; } .undone { text-decoration: line-through; color: var(--ink-2); } details .stack { margin-top: 8px; } i.wrong { font-style: normal; } .field input.num { width: 110px; } .field input[style*='width'] { min-width: 0; }
 </style>

@@ -6,9 +6,12 @@ import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import BillSheet from '~/components/invoices/BillSheet.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
+import SupplierSheet, { type BasketLine } from '~/components/pricebook/SupplierSheet.vue'
+import WorkRates from '~/components/visits/WorkRates.vue'
 import WorkWords from '~/components/visits/WorkWords.vue'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import type { Found } from '~/lib/book'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
@@ -34,9 +37,14 @@ const change = (line: Work['lines'][number], body: Partial<{ quantity: string, u
   work.value = await call('changeLine', { params: { id: line.id }, body: { version: line.version, ...body } })
   editing.id = ''
 })
-const add = (e: Answer<'searchPriceBook'>['items'][number]) => act(async () => {
-  work.value = await call('addLines', { params: { id }, body: { lines: [{ id: newId(), entryId: e.id, quantity: '1', kind: 'other', done: true, name: undefined, unitPrice: undefined }] } })
+const add = (entries: Found[]) => act(async () => {
+  work.value = await call('addLines', { params: { id }, body: { lines: entries.map(e => ({ id: newId(), entryId: e.id, quantity: '1', kind: 'other' as const, done: true, name: undefined, unitPrice: undefined })) } })
 }, 'wait')
+const buying = ref(false)
+const basket = (items: BasketLine[]) => act(async () => {
+  work.value = await call('addBasket', { params: { id }, body: { items } })
+  buying.value = false
+})
 const charge = () => act(async () => { work.value = await call('chargeTime', { params: { id }, body: { lineId: newId() } }) })
 const explain = () => act(async () => {
   work.value = await call('explainTime', { params: { id }, body: { seconds: work.value!.time.uncoveredSeconds, reason: why.value } })
@@ -89,7 +97,9 @@ const groups = computed(() => {
       <p v-if="problem || failed" class="note bad" role="alert">{{ (failed ?? problem)?.message }}</p>
       <p class="sheet asked"><span class="quiet small">Asked for</span><br>{{ work.problem }}<template v-for="v in work.visits" :key="v.id"><template v-if="v.findings"><br><span class="quiet small">Found by {{ v.technician }}</span><br>{{ v.findings }}</template></template></p>
       <WorkWords :work="work" :edits="edits" @changed="got => work = got" />
-      <div v-if="adding" class="sheet pad no-print"><PriceSearch label="Add from the price book" at-hand @choose="add" /></div>
+      <div v-if="adding" class="sheet pad no-print stack"><PriceSearch label="Add from the price book" at-hand @choose="add" /><button class="btn side" @click="buying = true">From a supplier…</button></div>
+      <SupplierSheet v-if="buying" :busy="busy" :problem="failed" @take="basket" @close="buying = false" />
+      <WorkRates :work="work" :may="bills && session.role !== 'books'" @changed="got => work = got" />
       <table class="book account">
         <thead><tr><th>Work and material</th><th class="right">Promised</th><th class="right">Done</th><th class="right">Billed</th><th class="right">Paid</th><th class="no-print" /></tr></thead>
         <tbody v-for="g in groups" :key="g.key">
@@ -97,7 +107,7 @@ const groups = computed(() => {
           <tr v-for="l in g.lines" :key="l.id">
             <td><template v-if="editing.id === l.id"><b>{{ l.name }}</b>
               <form class="row edit" @submit.prevent="change(l, { quantity: editing.quantity, unitPrice: editing.unitPrice, discount: editing.discount })"><label class="field"><span>Quantity</span><input v-model="editing.quantity" class="plain num"></label><label class="field"><span>Each, here only</span><input v-model="editing.unitPrice" class="plain num"></label><label class="field"><span>Discount</span><input v-model="editing.discount" class="plain num"></label><button class="btn act" :disabled="busy">Keep</button><button type="button" class="btn" @click="editing.id = ''">Leave</button></form></template>
-              <template v-else>{{ l.name }}<br><span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }} · {{ l.quantity }} × {{ l.unitPrice }}<template v-if="l.bookPrice && l.bookPrice !== l.unitPrice"> <span class="soon">(book {{ l.bookPrice }})</span></template><template v-if="!zero(l.discount)"> · less {{ l.discount.amount }}</template><template v-if="l.coversSeconds"> · covers {{ hoursMinutes(l.coversSeconds) }} h</template><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template></span></template></td>
+              <template v-else>{{ l.name }}<br><span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }} · {{ l.quantity }} × {{ l.unitPrice }}<template v-if="l.bookPrice && l.bookPrice !== l.unitPrice"> <span class="soon">(book {{ l.bookPrice }})</span></template><template v-if="!zero(l.discount)"> · less {{ l.discount.amount }}</template><template v-if="l.coversSeconds"> · covers {{ hoursMinutes(l.coversSeconds) }} h</template><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template><template v-if="l.priceFrom && l.priceFrom !== 'price book'"> · {{ l.priceFrom }}</template><template v-if="l.partNumber"> · {{ l.supplier }} {{ l.partNumber }}</template></span></template></td>
             <td class="right num">{{ show(l.promised) }}</td><td class="right num" :class="{ gap: !zero(l.toBill) }">{{ show(l.doneAmount) }}</td><td class="right num" :class="{ owed: !zero(l.unpaid) }">{{ show(l.billed) }}</td><td class="right num">{{ show(l.paid) }}</td>
             <td class="right nowrap no-print"><template v-if="edits && zero(l.billed)"><button v-if="!l.done" class="btn plain small" :disabled="busy" @click="change(l, { done: true })">Mark done</button><button class="btn plain small" @click="edit(l)">Change</button><button class="btn plain small" :disabled="busy" @click="change(l, { removed: true })">Take out</button></template></td>
           </tr>
@@ -130,6 +140,7 @@ const groups = computed(() => {
 </template>
 
 <style scoped>
+.side { align-self: flex-start; }
 .paper { display: grid; grid-template-columns: minmax(0, 1fr) 290px; min-height: 100%; } .body { padding: 16px 20px; display: flex; flex-direction: column; gap: 12px; min-width: 0; } .top { align-items: flex-start; } .pad { padding: 12px; } .asked { padding: 9px 12px; white-space: pre-line; }
 aside { border-left: 1px solid var(--rule-2); background: #fbfcfb; padding: 16px; } ol { list-style: none; margin: 12px 0 0; padding: 0 0 0 16px; border-left: 2px solid var(--green-2); } li { position: relative; margin-bottom: 12px; } li::before { content: ''; position: absolute; left: -22px; top: 5px; width: 8px; height: 8px; border: 2px solid var(--green); border-radius: 50%; background: var(--sheet); }
 .account { border: 1px solid var(--rule-2); } .account td.num { border-left: 1px solid var(--rule); } .group td { background: #eff4f1; font-weight: 600; font-size: 12.5px; } .gap { background: var(--brick-1); color: var(--brick); font-weight: 700; } .owed { background: var(--marigold-1); } .gaps td { border: 0; } .edit { margin-top: 6px; align-items: flex-end; } .edit input { width: 92px; }

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+// The book as a grid: as many rows as there are, drawn only where one looks; costs and prices typed, pasted and filled down as in a
+// spreadsheet. Nothing typed here is kept: that is an act of its own, looked at first.
+import { computed, nextTick, ref, watch } from 'vue'
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import { hoursMinutes } from '~~/core/hours/workedSeconds'
+import { readAmount } from '~~/core/money/readAmount'
+import type { Found } from '~/lib/book'
+import type { SortKey } from '~/workers/book.worker'
+import { usePriceEdits, type Column } from '~/stores/priceEdits'
+import { useSession } from '~/stores/session'
+
+const props = defineProps<{ rows: Found[], may: boolean, sort: SortKey, descending: boolean }>()
+const emit = defineEmits<{ sort: [by: SortKey], look: [] }>()
+const session = useSession()
+const edits = usePriceEdits()
+const seesCost = computed(() => Boolean(session.me?.person.seesCost))
+const columns = computed<Column[]>(() => (seesCost.value ? ['cost', 'price'] : ['price']))
+const box = ref<HTMLElement>()
+const ROW = 32
+const virtual = useVirtualizer(computed(() => ({ count: props.rows.length, getScrollElement: () => box.value ?? null, estimateSize: () => ROW, overscan: 12 })))
+const at = ref({ row: 0, column: 'price' as Column })
+const anchor = ref<number | null>(null)
+const editing = ref<string | null>(null)
+const input = ref<HTMLInputElement[]>()
+watch(() => props.rows.length, (n) => {
+  at.value = { ...at.value, row: Math.min(at.value.row, Math.max(0, n - 1)) }
+  anchor.value = null
+})
+const range = computed(() => (anchor.value === null ? [at.value.row, at.value.row] : [Math.min(anchor.value, at.value.row), Math.max(anchor.value, at.value.row)]) as [number, number])
+const current = computed(() => props.rows[at.value.row])
+const plain = (amount: string | null) => (amount === null ? '' : Number(amount).toFixed(Math.max(2, amount.split('.')[1]?.length ?? 0)))
+const typed = (e: Found, c: Column) => edits.edits[e.id]?.[c]
+const shown = (e: Found, c: Column) => {
+  const t = typed(e, c)
+  return t === undefined ? plain(e[c]) : readAmount(t) === null ? t : plain(readAmount(t))
+}
+/** Somebody else changed what is being changed here. */
+const theirs = (e: Found, c: Column) => {
+  const edit = edits.edits[e.id]
+  return edit?.[c] !== undefined && Number(edit.was[c]) !== Number(e[c])
+}
+const cell = (e: Found, c: Column) => {
+  const t = typed(e, c)
+  return { typed: t !== undefined, wrong: t !== undefined && readAmount(t) === null, theirs: theirs(e, c) }
+}
+const title = (e: Found, c: Column) => (cell(e, c).wrong ? 'This is no amount; write it as 1234.50.' : theirs(e, c) ? `Somebody made this ${plain(e[c])} since you typed here.` : typed(e, c) !== undefined ? `was ${plain(e[c])}` : '')
+const marginOf = (e: Found) => {
+  const [price, cost] = [Number(readAmount(shown(e, 'price')) ?? NaN), Number(readAmount(shown(e, 'cost')) ?? NaN)]
+  return price > 0 && !Number.isNaN(cost) ? `${((price - cost) / price * 100).toFixed(0)} %` : ''
+}
+function go(row: number, extend = false, column = at.value.column) {
+  if (extend) anchor.value ??= at.value.row
+  else anchor.value = null
+  at.value = { row: Math.max(0, Math.min(props.rows.length - 1, row)), column }
+  virtual.value.scrollToIndex(at.value.row, { align: 'auto' })
+}
+async function begin(text: string | null) {
+  if (!props.may || !current.value || current.value.kind === 'assembly') return
+  editing.value = text ?? shown(current.value, at.value.column)
+  await nextTick()
+  const field = input.value?.[0]
+  field?.focus()
+  if (text === null) field?.select()
+}
+function commit(step: number) {
+  if (editing.value === null || !current.value) return
+  const text = editing.value.trim()
+  editing.value = null
+  edits.write([{ row: current.value, column: at.value.column, text }])
+  if (step) go(at.value.row + step)
+  box.value?.focus()
+}
+function cancel() {
+  editing.value = null
+  box.value?.focus()
+}
+const chosen = () => props.rows.slice(range.value[0], range.value[1] + 1).filter(r => r.kind !== 'assembly')
+function key(e: KeyboardEvent) {
+  if (editing.value !== null) {
+    if (e.key === 'Enter') commit(e.shiftKey ? -1 : 1)
+    else if (e.key === 'Tab') {
+      const other = columns.value[(columns.value.indexOf(at.value.column) + 1) % columns.value.length]!
+      commit(0)
+      at.value = { ...at.value, column: other }
+    }
+    else if (e.key === 'Escape') cancel()
+    else return
+    return void e.preventDefault()
+  }
+  const page = Math.max(1, Math.floor((box.value?.clientHeight ?? 320) / ROW) - 2)
+  const steps: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: page, PageUp: -page, Home: -1e9, End: 1e9 }
+  if (e.key in steps) go(at.value.row + steps[e.key]!, e.shiftKey)
+  else if (e.key === 'ArrowLeft' || e.key === 'ArrowRight') at.value = { ...at.value, column: columns.value.at(e.key === 'ArrowLeft' ? 0 : -1)! }
+  else if ((e.key === 'Enter' && !e.ctrlKey) || e.key === 'F2') void begin(null)
+  else if (e.key === 'Enter') emit('look')
+  else if (!props.may) return
+  else if (e.ctrlKey && e.key === 'd') fill()
+  else if (e.ctrlKey && !e.shiftKey && e.key === 'z') edits.undo()
+  else if (e.ctrlKey && (e.key === 'y' || (e.shiftKey && e.key.toLowerCase() === 'z'))) edits.redo()
+  else if (e.key === 'Delete' || e.key === 'Backspace') edits.write(chosen().map(row => ({ row, column: at.value.column, text: '' })))
+  else if (/^[\d.]$/.test(e.key) && !e.ctrlKey && !e.metaKey) void begin(e.key)
+  else return
+  e.preventDefault()
+}
+/** The first of the chosen cells into all of them. */
+function fill() {
+  const rows = chosen()
+  if (rows.length > 1) edits.write(rows.slice(1).map(row => ({ row, column: at.value.column, text: shown(rows[0]!, at.value.column) })))
+}
+function copy(e: ClipboardEvent) {
+  if (editing.value !== null) return
+  e.clipboardData?.setData('text/plain', props.rows.slice(range.value[0], range.value[1] + 1).map(r => shown(r, at.value.column)).join('\n'))
+  e.preventDefault()
+}
+/** Cells of a spreadsheet, from here down; two columns go into cost and price. One value goes into all that is chosen. */
+function paste(e: ClipboardEvent) {
+  if (editing.value !== null || !props.may) return
+  const lines = (e.clipboardData?.getData('text/plain') ?? '').replace(/\r/g, '').replace(/\n$/, '').split('\n').map(l => l.split('\t'))
+  const from = columns.value.indexOf(at.value.column)
+  const cells = lines.length === 1 && lines[0]!.length === 1 && range.value[1] > range.value[0]
+    ? chosen().map(row => ({ row, column: at.value.column, text: lines[0]![0]!.trim() }))
+    : lines.flatMap((line, i) => line.slice(0, columns.value.length - from).flatMap((text, j) => {
+        const row = props.rows[range.value[0] + i]
+        return row && row.kind !== 'assembly' ? [{ row, column: columns.value[from + j]!, text: text.trim() }] : []
+      }))
+  if (cells.length) edits.write(cells)
+  e.preventDefault()
+}
+function press(row: number, column: Column, e: PointerEvent) {
+  const again = at.value.row === row && at.value.column === column && !e.shiftKey
+  if (editing.value !== null && !again) commit(0)
+  if (again && editing.value === null && document.activeElement === box.value) return void begin(null)
+  if (editing.value !== null) return
+  go(row, e.shiftKey, column)
+  box.value?.focus()
+  e.preventDefault()
+}
+const HEADS = computed(() => [['code', 'Code', ''], ['name', 'Name', ''], ['category', 'Category', ''], ['', 'Unit', ''], ['', 'Hours', 'right'], ...(seesCost.value ? [['cost', 'Cost', 'right']] : []), ['price', 'Price', 'right'], ...(seesCost.value ? [['', 'Margin', 'right']] : []), ['used', 'Sold', 'right'], ['lastSold', 'Last sold', 'right']] as [SortKey | '', string, string][])
+const inRange = (i: number, c: Column) => c === at.value.column && i >= range.value[0] && i <= range.value[1]
+defineExpose({ focus: () => box.value?.focus() })
+</script>
+
+<template>
+  <div ref="box" class="grid" :class="{ costs: seesCost }" role="grid" tabindex="0" aria-label="Price book" :aria-rowcount="rows.length + 1" :aria-activedescendant="current ? `c-${current.id}-${at.column}` : undefined" @keydown="key" @copy="copy" @paste="paste">
+    <div class="line head" role="row"><span v-for="[by, name, side] in HEADS" :key="name" role="columnheader" :class="side" :aria-sort="by && by === sort ? (descending ? 'descending' : 'ascending') : undefined"><button v-if="by" type="button" tabindex="-1" @click="emit('sort', by)">{{ name }}{{ by === sort ? (descending ? ' ↓' : ' ↑') : '' }}</button><template v-else>{{ name }}</template></span></div>
+    <div class="all" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px` }">
+      <div v-for="v in virtual.getVirtualItems()" :key="rows[v.index]!.id" class="line" :class="{ here: v.index === at.row }" role="row" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)` }">
+        <span role="gridcell" class="num"><NuxtLink :to="`/price-book/${rows[v.index]!.id}`" tabindex="-1">{{ rows[v.index]!.code }}</NuxtLink></span>
+        <span role="gridcell" class="clip" :title="rows[v.index]!.parts && `with ${rows[v.index]!.parts}`">{{ rows[v.index]!.name }} <i v-if="rows[v.index]!.pinned" class="chip good">at hand</i></span>
+        <span role="gridcell" class="clip quiet">{{ rows[v.index]!.category }}</span><span role="gridcell" class="quiet clip">{{ rows[v.index]!.unit }}</span><span role="gridcell" class="right num quiet">{{ rows[v.index]!.kind === 'task' && rows[v.index]!.seconds ? hoursMinutes(rows[v.index]!.seconds) : '' }}</span>
+        <span v-for="c in columns" :id="`c-${rows[v.index]!.id}-${c}`" :key="c" role="gridcell" class="right num cell" :class="{ ...cell(rows[v.index]!, c), at: v.index === at.row && c === at.column, in: inRange(v.index, c) && range[0] !== range[1] }" :title="title(rows[v.index]!, c)" :aria-label="`${c} of ${rows[v.index]!.name}: ${shown(rows[v.index]!, c)}${typed(rows[v.index]!, c) === undefined ? '' : `, ${title(rows[v.index]!, c)}`}`" :style="c === 'price' ? { order: 1 } : undefined" @pointerdown="press(v.index, c, $event)">
+          <input v-if="editing !== null && v.index === at.row && c === at.column" ref="input" v-model="editing" class="num" inputmode="decimal" :aria-label="`${c} of ${rows[v.index]!.name}`" @blur="commit(0)"><template v-else>{{ shown(rows[v.index]!, c) }}</template></span>
+        <span v-if="seesCost" role="gridcell" class="right num quiet" style="order: 2">{{ marginOf(rows[v.index]!) }}</span><span role="gridcell" class="right num quiet" style="order: 3">{{ rows[v.index]!.used || '' }}</span><span role="gridcell" class="right quiet small" style="order: 4">{{ rows[v.index]!.lastSold ? session.day(rows[v.index]!.lastSold!) : '' }}</span>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.grid { position: relative; flex: 1; min-height: 320px; overflow: auto; background: var(--sheet); border: 1px solid var(--rule-2); outline-offset: -2px; contain: strict; } .all { position: relative; }
+.line { display: grid; grid-template-columns: 84px minmax(200px, 1fr) 170px 62px 58px 92px 62px 92px; align-items: center; height: 32px; width: 100%; } .costs .line { grid-template-columns: 84px minmax(200px, 1fr) 160px 58px 58px 92px 92px 66px 58px 92px; } .all .line { position: absolute; top: 0; left: 0; border-bottom: 1px solid var(--rule); } .line > span { padding: 0 8px; overflow: hidden; white-space: nowrap; text-overflow: ellipsis; }
+.head { position: sticky; top: 0; z-index: 2; background: var(--sheet); border-bottom: 1px solid var(--ink-2); font-size: 12px; font-weight: 600; color: var(--ink-2); } .head button { border: 0; background: none; padding: 0; font: inherit; color: inherit; cursor: pointer; } .here { background: #f7faf8; } i.chip { font-style: normal; }
+.cell { height: 31px; line-height: 31px; cursor: cell; } .cell.in { background: var(--green-1); } .cell.at { box-shadow: inset 0 0 0 2px var(--green); } .cell.typed { background: var(--marigold-1); font-weight: 650; } .cell.wrong { background: var(--brick-1); color: var(--brick); } .cell.theirs { box-shadow: inset 3px 0 0 var(--marigold-line); } .cell input { width: 100%; border: 0; outline: 0; background: transparent; text-align: right; font: inherit; padding: 0; }
+</style>
