@@ -46,6 +46,7 @@ const WORDS: Record<string, [synonyms: string, description: string]> = {
   'Replace pressure tank': ['bladder tank waterlogged short cycling', 'We take the old tank away, fit and charge the new one and set the switch to it.'], 'Replace submersible pump': ['well pump no water', 'We pull the pump, fit the new one with a new splice, disinfect the well and test the flow.'], 'Replace pressure switch': ['cut-in cut-out clicking', 'Switch, fitting and setting; the tank’s charge is checked.'],
   'Service softener': ['hard water salt resin clean', 'Valve, brine tank and injector cleaned, settings checked against a hardness test.'], 'Change UV lamp': ['ultraviolet light bulb steriliser', 'New lamp, sleeve cleaned, counter set back.'], 'Change filter cartridges': ['sediment carbon element'], 'Water test': ['analysis sample bacteria nitrate', 'We take the samples and bring them to the laboratory; the report comes to you in a week.'], 'Replace check valve': ['loses prime runs back'], 'Change RO membrane': ['reverse osmosis drinking water tap'],
 } as Record<string, [string, string]>
+const ORDER = ['task', 'part', 'labour', 'charge']
 const hoursInside = (inside: Parameters<typeof insideHours>[0]) => {
   const h = insideHours(inside)
   return { seconds: h.seconds, further_s: h.furtherSeconds }
@@ -132,8 +133,8 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     ['A-3', 'Softener brought back to life', [['Service softener house, single', 1], ['Rebed softener 1½ cu ft, 10 %', 1], ['Sediment cartridge 10 in, 5 micron', 2]]],
   ]
   for (const [code, name, inside] of sets) {
-    const whole = inside.map(([n, quantity]) => ({ ...named(n), quantity, row: rows.find(r => r[0] === named(n).id)! }))
-    const parts = whole.map(w => ({ name: w.name, kind: w.kind as 'task', quantity: String(w.quantity), price: String(w.row[9]), cost: String(w.row[8]), furtherPrice: w.row[10] as string | null })).sort((a, b) => ['task', 'part', 'labour', 'charge'].indexOf(a.kind) - ['task', 'part', 'labour', 'charge'].indexOf(b.kind))
+    const whole = inside.map(([n, quantity]) => ({ ...named(n), quantity, row: rows.find(r => r[0] === named(n).id)! })).sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind) || a.code.localeCompare(b.code))
+    const parts = whole.map(w => ({ name: w.name, kind: w.kind as 'task', quantity: String(w.quantity), price: String(w.row[9]), cost: String(w.row[8]), furtherPrice: w.row[10] as string | null }))
     const set = ruled({ kind: 'assembly', category: 'Assemblies', supplier: '', pricing: 'rule', cost: '0', price: '0', furtherPrice: null, seconds: 0, furtherSeconds: 0, labour: null, parts, sundriesRate: null }, RULES, 'USD')
     const entry = add({ id: own.uuid(at), code, kind: 'assembly', category: 'Assemblies', name, cost: set.cost, price: set.price, rule: true, tax: 'work', ...hoursInside(whole.map(w => ({ code: w.code, kind: w.kind, quantity: String(w.quantity), seconds: Number(w.row[11]), furtherSeconds: Number(w.row[12]) }))) })
     links.push(...whole.map((w): [string, string, number] => [entry.id, w.id, w.quantity]))

@@ -10,7 +10,7 @@ export const entry = obj({
   cost: words().nullable(), taxClass: words(), seconds: int().required(), furtherSeconds: int().required(), skills: list(words()), pinned: flag().required(), agreementSaving: money().required(),
 })
 /** An entry as the browser searches it: with how often it was sold of late, and its picture. */
-const found = entry.concat(obj({ used: int().required(), lastSold: date().nullable().defined(), pictureId: id().nullable().defined() }))
+const found = entry.concat(obj({ pricing: words(), used: int().required(), lastSold: date().nullable().defined(), pictureId: id().nullable().defined() }))
 const reason = obj({ code: words(), text: words(300), amount: words() })
 const why = obj({ price: words(), reasons: list(reason), hour: words().nullable() })
 const priceSet = obj({ cost: words().nullable(), price: words(), furtherPrice: words().nullable(), pricing: words() })

@@ -31,7 +31,9 @@ export function guessBookColumns(head: readonly string[]): (BookField | null)[] 
   const keys = head.map(searchKey)
   return keys.map((key) => {
     // Our own export's headings are exact; only where one is missing are others' words taken for it.
-    const field = BOOK_FIELDS.find(f => !taken.has(f) && key === searchKey(f)) ?? BOOK_FIELDS.find(f => !taken.has(f) && HEADINGS[f].includes(key) && !keys.includes(searchKey(f)))
+    // A supplier's “description” is what the thing is called, where nothing else is its name.
+    const own = key === 'description' && !keys.includes('name') ? 'name' : BOOK_FIELDS.find(f => key === searchKey(f))
+    const field = (own && !taken.has(own) ? own : undefined) ?? BOOK_FIELDS.find(f => !taken.has(f) && HEADINGS[f].includes(key) && !keys.includes(searchKey(f)))
     if (!field) return null
     taken.add(field)
     return field

@@ -61,7 +61,7 @@ export async function sendBook(ctx: Ctx, query: Query<'wholeBook'>): Promise<Ans
   const [{ stamp: state, entries, inside, sold }, level, mine] = [await book(ctx), await agreementLevel(ctx), await pinsOf(ctx.tx, signedIn(ctx).id)]
   const stamp = `${state} ${createHash('sha256').update(JSON.stringify(level)).digest('hex').slice(0, 12)} ${signedIn(ctx).seesCost}`
   const one = shape(ctx, level, inside)
-  return { stamp, same: stamp === query.stamp, mine, items: stamp === query.stamp ? [] : [...entries.values()].map(e => ({ ...one(e), used: sold.get(e.id)?.lines ?? 0, lastSold: sold.get(e.id)?.last ?? null, pictureId: e.pictureId })) }
+  return { stamp, same: stamp === query.stamp, mine, items: stamp === query.stamp ? [] : [...entries.values()].map(e => ({ ...one(e), pricing: e.pricing, used: sold.get(e.id)?.lines ?? 0, lastSold: sold.get(e.id)?.last ?? null, pictureId: e.pictureId })) }
 }
 export async function pinEntry(ctx: Ctx, id: string, on: boolean): Promise<Answer<'pinEntry'>> {
   if (!(await entriesById(ctx.tx, [id])).length) throw notFound('entry of the price book')

@@ -46,9 +46,11 @@ function answer(id: string, question: string, value: string) {
 }
 function addEntries(entries: Found[]) {
   const first = !lines.value.length
-  lines.value = [...lines.value, ...entries.map(e => ({ ...e, quantity: '1' }))]
-  // What is sold says how long it takes, and what it is about, while nobody has said it.
-  const seconds = lines.value.reduce((n, l, i) => n + (l.kind === 'task' && lines.value.slice(0, i).some(x => x.kind === 'task') ? l.furtherSeconds : l.seconds), 0)
+  const all = [...lines.value, ...entries.map(e => ({ ...e, quantity: '1' }))]
+  lines.value = all
+  // What is sold says how long it takes, and what it is about, while nobody has said it. Setting up is done once.
+  const works = (e: ReadLine) => e.kind === 'task' || e.kind === 'assembly'
+  const seconds = all.reduce((n, l, i) => n + (works(l) && all.slice(0, i).some(works) ? l.furtherSeconds : l.seconds), 0)
   if (first && seconds) draft.value.durationSeconds = Math.max(1800, Math.round(seconds / 900) * 900)
   if (!draft.value.problem) draft.value.problem = entries[0]!.name
 }
@@ -97,7 +99,7 @@ async function addPictures(e: Event) {
     <label v-if="supplied.length" class="field"><span>Something that we supplied</span><input class="plain" list="supplied" placeholder="type to find it" @change="aboutSupplied"><datalist id="supplied"><option v-for="s in supplied" :key="s.workOrderId + s.name" :value="`${s.name}, ${s.number}`">{{ session.day(s.on) }}</option></datalist></label>
     <PriceSearch label="Price to read out" @choose="addEntries" />
     <table v-if="lines.length" class="book read"><tbody>
-      <tr v-for="(l, i) in lines" :key="i"><td>{{ l.name }}<span v-if="read[i]?.from" class="quiet small"> {{ read[i]!.from }}</span></td><td class="right num">{{ read[i] ? session.money(read[i]!.net, false) : '…' }}</td><td><button type="button" class="btn plain" :aria-label="`Take out ${l.name}`" @click="lines = lines.filter((_, j) => j !== i)">×</button></td></tr>
+      <tr v-for="(l, i) in lines" :key="i"><td>{{ l.name }}<span v-if="read[i]?.from" class="quiet small from">{{ read[i]!.from }}</span></td><td class="right num">{{ read[i] ? session.money(read[i]!.net, false) : '…' }}</td><td><button type="button" class="btn plain" :aria-label="`Take out ${l.name}`" @click="lines = lines.filter((_, j) => j !== i)">×</button></td></tr>
       <tr v-if="readOut"><td class="quiet">{{ readOut.own ? 'With their agreement' : 'With a care agreement' }}</td><td class="right num quiet">−{{ session.money(readOut.saving, false) }}</td><td /></tr>
       <tr v-if="readOut" class="sum"><td>Before tax, about</td><td class="right num"><span class="double">{{ session.money(readOut.net) }}</span></td><td /></tr>
     </tbody></table>
@@ -121,4 +123,5 @@ section { padding: 14px 16px; overflow: auto; display: flex; flex-direction: col
 .read td { padding: 6px 4px; vertical-align: middle; } .read .btn { min-height: 22px; padding: 0 6px; }
 fieldset { border: 1px solid var(--rule-2); border-radius: 4px; padding: 6px 10px 10px; margin: 0; gap: 6px; } legend { font-size: 12px; color: var(--ink-2); padding: 0 4px; } .question { display: grid; grid-template-columns: minmax(0, 1fr) 122px; gap: 8px; align-items: center; } .question .btn { min-height: 28px; padding: 0 10px; } .question .plain { min-height: 28px; padding: 3px 6px; }
 .picture img { width: 52px; height: 52px; object-fit: cover; border: 1px solid var(--rule-2); border-radius: 4px; }
+.from { display: block; }
 </style>

@@ -10,7 +10,7 @@ import type { SortKey } from '~/workers/book.worker'
 import { usePriceEdits, type Column } from '~/stores/priceEdits'
 import { useSession } from '~/stores/session'
 
-const props = defineProps<{ rows: Found[], may: boolean, sort: SortKey, descending: boolean }>()
+const props = defineProps<{ rows: Found[], may: boolean, /** by what the rows stand in order; nothing where the words that were searched say it */ sort: SortKey | '', descending: boolean }>()
 const emit = defineEmits<{ sort: [by: SortKey], look: [] }>()
 const session = useSession()
 const edits = usePriceEdits()
@@ -35,6 +35,8 @@ const shown = (e: Found, c: Column) => {
   const t = typed(e, c)
   return t === undefined ? plain(e[c]) : readAmount(t) === null ? t : plain(readAmount(t))
 }
+/** A new cost takes a price that follows the rule along: what it becomes is said when it is looked at. */
+const follows = (e: Found) => typed(e, 'cost') !== undefined && typed(e, 'price') === undefined && e.pricing === 'rule'
 /** Somebody else changed what is being changed here. */
 const theirs = (e: Found, c: Column) => {
   const edit = edits.edits[e.id]
@@ -46,6 +48,7 @@ const cell = (e: Found, c: Column) => {
 }
 const title = (e: Found, c: Column) => (cell(e, c).wrong ? 'This is no amount; write it as 1234.50.' : theirs(e, c) ? `Somebody made this ${plain(e[c])} since you typed here.` : typed(e, c) !== undefined ? `was ${plain(e[c])}` : '')
 const marginOf = (e: Found) => {
+  if (follows(e)) return ''
   const [price, cost] = [Number(readAmount(shown(e, 'price')) ?? NaN), Number(readAmount(shown(e, 'cost')) ?? NaN)]
   return price > 0 && !Number.isNaN(cost) ? `${((price - cost) / price * 100).toFixed(0)} %` : ''
 }
@@ -150,7 +153,7 @@ defineExpose({ focus: () => box.value?.focus() })
         <span role="gridcell" class="clip" :title="rows[v.index]!.parts && `with ${rows[v.index]!.parts}`">{{ rows[v.index]!.name }} <i v-if="rows[v.index]!.pinned" class="chip good">at hand</i></span>
         <span role="gridcell" class="clip quiet">{{ rows[v.index]!.category }}</span><span role="gridcell" class="quiet clip">{{ rows[v.index]!.unit }}</span><span role="gridcell" class="right num quiet">{{ rows[v.index]!.kind === 'task' && rows[v.index]!.seconds ? hoursMinutes(rows[v.index]!.seconds) : '' }}</span>
         <span v-for="c in columns" :id="`c-${rows[v.index]!.id}-${c}`" :key="c" role="gridcell" class="right num cell" :class="{ ...cell(rows[v.index]!, c), at: v.index === at.row && c === at.column, in: inRange(v.index, c) && range[0] !== range[1] }" :title="title(rows[v.index]!, c)" :aria-label="`${c} of ${rows[v.index]!.name}: ${shown(rows[v.index]!, c)}${typed(rows[v.index]!, c) === undefined ? '' : `, ${title(rows[v.index]!, c)}`}`" :style="c === 'price' ? { order: 1 } : undefined" @pointerdown="press(v.index, c, $event)">
-          <input v-if="editing !== null && v.index === at.row && c === at.column" ref="input" v-model="editing" class="num" inputmode="decimal" :aria-label="`${c} of ${rows[v.index]!.name}`" @blur="commit(0)"><template v-else>{{ shown(rows[v.index]!, c) }}</template></span>
+          <input v-if="editing !== null && v.index === at.row && c === at.column" ref="input" v-model="editing" class="num" inputmode="decimal" :aria-label="`${c} of ${rows[v.index]!.name}`" @blur="commit(0)"><i v-else-if="c === 'price' && follows(rows[v.index]!)" class="quiet small">by the rule</i><template v-else>{{ shown(rows[v.index]!, c) }}</template></span>
         <span v-if="seesCost" role="gridcell" class="right num quiet" style="order: 2">{{ marginOf(rows[v.index]!) }}</span><span role="gridcell" class="right num quiet" style="order: 3">{{ rows[v.index]!.used || '' }}</span><span role="gridcell" class="right quiet small" style="order: 4">{{ rows[v.index]!.lastSold ? session.day(rows[v.index]!.lastSold!) : '' }}</span>
       </div>
     </div>
@@ -160,6 +163,6 @@ defineExpose({ focus: () => box.value?.focus() })
 <style scoped>
 .grid { position: relative; flex: 1; min-height: 320px; overflow: auto; background: var(--sheet); border: 1px solid var(--rule-2); outline-offset: -2px; contain: strict; } .all { position: relative; }
 .line { display: grid; grid-template-columns: 84px minmax(200px, 1fr) 170px 62px 58px 92px 62px 92px; align-items: center; height: 32px; width: 100%; } .costs .line { grid-template-columns: 84px minmax(200px, 1fr) 160px 58px 58px 92px 92px 66px 58px 92px; } .all .line { position: absolute; top: 0; left: 0; border-bottom: 1px solid var(--rule); } .line > span { padding: 0 8px; overflow: hidden; white-space: nowrap; text-overflow: ellipsis; }
-.head { position: sticky; top: 0; z-index: 2; background: var(--sheet); border-bottom: 1px solid var(--ink-2); font-size: 12px; font-weight: 600; color: var(--ink-2); } .head button { border: 0; background: none; padding: 0; font: inherit; color: inherit; cursor: pointer; } .here { background: #f7faf8; } i.chip { font-style: normal; }
-.cell { height: 31px; line-height: 31px; cursor: cell; } .cell.in { background: var(--green-1); } .cell.at { box-shadow: inset 0 0 0 2px var(--green); } .cell.typed { background: var(--marigold-1); font-weight: 650; } .cell.wrong { background: var(--brick-1); color: var(--brick); } .cell.theirs { box-shadow: inset 3px 0 0 var(--marigold-line); } .cell input { width: 100%; border: 0; outline: 0; background: transparent; text-align: right; font: inherit; padding: 0; }
+.head { position: sticky; top: 0; z-index: 2; background: var(--sheet); border-bottom: 1px solid var(--ink-2); font-size: 12px; font-weight: 600; color: var(--ink-2); } .head button { border: 0; background: none; padding: 0; font: inherit; color: inherit; cursor: pointer; } .here { background: #f7faf8; } i { font-style: normal; }
+.cell { height: 31px; line-height: 31px; cursor: cell; align-self: start; } .cell.in { background: var(--green-1); } .cell.at { box-shadow: inset 0 0 0 2px var(--green); } .cell.typed { background: var(--marigold-1); font-weight: 650; } .cell.wrong { background: var(--brick-1); color: var(--brick); } .cell.theirs { box-shadow: inset 3px 0 0 var(--marigold-line); } .cell input { width: 100%; border: 0; outline: 0; background: transparent; text-align: right; font: inherit; padding: 0; }
 </style>

@@ -1,0 +1,250 @@
+// The depth of the price book: price lists in and out, assemblies as lines, prices by precedence and time of day, suppliers, pins, usage.
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { readCsv } from '../../core/formats/readCsv'
+import type { Answer } from '../../shared/api'
+import { callerNamed, type Client, database, id, setClock, signedIn, somethingToBill } from './client'
+
+let office: Client
+let ines: Client
+beforeAll(async () => {
+  setClock('2026-11-24T10:21')
+  office = await signedIn('office')
+  ines = await signedIn('technician')
+})
+afterAll(() => setClock('2026-11-24T10:21'))
+const book = async (client = office) => (await client.ok('wholeBook')).items
+const found = async (code: string, client = office) => (await book(client)).find(e => e.code === code)!
+const blank = { description: '', technicianNote: '', synonyms: '', unit: 'each', seconds: 0, furtherSeconds: 0, skills: [], pinned: false, labourId: null, sundriesRate: null, supplier: '', partNumber: '', incomeCode: '', activeFrom: null, activeTo: null, retired: false, pricing: 'rule', cost: '0', price: '0', furtherPrice: null, parts: [] }
+const make = async (over: object) => {
+  const entryId = id()
+  await office.ok('keepPriceEntry', { params: { id: entryId }, body: { ...blank, version: 0, kind: 'part', category: 'Listed', taxClass: 'goods', ...over } })
+  return entryId
+}
+/** Everything that the book says of itself, as a file would. */
+const csv = async () => (await office.send('exportCsv', { params: { what: 'price-book' } })).text
+const PLAIN = { taxClass: 'goods', category: '', fixed: 'keep', vanished: 'keep' }
+async function stage(head: string[], columns: (string | null)[], rows: string[][], supplier = '') {
+  const listId = id()
+  for (let i = 0; i < rows.length; i += 2000) await office.ok('stagePrices', { params: { id: listId }, body: { supplier, head, fileName: 'tried.csv', columns, rows: rows.slice(i, i + 2000).map((cells, j) => ({ row: i + j + 2, cells })) } })
+  return listId
+}
+const look = (listId: string, over: object = {}) => office.ok('lookAtPrices', { params: { id: listId }, body: { ...PLAIN, ...over } })
+const take = async (listId: string, over: object = {}) => office.ok('takePrices', { params: { id: listId }, body: { ...PLAIN, ...over, stamp: (await look(listId, over)).stamp } })
+
+describe('a price list', () => {
+  it('of our own, taken in as it was given out, changes nothing', async () => {
+    const before = await csv()
+    const table = readCsv(before)
+    const seen = await look(await stage(table.head, table.head, table.rows))
+    expect(seen.counts).toMatchObject({ new: 0, changed: 0, wrong: 0, same: table.rows.length, vanished: 0 })
+    expect(await csv()).toBe(before)
+  })
+  it('of a supplier: matched by part numbers, bad rows left out, costs take prices along, and all of it is taken back', async () => {
+    const [a, b] = [await make({ code: 'LI-1', name: 'Listed one', cost: '10', supplier: 'Brookside', partNumber: 'B-1' }), await make({ code: 'LI-2', name: 'Listed two', cost: '10', pricing: 'fixed', price: '31', supplier: 'Brookside', partNumber: 'B-2' })]
+    const gone = await make({ code: 'LI-3', name: 'Listed three', cost: '5', supplier: 'Brookside', partNumber: 'B-3' })
+    const before = await csv()
+    const rows = [['B-1', '', '$12.00'], ['B-2', '', '20'], ['B-4', 'Listed four', '3.50'], ['B-5', 'Listed five', 'on request'], ['', 'nameless', '1']]
+    const listId = await stage(['Part no', 'Item', 'Net'], ['part_number', 'name', 'cost'], rows.map(r => r[1] === '' ? [r[0]!, r[0] === 'B-1' ? 'Listed one' : 'Listed two', r[2]!] : r), 'Brookside')
+    const seen = await look(listId)
+    expect([seen.counts, seen.wrong.map(w => w.row), seen.vanished.map(v => v.id)]).toEqual([{ new: 1, changed: 2, same: 0, wrong: 2, vanished: 1 }, [5, 6], [gone]])
+    // A fixed price with a new cost stays, and what the rule would make of it is said. 20 × 1.8 (common practice of the trade: cost × its step).
+    expect(seen.prices.rows.find(r => r.id === b)).toMatchObject({ becomes: { price: '31.00', cost: '20' }, proposed: '36.00' })
+    expect(await csv()).toBe(before)
+    const done = await take(listId, { vanished: 'retire' })
+    expect(done.counts).toMatchObject({ new: 1, changed: 2, wrong: 2 })
+    expect((await found('LI-1')).price).toBe('26.40')
+    expect([await found('B-4').then(e => e.price), await found('LI-3')]).toEqual(['7.70', undefined])
+    // Asked again, it is done once.
+    expect((await office.ok('takePrices', { params: { id: listId }, body: { ...PLAIN, stamp: seen.stamp } })).state).toBe('taken')
+    expect((await office.ok('undoPriceImport', { params: { id: listId } })).left).toBe(0)
+    expect(await csv()).toBe(before)
+    expect((await office.ok('priceEntry', { params: { id: a } })).cost).toBe('10')
+  })
+  it('lets fixed prices follow the rule where that is wanted', async () => {
+    await make({ code: 'LI-6', name: 'Listed six', cost: '10', pricing: 'fixed', price: '31' })
+    await take(await stage(['code', 'cost'], ['code', 'cost'], [['LI-6', '20']]), { fixed: 'by_rule' })
+    expect((await found('LI-6')).price).toBe('36.00')
+  })
+  it('taken back, keeps what somebody changed since, and what is used is retired, not deleted', async () => {
+    const listId = await stage(['code', 'name', 'cost'], ['code', 'name', 'cost'], [['LI-7', 'Listed seven', '4'], ['LI-8', 'Listed eight', '4']])
+    await take(listId)
+    const used = await found('LI-7')
+    const { workOrderId } = await somethingToBill(office)
+    await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), entryId: used.id, quantity: '1' }] } })
+    const changed = await office.ok('priceEntry', { params: { id: (await found('LI-8')).id } })
+    await office.ok('keepPriceEntry', { params: { id: changed.id }, body: { ...blank, version: changed.version, kind: 'part', code: 'LI-8', category: 'Listed', name: 'Mine now', taxClass: 'goods', cost: '4' } })
+    expect((await office.ok('undoPriceImport', { params: { id: listId } })).left).toBe(1)
+    expect([(await found('LI-8')).name, await found('LI-7'), (await office.ok('priceEntry', { params: { id: used.id } })).retired]).toEqual(['Mine now', undefined, true])
+  })
+  it('is refused when the book changed since it was looked at, and changes nothing', async () => {
+    const listId = await stage(['code', 'name', 'cost'], ['code', 'name', 'cost'], [['LI-9', 'Listed nine', '4']])
+    const { stamp } = await look(listId)
+    await make({ code: 'LI-10', name: 'Meanwhile', cost: '1' })
+    expect((await office.send('takePrices', { params: { id: listId }, body: { ...PLAIN, stamp } })).body.code).toBe('stale')
+    expect(await found('LI-9')).toBeUndefined()
+  })
+  it.each([['columns', { columns: ['name', 'cost'] }], ['supplier', { columns: ['part_number', 'cost'] }], ['columns', { columns: ['code', 'code'] }]])('wants %s', async (path, over) => {
+    const refused = await office.send('stagePrices', { params: { id: id() }, body: { supplier: '', head: ['a', 'b'], fileName: 'x.csv', rows: [{ row: 2, cells: ['x', '1'] }], ...over } })
+    expect([refused.status, refused.body.errors?.[0]?.path]).toEqual([422, path])
+  })
+  it('remembers what the columns of a source mean', async () => {
+    const head = ['Odd heading', 'Other']
+    await stage(head, ['code', 'cost'], [['LI-1', '1']], 'Brookside')
+    expect(await office.ok('columnMeaning', { body: { supplier: 'Brookside', head: ['Other', 'New', 'Odd heading'] } })).toEqual({ known: true, columns: ['cost', null, 'code'] })
+    expect((await office.ok('columnMeaning', { body: { supplier: 'Nobody', head } })).known).toBe(false)
+  })
+})
+describe('an assembly', () => {
+  it('follows what is inside it, and becomes lines that are each their own', async () => {
+    const [one, two] = [await make({ code: 'AS-1', name: 'Inside one', cost: '10' }), await make({ code: 'AS-2', name: 'Inside two', cost: '100' })]
+    const set = await make({ code: 'AS-3', kind: 'assembly', name: 'Set of two', parts: [{ partId: one, quantity: '2' }, { partId: two, quantity: '1' }], price: '1' })
+    // 2 × 22.00 and 100 × 1.5
+    expect(await office.ok('priceEntry', { params: { id: set } })).toMatchObject({ price: '194.00', cost: '120', standsIn: [] })
+    const e = await office.ok('priceEntry', { params: { id: one } })
+    await office.ok('keepPriceEntry', { params: { id: one }, body: { ...blank, version: e.version, kind: 'part', code: 'AS-1', category: 'Listed', name: 'Inside one', taxClass: 'goods', cost: '20' } })
+    expect((await office.ok('priceEntry', { params: { id: set } })).price).toBe('222.00')
+    const { workOrderId } = await somethingToBill(office)
+    const work = await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), entryId: set, quantity: '3' }] } })
+    expect(work.lines.slice(1).map(l => [l.name, l.quantity, l.net.amount])).toEqual([['Inside one', '6', '216.00'], ['Inside two', '3', '450.00']])
+    const line = work.lines[1]!
+    const changed = await office.ok('changeLine', { params: { id: line.id }, body: { version: line.version, unitPrice: '40' } })
+    expect([changed.lines[1]!.priceFrom, changed.lines[2]!.net.amount, (await found('AS-1')).price]).toEqual(['typed here', '450.00', '36.00'])
+  })
+  it.each([['parts', { parts: [] }], ['parts[0].partId', { parts: [{ partId: 'A-1', quantity: '1' }] }]])('refuses at %s', async (path, over) => {
+    const inside = (await found('A-1')).id
+    const refused = await office.send('keepPriceEntry', { params: { id: id() }, body: JSON.parse(JSON.stringify({ ...blank, version: 0, kind: 'assembly', code: `AS-${id().slice(-6)}`, category: 'x', name: 'x', taxClass: 'goods', ...over }).replace('"A-1"', `"${inside}"`)) })
+    expect([refused.status, refused.body.errors?.[0]?.path]).toEqual([422, path])
+  })
+})
+describe('what a line costs', () => {
+  const read = async (over: object) => (await office.ok('tryLines', { body: { lines: [{ entryId: (await found('L-STD')).id, quantity: '1' }], ...over } })).lines[0]!
+  it('by the time of day: evening, weekend, holiday, and a night that goes over midnight', async () => {
+    expect([await read({}), await read({ date: '2026-11-24', start: '10:00' })].map(l => l.net.amount)).toEqual(['128.00', '128.00'])
+    // 128.00 × 1.25 and × 1.5
+    expect(await read({ date: '2026-11-24', start: '19:00' })).toMatchObject({ net: { amount: '160.00' }, priceFrom: 'price book, Evening × 1.25 on labour' })
+    expect([await read({ date: '2026-11-25', start: '05:00' }), await read({ date: '2026-11-28', start: '10:00' })].map(l => l.net.amount)).toEqual(['160.00', '192.00'])
+  })
+  it('a task costs more by its labour alone', async () => {
+    const task = await found('T-168')
+    const net = async (over: object) => Number((await office.ok('tryLines', { body: { lines: [{ entryId: task.id, quantity: '1' }], ...over } })).net.amount)
+    expect(await net({ date: '2026-11-28', start: '10:00' }) - await net({})).toBeCloseTo(task.seconds / 3600 * 64, 2)
+  })
+  it('the work order’s rate stands over the customer’s, the customer’s over the book, what is typed over all', async () => {
+    const labour = (await found('L-STD')).id
+    const customer = await callerNamed(office, 'broadmere')
+    const ids = { workOrderId: id(), visitId: id() }
+    await office.ok('bookCall', { params: { id: id() }, body: { ...ids, customerId: customer.customerId, siteId: customer.sites[0]!.id, problem: 'Rates' } })
+    const add = async (over: object = {}) => (await office.ok('addLines', { params: { id: ids.workOrderId }, body: { lines: [{ id: id(), entryId: labour, quantity: '1', ...over }] } })).lines.at(-1)!
+    expect(await add()).toMatchObject({ unitPrice: '118.00', bookPrice: '128.00', priceFrom: 'agreed with this customer' })
+    const work = await office.ok('workOrder', { params: { id: ids.workOrderId } })
+    expect(work.rates.find(r => r.entryId === labour)).toMatchObject({ book: '128.00', customer: '118', workOrder: null })
+    await office.ok('keepWorkRates', { params: { id: ids.workOrderId }, body: { version: work.version, rates: [{ entryId: labour, price: '99' }] } })
+    expect(await add()).toMatchObject({ unitPrice: '99.00', priceFrom: 'agreed for this work order' })
+    expect(await add({ unitPrice: '70' })).toMatchObject({ unitPrice: '70.00', priceFrom: 'typed here' })
+    expect((await office.send('keepWorkRates', { params: { id: ids.workOrderId }, body: { version: 1, rates: [] } })).body.code).toBe('stale')
+    expect((await office.send('keepWorkRates', { params: { id: ids.workOrderId }, body: { version: work.version + 3, rates: [{ entryId: (await found('P-1001')).id, price: '1' }] } })).body.errors?.[0]?.path).toBe('rates[0].entryId')
+  })
+})
+describe('suppliers', () => {
+  const search = (key: string, q: string) => office.ok('supplierProducts', { params: { key }, query: { q } })
+  it('a catalogue is searched, and the same thing compared at both', async () => {
+    expect((await office.ok('suppliers')).items.map(s => s.id)).toEqual(['northmoor', 'tarnside'])
+    const { items } = await search('northmoor', 'check valve 1 in')
+    expect(items.length).toBeGreaterThan(2)
+    const both = await office.ok('compareSuppliers', { params: { key: items[0]!.makerNumber } })
+    const there = both.items.filter(o => o.stock > 0).map(o => Number(o.cost))
+    expect([new Set(both.items.map(o => o.supplierId)).size, there]).toEqual([both.items.length, [...there].sort((a, b) => a - b)])
+  })
+  it('a basket becomes lines at cost times our markup; what the book knows is its entry', async () => {
+    const known = (await search('northmoor', 'NM-10001')).items[0]!
+    const other = (await search('tarnside', 'torque arrestor')).items[0]!
+    expect([known.entry?.code, other.entry ?? null]).toEqual(['P-1001', null])
+    const { workOrderId } = await somethingToBill(office)
+    const work = await office.ok('addBasket', { params: { id: workOrderId }, body: { items: [{ id: id(), supplierId: 'northmoor', partNumber: known.partNumber, quantity: '1' }, { id: id(), supplierId: 'tarnside', partNumber: other.partNumber, quantity: '2' }] } })
+    const [a, b] = work.lines.slice(1)
+    expect([a!.unitPrice, a!.partNumber, b!.unitPrice, b!.supplier, b!.quantity]).toEqual([known.price, known.partNumber, other.price, 'Tarnside Trade', '2'])
+    expect([Number(a!.unitCost), Number(b!.unitCost)]).toEqual([Number(known.cost), Number(other.cost)])
+  })
+  it('what was bought stays with a quote’s line when the quote is changed', async () => {
+    const customer = await callerNamed(office, 'lowfold')
+    const quote = await office.ok('beginQuote', { body: { id: id(), customerId: customer.customerId, siteId: customer.sites[0]!.id, title: 'Bought', lines: [] } })
+    const product = (await search('tarnside', 'heat tape')).items[0]!
+    const bought = await office.ok('addQuoteBasket', { params: { id: quote.id }, body: { version: quote.version, items: [{ id: id(), supplierId: 'tarnside', partNumber: product.partNumber, quantity: '1' }] } })
+    const line = bought.lines[0]!
+    const changed = await office.ok('changeQuote', { params: { id: quote.id }, body: { version: bought.version, lines: [{ id: line.id, entryId: null, kind: 'part', name: line.name, quantity: '3', unitPrice: line.unitPrice }] } })
+    expect([changed.lines[0]!.quantity, Number(changed.lines[0]!.unitCost)]).toEqual(['3', Number(product.cost)])
+  })
+  it('a number that is not theirs is said at its place', async () => {
+    const { workOrderId } = await somethingToBill(office)
+    const refused = await office.send('addBasket', { params: { id: workOrderId }, body: { items: [{ id: id(), supplierId: 'northmoor', partNumber: 'NM-0', quantity: '1' }] } })
+    expect([refused.status, refused.body.errors?.[0]?.path]).toEqual([422, 'items[0].partNumber'])
+  })
+  it('whoever does not see costs sees what we sell at', async () => {
+    const db = await database()
+    await db.query('UPDATE people SET sees_cost = FALSE WHERE email = "piet@demo.test"')
+    await db.end()
+    const piet = await signedIn({ email: 'piet@demo.test' })
+    const { items } = await piet.ok('supplierProducts', { params: { key: 'northmoor' }, query: { q: 'NM-10001' } })
+    expect([items[0]!.cost, Number(items[0]!.price) > 0, (await piet.ok('wholeBook')).items.every(e => e.cost === null)]).toEqual([null, true, true])
+  })
+})
+describe('the browser’s copy of the book', () => {
+  it('is sent once for each state of the book, compressed', async () => {
+    const first = await ines.raw('GET', '/api/v1/price-book/whole', undefined, { 'Accept-Encoding': 'gzip' })
+    const { stamp } = first.body as unknown as Answer<'wholeBook'>
+    const again = await ines.ok('wholeBook', { query: { stamp } })
+    expect([first.headers.get('content-encoding'), again.same, again.items]).toEqual(['gzip', true, []])
+    await make({ code: 'WB-1', name: 'Whole one', cost: '1' })
+    expect((await ines.ok('wholeBook', { query: { stamp } })).same).toBe(false)
+  })
+  it('has what a person keeps at hand, for that person', async () => {
+    const entry = (await found('T-269')).id
+    await ines.ok('pinEntry', { params: { id: entry }, body: { on: true } })
+    await ines.ok('pinEntry', { params: { id: entry }, body: { on: true } })
+    expect([(await ines.ok('wholeBook')).mine.includes(entry), (await office.ok('wholeBook')).mine.includes(entry)]).toEqual([true, false])
+    await ines.ok('pinEntry', { params: { id: entry }, body: { on: false } })
+    expect((await ines.ok('wholeBook')).mine).not.toContain(entry)
+  })
+})
+describe('how the book is used', () => {
+  it('says what sells, and what nobody sells', async () => {
+    const usage = await office.ok('bookUsage')
+    const sum = usage.sold.map(s => Number(s.net.amount))
+    expect([sum.length > 20, sum]).toEqual([true, [...sum].sort((a, b) => b - a)])
+    const sold = new Set(usage.sold.map(s => s.id))
+    expect(usage.dormant.filter(d => sold.has(d.id))).toEqual([])
+    expect(usage.alike.some(g => g.entries.some(e => e.name === 'Relief valve 100 psi, ¾ in'))).toBe(true)
+  })
+  it('hours as they were worked become those of the book, the further ones in proportion, and prices follow', async () => {
+    const [labour] = (await office.ok('pricing')).labour
+    const task = await make({ code: 'HW-1', kind: 'task', name: 'Timed task', taxClass: 'work', seconds: 7200, furtherSeconds: 3600, labourId: labour!.id })
+    const before = Number((await office.ok('priceEntry', { params: { id: task } })).price)
+    await office.ok('takeHours', { body: { id: id(), entries: [{ id: task, seconds: 3600 }] } })
+    const after = await office.ok('priceEntry', { params: { id: task } })
+    expect([after.seconds, after.furtherSeconds, Number(after.price) < before, after.history[0]!.title]).toEqual([3600, 1800, true, 'Hours as they were worked'])
+  })
+  it('retires and brings back', async () => {
+    const one = await make({ code: 'RT-1', name: 'Retire me', cost: '1' })
+    expect((await office.ok('retireEntries', { body: { ids: [one], retired: true } })).count).toBe(1)
+    expect(await found('RT-1')).toBeUndefined()
+    expect((await office.ok('retireEntries', { body: { ids: [one], retired: false } })).count).toBe(1)
+    expect(await found('RT-1')).toBeDefined()
+  })
+})
+describe('pictures and paper', () => {
+  const PNG = 'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=='
+  it('a picture is kept with its entry, and taken away', async () => {
+    const one = await make({ code: 'PI-1', name: 'Pictured', cost: '1' })
+    expect((await office.send('keepPricePicture', { params: { id: one }, body: { version: 1, data: 'data:image/png;base64,PHN2Zz4=' } })).body.code).toBe('not_a_picture')
+    const kept = await office.ok('keepPricePicture', { params: { id: one }, body: { version: 1, data: PNG } })
+    expect((await ines.send('pricePicture', { params: { id: kept.pictureId! } })).headers.get('content-type')).toBe('image/png')
+    expect((await office.send('keepPricePicture', { params: { id: one }, body: { version: 1, data: '' } })).body.code).toBe('stale')
+    expect((await office.ok('keepPricePicture', { params: { id: one }, body: { version: kept.version, data: '' } })).pictureId).toBeNull()
+  })
+  it('the book as a PDF, by category and level, with pictures', async () => {
+    const level = (await office.ok('setUp')).levels[0]!.id
+    const paper = await office.send('bookPdf', { query: { category: 'Tank', level, pictures: 'yes' } })
+    expect([paper.status, paper.text.slice(0, 5)]).toEqual([200, '%PDF-'])
+    expect((await office.send('bookPdf', { query: { level: id() } })).status).toBe(404)
+  })
+})
