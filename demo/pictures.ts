@@ -29,10 +29,16 @@ function chunk(kind: string, data: Buffer): Buffer {
   sum.writeUInt32BE(crc32(body))
   return Buffer.concat([length, body, sum])
 }
+const drawn = new Map<Shape, Buffer>()
 /** A picture for a name, or null where there is none to draw. */
 export function pictureFor(name: string): Buffer | null {
   const drawing = DRAWINGS.find(([words]) => words.test(name))?.[1]
   if (!drawing) return null
+  const picture = drawn.get(drawing) ?? draw(drawing)
+  drawn.set(drawing, picture)
+  return picture
+}
+function draw(drawing: Shape): Buffer {
   const rows = Array.from({ length: SIDE }, (_, y) => Buffer.concat([Buffer.from([0]), Buffer.from(Array.from({ length: SIDE }, (_, x) => Number(drawing(x, y))))]))
   const head = Buffer.alloc(13)
   head.writeUInt32BE(SIDE, 0)

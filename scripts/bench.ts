@@ -11,6 +11,7 @@ import { population, questions, type Inhabitant } from '../demo/population'
 import { startRig, startServer } from './lib/rig.mjs'
 import { cookieOf, inPieces, round, seconds, tell, type Bench, type Rig } from './lib/tell'
 import { boardBenches } from './boardBenches'
+import { priceBenches } from './priceBenches'
 import { scheduleBenches } from './scheduleBenches'
 
 const wanted = process.argv.slice(2)
@@ -46,7 +47,7 @@ async function listPages(rig: Rig, db: mysql.Connection, what: string, path: str
 
 /** Benchmarks by name; those with a rig get a fresh copy of the app each. */
 const BENCHES: Record<string, Bench> = {
-  ...boardBenches, ...scheduleBenches,
+  ...boardBenches, ...scheduleBenches, ...priceBenches,
   'price-lines': {
     rig: false,
     async run() {

@@ -7,7 +7,10 @@ export interface Money { amount: string, currency: string }
 /** Minor units as a plain decimal string. @example minorToDecimal(33835, 'USD') // '338.35' */
 export function minorToDecimal(minor: number, currency: string): string {
   const exponent = currencyExponent(currency)
-  return new Decimal(minor).div(new Decimal(10).pow(exponent)).toFixed(exponent)
+  // Whole numbers only: the sign is set by writing, which is exact and needs no arithmetic.
+  const digits = String(Math.abs(minor)).padStart(exponent + 1, '0')
+  const text = exponent ? `${digits.slice(0, -exponent)}.${digits.slice(-exponent)}` : digits
+  return minor < 0 ? `-${text}` : text
 }
 
 /** Minor units as wire money. @example toMoney(33835, 'USD') // { amount: '338.35', currency: 'USD' } */

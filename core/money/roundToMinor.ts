@@ -10,8 +10,10 @@ import { Decimal, type DecimalInput } from './decimal'
  * Source: ISO 4217 for the exponent; rounding half away from zero is the trade's (half-even would give 202.42).
  */
 export function roundToMinor(amount: DecimalInput, currency: string): number {
-  const minor = new Decimal(amount).times(new Decimal(10).pow(currencyExponent(currency))).toDecimalPlaces(0, Decimal.ROUND_HALF_UP)
+  const minor = new Decimal(amount).times(TENS[currencyExponent(currency)]!).toDecimalPlaces(0, Decimal.ROUND_HALF_UP)
   const value = minor.toNumber()
   if (!Number.isSafeInteger(value)) throw new RangeError('amount out of range')
   return value === 0 ? 0 : value
 }
+/** Ten to the exponent of a currency; ISO 4217 knows up to four. */
+const TENS = [1, 10, 100, 1000, 10_000]

@@ -3,7 +3,7 @@ import { minorToDecimal } from '../money/formatMinor'
 import { roundToMinor } from '../money/roundToMinor'
 import type { EntryKind } from './levelPrice'
 import { markupRuleFor, type MarkupRule } from './markupTiers'
-import { partPrice, tierOf } from './partPrice'
+import { tierOf } from './partPrice'
 import { roundedUp, type PriceRounding } from './roundedUp'
 
 export interface PricingRules {
@@ -53,13 +53,16 @@ export interface PriceWhy {
 export function explainPrice(entry: PricedEntry, rules: PricingRules, currency: string, further = false): PriceWhy {
   const ruled = entry.kind === 'task' ? taskReasons(entry, rules, currency, further) : entry.kind === 'part' ? partReasons(entry, rules, currency) : entry.kind === 'assembly' ? insideReasons(entry, currency) : []
   const sum = ruled.reduce((n, r) => n + r.amountMinor, 0)
+  if (entry.pricing === 'rule' && ruled.length > 0) return { priceMinor: sum, reasons: ruled, hourMinor: hourOf(entry, sum, currency, further) }
   const said = roundToMinor(further ? entry.furtherPrice ?? entry.price : entry.price, currency)
-  const byRule = entry.pricing === 'rule' && ruled.length > 0
-  const priceMinor = byRule ? sum : said
-  const reasons = byRule ? ruled : ruled.length ? [...ruled, { code: 'fixed' as const, text: said < sum ? 'less, by a fixed price' : said > sum ? 'more, by a fixed price' : 'a fixed price, the same', amountMinor: said - sum }] : [{ code: 'fixed' as const, text: 'as it was set', amountMinor: said }]
-  const hours = new Decimal(further ? entry.furtherSeconds : entry.seconds).div(3600)
+  const reasons = ruled.length ? [...ruled, { code: 'fixed' as const, text: said < sum ? 'less, by a fixed price' : said > sum ? 'more, by a fixed price' : 'a fixed price, the same', amountMinor: said - sum }] : [{ code: 'fixed' as const, text: 'as it was set', amountMinor: said }]
+  return { priceMinor: said, reasons, hourMinor: hourOf(entry, said, currency, further) }
+}
+function hourOf(entry: PricedEntry, priceMinor: number, currency: string, further: boolean): number | null {
+  const seconds = further ? entry.furtherSeconds : entry.seconds
+  if (!seconds || entry.kind === 'part' || entry.kind === 'assembly') return null
   const material = entry.kind === 'task' ? partsMinor(entry, currency).reduce((n, p) => n + p, 0) : 0
-  return { priceMinor, reasons, hourMinor: hours.isZero() || entry.kind === 'part' || entry.kind === 'assembly' ? null : roundToMinor(new Decimal(minorToDecimal(priceMinor - material, currency)).div(hours), currency) }
+  return roundToMinor(new Decimal(minorToDecimal(priceMinor - material, currency)).div(seconds).times(3600), currency)
 }
 const partsMinor = (entry: PricedEntry, currency: string): number[] => entry.parts.map(p => roundToMinor(new Decimal(p.price).times(p.quantity), currency))
 const plain = (n: string | Decimal) => new Decimal(n).toString()
@@ -72,8 +75,8 @@ function partReasons(entry: PricedEntry, rules: PricingRules, currency: string):
   const rule = markupRuleFor(entry, rules.markups)
   if (!rule) return []
   const costMinor = roundToMinor(entry.cost, currency)
-  const priceMinor = partPrice(entry.cost, rule.tiers, currency)
   const { tier, next } = tierOf(entry.cost, rule.tiers)
+  const priceMinor = roundToMinor(new Decimal(entry.cost).times(tier.multiplier), currency)
   const band = next ? `cost ${plain(tier.fromCost)} to ${plain(next.fromCost)}` : `cost from ${plain(tier.fromCost)}`
   return [{ code: 'cost', text: 'cost', amountMinor: costMinor }, { code: 'markup', text: `× ${plain(tier.multiplier)}: ${band}${rule.scope === 'all' ? '' : `, ${rule.scope} ${rule.name}`}`, amountMinor: priceMinor - costMinor }]
 }

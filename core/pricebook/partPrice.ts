@@ -17,7 +17,14 @@ export function partPrice(cost: DecimalInput, tiers: readonly MarkupTier[], curr
 /** The tier that a cost falls into, and the one above it. @throws RangeError without tiers @example tierOf('50', tiers).tier.multiplier // '2' */
 export function tierOf(cost: DecimalInput, tiers: readonly MarkupTier[]): { tier: MarkupTier, next: MarkupTier | null } {
   if (tiers.length === 0) throw new RangeError('there is no markup tier')
-  const sorted = [...tiers].sort((a, b) => new Decimal(a.fromCost).cmp(b.fromCost))
-  const at = Math.max(0, sorted.findLastIndex(t => new Decimal(t.fromCost).lte(cost)))
-  return { tier: sorted[at]!, next: sorted[at + 1] ?? null }
+  const sorted = inOrder(tiers)
+  const at = Math.max(0, sorted.findLastIndex(t => t.from.lte(cost)))
+  return { tier: sorted[at]!.tier, next: sorted[at + 1]?.tier ?? null }
+}
+/** Tiers are put in order once, not once for each of twenty thousand parts. */
+const ordered = new WeakMap<readonly MarkupTier[], { tier: MarkupTier, from: Decimal }[]>()
+function inOrder(tiers: readonly MarkupTier[]): { tier: MarkupTier, from: Decimal }[] {
+  const known = ordered.get(tiers) ?? tiers.map(tier => ({ tier, from: new Decimal(tier.fromCost) })).sort((a, b) => a.from.cmp(b.from))
+  ordered.set(tiers, known)
+  return known
 }

@@ -5,7 +5,7 @@ import { margin } from '../../core/documents/margin'
 import { Decimal } from '../../core/money/decimal'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { roundToMinor } from '../../core/money/roundToMinor'
-import { repriced, ruled, type PriceSet, type RepriceRule } from '../../core/pricebook/reprice'
+import { ruled, wished, type PriceSet, type RepriceRule } from '../../core/pricebook/reprice'
 import { inCategory } from '../../core/pricebook/inCategory'
 import { oddPercent } from '../../core/pricebook/oddPercent'
 import type { PricedEntry } from '../../core/pricebook/explainPrice'
@@ -20,7 +20,8 @@ type Entry = Awaited<ReturnType<typeof everyEntry>>[number]
 /** `byRule`: what the rule would make of a new cost, where the price is fixed and stays */
 export interface Change { entry: Entry, was: PriceSet, becomes: PriceSet, follows: boolean, byRule: string | null }
 const setOf = (e: Entry): PriceSet => ({ cost: e.cost, price: e.price, furtherPrice: e.furtherPrice, pricing: e.pricing })
-const same = (a: PriceSet, b: PriceSet) => a.pricing === b.pricing && new Decimal(a.cost).eq(b.cost) && new Decimal(a.price).eq(b.price) && (a.furtherPrice === null ? b.furtherPrice === null : b.furtherPrice !== null && new Decimal(a.furtherPrice).eq(b.furtherPrice))
+const equal = (a: string | null, b: string | null) => a === b || (a !== null && b !== null && new Decimal(a).eq(b))
+const same = (a: PriceSet, b: PriceSet) => a.pricing === b.pricing && equal(a.cost, b.cost) && equal(a.price, b.price) && equal(a.furtherPrice, b.furtherPrice)
 
 type Inside = Awaited<ReturnType<typeof allPartsInside>>
 function partsByEntry(inside: Inside): Map<string, Inside> {
@@ -106,14 +107,7 @@ async function wanted(ctx: Ctx, wish: Wish): Promise<Map<string, PriceSet>> {
   const ids = new Set(wish.ids)
   const chosen = entries.filter(e => !e.retired && (ids.size ? ids.has(e.id) : (!wish.kind || e.kind === wish.kind) && (!wish.category || inCategory(e.category, wish.category)) && (!wish.supplier || e.supplier === wish.supplier)))
   if (!ids.size && !wish.kind && !wish.category && !wish.supplier && rule.kind === 'set') throw invalid('kind', 'One price for the whole book is hardly meant. Choose a kind or a category.')
-  const rules = await rulesOf(ctx)
-  const [inside, labour] = [await allPartsInside(ctx.tx), (id: string | null) => (id ? byId.get(id) : undefined)]
-  const partsOf = partsByEntry(inside)
-  return new Map(chosen.map((e) => {
-    const l = labour(e.labourId)
-    const parts = (partsOf.get(e.id) ?? []).map(p => ({ ...setOf(byId.get(p.partId)!), name: byId.get(p.partId)!.name, kind: byId.get(p.partId)!.kind, quantity: p.quantity }))
-    return [e.id, repriced(asPriced(e, l ? { name: l.name, price: l.price } : null, parts), rule, rules, ctx.company.currency)]
-  }))
+  return new Map(chosen.map(e => [e.id, wished(setOf(e), rule, ctx.company.currency)]))
 }
 const MOST_ROWS = 500
 /** What some changes of prices are and mean, entry by entry and together: the same for a rule, for a grid of prices and for a price list. */
@@ -123,13 +117,19 @@ export async function shapeChanges(ctx: Ctx, changes: readonly Change[]): Promis
   const rows = [...changes].sort((a, b) => Number(a.follows) - Number(b.follows))
   const sold = new Map((await soldSince(ctx.tx, plusMonths(ctx.today, -12))).map(s => [s.entryId, s]))
   const seesCost = signedIn(ctx).seesCost
-  const minor = (price: string) => roundToMinor(price, currency)
+  const known = new Map<string, number>()
+  const minor = (price: string) => {
+    const got = known.get(price) ?? roundToMinor(price, currency)
+    known.set(price, got)
+    return got
+  }
   const say = (s: PriceSet) => ({ ...s, cost: seesCost ? new Decimal(s.cost).toString() : null, price: minorToDecimal(minor(s.price), currency), furtherPrice: s.furtherPrice === null ? null : minorToDecimal(minor(s.furtherPrice), currency) })
   const part = (s: PriceSet) => (seesCost ? margin(minor(s.price), minor(s.cost)) : null)
-  const effect = (r: Change) => roundToMinor(new Decimal(r.becomes.price).minus(r.was.price).times(sold.get(r.entry.id)?.quantity ?? 0), currency)
+  const effect = (r: Change) => (sold.has(r.entry.id) ? roundToMinor(new Decimal(r.becomes.price).minus(r.was.price).times(sold.get(r.entry.id)!.quantity), currency) : 0)
   const text = (n: number | null) => (n === null ? null : String(n))
   const below = seesCost ? rows.filter(r => minor(r.becomes.price) < minor(r.becomes.cost) && minor(r.was.price) >= minor(r.was.cost)).length : 0
-  const far = rows.filter(r => !r.follows && minor(r.was.price) > 0 && new Decimal(minor(r.becomes.price)).div(minor(r.was.price)).minus(1).abs().gt('0.4')).length
+  // Whole cents on both sides: more than two fifths, up or down.
+  const far = rows.filter(r => !r.follows && minor(r.was.price) > 0 && 5 * Math.abs(minor(r.becomes.price) - minor(r.was.price)) > 2 * minor(r.was.price)).length
   return {
     changed: rows.filter(r => !r.follows).length, follow: rows.filter(r => r.follows).length, effect: toMoney(rows.reduce((n, r) => n + effect(r), 0), currency), soldLines: rows.reduce((n, r) => n + (sold.get(r.entry.id)?.lines ?? 0), 0),
     margins: rows.flatMap((r) => {

@@ -20,6 +20,7 @@ const ACTIVE = 'NOT e.retired AND (e.active_from IS NULL OR e.active_from <= ?) 
 const fix = (e: EntryRow): EntryRow => ({ ...e, skills: json<string[]>(e.skills), pinned: Boolean(e.pinned) })
 
 export const entriesById = async (tx: Tx, ids: string[]) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${marks(ids)})`, ids)).map(fix)
+export const assembliesAmong = async (tx: Tx, ids: string[]) => new Set(ids.length ? (await tx.rows<{ id: string }>(`SELECT id FROM price_entries WHERE kind = 'assembly' AND id IN (${marks(ids)})`, ids)).map(r => r.id) : [])
 /** The whole book, for the search index; bounded. */
 export const wholeBook = async (tx: Tx, today: string) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE ${ACTIVE} ORDER BY e.kind, e.code LIMIT 50000`, [today, today])).map(fix)
 export const bookStamp = async (tx: Tx) => (await tx.row<{ stamp: string }>('SELECT CONCAT(COUNT(*), ":", COALESCE(SUM(version), 0)) AS stamp FROM price_entries'))!.stamp

@@ -15,7 +15,7 @@ import { signedIn, type Ctx } from '../http/context'
 import { fromBase64, isKind, kindOf, PICTURES } from '../http/files'
 import { record } from '../http/queries'
 import { applyDue } from '../pricebook/changes'
-import { entriesById, labourRates, partsInside, type EntryRow } from '../pricebook/queries'
+import { assembliesAmong, entriesById, labourRates, partsInside, type EntryRow } from '../pricebook/queries'
 import { timeFactorAt } from '../pricebook/rules'
 import { basketLines } from '../pricebook/suppliers'
 import { taxClasses } from '../settings/queries'
@@ -44,13 +44,12 @@ export type PricedLine = Omit<LineRow, 'workOrderId' | 'visitId' | 'promisedMino
 export type WantedLine = Omit<Body<'addLines'>['lines'][number], 'done'> & { done?: boolean, unit?: string, bought?: { supplier: string, partNumber: string, cost: string, taxClass: string } }
 /** An assembly becomes the lines of what is inside it, which can each be changed on the document alone. */
 export async function expanded<L extends WantedLine>(ctx: Ctx, wanted: L[]): Promise<L[]> {
-  const entries = new Map((await entriesById(ctx.tx, wanted.flatMap(l => l.entryId ?? []))).map(e => [e.id, e]))
-  const assemblies = [...entries.values()].filter(e => e.kind === 'assembly').map(e => e.id)
-  if (!assemblies.length) return wanted
-  const inside = await partsInside(ctx.tx, assemblies)
+  const assemblies = await assembliesAmong(ctx.tx, wanted.flatMap(l => l.entryId ?? []))
+  if (!assemblies.size) return wanted
+  const inside = await partsInside(ctx.tx, [...assemblies])
   return wanted.flatMap((w) => {
-    if (!w.entryId || entries.get(w.entryId)?.kind !== 'assembly') return [w]
-    // The first line keeps the name that the asker gave it; the others are ours to name.
+    if (!w.entryId || !assemblies.has(w.entryId)) return [w]
+    // The first line keeps the identifier that the asker gave it; the others are ours to name.
     return inside.filter(p => p.entryId === w.entryId && !p.retired).map((p, i) => ({ ...w, id: i ? ctx.id() : w.id, entryId: p.partId, kind: undefined, name: undefined, unitPrice: undefined, quantity: new Decimal(p.quantity).times(w.quantity).toFixed() }))
   })
 }

@@ -21,13 +21,20 @@ const category = ref('')
 const items = ref<Found[]>([])
 const several = ref<Found[]>([])
 const at = ref(0)
+/** the words that what is shown belongs to */
+const answered = ref('')
 let asked = 0
 watch([words, kind, category, turn], async ([w, k, c], [before]) => {
   const mine = ++asked
   if (w !== before) at.value = 0
-  if (!w.trim() && !props.atHand) return void (items.value = [])
+  if (!w.trim() && !props.atHand) {
+    items.value = []
+    return void (answered.value = '')
+  }
   const got = await find(w.trim(), { limit: 30, kind: k || undefined, category: c || undefined })
-  if (mine === asked) items.value = props.not ? got.filter(e => e.kind !== props.not) : got
+  if (mine !== asked) return
+  items.value = props.not ? got.filter(e => e.kind !== props.not) : got
+  answered.value = w.trim()
 }, { immediate: true })
 const KINDS = [['', 'All'], ['task', 'Tasks'], ['part', 'Parts'], ['assembly', 'Assemblies'], ['labour', 'Labour'], ['charge', 'Charges']] as const
 const marked = (e: Found) => several.value.some(s => s.id === e.id)
@@ -56,7 +63,7 @@ const trees = computed(() => state.value?.categories ?? [])
 </script>
 
 <template>
-  <div class="search" :class="{ large }">
+  <div class="search" :class="{ large }" :data-found="answered">
     <div @keydown="key">
       <label class="field"><span>{{ label }}</span><input v-model="words" class="plain" :autofocus="autofocus" placeholder="tank 44, relief valve, diagnostic…" autocomplete="off"></label>
       <div v-if="atHand" class="kinds" role="group" aria-label="Kind">
@@ -67,12 +74,12 @@ const trees = computed(() => state.value?.categories ?? [])
       <p v-if="several.length" class="row several" role="status"><span class="grow"><b>{{ several.length }}</b> chosen: {{ several.map(s => s.name).join(', ') }}</span><button type="button" class="btn" @click="several = []">None</button><button type="button" class="btn act" @click="take(several)">Add {{ several.length }}</button></p>
       <ul v-if="items.length" :aria-label="words ? 'Found in the price book' : 'Charges at hand'">
         <li v-for="(e, i) in items" :key="e.id" :class="{ at: i === at }">
-          <button type="button" class="tick" :aria-pressed="marked(e)" :aria-label="`Choose ${e.name} with others`" @click="mark(e)"><IconTicked v-if="marked(e)" /><IconTick v-else /></button>
           <button type="button" class="take" @click="take([e])">
             <img v-if="e.pictureId && large" :src="`/api/v1/price-pictures/${e.pictureId}`" :alt="''" loading="lazy"><span v-else-if="large" class="nopic" aria-hidden="true">{{ e.name.charAt(0) }}</span>
             <span class="grow"><b>{{ e.name }}</b> <span class="quiet small">{{ e.code }} · {{ kindOf(e) }}{{ e.unit === 'each' ? '' : ` by ${e.unit}` }} · {{ sold(e) }}</span></span>
             <span class="num">{{ session.money({ amount: e.price, currency: e.agreementSaving.currency }, false) }}</span>
           </button>
+          <button type="button" class="tick" :aria-pressed="marked(e)" :aria-label="`Choose ${e.name} with others`" @click="mark(e)"><IconTicked v-if="marked(e)" /><IconTick v-else /></button>
           <button type="button" class="pin" :aria-pressed="e.mine" :aria-label="e.mine ? `Keep ${e.name} at hand no more` : `Keep ${e.name} at hand for me`" :title="e.pinned ? 'at hand for everybody' : ''" @click="pin(e.id, !e.mine)"><IconMine v-if="e.mine" /><IconFirm v-else-if="e.pinned" /><IconPin v-else /></button>
         </li>
       </ul>
