@@ -34,8 +34,8 @@ function partsByEntry(inside: Inside): Map<string, Inside> {
   return by
 }
 /** All that changes when some entries take these prices: they, and the tasks whose parts or labour they are. */
-export async function worked(ctx: Ctx, changes: ReadonlyMap<string, PriceSet>): Promise<Change[]> {
-  const [rules, entries, inside] = [await rulesOf(ctx), await everyEntry(ctx.tx), await allPartsInside(ctx.tx)]
+export async function worked(ctx: Ctx, changes: ReadonlyMap<string, PriceSet>, book?: readonly Entry[]): Promise<Change[]> {
+  const [rules, entries, inside] = [await rulesOf(ctx), book ?? await everyEntry(ctx.tx), await allPartsInside(ctx.tx)]
   const byId = new Map(entries.map(e => [e.id, e]))
   const partsOf = partsByEntry(inside)
   const next = new Map<string, PriceSet>()
@@ -91,8 +91,7 @@ function ruleOf(wish: Wish): RepriceRule | null {
   if (new Decimal(wish.percent).lt(-100)) throw invalid('percent', 'Prices cannot fall by more than 100 %.')
   return { kind: wish.rule, percent: wish.percent }
 }
-async function wanted(ctx: Ctx, wish: Wish): Promise<Map<string, PriceSet>> {
-  const entries = await everyEntry(ctx.tx)
+function wanted(ctx: Ctx, wish: Wish, entries: readonly Entry[]): Map<string, PriceSet> {
   const byId = new Map(entries.map(e => [e.id, e]))
   const rule = ruleOf(wish)
   if (!rule) {
@@ -148,8 +147,9 @@ export async function shapeChanges(ctx: Ctx, changes: readonly Change[]): Promis
 }
 export async function previewPrices(ctx: Ctx, wish: Wish): Promise<Answer<'previewPrices'>> {
   const stamp = await bookStamp(ctx.tx)
-  const changes = await wanted(ctx, wish)
-  const shown = await shapeChanges(ctx, await worked(ctx, changes))
+  const book = await everyEntry(ctx.tx)
+  const changes = wanted(ctx, wish, book)
+  const shown = await shapeChanges(ctx, await worked(ctx, changes, book))
   // A percentage that is odd itself is asked about once, not again for what it does.
   const odd = wish.percent && oddPercent(new Decimal(wish.percent).abs().div(100).toString()) ? [`${wish.percent} % is unusual for prices. Is it meant?`] : []
   return { stamp, count: changes.size, ...shown, questions: odd.length ? [...odd, ...shown.questions.filter(q => !q.includes('40 %'))] : shown.questions }
@@ -161,7 +161,7 @@ export async function changePrices(ctx: Ctx, body: Body<'changePrices'>): Promis
   const done = await batchById(ctx.tx, body.id)
   if (done) return shapeBatch(done)
   if (await bookStamp(ctx.tx) !== body.stamp) throw conflict('stale', 'Somebody changed the price book since you looked at this. Look at the preview again; nothing was changed.')
-  const rows = await changeBook(ctx, { id: body.id, title: body.title || 'Prices changed', holdsFrom: body.holdsFrom ?? ctx.today, changes: await wanted(ctx, body) })
+  const rows = await changeBook(ctx, { id: body.id, title: body.title || 'Prices changed', holdsFrom: body.holdsFrom ?? ctx.today, changes: wanted(ctx, body, await everyEntry(ctx.tx)) })
   if (!rows.length) throw conflict('nothing', 'This changes no price.')
   return shapeBatch((await batchById(ctx.tx, body.id))!)
 }
