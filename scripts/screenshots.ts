@@ -29,7 +29,7 @@ const shoot = async (page: Page, name: string) => {
 }
 try {
   const office = await as('office')
-  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'As a further one'], ['/schedule/week', 'week', 'could take in all'], ['/schedule/map', 'map', 'seen 10:21'], ['/schedule/set-up', 'hours-and-areas', 'Every site lies in a territory']] as const) {
+  for (const [path, name, ready] of [['/schedule', 'schedule', 'Ines Calloway'], ['/calls', 'calls', 'Why it waits'], ['/to-bill', 'to-bill', 'Why it is here'], ['/unpaid', 'unpaid', 'agrees with the books'], ['/price-book', 'price-book', 'Type over a cost or a price'], ['/schedule/week', 'week', 'could take in all'], ['/schedule/map', 'map', 'seen 10:21'], ['/schedule/set-up', 'hours-and-areas', 'Every site lies in a territory']] as const) {
     await office.goto(base + path)
     await office.getByText(ready).first().waitFor()
     await shoot(office, name)
@@ -56,7 +56,7 @@ try {
   await shoot(office, 'day-plan')
   await office.goto(`${base}/price-book`)
   await office.getByLabel('Code, name, category').fill('pressure tank 44 gal, steel')
-  await office.locator('tbody tr', { hasText: 'Replace pressure tank 44 gal, steel' }).getByRole('link').first().click()
+  await office.getByRole('row').filter({ hasText: 'Replace pressure tank 44 gal, steel' }).getByRole('link').first().click()
   await office.getByRole('table', { name: 'As a further one' }).waitFor()
   await shoot(office, 'price-entry')
   await office.goto(`${base}/quotes`)

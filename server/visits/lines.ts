@@ -104,7 +104,7 @@ export async function putLines(ctx: Ctx, work: WorkOrderRow, visitId: string | n
   for (const line of made) await insertLine(ctx.tx, line)
   return made
 }
-/** What some entries would cost a customer at a time: the price to read out, as booking would make it. */
+/** What some entries would cost a customer at a time: the price to read out, as booking would make it. Lines before the customer's level, which is taken off beneath them. */
 export async function tryLines(ctx: Ctx, body: Body<'tryLines'>): Promise<Answer<'tryLines'>> {
   const { currency, timeZone } = ctx.company
   const customer = body.customerId ? await customerById(ctx.tx, body.customerId) : null
@@ -113,7 +113,7 @@ export async function tryLines(ctx: Ctx, body: Body<'tryLines'>): Promise<Answer
   const m = (minor: number) => toMoney(minor, currency)
   const own = customer ? (await levels(ctx.tx)).some(l => l.id === customer.priceLevelId && l.kind === 'agreement') : false
   return {
-    lines: lines.map((l, i) => ({ of: all[i]!.asked, entryId: l.entryId, name: l.name, quantity: new Decimal(l.quantity).toString(), net: m(l.netMinor), priceFrom: l.priceFrom })), own, saving: m(lines.reduce((n, l) => n + l.savingMinor, 0)), net: m(lines.reduce((n, l) => n + l.netMinor, 0)),
+    lines: lines.map((l, i) => ({ of: all[i]!.asked, entryId: l.entryId, name: l.name, quantity: new Decimal(l.quantity).toString(), net: m(l.netMinor + l.discountMinor), priceFrom: l.priceFrom })), own, saving: m(lines.reduce((n, l) => n + l.savingMinor, 0)), net: m(lines.reduce((n, l) => n + l.netMinor, 0)),
   }
 }
 const NOBODY = '00000000-0000-0000-0000-000000000000'

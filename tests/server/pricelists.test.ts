@@ -125,6 +125,13 @@ describe('what a line costs', () => {
     expect(await read({ date: '2026-11-24', start: '19:00' })).toMatchObject({ net: { amount: '160.00' }, priceFrom: 'price book, Evening × 1.25 on labour' })
     expect([await read({ date: '2026-11-25', start: '05:00' }), await read({ date: '2026-11-28', start: '10:00' })].map(l => l.net.amount)).toEqual(['160.00', '192.00'])
   })
+  it('a level stands beneath the lines, not in them', async () => {
+    const hallam = await callerNamed(office, 'hallam dairy')
+    const task = await found('T-168')
+    const got = await office.ok('tryLines', { body: { customerId: hallam.customerId, lines: [{ entryId: task.id, quantity: '1' }] } })
+    expect([got.own, got.lines[0]!.net.amount]).toEqual([true, task.price])
+    expect(Number(got.net.amount)).toBeCloseTo(Number(task.price) - Number(got.saving.amount), 2)
+  })
   it('a task costs more by its labour alone', async () => {
     const task = await found('T-168')
     const net = async (over: object) => Number((await office.ok('tryLines', { body: { lines: [{ entryId: task.id, quantity: '1' }], ...over } })).net.amount)

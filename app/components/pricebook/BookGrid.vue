@@ -18,7 +18,7 @@ const seesCost = computed(() => Boolean(session.me?.person.seesCost))
 const columns = computed<Column[]>(() => (seesCost.value ? ['cost', 'price'] : ['price']))
 const box = ref<HTMLElement>()
 const ROW = 32
-const virtual = useVirtualizer(computed(() => ({ count: props.rows.length, getScrollElement: () => box.value ?? null, estimateSize: () => ROW, overscan: 12 })))
+const virtual = useVirtualizer(computed(() => ({ count: props.rows.length, getScrollElement: () => box.value ?? null, estimateSize: () => ROW, overscan: 4 })))
 const at = ref({ row: 0, column: 'price' as Column })
 const anchor = ref<number | null>(null)
 const editing = ref<string | null>(null)
@@ -140,6 +140,12 @@ function press(row: number, column: Column, e: PointerEvent) {
   e.preventDefault()
 }
 const HEADS = computed(() => [['code', 'Code', ''], ['name', 'Name', ''], ['category', 'Category', ''], ['', 'Unit', ''], ['', 'Hours', 'right'], ...(seesCost.value ? [['cost', 'Cost', 'right']] : []), ['price', 'Price', 'right'], ...(seesCost.value ? [['', 'Margin', 'right']] : []), ['used', 'Sold', 'right'], ['lastSold', 'Last sold', 'right']] as [SortKey | '', string, string][])
+/** What a row is drawn from: while one scrolls, rows that stay are not drawn anew. */
+function drawnFrom(v: { index: number, start: number }): unknown[] {
+  const e = props.rows[v.index]!
+  const here = v.index === at.value.row
+  return [e, v.start, edits.edits[e.id], here && at.value.column, here && editing.value, inRange(v.index, at.value.column) && range.value[0] !== range.value[1], seesCost.value]
+}
 const inRange = (i: number, c: Column) => c === at.value.column && i >= range.value[0] && i <= range.value[1]
 defineExpose({ focus: () => box.value?.focus() })
 </script>
@@ -148,7 +154,7 @@ defineExpose({ focus: () => box.value?.focus() })
   <div ref="box" class="grid" :class="{ costs: seesCost }" role="grid" tabindex="0" aria-label="Price book" :aria-rowcount="rows.length + 1" :aria-activedescendant="current ? `c-${current.id}-${at.column}` : undefined" @keydown="key" @copy="copy" @paste="paste">
     <div class="line head" role="row"><span v-for="[by, name, side] in HEADS" :key="name" role="columnheader" :class="side" :aria-sort="by && by === sort ? (descending ? 'descending' : 'ascending') : undefined"><button v-if="by" type="button" tabindex="-1" @click="emit('sort', by)">{{ name }}{{ by === sort ? (descending ? ' ↓' : ' ↑') : '' }}</button><template v-else>{{ name }}</template></span></div>
     <div class="all" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px` }">
-      <div v-for="v in virtual.getVirtualItems()" :key="rows[v.index]!.id" class="line" :class="{ here: v.index === at.row }" role="row" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)` }">
+      <div v-for="v in virtual.getVirtualItems()" :key="rows[v.index]!.id" v-memo="drawnFrom(v)" class="line" :class="{ here: v.index === at.row }" role="row" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)` }">
         <span role="gridcell" class="num"><NuxtLink :to="`/price-book/${rows[v.index]!.id}`" tabindex="-1">{{ rows[v.index]!.code }}</NuxtLink></span>
         <span role="gridcell" class="clip" :title="rows[v.index]!.parts && `with ${rows[v.index]!.parts}`">{{ rows[v.index]!.name }} <i v-if="rows[v.index]!.pinned" class="chip good">at hand</i></span>
         <span role="gridcell" class="clip quiet">{{ rows[v.index]!.category }}</span><span role="gridcell" class="quiet clip">{{ rows[v.index]!.unit }}</span><span role="gridcell" class="right num quiet">{{ rows[v.index]!.kind === 'task' && rows[v.index]!.seconds ? hoursMinutes(rows[v.index]!.seconds) : '' }}</span>
@@ -161,7 +167,7 @@ defineExpose({ focus: () => box.value?.focus() })
 </template>
 
 <style scoped>
-.grid { position: relative; flex: 1; min-height: 320px; overflow: auto; background: var(--sheet); border: 1px solid var(--rule-2); outline-offset: -2px; contain: strict; } .all { position: relative; }
+.grid { position: relative; flex: 1; min-height: 320px; overflow: auto; background: var(--sheet); border: 1px solid var(--rule-2); outline-offset: -2px; contain: strict; } .all .line { contain: strict; } .all { position: relative; }
 .line { display: grid; grid-template-columns: 84px minmax(200px, 1fr) 170px 62px 58px 92px 62px 92px; align-items: center; height: 32px; width: 100%; } .costs .line { grid-template-columns: 84px minmax(200px, 1fr) 160px 58px 58px 92px 92px 66px 58px 92px; } .all .line { position: absolute; top: 0; left: 0; border-bottom: 1px solid var(--rule); } .line > span { padding: 0 8px; overflow: hidden; white-space: nowrap; text-overflow: ellipsis; }
 .head { position: sticky; top: 0; z-index: 2; background: var(--sheet); border-bottom: 1px solid var(--ink-2); font-size: 12px; font-weight: 600; color: var(--ink-2); } .head button { border: 0; background: none; padding: 0; font: inherit; color: inherit; cursor: pointer; } .here { background: #f7faf8; } i { font-style: normal; }
 .cell { height: 31px; line-height: 31px; cursor: cell; align-self: start; } .cell.in { background: var(--green-1); } .cell.at { box-shadow: inset 0 0 0 2px var(--green); } .cell.typed { background: var(--marigold-1); font-weight: 650; } .cell.wrong { background: var(--brick-1); color: var(--brick); } .cell.theirs { box-shadow: inset 3px 0 0 var(--marigold-line); } .cell input { width: 100%; border: 0; outline: 0; background: transparent; text-align: right; font: inherit; padding: 0; }
