@@ -7,6 +7,7 @@ import { CALL_KINDS } from '~~/shared/calls'
 import type { Answer } from '~~/shared/api'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import { call, newId, type Problem } from '~/lib/api'
+import { dataUrl } from '~/lib/dataUrl'
 import { useAct } from '~/lib/useAct'
 import type { Found } from '~/lib/book'
 import type { Draft } from '~/stores/call'
@@ -73,12 +74,7 @@ async function addPictures(e: Event) {
   const input = e.target as HTMLInputElement
   await act(async () => {
     for (const file of input.files ?? []) {
-      const data = await new Promise<string>((done, fail) => {
-        const reader = new FileReader()
-        reader.onload = () => done(String(reader.result))
-        reader.onerror = () => fail(new Error('The file cannot be read.'))
-        reader.readAsDataURL(file)
-      })
+      const data = await dataUrl(file)
       const id = newId()
       await call('addFile', { body: { id, callId: props.callId, name: file.name, data } })
       files.value = [...files.value, { id, name: file.name, mime: file.type }]

@@ -8,6 +8,7 @@ import PriceWhy from '~/components/pricebook/PriceWhy.vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import { call, newId, type Problem } from '~/lib/api'
 import type { Found } from '~/lib/book'
+import { dataUrl } from '~/lib/dataUrl'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
@@ -99,12 +100,7 @@ const picture = (e: Event) => act(async () => {
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
-  const data = await new Promise<string>((done, fail) => {
-    const reader = new FileReader()
-    reader.onload = () => done(String(reader.result))
-    reader.onerror = () => fail(new Error('The picture could not be read.'))
-    reader.readAsDataURL(file)
-  })
+  const data = await dataUrl(file)
   await keepPicture(data)
 })
 async function keepPicture(data: string) {

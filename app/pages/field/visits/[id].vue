@@ -9,6 +9,7 @@ import SupplierSheet, { type BasketLine } from '~/components/pricebook/SupplierS
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
 import { call, newId } from '~/lib/api'
+import { dataUrl } from '~/lib/dataUrl'
 import { useAct } from '~/lib/useAct'
 import type { Found } from '~/lib/book'
 import { useLoad } from '~/lib/useLoad'
@@ -100,12 +101,7 @@ const write = () => act(async () => {
 const photo = (e: Event) => act(async () => {
   const file = (e.target as HTMLInputElement).files?.[0]
   if (!file) return
-  const text = await new Promise<string>((done, fail) => {
-    const reader = new FileReader()
-    reader.onload = () => done(String(reader.result))
-    reader.onerror = () => fail(new Error('The picture could not be read.'))
-    reader.readAsDataURL(file)
-  })
+  const text = await dataUrl(file)
   await call('addPhoto', { params: { id: work.value!.id }, body: { id: newId(), data: text } })
   await refresh()
 })
