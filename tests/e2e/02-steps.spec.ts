@@ -91,7 +91,7 @@ test('price: cost and margin where the role allows, an exempt customer pays no t
   const ines = await sitDown(browser, 'ines')
   await ines.getByRole('link', { name: /Open now/ }).click()
   await ines.getByRole('button', { name: '+ Price book' }).click()
-  await ines.getByRole('button', { name: /Diagnostic visit/ }).click()
+  await ines.getByRole('button', { name: /^Diagnostic visit/ }).click()
   await expect(ines.getByText('Added: Diagnostic visit')).toBeVisible()
   await ines.getByRole('button', { name: 'Back to the lines' }).click()
   await expect(ines.getByText('Tax exempt')).toBeVisible()

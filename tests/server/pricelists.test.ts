@@ -256,3 +256,64 @@ describe('pictures and paper', () => {
     expect((await office.send('bookPdf', { query: { level: id() } })).status).toBe(404)
   })
 })
+describe('prices typed one by one', () => {
+  const preview = (each: object[], client = office) => client.ok('previewPrices', { body: { rule: 'each', each } })
+  it('a price that is typed is fixed; a cost takes a price by the rule along; both are looked at first', async () => {
+    const [a, b] = [await make({ code: 'GR-1', name: 'Grid one', cost: '10' }), await make({ code: 'GR-2', name: 'Grid two', cost: '10' })]
+    const seen = await preview([{ id: a, price: '23' }, { id: b, cost: '11' }])
+    expect(seen.rows.map(r => [r.becomes.price, r.becomes.pricing])).toEqual([['23.00', 'fixed'], ['24.20', 'rule']])
+    expect((await found('GR-1')).price).toBe('22.00')
+  })
+  it('more than two fifths up or down, and less than the cost, are asked about', async () => {
+    const one = await make({ code: 'GR-3', name: 'Grid three', cost: '10' })
+    const asked = async (price: string) => (await preview([{ id: one, price }])).questions.length
+    // From 22.00: 30.80 is two fifths more, and 9.00 is less than the cost and two fifths down.
+    expect([await asked('30.80'), await asked('30.81'), await asked('13.20'), await asked('13.19'), await asked('9')]).toEqual([0, 1, 0, 1, 2])
+  })
+  it('a fixed price with a new cost keeps, or follows the rule from then on', async () => {
+    const one = await make({ code: 'GR-4', name: 'Grid four', cost: '10', pricing: 'fixed', price: '25' })
+    expect((await preview([{ id: one, cost: '20' }])).rows[0]).toMatchObject({ becomes: { price: '25.00', pricing: 'fixed' }, proposed: '36.00' })
+    expect((await preview([{ id: one, cost: '20', byRule: true }])).rows[0]).toMatchObject({ becomes: { price: '36.00', pricing: 'rule' }, proposed: null })
+  })
+  it('whoever does not see costs changes none, in the grid or by a list', async () => {
+    const one = await make({ code: 'GR-5', name: 'Grid five', cost: '10' })
+    const db = await database()
+    await db.query('UPDATE people SET sees_cost = FALSE WHERE email = "owner@demo.test"')
+    try {
+      const owner = await signedIn('owner')
+      expect((await preview([{ id: one, cost: '99' }], owner)).rows).toEqual([])
+      const listId = id()
+      await owner.ok('stagePrices', { params: { id: listId }, body: { supplier: '', head: ['code', 'cost', 'name'], fileName: 'x.csv', columns: ['code', 'cost', 'name'], rows: [{ row: 2, cells: ['GR-5', '99', 'Renamed'] }] } })
+      const { stamp } = await owner.ok('lookAtPrices', { params: { id: listId }, body: PLAIN })
+      await owner.ok('takePrices', { params: { id: listId }, body: { ...PLAIN, stamp } })
+      const csvOfOwner = (await owner.send('exportCsv', { params: { what: 'price-book' } })).text.split('\r\n')[0]
+      expect(csvOfOwner).not.toContain('cost')
+    }
+    finally {
+      await db.query('UPDATE people SET sees_cost = TRUE WHERE email = "owner@demo.test"')
+      await db.end()
+    }
+    expect(await office.ok('priceEntry', { params: { id: one } })).toMatchObject({ cost: '10', name: 'Renamed', price: '22.00' })
+  })
+  it('an entry that is gone is said at its place', async () => {
+    const refused = await office.send('previewPrices', { body: { rule: 'each', each: [{ id: id(), price: '1' }] } })
+    expect([refused.status, refused.body.errors?.[0]?.path]).toEqual([422, 'each[0].id'])
+  })
+})
+describe('pricing by the time of day', () => {
+  it.each([['times[0].to', { from: '10:00', to: '10:00' }], ['times[0].from', { from: '25:00' }], ['times[0].days', { days: [] }], ['times[0].name', { name: '' }], ['times[0].factor', { factor: 'twice' }]])('refuses at %s', async (path, over) => {
+    const rules = await office.ok('pricing')
+    const refused = await office.send('keepPricing', { body: { id: id(), markups: rules.markups, sundriesRate: rules.sundriesRate, minimum: rules.minimum, rounding: rules.rounding, times: [{ name: 'Night', days: [1], from: '22:00', to: '06:00', factor: '1.5', ...over }] } })
+    expect([refused.status, refused.body.errors?.[0]?.path]).toEqual([422, path])
+    expect((await office.ok('pricing')).times.map(t => t.name)).toEqual(['Evening', 'Weekend', 'Holiday'])
+  })
+  it('what a visit at night is sold keeps where its price came from, also when only its quantity changes', async () => {
+    const customer = await callerNamed(office, 'lowfold')
+    const ids = { workOrderId: id(), visitId: id() }
+    await office.ok('bookCall', { params: { id: id() }, body: { ...ids, customerId: customer.customerId, siteId: customer.sites[0]!.id, problem: 'At night', date: '2026-12-05', start: '10:00', technicianId: null, durationSeconds: 3600, override: true } })
+    const line = (await office.ok('addLines', { params: { id: ids.workOrderId }, body: { visitId: ids.visitId, lines: [{ id: id(), entryId: (await found('L-STD')).id, quantity: '1' }] } })).lines[0]!
+    expect(line).toMatchObject({ unitPrice: '192.00', bookPrice: '128.00', priceFrom: 'price book, Weekend × 1.5 on labour' })
+    const more = (await office.ok('changeLine', { params: { id: line.id }, body: { version: line.version, quantity: '2' } })).lines[0]!
+    expect(more).toMatchObject({ unitPrice: '192.00', quantity: '2', priceFrom: 'price book, Weekend × 1.5 on labour' })
+  })
+})
