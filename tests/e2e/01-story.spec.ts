@@ -153,8 +153,8 @@ test('from a telephone call to money in the bank', async ({ browser }) => {
   await test.step('mail: the receipt and the invoice are in the list, delivered', async () => {
     await office.goto('/messages')
     await office.getByRole('textbox', { name: 'Address, subject, customer' }).fill('thrapp')
-    await expect(office.getByRole('row', { name: /invoice I-\d+.*invoice PDF.*delivered/i })).toBeVisible()
-    await expect(office.getByRole('row', { name: /receipt R-\d+/ }).first()).toBeVisible()
+    await expect(office.getByRole('row', { name: /thrapp@.*invoice I-\d+.*invoice PDF.*delivered/i })).toBeVisible()
+    await expect(office.getByRole('row', { name: /thrapp@.*receipt R-\d+/ }).first()).toBeVisible()
   })
   await test.step('unpaid: promise, reminder, payment; every figure follows', async () => {
     await expect(books.getByText('agrees with the books')).toBeVisible()
