@@ -257,5 +257,6 @@ test('an assembly is built of entries and priced from them; rates of one work or
   await office.getByLabel('Labour, standard, on this work order only').fill('101')
   await office.getByRole('button', { name: 'Keep these rates' }).click()
   await expect(office.getByText('Rates of this work order · Labour, standard 101.00')).toBeVisible()
-  quiet(office)
+  // An assembly with nothing in it yet has no price: the server says so while it is begun.
+  quiet(office, /status of 422/)
 })
