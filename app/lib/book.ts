@@ -1,5 +1,6 @@
 // The one door to the price book in the browser's worker: started when something is first searched, told when the book changed.
 import { wrap, type Remote } from 'comlink'
+import { clear } from 'idb-keyval'
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import type { SearchLimits } from '~~/core/pricebook/searchEntries'
 import type { BookService, BookState, Found, ListLimits } from '~/workers/book.worker'
@@ -17,10 +18,12 @@ export function bookService(): Remote<BookService> {
   }
   return service
 }
+/** Whoever signs out leaves nothing behind, also what an earlier page kept while nothing was searched on this one. */
 export async function forgetBook(): Promise<void> {
   await service?.forget()
   worker?.terminate()
   worker = service = null
+  await clear().catch(() => undefined)
 }
 /** The book for a screen: loaded when it opens, asked again when something changed; `turn` counts its states. */
 export function useBook() {

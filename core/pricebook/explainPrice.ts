@@ -67,10 +67,17 @@ function hourOf(entry: PricedEntry, priceMinor: number, currency: string, furthe
 const partsMinor = (entry: PricedEntry, currency: string): number[] => entry.parts.map(p => roundToMinor(new Decimal(p.price).times(p.quantity), currency))
 const plain = (n: string | Decimal) => new Decimal(n).toString()
 
-function insideReasons(entry: PricedEntry, currency: string): PriceReason[] {
-  const firstTask = entry.parts.findIndex(p => p.kind === 'task')
-  return entry.parts.map((p, i) => ({ code: 'inside', text: `${plain(p.quantity)} × ${p.name}`, amountMinor: roundToMinor(new Decimal(p.kind === 'task' && i !== firstTask ? p.furtherPrice ?? p.price : p.price).times(p.quantity), currency) }))
+/**
+ * What each thing inside an assembly comes to, minor units: its first task at the full price, further ones at theirs.
+ * @example insidePrices([tank, relay], 'USD') // [88300, 17300]: the second task as a further one
+ * Source: common practice of the trade: setting up is done once.
+ */
+export function insidePrices(inside: readonly Pick<Inside, 'kind' | 'price' | 'furtherPrice' | 'quantity'>[], currency: string): number[] {
+  const firstTask = inside.findIndex(p => p.kind === 'task')
+  return inside.map((p, i) => roundToMinor(new Decimal(p.kind === 'task' && i !== firstTask ? p.furtherPrice ?? p.price : p.price).times(p.quantity), currency))
 }
+const insideReasons = (entry: PricedEntry, currency: string): PriceReason[] =>
+  insidePrices(entry.parts, currency).map((amountMinor, i) => ({ code: 'inside', text: `${plain(entry.parts[i]!.quantity)} × ${entry.parts[i]!.name}`, amountMinor }))
 function partReasons(entry: PricedEntry, rules: PricingRules, currency: string): PriceReason[] {
   const rule = markupRuleFor(entry, rules.markups)
   if (!rule) return []

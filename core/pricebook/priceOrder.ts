@@ -12,6 +12,9 @@ export interface PriceSources {
 }
 export interface OrderedPrice { price: string, from: 'free' | 'typed' | 'workOrder' | 'customer' | 'book' }
 
+/** Where a price came from, in the words that are kept with a line. */
+export const PRICE_FROM: Record<OrderedPrice['from'], string> = { free: 'a call-back is without charge', typed: 'typed here', workOrder: 'agreed for this work order', customer: 'agreed with this customer', book: 'price book' }
+
 /**
  * Which of several prices holds, and why: what was typed on the line stands over what was agreed for the work order, this over what was
  * agreed with the customer, this over the price book. A price level is taken off the book's price only.

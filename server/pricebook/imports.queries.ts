@@ -26,20 +26,20 @@ export const setImportState = (tx: Tx, id: string, state: ImportRow['state'], co
 export const keepBefore = (tx: Tx, importId: string, rows: readonly { entryId: string, was: FullEntryBefore | null, version: number }[]) => tx.many('INSERT INTO price_import_entries (import_id, entry_id, was, became_version) VALUES ?', rows.map(r => [importId, r.entryId, r.was && JSON.stringify(r.was), r.version]))
 export interface FullEntryBefore { entry: FullEntry, inside: { partId: string, quantity: string }[] }
 export const before = async (tx: Tx, importId: string) => (await tx.rows<{ entryId: string, was: unknown, version: number, now: number }>('SELECT i.entry_id AS entryId, i.was, i.became_version AS version, e.version AS now FROM price_import_entries i JOIN price_entries e ON e.id = i.entry_id WHERE i.import_id = ?', [importId])).map(r => ({ ...r, was: r.was === null ? null : json<FullEntryBefore>(r.was) }))
-/** Which of some entries stand on a paper or inside another entry: those are never deleted. */
+/** Which of some entries stand on a paper, inside another entry or in an act that changed prices: those are never deleted. */
 export async function usedEntries(tx: Tx, ids: readonly string[]): Promise<Set<string>> {
   const used = new Set<string>()
   for (let i = 0; i < ids.length; i += 500) {
     const some = ids.slice(i, i + 500)
     const m = marks(some)
-    for (const r of await tx.rows<{ id: string }>(`SELECT entry_id AS id FROM work_lines WHERE entry_id IN (${m}) UNION SELECT entry_id FROM quote_lines WHERE entry_id IN (${m}) UNION SELECT part_id FROM price_entry_parts WHERE part_id IN (${m}) UNION SELECT labour_id FROM price_entries WHERE labour_id IN (${m}) UNION SELECT entry_id FROM price_pictures WHERE entry_id IN (${m})`, [...some, ...some, ...some, ...some, ...some])) used.add(r.id)
+    for (const r of await tx.rows<{ id: string }>(`SELECT entry_id AS id FROM work_lines WHERE entry_id IN (${m}) UNION SELECT entry_id FROM quote_lines WHERE entry_id IN (${m}) UNION SELECT part_id FROM price_entry_parts WHERE part_id IN (${m}) UNION SELECT labour_id FROM price_entries WHERE labour_id IN (${m}) UNION SELECT entry_id FROM price_pictures WHERE entry_id IN (${m}) UNION SELECT entry_id FROM price_history WHERE entry_id IN (${m})`, [...some, ...some, ...some, ...some, ...some, ...some])) used.add(r.id)
   }
   return used
 }
 export async function deleteEntries(tx: Tx, ids: readonly string[]): Promise<void> {
   for (let i = 0; i < ids.length; i += 500) {
     const some = ids.slice(i, i + 500)
-    for (const table of ['price_entry_parts', 'price_history', 'price_pins', 'price_import_entries']) await tx.run(`DELETE FROM ${table} WHERE entry_id IN (${marks(some)})`, some)
+    for (const table of ['price_entry_parts', 'price_pins', 'price_import_entries']) await tx.run(`DELETE FROM ${table} WHERE entry_id IN (${marks(some)})`, some)
     await tx.run(`DELETE FROM price_entries WHERE id IN (${marks(some)})`, some)
   }
 }

@@ -1,8 +1,8 @@
 // Finding entries: the index is built once for each state of the book.
 import { createHash } from 'node:crypto'
 import { notFound } from '../../core/errors/LedgerError'
-import { Decimal } from '../../core/money/decimal'
 import { plusMonths } from '../../core/time/zone'
+import { insidePrices } from '../../core/pricebook/explainPrice'
 import { levelSaving, type LineKind, type PriceLevel } from '../../core/pricebook/levelPrice'
 import { searchEntries } from '../../core/pricebook/searchEntries'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
@@ -35,9 +35,8 @@ async function book(ctx: Ctx): Promise<Book> {
 /** What a level takes off an entry; off an assembly, what it takes off each line that this becomes. */
 function savingOf(e: EntryRow, level: PriceLevel | null, inside: Book['inside'], currency: string): number {
   if (e.kind !== 'assembly') return levelSaving(roundToMinor(e.price, currency), e.kind, level, currency)
-  const lines = inside.get(e.id) ?? []
-  const firstTask = lines.findIndex(l => l.entry.kind === 'task')
-  return lines.reduce((n, l, i) => n + levelSaving(roundToMinor(new Decimal(l.entry.kind === 'task' && i !== firstTask ? l.entry.furtherPrice ?? l.entry.price : l.entry.price).times(l.quantity), currency), l.entry.kind as LineKind, level, currency), 0)
+  const lines = (inside.get(e.id) ?? []).map(l => ({ ...l.entry, quantity: l.quantity }))
+  return insidePrices(lines, currency).reduce((n, net, i) => n + levelSaving(net, lines[i]!.kind as LineKind, level, currency), 0)
 }
 const shape = (ctx: Ctx, level: PriceLevel | null, inside: Book['inside']) => (e: EntryRow): Answer<'searchPriceBook'>['items'][number] => {
   const { currency } = ctx.company

@@ -20,7 +20,7 @@ import { customerById, equipmentById, levels, siteById } from '../customers/quer
 import { signedIn, type Ctx } from '../http/context'
 import { historyOf } from '../http/queries'
 import { entriesOfKinds, standardLabour } from '../pricebook/queries'
-import { orderedPrice } from '../../core/pricebook/priceOrder'
+import { orderedPrice, PRICE_FROM } from '../../core/pricebook/priceOrder'
 import { quotesOfWork } from '../quotes/queries'
 import { customFields, taxClasses } from '../settings/queries'
 import { detailsOf } from './details'
@@ -81,7 +81,7 @@ export async function timeCharge(ctx: Ctx, seconds: number, own: { workOrder: Re
   if (!labour || seconds === 0) return null
   const { price: unitPrice, from } = orderedPrice({ free: false, workOrder: own.workOrder[labour.id], customer: own.customer[labour.id], book: labour.price })
   const quantity = new Decimal(roundDuration(seconds, { kind: 'nearest', stepSeconds: 360, minimumSeconds: 360 })).div(3600).toDecimalPlaces(3).toString()
-  return { entryId: labour.id, name: labour.name, quantity, unitPrice, unitCost: labour.cost, taxClass: labour.taxClass, priceFrom: from === 'book' ? 'price book' : from === 'customer' ? 'agreed with this customer' : 'agreed for this work order', netMinor: roundToMinor(new Decimal(quantity).times(unitPrice), ctx.company.currency) }
+  return { entryId: labour.id, name: labour.name, quantity, unitPrice, unitCost: labour.cost, taxClass: labour.taxClass, priceFrom: PRICE_FROM[from], netMinor: roundToMinor(new Decimal(quantity).times(unitPrice), ctx.company.currency) }
 }
 
 export async function uncoveredOf(ctx: Ctx, work: WorkOrderRow, lines: LineRow[]) {

@@ -6,7 +6,7 @@ import { lineNet } from '../../core/documents/lineNet'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import { levelSaving, type LineKind, type PriceLevel } from '../../core/pricebook/levelPrice'
-import { orderedPrice } from '../../core/pricebook/priceOrder'
+import { orderedPrice, PRICE_FROM } from '../../core/pricebook/priceOrder'
 import { timeSurcharge } from '../../core/pricebook/timeFactor'
 import { localToInstant } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
@@ -53,7 +53,6 @@ export async function expanded<L extends WantedLine>(ctx: Ctx, wanted: L[]): Pro
     return inside.filter(p => p.entryId === w.entryId && !p.retired).map((p, i) => ({ ...w, id: i ? ctx.id() : w.id, entryId: p.partId, kind: undefined, name: undefined, unitPrice: undefined, quantity: new Decimal(p.quantity).times(w.quantity).toFixed() }))
   })
 }
-const FROM = { free: 'a call-back is without charge', typed: 'typed here', workOrder: 'agreed for this work order', customer: 'agreed with this customer', book: 'price book' }
 export interface PricedFor { customerId: string, priceLevelId: string | null, currency: string, callbackOf?: string | null, ownPrices?: Record<string, string> }
 /** Prices lines for a customer, the first task of a visit at its full price, further ones at theirs, at the time of day when the work is done. */
 export async function priceLines(ctx: Ctx, of: PricedFor, wanted: WantedLine[], hasTask: boolean, at: number | null = null): Promise<PricedLine[]> {
@@ -85,7 +84,7 @@ export async function priceLines(ctx: Ctx, of: PricedFor, wanted: WantedLine[], 
       // A call-back is without charge: its lines keep what they would cost and what they cost us.
       unitPrice: price, bookPrice, unitCost: w.bought?.cost ?? entry?.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? w.bought?.taxClass ?? 'goods', coversSeconds: seconds,
       netMinor: 0, savingMinor: 0, supplier: w.bought?.supplier ?? entry?.supplier ?? '', partNumber: w.bought?.partNumber ?? entry?.partNumber ?? '',
-      priceFrom: [w.bought && from !== 'free' ? `${w.bought.supplier}, cost by our markup` : FROM[from], from === 'book' && further ? 'as a further one' : '', from === 'book' && more ? `${time!.name} × ${new Decimal(time!.factor)} on labour` : ''].filter(Boolean).join(', ').slice(0, 160),
+      priceFrom: [w.bought && from !== 'free' ? `${w.bought.supplier}, cost by our markup` : PRICE_FROM[from], from === 'book' && further ? 'as a further one' : '', from === 'book' && more ? `${time!.name} × ${new Decimal(time!.factor)} on labour` : ''].filter(Boolean).join(', ').slice(0, 160),
     }, entry, from === 'workOrder' || from === 'customer' ? { level: null, own: false } : level, currency, false)
   })
 }
@@ -156,7 +155,7 @@ export async function changeLine(ctx: Ctx, lineId: string, body: Body<'changeLin
   const entry = old.entryId ? (await entriesById(ctx.tx, [old.entryId]))[0] ?? null : null
   const perUnit = new Decimal(old.quantity).isZero() ? 0 : Math.round(new Decimal(old.coversSeconds).div(old.quantity).toNumber())
   const line = priced({
-    ...old, priceFrom: body.unitPrice !== undefined && !new Decimal(body.unitPrice).eq(old.unitPrice) ? FROM.typed : old.priceFrom, quantity: body.quantity ?? old.quantity, unitPrice: body.unitPrice ?? old.unitPrice, done: body.done ?? old.done, coversSeconds: perUnit,
+    ...old, priceFrom: body.unitPrice !== undefined && !new Decimal(body.unitPrice).eq(old.unitPrice) ? PRICE_FROM.typed : old.priceFrom, quantity: body.quantity ?? old.quantity, unitPrice: body.unitPrice ?? old.unitPrice, done: body.done ?? old.done, coversSeconds: perUnit,
     discountMinor: body.discount === undefined ? old.discountMinor : decimalToMinor(body.discount, work.currency),
   }, entry, await levelFor(ctx, work), work.currency, body.discount !== undefined)
   if (!(await updateLine(ctx.tx, line, body.removed ?? false))) throw conflict('stale', 'Someone changed this line in the meantime.')

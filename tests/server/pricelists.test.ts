@@ -190,10 +190,15 @@ describe('suppliers', () => {
   it('whoever does not see costs sees what we sell at', async () => {
     const db = await database()
     await db.query('UPDATE people SET sees_cost = FALSE WHERE email = "piet@demo.test"')
-    await db.end()
-    const piet = await signedIn({ email: 'piet@demo.test' })
-    const { items } = await piet.ok('supplierProducts', { params: { key: 'northmoor' }, query: { q: 'NM-10001' } })
-    expect([items[0]!.cost, Number(items[0]!.price) > 0, (await piet.ok('wholeBook')).items.every(e => e.cost === null)]).toEqual([null, true, true])
+    try {
+      const piet = await signedIn({ email: 'piet@demo.test' })
+      const { items } = await piet.ok('supplierProducts', { params: { key: 'northmoor' }, query: { q: 'NM-10001' } })
+      expect([items[0]!.cost, Number(items[0]!.price) > 0, (await piet.ok('wholeBook')).items.every(e => e.cost === null)]).toEqual([null, true, true])
+    }
+    finally {
+      await db.query('UPDATE people SET sees_cost = TRUE WHERE email = "piet@demo.test"')
+      await db.end()
+    }
   })
 })
 describe('the browser’s copy of the book', () => {

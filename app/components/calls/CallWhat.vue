@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { decimalToMinor, minorToDecimal } from '~~/core/money/formatMinor'
 import { daysLate } from '~~/core/collections/ageing'
 import { CALL_KINDS } from '~~/shared/calls'
+import { PRICE_FROM } from '~~/core/pricebook/priceOrder'
 import type { Answer } from '~~/shared/api'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import { call, newId, type Problem } from '~/lib/api'
@@ -67,7 +68,7 @@ watch(() => JSON.stringify([props.chosen?.customerId, draft.value.date, draft.va
 const read = computed(() => lines.value.map((_, i) => {
   const own = readOut.value?.lines.filter(l => l.of === i) ?? []
   const { currency } = session.me!.company
-  return own.length ? { net: { amount: minorToDecimal(own.reduce((n, l) => n + decimalToMinor(l.net.amount, currency), 0), currency), currency }, from: own.length > 1 ? `becomes ${own.length} lines` : own[0]!.priceFrom === 'price book' ? '' : own[0]!.priceFrom } : null
+  return own.length ? { net: { amount: minorToDecimal(own.reduce((n, l) => n + decimalToMinor(l.net.amount, currency), 0), currency), currency }, from: own.length > 1 ? `becomes ${own.length} lines` : own[0]!.priceFrom === PRICE_FROM.book ? '' : own[0]!.priceFrom } : null
 }))
 const skills = computed(() => [...new Set(lines.value.flatMap(l => l.skills))])
 async function addPictures(e: Event) {

@@ -4,7 +4,9 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
+import { margin } from '~~/core/documents/margin'
 import { readAmount } from '~~/core/money/readAmount'
+import { roundToMinor } from '~~/core/money/roundToMinor'
 import type { Found } from '~/lib/book'
 import type { SortKey } from '~/workers/book.worker'
 import { usePriceEdits, type Column } from '~/stores/priceEdits'
@@ -49,8 +51,10 @@ const cell = (e: Found, c: Column) => {
 const title = (e: Found, c: Column) => (cell(e, c).wrong ? 'This is no amount; write it as 1234.50.' : theirs(e, c) ? `Somebody made this ${plain(e[c])} since you typed here.` : typed(e, c) !== undefined ? `was ${plain(e[c])}` : '')
 const marginOf = (e: Found) => {
   if (follows(e)) return ''
-  const [price, cost] = [Number(readAmount(shown(e, 'price')) ?? NaN), Number(readAmount(shown(e, 'cost')) ?? NaN)]
-  return price > 0 && !Number.isNaN(cost) ? `${((price - cost) / price * 100).toFixed(0)} %` : ''
+  const [price, cost] = [readAmount(shown(e, 'price')), readAmount(shown(e, 'cost'))]
+  const { currency } = session.me!.company
+  const m = price === null || cost === null ? null : margin(roundToMinor(price, currency), roundToMinor(cost, currency))
+  return m === null ? '' : `${(m * 100).toFixed(0)} %`
 }
 function go(row: number, extend = false, column = at.value.column) {
   if (extend) anchor.value ??= at.value.row

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A quote: who pays, what is offered, how long the price is held; sent, answered; the same in the office and on a phone.
 import { computed, reactive, ref, watch } from 'vue'
+import { PRICE_FROM } from '~~/core/pricebook/priceOrder'
 import type { Answer, Body } from '~~/shared/api'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import SupplierSheet, { type BasketLine } from '~/components/pricebook/SupplierSheet.vue'
@@ -103,7 +104,7 @@ const home = computed(() => (props.field ? '/field' : '/quotes'))
         <thead><tr><th>Work and material</th><th class="right">Quantity</th><th class="right">Each</th><th class="right">Net</th><th v-if="draft" /></tr></thead>
         <tbody>
           <tr v-for="l in quote.lines" :key="l.id">
-            <td>{{ l.name }}<br><span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }}<template v-if="!zero(l.discount)"> · less {{ session.money(l.discount, false) }}</template><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template><template v-if="l.priceFrom && l.priceFrom !== 'price book'"> · {{ l.priceFrom }}</template></span></td>
+            <td>{{ l.name }}<br><span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }}<template v-if="!zero(l.discount)"> · less {{ session.money(l.discount, false) }}</template><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template><template v-if="l.priceFrom && l.priceFrom !== PRICE_FROM.book"> · {{ l.priceFrom }}</template></span></td>
             <td class="right num"><input v-if="draft" class="plain num" :aria-label="`Quantity of ${l.name}`" :value="l.quantity" inputmode="decimal" @change="setLine(l, { quantity: ($event.target as HTMLInputElement).value })"><template v-else>{{ l.quantity }}</template></td>
             <td class="right num"><input v-if="draft" class="plain num" :aria-label="`Price of ${l.name}, here only`" :value="l.unitPrice" inputmode="decimal" @change="setLine(l, { unitPrice: ($event.target as HTMLInputElement).value })"><template v-else>{{ l.unitPrice }}</template></td>
             <td class="right num">{{ session.money(l.net, false) }}</td><td v-if="draft" class="right"><button class="btn plain small" :disabled="busy" :aria-label="`Take out ${l.name}`" @click="takeOut(l)">Take out</button></td>

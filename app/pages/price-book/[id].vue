@@ -65,7 +65,9 @@ const priced = computed(() => ({ kind: form.kind, name: form.name, category: for
 watch(() => JSON.stringify(priced.value), () => {
   clearTimeout(timer)
   // Nothing is tried before the entry is there: an empty form has no price.
-  if (owns.value && (fresh.value || version.value)) timer = setTimeout(() => void attempt(), 150)
+  const empty = form.kind === 'assembly' && !form.parts.length
+  if (empty) tried.value = null
+  else if (owns.value && (fresh.value || version.value)) timer = setTimeout(() => void attempt(), 150)
 }, { immediate: true })
 onBeforeUnmount(() => clearTimeout(timer))
 async function attempt() {

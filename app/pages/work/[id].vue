@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The four-column account of a work order: promised, done, billed, paid; its gaps can be acted on where they stand.
 import { computed, onMounted, reactive, ref } from 'vue'
+import { PRICE_FROM } from '~~/core/pricebook/priceOrder'
 import type { Answer } from '~~/shared/api'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import BillSheet from '~/components/invoices/BillSheet.vue'
@@ -107,7 +108,7 @@ const groups = computed(() => {
           <tr v-for="l in g.lines" :key="l.id">
             <td><template v-if="editing.id === l.id"><b>{{ l.name }}</b>
               <form class="row edit" @submit.prevent="change(l, { quantity: editing.quantity, unitPrice: editing.unitPrice, discount: editing.discount })"><label class="field"><span>Quantity</span><input v-model="editing.quantity" class="plain num"></label><label class="field"><span>Each, here only</span><input v-model="editing.unitPrice" class="plain num"></label><label class="field"><span>Discount</span><input v-model="editing.discount" class="plain num"></label><button class="btn act" :disabled="busy">Keep</button><button type="button" class="btn" @click="editing.id = ''">Leave</button></form></template>
-              <template v-else>{{ l.name }}<br><span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }} · {{ l.quantity }} × {{ l.unitPrice }}<template v-if="l.bookPrice && l.bookPrice !== l.unitPrice"> <span class="soon">(book {{ l.bookPrice }})</span></template><template v-if="!zero(l.discount)"> · less {{ l.discount.amount }}</template><template v-if="l.coversSeconds"> · covers {{ hoursMinutes(l.coversSeconds) }} h</template><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template><template v-if="l.priceFrom && l.priceFrom !== 'price book'"> · {{ l.priceFrom }}</template><template v-if="l.partNumber"> · {{ l.supplier }} {{ l.partNumber }}</template></span></template></td>
+              <template v-else>{{ l.name }}<br><span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }} · {{ l.quantity }} × {{ l.unitPrice }}<template v-if="l.bookPrice && l.bookPrice !== l.unitPrice"> <span class="soon">(book {{ l.bookPrice }})</span></template><template v-if="!zero(l.discount)"> · less {{ l.discount.amount }}</template><template v-if="l.coversSeconds"> · covers {{ hoursMinutes(l.coversSeconds) }} h</template><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template><template v-if="l.priceFrom && l.priceFrom !== PRICE_FROM.book"> · {{ l.priceFrom }}</template><template v-if="l.partNumber"> · {{ l.supplier }} {{ l.partNumber }}</template></span></template></td>
             <td class="right num">{{ show(l.promised) }}</td><td class="right num" :class="{ gap: !zero(l.toBill) }">{{ show(l.doneAmount) }}</td><td class="right num" :class="{ owed: !zero(l.unpaid) }">{{ show(l.billed) }}</td><td class="right num">{{ show(l.paid) }}</td>
             <td class="right nowrap no-print"><template v-if="edits && zero(l.billed)"><button v-if="!l.done" class="btn plain small" :disabled="busy" @click="change(l, { done: true })">Mark done</button><button class="btn plain small" @click="edit(l)">Change</button><button class="btn plain small" :disabled="busy" @click="change(l, { removed: true })">Take out</button></template></td>
           </tr>
