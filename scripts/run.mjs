@@ -1,11 +1,14 @@
 // Runs one of the TypeScript commands: npm run plan; and with the database up demo, bench, check:books, screenshots, backup, restore.
 import { spawnSync } from 'node:child_process'
-import { build, installModules } from './lib/install.mjs'
+import { build, installDebian, installModules } from './lib/install.mjs'
 import { keptSecret, openDatabase } from './lib/env.mjs'
 
 const [command, ...args] = process.argv.slice(2)
 installModules()
-if (command === 'bench' || command === 'screenshots') build()
+if (command === 'bench' || command === 'screenshots') {
+  installDebian({ chromium: 'chromium' })
+  build()
+}
 // The planner reads a file and needs nothing else.
 const database = command === 'plan' ? null : await openDatabase()
 const { status } = spawnSync(process.execPath, ['--import', 'tsx', `scripts/${command}.ts`, ...args], { stdio: 'inherit', env: { ...process.env, ...(database && { DATABASE_URL: database.url, OPEN_LEDGER_SECRET: keptSecret('secret'), CARD_SECRET: keptSecret('card-secret') }) } })

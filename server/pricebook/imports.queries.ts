@@ -15,7 +15,7 @@ export const putImport = (tx: Tx, i: { id: string, fileName: string, supplier: s
   'INSERT INTO price_imports (id, file_name, supplier, columns_as, made_by, made_at) VALUES (?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE file_name = VALUES(file_name), supplier = VALUES(supplier), columns_as = VALUES(columns_as)', [i.id, i.fileName, i.supplier, JSON.stringify(i.columns), i.by, sqlInstant(i.at)])
 /** Rows as they came; the same piece sent again stands where it stood. */
 export const stageRows = (tx: Tx, importId: string, rows: readonly { row: number, cells: readonly string[] }[]) => tx.many('INSERT INTO price_import_rows (import_id, row_no, cells) VALUES ? ON DUPLICATE KEY UPDATE cells = VALUES(cells)', rows.map(r => [importId, r.row, JSON.stringify(r.cells)]))
-export const stagedRows = async (tx: Tx, importId: string) => (await tx.bulk<{ row: number, cells: unknown }>('SELECT row_no AS `row`, cells FROM price_import_rows WHERE import_id = ? ORDER BY row_no LIMIT 50001', [importId])).map(r => ({ row: r.row, cells: json<string[]>(r.cells) }))
+export const stagedRows = async (tx: Tx, importId: string) => (await tx.rows<{ row: number, cells: unknown }>('SELECT row_no AS `row`, cells FROM price_import_rows WHERE import_id = ? ORDER BY row_no LIMIT 50001', [importId])).map(r => ({ row: r.row, cells: json<string[]>(r.cells) }))
 /** Lists that were looked at and left lying are of no use after a day. */
 export async function sweepStaged(tx: Tx, before: number, except: string): Promise<void> {
   await tx.run(`DELETE FROM price_imports WHERE state = 'waiting' AND made_at < ? AND id <> ?`, [sqlInstant(before), except])

@@ -22,7 +22,7 @@ const fix = (e: EntryRow): EntryRow => ({ ...e, skills: json<string[]>(e.skills)
 export const entriesById = async (tx: Tx, ids: string[]) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${marks(ids)})`, ids)).map(fix)
 export const assembliesAmong = async (tx: Tx, ids: string[]) => new Set(ids.length ? (await tx.rows<{ id: string }>(`SELECT id FROM price_entries WHERE kind = 'assembly' AND id IN (${marks(ids)})`, ids)).map(r => r.id) : [])
 /** The whole book, for the search index; bounded. */
-export const wholeBook = async (tx: Tx, today: string) => (await tx.bulk<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE ${ACTIVE} ORDER BY e.kind, e.code LIMIT 50000`, [today, today])).map(fix)
+export const wholeBook = async (tx: Tx, today: string) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE ${ACTIVE} ORDER BY e.kind, e.code LIMIT 50000`, [today, today])).map(fix)
 export const bookStamp = async (tx: Tx) => (await tx.row<{ stamp: string }>('SELECT CONCAT(COUNT(*), ":", COALESCE(SUM(version), 0)) AS stamp FROM price_entries'))!.stamp
 export const standardLabour = async (tx: Tx) => {
   const row = await tx.row<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE e.kind = 'labour' AND NOT e.retired ORDER BY e.pinned DESC, e.code LIMIT 1`)
@@ -57,7 +57,7 @@ export async function entryById(tx: Tx, id: string, lock = false): Promise<Whole
 export const entryByCode = (tx: Tx, code: string) => tx.row<{ id: string }>('SELECT id FROM price_entries WHERE code = ?', [code])
 /** What is inside entries: which part, how many, at what price. */
 export const partsInside = (tx: Tx, entryIds: string[]) => tx.rows<{ entryId: string, partId: string, code: string, name: string, quantity: string, price: string, furtherPrice: string | null, cost: string, kind: EntryKind, retired: number }>(`SELECT ep.entry_id AS entryId, ep.part_id AS partId, p.code, p.name, ep.quantity, p.price, p.further_price AS furtherPrice, p.cost, p.kind, p.retired FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id WHERE ep.entry_id IN (${marks(entryIds)}) ORDER BY p.kind, p.code`, entryIds)
-export const allPartsInside = (tx: Tx) => tx.bulk<{ entryId: string, partId: string, quantity: string }>('SELECT ep.entry_id AS entryId, ep.part_id AS partId, ep.quantity FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id ORDER BY p.kind, p.code LIMIT 200000')
+export const allPartsInside = (tx: Tx) => tx.rows<{ entryId: string, partId: string, quantity: string }>('SELECT ep.entry_id AS entryId, ep.part_id AS partId, ep.quantity FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id ORDER BY p.kind, p.code LIMIT 200000')
 /** What is inside some entries, instead of what was. */
 export async function setPartsInside(tx: Tx, entryIds: readonly string[], parts: readonly { entryId: string, partId: string, quantity: string }[]): Promise<void> {
   for (let i = 0; i < entryIds.length; i += 1000) await tx.run(`DELETE FROM price_entry_parts WHERE entry_id IN (${marks(entryIds.slice(i, i + 1000))})`, entryIds.slice(i, i + 1000))
@@ -80,7 +80,7 @@ export async function setPrices(tx: Tx, rows: readonly (PriceSet & { id: string 
 }
 export type FullEntry = EntryFacts & PriceSet & { id: string, version: number }
 /** Every entry with all that a list of ours says of it, the retired ones too. */
-export const fullEntries = async (tx: Tx) => (await tx.bulk<FullEntry>(`SELECT ${PLAIN}, e.description, e.technician_note AS technicianNote, e.income_code AS incomeCode, e.active_from AS activeFrom, e.active_to AS activeTo, e.retired FROM price_entries e ORDER BY e.kind, e.code LIMIT 50000`)).map(e => ({ ...e, skills: json<string[]>(e.skills), pinned: Boolean(e.pinned), retired: Boolean(e.retired) }))
+export const fullEntries = async (tx: Tx) => (await tx.rows<FullEntry>(`SELECT ${PLAIN}, e.description, e.technician_note AS technicianNote, e.income_code AS incomeCode, e.active_from AS activeFrom, e.active_to AS activeTo, e.retired FROM price_entries e ORDER BY e.kind, e.code LIMIT 50000`)).map(e => ({ ...e, skills: json<string[]>(e.skills), pinned: Boolean(e.pinned), retired: Boolean(e.retired) }))
 /** Makes entries, or changes what stands in those that are there; their prices too. */
 export const putEntries = (tx: Tx, rows: readonly { id: string, facts: EntryFacts, prices: PriceSet }[]) => tx.many(
   `INSERT INTO price_entries (code, kind, category, name, description, technician_note, synonyms, unit, tax_class, seconds_first, seconds_further, skills, pinned, labour_id, sundries_rate, supplier, part_number, income_code, active_from, active_to, retired, id, cost, price, further_price, pricing) VALUES ?
@@ -139,7 +139,7 @@ export const workedByTask = (tx: Tx, since: string, entryId: string | null = nul
    GROUP BY l.id, l.entry_id, l.quantity LIMIT 20000`, entryId ? [entryId, since] : [since])
 export const entriesWith = (tx: Tx, partId: string) => tx.rows<{ id: string, code: string, name: string, quantity: string }>('SELECT e.id, e.code, e.name, ep.quantity FROM price_entry_parts ep JOIN price_entries e ON e.id = ep.entry_id WHERE ep.part_id = ? AND NOT e.retired ORDER BY e.code LIMIT 50', [partId])
 /** What is on sale, by name, with when it was sold last. */
-export const namesOf = (tx: Tx) => tx.bulk<{ id: string, code: string, name: string, kind: EntryKind, category: string, price: string, last: string | null }>(
+export const namesOf = (tx: Tx) => tx.rows<{ id: string, code: string, name: string, kind: EntryKind, category: string, price: string, last: string | null }>(
   `SELECT e.id, e.code, e.name, e.kind, e.category, e.price, s.last FROM price_entries e LEFT JOIN (SELECT l.entry_id, DATE(MAX(w.created_at)) AS last FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE NOT l.removed AND l.done GROUP BY l.entry_id) s ON s.entry_id = e.id WHERE NOT e.retired ORDER BY e.code LIMIT 50000`)
 /** What each entry usually goes for: of its last prices the one in the middle. */
 export const usualPrices = async (tx: Tx, since: string) => new Map((await tx.rows<{ entryId: string, price: string }>(
@@ -161,7 +161,7 @@ export async function descriptionsOf(tx: Tx, ids: readonly string[]): Promise<Ma
 export const namedLike = (tx: Tx, words: string[], not: string) => tx.rows<{ id: string, code: string, name: string, price: string }>(
   `SELECT e.id, e.code, e.name, e.price FROM price_entries e WHERE NOT e.retired AND e.id <> ?${words.map(() => ' AND e.name LIKE ?').join('')} ORDER BY e.name LIMIT 5`, [not, ...words.map(w => `%${w}%`)])
 /** Every entry, the retired ones too: a task may still have a retired part inside. */
-export const everyEntry = async (tx: Tx) => (await tx.bulk<EntryRow & { retired: number }>(`SELECT ${PLAIN}, '' AS parts, e.retired FROM price_entries e ORDER BY e.kind, e.code LIMIT 50000`)).map(e => ({ ...fix(e), retired: Boolean(e.retired) }))
+export const everyEntry = async (tx: Tx) => (await tx.rows<EntryRow & { retired: number }>(`SELECT ${PLAIN}, '' AS parts, e.retired FROM price_entries e ORDER BY e.kind, e.code LIMIT 50000`)).map(e => ({ ...fix(e), retired: Boolean(e.retired) }))
 export const labourRates = (tx: Tx) => tx.rows<{ id: string, name: string, price: string }>('SELECT id, name, price FROM price_entries WHERE kind = "labour" AND NOT retired ORDER BY pinned DESC, code LIMIT 100')
 export const entriesOfKinds = async (tx: Tx, kinds: EntryKind[]) => (await tx.rows<EntryRow>(`SELECT ${PLAIN}, '' AS parts FROM price_entries e WHERE e.kind IN (${marks(kinds)}) AND NOT e.retired ORDER BY e.kind, e.pinned DESC, e.code LIMIT 200`, kinds)).map(fix)
 /** One change of prices at a time: what follows from what is worked out from the whole book. */
