@@ -29,6 +29,15 @@ export function closeLive() {
   source?.close()
   source = null
 }
+function patiently(refresh: () => void, ms: number) {
+  let waiting: ReturnType<typeof setTimeout> | undefined
+  return () => {
+    waiting ??= setTimeout(() => {
+      waiting = undefined
+      refresh()
+    }, ms)
+  }
+}
 function listen(to: Set<() => void>, refresh: () => void) {
   onMounted(() => {
     to.add(refresh)
@@ -36,5 +45,6 @@ function listen(to: Set<() => void>, refresh: () => void) {
   })
   onBeforeUnmount(() => to.delete(refresh))
 }
-export const onLive = (refresh: () => void) => listen(listeners, refresh)
+/** `patience` in ms: what stands at the edge of the screen lets the question of its middle go first. */
+export const onLive = (refresh: () => void, patience = 0) => listen(listeners, patience ? patiently(refresh, patience) : refresh)
 export const onMoved = (refresh: () => void) => listen(watchers, refresh)

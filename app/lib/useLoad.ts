@@ -5,7 +5,7 @@ import { keepEqual } from './keepEqual'
 import { onLive } from './live'
 import type { Problem } from './api'
 
-export function useLoad<T>(load: () => Promise<T>) {
+export function useLoad<T>(load: () => Promise<T>, patience = 0) {
   const data = shallowRef<T | null>(null)
   const problem = ref<Problem | null>(null)
   let turn = 0
@@ -24,6 +24,6 @@ export function useLoad<T>(load: () => Promise<T>) {
     }
   }
   onMounted(refresh)
-  onLive(() => void refresh())
+  onLive(() => void refresh(), patience)
   return { data, problem, refresh }
 }

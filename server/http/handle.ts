@@ -1,7 +1,5 @@
 // One way through for every request: find the route, who may, bounded body, validate, once only, one transaction, answer.
 import { createHash, randomUUID } from 'node:crypto'
-import { promisify } from 'node:util'
-import { gzip } from 'node:zlib'
 import { getHeader, getHeaders, getQuery, getRequestURL, setHeader, setResponseStatus, type H3Event } from 'h3'
 import { LedgerError } from '../../core/errors/LedgerError'
 import type { RouteName } from '../../shared/api'
@@ -15,10 +13,9 @@ import { matchRoute } from './match'
 import { onceOnly } from './idempotency'
 import { openapi } from './openapi'
 import { problemOf } from './problem'
-import { forgetShared, sharedAnswer } from './shared'
+import { forgetShared, sendable, sharedAnswer, type Sendable } from './shared'
 import { readBounded } from './body'
 
-const compressed = promisify(gzip) as (text: string, options: { level: number }) => Promise<Buffer>
 const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
 
 export async function handle(event: H3Event, path: string): Promise<unknown> {
@@ -71,16 +68,16 @@ async function answer(event: H3Event, path: string): Promise<unknown> {
     if (result.filename) setHeader(event, 'Content-Disposition', `inline; filename="${result.filename.replace(/[^\w.-]/g, '_')}"`)
     return result.data
   }
-  return sent(event, JSON.stringify(result))
+  return sent(event, sendable(result))
 }
 const LARGE = 20_000
 /** Answers that are large go compressed where the browser takes it: a price book over a phone's signal. */
-async function sent(event: H3Event, text: string): Promise<string | Buffer> {
+async function sent(event: H3Event, { text, gzip }: Sendable): Promise<string | Buffer> {
   setHeader(event, 'Content-Type', 'application/json')
   if (text.length < LARGE || !/\bgzip\b/.test(getHeader(event, 'Accept-Encoding') ?? '')) return text
   setHeader(event, 'Content-Encoding', 'gzip')
   setHeader(event, 'Vary', 'Accept-Encoding')
-  return compressed(text, { level: 3 })
+  return gzip()
 }
 
 async function allow(event: H3Event, route: Route): Promise<Actor | null> {

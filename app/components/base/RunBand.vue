@@ -7,7 +7,7 @@ import { useSession } from '~/stores/session'
 
 const session = useSession()
 const route = useRoute()
-const { data: run } = useLoad(() => call('run'))
+const { data: run } = useLoad(() => call('run'), 300)
 const emit = defineEmits<{ quotes: [count: number] }>()
 // Quotes stand in the index, not in the run; how many wait is told with it.
 watch(run, r => r && emit('quotes', r.quotes.count))
