@@ -8,7 +8,7 @@ export const scheduleVisit = obj({
   technicianId: id().nullable().defined(), startAt: instant().nullable().defined(), durationSeconds: int().required(), state: words(), kind: words(),
   promiseDate: date().nullable().defined(), promiseFrom: time().nullable().defined(), promiseTo: time().nullable().defined(), promiseStart: instant().nullable().defined(), promiseEnd: instant().nullable().defined(),
   driveSeconds: int().required(), arriveAt: instant().nullable().defined(), finishAt: instant().nullable().defined(), atRisk: flag().required(), lateSeconds: int().required(), net: words(), waiting: words(200),
-  siteId: id().required(), locked: flag().required(), note: words(), crewIds: list(id().required()), alongIds: list(id().required()), contact: words(300), accessNote: words(400), quote: words(), territory: words(), skills: list(words()), misfit: words(400), lat: degrees(), lon: degrees(),
+  siteId: id().required(), locked: flag().required(), note: words(), crewIds: list(id().required()), alongIds: list(id().required()), contact: words(300), accessNote: words(400), officeNote: words(2000), quote: words(), territory: words(), skills: list(words()), misfit: words(400), lat: degrees(), lon: degrees(),
 })
 export const schedule = obj({
   date: date().required(), holiday: words(), now: instant().required(), dayStart: instant().required(), dayEnd: instant().required(),

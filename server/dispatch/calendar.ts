@@ -41,5 +41,5 @@ export async function writeInvitation(ctx: Ctx, visitId: string, to: readonly st
   const visit = await feedVisit(ctx.tx, visitId)
   if (!visit) throw notFound('visit with a slot')
   const method = visit.state === 'cancelled' ? 'CANCEL' : 'REQUEST'
-  return { method, content: writeIcs(ctx.company.name, [{ ...asEvent(visit), text: [visit.number, visit.title, ctx.company.phone && `Questions: ${ctx.company.phone}`].filter(Boolean).join('\n') }], { method, organizer: { name: ctx.company.name, mail: ctx.company.email || 'office@localhost' }, attendees: to }) }
+  return { method, content: writeIcs(ctx.company.name, [{ ...asEvent(visit), changedAt: ctx.now, text: [visit.number, visit.title, ctx.company.phone && `Questions: ${ctx.company.phone}`].filter(Boolean).join('\n') }], { method, organizer: { name: ctx.company.name, mail: ctx.company.email || 'office@localhost' }, attendees: to }) }
 }

@@ -35,11 +35,11 @@ export const timeOffBetween = async (tx: Tx, from: number, to: number) =>
 export interface BoardVisit {
   id: string, version: number, workOrderId: string, number: string, title: string, kind: string, customer: string, site: string, siteId: string, line1: string, town: string, postcode: string, lat: number | null, lon: number | null, technicianId: string | null
   startAt: string | null, durationSeconds: number, state: VisitState, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null, net: number, createdAt: string
-  setOffAt: string | null, startedAt: string | null, finishedAt: string | null, locked: number, note: string, crew: string | null, contact: string, accessNote: string, quote: string | null
+  setOffAt: string | null, startedAt: string | null, finishedAt: string | null, locked: number, note: string, crew: string | null, contact: string, accessNote: string, officeNote: string, quote: string | null
 }
 const BOARD = `SELECT v.id, v.version, v.work_order_id AS workOrderId, w.number, w.title, w.kind, c.name AS customer, s.name AS site, s.id AS siteId, s.line1, s.town, s.postcode, s.lat, s.lon, v.technician_id AS technicianId, v.start_at AS startAt,
   v.duration_seconds AS durationSeconds, v.state, v.promise_date AS promiseDate, LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, w.created_at AS createdAt, v.started_at AS startedAt, v.finished_at AS finishedAt,
-  v.locked, v.note, CONCAT_WS(' ', NULLIF(JSON_VALUE(w.contact, '$.name'), ''), COALESCE(NULLIF(JSON_VALUE(w.contact, '$.phone'), ''), c.phone)) AS contact, s.access_note AS accessNote,
+  v.locked, v.note, CONCAT_WS(' ', NULLIF(JSON_VALUE(w.contact, '$.name'), ''), COALESCE(NULLIF(JSON_VALUE(w.contact, '$.phone'), ''), c.phone)) AS contact, s.access_note AS accessNote, c.office_note AS officeNote,
   (SELECT GROUP_CONCAT(vc.person_id ORDER BY vc.person_id) FROM visit_crew vc WHERE vc.visit_id = v.id) AS crew,
   (SELECT q.number FROM quotes q WHERE q.work_order_id = w.id ORDER BY q.created_at DESC LIMIT 1) AS quote,
   (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE l.work_order_id = w.id AND NOT l.removed) AS net,

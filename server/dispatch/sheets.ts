@@ -27,7 +27,7 @@ export async function daySheets(ctx: Ctx, date: string, technicianId?: string): 
     name: t.name, day: sayDay(date), hours: t.working.map(w => `${time(w.from)}–${time(w.to)}`).join(', '), along: day.technicians.filter(x => x.goesWith === t.id).map(x => x.name.split(' ')[0]!),
     stops: day.visits.filter(v => v.technicianId === t.id || v.crewIds.includes(t.id) || v.alongIds.includes(t.id)).map(v => ({
       time: time(v.startAt!), until: time(Date.parse(v.startAt!) + v.durationSeconds * 1000), drive: v.driveSeconds && v.technicianId === t.id ? `${Math.round(v.driveSeconds / 60)} min drive` : '', number: v.number, title: `${v.title}${SAID[v.state] ? ` (${SAID[v.state]})` : ''}`, customer: v.customer,
-      place: [v.place, v.town].filter(Boolean).join(', '), promise: v.promiseFrom ? `${v.promiseFrom}–${v.promiseTo}` : '', contact: v.contact, notes: [v.accessNote, v.note].filter(Boolean),
+      place: [v.place, v.town].filter(Boolean).join(', '), promise: v.promiseFrom ? `${v.promiseFrom}–${v.promiseTo}` : '', contact: v.contact, notes: [v.officeNote, v.accessNote, v.note].filter(Boolean),
       crew: [v.technicianId === t.id ? '' : `with ${nameOf(v.technicianId)}`, ...v.crewIds.filter(c => c !== t.id).map(c => `with ${nameOf(c)}`)].filter(Boolean).join(', '),
     })),
     other: t.timeOff.map(o => ({ time: `${time(o.from)}–${time(o.to)}`, text: o.reason })), home: t.homeAt ? `Home at about ${time(t.homeAt)}, ${hoursMinutes(t.homeDriveSeconds)} h drive.` : '',

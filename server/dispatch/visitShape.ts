@@ -33,7 +33,7 @@ export async function shapeVisits(ctx: Ctx, rows: readonly BoardVisit[], forecas
       id: v.id, version: v.version, workOrderId: v.workOrderId, number: v.number, title: v.title, kind: v.kind, customer: v.customer, siteId: v.siteId, place: [v.site, v.line1].filter(Boolean).join(', '), town: v.town, technicianId: v.technicianId,
       startAt: v.startAt, durationSeconds: v.durationSeconds, state: v.state, promiseDate: v.promiseDate, promiseFrom: v.promiseFrom, promiseTo: v.promiseTo, promiseStart: promise(v.promiseFrom), promiseEnd: promise(v.promiseTo),
       driveSeconds: p?.driveSeconds ?? 0, arriveAt: p ? iso(p.arriveAt) : null, finishAt: p ? iso(p.finishAt) : null, atRisk: p?.atRisk ?? false, lateSeconds: p?.lateSeconds ?? 0, net: v.net ? minorToDecimal(v.net, ctx.company.currency) : '',
-      waiting: v.startAt && v.technicianId ? '' : waiting(ctx, v), locked: Boolean(v.locked), note: v.note, crewIds: crewIds(v), alongIds: [], contact: v.contact, accessNote: v.accessNote, quote: v.quote ?? '', territory: territory?.name ?? '', skills, misfit, lat: v.lat, lon: v.lon,
+      waiting: v.startAt && v.technicianId ? '' : waiting(ctx, v), locked: Boolean(v.locked), note: v.note, crewIds: crewIds(v), alongIds: [], contact: v.contact, accessNote: v.accessNote, officeNote: v.officeNote, quote: v.quote ?? '', territory: territory?.name ?? '', skills, misfit, lat: v.lat, lon: v.lon,
     }
   })
 }

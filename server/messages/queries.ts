@@ -31,7 +31,7 @@ export async function messagePage(tx: Tx, f: { q: string, limit: number, after: 
   })
   return { rows: rows.map(r => ({ ...r, recipients: json<string[]>(r.recipients) })), total }
 }
-/** Which of these visits a message of that kind was written for. */
 /** Everybody to whom a visit was sent as an invitation. */
 export const invitedTo = async (tx: Tx, visitId: string) => [...new Set((await tx.rows<{ recipients: unknown }>('SELECT recipients FROM messages WHERE visit_id = ? AND kind = "visit_invitation" ORDER BY created_at', [visitId])).flatMap(r => json<string[]>(r.recipients)))]
+/** Which of these visits a message of that kind was written for. */
 export const toldOfVisit = async (tx: Tx, kind: string, visitIds: string[]) => new Set((await tx.rows<{ id: string }>(`SELECT DISTINCT visit_id AS id FROM messages WHERE kind = ? AND visit_id IN (${marks(visitIds)})`, [kind, ...visitIds])).map(r => r.id))

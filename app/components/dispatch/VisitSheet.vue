@@ -21,6 +21,7 @@ const form = reactive({ technicianId: null as string | null, date: '', time: '',
 const part = ref(3600)
 const reason = ref('')
 const to = ref('')
+const invited = ref('')
 const telling = ref<string | null>(null)
 const warned = ref('')
 const asIs = (v: Visit): typeof form => ({ technicianId: v.technicianId, date: v.startAt ? localDate(Date.parse(v.startAt), session.zone) : v.promiseDate ?? session.today, time: v.startAt ? localTime(Date.parse(v.startAt), session.zone) : '', durationSeconds: v.durationSeconds, crewIds: [...v.crewIds] })
@@ -29,6 +30,7 @@ let last: { id: string, form: typeof form } | null = null
 watch(() => props.visit && `${props.visit.id} ${props.visit.version}`, () => {
   const v = props.visit
   warned.value = ''
+  if (v?.id !== last?.id) invited.value = ''
   if (!v) return void (last = null)
   const now = asIs(v)
   const same = (key: keyof typeof form) => last?.id !== v.id || JSON.stringify(form[key]) === JSON.stringify(last.form[key])
@@ -69,6 +71,7 @@ const cancel = () => go(async () => {
 })
 const invite = () => go(async () => {
   await call('inviteToVisit', { params: { id: props.visit!.id }, body: { to: [to.value.trim()] } })
+  invited.value = to.value.trim()
   to.value = ''
 })
 const lengths = computed(() => [...new Set([...Array.from({ length: 40 }, (_, i) => (i + 1) * 900), ...(props.visit ? [props.visit.durationSeconds] : [])])].sort((a, b) => a - b))
@@ -82,7 +85,7 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
       <dl>
         <dt>Where</dt><dd>{{ visit.place }}, {{ visit.town }}<span v-if="visit.territory" class="quiet"> · {{ visit.territory }}</span></dd>
         <dt>Speak to</dt><dd>{{ visit.contact || '–' }}</dd>
-        <template v-if="visit.accessNote"><dt>Mind</dt><dd class="soon">{{ visit.accessNote }}</dd></template>
+        <template v-if="visit.officeNote || visit.accessNote"><dt>Mind</dt><dd class="soon">{{ [visit.officeNote, visit.accessNote].filter(Boolean).join(' · ') }}</dd></template>
         <template v-if="visit.note"><dt>Why again</dt><dd>{{ visit.note }}</dd></template>
         <dt>Promised</dt><dd>{{ visit.promiseFrom ? `${session.day(visit.promiseDate!)}, ${visit.promiseFrom}–${visit.promiseTo}` : 'nothing yet' }}</dd>
         <dt>Worth</dt><dd class="num">{{ visit.net || '–' }}</dd>
@@ -105,6 +108,7 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
       <div v-if="visit.startAt" class="box">
         <div class="row"><button v-if="may" class="btn" @click="telling = visit.id">Tell the customer…</button><a class="btn" :href="`/api/v1/visits/${visit.id}/work-sheet.pdf`" target="_blank">Work sheet</a></div>
         <form v-if="may" class="row" @submit.prevent="invite"><input v-model="to" class="plain grow" type="email" placeholder="mail address" aria-label="Invite by mail"><button class="btn" :disabled="busy || !to.trim()">Send as invitation</button></form>
+        <p v-if="invited" class="note" role="status">The invitation is on its way to {{ invited }}. They hear by themselves when the visit is moved or cancelled.</p>
       </div>
       <NuxtLink class="btn" :to="`/work/${visit.workOrderId}`">Open {{ visit.number }}</NuxtLink>
       <TellSheet :visit-id="telling" @close="telling = null" />

@@ -29,8 +29,8 @@ const print = () => window.print()
       <button class="btn no-print print" @click="print">Print the list</button>
       <template v-for="g in groups(data, shown)" :key="g.name">
         <h2>{{ g.name }} <span class="quiet num">{{ g.rows.length }}</span></h2>
-        <table class="book"><tbody><tr v-for="v in g.rows" :key="v.id" tabindex="0" class="pick" @click="open(v.id)" @keydown.enter="open(v.id)">
-          <td class="num when">{{ v.startAt ? session.time(v.startAt) : '–' }}</td><td class="who">{{ nameOf(data, v.technicianId).split(' ')[0] }}<span v-if="v.crewIds.length" class="quiet"> + {{ v.crewIds.map(c => nameOf(data, c).split(' ')[0]).join(', ') }}</span></td><td><b>{{ v.customer }}</b><br><span class="quiet small">{{ v.place }}, {{ v.town }}</span></td><td>{{ v.title }}<br><span class="num small quiet">{{ v.number }} · {{ v.kind }}{{ v.quote ? ` · ${v.quote}` : '' }}</span></td>
+        <table class="book"><colgroup><col class="when"><col class="who"><col><col><col class="said"><col class="long"><col class="state"></colgroup><tbody><tr v-for="v in g.rows" :key="v.id" tabindex="0" class="pick" @click="open(v.id)" @keydown.enter="open(v.id)">
+          <td class="num">{{ v.startAt ? session.time(v.startAt) : '–' }}</td><td>{{ nameOf(data, v.technicianId).split(' ')[0] }}<span v-if="v.crewIds.length" class="quiet"> + {{ v.crewIds.map(c => nameOf(data, c).split(' ')[0]).join(', ') }}</span></td><td><b>{{ v.customer }}</b><br><span class="quiet small">{{ v.place }}, {{ v.town }}</span></td><td>{{ v.title }}<br><span class="num small quiet">{{ v.number }} · {{ v.kind }}{{ v.quote ? ` · ${v.quote}` : '' }}</span></td>
           <td class="small">{{ v.promiseFrom ? `promised ${v.promiseFrom}–${v.promiseTo}` : v.waiting || 'nothing promised' }}<br><span v-if="v.misfit" class="soon">{{ v.misfit }}</span></td><td class="num right">{{ hoursMinutes(v.durationSeconds) }}</td><td><span class="chip">{{ v.state.replace('_', ' ') }}</span><span v-if="v.locked" class="chip soon">locked</span></td>
         </tr></tbody></table>
       </template>
@@ -40,5 +40,5 @@ const print = () => window.print()
 </template>
 
 <style scoped>
-.list { padding: 0 14px 20px; position: relative; } .print { position: absolute; right: 14px; top: 0; } h2 { margin: 12px 0 4px; } .when { width: 60px; } .who { width: 150px; } .pick { cursor: pointer; }
+.list { padding: 0 14px 20px; position: relative; } .print { float: right; } h2 { margin: 12px 0 4px; min-height: 30px; display: flow-root; } h2:not(:first-of-type) { min-height: 0; } table { table-layout: fixed; } .when { width: 64px; } .who { width: 130px; } .said { width: 280px; } .long { width: 70px; } .state { width: 130px; } .pick { cursor: pointer; }
 </style>

@@ -2,6 +2,7 @@
 // What scheduling needs: first what is still missing and for what, then hours, territories, time off, meetings, holidays, roads, calendars.
 import { computed, reactive, ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
+import { localDate } from '~~/core/time/zone'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
@@ -101,6 +102,14 @@ const takeRoads = (e: Event) => act(async () => {
   await call('importRoads', { body: { id: newId(), name: file.name.replace(/\.\w+$/, ''), data: await file.text() } })
   await roadsAgain()
 })
+/** “Tue 24 Nov” for a whole day, “Fri 27 Nov 12:00–18:00” for a part of one. */
+function spell({ from, to }: { from: string, to: string }) {
+  const date = (ms: number) => localDate(ms, session.zone)
+  const [first, last] = [date(Date.parse(from)), date(Date.parse(to) - 1)]
+  const days = first === last ? session.day(first) : `${session.day(first)} to ${session.day(last)}`
+  if (session.time(from) === '00:00' && session.time(to) === '00:00') return days
+  return first === last ? `${days} ${session.time(from)}–${session.time(to)}` : `${session.dayTime(from)} to ${session.dayTime(to)}`
+}
 const wrong = (path: string) => failed.value?.at(path) ?? ''
 const hoursOf = (p: Person) => DAYS.flatMap((d, i) => {
   const h = p.hours.find(x => x.weekday === i + 1)
@@ -127,7 +136,7 @@ const shortHours = (p: Person) => {
     <table class="book"><thead><tr><th>Technician</th><th>Hours, visits in the morning + afternoon</th><th>Skills</th><th>Territories</th><th>Off, and entries</th><th /></tr></thead><tbody>
       <tr v-for="p in data.technicians" :key="p.id"><td><b>{{ p.name }}</b><div class="small quiet">{{ about(p) }}</div></td><td class="small"><div v-for="h in shortHours(p)" :key="h" class="num">{{ h }}</div><span v-if="!hoursOf(p).length" class="soon">no hours yet: nobody is offered</span></td><td class="small"><div v-for="s in p.skills" :key="s">{{ s }}<span v-if="p.licences.find(l => l.skill === s)" :class="p.licences.find(l => l.skill === s)!.until < session.today ? 'late' : 'quiet'"> until {{ session.day(p.licences.find(l => l.skill === s)!.until) }}</span></div></td>
         <td class="small">{{ data.territories.filter(t => p.territoryIds.includes(t.id)).map(t => t.name).join(', ') || 'everywhere' }}</td>
-        <td class="small"><div v-for="o in p.off" :key="o.id">{{ session.dayTime(o.from) }} – {{ session.dayTime(o.to) }}: {{ o.reason }} <button class="btn plain small" :aria-label="`Take back: ${o.reason}`" @click="takeOff(o.id)">Take back</button></div><div v-for="e in p.entries" :key="e.id">{{ session.dayTime(e.from) }}: {{ e.title }} <button class="btn plain small" :aria-label="`Take back: ${e.title}`" @click="takeEntry(e.id)">Take back</button></div></td>
+        <td class="small"><div v-for="o in p.off" :key="o.id">{{ spell(o) }}: {{ o.reason }} <button class="btn plain small" :aria-label="`Take back: ${o.reason}`" @click="takeOff(o.id)">Take back</button></div><div v-for="e in p.entries" :key="e.id">{{ session.dayTime(e.from) }}: {{ e.title }} <button class="btn plain small" :aria-label="`Take back: ${e.title}`" @click="takeEntry(e.id)">Take back</button></div></td>
         <td class="right nowrap"><button v-if="owns" class="btn" :aria-label="`Change ${p.name}`" @click="edit(p)">Change</button> <button class="btn" :aria-label="`Calendar of ${p.name}`" @click="newLink(p)">{{ p.calendar ? 'New calendar link' : 'Calendar link' }}</button></td></tr>
     </tbody></table>
     <p v-if="link.url" class="note row" role="status"><span class="grow">The calendar of <b>{{ link.name }}</b>, for a calendar program; a link before this one has ended:<br><code class="num url">{{ link.url }}</code></span></p>
