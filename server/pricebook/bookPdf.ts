@@ -1,27 +1,32 @@
-// The book on paper, to be shown at a table: by category, at the firm's prices and a level's, with pictures where they are wanted.
+// The book on paper, to be shown at a table: by category, at the firm's prices, at those of levels, or both beside each other, with pictures where they are wanted.
 import type { Content } from 'pdfmake/interfaces'
-import { notFound } from '../../core/errors/LedgerError'
+import { invalid, notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import { categoryTree, inCategory } from '../../core/pricebook/inCategory'
-import { levelSaving, type LineKind } from '../../core/pricebook/levelPrice'
 import type { Query } from '../../shared/api'
 import { levels } from '../customers/queries'
 import { readFont } from '../documents/fonts'
 import { longDate, makePdf, runs } from '../documents/paperPdf'
 import type { Ctx } from '../http/context'
 import { Raw } from '../http/handlers'
-import { applyDue } from './changes'
-import { descriptionsOf, pictureById, wholeBook } from './queries'
+import { descriptionsOf, pictureById } from './queries'
+import { book, savingOf } from './service'
 
 const MOST_PICTURES = 120
+const MOST_LEVELS = 3
 export async function bookPdf(ctx: Ctx, query: Query<'bookPdf'>): Promise<Raw> {
-  await applyDue(ctx)
   const { currency, locale } = ctx.company
-  const level = query.level ? (await levels(ctx.tx)).find(l => l.id === query.level) : null
-  if (query.level && !level) throw notFound('price level')
+  const known = await levels(ctx.tx)
+  const wanted = [...new Set((query.levels ?? '').split(',').filter(Boolean))].map(id => known.find(l => l.id === id) ?? null)
+  if (wanted.includes(null)) throw notFound('price level')
+  if (wanted.length > MOST_LEVELS) throw invalid('levels', `Not more than ${MOST_LEVELS} levels fit beside each other.`)
+  if (query.ours === 'no' && !wanted.length) throw invalid('levels', 'Choose a level, or show our prices.')
+  const { entries: sold, inside } = await book(ctx)
+  /** Whose prices stand in the columns: null is ours. */
+  const columns = [...(query.ours === 'no' ? [] : [null]), ...wanted]
   const kinds = new Set((query.kind || 'task,assembly,charge').split(','))
-  const entries = (await wholeBook(ctx.tx, ctx.today)).filter(e => kinds.has(e.kind) && (!query.category || inCategory(e.category, query.category)))
+  const entries = [...sold.values()].filter(e => kinds.has(e.kind) && (!query.category || inCategory(e.category, query.category)))
   const words = await descriptionsOf(ctx.tx, entries.map(e => e.id))
   const format = new Intl.NumberFormat(locale, { style: 'currency', currency })
   const money = (minor: number): Content => ({ text: format.format(toMoney(minor, currency).amount as unknown as number), font: 'mono', alignment: 'right', noWrap: true })
@@ -34,22 +39,21 @@ export async function bookPdf(ctx: Ctx, query: Query<'bookPdf'>): Promise<Raw> {
       if (p.mime !== 'image/webp') pictures.set(e.id, `data:${p.mime};base64,${p.bytes.toString('base64')}`)
     }
   }
-  const withPictures = pictures.size > 0
   const rule = { hLineColor: () => '#b9c5bf', vLineWidth: () => 0, hLineWidth: (i: number) => (i === 1 ? 1 : 0.5), paddingTop: () => 4, paddingBottom: () => 4 }
   const sections = categoryTree(entries.map(e => e.category)).flatMap((c): Content[] => {
     const own = entries.filter(e => e.category === c.path).sort((a, b) => a.name.localeCompare(b.name, locale, { numeric: true }))
     const heading: Content = { text: runs(c.depth ? c.path.replaceAll(' / ', ' · ') : c.name), fontSize: c.depth ? 12 : 15, bold: true, margin: [0, 14, 0, 4], headlineLevel: 1 }
     if (!own.length) return [heading]
+    const withPictures = own.some(e => pictures.has(e.id))
     return [heading, {
-      layout: rule, table: { headerRows: 1, dontBreakRows: true, widths: [...(withPictures ? [56] : []), '*', 'auto', ...(level ? ['auto'] : [])], body: [
-        [...(withPictures ? [''] : []), { text: 'Work', bold: true }, { text: 'Price', bold: true, alignment: 'right' as const }, ...(level ? [{ text: runs(`With ${level.name.toLowerCase()}`), bold: true, alignment: 'right' as const }] : [])],
+      layout: rule, table: { headerRows: 1, dontBreakRows: true, widths: [...(withPictures ? [56] : []), '*', ...columns.map(() => 76)], body: [
+        [...(withPictures ? [''] : []), { text: 'Work', bold: true }, ...columns.map(l => ({ text: runs(l?.name ?? 'Price'), bold: true, alignment: 'right' as const }))],
         ...own.map((e) => {
           const minor = roundToMinor(e.price, currency)
-          const off = level && e.kind !== 'assembly' ? levelSaving(minor, e.kind as LineKind, level, currency) : 0
           return [
             ...(withPictures ? [pictures.has(e.id) ? { image: pictures.get(e.id)!, fit: [50, 50] as [number, number] } : ''] : []),
             { stack: [{ text: runs(e.name) }, ...(words.get(e.id) ? [{ text: runs(words.get(e.id)!), color: '#4a5a54', fontSize: 9 }] : []), ...(e.unit === 'each' ? [] : [{ text: runs(`by ${e.unit}`), color: '#4a5a54', fontSize: 9 }])] },
-            money(minor), ...(level ? [money(minor - off)] : []),
+            ...columns.map(l => money(minor - savingOf(e, l, inside, currency))),
           ]
         }),
       ] },

@@ -15,9 +15,10 @@ import { pageOf, paging } from '../http/paging'
 import { applyDue } from './changes'
 import { allPartsInside, bookStamp, entriesById, entryPage, pinsOf, setPin, soldSince, wholeBook, type EntryRow } from './queries'
 
-interface Book { stamp: string, entries: Map<string, EntryRow>, inside: Map<string, { entry: EntryRow, quantity: string }[]>, sold: Map<string, { lines: number, last: string }>, find: ReturnType<typeof searchEntries> }
+export interface Book { stamp: string, entries: Map<string, EntryRow>, inside: Map<string, { entry: EntryRow, quantity: string }[]>, sold: Map<string, { lines: number, last: string }>, find: ReturnType<typeof searchEntries> }
 let kept: Book | null = null
-async function book(ctx: Ctx): Promise<Book> {
+/** The book as it is sold today, by id, with what is inside assemblies. */
+export async function book(ctx: Ctx): Promise<Book> {
   await applyDue(ctx)
   // Entries come and go with the day, too.
   const stamp = `${ctx.today} ${await bookStamp(ctx.tx)}`
@@ -33,7 +34,7 @@ async function book(ctx: Ctx): Promise<Book> {
   return kept
 }
 /** What a level takes off an entry; off an assembly, what it takes off each line that this becomes. */
-function savingOf(e: EntryRow, level: PriceLevel | null, inside: Book['inside'], currency: string): number {
+export function savingOf(e: EntryRow, level: PriceLevel | null, inside: Book['inside'], currency: string): number {
   if (e.kind !== 'assembly') return levelSaving(roundToMinor(e.price, currency), e.kind, level, currency)
   const lines = (inside.get(e.id) ?? []).map(l => ({ ...l.entry, quantity: l.quantity }))
   return insidePrices(lines, currency).reduce((n, net, i) => n + levelSaving(net, lines[i]!.kind as LineKind, level, currency), 0)

@@ -1,4 +1,5 @@
 // A signed-in client of the running app, and the database behind it.
+import { execFileSync } from 'node:child_process'
 import { v7 } from 'uuid'
 import mysql from 'mysql2/promise'
 import { routes, type Answer, type RouteName } from '../../shared/api'
@@ -7,7 +8,7 @@ import type { Route } from '../../shared/schema'
 export const base = process.env.TEST_URL!
 export const id = (): string => v7()
 export const LOGINS = { owner: 'owner@demo.test', office: 'office@demo.test', dispatch: 'dispatch@demo.test', books: 'books@demo.test', technician: 'ines@demo.test' } as const
-export interface Reply { status: number, body: Record<string, unknown> & { code?: string, errors?: { path: string, message: string }[] }, text: string, headers: Headers }
+export interface Reply { status: number, body: Record<string, unknown> & { code?: string, errors?: { path: string, message: string }[] }, text: string, bytes: Buffer, headers: Headers }
 export class Client {
   cookie = ''
 
@@ -15,13 +16,14 @@ export class Client {
     const response = await fetch(`${base}${path}`, { method, redirect: 'manual', headers: { ...(this.cookie ? { cookie: this.cookie } : {}), ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...headers }, body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body) })
     const set = response.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
-    const text = await response.text()
+    const bytes = Buffer.from(await response.arrayBuffer())
+    const text = bytes.toString('utf8')
     let parsed = {}
     try {
       parsed = JSON.parse(text) as object
     }
     catch { /* not JSON */ }
-    return { status: response.status, body: parsed, text, headers: response.headers }
+    return { status: response.status, body: parsed, text, bytes, headers: response.headers }
   }
 
   send(name: RouteName, input: { params?: Record<string, string>, query?: Record<string, string>, body?: unknown, key?: string } = {}): Promise<Reply> {
@@ -56,6 +58,8 @@ export async function somethingToBill(office: Client, price = '100.00'): Promise
   await office.ok('addLines', { params: { id: ids.workOrderId }, body: { lines: [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: price }] } })
   return ids
 }
+/** What a PDF says, read by an independent program as it is laid out. */
+export const textOfPdf = (pdf: Buffer): string => execFileSync('pdftotext', ['-layout', '-', '-'], { input: pdf, encoding: 'utf8' })
 /** Waits for something to become true; the bound is generous, because only an answer ends it early. */
 export async function until<T>(ask: () => Promise<T | null | undefined | false>): Promise<T> {
   for (let i = 0; i < 150; i++) {

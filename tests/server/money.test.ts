@@ -9,7 +9,7 @@ import { transaction } from '../../server/db/pool'
 import { startServer } from '../../scripts/lib/rig.mjs'
 // @ts-expect-error a plain module of the commands
 import { freePort } from '../../scripts/lib/database.mjs'
-import { callerNamed, Client, database, id, signedIn, somethingToBill, until } from './client'
+import { callerNamed, Client, database, id, signedIn, somethingToBill, textOfPdf, until } from './client'
 
 let office: Client
 let books: Client
@@ -205,9 +205,7 @@ describe('mail', () => {
     expect(mail.to).toEqual(to)
     expect(mail.raw.replace(/=\r?\n/g, '')).toContain('/i/')
     const pdf = Buffer.from(/filename=.*?\.pdf[\s\S]*?\r?\n\r?\n([\w+/=\r\n]+)/.exec(mail.raw)![1]!.replace(/\s/g, ''), 'base64')
-    const file = join(mkdtempSync(join(tmpdir(), 'pdf-')), 'invoice.pdf')
-    writeFileSync(file, pdf)
-    const text = spawnSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).stdout
+    const text = textOfPdf(pdf)
     for (const part of [invoice.paper.number, 'Otterfall Pump & Water', invoice.paper.total.amount, 'Lowfold Farm']) expect(text).toContain(part)
     await until(async () => (await office.ok('invoice', { params: { id: invoice.id } })).messages[0]?.state === 'delivered')
   })

@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readCsv } from '../../core/formats/readCsv'
 import type { Answer } from '../../shared/api'
-import { callerNamed, type Client, database, id, setClock, signedIn, somethingToBill } from './client'
+import { callerNamed, type Client, database, id, setClock, signedIn, somethingToBill, textOfPdf } from './client'
 
 let office: Client
 let ines: Client
@@ -255,10 +255,20 @@ describe('pictures and paper', () => {
     expect((await office.ok('keepPricePicture', { params: { id: one }, body: { version: kept.version, data: '' } })).pictureId).toBeNull()
   })
   it('the book as a PDF, by category and level, with pictures', async () => {
-    const level = (await office.ok('setUp')).levels[0]!.id
-    const paper = await office.send('bookPdf', { query: { category: 'Tank', level, pictures: 'yes' } })
+    const levels = (await office.ok('setUp')).levels.map(l => l.id)
+    const paper = await office.send('bookPdf', { query: { category: 'Tank', levels: levels.join(','), pictures: 'yes' } })
     expect([paper.status, paper.text.slice(0, 5)]).toEqual([200, '%PDF-'])
-    expect((await office.send('bookPdf', { query: { level: id() } })).status).toBe(404)
+    expect((await office.send('bookPdf', { query: { levels: id() } })).status).toBe(404)
+    expect((await office.send('bookPdf', { query: { ours: 'no' } })).body.errors).toMatchObject([{ path: 'levels' }])
+  })
+  it('an assembly on paper costs at a level what its lines cost at that level, and a level alone hides our price', async () => {
+    const [labour, agreement] = [await found('L-STD'), (await office.ok('setUp')).levels.find(l => /agreement/i.test(l.name))!]
+    await make({ code: 'AS-P', kind: 'assembly', name: 'Papered hours', category: 'Paper only', parts: [{ partId: labour.id, quantity: '3' }] })
+    const words = async (query: object) => textOfPdf((await office.send('bookPdf', { query: { category: 'Paper only', levels: agreement.id, ...query } })).bytes)
+    const [ours, theirs] = [3 * Number(labour.price), 3 * (Number(labour.price) - Number(labour.agreementSaving.amount))]
+    expect(theirs).toBeLessThan(ours)
+    expect(await words({})).toMatch(new RegExp(`Papered hours\\s+\\$${ours.toFixed(2)}\\s+\\$${theirs.toFixed(2)}`))
+    expect(await words({ ours: 'no' })).toMatch(new RegExp(`Papered hours\\s+\\$${theirs.toFixed(2)}`))
   })
 })
 describe('prices typed one by one', () => {

@@ -1,10 +1,6 @@
 // Quotes: from the wish to promised work; frozen once sent; who may see them; the paper and the mail.
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { callerNamed, base, id, setClock, signedIn, until } from './client'
+import { callerNamed, type Client, id, setClock, signedIn, textOfPdf, until } from './client'
 
 let office: Client
 beforeAll(async () => {
@@ -150,10 +146,7 @@ describe('who sees a quote, and where it goes', () => {
     const { quote } = await begun()
     await office.ok('sendQuote', { params: { id: quote.id }, body: { version: quote.version, to: ['lowfold@example.com'] } })
     await until(async () => (await office.ok('messages', { query: { q: quote.number } })).items.some(m => m.state === 'delivered' && m.attachment === 'quote PDF'))
-    const pdf = Buffer.from(await (await fetch(`${base}/api/v1/quotes/${quote.id}.pdf`, { headers: { Cookie: office.cookie } })).arrayBuffer())
-    const file = join(mkdtempSync(join(tmpdir(), 'quote-')), 'q.pdf')
-    writeFileSync(file, pdf)
-    const text = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' })
+    const text = textOfPdf((await office.send('quotePdf', { params: { id: quote.id } })).bytes)
     expect(text).toContain(`Quote ${quote.number}`)
     expect(text).toContain('Price held until December 24, 2026')
     expect(text).toContain(new Intl.NumberFormat('en-US', { style: 'currency', currency: 'USD' }).format(Number(quote.price.total.amount)))

@@ -13,7 +13,7 @@ import { usePriceEdits, type Column } from '~/stores/priceEdits'
 import { useSession } from '~/stores/session'
 
 const props = defineProps<{ rows: Found[], may: boolean, /** by what the rows stand in order; nothing where the words that were searched say it */ sort: SortKey | '', descending: boolean }>()
-const emit = defineEmits<{ sort: [by: SortKey], look: [] }>()
+const emit = defineEmits<{ sort: [by: SortKey], look: [], /** what of a paste found no place, in words */ left: [why: string] }>()
 const session = useSession()
 const edits = usePriceEdits()
 const seesCost = computed(() => Boolean(session.me?.person.seesCost))
@@ -54,7 +54,7 @@ const marginOf = (e: Found) => {
   const [price, cost] = [readAmount(shown(e, 'price')), readAmount(shown(e, 'cost'))]
   const { currency } = session.me!.company
   const m = price === null || cost === null ? null : margin(roundToMinor(price, currency), roundToMinor(cost, currency))
-  return m === null ? '' : `${(m * 100).toFixed(0)} %`
+  return m === null ? '' : m < -0.995 ? 'loss' : `${(m * 100).toFixed(0)} %`
 }
 function go(row: number, extend = false, column = at.value.column) {
   if (extend) anchor.value ??= at.value.row
@@ -120,18 +120,21 @@ function copy(e: ClipboardEvent) {
   e.clipboardData?.setData('text/plain', props.rows.slice(range.value[0], range.value[1] + 1).map(r => shown(r, at.value.column)).join('\n'))
   e.preventDefault()
 }
-/** Cells of a spreadsheet, from here down; two columns go into cost and price. One value goes into all that is chosen. */
+/** Cells of a spreadsheet, from here down; two columns go into cost and price. What finds no place is said. */
 function paste(e: ClipboardEvent) {
   if (editing.value !== null || !props.may) return
-  const lines = (e.clipboardData?.getData('text/plain') ?? '').replace(/\r/g, '').replace(/\n$/, '').split('\n').map(l => l.split('\t'))
+  const clip = (e.clipboardData?.getData('text/plain') ?? '').replace(/\r/g, '').replace(/\n$/, '').split('\n').map(l => l.split('\t'))
   const from = columns.value.indexOf(at.value.column)
-  const cells = lines.length === 1 && lines[0]!.length === 1 && range.value[1] > range.value[0]
-    ? chosen().map(row => ({ row, column: at.value.column, text: lines[0]![0]!.trim() }))
-    : lines.flatMap((line, i) => line.slice(0, columns.value.length - from).flatMap((text, j) => {
-        const row = props.rows[range.value[0] + i]
-        return row && row.kind !== 'assembly' ? [{ row, column: columns.value[from + j]!, text: text.trim() }] : []
-      }))
-  if (cells.length) edits.write(cells)
+  // One value goes into all that is chosen.
+  const lines = clip.length === 1 && clip[0]!.length === 1 && range.value[1] > range.value[0] ? Array.from({ length: range.value[1] - range.value[0] + 1 }, () => clip[0]!) : clip
+  const cells = lines.flatMap((line, i) => line.map((text, j) => ({ row: props.rows[range.value[0] + i], column: columns.value[from + j], text: text.trim() })))
+  const fits = cells.flatMap(({ row, column, text }) => (row && column && row.kind !== 'assembly' ? [{ row, column, text }] : []))
+  if (fits.length) edits.write(fits)
+  const count = (n: number, why: string) => (n ? [`${n} ${why}`] : [])
+  emit('left', [
+    ...count(cells.filter(c => !c.row).length, 'below the last row'), ...count(cells.filter(c => c.row && !c.column).length, 'beside the last column'),
+    ...count(cells.filter(c => c.column && c.row?.kind === 'assembly').length, 'at assemblies, which cost what is in them'),
+  ].join(', '))
   e.preventDefault()
 }
 function press(row: number, column: Column, e: PointerEvent) {
@@ -151,7 +154,14 @@ function drawnFrom(v: { index: number, start: number }): unknown[] {
   return [e, v.start, edits.edits[e.id], here && at.value.column, here && editing.value, inRange(v.index, at.value.column) && range.value[0] !== range.value[1], seesCost.value]
 }
 const inRange = (i: number, c: Column) => c === at.value.column && i >= range.value[0] && i <= range.value[1]
-defineExpose({ focus: () => box.value?.focus() })
+function show(id: string, column: Column) {
+  const row = props.rows.findIndex(r => r.id === id)
+  if (row < 0) return false
+  go(row, false, column)
+  box.value?.focus()
+  return true
+}
+defineExpose({ focus: () => box.value?.focus(), show })
 </script>
 
 <template>
@@ -164,7 +174,7 @@ defineExpose({ focus: () => box.value?.focus() })
         <span role="gridcell" class="clip quiet">{{ rows[v.index]!.category }}</span><span role="gridcell" class="quiet clip">{{ rows[v.index]!.unit }}</span><span role="gridcell" class="right num quiet">{{ rows[v.index]!.kind === 'task' && rows[v.index]!.seconds ? hoursMinutes(rows[v.index]!.seconds) : '' }}</span>
         <span v-for="c in columns" :id="`c-${rows[v.index]!.id}-${c}`" :key="c" role="gridcell" class="right num cell" :class="{ ...cell(rows[v.index]!, c), at: v.index === at.row && c === at.column, in: inRange(v.index, c) && range[0] !== range[1] }" :title="title(rows[v.index]!, c)" :aria-label="`${c} of ${rows[v.index]!.name}: ${shown(rows[v.index]!, c)}${typed(rows[v.index]!, c) === undefined ? '' : `, ${title(rows[v.index]!, c)}`}`" :style="c === 'price' ? { order: 1 } : undefined" @pointerdown="press(v.index, c, $event)">
           <input v-if="editing !== null && v.index === at.row && c === at.column" ref="input" v-model="editing" class="num" inputmode="decimal" :aria-label="`${c} of ${rows[v.index]!.name}`" @blur="commit(0)"><i v-else-if="c === 'price' && follows(rows[v.index]!)" class="quiet small">by the rule</i><template v-else>{{ shown(rows[v.index]!, c) }}</template></span>
-        <span v-if="seesCost" role="gridcell" class="right num quiet" style="order: 2">{{ marginOf(rows[v.index]!) }}</span><span role="gridcell" class="right num quiet" style="order: 3">{{ rows[v.index]!.used || '' }}</span><span role="gridcell" class="right quiet small" style="order: 4">{{ rows[v.index]!.lastSold ? session.day(rows[v.index]!.lastSold!) : '' }}</span>
+        <span v-if="seesCost" role="gridcell" class="right num" :class="/^(-|loss)/.test(marginOf(rows[v.index]!)) ? 'late' : 'quiet'" style="order: 2">{{ marginOf(rows[v.index]!) }}</span><span role="gridcell" class="right num quiet" style="order: 3">{{ rows[v.index]!.used || '' }}</span><span role="gridcell" class="right quiet small" style="order: 4">{{ rows[v.index]!.lastSold ? session.day(rows[v.index]!.lastSold!) : '' }}</span>
       </div>
     </div>
   </div>
@@ -174,5 +184,5 @@ defineExpose({ focus: () => box.value?.focus() })
 .grid { position: relative; flex: 1; min-height: 320px; overflow: auto; background: var(--sheet); border: 1px solid var(--rule-2); outline-offset: -2px; contain: strict; } .all .line { contain: strict; } .all { position: relative; }
 .line { display: grid; grid-template-columns: 84px minmax(200px, 1fr) 170px 62px 58px 92px 62px 92px; align-items: center; height: 32px; width: 100%; } .costs .line { grid-template-columns: 84px minmax(200px, 1fr) 160px 58px 58px 92px 92px 66px 58px 92px; } .all .line { position: absolute; top: 0; left: 0; border-bottom: 1px solid var(--rule); } .line > span { padding: 0 8px; overflow: hidden; white-space: nowrap; text-overflow: ellipsis; }
 .head { position: sticky; top: 0; z-index: 2; background: var(--sheet); border-bottom: 1px solid var(--ink-2); font-size: 12px; font-weight: 600; color: var(--ink-2); } .head button { border: 0; background: none; padding: 0; font: inherit; color: inherit; cursor: pointer; } .here { background: #f7faf8; } i { font-style: normal; }
-.cell { height: 31px; line-height: 31px; cursor: cell; align-self: start; } .cell.in { background: var(--green-1); } .cell.at { box-shadow: inset 0 0 0 2px var(--green); } .cell.typed { background: var(--marigold-1); font-weight: 650; } .cell.wrong { background: var(--brick-1); color: var(--brick); } .cell.theirs { box-shadow: inset 3px 0 0 var(--marigold-line); } .cell input { width: 100%; border: 0; outline: 0; background: transparent; text-align: right; font: inherit; padding: 0; }
+.cell { height: 31px; line-height: 31px; cursor: cell; align-self: start; } .cell.in { background: var(--green-1); box-shadow: inset 2px 0 0 var(--green-2), inset -2px 0 0 var(--green-2); } .cell.at { box-shadow: inset 0 0 0 2px var(--green); } .cell.typed { background: var(--marigold-1); font-weight: 650; } .cell.wrong { background: var(--brick-1); color: var(--brick); } .cell.theirs { box-shadow: inset 3px 0 0 var(--marigold-line); } .cell input { width: 100%; border: 0; outline: 0; background: transparent; text-align: right; font: inherit; padding: 0; }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The price book: found by words, kind and category; prices are typed into it, looked at and kept in one act; an entry opens with what its
 // price is made of.
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import BookGrid from '~/components/pricebook/BookGrid.vue'
 import BookPaper from '~/components/pricebook/BookPaper.vue'
@@ -46,12 +46,22 @@ const { busy, problem, act } = useAct()
 const preview = ref<Answer<'previewPrices'> | null>(null)
 const done = ref<Answer<'changePrices'> | null>(null)
 const said = ref('')
+const left = ref('')
 const look = () => act(async () => {
   if (!edits.ids.length || edits.wrong.length) return
   done.value = null
   said.value = ''
   preview.value = await call('previewPrices', { body: { rule: 'each', each: edits.each() } as never })
 })
+/** Leads to the first amount that cannot be read, also where the filters hide its row. */
+function showWrong() {
+  const { id, column } = edits.wrong[0]!
+  if (grid.value?.show(id, column)) return
+  words.value = ''
+  kind.value = ''
+  category.value = ''
+  watch(rows, () => void nextTick(() => grid.value?.show(id, column)), { once: true })
+}
 const propose = async (ids: string[]) => {
   edits.follow(ids)
   await look()
@@ -93,10 +103,11 @@ const gone = (q: string, after?: string) => call('priceBook', { query: { q, afte
     <p v-if="state?.kept" class="note warn" role="status">The server does not answer. This is the price book as it was last here.</p>
     <p v-if="problem" class="note bad" role="alert">{{ problem.message }}</p><p v-if="said" class="note" role="status">{{ said }}</p>
     <p v-if="done" class="note row" role="status"><span class="grow">{{ done.state === 'waiting' ? `${done.entries} prices change on ${session.day(done.holdsFrom)}.` : `${done.entries} prices changed.` }}</span><button class="btn" :disabled="busy" @click="undo">Undo</button></p>
-    <div v-if="edits.ids.length && !preview" class="row note warn" role="status"><span class="grow"><b>{{ edits.ids.length }}</b> {{ edits.ids.length === 1 ? 'entry is' : 'entries are' }} typed over and not kept yet.<span v-if="edits.wrong.length" class="late"> “{{ edits.wrong[0]!.text }}” is no amount<template v-if="edits.wrong.length > 1">, and {{ edits.wrong.length - 1 }} more</template>.</span></span><button class="btn" :disabled="!edits.past.length" @click="edits.undo()">Undo typing</button><button class="btn" @click="edits.step({})">Forget them</button><button class="btn act" :disabled="busy || edits.wrong.length > 0" @click="look">Look at {{ edits.ids.length }} {{ edits.ids.length === 1 ? 'change' : 'changes' }} <kbd>Ctrl ↵</kbd></button></div>
+    <div v-if="edits.ids.length && !preview" class="row note warn" role="status"><span class="grow"><b>{{ edits.ids.length }}</b> {{ edits.ids.length === 1 ? 'entry is' : 'entries are' }} typed over and not kept yet.<span v-if="edits.wrong.length" class="late"> “{{ edits.wrong[0]!.text }}” is no amount<template v-if="edits.wrong.length > 1">, and {{ edits.wrong.length - 1 }} more</template>. <button class="btn plain small" type="button" @click="showWrong">Show it</button></span></span><button class="btn" :disabled="!edits.past.length" @click="edits.undo()">Undo typing</button><button class="btn" @click="edits.step({})">Forget them</button><button class="btn act" :disabled="busy || edits.wrong.length > 0" @click="look">Look at {{ edits.ids.length }} {{ edits.ids.length === 1 ? 'change' : 'changes' }} <kbd>Ctrl ↵</kbd></button></div>
+    <p v-if="left && !preview" class="note warn" role="status">Not everything that was pasted has a place: {{ left }}.</p>
     <template v-if="preview"><div class="row"><button class="btn" @click="back">← Go on typing</button></div><p v-if="!preview.rows.length" class="empty sheet">This changes no price.</p><PricePreview v-else :preview="preview" :busy="busy" act @change="change" @propose="propose" /></template>
     <template v-else>
-      <BookGrid v-if="rows?.length" ref="grid" :rows="rows" :may="owns" :sort="words.trim() ? '' : sort" :descending="descending" @sort="order" @look="look" />
+      <BookGrid v-if="rows?.length" ref="grid" :rows="rows" :may="owns" :sort="words.trim() ? '' : sort" :descending="descending" @sort="order" @look="look" @left="left = $event" />
       <p v-else-if="rows" class="empty sheet">{{ words || kind || category ? 'Nothing fits these words.' : 'The price book is empty. Make an entry, or take a price list in.' }}</p><p v-else class="empty" role="status">Opening the price book…</p>
       <p v-if="rows?.length && owns" class="small quiet keys">Type over a cost or a price · <kbd>Enter</kbd> next · <kbd>Shift ↓</kbd> choose several · <kbd>Ctrl D</kbd> fill down · <kbd>Ctrl V</kbd> paste from a spreadsheet · <kbd>Ctrl Z</kbd> undo</p>
     </template>
