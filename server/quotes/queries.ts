@@ -2,7 +2,7 @@
 import { sqlInstant, type Tx, type Value } from '../db/pool'
 import { listRows } from '../db/queries'
 import { json } from '../settings/queries'
-import type { PricedLine } from '../visits/lines'
+import type { PricedLine } from '../pricebook/priceLines'
 
 export interface QuoteRow {
   id: string, number: string, customerId: string, siteId: string, workOrderId: string | null, ownerId: string | null, owner: string | null, contact: { name: string, phone: string }, title: string, scope: string, orderNumber: string, source: string

@@ -20,7 +20,7 @@ import { customerById, equipmentById, levels, siteById } from '../customers/quer
 import { signedIn, type Ctx } from '../http/context'
 import { historyOf } from '../http/queries'
 import { entriesOfKinds, standardLabour } from '../pricebook/queries'
-import { orderedPrice, PRICE_FROM } from '../../core/pricebook/priceOrder'
+import { priceLines, type PricedLine } from '../pricebook/priceLines'
 import { quotesOfWork } from '../quotes/queries'
 import { customFields, taxClasses } from '../settings/queries'
 import { detailsOf } from './details'
@@ -75,13 +75,12 @@ export const taxesOf = (classes: Map<string, TaxRate[]>, taxClass: string): TaxR
 export const asPaperLine = (l: LineRow, classes: Map<string, TaxRate[]>) => ({ quantity: l.quantity, unitPrice: l.unitPrice, discountMinor: l.discountMinor, taxes: taxesOf(classes, l.taxClass) })
 export const partialLine = (netMinor: number, l: LineRow, classes: Map<string, TaxRate[]>, currency: string) => ({ quantity: '1', unitPrice: minorToDecimal(netMinor, currency), discountMinor: 0, taxes: taxesOf(classes, l.taxClass) })
 
-/** The charge for seconds that no line covers: standard labour at the rate that holds here, to the next tenth of an hour. */
-export async function timeCharge(ctx: Ctx, seconds: number, own: { workOrder: Record<string, string>, customer: Record<string, string> }): Promise<{ entryId: string | null, name: string, quantity: string, unitPrice: string, unitCost: string, taxClass: string, priceFrom: string, netMinor: number } | null> {
-  const labour = await standardLabour(ctx.tx)
-  if (!labour || seconds === 0) return null
-  const { price: unitPrice, from } = orderedPrice({ free: false, workOrder: own.workOrder[labour.id], customer: own.customer[labour.id], book: labour.price })
+/** The charge for seconds that no line covers: standard labour to the next tenth of an hour, priced as any line of that visit is. */
+export async function timeCharge(ctx: Ctx, work: WorkOrderRow, seconds: number, at: number | null): Promise<PricedLine | null> {
+  const labour = seconds > 0 ? await standardLabour(ctx.tx) : null
+  if (!labour) return null
   const quantity = new Decimal(roundDuration(seconds, { kind: 'nearest', stepSeconds: 360, minimumSeconds: 360 })).div(3600).toDecimalPlaces(3).toString()
-  return { entryId: labour.id, name: labour.name, quantity, unitPrice, unitCost: labour.cost, taxClass: labour.taxClass, priceFrom: PRICE_FROM[from], netMinor: roundToMinor(new Decimal(quantity).times(unitPrice), ctx.company.currency) }
+  return (await priceLines(ctx, work, [{ id: ctx.id(), entryId: labour.id, quantity }], false, at))[0]!
 }
 
 export async function uncoveredOf(ctx: Ctx, work: WorkOrderRow, lines: LineRow[]) {
@@ -89,8 +88,9 @@ export async function uncoveredOf(ctx: Ctx, work: WorkOrderRow, lines: LineRow[]
   // An apprentice learns: their hours cost, and are not asked to be charged (common practice of the trade).
   const seconds = workedSeconds((await intervalsOf(ctx.tx, visits.map(v => v.id))).filter(i => i.personKind !== 'apprentice'), ctx.now)
   const covered = lines.filter(l => l.done).reduce((sum, l) => sum + l.coversSeconds, 0)
-  const anyFinished = visits.some(v => v.state === 'finished')
-  return { siteSeconds: seconds.on_site, coveredSeconds: covered, explainedSeconds: work.explainedSeconds, uncoveredSeconds: anyFinished && !work.callbackOf ? uncoveredSeconds({ worked: seconds.on_site, covered, explained: work.explainedSeconds }) : 0 }
+  // Which visit the minutes belong to, no line says: they are charged as those of the last one.
+  const last = visits.filter(v => v.state === 'finished').map(v => v.startedAt ?? v.startAt).filter(s => s !== null).sort().at(-1)
+  return { at: last ? Date.parse(last) : null, siteSeconds: seconds.on_site, coveredSeconds: covered, explainedSeconds: work.explainedSeconds, uncoveredSeconds: last && !work.callbackOf ? uncoveredSeconds({ worked: seconds.on_site, covered, explained: work.explainedSeconds }) : 0 }
 }
 
 export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'workOrder'>> {
@@ -115,8 +115,8 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   const backs = (await callBacksOf(tx, id, ctx.now)).map(b => ({ ...b, costMinor: roundToMinor(new Decimal(b.material).plus(b.labour), work.currency) }))
   // What had to be done again costs the work that it was done for.
   const cost = lines.reduce((sum, l) => sum + roundToMinor(new Decimal(l.unitCost).times(l.quantity), work.currency), 0) + backs.reduce((sum, b) => sum + b.costMinor, 0)
-  const time = await uncoveredOf(ctx, work, lines)
-  const charge = await timeCharge(ctx, time.uncoveredSeconds, { workOrder: work.ownPrices, customer: customer.ownPrices })
+  const { at, ...time } = await uncoveredOf(ctx, work, lines)
+  const charge = await timeCharge(ctx, work, time.uncoveredSeconds, at)
   const rates = (await entriesOfKinds(tx, ['labour', 'charge'])).map(e => ({ entryId: e.id, name: e.name, book: priceText(e.price), customer: customer.ownPrices[e.id] ?? null, workOrder: work.ownPrices[e.id] ?? null }))
   const seesCost = actor.seesCost
   const thing = work.equipmentId ? await equipmentById(tx, work.equipmentId) : null

@@ -2,98 +2,21 @@
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { Decimal } from '../../core/money/decimal'
-import { lineNet } from '../../core/documents/lineNet'
 import { documentTotals } from '../../core/documents/documentTotals'
-import { roundToMinor } from '../../core/money/roundToMinor'
-import { levelSaving, type LineKind, type PriceLevel } from '../../core/pricebook/levelPrice'
-import { orderedPrice, PRICE_FROM } from '../../core/pricebook/priceOrder'
-import { timeSurcharge } from '../../core/pricebook/timeFactor'
+import { PRICE_FROM } from '../../core/pricebook/priceOrder'
 import { localToInstant } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { fromBase64, isKind, kindOf, PICTURES } from '../http/files'
 import { record } from '../http/queries'
-import { applyDue } from '../pricebook/changes'
-import { assembliesAmong, entriesById, labourRates, partsInside, type EntryRow } from '../pricebook/queries'
-import { timeFactorAt } from '../pricebook/rules'
+import { expanded, levelFor, priced, priceLines, type WantedLine } from '../pricebook/priceLines'
+import { entriesById } from '../pricebook/queries'
 import { basketLines } from '../pricebook/suppliers'
 import { taxClasses } from '../settings/queries'
 import { accountOf, asPaperLine, refreshWorkOrder, timeCharge, uncoveredOf, visibleWorkOrder, workOrderPaper } from './account'
 import { addExplained, closeWork, insertLine, insertPhoto, insertSignature, lineById, linesOf, promiseLines, setOwnPrices, updateLine, visitById, type LineRow, type WorkOrderRow } from './queries'
 
-async function levelFor(ctx: Ctx, work: Pick<WorkOrderRow, 'priceLevelId'>): Promise<{ level: PriceLevel | null, own: boolean }> {
-  const all = await levels(ctx.tx)
-  const own = all.find(l => l.id === work.priceLevelId)
-  return { level: own ?? all.find(l => l.kind === 'agreement') ?? null, own: Boolean(own) }
-}
-
-/** Net, the level's saving (taken off when the customer has the level, only shown when not) and the time that is covered. */
-function priced<L extends PricedLine>(line: L, entry: EntryRow | null, level: { level: PriceLevel | null, own: boolean }, currency: string, keepDiscount: boolean): L {
-  const gross = lineNet({ quantity: line.quantity, unitPrice: line.unitPrice }, currency)
-  const savingMinor = levelSaving(gross, line.kind, level.level, currency)
-  const discountMinor = keepDiscount ? line.discountMinor : level.own ? savingMinor : 0
-  if (discountMinor > gross) throw invalid('discount', 'The discount is larger than the line.')
-  const coversSeconds = line.kind === 'labour' ? new Decimal(line.quantity).times(3600).round().toNumber() : entry ? new Decimal(line.quantity).times(line.coversSeconds || entry.seconds).round().toNumber() : line.coversSeconds
-  return { ...line, discountMinor, savingMinor, netMinor: gross - discountMinor, coversSeconds }
-}
-
-/** A line with its price, belonging to nothing yet: a work order and a quote are priced alike. */
-export type PricedLine = Omit<LineRow, 'workOrderId' | 'visitId' | 'promisedMinor' | 'done' | 'version'>
-/** `bought`: from a supplier's basket, at a cost that the supplier said */
-export type WantedLine = Omit<Body<'addLines'>['lines'][number], 'done'> & { done?: boolean, unit?: string, bought?: { supplier: string, partNumber: string, cost: string, taxClass: string } }
-/** An assembly becomes the lines of what is inside it, which can each be changed on the document alone. */
-export async function expanded<L extends WantedLine>(ctx: Ctx, wanted: L[]): Promise<L[]> {
-  const assemblies = await assembliesAmong(ctx.tx, wanted.flatMap(l => l.entryId ?? []))
-  if (!assemblies.size) return wanted
-  const inside = await partsInside(ctx.tx, [...assemblies])
-  return wanted.flatMap((w) => {
-    if (!w.entryId || !assemblies.has(w.entryId)) return [w]
-    // The first line keeps the identifier that the asker gave it; the others are ours to name.
-    return inside.filter(p => p.entryId === w.entryId && !p.retired).map((p, i) => ({ ...w, id: i ? ctx.id() : w.id, entryId: p.partId, kind: undefined, name: undefined, unitPrice: undefined, quantity: new Decimal(p.quantity).times(w.quantity).toFixed() }))
-  })
-}
-export interface PricedFor { customerId: string, priceLevelId: string | null, currency: string, callbackOf?: string | null, ownPrices?: Record<string, string> }
-/** Prices lines for a customer, the first task of a visit at its full price, further ones at theirs, at the time of day when the work is done. */
-export async function priceLines(ctx: Ctx, of: PricedFor, wanted: WantedLine[], hasTask: boolean, at: number | null = null): Promise<PricedLine[]> {
-  await applyDue(ctx)
-  const entries = new Map((await entriesById(ctx.tx, wanted.flatMap(l => l.entryId ?? []))).map(e => [e.id, e]))
-  const level = await levelFor(ctx, of)
-  const agreed = (await customerById(ctx.tx, of.customerId))?.ownPrices ?? {}
-  const time = at === null ? null : await timeFactorAt(ctx, at)
-  const rates = new Map((time ? await labourRates(ctx.tx) : []).map(l => [l.id, l.price]))
-  const { currency } = of
-  return wanted.map((w, i) => {
-    const entry = w.entryId ? entries.get(w.entryId) ?? null : null
-    if (w.entryId && !entry) throw invalid(`lines[${i}].entryId`, 'This entry is not in the price book any more.')
-    if (!entry && (!w.name || !w.unitPrice)) throw invalid(`lines[${i}].name`, 'A line that is not from the price book needs a name and a price.')
-    if (new Decimal(w.quantity).isZero()) throw invalid(`lines[${i}].quantity`, 'The quantity is zero, so there is nothing to bill.')
-    const further = entry?.kind === 'task' && hasTask && entry.furtherPrice !== null
-    if (entry?.kind === 'task') hasTask = true
-    const seconds = entry ? (further ? entry.furtherSeconds : entry.seconds) : 0
-    const bookPrice = entry ? (further ? entry.furtherPrice! : entry.price) : null
-    const more = time && entry ? labourSurcharge(entry, seconds, rates, time.factor, currency) : 0
-    const book = bookPrice === null ? w.unitPrice! : more ? minorToDecimal(roundToMinor(bookPrice, currency) + more, currency) : bookPrice
-    const sources = { free: Boolean(of.callbackOf), workOrder: entry ? of.ownPrices?.[entry.id] : undefined, customer: entry ? agreed[entry.id] : undefined, book }
-    const ordered = orderedPrice(sources)
-    // A price that says what would be said anyway was not typed by anybody: a quote sends its lines back as they are.
-    const typed = w.unitPrice !== undefined && !sources.free && (entry === null || !new Decimal(w.unitPrice).eq(new Decimal(ordered.price).toDecimalPlaces(4)))
-    const { price, from } = typed ? { price: w.unitPrice!, from: 'typed' as const } : ordered
-    return priced({
-      id: w.id, entryId: entry?.id ?? null, kind: (entry?.kind as LineKind | undefined) ?? w.kind ?? 'other', name: w.name || entry!.name, unit: w.unit ?? entry?.unit ?? 'each', quantity: w.quantity,
-      // A call-back is without charge: its lines keep what they would cost and what they cost us.
-      unitPrice: price, bookPrice, unitCost: w.bought?.cost ?? entry?.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? w.bought?.taxClass ?? 'goods', coversSeconds: seconds,
-      netMinor: 0, savingMinor: 0, supplier: w.bought?.supplier ?? entry?.supplier ?? '', partNumber: w.bought?.partNumber ?? entry?.partNumber ?? '',
-      priceFrom: [w.bought && from !== 'free' ? `${w.bought.supplier}, cost by our markup` : PRICE_FROM[from], from === 'book' && further ? 'as a further one' : '', from === 'book' && more ? `${time!.name} × ${new Decimal(time!.factor)} on labour` : ''].filter(Boolean).join(', ').slice(0, 160),
-    }, entry, from === 'workOrder' || from === 'customer' ? { level: null, own: false } : level, currency, false)
-  })
-}
-/** What a time of day adds to one of an entry: to a labour rate, and to the labour in a task. */
-function labourSurcharge(entry: EntryRow, seconds: number, rates: ReadonlyMap<string, string>, factor: string, currency: string): number {
-  if (entry.kind === 'labour') return timeSurcharge({ seconds: 3600, rate: entry.price }, factor, currency)
-  const rate = entry.kind === 'task' && entry.labourId ? rates.get(entry.labourId) : undefined
-  return rate ? timeSurcharge({ seconds, rate }, factor, currency) : 0
-}
 export async function putLines(ctx: Ctx, work: WorkOrderRow, visitId: string | null, wanted: WantedLine[], promised: boolean): Promise<LineRow[]> {
   const hasTask = (await linesOf(ctx.tx, work.id)).some(l => l.kind === 'task')
   const all = await expanded(ctx, wanted)
@@ -204,11 +127,10 @@ export async function explainTime(ctx: Ctx, workOrderId: string, body: Body<'exp
 }
 export async function chargeTime(ctx: Ctx, workOrderId: string, lineId: string): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  const { uncoveredSeconds } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, workOrderId))
-  const charge = await timeCharge(ctx, uncoveredSeconds, { workOrder: work.ownPrices, customer: (await customerById(ctx.tx, work.customerId))!.ownPrices })
+  const { uncoveredSeconds, at } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, workOrderId))
+  const charge = await timeCharge(ctx, work, uncoveredSeconds, at)
   if (!charge) throw conflict('nothing_uncovered', 'Every minute on site is covered by a line.')
-  const line = priced({ id: lineId, workOrderId, visitId: null, kind: 'labour', unit: 'hour', bookPrice: charge.unitPrice, discountMinor: 0, savingMinor: 0, promisedMinor: 0, done: true, version: 1, supplier: '', partNumber: '', ...charge, coversSeconds: 0 }, null, await levelFor(ctx, work), work.currency, false)
-  await insertLine(ctx.tx, { ...line, coversSeconds: Math.max(line.coversSeconds, uncoveredSeconds) })
+  await insertLine(ctx.tx, { ...charge, id: lineId, workOrderId, visitId: null, promisedMinor: 0, done: true, coversSeconds: Math.max(charge.coversSeconds, uncoveredSeconds) })
   await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Charged ${Math.round(uncoveredSeconds / 60)} minutes that no line covered` })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)

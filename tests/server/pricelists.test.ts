@@ -137,6 +137,23 @@ describe('what a line costs', () => {
     const net = async (over: object) => Number((await office.ok('tryLines', { body: { lines: [{ entryId: task.id, quantity: '1' }], ...over } })).net.amount)
     expect(await net({ date: '2026-11-28', start: '10:00' }) - await net({})).toBeCloseTo(task.seconds / 3600 * 64, 2)
   })
+  it('minutes that no line covers are priced as the hours of their visit are: by the time of day, less the level', async () => {
+    const customer = await callerNamed(office, 'hallam')
+    expect(customer.level).toBe('Care agreement')
+    const ids = { workOrderId: id(), visitId: id() }
+    const rosa = (await office.ok('schedule')).technicians.find(t => t.name.startsWith('Rosa'))!.id
+    await office.ok('bookCall', { params: { id: id() }, body: { ...ids, customerId: customer.customerId, siteId: customer.sites[0]!.id, problem: 'In the evening', date: '2026-11-26', start: '19:00', technicianId: rosa, override: true } })
+    for (const [time, act] of [['18:45', 'set_off'], ['19:00', 'arrive'], ['20:00', 'finish']] as const) {
+      setClock(`2026-11-26T${time}`)
+      await office.ok('clock', { params: { id: ids.visitId }, body: { act } })
+    }
+    const { time } = await office.ok('workOrder', { params: { id: ids.workOrderId } })
+    const charged = (await office.ok('chargeTime', { params: { id: ids.workOrderId }, body: { lineId: id() } })).lines.at(-1)!
+    setClock('2026-11-24T10:21')
+    // An hour at 128.00 × 1.25; the agreement takes 15 % off.
+    expect([time.uncoveredSeconds, time.charge.amount]).toEqual([3600, '136.00'])
+    expect(charged).toMatchObject({ unitPrice: '160.00', net: { amount: '136.00' }, priceFrom: 'price book, Evening × 1.25 on labour', coversSeconds: 3600 })
+  })
   it('the work order’s rate stands over the customer’s, the customer’s over the book, what is typed over all', async () => {
     const labour = (await found('L-STD')).id
     const customer = await callerNamed(office, 'broadmere')
