@@ -78,3 +78,11 @@ function sameValue(key: keyof EntryRecord, a: unknown, b: unknown): boolean {
   return a === b
 }
 const sorted = (list: unknown[]) => JSON.stringify(list.map(v => (typeof v === 'object' && v !== null && 'quantity' in v ? { ...v, quantity: new Decimal(String(v.quantity)).toString() } : v)).map(v => JSON.stringify(v, typeof v === 'object' && v ? Object.keys(v).sort() : undefined)).sort())
+
+/**
+ * Whether a list leaves out so much of what it should name that retiring the rest is asked once: more than ten entries and more than a
+ * fifth (our own rule). A short list taken for the whole of it would empty the book.
+ * @example leavesOutMuch({ vanished: 890, named: 12 }) // true
+ * @example leavesOutMuch({ vanished: 30, named: 870 }) // false
+ */
+export const leavesOutMuch = ({ vanished, named }: { vanished: number, named: number }): boolean => vanished > 10 && vanished * 5 > vanished + named

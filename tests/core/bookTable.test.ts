@@ -5,7 +5,7 @@ import { writeCsv } from '../../core/formats/csv'
 import { readCsv } from '../../core/formats/readCsv'
 import { readAmount } from '../../core/money/readAmount'
 import { BOOK_FIELDS, guessBookColumns, readEntryRow, writeEntryRow, type EntryRecord } from '../../core/pricebook/bookTable'
-import { importPlan, type KnownEntry } from '../../core/pricebook/importPlan'
+import { importPlan, leavesOutMuch, type KnownEntry } from '../../core/pricebook/importPlan'
 
 it.each([['$1,200.50', '1200.5'], ['1,234,567', '1234567'], ['12', '12'], ['0.0325', '0.0325'], ['12,5', null], ['-3', null], ['', null], ['1.23456', null], ['twelve', null]])('“%s” is the amount %s', (text, amount) => expect(readAmount(text)).toBe(amount))
 it('guesses what columns mean, each once; a description is the name where nothing else is', () => {
@@ -55,3 +55,4 @@ test.prop([fc.array(any, { minLength: 1, maxLength: 5 })])('what is written is r
   const columns = guessBookColumns(table.head)
   expect(table.rows.map(r => readEntryRow(r, columns))).toEqual(entries.map(record => ({ record, problems: [] })))
 })
+it.each([[10, 0, false], [11, 44, false], [11, 43, true], [890, 12, true], [30, 870, false]])('of a list that leaves out %i and names %i it is asked whether that is meant: %s', (vanished, named, asks) => expect(leavesOutMuch({ vanished, named })).toBe(asks))
