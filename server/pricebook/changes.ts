@@ -112,8 +112,6 @@ const MOST_ROWS = 500
 /** What some changes of prices are and mean, entry by entry and together: the same for a rule, for a grid of prices and for a price list. */
 export async function shapeChanges(ctx: Ctx, changes: readonly Change[]): Promise<Omit<Answer<'previewPrices'>, 'stamp' | 'count'>> {
   const { currency } = ctx.company
-  // What was chosen first, then what follows from it.
-  const rows = [...changes].sort((a, b) => Number(a.follows) - Number(b.follows))
   const sold = new Map((await soldSince(ctx.tx, plusMonths(ctx.today, -12))).map(s => [s.entryId, s]))
   const seesCost = signedIn(ctx).seesCost
   const known = new Map<string, number>()
@@ -126,9 +124,16 @@ export async function shapeChanges(ctx: Ctx, changes: readonly Change[]): Promis
   const part = (s: PriceSet) => (seesCost ? margin(minor(s.price), minor(s.cost)) : null)
   const effect = (r: Change) => (sold.has(r.entry.id) ? roundToMinor(new Decimal(r.becomes.price).minus(r.was.price).times(sold.get(r.entry.id)!.quantity), currency) : 0)
   const text = (n: number | null) => (n === null ? null : String(n))
-  const below = seesCost ? rows.filter(r => minor(r.becomes.price) < minor(r.becomes.cost) && minor(r.was.price) >= minor(r.was.cost)).length : 0
-  // Whole cents on both sides: more than two fifths, up or down.
-  const far = rows.filter(r => !r.follows && minor(r.was.price) > 0 && 5 * Math.abs(minor(r.becomes.price) - minor(r.was.price)) > 2 * minor(r.was.price)).length
+  const oddOf = (r: Change) => [
+    // Whole cents on both sides: more than two fifths, up or down.
+    ...(!r.follows && minor(r.was.price) > 0 && 5 * Math.abs(minor(r.becomes.price) - minor(r.was.price)) > 2 * minor(r.was.price) ? ['far' as const] : []),
+    ...(seesCost && minor(r.becomes.price) < minor(r.becomes.cost) && minor(r.was.price) >= minor(r.was.cost) ? ['below' as const] : []),
+  ]
+  const odd = new Map(changes.map(r => [r, oddOf(r)]))
+  // What is asked about stands first, then what was chosen, then what follows from it.
+  const rows = [...changes].sort((a, b) => Number(!odd.get(a)!.length) - Number(!odd.get(b)!.length) || Number(a.follows) - Number(b.follows))
+  const count = (what: 'far' | 'below') => rows.filter(r => odd.get(r)!.includes(what)).length
+  const [far, below] = [count('far'), count('below')]
   return {
     changed: rows.filter(r => !r.follows).length, follow: rows.filter(r => r.follows).length, effect: toMoney(rows.reduce((n, r) => n + effect(r), 0), currency), soldLines: rows.reduce((n, r) => n + (sold.get(r.entry.id)?.lines ?? 0), 0),
     margins: rows.flatMap((r) => {
@@ -137,7 +142,7 @@ export async function shapeChanges(ctx: Ctx, changes: readonly Change[]): Promis
     }),
     rows: rows.slice(0, MOST_ROWS).map(r => ({
       id: r.entry.id, code: r.entry.code, name: r.entry.name, kind: r.entry.kind, follows: r.follows, was: say(r.was), becomes: say(r.becomes), difference: minorToDecimal(minor(r.becomes.price) - minor(r.was.price), currency), marginWas: text(part(r.was)), marginBecomes: text(part(r.becomes)),
-      sold: new Decimal(sold.get(r.entry.id)?.quantity ?? 0).toString(), effect: minorToDecimal(effect(r), currency), proposed: r.byRule,
+      sold: new Decimal(sold.get(r.entry.id)?.quantity ?? 0).toString(), effect: minorToDecimal(effect(r), currency), proposed: r.byRule, odd: odd.get(r)!,
     })),
     questions: [
       ...(far ? [`${far} ${far === 1 ? 'price moves' : 'prices move'} by more than 40 %. Is that meant?`] : []),

@@ -296,6 +296,11 @@ describe('prices typed one by one', () => {
     expect(seen.rows.map(r => [r.becomes.price, r.becomes.pricing])).toEqual([['23.00', 'fixed'], ['24.20', 'rule']])
     expect((await found('GR-1')).price).toBe('22.00')
   })
+  it('what is asked about stands first, and says why', async () => {
+    const [even, odd] = [await make({ code: 'GR-7', name: 'Even', cost: '10' }), await make({ code: 'GR-8', name: 'Odd', cost: '10' })]
+    const seen = await preview([{ id: even, price: '23' }, { id: odd, price: '9' }])
+    expect(seen.rows.map(r => [r.code, r.odd])).toEqual([['GR-8', ['far', 'below']], ['GR-7', []]])
+  })
   it('more than two fifths up or down, and less than the cost, are asked about', async () => {
     const one = await make({ code: 'GR-3', name: 'Grid three', cost: '10' })
     const asked = async (price: string) => (await preview([{ id: one, price }])).questions.length

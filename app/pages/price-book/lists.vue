@@ -105,7 +105,8 @@ const sums = computed(() => (seen.value ? [[seen.value.counts.new, 'new'], [seen
 const meant = ref(false)
 watch(seen, () => { meant.value = false })
 const asksMuch = computed(() => seen.value !== null && options.vanished === 'retire' && leavesOutMuch({ vanished: seen.value.counts.vanished, named: seen.value.counts.changed + seen.value.counts.same }))
-const willTake = computed(() => (seen.value ? seen.value.counts.new + seen.value.counts.changed + (options.vanished === 'retire' ? seen.value.counts.vanished : 0) : 0))
+const retires = computed(() => (options.vanished === 'retire' ? seen.value?.counts.vanished ?? 0 : 0))
+const willTake = computed(() => (seen.value ? seen.value.counts.new + seen.value.counts.changed + retires.value : 0))
 </script>
 
 <template>
@@ -124,7 +125,8 @@ const willTake = computed(() => (seen.value ? seen.value.counts.new + seen.value
       <div class="row top"><label class="field"><span>New entries stand in</span><input v-model="options.category" class="plain" list="list-categories" :placeholder="supplier || 'Taken in'"></label><datalist id="list-categories"><option v-for="c in rules?.categories ?? []" :key="c" :value="c" /></datalist><label class="field"><span>and are taxed as</span><select v-model="options.taxClass" class="plain"><option v-for="t in rules?.taxClasses ?? []" :key="t.id" :value="t.id">{{ t.name }}</option></select></label>
         <label class="field"><span>A fixed price with a new cost</span><select v-model="options.fixed" class="plain"><option value="keep">stays as it is</option><option value="by_rule">follows the rule from now on</option></select></label><label class="field"><span>What is no longer on the list</span><select v-model="options.vanished" class="plain"><option value="keep">stays in the book</option><option value="retire">is retired</option></select></label><span class="grow" /><button class="btn" :class="{ act: !seen }" :disabled="busy || asksCode || asksSupplier" @click="look">Look at it first</button></div>
       <template v-if="seen">
-        <p class="row sums" role="status"><span v-for="[n, name] in sums" :key="name"><b class="num">{{ n }}</b> {{ name }}</span><span class="grow" /><button class="btn act" :disabled="busy || !willTake || (asksMuch && !meant) || shown?.answered === false" @click="take">Take in {{ willTake }} {{ willTake === 1 ? 'row' : 'rows' }}</button></p>
+        <p class="row sums" role="status"><span v-for="[n, name] in sums" :key="name"><b class="num">{{ n }}</b> {{ name }}</span><span class="grow" /><button class="btn act" :disabled="busy || !willTake || (asksMuch && !meant) || shown?.answered === false" @click="take">Take in {{ willTake - retires }} {{ willTake - retires === 1 ? 'row' : 'rows' }}<template v-if="retires"> and retire {{ retires }}</template></button></p>
+        <p v-if="shown?.answered === false" class="small late">Something is asked below, beside the prices: answer it before the list is taken in.</p>
         <label v-if="asksMuch" class="row note warn"><input v-model="meant" type="checkbox"> This list leaves out {{ seen.counts.vanished }} entries and names {{ seen.counts.changed + seen.counts.same }}. All that it leaves out would be retired. Yes, it is meant.</label>
         <details v-if="seen.wrong.length" open><summary><b>{{ seen.counts.wrong }}</b> left out</summary><table class="book"><thead><tr><th class="right">Row</th><th>Code</th><th>Name</th><th>What is wrong</th></tr></thead><tbody><tr v-for="r in seen.wrong" :key="r.row"><td class="right num">{{ r.row }}</td><td class="num">{{ r.code }}</td><td>{{ r.name }}</td><td class="late">{{ r.what }}</td></tr></tbody></table></details>
         <details v-if="seen.new.length"><summary><b>{{ seen.counts.new }}</b> new</summary><table class="book"><tbody><tr v-for="r in seen.new" :key="r.row"><td class="right num">{{ r.row }}</td><td class="num">{{ r.code }}</td><td>{{ r.name }}</td></tr></tbody></table></details>
