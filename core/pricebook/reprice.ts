@@ -1,6 +1,7 @@
 import { Decimal } from '../money/decimal'
 import { minorToDecimal } from '../money/formatMinor'
 import { roundToMinor } from '../money/roundToMinor'
+import { materialCost } from './entryCost'
 import { explainPrice, type PricedEntry, type PricingRules } from './explainPrice'
 
 /** What is done to prices: costs or prices by a percentage (a sign tells which way), one price for all, or as the rules say. */
@@ -34,13 +35,12 @@ function factorOf(percent: string): Decimal {
   if (factor.isNegative()) throw new RangeError('Prices cannot fall by more than 100 %.')
   return factor
 }
-/** The prices of an entry as the rules make them; one with a fixed price stays as it is. @example ruled(task, rules, 'USD').price */
+/** Cost and prices of an entry as the rules make them; a fixed price stays as it is. @example ruled(task, rules, 'USD').price */
 export function ruled(entry: PricedEntry, rules: PricingRules, currency: string): PriceSet {
   const why = explainPrice(entry, rules, currency)
   // Charges, rates and what no rule reaches are as somebody set them.
-  if (entry.pricing !== 'rule' || why.reasons.some(r => r.code === 'fixed')) return { cost: entry.cost, price: entry.price, furtherPrice: entry.furtherPrice, pricing: 'fixed' }
-  // What an assembly costs is what is inside it, too.
-  const cost = entry.kind === 'assembly' ? entry.parts.reduce((sum, p) => sum.plus(new Decimal(p.cost).times(p.quantity)), new Decimal(0)).toDecimalPlaces(4).toString() : entry.cost
+  const cost = materialCost(entry)
+  if (entry.pricing !== 'rule' || why.reasons.some(r => r.code === 'fixed')) return { cost, price: entry.price, furtherPrice: entry.furtherPrice, pricing: 'fixed' }
   const further = entry.kind === 'task' ? minorToDecimal(explainPrice(entry, rules, currency, true).priceMinor, currency) : entry.furtherPrice
   return { cost, price: minorToDecimal(why.priceMinor, currency), furtherPrice: further, pricing: 'rule' }
 }

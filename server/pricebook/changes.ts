@@ -2,6 +2,7 @@
 // so that what follows from a price (a task from its parts and its labour) always follows, and each change has its history.
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { margin } from '../../core/documents/margin'
+import { labourCost } from '../../core/pricebook/entryCost'
 import { Decimal } from '../../core/money/decimal'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { roundToMinor } from '../../core/money/roundToMinor'
@@ -17,11 +18,14 @@ import { allPartsInside, batchById, batches, bookStamp, dueBatches, historyOfBat
 import { asPriced, rulesOf } from './rules'
 
 type Entry = Awaited<ReturnType<typeof everyEntry>>[number]
-/** `byRule`: what the rule would make of a new cost, where the price is fixed and stays */
-export interface Change { entry: Entry, was: PriceSet, becomes: PriceSet, follows: boolean, byRule: string | null }
+/** `byRule`: what the rule would make of a new cost, where the price is fixed and stays; `costs`: what it costs us with its labour, before and after */
+export interface Change { entry: Entry, was: PriceSet, becomes: PriceSet, costs: [string, string], follows: boolean, byRule: string | null }
 const setOf = (e: Entry): PriceSet => ({ cost: e.cost, price: e.price, furtherPrice: e.furtherPrice, pricing: e.pricing })
 const equal = (a: string | null, b: string | null) => a === b || (a !== null && b !== null && new Decimal(a).eq(b))
 const same = (a: PriceSet, b: PriceSet) => a.pricing === b.pricing && equal(a.cost, b.cost) && equal(a.price, b.price) && equal(a.furtherPrice, b.furtherPrice)
+
+/** The labour that is meant where an entry names none. */
+export const standardOf = <E extends { kind: string, retired?: boolean, pinned: boolean }>(entries: Iterable<E>): E | undefined => [...entries].filter(e => e.kind === 'labour' && !e.retired).sort((a, b) => Number(b.pinned) - Number(a.pinned))[0]
 
 type Inside = Awaited<ReturnType<typeof allPartsInside>>
 function partsByEntry(inside: Inside): Map<string, Inside> {
@@ -54,14 +58,20 @@ export async function worked(ctx: Ctx, changes: ReadonlyMap<string, PriceSet>, b
     // What is retired is not sold: it follows nothing, and changes only where it is meant itself.
     if (e.retired && !changes.has(e.id)) continue
     const now = next.get(e.id) ?? setOf(e)
-    if (now.pricing === 'rule') next.set(e.id, ruled(priced(e), rules, ctx.company.currency))
+    // A fixed price stays, and what stands inside has its cost all the same.
+    if (now.pricing === 'rule' || partsOf.has(e.id)) next.set(e.id, ruled(priced(e), rules, ctx.company.currency))
   }
+  const standard = standardOf(entries)
+  const hour = (e: Entry) => (e.labourId ? byId.get(e.labourId) : undefined) ?? standard
+  const withLabour = (e: Entry, set: PriceSet, hourCost: string) => new Decimal(set.cost).plus(labourCost(e, hourCost)).toString()
   return entries.flatMap((entry) => {
     const was = setOf(entry)
     const becomes = next.get(entry.id)
     if (!becomes || same(was, becomes)) return []
     const rule = becomes.pricing === 'fixed' && !new Decimal(was.cost).eq(becomes.cost) ? ruled({ ...priced(entry), pricing: 'rule' }, rules, ctx.company.currency) : null
-    return [{ entry, was, becomes, follows: !changes.has(entry.id), byRule: rule?.pricing === 'rule' && !new Decimal(rule.price).eq(becomes.price) ? rule.price : null }]
+    const labour = hour(entry)
+    const costs: [string, string] = [withLabour(entry, was, labour?.cost ?? '0'), withLabour(entry, becomes, (labour && next.get(labour.id)?.cost) ?? labour?.cost ?? '0')]
+    return [{ entry, was, becomes, costs, follows: !changes.has(entry.id), byRule: rule?.pricing === 'rule' && !new Decimal(rule.price).eq(becomes.price) ? rule.price : null }]
   })
 }
 /**
@@ -121,13 +131,13 @@ export async function shapeChanges(ctx: Ctx, changes: readonly Change[]): Promis
     return got
   }
   const say = (s: PriceSet) => ({ ...s, cost: seesCost ? new Decimal(s.cost).toString() : null, price: minorToDecimal(minor(s.price), currency), furtherPrice: s.furtherPrice === null ? null : minorToDecimal(minor(s.furtherPrice), currency) })
-  const part = (s: PriceSet) => (seesCost ? margin(minor(s.price), minor(s.cost)) : null)
+  const part = (s: PriceSet, cost: string) => (seesCost ? margin(minor(s.price), minor(cost)) : null)
   const effect = (r: Change) => (sold.has(r.entry.id) ? roundToMinor(new Decimal(r.becomes.price).minus(r.was.price).times(sold.get(r.entry.id)!.quantity), currency) : 0)
   const text = (n: number | null) => (n === null ? null : String(n))
   const oddOf = (r: Change) => [
     // Whole cents on both sides: more than two fifths, up or down.
     ...(!r.follows && minor(r.was.price) > 0 && 5 * Math.abs(minor(r.becomes.price) - minor(r.was.price)) > 2 * minor(r.was.price) ? ['far' as const] : []),
-    ...(seesCost && minor(r.becomes.price) < minor(r.becomes.cost) && minor(r.was.price) >= minor(r.was.cost) ? ['below' as const] : []),
+    ...(seesCost && minor(r.becomes.price) < minor(r.costs[1]) && minor(r.was.price) >= minor(r.costs[0]) ? ['below' as const] : []),
   ]
   const odd = new Map(changes.map(r => [r, oddOf(r)]))
   // What is asked about stands first, then what was chosen, then what follows from it.
@@ -137,11 +147,11 @@ export async function shapeChanges(ctx: Ctx, changes: readonly Change[]): Promis
   return {
     changed: rows.filter(r => !r.follows).length, follow: rows.filter(r => r.follows).length, effect: toMoney(rows.reduce((n, r) => n + effect(r), 0), currency), soldLines: rows.reduce((n, r) => n + (sold.get(r.entry.id)?.lines ?? 0), 0),
     margins: rows.flatMap((r) => {
-      const [was, becomes] = [part(r.was), part(r.becomes)]
+      const [was, becomes] = [part(r.was, r.costs[0]), part(r.becomes, r.costs[1])]
       return was === null || becomes === null ? [] : [{ was: String(was), becomes: String(becomes) }]
     }),
     rows: rows.slice(0, MOST_ROWS).map(r => ({
-      id: r.entry.id, code: r.entry.code, name: r.entry.name, kind: r.entry.kind, follows: r.follows, was: say(r.was), becomes: say(r.becomes), difference: minorToDecimal(minor(r.becomes.price) - minor(r.was.price), currency), marginWas: text(part(r.was)), marginBecomes: text(part(r.becomes)),
+      id: r.entry.id, code: r.entry.code, name: r.entry.name, kind: r.entry.kind, follows: r.follows, was: say(r.was), becomes: say(r.becomes), difference: minorToDecimal(minor(r.becomes.price) - minor(r.was.price), currency), marginWas: text(part(r.was, r.costs[0])), marginBecomes: text(part(r.becomes, r.costs[1])),
       sold: new Decimal(sold.get(r.entry.id)?.quantity ?? 0).toString(), effect: minorToDecimal(effect(r), currency), proposed: r.byRule, odd: odd.get(r)!,
     })),
     questions: [

@@ -8,6 +8,7 @@ import type { PriceSet } from '../../core/pricebook/reprice'
 import { ruled } from '../../core/pricebook/reprice'
 import { quotedAgainstActual } from '../../core/costing/quotedAgainstActual'
 import { lookAlikes } from '../../core/pricebook/lookAlikes'
+import { labourCost, materialCost } from '../../core/pricebook/entryCost'
 import { insideHours } from '../../core/pricebook/insideHours'
 import { searchKey } from '../../core/text/searchKey'
 import { plusMonths } from '../../core/time/zone'
@@ -18,7 +19,7 @@ import { Raw } from '../http/handlers'
 import { record } from '../http/queries'
 import { taxClasses } from '../settings/queries'
 import { applyDue, changeBook } from './changes'
-import { entriesById, entriesWith, entryByCode, entryById, historyOfEntry, insertEntry, insertPicture, lockBook, namedLike, namesOf, partsInside, pictureById, setPartsInside, setPicture, soldSince, soldWhere, updateEntry, workedByTask, type EntryFacts } from './queries'
+import { entriesById, entriesWith, entryByCode, entryById, historyOfEntry, insertEntry, insertPicture, lockBook, namedLike, namesOf, partsInside, pictureById, setPartsInside, setPicture, soldSince, soldWhere, standardLabour, updateEntry, workedByTask, type EntryFacts } from './queries'
 import { asPriced, rulesOf, whyOf } from './rules'
 
 type Paper = Answer<'priceEntry'>
@@ -31,17 +32,24 @@ export async function priceEntry(ctx: Ctx, id: string): Promise<Paper> {
   const [parts, labour, [sold], history] = [await partsInside(ctx.tx, [id]), e.labourId ? (await entriesById(ctx.tx, [e.labourId]))[0] : undefined, await soldSince(ctx.tx, plusMonths(ctx.today, -12), [id]), await historyOfEntry(ctx.tx, id)]
   const money = (amount: string) => minorToDecimal(roundToMinor(amount, currency), currency)
   const say = (s: PriceSet) => ({ cost: seesCost ? new Decimal(s.cost).toString() : null, price: money(s.price), furtherPrice: s.furtherPrice === null ? null : money(s.furtherPrice), pricing: s.pricing })
-  const m = margin(roundToMinor(e.price, currency), roundToMinor(e.cost, currency))
   const where = await soldWhere(ctx.tx, id)
   return {
     id, version: e.version, code: e.code, kind: e.kind, category: e.category, name: e.name, description: e.description, technicianNote: e.technicianNote, synonyms: e.synonyms, unit: e.unit, taxClass: e.taxClass, seconds: e.seconds, furtherSeconds: e.furtherSeconds, skills: e.skills, pinned: e.pinned, labourId: e.labourId,
     sundriesRate: e.sundriesRate === null ? null : new Decimal(e.sundriesRate).toString(), supplier: e.supplier, partNumber: e.partNumber, incomeCode: e.incomeCode, activeFrom: e.activeFrom, activeTo: e.activeTo, retired: e.retired, ...say(e), pricedOn: e.pricedOn,
-    parts: parts.map(p => ({ partId: p.partId, code: p.code, name: p.name, kind: p.kind, quantity: new Decimal(p.quantity).toString(), price: money(p.price) })), pictureId: e.pictureId, ...whyOf(ctx, asPriced(e, labour ? { name: labour.name, price: labour.price } : null, parts), await rulesOf(ctx)), margin: seesCost && m !== null ? String(m) : null,
+    parts: parts.map(p => ({ partId: p.partId, code: p.code, name: p.name, kind: p.kind, quantity: new Decimal(p.quantity).toString(), price: money(p.price) })), pictureId: e.pictureId, ...whyOf(ctx, asPriced(e, labour ? { name: labour.name, price: labour.price } : null, parts), await rulesOf(ctx)), ...costsOf(ctx, { ...e, parts }, e.price, (labour ?? await standardLabour(ctx.tx))?.cost),
     history: history.map(h => ({ title: h.title, state: h.state, holdsFrom: h.holdsFrom, madeAt: h.madeAt, madeBy: h.madeBy ?? '', was: say(h.was), became: say(h.became) })),
     hours: e.kind === 'task' ? quotedAgainstActual((await workedByTask(ctx.tx, plusMonths(ctx.today, -12), id)).map(w => w.seconds), e.seconds) : null,
     standsIn: (await entriesWith(ctx.tx, id)).map(p => ({ ...p, quantity: new Decimal(p.quantity).toString() })), alike: await alikeOf(ctx, e),
     sold: { usual: usual(where, money), lines: sold?.lines ?? 0, quantity: new Decimal(sold?.quantity ?? 0).toString(), net: toMoney(sold?.net ?? 0, currency), last: sold?.last ?? null, where: where.map(w => ({ ...w, quantity: new Decimal(w.quantity).toString(), unitPrice: money(w.unitPrice), net: toMoney(w.net, currency) })) },
   }
+}
+/** What it costs us and what is left of its price; nothing for those who do not see costs. */
+function costsOf(ctx: Ctx, e: Parameters<typeof materialCost>[0] & { seconds: number }, price: string, hourCost = '0'): Pick<Paper, 'costs' | 'margin'> {
+  if (!signedIn(ctx).seesCost) return { costs: null, margin: null }
+  const { currency } = ctx.company
+  const [material, labour] = [roundToMinor(materialCost(e), currency), roundToMinor(labourCost(e, hourCost), currency)]
+  const m = margin(roundToMinor(price, currency), material + labour)
+  return { costs: { material: minorToDecimal(material, currency), labour: minorToDecimal(labour, currency) }, margin: m === null ? null : String(m) }
 }
 /** What it usually goes for: the middle of the last prices. */
 function usual(where: readonly { unitPrice: string }[], say: (n: string) => string): string | null {
@@ -75,12 +83,14 @@ async function checkedParts(ctx: Ctx, kind: string, parts: { partId: string, qua
     return { name, price, furtherPrice, cost, kind: of, quantity: p.quantity }
   })
 }
+/** How long what is inside an assembly takes. */
+const hoursInside = async (ctx: Ctx, parts: readonly { partId: string, quantity: string }[]) => insideHours((await entriesById(ctx.tx, parts.map(p => p.partId))).map(e => ({ ...e, quantity: parts.find(p => p.partId === e.id)!.quantity })))
 const KINDS = ['task', 'part', 'labour', 'charge', 'assembly']
 async function labourOf(ctx: Ctx, id: string | null) {
   if (!id) return null
   const [labour] = await entriesById(ctx.tx, [id])
   if (labour?.kind !== 'labour') throw invalid('labourId', 'Choose one of the labour rates.')
-  return { name: labour.name, price: labour.price }
+  return { name: labour.name, price: labour.price, cost: labour.cost }
 }
 export async function keepPricePicture(ctx: Ctx, id: string, body: Body<'keepPricePicture'>): Promise<Paper> {
   const e = await entryById(ctx.tx, id, true)
@@ -115,7 +125,7 @@ export async function keepPriceEntry(ctx: Ctx, id: string, body: Body<'keepPrice
   const cost = signedIn(ctx).seesCost ? typed : before?.cost ?? '0'
   // An assembly is what is inside it: its price and its hours are nobody's to write.
   const assembly = body.kind === 'assembly'
-  if (assembly) Object.assign(facts, insideHours((await entriesById(ctx.tx, inside.map(p => p.partId))).map(e => ({ ...e, quantity: inside.find(p => p.partId === e.id)!.quantity }))))
+  if (assembly) Object.assign(facts, await hoursInside(ctx, inside))
   const kept: EntryFacts = { ...facts, activeFrom: facts.activeFrom || null, activeTo: facts.activeTo || null, sundriesRate: facts.sundriesRate || null }
   // The prices are worked out here, whatever the screen thought that they would be.
   const set = ruled(asPriced({ ...kept, pricing: assembly ? 'rule' : pricing, cost, price, furtherPrice: body.kind === 'task' ? furtherPrice : null }, labour, parts), await rulesOf(ctx), ctx.company.currency)
@@ -132,15 +142,17 @@ export async function keepPriceEntry(ctx: Ctx, id: string, body: Body<'keepPrice
 /** What it would cost, and why, while it is typed; and what is named like it already. */
 export async function tryPrice(ctx: Ctx, body: Body<'tryPrice'>): Promise<Answer<'tryPrice'>> {
   const parts = await checkedParts(ctx, body.kind, body.parts)
+  const labour = await labourOf(ctx, body.labourId)
   const cost = signedIn(ctx).seesCost ? body.cost : (await entryById(ctx.tx, body.id))?.cost ?? '0'
-  const entry = asPriced({ kind: body.kind, category: body.category, supplier: body.supplier, pricing: body.pricing, cost, price: body.price, furtherPrice: body.furtherPrice, seconds: body.seconds, furtherSeconds: body.furtherSeconds, sundriesRate: body.sundriesRate || null }, await labourOf(ctx, body.labourId), parts)
+  const entry = asPriced({ kind: body.kind, category: body.category, supplier: body.supplier, pricing: body.pricing, cost, price: body.price, furtherPrice: body.furtherPrice, seconds: body.seconds, furtherSeconds: body.furtherSeconds, sundriesRate: body.sundriesRate || null }, labour, parts)
   const rules = await rulesOf(ctx)
   const { currency } = ctx.company
   const { why, whyFurther } = whyOf(ctx, entry, rules)
   const rule = entry.pricing === 'fixed' ? ruled({ ...entry, pricing: 'rule' }, rules, currency) : null
   const byRule = rule?.pricing === 'rule' && !new Decimal(rule.price).eq(why.price) ? rule.price : null
-  const share = byRule === null ? null : margin(roundToMinor(byRule, currency), roundToMinor(cost, currency))
-  const m = margin(roundToMinor(why.price, ctx.company.currency), roundToMinor(cost, ctx.company.currency))
+  const hourCost = (labour ?? await standardLabour(ctx.tx))?.cost
+  const { seconds } = entry.kind === 'assembly' ? await hoursInside(ctx, body.parts) : entry
+  const left = (price: string) => costsOf(ctx, { ...entry, seconds }, price, hourCost)
   const words = searchKey(body.name).split(' ').filter(w => w.length > 2 || /\d/.test(w))
-  return { why, whyFurther, byRule, marginByRule: signedIn(ctx).seesCost && share !== null ? String(share) : null, margin: signedIn(ctx).seesCost && m !== null ? String(m) : null, alike: words.length > 1 ? (await namedLike(ctx.tx, words, body.id)).map(a => ({ ...a, price: minorToDecimal(roundToMinor(a.price, ctx.company.currency), ctx.company.currency) })) : [] }
+  return { why, whyFurther, byRule, marginByRule: byRule === null ? null : left(byRule).margin, ...left(why.price), alike: words.length > 1 ? (await namedLike(ctx.tx, words, body.id)).map(a => ({ ...a, price: minorToDecimal(roundToMinor(a.price, ctx.company.currency), ctx.company.currency) })) : [] }
 }

@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto'
 import { notFound } from '../../core/errors/LedgerError'
 import { plusMonths } from '../../core/time/zone'
+import { labourCost } from '../../core/pricebook/entryCost'
 import { insidePrices } from '../../core/pricebook/explainPrice'
 import { levelSaving, type LineKind, type PriceLevel } from '../../core/pricebook/levelPrice'
 import { searchEntries } from '../../core/pricebook/searchEntries'
@@ -12,10 +13,10 @@ import type { Answer, Query } from '../../shared/api'
 import { levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
-import { applyDue } from './changes'
+import { applyDue, standardOf } from './changes'
 import { allPartsInside, bookStamp, entriesById, entryPage, pinsOf, setPin, soldSince, wholeBook, type EntryRow } from './queries'
 
-export interface Book { stamp: string, entries: Map<string, EntryRow>, inside: Map<string, { entry: EntryRow, quantity: string }[]>, sold: Map<string, { lines: number, last: string }>, find: ReturnType<typeof searchEntries> }
+export interface Book { stamp: string, entries: Map<string, EntryRow>, inside: Map<string, { entry: EntryRow, quantity: string }[]>, sold: Map<string, { lines: number, last: string }>, /** what an hour of an entry's labour costs */ hourCost(e: EntryRow): string, find: ReturnType<typeof searchEntries> }
 let kept: Book | null = null
 /** The book as it is sold today, by id, with what is inside assemblies. */
 export async function book(ctx: Ctx): Promise<Book> {
@@ -29,7 +30,8 @@ export async function book(ctx: Ctx): Promise<Book> {
     // Something inside that is retired is not sold any more, so it is not in the assembly either.
     if (inside.size) for (const p of await allPartsInside(ctx.tx)) if (byId.has(p.partId)) inside.get(p.entryId)?.push({ entry: byId.get(p.partId)!, quantity: p.quantity })
     const sold = new Map((await soldSince(ctx.tx, plusMonths(ctx.today, -12))).map(s => [s.entryId, s]))
-    kept = { stamp, entries: byId, inside, sold, find: searchEntries(entries.map(e => ({ ...e, used: sold.get(e.id)?.lines ?? 0 }))) }
+    const standard = standardOf(entries)
+    kept = { stamp, hourCost: e => (e.labourId && byId.get(e.labourId)?.cost) || standard?.cost || '0', entries: byId, inside, sold, find: searchEntries(entries.map(e => ({ ...e, used: sold.get(e.id)?.lines ?? 0 }))) }
   }
   return kept
 }
@@ -39,12 +41,12 @@ export function savingOf(e: EntryRow, level: PriceLevel | null, inside: Book['in
   const lines = (inside.get(e.id) ?? []).map(l => ({ ...l.entry, quantity: l.quantity }))
   return insidePrices(lines, currency).reduce((n, net, i) => n + levelSaving(net, lines[i]!.kind as LineKind, level, currency), 0)
 }
-const shape = (ctx: Ctx, level: PriceLevel | null, inside: Book['inside']) => (e: EntryRow): Answer<'searchPriceBook'>['items'][number] => {
+const shape = (ctx: Ctx, level: PriceLevel | null, { inside, hourCost }: Book) => (e: EntryRow): Answer<'searchPriceBook'>['items'][number] => {
   const { currency } = ctx.company
   const price = roundToMinor(e.price, currency)
   return {
     id: e.id, code: e.code, kind: e.kind, category: e.category, name: e.name, synonyms: e.synonyms, parts: e.parts, unit: e.unit, price: minorToDecimal(price, currency),
-    furtherPrice: e.furtherPrice === null ? null : minorToDecimal(roundToMinor(e.furtherPrice, currency), currency), cost: signedIn(ctx).seesCost ? minorToDecimal(roundToMinor(e.cost, currency), currency) : null,
+    furtherPrice: e.furtherPrice === null ? null : minorToDecimal(roundToMinor(e.furtherPrice, currency), currency), cost: signedIn(ctx).seesCost ? minorToDecimal(roundToMinor(e.cost, currency), currency) : null, labourCost: signedIn(ctx).seesCost ? labourCost(e, hourCost(e)) : null,
     taxClass: e.taxClass, seconds: e.seconds, furtherSeconds: e.furtherSeconds, skills: e.skills, pinned: e.pinned, agreementSaving: toMoney(savingOf(e, level, inside, currency), currency),
   }
 }
@@ -52,15 +54,17 @@ const agreementLevel = async (ctx: Ctx) => (await levels(ctx.tx)).find(l => l.ki
 
 /** The best entries for some words; without words the pinned ones. */
 export async function searchBook(ctx: Ctx, query: Query<'searchPriceBook'>): Promise<Answer<'searchPriceBook'>> {
-  const { entries, inside, find } = await book(ctx)
+  const of = await book(ctx)
+  const { entries, find } = of
   const found = query.q ? find(query.q, { limit: 30, kind: query.kind }).map(id => entries.get(id)!) : [...entries.values()].filter(e => e.pinned && (!query.kind || e.kind === query.kind))
-  return { items: found.slice(0, 30).map(shape(ctx, await agreementLevel(ctx), inside)) }
+  return { items: found.slice(0, 30).map(shape(ctx, await agreementLevel(ctx), of)) }
 }
 /** The whole book for the browser's own search. Its stamp says in what state; who has that state already is sent no entry. */
 export async function sendBook(ctx: Ctx, query: Query<'wholeBook'>): Promise<Answer<'wholeBook'>> {
-  const [{ stamp: state, entries, inside, sold }, level, mine] = [await book(ctx), await agreementLevel(ctx), await pinsOf(ctx.tx, signedIn(ctx).id)]
+  const [of, level, mine] = [await book(ctx), await agreementLevel(ctx), await pinsOf(ctx.tx, signedIn(ctx).id)]
+  const { stamp: state, entries, sold } = of
   const stamp = `${state} ${createHash('sha256').update(JSON.stringify(level)).digest('hex').slice(0, 12)} ${signedIn(ctx).seesCost}`
-  const one = shape(ctx, level, inside)
+  const one = shape(ctx, level, of)
   return { stamp, same: stamp === query.stamp, mine, items: stamp === query.stamp ? [] : [...entries.values()].map(e => ({ ...one(e), pricing: e.pricing, used: sold.get(e.id)?.lines ?? 0, lastSold: sold.get(e.id)?.last ?? null, pictureId: e.pictureId })) }
 }
 export async function pinEntry(ctx: Ctx, id: string, on: boolean): Promise<Answer<'pinEntry'>> {
@@ -70,8 +74,8 @@ export async function pinEntry(ctx: Ctx, id: string, on: boolean): Promise<Answe
 }
 export async function listBook(ctx: Ctx, query: Query<'priceBook'>): Promise<Answer<'priceBook'>> {
   const p = paging(query, ['code', 'name'], 'code')
-  const { inside } = await book(ctx)
+  const of = await book(ctx)
   const { rows, total } = await entryPage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', kind: query.kind, category: query.category, retired: query.retired === 'yes', pinned: query.pinned === 'yes' })
-  const one = shape(ctx, await agreementLevel(ctx), inside)
+  const one = shape(ctx, await agreementLevel(ctx), of)
   return pageOf(rows, total, p.limit, one)
 }

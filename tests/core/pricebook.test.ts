@@ -4,6 +4,7 @@ import { explainPrice, type PricedEntry, type PricingRules } from '../../core/pr
 import { labourRateNeeded, pointWorth } from '../../core/pricebook/labourRate'
 import { markupRuleFor } from '../../core/pricebook/markupTiers'
 import { oddPercent } from '../../core/pricebook/oddPercent'
+import { labourCost, materialCost } from '../../core/pricebook/entryCost'
 import { repriced, ruled } from '../../core/pricebook/reprice'
 import { roundedUp } from '../../core/pricebook/roundedUp'
 import { levelSaving } from '../../core/pricebook/levelPrice'
@@ -139,3 +140,15 @@ describe('look-alikes', () => {
 })
 it('categories are a tree, in order, with what is only stood in', () => expect(categoryTree(['Pipework / Valves', 'Lab', 'Pipework / Elbows']).map(c => [c.path, c.depth])).toEqual([['Lab', 0], ['Pipework', 0], ['Pipework / Elbows', 1], ['Pipework / Valves', 1]]))
 it('a level never makes a price higher', () => fc.assert(fc.property(fc.integer({ min: 0, max: 1e8 }), fc.integer({ min: 0, max: 1_000_000 }), (net, off) => levelSaving(net, 'task', { id: 'x', name: 'x', off: { task: (off / 1e6).toFixed(6) } }) >= 0 && levelSaving(net, 'task', { id: 'x', name: 'x', off: { task: (off / 1e6).toFixed(6) } }) <= net)))
+describe('what an entry costs us', () => {
+  it.each([
+    ['a part, what was written', { kind: 'part' as const, cost: '9.5', parts: [] }, '9.5'], ['a task with nothing inside, what was written', { kind: 'task' as const, cost: '6', parts: [] }, '6'],
+    ['a task, its parts', { kind: 'task' as const, cost: '99', parts: [{ cost: '0.035', quantity: '12' }, { cost: '10', quantity: '1' }] }, '10.42'], ['an assembly, what is inside', { kind: 'assembly' as const, cost: '0', parts: [{ cost: '20', quantity: '1.5' }] }, '30'],
+  ])('%s', (_, entry, cost) => expect(materialCost(entry)).toBe(cost))
+  it('hours at the cost of an hour; parts take none, and a rate is its own hour', () => {
+    expect((['task', 'charge', 'part', 'labour'] as const).map(kind => labourCost({ kind, seconds: 5400 }, '40'))).toEqual(['60', '60', '0', '0'])
+  })
+  it('a fixed price stays, and has the cost of what is inside all the same', () => {
+    expect(ruled({ ...task, pricing: 'fixed', cost: '1', price: '300', furtherPrice: '250' }, rules, 'USD')).toEqual({ cost: '12', price: '300', furtherPrice: '250', pricing: 'fixed' })
+  })
+})

@@ -296,6 +296,20 @@ describe('prices typed one by one', () => {
     expect(seen.rows.map(r => [r.becomes.price, r.becomes.pricing])).toEqual([['23.00', 'fixed'], ['24.20', 'rule']])
     expect((await found('GR-1')).price).toBe('22.00')
   })
+  it('a new cost of a part is one of the task that it stands in, whose fixed price is proposed anew; hours count in the margin', async () => {
+    const labour = await found('L-STD')
+    const part = await make({ code: 'GR-9', name: 'Inner part', cost: '10' })
+    const task = await make({ code: 'GT-9', kind: 'task', name: 'Outer task', taxClass: 'work', seconds: 3600, furtherSeconds: 3600, labourId: labour.id, pricing: 'fixed', price: '250', furtherPrice: '250', cost: '777', parts: [{ partId: part, quantity: '2' }] })
+    const before = await office.ok('priceEntry', { params: { id: task } })
+    // Two parts at 10.00 and an hour at 41.50 leave 188.50 of 250.00.
+    expect([before.cost, before.costs, before.margin]).toEqual(['20', { material: '20.00', labour: '41.50' }, '0.754'])
+    const seen = await preview([{ id: part, cost: '15' }])
+    const row = seen.rows.find(r => r.id === task)!
+    expect([row.follows, row.was.cost, row.becomes.cost, row.becomes.price, row.marginWas, row.marginBecomes]).toEqual([true, '20', '30', '250.00', '0.754', '0.714'])
+    // By the rule: an hour at 128.00 and two at 15.00 × 2.2, 3 % sundries, up to a whole.
+    expect(row.proposed).toBe('200.00')
+    expect(await ines.send('priceEntry', { params: { id: task } }).then(r => r.status)).toBe(403)
+  })
   it('what is asked about stands first, and says why', async () => {
     const [even, odd] = [await make({ code: 'GR-7', name: 'Even', cost: '10' }), await make({ code: 'GR-8', name: 'Odd', cost: '10' })]
     const seen = await preview([{ id: even, price: '23' }, { id: odd, price: '9' }])

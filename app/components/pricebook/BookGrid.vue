@@ -37,6 +37,8 @@ const shown = (e: Found, c: Column) => {
   const t = typed(e, c)
   return t === undefined ? plain(e[c]) : readAmount(t) === null ? t : plain(readAmount(t))
 }
+/** What nobody writes: an assembly, and the cost of a task that has parts inside. */
+const derived = (e: Found, c: Column) => e.kind === 'assembly' || (c === 'cost' && e.kind === 'task' && e.parts !== '')
 /** A new cost takes a price that follows the rule along: what it becomes is said when it is looked at. */
 const follows = (e: Found) => typed(e, 'cost') !== undefined && typed(e, 'price') === undefined && e.pricing === 'rule'
 /** Somebody else changed what is being changed here. */
@@ -53,7 +55,8 @@ const marginOf = (e: Found) => {
   if (follows(e)) return ''
   const [price, cost] = [readAmount(shown(e, 'price')), readAmount(shown(e, 'cost'))]
   const { currency } = session.me!.company
-  const m = price === null || cost === null ? null : margin(roundToMinor(price, currency), roundToMinor(cost, currency))
+  // Its hours cost us as well, whatever is bought for it.
+  const m = price === null || cost === null ? null : margin(roundToMinor(price, currency), roundToMinor(cost, currency) + roundToMinor(e.labourCost ?? '0', currency))
   return m === null ? '' : m < -0.995 ? 'loss' : `${(m * 100).toFixed(0)} %`
 }
 function go(row: number, extend = false, column = at.value.column) {
@@ -63,7 +66,7 @@ function go(row: number, extend = false, column = at.value.column) {
   virtual.value.scrollToIndex(at.value.row, { align: 'auto' })
 }
 async function begin(text: string | null) {
-  if (!props.may || !current.value || current.value.kind === 'assembly') return
+  if (!props.may || !current.value || derived(current.value, at.value.column)) return
   editing.value = text ?? shown(current.value, at.value.column)
   await nextTick()
   const field = input.value?.[0]
@@ -82,7 +85,7 @@ function cancel() {
   editing.value = null
   box.value?.focus()
 }
-const chosen = () => props.rows.slice(range.value[0], range.value[1] + 1).filter(r => r.kind !== 'assembly')
+const chosen = () => props.rows.slice(range.value[0], range.value[1] + 1).filter(r => !derived(r, at.value.column))
 function key(e: KeyboardEvent) {
   if (editing.value !== null) {
     if (e.key === 'Enter') commit(e.shiftKey ? -1 : 1)
@@ -128,12 +131,12 @@ function paste(e: ClipboardEvent) {
   // One value goes into all that is chosen.
   const lines = clip.length === 1 && clip[0]!.length === 1 && range.value[1] > range.value[0] ? Array.from({ length: range.value[1] - range.value[0] + 1 }, () => clip[0]!) : clip
   const cells = lines.flatMap((line, i) => line.map((text, j) => ({ row: props.rows[range.value[0] + i], column: columns.value[from + j], text: text.trim() })))
-  const fits = cells.flatMap(({ row, column, text }) => (row && column && row.kind !== 'assembly' ? [{ row, column, text }] : []))
+  const fits = cells.flatMap(({ row, column, text }) => (row && column && !derived(row, column) ? [{ row, column, text }] : []))
   if (fits.length) edits.write(fits)
   const count = (n: number, why: string) => (n ? [`${n} ${why}`] : [])
   emit('left', [
     ...count(cells.filter(c => !c.row).length, 'below the last row'), ...count(cells.filter(c => c.row && !c.column).length, 'beside the last column'),
-    ...count(cells.filter(c => c.column && c.row?.kind === 'assembly').length, 'at assemblies, which cost what is in them'),
+    ...count(cells.filter(c => c.column && c.row && derived(c.row, c.column)).length, 'where it costs what is inside'),
   ].join(', '))
   e.preventDefault()
 }
@@ -146,7 +149,7 @@ function press(row: number, column: Column, e: PointerEvent) {
   box.value?.focus()
   e.preventDefault()
 }
-const HEADS = computed(() => [['code', 'Code', ''], ['name', 'Name', ''], ['category', 'Category', ''], ['', 'Unit', ''], ['', 'Hours', 'right'], ...(seesCost.value ? [['cost', 'Cost', 'right']] : []), ['price', 'Price', 'right'], ...(seesCost.value ? [['', 'Margin', 'right']] : []), ['used', 'Sold', 'right'], ['lastSold', 'Last sold', 'right']] as [SortKey | '', string, string][])
+const HEADS = computed(() => [['code', 'Code', ''], ['name', 'Name', ''], ['category', 'Category', ''], ['', 'Unit', ''], ['', 'Hours', 'right'], ...(seesCost.value ? [['cost', 'Cost', 'right']] : []), ['price', 'Price', 'right'], ...(seesCost.value ? [['', 'Margin', 'right', 'What is left of the price after what is bought for it and its hours at their cost']] : []), ['used', 'Sold', 'right'], ['lastSold', 'Last sold', 'right']] as [by: SortKey | '', name: string, side: string, means?: string][])
 /** What a row is drawn from: while one scrolls, rows that stay are not drawn anew. */
 function drawnFrom(v: { index: number, start: number }): unknown[] {
   const e = props.rows[v.index]!
@@ -166,13 +169,13 @@ defineExpose({ focus: () => box.value?.focus(), show })
 
 <template>
   <div ref="box" class="grid" :class="{ costs: seesCost }" role="grid" tabindex="0" aria-label="Price book" :aria-rowcount="rows.length + 1" :aria-activedescendant="current ? `c-${current.id}-${at.column}` : undefined" @keydown="key" @copy="copy" @paste="paste">
-    <div class="line head" role="row"><span v-for="[by, name, side] in HEADS" :key="name" role="columnheader" :class="side" :aria-sort="by && by === sort ? (descending ? 'descending' : 'ascending') : undefined"><button v-if="by" type="button" tabindex="-1" @click="emit('sort', by)">{{ name }}{{ by === sort ? (descending ? ' ↓' : ' ↑') : '' }}</button><template v-else>{{ name }}</template></span></div>
+    <div class="line head" role="row"><span v-for="[by, name, side, means] in HEADS" :key="name" role="columnheader" :class="side" :title="means" :aria-sort="by && by === sort ? (descending ? 'descending' : 'ascending') : undefined"><button v-if="by" type="button" tabindex="-1" @click="emit('sort', by)">{{ name }}{{ by === sort ? (descending ? ' ↓' : ' ↑') : '' }}</button><template v-else>{{ name }}</template></span></div>
     <div class="all" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px` }">
       <div v-for="v in virtual.getVirtualItems()" :key="rows[v.index]!.id" v-memo="drawnFrom(v)" class="line" :class="{ here: v.index === at.row }" role="row" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)` }">
         <span role="gridcell" class="num"><NuxtLink :to="`/price-book/${rows[v.index]!.id}`" tabindex="-1">{{ rows[v.index]!.code }}</NuxtLink></span>
         <span role="gridcell" class="clip" :title="rows[v.index]!.parts && `with ${rows[v.index]!.parts}`">{{ rows[v.index]!.name }} <i v-if="rows[v.index]!.pinned" class="chip good">at hand</i></span>
         <span role="gridcell" class="clip quiet">{{ rows[v.index]!.category }}</span><span role="gridcell" class="quiet clip">{{ rows[v.index]!.unit }}</span><span role="gridcell" class="right num quiet">{{ rows[v.index]!.kind === 'task' && rows[v.index]!.seconds ? hoursMinutes(rows[v.index]!.seconds) : '' }}</span>
-        <span v-for="c in columns" :id="`c-${rows[v.index]!.id}-${c}`" :key="c" role="gridcell" class="right num cell" :class="{ ...cell(rows[v.index]!, c), at: v.index === at.row && c === at.column, in: inRange(v.index, c) && range[0] !== range[1] }" :title="title(rows[v.index]!, c)" :aria-label="`${c} of ${rows[v.index]!.name}: ${shown(rows[v.index]!, c)}${typed(rows[v.index]!, c) === undefined ? '' : `, ${title(rows[v.index]!, c)}`}`" :style="c === 'price' ? { order: 1 } : undefined" @pointerdown="press(v.index, c, $event)">
+        <span v-for="c in columns" :id="`c-${rows[v.index]!.id}-${c}`" :key="c" role="gridcell" class="right num cell" :class="{ ...cell(rows[v.index]!, c), derived: derived(rows[v.index]!, c), at: v.index === at.row && c === at.column, in: inRange(v.index, c) && range[0] !== range[1] }" :title="title(rows[v.index]!, c)" :aria-label="`${c} of ${rows[v.index]!.name}: ${shown(rows[v.index]!, c)}${typed(rows[v.index]!, c) === undefined ? '' : `, ${title(rows[v.index]!, c)}`}`" :style="c === 'price' ? { order: 1 } : undefined" @pointerdown="press(v.index, c, $event)">
           <input v-if="editing !== null && v.index === at.row && c === at.column" ref="input" v-model="editing" class="num" inputmode="decimal" :aria-label="`${c} of ${rows[v.index]!.name}`" @blur="commit(0)"><i v-else-if="c === 'price' && follows(rows[v.index]!)" class="quiet small">by the rule</i><template v-else>{{ shown(rows[v.index]!, c) }}</template></span>
         <span v-if="seesCost" role="gridcell" class="right num" :class="/^(-|loss)/.test(marginOf(rows[v.index]!)) ? 'late' : 'quiet'" style="order: 2">{{ marginOf(rows[v.index]!) }}</span><span role="gridcell" class="right num quiet" style="order: 3">{{ rows[v.index]!.used || '' }}</span><span role="gridcell" class="right quiet small" style="order: 4">{{ rows[v.index]!.lastSold ? session.day(rows[v.index]!.lastSold!) : '' }}</span>
       </div>
@@ -184,5 +187,5 @@ defineExpose({ focus: () => box.value?.focus(), show })
 .grid { position: relative; flex: 1; min-height: 320px; overflow: auto; background: var(--sheet); border: 1px solid var(--rule-2); outline-offset: -2px; contain: strict; } .all .line { contain: strict; } .all { position: relative; }
 .line { display: grid; grid-template-columns: 84px minmax(200px, 1fr) 170px 62px 58px 92px 62px 92px; align-items: center; height: 32px; width: 100%; } .costs .line { grid-template-columns: 84px minmax(200px, 1fr) 160px 58px 58px 92px 92px 66px 58px 92px; } .all .line { position: absolute; top: 0; left: 0; border-bottom: 1px solid var(--rule); } .line > span { padding: 0 8px; overflow: hidden; white-space: nowrap; text-overflow: ellipsis; }
 .head { position: sticky; top: 0; z-index: 2; background: var(--sheet); border-bottom: 1px solid var(--ink-2); font-size: 12px; font-weight: 600; color: var(--ink-2); } .head button { border: 0; background: none; padding: 0; font: inherit; color: inherit; cursor: pointer; } .here { background: #f7faf8; } i { font-style: normal; }
-.cell { height: 31px; line-height: 31px; cursor: cell; align-self: start; } .cell.in { background: var(--green-1); box-shadow: inset 2px 0 0 var(--green-2), inset -2px 0 0 var(--green-2); } .cell.at { box-shadow: inset 0 0 0 2px var(--green); } .cell.typed { background: var(--marigold-1); font-weight: 650; } .cell.wrong { background: var(--brick-1); color: var(--brick); } .cell.theirs { box-shadow: inset 3px 0 0 var(--marigold-line); } .cell input { width: 100%; border: 0; outline: 0; background: transparent; text-align: right; font: inherit; padding: 0; }
+.cell { height: 31px; line-height: 31px; cursor: cell; align-self: start; } .cell.derived { color: var(--ink-2); cursor: default; } .cell.in { background: var(--green-1); box-shadow: inset 2px 0 0 var(--green-2), inset -2px 0 0 var(--green-2); } .cell.at { box-shadow: inset 0 0 0 2px var(--green); } .cell.typed { background: var(--marigold-1); font-weight: 650; } .cell.wrong { background: var(--brick-1); color: var(--brick); } .cell.theirs { box-shadow: inset 3px 0 0 var(--marigold-line); } .cell input { width: 100%; border: 0; outline: 0; background: transparent; text-align: right; font: inherit; padding: 0; }
 </style>
