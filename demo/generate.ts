@@ -27,6 +27,8 @@ const PROBLEMS: [string, string, RegExp][] = [
   ['Water test', 'Wants the water tested before the sale.', /Water test/], ['Iron filter leak', 'Puddle beneath the iron filter.', /Rebed iron filter|Replace relief valve/], ['Well cap and test', 'Cap is cracked, insects in the water.', /Replace well cap|Shock-chlorinate/],
   ['RO membrane', 'Kitchen tap tastes flat.', /Change RO membrane|Change filter cartridges/], ['Foot valve', 'Loses prime over night.', /Replace foot valve/], ['No water', 'No water in the whole house.', /Replace submersible pump|Replace pump motor/],
 ]
+/** Tasks whose hours in the book are not what they take any more. */
+const DRIFT: [RegExp, number][] = [[/Change UV lamp/, 0.7], [/Replace control box|Find electrical fault/, 1.3], [/Service softener/, 1.35]]
 type Event = { at: number, run: (ctx: Ctx) => Promise<void> }
 
 export async function generate(tx: Tx, options: { day: string, at: number, seed: number, customers?: number }): Promise<void> {
@@ -64,15 +66,16 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
     for (const t of technicians) {
       let minute = 8 * 60 + random.between(0, 30)
       for (let n = random.between(1, 3); n > 0; n--) {
-        const length = random.between(3, 8) * 15
-        if (minute + length > 16 * 60) break
-        oneVisit(plan, t, random.maybe(0.3) ? random.pick(regular.slice(0, 13)) : random.pick(regular), date, minute, length, back)
+        const what = wanted(plan)
+        const length = lengthOf(what)
+        if (minute + length > 17 * 60) break
+        oneVisit(plan, t, random.maybe(0.3) ? random.pick(regular.slice(0, 13)) : random.pick(regular), date, minute, length, back, what)
         minute += length + random.between(25, 55)
       }
     }
   }
   // A few old ones that were never paid, and one customer who paid too much.
-  for (const [name, back] of [['Mill Row flats', 95], ['Crossways Estate', 104], ['Marrow & Son, joiners', 118], ['Wren Cottages', 84]] as const) oneVisit(plan, technicians[back % 5]!, customers.find(c => c.name === name)!, plusDays(day, -back), 600, 60, back, true)
+  for (const [name, back] of [['Mill Row flats', 95], ['Crossways Estate', 104], ['Marrow & Son, joiners', 118], ['Wren Cottages', 84]] as const) oneVisit(plan, technicians[back % 5]!, customers.find(c => c.name === name)!, plusDays(day, -back), 600, 60, back, wanted(plan, undefined, 60), true)
   const generous = inDays(now, -9, '11:00')
   push(generous, async () => {
     const ctx = ctxAt(generous, books)
@@ -86,8 +89,11 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
     for (const t of technicians) {
       let minute = 8 * 60 + 30
       for (let n = ahead < 4 ? random.between(1, 3) : random.between(0, 1); n > 0; n--) {
-        booking(plan, t, random.pick(regular), date, minute, 90, now - random.between(1, 90) * 3_600_000)
-        minute += 150
+        const what = wanted(plan)
+        const length = lengthOf(what)
+        if (minute + length > 17 * 60) break
+        booking(plan, t, random.pick(regular), date, minute, length, now - random.between(1, 90) * 3_600_000, what)
+        minute += Math.max(150, Math.ceil((length + 45) / 30) * 30)
       }
     }
   }
@@ -113,9 +119,17 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
 interface Plan { random: ReturnType<typeof chance>, zone: string, book: DemoEntry[], office: DemoPerson, books: DemoPerson, push: (at: number, run: Event['run']) => void, inDays: (from: number, days: number, time: string) => number, ctxAt: (at: number, who: DemoPerson) => Ctx, now: number, day: string }
 const clockText = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
 
-function booking(p: Plan, technician: DemoPerson | null, customer: DemoCustomer, date: string, minute: number | null, length: number, at: number, about?: string): { workOrderId: string, visitId: string, entry: DemoEntry } {
+interface Wanted { title: string, problem: string, entry: DemoEntry }
+/** Something that somebody wants done, and the task that it turns out to be; one that fits into so many minutes, where there is one. */
+function wanted(p: Plan, about?: string, minutes = Infinity): Wanted {
   const [title, problem, pattern] = about ? PROBLEMS.find(x => x[0] === about)! : p.random.pick(PROBLEMS)
-  const entry = p.random.pick(p.book.filter(e => e.kind === 'task' && pattern.test(e.name) && Number(e.price) < 1600))
+  const all = p.book.filter(e => e.kind === 'task' && pattern.test(e.name) && Number(e.price) < 1600)
+  const fitting = all.filter(e => e.seconds <= minutes * 60)
+  return { title, problem, entry: p.random.pick(fitting.length ? fitting : all) }
+}
+/** A visit as long as its task, in quarters of an hour. */
+const lengthOf = ({ entry }: Wanted) => Math.max(45, Math.ceil(entry.seconds / 900) * 15)
+function booking(p: Plan, technician: DemoPerson | null, customer: DemoCustomer, date: string, minute: number | null, length: number, at: number, { title, problem, entry }: Wanted): { workOrderId: string, visitId: string, entry: DemoEntry } {
   const ids = { workOrderId: p.random.uuid(at), visitId: p.random.uuid(at), call: p.random.uuid(at) }
   const siteId = p.random.pick(customer.siteIds)
   const from = minute === null ? null : Math.max(7 * 60, Math.floor((minute - 15) / 60) * 60)
@@ -149,12 +163,12 @@ async function work(p: Plan, ctx: Ctx, ids: { workOrderId: string, visitId: stri
   }
 }
 
-function oneVisit(p: Plan, technician: DemoPerson, customer: DemoCustomer, date: string, minute: number, length: number, back: number, never = false): void {
+function oneVisit(p: Plan, technician: DemoPerson, customer: DemoCustomer, date: string, minute: number, length: number, back: number, what: Wanted, never = false): void {
   const startAt = localToInstant(date, clockText(minute), p.zone)
-  const ids = booking(p, technician, customer, date, minute, length, p.inDays(startAt, -p.random.between(1, 4), `${p.random.pick(['08', '09', '11', '14', '15'])}:${p.random.between(10, 55)}`))
+  const ids = booking(p, technician, customer, date, minute, length, p.inDays(startAt, -p.random.between(1, 4), `${p.random.pick(['08', '09', '11', '14', '15'])}:${p.random.between(10, 55)}`), what)
   const arrive = startAt + p.random.between(-5, 20) * 60_000
-  const stay = Math.round((ids.entry.seconds * (0.75 + p.random.next() * 0.4)) / 60) * 60_000
-  const end = arrive + Math.min(stay, length * 60_000)
+  const stay = Math.round((ids.entry.seconds * (0.82 + p.random.next() * 0.36) * (DRIFT.find(([pattern]) => pattern.test(ids.entry.name))?.[1] ?? 1)) / 60) * 60_000
+  const end = arrive + Math.min(stay, (length + 20) * 60_000)
   p.push(end, async () => {
     const ctx = p.ctxAt(end, technician)
     await clockIn(ctx, technician.id, ids.visitId, 'drive', arrive - p.random.between(12, 24) * 60_000, arrive)
@@ -220,7 +234,7 @@ function today(p: Plan, technicians: DemoPerson[], customers: DemoCustomer[]): v
     const technician = technicians[who]!
     const minute = at(told)
     const startAt = localToInstant(p.day, clockText(Math.max(0, Math.min(minute, 1380))), p.zone)
-    const ids = booking(p, technician, named(customer), p.day, minute, length, p.inDays(p.now, -p.random.between(1, 3), `${p.random.pick(['08', '09', '11', '14', '15'])}:${p.random.between(10, 55)}`), about)
+    const ids = booking(p, technician, named(customer), p.day, minute, length, p.inDays(p.now, -p.random.between(1, 3), `${p.random.pick(['08', '09', '11', '14', '15'])}:${p.random.between(10, 55)}`), wanted(p, about, length))
     const begun = Math.min(startAt + 4 * 60_000, p.now - 12 * 60_000)
     if (state === 'planned') continue
     const end = state === 'finished' ? Math.min(startAt + length * 60_000, p.now - 60_000 * (70 - who * 9)) : p.now
@@ -270,10 +284,10 @@ function quotes(p: Plan, customers: DemoCustomer[]): void {
 /** Calls and work orders that wait: no slot yet, half-filled, to be rung back. */
 function waiting(p: Plan, customers: DemoCustomer[]): void {
   const named = (name: string) => customers.find(c => c.name === name)!
-  booking(p, null, named('Hallam Dairy'), p.day, null, 120, p.now - 22 * 60_000, 'No water')
-  booking(p, null, named('Fenn Orchard'), plusDays(p.day, 1), null, 90, p.now - 200 * 60_000, 'Softener bypassing')
-  booking(p, null, named('Peregrine Cottages'), plusDays(p.day, 6), null, 45, p.now - 26 * 3_600_000, 'UV lamp change')
-  booking(p, null, customers[30]!, plusDays(p.day, 2), null, 60, p.now - 30 * 3_600_000, 'Water test')
+  booking(p, null, named('Hallam Dairy'), p.day, null, 120, p.now - 22 * 60_000, wanted(p, 'No water', 120))
+  booking(p, null, named('Fenn Orchard'), plusDays(p.day, 1), null, 90, p.now - 200 * 60_000, wanted(p, 'Softener bypassing', 90))
+  booking(p, null, named('Peregrine Cottages'), plusDays(p.day, 6), null, 45, p.now - 26 * 3_600_000, wanted(p, 'UV lamp change', 45))
+  booking(p, null, customers[30]!, plusDays(p.day, 2), null, 60, p.now - 30 * 3_600_000, wanted(p, 'Water test', 60))
   const call = (minutes: number, summary: string, draft: object, back?: [number, string], origin: 'telephone' | 'form' = 'telephone') => {
     const id = p.random.uuid(p.now)
     const at = p.now - minutes * 60_000
