@@ -7,7 +7,7 @@ const STEP = 360
 
 /**
  * Median and spread of what was worked, beside what is quoted. New hours are proposed, in tenths of an hour, where at least four are known
- * and the quoted ones lie outside the middle half of them (our own rule). Null where nothing is known.
+ * and the quoted ones lie outside the middle half of them and further from the middle than the new ones would (our own rule). Null where nothing is known.
  * @example quotedAgainstActual([3600, 4000, 4400, 5000], 2880)?.proposedSeconds // 4320: the median 4200, to tenths of an hour
  * Source: quartiles of type 7, as in most statistics software.
  */
@@ -16,7 +16,8 @@ export function quotedAgainstActual(workedSeconds: readonly number[], quotedSeco
   const sorted = [...workedSeconds].sort((a, b) => a - b)
   const at = (p: number) => Math.round(quantile(sorted, p))
   const [from, median, to] = [at(0.25), at(0.5), at(0.75)]
-  const outside = quotedSeconds < from || quotedSeconds > to
   const proposed = Math.max(STEP, Math.round(median / STEP) * STEP)
-  return { of: sorted.length, medianSeconds: median, fromSeconds: from, toSeconds: to, quotedSeconds, proposedSeconds: sorted.length >= ENOUGH && outside && proposed !== quotedSeconds ? proposed : null }
+  const outside = quotedSeconds < from || quotedSeconds > to
+  const better = Math.abs(proposed - median) < Math.abs(quotedSeconds - median)
+  return { of: sorted.length, medianSeconds: median, fromSeconds: from, toSeconds: to, quotedSeconds, proposedSeconds: sorted.length >= ENOUGH && outside && better ? proposed : null }
 }

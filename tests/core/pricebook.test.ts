@@ -128,6 +128,7 @@ describe('the time of day', () => {
 it.each([[{ free: true, typed: '9', book: '1' }, 'free'], [{ free: false, typed: '9', workOrder: '8', customer: '7', book: '1' }, 'typed'], [{ free: false, workOrder: '8', customer: '7', book: '1' }, 'workOrder'], [{ free: false, customer: '7', book: '1' }, 'customer'], [{ free: false, book: '1' }, 'book']])('of %j the price is from %s', (sources, from) => expect(orderedPrice(sources).from).toBe(from))
 describe('hours quoted against hours worked', () => {
   it('says the middle and the spread, and proposes where the book lies outside', () => expect(quotedAgainstActual([3600, 4000, 4400, 5000], 2880)).toEqual({ of: 4, medianSeconds: 4200, fromSeconds: 3900, toSeconds: 4550, quotedSeconds: 2880, proposedSeconds: 4320 }))
+  it('proposes no tenths of an hour that lie as far off as the book', () => expect(quotedAgainstActual([2580, 2700, 2700, 2760], 2520)?.proposedSeconds).toBeNull())
   it('proposes nothing where too little is known, or where the book says right', () => expect([quotedAgainstActual([9000], 2880)?.proposedSeconds, quotedAgainstActual([3600, 4000, 4400, 5000], 4200)?.proposedSeconds, quotedAgainstActual([], 1)]).toEqual([null, null, null]))
   // Checked against d3-array, whose quantile is of type 7.
   test.prop([fc.array(fc.integer({ min: 60, max: 40_000 }), { minLength: 1, maxLength: 30 })])('has the quartiles that others have', (worked) => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Searching the price book while typing, in the browser's own copy of it; without words what is at hand. Enter takes the one that is marked,
 // Shift+Enter marks several to be taken together. `large` for the phone: pictures, and rows that a thumb hits.
-import { computed, ref, watch } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import IconFirm from '~icons/lucide/building-2'
 import IconMine from '~icons/lucide/bookmark-check'
 import IconPin from '~icons/lucide/bookmark'
@@ -20,6 +20,9 @@ const kind = ref<'' | Kind>(props.only ?? '')
 const category = ref('')
 const items = ref<Found[]>([])
 const several = ref<Found[]>([])
+/** Pictures that could not be fetched, as without a signal: a letter stands there until the book comes again. */
+const lost = reactive(new Set<string>())
+watch(turn, () => lost.clear())
 const at = ref(0)
 /** the words that what is shown belongs to */
 const answered = ref('')
@@ -75,7 +78,7 @@ const trees = computed(() => state.value?.categories ?? [])
       <ul v-if="items.length" :aria-label="words ? 'Found in the price book' : 'Charges at hand'">
         <li v-for="(e, i) in items" :key="e.id" :class="{ at: i === at }">
           <button type="button" class="take" @click="take([e])">
-            <img v-if="e.pictureId && large" :src="`/api/v1/price-pictures/${e.pictureId}`" :alt="''" loading="lazy"><span v-else-if="large" class="nopic" aria-hidden="true">{{ e.name.charAt(0) }}</span>
+            <img v-if="e.pictureId && large && !lost.has(e.pictureId)" :src="`/api/v1/price-pictures/${e.pictureId}`" :alt="''" loading="lazy" @error="lost.add(e.pictureId)"><span v-else-if="large" class="nopic" aria-hidden="true">{{ e.name.charAt(0) }}</span>
             <span class="grow"><b>{{ e.name }}</b> <span class="quiet small">{{ e.code }} · {{ kindOf(e) }}{{ e.unit === 'each' ? '' : ` by ${e.unit}` }} · {{ sold(e) }}</span></span>
             <span class="num">{{ session.money({ amount: e.price, currency: e.agreementSaving.currency }, false) }}</span>
           </button>
@@ -93,5 +96,5 @@ const trees = computed(() => state.value?.categories ?? [])
 ul { list-style: none; margin: 4px 0 0; padding: 0; border: 1px solid var(--rule); background: var(--sheet); max-height: 300px; overflow: auto; } li { display: flex; } li + li { border-top: 1px solid var(--rule); } li.at, li:hover { background: var(--green-1); }
 li button { border: 0; background: none; cursor: pointer; padding: 7px 8px; } .take { display: flex; gap: 10px; flex: 1; min-width: 0; text-align: left; align-items: baseline; } .tick, .pin { color: var(--ink-2); width: 32px; flex: none; } .pin[aria-pressed='true'] { color: var(--green); } .several { margin: 6px 0; padding: 6px 8px; background: var(--green-1); }
 .kinds { display: flex; gap: 6px; margin: 8px 0; flex-wrap: wrap; } .kinds select { width: auto; max-width: 180px; } .none { margin-top: 6px; }
-.large ul { max-height: none; border-radius: 8px; } .large li { display: grid; grid-template-columns: minmax(0, 1fr) 48px; align-items: center; } .large .take { grid-row: 1 / span 2; } .large .take { align-items: center; padding: 8px 4px; min-height: 64px; } .large .take .grow { display: flex; flex-direction: column; } .large .tick, .large .pin { width: 48px; min-height: 48px; font-size: 20px; } .large .kinds .btn { min-height: 48px; } .large .kinds select { min-height: 48px; max-width: none; } .large img, .nopic { width: 48px; height: 48px; border-radius: 6px; object-fit: cover; flex: none; } .nopic { display: grid; place-items: center; background: var(--green-1); color: var(--green); font-weight: 700; }
+.large ul { max-height: none; border-radius: 8px; } .large li { display: grid; grid-template-columns: minmax(0, 1fr) 48px; align-items: center; } .large .take { grid-row: 1 / span 2; } .large .take { align-items: center; padding: 8px 4px; min-height: 64px; } .large .take .grow { display: flex; flex-direction: column; } .large .tick, .large .pin { width: 48px; min-height: 48px; font-size: 20px; } .large .kinds { flex-wrap: nowrap; overflow-x: auto; margin: 8px -16px; padding: 0 16px; scrollbar-width: none; } .large .kinds .btn { min-height: 48px; flex: none; padding: 0 14px; } .large .kinds select { min-height: 48px; flex: none; max-width: 200px; order: -1; width: 132px; } .large img, .nopic { width: 48px; height: 48px; border-radius: 6px; object-fit: cover; flex: none; } .nopic { display: grid; place-items: center; background: var(--green-1); color: var(--green); font-weight: 700; }
 </style>
