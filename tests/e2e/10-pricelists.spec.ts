@@ -1,6 +1,6 @@
 // The price book worked with all day: a grid of prices, price lists, suppliers, assemblies, several at once, without a signal, on paper.
 import { expect, test, type Page } from '@playwright/test'
-import { goHome, moneyIn, quiet, setClock, sitDown } from './people'
+import { boxOf, goHome, moneyIn, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -21,6 +21,11 @@ test('prices are typed, filled down and pasted as in a spreadsheet; what is no a
   await openGrid(office, 'gauge 60 psi')
   await expect(office.getByRole('row')).toHaveCount(4)
   const prices = () => office.getByRole('gridcell', { name: /^price of/ }).allTextContents()
+  const paste = (text: string) => grid(office).evaluate((el, words) => {
+    const data = new DataTransfer()
+    data.setData('text/plain', words)
+    el.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+  }, text)
   const before = await prices()
   await office.keyboard.type('21.5')
   await office.keyboard.press('Enter')
@@ -38,11 +43,12 @@ test('prices are typed, filled down and pasted as in a spreadsheet; what is no a
   // Two columns of a spreadsheet go into cost and price.
   await office.keyboard.press('Home')
   await office.keyboard.press('ArrowLeft')
-  await grid(office).evaluate((el) => {
-    const data = new DataTransfer()
-    data.setData('text/plain', '9.10\t22.00\r\n9.20\t23.00\r\n')
-    el.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
-  })
+  await paste('9.10\t22.00\r\n9.20\t23.00\r\n')
+  await expect.poll(prices).toEqual(['22.00', '23.00', '21.50'])
+  // What finds no place is said: a column too many, and rows below the last one.
+  await paste('8\t20\t1\n8\t20\t1\n8\t20\t1\n8\t20\t1')
+  await expect(office.getByText('Not everything that was pasted has a place: 3 below the last row, 3 beside the last column.')).toBeVisible()
+  await office.keyboard.press('Control+z')
   await expect.poll(prices).toEqual(['22.00', '23.00', '21.50'])
   // A reload loses nothing of it.
   await office.reload()
@@ -143,6 +149,20 @@ test('a supplier’s list: its columns, what would change, what is wrong row by 
   await expect(office.getByText('Nothing fits these words.')).toBeVisible()
   quiet(office)
 })
+test('a short list that is taken for the whole of it is asked about before anything is retired', async ({ browser }) => {
+  const office = await sitDown(browser, 'office')
+  await office.goto('/price-book/lists')
+  await office.locator('input[type=file]').setInputFiles({ name: 'short.csv', mimeType: 'text/csv', buffer: Buffer.from('code,name\r\nP-1001,A pump of another name\r\n') })
+  await office.getByLabel('What is no longer on the list').selectOption('is retired')
+  await office.getByRole('button', { name: 'Look at it first' }).click()
+  const take = office.getByRole('button', { name: /^Take in 1 row and retire \d{4}$/ })
+  await expect(take).toBeDisabled()
+  await office.getByLabel(/This list leaves out \d+ entries and names 1/).check()
+  await expect(take).toBeEnabled()
+  await office.getByLabel('What is no longer on the list').selectOption('stays in the book')
+  await expect(take).toHaveCount(0)
+  quiet(office)
+})
 test('from a supplier: searched, compared, put into a basket, and it becomes a line at our markup', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/to-bill')
@@ -200,30 +220,51 @@ test('on the phone: pictures and large targets, kept at hand for one’s own, an
   await ines.getByLabel('Search the price book').fill('')
   await expect(ines.getByRole('list', { name: 'Charges at hand' }).getByRole('listitem').first()).toContainText(/Relief valve|filter cartridges|62 gal/i)
   await expect(ines.getByRole('list', { name: 'Charges at hand' })).toContainText('62 gal')
+  // A supplier's catalogue fits on the phone: whatever is pressed stands on the screen.
+  await ines.getByRole('button', { name: 'From a supplier…' }).click()
+  const sheet = ines.getByRole('dialog', { name: 'From a supplier' })
+  await sheet.getByRole('button', { name: 'Compare' }).first().click()
+  await expect(sheet.getByRole('button', { name: /^Put it in from/ }).first()).toBeVisible()
+  for (const button of [sheet.getByRole('button', { name: /^Put it in from/ }).first(), sheet.getByRole('button', { name: /basket$/ }).first()]) {
+    const box = await boxOf(button)
+    expect(box.x + box.width).toBeLessThanOrEqual(390)
+  }
+  await sheet.getByRole('button', { name: 'Close' }).click()
+  await expect(sheet).toBeHidden()
   await ines.context().setOffline(true)
   await ines.getByLabel('Search the price book').fill('presure swich 40/60')
   await expect(found(ines).first()).toContainText('pressure switch 40/60', { ignoreCase: true })
   await ines.context().setOffline(false)
 })
+/** How much of the book the browser keeps. */
+const kept = (page: Page) => page.evaluate(() => new Promise<number>((done, fail) => {
+  const open = indexedDB.open('keyval-store')
+  open.onerror = () => fail(new Error('no store'))
+  open.onsuccess = () => {
+    const count = open.result.transaction('keyval').objectStore('keyval').count()
+    count.onsuccess = () => {
+      open.result.close()
+      done(count.result)
+    }
+  }
+}))
 test('signing out leaves nothing of the book in the browser, also where nothing was searched since', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
-  const kept = () => office.evaluate(() => new Promise<number>((done, fail) => {
-    const open = indexedDB.open('keyval-store')
-    open.onerror = () => fail(new Error('no store'))
-    open.onsuccess = () => {
-      const count = open.result.transaction('keyval').objectStore('keyval').count()
-      count.onsuccess = () => {
-        open.result.close()
-        done(count.result)
-      }
-    }
-  }))
   await openGrid(office, 'gauge 60 psi')
-  await expect.poll(kept).toBe(1)
+  await expect.poll(() => kept(office)).toBe(1)
   await office.goto('/to-bill')
   await office.getByRole('button', { name: 'Sign out' }).click()
   await expect(office).toHaveURL(/sign-in/)
-  expect(await kept()).toBe(0)
+  expect(await kept(office)).toBe(0)
+})
+test('a session that ended by itself leaves nothing of the book either', async ({ browser }) => {
+  const office = await sitDown(browser, 'office')
+  await openGrid(office, 'gauge 60 psi')
+  await expect.poll(() => kept(office)).toBe(1)
+  await office.context().clearCookies()
+  await office.getByRole('link', { name: /^To bill/ }).click()
+  await expect(office).toHaveURL(/sign-in/)
+  await expect.poll(() => kept(office)).toBe(0)
 })
 test('how the book is used: hours as they were worked are taken and given back; what nobody sells is retired and brought back', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
