@@ -9,7 +9,7 @@ import { orderedPrice, PRICE_FROM } from '../../core/pricebook/priceOrder'
 import { timeSurcharge } from '../../core/pricebook/timeFactor'
 import type { Body } from '../../shared/api'
 import { customerById, levels } from '../customers/queries'
-import type { Ctx } from '../http/context'
+import { signedIn, type Ctx } from '../http/context'
 import type { LineRow, WorkOrderRow } from '../visits/queries'
 import { applyDue } from './changes'
 import { assembliesAmong, entriesById, labourRates, partsInside, type EntryRow } from './queries'
@@ -33,8 +33,10 @@ export function priced<L extends PricedLine>(line: L, entry: EntryRow | null, le
 
 /** A line with its price, belonging to nothing yet: a work order and a quote are priced alike. */
 export type PricedLine = Omit<LineRow, 'workOrderId' | 'visitId' | 'promisedMinor' | 'done' | 'version'>
-/** `bought`: from a supplier's basket, at a cost that the supplier said */
+/** `bought`: from a supplier's basket, at a cost that the supplier said; `cost`: of something that is not in the book */
 export type WantedLine = Omit<Body<'addLines'>['lines'][number], 'done'> & { done?: boolean, unit?: string, bought?: { supplier: string, partNumber: string, cost: string, taxClass: string } }
+/** Whoever does not see costs says none. */
+export const withoutCosts = <L extends { cost?: string }>(ctx: Ctx, lines: L[]): L[] => (signedIn(ctx).seesCost ? lines : lines.map(l => ({ ...l, cost: undefined })))
 /** An assembly becomes the lines of what is inside it, which can each be changed on the document alone. */
 export async function expanded<L extends WantedLine>(ctx: Ctx, wanted: L[]): Promise<L[]> {
   const assemblies = await assembliesAmong(ctx.tx, wanted.flatMap(l => l.entryId ?? []))
@@ -75,7 +77,7 @@ export async function priceLines(ctx: Ctx, of: PricedFor, wanted: WantedLine[], 
     return priced({
       id: w.id, entryId: entry?.id ?? null, kind: (entry?.kind as LineKind | undefined) ?? w.kind ?? 'other', name: w.name || entry!.name, unit: w.unit ?? entry?.unit ?? 'each', quantity: w.quantity,
       // A call-back is without charge: its lines keep what they would cost and what they cost us.
-      unitPrice: price, bookPrice, unitCost: w.bought?.cost ?? entry?.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? w.bought?.taxClass ?? 'goods', coversSeconds: seconds,
+      unitPrice: price, bookPrice, unitCost: w.bought?.cost ?? entry?.cost ?? w.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? w.bought?.taxClass ?? (w.kind === 'labour' || w.kind === 'charge' ? 'work' : 'goods'), coversSeconds: seconds,
       netMinor: 0, savingMinor: 0, supplier: w.bought?.supplier ?? entry?.supplier ?? '', partNumber: w.bought?.partNumber ?? entry?.partNumber ?? '',
       priceFrom: [w.bought && from !== 'free' ? `${w.bought.supplier}, cost by our markup` : PRICE_FROM[from], from === 'book' && further ? 'as a further one' : '', from === 'book' && more ? `${time!.name} × ${new Decimal(time!.factor)} on labour` : ''].filter(Boolean).join(', ').slice(0, 160),
     }, entry, from === 'workOrder' || from === 'customer' ? { level: null, own: false } : level, currency, false)

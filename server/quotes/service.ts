@@ -19,9 +19,9 @@ import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
 import { queueMail } from '../messages/service'
 import { nextNumber, taxClasses } from '../settings/queries'
-import { refreshWorkOrder, taxesOf, visibleWorkOrder } from '../visits/account'
+import { refreshWorkOrder, priceText, taxesOf, visibleWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
-import { expanded, priceLines, type PricedLine, type WantedLine } from '../pricebook/priceLines'
+import { expanded, priceLines, withoutCosts, type PricedLine, type WantedLine } from '../pricebook/priceLines'
 import { basketLines } from '../pricebook/suppliers'
 import { insertLine, insertVisit, insertWorkOrder, photosOf, workOrderById } from '../visits/queries'
 import type { QuoteDrawing } from './pdf'
@@ -74,7 +74,7 @@ export async function quotePaper(ctx: Ctx, id: string): Promise<Quote> {
     customer: { id: customer.id, name: customer.name, prospect: customer.prospect, email: customer.email, email2: customer.email2, exempt: q.taxExempt, level: own?.name ?? '', mails: customer.mailConsent !== 'no' },
     site: { id: site.id, text: [site.name, site.line1, site.town].filter(Boolean).join(', '), belongsTo: site.customerId === customer.id ? '' : (await customerById(tx, site.customerId))!.name }, contact: q.contact,
     owner: q.ownerId ? { id: q.ownerId, name: q.owner! } : null, workOrder: work && { id: work.id, number: work.number, state: work.state }, photos: work ? (await photosOf(tx, work.id)).map(p => p.id) : [],
-    lines: lines.map((l, i) => ({ id: l.id, entryId: l.entryId, kind: l.kind, name: l.name, unit: l.unit, quantity: new Decimal(l.quantity).toString(), unitPrice: new Decimal(l.unitPrice).toFixed(Math.max(2, new Decimal(l.unitPrice).decimalPlaces())), bookPrice: l.bookPrice, unitCost: seesCost ? l.unitCost : null, priceFrom: l.priceFrom, discount: m(l.discountMinor), net: m(totals.lineNets[i]!), saving: m(l.savingMinor) })),
+    lines: lines.map((l, i) => ({ id: l.id, entryId: l.entryId, kind: l.kind, name: l.name, unit: l.unit, quantity: new Decimal(l.quantity).toString(), unitPrice: priceText(l.unitPrice), bookPrice: l.bookPrice, unitCost: seesCost ? priceText(l.unitCost) : null, priceFrom: l.priceFrom, discount: m(l.discountMinor), net: m(totals.lineNets[i]!), saving: m(l.savingMinor) })),
     price: {
       net: m(totals.netMinor), taxes: totals.taxes.map(t => ({ name: t.name, rate: t.rate, tax: m(t.taxMinor) })), tax: m(totals.taxMinor), total: m(totals.totalMinor),
       saving: m(lines.reduce((sum, l) => sum + l.savingMinor, 0)), savingLevel: (own ?? all.find(l => l.kind === 'agreement'))?.name ?? '', cost: seesCost ? m(cost) : null, margin: seesCost ? margin(totals.netMinor, cost) : null,
@@ -108,7 +108,7 @@ export async function beginQuote(ctx: Ctx, body: Body<'beginQuote'>): Promise<Qu
     contact: work && !body.speaking ? work.contact : { name: body.speaking, phone: formatPhone(body.phone, ctx.company.country) }, expiresOn: plusDays(ctx.today, HELD_DAYS), priceLevelId: customer.priceLevelId, taxExempt: isExempt(customer, ctx.today), currency: ctx.company.currency, now: ctx.now,
   })
   await record(ctx, { subject: 'quote', id: body.id, workOrderId: work?.id, customerId: customer.id, text: `Quote ${number} begun: ${title}` })
-  await setLines(ctx, (await quoteById(tx, body.id))!, body.lines)
+  await setLines(ctx, (await quoteById(tx, body.id))!, withoutCosts(ctx, body.lines))
   if (body.callId) {
     // The call has its answer: it leaves the list of calls and waits among the quotes.
     const call = await callById(tx, body.callId, true)
@@ -141,7 +141,7 @@ export async function changeQuote(ctx: Ctx, id: string, body: Body<'changeQuote'
   const before = customer.id === old.customerId ? null : (await customerById(ctx.tx, old.customerId))!.ownPrices
   const priced = (l: typeof kept[number]) => before !== null && l.entryId !== null && [l.bookPrice, before[l.entryId]].some(p => p != null && new Decimal(p).eq(l.unitPrice))
   const bought = (id: string) => boughtOf(kept.find(l => l.id === id))
-  const wanted = body.lines?.map(l => ({ ...l, ...bought(l.id) })) ?? kept.map(l => ({ id: l.id, entryId: l.entryId, kind: l.kind, name: l.name, quantity: new Decimal(l.quantity).toString(), ...bought(l.id), unitPrice: priced(l) ? undefined : new Decimal(l.unitPrice).toString() }))
+  const wanted = (body.lines && withoutCosts(ctx, body.lines).map(l => ({ ...l, ...bought(l.id) }))) ?? kept.map(l => ({ id: l.id, entryId: l.entryId, kind: l.kind, name: l.name, quantity: new Decimal(l.quantity).toString(), ...bought(l.id), unitPrice: priced(l) ? undefined : new Decimal(l.unitPrice).toString() }))
   await setLines(ctx, quote, wanted)
   const changed = (['title', 'scope', 'orderNumber', 'expiresOn', 'ownerId', 'customerId'] as const).filter(k => quote[k] !== old[k])
   const SAID = { title: 'the title', scope: 'the scope', orderNumber: 'their order number', expiresOn: 'how long the price is held', ownerId: 'who has it', customerId: 'who pays' }
@@ -149,8 +149,8 @@ export async function changeQuote(ctx: Ctx, id: string, body: Body<'changeQuote'
   await record(ctx, { subject: 'quote', id, workOrderId: old.workOrderId, customerId: customer.id, text: `Quote ${old.number}: changed ${[...changed.map(k => SAID[k]), body.lines && 'the lines'].filter(Boolean).join(', ') || 'nothing'}`, data: { ...Object.fromEntries(changed.map(k => [k, { from: old[k], to: quote[k] }])), net: { from: minorToDecimal(old.net, old.currency), to: minorToDecimal(now.net, old.currency) } } })
   return quotePaper(ctx, id)
 }
-/** What was bought for a line stays with it when the line is changed. */
-const boughtOf = (l: PricedLine | undefined): Pick<WantedLine, 'bought' | 'unit'> => (l?.supplier ? { unit: l.unit, bought: { supplier: l.supplier, partNumber: l.partNumber, cost: l.unitCost, taxClass: l.taxClass } } : {})
+/** What was bought for a line, or somebody said that it costs, stays with it when the line is changed. */
+const boughtOf = (l: PricedLine | undefined): Pick<WantedLine, 'bought' | 'unit' | 'cost'> => (l && !l.supplier && !l.entryId ? { unit: l.unit, cost: l.unitCost } : l?.supplier ? { unit: l.unit, bought: { supplier: l.supplier, partNumber: l.partNumber, cost: l.unitCost, taxClass: l.taxClass } } : {})
 export async function addQuoteBasket(ctx: Ctx, id: string, body: Body<'addQuoteBasket'>): Promise<Quote> {
   const quote = await changeable(ctx, id, body.version)
   if (quote.state !== 'draft') throw conflict('quote_sent', 'The customer has this quote as it was sent. Take it back before changing it.')

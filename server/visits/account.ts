@@ -161,4 +161,4 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   }
 }
 /** At least two decimals, at most the four that are kept. */
-const priceText = (price: string) => (/\.\d\d[1-9]/.test(price) || /\.\d{3}[1-9]/.test(price) ? new Decimal(price).toString() : new Decimal(price).toFixed(2))
+export const priceText = (price: string) => (/\.\d\d[1-9]/.test(price) || /\.\d{3}[1-9]/.test(price) ? new Decimal(price).toString() : new Decimal(price).toFixed(2))

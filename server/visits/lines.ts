@@ -10,7 +10,7 @@ import { customerById, levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { fromBase64, isKind, kindOf, PICTURES } from '../http/files'
 import { record } from '../http/queries'
-import { expanded, levelFor, priced, priceLines, type WantedLine } from '../pricebook/priceLines'
+import { expanded, levelFor, priced, priceLines, withoutCosts, type WantedLine } from '../pricebook/priceLines'
 import { entriesById } from '../pricebook/queries'
 import { basketLines } from '../pricebook/suppliers'
 import { taxClasses } from '../settings/queries'
@@ -51,7 +51,7 @@ export async function keepWorkRates(ctx: Ctx, workOrderId: string, body: Body<'k
 }
 
 export async function addLines(ctx: Ctx, workOrderId: string, body: Body<'addLines'>): Promise<Answer<'workOrder'>> {
-  return addWanted(ctx, workOrderId, body.visitId, body.lines)
+  return addWanted(ctx, workOrderId, body.visitId, withoutCosts(ctx, body.lines))
 }
 async function addWanted(ctx: Ctx, workOrderId: string, visitId: string | null, lines: WantedLine[]): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
@@ -73,16 +73,16 @@ export async function changeLine(ctx: Ctx, lineId: string, body: Body<'changeLin
   const work = await visibleWorkOrder(ctx, old.workOrderId, true)
   if (old.version !== body.version) throw conflict('stale', 'Someone changed this line in the meantime.', { current: old, yours: body })
   const billed = (await accountOf(ctx, [old], work.id)).lines[0]!.billedMinor
-  if (billed > 0 && (body.removed || body.unitPrice !== undefined || body.quantity !== undefined || body.discount !== undefined || body.done === false)) throw conflict('billed', 'This line is on an invoice; add a line, or correct the invoice.')
+  if (billed > 0 && (body.removed || body.unitPrice !== undefined || body.quantity !== undefined || body.name !== undefined || body.discount !== undefined || body.done === false)) throw conflict('billed', 'This line is on an invoice; add a line, or correct the invoice.')
   if (body.quantity !== undefined && new Decimal(body.quantity).isZero()) throw invalid('quantity', 'The quantity is zero; take the line out instead.')
   const entry = old.entryId ? (await entriesById(ctx.tx, [old.entryId]))[0] ?? null : null
   const perUnit = new Decimal(old.quantity).isZero() ? 0 : Math.round(new Decimal(old.coversSeconds).div(old.quantity).toNumber())
   const line = priced({
-    ...old, priceFrom: body.unitPrice !== undefined && !new Decimal(body.unitPrice).eq(old.unitPrice) ? PRICE_FROM.typed : old.priceFrom, quantity: body.quantity ?? old.quantity, unitPrice: body.unitPrice ?? old.unitPrice, done: body.done ?? old.done, coversSeconds: perUnit,
+    ...old, name: body.name ?? old.name, priceFrom: body.unitPrice !== undefined && !new Decimal(body.unitPrice).eq(old.unitPrice) ? PRICE_FROM.typed : old.priceFrom, quantity: body.quantity ?? old.quantity, unitPrice: body.unitPrice ?? old.unitPrice, done: body.done ?? old.done, coversSeconds: perUnit,
     discountMinor: body.discount === undefined ? old.discountMinor : decimalToMinor(body.discount, work.currency),
   }, entry, await levelFor(ctx, work), work.currency, body.discount !== undefined)
   if (!(await updateLine(ctx.tx, line, body.removed ?? false))) throw conflict('stale', 'Someone changed this line in the meantime.')
-  const text = body.removed ? `Took out ${old.name}` : body.done !== undefined && body.done !== old.done ? `${old.name}: ${body.done ? 'done' : 'not done'}` : `Changed ${old.name}`
+  const text = body.removed ? `Took out ${old.name}` : body.done !== undefined && body.done !== old.done ? `${old.name}: ${body.done ? 'done' : 'not done'}` : `Changed ${old.name}${line.name === old.name ? '' : ` to ${line.name}`}`
   await record(ctx, { subject: 'work', id: work.id, workOrderId: work.id, customerId: work.customerId, text, data: { net: { from: minorToDecimal(old.netMinor, work.currency), to: minorToDecimal(line.netMinor, work.currency) }, unitPrice: { from: old.unitPrice, to: line.unitPrice } } })
   await refreshWorkOrder(ctx, work.id)
   return workOrderPaper(ctx, work.id)

@@ -87,8 +87,8 @@ export async function insertLine(tx: Tx, l: Omit<LineRow, 'version'>): Promise<v
     [l.id, l.workOrderId, l.visitId, l.entryId, next, l.kind, l.name, l.unit, l.quantity, l.unitPrice, l.bookPrice, l.unitCost, l.discountMinor, l.taxClass, l.coversSeconds, l.netMinor, l.savingMinor, l.promisedMinor, l.done, l.supplier, l.partNumber, l.priceFrom])
 }
 export const updateLine = async (tx: Tx, l: LineRow, removed: boolean) => (await tx.run(
-  'UPDATE work_lines SET quantity = ?, unit_price = ?, discount_minor = ?, covers_seconds = ?, net_minor = ?, saving_minor = ?, done = ?, removed = ?, price_from = ?, version = version + 1 WHERE id = ? AND version = ?',
-  [l.quantity, l.unitPrice, l.discountMinor, l.coversSeconds, l.netMinor, l.savingMinor, l.done, removed, l.priceFrom, l.id, l.version])).affected
+  'UPDATE work_lines SET name = ?, quantity = ?, unit_price = ?, discount_minor = ?, covers_seconds = ?, net_minor = ?, saving_minor = ?, done = ?, removed = ?, price_from = ?, version = version + 1 WHERE id = ? AND version = ?',
+  [l.name, l.quantity, l.unitPrice, l.discountMinor, l.coversSeconds, l.netMinor, l.savingMinor, l.done, removed, l.priceFrom, l.id, l.version])).affected
 export const promiseLines = (tx: Tx, workOrderId: string) => tx.run('UPDATE work_lines SET promised_minor = net_minor WHERE work_order_id = ? AND NOT removed', [workOrderId])
 /** What of each work line is on invoices, with the invoice's state of payment. */
 export const billedLines = (tx: Tx, workOrderId: string) => tx.rows<{ lineId: string | null, invoiceId: string, netMinor: number, payable: number, paid: number, state: string }>(

@@ -137,6 +137,27 @@ describe('what a line costs', () => {
     const net = async (over: object) => Number((await office.ok('tryLines', { body: { lines: [{ entryId: task.id, quantity: '1' }], ...over } })).net.amount)
     expect(await net({ date: '2026-11-28', start: '10:00' }) - await net({})).toBeCloseTo(task.seconds / 3600 * 64, 2)
   })
+  it('something that is not in the book: a name and a price of its own, a cost from those who see costs, a name that may change here', async () => {
+    const { workOrderId } = await somethingToBill(office)
+    const add = async (client: Client, over: object) => (await client.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: 'Odd adapter', kind: 'part', quantity: '2', unitPrice: '18.20', ...over }] } })).lines.at(-1)!
+    const dispatch = await signedIn('dispatch')
+    const [seen, unseen] = [await add(office, { cost: '7.5' }), await add(dispatch, { cost: '7.5' })]
+    expect([seen.unitCost, seen.unitPrice, seen.priceFrom, seen.taxClass]).toEqual(['7.50', '18.20', 'typed here', 'goods'])
+    const after = await office.ok('workOrder', { params: { id: workOrderId } })
+    expect(after.lines.find(l => l.id === unseen.id)?.unitCost).toBe('0.00')
+    expect((await add(office, { kind: 'labour' })).taxClass).toBe('work')
+    const changed = await office.ok('changeLine', { params: { id: seen.id }, body: { version: seen.version, name: 'Brass adapter' } })
+    expect(changed.lines.find(l => l.id === seen.id)).toMatchObject({ name: 'Brass adapter', unitPrice: '18.20', priceFrom: 'typed here' })
+    expect((await office.send('changeLine', { params: { id: seen.id }, body: { version: seen.version + 1, name: '' } })).body.errors?.[0]?.path).toBe('name')
+    expect((await office.send('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: 'No price', kind: 'part', quantity: '1' }] } })).body.errors?.[0]?.path).toBe('lines[0].name')
+  })
+  it('on a quote, the cost of something that is not in the book stays when lines are sent back as they are', async () => {
+    const c = await callerNamed(office, 'lowfold')
+    const begun = await office.ok('beginQuote', { body: { id: id(), customerId: c.customerId, siteId: c.sites[0]!.id, title: 'Odd things', lines: [{ id: id(), name: 'Odd adapter', kind: 'part', quantity: '1', unitPrice: '20', cost: '8' }] } })
+    const [line] = begun.lines
+    const again = await office.ok('changeQuote', { params: { id: begun.id }, body: { version: begun.version, lines: [{ id: line!.id, name: line!.name, kind: 'part', quantity: '3', unitPrice: line!.unitPrice }] } })
+    expect([line!.unitCost, again.lines[0]!.unitCost, again.lines[0]!.quantity]).toEqual(['8.00', '8.00', '3'])
+  })
   it('minutes that no line covers are priced as the hours of their visit are: by the time of day, less the level', async () => {
     const customer = await callerNamed(office, 'hallam')
     expect(customer.level).toBe('Care agreement')

@@ -3,6 +3,7 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { PRICE_FROM } from '~~/core/pricebook/priceOrder'
 import type { Answer, Body } from '~~/shared/api'
+import OwnLineForm, { type OwnLine } from '~/components/pricebook/OwnLine.vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import SupplierSheet, { type BasketLine } from '~/components/pricebook/SupplierSheet.vue'
 import PayerChoice from '~/components/quotes/PayerChoice.vue'
@@ -36,6 +37,11 @@ const asWanted = (l: Line) => ({ id: l.id, entryId: l.entryId, kind: l.kind as '
 const setLine = (line: Line, values: Partial<{ quantity: string, unitPrice: string }>) => change(() => ({ lines: quote.value!.lines.map(l => ({ ...asWanted(l), ...(l.id === line.id ? values : {}) })) }))
 const takeOut = (line: Line) => change(() => ({ lines: quote.value!.lines.filter(l => l.id !== line.id).map(asWanted) }))
 const add = (entries: Found[]) => change(() => ({ lines: [...quote.value!.lines.map(asWanted), ...entries.map(e => ({ id: newId(), entryId: e.id, kind: 'other' as const, name: undefined, quantity: '1', unitPrice: undefined }))] }))
+const writing = ref(false)
+const addOwn = async (line: OwnLine) => {
+  await change(() => ({ lines: [...quote.value!.lines.map(asWanted), line] }))
+  if (!failed.value) writing.value = false
+}
 const buying = ref(false)
 const basket = (items: BasketLine[]) => act(async () => {
   quote.value = await call('addQuoteBasket', { params: { id: props.id }, body: { version: quote.value!.version, items } })
@@ -114,7 +120,7 @@ const home = computed(() => (props.field ? '/field' : '/quotes'))
           <tr class="sum"><td colspan="3">Total</td><td class="right num"><span class="double">{{ session.money(quote.price.total) }}</span></td><td v-if="draft" /></tr>
         </tbody>
       </table>
-      <div v-if="draft" class="sheet pad no-print"><PriceSearch label="Add from the price book" at-hand :large="field" @choose="add" /><button class="btn side" @click="buying = true">From a supplier…</button></div>
+      <div v-if="draft" class="sheet pad no-print"><PriceSearch label="Add from the price book" at-hand :large="field" @choose="add" /><div class="row"><button class="btn side" @click="buying = true">From a supplier…</button><button class="btn side" @click="writing = !writing">Not in the book…</button></div><OwnLineForm v-if="writing" :busy="busy" @add="addOwn" @close="writing = false" /></div>
       <SupplierSheet v-if="buying" :busy="busy" :problem="failed" :field="field" @take="basket" @close="buying = false" />
       <p class="quiet small"><template v-if="!quote.customer.level && !zero(quote.price.saving)">With {{ quote.price.savingLevel }} {{ session.money(quote.price.saving) }} less, before tax. </template><template v-if="quote.price.margin !== null">Margin {{ (quote.price.margin * 100).toFixed(1) }} %, office only.</template></p>
       <div v-if="quote.photos.length" class="row kept"><img v-for="p in quote.photos" :key="p" :src="`/api/v1/photos/${p}`" alt="Photo from the visit"></div>

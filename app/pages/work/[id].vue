@@ -6,6 +6,7 @@ import type { Answer } from '~~/shared/api'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import BillSheet from '~/components/invoices/BillSheet.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
+import OwnLineForm, { type OwnLine } from '~/components/pricebook/OwnLine.vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import SupplierSheet, { type BasketLine } from '~/components/pricebook/SupplierSheet.vue'
 import WorkRates from '~/components/visits/WorkRates.vue'
@@ -28,18 +29,23 @@ const paying = ref<Work['invoices'][number] | null>(null)
 const adding = ref(false)
 const explaining = ref(false)
 const why = ref('')
-const editing = reactive({ id: '', quantity: '', unitPrice: '', discount: '' })
+const editing = reactive({ id: '', name: '', quantity: '', unitPrice: '', discount: '' })
 onMounted(() => { if (route.query.bill) billing.value = true })
 const edits = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
 const bills = computed(() => ['owner', 'office', 'books'].includes(session.role))
 const zero = (m: { amount: string }) => Number(m.amount) === 0
 const show = (m: { amount: string, currency: string }) => (zero(m) ? '–' : session.money(m, false))
-const change = (line: Work['lines'][number], body: Partial<{ quantity: string, unitPrice: string, discount: string, done: boolean, removed: boolean }>) => act(async () => {
+const change = (line: Work['lines'][number], body: Partial<{ name: string, quantity: string, unitPrice: string, discount: string, done: boolean, removed: boolean }>) => act(async () => {
   work.value = await call('changeLine', { params: { id: line.id }, body: { version: line.version, ...body } })
   editing.id = ''
 })
 const add = (entries: Found[]) => act(async () => {
   work.value = await call('addLines', { params: { id }, body: { lines: entries.map(e => ({ id: newId(), entryId: e.id, quantity: '1', kind: 'other' as const, done: true, name: undefined, unitPrice: undefined })) } })
+}, 'wait')
+const writing = ref(false)
+const addOwn = (line: OwnLine) => act(async () => {
+  work.value = await call('addLines', { params: { id }, body: { lines: [{ ...line, done: true }] } })
+  writing.value = false
 }, 'wait')
 const buying = ref(false)
 const basket = (items: BasketLine[]) => act(async () => {
@@ -67,7 +73,7 @@ const close = () => act(async () => {
   closing.value = false
 })
 function edit(l: Work['lines'][number]) {
-  Object.assign(editing, { id: l.id, quantity: l.quantity, unitPrice: l.unitPrice, discount: l.discount.amount })
+  Object.assign(editing, { id: l.id, name: l.name, quantity: l.quantity, unitPrice: l.unitPrice, discount: l.discount.amount })
 }
 const printPage = () => window.print()
 const mails = computed(() => [work.value?.customer.email, work.value?.customer.email2].filter((m): m is string => Boolean(m)))
@@ -98,7 +104,7 @@ const groups = computed(() => {
       <p v-if="problem || failed" class="note bad" role="alert">{{ (failed ?? problem)?.message }}</p>
       <p class="sheet asked"><span class="quiet small">Asked for</span><br>{{ work.problem }}<template v-for="v in work.visits" :key="v.id"><template v-if="v.findings"><br><span class="quiet small">Found by {{ v.technician }}</span><br>{{ v.findings }}</template></template></p>
       <WorkWords :work="work" :edits="edits" @changed="got => work = got" />
-      <div v-if="adding" class="sheet pad no-print stack"><PriceSearch label="Add from the price book" at-hand @choose="add" /><button class="btn side" @click="buying = true">From a supplier…</button></div>
+      <div v-if="adding" class="sheet pad no-print stack"><PriceSearch label="Add from the price book" at-hand @choose="add" /><div class="row"><button class="btn side" @click="buying = true">From a supplier…</button><button class="btn side" @click="writing = !writing">Not in the book…</button></div><OwnLineForm v-if="writing" :busy="busy" @add="addOwn" @close="writing = false" /></div>
       <SupplierSheet v-if="buying" :busy="busy" :problem="failed" @take="basket" @close="buying = false" />
       <WorkRates :work="work" :may="bills && session.role !== 'books'" @changed="got => work = got" />
       <table class="book account">
@@ -106,8 +112,8 @@ const groups = computed(() => {
         <tbody v-for="g in groups" :key="g.key">
           <tr class="group"><td colspan="6">{{ g.title }}</td></tr>
           <tr v-for="l in g.lines" :key="l.id">
-            <td><template v-if="editing.id === l.id"><b>{{ l.name }}</b>
-              <form class="row edit" @submit.prevent="change(l, { quantity: editing.quantity, unitPrice: editing.unitPrice, discount: editing.discount })"><label class="field"><span>Quantity</span><input v-model="editing.quantity" class="plain num"></label><label class="field"><span>Each, here only</span><input v-model="editing.unitPrice" class="plain num"></label><label class="field"><span>Discount</span><input v-model="editing.discount" class="plain num"></label><button class="btn act" :disabled="busy">Keep</button><button type="button" class="btn" @click="editing.id = ''">Leave</button></form></template>
+            <td><template v-if="editing.id === l.id">
+              <form class="row edit" @submit.prevent="change(l, { name: editing.name, quantity: editing.quantity, unitPrice: editing.unitPrice, discount: editing.discount })"><label class="field grow"><span>Called, here only</span><input v-model="editing.name" class="plain"></label><label class="field"><span>Quantity</span><input v-model="editing.quantity" class="plain num"></label><label class="field"><span>Each, here only</span><input v-model="editing.unitPrice" class="plain num"></label><label class="field"><span>Discount</span><input v-model="editing.discount" class="plain num"></label><button class="btn act" :disabled="busy">Keep</button><button type="button" class="btn" @click="editing.id = ''">Leave</button></form></template>
               <template v-else>{{ l.name }}<br><span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }} · {{ l.quantity }} × {{ l.unitPrice }}<template v-if="l.bookPrice && l.bookPrice !== l.unitPrice"> <span class="soon">(book {{ l.bookPrice }})</span></template><template v-if="!zero(l.discount)"> · less {{ l.discount.amount }}</template><template v-if="l.coversSeconds"> · covers {{ hoursMinutes(l.coversSeconds) }} h</template><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template><template v-if="l.priceFrom && l.priceFrom !== PRICE_FROM.book"> · {{ l.priceFrom }}</template><template v-if="l.partNumber"> · {{ l.supplier }} {{ l.partNumber }}</template></span></template></td>
             <td class="right num">{{ show(l.promised) }}</td><td class="right num" :class="{ gap: !zero(l.toBill) }">{{ show(l.doneAmount) }}</td><td class="right num" :class="{ owed: !zero(l.unpaid) }">{{ show(l.billed) }}</td><td class="right num">{{ show(l.paid) }}</td>
             <td class="right nowrap no-print"><template v-if="edits && zero(l.billed)"><button v-if="!l.done" class="btn plain small" :disabled="busy" @click="change(l, { done: true })">Mark done</button><button class="btn plain small" @click="edit(l)">Change</button><button class="btn plain small" :disabled="busy" @click="change(l, { removed: true })">Take out</button></template></td>
@@ -144,7 +150,7 @@ const groups = computed(() => {
 .side { align-self: flex-start; }
 .paper { display: grid; grid-template-columns: minmax(0, 1fr) 290px; min-height: 100%; } .body { padding: 16px 20px; display: flex; flex-direction: column; gap: 12px; min-width: 0; } .top { align-items: flex-start; } .pad { padding: 12px; } .asked { padding: 9px 12px; white-space: pre-line; }
 aside { border-left: 1px solid var(--rule-2); background: #fbfcfb; padding: 16px; } ol { list-style: none; margin: 12px 0 0; padding: 0 0 0 16px; border-left: 2px solid var(--green-2); } li { position: relative; margin-bottom: 12px; } li::before { content: ''; position: absolute; left: -22px; top: 5px; width: 8px; height: 8px; border: 2px solid var(--green); border-radius: 50%; background: var(--sheet); }
-.account { border: 1px solid var(--rule-2); } .account td.num { border-left: 1px solid var(--rule); } .group td { background: #eff4f1; font-weight: 600; font-size: 12.5px; } .gap { background: var(--brick-1); color: var(--brick); font-weight: 700; } .owed { background: var(--marigold-1); } .gaps td { border: 0; } .edit { margin-top: 6px; align-items: flex-end; } .edit input { width: 92px; }
+.account { border: 1px solid var(--rule-2); } .account td.num { border-left: 1px solid var(--rule); } .group td { background: #eff4f1; font-weight: 600; font-size: 12.5px; } .gap { background: var(--brick-1); color: var(--brick); font-weight: 700; } .owed { background: var(--marigold-1); } .gaps td { border: 0; } .edit { margin-top: 6px; align-items: flex-end; } .edit input { width: 92px; } .edit .grow input { width: 100%; min-width: 220px; }
 .account .btn.plain { min-height: 24px; padding: 0 5px; font-weight: 500; color: var(--green); } .kept { flex-wrap: wrap; align-items: stretch; } figure { margin: 0; padding: 8px; } figure img { display: block; height: 70px; max-width: 200px; object-fit: contain; }
 @media print { .paper { display: block; } }
 </style>

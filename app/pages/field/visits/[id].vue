@@ -5,6 +5,7 @@ import SignaturePad from 'signature_pad'
 import type { Answer } from '~~/shared/api'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import NowCard from '~/components/visits/NowCard.vue'
+import OwnLineForm, { type OwnLine } from '~/components/pricebook/OwnLine.vue'
 import SupplierSheet, { type BasketLine } from '~/components/pricebook/SupplierSheet.vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
@@ -31,6 +32,12 @@ const added = ref('')
 const add = (entries: Found[]) => act(async () => {
   keep(await call('addLines', { params: { id: work.value!.id }, body: { visitId: id, lines: entries.map(e => ({ id: newId(), entryId: e.id, quantity: '1', kind: 'other' as const, done: true, name: undefined, unitPrice: undefined })) } }))
   added.value = entries.map(e => e.name).join(', ')
+}, 'wait')
+const writing = ref(false)
+const addOwn = (line: OwnLine) => act(async () => {
+  keep(await call('addLines', { params: { id: work.value!.id }, body: { visitId: id, lines: [{ ...line, done: true }] } }))
+  added.value = line.name ?? 'a line'
+  writing.value = false
 }, 'wait')
 const buying = ref(false)
 const basket = (items: BasketLine[]) => act(async () => {
@@ -169,7 +176,7 @@ const otherOpen = computed(() => data.value?.openVisitId && data.value.openVisit
       <footer v-if="work.lines.length"><p class="row"><span class="grow">Total with tax</span><b class="num big"><span class="double">{{ session.money(work.price.total) }}</span></b></p><div class="row"><button class="btn grow" :class="{ act: !work.signatures.length }" @click="step = 'agree'">Show the customer</button><button class="btn grow" :class="{ act: work.signatures.length }" @click="openBill">{{ Number(work.totals.toBill.amount) ? 'Bill' : work.invoices.length ? 'Take payment' : 'Bill' }}</button></div></footer>
     </template>
 
-    <section v-else-if="step === 'add'" class="block"><p v-if="added" class="note" role="status">Added: {{ added }}</p><PriceSearch label="Search the price book" at-hand autofocus large @choose="add" /><button class="btn" @click="buying = true">From a supplier…</button><SupplierSheet v-if="buying" field :busy="busy" :problem="failed" @take="basket" @close="buying = false" /><button class="btn act" @click="step = 'work'">Back to the lines</button></section>
+    <section v-else-if="step === 'add'" class="block"><p v-if="added" class="note" role="status">Added: {{ added }}</p><PriceSearch label="Search the price book" at-hand autofocus large @choose="add" /><button class="btn" @click="writing = !writing">Not in the book…</button><OwnLineForm v-if="writing" :busy="busy" @add="addOwn" @close="writing = false" /><p v-if="writing && failed" class="wrong" role="alert">{{ failed.message }}</p><button class="btn" @click="buying = true">From a supplier…</button><SupplierSheet v-if="buying" field :busy="busy" :problem="failed" @take="basket" @close="buying = false" /><button class="btn act" @click="step = 'work'">Back to the lines</button></section>
 
     <section v-else-if="step === 'agree'" class="block agree">
       <h1>{{ session.me?.company.name }}</h1><p>For {{ work.customer.name }}, {{ work.site.line1 }}, {{ work.site.town }}</p>
