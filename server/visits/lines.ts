@@ -2,6 +2,9 @@
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { Decimal } from '../../core/money/decimal'
+import { discountOf } from '../../core/documents/discountOf'
+import { lineNet } from '../../core/documents/lineNet'
+import { shareAmount } from '../../core/money/shareAmount'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { PRICE_FROM } from '../../core/pricebook/priceOrder'
 import { localToInstant } from '../../core/time/zone'
@@ -79,7 +82,7 @@ export async function changeLine(ctx: Ctx, lineId: string, body: Body<'changeLin
   const perUnit = new Decimal(old.quantity).isZero() ? 0 : Math.round(new Decimal(old.coversSeconds).div(old.quantity).toNumber())
   const line = priced({
     ...old, name: body.name ?? old.name, priceFrom: body.unitPrice !== undefined && !new Decimal(body.unitPrice).eq(old.unitPrice) ? PRICE_FROM.typed : old.priceFrom, quantity: body.quantity ?? old.quantity, unitPrice: body.unitPrice ?? old.unitPrice, done: body.done ?? old.done, coversSeconds: perUnit,
-    discountMinor: body.discount === undefined ? old.discountMinor : decimalToMinor(body.discount, work.currency),
+    discountMinor: body.discount === undefined ? old.discountMinor : readDiscount(body.discount, lineNet({ quantity: body.quantity ?? old.quantity, unitPrice: body.unitPrice ?? old.unitPrice }, work.currency), work.currency),
   }, entry, await levelFor(ctx, work), work.currency, body.discount !== undefined)
   if (!(await updateLine(ctx.tx, line, body.removed ?? false))) throw conflict('stale', 'Someone changed this line in the meantime.')
   const text = body.removed ? `Took out ${old.name}` : body.done !== undefined && body.done !== old.done ? `${old.name}: ${body.done ? 'done' : 'not done'}` : `Changed ${old.name}${line.name === old.name ? '' : ` to ${line.name}`}`
@@ -88,6 +91,28 @@ export async function changeLine(ctx: Ctx, lineId: string, body: Body<'changeLin
   return workOrderPaper(ctx, work.id)
 }
 
+function readDiscount(text: string, ofMinor: number, currency: string): number {
+  const minor = discountOf(text || '0', ofMinor, currency)
+  if (minor === null) throw invalid('discount', 'Write an amount or a percentage, for example 25.00 or 10 %.')
+  return minor
+}
+/** Goodwill on the whole: taken off what is not billed yet, shared so that it is that amount exactly; instead of what was taken off before. */
+export async function discountLines(ctx: Ctx, workOrderId: string, body: Body<'discountLines'>): Promise<Answer<'workOrder'>> {
+  const work = await visibleWorkOrder(ctx, workOrderId, true)
+  if (work.cancelled || work.closed) throw conflict('closed', 'This work order is closed; nothing can be taken off it.')
+  const lines = await linesOf(ctx.tx, workOrderId)
+  const billed = new Set((await accountOf(ctx, lines, workOrderId)).lines.filter(l => l.billedMinor > 0).map(l => l.id))
+  const open = lines.filter(l => !billed.has(l.id))
+  const gross = open.map(l => lineNet({ quantity: l.quantity, unitPrice: l.unitPrice }, work.currency))
+  const total = gross.reduce((n, g) => n + g, 0)
+  if (total === 0) throw conflict('nothing_open', 'There is nothing that could be taken off: every line is billed, or costs nothing.')
+  const minor = readDiscount(body.discount, total, work.currency)
+  if (minor > total) throw invalid('discount', 'This is more than all lines that are not billed.')
+  for (const [i, share] of shareAmount(minor, gross).entries()) await updateLine(ctx.tx, { ...open[i]!, discountMinor: share, netMinor: gross[i]! - share }, false)
+  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Took ${minorToDecimal(minor, work.currency)} off what is not billed (${body.discount})`, data: { discount: { from: minorToDecimal(open.reduce((n, l) => n + l.discountMinor, 0), work.currency), to: minorToDecimal(minor, work.currency) } } })
+  await refreshWorkOrder(ctx, workOrderId)
+  return workOrderPaper(ctx, workOrderId)
+}
 /** The customer signs for the lines as shown; what they saw is kept with the picture, and becomes what was promised. */
 export async function sign(ctx: Ctx, workOrderId: string, body: Body<'sign'>): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)

@@ -9,7 +9,7 @@ import { pageOf, paging } from '../http/paging'
 import { visibleWorkOrder, workOrderPaper } from './account'
 import { callBack } from './callBacks'
 import { clock, fieldDay, fieldVisit, writeFindings } from './field'
-import { addLines, addPhoto, changeLine, chargeTime, closeWorkOrder, explainTime, keepWorkRates, sign } from './lines'
+import { addLines, addPhoto, changeLine, chargeTime, closeWorkOrder, discountLines, explainTime, keepWorkRates, sign } from './lines'
 import { carryOver, park, writeWorkOrder } from './words'
 import { followUpLists, photoById, signatureImage, workOrderPage } from './queries'
 
@@ -33,6 +33,7 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
   keepWorkRates: (ctx, { params, body }) => keepWorkRates(ctx, params.id!, body),
   addLines: (ctx, { params, body }) => addLines(ctx, params.id!, body),
   changeLine: (ctx, { params, body }) => changeLine(ctx, params.id!, body),
+  discountLines: (ctx, { params, body }) => discountLines(ctx, params.id!, body),
   sign: (ctx, { params, body }) => sign(ctx, params.id!, body),
   async signature(ctx, { params }) {
     const found = await signatureImage(ctx.tx, params.id!)

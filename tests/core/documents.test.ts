@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
+import { discountOf } from '../../core/documents/discountOf'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { lineNet } from '../../core/documents/lineNet'
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
@@ -62,4 +63,8 @@ describe('margin and markup', () => {
   // Common practice; m ÷ (1 + m): a markup of 25, 50, 100 % is a margin of 20, 33.33, 50 %.
   it.each([[12500, 10000, 0.2, 0.25], [15000, 10000, 0.3333, 0.5], [10000, 5000, 0.5, 1]])('net %i, cost %i', (net, cost, m, u) => expect([margin(net, cost), markup(net, cost)]).toEqual([m, u]))
   it('is unknown without a net or a cost', () => expect([margin(0, 5), markup(5, 0)]).toEqual([null, null]))
+})
+describe('discountOf', () => {
+  // Common practice of the trade: a tenth of 89.55 is 8.955, half away from zero 8.96.
+  it.each([['10 %', 896], ['10%', 896], ['2.5 %', 224], ['100 %', 8955], ['0 %', 0], ['12.50', 1250], ['$1,000', 100000], ['100.01 %', null], ['-5', null], ['ten', null], ['12,5', null], ['', null]])('“%s” takes %s off 89.55', (text, minor) => expect(discountOf(text, 8955, 'USD')).toBe(minor))
 })

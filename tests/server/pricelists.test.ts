@@ -158,6 +158,27 @@ describe('what a line costs', () => {
     const again = await office.ok('changeQuote', { params: { id: begun.id }, body: { version: begun.version, lines: [{ id: line!.id, name: line!.name, kind: 'part', quantity: '3', unitPrice: line!.unitPrice }] } })
     expect([line!.unitCost, again.lines[0]!.unitCost, again.lines[0]!.quantity]).toEqual(['8.00', '8.00', '3'])
   })
+  it('goodwill on a line or on all that is not billed, as an amount or a percentage, to the unit; what is billed stays', async () => {
+    const { workOrderId } = await somethingToBill(office, '100.00')
+    const add = async (unitPrice: string) => (await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: `At ${unitPrice}`, kind: 'other', quantity: '1', unitPrice }] } })).lines.at(-1)!
+    await office.ok('makeInvoice', { params: { id: workOrderId }, body: { id: id() } })
+    const [a] = [await add('33.33'), await add('33.33'), await add('33.34')]
+    const off = (discount: string, client = office) => client.send('discountLines', { params: { id: workOrderId }, body: { discount } })
+    const seen = async () => (await office.ok('workOrder', { params: { id: workOrderId } })).lines.map(l => l.discount.amount)
+    const billed = (await seen())[0]!
+    expect((await off('10 %')).status).toBe(200)
+    // A tenth of 100.00 in three parts that sum to it.
+    expect(await seen()).toEqual([billed, '3.33', '3.33', '3.34'])
+    expect((await off('50')).status).toBe(200)
+    expect((await seen()).slice(1).reduce((n, d) => n + Number(d), 0)).toBeCloseTo(50, 10)
+    for (const wrong of ['100.01', 'a lot', '101 %']) expect((await off(wrong)).body.errors?.[0]?.path).toBe('discount')
+    expect((await off('1', ines)).status).toBe(403)
+    const now = (await office.ok('workOrder', { params: { id: workOrderId } })).lines.find(l => l.id === a!.id)!
+    const changed = await office.ok('changeLine', { params: { id: now.id }, body: { version: now.version, discount: '50 %' } })
+    // Half of 33.33 is 16.665.
+    expect(changed.lines.find(l => l.id === a!.id)).toMatchObject({ discount: { amount: '16.67' }, net: { amount: '16.66' } })
+    expect((await office.send('changeLine', { params: { id: now.id }, body: { version: now.version + 1, discount: 'half' } })).body.errors?.[0]?.path).toBe('discount')
+  })
   it('minutes that no line covers are priced as the hours of their visit are: by the time of day, less the level', async () => {
     const customer = await callerNamed(office, 'hallam')
     expect(customer.level).toBe('Care agreement')

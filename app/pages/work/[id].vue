@@ -47,6 +47,11 @@ const addOwn = (line: OwnLine) => act(async () => {
   work.value = await call('addLines', { params: { id }, body: { lines: [{ ...line, done: true }] } })
   writing.value = false
 }, 'wait')
+const off = reactive({ open: false, text: '' })
+const discountAll = () => act(async () => {
+  work.value = await call('discountLines', { params: { id }, body: { discount: off.text } })
+  Object.assign(off, { open: false, text: '' })
+})
 const buying = ref(false)
 const basket = (items: BasketLine[]) => act(async () => {
   work.value = await call('addBasket', { params: { id }, body: { items } })
@@ -95,7 +100,7 @@ const groups = computed(() => {
         <NuxtLink v-for="q in work.quotes" :key="q.id" class="btn no-print" :to="`/quotes/${q.id}`">{{ q.number }} · {{ q.state }} {{ session.money(q.total) }}</NuxtLink>
         <button v-if="edits && !work.quotes.length && work.state !== 'cancelled'" class="btn no-print" :class="{ act: work.kind === 'quote visit' }" :disabled="busy" @click="quote">Begin a quote</button>
         <button v-if="edits && !work.callbackOf && ['to_bill', 'billed', 'closed'].includes(work.state)" class="btn no-print" @click="back.open = true">Call-back…</button>
-        <button v-if="edits" class="btn no-print" @click="adding = !adding">Add line</button><button class="btn no-print" @click="printPage">Print</button>
+        <button v-if="edits" class="btn no-print" @click="adding = !adding">Add line</button><button v-if="bills && session.role !== 'books' && work.lines.some(l => zero(l.billed))" class="btn no-print" @click="off.open = !off.open">Discount…</button><button class="btn no-print" @click="printPage">Print</button>
         <button v-if="bills && !zero(work.totals.toBill)" class="btn act no-print" @click="billing = true">Bill what is open {{ session.money(work.totals.toBill) }}</button>
       </div>
       <p v-if="work.customer.stopWork" class="note bad"><b>Stop work.</b> {{ work.customer.stopWork }}</p>
@@ -105,6 +110,7 @@ const groups = computed(() => {
       <p class="sheet asked"><span class="quiet small">Asked for</span><br>{{ work.problem }}<template v-for="v in work.visits" :key="v.id"><template v-if="v.findings"><br><span class="quiet small">Found by {{ v.technician }}</span><br>{{ v.findings }}</template></template></p>
       <WorkWords :work="work" :edits="edits" @changed="got => work = got" />
       <div v-if="adding" class="sheet pad no-print stack"><PriceSearch label="Add from the price book" at-hand @choose="add" /><div class="row"><button class="btn side" @click="buying = true">From a supplier…</button><button class="btn side" @click="writing = !writing">Not in the book…</button></div><OwnLineForm v-if="writing" :busy="busy" @add="addOwn" @close="writing = false" /></div>
+      <form v-if="off.open" class="sheet pad no-print row off" @submit.prevent="discountAll"><label class="field"><span>Take off all that is not billed, instead of what was taken off</span><input v-model="off.text" class="plain num" autofocus placeholder="25.00 or 10 %"><i v-if="failed?.at('discount')" class="wrong">{{ failed.at('discount') }}</i></label><button class="btn act" :disabled="busy || !off.text.trim()">Take it off</button></form>
       <SupplierSheet v-if="buying" :busy="busy" :problem="failed" @take="basket" @close="buying = false" />
       <WorkRates :work="work" :may="bills && session.role !== 'books'" @changed="got => work = got" />
       <table class="book account">
@@ -113,7 +119,7 @@ const groups = computed(() => {
           <tr class="group"><td colspan="6">{{ g.title }}</td></tr>
           <tr v-for="l in g.lines" :key="l.id">
             <td><template v-if="editing.id === l.id">
-              <form class="row edit" @submit.prevent="change(l, { name: editing.name, quantity: editing.quantity, unitPrice: editing.unitPrice, discount: editing.discount })"><label class="field grow"><span>Called, here only</span><input v-model="editing.name" class="plain"></label><label class="field"><span>Quantity</span><input v-model="editing.quantity" class="plain num"></label><label class="field"><span>Each, here only</span><input v-model="editing.unitPrice" class="plain num"></label><label class="field"><span>Discount</span><input v-model="editing.discount" class="plain num"></label><button class="btn act" :disabled="busy">Keep</button><button type="button" class="btn" @click="editing.id = ''">Leave</button></form></template>
+              <form class="row edit" @submit.prevent="change(l, { name: editing.name, quantity: editing.quantity, unitPrice: editing.unitPrice, discount: editing.discount })"><label class="field grow"><span>Called, here only</span><input v-model="editing.name" class="plain"></label><label class="field"><span>Quantity</span><input v-model="editing.quantity" class="plain num"></label><label class="field"><span>Each, here only</span><input v-model="editing.unitPrice" class="plain num"></label><label class="field"><span>Discount, or %</span><input v-model="editing.discount" class="plain num"></label><button class="btn act" :disabled="busy">Keep</button><button type="button" class="btn" @click="editing.id = ''">Leave</button></form></template>
               <template v-else>{{ l.name }}<br><span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }} · {{ l.quantity }} × {{ l.unitPrice }}<template v-if="l.bookPrice && l.bookPrice !== l.unitPrice"> <span class="soon">(book {{ l.bookPrice }})</span></template><template v-if="!zero(l.discount)"> · less {{ l.discount.amount }}</template><template v-if="l.coversSeconds"> · covers {{ hoursMinutes(l.coversSeconds) }} h</template><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template><template v-if="l.priceFrom && l.priceFrom !== PRICE_FROM.book"> · {{ l.priceFrom }}</template><template v-if="l.partNumber"> · {{ l.supplier }} {{ l.partNumber }}</template></span></template></td>
             <td class="right num">{{ show(l.promised) }}</td><td class="right num" :class="{ gap: !zero(l.toBill) }">{{ show(l.doneAmount) }}</td><td class="right num" :class="{ owed: !zero(l.unpaid) }">{{ show(l.billed) }}</td><td class="right num">{{ show(l.paid) }}</td>
             <td class="right nowrap no-print"><template v-if="edits && zero(l.billed)"><button v-if="!l.done" class="btn plain small" :disabled="busy" @click="change(l, { done: true })">Mark done</button><button class="btn plain small" @click="edit(l)">Change</button><button class="btn plain small" :disabled="busy" @click="change(l, { removed: true })">Take out</button></template></td>
@@ -150,7 +156,7 @@ const groups = computed(() => {
 .side { align-self: flex-start; }
 .paper { display: grid; grid-template-columns: minmax(0, 1fr) 290px; min-height: 100%; } .body { padding: 16px 20px; display: flex; flex-direction: column; gap: 12px; min-width: 0; } .top { align-items: flex-start; } .pad { padding: 12px; } .asked { padding: 9px 12px; white-space: pre-line; }
 aside { border-left: 1px solid var(--rule-2); background: #fbfcfb; padding: 16px; } ol { list-style: none; margin: 12px 0 0; padding: 0 0 0 16px; border-left: 2px solid var(--green-2); } li { position: relative; margin-bottom: 12px; } li::before { content: ''; position: absolute; left: -22px; top: 5px; width: 8px; height: 8px; border: 2px solid var(--green); border-radius: 50%; background: var(--sheet); }
-.account { border: 1px solid var(--rule-2); } .account td.num { border-left: 1px solid var(--rule); } .group td { background: #eff4f1; font-weight: 600; font-size: 12.5px; } .gap { background: var(--brick-1); color: var(--brick); font-weight: 700; } .owed { background: var(--marigold-1); } .gaps td { border: 0; } .edit { margin-top: 6px; align-items: flex-end; } .edit input { width: 92px; } .edit .grow input { width: 100%; min-width: 220px; }
+.account { border: 1px solid var(--rule-2); } .account td.num { border-left: 1px solid var(--rule); } .group td { background: #eff4f1; font-weight: 600; font-size: 12.5px; } .gap { background: var(--brick-1); color: var(--brick); font-weight: 700; } .owed { background: var(--marigold-1); } .gaps td { border: 0; } .edit { margin-top: 6px; align-items: flex-end; } .edit input { width: 92px; } .off { align-items: flex-end; } .off input { width: 200px; } .edit .grow input { width: 100%; min-width: 220px; }
 .account .btn.plain { min-height: 24px; padding: 0 5px; font-weight: 500; color: var(--green); } .kept { flex-wrap: wrap; align-items: stretch; } figure { margin: 0; padding: 8px; } figure img { display: block; height: 70px; max-width: 200px; object-fit: contain; }
 @media print { .paper { display: block; } }
 </style>
