@@ -12,7 +12,7 @@ function tell() {
   timer ??= setTimeout(() => {
     timer = null
     for (const listener of listeners) listener()
-  }, 60)
+  }, 25)
 }
 function open() {
   if (source) return
