@@ -19,3 +19,14 @@ export function materialCost(entry: { kind: EntryKind, cost: string, parts: read
  */
 export const labourCost = (entry: { kind: EntryKind, seconds: number }, hourCost: string): string =>
   entry.kind === 'part' || entry.kind === 'labour' ? '0' : new Decimal(hourCost).times(entry.seconds).div(3600).toDecimalPlaces(4).toString()
+/**
+ * What an hour of an entry's labour costs, by the labour that it names; where it names none, that of the standard rate, which is the
+ * pinned one, or else the first. '0' where there is no labour at all.
+ * @example hourCosts([{ id: 'std', cost: '41.50', pinned: true }])(null) // '41.50'
+ */
+export function hourCosts(labour: readonly { id: string, cost: string, pinned: boolean, retired?: boolean }[]): (labourId: string | null) => string {
+  const byId = new Map(labour.map(l => [l.id, l.cost]))
+  const sold = labour.filter(l => !l.retired)
+  const standard = (sold.find(l => l.pinned) ?? sold[0])?.cost ?? '0'
+  return labourId => (labourId === null ? standard : byId.get(labourId) ?? standard)
+}

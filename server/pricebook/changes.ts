@@ -2,7 +2,7 @@
 // so that what follows from a price (a task from its parts and its labour) always follows, and each change has its history.
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { margin } from '../../core/documents/margin'
-import { labourCost } from '../../core/pricebook/entryCost'
+import { hourCosts, labourCost } from '../../core/pricebook/entryCost'
 import { Decimal } from '../../core/money/decimal'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { roundToMinor } from '../../core/money/roundToMinor'
@@ -23,9 +23,6 @@ export interface Change { entry: Entry, was: PriceSet, becomes: PriceSet, costs:
 const setOf = (e: Entry): PriceSet => ({ cost: e.cost, price: e.price, furtherPrice: e.furtherPrice, pricing: e.pricing })
 const equal = (a: string | null, b: string | null) => a === b || (a !== null && b !== null && new Decimal(a).eq(b))
 const same = (a: PriceSet, b: PriceSet) => a.pricing === b.pricing && equal(a.cost, b.cost) && equal(a.price, b.price) && equal(a.furtherPrice, b.furtherPrice)
-
-/** The labour that is meant where an entry names none. */
-export const standardOf = <E extends { kind: string, retired?: boolean, pinned: boolean }>(entries: Iterable<E>): E | undefined => [...entries].filter(e => e.kind === 'labour' && !e.retired).sort((a, b) => Number(b.pinned) - Number(a.pinned))[0]
 
 type Inside = Awaited<ReturnType<typeof allPartsInside>>
 function partsByEntry(inside: Inside): Map<string, Inside> {
@@ -61,16 +58,15 @@ export async function worked(ctx: Ctx, changes: ReadonlyMap<string, PriceSet>, b
     // A fixed price stays, and what stands inside has its cost all the same.
     if (now.pricing === 'rule' || partsOf.has(e.id)) next.set(e.id, ruled(priced(e), rules, ctx.company.currency))
   }
-  const standard = standardOf(entries)
-  const hour = (e: Entry) => (e.labourId ? byId.get(e.labourId) : undefined) ?? standard
+  const rates = entries.filter(e => e.kind === 'labour')
+  const [hourWas, hourBecomes] = [hourCosts(rates), hourCosts(rates.map(l => ({ ...l, ...next.get(l.id) })))]
   const withLabour = (e: Entry, set: PriceSet, hourCost: string) => new Decimal(set.cost).plus(labourCost(e, hourCost)).toString()
   return entries.flatMap((entry) => {
     const was = setOf(entry)
     const becomes = next.get(entry.id)
     if (!becomes || same(was, becomes)) return []
     const rule = becomes.pricing === 'fixed' && !new Decimal(was.cost).eq(becomes.cost) ? ruled({ ...priced(entry), pricing: 'rule' }, rules, ctx.company.currency) : null
-    const labour = hour(entry)
-    const costs: [string, string] = [withLabour(entry, was, labour?.cost ?? '0'), withLabour(entry, becomes, (labour && next.get(labour.id)?.cost) ?? labour?.cost ?? '0')]
+    const costs: [string, string] = [withLabour(entry, was, hourWas(entry.labourId)), withLabour(entry, becomes, hourBecomes(entry.labourId))]
     return [{ entry, was, becomes, costs, follows: !changes.has(entry.id), byRule: rule?.pricing === 'rule' && !new Decimal(rule.price).eq(becomes.price) ? rule.price : null }]
   })
 }

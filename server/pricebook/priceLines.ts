@@ -15,6 +15,8 @@ import { applyDue } from './changes'
 import { assembliesAmong, entriesById, labourRates, partsInside, type EntryRow } from './queries'
 import { timeFactorAt } from './rules'
 
+/** For prices that no level is taken off. */
+export const NO_LEVEL = { level: null, own: false }
 export async function levelFor(ctx: Ctx, work: Pick<WorkOrderRow, 'priceLevelId'>): Promise<{ level: PriceLevel | null, own: boolean }> {
   const all = await levels(ctx.tx)
   const own = all.find(l => l.id === work.priceLevelId)
@@ -75,12 +77,12 @@ export async function priceLines(ctx: Ctx, of: PricedFor, wanted: WantedLine[], 
     const typed = w.unitPrice !== undefined && !sources.free && (entry === null || !new Decimal(w.unitPrice).eq(new Decimal(ordered.price).toDecimalPlaces(4)))
     const { price, from } = typed ? { price: w.unitPrice!, from: 'typed' as const } : ordered
     return priced({
-      id: w.id, entryId: entry?.id ?? null, kind: (entry?.kind as LineKind | undefined) ?? w.kind ?? 'other', name: w.name || entry!.name, unit: w.unit ?? entry?.unit ?? 'each', quantity: w.quantity,
+      id: w.id, entryId: entry?.id ?? null, kind: (entry?.kind as LineKind | undefined) ?? w.kind ?? 'other', name: w.name || entry!.name, unit: w.unit ?? entry?.unit ?? (w.kind === 'labour' ? 'hour' : 'each'), quantity: w.quantity,
       // A call-back is without charge: its lines keep what they would cost and what they cost us.
       unitPrice: price, bookPrice, unitCost: w.bought?.cost ?? entry?.cost ?? w.cost ?? '0', discountMinor: 0, taxClass: entry?.taxClass ?? w.bought?.taxClass ?? (w.kind === 'labour' || w.kind === 'charge' ? 'work' : 'goods'), coversSeconds: seconds,
       netMinor: 0, savingMinor: 0, supplier: w.bought?.supplier ?? entry?.supplier ?? '', partNumber: w.bought?.partNumber ?? entry?.partNumber ?? '',
       priceFrom: [w.bought && from !== 'free' ? `${w.bought.supplier}, cost by our markup` : PRICE_FROM[from], from === 'book' && further ? 'as a further one' : '', from === 'book' && more ? `${time!.name} × ${new Decimal(time!.factor)} on labour` : ''].filter(Boolean).join(', ').slice(0, 160),
-    }, entry, from === 'workOrder' || from === 'customer' ? { level: null, own: false } : level, currency, false)
+    }, entry, from === 'workOrder' || from === 'customer' ? NO_LEVEL : level, currency, false)
   })
 }
 /** What a time of day adds to one of an entry: to a labour rate, and to the labour in a task. */

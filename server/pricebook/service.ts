@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto'
 import { notFound } from '../../core/errors/LedgerError'
 import { plusMonths } from '../../core/time/zone'
-import { labourCost } from '../../core/pricebook/entryCost'
+import { hourCosts, labourCost } from '../../core/pricebook/entryCost'
 import { insidePrices } from '../../core/pricebook/explainPrice'
 import { levelSaving, type LineKind, type PriceLevel } from '../../core/pricebook/levelPrice'
 import { searchEntries } from '../../core/pricebook/searchEntries'
@@ -13,10 +13,10 @@ import type { Answer, Query } from '../../shared/api'
 import { levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
-import { applyDue, standardOf } from './changes'
+import { applyDue } from './changes'
 import { allPartsInside, bookStamp, entriesById, entryPage, pinsOf, setPin, soldSince, wholeBook, type EntryRow } from './queries'
 
-export interface Book { stamp: string, entries: Map<string, EntryRow>, inside: Map<string, { entry: EntryRow, quantity: string }[]>, sold: Map<string, { lines: number, last: string }>, /** what an hour of an entry's labour costs */ hourCost(e: EntryRow): string, find: ReturnType<typeof searchEntries> }
+export interface Book { stamp: string, entries: Map<string, EntryRow>, inside: Map<string, { entry: EntryRow, quantity: string }[]>, sold: Map<string, { lines: number, last: string }>, /** what an hour of an entry's labour costs */ hourCost(labourId: string | null): string, find: ReturnType<typeof searchEntries> }
 let kept: Book | null = null
 /** The book as it is sold today, by id, with what is inside assemblies. */
 export async function book(ctx: Ctx): Promise<Book> {
@@ -30,8 +30,7 @@ export async function book(ctx: Ctx): Promise<Book> {
     // Something inside that is retired is not sold any more, so it is not in the assembly either.
     if (inside.size) for (const p of await allPartsInside(ctx.tx)) if (byId.has(p.partId)) inside.get(p.entryId)?.push({ entry: byId.get(p.partId)!, quantity: p.quantity })
     const sold = new Map((await soldSince(ctx.tx, plusMonths(ctx.today, -12))).map(s => [s.entryId, s]))
-    const standard = standardOf(entries)
-    kept = { stamp, hourCost: e => (e.labourId && byId.get(e.labourId)?.cost) || standard?.cost || '0', entries: byId, inside, sold, find: searchEntries(entries.map(e => ({ ...e, used: sold.get(e.id)?.lines ?? 0 }))) }
+    kept = { stamp, hourCost: hourCosts(entries.filter(e => e.kind === 'labour')), entries: byId, inside, sold, find: searchEntries(entries.map(e => ({ ...e, used: sold.get(e.id)?.lines ?? 0 }))) }
   }
   return kept
 }
@@ -46,7 +45,7 @@ const shape = (ctx: Ctx, level: PriceLevel | null, { inside, hourCost }: Book) =
   const price = roundToMinor(e.price, currency)
   return {
     id: e.id, code: e.code, kind: e.kind, category: e.category, name: e.name, synonyms: e.synonyms, parts: e.parts, unit: e.unit, price: minorToDecimal(price, currency),
-    furtherPrice: e.furtherPrice === null ? null : minorToDecimal(roundToMinor(e.furtherPrice, currency), currency), cost: signedIn(ctx).seesCost ? minorToDecimal(roundToMinor(e.cost, currency), currency) : null, labourCost: signedIn(ctx).seesCost ? labourCost(e, hourCost(e)) : null,
+    furtherPrice: e.furtherPrice === null ? null : minorToDecimal(roundToMinor(e.furtherPrice, currency), currency), cost: signedIn(ctx).seesCost ? minorToDecimal(roundToMinor(e.cost, currency), currency) : null, labourCost: signedIn(ctx).seesCost ? labourCost(e, hourCost(e.labourId)) : null,
     taxClass: e.taxClass, seconds: e.seconds, furtherSeconds: e.furtherSeconds, skills: e.skills, pinned: e.pinned, agreementSaving: toMoney(savingOf(e, level, inside, currency), currency),
   }
 }

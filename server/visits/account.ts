@@ -2,6 +2,7 @@
 import { notFound } from '../../core/errors/LedgerError'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { Decimal } from '../../core/money/decimal'
+import { priceText } from '../../core/money/priceText'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
@@ -160,5 +161,3 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
     history: await historyOf(tx, 'work_order_id', id),
   }
 }
-/** At least two decimals, at most the four that are kept. */
-export const priceText = (price: string) => (/\.\d\d[1-9]/.test(price) || /\.\d{3}[1-9]/.test(price) ? new Decimal(price).toString() : new Decimal(price).toFixed(2))

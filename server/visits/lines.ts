@@ -13,7 +13,7 @@ import { customerById, levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { fromBase64, isKind, kindOf, PICTURES } from '../http/files'
 import { record } from '../http/queries'
-import { expanded, levelFor, priced, priceLines, withoutCosts, type WantedLine } from '../pricebook/priceLines'
+import { expanded, levelFor, NO_LEVEL, priced, priceLines, withoutCosts, type WantedLine } from '../pricebook/priceLines'
 import { entriesById } from '../pricebook/queries'
 import { basketLines } from '../pricebook/suppliers'
 import { taxClasses } from '../settings/queries'
@@ -80,10 +80,14 @@ export async function changeLine(ctx: Ctx, lineId: string, body: Body<'changeLin
   if (body.quantity !== undefined && new Decimal(body.quantity).isZero()) throw invalid('quantity', 'The quantity is zero; take the line out instead.')
   const entry = old.entryId ? (await entriesById(ctx.tx, [old.entryId]))[0] ?? null : null
   const perUnit = new Decimal(old.quantity).isZero() ? 0 : Math.round(new Decimal(old.coversSeconds).div(old.quantity).toNumber())
-  const line = priced({
-    ...old, name: body.name ?? old.name, priceFrom: body.unitPrice !== undefined && !new Decimal(body.unitPrice).eq(old.unitPrice) ? PRICE_FROM.typed : old.priceFrom, quantity: body.quantity ?? old.quantity, unitPrice: body.unitPrice ?? old.unitPrice, done: body.done ?? old.done, coversSeconds: perUnit,
-    discountMinor: body.discount === undefined ? old.discountMinor : readDiscount(body.discount, lineNet({ quantity: body.quantity ?? old.quantity, unitPrice: body.unitPrice ?? old.unitPrice }, work.currency), work.currency),
-  }, entry, await levelFor(ctx, work), work.currency, body.discount !== undefined)
+  const [quantity, unitPrice] = [body.quantity ?? old.quantity, body.unitPrice ?? old.unitPrice]
+  const priceFrom = new Decimal(unitPrice).eq(old.unitPrice) ? old.priceFrom : PRICE_FROM.typed
+  // No level is taken off a price that was agreed.
+  const level = [PRICE_FROM.workOrder, PRICE_FROM.customer].includes(priceFrom) ? NO_LEVEL : await levelFor(ctx, work)
+  const said = body.discount === undefined ? old.discountMinor : readDiscount(body.discount, lineNet({ quantity, unitPrice }, work.currency), work.currency)
+  // What the level took off follows the line; what somebody took off stays as they said.
+  const byLevel = said === old.discountMinor && said === levelPart(old, level)
+  const line = priced({ ...old, name: body.name ?? old.name, priceFrom, quantity, unitPrice, done: body.done ?? old.done, coversSeconds: perUnit, discountMinor: said }, entry, level, work.currency, !byLevel)
   if (!(await updateLine(ctx.tx, line, body.removed ?? false))) throw conflict('stale', 'Someone changed this line in the meantime.')
   const text = body.removed ? `Took out ${old.name}` : body.done !== undefined && body.done !== old.done ? `${old.name}: ${body.done ? 'done' : 'not done'}` : `Changed ${old.name}${line.name === old.name ? '' : ` to ${line.name}`}`
   await record(ctx, { subject: 'work', id: work.id, workOrderId: work.id, customerId: work.customerId, text, data: { net: { from: minorToDecimal(old.netMinor, work.currency), to: minorToDecimal(line.netMinor, work.currency) }, unitPrice: { from: old.unitPrice, to: line.unitPrice } } })
@@ -96,19 +100,22 @@ function readDiscount(text: string, ofMinor: number, currency: string): number {
   if (minor === null) throw invalid('discount', 'Write an amount or a percentage, for example 25.00 or 10 %.')
   return minor
 }
-/** Goodwill on the whole: taken off what is not billed yet, shared so that it is that amount exactly; instead of what was taken off before. */
+/** What the customer's level takes off a line. */
+const levelPart = (l: Pick<LineRow, 'savingMinor'>, level: { own: boolean }): number => (level.own ? l.savingMinor : 0)
+/** Goodwill on the whole, besides the level: taken off what is not billed yet, shared so that it is that amount exactly; instead of the goodwill before. */
 export async function discountLines(ctx: Ctx, workOrderId: string, body: Body<'discountLines'>): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
   if (work.cancelled || work.closed) throw conflict('closed', 'This work order is closed; nothing can be taken off it.')
   const lines = await linesOf(ctx.tx, workOrderId)
   const billed = new Set((await accountOf(ctx, lines, workOrderId)).lines.filter(l => l.billedMinor > 0).map(l => l.id))
   const open = lines.filter(l => !billed.has(l.id))
-  const gross = open.map(l => lineNet({ quantity: l.quantity, unitPrice: l.unitPrice }, work.currency))
-  const total = gross.reduce((n, g) => n + g, 0)
+  const level = await levelFor(ctx, work)
+  const before = open.map(l => lineNet({ quantity: l.quantity, unitPrice: l.unitPrice }, work.currency) - levelPart(l, level))
+  const total = before.reduce((n, net) => n + net, 0)
   if (total === 0) throw conflict('nothing_open', 'There is nothing that could be taken off: every line is billed, or costs nothing.')
   const minor = readDiscount(body.discount, total, work.currency)
   if (minor > total) throw invalid('discount', 'This is more than all lines that are not billed.')
-  for (const [i, share] of shareAmount(minor, gross).entries()) await updateLine(ctx.tx, { ...open[i]!, discountMinor: share, netMinor: gross[i]! - share }, false)
+  for (const [i, share] of shareAmount(minor, before).entries()) await updateLine(ctx.tx, { ...open[i]!, discountMinor: levelPart(open[i]!, level) + share, netMinor: before[i]! - share }, false)
   await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Took ${minorToDecimal(minor, work.currency)} off what is not billed (${body.discount})`, data: { discount: { from: minorToDecimal(open.reduce((n, l) => n + l.discountMinor, 0), work.currency), to: minorToDecimal(minor, work.currency) } } })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)

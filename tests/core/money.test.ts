@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { priceText } from '../../core/money/priceText'
 import { fc, test } from '@fast-check/vitest'
 import currencyCodes from 'currency-codes'
 import { currencyExponent, knownCurrencies } from '../../core/money/currencyExponent'
@@ -46,3 +47,4 @@ describe('shareAmount', () => {
     parts.forEach((part, i) => expect(Math.abs(part - (total ? amount * weights[i]! / total : amount / weights.length))).toBeLessThan(1 + 1e-6))
   })
 })
+it.each([['128', '128.00'], ['128.0000', '128.00'], ['0.035', '0.035'], ['12.5', '12.50'], ['1.2345', '1.2345']])('the price %s is shown as %s', (price, shown) => expect(priceText(price)).toBe(shown))

@@ -4,7 +4,7 @@ import { explainPrice, type PricedEntry, type PricingRules } from '../../core/pr
 import { labourRateNeeded, pointWorth } from '../../core/pricebook/labourRate'
 import { markupRuleFor } from '../../core/pricebook/markupTiers'
 import { oddPercent } from '../../core/pricebook/oddPercent'
-import { labourCost, materialCost } from '../../core/pricebook/entryCost'
+import { hourCosts, labourCost, materialCost } from '../../core/pricebook/entryCost'
 import { repriced, ruled } from '../../core/pricebook/reprice'
 import { roundedUp } from '../../core/pricebook/roundedUp'
 import { levelSaving } from '../../core/pricebook/levelPrice'
@@ -148,6 +148,10 @@ describe('what an entry costs us', () => {
   ])('%s', (_, entry, cost) => expect(materialCost(entry)).toBe(cost))
   it('hours at the cost of an hour; parts take none, and a rate is its own hour', () => {
     expect((['task', 'charge', 'part', 'labour'] as const).map(kind => labourCost({ kind, seconds: 5400 }, '40'))).toEqual(['60', '60', '0', '0'])
+  })
+  it('an hour of the labour that is named, or of the standard one: pinned, else the first that is sold', () => {
+    const labour = [{ id: 'old', cost: '30', pinned: true, retired: true }, { id: 'a', cost: '24', pinned: false }, { id: 'b', cost: '41.5', pinned: true }]
+    expect([hourCosts(labour)('a'), hourCosts(labour)('old'), hourCosts(labour)(null), hourCosts(labour)('gone'), hourCosts(labour.slice(0, 2))(null), hourCosts([])(null)]).toEqual(['24', '30', '41.5', '41.5', '24', '0'])
   })
   it('a fixed price stays, and has the cost of what is inside all the same', () => {
     expect(ruled({ ...task, pricing: 'fixed', cost: '1', price: '300', furtherPrice: '250' }, rules, 'USD')).toEqual({ cost: '12', price: '300', furtherPrice: '250', pricing: 'fixed' })

@@ -1,6 +1,7 @@
 // docs/pricing.md is true: every line of code in it is run, and comes to what stands behind it.
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { discountOf } from '../../core/documents/discountOf'
 import { margin } from '../../core/documents/margin'
 import { labourCost, materialCost } from '../../core/pricebook/entryCost'
 import { explainPrice, type PricedEntry, type PricingRules } from '../../core/pricebook/explainPrice'
@@ -22,7 +23,7 @@ const task: PricedEntry = { kind: 'task', category: 'Tank', supplier: '', pricin
 const part: PricedEntry = { ...task, kind: 'part', cost: '109.95', seconds: 0, furtherSeconds: 0, labour: null, parts: [] }
 const assembly: PricedEntry = { ...part, kind: 'assembly', parts: [{ name: 'Tank', quantity: '1', price: '883', cost: '210', kind: 'task', furtherPrice: '745' }, { name: 'Switch', quantity: '1', price: '210', cost: '25', kind: 'task', furtherPrice: '173' }, { name: 'Gauge', quantity: '2', price: '21.85', cost: '9', kind: 'part', furtherPrice: null }] }
 const year = { wages: '300000', burden: '60000', overhead: '140000', paidHours: '10000', billedShare: '0.5', targetMargin: '0.2' }
-const scope = { assembly, explainPrice, labourCost, margin, materialCost, task, factorAt, insideHours, lookAlikes, orderedPrice, quotedAgainstActual, readAmount, timeSurcharge, labourRateNeeded, levelSaving, markupRuleFor, oddPercent, partPrice, pointWorth, repriced, part, rules, year }
+const scope = { assembly, discountOf, explainPrice, labourCost, margin, materialCost, task, factorAt, insideHours, lookAlikes, orderedPrice, quotedAgainstActual, readAmount, timeSurcharge, labourRateNeeded, levelSaving, markupRuleFor, oddPercent, partPrice, pointWorth, repriced, part, rules, year }
 
 describe('docs/pricing.md', () => {
   const lines = [...readFileSync('docs/pricing.md', 'utf8').matchAll(/```ts\n([\s\S]*?)```/g)].flatMap(m => m[1]!.trim().split('\n'))

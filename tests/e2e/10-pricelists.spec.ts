@@ -13,6 +13,12 @@ async function openGrid(page: Page, words: string) {
   await page.getByLabel('Code, name, category').press('Enter')
   await expect(grid(page)).toBeFocused()
 }
+/** The account of a work order that waits to be billed, where lines are added. */
+async function addingToWork(page: Page) {
+  await page.goto('/to-bill')
+  await page.getByRole('link', { name: /^W-/ }).first().click()
+  await page.getByRole('button', { name: 'Add line' }).click()
+}
 const cell = (page: Page, column: 'cost' | 'price', name: string) => page.getByRole('gridcell', { name: new RegExp(`^${column} of ${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}:`) })
 const found = (page: Page) => page.getByRole('list', { name: 'Found in the price book' }).getByRole('listitem')
 
@@ -165,9 +171,7 @@ test('a short list that is taken for the whole of it is asked about before anyth
 })
 test('from a supplier: searched, compared, put into a basket, and it becomes a line at our markup', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
-  await office.goto('/to-bill')
-  await office.getByRole('link', { name: /^W-/ }).first().click()
-  await office.getByRole('button', { name: 'Add line' }).click()
+  await addingToWork(office)
   await office.getByRole('button', { name: 'From a supplier…' }).click()
   const sheet = office.getByRole('dialog', { name: 'From a supplier' })
   await sheet.getByLabel('Search their catalogue').fill('heat tape 24')
@@ -186,9 +190,7 @@ test('from a supplier: searched, compared, put into a basket, and it becomes a l
 })
 test('not in the book: written on the work order alone, or kept in the book as well; on a quote it keeps what it costs', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
-  await office.goto('/to-bill')
-  await office.getByRole('link', { name: /^W-/ }).first().click()
-  await office.getByRole('button', { name: 'Add line' }).click()
+  await addingToWork(office)
   await office.getByRole('button', { name: 'Not in the book…' }).click()
   const own = office.getByRole('form', { name: 'A line of its own' })
   await own.getByRole('button', { name: 'Add the line' }).click()
@@ -224,7 +226,7 @@ test('not in the book: written on the work order alone, or kept in the book as w
   await office.getByRole('button', { name: 'Discount…' }).click()
   await office.getByLabel(/^Take off all that is not billed/).fill('0')
   await office.getByRole('button', { name: 'Take it off' }).click()
-  await expect.poll(async () => moneyIn(await office.getByRole('button', { name: /^Bill what is open/ }).textContent())).toBeGreaterThanOrEqual(before)
+  await expect.poll(async () => moneyIn(await office.getByRole('button', { name: /^Bill what is open/ }).textContent())).toBe(before)
   await office.goto('/price-book')
   await office.getByLabel('Code, name, category').fill(code)
   await expect(office.getByRole('row').nth(1)).toContainText('Odd adapter for an old well')

@@ -173,11 +173,34 @@ describe('what a line costs', () => {
     expect((await seen()).slice(1).reduce((n, d) => n + Number(d), 0)).toBeCloseTo(50, 10)
     for (const wrong of ['100.01', 'a lot', '101 %']) expect((await off(wrong)).body.errors?.[0]?.path).toBe('discount')
     expect((await off('1', ines)).status).toBe(403)
+    // What was taken off stays when the line is marked.
+    const first = (await office.ok('workOrder', { params: { id: workOrderId } })).lines.find(l => l.id === a!.id)!
+    const marked = await office.ok('changeLine', { params: { id: first.id }, body: { version: first.version, done: false } })
+    expect(marked.lines.find(l => l.id === first.id)!.discount).toEqual(first.discount)
     const now = (await office.ok('workOrder', { params: { id: workOrderId } })).lines.find(l => l.id === a!.id)!
     const changed = await office.ok('changeLine', { params: { id: now.id }, body: { version: now.version, discount: '50 %' } })
     // Half of 33.33 is 16.665.
     expect(changed.lines.find(l => l.id === a!.id)).toMatchObject({ discount: { amount: '16.67' }, net: { amount: '16.66' } })
     expect((await office.send('changeLine', { params: { id: now.id }, body: { version: now.version + 1, discount: 'half' } })).body.errors?.[0]?.path).toBe('discount')
+  })
+  it('goodwill comes besides the level, which stays; a level is never taken off a price that was agreed, also when the line is changed', async () => {
+    const customer = await callerNamed(office, 'hallam')
+    const [ids, labour] = [{ workOrderId: id(), visitId: id() }, await found('L-STD')]
+    await office.ok('bookCall', { params: { id: id() }, body: { ...ids, customerId: customer.customerId, siteId: customer.sites[0]!.id, problem: 'Goodwill' } })
+    const add = async () => (await office.ok('addLines', { params: { id: ids.workOrderId }, body: { lines: [{ id: id(), entryId: labour.id, quantity: '1' }] } })).lines.at(-1)!
+    // 15 % of 128.00 by the agreement; a tenth of the 108.80 that are left.
+    expect((await add()).discount.amount).toBe('19.20')
+    const less = await office.ok('discountLines', { params: { id: ids.workOrderId }, body: { discount: '10 %' } })
+    expect(less.lines.map(l => [l.discount.amount, l.net.amount])).toEqual([['30.08', '97.92']])
+    expect((await office.ok('discountLines', { params: { id: ids.workOrderId }, body: { discount: '0' } })).lines[0]!.discount.amount).toBe('19.20')
+    const work = await office.ok('workOrder', { params: { id: ids.workOrderId } })
+    await office.ok('keepWorkRates', { params: { id: ids.workOrderId }, body: { version: work.version, rates: [{ entryId: labour.id, price: '99' }] } })
+    const agreed = await add()
+    const two = await office.ok('changeLine', { params: { id: agreed.id }, body: { version: agreed.version, quantity: '2' } })
+    expect(two.lines.find(l => l.id === agreed.id)).toMatchObject({ discount: { amount: '0.00' }, net: { amount: '198.00' }, priceFrom: 'agreed for this work order' })
+    // What the level takes off follows the line.
+    const own = two.lines[0]!
+    expect((await office.ok('changeLine', { params: { id: own.id }, body: { version: own.version, quantity: '2', discount: own.discount.amount } })).lines[0]!.discount.amount).toBe('38.40')
   })
   it('minutes that no line covers are priced as the hours of their visit are: by the time of day, less the level', async () => {
     const customer = await callerNamed(office, 'hallam')

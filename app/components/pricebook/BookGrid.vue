@@ -5,6 +5,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import { margin } from '~~/core/documents/margin'
+import { priceText } from '~~/core/money/priceText'
 import { readAmount } from '~~/core/money/readAmount'
 import { roundToMinor } from '~~/core/money/roundToMinor'
 import type { Found } from '~/lib/book'
@@ -31,7 +32,7 @@ watch(() => props.rows.length, (n) => {
 })
 const range = computed(() => (anchor.value === null ? [at.value.row, at.value.row] : [Math.min(anchor.value, at.value.row), Math.max(anchor.value, at.value.row)]) as [number, number])
 const current = computed(() => props.rows[at.value.row])
-const plain = (amount: string | null) => (amount === null ? '' : Number(amount).toFixed(Math.max(2, amount.split('.')[1]?.length ?? 0)))
+const plain = (amount: string | null) => (amount === null ? '' : priceText(amount))
 const typed = (e: Found, c: Column) => edits.edits[e.id]?.[c]
 const shown = (e: Found, c: Column) => {
   const t = typed(e, c)

@@ -19,17 +19,20 @@ const form = reactive({ name: '', kind: 'part' as OwnLine['kind'], quantity: '1'
 const missing = computed(() => (!form.name.trim() ? 'Write what it is.' : !form.unitPrice.trim() ? 'Write its price.' : form.keep && !form.code.trim() ? 'Give it a code.' : form.keep && !form.category.trim() ? 'Say in which category it stands.' : ''))
 const tried = ref(false)
 const wrong = (path: string) => problem.value?.at(path) ?? ''
-const entryId = newId()
+// Named once: pressed again after a lost answer, neither the entry nor the line comes twice.
+const [id, entryId] = [newId(), newId()]
+let inBook = false
 const KINDS = [['part', 'material'], ['labour', 'labour, by the hour'], ['charge', 'a charge'], ['other', 'something else']] as const
 const add = () => act(async () => {
   tried.value = true
   if (missing.value) return
   const { name, kind, quantity, unitPrice, cost } = form
-  if (form.keep) {
+  if (form.keep && !inBook) {
     const taxClass = rules.value?.taxClasses.find(t => t.id === (kind === 'part' ? 'goods' : 'work'))?.id ?? rules.value!.taxClasses[0]!.id
     await call('keepPriceEntry', { params: { id: entryId }, body: { version: 0, kind: (kind === 'other' ? 'charge' : kind) satisfies EntryKind, code: form.code.trim(), name: name.trim(), category: form.category.trim(), unit: kind === 'labour' ? 'hour' : 'each', pricing: 'fixed', price: unitPrice, cost: cost || '0', taxClass, seconds: kind === 'labour' ? 3600 : 0 } })
+    inBook = true
   }
-  emit('add', form.keep ? { id: newId(), entryId, name: undefined, kind, quantity, unitPrice: undefined, cost: undefined } : { id: newId(), entryId: null, name: name.trim(), kind, quantity, unitPrice, cost: cost || undefined })
+  emit('add', inBook ? { id, entryId, name: undefined, kind, quantity, unitPrice: undefined, cost: undefined } : { id, entryId: null, name: name.trim(), kind, quantity, unitPrice, cost: cost || undefined })
 })
 </script>
 

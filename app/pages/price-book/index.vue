@@ -50,7 +50,7 @@ const left = ref('')
 const look = () => act(async () => {
   if (!edits.ids.length || edits.wrong.length) return
   done.value = null
-  said.value = ''
+  said.value = left.value = ''
   preview.value = await call('previewPrices', { body: { rule: 'each', each: edits.each() } as never })
 })
 /** Leads to the first amount that cannot be read, also where the filters hide its row. */
@@ -103,7 +103,7 @@ const gone = (q: string, after?: string) => call('priceBook', { query: { q, afte
     <p v-if="state?.kept" class="note warn" role="status">The server does not answer. This is the price book as it was last here.</p>
     <p v-if="problem" class="note bad" role="alert">{{ problem.message }}</p><p v-if="said" class="note" role="status">{{ said }}</p>
     <p v-if="done" class="note row" role="status"><span class="grow">{{ done.state === 'waiting' ? `${done.entries} prices change on ${session.day(done.holdsFrom)}.` : `${done.entries} prices changed.` }}</span><button class="btn" :disabled="busy" @click="undo">Undo</button></p>
-    <div v-if="edits.ids.length && !preview" class="row note warn" role="status"><span class="grow"><b>{{ edits.ids.length }}</b> {{ edits.ids.length === 1 ? 'entry is' : 'entries are' }} typed over and not kept yet.<span v-if="edits.wrong.length" class="late"> “{{ edits.wrong[0]!.text }}” is no amount<template v-if="edits.wrong.length > 1">, and {{ edits.wrong.length - 1 }} more</template>. <button class="btn plain small" type="button" @click="showWrong">Show it</button></span></span><button class="btn" :disabled="!edits.past.length" @click="edits.undo()">Undo typing</button><button class="btn" @click="edits.step({})">Forget them</button><button class="btn act" :disabled="busy || edits.wrong.length > 0" @click="look">Look at {{ edits.ids.length }} {{ edits.ids.length === 1 ? 'change' : 'changes' }} <kbd>Ctrl ↵</kbd></button></div>
+    <div v-if="edits.ids.length && !preview" class="row note warn" role="status"><span class="grow"><b>{{ edits.ids.length }}</b> {{ edits.ids.length === 1 ? 'entry is' : 'entries are' }} typed over and not kept yet.<span v-if="edits.wrong.length" class="late"> “{{ edits.wrong[0]!.text }}” is no amount<template v-if="edits.wrong.length > 1">, and {{ edits.wrong.length - 1 }} more</template>. <button class="btn plain small" type="button" @click="showWrong">Show it</button></span></span><button class="btn" :disabled="!edits.past.length" @click="edits.undo()">Undo typing</button><button class="btn" @click="edits.step({}); left = ''">Forget them</button><button class="btn act" :disabled="busy || edits.wrong.length > 0" @click="look">Look at {{ edits.ids.length }} {{ edits.ids.length === 1 ? 'change' : 'changes' }} <kbd>Ctrl ↵</kbd></button></div>
     <p v-if="left && !preview" class="note warn" role="status">Not everything that was pasted has a place: {{ left }}.</p>
     <template v-if="preview"><div class="row"><button class="btn" @click="back">← Go on typing</button></div><p v-if="!preview.rows.length" class="empty sheet">This changes no price.</p><PricePreview v-else :preview="preview" :busy="busy" act @change="change" @propose="propose" /></template>
     <template v-else>
