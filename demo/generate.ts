@@ -79,7 +79,7 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
   const generous = inDays(now, -9, '11:00')
   push(generous, async () => {
     const ctx = ctxAt(generous, books)
-    await bookPayment(ctx, { id: ctx.id(), customerId: customers[99]!.id, method: 'transfer', reference: 'no reference', amountMinor: 240_000, receivedOn: ctx.today, invoiceIds: [], receiptTo: [] })
+    await bookPayment(ctx, { id: ctx.id(), customerId: customers[99]!.id, method: 'transfer', reference: 'no reference', amountMinor: 240_000, receivedOn: ctx.today, invoiceIds: [], receiptTo: [], mayLeaveCredit: true })
   })
   today(plan, technicians, customers)
   // Two weeks ahead, thinning out.
@@ -113,6 +113,7 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
   }
   // What was sent in the past has long arrived.
   await tx.run('UPDATE messages SET state = "delivered", delivered_at = created_at WHERE state = "waiting"')
+  await tx.run('DELETE FROM jobs WHERE kind = "deliver"')
   await tx.run('UPDATE messages m JOIN invoices i ON i.id = m.invoice_id SET m.opened_at = DATE_ADD(m.created_at, INTERVAL 3 HOUR) WHERE i.paid_on IS NOT NULL')
 }
 
@@ -195,7 +196,7 @@ function oneVisit(p: Plan, technician: DemoPerson, customer: DemoCustomer, date:
     p.push(when, async () => {
       const payCtx = p.ctxAt(when, atDoor ? technician : p.books)
       const id = payCtx.id()
-      await bookPayment(payCtx, { id, customerId: customer.id, method, reference: method === 'cheque' ? String(p.random.between(1001, 1999)) : method === 'card' ? `T${p.random.between(100000, 999999)}` : '', amountMinor: part ? Math.round(invoice.open / 200) * 100 || invoice.open : invoice.open, receivedOn: payCtx.today, invoiceIds: [invoiceId], receiptTo: [] })
+      await bookPayment(payCtx, { id, customerId: customer.id, method, reference: method === 'cheque' ? String(p.random.between(1001, 1999)) : method === 'card' ? `T${p.random.between(100000, 999999)}` : '', amountMinor: part ? Math.round(invoice.open / 200) * 100 || invoice.open : invoice.open, receivedOn: payCtx.today, invoiceIds: [invoiceId], receiptTo: [], mayLeaveCredit: true })
       if (customer.name === 'T. Oduya' && method === 'cheque') {
         const back2 = p.inDays(when, 4, '10:00')
         p.push(back2, async () => void await bounce(p.ctxAt(back2, p.books), id, 'not enough money in the account'))

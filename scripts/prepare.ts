@@ -1,4 +1,5 @@
 // Before the app starts: migrate, and load the demo company when the database is empty.
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { migrate } from '../server/db/migrate'
 import { closePool, databaseUrl, transaction } from '../server/db/pool'
 import { getCompany } from '../server/settings/queries'
@@ -11,6 +12,9 @@ try {
   const done = await migrate(databaseUrl(), 'server/db/migrations')
   say(done.length ? `database migrated (${done.join(', ')})` : 'database is current')
   const company = await transaction(getCompany)
+  const mark = process.env.OPEN_LEDGER_MARK
+  const had = mark && existsSync(mark) ? readFileSync(mark, 'utf8').trim() : ''
+  if (!company && had === 'firm') throw new Error('This folder had a firm, and its database is empty now. It is not filled with the demo. Bring the firm back with: npm run restore -- FILE; or begin somewhere else: OPEN_LEDGER_DATA=.data2 npm start')
   if (!company) {
     const started = Date.now()
     await loadDemo({})
@@ -19,6 +23,9 @@ try {
   else if (company.demoDay && company.demoDay < localDate(nowMs(company.timeZone) - 86_400_000, company.timeZone)) {
     say(`the demo company was made for ${company.demoDay}; npm run demo -- --reset renews it`)
   }
+  // What a database once had is remembered beside it.
+  const now = company ?? await transaction(getCompany)
+  if (mark && now) writeFileSync(mark, now.demoDay ? 'demo\n' : 'firm\n', { mode: 0o600 })
   await closePool()
 }
 catch (error) {

@@ -1,7 +1,8 @@
 // Runs one of the TypeScript commands: npm run plan; and with the database up demo, bench, check:books, screenshots, backup, restore.
 import { spawnSync } from 'node:child_process'
 import { build, installDebian, installModules } from './lib/install.mjs'
-import { keptSecret, openDatabase } from './lib/env.mjs'
+import { companyMark, keptSecret, openDatabase } from './lib/env.mjs'
+import { orStop } from './lib/say.mjs'
 
 const [command, ...args] = process.argv.slice(2)
 installModules()
@@ -10,8 +11,8 @@ if (command === 'bench' || command === 'screenshots') {
   build()
 }
 // The planner reads a file and needs nothing else.
-const database = command === 'plan' ? null : await openDatabase()
-const { status } = spawnSync(process.execPath, ['--import', 'tsx', `scripts/${command}.ts`, ...args], { stdio: 'inherit', env: { ...process.env, ...(database && { DATABASE_URL: database.url, OPEN_LEDGER_SECRET: keptSecret('secret'), CARD_SECRET: keptSecret('card-secret') }) } })
+const database = command === 'plan' ? null : await orStop(openDatabase)
+const { status } = spawnSync(process.execPath, ['--import', 'tsx', `scripts/${command}.ts`, ...args], { stdio: 'inherit', env: { ...process.env, ...(database && { DATABASE_URL: database.url, OPEN_LEDGER_SECRET: keptSecret('secret'), CARD_SECRET: keptSecret('card-secret'), OPEN_LEDGER_MARK: companyMark(database.url) }) } })
 // A database that was running before belongs to an app that is up.
 if (database && !database.joined) await database.stop()
 process.exit(status ?? 1)

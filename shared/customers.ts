@@ -7,7 +7,7 @@ export const TERMS = ['receipt', 'days', 'month_end', 'next_month_day'] as const
 const terms = () => obj({ kind: oneOf(TERMS).required(), days: int(0, 365), day: int(1, 31) })
 const tags = () => list(text(40).min(1, 'A tag without a word.').defined()).max(12, 'Not more than 12 tags.')
 /** Values of the fields that the firm invented, by the field's identifier. */
-export const customValues = () => yup.object().default(undefined).test('small', 'Too much in the firm’s own fields.', v => JSON.stringify(v ?? {}).length < 8000).meta({ free: true })
+export const customValues = () => yup.object().default(undefined).test('texts', 'The firm’s own fields hold texts.', v => Object.values(v ?? {}).every(x => typeof x === 'string' && x.isWellFormed())).test('small', 'Too much in the firm’s own fields.', v => JSON.stringify(v ?? {}).length < 8000).meta({ free: true })
 
 export const siteShape = obj({ id: id().required(), version: int().required(), name: words(), line1: words(), town: words(), postcode: words(), accessNote: words(400), lat: int().nullable().optional(), lon: int().nullable().optional(), territory: words(), custom: customValues() })
 const contactShape = obj({ id: id().required(), version: int().required(), siteId: id().nullable().defined(), name: words(), role: words(), phone: words(), phone2: words(), email: words() })

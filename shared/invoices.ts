@@ -13,7 +13,7 @@ const row = obj({ id: id().required(), number: words(), customerId: id().require
 export const invoiceDetail = obj({
   id: id().required(), version: int().required(), customerId: id().required(), workOrderId: id().nullable().defined(), state: words(), late: int().required(), sent: flag().required(), paid: money().required(), open: money().required(), paper,
   payments: list(obj({ id: id().required(), number: words(), method: words(), reference: words(), on: date().required(), amount: money().required(), bounced: flag().required() })),
-  messages: list(obj({ id: id().required(), kind: words(), to: words(400), state: words(), createdAt: instant().required(), openedAt: instant().nullable().defined() })), link: words(300),
+  messages: list(obj({ id: id().required(), kind: words(), to: words(400), state: words(), createdAt: instant().required(), openedAt: instant().nullable().defined() })), link: words(300), linkUntil: instant().nullable().defined(),
   fields: list(obj({ id: id().required(), name: words(), kind: words(), choices: list(words()), value: words(400) })),
 })
 export const invoiceRoutes = {
@@ -27,6 +27,9 @@ export const invoiceRoutes = {
   sendInvoice: route({ method: 'POST', path: '/invoices/{id}/send', who: ['owner', 'office', 'books', 'technician'], summary: 'Send an invoice by mail; without addresses: note that it was handed over', body: obj(sendSchema), answer: invoiceDetail }),
   publicInvoice: route({ method: 'GET', path: '/public/invoices/{token}', who: 'public', summary: 'The customer’s page of an invoice', answer: obj({ paper, paid: money().required(), open: money().required(), state: words(), now: instant().required() }) }),
   publicInvoicePdf: route({ method: 'GET', path: '/public/invoices/{token}.pdf', who: 'public', summary: 'The customer’s PDF of an invoice', mime: 'application/pdf' }),
+  seenInvoice: route({ method: 'POST', path: '/public/invoices/{token}/seen', who: 'public', summary: 'A person looks at the customer’s page', answer: ok }),
+  withdrawLink: route({ method: 'POST', path: '/invoices/{id}/link/withdraw', who: MONEY, summary: 'End the customer’s private link', answer: invoiceDetail }),
+  renewLink: route({ method: 'POST', path: '/invoices/{id}/link', who: MONEY, summary: 'Make another private link; the one before ends', answer: invoiceDetail }),
   payByCard: route({ method: 'POST', path: '/public/invoices/{token}/card', who: 'public', summary: 'Start a card payment; answers where the card is typed (never here)', answer: obj({ url: words(400) }) }),
   messages: route({ method: 'GET', path: '/messages', who: ['owner', 'office', 'dispatch', 'books'], summary: 'What was sent to customers: waiting, delivered, opened, failed', query: obj({ ...listQuery }), answer: page(obj({ id: id().required(), kind: words(), channel: words(), customer: words(), to: words(400), subject: words(), body: words(6000), state: words(), error: words(300), createdAt: instant().required(), deliveredAt: instant().nullable().defined(), openedAt: instant().nullable().defined(), attachment: words() })) }),
   retryMessage: route({ method: 'POST', path: '/messages/{id}/retry', who: MONEY, summary: 'Try a failed message again now', answer: ok }),

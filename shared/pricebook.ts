@@ -2,7 +2,7 @@
 import { BOOK_FIELDS } from '../core/pricebook/bookTable'
 import { quoteDetail } from './quotes'
 import { workOrder } from './visits'
-import { ALL, date, decimal, flag, id, INDOORS, instant, int, list, listQuery, money, need, obj, OFFICE, ok, oneOf, page, route, text, time, version, words } from './schema'
+import { ALL, date, decimal, flag, id, INDOORS, instant, int, list, listQuery, money, need, obj, OFFICE, ok, oneOf, page, route, text, time, version, words, quantity } from './schema'
 
 export const ENTRY_KINDS = ['task', 'part', 'labour', 'charge', 'assembly'] as const
 export const entry = obj({
@@ -21,7 +21,7 @@ const facts = {
 }
 const MONEY = 'Write the amount as a number, for example 100.00.'
 const wanted = { pricing: oneOf(['rule', 'fixed'] as const).required(), cost: decimal(MONEY).default('0'), price: decimal(MONEY).default('0'), furtherPrice: decimal(MONEY).nullable().default(null) }
-const inside = list(obj({ partId: id().required(), quantity: decimal('Write how many, for example 2 or 1.5.').required() })).max(100).default([])
+const inside = list(obj({ partId: id().required(), quantity: quantity().required() })).max(100).default([])
 const entryBody = obj({ version: int(0).required('Say which version you changed.'), ...facts, ...wanted, parts: inside })
 /** Hours as they were worked, beside those of the book; seconds. */
 const actual = obj({ of: int().required(), medianSeconds: int().required(), fromSeconds: int().required(), toSeconds: int().required(), quotedSeconds: int().required(), proposedSeconds: int().nullable().defined() })
@@ -60,7 +60,7 @@ const priceList = obj({ id: id().required(), fileName: words(), supplier: words(
 const listRow = obj({ row: int().required(), state: words(), code: words(), name: words(), what: words(500) })
 const source = { supplier: text(80).default(''), head: list(text(200).defined()).max(60) }
 const product = obj({ supplierId: words(), supplier: words(), partNumber: words(), name: words(), category: words(), unit: words(), stock: int().required(), deliveryDays: int().required(), makerNumber: words(), cost: words().nullable(), price: words(), entry: obj({ id: id().required(), code: words(), cost: words().nullable() }).nullable().default(undefined) })
-const basket = list(obj({ id: id().required(), supplierId: need('Say which supplier.', 40), partNumber: need('Say which part.', 60), quantity: decimal('Write how many, for example 2 or 1.5.', 6).required('Write how many.') })).min(1, 'Choose something first.').max(50)
+const basket = list(obj({ id: id().required(), supplierId: need('Say which supplier.', 40), partNumber: need('Say which part.', 60), quantity: quantity(6).required('Write how many.') })).min(1, 'Choose something first.').max(50)
 export const pricebookRoutes = {
   priceBook: route({ method: 'GET', path: '/price-book', who: ALL, summary: 'Entries of the price book', query: obj({ ...listQuery, kind: oneOf(ENTRY_KINDS), category: text(120), pinned: oneOf(['yes'] as const), retired: oneOf(['yes'] as const) }), answer: page(entry) }),
   searchPriceBook: route({ method: 'GET', path: '/price-book/search', who: ALL, summary: 'The best entries for some words, forgiving a typo', query: obj({ q: text(100), kind: oneOf(ENTRY_KINDS) }), answer: obj({ items: list(entry) }) }),
@@ -68,7 +68,7 @@ export const pricebookRoutes = {
   pinEntry: route({ method: 'POST', path: '/price-book/entries/{id}/pin', who: ALL, summary: 'Keep an entry at hand for oneself, or no more', body: obj({ on: flag().required('Say whether it is to be at hand.') }), answer: ok }),
   pricePicture: route({ method: 'GET', path: '/price-pictures/{id}', who: ALL, summary: 'The picture of an entry', mime: 'image/*' }),
   keepPricePicture: route({ method: 'POST', path: '/price-book/entries/{id}/picture', who: OFFICE, summary: 'Gives an entry a picture (JPEG, PNG or WebP, 5 MB at most), or takes it away', maxBytes: 7_000_000, body: obj({ version: version(), data: text(6_900_000).default('') }), answer: entryPaper }),
-  tryLines: route({ method: 'POST', path: '/price-book/lines', who: ALL, summary: 'What some entries would cost a customer at a time of day', body: obj({ customerId: id().nullable().default(null), date: date().default(''), start: text(5).default(''), lines: list(obj({ entryId: id().required(), quantity: decimal('Write how many, for example 2 or 1.5.').required() })).max(100) }), answer: obj({ lines: list(obj({ /** which of the wanted ones; an assembly becomes several */ of: int().required(), entryId: id().nullable().defined(), name: words(), quantity: words(), net: money().required(), priceFrom: words() })), own: flag().required(), saving: money().required(), net: money().required() }) }),
+  tryLines: route({ method: 'POST', path: '/price-book/lines', who: ALL, summary: 'What some entries would cost a customer at a time of day', body: obj({ customerId: id().nullable().default(null), date: date().default(''), start: text(5).default(''), lines: list(obj({ entryId: id().required(), quantity: quantity().required() })).max(100) }), answer: obj({ lines: list(obj({ /** which of the wanted ones; an assembly becomes several */ of: int().required(), entryId: id().nullable().defined(), name: words(), quantity: words(), net: money().required(), priceFrom: words() })), own: flag().required(), saving: money().required(), net: money().required() }) }),
   priceEntry: route({ method: 'GET', path: '/price-book/entries/{id}', who: INDOORS, summary: 'One entry: what its price is made of, its history, where it was sold', answer: entryPaper }),
   keepPriceEntry: route({ method: 'POST', path: '/price-book/entries/{id}', who: OFFICE, summary: 'Makes an entry (version 0) or changes one; what follows from its price follows', maxBytes: 200_000, body: entryBody, answer: entryPaper }),
   tryPrice: route({ method: 'POST', path: '/price-book/try', who: OFFICE, summary: 'What an entry would cost, and why, before it is kept; entries that are named alike', body: obj({ id: id().required(), kind: oneOf(ENTRY_KINDS).required(), name: text(160).default(''), category: text(120).default(''), supplier: text(80).default(''), ...wanted, seconds: int(0, 360_000).default(0), furtherSeconds: int(0, 360_000).default(0), labourId: id().nullable().default(null), sundriesRate: decimal().nullable().default(null), parts: inside }), answer: obj({ why, whyFurther: why.nullable().defined(), costs: costs.nullable().defined(), margin: words().nullable(), /** what the rule would make of it, where its price is fixed otherwise */ byRule: words().nullable(), marginByRule: words().nullable(), alike: list(obj({ id: id().required(), code: words(), name: words(), price: words() })) }) }),

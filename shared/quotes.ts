@@ -1,5 +1,5 @@
 // Quotes: begun from a call, a customer or a visit to quote; sent; answered; accepted work waits for its slot.
-import { DESK, INDOORS, date, decimal, flag, id, instant, int, list, listQuery, money, need, obj, oneOf, page, route, text, version, words } from './schema'
+import { DESK, INDOORS, date, decimal, flag, id, instant, int, list, listQuery, money, need, obj, oneOf, page, route, text, version, words, quantity } from './schema'
 import { sendSchema } from './invoices'
 
 export const QUOTE_STATES = ['draft', 'sent', 'accepted', 'declined', 'expired'] as const
@@ -12,7 +12,7 @@ export const quoteDetail = obj({
   lines: list(line), price: obj({ net: money().required(), taxes: list(obj({ name: words(), rate: words(), tax: money().required() })), tax: money().required(), total: money().required(), saving: money().required(), savingLevel: words(), cost: money().nullable().defined(), margin: int().nullable().defined() }),
   history: list(obj({ id: int().required(), at: instant().required(), who: words(), text: words(400) })),
 })
-const wanted = () => list(obj({ id: id().required(), entryId: id().nullable().default(null), kind: oneOf(['task', 'part', 'labour', 'charge', 'other'] as const), name: text(160), quantity: decimal('Write the quantity as a number, for example 2 or 1.5.', 6).required('Write the quantity.'), unitPrice: decimal('Write the price as a number, for example 48.60.'), cost: decimal('Write the cost as a number, for example 21.40.') })).max(200, 'Not more than 200 lines.')
+const wanted = () => list(obj({ id: id().required(), entryId: id().nullable().default(null), kind: oneOf(['task', 'part', 'labour', 'charge', 'other'] as const), name: text(160), quantity: quantity(6).required('Write the quantity.'), unitPrice: decimal('Write the price as a number, for example 48.60.'), cost: decimal('Write the cost as a number, for example 21.40.') })).max(200, 'Not more than 200 lines.')
 export const quoteRoutes = {
   quotes: route({ method: 'GET', path: '/quotes', who: INDOORS, summary: 'Quotes, those that wait first', query: obj({ ...listQuery, state: oneOf(['open', ...QUOTE_STATES] as const) }), answer: page(obj({ id: id().required(), number: words(), customer: words(), title: words(), state: words(), waiting: words(), late: flag().required(), owner: words(), createdAt: instant().required(), expiresOn: date().required(), total: money().required() })) }),
   quote: route({ method: 'GET', path: '/quotes/{id}', who: [...INDOORS, 'technician'], summary: 'A quote', answer: quoteDetail }),

@@ -13,7 +13,16 @@ export type Role = typeof ROLES[number]
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
 
 export const id = () => yup.string().matches(UUID, 'This is not an identifier.').meta({ format: 'uuid' })
-export const text = (max = 200) => yup.string().trim().max(max, `Not more than ${max} signs.`)
+/** What stands beside a text: whether it may have several lines. */
+export interface TextMeta { lines?: boolean }
+/** A text of more signs than this may have several lines. */
+const ONE_LINE = 300
+// Control signs, and marks that turn the direction of what follows: they make a line say what it does not.
+const UNKEPT = /[\u0000-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/
+const UNKEPT_IN_LINES = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/
+/** Whether a text holds nothing but signs that are kept; line breaks and tabs only where it may have several lines. */
+export const isOneLine = (value: string, meta?: TextMeta): boolean => !(meta?.lines ? UNKEPT_IN_LINES : UNKEPT).test(value.trim())
+export const text = (max = 200) => yup.string().trim().max(max, `Not more than ${max} signs.`).meta({ lines: max > ONE_LINE } satisfies TextMeta)
 export const words = (max = 200) => text(max).defined()
 export const need = (sentence: string, max = 200) => text(max).required(sentence)
 export const date = () => yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'Write the date as YYYY-MM-DD.', excludeEmptyString: true })
@@ -24,7 +33,9 @@ export const instant = () => yup.string().matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2
 export const int = (min = -1e15, max = 1e15) => yup.number().integer().min(min).max(max)
 export const version = () => int(1).required('Say which version you changed.')
 export const decimal = (sentence = 'Write a number, for example 1.5.', max = 9) => yup.string().trim().matches(new RegExp(`^\\d{1,${max}}(\\.\\d{1,4})?$`), sentence)
-export const amount = () => yup.string().trim().matches(/^\d{1,12}(\.\d{1,3})?$/, 'Write the amount as a number, for example 100.00.')
+/** A quantity: three decimals are kept, a fourth is refused. */
+export const quantity = (max = 9) => yup.string().trim().matches(new RegExp(`^\\d{1,${max}}(\\.\\d{1,3})?$`), 'Write how many as a number with three decimals at most, for example 2 or 1.5.')
+export const amount = () => yup.string().trim().matches(/^\d{1,12}(\.\d{1,3})?$/, { message: 'Write the amount as a number, for example 100.00.', excludeEmptyString: true })
 export const mail = () => text(160).email('This is not a mail address.')
 export const flag = () => yup.boolean()
 export const oneOf = <const T extends readonly string[]>(list: T) => yup.string().oneOf(list as unknown as T[number][])
@@ -53,6 +64,8 @@ export interface Route {
   shared?: true
   /** largest body in bytes; 100 kB when not said */
   maxBytes?: number
+  /** the answer holds a secret that is shown once: it is not kept for a repeated request */
+  secret?: true
 }
 /** A route, with its types kept. */
 export const route = <R extends Route>(r: R): R => r

@@ -23,12 +23,15 @@ export interface WorklistEntry { customerId: string, score: number, resting: boo
 /**
  * Whom to act on first: money × chance that acting today brings it nearer, each with its reason and the act it proposes.
  * The chance grows with lateness against the customer's own habit and with a broken promise, falls just after a contact;
- * a dispute or a promise that still runs rests the entry. Own rule; the weights are stated below.
+ * a dispute or a promise that still runs rests the entry; one that was kept leaves the rest of the debt where it is. Own rule; the weights are stated below.
  * @param on today in the company's zone, ISO date
  */
 export function worklist(debtors: readonly Debtor[], on: string, money: (minor: number) => string): WorklistEntry[] {
   return debtors.filter(d => d.overdueMinor > 0 || d.dispute || d.bounced).map(d => entry(d, on, money)).sort((a, b) => Number(a.resting) - Number(b.resting) || b.score - a.score)
 }
+
+/** Days beyond the habit until the chance is one higher. */
+const DAYS_TO_FULL = 60
 
 function entry(d: Debtor, on: string, money: (minor: number) => string): WorklistEntry {
   const late = daysLate(d.oldestDueOn, on)
@@ -39,8 +42,8 @@ function entry(d: Debtor, on: string, money: (minor: number) => string): Worklis
   const running = d.promise && !d.promise.kept && d.promise.on >= on
   const broken = d.promise && !d.promise.kept && d.promise.on < on
   const beyondHabit = late - usual
-  // Weights: 0.5 at the habit, one more per 30 days beyond it (at most 1.5); a broken promise adds 1; contact today halves.
-  let chance = Math.min(1.5, Math.max(0.1, 0.5 + beyondHabit / 60)) + (broken ? 1 : 0) + (d.bounced ? 0.8 : 0)
+  // Weights: 0.5 at the habit, half as much again for each 30 days beyond it, at most 1.5 (from 60 days on); a broken promise adds 1, a cheque that came back 0.8; a contact in the last three days halves.
+  let chance = Math.min(1.5, Math.max(0.1, 0.5 + beyondHabit / DAYS_TO_FULL)) + (broken ? 1 : 0) + (d.bounced ? 0.8 : 0)
   if (sinceContact < 3) chance /= 2
   const common = { customerId: d.customerId, late, expectedOn, spreadDays, score: Math.round(Math.max(d.overdueMinor, 1) * chance) }
   if (d.dispute) return { ...common, resting: true, expectedOn: null, reason: `Disputes it: “${d.dispute}”`, act: 'settle' }

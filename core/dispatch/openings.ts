@@ -20,8 +20,11 @@ export interface OpeningDay {
   date: string
   working: readonly Span[]
   noon: number
-  /** time off, entries that are not visits, times that other calls hold: nothing goes there */
-  blocked: readonly Span[]
+  /**
+   * time off, entries that are not visits, times that other calls hold: nothing goes there. A rest is taken wherever somebody
+   * is, so that the drive may lie around it; whoever was anywhere else drives after it
+   */
+  blocked: readonly (Span & { rest?: boolean })[]
   start: Place | null
   end: Place | null
   stops: readonly OpeningStop[]
@@ -36,7 +39,7 @@ export interface OpeningWish {
   place: Place | null
   skills: readonly string[]
   territory: string
-  /** nothing begins earlier */
+  /** nothing begins earlier, and nobody sets off earlier */
   after: number
   part: 'any' | 'morning' | 'afternoon'
   /** the arrival must lie within; epoch ms */
@@ -69,6 +72,7 @@ export interface Opening {
 /** What is said of an opening; by its code a screen knows what it shows elsewhere already. */
 export interface OpeningReason { code: 'driving' | 'home' | 'moved' | 'tight' | 'known' | 'capacity' | 'skill' | 'territory', text: string }
 const QUARTER = 900_000
+const FIVE_MINUTES = 300_000
 /** What each drawback weighs, in seconds of driving (our own rule). */
 export const OPENING_WEIGHTS = { waitingDay: 900, overtime: 3, tight: 1200, moved: 600, overCapacity: 3600, lacks: 7200, foreign: 3600, scrap: 0.5, known: -900 }
 /** A rest between two visits too short for another visit is lost. */
@@ -91,7 +95,7 @@ export function openings(days: readonly OpeningDay[], wish: OpeningWish, drive: 
   const found: Opening[] = []
   for (const day of days) {
     const stops = [...day.stops].sort((a, b) => a.startAt - b.startAt)
-    const blocked = [...day.blocked].sort((x, y) => x.from - y.from)
+    const blocked = [...day.blocked, ...between(day.working)].sort((x, y) => x.from - y.from)
     const legs = stops.map((s, i) => legOf(i === 0 ? day.start : stops[i - 1]!.place, s.place, drive))
     for (const shift of day.working) {
       for (const half of ['morning', 'afternoon'] as const) {
@@ -109,6 +113,28 @@ export function openings(days: readonly OpeningDay[], wish: OpeningWish, drive: 
   }
   return found.sort((a, b) => a.score - b.score || a.startAt - b.startAt || a.technicianId.localeCompare(b.technicianId))
 }
+/** What lies between two stretches of work of one day. */
+const between = (working: readonly Span[]): (Span & { rest: boolean })[] => {
+  const spans = [...working].sort((a, b) => a.from - b.from)
+  return spans.slice(1).map((span, i) => ({ from: spans[i]!.to, to: span.from, rest: true }))
+}
+/** The earliest start after a drive, clear of what is blocked: nobody drives while they are in a meeting, nor works through a rest. */
+function earliestStart(leave: number, driveMs: number, notBefore: number, length: number, blocked: OpeningDay['blocked'], step: number): number {
+  const up = (at: number) => Math.max(notBefore, Math.ceil(at / step) * step)
+  let from = leave
+  let start = up(from + driveMs)
+  let rested = 0
+  for (const b of blocked) {
+    if (b.to <= leave || b.from >= start + length) continue
+    if (!b.rest && b.to > from) {
+      from = b.to
+      rested = 0
+    }
+    else if (b.rest) rested += b.to - Math.max(b.from, from)
+    start = b.rest ? Math.max(up(b.to), up(from + driveMs + rested)) : up(from + driveMs)
+  }
+  return start
+}
 const legOf = (a: Place | null, b: Place | null, drive: (a: Place, b: Place) => number): number => (a && b ? drive(a, b) : 0)
 
 function tryAt(day: OpeningDay, shift: Span, stops: readonly OpeningStop[], legs: readonly number[], i: number, within: Span, half: 'morning' | 'afternoon', wish: OpeningWish, drive: (a: Place, b: Place) => number, say: (ms: number) => string, wait: number): Opening | null {
@@ -120,9 +146,8 @@ function tryAt(day: OpeningDay, shift: Span, stops: readonly OpeningStop[], legs
   const to = legOf(before ? before.place : day.start, wish.place, drive)
   const on = next ? legOf(wish.place, next.place, drive) : legOf(wish.place, day.end, drive)
   const was = next ? legs[i]! : legOf(before ? before.place : day.start, day.end, drive)
-  const free = before ? before.startAt + before.durationSeconds * 1000 : shift.from - to * 1000
-  let start = Math.ceil(Math.max(within.from, free + to * 1000) / QUARTER) * QUARTER
-  for (const b of day.blocked) if (start < b.to && b.from < start + length) start = Math.ceil(b.to / QUARTER) * QUARTER
+  const leave = Math.max(before ? before.startAt + before.durationSeconds * 1000 : shift.from, wish.after)
+  const start = earliestStart(leave, to * 1000, Math.ceil(within.from / QUARTER) * QUARTER, length, day.blocked, QUARTER)
   if (start > within.to) return null
   // What comes after is pushed on as far as it has to be, and no promise may break.
   let t = start + length
@@ -131,8 +156,10 @@ function tryAt(day: OpeningDay, shift: Span, stops: readonly OpeningStop[], legs
   let tight = false
   for (let j = i; j < stops.length; j++) {
     const s = stops[j]!
-    const arrive = t + (j === i ? on : legs[j]!) * 1000
-    const at = Math.max(s.startAt, Math.ceil(arrive / 300_000) * 300_000)
+    // A meeting between this visit and the next one has its drive after it.
+    const at = j === i
+      ? earliestStart(t, on * 1000, s.startAt, 0, day.blocked.filter(b => b.from >= t && b.to <= s.startAt), FIVE_MINUTES)
+      : Math.max(s.startAt, Math.ceil((t + legs[j]! * 1000) / FIVE_MINUTES) * FIVE_MINUTES)
     if (at > s.startAt) {
       if (!wish.mayMove || s.fixed || (s.promiseTo !== null && at > s.promiseTo) || day.blocked.some(b => at < b.to && b.from < at + s.durationSeconds * 1000)) return null
       moved.push({ id: s.id, label: s.label, startAt: at })
@@ -148,16 +175,18 @@ function tryAt(day: OpeningDay, shift: Span, stops: readonly OpeningStop[], legs
     }
   }
   const dayEndAt = t + legOf(place, day.end, drive) * 1000
-  const overtimeSeconds = Math.max(0, (dayEndAt - shift.to) / 1000)
+  // Over time is what runs beyond the last stretch of work of the day.
+  const over = Math.max(...day.working.map(w => w.to))
+  const overtimeSeconds = Math.max(0, (dayEndAt - over) / 1000)
   const old = stops.at(-1)
-  const overBefore = old ? Math.max(0, (old.startAt + old.durationSeconds * 1000 + legOf(old.place, day.end, drive) * 1000 - shift.to) / 1000) : 0
+  const overBefore = old ? Math.max(0, (old.startAt + old.durationSeconds * 1000 + legOf(old.place, day.end, drive) * 1000 - over) / 1000) : 0
   if (overtimeSeconds > OVERTIME_MOST && overtimeSeconds > overBefore) return null
   const extra = Math.max(0, to + on - was)
   const overCapacity = day.taken[half] >= day.capacity[half]
   const lacks = wish.skills.filter(s => !day.skills.includes(s))
   const foreign = wish.territory !== '' && day.serves.length > 0 && !day.serves.includes(wish.territory)
   const known = wish.known.includes(day.technicianId)
-  const rests = [start - (free + to * 1000), ...(next ? [(moved[0]?.startAt ?? next.startAt) - (start + length) - on * 1000] : [])].map(ms => ms / 1000)
+  const rests = [start - (leave + to * 1000), ...(next ? [(moved[0]?.startAt ?? next.startAt) - (start + length) - on * 1000] : [])].map(ms => ms / 1000)
   const scrap = rests.filter(r => r > 600 && r < SCRAP_SECONDS).reduce((a, b) => a + b, 0)
   const w = OPENING_WEIGHTS
   const score = extra + w.waitingDay * wait + w.overtime * Math.max(0, overtimeSeconds - overBefore) + (tight ? w.tight : 0) + w.moved * moved.length + (overCapacity ? w.overCapacity : 0) + w.lacks * lacks.length + (foreign ? w.foreign : 0) + w.scrap * scrap + (known ? w.known : 0)

@@ -10,7 +10,7 @@ export type Terms =
 /**
  * The day on which an invoice falls due, from its terms and issue date (ISO dates, no zone).
  * A day that next month does not have becomes that month's last.
- * @throws RangeError for a date that is not one
+ * @throws InvalidValue for a date that is not one
  * @example dueDate('2026-09-01', { kind: 'days', days: 45 }) // '2026-10-16'
  * Source: common practice of the trade.
  */

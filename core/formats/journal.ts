@@ -4,7 +4,7 @@ export interface JournalEntry { on: string, code: string, memo: string, postings
 
 /**
  * Ledger entries as a plain-text double-entry journal that hledger and ledger read, with the accounts declared first.
- * @throws RangeError when a currency is unknown
+ * @throws InvalidValue when a currency is unknown
  */
 export function writeJournal(entries: readonly JournalEntry[], accounts: readonly string[], currency: string): string {
   const head = [`commodity 1,000.00 ${currency}`, ...accounts.map(a => `account ${a}`), '']

@@ -1,4 +1,5 @@
 import { foldLine } from '../text/foldLine'
+import { InvalidValue } from '../errors/InvalidValue'
 
 /** A person or firm as an address book keeps it. */
 export interface Card { uid?: string, name: string, organisation?: string, role?: string, phones: string[], mails: string[], addresses: { line1: string, town: string, postcode: string }[], note?: string }
@@ -30,7 +31,7 @@ const parts = (value: string): string[] => value.split(/(?<!\\);/).map(p => unes
 /**
  * Reads cards of version 2.1 (plain), 3.0 and 4.0: what an address book or a telephone exports. Properties that a firm
  * has no use for (pictures, birthdays) are passed over.
- * @throws RangeError when there is no card in it
+ * @throws InvalidValue when there is no card in it
  */
 export function readVcf(text: string): Card[] {
   const lines = text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n').replace(/\n[ \t]/g, '').split('\n')
@@ -62,6 +63,6 @@ export function readVcf(text: string): Card[] {
       card.addresses.push({ line1, town, postcode })
     }
   }
-  if (cards.length === 0) throw new RangeError('There is no contact card in this file.')
+  if (cards.length === 0) throw new InvalidValue('There is no contact card in this file.')
   return cards
 }

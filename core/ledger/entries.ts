@@ -35,6 +35,17 @@ export function paymentEntry(payment: { account: AccountKey, amountMinor: number
   ])
 }
 
+/**
+ * Money that stood in the customer's favour pays an invoice: customer deposits / receivable.
+ * @example applicationEntry(5325) // [{ account: 'deposits', amountMinor: 5325 }, { account: 'receivable', amountMinor: -5325 }]
+ */
+export function applicationEntry(amountMinor: number): Posting[] {
+  return balanced([
+    { account: 'deposits', amountMinor },
+    { account: 'receivable', amountMinor: -amountMinor },
+  ])
+}
+
 /** The mirror of an entry: a bounced cheque, a refund, a credit note. */
 export const reversal = (postings: readonly Posting[]): Posting[] => balanced(postings.map(p => ({ ...p, amountMinor: -p.amountMinor })))
 

@@ -1,7 +1,8 @@
+import { InvalidValue } from '../errors/InvalidValue'
 /**
  * Number of decimals of a currency's minor unit.
  * @example currencyExponent('USD') // 2
- * @throws RangeError when the code is not one of the currencies that Open Ledger keeps books in
+ * @throws InvalidValue when the code is not one of the currencies that Open Ledger keeps books in
  * Source: ISO 4217. Only currencies with exponent 0, 2 or 3 are kept.
  */
 const EXPONENTS: Record<string, 0 | 2 | 3> = {
@@ -10,7 +11,7 @@ const EXPONENTS: Record<string, 0 | 2 | 3> = {
 }
 export function currencyExponent(currency: string): 0 | 2 | 3 {
   const exponent = EXPONENTS[currency]
-  if (exponent === undefined) throw new RangeError(`unknown currency ${currency}`)
+  if (exponent === undefined) throw new InvalidValue(`unknown currency ${currency}`)
   return exponent
 }
 export const knownCurrencies = Object.keys(EXPONENTS)

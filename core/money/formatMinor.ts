@@ -1,5 +1,6 @@
 import { currencyExponent } from './currencyExponent'
 import { Decimal } from './decimal'
+import { InvalidValue } from '../errors/InvalidValue'
 
 /** Money on the wire: a decimal string and its currency, never a float. */
 export interface Money { amount: string, currency: string }
@@ -18,13 +19,13 @@ export const toMoney = (minor: number, currency: string): Money => ({ amount: mi
 
 /**
  * A typed or sent decimal as minor units; more decimals than the currency has are refused, not rounded.
- * @throws RangeError with a sentence that can be shown
+ * @throws InvalidValue with a sentence that can be shown
  * @example decimalToMinor('100.00', 'USD') // 10000
  */
 export function decimalToMinor(amount: string, currency: string): number {
-  if (!/^-?\d{1,13}(\.\d+)?$/.test(amount.trim())) throw new RangeError('Write the amount as a number, for example 100.00.')
+  if (!/^-?\d{1,13}(\.\d+)?$/.test(amount.trim())) throw new InvalidValue('Write the amount as a number, for example 100.00.')
   const exponent = currencyExponent(currency)
   const decimal = new Decimal(amount.trim())
-  if (decimal.decimalPlaces() > exponent) throw new RangeError(`${currency} has ${exponent} decimals; ${amount} has more.`)
+  if (decimal.decimalPlaces() > exponent) throw new InvalidValue(`${currency} has ${exponent} decimals; ${amount} has more.`)
   return decimal.times(new Decimal(10).pow(exponent)).toNumber()
 }

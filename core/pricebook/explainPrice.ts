@@ -6,6 +6,9 @@ import { markupRuleFor, type MarkupRule } from './markupTiers'
 import { tierOf } from './partPrice'
 import { roundedUp, type PriceRounding } from './roundedUp'
 
+/** Seconds. */
+const HOUR = 3600
+
 export interface PricingRules {
   markups: readonly MarkupRule[]
   /** a fraction of labour and parts: glue, tape, screws */
@@ -62,7 +65,8 @@ function hourOf(entry: PricedEntry, priceMinor: number, currency: string, furthe
   const seconds = further ? entry.furtherSeconds : entry.seconds
   if (!seconds || entry.kind === 'part' || entry.kind === 'assembly') return null
   const material = entry.kind === 'task' ? partsMinor(entry, currency).reduce((n, p) => n + p, 0) : 0
-  return roundToMinor(new Decimal(minorToDecimal(priceMinor - material, currency)).div(seconds).times(3600), currency)
+  // Multiplied first, divided last: a quotient that does not end would lose the half of a unit.
+  return roundToMinor(new Decimal(minorToDecimal(priceMinor - material, currency)).times(HOUR).div(seconds), currency)
 }
 const partsMinor = (entry: PricedEntry, currency: string): number[] => entry.parts.map(p => roundToMinor(new Decimal(p.price).times(p.quantity), currency))
 const plain = (n: string | Decimal) => new Decimal(n).toString()
@@ -90,8 +94,8 @@ function partReasons(entry: PricedEntry, rules: PricingRules, currency: string):
 function taskReasons(entry: PricedEntry, rules: PricingRules, currency: string, further: boolean): PriceReason[] {
   const seconds = further ? entry.furtherSeconds : entry.seconds
   if (!entry.labour) return []
-  const hours = new Decimal(seconds).div(3600)
-  const labour: PriceReason = { code: 'labour', text: `${hours.toDecimalPlaces(2).toString()} h × ${new Decimal(entry.labour.price).toFixed(2)}, ${entry.labour.name}`, amountMinor: roundToMinor(hours.times(entry.labour.price), currency) }
+  const hours = new Decimal(seconds).div(HOUR)
+  const labour: PriceReason = { code: 'labour', text: `${hours.toDecimalPlaces(2).toString()} h × ${new Decimal(entry.labour.price).toFixed(2)}, ${entry.labour.name}`, amountMinor: roundToMinor(new Decimal(seconds).times(entry.labour.price).div(HOUR), currency) }
   const parts = partsMinor(entry, currency).map((amountMinor, i): PriceReason => ({ code: 'part', text: `${plain(entry.parts[i]!.quantity)} × ${entry.parts[i]!.name}`, amountMinor }))
   const base = [labour, ...parts].reduce((n, r) => n + r.amountMinor, 0)
   const rate = new Decimal(entry.sundriesRate ?? rules.sundriesRate)

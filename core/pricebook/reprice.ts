@@ -3,6 +3,7 @@ import { minorToDecimal } from '../money/formatMinor'
 import { roundToMinor } from '../money/roundToMinor'
 import { materialCost } from './entryCost'
 import { explainPrice, type PricedEntry, type PricingRules } from './explainPrice'
+import { InvalidValue } from '../errors/InvalidValue'
 
 /** What is done to prices: costs or prices by a percentage (a sign tells which way), one price for all, or as the rules say. */
 export type RepriceRule = { kind: 'cost_percent', percent: string } | { kind: 'price_percent', percent: string } | { kind: 'set', price: string } | { kind: 'by_rule' }
@@ -12,7 +13,7 @@ export interface PriceSet { cost: string, price: string, furtherPrice: string | 
 /**
  * What a rule itself says of an entry's prices, before the rules of prices are asked: a price moved by a percentage, or set, is fixed from
  * then on; a cost moved by a percentage leaves the price to follow, or where it is fixed as it is.
- * @throws RangeError when a percentage would make a price negative
+ * @throws InvalidValue when a percentage would make a price negative
  * @example wished(part, { kind: 'cost_percent', percent: '10' }, 'USD').cost // '120.945', from 109.95
  */
 export function wished(now: PriceSet, rule: RepriceRule, currency: string): PriceSet {
@@ -24,7 +25,7 @@ export function wished(now: PriceSet, rule: RepriceRule, currency: string): Pric
 }
 /**
  * What an entry costs and is sold for after a rule, and after the rules of prices have followed it.
- * @throws RangeError when a percentage would make a price negative
+ * @throws InvalidValue when a percentage would make a price negative
  * @example repriced(part, { kind: 'price_percent', percent: '4' }, rules, 'USD').price // '10.40', from 10.00
  * Source: common practice of the trade (a price list is moved by a percentage); what is fixed by it is our own rule.
  */
@@ -32,7 +33,7 @@ export const repriced = (entry: PricedEntry, rule: RepriceRule, rules: PricingRu
   ruled({ ...entry, ...wished({ cost: entry.cost, price: entry.price, furtherPrice: entry.furtherPrice, pricing: entry.pricing }, rule, currency) }, rules, currency)
 function factorOf(percent: string): Decimal {
   const factor = new Decimal(percent).div(100).plus(1)
-  if (factor.isNegative()) throw new RangeError('Prices cannot fall by more than 100 %.')
+  if (factor.isNegative()) throw new InvalidValue('Prices cannot fall by more than 100 %.')
   return factor
 }
 /** Cost and prices of an entry as the rules make them; a fixed price stays as it is. @example ruled(task, rules, 'USD').price */

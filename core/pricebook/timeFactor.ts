@@ -26,4 +26,4 @@ export function factorAt(factors: readonly TimeFactor[], at: { weekday: number, 
  * @example timeSurcharge({ seconds: 7920, rate: '128' }, '1.5', 'USD') // 14080: half of 2.2 × 128.00
  */
 export const timeSurcharge = (labour: { seconds: number, rate: string }, factor: string, currency: string): number =>
-  roundToMinor(new Decimal(labour.seconds).div(3600).times(labour.rate).times(new Decimal(factor).minus(1)), currency)
+  roundToMinor(new Decimal(labour.seconds).times(labour.rate).times(new Decimal(factor).minus(1)).div(3600), currency)

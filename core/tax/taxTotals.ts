@@ -37,8 +37,10 @@ function includedTotals(lines: readonly TaxedLine[], currency: string): TaxTotal
   const groups = new Map<string, { taxes: readonly TaxRate[], gross: number }>()
   for (const line of lines) {
     if (line.taxes.length === 0) continue
-    const key = line.taxes.map(t => t.code).join('+')
-    const group = groups.get(key) ?? { taxes: line.taxes, gross: 0 }
+    // One group whatever the order in which a class of tax lists its rates.
+    const taxes = [...line.taxes].sort((a, b) => (a.code < b.code ? -1 : 1))
+    const key = taxes.map(t => t.code).join('+')
+    const group = groups.get(key) ?? { taxes, gross: 0 }
     group.gross += line.netMinor
     groups.set(key, group)
   }

@@ -13,6 +13,9 @@ export function clockStep(state: VisitState, act: ClockAct): { state: VisitState
     planned: { set_off: { state: 'driving', clock: 'drive' }, arrive: { state: 'on_site', clock: 'on_site' } },
     driving: { arrive: { state: 'on_site', clock: 'on_site' }, no_access: { state: 'no_access', clock: null } },
     on_site: { pause: { state: 'paused', clock: 'paused' }, finish: { state: 'finished', clock: null }, no_access: { state: 'no_access', clock: null } },
+    // A finish that was pressed too early, or a door that opened after all, leads back.
+    finished: { resume: { state: 'on_site', clock: 'on_site' } },
+    no_access: { arrive: { state: 'on_site', clock: 'on_site' } },
     paused: { resume: { state: 'on_site', clock: 'on_site' }, finish: { state: 'finished', clock: null } },
   }
   return steps[state]?.[act] ?? null

@@ -27,7 +27,7 @@ export async function startRig(name) {
   const env = {
     DATABASE_URL: database.url, OPEN_LEDGER_SECRET: 'test-only-secret-0123456789-abcdefghij', CARD_SECRET: 'test-only-card-secret', OPEN_LEDGER_NOW: `file:${clock}`, CLOCK_FILE: clock, HOST: '127.0.0.1', PORT: String(port), NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port), NODE_ENV: 'production',
     PUBLIC_URL: `http://127.0.0.1:${port}`, TEST_URL: `http://127.0.0.1:${port}`, SMTP_URL: `smtp://127.0.0.1:${mail}`, MAIL_STANDIN: `http://127.0.0.1:${mailHttp}`, CARD_URL: `http://127.0.0.1:${card}`,
-    TEXT_URL: `http://127.0.0.1:${text}`, TEXT_SECRET: 'test-only-text-secret', POSITIONS_SECRET: 'test-only-positions-secret', SUPPLIER_URL: `http://127.0.0.1:${supplier}`, SUPPLIER_SECRET: 'test-only-supplier-secret',
+    TEXT_URL: `http://127.0.0.1:${text}`, TEXT_SECRET: 'test-only-text-secret', POSITIONS_SECRET: 'test-only-positions-secret', SUPPLIER_URL: `http://127.0.0.1:${supplier}`, SUPPLIER_SECRET: 'test-only-supplier-secret', OPEN_LEDGER_TRUSTED_PROXIES: '127.0.0.1',
   }
   const all = { ...process.env, ...env }
   const made = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], { env: all, encoding: 'utf8' })

@@ -1,9 +1,38 @@
-// Passwords are kept as scrypt hashes (RFC 7914) with their own salt and parameters.
+// Passwords are kept as scrypt hashes (RFC 7914) with their own salt and parameters. A hash costs a
+// core for a twentieth of a second, so that only a few are worked out at once, and a queue of them has an end.
 import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto'
+import { LedgerError } from '../../core/errors/LedgerError'
 
-const derive = (password: string, salt: Buffer, options: ScryptOptions) => new Promise<Buffer>((done, fail) => scrypt(password, salt, 32, options, (e, key) => (e ? fail(e) : done(key))))
-export async function hashPassword(password: string, salt = randomBytes(16), cost = 16_384): Promise<string> {
-  return `scrypt$${cost}$${salt.toString('base64')}$${(await derive(password, salt, { N: cost, r: 8, p: 1 })).toString('base64')}`
+const AT_ONCE = 2
+const MOST_WAITING = 60
+const KEY_BYTES = 32
+const COST = 16_384
+let working = 0
+const queue: (() => void)[] = []
+
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (working >= AT_ONCE) {
+    if (queue.length >= MOST_WAITING) throw new LedgerError('busy', 503, 'Too many are signing in at this moment. Try again in a few seconds.', [], { retryAfter: 5 })
+    await new Promise<void>(done => queue.push(done))
+  }
+  else working++
+  try {
+    return await work()
+  }
+  finally {
+    // The place goes to the next in the queue, or becomes free.
+    const next = queue.shift()
+    if (next) next()
+    else working--
+  }
+}
+const derive = (password: string, salt: Buffer, options: ScryptOptions) => inTurn(() => new Promise<Buffer>((done, fail) => {
+  scrypt(password, salt, KEY_BYTES, options, (error, key) => (error ? fail(error) : done(key)))
+}))
+
+export async function hashPassword(password: string, salt = randomBytes(16), cost = COST): Promise<string> {
+  const key = await derive(password, salt, { N: cost, r: 8, p: 1 })
+  return `scrypt$${cost}$${salt.toString('base64')}$${key.toString('base64')}`
 }
 export async function checkPassword(password: string, kept: string): Promise<boolean> {
   const [, cost, salt, hash] = kept.split('$')

@@ -1,32 +1,67 @@
 // The sealed cookie, personal tokens, and signatures of machines.
 import { createHash, createHmac, timingSafeEqual } from 'node:crypto'
-import { getHeader, useSession, type H3Event } from 'h3'
+import { getCookie, getHeader, unsealSession, useSession, type H3Event, type SessionConfig } from 'h3'
 import { LedgerError } from '../../core/errors/LedgerError'
-import { transaction } from '../db/pool'
+import { inBackground, reading } from '../db/pool'
 import type { Actor } from '../http/context'
-import { endSessions, personBySession } from './queries'
+import { noteSeen, personBySession, type SessionKind } from './queries'
 
+const SECRET_SIGNS = 32
 export function secret(): string {
   const value = process.env.OPEN_LEDGER_SECRET
-  if (!value || value.length < 32) throw new Error('OPEN_LEDGER_SECRET must have 32 signs or more; npm start makes and keeps one.')
+  if (!value || value.length < SECRET_SIGNS) throw new Error(`OPEN_LEDGER_SECRET must have ${SECRET_SIGNS} signs or more; npm start makes and keeps one.`)
   return value
 }
 export const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
-const cookie = (event: H3Event) => useSession<{ token?: string }>(event, { password: secret(), name: 'open-ledger', maxAge: 14 * 86_400, cookie: { httpOnly: true, sameSite: 'lax', secure: process.env.COOKIE_SECURE === '1', path: '/' } })
 
-export async function actorOf(event: H3Event): Promise<{ actor: Actor | null, byCookie: boolean }> {
-  const bearer = /^Bearer ([\w-]{20,200})$/.exec(getHeader(event, 'Authorization') ?? '')?.[1]
-  if (bearer) return { actor: await transaction(tx => personBySession(tx, hashToken(bearer), 'token')), byCookie: false }
-  const token = (await cookie(event)).data.token
-  return { actor: token ? await transaction(tx => personBySession(tx, hashToken(token), 'cookie')) : null, byCookie: true }
+const NAME = 'open-ledger'
+export const SESSION_DAYS = 14
+const DAY_SECONDS = 86_400
+const config = (): SessionConfig => ({
+  password: secret(),
+  name: NAME,
+  maxAge: SESSION_DAYS * DAY_SECONDS,
+  cookie: { httpOnly: true, sameSite: 'lax', secure: process.env.COOKIE_SECURE === '1', path: '/' },
+})
+/** The token in the cookie; reading it sets none. */
+async function tokenIn(event: H3Event): Promise<string> {
+  const sealed = getCookie(event, NAME)
+  if (!sealed) return ''
+  const session = await unsealSession(event, config(), sealed).catch(() => null)
+  const token: unknown = session?.data?.token
+  return typeof token === 'string' ? token : ''
 }
+
+export interface Asker {
+  actor: Actor | null
+  /** the hash of the token that asks */
+  session: string
+  byCookie: boolean
+  /** the last event that the asker could have seen */
+  lastEvent: number
+}
+const SEEN_EVERY_MS = 300_000
+async function askerBy(token: string, kind: SessionKind): Promise<Asker> {
+  const session = hashToken(token)
+  const found = token ? await reading(tx => personBySession(tx, session, kind)) : null
+  if (!found) return { actor: null, session: '', byCookie: kind === 'cookie', lastEvent: 0 }
+  const { lastEvent, lastSeenAt, ...actor } = found
+  const now = Date.now()
+  if (now - Date.parse(lastSeenAt) > SEEN_EVERY_MS) void inBackground(tx => noteSeen(tx, session, now)).catch(() => {})
+  return { actor, session, byCookie: kind === 'cookie', lastEvent }
+}
+export async function actorOf(event: H3Event): Promise<Asker> {
+  const bearer = /^Bearer ([\w-]{20,200})$/.exec(getHeader(event, 'Authorization') ?? '')?.[1]
+  return bearer ? askerBy(bearer, 'token') : askerBy(await tokenIn(event), 'cookie')
+}
+/** Whether a session still holds: asked again and again for a stream that stays open. */
+export const stillHolds = async (session: string, kind: SessionKind): Promise<boolean> =>
+  (await inBackground(tx => personBySession(tx, session, kind))) !== null
+
 /** Sign-in answers with a token that goes into the cookie and nowhere else; sign-out clears it. */
 export async function keepSession(event: H3Event, name: 'signIn' | 'signOut', result: unknown): Promise<unknown> {
-  const session = await cookie(event)
+  const session = await useSession<{ token?: string }>(event, config())
   if (name === 'signOut') {
-    const { token } = session.data
-    // The session ends on the server too: a copied cookie is worth nothing afterwards.
-    if (token) await transaction(tx => endSessions(tx, hashToken(token)))
     await session.clear()
     return result
   }
@@ -34,12 +69,18 @@ export async function keepSession(event: H3Event, name: 'signIn' | 'signOut', re
   await session.update({ token: cookieToken })
   return answer
 }
+const SIGNATURE_SECONDS = 300
 /** `t=SECONDS,v=HEX` over "t.body"; older than five minutes is refused, so that a recorded request cannot be sent again. */
 export function checkSignature(by: 'CARD' | 'POSITIONS' | 'TEXT', header: string, bytes: Buffer): void {
   const { t, v } = Object.fromEntries(header.split(',').map(p => p.split('=') as [string, string]))
   const expected = createHmac('sha256', process.env[`${by}_SECRET`] ?? secret()).update(`${t}.`).update(bytes).digest()
   const given = Buffer.from(v ?? '', 'hex')
-  if (!t || given.length !== expected.length || !timingSafeEqual(given, expected) || Math.abs(Date.now() / 1000 - Number(t)) > 300) throw new LedgerError('bad_signature', 401, 'The signature does not fit.')
+  const fits = t && given.length === expected.length && timingSafeEqual(given, expected)
+  if (!fits || Math.abs(Date.now() / 1000 - Number(t)) > SIGNATURE_SECONDS) throw new LedgerError('bad_signature', 401, 'The signature does not fit.')
 }
-/** The private link of a paper: derived, so that only its hash is kept. */
-export const linkToken = (purpose: string, id: string): string => createHmac('sha256', secret()).update(`${purpose}:${id}`).digest('base64url')
+/**
+ * The private link of a paper: derived, so that only its hash is kept. Each turn gives another link;
+ * the first one is turn 0.
+ */
+export const linkToken = (purpose: string, id: string, turn = 0): string =>
+  createHmac('sha256', secret()).update(turn ? `${purpose}:${id}:${turn}` : `${purpose}:${id}`).digest('base64url')

@@ -1,6 +1,6 @@
 // The routes of care agreements, bound to their service.
 import type { agreementRoutes } from '../../shared/agreements'
-import type { Handlers } from '../http/handlers'
+import type { Handlers } from '../http/route'
 import { addAgreement, addPlan, billAgreement, bookDueVisits, listAgreements, listPlans, renewAgreement } from './service'
 
 export const agreementHandlers: Handlers<typeof agreementRoutes> = {

@@ -15,8 +15,20 @@ export const markCall = async (tx: Tx, id: string, state: string, values: { work
 export const heldOn = (tx: Tx, date: string) => tx.rows<CallRow>(`${CALL} WHERE k.state IN ('open', 'put_off') AND JSON_VALUE(k.draft, '$.date') = ? AND JSON_VALUE(k.draft, '$.start') <> '' AND JSON_VALUE(k.draft, '$.technicianId') IS NOT NULL ORDER BY k.created_at LIMIT 100`, [date])
 /** Times that calls hold at present, against others who look for one. */
 export const heldNow = (tx: Tx, now: number, except: string | null) => tx.rows<CallRow>(`${CALL} WHERE k.held_until > ? AND k.state IN ('open', 'put_off')${except ? ' AND k.id <> ?' : ''} LIMIT 200`, except ? [sqlInstant(now), except] : [sqlInstant(now)])
-export const requestsSince = async (tx: Tx, source: string | null, since: number) => (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM request_marks WHERE at > ?${source ? ' AND source = ?' : ''}`, source ? [sqlInstant(since), source] : [sqlInstant(since)]))!.n
-/** One request at a time: two that arrive together must not both see the place that is left. */
-export const lockRequests = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')
+export const insertForm = async (tx: Tx, f: { id: string, fields: object, problem: object, at: number, most: number }): Promise<void> => {
+  await tx.run('INSERT INTO sent_forms (id, fields, problem, kept_at) VALUES (?, ?, ?, ?)', [f.id, JSON.stringify(f.fields), JSON.stringify(f.problem), sqlInstant(f.at)])
+  await tx.run('DELETE FROM sent_forms WHERE kept_at <= (SELECT kept_at FROM (SELECT kept_at FROM sent_forms ORDER BY kept_at DESC LIMIT 1 OFFSET ?) oldest)', [String(f.most)])
+}
+export const formById = (tx: Tx, id: string, since: number) => tx.row<{ fields: unknown, problem: unknown }>('SELECT fields, problem FROM sent_forms WHERE id = ? AND kept_at > ?', [id, sqlInstant(since)])
+export const sweepForms = (tx: Tx, before: string) => tx.run('DELETE FROM sent_forms WHERE kept_at < ?', [before])
+
+/** What was taken from one address lately, by the stamp of its form as well: a form that was drawn once is good for a few. */
+export const requestsSince = async (tx: Tx, source: string, since: number) => (await tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM request_marks WHERE at > ? AND source = ?', [sqlInstant(since), source]))!.n
+/** One at a time for each source: two that arrive together must not both see the place that is left. */
+export const lockSource = async (tx: Tx, source: string, at: number): Promise<void> => {
+  await tx.run('INSERT INTO tries (id, count, last_at) VALUES (?, 0, ?) ON DUPLICATE KEY UPDATE last_at = VALUES(last_at)', [source, sqlInstant(at)])
+}
 export const markRequest = (tx: Tx, source: string, at: number) => tx.run('INSERT INTO request_marks (source, at) VALUES (?, ?)', [source, sqlInstant(at)])
 export const sweepRequests = (tx: Tx, before: string) => tx.run('DELETE FROM request_marks WHERE at < ?', [before])
+/** One at a time for the whole firm: reminders are sent by the clock and by people. */
+export const lockCompany = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')

@@ -8,17 +8,26 @@ import { mail, need, obj, text } from '../../shared/schema'
 import { hashToken, secret } from '../access/session'
 import { findCustomers, matchDocs } from '../customers/matching'
 import { insertFile } from '../customers/queries'
-import { kindOf, PICTURES } from '../http/files'
+import { redraw, type Picture } from '../http/pictures'
 import type { Ctx } from '../http/context'
+import { countTry, tooOften, type Limit } from '../http/limits'
+import { checkBody } from '../http/kinds'
+import { log } from '../http/log'
 import { record } from '../http/queries'
-import { keepCall, lockRequests, markRequest, requestsSince } from './queries'
+import { keepCall, lockSource, markRequest, requestsSince } from './queries'
 
 export const requestSchema = obj({
   name: need('Please write your name.', 160), phone: text(32).default(''), email: mail().default(''), line1: text(160).default(''), town: text(80).default(''), postcode: text(16).default(''), problem: need('Please write what you need.', 2000), wanted: text(200).default(''),
 }).test('reach', 'Please leave a telephone number or a mail address, so that we can answer.', v => Boolean(v.phone || v.email))
+/** The fields of the form with their lengths; nothing else that is sent is read or kept. */
+export const FORM_FIELDS = { name: 160, phone: 32, email: 160, line1: 160, town: 80, postcode: 16, problem: 2000, wanted: 200 } as const
 export const MOST_PICTURES = 4
 const FASTEST = 3_000
 const OLDEST = 12 * 3_600_000
+/** In ten minutes, from one address and with one form. */
+const WINDOW_MS = 600_000
+const FROM_ONE = 5
+const WITH_ONE = 3
 
 const sign = (at: string): string => createHmac('sha256', secret()).update(`request:${at}`).digest('base64url')
 /** Says when the form was drawn; signed, so that a robot cannot make one up. Time on the wall: the demo's clock does not matter to robots. */
@@ -30,13 +39,11 @@ function stampAge(stamp: string, now: number): number | null {
   return given.length === expected.length && timingSafeEqual(given, expected) ? now - Number(at) : null
 }
 
-// Counted in memory before anything is read: ten thousand requests cost a look at a map each.
-const seen = new Map<string, { from: number, n: number }>()
-export function holdBack(ip: string, now: number): void {
-  if (seen.size > 5000) seen.clear()
-  const mine = seen.get(ip)
-  if (!mine || now - mine.from > 60_000) seen.set(ip, { from: now, n: 1 })
-  else if (++mine.n > 20) throw new LedgerError('too_many', 429, 'That was too often. Please wait a minute, or ring us.')
+/** What one address may send to the form's page at all, counted before anything is read. */
+const POSTS: Limit = { free: 20, firstWaitMs: 4_000, longestWaitMs: 60_000, forgetMs: 60_000 }
+export async function holdBack(ctx: Ctx): Promise<void> {
+  const wait = await countTry(ctx.tx, `request form ${ctx.ip}`, POSTS, Date.now())
+  if (wait > 0) throw tooOften('That was too often. Please wait a minute, or ring us.', wait)
 }
 
 /** The name of a customer who has this number or mail address, among those that the index finds for it. */
@@ -46,28 +53,50 @@ async function knownBy(ctx: Ctx, phone: string, email: string): Promise<string |
   const key = phone && phoneKey(phone, ctx.company.country)
   return (await matchDocs(ctx, [...new Set(ids)])).find(d => (key && d.phones.includes(key)) || (email && d.mails.some(m => m.toLowerCase() === email.toLowerCase())))?.name ?? null
 }
-export interface Sent { fields: Record<string, string>, pictures: { name: string, bytes: Buffer }[] }
+/** Who it may be is a help, not a need: a request is taken whatever the index says. */
+async function perhapsKnown(ctx: Ctx, phone: string, email: string): Promise<string | null> {
+  try {
+    return await knownBy(ctx, phone, email)
+  }
+  catch (error) {
+    log.warn({ err: (error as Error).message }, 'who sent a request')
+    return null
+  }
+}
+export interface Sent { fields: Record<string, string>, pictures: { name: string, bytes: Buffer, drawn?: Picture }[] }
+/** Pictures are drawn anew before anything is written. */
+export async function drawPictures(sent: Sent): Promise<void> {
+  checkCount(sent)
+  for (const picture of sent.pictures) picture.drawn = await redraw(picture.bytes, 'pictures')
+}
+function checkCount(sent: Sent): void {
+  const message = `Please send ${MOST_PICTURES} pictures at most.`
+  if (sent.pictures.length > MOST_PICTURES) throw new LedgerError('too_many_pictures', 422, message, [{ path: 'pictures', message }])
+}
 /** Takes a request in as a call that waits for an answer. What a robot sends is answered as if it had been taken. */
 export async function takeRequest(ctx: Ctx, sent: Sent, wall: number): Promise<{ taken: boolean }> {
-  const { stamp = '', website = '', ...fields } = sent.fields
-  const values = await requestSchema.validate(fields, { abortEarly: false, stripUnknown: true }) as yup.InferType<typeof requestSchema>
+  const { stamp = '', website = '' } = sent.fields
+  const fields = Object.fromEntries(Object.keys(FORM_FIELDS).flatMap(name => (sent.fields[name] === undefined ? [] : [[name, sent.fields[name]]])))
+  checkBody(requestSchema, fields)
+  const values = await requestSchema.validate(fields, { abortEarly: false }) as yup.InferType<typeof requestSchema>
   const age = stampAge(stamp, wall)
   if (age === null || age > OLDEST) throw new LedgerError('stale_form', 422, 'This form was open for too long. Please send it once more.')
   // A field that people do not see is filled, or the form came back faster than hands can type.
   if (website || age < FASTEST) return { taken: false }
-  await lockRequests(ctx.tx)
-  const source = hashToken(`request-source:${ctx.ip}`)
-  if (await requestsSince(ctx.tx, source, ctx.now - 600_000) >= 5 || await requestsSince(ctx.tx, null, ctx.now - 3_600_000) >= 200) throw new LedgerError('too_many', 429, 'We have just had several requests from here. Please wait a few minutes, or ring us.')
-  if (sent.pictures.length > MOST_PICTURES) throw new LedgerError('too_many_pictures', 422, `Please send ${MOST_PICTURES} pictures at most.`, [{ path: 'pictures', message: `Please send ${MOST_PICTURES} pictures at most.` }])
-  await markRequest(ctx.tx, source, ctx.now)
+  // By address and by form: one robot with one form shuts out nobody but itself. There is no limit for all together.
+  for (const [source, most] of [[hashToken(`request-source:${ctx.ip}`), FROM_ONE], [hashToken(`request-stamp:${stamp}`), WITH_ONE]] as const) {
+    await lockSource(ctx.tx, source, wall)
+    if (await requestsSince(ctx.tx, source, wall - WINDOW_MS) >= most) throw tooOften('We have just had several requests from here. Please wait a few minutes, or ring us.', WINDOW_MS / 2)
+    await markRequest(ctx.tx, source, wall)
+  }
   const id = ctx.id()
   const phone = formatPhone(values.phone, ctx.company.country)
   // Known by the very number or mail: proposed, not decided; anybody can type anybody's number.
-  const known = await knownBy(ctx, phone, values.email)
+  const known = await perhapsKnown(ctx, phone, values.email)
   const problem = [values.problem, values.wanted && `Wished for: ${values.wanted}`, known && `Perhaps ${known}`].filter(Boolean).join('\n').slice(0, 2000)
   const draft = callDraft.cast({ query: known ?? values.name, speaking: values.name, phone, problem, source: 'web page', isNew: !known, name: values.name, email: values.email, line1: values.line1, town: values.town, postcode: values.postcode })
   await keepCall(ctx.tx, { id, draft, summary: `${values.name}, ${values.problem.split(/[.\n]/)[0]}`.slice(0, 190), origin: 'form', by: null, at: ctx.now })
-  for (const picture of sent.pictures) await insertFile(ctx.tx, { id: ctx.id(), customerId: null, callId: id, name: picture.name.slice(0, 160) || 'picture', mime: kindOf(picture.bytes, PICTURES), bytes: picture.bytes, by: null, at: ctx.now })
+  for (const picture of sent.pictures) await insertFile(ctx.tx, { id: ctx.id(), customerId: null, callId: id, name: picture.name.slice(0, 160) || 'picture', ...picture.drawn!, by: null, at: ctx.now })
   await record(ctx, { subject: 'call', id, text: `Request from ${values.name} on the web page` })
   return { taken: true }
 }

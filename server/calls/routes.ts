@@ -1,13 +1,13 @@
 // The routes of calls, bound to their service.
 import type { callRoutes } from '../../shared/calls'
-import type { Handlers } from '../http/handlers'
+import type { Handlers } from '../http/route'
 import { formStamp } from './requests'
 import { sentForm } from './sentForms'
 import { bookCall, endCall, listCalls, oneCall, saveCall } from './service'
 
 export const callHandlers: Handlers<typeof callRoutes> = {
   async requestForm(ctx, { query }) {
-    const back = query.form ? sentForm(query.form) : null
+    const back = query.form ? await sentForm(ctx, query.form) : null
     return { firm: ctx.company.name, phone: ctx.company.phone, stamp: formStamp(Date.now()), fields: Object.entries(back?.fields ?? {}).map(([name, value]) => ({ name, value })), detail: back?.problem.detail ?? '', errors: back?.problem.errors ?? [] }
   },
   calls: listCalls,

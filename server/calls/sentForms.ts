@@ -1,16 +1,28 @@
-// Forms that were sent back to their sender: kept for a few minutes under a random name, so that nothing typed is lost.
+// Forms that were sent back to their sender: what the form asks for, at its lengths, for an hour,
+// under a random name, so that nothing typed is lost. In the database, so that any process shows it.
 import { randomUUID } from 'node:crypto'
+import type { Ctx } from '../http/context'
 import type { Problem } from '../http/problem'
+import { json } from '../settings/queries'
+import { FORM_FIELDS } from './requests'
+import { formById, insertForm } from './queries'
 
 export interface SentForm { fields: Record<string, string>, problem: Pick<Problem, 'code' | 'detail' | 'errors'> }
-const kept = new Map<string, SentForm>()
-const MOST = 500
+export const KEPT_MS = 3_600_000
+/** So many are kept at once; the oldest make room. Each is a few kilobytes at most. */
+export const MOST_FORMS = 500
 
-export function keepForm(form: { fields: Record<string, string>, problem: Problem }): string {
-  if (kept.size >= MOST) kept.delete(kept.keys().next().value!)
-  const key = randomUUID()
-  const { stamp: _stamp, website: _website, ...fields } = form.fields
-  kept.set(key, { fields, problem: { code: form.problem.code, detail: form.problem.detail, errors: form.problem.errors } })
-  return key
+/** The fields that the form asks for, and no more of each than it takes. */
+export const fieldsOfForm = (sent: Readonly<Record<string, string>>): Record<string, string> =>
+  Object.fromEntries(Object.entries(FORM_FIELDS).map(([name, most]) => [name, (sent[name] ?? '').toWellFormed().slice(0, most)]))
+
+export async function keepForm(ctx: Ctx, form: { fields: Record<string, string>, problem: Problem }): Promise<string> {
+  const id = randomUUID()
+  const { code, detail, errors } = form.problem
+  await insertForm(ctx.tx, { id, fields: fieldsOfForm(form.fields), problem: { code, detail, errors }, at: Date.now(), most: MOST_FORMS })
+  return id
 }
-export const sentForm = (key: string): SentForm | null => kept.get(key) ?? null
+export async function sentForm(ctx: Ctx, id: string): Promise<SentForm | null> {
+  const row = await formById(ctx.tx, id, Date.now() - KEPT_MS)
+  return row && { fields: json<SentForm['fields']>(row.fields), problem: json<SentForm['problem']>(row.problem) }
+}

@@ -7,7 +7,7 @@ import type { Answer, Body } from '../../shared/api'
 import { callDraft } from '../../shared/calls'
 import { contactsOf, customerById, equipmentById, fileById, filesOf, filesOfCallTo, owedBy, siteById, updateRow, type CustomerRow } from '../customers/queries'
 import { isExempt } from '../customers/service'
-import { lockPerson } from '../dispatch/queries'
+import { lockPeople } from '../dispatch/queries'
 import { checkPlacement, heldByOthers, mayPlace, placeVisit } from '../dispatch/service'
 import { confirmVisit } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
@@ -16,7 +16,7 @@ import { json, nextNumber } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
 import { putLines } from '../visits/lines'
-import { insertPhoto, insertVisit, insertWorkOrder, visitById, workOrderById } from '../visits/queries'
+import { insertPhoto, insertVisit, insertWorkOrder, technicianIdsOf, visitById, workOrderById } from '../visits/queries'
 import { callById, keepCall, markCall, waitingCalls, type CallRow } from './queries'
 
 type Row = Answer<'call'>
@@ -51,7 +51,7 @@ export async function saveCall(ctx: Ctx, id: string, body: Body<'saveCall'>): Pr
   const { technicianId, date, start } = body.draft
   // A chosen time is held against a second caller for some minutes from the last word; who was first keeps it.
   const startAt = technicianId && date && start ? localToInstant(date, start, ctx.company.timeZone) : null
-  if (technicianId && startAt !== null) await lockPerson(ctx.tx, technicianId)
+  if (technicianId && startAt !== null) await lockPeople(ctx.tx, [technicianId])
   const heldBy = technicianId && startAt !== null ? await heldByOthers(ctx, { callId: id, technicianId, startAt, durationSeconds: body.draft.durationSeconds }) : ''
   const heldUntil = startAt !== null && !heldBy ? ctx.now + HOLD_MINUTES * 60_000 : null
   await keepCall(ctx.tx, { id, draft: body.draft, summary: body.summary, origin: body.origin, by: signedIn(ctx).id, at: ctx.now, heldUntil })
@@ -72,6 +72,8 @@ async function mayBook(ctx: Ctx, customer: CustomerRow, reason: string): Promise
 }
 
 export async function bookCall(ctx: Ctx, id: string, body: Body<'bookCall'>): Promise<Answer<'bookCall'>> {
+  // Before anything is looked up: whoever books the same people at this moment waits, and then sees this booking.
+  await lockPeople(ctx.tx, [body.technicianId, ...await technicianIdsOf(ctx.tx, body.moves.map(m => m.visitId))])
   const customer = await customerById(ctx.tx, body.customerId)
   if (!customer || customer.mergedInto || customer.erasedAt) throw invalid('customerId', 'Choose who is calling.')
   const site = await siteById(ctx.tx, body.siteId)

@@ -1,6 +1,6 @@
 // The routes of what is unpaid, bound to their service.
 import type { collectionRoutes } from '../../shared/collections'
-import type { Handlers } from '../http/handlers'
+import type { Handlers } from '../http/route'
 import { noteCollection, owing, remind, unpaid } from './service'
 
 export const collectionHandlers: Handlers<typeof collectionRoutes> = {

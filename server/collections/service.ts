@@ -82,7 +82,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const late = open.filter(i => i.dueOn < ctx.today)
   const asked = late.length ? late : open
   const most = 15
-  const list = asked.slice(0, most).map(i => `${i.number}, due ${i.dueOn}: ${text(i.balanceMinor)}\n${publicLink(i.id)}`).join('\n\n') + (asked.length > most ? `\n\nand ${asked.length - most} more` : '')
+  const list = asked.slice(0, most).map(i => `${i.number}, due ${i.dueOn}: ${text(i.balanceMinor)}\n${publicLink(i)}`).join('\n\n') + (asked.length > most ? `\n\nand ${asked.length - most} more` : '')
   const wording = ctx.company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
   const owed = open.reduce((sum, i) => sum + i.balanceMinor, 0)
   return {

@@ -2,7 +2,7 @@
 import { writeCsv } from '../../core/formats/csv'
 import { writeVcf, type Card } from '../../core/formats/vcf'
 import type { Ctx } from '../http/context'
-import { Raw } from '../http/handlers'
+import { Raw } from '../http/route'
 import { customFields } from '../settings/queries'
 import { contactsForExport, customersForExport, sitesForExport } from './queries'
 

@@ -5,6 +5,7 @@ import { nameKey } from '../../core/customers/matchIndex'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { formatPhone, phoneKey } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
+import { bus, catchUp, type AppEvent } from '../events/events'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { customersChanged, matchDocs } from './matching'
@@ -36,14 +37,27 @@ function learnOf(piece: Piece, id: string, words: string[]): void {
 }
 const hasOf = (piece: Piece, id: string) => piece.own.has.get(id) ?? piece.known.has.get(id) ?? new Set<string>()
 const nameOf = (piece: Piece, id: string) => piece.own.names.get(id) ?? piece.known.names.get(id) ?? ''
-/** Everybody who is known already, by what makes two records alike; kept for the pieces of one import. */
-let kept: { id: string, at: number, known: Known } | null = null
+/**
+ * Everybody who is known already, by what makes two records alike; kept for the pieces of one import. What
+ * another process, or another person, puts in meanwhile is read before the next piece is looked at.
+ */
+let cache: { id: string, at: number, known: Known } | null = null
+const changedSince = new Set<string>()
+bus.on('customer', (e: AppEvent) => void (cache && changedSince.add(e.subjectId)))
+const FRESH_MS = 600_000
 async function knownFor(ctx: Ctx, importId: string, dry: boolean): Promise<Known> {
   const key = `${importId}${dry}`
-  if (kept?.id === key && ctx.now - kept.at < 600_000) return kept.known
-  const known = nothing()
-  for (const doc of await matchDocs(ctx, null)) know(known, doc, doc.contacts)
-  kept = { id: key, at: ctx.now, known }
+  if (cache?.id !== key || ctx.now - cache.at >= FRESH_MS) {
+    cache = { id: key, at: ctx.now, known: nothing() }
+    changedSince.clear()
+    for (const doc of await matchDocs(ctx, null)) know(cache.known, doc, doc.contacts)
+    return cache.known
+  }
+  const { known } = cache
+  await catchUp(ctx.tx)
+  const ids = [...changedSince].filter(id => !known.names.has(id))
+  changedSince.clear()
+  if (ids.length) for (const doc of await matchDocs(ctx, ids)) know(known, doc, doc.contacts)
   return known
 }
 const placeOf = (r: ImportRecord) => [r.site_name, r.site_address, r.site_town, r.site_postcode].filter(Boolean).join(' ')
@@ -71,6 +85,8 @@ function sameAs(piece: Piece, c: Comparable): { id: string, reasons: string[] } 
 export async function importPiece(ctx: Ctx, importId: string, body: Body<'importPiece'>): Promise<Answer<'importPiece'>> {
   if (!body.columns.includes('name')) throw invalid('columns', 'Say which column holds the name.')
   if (new Set(body.columns.filter(Boolean)).size !== body.columns.filter(Boolean).length) throw invalid('columns', 'Two columns have the same meaning.')
+  // One piece at a time, in whichever process: a piece must know the rows of the one before.
+  if (!body.dry) await putImport(ctx.tx, { id: importId, fileName: body.fileName, added: 0, skipped: 0, by: signedIn(ctx).id, at: ctx.now })
   const earlier = await importById(ctx.tx, importId)
   if (earlier?.undoneAt) throw conflict('undone_already', 'This import has been taken back.')
   const piece: Piece = { known: await knownFor(ctx, importId, body.dry), own: nothing(), learned: [] }
@@ -139,6 +155,6 @@ export async function undoImport(ctx: Ctx, id: string): Promise<Answer<'undoImpo
   const removed = await removeImported(ctx.tx, id, ctx.now)
   await record(ctx, { subject: 'import', id, text: `Import ${known.fileName} taken back: ${removed.length} customers taken out, ${before - removed.length} stay` })
   customersChanged(ctx, removed)
-  kept = null
+  cache = null
   return { removed: removed.length, kept: before - removed.length }
 }

@@ -1,17 +1,20 @@
 // Who is calling: the match index of this process, built once and kept up with every change that is committed.
 import { matchIndex, nameKey, type Found, type MatchDoc, type MatchField, type MatchIndex } from '../../core/customers/matchIndex'
 import { phoneKey } from '../../core/text/phone'
-import type { Ctx } from '../http/context'
+import { bus, catchUp, emit, type AppEvent } from '../events/events'
+import { inBackgroundContext, type Ctx } from '../http/context'
+import { log } from '../http/log'
 import { json } from '../settings/queries'
 import { matchRows } from './queries'
 
 let index: MatchIndex | null = null
 let building: Promise<MatchIndex> | null = null
 const changed = new Set<string>()
-/** Customers whose words may have changed: read again at the next question. */
-export const customersChanged = (ctx: Ctx, ids: readonly string[]): void => ctx.tx.afterCommit(() => {
-  for (const id of ids) changed.add(id)
-})
+bus.on('customer', (e: AppEvent) => void changed.add(e.subjectId))
+/** Customers whose words may have changed: every process reads them again at its next question. */
+export const customersChanged = (ctx: Ctx, ids: readonly string[]): void => {
+  for (const id of ids) emit(ctx.tx, { topic: 'customer', subject: 'customer', subjectId: id, workOrderId: null })
+}
 
 /** What can be said of some customers, or of all, as the index and the search for duplicates take it. */
 export async function matchDocs(ctx: Ctx, ids: string[] | null): Promise<MatchDoc[]> {
@@ -26,7 +29,8 @@ export async function matchDocs(ctx: Ctx, ids: string[] | null): Promise<MatchDo
     return groups
   }
   const [ofSites, ofContacts, ofEquipment] = [group(sites), group(contacts), group(equipment)]
-  const values = (custom: unknown) => Object.values(json<Record<string, string>>(custom))
+  // Only texts: what else stands in a field of the firm's own, nobody can look for.
+  const values = (custom: unknown) => Object.values(json<Record<string, unknown>>(custom) ?? {}).filter((v): v is string => typeof v === 'string')
   return customers.filter(c => !c.mergedInto).map((c) => {
     const [own, people, things] = [ofSites.get(c.id) ?? [], ofContacts.get(c.id) ?? [], ofEquipment.get(c.id) ?? []]
     return {
@@ -39,20 +43,43 @@ export async function matchDocs(ctx: Ctx, ids: string[] | null): Promise<MatchDo
   })
 }
 
-async function build(ctx: Ctx): Promise<MatchIndex> {
+async function build(): Promise<MatchIndex> {
   const made = matchIndex([])
-  await made.fill(await matchDocs(ctx, null))
+  changed.clear()
+  await inBackgroundContext(async (ctx) => {
+    await made.fill(await readable(ctx, null))
+  })
   return made
 }
+/** The customers as the index takes them; one that cannot be read is reported and left out, and ends nothing. */
+async function readable(ctx: Ctx, ids: string[] | null): Promise<MatchDoc[]> {
+  try {
+    return await matchDocs(ctx, ids)
+  }
+  catch (error) {
+    if (ids?.length === 1) {
+      log.error({ customerId: ids[0], err: (error as Error).message }, 'a customer cannot be indexed')
+      return []
+    }
+    const all = ids ?? (await matchRows(ctx.tx, null)).customers.map(c => c.id)
+    const half = Math.ceil(all.length / 2)
+    if (half === 0) return []
+    return [...await readable(ctx, all.slice(0, half)), ...await readable(ctx, all.slice(half))]
+  }
+}
+/** The index as it is now. It is built once, beside any request; where that fails, the next question tries again. */
 async function current(ctx: Ctx): Promise<MatchIndex> {
   if (!index) {
-    building ??= build(ctx)
+    building ??= build().finally(() => {
+      building = null
+    })
     index = await building
-    building = null
   }
+  // What another process changed a moment ago counts too.
+  await catchUp(ctx.tx)
   if (changed.size) {
     const ids = [...changed].slice(0, 2000)
-    const docs = await matchDocs(ctx, ids)
+    const docs = await readable(ctx, ids)
     // Only now: where the reading fails, the next question reads them again.
     for (const id of ids) changed.delete(id)
     index.put(docs)
@@ -62,7 +89,7 @@ async function current(ctx: Ctx): Promise<MatchIndex> {
   return index
 }
 /** Builds the index before anybody asks. */
-export const warmMatching = async (ctx: Ctx): Promise<void> => void await current(ctx)
+export const warmMatching = (): Promise<void> => inBackgroundContext(async ctx => void await current(ctx))
 export const findCustomers = async (ctx: Ctx, question: string, limit: number): Promise<Found[]> => (await current(ctx)).find(question, limit)
 
 const SAID: Record<MatchField, string> = { name: 'name', contacts: 'contact', places: 'address', mails: 'mail', phones: 'telephone', serials: 'serial number', other: 'notes and fields' }

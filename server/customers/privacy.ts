@@ -2,7 +2,7 @@
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
-import { Raw } from '../http/handlers'
+import { Raw } from '../http/route'
 import { record } from '../http/queries'
 import { customersChanged } from './matching'
 import { callsOf, takeOutPerson } from './merge.queries'

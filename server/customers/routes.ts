@@ -1,7 +1,7 @@
 // The routes of customers and imports, bound to their services.
 import type { customerRoutes } from '../../shared/customers'
 import type { importRoutes } from '../../shared/imports'
-import type { Handlers } from '../http/handlers'
+import { outside, type Handlers } from '../http/route'
 import { importPiece, listImports, undoImport } from './imports'
 import { mergeCustomers, mergePreview, notTheSame, sweepDuplicates, undoMerge } from './merge'
 import { erasePerson, personData } from './privacy'
@@ -23,7 +23,7 @@ export const customerHandlers: Handlers<typeof customerRoutes & typeof importRou
   changeContact: (ctx, { params, body }) => changeContact(ctx, params.id!, body),
   newEquipment: (ctx, { body }) => addEquipment(ctx, body),
   changeEquipment: (ctx, { params, body }) => changeEquipment(ctx, params.id!, body),
-  addFile: (ctx, { body }) => addFile(ctx, body),
+  addFile: outside((call, { body }) => addFile(call, body)),
   file: (ctx, { params }) => readFile(ctx, params.id!),
   duplicates: ctx => sweepDuplicates(ctx),
   notDuplicates: (ctx, { params, body }) => notTheSame(ctx, params.id!, body.otherId),

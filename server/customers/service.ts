@@ -22,6 +22,7 @@ import { quotesOfCustomer } from '../quotes/queries'
 import { json, territories } from '../settings/queries'
 import { billedSums, workOfCustomer, workSums } from '../visits/queries'
 import { agreementsOf } from '../agreements/queries'
+import { checkFields } from '../settings/fields'
 import { customersChanged, findCustomers, matchDocs, siteMeant, whyFound } from './matching'
 import { mergesInto } from './merge.queries'
 import {
@@ -193,6 +194,7 @@ export async function changeCustomer(ctx: Ctx, id: string, body: Body<'changeCus
   const { version, levelId, exempt, creditLimit, ownPrices, terms, ...plain } = body
   if (old.version !== version) throw conflict('stale', 'Someone changed this customer in the meantime.', { current: await customerPaper(ctx, id), yours: body })
   if (terms) checkTerms(terms)
+  await checkFields(ctx, 'customer', plain.custom, old.custom)
   const values: Partial<CustomerRow> = Object.fromEntries(Object.entries({
     ...plain, phone: plain.phone === undefined ? undefined : formatPhone(plain.phone, ctx.company.country), phone2: plain.phone2 === undefined ? undefined : formatPhone(plain.phone2, ctx.company.country),
     priceLevelId: levelId, taxExempt: exempt, terms, creditLimit: creditLimit === undefined ? undefined : creditLimit === null || creditLimit === '' ? null : decimalToMinor(creditLimit, ctx.company.currency),

@@ -6,10 +6,12 @@ import { searchKey } from '../../core/text/searchKey'
 import type { Answer, Body, Query } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { fromBase64, kindOf, PICTURES } from '../http/files'
-import { Raw } from '../http/handlers'
+import { redraw } from '../http/pictures'
+import { Raw, type Call } from '../http/route'
 import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
 import { territories } from '../settings/queries'
+import { checkFields } from '../settings/fields'
 import { customersChanged } from './matching'
 import { contactById, customerById, equipmentById, fileById, insertContact, insertEquipment, insertFile, insertSite, middleOf, siteById, sitePage, updateRow } from './queries'
 import { customerPaper, siteSearch, type CustomerPaper } from './service'
@@ -35,6 +37,7 @@ async function done(ctx: Ctx, customerId: string, text: string, data?: unknown):
 
 export async function addSite(ctx: Ctx, body: Body<'newSite'>): Promise<CustomerPaper> {
   await liveCustomer(ctx, body.customerId)
+  await checkFields(ctx, 'site', body.custom)
   const site = { name: body.name ?? '', line1: body.line1, town: body.town ?? '', postcode: body.postcode ?? '', custom: (body.custom ?? {}) as Record<string, string> }
   const middle = await middleOf(ctx.tx, site.town, site.postcode)
   await insertSite(ctx.tx, { ...site, id: body.id, customerId: body.customerId, lat: middle?.lat ?? null, lon: middle?.lon ?? null, accessNote: body.accessNote ?? '', search: siteSearch(site) })
@@ -45,6 +48,7 @@ export async function changeSite(ctx: Ctx, id: string, body: Body<'changeSite'>)
   if (!old) throw notFound('site')
   const { version, ...values } = body
   if (old.version !== version) throw stale('site', old, body)
+  await checkFields(ctx, 'site', values.custom, old.custom)
   // Another town is another place: the old spot on the map would send people the wrong way.
   const moved = (values.town ?? old.town) !== old.town || (values.postcode ?? old.postcode) !== old.postcode
   const middle = moved ? await middleOf(ctx.tx, values.town ?? old.town, values.postcode ?? old.postcode) : null
@@ -88,9 +92,13 @@ export async function changeEquipment(ctx: Ctx, id: string, body: Body<'changeEq
   return done(ctx, old.customerId, `Equipment ${old.make} ${old.category} ${values.removed ? 'taken out' : values.removed === false ? 'is back' : 'changed'}`, { from: old, to: values })
 }
 
-export async function addFile(ctx: Ctx, body: Body<'addFile'>): Promise<Answer<'addFile'>> {
-  const bytes = fromBase64(body.data)
-  const mime = kindOf(bytes, [...PICTURES, 'application/pdf'])
+export async function addFile(call: Call, body: Body<'addFile'>): Promise<Answer<'addFile'>> {
+  const sent = fromBase64(body.data)
+  const kind = kindOf(sent, [...PICTURES, 'application/pdf'])
+  const file = kind === 'application/pdf' ? { mime: kind, bytes: sent } : await redraw(sent)
+  return call.once(ctx => keepFile(ctx, body, file))
+}
+async function keepFile(ctx: Ctx, body: Body<'addFile'>, { mime, bytes }: { mime: string, bytes: Buffer }): Promise<Answer<'addFile'>> {
   if (body.customerId) await liveCustomer(ctx, body.customerId)
   await insertFile(ctx.tx, { id: body.id, customerId: body.customerId, callId: body.callId, name: body.name, mime, bytes, by: signedIn(ctx).id, at: ctx.now })
   await record(ctx, { subject: body.customerId ? 'customer' : 'call', id: body.customerId ?? body.callId ?? body.id, customerId: body.customerId, text: `File ${body.name} added` })

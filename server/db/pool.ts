@@ -1,5 +1,15 @@
-// The connection pool and the one way to run SQL. BIGINT sums come back as numbers while they are safe, DECIMAL as strings.
-import mysql, { type FieldPacket, type Pool, type PoolConnection, type ResultSetHeader, type RowDataPacket } from 'mysql2/promise'
+// The connection pools and the one way to run SQL. BIGINT sums come back as numbers while they are
+// safe, DECIMAL as strings.
+import { AsyncLocalStorage } from 'node:async_hooks'
+import mysql, {
+  type FieldPacket,
+  type Pool,
+  type PoolConnection,
+  type ResultSetHeader,
+  type RowDataPacket,
+} from 'mysql2/promise'
+import { LedgerError } from '../../core/errors/LedgerError'
+import { log } from '../http/log'
 
 export type Value = string | number | boolean | null | Buffer
 /** A transaction: the only thing that queries.ts files are handed. */
@@ -9,31 +19,105 @@ export interface Tx {
   run(sql: string, values?: Value[]): Promise<{ affected: number, insertId: number }>
   /** many rows in one statement; `sql` ends in VALUES ? */
   many(sql: string, rows: Value[][]): Promise<void>
-  /** called once, after the commit */
+  /** called once, as the last thing before the commit: what it writes is committed with the rest */
+  beforeCommit(act: () => Promise<void>): void
+  /** called once, after the commit; what goes wrong in it is logged, and changes no answer */
   afterCommit(act: () => void): void
 }
 
-let pool: Pool | null = null
+/**
+ * Requests and background work have connections of their own, so that neither waits for what the
+ * other holds: a request may wait for background work, never the other way round.
+ */
+const LANES = { requests: 20, background: 6 } as const
+type Lane = keyof typeof LANES
+/** How long a request waits for a connection before it is told to come back. */
+const WAIT_MS = 5_000
+const MOST_WAITING = 400
+const pools = new Map<Lane, Pool>()
+const open = new AsyncLocalStorage<true>()
+
 export function databaseUrl(): string {
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set: start the app with npm start, or name a MariaDB in DATABASE_URL.')
   return url
 }
-export function getPool(): Pool {
-  if (pool) return pool
-  pool = mysql.createPool({ uri: databaseUrl(), connectionLimit: 20, timezone: 'Z', dateStrings: true, supportBigNumbers: true, charset: 'utf8mb4', multipleStatements: false })
-  // A database that is not our own has its own defaults: what the SQL relies on is said on every connection.
-  pool.on('connection', c => void (c as unknown as { query(sql: string, done: () => void): void }).query('SET SESSION tx_isolation = "READ-COMMITTED", sql_mode = "ONLY_FULL_GROUP_BY,STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE"', () => {}))
+// A database that is not our own has its own defaults: what the SQL relies on is said on every connection.
+const SESSION = `SET SESSION tx_isolation = 'READ-COMMITTED', innodb_lock_wait_timeout = 10,
+  sql_mode = 'ONLY_FULL_GROUP_BY,STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE'`
+const said = new WeakSet<object>()
+
+function poolOf(lane: Lane): Pool {
+  const known = pools.get(lane)
+  if (known) return known
+  const pool = mysql.createPool({
+    uri: databaseUrl(),
+    connectionLimit: LANES[lane],
+    queueLimit: MOST_WAITING,
+    connectTimeout: WAIT_MS,
+    timezone: 'Z',
+    dateStrings: true,
+    supportBigNumbers: true,
+    charset: 'utf8mb4',
+    multipleStatements: false,
+  })
+  pools.set(lane, pool)
   return pool
 }
 export async function closePool(): Promise<void> {
-  await pool?.end()
-  pool = null
+  const all = [...pools.values()]
+  pools.clear()
+  await Promise.all(all.map(pool => pool.end()))
 }
 
-/** Times of the database as ISO instants. Done on the rows, because the driver's own hook for it reads a wide row ten times as slowly. */
+const busy = () => new LedgerError('busy', 503, 'Too many are asking at this moment. Nothing was saved; try again in a few seconds.', [], { retryAfter: 3 })
+
+/** A connection within the time limit. One that comes too late goes back at once. */
+async function connectionOf(lane: Lane): Promise<PoolConnection> {
+  const coming = poolOf(lane).getConnection()
+  let timer: NodeJS.Timeout | undefined
+  const late = new Promise<'late'>((done) => {
+    timer = setTimeout(() => done('late'), WAIT_MS)
+  })
+  try {
+    const got = await Promise.race([coming, late])
+    if (got === 'late') {
+      void coming.then(connection => connection.release(), () => {})
+      throw busy()
+    }
+    return await prepared(got)
+  }
+  catch (error) {
+    if ((error as Error).message === 'Queue limit reached.') throw busy()
+    throw error
+  }
+  finally {
+    clearTimeout(timer)
+  }
+}
+/** What every connection says once, before its first use; one that refuses it is not used. */
+async function prepared(connection: PoolConnection): Promise<PoolConnection> {
+  const raw = (connection as unknown as { connection: object }).connection
+  if (said.has(raw)) return connection
+  try {
+    await connection.query(SESSION)
+  }
+  catch (error) {
+    connection.destroy()
+    throw error
+  }
+  said.add(raw)
+  return connection
+}
+
+/**
+ * Times of the database as ISO instants. Done on the rows, because the driver's own hook for it
+ * reads a wide row ten times as slowly.
+ */
 function withInstants(rows: RowDataPacket[], fields: FieldPacket[]): RowDataPacket[] {
-  const times = fields.filter(f => f.columnType === mysql.Types.DATETIME || f.columnType === mysql.Types.TIMESTAMP).map(f => f.name)
+  const times = fields
+    .filter(f => f.columnType === mysql.Types.DATETIME || f.columnType === mysql.Types.TIMESTAMP)
+    .map(f => f.name)
   for (const row of rows) {
     for (const name of times) {
       if (row[name] !== null) row[name] = `${(row[name] as string).replace(' ', 'T')}Z`
@@ -41,48 +125,105 @@ function withInstants(rows: RowDataPacket[], fields: FieldPacket[]): RowDataPack
   }
   return rows
 }
-function wrap(connection: PoolConnection, after: (() => void)[]): Tx {
+const plain = (values: Value[]) => values.map(v => (typeof v === 'boolean' ? Number(v) : v))
+const MANY_AT_ONCE = 500
+
+interface Acts { before: (() => Promise<void>)[], after: (() => void)[] }
+function wrap(connection: PoolConnection, acts: Acts): Tx {
   const tx: Tx = {
     async rows<T>(sql: string, values: Value[] = []) {
-      const [rows, fields] = await connection.execute<RowDataPacket[]>(sql, values.map(v => (typeof v === 'boolean' ? Number(v) : v)))
+      const [rows, fields] = await connection.execute<RowDataPacket[]>(sql, plain(values))
       return withInstants(rows, fields) as T[]
     },
     row: async <T>(sql: string, values: Value[] = []) => (await tx.rows<T>(sql, values))[0] ?? null,
     async run(sql, values = []) {
-      const [result] = await connection.execute<ResultSetHeader>(sql, values.map(v => (typeof v === 'boolean' ? Number(v) : v)))
+      const [result] = await connection.execute<ResultSetHeader>(sql, plain(values))
       return { affected: result.affectedRows, insertId: result.insertId }
     },
     async many(sql, rows) {
-      for (let i = 0; i < rows.length; i += 500) await connection.query(sql, [rows.slice(i, i + 500)])
+      for (let i = 0; i < rows.length; i += MANY_AT_ONCE) await connection.query(sql, [rows.slice(i, i + MANY_AT_ONCE)])
     },
-    afterCommit: act => void after.push(act),
+    beforeCommit: act => void acts.before.push(act),
+    afterCommit: act => void acts.after.push(act),
   }
   return tx
 }
 
-/** Runs `work` in one transaction; a deadlock is tried again up to five times. */
-export async function transaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+/** A statement that was ended by these has done nothing and may be tried again. */
+const AGAIN = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT'])
+const MOST_TRIES = 5
+
+/**
+ * Runs `work` in one transaction; a deadlock is tried again up to five times, so `work` must not
+ * reach outside the database. A transaction inside a transaction is refused: it would wait for a
+ * second connection while it holds one.
+ */
+export async function transaction<T>(work: (tx: Tx) => Promise<T>, lane: Lane = 'requests'): Promise<T> {
+  if (open.getStore()) throw new Error('A transaction was begun inside a transaction.')
   for (let attempt = 1; ; attempt++) {
-    const connection = await getPool().getConnection()
-    const after: (() => void)[] = []
+    const connection = await connectionOf(lane)
+    const acts: Acts = { before: [], after: [] }
+    let result: T
     try {
       await connection.beginTransaction()
-      const result = await work(wrap(connection, after))
+      result = await open.run(true, async () => {
+        const made = await work(wrap(connection, acts))
+        for (const act of acts.before) await act()
+        return made
+      })
       await connection.commit()
-      for (const act of after) act()
-      return result
     }
     catch (error) {
-      await connection.rollback().catch(() => {})
-      const code = (error as { code?: string }).code
-      if (attempt < 5 && (code === 'ER_LOCK_DEADLOCK' || code === 'ER_LOCK_WAIT_TIMEOUT')) continue
+      const undone = await connection.rollback().then(() => true, () => false)
+      if (undone) connection.release()
+      else connection.destroy()
+      if (attempt < MOST_TRIES && AGAIN.has((error as { code?: string }).code ?? '')) continue
       throw error
     }
-    finally {
-      connection.release()
-    }
+    connection.release()
+    // It is committed: what is only told now cannot make it untrue.
+    for (const act of acts.after) told(act)
+    return result
   }
 }
+/** A question that changes nothing and takes one statement: no transaction is begun for it. */
+export async function reading<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+  if (open.getStore()) throw new Error('A question was asked beside a transaction that is open.')
+  const connection = await connectionOf('requests')
+  try {
+    return await open.run(true, () => work(wrap(connection, { before: [], after: [] })))
+  }
+  finally {
+    connection.release()
+  }
+}
+function told(act: () => void): void {
+  try {
+    act()
+  }
+  catch (error) {
+    log.error({ err: (error as Error).message }, 'after commit')
+  }
+}
+/** Work that is nobody's request: on connections of its own, also when a request begins it. */
+export const inBackground = <T>(work: (tx: Tx) => Promise<T>): Promise<T> => open.exit(() => transaction(work, 'background'))
+
+/** Whether the database answers, asked on a connection of its own, however busy the others are. */
+export async function databaseAnswers(withinMs: number): Promise<boolean> {
+  health ??= mysql.createConnection({ uri: databaseUrl(), connectTimeout: withinMs })
+  const mine = health
+  try {
+    const connection = await mine
+    await connection.query({ sql: 'SELECT 1', timeout: withinMs })
+    return true
+  }
+  catch {
+    if (health === mine) health = null
+    void mine.then(c => c.destroy(), () => {})
+    return false
+  }
+}
+let health: Promise<mysql.Connection> | null = null
 
 /** `?, ?, ?` for a list; never empty, so that IN () is never written. */
 export const marks = (list: readonly unknown[]): string => (list.length ? list.map(() => '?').join(', ') : 'NULL')

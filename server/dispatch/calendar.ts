@@ -5,7 +5,7 @@ import { writeIcs } from '../../core/formats/ics'
 import type { Answer } from '../../shared/api'
 import { hashToken } from '../access/session'
 import { signedIn, type Ctx } from '../http/context'
-import { Raw } from '../http/handlers'
+import { Raw } from '../http/route'
 import { record } from '../http/queries'
 import { feedVisit, feedVisits, personByFeed, setFeed, technicianById, type FeedVisit } from './queries'
 

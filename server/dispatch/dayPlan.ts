@@ -1,19 +1,19 @@
 // The day plan: days as they are, handed to the planner in its thread; what it proposes, before and after; accepted in whole or in part.
-import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import type { Place } from '../../core/dispatch/greatCircle'
 import { placeOf } from '../../core/dispatch/placeOf'
 import { describePlan, type PlanFacts } from '../../core/dispatch/plan/describePlan'
 import type { Plan, PlanInstance, PlanTechnician, PlanVisit } from '../../core/dispatch/plan/instance'
 import { localDate, localTime, localToInstant, plusDays } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
-import { inContext, signedIn, type Ctx } from '../http/context'
+import { inBackgroundContext, signedIn, type Ctx } from '../http/context'
 import { log } from '../http/log'
 import { record } from '../http/queries'
 import { json } from '../settings/queries'
 import { startPlanner, type PlanThread } from '../work/planThread'
 import { technicianDays, type DayStop, type TechnicianDay } from './days'
 import { driveMatrix } from './drives'
-import { boardVisit, boardVisits, dayPlanById, insertDayPlan, insertTimeOff, lockPerson, setPlanProgress, setPlanState, skillsOfVisits, technicianById, unplaced, type BoardVisit } from './queries'
+import { boardVisit, boardVisits, dayPlanById, insertDayPlan, insertTimeOff, keepPlanAlive, lockPeople, plansRunningFor, setPlanProgress, setPlanState, skillsOfVisits, technicianById, unplaced, wantPlanStopped, type BoardVisit } from './queries'
 import { placeVisit } from './service'
 
 type DayPlan = Answer<'dayPlan'>
@@ -21,6 +21,10 @@ type Wish = Omit<Body<'beginPlan'>, 'id'>
 type Proposal = Pick<DayPlan, 'before' | 'after' | 'changes'>
 const OVERTIME_MOST = 2 * 3600
 const REST_MOVES_MS = 3_600_000
+/** Plans that one person may have under way at once. */
+const MOST_PLANS = 2
+const ALIVE_EVERY_MS = 1_000
+/** Threads of this process; what has to be known elsewhere stands in the database. */
 const running = new Map<string, PlanThread>()
 const key = (technicianId: string, date: string) => `${technicianId} ${date}`
 
@@ -151,31 +155,43 @@ export async function beginPlan(ctx: Ctx, body: Body<'beginPlan'>): Promise<DayP
   if (instance.technicians.length === 0) throw conflict('nobody_works', 'Nobody works on these days.')
   if (instance.visits.length === 0) throw conflict('nothing_to_plan', 'There is nothing on these days that could be planned otherwise.')
   const by = signedIn(ctx)
+  await lockPeople(ctx.tx, [by.id])
+  if (await plansRunningFor(ctx.tx, by.id) >= MOST_PLANS) throw new LedgerError('too_many_plans', 429, `You have ${MOST_PLANS} plans under way already. Stop one, or wait for it.`, [], { retryAfter: 10 })
   await insertDayPlan(ctx.tx, { id, wish, by: by.id, at: ctx.now })
   await record(ctx, { subject: 'plan', id, text: `Plan asked for: ${wish.dates.join(', ')}` })
   const names = new Map<string, string>()
   for (const v of new Set([...instance.technicians.map(t => t.id.split(' ')[0]!), ...[...visits.values()].flatMap(x => x.technicianId ?? [])])) names.set(v, (await technicianById(ctx.tx, v))?.name ?? '')
   const before = factsOf(describePlan(instance, given))
-  const later = (work: (c: Ctx) => Promise<unknown>) => inContext({ actor: by, ip: ctx.ip }, work).catch(error => log.error({ err: (error as Error).message }, 'plan'))
+  const later = (work: (c: Ctx) => Promise<unknown>) => inBackgroundContext(work, { actor: by, ip: ctx.ip }).catch(error => log.error({ err: (error as Error).message }, 'plan'))
   ctx.tx.afterCommit(() => {
     let told = 0
     const thread = startPlanner({ instance, given, seconds: wish.seconds, seed: 7 }, (passed) => {
       if (passed - told < 0.1) return
       told = passed
-      void inContext({ actor: by, ip: ctx.ip }, c => setPlanProgress(c.tx, id, passed)).catch(() => {})
+      void inBackgroundContext(c => setPlanProgress(c.tx, id, passed)).catch(() => {})
     })
+    const alive = setInterval(() => {
+      void inBackgroundContext(c => keepPlanAlive(c.tx, id, Date.now())).then((wanted) => {
+        if (wanted) thread.stop()
+      }, () => {})
+    }, ALIVE_EVERY_MS)
     running.set(id, thread)
     void thread.done.then(
       ({ plan, stopped }) => later(c => setPlanState(c.tx, id, stopped ? 'stopped' : 'ready', { result: { before, after: factsOf(describePlan(instance, plan)), changes: changesOf(c, wish, instance, given, plan, visits, names) } })),
       error => later(c => setPlanState(c.tx, id, 'failed', { problem: `The planner could not do it: ${(error as Error).message}. Nothing was changed.` })),
-    ).finally(() => running.delete(id))
+    ).finally(() => {
+      clearInterval(alive)
+      running.delete(id)
+    })
   })
   return dayPlan(ctx, id)
 }
 export async function stopPlan(ctx: Ctx, id: string): Promise<DayPlan> {
   const plan = await dayPlan(ctx, id)
   if (plan.state !== 'running') throw conflict('not_running', 'This plan is not being worked on any more.')
-  running.get(id)?.stop()
+  // Whichever process works on it reads this; if it is this one, at once.
+  await wantPlanStopped(ctx.tx, id)
+  ctx.tx.afterCommit(() => running.get(id)?.stop())
   return plan
 }
 export async function acceptPlan(ctx: Ctx, id: string, body: Body<'acceptPlan'>): Promise<Answer<'acceptPlan'>> {
@@ -188,6 +204,7 @@ export async function acceptPlan(ctx: Ctx, id: string, body: Body<'acceptPlan'>)
   const chosen = body.visitIds.map((v, i) => proposal.changes.find(c => c.visitId === v) ?? (() => {
     throw invalid(`visitIds[${i}]`, 'This visit is not among the changes.')
   })())
+  await lockPeople(ctx.tx, [wish.absentId, ...chosen.flatMap(c => [c.from.technicianId, c.to.technicianId])])
   // Everything as it was proposed, or nothing: what somebody moved since then makes the proposal an old one.
   const undo: Answer<'acceptPlan'>['undo'] = []
   for (const change of chosen) {
@@ -197,7 +214,6 @@ export async function acceptPlan(ctx: Ctx, id: string, body: Body<'acceptPlan'>)
     undo.push({ visitId: change.visitId, version: placed.version, technicianId: change.from.technicianId, startAt: change.from.startAt, durationSeconds: change.durationSeconds })
   }
   if (wish.absentId) {
-    await lockPerson(ctx.tx, wish.absentId)
     const zone = ctx.company.timeZone
     for (const date of wish.dates) {
       const from = Math.max(localToInstant(date, '00:00', zone), date === localDate(ctx.now, zone) ? ctx.now : 0)

@@ -8,7 +8,7 @@ import { dayBounds, localTime } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import { siteById } from '../customers/queries'
 import type { Ctx } from '../http/context'
-import { bus } from '../http/queries'
+import { emit } from '../events/events'
 import { territories } from '../settings/queries'
 import { forecastDay } from './board'
 import { dayFacts } from './dayFacts'
@@ -101,6 +101,6 @@ export async function positionTrips(ctx: Ctx): Promise<Answer<'positionTrips'>> 
 /** Positions are no acts of a person: they are not in the trail, and the one before is forgotten. */
 export async function keepPositions(ctx: Ctx, body: Body<'positions'>): Promise<Answer<'positions'>> {
   for (const p of body.positions) await keepPosition(ctx.tx, { ...p, at: Math.min(Date.parse(p.at), ctx.now) })
-  ctx.tx.afterCommit(() => bus.emit('moved'))
+  emit(ctx.tx, { topic: 'moved', subject: 'position', subjectId: '', workOrderId: null })
   return { ok: true }
 }

@@ -26,8 +26,14 @@ export const technicianById = async (tx: Tx, id: string): Promise<Technician | n
   const t = await tx.row<RawTechnician>(`SELECT ${TECHNICIAN} FROM ${PEOPLE} WHERE p.id = ? AND p.active`, [id])
   return t && fix(t)
 }
-/** One at a time for a technician: two callers must not both be given the same time. */
-export const lockPerson = (tx: Tx, id: string) => tx.row('SELECT id FROM people WHERE id = ? FOR UPDATE', [id])
+/**
+ * One at a time for each person: two callers must not both be given the same time. Always in order of
+ * their identifiers, and before anything is looked up that the booking depends on.
+ */
+export async function lockPeople(tx: Tx, ids: readonly (string | null)[]): Promise<void> {
+  const people = [...new Set(ids)].filter(id => id !== null).sort()
+  if (people.length) await tx.rows(`SELECT id FROM people WHERE id IN (${marks(people)}) ORDER BY id FOR UPDATE`, people)
+}
 export const timeOffBetween = async (tx: Tx, from: number, to: number) =>
   (await tx.rows<{ personId: string, fromAt: string, toAt: string, reason: string }>('SELECT person_id AS personId, from_at AS fromAt, to_at AS toAt, reason FROM time_off WHERE from_at < ? AND to_at > ?', [sqlInstant(to), sqlInstant(from)]))
     .map(t => ({ personId: t.personId, from: Date.parse(t.fromAt), to: Date.parse(t.toAt), reason: t.reason }))
@@ -68,11 +74,18 @@ export const skillsOfVisits = async (tx: Tx, visitIds: string[]) => {
 }
 export interface DayPlanRow { id: string, state: 'running' | 'ready' | 'accepted' | 'stopped' | 'failed', wish: unknown, progress: string, result: unknown, problem: string, askedBy: string, askedAt: string }
 export const dayPlanById = (tx: Tx, id: string, lock = false) => tx.row<DayPlanRow>(`SELECT id, state, wish, progress, result, problem, asked_by AS askedBy, asked_at AS askedAt FROM day_plans WHERE id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-export const insertDayPlan = (tx: Tx, p: { id: string, wish: object, by: string, at: number }) => tx.run('INSERT INTO day_plans (id, state, wish, asked_by, asked_at) VALUES (?, "running", ?, ?, ?)', [p.id, JSON.stringify(p.wish), p.by, sqlInstant(p.at)])
+export const insertDayPlan = (tx: Tx, p: { id: string, wish: object, by: string, at: number }) => tx.run('INSERT INTO day_plans (id, state, wish, asked_by, asked_at, alive_at) VALUES (?, "running", ?, ?, ?, ?)', [p.id, JSON.stringify(p.wish), p.by, sqlInstant(p.at), sqlInstant(Date.now())])
 export const setPlanProgress = (tx: Tx, id: string, progress: number) => tx.run('UPDATE day_plans SET progress = ? WHERE id = ? AND state = "running"', [progress.toFixed(4), id])
 export const setPlanState = (tx: Tx, id: string, state: DayPlanRow['state'], values: { result?: object, problem?: string }) => tx.run('UPDATE day_plans SET state = ?, result = COALESCE(?, result), problem = ?, progress = 1 WHERE id = ?', [state, values.result ? JSON.stringify(values.result) : null, (values.problem ?? '').slice(0, 200), id])
-/** Plans that were running when the server was ended: nobody works on them any more. */
-export const failRunningPlans = (tx: Tx) => tx.run('UPDATE day_plans SET state = "failed", problem = "The server was restarted while it planned. Nothing was changed; ask again." WHERE state = "running"')
+/** Plans that nobody works on any more: their process is gone. */
+export const failDeadPlans = (tx: Tx, silentSince: string) => tx.run('UPDATE day_plans SET state = "failed", problem = "The server was restarted while it planned. Nothing was changed; ask again." WHERE state = "running" AND (alive_at IS NULL OR alive_at < ?)', [silentSince])
+/** Says that a plan is worked on, and learns whether somebody wants it stopped, in whichever process. */
+export const keepPlanAlive = async (tx: Tx, id: string, at: number): Promise<boolean> => {
+  await tx.run('UPDATE day_plans SET alive_at = ? WHERE id = ? AND state = "running"', [sqlInstant(at), id])
+  return Boolean((await tx.row<{ wanted: number }>('SELECT stop_wanted AS wanted FROM day_plans WHERE id = ?', [id]))?.wanted)
+}
+export const wantPlanStopped = (tx: Tx, id: string) => tx.run('UPDATE day_plans SET stop_wanted = TRUE WHERE id = ? AND state = "running"', [id])
+export const plansRunningFor = async (tx: Tx, personId: string) => (await tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM day_plans WHERE state = "running" AND asked_by = ?', [personId]))!.n
 export const insertTimeOff = (tx: Tx, t: { id: string, personId: string, from: number, to: number, reason: string }) => tx.run('INSERT INTO time_off (id, person_id, from_at, to_at, reason) VALUES (?, ?, ?, ?, ?)', [t.id, t.personId, sqlInstant(t.from), sqlInstant(t.to), t.reason])
 export const peopleSetUp = async (tx: Tx) => (await tx.rows<RawTechnician & { version: number, calendar: number }>(`SELECT ${TECHNICIAN}, p.version, p.feed_hash IS NOT NULL AS calendar FROM ${PEOPLE} WHERE p.bookable AND p.active ORDER BY p.position, p.name LIMIT 200`)).map(t => ({ ...fix(t), version: t.version, calendar: Boolean(t.calendar) }))
 export const updateTechnician = async (tx: Tx, id: string, version: number, t: Pick<Technician, 'hours' | 'skills' | 'licences' | 'territoryIds' | 'kind' | 'goesWith' | 'startsAt' | 'endsAt' | 'home'>) => (await tx.run(

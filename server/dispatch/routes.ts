@@ -1,6 +1,6 @@
 // The routes of the schedule, bound to their service.
 import type { dispatchRoutes } from '../../shared/dispatch'
-import type { Handlers } from '../http/handlers'
+import type { Handlers } from '../http/route'
 import { acceptPlan, beginPlan, dayPlan, stopPlan } from './dayPlan'
 import { addEntry, addTimeOff, changeTechnician, keepHoliday, keepTerritory, keepVisitMessages, scheduleSetUp, takeEntryBack, takeTimeOffBack } from './setUp'
 import { calendar, newCalendar } from './calendar'
@@ -13,7 +13,7 @@ import { daySheets, workSheet } from './sheets'
 import { exportTerritories, importTerritories } from './territoryFile'
 import { invite, noticeOf, reminders, sendReminders, tell, textIn } from './visitMessages'
 import { cancelVisit, checkPlacement, furtherVisit, lockVisit, placeVisit, swapVisits } from './service'
-import { Raw } from '../http/handlers'
+import { Raw } from '../http/route'
 
 export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   scheduleSetUp: ctx => scheduleSetUp(ctx),

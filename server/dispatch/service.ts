@@ -12,7 +12,7 @@ import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
 import { insertVisit, moveVisit, setVisitState, visitById, workOrderById, type VisitRow } from '../visits/queries'
 import { dayFacts, heldAgainst } from './dayFacts'
-import { boardVisit, crewIds, setCrew, setLocked, skillsOfVisits, stopsBetween, technicianById, type Technician } from './queries'
+import { boardVisit, crewIds, lockPeople, setCrew, setLocked, skillsOfVisits, stopsBetween, technicianById, type Technician } from './queries'
 import { inviteAgain } from './visitMessages'
 import { shapeVisit, type Visit } from './visitShape'
 
@@ -57,8 +57,14 @@ export async function mayPlace(ctx: Ctx, warnings: VisitWarning[], override: boo
   const hard = warnings.filter(w => !SOFT_WARNINGS.includes(w.code))
   if (hard.length && !override) throw new LedgerError('placement_warning', 409, `${hard.map(w => w.text).join('; ')}.`.replace(/^./, c => c.toUpperCase()), [], { warnings })
 }
-/** The visit as it is, locked for a change, at the version that the asker saw. */
-async function changeable(ctx: Ctx, id: string, yours: { version: number }): Promise<VisitRow> {
+/**
+ * The visit as it is, locked for a change, at the version that the asker saw. Everybody concerned is
+ * locked before it: whose it is, who goes along, and `others` who are to have it.
+ */
+async function changeable(ctx: Ctx, id: string, yours: { version: number }, others: readonly (string | null)[] = []): Promise<VisitRow> {
+  const now = await boardVisit(ctx.tx, id)
+  if (!now) throw notFound('visit')
+  await lockPeople(ctx.tx, [now.technicianId, ...crewIds(now), ...others])
   const visit = await visitById(ctx.tx, id, true)
   if (!visit) throw notFound('visit')
   if (visit.version !== yours.version) throw conflict('stale', 'Someone moved or changed this visit in the meantime.', { current: await shapeVisit(ctx, id), yours })
@@ -73,7 +79,7 @@ async function changed(ctx: Ctx, visit: VisitRow, text: string, data?: object): 
 }
 
 export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>): Promise<Visit> {
-  const visit = await changeable(ctx, id, body)
+  const visit = await changeable(ctx, id, body, [body.technicianId, ...body.crewIds ?? []])
   const startAt = body.startAt ? Date.parse(body.startAt) : null
   if (visit.state !== 'planned' && (startAt === null || body.technicianId !== visit.technicianId)) throw conflict('started', 'This visit has started; it stays with its technician.')
   const row = (await boardVisit(ctx.tx, id))!
@@ -95,6 +101,8 @@ export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>)
 /** Two visits change places, in one act: either both move or neither. What is wrong with it is in the history of each. */
 export async function swapVisits(ctx: Ctx, body: Body<'swapVisits'>): Promise<Answer<'swapVisits'>> {
   if (body.first.id === body.second.id) throw invalid('second', 'A visit cannot change places with itself.')
+  const seen = [await boardVisit(ctx.tx, body.first.id), await boardVisit(ctx.tx, body.second.id)]
+  await lockPeople(ctx.tx, seen.flatMap(v => (v ? [v.technicianId, ...crewIds(v)] : [])))
   const [a, b] = [await visitById(ctx.tx, body.first.id, true), await visitById(ctx.tx, body.second.id, true)]
   if (!a || !b) throw notFound('visit')
   if (!a.startAt || !a.technicianId || !b.startAt || !b.technicianId) throw conflict('no_slot', 'Only visits that have a slot change places.')
@@ -116,8 +124,9 @@ export async function furtherVisit(ctx: Ctx, id: string, body: Body<'furtherVisi
   // First whether it is theirs to see: a stale version would be answered with the visit as it is.
   const seen = await visitById(ctx.tx, id)
   if (!seen) throw notFound('visit')
+  await lockPeople(ctx.tx, [seen.technicianId, body.technicianId])
   const work = await visibleWorkOrder(ctx, seen.workOrderId, true)
-  const visit = await changeable(ctx, id, body)
+  const visit = await changeable(ctx, id, body, [body.technicianId])
   if (work.cancelled || work.closed) throw conflict('closed', 'This work order is closed; it has no further visits.')
   const known = await visitById(ctx.tx, body.id)
   if (known && known.workOrderId !== work.id) throw invalid('id', 'This identifier belongs to something else.')
@@ -137,6 +146,12 @@ export async function furtherVisit(ctx: Ctx, id: string, body: Body<'furtherVisi
 export async function cancelVisit(ctx: Ctx, id: string, body: Body<'cancelVisit'>): Promise<Visit> {
   const visit = await changeable(ctx, id, body)
   if (visit.state !== (body.cancelled ? 'planned' : 'cancelled')) throw conflict('not_now', body.cancelled ? 'Only a visit that has not begun is cancelled.' : 'This visit is not cancelled.')
+  // Its time may have been given to somebody else since.
+  if (!body.cancelled && visit.technicianId && visit.startAt) {
+    const { technicianId, durationSeconds, promiseDate, promiseFrom, promiseTo } = visit
+    const crew = crewIds((await boardVisit(ctx.tx, id))!)
+    await mayPlace(ctx, await checkPlacement(ctx, { visitId: id, technicianId, crewIds: crew, startAt: Date.parse(visit.startAt), durationSeconds, promiseDate, promiseFrom, promiseTo }), body.override)
+  }
   await setVisitState(ctx.tx, id, body.cancelled ? 'cancelled' : 'planned', null, null)
   await inviteAgain(ctx, id)
   return changed(ctx, visit, body.cancelled ? `Visit cancelled: ${body.reason || 'taken back'}` : 'Visit brought back')

@@ -9,7 +9,7 @@ import { record } from '../http/queries'
 import { putVisitMessages, territories } from '../settings/queries'
 import { middleOf } from '../customers/queries'
 import { wordsOf } from './visitMessages'
-import { comingOff, currentRoads, entriesBetween, holidaysBetween, insertEntry, insertTimeOff, peopleSetUp, putHoliday, putTerritory, removeEntry, removeTimeOff, sitesByPostcode, technicianById, updateTechnician, type Hours } from './queries'
+import { comingOff, currentRoads, entriesBetween, holidaysBetween, insertEntry, insertTimeOff, peopleSetUp, putHoliday, putTerritory, removeEntry, removeTimeOff, sitesByPostcode, technicianById, updateTechnician, type Hours, lockPeople } from './queries'
 
 type SetUp = Answer<'scheduleSetUp'>
 const YEAR = 366 * 86_400_000
@@ -103,6 +103,7 @@ async function stretch(ctx: Ctx, body: { personId: string }, start: [date: strin
 }
 export async function addTimeOff(ctx: Ctx, body: Body<'addTimeOff'>): Promise<SetUp> {
   const { name, from, to } = await stretch(ctx, body, [body.from, body.fromTime], [body.to, body.toTime])
+  await lockPeople(ctx.tx, [body.personId])
   await insertTimeOff(ctx.tx, { id: body.id, personId: body.personId, from, to, reason: body.reason })
   await record(ctx, { subject: 'person', id: body.personId, text: `${name} is off from ${body.from} to ${body.to}: ${body.reason}` })
   return scheduleSetUp(ctx)
@@ -114,6 +115,7 @@ export async function takeTimeOffBack(ctx: Ctx, id: string): Promise<SetUp> {
 }
 export async function addEntry(ctx: Ctx, body: Body<'addEntry'>): Promise<SetUp> {
   const { name, from, to } = await stretch(ctx, body, [body.date, body.from], [body.date, body.to])
+  await lockPeople(ctx.tx, [body.personId])
   await insertEntry(ctx.tx, { id: body.id, personId: body.personId, from, to, title: body.title })
   await record(ctx, { subject: 'person', id: body.personId, text: `${body.title}: ${name}, ${body.date} ${body.from}–${body.to}` })
   return scheduleSetUp(ctx)

@@ -7,7 +7,7 @@ import { customerById, equipmentById, siteById } from '../customers/queries'
 import { readFont } from '../documents/fonts'
 import { daySheetPdf, workSheetPdf } from '../documents/sheetPdf'
 import { signedIn, type Ctx } from '../http/context'
-import { Raw } from '../http/handlers'
+import { Raw } from '../http/route'
 import { visibleWorkOrder } from '../visits/account'
 import { linesOf, visitById } from '../visits/queries'
 import { schedule } from './board'
@@ -32,7 +32,7 @@ export async function daySheets(ctx: Ctx, date: string, technicianId?: string): 
     })),
     other: t.timeOff.map(o => ({ time: `${time(o.from)}–${time(o.to)}`, text: o.reason })), home: t.homeAt ? `Home at about ${time(t.homeAt)}, ${hoursMinutes(t.homeDriveSeconds)} h drive.` : '',
   }))
-  return new Raw('application/pdf', await daySheetPdf(ctx.company.name, sheets, readFont), `day-sheets-${date}.pdf`)
+  return new Raw('application/pdf', () => daySheetPdf(ctx.company.name, sheets, readFont), `day-sheets-${date}.pdf`)
 }
 export async function workSheet(ctx: Ctx, id: string): Promise<Raw> {
   const visit = await visitById(ctx.tx, id)
@@ -41,7 +41,7 @@ export async function workSheet(ctx: Ctx, id: string): Promise<Raw> {
   const [customer, site, lines, thing] = [(await customerById(ctx.tx, work.customerId))!, (await siteById(ctx.tx, work.siteId))!, await linesOf(ctx.tx, work.id), work.equipmentId ? await equipmentById(ctx.tx, work.equipmentId) : null]
   const zone = ctx.company.timeZone
   const at = visit.startAt ? Date.parse(visit.startAt) : null
-  const pdf = await workSheetPdf({
+  const pdf = () => workSheetPdf({
     number: work.number, title: work.title, firm: ctx.company.name, when: at === null ? 'no time yet' : `${sayDay(localDate(at, zone))}, ${localTime(at, zone)}, ${hoursMinutes(visit.durationSeconds)} h`, who: visit.technician ?? 'nobody yet', customer: customer.name,
     place: [site.name, site.line1, site.town, site.postcode].filter(Boolean).join(', '), contact: [work.contact.name, work.contact.phone || customer.phone].filter(Boolean).join(', '), problem: work.problem, notes: [site.accessNote, customer.officeNote].filter(Boolean),
     equipment: thing ? [thing.category, thing.make, thing.serial].filter(Boolean).join(', ') : '', promise: visit.promiseFrom ? `${visit.promiseFrom}–${visit.promiseTo}` : '', lines: lines.map(l => ({ quantity: new Decimal(l.quantity).toString(), name: l.name })), answers: work.answers,

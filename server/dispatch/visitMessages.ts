@@ -4,7 +4,7 @@ import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { dayBounds, localDate, localTime, plusDays, sayDay } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
-import { lockRequests } from '../calls/queries'
+import { lockCompany } from '../calls/queries'
 import { customerById, customersByPhone, siteById, updateRow, type CustomerRow } from '../customers/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -85,7 +85,7 @@ export const reminders = async (ctx: Ctx, date: string): Promise<Answer<'reminde
 export async function sendReminders(ctx: Ctx, date: string): Promise<Answer<'reminders'>> {
   if (date < ctx.today) throw conflict('past', 'That day has passed.')
   // One at a time: two who press at once, or the clock and a person, must not both find that nobody was told.
-  await lockRequests(ctx.tx)
+  await lockCompany(ctx.tx)
   const all = await tomorrows(ctx, date)
   // Whoever has to be rung stays untold: nobody has told them yet.
   for (const one of all) if (!one.told) one.told = await send(ctx, 'eve', one.a, one.at) !== 'none'

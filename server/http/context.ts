@@ -1,25 +1,57 @@
 // What every service function is handed: the transaction, the clock, who asks, the company, and a source of identifiers.
 import { v7 } from 'uuid'
-import { localDate } from '../../core/time/zone'
-import { transaction, type Tx } from '../db/pool'
-import { nowMs } from './clock'
-import { getCompany, type Company } from '../settings/queries'
-import type { Role } from '../../shared/schema'
 import { LedgerError } from '../../core/errors/LedgerError'
+import { localDate } from '../../core/time/zone'
+import type { Role } from '../../shared/schema'
+import { inBackground, transaction, type Tx } from '../db/pool'
+import { getCompany, type Company } from '../settings/queries'
+import { nowMs } from './clock'
 
-export interface Actor { id: string, name: string, email: string, role: Role, bookable: boolean, seesCost: boolean, takesMoney: boolean }
-export interface Ctx { tx: Tx, now: number, today: string, actor: Actor | null, ip: string, company: Company, id(): string }
-
-export async function inContext<T>(who: { actor: Actor | null, ip: string }, work: (ctx: Ctx) => Promise<T>): Promise<T> {
-  return transaction(async (tx) => {
-    const company = await getCompany(tx)
-    if (!company) throw new LedgerError('not_set_up', 503, 'The company is not set up yet.')
-    const now = nowMs(company.timeZone)
-    return work({ tx, now, today: localDate(now, company.timeZone), actor: who.actor, ip: who.ip, company, id: () => v7({ msecs: now }) })
-  })
+export interface Actor {
+  id: string
+  name: string
+  email: string
+  role: Role
+  bookable: boolean
+  seesCost: boolean
+  takesMoney: boolean
 }
+export interface Ctx {
+  tx: Tx
+  now: number
+  today: string
+  actor: Actor | null
+  ip: string
+  company: Company
+  id(): string
+}
+type Who = Pick<Ctx, 'actor' | 'ip'>
+
+async function contextOf(who: Who, tx: Tx): Promise<Ctx> {
+  const company = await getCompany(tx)
+  if (!company) throw new LedgerError('not_set_up', 503, 'The company is not set up yet.')
+  const now = nowMs(company.timeZone)
+  return {
+    tx,
+    now,
+    today: localDate(now, company.timeZone),
+    actor: who.actor,
+    ip: who.ip,
+    company,
+    id: () => v7({ msecs: now }),
+  }
+}
+/** Work that somebody asked for, in one transaction. */
+export const inContext = <T>(who: Who, work: (ctx: Ctx) => Promise<T>): Promise<T> =>
+  transaction(async tx => work(await contextOf(who, tx)))
+
+const NOBODY: Who = { actor: null, ip: '' }
+/** Work that nobody waits for, in one transaction, on connections of its own. */
+export const inBackgroundContext = <T>(work: (ctx: Ctx) => Promise<T>, who: Who = NOBODY): Promise<T> =>
+  inBackground(async tx => work(await contextOf(who, tx)))
+
 /** Who asks, where the route has already made sure that somebody is signed in. */
-export function signedIn(ctx: Ctx): Actor {
+export function signedIn(ctx: Pick<Ctx, 'actor'>): Actor {
   if (!ctx.actor) throw new LedgerError('not_signed_in', 401, 'Sign in first.')
   return ctx.actor
 }

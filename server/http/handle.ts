@@ -1,22 +1,28 @@
-// One way through for every request: find the route, who may, bounded body, validate, once only, one transaction, answer.
+// One way through for every request: find the route, who may, bounded body, kinds, validate, once only, answer.
 import { createHash, randomUUID } from 'node:crypto'
-import { getHeader, getHeaders, getQuery, getRequestURL, setHeader, setResponseStatus, type H3Event } from 'h3'
+import { getHeader, getHeaders, getQuery, setHeader, setResponseStatus, type H3Event } from 'h3'
 import { LedgerError } from '../../core/errors/LedgerError'
 import type { RouteName } from '../../shared/api'
 import type { Route } from '../../shared/schema'
-import { actorOf, checkSignature, keepSession } from '../access/session'
+import { actorOf, checkSignature, keepSession, type Asker } from '../access/session'
+import { emit, hasEvents } from '../events/events'
 import { health } from '../figures/health'
-import { handlers, Raw, type Input } from './handlers'
-import { inContext, type Actor } from './context'
+import { addressOf } from './address'
+import { readBounded } from './body'
+import { inContext, type Ctx } from './context'
+import { handlers } from './handlers'
+import { onceOnly } from './idempotency'
+import { checkBody, checkQuery } from './kinds'
 import { live } from './live'
 import { matchRoute } from './match'
-import { onceOnly } from './idempotency'
 import { openapi } from './openapi'
+import { refuseForeign, refuseForms } from './origin'
 import { problemOf } from './problem'
-import { forgetShared, sendable, sharedAnswer, type Sendable } from './shared'
-import { readBounded } from './body'
+import { Raw, type Call, type Inside, type Outside } from './route'
+import { sendable, sharedAnswer, type Sendable } from './shared'
 
 const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
+const USUAL_BYTES = 100_000
 
 export async function handle(event: H3Event, path: string): Promise<unknown> {
   const requestId = randomUUID().slice(0, 8)
@@ -29,68 +35,65 @@ export async function handle(event: H3Event, path: string): Promise<unknown> {
     const problem = problemOf(error, requestId)
     setResponseStatus(event, problem.status)
     setHeader(event, 'Content-Type', 'application/problem+json')
-    if (problem.status === 429) setHeader(event, 'Retry-After', 60)
+    if (typeof problem.retryAfter === 'number') setHeader(event, 'Retry-After', problem.retryAfter)
     return JSON.stringify(problem)
   }
 }
 
-async function answer(event: H3Event, path: string): Promise<unknown> {
+type Found = Exclude<ReturnType<typeof matchRoute>, null | { allowed: string[] }>
+function routeFor(event: H3Event, path: string): Found {
   const found = matchRoute(event.method === 'HEAD' ? 'GET' : event.method, path)
   if (!found) throw new LedgerError('no_such_route', 404, 'There is nothing at this address.')
   if ('allowed' in found) {
     setHeader(event, 'Allow', found.allowed.join(', '))
     throw new LedgerError('method_not_allowed', 405, `This address takes ${found.allowed.join(', ')}.`)
   }
-  const { name, route, params } = found
+  return found
+}
+
+async function answer(event: H3Event, path: string): Promise<unknown> {
+  const { name, route, params } = routeFor(event, path)
   if (name === 'health') return health(event)
   if (name === 'openapi') return openapi()
-  const actor = await allow(event, route)
-  if (name === 'live') return live(event, actor!)
+  const asker = await allow(event, route)
+  if (name === 'live') return live(event, asker)
+  const input = await inputOf(event, route, params)
+  const call = callOf(event, name, route, input, asker)
+  const work = handlers[name as keyof typeof handlers] as Inside<never> | Outside<never>
+  if (route.shared) {
+    const question = `${asker.lastEvent} ${name} ${JSON.stringify(params)} ${JSON.stringify(input.query)}`
+    return sent(event, await sharedAnswer(question, () => call.inContext(ctx => (work as Inside<never>)(ctx, input as never))))
+  }
+  const result = 'outside' in work ? await work.outside(call, input as never) : await call.once(ctx => work(ctx, input as never))
+  if (name === 'signIn' || name === 'signOut') return keepSession(event, name, result)
+  return result instanceof Raw ? sentRaw(event, result) : sent(event, sendable(result))
+}
+
+interface Read { params: Record<string, string>, query: unknown, body: unknown, raw: { headers: Record<string, string | undefined>, bytes: Buffer } }
+async function inputOf(event: H3Event, route: Route, params: Record<string, string>): Promise<Read> {
   for (const [key, value] of Object.entries(params)) {
     if (key === 'id' && !ID.test(value)) throw new LedgerError('not_found', 404, 'There is no such thing, or it is not yours to see.')
+    if (!value.isWellFormed()) throw new LedgerError('not_found', 404, 'There is nothing at this address.')
   }
-  const bytes = route.method === 'GET' ? Buffer.alloc(0) : await readBounded(event, route.maxBytes ?? 100_000)
+  const bytes = route.method === 'GET' ? Buffer.alloc(0) : await readBounded(event, route.maxBytes ?? USUAL_BYTES)
   if (route.who === 'signature') checkSignature(route.signedBy ?? 'CARD', getHeader(event, 'X-Signature') ?? '', bytes)
-  const query = route.query ? await route.query.validate(getQuery(event), { abortEarly: false }) : {}
-  const body = route.body ? await route.body.validate(parse(bytes), { abortEarly: false }) : {}
-  const input = { params, query, body, raw: { headers: getHeaders(event), bytes } }
-  const ip = event.node.req.socket.remoteAddress ?? ''
-  const key = route.method === 'GET' ? undefined : getHeader(event, 'Idempotency-Key')
-  const work = () => inContext({ actor, ip }, ctx => onceOnly(ctx, key, hashOf(name, params, bytes), () => (handlers[name as keyof typeof handlers] as (c: typeof ctx, i: unknown) => Promise<unknown>)(ctx, input as Input<never>)))
-  if (route.shared) {
-    return sent(event, await sharedAnswer(`${name} ${JSON.stringify(params)} ${JSON.stringify(query)}`, work))
+  return {
+    params,
+    query: route.query ? await asked(event, route.query) : {},
+    body: route.body ? await told(route.body, bytes) : {},
+    raw: { headers: getHeaders(event), bytes },
   }
-  const result = await work()
-  if (route.method !== 'GET') forgetShared()
-  if (name === 'signIn' || name === 'signOut') return keepSession(event, name, result)
-  if (result instanceof Raw) {
-    setHeader(event, 'Content-Type', result.mime)
-    if (result.filename) setHeader(event, 'Content-Disposition', `inline; filename="${result.filename.replace(/[^\w.-]/g, '_')}"`)
-    return result.data
-  }
-  return sent(event, sendable(result))
 }
-const LARGE = 20_000
-/** Answers that are large go compressed where the browser takes it: a price book over a phone's signal. */
-async function sent(event: H3Event, { text, gzip }: Sendable): Promise<string | Buffer> {
-  setHeader(event, 'Content-Type', 'application/json')
-  if (text.length < LARGE || !/\bgzip\b/.test(getHeader(event, 'Accept-Encoding') ?? '')) return text
-  setHeader(event, 'Content-Encoding', 'gzip')
-  setHeader(event, 'Vary', 'Accept-Encoding')
-  return gzip()
+async function asked(event: H3Event, schema: NonNullable<Route['query']>): Promise<unknown> {
+  const query = getQuery(event)
+  checkQuery(query)
+  return schema.validate(query, { abortEarly: false })
 }
-
-async function allow(event: H3Event, route: Route): Promise<Actor | null> {
-  if (route.who === 'public' || route.who === 'signature') return null
-  const { actor, byCookie } = await actorOf(event)
-  if (!actor) throw new LedgerError('not_signed_in', 401, 'Sign in first.')
-  // A cookie is sent by any page that the browser shows: a write must come from our own.
-  const origin = getHeader(event, 'Origin')
-  if (byCookie && route.method !== 'GET' && origin && new URL(origin).host !== getRequestURL(event).host) throw new LedgerError('foreign_origin', 403, 'This was sent from another site.')
-  if (!route.who.includes(actor.role)) throw new LedgerError('forbidden', 403, 'Your role may not do this.')
-  return actor
+async function told(schema: NonNullable<Route['body']>, bytes: Buffer): Promise<unknown> {
+  const body = parse(bytes)
+  checkBody(schema, body)
+  return schema.validate(body, { abortEarly: false })
 }
-
 function parse(bytes: Buffer): unknown {
   try {
     const value: unknown = bytes.length ? JSON.parse(bytes.toString('utf8')) : {}
@@ -101,4 +104,57 @@ function parse(bytes: Buffer): unknown {
     throw new LedgerError('malformed', 400, 'The body is not a JSON object.')
   }
 }
-const hashOf = (name: RouteName, params: Record<string, string>, bytes: Buffer) => createHash('sha256').update(name).update(JSON.stringify(params)).update(bytes).digest('hex')
+
+function callOf(event: H3Event, name: RouteName, route: Route, input: Read, asker: Asker): Call {
+  const who = { actor: asker.actor, ip: addressOf(event) }
+  const writes = route.method !== 'GET'
+  const key = writes ? getHeader(event, 'Idempotency-Key') : undefined
+  const hash = createHash('sha256').update(name).update(JSON.stringify(input.params)).update(input.raw.bytes).digest('hex')
+  const marked = async <T>(ctx: Ctx, work: (ctx: Ctx) => Promise<T>): Promise<T> => {
+    const result = await work(ctx)
+    // What nobody has to see still makes earlier answers old.
+    if (writes && !hasEvents(ctx.tx)) emit(ctx.tx, { topic: 'touch', subject: '', subjectId: '', workOrderId: null })
+    return result
+  }
+  return {
+    ...who,
+    session: asker.session,
+    inContext: work => inContext(who, ctx => marked(ctx, work)),
+    once: work => inContext(who, ctx => onceOnly(ctx, { key, hash, secret: route.secret ?? false }, () => marked(ctx, work))),
+  }
+}
+
+const LARGE = 20_000
+/** Answers that are large go compressed where the browser takes it: a price book over a phone's signal. */
+async function sent(event: H3Event, { text, gzip }: Sendable): Promise<string | Buffer> {
+  setHeader(event, 'Content-Type', 'application/json')
+  if (text.length < LARGE || !/\bgzip\b/.test(getHeader(event, 'Accept-Encoding') ?? '')) return text
+  setHeader(event, 'Content-Encoding', 'gzip')
+  setHeader(event, 'Vary', 'Accept-Encoding')
+  return gzip()
+}
+async function sentRaw(event: H3Event, raw: Raw): Promise<Buffer | string> {
+  const data = typeof raw.data === 'function' ? await raw.data() : raw.data
+  setHeader(event, 'Content-Type', raw.mime)
+  if (raw.filename) setHeader(event, 'Content-Disposition', `inline; filename="${raw.filename.replace(/[^\w.-]/g, '_')}"`)
+  return data
+}
+
+const NOBODY: Asker = { actor: null, session: '', byCookie: false, lastEvent: 0 }
+async function allow(event: H3Event, route: Route): Promise<Asker> {
+  const writes = route.method !== 'GET'
+  if (route.who === 'signature') return NOBODY
+  if (route.who === 'public') {
+    if (writes) guard(event, route)
+    return NOBODY
+  }
+  const asker = await actorOf(event)
+  if (!asker.actor) throw new LedgerError('not_signed_in', 401, 'Sign in first.')
+  if (writes && asker.byCookie) guard(event, route)
+  if (!route.who.includes(asker.actor.role)) throw new LedgerError('forbidden', 403, 'Your role may not do this.')
+  return asker
+}
+function guard(event: H3Event, route: Route): void {
+  refuseForeign(event)
+  if (route.body) refuseForms(event)
+}

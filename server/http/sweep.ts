@@ -1,13 +1,36 @@
-// Housekeeping once an hour: answers kept for repeated requests, sessions that ended, failed sign-ins of yesterday.
-import { sqlInstant, transaction } from '../db/pool'
-import { sweepKeys } from './keys.queries'
-import { sweepRequests } from '../calls/queries'
+// Housekeeping once an hour: what is kept only for a while.
 import { sweepSessions } from '../access/queries'
+import { sweepForms, sweepRequests } from '../calls/queries'
+import { sqlInstant, type Tx } from '../db/pool'
+import { sweepEvents } from '../events/queries'
+import type { JobKind } from '../jobs/jobs'
+import { sweepJobs } from '../jobs/queries'
+import { sweepProgress } from '../jobs/progress.queries'
+import { sweepKeys } from './keys.queries'
+import { sweepTries } from './limits.queries'
 
-const DAY = 86_400_000
+const MINUTE = 60_000
+const HOUR = 60 * MINUTE
+const DAY = 24 * HOUR
+
 /** A phone that was without signal for a week may still repeat what it sent: its keys are kept for two. */
-export const sweep = (now: number): Promise<void> => transaction(async (tx) => {
-  await sweepKeys(tx, sqlInstant(now - 14 * DAY))
-  await sweepRequests(tx, sqlInstant(now - 2 * DAY))
-  await sweepSessions(tx, sqlInstant(now), sqlInstant(now - DAY))
-})
+export async function sweep(tx: Tx, now: number): Promise<void> {
+  const before = (ms: number) => sqlInstant(now - ms)
+  await sweepKeys(tx, before(14 * DAY))
+  await sweepJobs(tx, before(14 * DAY))
+  await sweepRequests(tx, before(2 * DAY))
+  await sweepTries(tx, before(2 * DAY))
+  await sweepEvents(tx, before(DAY))
+  await sweepProgress(tx, before(DAY))
+  await sweepForms(tx, before(HOUR))
+  await sweepSessions(tx, sqlInstant(now))
+}
+export const sweepJob: JobKind = {
+  kind: 'sweep',
+  atOnce: 1,
+  limitMs: MINUTE,
+  tries: 1,
+  waitMs: () => MINUTE,
+  everyMs: HOUR,
+  run: async () => ctx => sweep(ctx.tx, Date.now()),
+}

@@ -22,7 +22,10 @@ import { queueMail } from '../messages/service'
 import { customFields, nextNumber, taxClasses } from '../settings/queries'
 import { accountOf, asPaperLine, partialLine, refreshWorkOrder, visibleWorkOrder } from '../visits/account'
 import { linesOf } from '../visits/queries'
-import { insertInvoice, insertInvoiceLines, invoiceById, invoiceByToken, invoicePage, markSent, paymentsOfInvoice, type InvoiceRow, type Paper } from './queries'
+import { insertInvoice, insertInvoiceLines, invoiceById, invoiceByToken, invoicePage, markSent, paymentsOfInvoice, setLink, type InvoiceRow, type Paper } from './queries'
+
+/** A customer's link holds a little over a year. */
+const LINK_MS = 400 * 86_400_000
 
 export const invoiceState = (i: { state: string, open: number, paid: number, sent: boolean | number }): string =>
   i.state !== 'open' ? i.state.replace('_', ' ') : i.open === 0 ? 'paid' : i.paid > 0 ? 'part paid' : i.sent ? 'sent' : 'not sent'
@@ -60,7 +63,7 @@ export async function makeInvoice(ctx: Ctx, workOrderId: string, body: Body<'mak
     net: m(totals.netMinor), taxes: totals.taxes.map(t => ({ name: t.name, rate: t.rate, base: m(t.baseMinor), tax: m(t.taxMinor) })), tax: m(totals.taxMinor), total: m(totals.totalMinor), payable: m(totals.payableMinor),
   }
   const token = linkToken('invoice', body.id)
-  await insertInvoice(tx, { id: body.id, number, customerId: customer.id, workOrderId, issueOn: ctx.today, dueOn, currency: work.currency, net: totals.netMinor, tax: totals.taxMinor, total: totals.totalMinor, payable: totals.payableMinor, paper, tokenHash: hashToken(token), tokenExpires: ctx.now + 400 * 86_400_000, now: ctx.now })
+  await insertInvoice(tx, { id: body.id, number, customerId: customer.id, workOrderId, issueOn: ctx.today, dueOn, currency: work.currency, net: totals.netMinor, tax: totals.taxMinor, total: totals.totalMinor, payable: totals.payableMinor, paper, tokenHash: hashToken(token), tokenExpires: ctx.now + LINK_MS, now: ctx.now })
   await insertInvoiceLines(tx, open.map(({ line }, i) => [ctx.id(), body.id, line.id, i + 1, line.kind, line.name, totals.lineBases[i]!, roundToMinor(new Decimal(line.unitCost).times(line.quantity), work.currency)]))
   // Income is what the paper nets; with tax inside the prices it is shared over the lines so that the entry balances.
   const incomes = company.taxMode === 'included' ? shareAmount(totals.netMinor, totals.lineBases) : totals.lineBases
@@ -107,7 +110,18 @@ export async function visibleInvoice(ctx: Ctx, id: string): Promise<InvoiceRow> 
   }
   return invoice
 }
-export const publicLink = (id: string): string => `${(process.env.PUBLIC_URL ?? '').replace(/\/$/, '')}/i/${linkToken('invoice', id)}`
+/** The customer's private page; empty once it was withdrawn. */
+export const publicLink = (i: Pick<InvoiceRow, 'id' | 'linkTurn' | 'linkUntil'>): string =>
+  (i.linkUntil ? `${(process.env.PUBLIC_URL ?? '').replace(/\/$/, '')}/i/${linkToken('invoice', i.id, i.linkTurn)}` : '')
+/** Ends the customer's link, or makes another one in its place. */
+export async function changeLink(ctx: Ctx, id: string, renew: boolean): Promise<Answer<'invoice'>> {
+  const i = await invoiceById(ctx.tx, id, true)
+  if (!i) throw notFound('invoice')
+  const turn = i.linkTurn + 1
+  await setLink(ctx.tx, id, renew ? { turn, tokenHash: hashToken(linkToken('invoice', id, turn)), until: ctx.now + LINK_MS } : { turn: i.linkTurn, tokenHash: null, until: null })
+  await record(ctx, { subject: 'invoice', id, workOrderId: i.workOrderId, customerId: i.customerId, text: renew ? `Invoice ${i.number}: another link for the customer` : `Invoice ${i.number}: the customer’s link was withdrawn` })
+  return invoicePaper(ctx, id)
+}
 
 export async function invoicePaper(ctx: Ctx, id: string): Promise<Answer<'invoice'>> {
   const i = await visibleInvoice(ctx, id)
@@ -115,7 +129,7 @@ export async function invoicePaper(ctx: Ctx, id: string): Promise<Answer<'invoic
   return {
     id, version: i.version, customerId: i.customerId, workOrderId: i.workOrderId, state: invoiceState(i), late: i.open > 0 ? Math.max(0, daysLate(i.dueOn, ctx.today)) : 0, sent: i.sent, paid: m(i.paid), open: m(i.open), paper: i.paper,
     payments: (await paymentsOfInvoice(ctx.tx, id)).map(p => ({ ...p, amount: m(p.amount), bounced: Boolean(p.bounced) })),
-    messages: await messagesOfInvoice(ctx.tx, id), link: publicLink(id),
+    messages: await messagesOfInvoice(ctx.tx, id), link: publicLink(i), linkUntil: i.linkUntil,
     fields: (await customFields(ctx.tx)).filter(f => f.subject === 'invoice' && (!f.retired || i.custom[f.id])).map(f => ({ id: f.id, name: f.name, kind: f.kind, choices: f.choices, value: i.custom[f.id] ?? '' })),
   }
 }

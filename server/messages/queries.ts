@@ -7,15 +7,15 @@ import { json } from '../settings/queries'
 
 export interface MessageRow { id: string, kind: string, customerId: string | null, invoiceId: string | null, quoteId: string | null, recipients: string[], subject: string, body: string, attach: 'none' | 'invoice' | 'quote' | 'invitation', channel: 'mail' | 'text', visitId: string | null, state: string, attempts: number }
 export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> & { at: number }) => tx.run(
-  'INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, channel, visit_id, next_try_at, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
-  [m.id, m.kind, m.customerId, m.invoiceId, m.quoteId, JSON.stringify(m.recipients), m.subject, m.body, m.attach, m.channel, m.visitId, sqlInstant(m.at), sqlInstant(m.at)])
-export async function nextMessage(tx: Tx, now: number): Promise<MessageRow | null> {
-  const r = await tx.row<MessageRow>('SELECT id, kind, customer_id AS customerId, invoice_id AS invoiceId, quote_id AS quoteId, recipients, subject, body, attach, channel, visit_id AS visitId, state, attempts FROM messages WHERE state = "waiting" AND next_try_at <= ? ORDER BY next_try_at LIMIT 1 FOR UPDATE SKIP LOCKED', [sqlInstant(now)])
+  'INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, channel, visit_id, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+  [m.id, m.kind, m.customerId, m.invoiceId, m.quoteId, JSON.stringify(m.recipients), m.subject, m.body, m.attach, m.channel, m.visitId, sqlInstant(m.at)])
+export async function messageById(tx: Tx, id: string): Promise<MessageRow | null> {
+  const r = await tx.row<MessageRow>('SELECT id, kind, customer_id AS customerId, invoice_id AS invoiceId, quote_id AS quoteId, recipients, subject, body, attach, channel, visit_id AS visitId, state, attempts FROM messages WHERE id = ?', [id])
   return r && { ...r, recipients: json<string[]>(r.recipients) }
 }
 export const markDelivered = (tx: Tx, id: string, now: number) => tx.run('UPDATE messages SET state = "delivered", delivered_at = ?, attempts = attempts + 1, error = "" WHERE id = ?', [sqlInstant(now), id])
-export const markTried = (tx: Tx, id: string, next: number, error: string, failed: boolean) => tx.run('UPDATE messages SET state = ?, attempts = attempts + 1, next_try_at = ?, error = ? WHERE id = ?', [failed ? 'failed' : 'waiting', sqlInstant(next), error.slice(0, 255), id])
-export const tryAgain = async (tx: Tx, id: string, now: number) => (await tx.run('UPDATE messages SET state = "waiting", next_try_at = ?, attempts = 0 WHERE id = ? AND state = "failed"', [sqlInstant(now), id])).affected === 1
+export const markTried = (tx: Tx, id: string, error: string, failed: boolean) => tx.run('UPDATE messages SET state = ?, attempts = attempts + 1, error = ? WHERE id = ?', [failed ? 'failed' : 'waiting', error.slice(0, 255), id])
+export const tryAgain = async (tx: Tx, id: string) => (await tx.run('UPDATE messages SET state = "waiting", attempts = 0 WHERE id = ? AND state = "failed"', [id])).affected === 1
 export const messagesOfInvoice = async (tx: Tx, invoiceId: string) => (await tx.rows<{ id: string, kind: string, to: unknown, state: string, createdAt: string, openedAt: string | null }>(
   'SELECT id, kind, recipients AS `to`, state, created_at AS createdAt, opened_at AS openedAt FROM messages WHERE invoice_id = ? ORDER BY created_at', [invoiceId])).map(m => ({ ...m, to: json<string[]>(m.to).join(', ') }))
 /** The customer opened the page that the mails link to: the mails about it count as opened, the first time with a word in the history. */

@@ -4,7 +4,7 @@ import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
 import { insertMessage, messagePage, tryAgain, type MessageRow } from './queries'
-import { poke } from './sender'
+import { enqueue } from '../jobs/jobs'
 
 /** Puts a mail into the outbox. `{link}` in its text becomes the customer's private link only when it leaves. */
 export async function queueMail(ctx: Ctx, mail: { kind: string, customerId: string | null, invoiceId: string | null, quoteId?: string, visitId?: string, to: string[], subject: string, body: string, attach: MessageRow['attach'] }): Promise<string> {
@@ -17,7 +17,7 @@ export const queueText = (ctx: Ctx, text: { kind: string, customerId: string, vi
 async function queue(ctx: Ctx, message: Omit<Parameters<typeof insertMessage>[1], 'id' | 'at'>): Promise<string> {
   const id = ctx.id()
   await insertMessage(ctx.tx, { id, ...message, at: ctx.now })
-  ctx.tx.afterCommit(poke)
+  await enqueue(ctx.tx, 'deliver', id, { messageId: id })
   return id
 }
 export async function listMessages(ctx: Ctx, query: Query<'messages'>): Promise<Answer<'messages'>> {
@@ -26,10 +26,10 @@ export async function listMessages(ctx: Ctx, query: Query<'messages'>): Promise<
   return pageOf(rows, total, p.limit, r => ({ id: r.id, kind: r.kind, channel: r.channel, customer: r.customer ?? '', to: r.recipients.join(', '), subject: r.subject, body: r.body, state: r.state === 'delivered' && r.openedAt ? 'opened' : r.state, error: r.error, createdAt: r.createdAt, deliveredAt: r.deliveredAt, openedAt: r.openedAt, attachment: r.attach === 'none' ? '' : r.attach === 'invitation' ? 'invitation' : `${r.attach} PDF` }))
 }
 export async function retry(ctx: Ctx, id: string): Promise<boolean> {
-  const done = await tryAgain(ctx.tx, id, ctx.now)
+  const done = await tryAgain(ctx.tx, id)
   if (done) {
     await record(ctx, { subject: 'message', id, text: 'Message tried again' })
-    ctx.tx.afterCommit(poke)
+    await enqueue(ctx.tx, 'deliver', id, { messageId: id })
   }
   return done
 }

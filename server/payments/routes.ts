@@ -1,6 +1,6 @@
 // The routes of payments, bound to their service.
 import type { paymentRoutes } from '../../shared/payments'
-import type { Handlers } from '../http/handlers'
+import type { Handlers } from '../http/route'
 import { cardResult } from './card'
 import { bounce, listPayments, pay } from './service'
 

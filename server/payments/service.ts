@@ -3,13 +3,13 @@ import { conflict, forbidden, invalid, notFound } from '../../core/errors/Ledger
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { applyPayment } from '../../core/payments/applyPayment'
 import { PAYMENT_ACCOUNT } from '../../core/ledger/accounts'
-import { paymentEntry, reversal } from '../../core/ledger/entries'
+import { applicationEntry, paymentEntry, reversal } from '../../core/ledger/entries'
 import type { Answer, Body, Query } from '../../shared/api'
 import { customerById } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
-import { invoiceById, openInvoices, setPaid } from '../invoices/queries'
+import { invoiceById, invoicesNamed, openInvoices, setPaid } from '../invoices/queries'
 import { visibleInvoice } from '../invoices/service'
 import { post } from '../ledger/queries'
 import { queueMail } from '../messages/service'
@@ -17,42 +17,109 @@ import { nextNumber } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { allocationsOf, insertAllocation, insertPayment, markBounced, paymentById, paymentPage, type PaymentRow } from './queries'
 
-interface Taken { id: string, customerId: string, method: PaymentRow['method'], reference: string, amountMinor: number, receivedOn: string, invoiceIds: string[], receiptTo: string[] }
+interface Taken {
+  id: string
+  customerId: string
+  method: PaymentRow['method']
+  reference: string
+  amountMinor: number
+  receivedOn: string
+  invoiceIds: string[]
+  receiptTo: string[]
+  /** what the screen showed as open, when that matters */
+  shownOpenMinor?: number | null
+  /** somebody said that what is too much is kept as a credit */
+  mayLeaveCredit: boolean
+}
+type OpenRow = Awaited<ReturnType<typeof openInvoices>>[number]
+const later = (a: string, b: string) => (a > b ? a : b)
+
+/** Every invoice that is named must be this customer's and open: money for another one is never taken silently. */
+async function checkNamed(ctx: Ctx, p: Taken): Promise<void> {
+  const known = new Map((await invoicesNamed(ctx.tx, p.invoiceIds)).map(i => [i.id, i]))
+  for (const [n, id] of p.invoiceIds.entries()) {
+    const invoice = known.get(id)
+    if (invoice?.customerId !== p.customerId) throw invalid(`invoiceIds[${n}]`, 'This is no invoice of this customer.')
+    if (invoice.open === 0) throw conflict('already_paid', `Nothing is open on ${invoice.number} any more: somebody else took a payment for it. Look at it again before you take money.`)
+  }
+}
+/** What the screen showed, and what is too much, are settled before a number is given to a receipt. */
+function checkSums(ctx: Ctx, p: Taken, open: readonly OpenRow[]): void {
+  const openMinor = open.reduce((sum, i) => sum + i.balanceMinor, 0)
+  const money = (minor: number) => toMoney(minor, ctx.company.currency)
+  if (p.shownOpenMinor != null && p.shownOpenMinor !== openMinor) {
+    throw conflict('open_changed', 'What is open changed since you looked, perhaps by this very payment. Look at it again.', { shown: money(p.shownOpenMinor), open: money(openMinor) })
+  }
+  if (p.amountMinor > openMinor && !p.mayLeaveCredit) {
+    throw conflict('more_than_open', openMinor ? 'This is more than is open. Say that the rest is kept as a credit, or correct the amount.' : 'Nothing is open here. Say that it is kept as a credit, or look for the right invoice.', { open: money(openMinor), over: money(p.amountMinor - openMinor) })
+  }
+}
+/** Applies money to one invoice. Where the invoice is younger than the money, the money stood in the customer's favour until its day. */
+async function applyTo(ctx: Ctx, p: Taken, invoice: OpenRow, amountMinor: number, memo: string): Promise<void> {
+  const on = later(p.receivedOn, invoice.issueOn)
+  const allocationId = ctx.id()
+  await insertAllocation(ctx.tx, allocationId, p.id, invoice.id, amountMinor, on)
+  await setPaid(ctx.tx, invoice.id, invoice.paid + amountMinor, invoice.balanceMinor === amountMinor ? on : null)
+  if (on > p.receivedOn) await post(ctx.tx, { on, kind: 'application', sourceId: allocationId, memo, customerId: p.customerId, at: ctx.now, postings: applicationEntry(amountMinor) })
+}
 /** Books a payment, whoever took it; the customer's invoices stay locked meanwhile. */
-export async function bookPayment(ctx: Ctx, p: Taken): Promise<Answer<'pay'>> {
+export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>> {
   const { tx } = ctx
+  const p = { ...taken, invoiceIds: [...new Set(taken.invoiceIds)] }
   const customer = await customerById(tx, p.customerId, true)
   if (!customer) throw invalid('customerId', 'There is no such customer.')
+  const same = await paymentById(tx, p.id)
+  if (same) throw conflict('exists', `This payment has been booked already: receipt ${same.number}.`, { number: same.number })
   const open = await openInvoices(tx, p.customerId, p.invoiceIds.length ? p.invoiceIds : null, true)
+  if (p.invoiceIds.length) await checkNamed(ctx, p)
+  checkSums(ctx, p, open)
   const { applied, leftMinor } = applyPayment(p.amountMinor, open, p.invoiceIds.length ? p.invoiceIds : undefined)
   const number = await nextNumber(tx, 'receipt')
   await insertPayment(tx, { id: p.id, number, customerId: p.customerId, method: p.method, reference: p.reference, amount: p.amountMinor, on: p.receivedOn, by: ctx.actor?.id ?? null, at: ctx.now })
   const m = (minor: number) => toMoney(minor, ctx.company.currency)
+  const memo = `${number} ${customer.name} ${p.method}`
   const told: Answer<'pay'>['applied'] = []
+  let atOnceMinor = 0
   for (const a of applied) {
     const invoice = open.find(i => i.id === a.id)!
-    await insertAllocation(tx, ctx.id(), p.id, a.id, a.amountMinor, p.receivedOn)
-    const left = invoice.balanceMinor - a.amountMinor
-    await setPaid(tx, a.id, invoice.paid + a.amountMinor, left === 0 ? p.receivedOn : null)
-    told.push({ invoiceId: a.id, number: invoice.number, amount: m(a.amountMinor), open: m(left) })
+    await applyTo(ctx, p, invoice, a.amountMinor, memo)
+    if (invoice.issueOn <= p.receivedOn) atOnceMinor += a.amountMinor
+    told.push({ invoiceId: a.id, number: invoice.number, amount: m(a.amountMinor), open: m(invoice.balanceMinor - a.amountMinor) })
   }
-  await post(tx, { on: p.receivedOn, kind: 'payment', sourceId: p.id, memo: `${number} ${customer.name} ${p.method}`, customerId: p.customerId, at: ctx.now, postings: paymentEntry({ account: PAYMENT_ACCOUNT[p.method], amountMinor: p.amountMinor, appliedMinor: p.amountMinor - leftMinor }) })
+  await post(tx, { on: p.receivedOn, kind: 'payment', sourceId: p.id, memo, customerId: p.customerId, at: ctx.now, postings: paymentEntry({ account: PAYMENT_ACCOUNT[p.method], amountMinor: p.amountMinor, appliedMinor: atOnceMinor }) })
+  const said = `${minorToDecimal(p.amountMinor, ctx.company.currency)} paid by ${p.method}${p.reference ? ` (${p.reference})` : ''}`
   for (const workOrderId of new Set(open.filter(i => applied.some(a => a.id === i.id)).flatMap(i => i.workOrderId ?? []))) {
     await refreshWorkOrder(ctx, workOrderId)
-    await record(ctx, { subject: 'payment', id: p.id, workOrderId, customerId: p.customerId, text: `${minorToDecimal(p.amountMinor, ctx.company.currency)} paid by ${p.method}${p.reference ? ` (${p.reference})` : ''}, receipt ${number}` })
+    await record(ctx, { subject: 'payment', id: p.id, workOrderId, customerId: p.customerId, text: `${said}, receipt ${number}` })
   }
-  if (applied.length === 0) await record(ctx, { subject: 'payment', id: p.id, customerId: p.customerId, text: `${minorToDecimal(p.amountMinor, ctx.company.currency)} paid by ${p.method}, not applied to an invoice, receipt ${number}` })
-  if (p.receiptTo.length) {
-    const money = (minor: number) => new Intl.NumberFormat(ctx.company.locale, { style: 'currency', currency: ctx.company.currency }).format(minorToDecimal(minor, ctx.company.currency) as unknown as number)
-    const lines = applied.map((a) => {
-      const i = open.find(x => x.id === a.id)!
-      return `${i.number}: ${money(a.amountMinor)}${i.balanceMinor - a.amountMinor ? `, still open ${money(i.balanceMinor - a.amountMinor)}` : ', paid in full'}`
-    })
-    await queueMail(ctx, { kind: 'receipt', customerId: p.customerId, invoiceId: applied[0]?.id ?? null, to: p.receiptTo, subject: `${ctx.company.name}: receipt ${number}`, body: [`We received ${money(p.amountMinor)} by ${p.method}${p.reference ? ` (${p.reference})` : ''} on ${p.receivedOn}.`, '', ...lines, ...(leftMinor ? [`Kept as a credit: ${money(leftMinor)}`] : []), '', 'Thank you.', ctx.company.name].join('\n'), attach: 'none' })
-  }
-  return { id: p.id, number, amount: m(p.amountMinor), applied: told, left: m(leftMinor) }
+  if (applied.length === 0) await record(ctx, { subject: 'payment', id: p.id, customerId: p.customerId, text: `${said}, not applied to an invoice, receipt ${number}` })
+  if (p.receiptTo.length) await mailReceipt(ctx, p, number, applied, open, leftMinor)
+  const stillOpen = open.reduce((sum, i) => sum + i.balanceMinor, 0) - (p.amountMinor - leftMinor)
+  return { id: p.id, number, amount: m(p.amountMinor), applied: told, left: m(leftMinor), stillOpen: m(stillOpen) }
+}
+async function mailReceipt(ctx: Ctx, p: Taken, number: string, applied: readonly { id: string, amountMinor: number }[], open: readonly OpenRow[], leftMinor: number): Promise<void> {
+  const format = new Intl.NumberFormat(ctx.company.locale, { style: 'currency', currency: ctx.company.currency })
+  const money = (minor: number) => format.format(minorToDecimal(minor, ctx.company.currency) as unknown as number)
+  const lines = applied.map((a) => {
+    const invoice = open.find(i => i.id === a.id)!
+    const rest = invoice.balanceMinor - a.amountMinor
+    return `${invoice.number}: ${money(a.amountMinor)}${rest ? `, still open ${money(rest)}` : ', paid in full'}`
+  })
+  const body = [
+    `We received ${money(p.amountMinor)} by ${p.method}${p.reference ? ` (${p.reference})` : ''} on ${p.receivedOn}.`, '',
+    ...lines, ...(leftMinor ? [`Kept as a credit: ${money(leftMinor)}`] : []), '', 'Thank you.', ctx.company.name,
+  ].join('\n')
+  await queueMail(ctx, { kind: 'receipt', customerId: p.customerId, invoiceId: applied[0]?.id ?? null, to: p.receiptTo, subject: `${ctx.company.name}: receipt ${number}`, body, attach: 'none' })
 }
 
+function amountOf(text: string, path: string, currency: string): number {
+  try {
+    return decimalToMinor(text, currency)
+  }
+  catch (error) {
+    throw invalid(path, (error as Error).message)
+  }
+}
 export async function pay(ctx: Ctx, body: Body<'pay'>): Promise<Answer<'pay'>> {
   const actor = signedIn(ctx)
   if (!actor.takesMoney) throw forbidden('You may not take payments.')
@@ -60,17 +127,15 @@ export async function pay(ctx: Ctx, body: Body<'pay'>): Promise<Answer<'pay'>> {
     if (body.invoiceIds.length === 0) throw invalid('invoiceIds', 'Choose the invoice that is paid.')
     for (const id of body.invoiceIds) await visibleInvoice(ctx, id)
   }
-  let amountMinor: number
-  try {
-    amountMinor = decimalToMinor(body.amount, ctx.company.currency)
-  }
-  catch (error) {
-    throw invalid('amount', (error as Error).message)
-  }
+  const amountMinor = amountOf(body.amount, 'amount', ctx.company.currency)
   if (amountMinor <= 0) throw invalid('amount', 'A payment is more than zero.')
   if (body.method === 'cheque' && !body.reference) throw invalid('reference', 'Write the number of the cheque.')
   if (body.receivedOn && body.receivedOn > ctx.today) throw invalid('receivedOn', 'That day has not come yet.')
-  return bookPayment(ctx, { id: body.id, customerId: body.customerId, method: body.method, reference: body.reference, amountMinor, receivedOn: body.receivedOn || ctx.today, invoiceIds: body.invoiceIds, receiptTo: body.receiptTo })
+  return bookPayment(ctx, {
+    id: body.id, customerId: body.customerId, method: body.method, reference: body.reference, amountMinor, receivedOn: body.receivedOn || ctx.today,
+    invoiceIds: body.invoiceIds, receiptTo: body.receiptTo, mayLeaveCredit: body.mayLeaveCredit,
+    shownOpenMinor: body.shownOpen ? amountOf(body.shownOpen, 'shownOpen', ctx.company.currency) : null,
+  })
 }
 
 /** A cheque came back: the payment's entry is reversed, what it paid is open again. */

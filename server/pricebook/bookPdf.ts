@@ -9,7 +9,8 @@ import { levels } from '../customers/queries'
 import { readFont } from '../documents/fonts'
 import { longDate, makePdf, runs } from '../documents/paperPdf'
 import type { Ctx } from '../http/context'
-import { Raw } from '../http/handlers'
+import { redraw } from '../http/pictures'
+import { Raw } from '../http/route'
 import { descriptionsOf, pictureById } from './queries'
 import { book, savingOf } from './service'
 
@@ -30,28 +31,27 @@ export async function bookPdf(ctx: Ctx, query: Query<'bookPdf'>): Promise<Raw> {
   const words = await descriptionsOf(ctx.tx, entries.map(e => e.id))
   const format = new Intl.NumberFormat(locale, { style: 'currency', currency })
   const money = (minor: number): Content => ({ text: format.format(toMoney(minor, currency).amount as unknown as number), font: 'mono', alignment: 'right', noWrap: true })
-  const pictures = new Map<string, string>()
+  const pictures = new Map<string, Buffer>()
   if (query.pictures) {
     for (const e of entries) {
       if (!e.pictureId || pictures.size >= MOST_PICTURES) continue
-      const p = (await pictureById(ctx.tx, e.pictureId))!
-      // The paper takes PNG and JPEG; other pictures stay on the screen.
-      if (p.mime !== 'image/webp') pictures.set(e.id, `data:${p.mime};base64,${p.bytes.toString('base64')}`)
+      const p = await pictureById(ctx.tx, e.pictureId)
+      if (p) pictures.set(e.id, p.bytes)
     }
   }
   const rule = { hLineColor: () => '#b9c5bf', vLineWidth: () => 0, hLineWidth: (i: number) => (i === 1 ? 1 : 0.5), paddingTop: () => 4, paddingBottom: () => 4 }
-  const sections = categoryTree(entries.map(e => e.category)).flatMap((c): Content[] => {
+  const sections = (drawn: ReadonlyMap<string, string>) => categoryTree(entries.map(e => e.category)).flatMap((c): Content[] => {
     const own = entries.filter(e => e.category === c.path).sort((a, b) => a.name.localeCompare(b.name, locale, { numeric: true }))
     const heading: Content = { text: runs(c.depth ? c.path.replaceAll(' / ', ' · ') : c.name), fontSize: c.depth ? 12 : 15, bold: true, margin: [0, 14, 0, 4], headlineLevel: 1 }
     if (!own.length) return [heading]
-    const withPictures = own.some(e => pictures.has(e.id))
+    const withPictures = own.some(e => drawn.has(e.id))
     return [heading, {
       layout: rule, table: { headerRows: 1, dontBreakRows: true, widths: [...(withPictures ? [56] : []), '*', ...columns.map(() => 76)], body: [
         [...(withPictures ? [''] : []), { text: 'Work', bold: true }, ...columns.map(l => ({ text: runs(l?.name ?? 'Price'), bold: true, alignment: 'right' as const }))],
         ...own.map((e) => {
           const minor = roundToMinor(e.price, currency)
           return [
-            ...(withPictures ? [pictures.has(e.id) ? { image: pictures.get(e.id)!, fit: [50, 50] as [number, number] } : ''] : []),
+            ...(withPictures ? [drawn.has(e.id) ? { image: drawn.get(e.id)!, fit: [50, 50] as [number, number] } : ''] : []),
             { stack: [{ text: runs(e.name) }, ...(words.get(e.id) ? [{ text: runs(words.get(e.id)!), color: '#4a5a54', fontSize: 9 }] : []), ...(e.unit === 'each' ? [] : [{ text: runs(`by ${e.unit}`), color: '#4a5a54', fontSize: 9 }])] },
             ...columns.map(l => money(minor - savingOf(e, l, inside, currency))),
           ]
@@ -59,10 +59,22 @@ export async function bookPdf(ctx: Ctx, query: Query<'bookPdf'>): Promise<Raw> {
       ] },
     }]
   })
+  const firm = ctx.company.name
   const title = `Price book${query.category ? `, ${query.category}` : ''}`
-  const content: Content[] = [
+  const content = (drawn: ReadonlyMap<string, string>): Content[] => [
     { text: runs(ctx.company.name), fontSize: 18, bold: true }, { text: runs(`${title}. Prices of ${longDate(locale)(ctx.today)}, before tax.`), color: '#4a5a54' },
-    ...(entries.length ? sections : [{ text: 'Nothing of this kind is in the book.', margin: [0, 20, 0, 0] as [number, number, number, number] }]),
+    ...(entries.length ? sections(drawn) : [{ text: 'Nothing of this kind is in the book.', margin: [0, 20, 0, 0] as [number, number, number, number] }]),
   ]
-  return new Raw('application/pdf', await makePdf({ title, author: ctx.company.name, foot: ctx.company.name, content }, readFont), 'price-book.pdf')
+  return new Raw('application/pdf', async () => makePdf({ title, author: firm, foot: firm, content: content(await thumbnails(pictures)) }, readFont), 'price-book.pdf')
+}
+
+/** Twice as fine as they are printed; one that cannot be drawn is left out, and the book is printed all the same. */
+const THUMBNAIL = 220
+async function thumbnails(pictures: ReadonlyMap<string, Buffer>): Promise<Map<string, string>> {
+  const drawn = new Map<string, string>()
+  for (const [id, bytes] of pictures) {
+    const small = await redraw(bytes, 'picture', THUMBNAIL).catch(() => null)
+    if (small) drawn.set(id, `data:${small.mime};base64,${small.bytes.toString('base64')}`)
+  }
+  return drawn
 }

@@ -14,8 +14,9 @@ import { searchKey } from '../../core/text/searchKey'
 import { plusMonths } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
-import { fromBase64, kindOf, PICTURES } from '../http/files'
-import { Raw } from '../http/handlers'
+import { fromBase64 } from '../http/files'
+import { redraw, type Picture } from '../http/pictures'
+import { Raw, type Call } from '../http/route'
 import { record } from '../http/queries'
 import { taxClasses } from '../settings/queries'
 import { applyDue, changeBook } from './changes'
@@ -92,14 +93,15 @@ async function labourOf(ctx: Ctx, id: string | null) {
   if (labour?.kind !== 'labour') throw invalid('labourId', 'Choose one of the labour rates.')
   return { name: labour.name, price: labour.price, cost: labour.cost }
 }
-export async function keepPricePicture(ctx: Ctx, id: string, body: Body<'keepPricePicture'>): Promise<Paper> {
+export async function keepPricePicture(call: Call, id: string, body: Body<'keepPricePicture'>): Promise<Paper> {
+  const picture = body.data ? await redraw(fromBase64(body.data)) : null
+  return call.once(ctx => setPriceEntryPicture(ctx, id, body, picture))
+}
+async function setPriceEntryPicture(ctx: Ctx, id: string, body: Body<'keepPricePicture'>, picture: Picture | null): Promise<Paper> {
   const e = await entryById(ctx.tx, id, true)
   if (!e) throw notFound('entry of the price book')
-  const pictureId = body.data ? ctx.id() : null
-  if (pictureId) {
-    const bytes = fromBase64(body.data)
-    await insertPicture(ctx.tx, { id: pictureId, entryId: id, mime: kindOf(bytes, PICTURES), bytes })
-  }
+  const pictureId = picture ? ctx.id() : null
+  if (picture && pictureId) await insertPicture(ctx.tx, { id: pictureId, entryId: id, ...picture })
   if (!(await setPicture(ctx.tx, id, body.version, pictureId))) throw conflict('stale', 'Someone changed this entry in the meantime.', { current: await priceEntry(ctx, id), yours: { version: body.version } })
   await record(ctx, { subject: 'prices', id, text: `${e.code} ${e.name}: ${pictureId ? 'a picture' : 'its picture taken away'}` })
   return priceEntry(ctx, id)

@@ -8,17 +8,16 @@ import type { PriceSet } from '../../core/pricebook/reprice'
 import { insideHours } from '../../core/pricebook/insideHours'
 import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
-import { Raw } from '../http/handlers'
+import { Raw } from '../http/route'
 import { record } from '../http/queries'
+import { endProgress, progressNow, tellProgress } from '../jobs/progress'
 import { taxClasses } from '../settings/queries'
 import { changeBook, shapeChanges, undoPrices, type Change } from './changes'
 import { allPartsInside, bookStamp, fullEntries, lockBook, putEntries, setPartsInside, setRetired, type EntryFacts, type FullEntry } from './queries'
 import { backToSavepoint, before, type FullEntryBefore, deleteEntries, keepBefore, keepMeaning, meaningOf, priceImportById, priceImports, putImport, savepoint, setImportState, stageRows, stagedRows, sweepStaged, unstage, usedEntries, versionsOf, type ImportRow } from './imports.queries'
 
 const MOST = 50_000
-/** How far a list is, for those who wait for it. */
-const progress = new Map<string, { what: string, done: number, of: number }>()
-export const importProgress = async (_ctx: Ctx, id: string): Promise<Answer<'importProgress'>> => progress.get(id) ?? { what: '', done: 0, of: 0 }
+export const importProgress = (ctx: Ctx, id: string): Promise<Answer<'importProgress'>> => progressNow(ctx.tx, id)
 
 export async function stagePrices(ctx: Ctx, id: string, body: Body<'stagePrices'>): Promise<Answer<'stagePrices'>> {
   const earlier = await priceImportById(ctx.tx, id, true)
@@ -52,7 +51,7 @@ async function known(ctx: Ctx): Promise<{ full: Map<string, FullEntry>, insideOf
 async function takeIn(ctx: Ctx, list: ImportRow, options: Options): Promise<Taken> {
   const staged = await stagedRows(ctx.tx, list.id)
   if (!staged.length) throw notFound('price list')
-  const tell = (what: string, done: number) => progress.set(list.id, { what, done, of: staged.length })
+  const tell = (what: string, done: number) => tellProgress(list.id, { what, done, of: staged.length })
   tell('checking', 0)
   const { full, insideOf, entries } = await known(ctx)
   const columns = list.columns as (BookField | null)[]
@@ -110,7 +109,7 @@ export async function lookAtPrices(ctx: Ctx, id: string, options: Options): Prom
   }
   finally {
     await backToSavepoint(ctx.tx)
-    progress.delete(id)
+    endProgress(id)
   }
 }
 export async function takePrices(ctx: Ctx, id: string, body: Body<'takePrices'>): Promise<Answer<'takePrices'>> {
@@ -130,7 +129,7 @@ export async function takePrices(ctx: Ctx, id: string, body: Body<'takePrices'>)
     return shape({ ...list, state: 'taken', counts })
   }
   finally {
-    progress.delete(id)
+    endProgress(id)
   }
 }
 const shape = (i: ImportRow): Answer<'takePrices'> => ({ id: i.id, fileName: i.fileName, supplier: i.supplier, state: i.state, counts: { new: 0, changed: 0, same: 0, wrong: 0, vanished: 0, ...i.counts }, madeBy: i.madeBy, madeAt: i.madeAt })

@@ -47,9 +47,11 @@ export async function expanded<L extends WantedLine>(ctx: Ctx, wanted: L[]): Pro
   return wanted.flatMap((w) => {
     if (!w.entryId || !assemblies.has(w.entryId)) return [w]
     // The first line keeps the identifier that the asker gave it; the others are ours to name.
-    return inside.filter(p => p.entryId === w.entryId && !p.retired).map((p, i) => ({ ...w, id: i ? ctx.id() : w.id, entryId: p.partId, kind: undefined, name: undefined, unitPrice: undefined, quantity: new Decimal(p.quantity).times(w.quantity).toFixed() }))
+    return inside.filter(p => p.entryId === w.entryId && !p.retired).map((p, i) => ({ ...w, id: i ? ctx.id() : w.id, entryId: p.partId, kind: undefined, name: undefined, unitPrice: undefined, quantity: keptQuantity(new Decimal(p.quantity).times(w.quantity)) }))
   })
 }
+/** A quantity as it is kept, with three decimals: it is rounded before it is priced, so that line, work order and invoice say one sum. */
+const keptQuantity = (quantity: Decimal): string => quantity.toDecimalPlaces(3, Decimal.ROUND_HALF_UP).toFixed()
 export interface PricedFor { customerId: string, priceLevelId: string | null, currency: string, callbackOf?: string | null, ownPrices?: Record<string, string> }
 /** Prices lines for a customer, the first task of a visit at its full price, further ones at theirs, at the time of day when the work is done. */
 export async function priceLines(ctx: Ctx, of: PricedFor, wanted: WantedLine[], hasTask: boolean, at: number | null = null): Promise<PricedLine[]> {

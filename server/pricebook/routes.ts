@@ -1,6 +1,6 @@
 // The routes of the price book, bound to their service.
 import type { pricebookRoutes } from '../../shared/pricebook'
-import type { Handlers } from '../http/handlers'
+import { outside, type Handlers } from '../http/route'
 import { changePrices, previewPrices, priceChanges, undoPrices } from './changes'
 import { keepPriceEntry, keepPricePicture, priceEntry, pricePicture, tryPrice } from './entry'
 import { columnMeaning, importProgress, listPriceImports, lookAtPrices, stagePrices, takePrices, undoPriceImport } from './imports'
@@ -18,7 +18,7 @@ export const pricebookHandlers: Handlers<typeof pricebookRoutes> = {
   wholeBook: (ctx, { query }) => sendBook(ctx, query),
   pinEntry: (ctx, { params, body }) => pinEntry(ctx, params.id!, body.on),
   pricePicture: (ctx, { params }) => pricePicture(ctx, params.id!),
-  keepPricePicture: (ctx, { params, body }) => keepPricePicture(ctx, params.id!, body),
+  keepPricePicture: outside((call, { params, body }) => keepPricePicture(call, params.id!, body)),
   tryLines: (ctx, { body }) => tryLines(ctx, body),
   priceEntry: (ctx, { params }) => priceEntry(ctx, params.id!),
   keepPriceEntry: (ctx, { params, body }) => keepPriceEntry(ctx, params.id!, body),
@@ -36,11 +36,11 @@ export const pricebookHandlers: Handlers<typeof pricebookRoutes> = {
   importProgress: (ctx, { params }) => importProgress(ctx, params.id!),
   priceImports: ctx => listPriceImports(ctx),
   undoPriceImport: (ctx, { params }) => undoPriceImport(ctx, params.id!),
-  suppliers: ctx => supplierNames(ctx),
-  supplierProducts: (ctx, { params, query }) => supplierProducts(ctx, params.key!, query),
-  compareSuppliers: (ctx, { params }) => compareSuppliers(ctx, params.key!),
-  addBasket: (ctx, { params, body }) => addBasket(ctx, params.id!, body),
-  addQuoteBasket: (ctx, { params, body }) => addQuoteBasket(ctx, params.id!, body),
+  suppliers: outside(() => supplierNames()),
+  supplierProducts: outside((call, { params, query }) => supplierProducts(call, params.key!, query)),
+  compareSuppliers: outside((call, { params }) => compareSuppliers(call, params.key!)),
+  addBasket: outside((call, { params, body }) => addBasket(call, params.id!, body)),
+  addQuoteBasket: outside((call, { params, body }) => addQuoteBasket(call, params.id!, body)),
   bookUsage: ctx => bookUsage(ctx),
   retireEntries: (ctx, { body }) => retireEntries(ctx, body),
   takeHours: (ctx, { body }) => takeHours(ctx, body),

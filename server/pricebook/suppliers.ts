@@ -8,6 +8,7 @@ import { markupRuleFor } from '../../core/pricebook/markupTiers'
 import { partPrice } from '../../core/pricebook/partPrice'
 import type { Answer, Body, Query } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
+import type { Call } from '../http/route'
 import { bySupplierPart } from './queries'
 import { rulesOf } from './rules'
 
@@ -23,11 +24,11 @@ async function ask(path: string): Promise<unknown> {
   return response.json().catch(() => { throw away() })
 }
 /** What an outside program says is checked before it is believed. */
-async function products(ctx: Ctx, answer: unknown): Promise<Product[]> {
-  const items = await yup.object({ items: yup.array(product).required() }).validate(answer).then(a => a.items, () => { throw away() })
-  return items.filter(p => p.price.currency === ctx.company.currency)
-}
-export async function supplierNames(_ctx: Ctx): Promise<Answer<'suppliers'>> {
+const products = (answer: unknown): Promise<Product[]> =>
+  yup.object({ items: yup.array(product).required() }).validate(answer).then(a => a.items, () => { throw away() })
+/** What is sold in another currency is not for us. */
+const ours = (ctx: Ctx, items: readonly Product[]) => items.filter(p => p.price.currency === ctx.company.currency)
+export async function supplierNames(): Promise<Answer<'suppliers'>> {
   if (!process.env.SUPPLIER_URL) return { items: [] }
   const { items } = await yup.object({ items: yup.array(yup.object({ id: yup.string().required(), name: yup.string().required(), categories: yup.array(yup.string().required()).default([]) })).required() }).validate(await ask('/suppliers')).catch(() => { throw away() })
   return { items }
@@ -50,28 +51,34 @@ function sell(ctx: Ctx, p: Product, rules: Awaited<ReturnType<typeof rulesOf>>):
   if (!rule) throw new LedgerError('no_markup', 409, 'There is no markup for what is bought. Make one under the rules of prices.')
   return partPrice(p.price.amount, rule.tiers, ctx.company.currency)
 }
-export async function supplierProducts(ctx: Ctx, id: string, query: Query<'supplierProducts'>): Promise<Answer<'supplierProducts'>> {
+export async function supplierProducts(call: Call, id: string, query: Query<'supplierProducts'>): Promise<Answer<'supplierProducts'>> {
   const q = new URLSearchParams({ q: query.q ?? '', category: query.category ?? '', limit: String(query.limit ?? 50), after: query.after ?? '' })
   const answer = await ask(`/suppliers/${encodeURIComponent(id)}/products?${q}`) as { next?: string | null, total?: number } | null
   if (!answer) return { items: [], next: null, total: 0 }
-  return { items: await shape(ctx, await products(ctx, answer)), next: answer.next ?? null, total: Number(answer.total ?? 0) }
+  const items = await products(answer)
+  return { items: await call.inContext(ctx => shape(ctx, ours(ctx, items))), next: answer.next ?? null, total: Number(answer.total ?? 0) }
 }
 /** The same thing at every supplier, the cheapest that has it first. */
-export async function compareSuppliers(ctx: Ctx, makerNumber: string): Promise<Answer<'compareSuppliers'>> {
-  const items = await products(ctx, await ask(`/offers?makerNumber=${encodeURIComponent(makerNumber)}`))
-  return { items: await shape(ctx, [...items].sort((a, b) => Number(b.stock > 0) - Number(a.stock > 0) || Number(a.price.amount) - Number(b.price.amount))) }
+export async function compareSuppliers(call: Call, makerNumber: string): Promise<Answer<'compareSuppliers'>> {
+  const items = await products(await ask(`/offers?makerNumber=${encodeURIComponent(makerNumber)}`))
+  const cheapest = [...items].sort((a, b) => Number(b.stock > 0) - Number(a.stock > 0) || Number(a.price.amount) - Number(b.price.amount))
+  return { items: await call.inContext(ctx => shape(ctx, ours(ctx, cheapest))) }
 }
+type Basket = Body<'addBasket'>['items']
+export type AskedBasket = (Basket[number] & { product: Product })[]
+/** What the suppliers say today of everything in a basket: asked before any transaction. */
+export const askBasket = (basket: Basket): Promise<AskedBasket> => Promise.all(basket.map(async (b, i) => {
+  const one = await ask(`/suppliers/${encodeURIComponent(b.supplierId)}/products/${encodeURIComponent(b.partNumber)}`)
+  const [found] = one ? await products({ items: [one] }) : []
+  if (!found) throw invalid(`items[${i}].partNumber`, `${b.partNumber} is not in the supplier’s catalogue any more.`)
+  return { ...b, product: found }
+}))
 /** A basket as lines: what the book knows is its entry, with the cost that the supplier says today; the rest are lines of their own. */
-export async function basketLines(ctx: Ctx, basket: Body<'addBasket'>['items']) {
+export async function basketLines(ctx: Ctx, basket: AskedBasket) {
   const rules = await rulesOf(ctx)
-  const found = await Promise.all(basket.map(async (b, i) => {
-    const one = await ask(`/suppliers/${encodeURIComponent(b.supplierId)}/products/${encodeURIComponent(b.partNumber)}`)
-    const [p] = one ? await products(ctx, { items: [one] }) : []
-    if (!p) throw invalid(`items[${i}].partNumber`, `${b.partNumber} is not in the supplier’s catalogue any more.`)
-    return { ...b, product: p }
-  }))
+  for (const [i, b] of basket.entries()) if (!ours(ctx, [b.product]).length) throw invalid(`items[${i}].partNumber`, `${b.partNumber} is sold in ${b.product.price.currency} only.`)
   const known = new Map((await bySupplierPart(ctx.tx, basket.map(b => b.partNumber))).map(e => [`${e.supplier} ${e.partNumber}`, e]))
-  return found.map(({ product: p, id, quantity }) => {
+  return basket.map(({ product: p, id, quantity }) => {
     const entry = known.get(`${p.supplier.name} ${p.partNumber}`)
     return {
       id, quantity, entryId: entry?.id ?? null, kind: 'part' as const, name: entry ? undefined : p.name, unit: p.unit, unitPrice: entry?.pricing === 'fixed' ? undefined : minorToDecimal(sell(ctx, p, rules), ctx.company.currency), done: true,

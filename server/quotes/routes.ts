@@ -1,7 +1,7 @@
 // The routes of quotes, bound to their service.
 import type { quoteRoutes } from '../../shared/quotes'
 import { readFont } from '../documents/fonts'
-import { Raw, type Handlers } from '../http/handlers'
+import { Raw, type Handlers } from '../http/route'
 import { quotePdf } from './pdf'
 import { answerQuote, beginQuote, changeQuote, listQuotes, quoteDrawing, quotePaper, reopenQuote, sendQuote } from './service'
 
@@ -10,7 +10,7 @@ export const quoteHandlers: Handlers<typeof quoteRoutes> = {
   quote: (ctx, { params }) => quotePaper(ctx, params.id!),
   async quotePdf(ctx, { params }) {
     const drawing = await quoteDrawing(ctx, params.id!)
-    return new Raw('application/pdf', await quotePdf(drawing, readFont), `${drawing.number}.pdf`)
+    return new Raw('application/pdf', () => quotePdf(drawing, readFont), `${drawing.number}.pdf`)
   },
   beginQuote: (ctx, { body }) => beginQuote(ctx, body),
   changeQuote: (ctx, { params, body }) => changeQuote(ctx, params.id!, body),

@@ -18,12 +18,13 @@ import { isExempt } from '../customers/service'
 import { signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
+import type { Call } from '../http/route'
 import { queueMail } from '../messages/service'
 import { nextNumber, taxClasses } from '../settings/queries'
 import { refreshWorkOrder, taxesOf, visibleWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
 import { expanded, priceLines, withoutCosts, type PricedLine, type WantedLine } from '../pricebook/priceLines'
-import { basketLines } from '../pricebook/suppliers'
+import { askBasket, basketLines } from '../pricebook/suppliers'
 import { insertLine, insertVisit, insertWorkOrder, photosOf, workOrderById } from '../visits/queries'
 import type { QuoteDrawing } from './pdf'
 import { historyOfQuote, insertQuote, putQuoteLines, quoteById, quoteLines, quotePage, setQuoteState, updateQuote, type QuoteRow } from './queries'
@@ -97,6 +98,11 @@ export async function beginQuote(ctx: Ctx, body: Body<'beginQuote'>): Promise<Qu
   const me = signedIn(ctx)
   const work = body.workOrderId ? await visibleWorkOrder(ctx, body.workOrderId, true) : null
   if (!work && me.role === 'technician') throw notFound('work order')
+  // A technician quotes for the work that they were sent to, and for nobody else.
+  if (work && me.role === 'technician') {
+    if (body.customerId && body.customerId !== work.customerId) throw notFound('customer')
+    if (body.siteId && body.siteId !== work.siteId) throw notFound('site')
+  }
   const customer = await customerById(tx, body.customerId ?? work?.customerId ?? '')
   if (!customer || customer.mergedInto || customer.erasedAt) throw invalid('customerId', 'Choose for whom the quote is.')
   const site = await siteById(tx, body.siteId ?? work?.siteId ?? '')
@@ -130,6 +136,7 @@ async function setLines(ctx: Ctx, quote: QuoteRow, wanted: WantedLine[]): Promis
 export async function changeQuote(ctx: Ctx, id: string, body: Body<'changeQuote'>): Promise<Quote> {
   const old = await changeable(ctx, id, body.version)
   if (old.state !== 'draft') throw conflict('quote_sent', 'The customer has this quote as it was sent. Take it back before changing it.')
+  if (signedIn(ctx).role === 'technician' && body.customerId && body.customerId !== old.customerId) throw notFound('customer')
   const customer = await customerById(ctx.tx, body.customerId ?? old.customerId)
   if (!customer || customer.mergedInto || customer.erasedAt) throw invalid('customerId', 'Choose who pays.')
   if (body.expiresOn && body.expiresOn < ctx.today) throw invalid('expiresOn', 'That day has passed.')
@@ -152,14 +159,22 @@ export async function changeQuote(ctx: Ctx, id: string, body: Body<'changeQuote'
 }
 /** What was bought for a line, or somebody said that it costs, stays with it when the line is changed. */
 const boughtOf = (l: PricedLine | undefined): Pick<WantedLine, 'bought' | 'unit' | 'cost'> => (l && !l.supplier && !l.entryId ? { unit: l.unit, cost: l.unitCost } : l?.supplier ? { unit: l.unit, bought: { supplier: l.supplier, partNumber: l.partNumber, cost: l.unitCost, taxClass: l.taxClass } } : {})
-export async function addQuoteBasket(ctx: Ctx, id: string, body: Body<'addQuoteBasket'>): Promise<Quote> {
-  const quote = await changeable(ctx, id, body.version)
+async function openDraft(ctx: Ctx, id: string, version: number) {
+  const quote = await changeable(ctx, id, version)
   if (quote.state !== 'draft') throw conflict('quote_sent', 'The customer has this quote as it was sent. Take it back before changing it.')
-  const kept = (await quoteLines(ctx.tx, id)).map((l): WantedLine => ({ id: l.id, entryId: l.entryId, kind: l.kind, name: l.name, quantity: new Decimal(l.quantity).toString(), unitPrice: new Decimal(l.unitPrice).toString(), ...boughtOf(l) }))
-  const added = await basketLines(ctx, body.items)
-  await setLines(ctx, quote, [...kept, ...added])
-  await record(ctx, { subject: 'quote', id, workOrderId: quote.workOrderId, customerId: quote.customerId, text: `Quote ${quote.number}: ${added.length} from a supplier` })
-  return quotePaper(ctx, id)
+  return quote
+}
+export async function addQuoteBasket(call: Call, id: string, body: Body<'addQuoteBasket'>): Promise<Quote> {
+  await call.inContext(ctx => visibleQuote(ctx, id))
+  const asked = await askBasket(body.items)
+  return call.once(async (ctx) => {
+    const quote = await openDraft(ctx, id, body.version)
+    const kept = (await quoteLines(ctx.tx, id)).map((l): WantedLine => ({ id: l.id, entryId: l.entryId, kind: l.kind, name: l.name, quantity: new Decimal(l.quantity).toString(), unitPrice: new Decimal(l.unitPrice).toString(), ...boughtOf(l) }))
+    const added = await basketLines(ctx, asked)
+    await setLines(ctx, quote, [...kept, ...added])
+    await record(ctx, { subject: 'quote', id, workOrderId: quote.workOrderId, customerId: quote.customerId, text: `Quote ${quote.number}: ${added.length} from a supplier` })
+    return quotePaper(ctx, id)
+  })
 }
 /** What the customer is shown: without costs, and frozen when it is sent. */
 export async function quoteDrawing(ctx: Ctx, id: string): Promise<QuoteDrawing> {

@@ -1,6 +1,6 @@
 // The routes of the set-up, bound to their service.
 import type { settingRoutes } from '../../shared/settings'
-import type { Handlers } from '../http/handlers'
+import type { Handlers } from '../http/route'
 import { fillField, keepField, keepQuestion, keepSources, keepStateLabels, setUp } from './service'
 
 export const settingHandlers: Handlers<typeof settingRoutes> = {

@@ -7,6 +7,7 @@ import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { invoiceById } from '../invoices/queries'
 import { setCustom, workOrderById } from '../visits/queries'
+import { faultOfValue } from './fields'
 import { customFields, putField, putQuestion, putSources, putStateLabels, questions, territories } from './queries'
 
 export async function setUp(ctx: Ctx): Promise<Answer<'setUp'>> {
@@ -47,8 +48,8 @@ export async function keepStateLabels(ctx: Ctx, body: Body<'keepStateLabels'>): 
 export async function fillField(ctx: Ctx, body: Body<'fillField'>): Promise<Answer<'fillField'>> {
   const field = (await customFields(ctx.tx)).find(f => f.id === body.fieldId)
   if (!field || (field.subject !== 'work_order' && field.subject !== 'invoice')) throw notFound('field')
-  if (field.kind === 'number' && body.value && !/^-?\d+(\.\d+)?$/.test(body.value)) throw invalid('value', 'Write a number.')
-  if (field.kind === 'choice' && body.value && !field.choices.includes(body.value)) throw invalid('value', `Choose one of: ${field.choices.join(', ')}.`)
+  const fault = faultOfValue(field, body.value)
+  if (fault) throw invalid('value', fault)
   const row = field.subject === 'work_order' ? await workOrderById(ctx.tx, body.subjectId, true) : await invoiceById(ctx.tx, body.subjectId, true)
   if (!row) throw notFound(field.subject.replace('_', ' '))
   await setCustom(ctx.tx, field.subject === 'work_order' ? 'work_orders' : 'invoices', row.id, { ...row.custom, [field.id]: body.value })

@@ -11,11 +11,13 @@ import { localToInstant } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
-import { fromBase64, isKind, kindOf, PICTURES } from '../http/files'
+import { fromBase64, isKind } from '../http/files'
+import { redraw } from '../http/pictures'
 import { record } from '../http/queries'
+import type { Call } from '../http/route'
 import { expanded, levelFor, NO_LEVEL, priced, priceLines, withoutCosts, type WantedLine } from '../pricebook/priceLines'
 import { entriesById } from '../pricebook/queries'
-import { basketLines } from '../pricebook/suppliers'
+import { askBasket, basketLines } from '../pricebook/suppliers'
 import { taxClasses } from '../settings/queries'
 import { accountOf, asPaperLine, refreshWorkOrder, timeCharge, uncoveredOf, visibleWorkOrder, workOrderPaper } from './account'
 import { addExplained, closeWork, insertLine, insertPhoto, insertSignature, lineById, linesOf, promiseLines, setOwnPrices, updateLine, visitById, type LineRow, type WorkOrderRow } from './queries'
@@ -67,8 +69,10 @@ async function addWanted(ctx: Ctx, workOrderId: string, visitId: string | null, 
   return workOrderPaper(ctx, work.id)
 }
 
-export async function addBasket(ctx: Ctx, workOrderId: string, body: Body<'addBasket'>): Promise<Answer<'workOrder'>> {
-  return addWanted(ctx, workOrderId, body.visitId, await basketLines(ctx, body.items))
+export async function addBasket(call: Call, workOrderId: string, body: Body<'addBasket'>): Promise<Answer<'workOrder'>> {
+  await call.inContext(ctx => visibleWorkOrder(ctx, workOrderId))
+  const asked = await askBasket(body.items)
+  return call.once(async ctx => addWanted(ctx, workOrderId, body.visitId, await basketLines(ctx, asked)))
 }
 export async function changeLine(ctx: Ctx, lineId: string, body: Body<'changeLine'>): Promise<Answer<'workOrder'>> {
   const old = await lineById(ctx.tx, lineId)
@@ -121,10 +125,15 @@ export async function discountLines(ctx: Ctx, workOrderId: string, body: Body<'d
   return workOrderPaper(ctx, workOrderId)
 }
 /** The customer signs for the lines as shown; what they saw is kept with the picture, and becomes what was promised. */
-export async function sign(ctx: Ctx, workOrderId: string, body: Body<'sign'>): Promise<Answer<'workOrder'>> {
+export async function sign(call: Call, workOrderId: string, body: Body<'sign'>): Promise<Answer<'workOrder'>> {
+  await call.inContext(ctx => visibleWorkOrder(ctx, workOrderId))
+  const sent = fromBase64(body.image)
+  if (!isKind(sent, 'image/png')) throw invalid('image', 'The signature is not a PNG picture.', 'not_a_picture')
+  const { bytes } = await redraw(sent, 'image')
+  return call.once(ctx => keepSignature(ctx, workOrderId, body, bytes))
+}
+async function keepSignature(ctx: Ctx, workOrderId: string, body: Body<'sign'>, image: Buffer): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  const image = fromBase64(body.image)
-  if (!isKind(image, 'image/png')) throw invalid('image', 'The signature is not a PNG picture.', 'not_a_picture')
   const lines = await linesOf(ctx.tx, workOrderId)
   if (lines.length === 0) throw invalid('lines', 'There is nothing to agree to yet: add a line first.')
   const classes = await taxClasses(ctx.tx)
@@ -139,13 +148,15 @@ export async function sign(ctx: Ctx, workOrderId: string, body: Body<'sign'>): P
 }
 
 /** Keeps a photo; what it is, its first bytes say, not its name. */
-export async function addPhoto(ctx: Ctx, workOrderId: string, body: Body<'addPhoto'>): Promise<Answer<'addPhoto'>> {
-  const work = await visibleWorkOrder(ctx, workOrderId)
-  const bytes = fromBase64(body.data)
-  const mime = kindOf(bytes, PICTURES)
-  await insertPhoto(ctx.tx, { id: body.id, workOrderId, mime, bytes, by: signedIn(ctx).id, at: ctx.now })
-  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: 'Photo added' })
-  return { ok: true }
+export async function addPhoto(call: Call, workOrderId: string, body: Body<'addPhoto'>): Promise<Answer<'addPhoto'>> {
+  await call.inContext(ctx => visibleWorkOrder(ctx, workOrderId))
+  const { mime, bytes } = await redraw(fromBase64(body.data))
+  return call.once(async (ctx) => {
+    const work = await visibleWorkOrder(ctx, workOrderId)
+    await insertPhoto(ctx.tx, { id: body.id, workOrderId, mime, bytes, by: signedIn(ctx).id, at: ctx.now })
+    await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: 'Photo added' })
+    return { ok: true }
+  })
 }
 
 export async function explainTime(ctx: Ctx, workOrderId: string, body: Body<'explainTime'>): Promise<Answer<'workOrder'>> {

@@ -45,6 +45,8 @@ export const visitsOfWork = (tx: Tx, workOrderId: string) => tx.rows<VisitRow>(`
 export const insertVisit = (tx: Tx, v: { id: string, workOrderId: string, technicianId: string | null, startAt: number | null, durationSeconds: number, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null, note?: string }) =>
   tx.run('INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date, promise_from, promise_to, note, findings) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, "")',
     [v.id, v.workOrderId, v.technicianId, v.startAt === null ? null : sqlInstant(v.startAt), v.durationSeconds, v.promiseDate, v.promiseFrom, v.promiseTo, v.note ?? ''])
+/** Who leads these visits, without a lock. */
+export const technicianIdsOf = async (tx: Tx, visitIds: readonly string[]) => (await tx.rows<{ id: string }>(`SELECT DISTINCT technician_id AS id FROM visits WHERE technician_id IS NOT NULL AND id IN (${marks(visitIds)})`, [...visitIds])).map(r => r.id)
 export const moveVisit = async (tx: Tx, id: string, version: number, technicianId: string | null, startAt: number | null, durationSeconds: number) =>
   (await tx.run('UPDATE visits SET technician_id = ?, start_at = ?, duration_seconds = ?, version = version + 1 WHERE id = ? AND version = ?', [technicianId, startAt === null ? null : sqlInstant(startAt), durationSeconds, id, version])).affected
 export const setVisitState = (tx: Tx, id: string, state: VisitState, startedAt: number | null, finishedAt: number | null) =>

@@ -4,7 +4,7 @@ import { toMoney } from '../../core/money/formatMinor'
 import { hoursMinutes } from '../../core/hours/workedSeconds'
 import { searchKey } from '../../core/text/searchKey'
 import type { visitRoutes } from '../../shared/visits'
-import { Raw, type Handlers } from '../http/handlers'
+import { outside, Raw, type Handlers } from '../http/route'
 import { pageOf, paging } from '../http/paging'
 import { visibleWorkOrder, workOrderPaper } from './account'
 import { callBack } from './callBacks'
@@ -34,14 +34,14 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
   addLines: (ctx, { params, body }) => addLines(ctx, params.id!, body),
   changeLine: (ctx, { params, body }) => changeLine(ctx, params.id!, body),
   discountLines: (ctx, { params, body }) => discountLines(ctx, params.id!, body),
-  sign: (ctx, { params, body }) => sign(ctx, params.id!, body),
+  sign: outside((call, { params, body }) => sign(call, params.id!, body)),
   async signature(ctx, { params }) {
     const found = await signatureImage(ctx.tx, params.id!)
     if (!found) throw notFound('signature')
     await visibleWorkOrder(ctx, found.workOrderId)
     return new Raw('image/png', found.image)
   },
-  addPhoto: (ctx, { params, body }) => addPhoto(ctx, params.id!, body),
+  addPhoto: outside((call, { params, body }) => addPhoto(call, params.id!, body)),
   async photo(ctx, { params }) {
     const found = await photoById(ctx.tx, params.id!)
     if (!found) throw notFound('photo')

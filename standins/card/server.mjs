@@ -1,5 +1,6 @@
 // A card terminal that plays the outside world: it makes a page for a charge, takes the card's number there, and tells the
-// result to the app in a signed message. Test cards: 4000 0000 0000 0002 is declined, 4000 0000 0000 0119 never answers.
+// result to the app in a signed message. Test cards: 9000 0000 0000 0027 is declined, 9000 0000 0000 0035 never answers. They begin with 9, which
+// ISO/IEC 7812 leaves to national bodies: no card company has them.
 import { createHmac } from 'node:crypto'
 import { createServer } from 'node:http'
 
@@ -21,7 +22,7 @@ async function tell(charge) {
 }
 const form = (charge, error) => `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Pay by card</title>
 <style>body{font:16px/1.5 sans-serif;max-width:26rem;margin:3rem auto;padding:0 1rem;color:#16241f}label{display:block;margin:1rem 0 .25rem}input,button{font:inherit;width:100%;padding:.7rem;box-sizing:border-box}button{margin-top:1.2rem;background:#1d5c49;color:#fff;border:0;border-radius:6px}p.e{color:#b23a24}</style>
-<h1>Pay by card</h1><p>${escape(charge.what)}: <b>${escape(charge.amount)} ${escape(charge.currency)}</b></p><p>This is the simulated card terminal of the demo. No real card works here; 4242 4242 4242 4242 is approved.</p>
+<h1>Pay by card</h1><p>${escape(charge.what)}: <b>${escape(charge.amount)} ${escape(charge.currency)}</b></p><p>This is the simulated card terminal of the demo. No real card works here; 9000 0000 0000 0019 is approved.</p>
 ${error ? `<p class="e" role="alert">${escape(error)}</p>` : ''}<form method="post"><label for="n">Card number</label><input id="n" name="number" inputmode="numeric" autocomplete="off" required autofocus><button>Pay ${escape(charge.amount)} ${escape(charge.currency)}</button></form><p><a href="${escape(charge.back)}">Back without paying</a></p></html>`
 const read = async (request) => {
   let text = ''
@@ -43,30 +44,34 @@ createServer(async (request, response) => {
       if (!charges.has(wanted.id)) charges.set(wanted.id, { ...wanted, state: 'asked', reference: '', reason: '' })
       return send(201, { id: wanted.id, url: `http://127.0.0.1:${CARD_PORT}/pay/${wanted.id}` })
     }
+    const look = /^\/charges\/([\w-]+)$/.exec(request.url)
+    if (request.method === 'GET' && look && request.headers.authorization === `Bearer ${CARD_SECRET}`) {
+      const charge = charges.get(look[1])
+      return charge ? send(200, { id: charge.id, state: charge.state, reference: charge.reference, reason: charge.reason }) : send(404, { error: 'unknown' })
+    }
     const refund = /^\/charges\/([\w-]+)\/refund$/.exec(request.url)
     if (request.method === 'POST' && refund && request.headers.authorization === `Bearer ${CARD_SECRET}`) {
       const charge = charges.get(refund[1])
-      if (charge?.state !== 'approved') return send(409, { error: 'not approved' })
+      if (charge?.state !== 'approved' && charge?.state !== 'refunded') return send(409, { error: 'not approved' })
       charge.state = 'refunded'
       return send(200, { id: charge.id, state: 'refunded' })
     }
     const charge = page && charges.get(page[1])
     if (!charge) return send(404, 'There is no such payment.', 'text/plain')
-    if (charge.state === 'approved') {
-      response.writeHead(303, { Location: `${charge.back}?card=approved` })
+    if (charge.state !== 'asked') {
+      response.writeHead(303, { Location: `${charge.back}?card=${charge.state === 'declined' ? 'declined' : 'approved'}` })
       return response.end()
     }
     if (request.method === 'GET') return send(200, form(charge), 'text/html; charset=utf-8')
     const number = (new URLSearchParams(await read(request)).get('number') ?? '').replace(/\D/g, '')
     if (number.length < 12 || !luhn(number)) return send(422, form(charge, 'This is not a card number. Check the digits.'), 'text/html; charset=utf-8')
-    if (number === '4000000000000119') return // it never answers: the time-out of the real world
-    charge.state = number === '4000000000000002' ? 'declined' : 'approved'
+    if (number === '9000000000000035') return // it never answers: the time-out of the real world
+    charge.state = number === '9000000000000027' ? 'declined' : 'approved'
     charge.reason = charge.state === 'declined' ? 'The bank declined the card.' : ''
     charge.reference = `T${charge.id.slice(-6)} card ${number.slice(-4)}`
     const told = await tell(charge)
     if (charge.state === 'declined') {
       response.writeHead(303, { Location: `${charge.back}?card=declined` })
-      charges.delete(charge.id)
       return response.end()
     }
     response.writeHead(303, { Location: `${charge.back}?card=${told ? 'approved' : 'waiting'}` })

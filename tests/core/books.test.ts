@@ -32,6 +32,7 @@ describe('applyPayment', () => {
   })
   it('pays the oldest due first', () => expect(applyPayment(150, [invoice('b', '2026-11-02', 100), invoice('a', '2026-11-01', 100)]).applied).toEqual([{ id: 'a', amountMinor: 100 }, { id: 'b', amountMinor: 50 }]))
   it('pays the chosen ones when told', () => expect(applyPayment(150, [invoice('a', '2026-11-01', 100), invoice('b', '2026-11-02', 100)], ['b'])).toEqual({ applied: [{ id: 'b', amountMinor: 100 }], leftMinor: 50 }))
+  it('pays an invoice once that is named twice', () => expect(applyPayment(15975, [invoice('a', '2026-11-01', 10650)], ['a', 'a'])).toEqual({ applied: [{ id: 'a', amountMinor: 10650 }], leftMinor: 5325 }))
   it.each([0, -5, 1.5])('refuses %d', amount => expect(() => applyPayment(amount, [])).toThrow(RangeError))
   test.prop([fc.integer({ min: 1, max: 1e7 }), fc.array(fc.integer({ min: 0, max: 1e6 }), { maxLength: 12 })])('never goes beyond a balance and loses nothing', (amount, balances) => {
     const open = balances.map((b, i) => invoice(String(i), `2026-01-${String(i + 1).padStart(2, '0')}`, b))

@@ -37,6 +37,18 @@ describe('predictDay', () => {
   it('arrives when planned where there is time', () => expect(predictDay([stop('a', 60)], 0)[0]).toMatchObject({ arriveAt: 60 * minute, atRisk: false }))
   it('knows a drive that has begun', () => expect(predictDay([stop('a', 60, { state: 'driving', setOffAt: 50 * minute })], 55 * minute)[0]!.arriveAt).toBe(70 * minute))
   it('has nothing at risk that is finished', () => expect(predictDay([stop('a', 0, { state: 'finished', arrivedAt: 30 * minute, finishedAt: 60 * minute, promiseEnd: minute })], 90 * minute)[0]!.atRisk).toBe(false))
+  it('knows where somebody still is when the day runs in another order', () => {
+    // Planned A, B, C. A is under way until 15:00, B was done before it; C was promised until 14:30 (minutes of the day).
+    const stops = [
+      stop('a', 540, { state: 'on_site', durationSeconds: 4 * 3600, arrivedAt: 660 * minute }),
+      stop('b', 780, { state: 'finished', arrivedAt: 540 * minute, finishedAt: 600 * minute }),
+      stop('c', 840, { driveSeconds: 0, promiseEnd: 870 * minute }),
+    ]
+    expect(predictDay(stops, 670 * minute)[2]).toMatchObject({ arriveAt: 900 * minute, atRisk: true })
+    // One that was planned before the one that runs waits for it as well.
+    const [a] = predictDay([stop('a', 540, { driveSeconds: 0 }), stop('b', 780, { state: 'on_site', durationSeconds: 9000, arrivedAt: 540 * minute })], 550 * minute)
+    expect(a!.arriveAt).toBe(690 * minute)
+  })
   it('leaves out what was cancelled', () => expect(predictDay([stop('a', 0, { state: 'cancelled' })], 0)).toEqual([]))
 })
 describe('visitWarnings', () => {

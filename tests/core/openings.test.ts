@@ -22,7 +22,8 @@ const stop = (id: string, start: string, minutes: number, lon: number, promiseTo
 
 describe('openings', () => {
   it('an empty day has one in the morning and one in the afternoon', () => {
-    expect(openings([day()], wish(), drive, say).map(o => o.startAt)).toEqual([at('08:00'), at('12:00')])
+    // Ten minutes from home: the day begins with leaving, as the planner counts it.
+    expect(openings([day()], wish(), drive, say).map(o => o.startAt)).toEqual([at('08:15'), at('12:00')])
   })
   it('count the detour, not the drive: between two stops on the way it costs nothing', () => {
     const [best] = openings([day({ stops: [stop('a', '08:00', 60, 5), stop('b', '12:00', 60, 20)] })], wish(), drive, say)
@@ -42,7 +43,27 @@ describe('openings', () => {
   })
   it('nothing goes where somebody is off, in a meeting, or another call holds the time', () => {
     const [first] = openings([day({ blocked: [{ from: at('08:00'), to: at('10:10') }] })], wish({ part: 'morning' }), drive, say)
-    expect(first!.startAt).toBe(at('10:15'))
+    // Until 10:10, then ten minutes of driving: whoever was in a meeting drives after it.
+    expect(first!.startAt).toBe(at('10:30'))
+  })
+  it('a rest is taken wherever somebody is: the drive may lie around it', () => {
+    const [first] = openings([day({ blocked: [{ from: at('08:05'), to: at('08:35'), rest: true }] })], wish({ part: 'morning' }), drive, say)
+    // Ten minutes of driving and thirty of rest from 8:00 on.
+    expect(first!.startAt).toBe(at('08:45'))
+  })
+  it('nobody sets off before now', () => {
+    const [first] = openings([day()], wish({ part: 'morning', after: at('09:30') }), drive, say)
+    expect(first!.startAt).toBe(at('09:45'))
+  })
+  it('a meeting before the next stop has its drive after it', () => {
+    const busy = day({ stops: [stop('a', '11:00', 60, 0)], blocked: [{ from: at('10:00'), to: at('10:55') }] })
+    expect(openings([busy], wish({ part: 'morning', window: { from: at('08:00'), to: at('09:00') }, mayMove: false }), drive, say)).toEqual([])
+  })
+  it('over time is what runs beyond the last stretch of work, and nothing goes into the gap between two', () => {
+    const split = day({ working: [{ from: at('08:00'), to: at('12:00') }, { from: at('13:00'), to: at('17:00') }], stops: [stop('late', '16:00', 60, 0)] })
+    const found = openings([split], wish({ place: place(0) }), drive, say)
+    expect(found.map(o => o.overtimeSeconds)).toEqual([0, 0])
+    expect(found.every(o => o.startAt + 3_600_000 <= at('12:00') || o.startAt >= at('13:00'))).toBe(true)
   })
   it('what is softly wrong is offered after what is sound, with its reason', () => {
     const days = [day({ technicianId: 'far', serves: ['The marsh'] }), day({ technicianId: 'full', taken: { morning: 3, afternoon: 3 } }), day({ technicianId: 'new', skills: [] }), day({ technicianId: 'good' })]

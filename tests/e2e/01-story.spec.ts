@@ -195,9 +195,9 @@ test('a customer pays by card on the private page, also without JavaScript', asy
     await customer.getByLabel('Card number').fill(card)
     await customer.getByRole('button', { name: /^Pay/ }).click()
   }
-  await pay('4000 0000 0000 0002')
+  await pay('9000 0000 0000 0027')
   await expect(customer.getByText('The card was declined.')).toBeVisible()
-  await pay('4242 4242 4242 4242')
+  await pay('9000 0000 0000 0019')
   await expect(customer.getByText('This invoice is paid. Thank you.')).toBeVisible()
   await expect(office.getByText(/by card T/)).toBeVisible()
   await expect(office.getByText('paid', { exact: true }).first()).toBeVisible()

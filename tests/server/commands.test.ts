@@ -1,14 +1,16 @@
 // The commands of the house, as an operator types them: backup, restore, demo, and the sentences when a start cannot go on.
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { createHash } from 'node:crypto'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type mysql from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 // @ts-expect-error a plain module of the commands
-import { endLeftovers } from '../../scripts/lib/leftovers.mjs'
-import { closePool } from '../../server/db/pool'
+import { endLeftovers, leaveFolder, takeFolder } from '../../scripts/lib/leftovers.mjs'
+import { migrate } from '../../server/db/migrate'
+import { closePool, transaction } from '../../server/db/pool'
 import { sweep } from '../../server/http/sweep'
 import { Client, database, id, LOGINS } from './client'
 
@@ -24,7 +26,7 @@ beforeAll(async () => {
   db = await database()
 })
 afterAll(async () => {
-  for (const name of ['open_ledger_copy', 'open_ledger_again']) await db.query(`DROP DATABASE IF EXISTS ${name}`)
+  for (const name of ['open_ledger_copy', 'open_ledger_again', 'open_ledger_empty']) await db.query(`DROP DATABASE IF EXISTS ${name}`)
   await db.end()
   await closePool()
   rmSync(folder, { recursive: true, force: true })
@@ -59,14 +61,104 @@ describe('backup and restore', () => {
     const wrong = join(folder, 'wrong.sql')
     writeFileSync(wrong, 'this is a letter, not a backup;')
     await db.query('CREATE DATABASE IF NOT EXISTS open_ledger_again')
-    expect(run('restore', [wrong], { DATABASE_URL: other('open_ledger_again') })).toMatchObject({ status: 1, said: expect.stringContaining('The restore failed') })
+    expect(run('restore', [wrong], { DATABASE_URL: other('open_ledger_again') })).toMatchObject({ status: 1, said: expect.stringContaining('is no backup of Open Ledger') })
     expect(run('restore', [join(folder, 'nothing.sql')]).status).toBe(1)
+  })
+  it('a file that is empty, cut or lacks a part changes nothing', async () => {
+    const whole = readFileSync(file, 'utf8')
+    const copy = { DATABASE_URL: other('open_ledger_copy') }
+    const count = async () => ((await db.query('SELECT COUNT(*) AS n FROM open_ledger_copy.customers')) as unknown as [[{ n: number }]])[0][0].n
+    const before = await count()
+    const visits = /-- Table structure for table `visits`[\s\S]*?UNLOCK TABLES;/.exec(whole)![0]
+    const rows = /\nINSERT INTO `customers` VALUES\n?\(/.exec(whole)!
+    const faults: [string, string, string][] = [
+      ['empty', '', 'is empty'],
+      ['cut', whole.slice(0, whole.length / 2), 'is cut'],
+      ['without visits', whole.replace(visits, ''), 'The restore failed'],
+      ['broken within', `${whole.slice(0, rows.index)}\nINSERT INTO \`customers\` VALUES ('secret name of a person');${whole.slice(rows.index)}`, 'The restore failed at line'],
+    ]
+    for (const [what, text, said] of faults) {
+      const bad = join(folder, 'bad.sql')
+      writeFileSync(bad, text)
+      const reply = run('restore', [bad, '--replace'], copy)
+      expect(reply, what).toMatchObject({ status: 1, said: expect.stringContaining(said) })
+      expect(reply.said, what).not.toContain('secret name')
+      expect(await count(), what).toBe(before)
+    }
+    expect(run('check-books', [], copy).status).toBe(0)
+  })
+  it('is refused while somebody works in the database', async () => {
+    expect(run('restore', [file, '--replace'])).toMatchObject({ status: 1, said: expect.stringContaining('is running on this database') })
+  })
+  it('is for its owner’s eyes alone', () => expect(statSync(file).mode & 0o777).toBe(0o600))
+})
+describe('a data folder', () => {
+  it('that holds data without its system tables is left as it is, with a sentence', () => {
+    const data = join(folder, 'half', 'mariadb', 'data', 'open_ledger')
+    mkdirSync(data, { recursive: true })
+    writeFileSync(join(data, 'customers.ibd'), 'the firm')
+    const reply = command(['--input-type=module', '-e', `import { startDatabase } from './scripts/lib/database.mjs'; import { orStop } from './scripts/lib/say.mjs'; await orStop(() => startDatabase('${join(folder, 'half')}'))`])
+    expect(reply).toMatchObject({ status: 1, said: expect.stringContaining('Nothing in it was changed') })
+    expect(readFileSync(join(data, 'customers.ibd'), 'utf8')).toBe('the firm')
+  })
+  it('that had a firm is never filled with the demo', async () => {
+    await db.query('CREATE DATABASE IF NOT EXISTS open_ledger_empty')
+    const mark = join(folder, 'company')
+    writeFileSync(mark, 'firm\n')
+    const reply = command(['--import', 'tsx', 'scripts/prepare.ts'], { DATABASE_URL: other('open_ledger_empty'), OPEN_LEDGER_MARK: mark })
+    expect(reply).toMatchObject({ status: 1, said: expect.stringContaining('had a firm') })
+    const [[people]] = await db.query('SELECT COUNT(*) AS n FROM open_ledger_empty.people') as unknown as [[{ n: number }]]
+    expect(people.n).toBe(0)
+  })
+  it('has one owner, and a list of what runs that can be half-written', async () => {
+    const dir = join(folder, 'owned')
+    mkdirSync(dir)
+    expect(takeFolder(dir)).toBeNull()
+    expect(takeFolder(dir)).toBeNull()
+    writeFileSync(join(dir, 'running.json'), '{"start": 12, "chil')
+    expect(await endLeftovers(dir)).toBe(0)
+    leaveFolder(dir)
+    // A name without a process behind it is nobody's.
+    writeFileSync(join(dir, 'owner'), '999999')
+    expect(takeFolder(dir)).toBeNull()
+    leaveFolder(dir)
+  })
+  it('says what to do when a secret in it is empty', () => {
+    const dir = join(folder, 'secretless')
+    mkdirSync(dir)
+    writeFileSync(join(dir, 'secret'), '')
+    const reply = command(['--input-type=module', '-e', `import { keptSecret } from './scripts/lib/env.mjs'; import { orStop } from './scripts/lib/say.mjs'; await orStop(() => keptSecret('secret'))`], { OPEN_LEDGER_DATA: dir })
+    expect(reply).toMatchObject({ status: 1, said: expect.stringContaining('is empty or damaged') })
+  })
+})
+describe('a migration', () => {
+  it('goes on after a kill at any of its statements', async () => {
+    const sql = ['CREATE TABLE one (id INT PRIMARY KEY)', 'ALTER TABLE one ADD name VARCHAR(9) NOT NULL DEFAULT "x", ADD KEY (name)', 'INSERT INTO one (id) VALUES (1), (2)', 'UPDATE one SET id = id + 10', 'CREATE TRIGGER keep BEFORE DELETE ON one FOR EACH ROW\n  IF OLD.id = 0 THEN SIGNAL SQLSTATE "45000" SET MESSAGE_TEXT = "no"; END IF', 'ALTER TABLE one DROP KEY name']
+    const migrations = join(folder, 'migrations')
+    mkdirSync(migrations)
+    writeFileSync(join(migrations, '0001-one.sql'), `-- A table.\n${sql.join(';\n')};\n`)
+    const hash = createHash('sha256').update(readFileSync(join(migrations, '0001-one.sql'))).digest('hex')
+    for (let done = 0; done <= sql.length; done++) {
+      await db.query('DROP DATABASE IF EXISTS open_ledger_empty')
+      await db.query('CREATE DATABASE open_ledger_empty')
+      await db.query('USE open_ledger_empty')
+      await db.query('CREATE TABLE schema_migrations (name VARCHAR(120) PRIMARY KEY, hash CHAR(64) NOT NULL, applied_at DATETIME(3) NOT NULL, statements INT NULL)')
+      for (const statement of sql.slice(0, done)) await db.query(statement)
+      // What changes tables may be done without a note; what changes rows is noted with it.
+      const noted = done > 0 && /^(CREATE|ALTER)/.test(sql[done - 1]!) ? done - 1 : done
+      await db.query('INSERT INTO schema_migrations VALUES ("0001-one.sql", ?, NOW(3), ?)', [hash, noted])
+      expect(await migrate(other('open_ledger_empty'), migrations), `after ${done}`).toEqual(['0001-one.sql'])
+      const [rows] = await db.query('SELECT id, name FROM open_ledger_empty.one ORDER BY id')
+      expect(rows, `after ${done}`).toEqual([{ id: 11, name: 'x' }, { id: 12, name: 'x' }])
+      expect(await migrate(other('open_ledger_empty'), migrations)).toEqual([])
+    }
+    await db.query('USE open_ledger')
   })
 })
 
 describe('a database of a newer version', () => {
   it('is refused with a sentence, and stays as it was', async () => {
-    await db.query('INSERT INTO open_ledger_copy.schema_migrations VALUES ("9999-later.sql", REPEAT("0", 64), UTC_TIMESTAMP(3))')
+    await db.query('INSERT INTO open_ledger_copy.schema_migrations (name, hash, applied_at) VALUES ("9999-later.sql", REPEAT("0", 64), UTC_TIMESTAMP(3))')
     const start = command(['--import', 'tsx', 'scripts/prepare.ts'], { DATABASE_URL: other('open_ledger_copy') })
     expect(start.status).toBe(1)
     expect(start.said).toContain('made by a newer version of Open Ledger (it has 9999-later.sql)')
@@ -150,12 +242,12 @@ describe('housekeeping', () => {
     const [[person]] = await db.query('SELECT id FROM people LIMIT 1') as unknown as [[{ id: string }]]
     const names = { old: `old-${id()}`, fresh: `fresh-${id()}` }
     await db.query('INSERT INTO idempotency_keys (id, request_hash, created_at) VALUES (?, "", ?), (?, "", ?)', [names.old, at(15), names.fresh, at(13)])
-    await db.query('INSERT INTO sessions (id, person_id, kind, created_at, expires_at) VALUES (?, ?, "cookie", ?, ?)', [names.old, person.id, at(20), at(1)])
-    await db.query('INSERT INTO sign_in_failures VALUES (?, ?), (?, ?)', [names.old, at(2), names.fresh, at(0.1)])
+    await db.query('INSERT INTO sessions (id, person_id, kind, created_at, last_seen_at, expires_at) VALUES (?, ?, "cookie", ?, ?, ?)', [names.old, person.id, at(20), at(20), at(1)])
+    await db.query('INSERT INTO tries (id, count, last_at) VALUES (?, 1, ?), (?, 1, ?)', [names.old, at(3), names.fresh, at(0.1)])
     const client = new Client()
     await client.ok('signIn', { body: { email: LOGINS.office, password: 'open-ledger' } })
-    await sweep(now)
-    const [left] = await db.query('SELECT id FROM idempotency_keys WHERE id IN (?, ?) UNION ALL SELECT id FROM sessions WHERE id = ? UNION ALL SELECT email FROM sign_in_failures WHERE email IN (?, ?)', [names.old, names.fresh, names.old, names.old, names.fresh])
+    await transaction(tx => sweep(tx, now))
+    const [left] = await db.query('SELECT id FROM idempotency_keys WHERE id IN (?, ?) UNION ALL SELECT id FROM sessions WHERE id = ? UNION ALL SELECT id FROM tries WHERE id IN (?, ?)', [names.old, names.fresh, names.old, names.old, names.fresh])
     expect((left as { id: string }[]).map(r => r.id)).toEqual([names.fresh, names.fresh])
     expect((await client.send('run')).status).toBe(200)
   })

@@ -96,7 +96,7 @@ describe('set-up', () => {
     expect((await office.send('newPlan', { body: { id: id(), name: 'Weekly', visitsAYear: 52, price: '1', work: 'x' } })).body.errors).toMatchObject([{ path: 'visitsAYear' }])
     const plan = { name: `Spring ${id()}`, visitsAYear: 4, price: '99.50', work: 'Open the seasonal well' }
     await office.ok('newPlan', { body: { id: id(), ...plan } })
-    expect((await office.send('newPlan', { body: { id: id(), ...plan } })).body.code).toBe('exists')
+    expect((await office.send('newPlan', { body: { id: id(), ...plan } })).body.code).toBe('name_taken')
     expect((await books.ok('plans')).items.find(p => p.name === plan.name)).toMatchObject({ visitsAYear: 4, work: plan.work })
   })
 })

@@ -1,4 +1,5 @@
-import { begin, finish, step } from './driveRoute'
+import { driveThrough } from './driveRoute'
+import { halfCrews } from './crews'
 import type { Plan, PlanInstance } from './instance'
 import { problemOf, routesOf } from './problem'
 
@@ -16,22 +17,18 @@ export function describePlan(instance: PlanInstance, plan: Plan): PlanFacts {
   const routes = routesOf(p, plan)
   const days = routes.map((route, k): PlanDay => {
     const tech = p.technicians[k]!
-    const s = begin(p, k)
-    let possible = true
-    const stops = route.map((v): PlanStop => {
+    const driven = driveThrough(p, k, route)
+    const stops = route.map((v, i): PlanStop => {
       const visit = p.visits[v]!
-      const drive = p.drive[s.at * p.places + visit.place]!
-      const start = step(p, k, v, s)
-      if (Number.isNaN(start) || visit.allowed[k] === 0) possible = false
-      return { visitId: visit.id, start, finish: start + visit.seconds, drive, late: Math.max(0, start - visit.to) }
+      const start = driven.starts[i]!
+      const before = i === 0 ? tech.start : p.visits[route[i - 1]!]!.place
+      return { visitId: visit.id, start, finish: start + visit.seconds, drive: p.drive[before * p.places + visit.place]!, late: Math.max(0, start - visit.to) }
     })
-    const home = route.length && tech.end >= 0 ? p.drive[s.at * p.places + tech.end]! : 0
-    const pauses = tech.breaks.slice(s.pause).reduce((t, b) => (t >= b.from ? t + b.seconds : t), s.t)
-    const end = route.length ? pauses + home : tech.from
-    return { technicianId: tech.id, stops, driving: s.drive + home, work: s.work, overtime: Math.max(0, end - tech.to), broken: s.broken, end, cost: possible ? finish(p, k, s) : Infinity }
+    return { technicianId: tech.id, stops, driving: driven.driving, work: driven.work, overtime: Math.max(0, driven.end - tech.to), broken: driven.broken, end: driven.end, cost: driven.cost }
   })
   const sum = (key: 'driving' | 'overtime' | 'broken' | 'cost') => days.reduce((a, d) => a + d[key], 0)
   const served = new Set(routes.flat())
   const left = p.visits.filter((_, i) => !served.has(i))
-  return { days, unserved: left.map(v => v.id), driving: sum('driving'), overtime: sum('overtime'), broken: sum('broken') + left.filter(v => v.promised).length, total: sum('cost') + left.reduce((a, v) => a + v.unserved, 0) }
+  const half = halfCrews(p, served).reduce((a, v) => a + p.visits[v]!.unserved, 0)
+  return { days, unserved: left.map(v => v.id), driving: sum('driving'), overtime: sum('overtime'), broken: sum('broken') + left.filter(v => v.promised).length, total: sum('cost') + half + left.reduce((a, v) => a + v.unserved, 0) }
 }

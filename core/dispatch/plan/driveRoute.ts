@@ -1,79 +1,182 @@
 // One technician's day driven through: when each visit begins, and what the day costs.
 import type { Problem } from './problem'
 
+/**
+ * A pause may be taken at any visit's edge within its span, and which edge is best shows only later in the
+ * day. So the day is driven with each choice at once: a label is one of them, and a label that is later and
+ * dearer than another one is dropped.
+ * Source: label setting with dominance, M. Desrochers & F. Soumis, INFOR 26 (1988).
+ */
+const MOST_LABELS = 8
+
 /** The day so far, while it is driven. Kept as one mutable record, because the search drives millions of days. */
-export interface Drive { t: number, at: number, pause: number, drive: number, work: number, late: number, broken: number, load: number, visits: number }
-export const begin = (p: Problem, k: number, into: Drive = { t: 0, at: 0, pause: 0, drive: 0, work: 0, late: 0, broken: 0, load: 0, visits: 0 }): Drive => {
+export interface Drive {
+  /** how many labels there are */
+  labels: number
+  /** for each label: the time, the next pause, how late and how often promises were broken, its start of the last visit, the label it came from */
+  t: Float64Array
+  pause: Int32Array
+  late: Float64Array
+  broken: Int32Array
+  start: Float64Array
+  from: Int32Array
+  /** the same for all of them */
+  at: number
+  drive: number
+  work: number
+  load: number
+  visits: number
+}
+export const drive = (): Drive => ({
+  labels: 0,
+  t: new Float64Array(MOST_LABELS),
+  pause: new Int32Array(MOST_LABELS),
+  late: new Float64Array(MOST_LABELS),
+  broken: new Int32Array(MOST_LABELS),
+  start: new Float64Array(MOST_LABELS),
+  from: new Int32Array(MOST_LABELS),
+  at: 0,
+  drive: 0,
+  work: 0,
+  load: 0,
+  visits: 0,
+})
+export function begin(p: Problem, k: number, into: Drive): Drive {
   const tech = p.technicians[k]!
-  into.t = tech.from
+  into.labels = 1
+  into.t[0] = tech.from
+  into.pause[0] = into.late[0] = into.broken[0] = into.start[0] = into.from[0] = 0
   into.at = tech.start
-  into.pause = into.drive = into.work = into.late = into.broken = into.load = into.visits = 0
+  into.drive = into.work = into.load = into.visits = 0
   return into
 }
 export function copy(from: Drive, into: Drive): void {
-  into.t = from.t
+  into.labels = from.labels
+  for (let i = 0; i < from.labels; i++) copyLabel(from, i, into, i)
   into.at = from.at
-  into.pause = from.pause
   into.drive = from.drive
   into.work = from.work
-  into.late = from.late
-  into.broken = from.broken
   into.load = from.load
   into.visits = from.visits
 }
+function copyLabel(from: Drive, i: number, into: Drive, j: number): void {
+  into.t[j] = from.t[i]!
+  into.pause[j] = from.pause[i]!
+  into.late[j] = from.late[i]!
+  into.broken[j] = from.broken[i]!
+  into.start[j] = from.start[i]!
+  into.from[j] = from.from[i]!
+}
+const paid = (p: Problem, s: Drive, i: number): number => p.weights.broken * s.broken[i]! + p.weights.late * s.late[i]!
+const label = { t: 0, pause: 0, late: 0, broken: 0, start: 0, from: 0 }
+/** Takes the label in unless another one is as good in everything; those that it is as good as are dropped. */
+function put(p: Problem, into: Drive): void {
+  const cost = p.weights.broken * label.broken + p.weights.late * label.late
+  let n = 0
+  for (let i = 0; i < into.labels; i++) {
+    const other = paid(p, into, i)
+    if (into.t[i]! <= label.t && other <= cost && into.pause[i]! >= label.pause) return
+    if (label.t <= into.t[i]! && cost <= other && label.pause >= into.pause[i]!) continue
+    if (n !== i) copyLabel(into, i, into, n)
+    n++
+  }
+  into.labels = n
+  if (n === MOST_LABELS) return
+  into.t[n] = label.t
+  into.pause[n] = label.pause
+  into.late[n] = label.late
+  into.broken[n] = label.broken
+  into.start[n] = label.start
+  into.from[n] = label.from
+  into.labels = n + 1
+}
+const next = drive()
 
 /**
- * Goes on to the next visit: takes a pause that is due, drives, waits for the window, works. A pause is due once its span has
- * begun, or when the visit would not be over before its span ends.
- * @returns the start of the work, or NaN when the visit cannot be on this day: a hard window, too many visits, too much load
+ * Goes on to the next visit: takes a pause or leaves it for later, drives, waits for the window, works. A pause is left for
+ * later only where it can still begin within its span after the visit.
+ * @returns the earliest start of the work, or NaN when the visit cannot be on this day: a hard window, too many visits, too much load
  */
 export function step(p: Problem, k: number, v: number, s: Drive): number {
   const tech = p.technicians[k]!
   const visit = p.visits[v]!
   const leg = p.drive[s.at * p.places + visit.place]!
-  while (s.pause < tech.breaks.length) {
-    const b = tech.breaks[s.pause]!
-    if (s.t < b.from && Math.max(s.t + leg, visit.from) + visit.seconds <= b.to) break
-    s.t = Math.max(s.t, b.from) + b.seconds
-    s.pause++
-  }
-  let start = s.t + leg
-  if (start < visit.from) start = visit.from
-  if (start > visit.to) {
-    if (visit.hard) return NaN
-    s.broken++
-    s.late += start - visit.to
-  }
   s.load += visit.load
   s.visits++
   if (s.load > tech.loadMost || s.visits > tech.visitsMost) return NaN
-  s.t = start + visit.seconds
+  next.labels = 0
+  for (let i = 0; i < s.labels; i++) {
+    let t = s.t[i]!
+    let pause = s.pause[i]!
+    for (;;) {
+      const due = tech.breaks[pause]
+      const arrive = Math.max(t + leg, visit.from)
+      const later = due === undefined || arrive + visit.seconds <= due.to
+      // To wait for one whose moment is fixed is never better than to make the visit that fits before it.
+      const now = due !== undefined && (!later || due.to > due.from)
+      if (later) arriveWith(p, v, s, i, arrive, pause)
+      if (!now) break
+      t = Math.max(t, due.from) + due.seconds
+      pause++
+    }
+  }
+  if (next.labels === 0) return NaN
+  s.labels = next.labels
+  let earliest = Infinity
+  for (let i = 0; i < next.labels; i++) {
+    copyLabel(next, i, s, i)
+    if (next.start[i]! < earliest) earliest = next.start[i]!
+  }
   s.at = visit.place
   s.drive += leg
   s.work += visit.seconds
-  return start
+  return earliest
 }
+function arriveWith(p: Problem, v: number, s: Drive, i: number, start: number, pause: number): void {
+  const visit = p.visits[v]!
+  const missed = start > visit.to ? start - visit.to : 0
+  if (missed > 0 && visit.hard) return
+  label.t = start + visit.seconds
+  label.pause = pause
+  label.late = s.late[i]! + missed
+  label.broken = s.broken[i]! + (missed > 0 ? 1 : 0)
+  label.start = start
+  label.from = i
+  put(p, next)
+}
+
+/** What the best way to end the day is; `cost` is Infinity when it runs longer than it may. */
+export const ended = { label: 0, end: 0, cost: 0 }
 /** The way home, and what the whole day costs; Infinity when it runs longer than it may. A day without visits costs nothing. */
 export function finish(p: Problem, k: number, s: Drive): number {
-  if (s.visits === 0) return 0
   const tech = p.technicians[k]!
+  ended.label = 0
+  ended.end = tech.from
+  ended.cost = 0
+  if (s.visits === 0) return 0
   const w = p.weights
-  let { t, drive } = s
-  for (let b = s.pause; b < tech.breaks.length; b++) {
-    const due = tech.breaks[b]!
-    if (t >= due.from) t = Math.max(t, due.from) + due.seconds
-  }
-  if (tech.end >= 0) {
-    const leg = p.drive[s.at * p.places + tech.end]!
-    t += leg
-    drive += leg
-  }
-  const over = t > tech.to ? t - tech.to : 0
-  if (over > tech.overtimeMost) return Infinity
+  const leg = tech.end >= 0 ? p.drive[s.at * p.places + tech.end]! : 0
   const hours = s.work / 3600
-  return w.driving * drive + w.overtime * over + w.broken * s.broken + w.late * s.late + w.evenness * hours * hours
+  const common = w.driving * (s.drive + leg) + w.evenness * hours * hours
+  ended.cost = Infinity
+  for (let i = 0; i < s.labels; i++) {
+    let t = s.t[i]!
+    for (let b = s.pause[i]!; b < tech.breaks.length; b++) {
+      const due = tech.breaks[b]!
+      if (t >= due.from) t = Math.max(t, due.from) + due.seconds
+    }
+    t += leg
+    const over = t > tech.to ? t - tech.to : 0
+    const cost = over > tech.overtimeMost ? Infinity : common + w.overtime * over + paid(p, s, i)
+    if (i === 0 || cost < ended.cost) {
+      ended.label = i
+      ended.end = t
+      ended.cost = cost
+    }
+  }
+  return ended.cost
 }
-const scratch: Drive = { t: 0, at: 0, pause: 0, drive: 0, work: 0, late: 0, broken: 0, load: 0, visits: 0 }
+const scratch = drive()
 /** What a day costs, Infinity when it cannot be driven. */
 export function routeCost(p: Problem, k: number, route: readonly number[]): number {
   begin(p, k, scratch)
@@ -81,4 +184,24 @@ export function routeCost(p: Problem, k: number, route: readonly number[]): numb
     if (p.visits[v]!.allowed[k] === 0 || Number.isNaN(step(p, k, v, scratch))) return Infinity
   }
   return finish(p, k, scratch)
+}
+
+export interface Driven { starts: number[], end: number, driving: number, work: number, broken: number, cost: number }
+/** A day driven through with its pauses where they cost least: when each visit begins, NaN from the first on that cannot be. */
+export function driveThrough(p: Problem, k: number, route: readonly number[]): Driven {
+  const s = begin(p, k, drive())
+  const steps: { start: number[], from: number[] }[] = []
+  let possible = true
+  for (const v of route) {
+    if (!possible || p.visits[v]!.allowed[k] === 0 || Number.isNaN(step(p, k, v, s))) possible = false
+    steps.push(possible ? { start: [...s.start.subarray(0, s.labels)], from: [...s.from.subarray(0, s.labels)] } : { start: [NaN], from: [0] })
+  }
+  const cost = possible ? finish(p, k, s) : Infinity
+  const home = possible && route.length && p.technicians[k]!.end >= 0 ? p.drive[s.at * p.places + p.technicians[k]!.end]! : 0
+  const starts: number[] = []
+  for (let i = steps.length - 1, at = possible ? ended.label : 0; i >= 0; i--) {
+    starts.unshift(steps[i]!.start[at] ?? NaN)
+    at = steps[i]!.from[at] ?? 0
+  }
+  return { starts, end: possible ? ended.end : NaN, driving: s.drive + home, work: s.work, broken: possible ? s.broken[ended.label]! : 0, cost }
 }

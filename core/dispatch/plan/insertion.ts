@@ -1,10 +1,9 @@
 // The cheapest place for a visit in a day, and filling a plan by it.
-import { begin, copy, finish, step, type Drive } from './driveRoute'
+import { begin, copy, drive as emptyDrive, finish, step } from './driveRoute'
 import type { Problem } from './problem'
 
-const state = (): Drive => ({ t: 0, at: 0, pause: 0, drive: 0, work: 0, late: 0, broken: 0, load: 0, visits: 0 })
-const prefix = state()
-const tail = state()
+const prefix = emptyDrive()
+const tail = emptyDrive()
 const detours: number[] = []
 /** Where `cheapest` found its place. */
 export const found = { position: -1, cost: Infinity }
@@ -53,9 +52,10 @@ export function cheapest(p: Problem, k: number, route: readonly number[], now: n
         }
       }
     }
-    if (i < route.length && Number.isNaN(step(p, k, route[i]!, prefix))) break
+    if (i === route.length) break
+    const begun = step(p, k, route[i]!, prefix)
     // Later than this it cannot begin in its hard window any more.
-    if (visit.hard && prefix.t > visit.to) break
+    if (Number.isNaN(begun) || (visit.hard && begun + p.visits[route[i]!]!.seconds > visit.to)) break
   }
   if (found.position < 0) found.cost = Infinity
 }

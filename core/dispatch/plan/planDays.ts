@@ -1,3 +1,4 @@
+import { halfCrews } from './crews'
 import { routeCost } from './driveRoute'
 import { fillByRegret, fillGreedily } from './insertion'
 import type { Plan, PlanInstance } from './instance'
@@ -6,10 +7,12 @@ import { neighbours, removeAny, removeDays, removeStrings } from './removal'
 
 export interface PlanProgress { plan: Plan, cost: number, tries: number }
 
+/** What visits cost that are served by half of their crew. */
+const halfCost = (p: Problem, served: ReadonlySet<number>): number => halfCrews(p, served).reduce((sum, v) => sum + p.visits[v]!.unserved, 0)
 /** The cost of a plan in indices: its days, and what it leaves out. */
 export function costOf(p: Problem, routes: readonly (readonly number[])[]): number {
   const served = new Set(routes.flat())
-  return routes.reduce((sum, r, k) => sum + routeCost(p, k, r), 0) + p.visits.reduce((sum, v, i) => sum + (served.has(i) ? 0 : v.unserved), 0)
+  return routes.reduce((sum, r, k) => sum + routeCost(p, k, r), 0) + halfCost(p, served) + p.visits.reduce((sum, v, i) => sum + (served.has(i) ? 0 : v.unserved), 0)
 }
 
 /**
@@ -41,14 +44,14 @@ export function* planDays(instance: PlanInstance, options: { given?: Plan, rando
   let costs = routes.map((r, k) => routeCost(p, k, r))
   const standing = new Set(routes.flat())
   let out = fillByRegret(p, routes, costs, p.visits.flatMap((_, i) => (standing.has(i) ? [] : [i])), random)
-  const total = (c: number[], o: number[]) => c.reduce((a, b) => a + b, 0) + o.reduce((a, v) => a + p.visits[v]!.unserved, 0)
-  let cost = total(costs, out)
+  const total = (c: number[], o: number[], r: number[][]) => c.reduce((a, b) => a + b, 0) + o.reduce((a, v) => a + p.visits[v]!.unserved, 0) + (p.crews ? halfCost(p, new Set(r.flat())) : 0)
+  let cost = total(costs, out, routes)
   if (given && costOf(p, given) <= cost) {
     routes = given.map(r => [...r])
     costs = routes.map((r, k) => routeCost(p, k, r))
     const served = new Set(routes.flat())
     out = p.visits.flatMap((_, i) => (served.has(i) ? [] : [i]))
-    cost = total(costs, out)
+    cost = total(costs, out, routes)
   }
   let best = routes.map(r => [...r])
   let bestCost = cost
@@ -58,7 +61,13 @@ export function* planDays(instance: PlanInstance, options: { given?: Plan, rando
   const [hot, cold] = [Math.max(1e-9, meanLeg), Math.max(1e-10, meanLeg * 0.002)]
   let temperature = hot
   let tries = 0
-  const report = (): PlanProgress => ({ plan: planOf(p, best), cost: bestCost, tries })
+  const report = (): PlanProgress => {
+    // Whoever is served by half of a crew is not served: nobody is sent for it.
+    const half = new Set(halfCrews(p, new Set(best.flat())))
+    if (half.size === 0) return { plan: planOf(p, best), cost: bestCost, tries }
+    const whole = best.map(r => r.filter(v => !half.has(v)))
+    return { plan: planOf(p, whole), cost: costOf(p, whole), tries }
+  }
   let passed = yield report()
   while (passed < 1 && p.visits.some(v => !v.locked)) {
     temperature = hot * (cold / hot) ** Math.max(0, passed)
@@ -77,7 +86,7 @@ export function* planDays(instance: PlanInstance, options: { given?: Plan, rando
       for (let k = 0; k < next.length; k++) if (!touched.has(k)) next[k] = next[k]!.slice()
       const waiting = [...removed, ...out]
       const nextOut = random() < 0.1 ? fillByRegret(p, next, nextCosts, waiting, random) : fillGreedily(p, next, nextCosts, ordered(p, waiting, random), 0.01, random)
-      const nextCost = total(nextCosts, nextOut)
+      const nextCost = total(nextCosts, nextOut, next)
       if (nextCost < cost - temperature * Math.log(random())) {
         routes = next
         costs = nextCosts

@@ -8,6 +8,8 @@ export interface Problem {
   weights: PlanWeights
   technicians: { id: string, start: number, end: number, from: number, to: number, overtimeMost: number, breaks: { from: number, to: number, seconds: number }[], visitsMost: number, loadMost: number }[]
   visits: { id: string, place: number, seconds: number, from: number, to: number, hard: boolean, promised: boolean, load: number, unserved: number, locked: boolean, crew: number, allowed: Uint8Array }[]
+  /** how many crews there are */
+  crews: number
 }
 const refuse = (message: string): never => {
   throw new LedgerError('bad_instance', 422, message)
@@ -29,7 +31,7 @@ export function problemOf(instance: PlanInstance): Problem {
   const crews = [...new Set(instance.visits.flatMap(v => v.crew ?? []))]
   const weights = { ...PLAN_WEIGHTS, ...instance.weights }
   return {
-    places, drive, weights,
+    places, drive, weights, crews: crews.length,
     technicians: instance.technicians.map((t) => {
       if (!(t.shift.to >= t.shift.from)) refuse(`The shift of ${t.id} ends before it begins.`)
       return {
@@ -39,9 +41,11 @@ export function problemOf(instance: PlanInstance): Problem {
     }),
     visits: instance.visits.map((v) => {
       if (!(v.seconds >= 0)) refuse(`Visit ${v.id} has no length.`)
+      if (v.crew !== undefined && v.window?.from !== v.window?.to) refuse(`The visits of crew ${v.crew} begin together: give ${v.id} a window that begins and ends at one moment.`)
+      if (v.crew !== undefined && !v.window) refuse(`The visits of crew ${v.crew} begin together: say when.`)
       if (v.window && !(v.window.to >= v.window.from)) refuse(`The window of ${v.id} ends before it begins.`)
       return {
-        id: v.id, place: place(v.place, v.id), seconds: v.seconds, from: v.window?.from ?? -Infinity, to: v.window?.to ?? Infinity, hard: v.window?.hard ?? false, promised: v.window !== undefined, load: v.load ?? 0,
+        id: v.id, place: place(v.place, v.id), seconds: v.seconds, from: v.window?.from ?? -Infinity, to: v.window?.to ?? Infinity, hard: v.crew !== undefined || (v.window?.hard ?? false), promised: v.window !== undefined, load: v.load ?? 0,
         unserved: weights.unserved * (v.priority ?? 1) + (v.window ? weights.broken : 0), locked: v.locked ?? false, crew: v.crew === undefined ? -1 : crews.indexOf(v.crew),
         allowed: Uint8Array.from(instance.technicians, t => Number((v.only?.includes(t.id) ?? true) && (v.skills ?? []).every(s => t.skills?.includes(s)))),
       }

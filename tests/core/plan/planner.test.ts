@@ -80,6 +80,14 @@ describe('what it keeps to', () => {
     expect(of('b')).toBeDefined()
     expect(of('a')).not.toBe(of('b'))
   })
+  it('sends nobody for half of a crew, and asks for the moment at which a crew begins', () => {
+    const at = 10 * 3600
+    const crew = (id: string, skills: string[]) => ({ id, place: 4, seconds: 3600, crew: 'pump', window: { from: at, to: at }, skills })
+    const { plan } = solve({ ...day, visits: [crew('a', []), crew('b', ['diving']), ...day.visits.slice(0, 6)] }, 400)
+    expect(plan.unserved).toEqual(expect.arrayContaining(['a', 'b']))
+    const wide = { ...day, visits: [{ ...crew('a', []), window: { from: at, to: at + 14_400 } }] }
+    expect(() => solve(wide, 10)).toThrow('begin together')
+  })
   it('keeps to the number of visits and the load that a technician takes', () => {
     const few: PlanInstance = { ...day, technicians: day.technicians.map(t => ({ ...t, visitsMost: 3, loadMost: 4 })), visits: day.visits.map(v => ({ ...v, load: 2 })) }
     for (const r of solve(few, 400).plan.routes) expect(r.visitIds.length).toBeLessThanOrEqual(2)
@@ -90,8 +98,56 @@ describe('what it keeps to', () => {
       visits: ['a', 'b', 'c', 'd'].map(id => ({ id, place: 0, seconds: 5400 })),
     }
     const { days } = describePlan(instance, { routes: [{ technicianId: 't', visitIds: ['a', 'b', 'c', 'd'] }], unserved: [] })
-    // 8:00, 9:30, then at 11:00 the pause has begun to be due, 11:30, 13:00.
-    expect(days[0]!.stops.map(s => s.start / 3600)).toEqual([8, 9.5, 11.5, 13])
+    // 8:00, 9:30, 11:00, then the pause at 12:30, 13:00.
+    expect(days[0]!.stops.map(s => s.start / 3600)).toEqual([8, 9.5, 11, 13])
+  })
+  it('a pause is taken where it costs least within its span: a sound day is not called broken', () => {
+    const at = (hour: number) => hour * 3600
+    const instance: PlanInstance = {
+      places: 1, drive: [0], technicians: [{ id: 't', start: 0, end: 0, shift: { from: at(8), to: at(17) }, breaks: [{ from: at(11), to: at(13), seconds: 1800 }] }],
+      visits: [{ id: 'a', place: 0, seconds: at(3) }, { id: 'b', place: 0, seconds: at(1), window: { from: at(11), to: at(11.25) } }],
+    }
+    const facts = describePlan(instance, { routes: [{ technicianId: 't', visitIds: ['a', 'b'] }], unserved: [] })
+    expect([facts.broken, facts.days[0]!.stops.map(s => s.start / 3600)]).toEqual([0, [8, 11]])
+  })
+  it('places pauses as well as trying every edge does, on days drawn by chance', () => {
+    const random = seeded(11)
+    const between = (a: number, b: number) => a + Math.floor(random() * (b - a + 1))
+    for (let n = 0; n < 150; n++) {
+      const count = between(2, 6)
+      const places = count + 1
+      const drive = Array.from({ length: places * places }, (_, i) => (i % (places + 1) === 0 ? 0 : between(5, 40) * 60))
+      const pause = { from: 11 * 3600, to: 13 * 3600, seconds: 1800 }
+      const visits = Array.from({ length: count }, (_, i) => {
+        const from = between(8, 15) * 3600
+        return { id: `v${i}`, place: i + 1, seconds: between(1, 6) * 1800, ...(random() < 0.6 ? { window: { from, to: from + between(0, 4) * 1800 } } : {}) }
+      })
+      const technician = { id: 't', start: 0, end: 0, shift: { from: 8 * 3600, to: 17 * 3600 }, overtimeMost: Infinity, breaks: [pause] }
+      const facts = describePlan({ places, drive, visits, technicians: [technician] }, { routes: [{ technicianId: 't', visitIds: visits.map(v => v.id) }], unserved: [] })
+      // By hand: the pause before each visit in turn, or after the last, as long as it begins within its span.
+      let best = Infinity
+      for (let edge = 0; edge <= count; edge++) {
+        let [t, at, paid, fits] = [8 * 3600, 0, 0, true]
+        const rest = () => {
+          t = Math.max(t, pause.from)
+          if (t > pause.to) fits = false
+          t += pause.seconds
+        }
+        for (const [i, v] of visits.entries()) {
+          if (i === edge) rest()
+          t = Math.max(t + drive[at * places + v.place]!, v.window?.from ?? 0)
+          if (v.window && t > v.window.to) paid += 1_000_000 + 10 * (t - v.window.to)
+          t += v.seconds
+          at = v.place
+        }
+        // A day that is over before its pause has none.
+        if (edge === count && t >= pause.from) rest()
+        t += drive[at * places]!
+        if (fits) best = Math.min(best, paid + 10 * Math.max(0, t - 17 * 3600))
+      }
+      const hours = visits.reduce((sum, v) => sum + v.seconds, 0) / 3600
+      expect(facts.total - facts.driving - 4 * hours * hours, `day ${n}`).toBeCloseTo(best, 4)
+    }
   })
 })
 describe('instances that cannot be', () => {

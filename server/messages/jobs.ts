@@ -1,0 +1,117 @@
+// Mails and texts leave the building here: read, drawn and handed over in no transaction, and what
+// came of it is noted in one. A mail leaves twice only where the server's answer does not reach our
+// books, and then with the same Message-ID.
+import nodemailer, { type Transporter } from 'nodemailer'
+import type Mail from 'nodemailer/lib/mailer'
+import { toMoney } from '../../core/money/formatMinor'
+import { writeInvitation } from '../dispatch/calendar'
+import { readFont } from '../documents/fonts'
+import { inBackgroundContext, type Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { invoicePdf } from '../invoices/pdf'
+import { invoiceById } from '../invoices/queries'
+import { publicLink } from '../invoices/service'
+import { doubling, Hopeless, type Job, type JobKind } from '../jobs/jobs'
+import { quotePdf, type QuoteDrawing } from '../quotes/pdf'
+import { quoteById } from '../quotes/queries'
+import { markDelivered, markTried, messageById, type MessageRow } from './queries'
+
+const SECOND = 1_000
+const PATIENCE = { connectionTimeout: 5 * SECOND, greetingTimeout: 5 * SECOND, socketTimeout: 10 * SECOND, dnsTimeout: 5 * SECOND }
+const LIMIT_MS = 25 * SECOND
+const TEXT_LIMIT_MS = 10 * SECOND
+/** From this answer on the server will never take it. */
+const REFUSED_FOR_GOOD = 550
+
+/** A message as it is handed over, with the papers still to be drawn. */
+interface Ready { message: MessageRow, mail: Mail.Options, draw: () => Promise<Mail.Attachment[]> }
+
+async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
+  const invoice = message.invoiceId ? await invoiceById(ctx.tx, message.invoiceId) : null
+  const quote = message.quoteId ? await quoteById(ctx.tx, message.quoteId) : null
+  const invited = message.attach === 'invitation' && message.visitId ? await writeInvitation(ctx, message.visitId, message.recipients) : null
+  return {
+    message,
+    mail: {
+      // The identifier makes a second delivery after a crash recognisable as the same mail.
+      messageId: `<${message.id}@open-ledger>`,
+      from: { name: ctx.company.name, address: ctx.company.email || 'office@localhost' },
+      to: message.recipients,
+      subject: message.subject,
+      text: message.body.replaceAll('{link}', invoice ? publicLink(invoice) : ''),
+      ...(invited ? { icalEvent: { filename: 'visit.ics', ...invited } } : {}),
+    },
+    async draw() {
+      if (message.attach === 'invoice' && invoice) {
+        const content = await invoicePdf(invoice.paper, toMoney(invoice.paid, invoice.currency), toMoney(invoice.open, invoice.currency), readFont)
+        return [{ filename: `${invoice.number}.pdf`, content }]
+      }
+      if (message.attach === 'quote' && quote?.frozen) {
+        return [{ filename: `${quote.number}.pdf`, content: await quotePdf(quote.frozen as QuoteDrawing, readFont) }]
+      }
+      return []
+    },
+  }
+}
+async function sendMail({ mail, draw }: Ready): Promise<void> {
+  if (!process.env.SMTP_URL) throw new Hopeless('no mail server is set up (SMTP_URL)')
+  const attachments = await draw()
+  const transport: Transporter = nodemailer.createTransport(process.env.SMTP_URL, PATIENCE as object)
+  try {
+    await transport.sendMail({ ...mail, attachments })
+  }
+  catch (error) {
+    const code = (error as { responseCode?: number }).responseCode ?? 0
+    throw code >= REFUSED_FOR_GOOD ? new Hopeless((error as Error).message) : error
+  }
+  finally {
+    transport.close()
+  }
+}
+/** The identifier makes a second delivery recognisable; a number that cannot be reached is not tried again. */
+async function sendText({ message }: Ready): Promise<void> {
+  const base = process.env.TEXT_URL
+  if (!base) throw new Hopeless('no text service is set up (TEXT_URL)')
+  const response = await fetch(`${base}/texts`, {
+    method: 'POST',
+    signal: AbortSignal.timeout(TEXT_LIMIT_MS),
+    headers: { 'Content-Type': 'application/json', 'Authorization': `Bearer ${process.env.TEXT_SECRET ?? ''}`, 'Idempotency-Key': message.id },
+    body: JSON.stringify({ id: message.id, to: message.recipients[0], text: message.body }),
+  })
+  if (response.ok) return
+  const said = `the text service answered ${response.status}: ${(await response.text()).slice(0, 120)}`
+  throw response.status === 422 ? new Hopeless(said) : new Error(said)
+}
+
+const idOf = (job: Job) => String(job.payload.messageId)
+const nameOf = (message: MessageRow) => (message.channel === 'text' ? 'Text' : `Mail “${message.subject}”`)
+const takerOf = (message: MessageRow) => (message.channel === 'text' ? 'text service' : 'mail server')
+const note = (ctx: Ctx, message: MessageRow, text: string) =>
+  record(ctx, { subject: 'message', id: message.id, customerId: message.customerId, text })
+
+export const deliver: JobKind = {
+  kind: 'deliver',
+  // One server that is slow for one mail holds up a few others at most, and nobody else.
+  atOnce: 4,
+  limitMs: LIMIT_MS,
+  tries: 6,
+  waitMs: doubling,
+  async run(job) {
+    const ready = await inBackgroundContext(async (ctx) => {
+      const message = await messageById(ctx.tx, idOf(job))
+      return message?.state === 'waiting' ? readyToGo(ctx, message) : null
+    })
+    if (!ready) return undefined
+    await (ready.message.channel === 'text' ? sendText(ready) : sendMail(ready))
+    return async (ctx) => {
+      await markDelivered(ctx.tx, ready.message.id, ctx.now)
+      await note(ctx, ready.message, `${nameOf(ready.message)} delivered to the ${takerOf(ready.message)}`)
+    }
+  },
+  async failed(ctx, job, error, last) {
+    const message = await messageById(ctx.tx, idOf(job))
+    if (!message) return
+    await markTried(ctx.tx, message.id, error.message, last)
+    await note(ctx, message, `${nameOf(message)} was not taken by the ${takerOf(message)}`)
+  },
+}

@@ -1,0 +1,30 @@
+// The firm's own fields: a value is of the kind of its field, and of a field that is there.
+import { invalid } from '../../core/errors/LedgerError'
+import type { Ctx } from '../http/context'
+import { customFields, type FieldRow } from './queries'
+
+const MOST = 400
+/** What is wrong with a value; empty where nothing is. An empty value is no value, and always right. */
+export function faultOfValue(field: Pick<FieldRow, 'kind' | 'choices'>, value: string): string {
+  if (value === '') return ''
+  if (value.length > MOST) return `Not more than ${MOST} signs.`
+  switch (field.kind) {
+    case 'number': return /^-?\d{1,15}(\.\d{1,6})?$/.test(value) ? '' : 'Write a number.'
+    case 'date': return /^\d{4}-\d{2}-\d{2}$/.test(value) && !Number.isNaN(Date.parse(`${value}T00:00Z`)) ? '' : 'Write the date as YYYY-MM-DD.'
+    case 'choice': return field.choices.includes(value) ? '' : `Choose one of: ${field.choices.join(', ')}.`
+    case 'yes_no': return value === 'yes' || value === 'no' ? '' : 'Choose yes or no.'
+    case 'text': return ''
+  }
+}
+/** Refuses values of unknown fields, and values of the wrong kind. What stood there before may stay. */
+export async function checkFields(ctx: Ctx, subject: FieldRow['subject'], values: Record<string, unknown> | undefined, before: Record<string, unknown> = {}): Promise<void> {
+  const changed = Object.entries(values ?? {}).filter(([id, value]) => value !== before[id])
+  if (changed.length === 0) return
+  const known = new Map((await customFields(ctx.tx)).filter(f => f.subject === subject).map(f => [f.id, f]))
+  for (const [id, value] of changed) {
+    const field = known.get(id)
+    if (!field) throw invalid(`custom.${id}`, 'There is no such field here.')
+    const fault = typeof value === 'string' ? faultOfValue(field, value) : 'This is not of the right kind.'
+    if (fault) throw invalid(`custom.${id}`, `${field.name}: ${fault}`)
+  }
+}
