@@ -4,7 +4,7 @@ import { migrate } from '../server/db/migrate'
 import { closePool, databaseUrl, transaction } from '../server/db/pool'
 import { getCompany } from '../server/settings/queries'
 import { loadDemo } from './demo-load'
-import { nowMs } from '../server/http/clock'
+import { companyNow } from '../server/http/clock'
 import { localDate } from '../core/time/zone'
 
 const say = (text: string) => process.stdout.write(`· ${text}\n`)
@@ -20,7 +20,7 @@ try {
     await loadDemo({})
     say(`demo company loaded in ${((Date.now() - started) / 1000).toFixed(1)} s`)
   }
-  else if (company.demoDay && company.demoDay < localDate(nowMs(company.timeZone) - 86_400_000, company.timeZone)) {
+  else if (company.demoDay && company.demoDay < localDate(companyNow(company) - 86_400_000, company.timeZone)) {
     say(`the demo company was made for ${company.demoDay}; npm run demo -- --reset renews it`)
   }
   // What a database once had is remembered beside it.

@@ -7,7 +7,7 @@ export const passwordSchema = obj({ current: need('Write your password of now.',
 export const me = obj({
   person: obj({ id: id().required(), name: words(), email: words(), role: oneOf(ROLES).required(), bookable: flag().required(), seesCost: flag().required(), takesMoney: flag().required() }),
   company: obj({ name: words(), currency: words(), locale: words(), timeZone: words(), demo: flag().required(), stateLabels: yup.object().default(undefined).meta({ free: true }), yardLat: int().nullable().optional(), yardLon: int().nullable().optional() }),
-  now: instant().required(), today: date().required(), clockFixed: flag().required(),
+  now: instant().required(), today: date().required(), clockFixed: flag().required(), /** a demo's own clock, that is not the wall's */ demoClock: flag().required(),
 })
 export const accessRoutes = {
   signIn: route({ method: 'POST', path: '/session', who: 'public', summary: 'Sign in', body: signInSchema, answer: me }),

@@ -10,8 +10,10 @@ import IconSites from '~icons/lucide/map-pin'
 import IconCare from '~icons/lucide/calendar-check'
 import IconSetUp from '~icons/lucide/sliders-horizontal'
 import IconMail from '~icons/lucide/mail'
+import IconMe from '~icons/lucide/key-round'
 import FindAnything from '~/components/base/FindAnything.vue'
 import RunBand from '~/components/base/RunBand.vue'
+import { call } from '~/lib/api'
 import { connected } from '~/lib/live'
 import { useSession } from '~/stores/session'
 
@@ -40,6 +42,14 @@ function key(e: KeyboardEvent) {
 }
 onMounted(() => window.addEventListener('keydown', key))
 onBeforeUnmount(() => window.removeEventListener('keydown', key))
+/** The demo runs on a clock of its own until somebody sets it. */
+const clock = ref('')
+const tick = setInterval(() => { clock.value = session.me?.demoClock ? session.dayTime(new Date(session.now()).toISOString()) : '' }, 1000)
+onBeforeUnmount(() => clearInterval(tick))
+async function setClock() {
+  await call('demoClockToNow')
+  window.location.reload()
+}
 async function leave() {
   await session.signOut()
   await navigateTo('/sign-in')
@@ -56,9 +66,10 @@ async function leave() {
         <NuxtLink v-if="takesCalls()" to="/calls/new" class="btn act">Take a call <kbd>N</kbd></NuxtLink>
       </div>
     </header>
-    <main><p v-if="!connected" class="away" role="status">The connection is interrupted. What you see may be old; it comes back by itself.</p><slot /></main>
+    <main><p v-if="clock" class="demo no-print">The demo has a clock of its own: it reads <b class="num">{{ clock }}</b> and runs on.<button v-if="['owner', 'office'].includes(session.role)" class="btn plain small" @click="setClock">Set it to now</button></p><p v-if="!connected" class="away" role="status">The connection is interrupted. What you see may be old; it comes back by itself.</p><slot /></main>
     <nav class="index no-print" aria-label="Reference books">
       <NuxtLink v-for="[to, name, icon] in INDEX" :key="to" :to="to" :class="{ here: route.path.startsWith(to) }"><component :is="icon" aria-hidden="true" />{{ name }}<b v-if="to === '/quotes' && quotes" class="num">{{ quotes }} waiting</b></NuxtLink>
+      <NuxtLink to="/me" class="me" :class="{ here: route.path === '/me' }"><IconMe aria-hidden="true" />My sign-in</NuxtLink>
       <button class="who" :title="`${session.me?.person.name}, ${session.role}`" @click="leave">Sign out</button>
     </nav>
     <FindAnything v-model="finding" @help="helping = true" />
@@ -78,7 +89,7 @@ header { grid-column: 1 / 3; display: flex; background: var(--sheet); border-bot
 main { overflow: auto; min-width: 0; position: relative; }
 .index { background: #e8eeea; border-left: 1px solid var(--rule-2); display: flex; flex-direction: column; padding-top: 10px; gap: 4px; }
 .index a, .who { display: flex; flex-direction: column; align-items: center; gap: 4px; padding: 8px 2px; font-size: 11px; text-align: center; text-decoration: none; color: var(--ink-2); border: 0; background: none; cursor: pointer; } .index svg { width: 17px; height: 17px; }
-.index a.here { background: var(--sheet); color: var(--green); font-weight: 650; box-shadow: inset 3px 0 var(--green); } .who { margin-top: auto; padding-bottom: 14px; }
-.away { background: var(--marigold-1); padding: 6px 16px; border-bottom: 1px solid #e6cf9a; }
+.index a.here { background: var(--sheet); color: var(--green); font-weight: 650; box-shadow: inset 3px 0 var(--green); } .index .me { margin-top: auto; } .who { padding-bottom: 14px; }
+.demo { background: var(--green-1); padding: 3px 16px; font-size: 13px; border-bottom: 1px solid var(--rule); } .away { background: var(--marigold-1); padding: 6px 16px; border-bottom: 1px solid #e6cf9a; }
 @media print { .office { display: block; height: auto; } }
 </style>

@@ -6,7 +6,7 @@ import type { SearchLimits } from '~~/core/pricebook/searchEntries'
 import type { BookService, BookState, Found, ListLimits } from '~/workers/book.worker'
 import { useSession } from '~/stores/session'
 import { call } from './api'
-import { onLive } from './live'
+import { onLive, SHOWS } from './live'
 
 export type { Found }
 let worker: Worker | null = null
@@ -38,7 +38,7 @@ export function useBook() {
     turn.value++
   }
   onMounted(refresh)
-  onLive(() => void refresh())
+  onLive(() => void refresh(), 0, SHOWS.book)
   onBeforeUnmount(() => { open = false })
   /** Keeps an entry at hand for whoever is signed in; the worker is told at once, the server a moment later. */
   async function pin(id: string, on: boolean) {

@@ -2,10 +2,10 @@
 // whatever is the same in both, so that only what changed is drawn anew.
 import { onMounted, ref, shallowRef } from 'vue'
 import { keepEqual } from './keepEqual'
-import { onLive } from './live'
+import { onLive, type Shows } from './live'
 import type { Problem } from './api'
 
-export function useLoad<T>(load: () => Promise<T>, patience = 0) {
+export function useLoad<T>(load: () => Promise<T>, patience = 0, shows: Shows = {}) {
   const data = shallowRef<T | null>(null)
   const problem = ref<Problem | null>(null)
   let turn = 0
@@ -24,6 +24,6 @@ export function useLoad<T>(load: () => Promise<T>, patience = 0) {
     }
   }
   onMounted(refresh)
-  onLive(() => void refresh(), patience)
+  onLive(() => void refresh(), patience, shows)
   return { data, problem, refresh }
 }

@@ -7,13 +7,14 @@ import { plusMonths } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 type Row = Answer<'agreements'>['items'][number]
 const session = useSession()
-const { data: setUp } = useLoad(() => call('setUp'))
+const { data: setUp } = useLoad(() => call('setUp'), 0, SHOWS.setUp)
 const { busy, problem, act } = useAct()
 const month = ref(session.today.slice(0, 7))
 const territory = ref('')

@@ -5,12 +5,13 @@ import type { Answer } from '~~/shared/api'
 import { FIELD_KINDS, FIELD_SUBJECTS, QUESTION_KINDS, WORK_STATES } from '~~/shared/settings'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data, problem, refresh } = useLoad(() => call('setUp'))
+const { data, problem, refresh } = useLoad(() => call('setUp'), 0, SHOWS.setUp)
 const { busy, problem: failed, act } = useAct()
 const question = reactive({ text: '', kind: 'yes_no' as typeof QUESTION_KINDS[number], choices: '' })
 const field = reactive({ name: '', subject: 'customer' as typeof FIELD_SUBJECTS[number], kind: 'text' as typeof FIELD_KINDS[number], choices: '' })

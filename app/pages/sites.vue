@@ -3,11 +3,12 @@
 import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 
 definePageMeta({ layout: 'office' })
 const territory = ref('')
-const { data: setUp } = useLoad(() => call('setUp'))
+const { data: setUp } = useLoad(() => call('setUp'), 0, SHOWS.setUp)
 const load = (q: string, after?: string) => call('sites', { query: { q, after, territory: territory.value || undefined } })
 </script>
 

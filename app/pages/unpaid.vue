@@ -3,7 +3,9 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
+import type { Answer } from '~~/shared/api'
 import { useSession } from '~/stores/session'
 import PaySheet from '~/components/payments/PaySheet.vue'
 
@@ -12,43 +14,60 @@ const session = useSession()
 const on = ref(session.today)
 const view = ref<'list' | 'ageing'>('list')
 const chosen = ref('')
-const { data, problem, refresh } = useLoad(() => call('unpaid', { query: { on: on.value } }))
-const { data: owing, refresh: refreshOwing } = useLoad(async () => (chosen.value ? call('owing', { params: { id: chosen.value }, query: { on: on.value } }) : null))
+const { data, problem, refresh } = useLoad(() => call('unpaid', { query: { on: on.value } }), 0, SHOWS.money)
+const { data: found, problem: away, refresh: refreshOwing } = useLoad(async () => (chosen.value ? call('owing', { params: { id: chosen.value }, query: { on: on.value } }) : null), 0, SHOWS.money)
+type Owing = Answer<'owing'>
+/** Whose papers are shown: never those of the one before, while the answer is on its way. */
+const owing = computed(() => (found.value?.customerId === chosen.value ? found.value : null))
 watch(on, () => { void refresh(); void refreshOwing() })
 watch(chosen, () => void refreshOwing())
 watch(data, (d) => { if (d && !chosen.value) chosen.value = d.worklist[0]?.customerId ?? d.customers[0]?.customerId ?? '' })
 const { busy, problem: failed, act } = useAct()
-const said = reactive({ open: '' as '' | 'promise' | 'dispute' | 'settled' | 'note' | 'no_answer', amount: '', onDate: '', text: '' })
-const reminding = ref(false)
-const mail = reactive({ first: '', second: '', subject: '', body: '' })
-const paying = ref(false)
+// What acts is about the customer it was opened from, and is sent with the sum that it showed; the row behind it may change meanwhile.
+const said = reactive({ open: '' as '' | 'promise' | 'dispute' | 'settled' | 'note', about: null as Owing | null, id: '', amount: '', onDate: '', text: '' })
+const mail = reactive({ about: null as Owing | null, id: '', first: '', second: '', subject: '', body: '' })
+const paying = ref<Owing | null>(null)
 const BUCKETS = [['current', 'Not yet due', 'var(--green-2)'], ['d1_30', '1–30 days late', '#d9a53c'], ['d31_60', '31–60', '#cf7a2a'], ['d61_90', '61–90', 'var(--brick)'], ['over90', 'over 90', '#7d2010'], ['credits', 'Credits', 'var(--steel)']] as const
 const most = computed(() => Math.max(1, ...BUCKETS.map(([k]) => Number(data.value?.totals[k].amount ?? 0))))
-function openSaid(kind: 'promise' | 'dispute' | 'settled' | 'note') {
-  Object.assign(said, { open: kind, amount: owing.value?.owed.amount ?? '', onDate: '', text: '' })
+const again = () => Promise.all([refresh(), refreshOwing()])
+function openSaid(kind: Exclude<typeof said.open, ''>, about: Owing) {
+  failed.value = null
+  Object.assign(said, { open: kind, about, id: newId(), amount: about.owed.amount, onDate: '', text: '' })
 }
-const note = (kind: Exclude<typeof said.open, ''>) => act(async () => {
-  await call('collectionNote', { params: { id: chosen.value }, body: { id: newId(), kind, amount: kind === 'promise' ? said.amount : null, onDate: kind === 'promise' ? said.onDate : null, text: said.text } })
-  Object.assign(said, { open: '', text: '' })
-  await Promise.all([refresh(), refreshOwing()])
+const note = () => act(async () => {
+  const { open: kind, about, id, amount, onDate, text } = said
+  if (!kind || !about) return
+  await call('collectionNote', { params: { id: about.customerId }, key: `note-${id}`, body: { id, kind, amount: kind === 'promise' ? amount : null, onDate: kind === 'promise' ? onDate : null, text } })
+  Object.assign(said, { open: '', about: null, text: '' })
+  await again()
 })
-function openReminder() {
-  const o = owing.value!
-  Object.assign(mail, { first: o.email, second: o.email2, subject: o.reminder.subject, body: o.reminder.body })
-  reminding.value = true
+const noAnswer = (about: Owing) => act(async () => {
+  await call('collectionNote', { params: { id: about.customerId }, body: { id: newId(), kind: 'no_answer', amount: null, onDate: null, text: '' } })
+  await again()
+})
+function openReminder(about: Owing) {
+  failed.value = null
+  Object.assign(mail, { about, id: newId(), first: about.email, second: about.email2, subject: about.reminder.subject, body: about.reminder.body })
 }
 const remind = () => act(async () => {
-  await call('remind', { params: { id: chosen.value }, body: { id: newId(), to: [mail.first, mail.second].filter(Boolean), subject: mail.subject, body: mail.body } })
-  reminding.value = false
-  await Promise.all([refresh(), refreshOwing()])
+  const { about, id, first, second, subject, body } = mail
+  if (!about) return
+  await call('remind', { params: { id: about.customerId }, key: `reminder-${id}`, body: { id, to: [first, second].filter(Boolean), subject, body, shownOwed: about.owed.amount } })
+  mail.about = null
+  await again()
 })
 const ACTS: Record<string, string> = { call: 'Call', remind: 'Send reminder', settle: 'Settle dispute', wait: 'Wait' }
-async function next(entry: { customerId: string, act: string }) {
+/** What is open before credits: what a payment can pay. */
+const dueOf = (about: Owing) => about.open
+/** The act of a row waits for the papers of that very row. */
+const next = (entry: { customerId: string, act: string }) => act(async () => {
   chosen.value = entry.customerId
-  await refreshOwing()
-  if (entry.act === 'remind') openReminder()
-  if (entry.act === 'settle') openSaid('settled')
-}
+  if (entry.act !== 'remind' && entry.act !== 'settle') return
+  const about = await call('owing', { params: { id: entry.customerId }, query: { on: on.value } })
+  if (chosen.value !== entry.customerId) return
+  if (entry.act === 'remind') openReminder(about)
+  else openSaid('settled', about)
+})
 </script>
 
 <template>
@@ -59,6 +78,8 @@ async function next(entry: { customerId: string, act: string }) {
         <div><label class="quiet small">Owed on <input v-model="on" type="date" class="plain date" aria-label="Owed on which day"></label><b class="num"><span class="double">{{ session.money(data.totals.owed) }}</span></b><span class="small" :class="data.agrees ? 'good' : 'late'">{{ data.agrees ? 'agrees with the books' : `the books say ${session.money(data.ledger)}` }}</span></div>
       </div>
       <p v-if="problem" class="note bad" role="alert">{{ problem.message }}</p>
+      <p v-if="failed && !said.open && !mail.about" class="note bad" role="alert">{{ failed.message }}</p>
+      <ul v-if="data.notices.length" class="notices" aria-label="Given back"><li v-for="n in data.notices" :key="n.id" class="note" :class="n.done ? '' : 'warn'"><NuxtLink :to="`/invoices/${n.invoiceId}`">{{ n.name }}</NuxtLink>: {{ n.text }} <span class="quiet small">{{ session.dayTime(n.at) }}</span></li></ul>
       <div class="row head"><div role="tablist" class="row"><button role="tab" class="btn" :class="{ on: view === 'list' }" :aria-selected="view === 'list'" @click="view = 'list'">Whom to act on</button><button role="tab" class="btn" :class="{ on: view === 'ageing' }" :aria-selected="view === 'ageing'" @click="view = 'ageing'">Ageing by customer</button></div><span class="quiet">{{ view === 'list' ? `${data.worklist.length - data.resting} to act on, in the order in which a call helps most; ${data.resting} at rest` : `${data.customers.length} customers` }}</span></div>
       <table v-if="view === 'list' && data.worklist.length" class="book">
         <thead><tr><th>Customer</th><th class="right">Overdue</th><th class="right">Late</th><th>Why now</th><th>Expected</th><th>Next act</th></tr></thead>
@@ -73,35 +94,36 @@ async function next(entry: { customerId: string, act: string }) {
       </table>
       <p v-else class="empty sheet">{{ view === 'list' ? 'Nothing is late on this day.' : 'Nobody owes anything on this day.' }}</p>
     </div>
-    <aside v-if="owing" :aria-label="owing.name">
+    <aside v-if="!owing" aria-label="The customer"><p class="empty" role="status">{{ away?.message ?? (chosen ? 'Opening…' : 'Choose a customer.') }}</p></aside>
+    <aside v-else :aria-label="owing.name">
       <h2><NuxtLink :to="`/customers/${owing.customerId}`">{{ owing.name }}</NuxtLink></h2><p class="quiet">{{ owing.phone }} · {{ owing.sites }} {{ owing.sites === 1 ? 'site' : 'sites' }} · terms {{ owing.terms }}<br>{{ owing.habit }}</p>
       <table class="book"><thead><tr><th>Invoice</th><th>Due</th><th class="right">Open</th></tr></thead><tbody>
         <tr v-for="i in owing.invoices" :key="i.id"><td><NuxtLink class="num" :to="`/invoices/${i.id}`">{{ i.number }}</NuxtLink><br><span class="quiet small">{{ i.work }}</span></td><td class="nowrap">{{ session.day(i.dueOn).slice(4) }}<br><span v-if="i.late" class="late small">{{ i.late }} d late</span></td><td class="right num">{{ session.money(i.open, false) }}</td></tr>
         <tr v-if="Number(owing.credits.amount)"><td colspan="2">Credits</td><td class="right num">−{{ session.money(owing.credits, false) }}</td></tr>
         <tr class="sum"><td colspan="2">Owes</td><td class="right num"><span class="double">{{ session.money(owing.owed, false) }}</span></td></tr></tbody></table>
-      <p v-if="failed && !said.open && !reminding" class="note bad" role="alert">{{ failed.message }}</p>
       <h3>After the call</h3>
-      <div class="row wrap"><button class="btn" @click="openSaid('promise')">Promised…</button><button class="btn" :disabled="!owing.invoices.length" @click="paying = true">Paid now…</button><button class="btn" @click="openSaid('dispute')">Disputes…</button><button class="btn" :disabled="busy" @click="note('no_answer')">No answer</button><button class="btn" @click="openSaid('note')">Said…</button><button class="btn" :disabled="!owing.invoices.length" @click="openReminder">Reminder {{ owing.reminder.step }}…</button></div>
+      <div class="row wrap"><button class="btn" @click="openSaid('promise', owing)">Promised…</button><button class="btn" :disabled="!owing.invoices.length" @click="paying = owing">Paid now…</button><button class="btn" @click="openSaid('dispute', owing)">Disputes…</button><button class="btn" :disabled="busy" @click="noAnswer(owing)">No answer</button><button class="btn" @click="openSaid('note', owing)">Said…</button><button class="btn" :disabled="!owing.invoices.length" @click="openReminder(owing)">Reminder {{ owing.reminder.step }}…</button></div>
       <h3>What was said</h3>
       <ol><li v-for="s in owing.said" :key="s.id">{{ s.text }}<br><span class="quiet small">{{ session.dayTime(s.on) }} · {{ s.who }}</span></li><li v-if="!owing.said.length" class="quiet">Nothing yet.</li></ol>
     </aside>
-    <el-dialog :model-value="said.open !== ''" :title="{ promise: 'Promised to pay', dispute: 'Disputes it', settled: 'Dispute settled', note: 'What was said', no_answer: '', '': '' }[said.open]" width="420" @close="said.open = ''">
-      <form class="stack" @submit.prevent="said.open && note(said.open)">
+    <el-dialog :model-value="said.open !== ''" :title="`${{ promise: 'Promised to pay', dispute: 'Disputes it', settled: 'Dispute settled', note: 'What was said', '': '' }[said.open]}: ${said.about?.name ?? ''}`" width="420" @close="said.open = ''">
+      <form class="stack" @submit.prevent="note">
         <div v-if="said.open === 'promise'" class="row"><label class="field grow"><span>Amount</span><input v-model="said.amount" class="plain num"><span v-if="failed?.at('amount')" class="wrong">{{ failed.at('amount') }}</span></label><label class="field grow"><span>By</span><input v-model="said.onDate" class="plain" type="date"><span v-if="failed?.at('onDate')" class="wrong">{{ failed.at('onDate') }}</span></label></div>
         <label class="field"><span>In their words</span><input v-model="said.text" class="plain"><span v-if="failed?.at('text')" class="wrong">{{ failed.at('text') }}</span></label>
+        <p v-if="failed && !failed.errors.length" class="note bad" role="alert">{{ failed.message }}</p>
         <button class="btn act" :disabled="busy">Note it</button>
       </form>
     </el-dialog>
-    <el-dialog v-model="reminding" :title="`Reminder ${owing?.reminder.step ?? ''} to ${owing?.name ?? ''}`" width="600">
+    <el-dialog :model-value="mail.about !== null" :title="`Reminder ${mail.about?.reminder.step ?? ''} to ${mail.about?.name ?? ''}, who owes ${mail.about ? session.money(mail.about.owed) : ''}`" width="600" @close="mail.about = null">
       <form class="stack" @submit.prevent="remind"><div class="row"><label class="field grow"><span>To</span><input v-model="mail.first" class="plain" type="email"></label><label class="field grow"><span>and to</span><input v-model="mail.second" class="plain" type="email"></label></div><label class="field"><span>Subject</span><input v-model="mail.subject" class="plain"></label><label class="field"><span>Text</span><textarea v-model="mail.body" class="plain" rows="10" /></label><p v-if="failed" class="wrong">{{ failed.message }}</p><button class="btn act" :disabled="busy || !mail.first">Send this reminder</button></form>
     </el-dialog>
-    <PaySheet v-if="paying && owing" v-model="paying" :customer-id="owing.customerId" :number="owing.name" :due="owing.owed" :mails="[owing.email].filter(Boolean)" @paid="refresh(); refreshOwing()" />
+    <PaySheet v-if="paying" :model-value="true" :customer-id="paying.customerId" :number="paying.name" :due="dueOf(paying)" :mails="[paying.email].filter(Boolean)" @update:model-value="paying = null" @paid="again" />
   </div>
   <p v-else class="empty" role="status">{{ problem?.message ?? 'Adding up…' }}</p>
 </template>
 
 <style scoped>
 .unpaid { display: grid; grid-template-columns: minmax(0, 1fr) 312px; min-height: 100%; } .left { min-width: 0; } .buckets { display: grid; grid-template-columns: repeat(6, 1fr) 1.5fr; background: var(--sheet); border-bottom: 1px solid var(--rule-2); } .buckets > div { padding: 10px 12px; border-right: 1px solid var(--rule); display: flex; flex-direction: column; gap: 3px; min-width: 0; } .buckets b { font-size: 15px; } .buckets i { height: 6px; min-width: 1px; }
-.date { width: 128px !important; min-height: 24px !important; padding: 1px 4px !important; } .head { padding: 12px; gap: 14px; } .link { border: 0; background: none; padding: 0; font-weight: 650; text-align: left; cursor: pointer; } .rest td { color: var(--ink-2); }
+.notices { list-style: none; margin: 12px 12px 0; padding: 0; display: flex; flex-direction: column; gap: 6px; } .date { width: 128px !important; min-height: 24px !important; padding: 1px 4px !important; } .head { padding: 12px; gap: 14px; } .link { border: 0; background: none; padding: 0; font-weight: 650; text-align: left; cursor: pointer; } .rest td { color: var(--ink-2); }
 aside { border-left: 1px solid var(--rule-2); background: #fbfcfb; padding: 14px; display: flex; flex-direction: column; gap: 10px; overflow: auto; } .wrap { flex-wrap: wrap; } ol { list-style: none; margin: 0; padding: 0 0 0 12px; border-left: 2px solid var(--green-2); } li { margin-bottom: 9px; }
 </style>

@@ -76,14 +76,14 @@ function install({ dir, data, unfinished }) {
   if (made.status !== 0) throw new Stop(`MariaDB could not make its data folder in ${dir}: ${made.error?.message ?? `${made.stdout}${made.stderr}`.slice(-400)}`)
   rmSync(unfinished, { force: true })
 }
-/** Run by root, the server runs as mysql: every folder above must let it through. */
-function letServerIn({ dir, data }) {
+/** Run by root, the server runs as mysql: its folder is that user's, and every folder above must let it through. */
+function letServerIn({ dir }) {
   if (!asRoot()) return
   spawnSync('chown', ['mysql:mysql', dir])
-  const reaches = () => spawnSync('su', ['-s', '/bin/sh', 'mysql', '-c', `test -w '${data}'`]).status === 0
+  const reaches = () => spawnSync('su', ['-s', '/bin/sh', 'mysql', '-c', `test -w '${dir}'`]).status === 0
   if (reaches()) return
   spawnSync('chmod', ['o+x', resolve(dir, '..')])
-  if (!reaches()) throw new Stop(`The user mysql cannot reach ${data}. Put OPEN_LEDGER_DATA somewhere it can.`)
+  if (!reaches()) throw new Stop(`The user mysql cannot reach ${dir}. Put OPEN_LEDGER_DATA somewhere it can.`)
 }
 async function launch(places, { fast }, up) {
   const { data, pidFile, portFile, socket, log, dir } = places
@@ -134,8 +134,8 @@ export async function startDatabase(dataDir, { fast = false } = {}) {
   const joined = Boolean(old && alive(old) && up())
   let port = Number(readIfThere(places.portFile) ?? 0)
   if (!joined) {
-    install(places)
     letServerIn(places)
+    install(places)
     port = await launch(places, { fast }, up)
   }
   const secret = letAppIn(places, sql)

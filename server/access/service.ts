@@ -95,7 +95,7 @@ export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
   return {
     person: { id, name, email, role, bookable, seesCost, takesMoney },
     company: { name: company.name, currency: company.currency, locale: company.locale, timeZone: company.timeZone, demo: company.demoDay !== null, stateLabels: company.stateLabels },
-    now: new Date(ctx.now).toISOString(), today: ctx.today, clockFixed: clockFixed(),
+    now: new Date(ctx.now).toISOString(), today: ctx.today, clockFixed: clockFixed(), demoClock: !clockFixed() && company.clockOffsetMs !== 0,
   }
 }
 /** Ends a session or token of one's own, and whatever stream it holds open. */

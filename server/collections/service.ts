@@ -14,6 +14,7 @@ import { openInvoices } from '../invoices/queries'
 import { publicLink } from '../invoices/service'
 import { balanceOn } from '../ledger/queries'
 import { queueMail } from '../messages/service'
+import { chargesGivenBack } from '../payments/queries'
 import { bouncedCustomers, creditsOn, insertNote, notesOf, notesUntil, openOn, paidInvoices, paidSince, siteCount, type NoteRow } from './queries'
 
 const moneyText = (ctx: Ctx) => {
@@ -58,6 +59,7 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
     on, totals: buckets({ current: total('current'), d1_30: total('d1_30'), d31_60: total('d31_60'), d61_90: total('d61_90'), over90: total('over90'), creditsMinor: total('creditsMinor'), owedMinor: total('owedMinor') }),
     ledger: m(ledger), agrees: ledger === total('owedMinor'), resting: list.filter(e => e.resting).length,
     customers: rows.map(r => ({ customerId: r.customerId, name: customers.get(r.customerId)?.name ?? '', oldestLate: r.oldestLate, ...buckets(r) })),
+    notices: await givenBack(ctx),
     worklist: list.map((e) => {
       const c = customers.get(e.customerId)!
       const d = debtors.find(x => x.customerId === e.customerId)!
@@ -66,6 +68,17 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
   }
 }
 
+const SHOWN_FOR_MS = 14 * 86_400_000
+/** Card payments that came twice and went back by themselves: the customer may ask. */
+async function givenBack(ctx: Ctx): Promise<Answer<'unpaid'>['notices']> {
+  const charges = await chargesGivenBack(ctx.tx, ctx.now - SHOWN_FOR_MS)
+  const names = new Map((await customersById(ctx.tx, charges.map(c => c.customerId))).map(c => [c.id, c.name]))
+  const text = moneyText(ctx)
+  return charges.map(({ number, amount, state, ...c }) => ({
+    ...c, name: names.get(c.customerId) ?? '', done: state === 'refunded',
+    text: state === 'refunded' ? `${text(amount)} went back to the card that paid ${number} a second time` : `${text(amount)} is on its way back to the card that paid ${number} a second time`,
+  }))
+}
 const SAID: Record<NoteRow['kind'], string> = { promise: 'Promised', dispute: 'Disputes it', settled: 'Dispute settled', reminder: 'Reminder sent', no_answer: 'No answer', note: 'Said' }
 export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answer<'owing'>> {
   const { tx } = ctx
@@ -86,7 +99,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const wording = ctx.company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
   const owed = open.reduce((sum, i) => sum + i.balanceMinor, 0)
   return {
-    customerId: id, name: c.name, phone: c.phone, email: c.email, email2: c.email2, terms: termsInWords(c.terms ?? ctx.company.terms), sites: (await siteCount(tx, id))!.n, owed: m(owed - credits), credits: m(credits),
+    customerId: id, name: c.name, phone: c.phone, email: c.email, email2: c.email2, terms: termsInWords(c.terms ?? ctx.company.terms), sites: (await siteCount(tx, id))!.n, owed: m(owed - credits), credits: m(credits), open: m(owed),
     habit: habit ? `pays ${habit.medianDays >= 0 ? `${habit.medianDays} days after` : `${-habit.medianDays} days before`} due, ± ${habit.spreadDays}, from ${habit.of} invoices` : 'no habit known yet',
     invoices: open.map(i => ({ id: i.id, number: i.number, dueOn: i.dueOn, issueOn: i.issueOn, late: Math.max(0, daysLate(i.dueOn, on)), total: m(i.total), open: m(i.balanceMinor), work: i.work ?? '' })),
     said: notes.map(n => ({ id: n.id, kind: n.kind, text: `${SAID[n.kind]}${n.kind === 'promise' ? ` ${text(n.amount ?? 0)} for ${n.onDate}` : ''}${n.text ? `: ${n.text}` : ''}`, on: n.notedAt, who: n.who ?? '' })),
@@ -100,6 +113,7 @@ export async function remind(ctx: Ctx, id: string, body: Body<'remind'>): Promis
   if (c.mailConsent === 'no') throw conflict('opted_out', 'This customer asked not to be written to by mail. Ring them.')
   const prepared = await owing(ctx, id)
   if (prepared.invoices.length === 0) throw invalid('to', 'Nothing is open for this customer.')
+  if (body.shownOwed && body.shownOwed !== prepared.owed.amount) throw conflict('owed_changed', 'What this customer owes changed since you looked. Look at it again before you remind them.', { shown: body.shownOwed, owed: prepared.owed })
   await queueMail(ctx, { kind: 'reminder', customerId: id, invoiceId: prepared.invoices[0]!.id, to: body.to, subject: body.subject || prepared.reminder.subject, body: body.body || prepared.reminder.body, attach: 'none' })
   await insertNote(ctx.tx, { id: body.id, customerId: id, kind: 'reminder', amount: null, onDate: null, text: `number ${prepared.reminder.step}, to ${body.to.length === 1 ? 'one address' : `${body.to.length} addresses`}`, by: signedIn(ctx).id, at: ctx.now, on: ctx.today })
   await record(ctx, { subject: 'collection', id, customerId: id, text: `Reminder ${prepared.reminder.step} sent` })

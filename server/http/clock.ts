@@ -3,6 +3,9 @@ import { readFileSync } from 'node:fs'
 import { localToInstant } from '../../core/time/zone'
 
 export const clockFixed = (): boolean => Boolean(process.env.OPEN_LEDGER_NOW)
+/** What a company's clock says: the pinned time, or the wall's; a demo's runs beside the wall's. */
+export const companyNow = (company: { timeZone: string, clockOffsetMs: number }): number =>
+  nowMs(company.timeZone) + (clockFixed() ? 0 : company.clockOffsetMs)
 export function nowMs(zone: string): number {
   const pinned = process.env.OPEN_LEDGER_NOW
   if (!pinned) return Date.now()

@@ -5,7 +5,7 @@ import { localDate } from '../../core/time/zone'
 import type { Role } from '../../shared/schema'
 import { inBackground, transaction, type Tx } from '../db/pool'
 import { getCompany, type Company } from '../settings/queries'
-import { nowMs } from './clock'
+import { companyNow } from './clock'
 
 export interface Actor {
   id: string
@@ -30,7 +30,7 @@ type Who = Pick<Ctx, 'actor' | 'ip'>
 async function contextOf(who: Who, tx: Tx): Promise<Ctx> {
   const company = await getCompany(tx)
   if (!company) throw new LedgerError('not_set_up', 503, 'The company is not set up yet.')
-  const now = nowMs(company.timeZone)
+  const now = companyNow(company)
   return {
     tx,
     now,

@@ -29,7 +29,7 @@ export const askedCharge = (tx: Tx, invoiceId: string, amount: number) => tx.row
 export const settleCharge = (tx: Tx, c: { id: string, state: ChargeState, reference: string, reason: string, paymentId: string | null, at: number }) => tx.run(
   'UPDATE card_charges SET state = ?, terminal_reference = ?, reason = ?, payment_id = ?, settled_at = ? WHERE id = ?', [c.state, c.reference, c.reason.slice(0, 120), c.paymentId, sqlInstant(c.at), c.id])
 /** Card payments that were given back, or are on their way back, since a moment. */
-export const chargesGivenBack = (tx: Tx, since: number) => tx.rows<{ id: string, invoiceId: string, number: string, customerId: string, amount: number, state: ChargeState, at: string }>(
+export const chargesGivenBack = (tx: Tx, since: number) => tx.rows<{ id: string, invoiceId: string, customerId: string, at: string, number: string, amount: number, state: ChargeState }>(
   `SELECT k.id, k.invoice_id AS invoiceId, i.number, i.customer_id AS customerId, k.amount_minor AS amount, k.state, k.settled_at AS at FROM card_charges k JOIN invoices i ON i.id = k.invoice_id
    WHERE k.state IN ('refunding', 'refunded') AND k.settled_at > ? ORDER BY k.settled_at DESC LIMIT 50`, [sqlInstant(since)])
 /** Payments that are applied to any of these invoices. */

@@ -8,7 +8,7 @@ import { record } from '../http/queries'
 import { invoiceById } from '../invoices/queries'
 import { setCustom, workOrderById } from '../visits/queries'
 import { faultOfValue } from './fields'
-import { customFields, putField, putQuestion, putSources, putStateLabels, questions, territories } from './queries'
+import { customFields, putField, putQuestion, putSources, putStateLabels, questions, setClockOffset, territories } from './queries'
 
 export async function setUp(ctx: Ctx): Promise<Answer<'setUp'>> {
   return {
@@ -32,6 +32,13 @@ export async function keepField(ctx: Ctx, body: Body<'keepField'>): Promise<Answ
   if (old && (old.kind !== body.kind || old.subject !== body.subject)) throw conflict('field_in_use', 'The kind and place of a field stay as they are. Retire it and make another.')
   await putField(ctx.tx, body)
   await record(ctx, { subject: 'settings', id: body.id, text: `Field “${body.name}” of ${body.subject.replace('_', ' ')}s ${body.retired ? 'retired' : 'kept'}` })
+  return { ok: true }
+}
+/** The demo's clock runs with the wall's from now on. */
+export async function demoClockToNow(ctx: Ctx): Promise<Answer<'demoClockToNow'>> {
+  if (ctx.company.demoDay === null) throw conflict('no_demo', 'This is no demo; its clock is the real one.')
+  await setClockOffset(ctx.tx, 0)
+  await record(ctx, { subject: 'settings', id: ctx.id(), text: 'The demo’s clock was set to now' })
   return { ok: true }
 }
 export async function keepSources(ctx: Ctx, sources: string[]): Promise<Answer<'keepSources'>> {

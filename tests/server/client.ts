@@ -11,9 +11,11 @@ export const LOGINS = { owner: 'owner@demo.test', office: 'office@demo.test', di
 export interface Reply { status: number, body: Record<string, unknown> & { code?: string, errors?: { path: string, message: string }[] }, text: string, bytes: Buffer, headers: Headers }
 export class Client {
   cookie = ''
+  /** where it comes from, as a proxy that is trusted says; empty for this machine */
+  address = ''
 
   async raw(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Reply> {
-    const response = await fetch(`${base}${path}`, { method, redirect: 'manual', headers: { ...(this.cookie ? { cookie: this.cookie } : {}), ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...headers }, body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body) })
+    const response = await fetch(`${base}${path}`, { method, redirect: 'manual', headers: { ...(this.cookie ? { cookie: this.cookie } : {}), ...(this.address ? { 'X-Forwarded-For': this.address } : {}), ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...headers }, body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body) })
     const set = response.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
     const bytes = Buffer.from(await response.arrayBuffer())

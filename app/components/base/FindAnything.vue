@@ -1,13 +1,15 @@
 <script setup lang="ts">
 // Ctrl K: finds anything and runs any command, by keyboard.
 import { computed, nextTick, ref, watch } from 'vue'
-import { call } from '~/lib/api'
+import { call, Problem } from '~/lib/api'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ help: [] }>()
 const words = ref('')
 const found = ref<{ kind: string, title: string, detail: string, to: string }[]>([])
 const at = ref(0)
+/** why nothing could be looked for */
+const failed = ref('')
 const box = ref<HTMLInputElement>()
 const COMMANDS = [
   ['Take a call', '/calls/new', 'N'], ['Calls', '/calls', 'Alt 1'], ['Schedule', '/schedule', 'Alt 2'], ['On site', '/on-site', 'Alt 3'], ['To bill', '/to-bill', 'Alt 4'], ['Unpaid', '/unpaid', 'Alt 5'],
@@ -23,8 +25,10 @@ watch(words, async (w) => {
   at.value = 0
   const mine = ++turn
   if (w.trim().length < 2) return
-  const got = await call('find', { query: { q: w.trim() } }).catch(() => ({ items: [] }))
-  if (mine === turn) found.value = got.items
+  const got = await call('find', { query: { q: w.trim() } }).catch((error: Problem) => error)
+  if (mine !== turn) return
+  failed.value = got instanceof Problem ? got.message : ''
+  found.value = got instanceof Problem ? [] : got.items
 })
 watch(open, (is) => {
   if (is) {
@@ -58,7 +62,8 @@ function key(e: KeyboardEvent) {
         <li v-for="(item, i) in items" :key="item.to + item.title" role="option" :aria-selected="i === at" :class="{ at: i === at }" @mousedown.prevent="choose(i)">
           <span class="kind">{{ item.kind }}</span><b class="clip">{{ item.title }}</b><span class="quiet clip">{{ item.detail }}</span>
         </li>
-        <li v-if="!items.length" class="quiet">Nothing is called that.</li>
+        <li v-if="failed" class="wrong" role="alert">Could not look: {{ failed }}</li>
+        <li v-else-if="!items.length" class="quiet">Nothing is called that.</li>
       </ul>
     </div>
   </div>

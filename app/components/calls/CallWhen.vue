@@ -8,7 +8,7 @@ import DayStrip from '~/components/calls/DayStrip.vue'
 import OpeningsTable from '~/components/calls/OpeningsTable.vue'
 import NearestTable from '~/components/dispatch/NearestTable.vue'
 import { call, type Problem } from '~/lib/api'
-import { onLive } from '~/lib/live'
+import { onLive, SHOWS } from '~/lib/live'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 
@@ -18,6 +18,9 @@ const warnings = defineModel<{ code: string, text: string }[]>('warnings', { req
 const session = useSession()
 const schedule = ref<Answer<'schedule'> | null>(null)
 const strips = ref<HTMLElement>()
+/** why the day, or what speaks against a time, could not be looked at */
+const unseen = ref('')
+const unchecked = ref(false)
 const wrong = (path: string) => props.problem?.at(path) ?? ''
 const times = Array.from({ length: 45 }, (_, i) => `${String(7 + Math.floor(i / 4)).padStart(2, '0')}:${String(i % 4 * 15).padStart(2, '0')}`)
 const days = computed(() => Array.from({ length: 4 }, (_, i) => plusDays(session.today, i)))
@@ -25,11 +28,18 @@ const days = computed(() => Array.from({ length: 4 }, (_, i) => plusDays(session
 async function load() {
   const { date } = draft.value
   if (!date) return
-  const got = await call('schedule', { query: { date } }).catch(() => null)
-  if (date === draft.value.date) schedule.value = got
+  try {
+    const got = await call('schedule', { query: { date } })
+    if (date !== draft.value.date) return
+    schedule.value = got
+    unseen.value = ''
+  }
+  catch (error) {
+    if (date === draft.value.date) unseen.value = (error as Problem).message
+  }
 }
 watch(() => draft.value.date, load, { immediate: true })
-onLive(() => void load())
+onLive(() => void load(), 0, SHOWS.day)
 const startMs = computed(() => (draft.value.date && /^\d\d:\d\d$/.test(draft.value.start) ? localToInstant(draft.value.date, draft.value.start, session.zone) : null))
 const territory = computed(() => props.chosen?.sites.find(s => s.id === draft.value.siteId)?.territory ?? '')
 const serves = (t: Answer<'schedule'>['technicians'][number]) => !territory.value || t.territories.length === 0 || t.territories.includes(territory.value)
@@ -125,9 +135,11 @@ let turn = 0
 watch(() => [draft.value.technicianId, startMs.value, draft.value.durationSeconds, draft.value.promiseFrom, draft.value.promiseTo, draft.value.siteId, props.skills.join()] as const, async ([technicianId, ms, durationSeconds, promiseFrom, promiseTo, siteId]) => {
   const mine = ++turn
   const got = technicianId && ms !== null
-    ? (await call('checkPlacement', { body: { visitId: null, technicianId, startAt: new Date(ms).toISOString(), durationSeconds, promiseFrom, promiseTo, siteId, skills: props.skills } }).catch(() => ({ warnings: [] }))).warnings
-    : []
-  if (mine === turn) warnings.value = got
+    ? await call('checkPlacement', { body: { visitId: null, technicianId, startAt: new Date(ms).toISOString(), durationSeconds, promiseFrom, promiseTo, siteId, skills: props.skills } }).catch(() => null)
+    : { warnings: [] }
+  if (mine !== turn) return
+  unchecked.value = got === null
+  warnings.value = got?.warnings ?? []
 })
 </script>
 
@@ -155,6 +167,8 @@ watch(() => [draft.value.technicianId, startMs.value, draft.value.durationSecond
       <label class="field"><span>to</span><select v-model="draft.promiseTo" class="plain"><option value="">–</option><option v-for="t in times" :key="t">{{ t }}</option></select></label></template>
     </div>
     <p v-if="wrong('promiseTo') || wrong('technicianId') || wrong('date')" class="wrong">{{ wrong('promiseTo') || wrong('technicianId') || wrong('date') }}</p>
+    <p v-if="unseen" class="note bad" role="alert">The day could not be looked at: {{ unseen }} <button type="button" class="btn" @click="load">Look again</button></p>
+    <p v-if="unchecked" class="note warn" role="status">Whether this time is free could not be looked up. The booking itself checks it again.</p>
     <p v-if="warnings.length" class="note warn" role="status"><b>Before you promise it:</b> {{ warnings.map(w => w.text).join('; ') }}. Booking goes ahead with your name to it.</p>
     <p v-if="territory" class="small quiet">The site is in <b>{{ territory }}</b>. <kbd>Alt W</kbd> holds the best opening; arrows move it.</p>
     <div v-if="schedule" ref="strips" class="days">

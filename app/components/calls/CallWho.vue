@@ -14,6 +14,8 @@ const draft = defineModel<Draft>({ required: true })
 const session = useSession()
 const matches = ref<Answer<'matches'>['items']>([])
 const at = ref(0)
+/** why nobody could be looked for */
+const unseen = ref('')
 const who = ref<HTMLInputElement>()
 const name = ref<HTMLInputElement>()
 defineExpose({ focus: () => who.value?.focus() })
@@ -26,9 +28,18 @@ async function search() {
   const words = draft.value.query.trim()
   const mine = ++turn
   if (words.length < 2) return void (matches.value = [])
-  const got = await call('matches', { query: { q: words } }).catch(() => ({ items: [] }))
-  if (mine !== turn) return
-  matches.value = got.items
+  try {
+    const got = await call('matches', { query: { q: words } })
+    if (mine !== turn) return
+    matches.value = got.items
+    unseen.value = ''
+  }
+  catch (error) {
+    // Nobody was looked for: that is not “nobody was found”.
+    if (mine !== turn) return
+    matches.value = []
+    unseen.value = (error as Problem).message
+  }
   at.value = 0
 }
 watch(() => draft.value.query, () => {
@@ -57,7 +68,7 @@ function key(e: KeyboardEvent) {
     void pending.then(() => {
       const m = matches.value[at.value]
       if (m) choose(m.customerId, m.siteId)
-      else if (draft.value.query.trim()) beginNew()
+      else if (draft.value.query.trim() && !unseen.value) beginNew()
     })
   }
   else return
@@ -66,13 +77,16 @@ function key(e: KeyboardEvent) {
 
 // Nobody is entered twice: who is perhaps the same is shown while the new one is typed.
 const alike = ref<Answer<'alike'>['items']>([])
+const alikeUnseen = ref(false)
 let waiting: ReturnType<typeof setTimeout> | undefined
 watch(() => draft.value.isNew && [draft.value.name, draft.value.phone, draft.value.email, draft.value.line1].join('|'), (typed) => {
   clearTimeout(waiting)
   if (!typed || typed.length < 7) return void (alike.value = [])
   waiting = setTimeout(async () => {
     const d = draft.value
-    alike.value = (await call('alike', { body: { name: d.name, phone: d.phone, email: d.email, line1: d.line1 } }).catch(() => ({ items: [] }))).items
+    const got = await call('alike', { body: { name: d.name, phone: d.phone, email: d.email, line1: d.line1 } }).catch(() => null)
+    alikeUnseen.value = got === null
+    alike.value = got?.items ?? []
   }, 200)
 }, { immediate: true })
 const neat = () => { draft.value.phone = formatPhone(draft.value.phone, props.setUp?.country ?? 'US') }
@@ -94,7 +108,8 @@ function speak(contactId: string) {
     <label class="field"><span>Who is calling</span>
       <input ref="who" v-model="draft.query" class="plain big" placeholder="Name, number, address, serial number" autocomplete="off" role="combobox" :aria-expanded="matches.length > 0" aria-controls="matches" @keydown="key"></label>
     <p v-if="wrong('customerId') && !chosen" class="wrong">{{ wrong('customerId') }}</p>
-    <ul v-if="!chosen && !draft.isNew && draft.query.trim().length > 1" id="matches" role="listbox" aria-label="Who it could be">
+    <p v-if="unseen && !chosen && !draft.isNew" class="note bad" role="alert">Nobody could be looked for: {{ unseen }} <button type="button" class="btn" @click="search">Look again</button> <button type="button" class="btn plain" @click="beginNew">Enter a new customer all the same</button></p>
+    <ul v-else-if="!chosen && !draft.isNew && draft.query.trim().length > 1" id="matches" role="listbox" aria-label="Who it could be">
       <li v-for="(m, i) in matches" :key="m.customerId" role="option" :aria-selected="i === at" :class="{ at: i === at }" @mousedown.prevent="choose(m.customerId, m.siteId)">
         <b>{{ m.name }}</b> <span v-if="m.prospect" class="chip">prospect</span> <span v-if="m.stopWork" class="chip late">stop work</span> <span v-if="m.late" class="late small">owes {{ session.money(m.owed) }}, {{ m.late }} days late</span>
         <br><span class="quiet small">{{ [m.phone, m.place].filter(Boolean).join(' · ') }}<template v-if="m.open"> · {{ m.open }} open</template></span>
@@ -105,6 +120,7 @@ function speak(contactId: string) {
     <div v-if="draft.isNew && !chosen" class="new stack">
       <label class="field"><span>Name</span><input ref="name" v-model="draft.name" class="plain"><span v-if="wrong('name')" class="wrong">{{ wrong('name') }}</span></label>
       <label class="field"><span>Telephone</span><input v-model="draft.phone" class="plain" inputmode="tel" @blur="neat"></label>
+      <p v-if="alikeUnseen" class="note warn" role="status">Whether they are known already could not be looked up. Look under their number before you enter them twice.</p>
       <div v-if="alike.length" class="note warn" role="status"><b>Perhaps known already</b>
         <div v-for="a in alike" :key="a.customerId" class="row alike"><span class="grow">{{ a.name }}<br><span class="small">{{ [a.phone, a.place].filter(Boolean).join(' · ') }}<br>{{ a.reasons.join(', ') }}</span></span><button type="button" class="btn" @click="choose(a.customerId, null)">It is them</button></div>
       </div>

@@ -3,7 +3,7 @@
 import { ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
-import { onLive } from '~/lib/live'
+import { onLive, SHOWS } from '~/lib/live'
 import { useSession } from '~/stores/session'
 
 const props = defineProps<{ callId?: string, siteId: string | null, customerId: string | null, durationSeconds: number, skills: string[], people: { id: string, name: string }[], territories: string[], chosen: { technicianId: string | null, startAt: number | null } }>()
@@ -32,7 +32,7 @@ const soon = (ms: number) => {
   wait = setTimeout(() => void load(), ms)
 }
 watch(() => [props.siteId, props.customerId, props.durationSeconds, props.skills.join(), part.value, order.value, on.value, only.value, mayMove.value], () => soon(120), { immediate: true })
-onLive(() => soon(400))
+onLive(() => soon(400), 0, SHOWS.day)
 /** For the keyboard: the first row, once it is there. */
 async function first() {
   clearTimeout(wait)

@@ -4,7 +4,7 @@ import { ref, watch } from 'vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
-import { onLive } from '~/lib/live'
+import { onLive, SHOWS } from '~/lib/live'
 import { useSession } from '~/stores/session'
 
 const props = defineProps<{ siteId: string, skills: string[], chosen?: string | null }>()
@@ -18,7 +18,7 @@ async function load() {
   if (got && mine === turn) found.value = got.items
 }
 watch(() => [props.siteId, props.skills.join()], load, { immediate: true })
-onLive(() => void load())
+onLive(() => void load(), 0, SHOWS.day)
 </script>
 
 <template>

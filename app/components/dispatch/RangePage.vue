@@ -6,6 +6,7 @@ import type { Answer } from '~~/shared/api'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call } from '~/lib/api'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
@@ -16,7 +17,7 @@ const { session, route, date, may } = useScheduleDate()
 const looks = useLooks()
 const board = useBoard()
 const days = computed(() => props.span(date.value))
-const { data, problem, refresh } = useLoad(() => call('scheduleRange', { query: days.value }))
+const { data, problem, refresh } = useLoad(() => call('scheduleRange', { query: days.value }), 0, SHOWS.day)
 watch(() => `${days.value.from} ${days.value.to}`, () => void refresh())
 const go = (d: string) => void navigateTo({ path: route.path, query: { date: d } })
 const move = (n: number) => go(props.step === 'week' ? plusDays(date.value, 7 * n) : plusMonths(date.value, n))

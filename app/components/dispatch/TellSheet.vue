@@ -3,18 +3,25 @@
 import { reactive, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
 import type { Answer } from '~~/shared/api'
-import { call } from '~/lib/api'
+import { call, Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 
 const props = defineProps<{ visitId: string | null }>()
 const emit = defineEmits<{ close: [] }>()
 const notice = ref<Answer<'visitNotice'> | null>(null)
+/** why nothing is known of the visit */
+const unseen = ref('')
 const form = reactive({ to: '', body: '', spoken: '', way: 'mail' as 'mail' | 'text' })
 const { busy, problem, act } = useAct()
 watch(() => props.visitId, async (id) => {
   notice.value = null
   if (!id) return
-  notice.value = await call('visitNotice', { params: { id } }).catch(() => null)
+  unseen.value = ''
+  const got = await call('visitNotice', { params: { id } }).catch((error: Problem) => error)
+  // Meanwhile it may have been opened for another visit.
+  if (props.visitId !== id) return
+  if (got instanceof Problem) unseen.value = got.message
+  else notice.value = got
   form.spoken = ''
   take(notice.value?.texts ? 'text' : 'mail')
 }, { immediate: true })
@@ -24,7 +31,7 @@ function take(way: 'mail' | 'text') {
   Object.assign(form, { way, to: way === 'text' ? n?.phone ?? '' : n?.to[0] ?? '', body: (way === 'text' ? n?.text : n?.body) ?? '' })
 }
 const tell = (spoken: boolean) => act(async () => {
-  await call('tellCustomer', { params: { id: props.visitId! }, body: spoken ? { spoken: form.spoken || 'they know' } : { channel: form.way, to: [form.to], body: form.body, subject: notice.value!.subject } })
+  await call('tellCustomer', { params: { id: notice.value!.visitId }, body: spoken ? { spoken: form.spoken || 'they know' } : { channel: form.way, to: [form.to], body: form.body, subject: notice.value!.subject } })
   ElMessage({ type: 'success', message: spoken ? 'Noted.' : form.way === 'text' ? 'The text is on its way.' : 'The mail is on its way.' })
   emit('close')
 })
@@ -32,6 +39,8 @@ const tell = (spoken: boolean) => act(async () => {
 
 <template>
   <el-dialog :model-value="visitId !== null" :title="notice ? `Tell ${notice.customer}` : 'Tell the customer'" width="560" @close="emit('close')">
+    <p v-if="unseen" class="note bad" role="alert">{{ unseen }}</p>
+    <p v-else-if="!notice" class="empty" role="status">Looking up the visit…</p>
     <div v-if="notice" class="stack">
       <div class="row" role="group" aria-label="How"><button class="btn" :class="{ on: form.way === 'text' }" :disabled="!notice.texts" :title="notice.texts ? '' : 'They have not agreed to texts'" @click="take('text')">By text</button><button class="btn" :class="{ on: form.way === 'mail' }" :disabled="!notice.mails" @click="take('mail')">By mail</button><span v-if="!notice.texts" class="quiet small">no consent to texts</span></div>
       <p v-if="form.way === 'mail' && !notice.mails" class="note warn">This customer wants no mails. Ring {{ notice.phone || 'them' }}.</p>

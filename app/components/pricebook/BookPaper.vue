@@ -2,11 +2,12 @@
 // The book on paper: which part of it, at whose prices, with or without pictures.
 import { computed, reactive } from 'vue'
 import { call } from '~/lib/api'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 
 defineProps<{ categories: { path: string, name: string, depth: number }[] }>()
 const emit = defineEmits<{ close: [] }>()
-const { data: setUp } = useLoad(() => call('setUp'))
+const { data: setUp } = useLoad(() => call('setUp'), 0, SHOWS.setUp)
 const wish = reactive({ category: '', kinds: ['task', 'assembly', 'charge'], ours: true, levels: [] as string[], pictures: true })
 const KINDS = [['task', 'tasks'], ['assembly', 'assemblies'], ['charge', 'charges'], ['part', 'parts'], ['labour', 'labour']] as const
 const ready = computed(() => wish.kinds.length > 0 && (wish.ours || wish.levels.length > 0))

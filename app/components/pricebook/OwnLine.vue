@@ -4,6 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import type { EntryKind } from '~~/core/pricebook/levelPrice'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
@@ -14,7 +15,7 @@ const session = useSession()
 const { busy: keeping, problem, act } = useAct()
 const seesCost = computed(() => Boolean(session.me?.person.seesCost))
 const owns = computed(() => ['owner', 'office'].includes(session.role))
-const { data: rules } = useLoad(() => (owns.value ? call('pricing') : Promise.resolve(null)))
+const { data: rules } = useLoad(() => (owns.value ? call('pricing') : Promise.resolve(null)), 0, SHOWS.book)
 const form = reactive({ name: '', kind: 'part' as OwnLine['kind'], quantity: '1', unitPrice: '', cost: '', keep: false, code: '', category: '' })
 const missing = computed(() => (!form.name.trim() ? 'Write what it is.' : !form.unitPrice.trim() ? 'Write its price.' : form.keep && !form.code.trim() ? 'Give it a code.' : form.keep && !form.category.trim() ? 'Say in which category it stands.' : ''))
 const tried = ref(false)

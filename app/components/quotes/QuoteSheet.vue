@@ -10,6 +10,7 @@ import PayerChoice from '~/components/quotes/PayerChoice.vue'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import type { Found } from '~/lib/book'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
@@ -17,8 +18,8 @@ const props = defineProps<{ id: string, field?: boolean }>()
 type Quote = Answer<'quote'>
 type Line = Quote['lines'][number]
 const session = useSession()
-const { data: quote, problem } = useLoad(() => call('quote', { params: { id: props.id } }))
-const { data: setUp } = useLoad(() => (props.field ? Promise.resolve(null) : call('setUp')))
+const { data: quote, problem } = useLoad(() => call('quote', { params: { id: props.id } }), 0, { subjects: ['quote', 'message', 'customer', 'settings'] })
+const { data: setUp } = useLoad(() => (props.field ? Promise.resolve(null) : call('setUp')), 0, SHOWS.setUp)
 const { busy, problem: failed, act } = useAct()
 const writes = computed(() => session.role !== 'books')
 const draft = computed(() => writes.value && quote.value?.state === 'draft')

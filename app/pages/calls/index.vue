@@ -1,12 +1,13 @@
 <script setup lang="ts">
 // Calls and requests that wait, the most pressing first, each with why.
 import { call } from '~/lib/api'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data, problem } = useLoad(() => call('calls'))
+const { data, problem } = useLoad(() => call('calls'), 0, SHOWS.calls)
 const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
 </script>
 

@@ -8,6 +8,7 @@ import RowForm, { type RowField } from '~/components/customers/RowForm.vue'
 import SiteMap from '~/components/customers/SiteMap.vue'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
@@ -16,7 +17,7 @@ type Customer = Answer<'customer'>
 const session = useSession()
 const id = String(useRoute().params.id)
 const { data: c, problem, refresh } = useLoad(() => call('customer', { params: { id } }))
-const { data: setUp } = useLoad(() => call('setUp'))
+const { data: setUp } = useLoad(() => call('setUp'), 0, SHOWS.setUp)
 const { data: plans } = useLoad(() => call('plans'))
 const { busy, problem: failed, act } = useAct()
 const editing = ref(false)

@@ -10,7 +10,7 @@ import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data, problem, refresh } = useLoad(() => call('duplicates'))
+const { data, problem, refresh } = useLoad(() => call('duplicates'), 0, { subjects: ['customer', 'import'] })
 const { busy, problem: failed, act } = useAct()
 const looking = ref<Answer<'mergePreview'> | null>(null)
 const take = reactive(new Set<string>())

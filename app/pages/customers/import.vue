@@ -14,7 +14,7 @@ import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data: earlier, refresh } = useLoad(() => call('imports'))
+const { data: earlier, refresh } = useLoad(() => call('imports'), 0, { subjects: ['import'] })
 const { busy, problem, act } = useAct()
 const said = ref('')
 const fileName = ref('')

@@ -18,7 +18,7 @@ async function leave() {
 
 <template>
   <div class="day">
-    <header><div class="grow"><h1>{{ session.me?.person.name.split(' ')[0] }}’s day</h1><p class="quiet">{{ data ? session.day(data.date, true) : '' }}</p></div><button class="btn plain" @click="leave">Sign out</button></header>
+    <header><div class="grow"><h1>{{ session.me?.person.name.split(' ')[0] }}’s day</h1><p class="quiet">{{ data ? session.day(data.date, true) : '' }}</p></div><NuxtLink class="btn plain" to="/me">My sign-in</NuxtLink><button class="btn plain" @click="leave">Sign out</button></header>
     <p v-if="problem" class="note bad" role="alert">{{ problem.message }}</p>
     <NuxtLink v-if="open" class="openone" :to="`/field/visits/${open.id}`"><span>Open now, {{ SAID[open.state] }}</span><b>{{ open.customer }}</b><span>{{ open.title }} →</span></NuxtLink>
     <ol v-if="data?.visits.length">

@@ -11,7 +11,7 @@ import { useSession } from '~/stores/session'
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const id = String(useRoute().params.id)
-const { data: invoice, problem, refresh } = useLoad(() => call('invoice', { params: { id } }))
+const { data: invoice, problem, refresh } = useLoad(() => call('invoice', { params: { id } }), 0, { subjects: ['invoice', 'payment', 'message', 'settings'] })
 const { data: customer } = useLoad(async () => {
   const found = invoice.value ?? await call('invoice', { params: { id } })
   return call('customer', { params: { id: found.customerId } })
@@ -32,6 +32,7 @@ const send = (handed: boolean) => act(async () => {
   invoice.value = await call('sendInvoice', { params: { id }, body: handed ? { to: [] } : { to: [mail.first, mail.second].filter(Boolean), subject: mail.subject, body: mail.body } })
   sending.value = false
 })
+const link = (renew: boolean) => act(async () => { invoice.value = await call(renew ? 'renewLink' : 'withdrawLink', { params: { id } }) })
 const values = computed(() => Object.fromEntries(invoice.value?.fields.map(f => [f.id, f.value]) ?? []))
 const fill = (next: Record<string, string>) => act(async () => {
   const fieldId = Object.keys(next).find(k => next[k] !== values.value[k])
@@ -52,8 +53,9 @@ const bounce = () => act(async () => {
       <p><span class="chip" :class="{ late: invoice.late, good: invoice.state === 'paid' }">{{ invoice.late ? `overdue by ${invoice.late} days` : invoice.state }}</span></p>
       <p>Open <b class="num">{{ session.money(invoice.open) }}</b></p>
       <button v-if="bills && Number(invoice.open.amount)" class="btn act" @click="paying = true">Take payment…</button><button v-if="bills" class="btn" @click="openSend">{{ invoice.sent ? 'Send again…' : 'Send…' }}</button>
-      <a class="btn" :href="`/api/v1/invoices/${id}.pdf`" target="_blank" rel="noopener">PDF</a><a class="btn" :href="invoice.link" target="_blank" rel="noopener">The customer’s page</a><NuxtLink v-if="invoice.workOrderId" class="btn" :to="`/work/${invoice.workOrderId}`">Work order {{ invoice.paper.workOrder }}</NuxtLink>
+      <a class="btn" :href="`/api/v1/invoices/${id}.pdf`" target="_blank" rel="noopener">PDF</a><a v-if="invoice.link" class="btn" :href="invoice.link" target="_blank" rel="noopener">The customer’s page</a><NuxtLink v-if="invoice.workOrderId" class="btn" :to="`/work/${invoice.workOrderId}`">Work order {{ invoice.paper.workOrder }}</NuxtLink>
       <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p>
+      <details v-if="bills" class="small"><summary>{{ invoice.linkUntil ? `The customer’s link holds until ${session.day(invoice.linkUntil.slice(0, 10))}` : 'The customer’s link was withdrawn' }}</summary><p class="quiet">Whoever has the link reads this invoice. Another link ends this one; send the invoice again then.</p><div class="row"><button v-if="invoice.linkUntil" class="btn" :disabled="busy" @click="link(false)">Withdraw it</button><button class="btn" :disabled="busy" @click="link(true)">Make another link</button></div></details>
       <CustomFields v-if="bills && invoice.fields.length" :model-value="values" :fields="invoice.fields" @update:model-value="fill" />
       <h3>Payments</h3><ul><li v-for="p in invoice.payments" :key="p.id"><b class="num">{{ session.money(p.amount) }}</b> by {{ p.method }} {{ p.reference }}<br><span class="quiet small">{{ session.day(p.on) }} · {{ p.number }}<template v-if="p.bounced"> · <span class="late">came back</span></template></span><button v-if="['owner', 'books'].includes(session.role) && p.method === 'cheque' && !p.bounced" class="btn plain small" @click="bouncing = p.id; reason = ''">It came back…</button></li><li v-if="!invoice.payments.length" class="quiet">None yet.</li></ul>
       <h3>Mail</h3><ul><li v-for="m in invoice.messages" :key="m.id">{{ m.kind }} to {{ m.to }}<br><span class="quiet small">{{ session.dayTime(m.createdAt) }} · {{ m.openedAt ? `opened ${session.dayTime(m.openedAt)}` : m.state }}</span></li><li v-if="!invoice.messages.length" class="quiet">Nothing was sent.</li></ul>

@@ -10,6 +10,7 @@ import { call, newId, type Problem } from '~/lib/api'
 import type { Found } from '~/lib/book'
 import { dataUrl } from '~/lib/dataUrl'
 import { useAct } from '~/lib/useAct'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
@@ -21,7 +22,7 @@ const route = useRoute()
 const fresh = computed(() => route.params.id === 'new')
 const id = fresh.value ? newId() : String(route.params.id)
 const owns = computed(() => ['owner', 'office'].includes(session.role))
-const { data: rules } = useLoad(() => call('pricing'))
+const { data: rules } = useLoad(() => call('pricing'), 0, SHOWS.book)
 const { data: entry, problem, refresh } = useLoad<Entry | null>(() => (fresh.value ? Promise.resolve(null) : call('priceEntry', { params: { id } })))
 const { busy, problem: failed, act } = useAct()
 const BLANK = { kind: 'part' as Entry['kind'], code: '', category: '', name: '', description: '', technicianNote: '', synonyms: '', unit: 'each', taxClass: '', hours: '', furtherHours: '', skills: '', pinned: false, labourId: null as string | null, supplier: '', partNumber: '', incomeCode: '', activeFrom: '', activeTo: '', retired: false, pricing: 'rule' as 'rule' | 'fixed', cost: '', price: '', furtherPrice: '', parts: [] as Part[] }

@@ -10,13 +10,14 @@ import PricePreview from '~/components/pricebook/PricePreview.vue'
 import { call, newId } from '~/lib/api'
 import { tableOf, textOf } from '~/lib/readTable'
 import { useAct } from '~/lib/useAct'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data: rules } = useLoad(() => call('pricing'))
-const { data: earlier, refresh } = useLoad(() => call('priceImports'))
+const { data: rules } = useLoad(() => call('pricing'), 0, SHOWS.book)
+const { data: earlier, refresh } = useLoad(() => call('priceImports'), 0, SHOWS.book)
 const { busy, problem, act } = useAct()
 const said = ref('')
 const table = ref<Table | null>(null)

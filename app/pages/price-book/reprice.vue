@@ -5,13 +5,14 @@ import type { Answer } from '~~/shared/api'
 import PricePreview from '~/components/pricebook/PricePreview.vue'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data: rules } = useLoad(() => call('pricing'))
-const { data: past, refresh } = useLoad(() => call('priceChanges'))
+const { data: rules } = useLoad(() => call('pricing'), 0, SHOWS.book)
+const { data: past, refresh } = useLoad(() => call('priceChanges'), 0, SHOWS.book)
 const { busy, problem, act } = useAct()
 const KINDS = [['part', 'parts'], ['task', 'tasks'], ['assembly', 'assemblies'], ['labour', 'labour rates'], ['charge', 'charges']] as const
 const RULES = [['price_percent', 'move the price by per cent'], ['cost_percent', 'move the cost by per cent'], ['set', 'set the price to'], ['by_rule', 'price by the rules again']] as const

@@ -6,6 +6,7 @@ import { Decimal } from '~~/core/money/decimal'
 import { labourRateNeeded, pointWorth } from '~~/core/pricebook/labourRate'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
@@ -13,7 +14,7 @@ definePageMeta({ layout: 'office' })
 type Rules = Answer<'pricing'>
 const session = useSession()
 const owns = computed(() => ['owner', 'office'].includes(session.role))
-const { data, problem } = useLoad(() => call('pricing'))
+const { data, problem } = useLoad(() => call('pricing'), 0, SHOWS.book)
 const { busy, problem: failed, act } = useAct()
 const YEAR = { wages: '', burden: '', overhead: '', paidHours: '', billedShare: '', targetMargin: '' }
 const form = reactive({ markups: [] as Rules['markups'], sundries: '', minimum: '', rounding: 'none', ending: 95, times: [] as Rules['times'], year: { ...YEAR } })

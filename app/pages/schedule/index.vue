@@ -12,6 +12,7 @@ import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call, type Problem } from '~/lib/api'
 import { keepEqual } from '~/lib/keepEqual'
 import { TRYING, type Frame, type Lane, type Trying } from '~/lib/boardDay'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard, type Place } from '~/stores/board'
@@ -22,7 +23,7 @@ type Visit = Answer<'placeVisit'>
 const { session, route, date, may } = useScheduleDate()
 const board = useBoard()
 const looks = useLooks()
-const { data, problem, refresh } = useLoad(() => call('schedule', { query: { date: date.value } }))
+const { data, problem, refresh } = useLoad(() => call('schedule', { query: { date: date.value } }), 0, SHOWS.day)
 watch(date, () => void refresh())
 const go = (d: string) => void navigateTo({ path: '/schedule', query: { date: d } })
 

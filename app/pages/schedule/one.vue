@@ -6,6 +6,7 @@ import { plusDays } from '~~/core/time/zone'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call } from '~/lib/api'
+import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useLooks } from '~/stores/looks'
@@ -13,7 +14,7 @@ import { useLooks } from '~/stores/looks'
 definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
 const looks = useLooks()
-const { data, problem, refresh } = useLoad(() => call('schedule', { query: { date: date.value } }))
+const { data, problem, refresh } = useLoad(() => call('schedule', { query: { date: date.value } }), 0, SHOWS.day)
 watch(date, () => void refresh())
 const people = computed(() => (data.value?.technicians ?? []).filter(t => looks.shows(t.id)))
 const who = computed(() => data.value?.technicians.find(t => t.id === route.query.technician) ?? people.value[0] ?? null)

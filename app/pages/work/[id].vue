@@ -22,7 +22,7 @@ type Work = Answer<'workOrder'>
 const session = useSession()
 const route = useRoute()
 const id = String(route.params.id)
-const { data: work, problem, refresh } = useLoad(() => call('workOrder', { params: { id } }))
+const { data: work, problem, refresh } = useLoad(() => call('workOrder', { params: { id } }), 0, { about: () => [id] })
 const { busy, problem: failed, act } = useAct()
 const billing = ref(false)
 const paying = ref<Work['invoices'][number] | null>(null)

@@ -26,6 +26,9 @@ ALTER TABLE sessions MODIFY last_seen_at DATETIME(3) NOT NULL;
 -- Answers that hold secrets are not kept any more; those that were are taken out.
 UPDATE idempotency_keys SET answer = NULL WHERE answer LIKE '%cookieToken%' OR answer LIKE '{"token":%' OR answer LIKE '%/public/calendars/%';
 
+-- A demo has a clock of its own: so far from the wall's.
+ALTER TABLE company ADD clock_offset_ms BIGINT NOT NULL DEFAULT 0;
+
 -- A customer's link can be withdrawn, and another one made: each turn gives another link.
 ALTER TABLE invoices ADD link_turn INT NOT NULL DEFAULT 0;
 

@@ -27,7 +27,11 @@ const work = computed(() => data.value?.workOrder ?? null)
 function keep(w: Answer<'workOrder'>) {
   if (data.value) data.value = { ...data.value, workOrder: w }
 }
-const clock = (what: 'set_off' | 'arrive' | 'pause' | 'resume' | 'finish' | 'no_access') => act(async () => { data.value = await call('clock', { params: { id }, body: { act: what } }) })
+const clock = (what: 'set_off' | 'arrive' | 'pause' | 'resume' | 'finish' | 'no_access') => act(async () => {
+  // What was typed a moment ago is kept first.
+  await write()
+  data.value = await call('clock', { params: { id }, body: { act: what } })
+})
 const added = ref('')
 const add = (entries: Found[]) => act(async () => {
   keep(await call('addLines', { params: { id: work.value!.id }, body: { visitId: id, lines: entries.map(e => ({ id: newId(), entryId: e.id, quantity: '1', kind: 'other' as const, done: true, name: undefined, unitPrice: undefined })) } }))
@@ -100,11 +104,19 @@ async function paid() {
   invoice.value = await call('invoice', { params: { id: invoice.value!.paper ? invoice.value!.id : '' } })
   await refresh()
 }
+// What is typed stays until it is kept: no answer to anything else writes over it, and keeping it holds up no other button.
 const findings = ref('')
-watch(data, (d) => { if (d && document.activeElement?.tagName !== 'TEXTAREA') findings.value = d.findings })
-const write = () => act(async () => {
-  if (findings.value !== data.value!.findings) data.value = await call('findings', { params: { id }, body: { version: data.value!.version, findings: findings.value } })
-})
+const typed = ref(false)
+const { problem: unwritten, act: keepWords } = useAct()
+watch(data, (d) => { if (d && !typed.value) findings.value = d.findings }, { immediate: true })
+const write = () => keepWords(async () => {
+  if (!typed.value) return
+  const words = findings.value
+  const kept = await call('findings', { params: { id }, body: { version: data.value!.version, findings: words } })
+  // What was typed since is not kept yet.
+  typed.value = findings.value !== words
+  data.value = kept
+}, 'wait')
 const photo = (e: Event) => act(async () => {
   const file = (e.target as HTMLInputElement).files?.[0]
   if (!file) return
@@ -169,7 +181,7 @@ const otherOpen = computed(() => data.value?.openVisitId && data.value.openVisit
       </section>
       <p v-if="notDone && data.visit.state === 'finished'" class="note warn gap">{{ notDone }} {{ notDone === 1 ? 'line was' : 'lines were' }} promised and {{ notDone === 1 ? 'is' : 'are' }} not marked done. Open {{ notDone === 1 ? 'it' : 'them' }} above.</p>
       <div v-if="work.time.uncoveredSeconds" class="note warn gap stack"><p><b>{{ Math.round(work.time.uncoveredSeconds / 60) }} minutes were worked that no line charges for.</b> {{ hoursMinutes(work.time.siteSeconds) }} h on site, lines cover {{ hoursMinutes(work.time.coveredSeconds) }} h.</p><div class="row"><button class="btn act grow" :disabled="busy" @click="charge">Charge {{ session.money(work.time.charge) }}</button><button class="btn grow" @click="explaining = true">Leave out</button></div><form v-if="explaining" class="row" @submit.prevent="explain"><input v-model="why" class="plain" placeholder="Say why" aria-label="Why these minutes are not charged"><button class="btn" :disabled="busy">Keep</button></form></div>
-      <section class="block"><label class="field"><span>What was found and done</span><textarea v-model="findings" class="plain" rows="3" @blur="write" /></label><div class="row pics"><img v-for="p in work.photos" :key="p.id" :src="`/api/v1/photos/${p.id}`" alt="Photo from this visit"><label class="btn">Add a photo<input class="visually-hidden" type="file" accept="image/*" capture="environment" @change="photo"></label></div>
+      <section class="block"><label class="field"><span>What was found and done</span><textarea v-model="findings" class="plain" rows="3" @input="typed = true" @blur="write" /><span v-if="unwritten" class="wrong" role="alert">{{ unwritten.message }} What you typed is still here.</span></label><div class="row pics"><img v-for="p in work.photos" :key="p.id" :src="`/api/v1/photos/${p.id}`" alt="Photo from this visit"><label class="btn">Add a photo<input class="visually-hidden" type="file" accept="image/*" capture="environment" @change="photo"></label></div>
         <p v-for="s in work.signatures" :key="s.id" class="quiet small">✓ {{ s.name }} signed for {{ session.money(s.total) }}, {{ session.dayTime(s.signedAt) }}</p></section>
       <section v-if="!data.visit.lead" class="block"><button v-if="!asking" class="btn" @click="asking = true">A further visit is needed…</button><form v-else class="stack" @submit.prevent="further"><label class="field"><span>What for: a part, more time, a second pair of hands</span><input v-model="again" class="plain"></label><button class="btn act" :disabled="busy || !again.trim()">Ask the office for a further visit</button></form>
         <p v-for="v in work.visits.filter(x => !x.startAt && x.state === 'planned')" :key="v.id" class="quiet small">A further visit is asked for; the office finds the time.</p></section>
