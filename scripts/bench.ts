@@ -180,7 +180,7 @@ if (unknown.length) {
 }
 for (const [name, bench] of Object.entries(BENCHES)) {
   if (wanted.length && !wanted.includes(name)) continue
-  const rig = bench.rig ? await startRig(`bench-${name}`) as Rig : null
+  const rig = bench.rig ? await startRig(`bench-${name}`, { processes: bench.processes ?? 1 }) as Rig : null
   try {
     await bench.run(rig!)
   }

@@ -78,6 +78,38 @@ export const boardBenches: Record<string, Bench> = {
       tell('board-frame', 'ms', `a frame while a visit is dragged, 40 technicians and 240 visits, ${frames.length} frames in Chromium without a GPU`, frames, 16.7)
     },
   },
+  'two-processes': {
+    rig: true,
+    processes: 2,
+    async run(rig) {
+      const browser = await open()
+      const [here, there] = [rig.apps![0]!, rig.apps![1]!]
+      const page = await board(browser, { ...rig, env: { ...rig.env, TEST_URL: there } })
+      const cookie = await cookieOf(rig, 'owner@demo.test')
+      const times: number[] = []
+      for (let n = 0; n < 42; n++) {
+        const day = await (await fetch(`${here}/api/v1/schedule?date=${DATE}`, { headers: { cookie } })).json() as { visits: { id: string, version: number, technicianId: string, startAt: string, durationSeconds: number }[] }
+        const visit = day.visits[0]!
+        const seen = page.evaluate(id => new Promise<number>((done) => {
+          const before = document.querySelector(`.lane [data-visit="${id}"]`)?.getAttribute('style')
+          const watch = new MutationObserver(() => {
+            if (document.querySelector(`.lane [data-visit="${id}"]`)?.getAttribute('style') === before) return
+            watch.disconnect()
+            done(Date.now())
+          })
+          watch.observe(document.body, { subtree: true, childList: true, attributes: true })
+        }), visit.id)
+        await page.evaluate(() => 0)
+        const from = Date.now()
+        const reply = await fetch(`${here}/api/v1/visits/${visit.id}/place`, { method: 'POST', headers: { 'Content-Type': 'application/json', cookie }, body: JSON.stringify({ version: visit.version, technicianId: visit.technicianId, startAt: visit.startAt, durationSeconds: visit.durationSeconds + (n % 2 ? -900 : 900), override: true }) })
+        if (!reply.ok) throw new Error(await reply.text())
+        const at = await seen
+        if (n >= 2) times.push(at - from)
+      }
+      await browser.close()
+      tell('two-processes', 'ms', 'from an act on one process to a screen that asks the other, both on one database', times, 600)
+    },
+  },
   'live': {
     rig: true,
     async run(rig) {

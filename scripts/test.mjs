@@ -7,13 +7,13 @@ import { say } from './lib/say.mjs'
 
 const only = process.argv[2]
 const wants = part => !only || only === part
-if (only && !['lint', 'types', 'core', 'server', 'e2e'].includes(only)) {
-  process.stderr.write('Usage: npm test [-- lint|types|core|server|e2e]\n')
+if (only && !['lint', 'types', 'core', 'server', 'trial', 'e2e', 'two'].includes(only)) {
+  process.stderr.write('Usage: npm test [-- lint|types|core|server|trial|e2e|two]\n')
   process.exit(2)
 }
 let passed = 0
 let failed = 0
-installDebian({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server', 'mariadb': 'mariadb-client', ...(wants('e2e') ? { chromium: 'chromium' } : {}), ...(wants('server') || wants('e2e') ? { hledger: 'hledger', pdftotext: 'poppler-utils' } : {}) })
+installDebian({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server', 'mariadb': 'mariadb-client', ...(wants('e2e') || wants('two') ? { chromium: 'chromium' } : {}), ...(wants('two') ? { nginx: 'nginx-light' } : {}), ...(wants('server') || wants('e2e') ? { hledger: 'hledger', pdftotext: 'poppler-utils' } : {}) })
 installModules()
 if (!existsSync('.nuxt/tsconfig.json')) spawnSync('npx', ['nuxt', 'prepare'], { stdio: 'inherit' })
 const run = (command, args, env = {}) => spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, CI: process.env.CI ?? '1', ...env } }).status === 0
@@ -45,7 +45,7 @@ if (wants('core')) {
   say('core')
   vitest('core', {})
 }
-if (wants('server') || wants('e2e')) build()
+if (['server', 'trial', 'e2e', 'two'].some(wants)) build()
 if (wants('server')) {
   say('server, against a throw-away database')
   const rig = await startRig('server')
@@ -56,15 +56,14 @@ if (wants('server')) {
     await rig.stop()
   }
 }
-if (wants('e2e')) {
-  say('browser, against the production build')
-  const rig = await startRig('e2e')
+/** Browser tests on a rig of their own; what passed only when it was tried again is named, so that somebody mends it. */
+async function browser(name, files, options) {
+  const rig = await startRig(name, options)
   try {
-    const file = '.data/reports/e2e.json'
+    const file = `.data/reports/${name}.json`
     rmSync(file, { force: true })
-    const ok = run('npx', ['playwright', 'test', '--reporter=list,json', ...process.argv.slice(3)], { ...rig.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file })
+    const ok = run('npx', ['playwright', 'test', '--reporter=list,json', ...files], { ...rig.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file })
     count(file, (r) => {
-      // What passed only when it was tried again is a fault of the test or of the app: named, so that somebody mends it.
       if (r.stats.flaky) process.stdout.write(`\n${r.stats.flaky} passed only at the second try: see “flaky” above\n`)
       return [r.stats.expected + r.stats.flaky, r.stats.unexpected + (ok ? 0 : Number(r.stats.unexpected === 0))]
     })
@@ -72,6 +71,17 @@ if (wants('e2e')) {
   finally {
     await rig.stop()
   }
+}
+if (wants('trial')) {
+  step('trial: kills, races, wrong sign-ins, odd input', () => run(process.execPath, ['--import', 'tsx', 'scripts/trial.ts', '--short']))
+}
+if (wants('e2e')) {
+  say('browser, against the production build')
+  await browser('e2e', process.argv.slice(3))
+}
+if (wants('two')) {
+  say('the story of a day, on two processes behind a balancer')
+  await browser('two', ['tests/e2e/01-story.spec.ts'], { processes: 2 })
 }
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`)
 process.exit(failed ? 1 : 0)

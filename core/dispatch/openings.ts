@@ -130,8 +130,8 @@ function earliestStart(leave: number, driveMs: number, notBefore: number, length
       from = b.to
       rested = 0
     }
-    else if (b.rest) rested += b.to - Math.max(b.from, from)
-    start = b.rest ? Math.max(up(b.to), up(from + driveMs + rested)) : up(from + driveMs)
+    else if (b.rest) rested += Math.max(0, b.to - Math.max(b.from, from))
+    start = Math.max(start, up(from + driveMs + rested), b.rest ? up(b.to) : 0)
   }
   return start
 }

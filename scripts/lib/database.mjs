@@ -61,13 +61,19 @@ function makeFolder({ dir }) {
   const disk = statfsSync(dir)
   if (disk.bavail * disk.bsize < LEAST_ROOM) throw new Stop(`The disk that holds ${dir} has less than 300 MB left. Make room and start again.`)
 }
-/** Makes the data folder where there is none yet. What is there already, and is not our own unfinished beginning, is never touched. */
-function install({ dir, data, unfinished }) {
-  if (existsSync(join(data, 'mysql')) && !existsSync(unfinished)) return
-  const holds = existsSync(data) && readdirSync(data).length > 0
-  if (holds && !existsSync(unfinished)) {
+const isWhole = ({ data, unfinished }) => existsSync(join(data, 'mysql')) && !existsSync(unfinished)
+/** What is there already, and is not our own unfinished beginning, is never touched. */
+function refuseForeign(places) {
+  const { data, unfinished } = places
+  if (isWhole(places) || existsSync(unfinished)) return
+  if (existsSync(data) && readdirSync(data).length > 0) {
     throw new Stop(`The folder ${data} holds data, but not the system tables of MariaDB: it was copied or restored in part, or is damaged. Nothing in it was changed. Put the whole folder back from your copy; or move it away and start again, then bring your data back with: npm run restore -- FILE`)
   }
+}
+/** Makes the data folder where there is none yet. */
+function install(places) {
+  const { dir, data, unfinished } = places
+  if (isWhole(places)) return
   writeWhole(unfinished, 'The data folder is being made; until that is done it may be deleted.\n')
   rmSync(data, { recursive: true, force: true })
   mkdirSync(data, { mode: 0o700 })
@@ -134,6 +140,7 @@ export async function startDatabase(dataDir, { fast = false } = {}) {
   const joined = Boolean(old && alive(old) && up())
   let port = Number(readIfThere(places.portFile) ?? 0)
   if (!joined) {
+    refuseForeign(places)
     letServerIn(places)
     install(places)
     port = await launch(places, { fast }, up)

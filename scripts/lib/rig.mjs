@@ -1,53 +1,126 @@
 // A throw-away Open Ledger for tests, pictures and benchmarks: own database, own ports, own stand-ins, the clock in a file.
+// With two processes it stands behind a balancer that asks them in turns.
 import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
-import { installDebian } from './install.mjs'
 import { freePort, startDatabase } from './database.mjs'
+import { installDebian } from './install.mjs'
 
 export const NOW = '2026-11-24T10:21'
-export async function startServer(env) {
-  const app = spawn(process.execPath, ['.output/server/index.mjs'], { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
-  for (let i = 0; i < 300; i++) {
-    if (await fetch(`http://127.0.0.1:${env.PORT}/api/health`).then(r => r.ok, () => false)) return app
+const UP_WITHIN_MS = 30_000
+const at = port => `http://127.0.0.1:${port}`
+const over = child => child.exitCode !== null || child.signalCode !== null
+const ended = child => (over(child) ? Promise.resolve() : new Promise(done => child.once('exit', done)))
+
+async function answers(url, what) {
+  for (let waited = 0; waited < UP_WITHIN_MS; waited += 100) {
+    if (await fetch(`${url}/api/health`).then(r => r.ok, () => false)) return
     await new Promise(done => setTimeout(done, 100))
   }
-  app.kill('SIGKILL')
-  throw new Error('the app did not answer within 30 s')
+  throw new Error(`${what} did not answer within 30 s`)
 }
-export async function startRig(name) {
+export async function startServer(env) {
+  const app = spawn(process.execPath, ['.output/server/index.mjs'], { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
+  try {
+    await answers(at(env.PORT), 'the app')
+    return app
+  }
+  catch (error) {
+    app.kill('SIGKILL')
+    throw error
+  }
+}
+/** nginx on loopback: each request goes to the next process in turn, and says for whom it asks. */
+async function startBalancer(folder, port, ports) {
+  installDebian({ nginx: 'nginx-light' })
+  const file = join(folder, 'nginx.conf')
+  writeFileSync(file, `
+${process.getuid?.() === 0 ? 'user root;' : ''}
+daemon off; worker_processes 1; pid ${folder}/nginx.pid; error_log ${folder}/nginx.log;
+events { worker_connections 1024; }
+http {
+  access_log off; client_max_body_size 80m; client_body_temp_path ${folder}/body; proxy_temp_path ${folder}/proxy; fastcgi_temp_path ${folder}/f; uwsgi_temp_path ${folder}/u; scgi_temp_path ${folder}/s;
+  upstream app { ${ports.map(p => `server 127.0.0.1:${p};`).join(' ')} }
+  server {
+    listen 127.0.0.1:${port};
+    location / {
+      proxy_pass http://app; proxy_http_version 1.1; proxy_set_header Connection ""; proxy_set_header Host $http_host;
+      proxy_set_header X-Forwarded-For $proxy_add_x_forwarded_for; proxy_buffering off; proxy_read_timeout 1h; proxy_next_upstream off;
+    }
+  }
+}`)
+  const balancer = spawn('nginx', ['-c', file, '-e', join(folder, 'nginx.log')], { stdio: 'inherit' })
+  balancer.on('error', () => {})
+  await answers(at(port), 'the balancer')
+  return balancer
+}
+async function environment(folder, database, processes) {
+  const ports = await Promise.all(Array.from({ length: 6 + processes }, freePort))
+  const [port, mail, mailHttp, card, text, supplier, ...apps] = ports
+  const clock = join(folder, 'now')
+  writeFileSync(clock, NOW)
+  return {
+    // One process answers at the address itself; several stand behind a balancer there.
+    apps: processes === 1 ? [port] : apps,
+    peers: { mail, mailHttp, card, text, supplier },
+    env: {
+      DATABASE_URL: database.url,
+      OPEN_LEDGER_SECRET: 'test-only-secret-0123456789-abcdefghij',
+      CARD_SECRET: 'test-only-card-secret',
+      OPEN_LEDGER_NOW: `file:${clock}`,
+      OPEN_LEDGER_TRUSTED_PROXIES: '127.0.0.1',
+      CLOCK_FILE: clock,
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      NITRO_HOST: '127.0.0.1',
+      NITRO_PORT: String(port),
+      NODE_ENV: 'production',
+      PUBLIC_URL: at(port),
+      TEST_URL: at(port),
+      SMTP_URL: `smtp://127.0.0.1:${mail}`,
+      MAIL_STANDIN: at(mailHttp),
+      CARD_URL: at(card),
+      TEXT_URL: at(text),
+      TEXT_SECRET: 'test-only-text-secret',
+      POSITIONS_SECRET: 'test-only-positions-secret',
+      SUPPLIER_URL: at(supplier),
+      SUPPLIER_SECRET: 'test-only-supplier-secret',
+    },
+  }
+}
+function startPeers(all, { mail, mailHttp, card, text, supplier }) {
+  const peer = (name, own) => spawn(process.execPath, [`standins/${name}/server.mjs`], { stdio: 'ignore', env: { ...all, ...own } })
+  return [
+    peer('mail', { MAIL_PORT: String(mail), MAIL_HTTP_PORT: String(mailHttp) }),
+    peer('card', { CARD_PORT: String(card) }),
+    peer('supplier', { SUPPLIER_PORT: String(supplier) }),
+    // The positions device is played by the tests themselves, when they want it.
+    peer('text', { TEXT_PORT: String(text), APP_URL: all.TEST_URL }),
+  ]
+}
+export async function startRig(name, { processes = 1 } = {}) {
   installDebian({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server', 'mariadb': 'mariadb-client' })
   const folder = resolve('.data', `rig-${name}`)
   rmSync(folder, { recursive: true, force: true })
   mkdirSync(folder, { recursive: true })
   const database = await startDatabase(folder, { fast: true })
-  const clock = join(folder, 'now')
-  writeFileSync(clock, NOW)
-  const [port, mail, mailHttp, card, text, supplier] = [await freePort(), await freePort(), await freePort(), await freePort(), await freePort(), await freePort()]
-  const env = {
-    DATABASE_URL: database.url, OPEN_LEDGER_SECRET: 'test-only-secret-0123456789-abcdefghij', CARD_SECRET: 'test-only-card-secret', OPEN_LEDGER_NOW: `file:${clock}`, CLOCK_FILE: clock, HOST: '127.0.0.1', PORT: String(port), NITRO_HOST: '127.0.0.1', NITRO_PORT: String(port), NODE_ENV: 'production',
-    PUBLIC_URL: `http://127.0.0.1:${port}`, TEST_URL: `http://127.0.0.1:${port}`, SMTP_URL: `smtp://127.0.0.1:${mail}`, MAIL_STANDIN: `http://127.0.0.1:${mailHttp}`, CARD_URL: `http://127.0.0.1:${card}`,
-    TEXT_URL: `http://127.0.0.1:${text}`, TEXT_SECRET: 'test-only-text-secret', POSITIONS_SECRET: 'test-only-positions-secret', SUPPLIER_URL: `http://127.0.0.1:${supplier}`, SUPPLIER_SECRET: 'test-only-supplier-secret', OPEN_LEDGER_TRUSTED_PROXIES: '127.0.0.1',
-  }
+  const { env, apps, peers } = await environment(folder, database, processes)
   const all = { ...process.env, ...env }
   const made = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], { env: all, encoding: 'utf8' })
   if (made.status !== 0) {
     await database.stop()
     throw new Error(`the test database could not be made: ${made.stderr}`)
   }
-  const children = [
-    spawn(process.execPath, ['standins/mail/server.mjs'], { stdio: 'ignore', env: { ...all, MAIL_PORT: String(mail), MAIL_HTTP_PORT: String(mailHttp) } }),
-    spawn(process.execPath, ['standins/card/server.mjs'], { stdio: 'ignore', env: { ...all, CARD_PORT: String(card) } }),
-    spawn(process.execPath, ['standins/supplier/server.mjs'], { stdio: 'ignore', env: { ...all, SUPPLIER_PORT: String(supplier) } }),
-    // The positions device is played by the tests themselves, when they want it.
-    spawn(process.execPath, ['standins/text/server.mjs'], { stdio: 'ignore', env: { ...all, TEXT_PORT: String(text), APP_URL: env.TEST_URL } }),
-  ]
-  const app = await startServer(env)
+  const children = startPeers(all, peers)
+  for (const port of apps) children.push(await startServer({ ...env, PORT: String(port), NITRO_PORT: String(port) }))
+  if (apps.length > 1) children.push(await startBalancer(folder, Number(env.PORT), apps))
   const rig = {
     env,
+    /** where each process answers by itself */
+    apps: apps.map(at),
     async stop() {
-      for (const child of [app, ...children]) child.kill('SIGTERM')
-      await Promise.all([app, ...children].map(c => (c.exitCode !== null || c.signalCode ? 0 : new Promise(done => c.once('exit', done)))))
+      for (const child of children) child.kill('SIGTERM')
+      await Promise.all(children.map(ended))
       await database.stop()
       rmSync(folder, { recursive: true, force: true })
     },

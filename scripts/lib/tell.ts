@@ -2,7 +2,7 @@
 import { quantile } from '../../core/collections/paymentHabit'
 
 interface Result { name: string, unit: string, n: number, median: number, p95: number, reference: number | null, ratio: number | null, what: string }
-export interface Rig { env: Record<string, string>, stop(): Promise<void> }
+export interface Rig { env: Record<string, string>, /** where each process answers */ apps?: string[], stop(): Promise<void> }
 export const round = (x: number) => Math.round(x * 1000) / 1000
 export function tell(name: string, unit: string, what: string, values: number[], reference: number | null = null, ofMedian = false): void {
   const sorted = [...values].sort((a, b) => a - b)
@@ -22,4 +22,4 @@ export async function inPieces<T>(rows: T[], size: number, work: (piece: T[]) =>
   for (let i = 0; i < rows.length; i += size) await work(rows.slice(i, i + size))
 }
 /** A benchmark; those with a rig get a fresh copy of the app each. */
-export interface Bench { rig: boolean, run: (rig: Rig) => Promise<void> }
+export interface Bench { rig: boolean, /** behind a balancer, where there are several */ processes?: number, run: (rig: Rig) => Promise<void> }

@@ -1,9 +1,9 @@
 // Passwords are kept as scrypt hashes (RFC 7914) with their own salt and parameters. A hash costs a
-// core for a twentieth of a second, so that only a few are worked out at once, and a queue of them has an end.
+// core for a twentieth of a second, so that one is worked out at a time, and the queue of them has an end.
 import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto'
 import { LedgerError } from '../../core/errors/LedgerError'
 
-const AT_ONCE = 2
+const AT_ONCE = 1
 const MOST_WAITING = 60
 const KEY_BYTES = 32
 const COST = 16_384

@@ -61,7 +61,7 @@ export async function renewAgreement(ctx: Ctx, id: string, version: number): Pro
   return oneRow(ctx, id)
 }
 
-/** The year of an agreement as an invoice of its own: a work order without a visit, one line, sent to the customer's addresses. */
+/** The next year of an agreement that is not billed yet, as an invoice of its own: a work order without a visit, one line, sent to the customer's addresses. */
 export async function billAgreement(ctx: Ctx, id: string, body: Body<'billAgreement'>): Promise<Answer<'billAgreement'>> {
   const a = await agreementById(ctx.tx, id)
   if (!a) throw notFound('agreement')
@@ -71,14 +71,17 @@ export async function billAgreement(ctx: Ctx, id: string, body: Body<'billAgreem
   const customer = (await customerById(ctx.tx, a.customerId))!
   const site = (await siteById(ctx.tx, a.siteId))!
   const number = await nextNumber(ctx.tx, 'work_order')
-  const title = `Care agreement ${a.plan}, ${from} to ${a.endsOn}`
+  // One price is for one year, however far the agreement was renewed.
+  const year = plusDays(plusMonths(from, 12), -1)
+  const until = year < a.endsOn ? year : a.endsOn
+  const title = `Care agreement ${a.plan}, ${from} to ${until}`
   await insertWorkOrder(ctx.tx, {
     id: body.workOrderId, number, customerId: customer.id, siteId: site.id, title, problem: title, kind: 'service', contact: { name: '', phone: customer.phone }, orderNumber: '', priceLevelId: null, taxExempt: isExempt(customer, ctx.today), currency: ctx.company.currency, now: ctx.now,
     details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null, source: '',
   })
   const work = (await workOrderById(ctx.tx, body.workOrderId))!
   await putLines(ctx, work, null, [{ id: body.lineId, entryId: null, kind: 'charge', name: title, quantity: '1', unitPrice: new Decimal(a.price).toFixed(2), done: true }], false)
-  await setBilled(ctx.tx, id, a.endsOn)
+  await setBilled(ctx.tx, id, until)
   const to = [customer.email, customer.email2].filter(Boolean)
   const invoice = await makeInvoice(ctx, body.workOrderId, { id: body.invoiceId, dueOn: null, to, subject: '', body: '', shownTotal: '' })
   return { invoiceId: body.invoiceId, number: invoice.paper.number }

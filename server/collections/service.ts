@@ -1,9 +1,9 @@
 // What is unpaid, on any date: ageing that agrees with the books, whom to act on first and why, and the acts.
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import type { BUCKETS} from '../../core/collections/ageing';
-import { ageing, daysLate } from '../../core/collections/ageing'
+import { ageing, daysLate, type BUCKETS } from '../../core/collections/ageing'
 import { paymentHabit } from '../../core/collections/paymentHabit'
 import { worklist, type Debtor } from '../../core/collections/worklist'
+import { plusDays } from '../../core/time/zone'
 import { termsInWords } from '../../core/documents/dueDate'
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import type { Answer, Body } from '../../shared/api'
@@ -15,11 +15,27 @@ import { publicLink } from '../invoices/service'
 import { balanceOn } from '../ledger/queries'
 import { queueMail } from '../messages/service'
 import { chargesGivenBack } from '../payments/queries'
-import { bouncedCustomers, creditsOn, insertNote, notesOf, notesUntil, openOn, paidInvoices, paidSince, siteCount, type NoteRow } from './queries'
+import { creditsOn, insertNote, moneyIn, notesOf, notesUntil, openOn, paidInvoices, siteCount, type MoneyIn, type NoteRow } from './queries'
 
 const moneyText = (ctx: Ctx) => {
   const format = new Intl.NumberFormat(ctx.company.locale, { style: 'currency', currency: ctx.company.currency })
   return (minor: number) => format.format(minorToDecimal(minor, ctx.company.currency) as unknown as number)
+}
+
+function grouped<T extends { customerId: string }>(all: readonly T[]): Map<string, T[]> {
+  const groups = new Map<string, T[]>()
+  for (const one of all) {
+    const own = groups.get(one.customerId)
+    if (own) own.push(one)
+    else groups.set(one.customerId, [one])
+  }
+  return groups
+}
+/** What came in for a promise: after the moment it was made, until its day. */
+function cameSince(came: readonly MoneyIn[], promise: NoteRow, on: string): number {
+  const until = promise.onDate! < on ? promise.onDate! : on
+  const counts = (p: MoneyIn) => p.bouncedOn === null && p.receivedOn <= until && (p.receivedOn > promise.notedOn || (p.receivedOn === promise.notedOn && p.createdAt > promise.notedAt))
+  return came.filter(counts).reduce((sum, p) => sum + p.amount, 0)
 }
 
 export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'>> {
@@ -29,32 +45,33 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
   const open = await openOn(tx, on)
   const rows = ageing(open, await creditsOn(tx, on), on)
   const customers = new Map((await customersById(tx, rows.map(r => r.customerId))).map(c => [c.id, c]))
-  const habits = new Map<string, number[]>()
-  for (const p of await paidInvoices(tx)) habits.set(p.customerId, [...(habits.get(p.customerId) ?? []), p.days])
-  const notes = new Map<string, NoteRow[]>()
-  for (const n of await notesUntil(tx, on)) notes.set(n.customerId, [...(notes.get(n.customerId) ?? []), n])
-  const bounced = new Set((await bouncedCustomers(tx, on)).map(b => b.customerId))
+  const owing = rows.filter(x => x.owedMinor > 0)
+  const ids = owing.map(r => r.customerId)
+  const habits = grouped(await paidInvoices(tx, ids))
+  const notes = grouped(await notesUntil(tx, on, ids))
+  const firstPromise = [...notes.values()].flat().filter(n => n.kind === 'promise').map(n => n.notedOn).sort()[0] ?? on
+  const money = grouped(await moneyIn(tx, ids, firstPromise, on))
   const debtors: Debtor[] = []
-  for (const r of rows.filter(x => x.owedMinor > 0)) {
+  for (const r of owing) {
     const mine = open.filter(o => o.customerId === r.customerId && o.balanceMinor > 0)
     const said = notes.get(r.customerId) ?? []
+    const came = money.get(r.customerId) ?? []
     const promises = said.filter(n => n.kind === 'promise')
-    const kept = new Map<string, boolean>()
-    for (const p of promises) kept.set(p.id, ((await paidSince(tx, r.customerId, p.notedOn, p.onDate! < on ? p.onDate! : on))?.sum ?? 0) >= (p.amount ?? 1))
+    const kept = new Map(promises.map(p => [p.id, cameSince(came, p, on) >= (p.amount ?? 1)]))
     const last = promises.at(-1)
     const dispute = said.filter(n => n.kind === 'dispute' || n.kind === 'settled').at(-1)
     const reminders = said.filter(n => n.kind === 'reminder' && n.notedOn >= mine.map(i => i.dueOn).sort()[0]!)
     debtors.push({
-      customerId: r.customerId, owedMinor: r.owedMinor, overdueMinor: r.d1_30 + r.d31_60 + r.d61_90 + r.over90, oldestDueOn: mine.map(i => i.dueOn).sort()[0] ?? on, habit: paymentHabit(habits.get(r.customerId) ?? []),
+      customerId: r.customerId, owedMinor: r.owedMinor, overdueMinor: r.d1_30 + r.d31_60 + r.d61_90 + r.over90, oldestDueOn: mine.map(i => i.dueOn).sort()[0] ?? on, habit: paymentHabit((habits.get(r.customerId) ?? []).map(h => h.days)),
       promise: last ? { amountMinor: last.amount ?? 0, on: last.onDate!, kept: kept.get(last.id)! } : null, promisesKept: [...kept.values()].filter(Boolean).length, promisesMade: promises.length,
-      dispute: dispute?.kind === 'dispute' ? dispute.text : null, lastContactOn: said.at(-1)?.notedOn ?? null, remindersSent: reminders.length, lastReminderOn: reminders.at(-1)?.notedOn ?? null, bounced: bounced.has(r.customerId),
+      dispute: dispute?.kind === 'dispute' ? dispute.text : null, lastContactOn: said.at(-1)?.notedOn ?? null, remindersSent: reminders.length, lastReminderOn: reminders.at(-1)?.notedOn ?? null, bounced: came.some(p => p.bouncedOn !== null && p.bouncedOn <= on && p.bouncedOn > plusDays(on, -30)),
     })
   }
   const list = worklist(debtors, on, moneyText(ctx))
   const total = (key: typeof BUCKETS[number] | 'creditsMinor' | 'owedMinor') => rows.reduce((sum, r) => sum + r[key], 0)
   const buckets = (r: Record<typeof BUCKETS[number], number> & { creditsMinor: number, owedMinor: number }) => ({ current: m(r.current), d1_30: m(r.d1_30), d31_60: m(r.d31_60), d61_90: m(r.d61_90), over90: m(r.over90), credits: m(r.creditsMinor), owed: m(r.owedMinor) })
   // Unapplied credits live in the deposits account: what is owed is receivable plus that (a liability, so negative).
-  const ledger = await balanceOn(tx, 'receivable', on) + await balanceOn(tx, 'deposits', on)
+  const ledger = await balanceOn(tx, ['receivable', 'deposits'], on)
   return {
     on, totals: buckets({ current: total('current'), d1_30: total('d1_30'), d31_60: total('d31_60'), d61_90: total('d61_90'), over90: total('over90'), creditsMinor: total('creditsMinor'), owedMinor: total('owedMinor') }),
     ledger: m(ledger), agrees: ledger === total('owedMinor'), resting: list.filter(e => e.resting).length,
@@ -88,7 +105,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const m = (minor: number) => toMoney(minor, ctx.company.currency)
   const text = moneyText(ctx)
   const open = await openInvoices(tx, id, null, false)
-  const habit = paymentHabit((await paidInvoices(tx)).filter(p => p.customerId === id).map(p => p.days))
+  const habit = paymentHabit((await paidInvoices(tx, [id])).map(p => p.days))
   const credits = (await creditsOn(tx, ctx.today)).find(x => x.customerId === id)?.amountMinor ?? 0
   const notes = await notesOf(tx, id)
   const step = notes.filter(n => n.kind === 'reminder').length + 1

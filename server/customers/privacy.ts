@@ -4,6 +4,8 @@ import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { Raw } from '../http/route'
 import { record } from '../http/queries'
+import { agreementsOf } from '../agreements/queries'
+import { creditsOn } from '../collections/queries'
 import { customersChanged } from './matching'
 import { callsOf, takeOutPerson } from './merge.queries'
 import { customerById, openWorkOf, updateRow } from './queries'
@@ -25,6 +27,10 @@ export async function erasePerson(ctx: Ctx, id: string, body: Body<'erase'>): Pr
   if (open.length) throw conflict('work_open', `${open[0]!.number} is still open. Finish or cancel it first.`)
   const paper = await customerPaper(ctx, id)
   if (Number(paper.owed.amount) !== 0) throw conflict('money_open', 'Something is still owed. It has to be paid or written off first.')
+  const credit = (await creditsOn(ctx.tx, ctx.today)).find(x => x.customerId === id)?.amountMinor ?? 0
+  if (credit !== 0) throw conflict('credit_open', 'This customer has a credit. Pay it back, or apply it, before you take them out.')
+  const running = (await agreementsOf(ctx.tx, id, ctx.today)).find(a => a.endsOn >= ctx.today)
+  if (running) throw conflict('agreement_open', `The care agreement ${running.plan} runs until ${running.endsOn}. End it first.`)
   await takeOutPerson(ctx.tx, id)
   await updateRow(ctx.tx, 'customers', id, c.version, { erasedAt: new Date(ctx.now).toISOString().replace('T', ' ').replace('Z', '') })
   await record(ctx, { subject: 'customer', id, customerId: id, text: 'Taken out because the person asked for it; invoices and receipts stay as they were sent' })

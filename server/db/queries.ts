@@ -16,6 +16,14 @@ export interface ListSql {
   after: [string, string] | null
 }
 
+/**
+ * A condition under which a word stands somewhere in these columns, however it is written there: large or small, with or
+ * without accents. JSON columns compare byte by byte unless they are told otherwise.
+ */
+export const standsIn = (...columns: string[]): string => `CONCAT_WS(' ', ${columns.join(', ')}) COLLATE utf8mb4_unicode_ci LIKE ?`
+/** A word as LIKE looks for it anywhere; signs that mean something to LIKE mean themselves. */
+export const anywhere = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`
+
 /** A page (one row more than the limit, to know whether another follows) with the total. Each row carries `key`, its place in the order. */
 export async function listRows<R>(tx: Tx, q: ListSql): Promise<{ rows: (R & { key: string })[], total: number }> {
   const where = q.where.length ? q.where.join(' AND ') : '1 = 1'

@@ -35,11 +35,18 @@ export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarni
     const shift = facts.shift(person, date)
     warnings.push(...visitWarnings({ technicianId: id, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
       working: shift ? [shift] : [], timeOff: facts.blocks(person, date), ...(i === 0 ? { ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: skillsOn(person, date), licences: person.licences.filter(l => l.until < date) } : {}),
-      others: visits.filter(o => o.technicianId === id || crewIds(o).includes(id)).map(o => ({ id: o.id, startAt: Date.parse(o.startAt), endAt: Date.parse(o.startAt) + o.durationSeconds * 1000, label: `${o.customer}, ${localTime(Date.parse(o.startAt), zone)}` })),
+      others: visits.filter(o => o.technicianId === id || crewIds(o).includes(id)).map(o => ({ id: o.id, ...takenBy(o, ctx.now), label: `${o.customer}, ${localTime(Date.parse(o.startAt), zone)}` })),
     }, i === 0 ? promise : null, first(person.name)))
   }
   const held = await heldByOthers(ctx, { ...p, callId: p.callId ?? null })
   return held ? [...warnings, { code: 'held', text: `this time is held by ${held}` }] : warnings
+}
+/** The time that a visit takes: as planned, or as it was worked. What was finished early is free again, as the openings say. */
+function takenBy(o: { startAt: string, durationSeconds: number, state: string, startedAt: string | null, finishedAt: string | null }, now: number): { startAt: number, endAt: number } {
+  const length = o.durationSeconds * 1000
+  const startAt = o.startedAt ? Date.parse(o.startedAt) : Date.parse(o.startAt)
+  if (o.finishedAt && ['finished', 'no_access'].includes(o.state)) return { startAt: Math.min(startAt, Date.parse(o.finishedAt)), endAt: Date.parse(o.finishedAt) }
+  return { startAt, endAt: Math.max(startAt + length, o.startedAt ? now : 0) }
 }
 /** Who else holds that time for a caller at present, in words; empty when nobody does. */
 export async function heldByOthers(ctx: Ctx, p: { callId: string | null, technicianId: string, startAt: number, durationSeconds: number }): Promise<string> {

@@ -35,7 +35,7 @@ export async function invoicePage(tx: Tx, f: { q: string, state?: string, custom
   const where: string[] = []
   const values: Value[] = []
   if (f.q) {
-    where.push('(i.number LIKE ? OR LOWER(JSON_EXTRACT(i.custom, "$.*")) LIKE ? OR i.customer_id IN (SELECT id FROM customers WHERE search LIKE ?))')
+    where.push('(i.number LIKE ? OR JSON_EXTRACT(i.custom, "$.*") COLLATE utf8mb4_unicode_ci LIKE ? OR i.customer_id IN (SELECT id FROM customers WHERE search LIKE ?))')
     values.push(`%${f.q.replace(/^([iI]) (\d)/, '$1-$2')}%`, `%${f.q.replaceAll(' ', '%')}%`, `%${f.q}%`)
   }
   if (f.state) {

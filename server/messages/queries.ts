@@ -1,6 +1,6 @@
 // SQL of messages: waiting, delivered, opened, failed.
 import { marks, sqlInstant, type Tx } from '../db/pool'
-import { listRows } from '../db/queries'
+import { anywhere, listRows, standsIn } from '../db/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { json } from '../settings/queries'
@@ -26,7 +26,7 @@ export async function noteOpened(ctx: Ctx, invoice: { id: string, number: string
 export async function messagePage(tx: Tx, f: { q: string, limit: number, after: [string, string] | null }) {
   const { rows, total } = await listRows<MessageRow & { customer: string | null, error: string, createdAt: string, deliveredAt: string | null, openedAt: string | null }>(tx, {
     select: 'm.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error, m.attach, m.channel, m.attempts, m.created_at AS createdAt, m.delivered_at AS deliveredAt, m.opened_at AS openedAt',
-    from: 'messages m LEFT JOIN customers c ON c.id = m.customer_id', where: f.q ? ['(m.subject LIKE ? OR m.recipients LIKE ? OR c.name LIKE ?)'] : [], values: f.q ? [`%${f.q}%`, `%${f.q}%`, `%${f.q}%`] : [],
+    from: 'messages m LEFT JOIN customers c ON c.id = m.customer_id', where: f.q ? [standsIn('m.subject', 'm.recipients', 'c.name')] : [], values: f.q ? [anywhere(f.q)] : [],
     by: 'm.created_at', id: 'm.id', descending: true, limit: f.limit, after: f.after,
   })
   return { rows: rows.map(r => ({ ...r, recipients: json<string[]>(r.recipients) })), total }

@@ -1,7 +1,7 @@
 // SQL of payments, what they are applied to, and card charges.
 import type { ChargeState } from '../../shared/payments'
 import { marks, sqlInstant, type Tx } from '../db/pool'
-import { listRows } from '../db/queries'
+import { anywhere, listRows, standsIn } from '../db/queries'
 
 export interface PaymentRow { id: string, number: string, customerId: string, method: 'cash' | 'cheque' | 'card' | 'transfer', reference: string, amount: number, on: string, bouncedOn: string | null }
 export const insertPayment = (tx: Tx, p: Omit<PaymentRow, 'bouncedOn'> & { by: string | null, at: number }) => tx.run(
@@ -14,7 +14,7 @@ export async function paymentPage(tx: Tx, f: { q: string, limit: number, after: 
   return listRows<PaymentRow & { customer: string, takenBy: string | null }>(tx, {
     select: 'p.id, p.number, c.name AS customer, p.method, p.reference, p.amount_minor AS amount, p.received_on AS `on`, p.bounced_on AS bouncedOn, t.name AS takenBy',
     from: 'payments p STRAIGHT_JOIN customers c ON c.id = p.customer_id LEFT JOIN people t ON t.id = p.taken_by',
-    where: f.q ? ['(p.number LIKE ? OR p.reference LIKE ? OR c.name LIKE ?)'] : [], values: f.q ? [`%${f.q}%`, `%${f.q}%`, `%${f.q}%`] : [],
+    where: f.q ? [standsIn('p.number', 'p.reference', 'c.name')] : [], values: f.q ? [anywhere(f.q)] : [],
     by: 'p.received_on', id: 'p.id', descending: f.descending, limit: f.limit, after: f.after,
   })
 }

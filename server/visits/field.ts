@@ -1,51 +1,42 @@
 // The technician's day and the clock of a visit: one visit open at a time, starting work ends the drive.
-import { conflict, forbidden, notFound } from '../../core/errors/LedgerError'
+import { conflict, forbidden, invalid, notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
 import { workedSeconds } from '../../core/hours/workedSeconds'
-import { dayBounds } from '../../core/time/zone'
+import { dayBounds, localTime } from '../../core/time/zone'
 import { clockStep } from '../../core/visits/clockStep'
 import type { Answer, Body } from '../../shared/api'
-import { customerById, siteById } from '../customers/queries'
-import { driver } from '../dispatch/drives'
+import { driver, type Driver } from '../dispatch/drives'
 import { helpersOf } from '../dispatch/along'
 import { technicianById } from '../dispatch/queries'
 import { tellOnWay } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
+import { json } from '../settings/queries'
 import { refreshWorkOrder, visibleWorkOrder, workOrderPaper } from './account'
-import { goesAlong, helpersRunning, intervalsOf, linesOf, runningClock, setFindings, setVisitState, startClock, stopClock, visitById, visitsOfTechnician, workOrderById, type VisitRow } from './queries'
+import { fieldRow, fieldRows, goesAlong, helpersRunning, intervalsOf, lastClocked, runningClock, setFindings, setVisitState, startClock, stopClock, visitById, visitsOfTechnician, workOrderById, type FieldRow, type VisitRow } from './queries'
 
 type FieldVisit = Answer<'fieldDay'>['visits'][number]
-async function shape(ctx: Ctx, v: VisitRow, from: { lat: number | null, lon: number | null } | null): Promise<{ visit: FieldVisit, place: { lat: number | null, lon: number | null } }> {
-  const work = (await workOrderById(ctx.tx, v.workOrderId))!
-  const site = (await siteById(ctx.tx, work.siteId))!
-  const customer = (await customerById(ctx.tx, work.customerId))!
-  const total = (await linesOf(ctx.tx, work.id)).reduce((sum, l) => sum + l.netMinor, 0)
-  const drive = from?.lat != null && site.lat != null ? (await driver(ctx.tx))({ lat: from.lat, lon: from.lon! }, { lat: site.lat, lon: site.lon! }) : 0
+interface Spot { lat: number | null, lon: number | null }
+/** A visit as a phone shows it, with the drive from where its technician was before. */
+function shape(ctx: Ctx, r: FieldRow, from: Spot | null, drive: Driver): FieldVisit {
+  const seconds = from?.lat != null && r.lat != null ? drive({ lat: from.lat, lon: from.lon! }, { lat: r.lat, lon: r.lon! }) : 0
+  const contact = json<{ name?: string, phone?: string }>(r.contact)
   return {
-    place: site,
-    visit: {
-      id: v.id, workOrderId: work.id, number: work.number, title: work.title, customer: customer.name, place: [site.name, site.line1, site.town].filter(Boolean).join(', '), accessNote: site.accessNote,
-      contact: work.contact.name || customer.name, phone: work.contact.phone || customer.phone, promise: v.promiseFrom ? `${v.promiseFrom}–${v.promiseTo}` : '', startAt: v.startAt, durationSeconds: v.durationSeconds, driveSeconds: drive,
-      lead: ctx.actor && v.technicianId !== ctx.actor.id && ctx.actor.role === 'technician' ? v.technician ?? '' : '', state: v.state, total: total ? toMoney(total, work.currency) : null, officeNote: customer.officeNote,
-    },
+    id: r.id, workOrderId: r.workOrderId, number: r.number, title: r.title, customer: r.customer, place: [r.site, r.line1, r.town].filter(Boolean).join(', '), accessNote: r.accessNote,
+    contact: contact.name || r.customer, phone: contact.phone || r.customerPhone, promise: r.promiseFrom ? `${r.promiseFrom}–${r.promiseTo}` : '', startAt: r.startAt, durationSeconds: r.durationSeconds, driveSeconds: seconds,
+    lead: ctx.actor && r.technicianId !== ctx.actor.id && ctx.actor.role === 'technician' ? r.technician ?? '' : '', state: r.state, total: r.net ? toMoney(r.net, r.currency) : null, officeNote: r.officeNote,
   }
 }
-const isOpen = (v: VisitRow) => ['driving', 'on_site', 'paused'].includes(v.state)
+const isOpen = (v: { state: string }) => ['driving', 'on_site', 'paused'].includes(v.state)
 
 export async function fieldDay(ctx: Ctx, date: string): Promise<Answer<'fieldDay'>> {
   const me = signedIn(ctx)
   const { from, to } = dayBounds(date, ctx.company.timeZone)
-  const visits = await visitsOfTechnician(ctx.tx, me.id, from, to, true)
+  const rows = await fieldRows(ctx.tx, me.id, from, to)
   const person = await technicianById(ctx.tx, me.id)
-  let place: { lat: number | null, lon: number | null } | null = person?.start ?? null
-  const shaped: FieldVisit[] = []
-  for (const v of visits) {
-    const s = await shape(ctx, v, place)
-    shaped.push(s.visit)
-    place = s.place
-  }
-  return { date, now: new Date(ctx.now).toISOString(), visits: shaped, openVisitId: visits.find(v => isOpen(v) && v.technicianId === me.id)?.id ?? null }
+  const drive = await driver(ctx.tx)
+  const visits = rows.map((r, i) => shape(ctx, r, i ? rows[i - 1]! : person?.start ?? null, drive))
+  return { date, now: new Date(ctx.now).toISOString(), visits, openVisitId: rows.find(v => isOpen(v) && v.technicianId === me.id)?.id ?? null }
 }
 
 async function ownVisit(ctx: Ctx, id: string, lock = false, act = false): Promise<VisitRow> {
@@ -66,7 +57,7 @@ export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVis
   const running = intervals.find(i => i.endedAt === null)
   const seconds = workedSeconds(intervals, ctx.now)
   return {
-    visit: (await shape(ctx, visit, person?.start ?? null)).visit, findings: visit.findings, version: visit.version,
+    visit: shape(ctx, (await fieldRow(ctx.tx, id))!, person?.start ?? null, await driver(ctx.tx)), findings: visit.findings, version: visit.version,
     clock: { kind: running?.kind ?? null, since: running ? new Date(running.startedAt).toISOString() : null, driveSeconds: seconds.drive, siteSeconds: seconds.on_site },
     openVisitId: day.find(isOpen)?.id ?? null, workOrder: await workOrderPaper(ctx, visit.workOrderId),
   }
@@ -95,6 +86,13 @@ export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<
     const work = open && await workOrderById(ctx.tx, open.workOrderId)
     throw conflict('another_open', `${work ? `${work.number}, ${work.title},` : 'Another visit'} is still open. Finish it first.`, { openVisitId: openId })
   }
+  // Times of one person follow each other: what a phone tells late may not lie within what was clocked since.
+  const last = await lastClocked(ctx.tx, visit.technicianId)
+  const began = running?.startedAt ?? 0
+  if (at < began || at < last) {
+    const than = Math.max(began, last)
+    throw invalid('at', `${visit.technician?.split(' ')[0] ?? 'This person'} was clocked until ${localTime(than, ctx.company.timeZone)} already; ${localTime(at, ctx.company.timeZone)} lies before that.`, 'clock_overlap')
+  }
   if (running) await stopClock(ctx.tx, running.id, at)
   if (step.clock) await startClock(ctx.tx, ctx.id(), visit.technicianId, id, step.clock, Math.max(at, running?.startedAt ?? 0))
   await helpersClock(ctx, visit, step.clock, at)
@@ -111,7 +109,9 @@ async function helpersClock(ctx: Ctx, visit: VisitRow, kind: NonNullable<ReturnT
   // All who were there, also whoever was taken off the visit since.
   for (const running of await helpersRunning(ctx.tx, visit.id, visit.technicianId)) await stopClock(ctx.tx, running.id, at)
   if (!kind) return
-  for (const personId of await helpersOf(ctx, visit)) if (!(await runningClock(ctx.tx, personId))) await startClock(ctx.tx, ctx.id(), personId, visit.id, kind, at)
+  for (const personId of await helpersOf(ctx, visit)) {
+    if (!(await runningClock(ctx.tx, personId))) await startClock(ctx.tx, ctx.id(), personId, visit.id, kind, Math.max(at, await lastClocked(ctx.tx, personId)))
+  }
 }
 export async function writeFindings(ctx: Ctx, id: string, version: number, findings: string): Promise<Answer<'fieldVisit'>> {
   const visit = await ownVisit(ctx, id)

@@ -1,6 +1,6 @@
 // SQL of work orders, visits, clock, lines, signatures and photos.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
-import { listRows } from '../db/queries'
+import { anywhere, listRows, standsIn } from '../db/queries'
 import type { VisitState, WorkOrderState } from '../../core/visits/workOrderState'
 import type { ClockInterval } from '../../core/hours/workedSeconds'
 import { json } from '../settings/queries'
@@ -66,6 +66,11 @@ export const runningClock = async (tx: Tx, personId: string) => {
   const r = await tx.row<{ id: string, visitId: string | null, startedAt: string }>('SELECT id, visit_id AS visitId, started_at AS startedAt FROM clock_intervals WHERE running_for = ? FOR UPDATE', [personId])
   return r && { ...r, startedAt: Date.parse(r.startedAt) }
 }
+/** When the last stretch of a person's time that is over ended; 0 where there is none. */
+export const lastClocked = async (tx: Tx, personId: string): Promise<number> => {
+  const r = await tx.row<{ last: string | null }>('SELECT MAX(ended_at) AS last FROM clock_intervals WHERE person_id = ?', [personId])
+  return r?.last ? Date.parse(r.last) : 0
+}
 /** Clocks that run on a visit for others than the one whose visit it is. */
 export const helpersRunning = (tx: Tx, visitId: string, leadId: string | null) => tx.rows<{ id: string, personId: string }>('SELECT id, person_id AS personId FROM clock_intervals WHERE visit_id = ? AND ended_at IS NULL AND NOT (person_id <=> ?) FOR UPDATE', [visitId, leadId])
 export const startClock = (tx: Tx, id: string, personId: string, visitId: string, kind: string, at: number) => tx.run('INSERT INTO clock_intervals (id, person_id, visit_id, kind, started_at) VALUES (?, ?, ?, ?, ?)', [id, personId, visitId, kind, sqlInstant(at)])
@@ -125,8 +130,8 @@ export async function workOrderPage(tx: Tx, f: { q: string, states: string[], ki
     if (f.followUp !== '*') values.push(f.followUp)
   }
   for (const word of f.q.split(' ').filter(Boolean)) {
-    where.push('CONCAT(w.number, " ", w.title, " ", c.name, " ", s.town, " ", COALESCE(LOWER(JSON_EXTRACT(w.custom, "$.*")), "")) LIKE ?')
-    values.push(`%${word}%`)
+    where.push(`(${standsIn('w.number', 'w.title', 'w.order_number', 'c.name', 's.name', 's.town')} OR c.search LIKE ? OR ${standsIn('JSON_EXTRACT(w.custom, "$.*")')})`)
+    values.push(anywhere(word), anywhere(word), anywhere(word))
   }
   return listRows<{ id: string, number: string, title: string, customer: string, town: string, kind: string, state: WorkOrderState, createdAt: string, doneAt: string | null, toBill: number, technician: string | null, startedAt: string | null, followUp: string, followUpOn: string | null }>(tx, {
     select: `w.id, w.number, w.title, w.follow_up AS followUp, w.follow_up_on AS followUpOn, c.name AS customer, s.town, w.kind, w.state, w.created_at AS createdAt, w.done_at AS doneAt, w.to_bill_minor AS toBill,
@@ -140,6 +145,15 @@ export const workOfCustomer = (tx: Tx, customerId: string) => tx.rows<{ id: stri
   'SELECT id, number, title, state, DATE(created_at) AS `on`, to_bill_minor AS toBill FROM work_orders WHERE customer_id = ? ORDER BY created_at DESC LIMIT 100', [customerId])
 export const workSums = (tx: Tx, customerId: string) => tx.row<{ promised: number, done: number }>('SELECT CAST(COALESCE(SUM(l.promised_minor), 0) AS SIGNED) AS promised, CAST(COALESCE(SUM(IF(l.done, l.net_minor, 0)), 0) AS SIGNED) AS done FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND NOT l.removed', [customerId])
 export const billedSums = (tx: Tx, customerId: string) => tx.rows<{ netMinor: number, payableMinor: number, paidMinor: number }>('SELECT net_minor AS netMinor, payable_minor AS payableMinor, paid_minor AS paidMinor FROM invoices WHERE customer_id = ? AND state <> "void"', [customerId])
+/** A visit with all that a phone shows of it, in one question. */
+export interface FieldRow extends VisitRow { number: string, title: string, currency: string, contact: unknown, customer: string, customerPhone: string, officeNote: string, site: string, line1: string, town: string, accessNote: string, lat: number | null, lon: number | null, net: number }
+const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, c.name AS customer, c.phone AS customerPhone, c.office_note AS officeNote, s.name AS site, s.line1, s.town, s.access_note AS accessNote, s.lat, s.lon,
+  (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE l.work_order_id = w.id AND NOT l.removed) AS net
+  FROM visits v JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id LEFT JOIN people p ON p.id = v.technician_id`
+export const fieldRow = (tx: Tx, id: string) => tx.row<FieldRow>(`${FIELD} WHERE v.id = ?`, [id])
+/** A technician's day: visits of their own, and those that they go along to. */
+export const fieldRows = (tx: Tx, personId: string, from: number, to: number) => tx.rows<FieldRow>(
+  `${FIELD} WHERE ${goesThere} AND v.state <> 'cancelled' AND ((v.start_at >= ? AND v.start_at < ?) OR v.state IN ('driving', 'on_site', 'paused')) ORDER BY v.start_at`, [personId, personId, personId, sqlInstant(from), sqlInstant(to)])
 /** The visits of a day that are a person's own or, with `along`, also those that they go along to. */
 export const visitsOfTechnician = (tx: Tx, personId: string, from: number, to: number, along = false) => tx.rows<VisitRow>(
   `SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE ${along ? goesThere : 'v.technician_id = ?'} AND v.state <> 'cancelled' AND ((v.start_at >= ? AND v.start_at < ?) OR v.state IN ('driving', 'on_site', 'paused')) ORDER BY v.start_at`, [...along ? [personId, personId, personId] : [personId], sqlInstant(from), sqlInstant(to)])

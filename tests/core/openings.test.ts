@@ -51,6 +51,9 @@ describe('openings', () => {
     // Ten minutes of driving and thirty of rest from 8:00 on.
     expect(first!.startAt).toBe(at('08:45'))
   })
+  it('a day off is closed from end to end, whatever rest lies in it', () => {
+    expect(openings([day({ blocked: [{ from: at('00:00'), to: at('23:59') }, { from: at('12:00'), to: at('12:30'), rest: true }] })], wish(), drive, say)).toEqual([])
+  })
   it('nobody sets off before now', () => {
     const [first] = openings([day()], wish({ part: 'morning', after: at('09:30') }), drive, say)
     expect(first!.startAt).toBe(at('09:45'))

@@ -74,7 +74,7 @@ describe('backup and restore', () => {
     const faults: [string, string, string][] = [
       ['empty', '', 'is empty'],
       ['cut', whole.slice(0, whole.length / 2), 'is cut'],
-      ['without visits', whole.replace(visits, ''), 'The restore failed'],
+      ['without visits', whole.replace(visits, ''), 'The file lacks visits'],
       ['broken within', `${whole.slice(0, rows.index)}\nINSERT INTO \`customers\` VALUES ('secret name of a person');${whole.slice(rows.index)}`, 'The restore failed at line'],
     ]
     for (const [what, text, said] of faults) {

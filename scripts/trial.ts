@@ -1,0 +1,39 @@
+// npm run trial [-- NAME…] [--short] [--seed N]: kills, races, wrong sign-ins and odd input against a running copy; one JSON line each.
+import { startCopy, type Copy } from './trials/copy'
+import { fuzz } from './trials/fuzz'
+import { kills } from './trials/kills'
+import { races } from './trials/races'
+import { signIns } from './trials/signIns'
+import { report, type Trial } from './trials/tools'
+
+const args = process.argv.slice(2)
+const short = args.includes('--short')
+const seed = args.includes('--seed') ? Number(args[args.indexOf('--seed') + 1]) : 7
+const TRIALS: Record<string, (copy: Copy) => Promise<Trial>> = {
+  'sign-ins': copy => signIns(copy, short ? 60 : 200),
+  'races': copy => races(copy, short ? 2 : 12),
+  'fuzz': copy => fuzz(copy.base, short ? 600 : 20_000, seed),
+  'kills': copy => kills(copy, short ? 6 : 200, seed),
+}
+const names = args.filter((a, i) => !a.startsWith('--') && args[i - 1] !== '--seed')
+const unknown = names.filter(name => !(name in TRIALS))
+if (unknown.length) {
+  process.stderr.write(`There is no trial ${unknown.join(', ')}. There are: ${Object.keys(TRIALS).join(', ')}\n`)
+  process.exit(2)
+}
+let passed = true
+for (const name of names.length ? names : Object.keys(TRIALS)) {
+  const copy = await startCopy()
+  const stop = () => void copy.stop().then(() => process.exit(1))
+  process.once('SIGINT', stop)
+  process.once('SIGTERM', stop)
+  try {
+    passed = report(await TRIALS[name]!(copy)) && passed
+  }
+  finally {
+    process.off('SIGINT', stop)
+    process.off('SIGTERM', stop)
+    await copy.stop()
+  }
+}
+process.exit(passed ? 0 : 1)
