@@ -34,7 +34,7 @@ export const int = (min = -1e15, max = 1e15) => yup.number().integer().min(min).
 export const version = () => int(1).required('Say which version you changed.')
 export const decimal = (sentence = 'Write a number, for example 1.5.', max = 9) => yup.string().trim().matches(new RegExp(`^\\d{1,${max}}(\\.\\d{1,4})?$`), sentence)
 /** A quantity: three decimals are kept, a fourth is refused. */
-export const quantity = (max = 9) => yup.string().trim().matches(new RegExp(`^\\d{1,${max}}(\\.\\d{1,3})?$`), 'Write how many as a number with three decimals at most, for example 2 or 1.5.')
+export const quantity = (max = 9) => yup.string().trim().matches(new RegExp(`^\\d{1,${max}}(\\.\\d{1,3})?$`), 'Write the quantity as a number with three decimals at most, for example 2 or 1.5.')
 export const amount = () => yup.string().trim().matches(/^\d{1,12}(\.\d{1,3})?$/, { message: 'Write the amount as a number, for example 100.00.', excludeEmptyString: true })
 export const mail = () => text(160).email('This is not a mail address.')
 export const flag = () => yup.boolean()

@@ -8,6 +8,6 @@ export function writeCsv(rows: readonly (readonly (string | number | null)[])[])
 }
 function cell(value: string | number | null): string {
   if (value === null) return ''
-  const text = typeof value === 'string' && /^[=+\-@\t\r]/.test(value) && !/^-?\d+(\.\d+)?$/.test(value) ? `'${value}` : String(value)
+  const text = typeof value === 'string' && /^[=+\-@＝＋－＠\t\r]/.test(value) && !/^-?\d+(\.\d+)?$/.test(value) ? `'${value}` : String(value)
   return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
 }

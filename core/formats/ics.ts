@@ -5,7 +5,7 @@ export interface CalendarEvent { uid: string, startAt: number, endAt: number, ch
 /** Who asks whom, when a calendar is sent instead of fetched. */
 export interface Invitation { method: 'REQUEST' | 'CANCEL', organizer: { name: string, mail: string }, attendees: readonly string[] }
 
-const escape = (text: string): string => text.replace(/\\/g, '\\\\').replace(/\r?\n/g, '\\n').replace(/([,;])/g, '\\$1')
+const escape = (text: string): string => text.replace(/\\/g, '\\\\').replace(/\r\n?|\n/g, '\\n').replace(/([,;])/g, '\\$1')
 /** An instant in UTC. @example utc(Date.UTC(2026, 10, 24, 15, 21)) // '20261124T152100Z' */
 const utc = (ms: number): string => Temporal.Instant.fromEpochMilliseconds(ms).toString({ smallestUnit: 'second' }).replace(/[-:]/g, '')
 

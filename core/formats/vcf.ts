@@ -4,7 +4,7 @@ import { InvalidValue } from '../errors/InvalidValue'
 /** A person or firm as an address book keeps it. */
 export interface Card { uid?: string, name: string, organisation?: string, role?: string, phones: string[], mails: string[], addresses: { line1: string, town: string, postcode: string }[], note?: string }
 
-const escape = (text: string): string => text.replace(/\\/g, '\\\\').replace(/\n/g, '\\n').replace(/,/g, '\\,')
+const escape = (text: string): string => text.replace(/\\/g, '\\\\').replace(/\r\n?|\n/g, '\\n').replace(/,/g, '\\,')
 /** A part of a value that semicolons divide. */
 const part = (text: string): string => escape(text).replace(/;/g, '\\;')
 const unescape = (text: string): string => text.replace(/\\(n|N|,|;|\\)/g, (_, sign: string) => (sign.toLowerCase() === 'n' ? '\n' : sign))

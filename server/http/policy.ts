@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto'
 export function contentPolicy(page: { framed: boolean, scripts: readonly string[] }): string {
   const hashes = page.scripts.map(script => `'sha256-${createHash('sha256').update(script).digest('base64')}'`)
   return [
-    `default-src 'self'`, ['script-src \'self\'', ...hashes].join(' '), `style-src 'self' 'unsafe-inline'`, `img-src 'self' data: blob:`, `connect-src 'self'`, `font-src 'self'`, `object-src 'none'`, `base-uri 'none'`,
+    `default-src 'self'`, ['script-src \'self\'', ...hashes].join(' '), `style-src 'self'`, `style-src-attr 'unsafe-inline'`, `img-src 'self' data: blob:`, `connect-src 'self'`, `font-src 'self'`, `object-src 'none'`, `base-uri 'none'`,
     `form-action 'self' ${process.env.CARD_URL ?? ''}`.trim(), page.framed ? 'frame-ancestors *' : `frame-ancestors 'none'`,
   ].join('; ')
 }

@@ -10,5 +10,9 @@ export default defineEventHandler((event) => {
     ...(framed ? {} : { 'X-Frame-Options': 'DENY', 'Cross-Origin-Opener-Policy': 'same-origin' }),
     'Permissions-Policy': 'camera=(self), geolocation=(self), microphone=()',
     'Content-Security-Policy': contentPolicy({ framed, scripts: [] }),
+    // Customers' pages are theirs alone, and change: nothing on the way keeps them.
+    ...(/^\/(?:i|q|s|request)(?:\/|\?|$)/.test(event.path) ? { 'Cache-Control': 'no-store' } : {}),
+    // Where cookies go over HTTPS alone, everything does.
+    ...(process.env.COOKIE_SECURE === '1' ? { 'Strict-Transport-Security': 'max-age=31536000; includeSubDomains' } : {}),
   })
 })

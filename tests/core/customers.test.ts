@@ -36,6 +36,11 @@ describe('telephone numbers', () => {
   it.each([['(607) 555-0142', '6075550142'], ['+1 607 555 0142', '6075550142'], ['+44 20 7946 0958', '442079460958'], ['555-0142', '5550142']])('knows %j by %j', (typed, key) => expect(phoneKey(typed, 'US')).toBe(key))
 })
 
+describe('a card', () => it('takes no line that somebody writes into a name or an address', () => {
+  const text = writeVcf([{ name: 'Ada\rEND:VCARD\rBEGIN:VCARD', phones: [], mails: [], addresses: [{ line1: '1 Evil St\rEND:VCARD', town: '', postcode: '' }] }])
+  expect(text.match(/^(BEGIN|END):VCARD\r?$/gm)).toHaveLength(2)
+  expect(readVcf(text)).toHaveLength(1)
+}))
 describe('spoken numbers', () => {
   it.each([
     ['five double five oh one four two', '5550142'], ['six oh seven triple five zero one four two', '6075550142'], ['607 555 0142', '6075550142'], ['treble 5 0142', '5550142'],

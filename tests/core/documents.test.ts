@@ -50,6 +50,10 @@ describe('documentTotals', () => {
     expect(t.netMinor + t.taxMinor).toBe(lines.reduce((a, l) => a + l.net, 0))
   })
 })
+describe('tax inside the price', () => it('does not depend on the order in which a class lists its rates', () => {
+  const both = (first: typeof county, second: typeof county) => taxTotals([{ netMinor: 1, taxes: [county, state] }, { netMinor: 8, taxes: [first, second] }], 'included', 'USD').reduce((sum, t) => sum + t.taxMinor, 0)
+  expect(both(state, county)).toBe(both(county, state))
+}))
 describe('taxTotals', () => it('keeps the order in which rates appear', () => expect(taxTotals([{ netMinor: 100, taxes: [county] }, { netMinor: 100, taxes: [state] }], 'added', 'USD').map(t => t.code)).toEqual(['county', 'state'])))
 
 describe('dueDate', () => {

@@ -31,6 +31,13 @@ const rules: PricingRules = { markups: [{ scope: 'all', name: '', tiers }, { sco
 const task: PricedEntry = { kind: 'task', category: 'Tank', supplier: '', pricing: 'rule', cost: '20', price: '0', furtherPrice: null, seconds: 7920, furtherSeconds: 5400, labour: { name: 'Labour', price: '128' }, parts: [{ name: 'Relief valve', quantity: '2', price: '12.5', cost: '6', kind: 'part', furtherPrice: null }], sundriesRate: null }
 const part: PricedEntry = { ...task, kind: 'part', cost: '109.95', seconds: 0, furtherSeconds: 0, labour: null, parts: [] }
 const priceOf = (e: PricedEntry, r: Partial<PricingRules> = {}, further = false) => explainPrice(e, { ...rules, ...r }, 'USD', further)
+describe('hours are multiplied first and divided last', () => {
+  // By hand, in exact fractions: 62 min × 90.15 = 93.155; 62 min × 160.65 = 166.005; 25.00 over 32 min = 46.875 an hour.
+  const labour = (price: string): PricedEntry => ({ ...task, seconds: 3720, labour: { name: 'Labour', price }, parts: [], sundriesRate: '0' })
+  it('62 min × 90.15 is 93.16', () => expect(priceOf(labour('90.15')).priceMinor).toBe(9316))
+  it('62 min × 160.65, up to a whole, is 167', () => expect(priceOf(labour('160.65'), { rounding: { kind: 'whole' } }).priceMinor).toBe(16700))
+  it('25.00 over 32 min brings 46.88 an hour', () => expect(priceOf({ ...labour('90'), pricing: 'fixed', price: '25.00', seconds: 1920 }).hourMinor).toBe(4688))
+})
 describe('why a task costs what it costs', () => {
   // Common practice of the trade; 2.2 h × 128.00 = 281.60, two valves at 12.50, 3 % of 306.60 = 9.198 → 9.20.
   it('is hours, parts and sundries', () => expect(priceOf(task).reasons.map(r => [r.code, r.amountMinor])).toEqual([['labour', 28160], ['part', 2500], ['sundries', 920]]))
@@ -123,6 +130,10 @@ describe('the time of day', () => {
   it('of several the highest holds', () => expect([at(6, '10:00', true), at(2, '19:00', true)]).toEqual(['Holiday', 'Holiday']))
   it('a night belongs to the day on which it began', () => expect([at(6, '03:00'), factorAt([factors[0]!], { weekday: 6, time: '03:00', holiday: false, holidayBefore: false })?.name]).toEqual(['Weekend', 'Evening']))
   // Half of 2.2 hours at 128.00 (common practice of the trade).
+  it('is multiplied first and divided last, so that no half is lost', () => {
+    // 62 min × 90.30 × 0.5 = 46.655 exactly: half away from zero.
+    expect(timeSurcharge({ seconds: 3720, rate: '90.30' }, '1.5', 'USD')).toBe(4666)
+  })
   it('adds to labour alone', () => expect(timeSurcharge({ seconds: 7920, rate: '128' }, '1.5', 'USD')).toBe(14080))
 })
 it.each([[{ free: true, typed: '9', book: '1' }, 'free'], [{ free: false, typed: '9', workOrder: '8', customer: '7', book: '1' }, 'typed'], [{ free: false, workOrder: '8', customer: '7', book: '1' }, 'workOrder'], [{ free: false, customer: '7', book: '1' }, 'customer'], [{ free: false, book: '1' }, 'book']])('of %j the price is from %s', (sources, from) => expect(orderedPrice(sources).from).toBe(from))

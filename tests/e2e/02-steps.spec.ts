@@ -99,7 +99,7 @@ test('price: cost and margin where the role allows, an exempt customer pays no t
   await ines.getByRole('button', { name: /^Diagnostic visit/ }).click()
   await ines.getByLabel('Quantity').fill('two')
   await ines.getByRole('button', { name: 'Keep' }).click()
-  await expect(ines.getByText('Write the quantity as a number, for example 2 or 1.5.').first()).toBeVisible()
+  await expect(ines.getByText('Write the quantity as a number with three decimals at most, for example 2 or 1.5.').first()).toBeVisible()
   await expect(ines.getByLabel('Quantity')).toHaveValue('two')
   await ines.getByRole('button', { name: 'Take out' }).click()
   await expect(ines.getByRole('button', { name: /^Diagnostic visit/ })).toHaveCount(0)

@@ -87,5 +87,8 @@ describe('signing in', () => {
 it('sends security headers with every page', async () => {
   const { headers } = await new Client().raw('GET', '/sign-in')
   expect(headers.get('content-security-policy')).toContain("frame-ancestors 'none'")
-  expect([headers.get('x-content-type-options'), headers.get('referrer-policy')]).toEqual(['nosniff', 'no-referrer'])
+  expect([headers.get('x-content-type-options'), headers.get('referrer-policy'), headers.get('x-powered-by')]).toEqual(['nosniff', 'no-referrer', null])
+  // Styles come from our own files; only a style of one element may stand in a page.
+  expect(headers.get('content-security-policy')).toContain("style-src 'self';")
+  expect((await new Client().raw('GET', '/request')).headers.get('cache-control')).toBe('no-store')
 })

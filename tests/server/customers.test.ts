@@ -444,4 +444,54 @@ describe('a person’s data', () => {
     expect((await erase({ name: 'Taken out' })).status).toBe(404)
     await booksAgree()
   })
+  it('waits for a credit to be paid back, and for an agreement to end', async () => {
+    const made = await newCustomer('Credited Crow', { phone: '6075550198' })
+    const erase = async () => owner.send('erase', { params: { id: made.customerId }, body: { version: (await customer(made.customerId)).version, name: 'Credited Crow' } })
+    const paid = id()
+    await office.ok('pay', { body: { id: paid, customerId: made.customerId, method: 'cheque', reference: '9', amount: '12.00', invoiceIds: [], mayLeaveCredit: true } })
+    expect((await erase()).body.code).toBe('credit_open')
+    await owner.ok('bounce', { params: { id: paid }, body: { reason: 'paid back' } })
+    const { items: plans } = await office.ok('plans')
+    await office.ok('newAgreement', { body: { id: id(), customerId: made.customerId, siteId: made.sites[0]!.id, planId: plans[0]!.id, startsOn: '2026-11-01' } })
+    expect((await erase()).body.code).toBe('agreement_open')
+  })
+  // What the firm has to keep: papers as they were sent, the books, and what was done at what price.
+  const STAYS = new Set(['invoices.frozen', 'invoice_lines.name', 'ledger_entries.memo', 'quotes.frozen', 'payments.reference', 'work_lines.name', 'work_lines.price_from'])
+  it('leaves no word in any column: everything of the person is marked, and no mark is found afterwards', async () => {
+    const MARK = 'xqzmark'
+    const made = await newCustomer('Marked Marten', { phone: '6075550197' })
+    const [workOrderId, visitId, invoiceId] = [id(), id(), id()]
+    await book(made, { workOrderId, visitId })
+    await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '10.00' }] } })
+    const bill = await office.ok('makeInvoice', { params: { id: workOrderId }, body: { id: invoiceId, to: [] } })
+    await office.ok('pay', { body: { id: id(), customerId: made.customerId, method: 'cash', amount: bill.open.amount, invoiceIds: [invoiceId], receiptTo: ['marten@example.com'] } })
+    const quote = await office.ok('beginQuote', { body: { id: id(), customerId: made.customerId, siteId: made.sites[0]!.id, title: 'A pump', lines: [] } })
+    await office.ok('newContact', { body: { id: id(), customerId: made.customerId, name: 'Marten junior' } })
+    await office.ok('newEquipment', { body: { id: id(), siteId: made.sites[0]!.id, category: 'pump', make: 'Own', serial: 'S-1' } })
+    await office.ok('collectionNote', { params: { id: made.customerId }, body: { id: id(), kind: 'note', text: 'said something' } })
+    await db.query(`INSERT INTO signatures (id, work_order_id, name, signed_at, taken_by, image, shown, total_minor) SELECT ?, ?, 'Marten', NOW(3), id, 'x', '{}', 1 FROM people LIMIT 1`, [id(), workOrderId])
+    await office.send('saveCall', { params: { id: id() }, body: { draft: { customerId: made.customerId, query: MARK, problem: MARK }, summary: MARK }, key: `kept-${id()}` })
+    await db.query(`UPDATE visits SET state = 'finished' WHERE work_order_id = ?`, [workOrderId])
+    await db.query(`UPDATE idempotency_keys SET answer = JSON_SET(answer, '$.more', ?) WHERE answer LIKE CONCAT('%', ?, '%') AND JSON_VALID(answer)`, [MARK, made.customerId])
+    const [columns] = await db.query(`SELECT table_name AS t, column_name AS c, character_maximum_length AS most FROM information_schema.columns WHERE table_schema = DATABASE() AND data_type IN ('varchar', 'text', 'mediumtext', 'longtext') AND extra NOT LIKE '%GENERATED%'`) as unknown as [{ t: string, c: string, most: number }[]]
+    const OF: Record<string, string> = {
+      customers: 'id = ?', sites: 'customer_id = ?', contacts: 'customer_id = ?', work_orders: 'customer_id = ?', quotes: 'customer_id = ?', messages: 'customer_id = ?', collection_notes: 'customer_id = ?',
+      equipment: 'site_id IN (SELECT id FROM sites WHERE customer_id = ?)', visits: 'work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?)', signatures: 'work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?)',
+    }
+    // Numbers, kinds and what the books stand on keep their values; everything else is written over.
+    const KEPT = new Set(['number', 'kind', 'currency', 'details', 'contact', 'answers', 'own_prices', 'terms', 'custom', 'tags', 'recipients', 'shown', 'frozen', 'state', 'channel', 'category', 'make'])
+    for (const { t, c, most } of columns) if (OF[t] && !KEPT.has(c)) await db.query(`UPDATE ${t} SET ${c} = ? WHERE ${OF[t]}`, [MARK.slice(0, most), made.customerId])
+    for (const [t, c] of [['customers', 'custom'], ['sites', 'custom'], ['work_orders', 'custom'], ['work_orders', 'details'], ['work_orders', 'contact']]) await db.query(`UPDATE ${t} SET ${c} = ? WHERE ${OF[t!]}`, [JSON.stringify({ a: MARK }), made.customerId])
+    await db.query(`UPDATE customers SET tags = ? WHERE id = ?`, [JSON.stringify([MARK]), made.customerId])
+    const { version } = await customer(made.customerId)
+    expect((await owner.send('erase', { params: { id: made.customerId }, body: { version, name: MARK } })).status).toBe(200)
+    const left: string[] = []
+    for (const { t, c } of columns) {
+      if (STAYS.has(`${t}.${c}`)) continue
+      const [[found]] = await db.query(`SELECT COUNT(*) AS n FROM ${t} WHERE ${c} LIKE ?`, [`%${MARK}%`]) as unknown as [[{ n: number }]]
+      if (found.n) left.push(`${t}.${c}`)
+    }
+    expect(left).toEqual([])
+    expect(quote.id).toBeTruthy()
+  })
 })

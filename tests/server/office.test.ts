@@ -101,6 +101,39 @@ describe('set-up', () => {
   })
 })
 
+describe('a care agreement', () => {
+  it('that was renewed before it was billed is billed a year at a time', async () => {
+    const match = await callerNamed(office, 'wren cottages')
+    const plan = { id: id(), name: `Yearly ${id()}`, visitsAYear: 1, price: '120.00', work: 'Look after it' }
+    await office.ok('newPlan', { body: plan })
+    const agreementId = id()
+    const made = await office.ok('newAgreement', { body: { id: agreementId, customerId: match.customerId, siteId: match.sites[0]!.id, planId: plan.id, startsOn: '2026-01-01' } })
+    await office.ok('renewAgreement', { params: { id: agreementId }, body: { version: made.version } })
+    const bill = () => office.send('billAgreement', { params: { id: agreementId }, body: { workOrderId: id(), lineId: id(), invoiceId: id() } })
+    const years = []
+    for (const reply of [await bill(), await bill()]) years.push((await office.ok('invoice', { params: { id: String(reply.body.invoiceId) } })).paper.lines[0]!)
+    expect(years.map(l => [l.name.split(', ')[1], l.net.amount])).toEqual([['2026-01-01 to 2026-12-31', '120.00'], ['2027-01-01 to 2027-12-31', '120.00']])
+    expect((await bill()).body.code).toBe('billed_already')
+  })
+})
+describe('a list', () => {
+  it('finds what it holds as it is written, with capitals, signs and numbers', async () => {
+    const made = await office.ok('newCustomer', { body: { id: id(), siteId: id(), name: 'Żurek & Marrowfield', line1: '7 Long Lane' } })
+    const workOrderId = id()
+    await office.ok('bookCall', { params: { id: id() }, body: { workOrderId, visitId: id(), customerId: made.customerId, siteId: made.sites[0]!.id, problem: 'Low pressure upstairs', title: 'Low Pressure Upstairs' } })
+    await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '10.00' }] } })
+    const { number } = await office.ok('workOrder', { params: { id: workOrderId } })
+    const invoice = await office.ok('makeInvoice', { params: { id: workOrderId }, body: { id: id(), to: [] } })
+    await books.ok('pay', { body: { id: id(), customerId: made.customerId, method: 'cheque', reference: 'Bank AB-77', amount: '1.00', invoiceIds: [invoice.id] } })
+    for (const q of ['Marrowfield', 'marrowfield', 'MARROW', 'zurek', 'Low Pressure', 'low pressure', number, number.toLowerCase(), number.replace('-', ' ')]) {
+      expect((await office.ok('workOrders', { query: { q } })).items.map(w => w.id), q).toContain(workOrderId)
+    }
+    for (const q of ['Marrowfield', 'zurek', invoice.paper.number, invoice.paper.number.toLowerCase()]) expect((await books.ok('invoices', { query: { q } })).items.map(i => i.id), q).toContain(invoice.id)
+    for (const q of ['Marrowfield', 'ab-77', 'AB-77']) expect((await books.ok('payments', { query: { q } })).items.map(p => p.customer), q).toContain('Żurek & Marrowfield')
+    // Signs that mean something to the database mean themselves here.
+    expect((await books.ok('payments', { query: { q: '%' } })).items).toEqual([])
+  })
+})
 describe('the words of a work order', () => {
   it('change in the office, with both versions kept in the history and a stale change sent back', async () => {
     const { workOrderId } = await book('mill row flats', { problem: 'No hot water' })

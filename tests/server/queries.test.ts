@@ -1,0 +1,61 @@
+// How often a screen asks the database, and that what it asks is served by an index.
+import type mysql from 'mysql2/promise'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { unpaid } from '../../server/collections/service'
+import { customerPaper } from '../../server/customers/service'
+import { closePool } from '../../server/db/pool'
+import { inContext, type Actor, type Ctx } from '../../server/http/context'
+import { workOrderPaper } from '../../server/visits/account'
+import { fieldDay } from '../../server/visits/field'
+import { database, signedIn } from './client'
+
+let db: mysql.Connection
+const people = new Map<string, Actor>()
+beforeAll(async () => {
+  db = await database()
+  for (const role of ['owner', 'technician'] as const) people.set(role, (await (await signedIn(role)).ok('session')).person as Actor)
+})
+afterAll(async () => {
+  await db.end()
+  await closePool()
+})
+/** How many SELECTs some work takes, the company's own row included. */
+async function selects(role: string, work: (ctx: Ctx) => Promise<unknown>): Promise<string[]> {
+  const asked: string[] = ['company']
+  await inContext({ actor: people.get(role)!, ip: '' }, async (ctx) => {
+    const { tx } = ctx
+    const rows: typeof tx.rows = (sql, values) => {
+      asked.push(sql.replace(/\s+/g, ' ').slice(0, 120))
+      return tx.rows(sql, values)
+    }
+    await work({ ...ctx, tx: { ...tx, rows, row: async <T>(sql: string, values?: never[]) => (await rows<T>(sql, values))[0] ?? null } })
+  })
+  return asked
+}
+const first = async (sql: string) => ((await db.query(sql)) as unknown as [[{ id: string }]])[0][0].id
+
+describe('a screen asks at most so often', () => {
+  // Once before counting: what is kept for all is read then.
+  const counted = async (role: string, work: (ctx: Ctx) => Promise<unknown>) => {
+    await selects(role, work)
+    return selects(role, work)
+  }
+  it('the field day: 8', async () => {
+    const asked = await counted('technician', ctx => fieldDay(ctx, ctx.today))
+    expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(8)
+  })
+  it('what is unpaid: 10', async () => {
+    const asked = await counted('owner', ctx => unpaid(ctx))
+    expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(10)
+  })
+  it('a work order: 27', async () => {
+    const id = await first('SELECT w.id FROM work_orders w JOIN invoices i ON i.work_order_id = w.id LIMIT 1')
+    const asked = await counted('owner', ctx => workOrderPaper(ctx, id))
+    expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(27)
+  })
+  it('a customer: 19', async () => {
+    const id = await first('SELECT customer_id AS id FROM invoices LIMIT 1')
+    const asked = await counted('owner', ctx => customerPaper(ctx, id))
+    expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(19)
+  })
+})
