@@ -15,6 +15,9 @@ type Act = Step[]
 const MOST = 20
 const placeOf = (v: Place): Place => ({ technicianId: v.technicianId, startAt: v.startAt, durationSeconds: v.durationSeconds, crewIds: v.crewIds })
 
+/** Refusals after which a visit is left as somebody else put it. */
+const LEFT = ['stale', 'locked', 'not_now', 'started']
+
 export const useBoard = defineStore('board', {
   state: () => ({ done: [] as Act[], undone: [] as Act[] }),
   actions: {
@@ -41,43 +44,46 @@ export const useBoard = defineStore('board', {
       this.done = [...this.done, act].slice(-MOST)
       this.undone = []
     },
-    async undo(): Promise<void> {
-      const act = this.done.at(-1)
-      if (!act) return
-      this.done = this.done.slice(0, -1)
-      this.undone = [...this.undone, await this.turn(act, 'before')].slice(-MOST)
+    undo(override = false): Promise<void> {
+      return this.turn('done', 'undone', 'before', override)
     },
-    async redo(): Promise<void> {
-      const act = this.undone.at(-1)
-      if (!act) return
-      this.undone = this.undone.slice(0, -1)
-      this.done = [...this.done, await this.turn(act, 'after')].slice(-MOST)
+    redo(override = false): Promise<void> {
+      return this.turn('undone', 'done', 'after', override)
     },
-    step(s: Step, to: 'before' | 'after'): Promise<Visit> {
+    step(s: Step, to: 'before' | 'after', override: boolean): Promise<Visit> {
       const there = s[to]
       return typeof there === 'boolean'
-        ? call('cancelVisit', { params: { id: s.id }, body: { version: s.version, cancelled: !there, reason: '' } })
+        ? call('cancelVisit', { params: { id: s.id }, body: { version: s.version, cancelled: !there, reason: '', override } })
         : call('placeVisit', { params: { id: s.id }, body: { ...there, version: s.version, override: true } })
     },
-    /** The version is the one that our own act made: what somebody moved or locked since stays as they put it, and is said. */
-    async turn(act: Act, to: 'before' | 'after'): Promise<Act> {
+    /**
+     * Takes the last act from one pile, turns it, and lays it on the other. The version is the one that our own act made: what
+     * somebody moved or locked since stays as they put it, and is said. What was not turned for want of an answer, or of a person's word, stays to be turned.
+     */
+    async turn(from: 'done' | 'undone', onto: 'done' | 'undone', to: 'before' | 'after', override: boolean): Promise<void> {
+      const act = this[from].at(-1)
+      if (!act) return
+      this[from] = this[from].slice(0, -1)
       const turned: Act = []
       let lost = 0
       for (const s of act) {
         try {
-          const saved = await this.step(s, to)
+          const saved = await this.step(s, to, override)
           turned.push({ ...s, version: saved.version })
           const follow = (acts: Act[]) => acts.map(a => a.map(x => (x.id === s.id ? { ...x, version: saved.version } : x)))
           this.done = follow(this.done)
           this.undone = follow(this.undone)
         }
         catch (error) {
-          if (!['stale', 'locked', 'not_now', 'started'].includes((error as Problem).code)) throw error
+          if (!LEFT.includes((error as Problem).code)) {
+            this[from] = [...this[from], act.map(x => turned.find(t => t.id === x.id) ?? x)]
+            throw error
+          }
           lost++
         }
       }
+      if (turned.length) this[onto] = [...this[onto], turned].slice(-MOST)
       if (lost) throw new Problem(409, 'stale', act.length === 1 ? 'Someone changed this visit after you did; it is left as they put it.' : `Someone changed ${lost} of these ${act.length} visits after you did; they are left as they were put.`)
-      return turned
     },
   },
 })

@@ -44,7 +44,7 @@ test('who is sent to quote makes the quote on the phone, and the office sees it 
   await office.getByLabel('What is wrong').fill('Price for a bigger tank')
   await office.getByLabel('Kind of call').selectOption('quote visit')
   await office.getByLabel('Technician').selectOption({ label: 'Rosa Illing' })
-  await office.getByLabel('Start').selectOption('16:15')
+  await office.getByLabel('Start').selectOption('13:00')
   await office.getByLabel('Takes').selectOption({ label: '0:30 h' })
   await office.keyboard.press('Control+Enter')
   await expect(office).toHaveURL(/schedule/)

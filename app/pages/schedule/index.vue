@@ -96,7 +96,7 @@ async function check() {
   const { warnings } = await call('checkPlacement', { body: { visitId: t.visit.id, technicianId: t.place.technicianId, startAt: t.place.startAt, durationSeconds: t.place.durationSeconds, promiseFrom: t.visit.promiseFrom ?? '', promiseTo: t.visit.promiseTo ?? '', siteId: t.visit.siteId, skills: t.visit.skills } }).catch(() => ({ warnings: [] }))
   if (mine === asked && trying.value) trying.value.warnings = warnings.map(w => w.text)
 }
-const refused = ref<{ visit: Visit, place: Place, text: string } | null>(null)
+const refused = ref<{ text: string, again: () => Promise<void> } | null>(null)
 const failure = ref('')
 async function save(visit: Visit, place: Place, override = false) {
   failure.value = ''
@@ -108,7 +108,7 @@ async function save(visit: Visit, place: Place, override = false) {
   catch (error) {
     const p = error as Problem
     trying.value = null
-    if (p.code === 'placement_warning') refused.value = { visit, place, text: p.message }
+    if (p.code === 'placement_warning') refused.value = { text: p.message, again: () => save(visit, place, true) }
     else failure.value = p.message
   }
   await refresh()
@@ -116,8 +116,16 @@ async function save(visit: Visit, place: Place, override = false) {
   await nextTick()
   if (!refused.value) document.querySelector<HTMLElement>(`[data-visit="${visit.id}"]`)?.focus()
 }
-const redo = () => doing(() => board.redo())
-const undo = () => doing(() => board.undo())
+/** An act that the server would rather not do is asked about once, and then done. */
+async function asking(work: (override: boolean) => Promise<unknown>) {
+  refused.value = null
+  await doing(() => work(false).catch((error: Problem) => {
+    if (error.code !== 'placement_warning') throw error
+    refused.value = { text: error.message, again: () => doing(() => work(true).then(() => { refused.value = null })) }
+  }))
+}
+const redo = () => asking(override => board.redo(override))
+const undo = () => asking(override => board.undo(override))
 
 const telling = ref<string | null>(null)
 const late = computed(() => data.value?.visits.filter(v => v.atRisk) ?? [])
@@ -272,7 +280,7 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
         <button v-if="may" class="btn" :disabled="!board.done.length" @click="undo">Undo <kbd>Ctrl Z</kbd></button><button v-if="may" class="btn" :disabled="!board.undone.length" title="Ctrl Y" @click="redo">Redo</button>
       </div>
       <div class="says"><p v-if="problem || failure" class="note bad" role="alert">{{ failure || problem?.message }}</p>
-      <div v-if="refused" class="note warn row" role="alertdialog" aria-label="Before it is saved"><span class="grow"><b>Not saved yet.</b> {{ refused.text }}</span><button class="btn act" autofocus @click="save(refused.visit, refused.place, true)">Place it all the same</button><button class="btn" @click="refused = null">Leave it</button></div>
+      <div v-if="refused" class="note warn row" role="alertdialog" aria-label="Before it is saved"><span class="grow"><b>Not saved yet.</b> {{ refused.text }}</span><button class="btn act" autofocus @click="refused.again()">Place it all the same</button><button class="btn" @click="refused = null">Leave it</button></div>
       <p v-else-if="swapping" class="note row" role="status"><span class="grow">{{ swapping.customer }} changes places with… press <kbd>S</kbd> on another visit, or <kbd>Esc</kbd>.</span></p>
       <p v-else-if="tryingWarnings" class="note warn" role="status">{{ tryingWarnings }}</p></div>
       <div ref="rows" class="grid" role="grid" aria-label="The day by technician">
