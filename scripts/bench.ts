@@ -116,6 +116,33 @@ const BENCHES: Record<string, Bench> = {
       await db.end()
     },
   },
+  'queries': {
+    rig: true,
+    async run(rig) {
+      const [rosa, owner] = [await cookieOf(rig, 'rosa@demo.test'), await cookieOf(rig, 'owner@demo.test')]
+      const get = async (path: string, cookie: string) => {
+        const reply = await fetch(`${rig.env.TEST_URL}/api/v1/${path}`, { headers: { cookie } })
+        if (!reply.ok) throw new Error(`${path}: ${reply.status}`)
+        return reply.json() as Promise<{ items: { id: string, customerId: string }[] }>
+      }
+      const [work] = (await get('work-orders?limit=1', owner)).items
+      const [customer] = (await get('customers?limit=1', owner)).items
+      for (const [what, path] of [['a work order', `work-orders/${work!.id}`], ['a customer', `customers/${customer!.id}`], ['what is unpaid', 'unpaid']] as const) {
+        const times: number[] = []
+        for (let i = 0; i < 60; i++) times.push(await seconds(() => get(path, owner)) * 1000)
+        tell('queries', 'ms', `${what} over HTTP, one after the other`, times.slice(10))
+      }
+      // Twenty phones that each ask again as soon as they are answered, for a thousand answers at a time.
+      const perSecond: number[] = []
+      for (let round = 0; round < 6; round++) {
+        const took = await seconds(() => Promise.all(Array.from({ length: 20 }, async () => {
+          for (let i = 0; i < 50; i++) await get('field/day', rosa)
+        })))
+        if (round > 0) perSecond.push(1000 / took)
+      }
+      tell('queries', 'requests/s', 'the field day, asked over 20 connections from this same machine', perSecond, 250, true)
+    },
+  },
   'match': {
     rig: true,
     async run(rig) {

@@ -8,5 +8,5 @@ export default defineNuxtRouteMiddleware(async (to) => {
   if (!me) return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
   const home = { technician: '/field', books: '/unpaid', office: '/calls', dispatch: '/schedule', owner: '/schedule' }[me.person.role]
   if (to.path === '/') return navigateTo(home)
-  if (me.person.role === 'technician' && !to.path.startsWith('/field')) return navigateTo('/field')
+  if (me.person.role === 'technician' && to.path !== '/me' && !to.path.startsWith('/field')) return navigateTo('/field')
 })

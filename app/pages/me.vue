@@ -52,8 +52,8 @@ const make = () => act(async () => {
       <section class="sheet">
         <h2>Another password</h2>
         <form class="stack" @submit.prevent="change">
-          <label class="field"><span>Password of now</span><input v-model="word.current" class="plain" type="password" autocomplete="current-password"><span v-if="refused?.at('current')" class="wrong">{{ refused.at('current') }}</span></label>
-          <label class="field"><span>New password, ten signs or more</span><input v-model="word.next" class="plain" type="password" autocomplete="new-password"><span v-if="refused?.at('next')" class="wrong">{{ refused.at('next') }}</span></label>
+          <label class="field"><span>Current password</span><input v-model="word.current" class="plain" type="password" autocomplete="current-password"><span v-if="refused?.at('current')" class="wrong">{{ refused.at('current') }}</span></label>
+          <label class="field"><span>New password, ten characters or more</span><input v-model="word.next" class="plain" type="password" autocomplete="new-password"><span v-if="refused?.at('next')" class="wrong">{{ refused.at('next') }}</span></label>
           <label class="field"><span>The new one again</span><input v-model="word.again" class="plain" type="password" autocomplete="new-password"><span v-if="differ" class="wrong">The two are not the same.</span></label>
           <p v-if="refused && !refused.errors.length" class="note bad" role="alert">{{ refused.message }}</p>
           <p v-if="said" class="note" role="status">{{ said }}</p>
@@ -64,7 +64,7 @@ const make = () => act(async () => {
       <section class="sheet">
         <h2>Where I am signed in</h2>
         <p v-if="failed || problem" class="note bad" role="alert">{{ (failed ?? problem)?.message }}</p>
-        <table v-if="data" class="book">
+        <div v-if="data" class="scroll"><table class="book">
           <thead><tr><th>What</th><th>From</th><th>Since</th><th>Last seen</th><th>Ends</th><th /></tr></thead>
           <tbody>
             <tr v-for="s in data.items" :key="s.id">
@@ -76,7 +76,7 @@ const make = () => act(async () => {
               <td class="right"><button v-if="!s.current" class="btn" :disabled="busy" @click="end(s.id)">{{ s.kind === 'cookie' ? 'Sign it out' : 'End it' }}</button></td>
             </tr>
           </tbody>
-        </table>
+        </table></div>
         <p v-else-if="!problem" class="empty" role="status">Looking up…</p>
         <button v-if="data && data.items.length > 1" class="btn" :disabled="busy" @click="endOthers">End all but this one</button>
       </section>
@@ -92,5 +92,5 @@ const make = () => act(async () => {
 </template>
 
 <style scoped>
-.me { padding: 20px; max-width: 860px; display: flex; flex-direction: column; gap: 16px; } section { padding: 16px; display: flex; flex-direction: column; gap: 12px; } form.stack { max-width: 360px; } .token { overflow-wrap: anywhere; } form.row { align-items: flex-end; } table { display: block; overflow-x: auto; }
+.me { padding: 20px; max-width: 860px; display: flex; flex-direction: column; gap: 16px; } section { padding: 16px; display: flex; flex-direction: column; gap: 12px; } form.stack { max-width: 360px; } .scroll { overflow-x: auto; } .token { overflow-wrap: anywhere; } form.row { align-items: flex-end; } table { display: block; overflow-x: auto; }
 </style>

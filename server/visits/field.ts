@@ -2,7 +2,7 @@
 import { conflict, forbidden, invalid, notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
 import { workedSeconds } from '../../core/hours/workedSeconds'
-import { dayBounds, localTime } from '../../core/time/zone'
+import { dayBounds, localDate, localTime, sayDay } from '../../core/time/zone'
 import { clockStep } from '../../core/visits/clockStep'
 import type { Answer, Body } from '../../shared/api'
 import { driver, type Driver } from '../dispatch/drives'
@@ -91,7 +91,9 @@ export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<
   const began = running?.startedAt ?? 0
   if (at < began || at < last) {
     const than = Math.max(began, last)
-    throw invalid('at', `${visit.technician?.split(' ')[0] ?? 'This person'} was clocked until ${localTime(than, ctx.company.timeZone)} already; ${localTime(at, ctx.company.timeZone)} lies before that.`, 'clock_overlap')
+    const zone = ctx.company.timeZone
+    const day = localDate(than, zone) === localDate(at, zone) ? '' : ` on ${sayDay(localDate(than, zone))}`
+    throw invalid('at', `${visit.technician?.split(' ')[0] ?? 'This person'} was clocked until ${localTime(than, zone)}${day} already; ${localTime(at, zone)} lies before that.`, 'clock_overlap')
   }
   if (running) await stopClock(ctx.tx, running.id, at)
   if (step.clock) await startClock(ctx.tx, ctx.id(), visit.technicianId, id, step.clock, Math.max(at, running?.startedAt ?? 0))

@@ -48,6 +48,12 @@ export async function signedIn(role: keyof typeof LOGINS | { email: string }): P
 }
 export const database = () => mysql.createConnection({ uri: process.env.DATABASE_URL!, dateStrings: true })
 export { setClock } from '../clock'
+/** Tests go back and forth in time: whoever was clocked after that moment is free again. */
+export async function forgetClocksAfter(instant: string): Promise<void> {
+  const db = await database()
+  await db.query('DELETE FROM clock_intervals WHERE COALESCE(ended_at, started_at) > ?', [instant.replace('T', ' ').replace('Z', '')])
+  await db.end()
+}
 
 /** What to know of the customer that these words mean. */
 export const callerNamed = async (office: Client, words: string): Promise<Answer<'caller'>> =>

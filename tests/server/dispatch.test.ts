@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { closePool } from '../../server/db/pool'
 import { remindTomorrow } from '../../server/dispatch/visitMessages'
 import { inContext } from '../../server/http/context'
-import { callerNamed, type Client, database, id, setClock, signedIn, until } from './client'
+import { callerNamed, type Client, database, forgetClocksAfter, id, setClock, signedIn, until } from './client'
 
 let office: Client
 const people = new Map<string, string>()
@@ -316,6 +316,7 @@ describe('messages about visits', () => {
   it('whoever is next hears that the technician has set off, with the time; a second press tells nobody twice', async () => {
     const made = await booked({ technician: 'Gwil', date: '2026-11-25', start: '13:00', promise: ['13:00', '15:00'] })
     setClock('2026-11-25T12:50')
+    await forgetClocksAfter('2026-11-25T17:50Z')
     const away = async () => (await office.ok('messages', { query: { q: 'on the way', limit: '200' } })).items.filter(m => m.kind === 'visit_onWay')
     const before = (await away()).length
     await office.ok('clock', { params: { id: made.visitId }, body: { act: 'set_off' } })
@@ -448,6 +449,7 @@ describe('work that is parked, and work that comes back', () => {
     const priced = await office.ok('addLines', { params: { id: made.workOrderId }, body: { lines: [{ id: id(), entryId: parts[0]!.id, kind: 'other', quantity: '1', done: true }] } })
     expect([priced.price.total.amount, priced.lines[0]!.bookPrice !== '0']).toEqual(['0.00', true])
     setClock('2026-11-24T13:30')
+    await forgetClocksAfter('2026-11-24T18:30Z')
     await office.ok('clock', { params: { id: visit.id }, body: { act: 'set_off' } })
     setClock('2026-11-24T13:45')
     await office.ok('clock', { params: { id: visit.id }, body: { act: 'arrive' } })

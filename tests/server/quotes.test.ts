@@ -1,6 +1,6 @@
 // Quotes: from the wish to promised work; frozen once sent; who may see them; the paper and the mail.
 import { beforeAll, describe, expect, it } from 'vitest'
-import { callerNamed, type Client, id, setClock, signedIn, textOfPdf, until } from './client'
+import { callerNamed, type Client, forgetClocksAfter, id, setClock, signedIn, textOfPdf, until } from './client'
 
 let office: Client
 beforeAll(async () => {
@@ -93,6 +93,7 @@ describe('the way from a prospect to a quote', () => {
     const quote = await rosa.ok('beginQuote', { body: { id: id(), workOrderId: ids.workOrderId, lines: [{ id: id(), entryId: (await task('iron filter')).id, quantity: '1' }] } })
     expect(quote.owner?.id).toBe(me)
     setClock('2026-11-26T16:05')
+    await forgetClocksAfter('2026-11-26T21:05Z')
     for (const act of ['set_off', 'arrive', 'finish'] as const) await office.ok('clock', { params: { id: ids.visitId }, body: { act } })
     expect((await office.ok('workOrder', { params: { id: ids.workOrderId } })).state).toBe('closed')
     const handed = await rosa.ok('sendQuote', { params: { id: quote.id }, body: { version: quote.version, to: [] } })

@@ -108,7 +108,7 @@ function speak(contactId: string) {
     <label class="field"><span>Who is calling</span>
       <input ref="who" v-model="draft.query" class="plain big" placeholder="Name, number, address, serial number" autocomplete="off" role="combobox" :aria-expanded="matches.length > 0" aria-controls="matches" @keydown="key"></label>
     <p v-if="wrong('customerId') && !chosen" class="wrong">{{ wrong('customerId') }}</p>
-    <p v-if="unseen && !chosen && !draft.isNew" class="note bad" role="alert">Nobody could be looked for: {{ unseen }} <button type="button" class="btn" @click="search">Look again</button> <button type="button" class="btn plain" @click="beginNew">Enter a new customer all the same</button></p>
+    <p v-if="unseen && !chosen && !draft.isNew" class="note bad" role="alert">Nobody could be looked for: {{ unseen }} <button type="button" class="btn" @click="search">Look again</button> <button type="button" class="btn" @click="beginNew">Enter as new</button></p>
     <ul v-else-if="!chosen && !draft.isNew && draft.query.trim().length > 1" id="matches" role="listbox" aria-label="Who it could be">
       <li v-for="(m, i) in matches" :key="m.customerId" role="option" :aria-selected="i === at" :class="{ at: i === at }" @mousedown.prevent="choose(m.customerId, m.siteId)">
         <b>{{ m.name }}</b> <span v-if="m.prospect" class="chip">prospect</span> <span v-if="m.stopWork" class="chip late">stop work</span> <span v-if="m.late" class="late small">owes {{ session.money(m.owed) }}, {{ m.late }} days late</span>
