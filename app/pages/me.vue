@@ -64,19 +64,19 @@ const make = () => act(async () => {
       <section class="sheet">
         <h2>Where I am signed in</h2>
         <p v-if="failed || problem" class="note bad" role="alert">{{ (failed ?? problem)?.message }}</p>
-        <div v-if="data" class="scroll"><table class="book">
+        <table v-if="data" class="book">
           <thead><tr><th>What</th><th>From</th><th>Since</th><th>Last seen</th><th>Ends</th><th /></tr></thead>
           <tbody>
             <tr v-for="s in data.items" :key="s.id">
               <td>{{ s.kind === 'cookie' ? 'Browser' : `Token “${s.label}”` }} <span v-if="s.current" class="chip good">this one</span></td>
               <td class="num">{{ s.from || '–' }}</td>
-              <td class="nowrap">{{ session.dayTime(s.createdAt) }}</td>
-              <td class="nowrap">{{ session.dayTime(s.lastSeenAt) }}</td>
-              <td class="nowrap">{{ session.day(s.expiresAt.slice(0, 10)) }}</td>
+              <td class="nowrap"><span class="said">since </span>{{ session.dayTime(s.createdAt) }}</td>
+              <td class="nowrap"><span class="said">last seen </span>{{ session.dayTime(s.lastSeenAt) }}</td>
+              <td class="nowrap"><span class="said">until </span>{{ session.day(s.expiresAt.slice(0, 10)) }}</td>
               <td class="right"><button v-if="!s.current" class="btn" :disabled="busy" @click="end(s.id)">{{ s.kind === 'cookie' ? 'Sign it out' : 'End it' }}</button></td>
             </tr>
           </tbody>
-        </table></div>
+        </table>
         <p v-else-if="!problem" class="empty" role="status">Looking up…</p>
         <button v-if="data && data.items.length > 1" class="btn" :disabled="busy" @click="endOthers">End all but this one</button>
       </section>
@@ -92,5 +92,6 @@ const make = () => act(async () => {
 </template>
 
 <style scoped>
-.me { padding: 20px; max-width: 860px; display: flex; flex-direction: column; gap: 16px; } section { padding: 16px; display: flex; flex-direction: column; gap: 12px; } form.stack { max-width: 360px; } .scroll { overflow-x: auto; } .token { overflow-wrap: anywhere; } form.row { align-items: flex-end; } table { display: block; overflow-x: auto; }
+.me { padding: 20px; max-width: 860px; display: flex; flex-direction: column; gap: 16px; } section { padding: 16px; display: flex; flex-direction: column; gap: 12px; } form.stack { max-width: 360px; } .me, section { min-width: 0; } .said { display: none; } .token { overflow-wrap: anywhere; white-space: normal; }
+@media (max-width: 600px) { thead { display: none; } .said { display: inline; } tr { display: flex; flex-wrap: wrap; gap: 2px 10px; padding: 8px 0; border-bottom: 1px solid var(--rule); } td { border: 0; padding: 0; } td:first-child, td:last-child { flex-basis: 100%; text-align: left; } } .said { display: none; } .token { overflow-wrap: anywhere; } form.row { align-items: flex-end; } table { display: block; overflow-x: auto; }
 </style>
