@@ -72,7 +72,7 @@ const make = () => act(async () => {
               <td class="num">{{ s.from || '–' }}</td>
               <td class="nowrap"><span class="said">since </span>{{ session.dayTime(s.createdAt) }}</td>
               <td class="nowrap"><span class="said">last seen </span>{{ session.dayTime(s.lastSeenAt) }}</td>
-              <td class="nowrap"><span class="said">until </span>{{ session.day(s.expiresAt.slice(0, 10)) }}</td>
+              <td class="nowrap"><span class="said">until </span>{{ session.day(s.expiresAt.slice(0, 10)) }}{{ s.expiresAt.slice(0, 4) === s.createdAt.slice(0, 4) ? '' : ` ${s.expiresAt.slice(0, 4)}` }}</td>
               <td class="right"><button v-if="!s.current" class="btn" :disabled="busy" @click="end(s.id)">{{ s.kind === 'cookie' ? 'Sign it out' : 'End it' }}</button></td>
             </tr>
           </tbody>
@@ -92,6 +92,14 @@ const make = () => act(async () => {
 </template>
 
 <style scoped>
-.me { padding: 20px; max-width: 860px; display: flex; flex-direction: column; gap: 16px; } section { padding: 16px; display: flex; flex-direction: column; gap: 12px; } form.stack { max-width: 360px; } .me, section { min-width: 0; } .said { display: none; } .token { overflow-wrap: anywhere; white-space: normal; }
-@media (max-width: 600px) { thead { display: none; } .said { display: inline; } tr { display: flex; flex-wrap: wrap; gap: 2px 10px; padding: 8px 0; border-bottom: 1px solid var(--rule); } td { border: 0; padding: 0; } td:first-child, td:last-child { flex-basis: 100%; text-align: left; } } .said { display: none; } .token { overflow-wrap: anywhere; } form.row { align-items: flex-end; } table { display: block; overflow-x: auto; }
+.me { padding: 20px; max-width: 860px; min-width: 0; display: flex; flex-direction: column; gap: 16px; }
+section { padding: 16px; min-width: 0; display: flex; flex-direction: column; gap: 12px; }
+form.stack { max-width: 360px; } form.row { align-items: flex-end; }
+.token { overflow-wrap: anywhere; white-space: normal; }
+.said { display: none; }
+@media (max-width: 600px) {
+  thead { display: none; } .said { display: inline; }
+  .book tr { display: flex; flex-wrap: wrap; align-items: center; gap: 4px 12px; padding: 10px 0; border-bottom: 1px solid var(--rule); }
+  .book td { border: 0; padding: 0; } .book td:first-child { flex-basis: 100%; }
+}
 </style>
