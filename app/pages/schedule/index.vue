@@ -9,11 +9,12 @@ import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import TellSheet from '~/components/dispatch/TellSheet.vue'
 import ReminderSheet from '~/components/dispatch/ReminderSheet.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
-import { call, type Problem } from '~/lib/api'
+import { call } from '~/lib/api'
 import { keepEqual } from '~/lib/keepEqual'
 import { TRYING, type Frame, type Lane, type Trying } from '~/lib/boardDay'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
+import { useScheduleAct } from '~/lib/useScheduleAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard, type Place } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
@@ -62,16 +63,7 @@ const openId = ref<string | null>(null)
 const look = (id: string) => { openId.value = id }
 const opened = computed(() => [...data.value?.visits ?? [], ...data.value?.tray ?? []].find(v => v.id === openId.value) ?? null)
 const reminding = ref(false)
-async function doing(work: () => Promise<unknown>) {
-  failure.value = ''
-  try {
-    await work()
-  }
-  catch (error) {
-    failure.value = (error as Problem).message
-  }
-  await refresh()
-}
+const { failure, refused, act: doing } = useScheduleAct(refresh)
 const toggleLock = (v: Visit) => doing(() => call('lockVisit', { params: { id: v.id }, body: { version: v.version, locked: !v.locked } }))
 const half = (v: Visit) => Math.max(900, Math.round(v.durationSeconds / 2 / 900) * 900)
 /** An empty time becomes a call that holds it, with day, time and person set. */
@@ -96,36 +88,13 @@ async function check() {
   const { warnings } = await call('checkPlacement', { body: { visitId: t.visit.id, technicianId: t.place.technicianId, startAt: t.place.startAt, durationSeconds: t.place.durationSeconds, promiseFrom: t.visit.promiseFrom ?? '', promiseTo: t.visit.promiseTo ?? '', siteId: t.visit.siteId, skills: t.visit.skills } }).catch(() => ({ warnings: [] }))
   if (mine === asked && trying.value) trying.value.warnings = warnings.map(w => w.text)
 }
-const refused = ref<{ text: string, again: () => Promise<void> } | null>(null)
-const failure = ref('')
-async function save(visit: Visit, place: Place, override = false) {
-  failure.value = ''
-  try {
-    await board.place(visit, place, override)
-    trying.value = null
-    refused.value = null
-  }
-  catch (error) {
-    const p = error as Problem
-    trying.value = null
-    if (p.code === 'placement_warning') refused.value = { text: p.message, again: () => save(visit, place, true) }
-    else failure.value = p.message
-  }
-  await refresh()
+const save = (visit: Visit, place: Place) => doing(
+  override => board.place(visit, place, override).finally(() => { trying.value = null }),
   // The keyboard goes on where it was, also when the card stands in another row now.
-  await nextTick()
-  if (!refused.value) document.querySelector<HTMLElement>(`[data-visit="${visit.id}"]`)?.focus()
-}
-/** An act that the server would rather not do is asked about once, and then done. */
-async function asking(work: (override: boolean) => Promise<unknown>) {
-  refused.value = null
-  await doing(() => work(false).catch((error: Problem) => {
-    if (error.code !== 'placement_warning') throw error
-    refused.value = { text: error.message, again: () => doing(() => work(true).then(() => { refused.value = null })) }
-  }))
-}
-const redo = () => asking(override => board.redo(override))
-const undo = () => asking(override => board.undo(override))
+  () => void nextTick(() => refused.value || document.querySelector<HTMLElement>(`[data-visit="${visit.id}"]`)?.focus()),
+)
+const redo = () => doing(override => board.redo(override))
+const undo = () => doing(override => board.undo(override))
 
 const telling = ref<string | null>(null)
 const late = computed(() => data.value?.visits.filter(v => v.atRisk) ?? [])
