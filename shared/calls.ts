@@ -1,5 +1,5 @@
 // A call: who, what, when; kept while it is typed, and ended by a booking, a visit to quote, a call-back or a polite no.
-import { DESK, INDOORS, date, flag, id, instant, int, list, need, obj, ok, oneOf, route, text, time, words } from './schema'
+import { date, DESK, flag, id, INDOORS, instant, int, list, need, obj, ok, oneOf, route, text, time, timeOrNone, words } from './schema'
 
 export const CALL_KINDS = ['repair', 'no water', 'service', 'installation', 'water test', 'quote visit'] as const
 export const CALL_ORIGINS = ['telephone', 'form', 'hand'] as const
@@ -8,8 +8,8 @@ export const callDraft = obj({
   query: text(160).default(''), customerId: id().nullable().default(null), siteId: id().nullable().default(null), contactId: id().nullable().default(null), equipmentId: id().nullable().default(null), speaking: text(160).default(''), phone: text(32).default(''),
   problem: text(2000).default(''), kind: text(40).default('repair'), source: text(60).default(''), orderNumber: text(40).default(''), answers: answers().default([]),
   entries: list(obj({ entryId: id().required(), quantity: text(12).required() })).default([]),
-  technicianId: id().nullable().default(null), date: date().nullable().default(null), start: text(5).default(''), durationSeconds: int(300, 86_400).default(3600),
-  promiseFrom: text(5).default(''), promiseTo: text(5).default(''), moves: list(obj({ visitId: id().required(), customer: text(160).default(''), startAt: instant().required() })).max(10).default([]),
+  technicianId: id().nullable().default(null), date: date().nullable().default(null), start: timeOrNone(), durationSeconds: int(300, 86_400).default(3600),
+  promiseFrom: timeOrNone(), promiseTo: timeOrNone(), moves: list(obj({ visitId: id().required(), customer: text(160).default(''), startAt: instant().required() })).max(10).default([]),
   isNew: flag().default(false), prospect: flag().default(false), name: text(160).default(''), email: text(160).default(''), line1: text(160).default(''), town: text(80).default(''), postcode: text(16).default(''),
 })
 export const bookingSchema = obj({

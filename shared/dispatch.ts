@@ -1,6 +1,6 @@
 // The schedule of a day: technicians down, visits with promise and drive, time off, and the tray of what has no slot.
 import { number } from 'yup'
-import { ALL, DESK, INDOORS, OFFICE, date, flag, id, instant, int, list, mail, need, obj, ok, oneOf, route, text, time, version, words } from './schema'
+import { ALL, date, DESK, flag, id, INDOORS, instant, int, list, mail, need, obj, OFFICE, ok, oneOf, route, text, time, timeOrNone, version, words } from './schema'
 
 const degrees = () => number().nullable().defined()
 export const scheduleVisit = obj({
@@ -93,7 +93,7 @@ export const dispatchRoutes = {
     answer: obj({ items: list(opening), total: int().required(), placeKnown: flag().required(), territory: words() }),
   }),
   schedule: route({ method: 'GET', path: '/schedule', shared: true, who: INDOORS, summary: 'The schedule of a day', query: obj({ date: date() }), answer: schedule }),
-  checkPlacement: route({ method: 'POST', path: '/placements/check', who: DESK, summary: 'What would be wrong with a time, before it is saved', body: obj({ visitId: id().nullable().default(null), technicianId: id().required(), crewIds: list(id().required()).max(20).default([]), startAt: instant().required(), durationSeconds: int(300, 86_400).required(), promiseFrom: text(5).default(''), promiseTo: text(5).default(''), siteId: id().nullable().default(null), skills: list(text(60).defined()).default([]) }), answer: obj({ warnings: list(warning) }) }),
+  checkPlacement: route({ method: 'POST', path: '/placements/check', who: DESK, summary: 'What would be wrong with a time, before it is saved', body: obj({ visitId: id().nullable().default(null), technicianId: id().required(), crewIds: list(id().required()).max(20).default([]), startAt: instant().required(), durationSeconds: int(300, 86_400).required(), promiseFrom: timeOrNone(), promiseTo: timeOrNone(), siteId: id().nullable().default(null), skills: list(text(60).defined()).default([]) }), answer: obj({ warnings: list(warning) }) }),
   placeVisit: route({ method: 'POST', path: '/visits/{id}/place', who: DESK, summary: 'Place, move, stretch or take back a visit', body: obj({ technicianId: id().nullable().defined(), startAt: instant().nullable().defined(), durationSeconds: int(300, 86_400).required(), crewIds: list(id().required()).max(20).default(undefined).optional(), version: version(), override: flag().default(false) }), answer: scheduleVisit }),
   swapVisits: route({ method: 'POST', path: '/visits/swap', who: DESK, summary: 'Two visits change places: technician and start', body: obj({ first: obj({ id: id().required(), version: version() }), second: obj({ id: id().required(), version: version() }) }), answer: obj({ visits: list(scheduleVisit) }) }),
   scheduleRange: route({ method: 'GET', path: '/schedule/range', shared: true, who: INDOORS, summary: 'Some days of the schedule: visits, load and capacity by technician', query: obj({ from: date(), to: date() }), answer: scheduleRange }),

@@ -28,6 +28,8 @@ export const need = (sentence: string, max = 200) => text(max).required(sentence
 export const date = () => yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'Write the date as YYYY-MM-DD.', excludeEmptyString: true })
   .test('real', 'There is no such day.', v => !v || (!Number.isNaN(Date.parse(`${v}T00:00Z`)) && new Date(`${v}T00:00Z`).toISOString().startsWith(v))).meta({ format: 'date' })
 export const time = () => yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as hh:mm.')
+/** A time, or an empty text for none. */
+export const timeOrNone = () => yup.string().matches(/^(([01]\d|2[0-3]):[0-5]\d)?$/, 'Write the time as hh:mm.').default('')
 export const instant = () => yup.string().matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?Z$/, 'Write the instant in UTC, ending in Z.')
   .test('real', 'There is no such instant.', v => !v || !Number.isNaN(Date.parse(v)))
 export const int = (min = -1e15, max = 1e15) => yup.number().integer().min(min).max(max)

@@ -27,7 +27,8 @@ export interface Held extends Span { callId: string, personId: string, by: strin
 function held(ctx: Ctx, calls: CallRow[]): Held[] {
   return calls.flatMap((c) => {
     const draft = callDraft.cast(json<object>(c.draft)) as Answer<'call'>['draft']
-    if (!draft.technicianId || !draft.date || !draft.start) return []
+    // One odd draft holds nothing, and keeps nobody from booking.
+    if (!draft.technicianId || !draft.date || !draft.start || !callDraft.isValidSync(draft)) return []
     const from = localToInstant(draft.date, draft.start, ctx.company.timeZone)
     const missing = [!draft.customerId && 'customer', !draft.siteId && 'site', !draft.problem && 'problem'].filter(Boolean).join(', ')
     return [{ callId: c.id, personId: draft.technicianId, from, to: from + draft.durationSeconds * 1000, durationSeconds: draft.durationSeconds, by: c.takenBy ?? 'another call', summary: c.summary, missing }]

@@ -277,6 +277,14 @@ describe('the map', () => {
     expect(trips.every(t => t.line.length > 0)).toBe(true)
   })
 })
+describe('a time that is none', () => {
+  it('is sent back at its field, where a placement is looked at, a line is priced and a call is kept', async () => {
+    const placed = await office.send('checkPlacement', { body: { technicianId: people.get('Gwil')!, startAt: at('2026-11-25', '10:00'), durationSeconds: 3600, promiseFrom: 'null', promiseTo: '10.00' } })
+    expect([placed.status, placed.body.errors?.map(e => e.path).sort()]).toEqual([422, ['promiseFrom', 'promiseTo']])
+    expect((await office.send('tryLines', { body: { date: '2026-11-25', start: 'a b', lines: [] } })).body.errors?.[0]?.path).toBe('start')
+    expect((await office.send('saveCall', { params: { id: id() }, body: { draft: { technicianId: people.get('Gwil')!, date: '2026-11-25', start: '%' } } })).status).toBe(422)
+  })
+})
 describe('messages about visits', () => {
   const wishes = async (customerId: string, values: object) => {
     const customer = await office.ok('customer', { params: { id: customerId } })
