@@ -10,6 +10,7 @@ import IconSites from '~icons/lucide/map-pin'
 import IconCare from '~icons/lucide/calendar-check'
 import IconSetUp from '~icons/lucide/sliders-horizontal'
 import IconMail from '~icons/lucide/mail'
+import { ElMessage } from 'element-plus'
 import IconMe from '~icons/lucide/key-round'
 import FindAnything from '~/components/base/FindAnything.vue'
 import RunBand from '~/components/base/RunBand.vue'
@@ -47,8 +48,13 @@ const clock = ref('')
 const tick = setInterval(() => { clock.value = session.me?.demoClock ? session.dayTime(new Date(session.now()).toISOString()) : '' }, 1000)
 onBeforeUnmount(() => clearInterval(tick))
 async function setClock() {
-  await call('demoClockToNow')
-  window.location.reload()
+  try {
+    await call('demoClockToNow')
+    window.location.reload()
+  }
+  catch (error) {
+    ElMessage({ type: 'error', message: (error as Error).message })
+  }
 }
 async function leave() {
   await session.signOut()

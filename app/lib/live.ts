@@ -1,5 +1,6 @@
 // Live changes: one event stream for the window; screens say what they want to do when something changed.
 import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { TOLD_TO_ALL } from '~~/shared/live'
 
 /** What changed: its kind, and the things concerned; nothing is known after the line was down, and everything is old. */
 export interface Change { subject: string, id: string, workOrderId: string | null }
@@ -79,8 +80,6 @@ export const SHOWS = {
   money: { subjects: ['invoice', 'payment', 'collection', 'customer', 'message'] },
   run: { subjects: ['call', 'visit', 'work', 'invoice', 'payment', 'quote', 'customer', 'plan'] },
 } as const satisfies Record<string, Shows>
-/** Technicians are told what these are; of all else only that something changed. */
-const TOLD_TO_ALL = ['prices', 'settings']
 const touches = (shows: Shows, change: Change): boolean => {
   // Whoever is told no more than that something changed asks again, where it can be what the screen shows.
   if (change.subject === 'something') return !shows.subjects?.every(s => TOLD_TO_ALL.includes(s))

@@ -15,8 +15,8 @@ const person = <T extends Actor>(row: T | null): T | null => row && {
 
 export const personByEmail = async (tx: Tx, email: string) =>
   person(await tx.row<PersonRow>(`SELECT ${COLUMNS}, p.password_hash AS passwordHash FROM people p WHERE p.email = ? AND p.active`, [email]))
-export const personWithPassword = async (tx: Tx, id: string) =>
-  person(await tx.row<PersonRow>(`SELECT ${COLUMNS}, p.password_hash AS passwordHash FROM people p WHERE p.id = ? AND p.active`, [id]))
+export const personWithPassword = async (tx: Tx, id: string, lock = false) =>
+  person(await tx.row<PersonRow>(`SELECT ${COLUMNS}, p.password_hash AS passwordHash FROM people p WHERE p.id = ? AND p.active${lock ? ' FOR UPDATE' : ''}`, [id]))
 export const setPassword = async (tx: Tx, id: string, hash: string, was: string) =>
   (await tx.run('UPDATE people SET password_hash = ?, version = version + 1 WHERE id = ? AND password_hash = ?', [hash, id, was])).affected === 1
 
@@ -36,7 +36,7 @@ export async function addSession(tx: Tx, s: NewSession): Promise<void> {
 }
 export interface SessionRow { id: string, kind: SessionKind, label: string, ip: string, createdAt: string, lastSeenAt: string, expiresAt: string }
 export const sessionsOf = (tx: Tx, personId: string): Promise<SessionRow[]> => tx.rows<SessionRow>(
-  'SELECT id, kind, label, ip, created_at AS createdAt, last_seen_at AS lastSeenAt, expires_at AS expiresAt FROM sessions WHERE person_id = ? AND expires_at > ? ORDER BY last_seen_at DESC LIMIT 200', [personId, sqlInstant(Date.now())])
+  'SELECT id, kind, label, ip, created_at AS createdAt, last_seen_at AS lastSeenAt, expires_at AS expiresAt FROM sessions WHERE person_id = ? AND expires_at > ? ORDER BY last_seen_at DESC', [personId, sqlInstant(Date.now())])
 export const endSession = async (tx: Tx, hash: string, personId: string) =>
   (await tx.run('DELETE FROM sessions WHERE id = ? AND person_id = ?', [hash, personId])).affected === 1
 export const noteSeen = (tx: Tx, hash: string, now: number) => tx.run('UPDATE sessions SET last_seen_at = ? WHERE id = ?', [sqlInstant(now), hash])

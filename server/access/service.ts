@@ -18,6 +18,7 @@ const MINUTE = 60 * SECOND
 const HOUR = 60 * MINUTE
 const DAY = 24 * HOUR
 const TOKEN_DAYS = 365
+const MOST_SHOWN = 200
 
 // Compared against when nobody has that address, so that both answers take as long.
 const NOBODY = 'scrypt$16384$AAAAAAAAAAAAAAAAAAAAAA==$AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA='
@@ -70,6 +71,10 @@ async function tellOfTries(ctx: Ctx, person: Actor | null, email: string): Promi
   })
 }
 
+const wrongSignIn = () => {
+  const message = 'The mail address and the password do not belong together.'
+  return new LedgerError('wrong_sign_in', 401, message, [{ path: 'password', message }])
+}
 export async function signIn(call: Call, { email, password }: Body<'signIn'>): Promise<Answer<'signIn'>> {
   const key = email.toLowerCase()
   const person = await call.inContext(ctx => countSignIn(ctx, key))
@@ -77,10 +82,11 @@ export async function signIn(call: Call, { email, password }: Body<'signIn'>): P
   const fits = await checkPassword(password, person?.passwordHash ?? NOBODY)
   if (!fits || !person) {
     await call.inContext(ctx => tellOfTries(ctx, person, key))
-    const message = 'The mail address and the password do not belong together.'
-    throw new LedgerError('wrong_sign_in', 401, message, [{ path: 'password', message }])
+    throw wrongSignIn()
   }
   return call.inContext(async (ctx) => {
+    // The password may have been changed while the hash was worked out: every session that it opened ends with it.
+    if ((await personWithPassword(ctx.tx, person.id, true))?.passwordHash !== person.passwordHash) throw wrongSignIn()
     const keys = keysOf(ctx.ip, key)
     await forgiveTries(ctx.tx, keys.source)
     await forgiveTries(ctx.tx, keys.both)
@@ -118,7 +124,7 @@ export async function newToken(ctx: Ctx, label: string): Promise<Answer<'newToke
 }
 export async function mySessions(call: Call): Promise<Answer<'mySessions'>> {
   return call.inContext(async (ctx) => {
-    const rows = await sessionsOf(ctx.tx, signedIn(ctx).id)
+    const rows = (await sessionsOf(ctx.tx, signedIn(ctx).id)).slice(0, MOST_SHOWN)
     return { items: rows.map(({ ip, ...r }) => ({ ...r, from: ip, current: r.id === call.session })) }
   })
 }
@@ -140,7 +146,7 @@ export const endOtherSessions = (call: Call): Promise<Answer<'endOtherSessions'>
 
 const SHORTEST = 10
 function checkNewPassword(person: Actor, next: string, was: string): void {
-  if (next.length < SHORTEST) throw invalid('next', `A password has ${SHORTEST} signs or more.`)
+  if (next.length < SHORTEST) throw invalid('next', `A password has ${SHORTEST} characters or more.`)
   if (next === was) throw invalid('next', 'This is the password that you have now.')
   const known = [person.email, person.email.split('@')[0]!, person.name, 'open-ledger', 'open ledger']
   if (known.some(word => word.toLowerCase() === next.toLowerCase())) throw invalid('next', 'This is easily guessed. Choose another.')

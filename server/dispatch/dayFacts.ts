@@ -74,3 +74,14 @@ export async function dayFacts(ctx: Ctx, first: string, count: number, holds: re
     },
   }
 }
+
+type Worked = { startAt: string, durationSeconds: number, state: string, startedAt: string | null, finishedAt: string | null }
+/** The time that a visit takes: as planned, or as it was worked. What was finished early is free again; what goes on takes until now at least. */
+export function takenBy(visit: Worked, now: number): { startAt: number, endAt: number } {
+  const begun = Date.parse(visit.startedAt ?? visit.startAt)
+  if (visit.finishedAt) {
+    const endAt = Date.parse(visit.finishedAt)
+    return { startAt: Math.min(begun, endAt), endAt }
+  }
+  return { startAt: begun, endAt: Math.max(begun + visit.durationSeconds * 1000, visit.state === 'planned' ? 0 : now) }
+}

@@ -6,7 +6,7 @@ import { skillsOn } from '../../core/dispatch/skillsOn'
 import { plusDays } from '../../core/time/zone'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
-import { dayFacts, heldAgainst } from './dayFacts'
+import { dayFacts, heldAgainst, takenBy } from './dayFacts'
 import { crewIds, stopsBetween, technicians, type Technician } from './queries'
 
 /** `helps` marks a stop where somebody goes along: it is fixed, and it counts for the one whose visit it is. */
@@ -39,14 +39,11 @@ export async function technicianDays(ctx: Ctx, first: string, count: number, opt
       serves: areas.filter(a => person.territoryIds.includes(a.id)).map(a => a.name), capacity: { morning: hours?.morning ?? 0, afternoon: hours?.afternoon ?? 0 },
       taken: { morning: all.filter(v => Date.parse(v.startAt) < noon).length, afternoon: all.filter(v => Date.parse(v.startAt) >= noon).length },
       stops: all.filter(v => v.id !== options.visitId).map((v) => {
-        const planned = Date.parse(v.startAt)
-        const begun = v.startedAt ? Date.parse(v.startedAt) : planned
-        const running = v.state !== 'planned' && !v.finishedAt
-        const end = v.finishedAt ? Date.parse(v.finishedAt) : Math.max(begun + v.durationSeconds * 1000, running ? ctx.now : 0)
+        const { startAt, endAt } = takenBy(v, ctx.now)
         // Where several go, the time of one is the time of all: it stays.
         const locked = Boolean(v.locked) || v.crew !== null
         return {
-          id: v.id, label: v.customer, startAt: begun, durationSeconds: Math.max(60, Math.round((end - begun) / 1000)), place: placeOf(v), fixed: v.state !== 'planned' || locked, locked, state: v.state, helps: v.helps,
+          id: v.id, label: v.customer, startAt, durationSeconds: Math.max(60, Math.round((endAt - startAt) / 1000)), place: placeOf(v), fixed: v.state !== 'planned' || locked, locked, state: v.state, helps: v.helps,
           promiseTo: v.promiseDate && v.promiseTo ? facts.at(v.promiseDate, v.promiseTo) : null,
         }
       }),

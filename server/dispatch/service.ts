@@ -11,7 +11,7 @@ import { territories } from '../settings/queries'
 import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
 import { insertVisit, moveVisit, setVisitState, visitById, workOrderById, type VisitRow } from '../visits/queries'
-import { dayFacts, heldAgainst } from './dayFacts'
+import { dayFacts, heldAgainst, takenBy } from './dayFacts'
 import { boardVisit, crewIds, lockPeople, setCrew, setLocked, skillsOfVisits, stopsBetween, technicianById, type Technician } from './queries'
 import { inviteAgain } from './visitMessages'
 import { shapeVisit, type Visit } from './visitShape'
@@ -40,13 +40,6 @@ export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarni
   }
   const held = await heldByOthers(ctx, { ...p, callId: p.callId ?? null })
   return held ? [...warnings, { code: 'held', text: `this time is held by ${held}` }] : warnings
-}
-/** The time that a visit takes: as planned, or as it was worked. What was finished early is free again, as the openings say. */
-function takenBy(o: { startAt: string, durationSeconds: number, state: string, startedAt: string | null, finishedAt: string | null }, now: number): { startAt: number, endAt: number } {
-  const length = o.durationSeconds * 1000
-  const startAt = o.startedAt ? Date.parse(o.startedAt) : Date.parse(o.startAt)
-  if (o.finishedAt && ['finished', 'no_access'].includes(o.state)) return { startAt: Math.min(startAt, Date.parse(o.finishedAt)), endAt: Date.parse(o.finishedAt) }
-  return { startAt, endAt: Math.max(startAt + length, o.startedAt ? now : 0) }
 }
 /** Who else holds that time for a caller at present, in words; empty when nobody does. */
 export async function heldByOthers(ctx: Ctx, p: { callId: string | null, technicianId: string, startAt: number, durationSeconds: number }): Promise<string> {

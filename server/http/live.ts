@@ -5,6 +5,7 @@ import { reading } from '../db/pool'
 import { bus, type AppEvent } from '../events/events'
 import { edges, eventsFrom } from '../events/queries'
 import { LedgerError } from '../../core/errors/LedgerError'
+import { TOLD_TO_ALL } from '../../shared/live'
 import { log } from './log'
 
 const BEAT_MS = 20_000
@@ -13,8 +14,6 @@ const MOST_STREAMS = 12
 /** Numbers are given before the commit, so they can appear out of order: resuming goes a little back. Repeats do no harm. */
 const LOOK_BACK = 20
 const MOST_AT_ONCE = 500
-/** What everybody may know that it changed. */
-const TOLD_TO_ALL = new Set(['prices', 'settings'])
 const open = new Map<string, number>()
 
 function enter(session: string): () => void {
@@ -34,7 +33,7 @@ export async function live(event: H3Event, asker: Asker): Promise<void> {
   const stream = createEventStream(event)
   setHeader(event, 'X-Accel-Buffering', 'no')
   // Technicians learn that something changed, not what: other people's customers are none of their business.
-  const data = (e: AppEvent) => JSON.stringify(technician && !TOLD_TO_ALL.has(e.subject) ? { subject: 'something' } : { subject: e.subject, id: e.subjectId, workOrderId: e.workOrderId })
+  const data = (e: AppEvent) => JSON.stringify(technician && !TOLD_TO_ALL.includes(e.subject) ? { subject: 'something' } : { subject: e.subject, id: e.subjectId, workOrderId: e.workOrderId })
   const push = (e: AppEvent) => void stream.push({ id: String(e.id), event: 'change', data: data(e) })
   const moved = () => void stream.push({ event: 'moved', data: '' })
   const ended = (e: AppEvent) => {

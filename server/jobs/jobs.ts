@@ -130,7 +130,10 @@ async function note(ctx: Ctx, kind: JobKind, job: JobRow, outcome: Outcome, erro
   }
   const last = !kind.everyMs && (error instanceof Hopeless || job.attempts >= kind.tries)
   await kind.failed?.(ctx, job, error, last)
-  if (last) await jobFailed(ctx.tx, job.id, error.message, now)
+  if (last) {
+    log.error({ kind: kind.kind, job: job.id, err: error.message }, 'job given up')
+    await jobFailed(ctx.tx, job.id, error.message, now)
+  }
   else await jobAgain(ctx.tx, job.id, now + kind.waitMs(job.attempts), error.message, null)
 }
 

@@ -38,5 +38,3 @@ export const jobAgain = (tx: Tx, id: number, runAt: number, error: string, attem
 export const holdOn = (tx: Tx, ids: readonly number[], worker: string, until: number) => tx.run(
   `UPDATE jobs SET claimed_until = ? WHERE claimed_by = ? AND id IN (${marks(ids)})`, [sqlInstant(until), worker, ...ids] as Value[])
 export const sweepJobs = (tx: Tx, before: string) => tx.run(`DELETE FROM jobs WHERE state IN ('done', 'failed') AND ended_at < ? LIMIT 20000`, [before])
-export const jobsThatFailed = (tx: Tx) => tx.rows<{ kind: string, error: string, at: string }>(
-  `SELECT kind, error, ended_at AS at FROM jobs WHERE state = 'failed' ORDER BY ended_at DESC LIMIT 50`)

@@ -55,7 +55,9 @@ const aboutInvoice = (invoice: InvoiceRow) => ({ subject: 'invoice', id: invoice
 export async function settle(ctx: Ctx, chargeId: string, said: { state: 'approved' | 'declined', reference: string, reason: string }): Promise<void> {
   const charge = await chargeById(ctx.tx, chargeId)
   if (!charge) throw notFound('charge')
-  if (charge.state !== 'asked') return
+  // A card that was declined may be followed by another one on the same page: money that came is never overlooked.
+  const open = charge.state === 'asked' || (charge.state === 'declined' && said.state === 'approved')
+  if (!open) return
   const invoice = (await invoiceById(ctx.tx, charge.invoiceId))!
   // The customer first, then the invoice: as every payment locks them.
   const customer = (await customerById(ctx.tx, invoice.customerId, true))!

@@ -38,7 +38,8 @@ export const refundCharge: JobKind = {
   waitMs: doubling,
   async run(job) {
     const chargeId = String(job.payload.chargeId)
-    await ask('POST', `/charges/${chargeId}/refund`)
+    // Only its word that the money went back is noted as such.
+    if (!(await ask('POST', `/charges/${chargeId}/refund`))) throw new Error('the terminal knows no such charge')
     return ctx => noteRefunded(ctx, chargeId)
   },
 }

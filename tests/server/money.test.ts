@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
+import { createHmac } from 'node:crypto'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -152,6 +153,14 @@ describe('payments', () => {
     const reply = await fetch(url, { method: 'POST', redirect: 'manual', headers: { 'Content-Type': 'application/x-www-form-urlencoded' }, body: 'number=9000000000000027' })
     expect(reply.headers.get('location')).toContain('card=declined')
     expect((await books.ok('invoice', { params: { id: invoice.id } })).payments).toEqual([])
+    // Another card on the same page: what the terminal says then counts, once.
+    const text = JSON.stringify({ chargeId: new URL(url).pathname.split('/').at(-1), state: 'approved', amount: invoice.open.amount, reference: 'another card', at: Math.floor(Date.now() / 1000) })
+    const tell = () => {
+      const t = Math.floor(Date.now() / 1000)
+      return new Client().raw('POST', '/api/v1/webhooks/card', text, { 'X-Signature': `t=${t},v=${createHmac('sha256', process.env.CARD_SECRET!).update(`${t}.`).update(text).digest('hex')}` })
+    }
+    expect([(await tell()).status, (await tell()).status]).toEqual([200, 200])
+    expect(await books.ok('invoice', { params: { id: invoice.id } })).toMatchObject({ state: 'paid', payments: [{ method: 'card' }] })
   })
 })
 describe('the ledger', () => {
