@@ -1,7 +1,7 @@
 // SQL of people, sessions and personal tokens.
 import { sqlInstant, type Tx } from '../db/pool'
 import type { Actor } from '../http/context'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 
 const DAY = 86_400_000
 type PersonRow = Actor & { passwordHash: string }

@@ -1,7 +1,7 @@
 // SQL of care agreements and their plans.
 import { agreementState } from '../../core/agreements/agreementState'
 import type { Tx, Value } from '../db/pool'
-import { listRows } from '../db/queries'
+import { listOf, listRows, type ListIn } from '../db/queries'
 
 export interface AgreementRow { id: string, version: number, customerId: string, customer: string, phone: string, siteId: string | null, site: string, line1: string, town: string, postcode: string, plan: string, planId: string | null, startsOn: string, endsOn: string, visitDueOn: string | null, lastVisitOn: string | null, booked: string | null, billedUntil: string | null, price: string | null }
 const SELECT = `a.id, a.version, a.customer_id AS customerId, c.name AS customer, c.phone, a.site_id AS siteId, COALESCE(s.name, '') AS site, COALESCE(s.line1, '') AS line1, COALESCE(s.town, '') AS town, COALESCE(s.postcode, '') AS postcode,
@@ -10,10 +10,12 @@ const SELECT = `a.id, a.version, a.customer_id AS customerId, c.name AS customer
   (SELECT MAX(w.number) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind = 'service' AND w.state IN ('needs_slot', 'scheduled', 'on_site', 'paused')) AS booked`
 const FROM = 'agreements a JOIN customers c ON c.id = a.customer_id LEFT JOIN sites s ON s.id = a.site_id'
 export const agreementById = (tx: Tx, id: string) => tx.row<AgreementRow>(`SELECT ${SELECT} FROM ${FROM} WHERE a.id = ? FOR UPDATE`, [id])
-export async function agreementsOf(tx: Tx, customerId: string, today: string): Promise<{ id: string, plan: string, startsOn: string, endsOn: string, visitDueOn: string | null, state: string }[]> {
-  const rows = await tx.rows<{ id: string, plan: string, startsOn: string, endsOn: string, visitDueOn: string | null }>('SELECT id, plan, starts_on AS startsOn, ends_on AS endsOn, visit_due_on AS visitDueOn FROM agreements WHERE customer_id = ? ORDER BY ends_on DESC LIMIT 40', [customerId])
-  return rows.map(a => ({ ...a, state: agreementState(a, today) }))
-}
+export interface AgreementShort { id: string, plan: string, startsOn: string, endsOn: string, visitDueOn: string | null }
+export const agreementsIn = (customerId: string): ListIn => ({
+  columns: 'id, plan, starts_on AS startsOn, ends_on AS endsOn, visit_due_on AS visitDueOn', from: 'agreements WHERE customer_id = ?', values: [customerId], order: 'ends_on DESC', limit: 40,
+})
+export const withStates = (rows: readonly AgreementShort[], today: string): (AgreementShort & { state: string })[] => rows.map(a => ({ ...a, state: agreementState(a, today) }))
+export const agreementsOf = async (tx: Tx, customerId: string, today: string) => withStates(await listOf<AgreementShort>(tx, agreementsIn(customerId)), today)
 export async function agreementPage(tx: Tx, f: { q: string, dueBy: string | null, endingBy: string | null, today: string, postcodes: string[] | null, limit: number, after: [string, string] | null }) {
   const where = ['c.merged_into IS NULL', 'a.ends_on >= ?']
   const values: Value[] = [f.endingBy ? f.today : f.today]

@@ -3,7 +3,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Ctx } from '../http/context'
 import type { Problem } from '../http/problem'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 import { FORM_FIELDS } from './requests'
 import { formById, insertForm } from './queries'
 

@@ -1,15 +1,28 @@
 // SQL of what is unpaid: balances as they stood on a date, habits, and what was said.
 import { marks, sqlInstant, type Tx } from '../db/pool'
+import { listOf, listsIn, type ListIn } from '../db/queries'
+import { balanceIn } from '../ledger/queries'
+import { givenBackIn, type GivenBack } from '../payments/queries'
 
 /** Open balances on a date: invoices issued by then less what was applied by then. */
 export const openOn = (tx: Tx, on: string) => tx.rows<{ customerId: string, dueOn: string, balanceMinor: number }>(
   `SELECT i.customer_id AS customerId, i.due_on AS dueOn, CAST(i.payable_minor - COALESCE(a.paid, 0) AS SIGNED) AS balanceMinor FROM invoices i
    LEFT JOIN (SELECT invoice_id, SUM(amount_minor) AS paid FROM allocations WHERE on_date <= ? GROUP BY invoice_id) a ON a.invoice_id = i.id
    WHERE i.issue_on <= ? AND i.state = 'open' AND i.payable_minor <> COALESCE(a.paid, 0)`, [on, on])
-export const creditsOn = (tx: Tx, on: string) => tx.rows<{ customerId: string, amountMinor: number }>(
-  `SELECT customerId, CAST(SUM(amount) AS SIGNED) AS amountMinor FROM (
+interface Credit { customerId: string, amountMinor: number }
+const creditsIn = (on: string): ListIn => ({
+  columns: 'c.customerId, c.amountMinor',
+  from: `(SELECT customerId, CAST(SUM(amount) AS SIGNED) AS amountMinor FROM (
      SELECT p.customer_id AS customerId, p.amount_minor AS amount FROM payments p WHERE p.received_on <= ? AND (p.bounced_on IS NULL OR p.bounced_on > ?)
-     UNION ALL SELECT p.customer_id, -a.amount_minor FROM allocations a JOIN payments p ON p.id = a.payment_id WHERE a.on_date <= ? AND p.received_on <= ?) x GROUP BY customerId HAVING amountMinor <> 0`, [on, on, on, on])
+     UNION ALL SELECT p.customer_id, -a.amount_minor FROM allocations a JOIN payments p ON p.id = a.payment_id WHERE a.on_date <= ? AND p.received_on <= ?) x GROUP BY customerId HAVING amountMinor <> 0) c`,
+  values: [on, on, on, on], order: 'c.customerId',
+})
+export const creditsOn = (tx: Tx, on: string) => listOf<Credit>(tx, creditsIn(on))
+/** What stands beside the open invoices: credits, what the ledger says, and card payments that went back since. */
+export const besideOpen = (tx: Tx, on: string, since: number) => listsIn<{ credits: Credit, ledger: { sum: number }, givenBack: GivenBack }>(tx, {
+  // Unapplied credits live in the deposits account: what is owed is receivable plus that (a liability, so negative).
+  credits: creditsIn(on), ledger: balanceIn(['receivable', 'deposits'], on), givenBack: givenBackIn(since),
+})
 /** As many as an IN list takes well. */
 const AT_ONCE = 1000
 /** Rows about some customers, however many these are: nothing is read beyond them, and nothing of theirs is left out. */

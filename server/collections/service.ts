@@ -12,10 +12,9 @@ import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { openInvoices } from '../invoices/queries'
 import { publicLink } from '../invoices/service'
-import { balanceOn } from '../ledger/queries'
 import { queueMail } from '../messages/service'
-import { chargesGivenBack } from '../payments/queries'
-import { creditsOn, insertNote, moneyIn, notesOf, notesUntil, openOn, paidInvoices, siteCount, type MoneyIn, type NoteRow } from './queries'
+import type { GivenBack } from '../payments/queries'
+import { besideOpen, creditsOn, insertNote, moneyIn, notesOf, notesUntil, openOn, paidInvoices, siteCount, type MoneyIn, type NoteRow } from './queries'
 
 const moneyText = (ctx: Ctx) => {
   const format = new Intl.NumberFormat(ctx.company.locale, { style: 'currency', currency: ctx.company.currency })
@@ -43,7 +42,8 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
   const { tx } = ctx
   const m = (minor: number) => toMoney(minor, ctx.company.currency)
   const open = await openOn(tx, on)
-  const rows = ageing(open, await creditsOn(tx, on), on)
+  const beside = await besideOpen(tx, on, ctx.now - SHOWN_FOR_MS)
+  const rows = ageing(open, beside.credits, on)
   const customers = new Map((await customersById(tx, rows.map(r => r.customerId))).map(c => [c.id, c]))
   const owing = rows.filter(x => x.owedMinor > 0)
   const ids = owing.map(r => r.customerId)
@@ -70,13 +70,12 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
   const list = worklist(debtors, on, moneyText(ctx))
   const total = (key: typeof BUCKETS[number] | 'creditsMinor' | 'owedMinor') => rows.reduce((sum, r) => sum + r[key], 0)
   const buckets = (r: Record<typeof BUCKETS[number], number> & { creditsMinor: number, owedMinor: number }) => ({ current: m(r.current), d1_30: m(r.d1_30), d31_60: m(r.d31_60), d61_90: m(r.d61_90), over90: m(r.over90), credits: m(r.creditsMinor), owed: m(r.owedMinor) })
-  // Unapplied credits live in the deposits account: what is owed is receivable plus that (a liability, so negative).
-  const ledger = await balanceOn(tx, ['receivable', 'deposits'], on)
+  const ledger = beside.ledger[0]!.sum
   return {
     on, totals: buckets({ current: total('current'), d1_30: total('d1_30'), d31_60: total('d31_60'), d61_90: total('d61_90'), over90: total('over90'), creditsMinor: total('creditsMinor'), owedMinor: total('owedMinor') }),
     ledger: m(ledger), agrees: ledger === total('owedMinor'), resting: list.filter(e => e.resting).length,
     customers: rows.map(r => ({ customerId: r.customerId, name: customers.get(r.customerId)?.name ?? '', oldestLate: r.oldestLate, ...buckets(r) })),
-    notices: await givenBack(ctx),
+    notices: notices(ctx, beside.givenBack),
     worklist: list.map((e) => {
       const c = customers.get(e.customerId)!
       const d = debtors.find(x => x.customerId === e.customerId)!
@@ -87,12 +86,10 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
 
 const SHOWN_FOR_MS = 14 * 86_400_000
 /** Card payments that came twice and went back by themselves: the customer may ask. */
-async function givenBack(ctx: Ctx): Promise<Answer<'unpaid'>['notices']> {
-  const charges = await chargesGivenBack(ctx.tx, ctx.now - SHOWN_FOR_MS)
-  const names = new Map((await customersById(ctx.tx, charges.map(c => c.customerId))).map(c => [c.id, c.name]))
+function notices(ctx: Ctx, charges: readonly GivenBack[]): Answer<'unpaid'>['notices'] {
   const text = moneyText(ctx)
   return charges.map(({ number, amount, state, ...c }) => ({
-    ...c, name: names.get(c.customerId) ?? '', done: state === 'refunded',
+    ...c, done: state === 'refunded',
     text: state === 'refunded' ? `${text(amount)} went back to the card that paid ${number} a second time` : `${text(amount)} is on its way back to the card that paid ${number} a second time`,
   }))
 }

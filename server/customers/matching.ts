@@ -4,7 +4,7 @@ import { phoneKey } from '../../core/text/phone'
 import { bus, catchUp, emit, type AppEvent } from '../events/events'
 import { inBackgroundContext, type Ctx } from '../http/context'
 import { log } from '../http/log'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 import { matchRows } from './queries'
 
 let index: MatchIndex | null = null

@@ -1,6 +1,7 @@
 // SQL of merging two customers, and of taking a person's data out.
 import { sqlInstant, type Tx } from '../db/pool'
-import { json } from '../settings/queries'
+import type { ListIn } from '../db/queries'
+import { json } from '../db/json'
 
 /** Everything that belongs to a customer and moves with a merge. Contacts, equipment and visits hang on these. */
 export const MOVED = { sites: 'sites', contacts: 'contacts', agreements: 'care agreements', work_orders: 'work orders', quotes: 'quotes', invoices: 'invoices', payments: 'payments', messages: 'mails', collection_notes: 'collection notes', attachments: 'files' } as const
@@ -27,7 +28,10 @@ export async function mergeById(tx: Tx, id: string): Promise<MergeRow | null> {
   return r && { ...r, moved: json(r.moved), before: json(r.before) }
 }
 export const markUndone = (tx: Tx, id: string, at: number) => tx.run('UPDATE merges SET undone_at = ? WHERE id = ?', [sqlInstant(at), id])
-export const mergesInto = (tx: Tx, customerId: string) => tx.rows<{ id: string, mergedId: string, name: string, at: string }>('SELECT m.id, m.merged_id AS mergedId, c.name, m.merged_at AS at FROM merges m JOIN customers c ON c.id = m.merged_id WHERE m.kept_id = ? AND m.undone_at IS NULL ORDER BY m.merged_at DESC LIMIT 20', [customerId])
+export interface MergeShort { id: string, mergedId: string, name: string, at: string }
+export const mergesIn = (customerId: string): ListIn => ({
+  columns: 'm.id, m.merged_id AS mergedId, c.name, m.merged_at AS at', from: 'merges m JOIN customers c ON c.id = m.merged_id WHERE m.kept_id = ? AND m.undone_at IS NULL', values: [customerId], order: 'm.merged_at DESC', limit: 20, instants: ['at'],
+})
 export const callsOf = (tx: Tx, customerId: string) => tx.rows<{ id: string, summary: string, draft: unknown, reason: string, at: string }>('SELECT id, summary, draft, reason, created_at AS at FROM calls WHERE JSON_VALUE(draft, "$.customerId") = ? OR work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?) LIMIT 500', [customerId, customerId])
 
 const WORK = 'SELECT id FROM work_orders WHERE customer_id = ?'

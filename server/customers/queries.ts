@@ -1,9 +1,9 @@
 // SQL of customers, sites, contacts, equipment and files.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
-import { listRows } from '../db/queries'
+import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Terms } from '../../core/documents/dueDate'
 import type { PriceLevel } from '../../core/pricebook/levelPrice'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 
 export type Consent = 'not asked' | 'yes' | 'no'
 export interface CustomerRow {
@@ -14,49 +14,70 @@ export interface CustomerRow {
 const COLUMNS = `c.id, c.name, c.prospect, c.phone, c.phone2, c.email, c.email2, c.line1, c.town, c.postcode, c.terms, c.source, c.assigned_to AS assignedTo, c.price_level_id AS priceLevelId, c.tax_exempt AS taxExempt,
   c.exempt_certificate AS certificate, c.exempt_until AS exemptUntil, c.office_note AS officeNote, c.printed_note AS printedNote, c.tags, c.stop_work AS stopWork, c.credit_limit_minor AS creditLimit, c.own_prices AS ownPrices,
   c.mail_consent AS mailConsent, c.text_consent AS textConsent, c.custom, c.merged_into AS mergedInto, c.erased_at AS erasedAt, c.import_id AS importId, c.version`
-const fix = (r: CustomerRow): CustomerRow => ({
+export const asCustomer = (r: CustomerRow): CustomerRow => ({
   ...r, prospect: Boolean(r.prospect), taxExempt: Boolean(r.taxExempt), terms: r.terms && json<Terms>(r.terms), tags: json<string[]>(r.tags), ownPrices: json<Record<string, string>>(r.ownPrices), custom: json<Record<string, string>>(r.custom),
 })
-export const customersById = async (tx: Tx, ids: string[]) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.id IN (${marks(ids)})`, ids)).map(fix)
+/** Customers, beside other lists; `from` begins with `customers c`. */
+export const customersIn = (from: string, values: Value[]): ListIn => ({ columns: COLUMNS, from, values, order: 'c.id', instants: ['erasedAt'] })
+export const customersById = async (tx: Tx, ids: string[]) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.id IN (${marks(ids)})`, ids)).map(asCustomer)
 /** Whose number it is; numbers are kept in one form, so they can be compared as they stand. */
-export const customersByPhone = async (tx: Tx, phone: string) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.merged_into IS NULL AND ? <> '' AND (c.phone = ? OR c.phone2 = ?) LIMIT 20`, [phone, phone, phone])).map(fix)
+export const customersByPhone = async (tx: Tx, phone: string) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.merged_into IS NULL AND ? <> '' AND (c.phone = ? OR c.phone2 = ?) LIMIT 20`, [phone, phone, phone])).map(asCustomer)
 export const customerById = async (tx: Tx, id: string, lock = false) => {
   const row = await tx.row<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-  return row && fix(row)
+  return row && asCustomer(row)
 }
 
 export interface SiteRow { id: string, customerId: string, name: string, line1: string, town: string, postcode: string, lat: number | null, lon: number | null, accessNote: string, custom: Record<string, string>, version: number }
-const SITE = 'id, customer_id AS customerId, name, line1, town, postcode, lat, lon, access_note AS accessNote, custom, version'
-const fixSite = (r: SiteRow): SiteRow => ({ ...r, custom: json<Record<string, string>>(r.custom) })
-export const sitesOf = async (tx: Tx, customerIds: string[]) => (await tx.rows<SiteRow>(`SELECT ${SITE} FROM sites WHERE customer_id IN (${marks(customerIds)}) ORDER BY id`, customerIds)).map(fixSite)
+const SITE = 's.id, s.customer_id AS customerId, s.name, s.line1, s.town, s.postcode, s.lat, s.lon, s.access_note AS accessNote, s.custom, s.version'
+export const asSite = (r: SiteRow): SiteRow => ({ ...r, custom: json<Record<string, string>>(r.custom) })
+/** Sites, beside other lists; `from` begins with `sites s`. */
+export const sitesIn = (from: string, values: Value[]): ListIn => ({ columns: SITE, from, values, order: 's.id' })
+export const sitesOfIn = (customerIds: string[]) => sitesIn(`sites s WHERE s.customer_id IN (${marks(customerIds)})`, customerIds)
+export const sitesOf = async (tx: Tx, customerIds: string[]) => (await listOf<SiteRow>(tx, sitesOfIn(customerIds))).map(asSite)
 export const siteById = async (tx: Tx, id: string, lock = false) => {
-  const row = await tx.row<SiteRow>(`SELECT ${SITE} FROM sites WHERE id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-  return row && fixSite(row)
+  const row = await tx.row<SiteRow>(`SELECT ${SITE} FROM sites s WHERE s.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+  return row && asSite(row)
 }
 export interface ContactRow { id: string, customerId: string, siteId: string | null, name: string, role: string, phone: string, phone2: string, email: string, version: number }
 const CONTACT = 'id, customer_id AS customerId, site_id AS siteId, name, role, phone, phone2, email, version'
-export const contactsOf = (tx: Tx, customerIds: string[]) => tx.rows<ContactRow>(`SELECT ${CONTACT} FROM contacts WHERE customer_id IN (${marks(customerIds)}) AND NOT removed ORDER BY name, id`, customerIds)
+export const contactsIn = (customerIds: string[]): ListIn => ({ columns: CONTACT, from: `contacts WHERE customer_id IN (${marks(customerIds)}) AND NOT removed`, values: customerIds, order: 'name, id' })
+export const contactsOf = (tx: Tx, customerIds: string[]) => listOf<ContactRow>(tx, contactsIn(customerIds))
 export const contactById = (tx: Tx, id: string, lock = false) => tx.row<ContactRow>(`SELECT ${CONTACT} FROM contacts WHERE id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
 export interface EquipmentRow { id: string, siteId: string, customerId: string, category: string, make: string, serial: string, installedOn: string | null, warrantyUntil: string | null, nextServiceOn: string | null, note: string, version: number }
-const EQUIPMENT = `SELECT e.id, e.site_id AS siteId, s.customer_id AS customerId, e.category, e.make, e.serial, e.installed_on AS installedOn, e.warranty_until AS warrantyUntil, e.next_service_on AS nextServiceOn, e.note, e.version
-  FROM equipment e JOIN sites s ON s.id = e.site_id`
-export const equipmentOf = (tx: Tx, customerIds: string[]) => tx.rows<EquipmentRow>(`${EQUIPMENT} WHERE s.customer_id IN (${marks(customerIds)}) AND NOT e.removed ORDER BY e.category, e.id`, customerIds)
-export const equipmentById = (tx: Tx, id: string, lock = false) => tx.row<EquipmentRow>(`${EQUIPMENT} WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+const EQUIPMENT = `e.id, e.site_id AS siteId, s.customer_id AS customerId, e.category, e.make, e.serial, e.installed_on AS installedOn, e.warranty_until AS warrantyUntil, e.next_service_on AS nextServiceOn, e.note, e.version`
+const EQUIPMENT_FROM = 'equipment e JOIN sites s ON s.id = e.site_id'
+/** Equipment, beside other lists. */
+export const equipmentIn = (where: string, values: Value[]): ListIn => ({ columns: EQUIPMENT, from: `${EQUIPMENT_FROM} WHERE ${where}`, values, order: 'e.category, e.id' })
+export const equipmentOfIn = (customerIds: string[]) => equipmentIn(`s.customer_id IN (${marks(customerIds)}) AND NOT e.removed`, customerIds)
+export const equipmentOf = (tx: Tx, customerIds: string[]) => listOf<EquipmentRow>(tx, equipmentOfIn(customerIds))
+export const equipmentById = (tx: Tx, id: string, lock = false) => tx.row<EquipmentRow>(`SELECT ${EQUIPMENT} FROM ${EQUIPMENT_FROM} WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
 
-export const owedBy = (tx: Tx, ids: string[], today: string) => tx.rows<{ customerId: string, owed: number, over60: number, oldest: string | null }>(
-  `SELECT customer_id AS customerId, CAST(SUM(open_minor) AS SIGNED) AS owed, CAST(SUM(IF(due_on < DATE_SUB(?, INTERVAL 60 DAY), open_minor, 0)) AS SIGNED) AS over60, MIN(IF(open_minor > 0 AND due_on < ?, due_on, NULL)) AS oldest FROM invoices WHERE customer_id IN (${marks(ids)}) GROUP BY customer_id`, [today, today, ...ids])
+export interface Owed { customerId: string, owed: number, over60: number, oldest: string | null }
+export const owedIn = (ids: string[], today: string): ListIn => ({
+  columns: 'o.customerId, o.owed, o.over60, o.oldest',
+  from: `(SELECT customer_id AS customerId, CAST(SUM(open_minor) AS SIGNED) AS owed, CAST(SUM(IF(due_on < DATE_SUB(?, INTERVAL 60 DAY), open_minor, 0)) AS SIGNED) AS over60,
+    MIN(IF(open_minor > 0 AND due_on < ?, due_on, NULL)) AS oldest FROM invoices WHERE customer_id IN (${marks(ids)}) GROUP BY customer_id) o`,
+  values: [today, today, ...ids], order: 'o.customerId',
+})
+export const owedBy = (tx: Tx, ids: string[], today: string) => listOf<Owed>(tx, owedIn(ids, today))
 export interface WorkRow { customerId: string, id: string, number: string, title: string, state: string, on: string, equipmentId: string | null }
 const WORK = 'SELECT customer_id AS customerId, id, number, title, state, DATE(created_at) AS `on`, equipment_id AS equipmentId FROM work_orders'
 export const openWorkOf = (tx: Tx, ids: string[]) => tx.rows<WorkRow>(`${WORK} WHERE customer_id IN (${marks(ids)}) AND state NOT IN ('closed', 'cancelled', 'billed') ORDER BY created_at DESC LIMIT 200`, ids)
 export const lastWorkOf = (tx: Tx, customerId: string) => tx.rows<WorkRow>(
   `SELECT w.customer_id AS customerId, w.id, w.number, w.title, w.state, DATE(MAX(v.finished_at)) AS \`on\`, w.equipment_id AS equipmentId FROM work_orders w JOIN visits v ON v.work_order_id = w.id AND v.state = 'finished'
    WHERE w.customer_id = ? GROUP BY w.customer_id, w.id, w.number, w.title, w.state, w.equipment_id ORDER BY MAX(v.finished_at) DESC LIMIT 6`, [customerId])
+export interface Supplied { siteId: string, on: string, name: string, workOrderId: string, number: string }
+export const suppliedIn = (customerId: string): ListIn => ({
+  columns: 'w.site_id AS siteId, DATE(COALESCE(w.done_at, w.created_at)) AS `on`, l.name, w.id AS workOrderId, w.number',
+  from: `work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND l.kind IN ('part', 'task') AND l.done AND NOT l.removed`,
+  values: [customerId], order: 'COALESCE(w.done_at, w.created_at) DESC, l.position', limit: 60,
+})
 /** What was supplied to a customer's sites before, the latest first. */
-export const suppliedTo = (tx: Tx, customerId: string) => tx.rows<{ siteId: string, on: string, name: string, workOrderId: string, number: string }>(
-  `SELECT w.site_id AS siteId, DATE(COALESCE(w.done_at, w.created_at)) AS \`on\`, l.name, w.id AS workOrderId, w.number FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id
-   WHERE w.customer_id = ? AND l.kind IN ('part', 'task') AND l.done AND NOT l.removed ORDER BY COALESCE(w.done_at, w.created_at) DESC, l.position LIMIT 60`, [customerId])
-export const levels = async (tx: Tx): Promise<(PriceLevel & { kind: string })[]> =>
-  (await tx.rows<PriceLevel & { kind: string }>('SELECT id, name, kind, off FROM price_levels')).map(l => ({ ...l, off: json<PriceLevel['off']>(l.off) }))
+export const suppliedTo = (tx: Tx, customerId: string) => listOf<Supplied>(tx, suppliedIn(customerId))
+export type LevelRow = PriceLevel & { kind: string }
+export const asLevel = (l: LevelRow): LevelRow => ({ ...l, off: json<PriceLevel['off']>(l.off) })
+export const levelsIn: ListIn = { columns: 'id, name, kind, off', from: 'price_levels', values: [], order: 'id' }
+export const levels = async (tx: Tx): Promise<LevelRow[]> => (await listOf<LevelRow>(tx, levelsIn)).map(asLevel)
 
 export const insertCustomer = (tx: Tx, c: { id: string, name: string, phone: string, phone2?: string, email: string, email2: string, line1: string, town: string, postcode: string, terms?: Terms | null, levelId?: string | null, exempt?: boolean, certificate?: string, note?: string, tags?: string[], stopWork?: string, source: string, prospect?: boolean, importId?: string | null, search: string, now: number }) =>
   tx.run(`INSERT INTO customers (id, name, prospect, phone, phone2, email, email2, line1, town, postcode, terms, price_level_id, tax_exempt, exempt_certificate, office_note, tags, stop_work, source, import_id, search, created_at)
@@ -146,17 +167,23 @@ export async function matchRows(tx: Tx, ids: string[] | null) {
 export const insertFile = (tx: Tx, f: { id: string, customerId: string | null, callId: string | null, name: string, mime: string, bytes: Buffer, by: string | null, at: number }) =>
   tx.run('INSERT INTO attachments (id, customer_id, call_id, name, mime, bytes, added_by, added_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)', [f.id, f.customerId, f.callId, f.name, f.mime, f.bytes, f.by, sqlInstant(f.at)])
 export const fileById = (tx: Tx, id: string) => tx.row<{ name: string, mime: string, bytes: Buffer }>('SELECT name, mime, bytes FROM attachments WHERE id = ?', [id])
-export const filesOf = (tx: Tx, column: 'customer_id' | 'call_id', ids: string[]) => tx.rows<{ id: string, of: string, name: string, mime: string, at: string }>(`SELECT id, ${column} AS \`of\`, name, mime, added_at AS at FROM attachments WHERE ${column} IN (${marks(ids)}) ORDER BY added_at LIMIT 400`, ids)
+export interface FileRow { id: string, of: string, name: string, mime: string, at: string }
+export const filesIn = (column: 'customer_id' | 'call_id', ids: string[]): ListIn => ({
+  columns: `id, ${column} AS \`of\`, name, mime, added_at AS at`, from: `attachments WHERE ${column} IN (${marks(ids)})`, values: ids, order: 'added_at', limit: 400, instants: ['at'],
+})
+export const filesOf = (tx: Tx, column: 'customer_id' | 'call_id', ids: string[]) => listOf<FileRow>(tx, filesIn(column, ids))
 export const filesOfCallTo = (tx: Tx, callId: string, customerId: string) => tx.run('UPDATE attachments SET customer_id = ? WHERE call_id = ? AND customer_id IS NULL', [customerId, callId])
 export const sayApart = (tx: Tx, a: string, b: string, by: string, at: number) => tx.run('INSERT IGNORE INTO not_duplicates VALUES (?, ?, ?, ?)', [a < b ? a : b, a < b ? b : a, by, sqlInstant(at)])
 export const apartPairs = (tx: Tx) => tx.rows<{ firstId: string, secondId: string }>('SELECT first_id AS firstId, second_id AS secondId FROM not_duplicates LIMIT 20000')
 export const countsOf = (tx: Tx, ids: string[]) => tx.rows<{ id: string, sites: number, work: number }>(
   `SELECT c.id, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites, (SELECT COUNT(*) FROM work_orders w WHERE w.customer_id = c.id) AS work FROM customers c WHERE c.id IN (${marks(ids)})`, ids)
-export const papersOf = (tx: Tx, customerId: string) => tx.rows<{ id: string, number: string, on: string, total: number, open: number, paid: number, sent: number, state: string }>(
-  'SELECT id, number, issue_on AS `on`, total_minor AS total, open_minor AS open, paid_minor AS paid, sent, state FROM invoices WHERE customer_id = ? ORDER BY open_minor > 0 DESC, issue_on DESC LIMIT 40', [customerId])
+export interface PaperRow { id: string, number: string, on: string, total: number, open: number, paid: number, sent: number, state: string }
+export const papersIn = (customerId: string): ListIn => ({
+  columns: 'id, number, issue_on AS `on`, total_minor AS total, open_minor AS open, paid_minor AS paid, sent, state', from: 'invoices WHERE customer_id = ?', values: [customerId], order: 'open_minor > 0 DESC, issue_on DESC', limit: 40,
+})
 /** Contacts that a merge made of what had no other place. */
 export const removeContactsOf = (tx: Tx, importId: string) => tx.run('UPDATE contacts SET removed = TRUE, version = version + 1 WHERE import_id = ?', [importId])
 
-export const customersForExport = async (tx: Tx) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, c.id LIMIT 200000`)).map(fix)
+export const customersForExport = async (tx: Tx) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, c.id LIMIT 200000`)).map(asCustomer)
 export const sitesForExport = async (tx: Tx) => (await tx.rows<{ customer: string, name: string, line1: string, town: string, postcode: string, accessNote: string, custom: Record<string, string> }>('SELECT c.name AS customer, s.name, s.line1, s.town, s.postcode, s.access_note AS accessNote, s.custom FROM sites s JOIN customers c ON c.id = s.customer_id WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, s.id LIMIT 200000')).map(s => ({ ...s, custom: json<Record<string, string>>(s.custom) }))
 export const contactsForExport = (tx: Tx) => tx.rows<ContactRow & { customer: string }>(`SELECT k.id, k.customer_id AS customerId, k.site_id AS siteId, k.name, k.role, k.phone, k.phone2, k.email, k.version, c.name AS customer FROM contacts k JOIN customers c ON c.id = k.customer_id WHERE NOT k.removed AND c.merged_into IS NULL ORDER BY c.name, k.id LIMIT 200000`)

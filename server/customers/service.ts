@@ -17,16 +17,15 @@ import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { historyOfCustomer, record } from '../http/queries'
 import { invoiceState } from '../invoices/service'
-import { entriesById } from '../pricebook/queries'
-import { quotesOfCustomer } from '../quotes/queries'
-import { json, territories } from '../settings/queries'
-import { billedSums, workOfCustomer, workSums } from '../visits/queries'
-import { agreementsOf } from '../agreements/queries'
+import type { ShortQuote } from '../quotes/queries'
+import { json } from '../db/json'
+import type { TerritoryRow } from '../settings/queries'
+import { withStates } from '../agreements/queries'
 import { checkFields } from '../settings/fields'
 import { customersChanged, findCustomers, matchDocs, siteMeant, whyFound } from './matching'
-import { mergesInto } from './merge.queries'
+import { aroundCustomer } from './around.queries'
 import {
-  contactsOf, customerById, customerPage, customersById, equipmentOf, filesOf, insertCustomer, insertSite, lastWorkOf, levels, middleOf, openWorkOf, owedBy, papersOf, sitesOf, suppliedTo, updateRow,
+  customerById, customerPage, customersById, insertCustomer, insertSite, lastWorkOf, middleOf, openWorkOf, owedBy, sitesOf, updateRow,
   type CustomerRow, type EquipmentRow, type SiteRow,
 } from './queries'
 
@@ -64,8 +63,7 @@ export const equipmentShape = (today: string) => (e: EquipmentRow): CustomerPape
   id: e.id, version: e.version, siteId: e.siteId, category: e.category, make: e.make, serial: e.serial, installedOn: e.installedOn, warrantyUntil: e.warrantyUntil, nextServiceOn: e.nextServiceOn, note: e.note,
   state: [warranty(e, today), e.nextServiceOn ? `service ${e.nextServiceOn < today ? 'was due' : 'due'} ${sayDay(e.nextServiceOn)} ${e.nextServiceOn.slice(0, 4)}` : ''].filter(Boolean).join(', '),
 })
-async function siteShapes(ctx: Ctx, rows: SiteRow[]): Promise<CustomerPaper['sites']> {
-  const areas = await territories(ctx.tx)
+function siteShapes(rows: SiteRow[], areas: readonly TerritoryRow[]): CustomerPaper['sites'] {
   return rows.map(({ customerId: _customer, ...s }) => ({ ...s, territory: territoryOf(s.postcode, areas)?.name ?? '' }))
 }
 /** The exemption that holds today, in words; an expired certificate is said, because tax is charged again. */
@@ -74,7 +72,7 @@ export const exemption = (c: Pick<CustomerRow, 'taxExempt' | 'certificate' | 'ex
 export const isExempt = (c: Pick<CustomerRow, 'taxExempt' | 'exemptUntil'>, today: string): boolean => c.taxExempt && !(c.exemptUntil && c.exemptUntil < today)
 
 /** Quotes that a customer pays for or that are for their sites, with why each waits. */
-const quoteShapes = async (ctx: Ctx, customerId: string): Promise<CustomerPaper['quotes']> => (await quotesOfCustomer(ctx.tx, customerId)).map(q => ({
+const quoteShapes = (ctx: Ctx, quotes: readonly ShortQuote[]): CustomerPaper['quotes'] => quotes.map(q => ({
   id: q.id, number: q.number, title: q.title, state: quoteState(q, ctx.today), total: toMoney(q.total, ctx.company.currency),
   waiting: whyQuoteWaits({ state: q.state, expiresOn: q.expiresOn, createdOn: localDate(Date.parse(q.createdAt), ctx.company.timeZone), sentOn: q.sentAt && localDate(Date.parse(q.sentAt), ctx.company.timeZone) }, ctx.today).text,
 }))
@@ -97,19 +95,20 @@ export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
   if (!c) throw notFound('customer')
   if (c.mergedInto) return callerOf(ctx, c.mergedInto)
   const { tx, today, company } = ctx
-  const [debt] = await owedBy(tx, [id], today)
+  const around = await aroundCustomer(tx, id, [], today)
+  const [debt] = around.owed
   const owed = debt?.owed ?? 0
   const late = debt?.oldest ? daysLate(debt.oldest, today) : 0
-  const equipment = (await equipmentOf(tx, [id])).map(equipmentShape(today))
-  const agreements = await agreementsOf(tx, id, today)
-  const sites = await siteShapes(ctx, await sitesOf(tx, [id]))
-  const level = (await levels(tx)).find(l => l.id === c.priceLevelId)
+  const equipment = around.equipment.map(equipmentShape(today))
+  const agreements = withStates(around.agreements, today)
+  const sites = siteShapes(around.sites, around.territories)
+  const level = around.levels.find(l => l.id === c.priceLevelId)
   const work = ({ customerId: _customer, ...w }: Awaited<ReturnType<typeof openWorkOf>>[number]) => w
   return {
     customerId: id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, prospect: c.prospect, tags: c.tags, owed: toMoney(owed, company.currency), late,
     creditLimit: c.creditLimit === null ? null : toMoney(c.creditLimit, company.currency), overLimit: c.creditLimit !== null && owed > c.creditLimit, stopWork: c.stopWork, officeNote: c.officeNote, exempt: exemption(c, today),
-    level: level?.name ?? '', hasAgreementLevel: level?.kind === 'agreement', ownPrices: Object.entries(c.ownPrices).map(([entryId, price]) => ({ entryId, price })), agreements, equipment, sites, contacts: (await contactsOf(tx, [id])).map(({ customerId: _customer, ...k }) => k),
-    quotes: (await quoteShapes(ctx, id)).filter(q => ['draft', 'sent', 'expired'].includes(q.state)), openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work), lastWork: (await lastWorkOf(tx, id)).map(work), notes: notesFor(ctx, c, late, owed, debt?.over60 ?? 0, agreements, equipment, sites), supplied: await suppliedTo(tx, id),
+    level: level?.name ?? '', hasAgreementLevel: level?.kind === 'agreement', ownPrices: Object.entries(c.ownPrices).map(([entryId, price]) => ({ entryId, price })), agreements, equipment, sites, contacts: around.contacts.map(({ customerId: _customer, ...k }) => k),
+    quotes: quoteShapes(ctx, around.quotes).filter(q => ['draft', 'sent', 'expired'].includes(q.state)), openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work), lastWork: (await lastWorkOf(tx, id)).map(work), notes: notesFor(ctx, c, late, owed, debt?.over60 ?? 0, agreements, equipment, sites), supplied: around.supplied,
   }
 }
 
@@ -161,28 +160,26 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
   const c = await customerById(tx, id)
   if (!c) throw notFound('customer')
   const m = (minor: number) => toMoney(minor, company.currency)
-  const work = (await workSums(tx, id))!
-  const bills = await billedSums(tx, id)
-  const [debt] = await owedBy(tx, [id], today)
+  const around = await aroundCustomer(tx, id, Object.keys(c.ownPrices), today)
+  const [[work], [debt]] = [around.sums, around.owed]
+  const { billed: bills, merges } = around
   const owed = debt?.owed ?? 0
-  const equipment = (await equipmentOf(tx, [id])).map(equipmentShape(today))
-  const agreements = await agreementsOf(tx, id, today)
-  const sites = await siteShapes(ctx, await sitesOf(tx, [id]))
-  const entries = await entriesById(tx, Object.keys(c.ownPrices))
-  const merges = await mergesInto(tx, id)
+  const equipment = around.equipment.map(equipmentShape(today))
+  const agreements = withStates(around.agreements, today)
+  const sites = siteShapes(around.sites, around.territories)
   return {
     id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, email2: c.email2, line1: c.line1, town: c.town, postcode: c.postcode, prospect: c.prospect, source: c.source, assignedTo: c.assignedTo,
-    terms: c.terms as CustomerPaper['terms'], termsInWords: termsInWords(c.terms ?? company.terms), levelId: c.priceLevelId, level: (await levels(tx)).find(l => l.id === c.priceLevelId)?.name ?? '',
+    terms: c.terms as CustomerPaper['terms'], termsInWords: termsInWords(c.terms ?? company.terms), levelId: c.priceLevelId, level: around.levels.find(l => l.id === c.priceLevelId)?.name ?? '',
     exempt: c.taxExempt, certificate: c.certificate, exemptUntil: c.exemptUntil, creditLimit: c.creditLimit === null ? null : m(c.creditLimit),
     officeNote: c.officeNote, printedNote: c.printedNote, tags: c.tags, stopWork: c.stopWork, mailConsent: c.mailConsent, textConsent: c.textConsent, custom: c.custom, mergedInto: c.mergedInto, erased: c.erasedAt !== null,
-    ownPrices: entries.map(e => ({ entryId: e.id, name: e.name, price: c.ownPrices[e.id]!, bookPrice: e.price })),
-    promised: m(work.promised), done: m(work.done), billed: m(bills.reduce((sum, b) => sum + b.netMinor, 0)), paid: m(bills.reduce((sum, b) => sum + paidNet(b), 0)), owed: m(owed),
+    ownPrices: around.priced.map(e => ({ entryId: e.id, name: e.name, price: c.ownPrices[e.id]!, bookPrice: e.price })),
+    promised: m(work!.promised), done: m(work!.done), billed: m(bills.reduce((sum, b) => sum + b.netMinor, 0)), paid: m(bills.reduce((sum, b) => sum + paidNet(b), 0)), owed: m(owed),
     notes: notesFor(ctx, c, debt?.oldest ? daysLate(debt.oldest, today) : 0, owed, debt?.over60 ?? 0, agreements, equipment, sites),
-    sites, contacts: (await contactsOf(tx, [id])).map(({ customerId: _customer, ...k }) => k), equipment, agreements, supplied: await suppliedTo(tx, id),
-    work: (await workOfCustomer(tx, id)).map(w => ({ id: w.id, number: w.number, title: w.title, state: w.state, on: w.on, toBill: m(w.toBill) })),
-    quotes: await quoteShapes(ctx, id),
-    papers: (await papersOf(tx, id)).map(p => ({ id: p.id, number: p.number, on: p.on, total: m(p.total), open: m(p.open), state: invoiceState(p) })),
-    files: (await filesOf(tx, 'customer_id', [id])).map(({ of: _of, ...f }) => f), merges: merges.map(({ mergedId: _merged, ...x }) => x),
+    sites, contacts: around.contacts.map(({ customerId: _customer, ...k }) => k), equipment, agreements, supplied: around.supplied,
+    work: around.work.map(w => ({ id: w.id, number: w.number, title: w.title, state: w.state, on: w.on, toBill: m(w.toBill) })),
+    quotes: quoteShapes(ctx, around.quotes),
+    papers: around.papers.map(p => ({ id: p.id, number: p.number, on: p.on, total: m(p.total), open: m(p.open), state: invoiceState(p) })),
+    files: around.files.map(({ of: _of, ...f }) => f), merges: merges.map(({ mergedId: _merged, ...x }) => x),
     history: await historyOfCustomer(tx, [id, ...merges.map(x => x.mergedId)]),
   }
 }

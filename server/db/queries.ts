@@ -1,4 +1,5 @@
 // The SQL that every list shares: the count, and the rows beyond the cursor in their order.
+import { json } from './json'
 import type { Tx, Value } from './pool'
 
 export interface ListSql {
@@ -41,4 +42,49 @@ function beyond(q: ListSql, [value, last]: [string, string]): { sql: string, val
   const than = q.descending ? '<' : '>'
   const at = /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/.test(value) ? value.replace('T', ' ').replace('Z', '') : value
   return { sql: `${q.by} ${than}= ? AND (${q.by} ${than} ? OR ${q.id} ${than} ?)`, values: [at, at, last] }
+}
+
+/** A list that can be read for itself, or beside others in one question. */
+export interface ListIn {
+  /** as they stand after SELECT: `a, b AS other, (…) AS third` */
+  columns: string
+  /** as it stands after FROM, with its conditions */
+  from: string
+  values: Value[]
+  order: string
+  limit?: number
+  /** names of columns that hold times, and of those that hold decimals: JSON knows neither */
+  instants?: readonly string[]
+  decimals?: readonly string[]
+}
+/** What `columns` say, one by one, with their names. */
+function columnsIn(columns: string): { name: string, sql: string }[] {
+  const parts: string[] = ['']
+  let depth = 0
+  for (const sign of columns) {
+    depth += sign === '(' ? 1 : sign === ')' ? -1 : 0
+    if (sign === ',' && depth === 0) parts.push('')
+    else parts[parts.length - 1] += sign
+  }
+  return parts.map((part) => {
+    const [, sql, name] = /^([\s\S]*?)(?:\sAS\s+`?(\w+)`?)?$/.exec(part.trim())!
+    return { sql: sql!, name: name ?? sql!.split('.').at(-1)! }
+  })
+}
+function listSql({ columns, from, order, limit, instants = [], decimals = [] }: ListIn): string {
+  const pairs = columnsIn(columns).map(({ name, sql }) => {
+    const value = instants.includes(name) ? `CONCAT(REPLACE(${sql}, ' ', 'T'), 'Z')` : decimals.includes(name) ? `CAST(${sql} AS CHAR)` : sql
+    return `'${name}', ${value}`
+  })
+  return `(SELECT JSON_ARRAYAGG(JSON_OBJECT(${pairs.join(', ')}) ORDER BY ${order}${limit ? ` LIMIT ${limit}` : ''}) FROM ${from})`
+}
+/** A list, read for itself. */
+export const listOf = <T>(tx: Tx, { columns, from, values, order, limit }: ListIn): Promise<T[]> =>
+  tx.rows<T>(`SELECT ${columns} FROM ${from} ORDER BY ${order}${limit ? ` LIMIT ${limit}` : ''}`, values)
+/** Several lists in one question: a screen that shows ten things need not ask ten times. */
+export async function listsIn<T extends Record<string, object>>(tx: Tx, asked: { [K in keyof T]: ListIn }): Promise<{ [K in keyof T]: T[K][] }> {
+  const lists = Object.entries<ListIn>(asked)
+  const row = await tx.row<Record<string, unknown>>(
+    `SELECT ${lists.map(([name, list]) => `${listSql(list)} AS \`${name}\``).join(', ')}`, lists.flatMap(([, list]) => list.values))
+  return Object.fromEntries(lists.map(([name]) => [name, json<object[] | null>(row![name]) ?? []])) as { [K in keyof T]: T[K][] }
 }

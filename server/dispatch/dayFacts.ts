@@ -7,7 +7,7 @@ import { callDraft } from '../../shared/calls'
 import type { Answer } from '../../shared/api'
 import { heldNow, heldOn, type CallRow } from '../calls/queries'
 import type { Ctx } from '../http/context'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 import { entriesBetween, holidaysBetween, timeOffBetween, type Technician } from './queries'
 
 export interface Block extends Span { personId: string, reason: string, kind: 'off' | 'entry' | 'break' | 'held' }

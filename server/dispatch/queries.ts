@@ -5,7 +5,7 @@ import type { Place } from '../../core/dispatch/greatCircle'
 import { placeOf } from '../../core/dispatch/placeOf'
 import type { Licence } from '../../core/dispatch/skillsOn'
 import type { VisitState } from '../../core/visits/workOrderState'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 
 /** Working hours by ISO weekday, local times, with how many visits fit into morning and afternoon, and the break in between. */
 export type Hours = Record<string, { from: string, to: string, morning: number, afternoon: number, breakFrom?: string, breakTo?: string }>

@@ -67,7 +67,6 @@ export async function tellOnWay(ctx: Ctx, visit: VisitRow, arriveAt: number): Pr
   if (ctx.company.visitMessages.onWay && !(await toldOfVisit(ctx.tx, 'visit_onWay', [visit.id])).size) await send(ctx, 'onWay', await about(ctx, visit), Math.ceil(arriveAt / 300_000) * 300_000)
 }
 async function tomorrows(ctx: Ctx, date: string): Promise<{ a: About, at: number, told: boolean }[]> {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(date)) throw notFound('day')
   const { from, to } = dayBounds(date, ctx.company.timeZone)
   const rows = (await visitsBetween(ctx.tx, from, to)).filter(v => v.state === 'planned' && v.technicianId)
   const told = await toldOfVisit(ctx.tx, 'visit_eve', rows.map(r => r.id))

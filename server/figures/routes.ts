@@ -14,7 +14,8 @@ import { Raw, type Handler } from '../http/route'
 import { bookCsv } from '../pricebook/imports'
 import type { Ctx } from '../http/context'
 import { accountName, journalRows } from '../ledger/queries'
-import { customFields, json } from '../settings/queries'
+import { json } from '../db/json'
+import { customFields } from '../settings/queries'
 import { exportRows, FIELDS_OF, findPapers, MONEY_COLUMNS, runRow } from './queries'
 
 async function run(ctx: Ctx): Promise<Answer<'run'>> {

@@ -2,6 +2,7 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { getHeader, getHeaders, getQuery, setHeader, setResponseStatus, type H3Event } from 'h3'
 import { LedgerError } from '../../core/errors/LedgerError'
+import { isDay } from '../../core/time/zone'
 import type { RouteName } from '../../shared/api'
 import type { Route } from '../../shared/schema'
 import { actorOf, checkSignature, keepSession, type Asker } from '../access/session'
@@ -72,6 +73,7 @@ async function answer(event: H3Event, path: string): Promise<unknown> {
 interface Read { params: Record<string, string>, query: unknown, body: unknown, raw: { headers: Record<string, string | undefined>, bytes: Buffer } }
 async function inputOf(event: H3Event, route: Route, params: Record<string, string>): Promise<Read> {
   for (const [key, value] of Object.entries(params)) {
+    if (key === 'date' && !isDay(value)) throw new LedgerError('not_found', 404, 'There is no such day.')
     if (key === 'id' && !ID.test(value)) throw new LedgerError('not_found', 404, 'There is no such thing, or it is not yours to see.')
     if (!value.isWellFormed()) throw new LedgerError('not_found', 404, 'There is nothing at this address.')
   }

@@ -2,7 +2,7 @@
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listRows } from '../db/queries'
 import type { Answer } from '../../shared/api'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 
 export type Paper = Answer<'invoice'>['paper']
 export interface InvoiceRow { id: string, number: string, customerId: string, workOrderId: string | null, issueOn: string, dueOn: string, currency: string, net: number, tax: number, total: number, payable: number, paid: number, open: number, sent: boolean, state: string, paper: Paper, custom: Record<string, string>, version: number, linkTurn: number, linkUntil: string | null }

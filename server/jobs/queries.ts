@@ -1,6 +1,6 @@
 // SQL of the jobs: what is done outside a request, or outside the building.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 
 export interface JobRow { id: number, kind: string, payload: Record<string, unknown>, attempts: number }
 

@@ -2,14 +2,16 @@
 import { ACCOUNTS, type AccountKey } from '../../core/ledger/accounts'
 import type { Posting } from '../../core/ledger/entries'
 import { marks, sqlInstant, type Tx } from '../db/pool'
+import type { ListIn } from '../db/queries'
 
 export async function post(tx: Tx, entry: { on: string, kind: string, sourceId: string, memo: string, customerId: string | null, postings: (Posting & { customerId?: string })[], at: number }): Promise<void> {
   const { insertId } = await tx.run('INSERT INTO ledger_entries (on_date, kind, source_id, memo, created_at) VALUES (?, ?, ?, ?, ?)', [entry.on, entry.kind, entry.sourceId, entry.memo.slice(0, 200), sqlInstant(entry.at)])
   await tx.many('INSERT INTO ledger_postings (entry_id, account, amount_minor, customer_id) VALUES ?', entry.postings.map(p => [insertId, p.account, p.amountMinor, p.customerId ?? entry.customerId]))
 }
 /** What some accounts come to together on a date. */
-export const balanceOn = async (tx: Tx, accounts: readonly AccountKey[], on: string): Promise<number> =>
-  (await tx.row<{ sum: number }>(`SELECT CAST(COALESCE(SUM(p.amount_minor), 0) AS SIGNED) AS sum FROM ledger_postings p JOIN ledger_entries e ON e.id = p.entry_id WHERE p.account IN (${marks(accounts)}) AND e.on_date <= ?`, [...accounts, on]))!.sum
+export const balanceIn = (accounts: readonly AccountKey[], on: string): ListIn => ({
+  columns: 'b.sum', from: `(SELECT CAST(COALESCE(SUM(p.amount_minor), 0) AS SIGNED) AS sum FROM ledger_postings p JOIN ledger_entries e ON e.id = p.entry_id WHERE p.account IN (${marks(accounts)}) AND e.on_date <= ?) b`, values: [...accounts, on], order: 'b.sum',
+})
 export const balances = (tx: Tx) => tx.rows<{ account: AccountKey, sum: number }>('SELECT account, CAST(SUM(amount_minor) AS SIGNED) AS sum FROM ledger_postings GROUP BY account ORDER BY account')
 export const journalRows = (tx: Tx) => tx.rows<{ id: number, on: string, kind: string, memo: string, account: AccountKey, amount: number }>(
   'SELECT e.id, e.on_date AS `on`, e.kind, e.memo, p.account, p.amount_minor AS amount FROM ledger_entries e JOIN ledger_postings p ON p.entry_id = e.id ORDER BY e.on_date, e.id, p.id')

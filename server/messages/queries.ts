@@ -3,7 +3,7 @@ import { marks, sqlInstant, type Tx } from '../db/pool'
 import { anywhere, listRows, standsIn } from '../db/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 
 export interface MessageRow { id: string, kind: string, customerId: string | null, invoiceId: string | null, quoteId: string | null, recipients: string[], subject: string, body: string, attach: 'none' | 'invoice' | 'quote' | 'invitation', channel: 'mail' | 'text', visitId: string | null, state: string, attempts: number }
 export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> & { at: number }) => tx.run(

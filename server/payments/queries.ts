@@ -1,7 +1,7 @@
 // SQL of payments, what they are applied to, and card charges.
 import type { ChargeState } from '../../shared/payments'
 import { marks, sqlInstant, type Tx } from '../db/pool'
-import { anywhere, listRows, standsIn } from '../db/queries'
+import { anywhere, listRows, standsIn, type ListIn } from '../db/queries'
 
 export interface PaymentRow { id: string, number: string, customerId: string, method: 'cash' | 'cheque' | 'card' | 'transfer', reference: string, amount: number, on: string, bouncedOn: string | null }
 export const insertPayment = (tx: Tx, p: Omit<PaymentRow, 'bouncedOn'> & { by: string | null, at: number }) => tx.run(
@@ -29,8 +29,11 @@ export const askedCharge = (tx: Tx, invoiceId: string, amount: number) => tx.row
 export const settleCharge = (tx: Tx, c: { id: string, state: ChargeState, reference: string, reason: string, paymentId: string | null, at: number }) => tx.run(
   'UPDATE card_charges SET state = ?, terminal_reference = ?, reason = ?, payment_id = ?, settled_at = ? WHERE id = ?', [c.state, c.reference, c.reason.slice(0, 120), c.paymentId, sqlInstant(c.at), c.id])
 /** Card payments that were given back, or are on their way back, since a moment. */
-export const chargesGivenBack = (tx: Tx, since: number) => tx.rows<{ id: string, invoiceId: string, customerId: string, at: string, number: string, amount: number, state: ChargeState }>(
-  `SELECT k.id, k.invoice_id AS invoiceId, i.number, i.customer_id AS customerId, k.amount_minor AS amount, k.state, k.settled_at AS at FROM card_charges k JOIN invoices i ON i.id = k.invoice_id
-   WHERE k.state IN ('refunding', 'refunded') AND k.settled_at > ? ORDER BY k.settled_at DESC LIMIT 50`, [sqlInstant(since)])
+export interface GivenBack { id: string, invoiceId: string, customerId: string, name: string, at: string, number: string, amount: number, state: ChargeState }
+export const givenBackIn = (since: number): ListIn => ({
+  columns: 'k.id, k.invoice_id AS invoiceId, i.number, i.customer_id AS customerId, c.name, k.amount_minor AS amount, k.state, k.settled_at AS at',
+  from: `card_charges k JOIN invoices i ON i.id = k.invoice_id JOIN customers c ON c.id = i.customer_id WHERE k.state IN ('refunding', 'refunded') AND k.settled_at > ?`,
+  values: [sqlInstant(since)], order: 'k.settled_at DESC', limit: 50, instants: ['at'],
+})
 /** Payments that are applied to any of these invoices. */
 export const paymentsTouching = (tx: Tx, invoiceIds: string[]) => tx.rows<{ id: string, number: string }>(`SELECT DISTINCT p.id, p.number FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE a.invoice_id IN (${marks(invoiceIds)})`, invoiceIds)

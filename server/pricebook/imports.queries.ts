@@ -1,6 +1,6 @@
 // SQL of price lists that are taken in.
 import { marks, sqlInstant, type Tx } from '../db/pool'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 import type { FullEntry } from './queries'
 
 export interface ImportRow { id: string, fileName: string, supplier: string, columns: (string | null)[], state: 'waiting' | 'taken' | 'undone', counts: Record<string, number> | null, madeBy: string, madeAt: string }

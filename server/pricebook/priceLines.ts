@@ -6,9 +6,9 @@ import { lineNet } from '../../core/documents/lineNet'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import { levelSaving, type LineKind, type PriceLevel } from '../../core/pricebook/levelPrice'
 import { orderedPrice, PRICE_FROM } from '../../core/pricebook/priceOrder'
-import { timeSurcharge } from '../../core/pricebook/timeFactor'
+import { timeSurcharge, type TimeFactor } from '../../core/pricebook/timeFactor'
 import type { Body } from '../../shared/api'
-import { customerById, levels } from '../customers/queries'
+import { customerById, levels, type LevelRow } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import type { LineRow, WorkOrderRow } from '../visits/queries'
 import { applyDue } from './changes'
@@ -18,8 +18,11 @@ import { timeFactorAt } from './rules'
 /** For prices that no level is taken off. */
 export const NO_LEVEL = { level: null, own: false }
 export async function levelFor(ctx: Ctx, work: Pick<WorkOrderRow, 'priceLevelId'>): Promise<{ level: PriceLevel | null, own: boolean }> {
-  const all = await levels(ctx.tx)
-  const own = all.find(l => l.id === work.priceLevelId)
+  return levelAmong(await levels(ctx.tx), work.priceLevelId)
+}
+/** The customer's own level; where there is none, the agreement's, whose saving is shown. */
+export function levelAmong(all: readonly LevelRow[], id: string | null): { level: LevelRow | null, own: boolean } {
+  const own = all.find(l => l.id === id)
   return { level: own ?? all.find(l => l.kind === 'agreement') ?? null, own: Boolean(own) }
 }
 
@@ -56,11 +59,26 @@ export interface PricedFor { customerId: string, priceLevelId: string | null, cu
 /** Prices lines for a customer, the first task of a visit at its full price, further ones at theirs, at the time of day when the work is done. */
 export async function priceLines(ctx: Ctx, of: PricedFor, wanted: WantedLine[], hasTask: boolean, at: number | null = null): Promise<PricedLine[]> {
   await applyDue(ctx)
-  const entries = new Map((await entriesById(ctx.tx, wanted.flatMap(l => l.entryId ?? []))).map(e => [e.id, e]))
-  const level = await levelFor(ctx, of)
-  const agreed = (await customerById(ctx.tx, of.customerId))?.ownPrices ?? {}
   const time = at === null ? null : await timeFactorAt(ctx, at)
-  const rates = new Map((time ? await labourRates(ctx.tx) : []).map(l => [l.id, l.price]))
+  return pricedBy({
+    entries: new Map((await entriesById(ctx.tx, wanted.flatMap(l => l.entryId ?? []))).map(e => [e.id, e])),
+    level: await levelFor(ctx, of),
+    agreed: (await customerById(ctx.tx, of.customerId))?.ownPrices ?? {},
+    time,
+    rates: new Map((time ? await labourRates(ctx.tx) : []).map(l => [l.id, l.price])),
+  }, of, wanted, hasTask)
+}
+/** What a price is made from. */
+export interface PriceFacts {
+  entries: ReadonlyMap<string, EntryRow>
+  level: { level: PriceLevel | null, own: boolean }
+  /** prices agreed with the customer, by entry */
+  agreed: Record<string, string>
+  time: TimeFactor | null
+  /** labour rates, by entry */
+  rates: ReadonlyMap<string, string>
+}
+export function pricedBy({ entries, level, agreed, time, rates }: PriceFacts, of: PricedFor, wanted: WantedLine[], hasTask: boolean): PricedLine[] {
   const { currency } = of
   return wanted.map((w, i) => {
     const entry = w.entryId ? entries.get(w.entryId) ?? null : null

@@ -5,8 +5,8 @@ import { WITHIN } from '../../core/pricebook/inCategory'
 import type { TimeFactor } from '../../core/pricebook/timeFactor'
 import type { MarkupRule } from '../../core/pricebook/markupTiers'
 import type { PriceSet } from '../../core/pricebook/reprice'
-import { listRows } from '../db/queries'
-import { json } from '../settings/queries'
+import { listRows, type ListIn } from '../db/queries'
+import { json } from '../db/json'
 
 export interface EntryRow {
   id: string, code: string, kind: EntryKind, category: string, name: string, synonyms: string, unit: string, price: string, furtherPrice: string | null, cost: string,
@@ -17,16 +17,16 @@ const PLAIN = `e.id, e.code, e.kind, e.category, e.name, e.synonyms, e.unit, e.p
 const COLUMNS = `${PLAIN}, COALESCE((SELECT GROUP_CONCAT(p.name SEPARATOR ', ') FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id WHERE ep.entry_id = e.id), '') AS parts`
 /** What is on sale on a day: not retired, and within the days that it is active. */
 const ACTIVE = 'NOT e.retired AND (e.active_from IS NULL OR e.active_from <= ?) AND (e.active_to IS NULL OR e.active_to >= ?)'
-const fix = (e: EntryRow): EntryRow => ({ ...e, skills: json<string[]>(e.skills), pinned: Boolean(e.pinned) })
+export const asEntry = (e: EntryRow): EntryRow => ({ ...e, skills: json<string[]>(e.skills), pinned: Boolean(e.pinned) })
 
-export const entriesById = async (tx: Tx, ids: string[]) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${marks(ids)})`, ids)).map(fix)
+export const entriesById = async (tx: Tx, ids: string[]) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${marks(ids)})`, ids)).map(asEntry)
 export const assembliesAmong = async (tx: Tx, ids: string[]) => new Set(ids.length ? (await tx.rows<{ id: string }>(`SELECT id FROM price_entries WHERE kind = 'assembly' AND id IN (${marks(ids)})`, ids)).map(r => r.id) : [])
 /** The whole book, for the search index; bounded. */
-export const wholeBook = async (tx: Tx, today: string) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE ${ACTIVE} ORDER BY e.kind, e.code LIMIT 50000`, [today, today])).map(fix)
+export const wholeBook = async (tx: Tx, today: string) => (await tx.rows<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE ${ACTIVE} ORDER BY e.kind, e.code LIMIT 50000`, [today, today])).map(asEntry)
 export const bookStamp = async (tx: Tx) => (await tx.row<{ stamp: string }>('SELECT CONCAT(COUNT(*), ":", COALESCE(SUM(version), 0)) AS stamp FROM price_entries'))!.stamp
 export const standardLabour = async (tx: Tx) => {
   const row = await tx.row<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE e.kind = 'labour' AND NOT e.retired ORDER BY e.pinned DESC, e.code LIMIT 1`)
-  return row && fix(row)
+  return row && asEntry(row)
 }
 export async function entryPage(tx: Tx, f: { q: string, kind?: string, category?: string, retired?: boolean, pinned: boolean, limit: number, after: [string, string] | null, descending: boolean, sort: string }) {
   const where = [f.retired ? 'e.retired' : 'NOT e.retired']
@@ -45,14 +45,14 @@ export async function entryPage(tx: Tx, f: { q: string, kind?: string, category?
   }
   if (f.pinned) where.push('e.pinned')
   const { rows, total } = await listRows<EntryRow>(tx, { select: COLUMNS, from: 'price_entries e', where, values, by: f.sort === 'name' ? 'e.name' : 'e.code', id: 'e.id', descending: f.descending, limit: f.limit, after: f.after })
-  return { rows: rows.map(r => ({ ...fix(r), key: r.key })), total }
+  return { rows: rows.map(r => ({ ...asEntry(r), key: r.key })), total }
 }
 
 /** One entry with all that is kept of it. */
 export interface WholeEntry extends EntryRow { description: string, technicianNote: string, incomeCode: string, activeFrom: string | null, activeTo: string | null, retired: boolean, pricedOn: string | null }
 export async function entryById(tx: Tx, id: string, lock = false): Promise<WholeEntry | null> {
   const e = await tx.row<WholeEntry>(`SELECT ${COLUMNS}, e.description, e.technician_note AS technicianNote, e.income_code AS incomeCode, e.active_from AS activeFrom, e.active_to AS activeTo, e.retired, e.priced_on AS pricedOn FROM price_entries e WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-  return e && { ...fix(e), description: e.description, technicianNote: e.technicianNote, incomeCode: e.incomeCode, activeFrom: e.activeFrom, activeTo: e.activeTo, retired: Boolean(e.retired), pricedOn: e.pricedOn }
+  return e && { ...asEntry(e), description: e.description, technicianNote: e.technicianNote, incomeCode: e.incomeCode, activeFrom: e.activeFrom, activeTo: e.activeTo, retired: Boolean(e.retired), pricedOn: e.pricedOn }
 }
 export const entryByCode = (tx: Tx, code: string) => tx.row<{ id: string }>('SELECT id FROM price_entries WHERE code = ?', [code])
 /** What is inside entries: which part, how many, at what price. */
@@ -161,9 +161,12 @@ export async function descriptionsOf(tx: Tx, ids: readonly string[]): Promise<Ma
 export const namedLike = (tx: Tx, words: string[], not: string) => tx.rows<{ id: string, code: string, name: string, price: string }>(
   `SELECT e.id, e.code, e.name, e.price FROM price_entries e WHERE NOT e.retired AND e.id <> ?${words.map(() => ' AND e.name LIKE ?').join('')} ORDER BY e.name LIMIT 5`, [not, ...words.map(w => `%${w}%`)])
 /** Every entry, the retired ones too: a task may still have a retired part inside. */
-export const everyEntry = async (tx: Tx) => (await tx.rows<EntryRow & { retired: number }>(`SELECT ${PLAIN}, '' AS parts, e.retired FROM price_entries e ORDER BY e.kind, e.code LIMIT 50000`)).map(e => ({ ...fix(e), retired: Boolean(e.retired) }))
+export const everyEntry = async (tx: Tx) => (await tx.rows<EntryRow & { retired: number }>(`SELECT ${PLAIN}, '' AS parts, e.retired FROM price_entries e ORDER BY e.kind, e.code LIMIT 50000`)).map(e => ({ ...asEntry(e), retired: Boolean(e.retired) }))
 export const labourRates = (tx: Tx) => tx.rows<{ id: string, name: string, price: string }>('SELECT id, name, price FROM price_entries WHERE kind = "labour" AND NOT retired ORDER BY pinned DESC, code LIMIT 100')
-export const entriesOfKinds = async (tx: Tx, kinds: EntryKind[]) => (await tx.rows<EntryRow>(`SELECT ${PLAIN}, '' AS parts FROM price_entries e WHERE e.kind IN (${marks(kinds)}) AND NOT e.retired ORDER BY e.kind, e.pinned DESC, e.code LIMIT 200`, kinds)).map(fix)
+/** Entries of some kinds that are on sale, the standard one of each kind first. */
+export const entriesIn = (kinds: EntryKind[]): ListIn => ({
+  columns: `${PLAIN}, '' AS parts`, from: `price_entries e WHERE e.kind IN (${marks(kinds)}) AND NOT e.retired`, values: kinds, order: `e.kind = 'labour' DESC, e.kind, e.pinned DESC, e.code`, limit: 200, decimals: ['price', 'furtherPrice', 'cost', 'sundriesRate'],
+})
 /** One change of prices at a time: what follows from what is worked out from the whole book. */
 export const lockBook = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')
 export async function pricesNow(tx: Tx, ids: readonly string[]): Promise<Map<string, PriceSet>> {

@@ -23,9 +23,17 @@ export async function rulesOf(ctx: Ctx): Promise<PricingRules> {
 export async function timeFactorAt(ctx: Ctx, at: number): Promise<TimeFactor | null> {
   const times = (await pricingOf(ctx.tx)).times ?? []
   if (!times.length) return null
+  const [before, date] = daysAt(ctx, at)
+  return factorOf(ctx, at, times, new Set((await holidaysBetween(ctx.tx, before, date)).map(h => h.date)))
+}
+/** The day of a moment, and the day before it, whose nights may reach into it. */
+export function daysAt(ctx: Ctx, at: number): [string, string] {
+  const date = localDate(at, ctx.company.timeZone)
+  return [plusDays(date, -1), date]
+}
+export function factorOf(ctx: Ctx, at: number, times: readonly TimeFactor[], holidays: ReadonlySet<string>): TimeFactor | null {
   const { timeZone } = ctx.company
   const date = localDate(at, timeZone)
-  const holidays = new Set((await holidaysBetween(ctx.tx, plusDays(date, -1), date)).map(h => h.date))
   return factorAt(times, { weekday: weekday(date), time: localTime(at, timeZone), holiday: holidays.has(date), holidayBefore: holidays.has(plusDays(date, -1)) })
 }
 type Priceable = Pick<EntryRow, 'kind' | 'category' | 'supplier' | 'pricing' | 'cost' | 'price' | 'furtherPrice' | 'seconds' | 'furtherSeconds' | 'sundriesRate'>

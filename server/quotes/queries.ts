@@ -1,7 +1,7 @@
 // SQL of quotes and their lines.
 import { sqlInstant, type Tx, type Value } from '../db/pool'
-import { listRows } from '../db/queries'
-import { json } from '../settings/queries'
+import { listOf, listRows, type ListIn } from '../db/queries'
+import { json } from '../db/json'
 import type { PricedLine } from '../pricebook/priceLines'
 
 export interface QuoteRow {
@@ -33,11 +33,13 @@ export async function putQuoteLines(tx: Tx, quoteId: string, lines: PricedLine[]
       lines.map((l, i) => [l.id, quoteId, i + 1, l.entryId, l.kind, l.name, l.unit, l.quantity, l.unitPrice, l.bookPrice, l.unitCost, l.discountMinor, l.taxClass, l.coversSeconds, l.netMinor, l.savingMinor, l.supplier, l.partNumber, l.priceFrom]))
   }
 }
-type Short = Pick<QuoteRow, 'id' | 'number' | 'title' | 'state' | 'expiresOn' | 'total' | 'createdAt' | 'sentAt'>
-const SHORT = 'SELECT id, number, title, state, expires_on AS expiresOn, total_minor AS total, created_at AS createdAt, sent_at AS sentAt FROM quotes'
-export const quotesOfWork = (tx: Tx, workOrderId: string) => tx.rows<Short>(`${SHORT} WHERE work_order_id = ? ORDER BY created_at`, [workOrderId])
+export type ShortQuote = Pick<QuoteRow, 'id' | 'number' | 'title' | 'state' | 'expiresOn' | 'total' | 'createdAt' | 'sentAt'>
+const SHORT = { columns: 'id, number, title, state, expires_on AS expiresOn, total_minor AS total, created_at AS createdAt, sent_at AS sentAt', instants: ['createdAt', 'sentAt'] }
+export const quotesOfWorkIn = (workOrderId: string): ListIn => ({ ...SHORT, from: 'quotes WHERE work_order_id = ?', values: [workOrderId], order: 'created_at' })
+export const quotesOfWork = (tx: Tx, workOrderId: string) => listOf<ShortQuote>(tx, quotesOfWorkIn(workOrderId))
 /** Of a customer: those that they pay for, and those for their sites. */
-export const quotesOfCustomer = (tx: Tx, customerId: string) => tx.rows<Short>(`${SHORT} WHERE customer_id = ? OR site_id IN (SELECT id FROM sites WHERE customer_id = ?) ORDER BY created_at DESC LIMIT 50`, [customerId, customerId])
+export const quotesOfCustomerIn = (customerId: string): ListIn => ({ ...SHORT, from: 'quotes WHERE customer_id = ? OR site_id IN (SELECT id FROM sites WHERE customer_id = ?)', values: [customerId, customerId], order: 'created_at DESC', limit: 50 })
+export const quotesOfCustomer = (tx: Tx, customerId: string) => listOf<ShortQuote>(tx, quotesOfCustomerIn(customerId))
 export const historyOfQuote = (tx: Tx, id: string) => tx.rows<{ id: number, at: string, who: string, text: string }>('SELECT id, at, who, text FROM trail WHERE subject_id = ? ORDER BY id DESC LIMIT 100', [id])
 const WHERE: Record<string, string> = { open: 'q.state IN ("draft", "sent")', draft: 'q.state = "draft"', sent: 'q.state = "sent" AND q.expires_on >= ?', expired: 'q.state = "sent" AND q.expires_on < ?', accepted: 'q.state = "accepted"', declined: 'q.state = "declined"' }
 export async function quotePage(tx: Tx, f: { q: string, state?: string, today: string, descending: boolean, limit: number, after: [string, string] | null }) {
@@ -51,7 +53,7 @@ export async function quotePage(tx: Tx, f: { q: string, state?: string, today: s
     where.push('(CONCAT(q.number, " ", q.title, " ", q.order_number) LIKE ? OR q.customer_id IN (SELECT id FROM customers WHERE search LIKE ?))')
     values.push(`%${f.q.replace(/^([qQ]) (\d)/, '$1-$2')}%`, `%${f.q}%`)
   }
-  return listRows<Short & { customer: string, owner: string | null }>(tx, {
+  return listRows<ShortQuote & { customer: string, owner: string | null }>(tx, {
     select: 'q.id, q.number, q.title, q.state, q.expires_on AS expiresOn, q.total_minor AS total, q.created_at AS createdAt, q.sent_at AS sentAt, c.name AS customer, (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner',
     from: 'quotes q STRAIGHT_JOIN customers c ON c.id = q.customer_id', countFrom: 'quotes q', where, values, by: 'q.created_at', id: 'q.id', descending: f.descending, limit: f.limit, after: f.after,
   })

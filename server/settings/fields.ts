@@ -1,5 +1,6 @@
 // The firm's own fields: a value is of the kind of its field, and of a field that is there.
 import { invalid } from '../../core/errors/LedgerError'
+import { isDay } from '../../core/time/zone'
 import type { Ctx } from '../http/context'
 import { customFields, type FieldRow } from './queries'
 
@@ -10,7 +11,7 @@ export function faultOfValue(field: Pick<FieldRow, 'kind' | 'choices'>, value: s
   if (value.length > MOST) return `Not more than ${MOST} signs.`
   switch (field.kind) {
     case 'number': return /^-?\d{1,15}(\.\d{1,6})?$/.test(value) ? '' : 'Write a number.'
-    case 'date': return /^\d{4}-\d{2}-\d{2}$/.test(value) && !Number.isNaN(Date.parse(`${value}T00:00Z`)) ? '' : 'Write the date as YYYY-MM-DD.'
+    case 'date': return isDay(value) ? '' : 'Write the date as YYYY-MM-DD.'
     case 'choice': return field.choices.includes(value) ? '' : `Choose one of: ${field.choices.join(', ')}.`
     case 'yes_no': return value === 'yes' || value === 'no' ? '' : 'Choose yes or no.'
     case 'text': return ''

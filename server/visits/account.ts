@@ -17,29 +17,32 @@ import { roundDuration } from '../../core/hours/roundDuration'
 import { workOrderState } from '../../core/visits/workOrderState'
 import type { TaxRate } from '../../core/tax/taxTotals'
 import type { Answer } from '../../shared/api'
-import { customerById, equipmentById, levels, siteById } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { historyOf } from '../http/queries'
-import { entriesOfKinds, standardLabour } from '../pricebook/queries'
-import { priceLines, type PricedLine } from '../pricebook/priceLines'
+import { applyDue } from '../pricebook/changes'
+import { pricingFacts } from '../pricebook/facts.queries'
+import { levelAmong, pricedBy, priceLines, type PricedLine } from '../pricebook/priceLines'
+import { standardLabour, type EntryRow } from '../pricebook/queries'
+import { daysAt, factorOf } from '../pricebook/rules'
 import { quotesOfWork } from '../quotes/queries'
-import { customFields, taxClasses } from '../settings/queries'
+import { aroundWork, workWithParties } from './around.queries'
 import { detailsOf } from './details'
-import { billedLines, callBacksOf, intervalsOf, invoicesOfWork, linesOf, mayTechnicianSee, photosOf, setWorkOrderFacts, signaturesOf, visitsOfWork, workOrderById, type LineRow, type WorkOrderRow } from './queries'
+import { billedLines, intervalsOf, invoicesOfWork, linesOf, mayTechnicianSee, setWorkOrderFacts, visitsOfWork, workOrderById, type BilledLine, type IntervalRow, type LineRow, type VisitRow, type WorkOrderRow } from './queries'
 
 /** A work order that the asker may see; a technician only those with a visit of their own. */
 export async function visibleWorkOrder(ctx: Ctx, id: string, lock = false): Promise<WorkOrderRow> {
   const work = await workOrderById(ctx.tx, id, lock)
-  const actor = ctx.actor
-  if (!work || (actor?.role === 'technician' && !(await mayTechnicianSee(ctx.tx, actor.id, id)))) throw notFound('work order')
+  if (!work || !(await mayHave(ctx, id))) throw notFound('work order')
   return work
 }
+const mayHave = async ({ tx, actor }: Ctx, id: string): Promise<boolean> => actor?.role !== 'technician' || mayTechnicianSee(tx, actor.id, id)
 
-export async function accountOf(ctx: Ctx, lines: LineRow[], workOrderId: string): Promise<Account & { billedElsewhere: number }> {
+type WholeAccount = Account & { billedElsewhere: number }
+export const accountOf = async (ctx: Ctx, lines: LineRow[], workOrderId: string): Promise<WholeAccount> => accountFrom(lines, await billedLines(ctx.tx, workOrderId))
+function accountFrom(lines: LineRow[], rows: BilledLine[]): WholeAccount {
   const billed = new Map<string, number>()
   const paid = new Map<string, number>()
   let billedElsewhere = 0
-  const rows = await billedLines(ctx.tx, workOrderId)
   for (const invoiceId of new Set(rows.map(r => r.invoiceId))) {
     const own = rows.filter(r => r.invoiceId === invoiceId)
     const paidParts = paidByLine({ payableMinor: own[0]!.payable, paidMinor: own[0]!.paid, nets: own.map(r => r.netMinor) })
@@ -79,15 +82,40 @@ export const partialLine = (netMinor: number, l: LineRow, classes: Map<string, T
 /** The charge for seconds that no line covers: standard labour to the next tenth of an hour, priced as any line of that visit is. */
 export async function timeCharge(ctx: Ctx, work: WorkOrderRow, seconds: number, at: number | null): Promise<PricedLine | null> {
   const labour = seconds > 0 ? await standardLabour(ctx.tx) : null
-  if (!labour) return null
-  const quantity = new Decimal(roundDuration(seconds, { kind: 'nearest', stepSeconds: 360, minimumSeconds: 360 })).div(3600).toDecimalPlaces(3).toString()
-  return (await priceLines(ctx, work, [{ id: ctx.id(), entryId: labour.id, quantity }], false, at))[0]!
+  return labour && (await priceLines(ctx, work, [chargeLine(ctx, labour, seconds)], false, at))[0]!
+}
+const chargeLine = (ctx: Ctx, labour: EntryRow, seconds: number) => ({
+  id: ctx.id(),
+  entryId: labour.id,
+  quantity: new Decimal(roundDuration(seconds, { kind: 'nearest', stepSeconds: 360, minimumSeconds: 360 })).div(3600).toDecimalPlaces(3).toString(),
+})
+/** The same charge, from what was read already. */
+function chargeFrom(ctx: Ctx, work: WorkOrderRow, agreed: Record<string, string>, facts: PricingFacts, seconds: number, at: number | null): PricedLine | null {
+  const rates = facts.entries.filter(e => e.kind === 'labour')
+  const [labour] = rates
+  if (seconds <= 0 || !labour) return null
+  return pricedBy({
+    entries: new Map(rates.map(e => [e.id, e])), level: levelAmong(facts.levels, work.priceLevelId), agreed,
+    time: at === null ? null : factorOf(ctx, at, facts.times, facts.holidays), rates: new Map(rates.map(e => [e.id, e.price])),
+  }, work, [chargeLine(ctx, labour, seconds)], false)[0]!
+}
+type PricingFacts = Awaited<ReturnType<typeof pricingFacts>>
+/** What prices follow, with the changes made whose day has come. */
+async function currentPricing(ctx: Ctx, at: number | null): Promise<PricingFacts> {
+  const read = () => pricingFacts(ctx.tx, ctx.today, daysAt(ctx, at ?? ctx.now))
+  const facts = await read()
+  if (!facts.due) return facts
+  await applyDue(ctx)
+  return read()
 }
 
 export async function uncoveredOf(ctx: Ctx, work: WorkOrderRow, lines: LineRow[]) {
   const visits = await visitsOfWork(ctx.tx, work.id)
+  return uncoveredAmong(ctx, work, lines, visits, await intervalsOf(ctx.tx, visits.map(v => v.id)))
+}
+function uncoveredAmong(ctx: Ctx, work: WorkOrderRow, lines: LineRow[], visits: VisitRow[], clock: IntervalRow[]) {
   // An apprentice learns: their hours cost, and are not asked to be charged (common practice of the trade).
-  const seconds = workedSeconds((await intervalsOf(ctx.tx, visits.map(v => v.id))).filter(i => i.personKind !== 'apprentice'), ctx.now)
+  const seconds = workedSeconds(clock.filter(i => i.personKind !== 'apprentice'), ctx.now)
   const covered = lines.filter(l => l.done).reduce((sum, l) => sum + l.coversSeconds, 0)
   // Which visit the minutes belong to, no line says: they are charged as those of the last one.
   const last = visits.filter(v => v.state === 'finished').map(v => v.startedAt ?? v.startAt).filter(s => s !== null).sort().at(-1)
@@ -97,40 +125,37 @@ export async function uncoveredOf(ctx: Ctx, work: WorkOrderRow, lines: LineRow[]
 export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'workOrder'>> {
   const { tx, company } = ctx
   const actor = signedIn(ctx)
-  const work = await visibleWorkOrder(ctx, id)
+  const parties = await workWithParties(tx, id)
+  if (!parties || !(await mayHave(ctx, id))) throw notFound('work order')
+  const { work, customer, site, equipment: thing, callbackOf } = parties
   const m = (minor: number) => toMoney(minor, work.currency)
-  const customer = (await customerById(tx, work.customerId))!
-  const site = (await siteById(tx, work.siteId))!
   const lines = await linesOf(tx, id)
-  const classes = await taxClasses(tx)
-  const account = await accountOf(ctx, lines, id)
-  const visits = await visitsOfWork(tx, id)
-  const intervals = await intervalsOf(tx, visits.map(v => v.id))
-  const allLevels = await levels(tx)
-  const own = allLevels.find(l => l.id === work.priceLevelId)
-  const offered = own ?? allLevels.find(l => l.kind === 'agreement')
+  const { visits, clock: intervals, ...around } = await aroundWork(tx, id, ctx.now)
+  const account = accountFrom(lines, around.billed)
+  const { at, ...time } = uncoveredAmong(ctx, work, lines, visits, intervals)
+  const pricing = await currentPricing(ctx, at)
+  const { classes } = pricing
+  const { level: offered, own: ownLevel } = levelAmong(pricing.levels, work.priceLevelId)
   const options = { mode: company.taxMode, currency: work.currency, exempt: work.taxExempt }
   const totals = documentTotals(lines.map(l => asPaperLine(l, classes)), options)
   const toBill = account.lines.filter(l => l.unbilledMinor > 0).map(l => ({ account: l, line: lines.find(x => x.id === l.id)! }))
   const bill = documentTotals(toBill.map(({ account: a, line }) => (a.billedMinor === 0 ? asPaperLine(line, classes) : partialLine(a.unbilledMinor, line, classes, work.currency))), options)
-  const backs = (await callBacksOf(tx, id, ctx.now)).map(b => ({ ...b, costMinor: roundToMinor(new Decimal(b.material).plus(b.labour), work.currency) }))
+  const backs = around.callBacks.map(b => ({ ...b, costMinor: roundToMinor(new Decimal(b.material).plus(b.labour), work.currency) }))
   // What had to be done again costs the work that it was done for.
   const cost = lines.reduce((sum, l) => sum + roundToMinor(new Decimal(l.unitCost).times(l.quantity), work.currency), 0) + backs.reduce((sum, b) => sum + b.costMinor, 0)
-  const { at, ...time } = await uncoveredOf(ctx, work, lines)
-  const charge = await timeCharge(ctx, work, time.uncoveredSeconds, at)
-  const rates = (await entriesOfKinds(tx, ['labour', 'charge'])).map(e => ({ entryId: e.id, name: e.name, book: priceText(e.price), customer: customer.ownPrices[e.id] ?? null, workOrder: work.ownPrices[e.id] ?? null }))
+  const charge = chargeFrom(ctx, work, customer.ownPrices, pricing, time.uncoveredSeconds, at)
+  const rates = pricing.entries.map(e => ({ entryId: e.id, name: e.name, book: priceText(e.price), customer: customer.ownPrices[e.id] ?? null, workOrder: work.ownPrices[e.id] ?? null }))
   const seesCost = actor.seesCost
-  const thing = work.equipmentId ? await equipmentById(tx, work.equipmentId) : null
-  const fields = (await customFields(tx)).filter(f => f.subject === 'work_order' && (!f.retired || work.custom[f.id]))
+  const fields = pricing.fields.filter(f => f.subject === 'work_order' && (!f.retired || work.custom[f.id]))
   const missing = [
     ...lines.filter(l => l.done && l.netMinor === 0 && !work.callbackOf).map(l => `“${l.name}” has no price`),
     ...lines.filter(l => !l.done).map(l => `“${l.name}” was promised and is not marked done`),
     ...(customer.email ? [] : ['this customer has no mail address']),
   ]
   return {
-    callBacks: backs.map(b => ({ id: b.id, number: b.number, kind: b.kind, state: b.state, siteSeconds: b.siteSeconds, cost: seesCost ? m(b.costMinor) : null })), callbackOf: work.callbackOf ? { id: work.callbackOf, number: (await workOrderById(tx, work.callbackOf))!.number } : null, followUp: work.followUp, followUpOn: work.followUpOn,
+    callBacks: backs.map(b => ({ id: b.id, number: b.number, kind: b.kind, state: b.state, siteSeconds: b.siteSeconds, cost: seesCost ? m(b.costMinor) : null })), callbackOf, followUp: work.followUp, followUpOn: work.followUpOn,
     id, version: work.version, number: work.number, title: work.title, problem: work.problem, kind: work.kind, state: work.state, orderNumber: work.orderNumber, currency: work.currency, createdAt: work.createdAt,
-    customer: { id: customer.id, name: customer.name, phone: customer.phone, email: customer.email, email2: customer.email2, exempt: work.taxExempt, level: own?.name ?? '', terms: termsInWords(customer.terms ?? company.terms), stopWork: customer.stopWork, officeNote: customer.officeNote, address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', '), tags: customer.tags },
+    customer: { id: customer.id, name: customer.name, phone: customer.phone, email: customer.email, email2: customer.email2, exempt: work.taxExempt, level: ownLevel ? offered!.name : '', terms: termsInWords(customer.terms ?? company.terms), stopWork: customer.stopWork, officeNote: customer.officeNote, address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', '), tags: customer.tags },
     site: { id: site.id, name: site.name, line1: site.line1, town: site.town, accessNote: site.accessNote }, contact: work.contact, printedNote: work.printedNote,
     equipment: thing ? [thing.make, thing.category, thing.serial].filter(Boolean).join(' ') : '', changedDetails: changedDetails(work.details, detailsOf(customer, site)),
     answers: work.answers.map(({ question, answer }) => ({ question, answer })), fields: fields.map(f => ({ id: f.id, name: f.name, kind: f.kind, choices: f.choices, value: work.custom[f.id] ?? '' })),
@@ -155,9 +180,9 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
     },
     bill: { net: m(bill.netMinor), tax: m(bill.taxMinor), total: m(bill.totalMinor), issueOn: ctx.today, dueOn: dueDate(ctx.today, customer.terms ?? company.terms), missing },
     time: { ...time, charge: m(charge?.netMinor ?? 0) }, rates,
-    invoices: (await invoicesOfWork(tx, id)).map(i => ({ id: i.id, number: i.number, issueOn: i.issueOn, dueOn: i.dueOn, total: m(i.total), open: m(i.open), sent: Boolean(i.sent), state: i.state === 'open' ? (i.open === 0 ? 'paid' : i.paid > 0 ? 'part paid' : 'sent') : i.state })),
-    quotes: (await quotesOfWork(tx, id)).map(q => ({ id: q.id, number: q.number, state: quoteState(q, ctx.today), total: m(q.total) })), source: work.source,
-    signatures: (await signaturesOf(tx, id)).map(s => ({ ...s, total: m(s.total) })), photos: await photosOf(tx, id),
+    invoices: around.invoices.map(i => ({ id: i.id, number: i.number, issueOn: i.issueOn, dueOn: i.dueOn, total: m(i.total), open: m(i.open), sent: Boolean(i.sent), state: i.state === 'open' ? (i.open === 0 ? 'paid' : i.paid > 0 ? 'part paid' : 'sent') : i.state })),
+    quotes: around.quotes.map(q => ({ id: q.id, number: q.number, state: quoteState(q, ctx.today), total: m(q.total) })), source: work.source,
+    signatures: around.signatures.map(s => ({ ...s, total: m(s.total) })), photos: around.photos,
     history: await historyOf(tx, 'work_order_id', id),
   }
 }

@@ -11,7 +11,7 @@ import { technicianById } from '../dispatch/queries'
 import { tellOnWay } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 import { refreshWorkOrder, visibleWorkOrder, workOrderPaper } from './account'
 import { fieldRow, fieldRows, goesAlong, helpersRunning, intervalsOf, lastClocked, runningClock, setFindings, setVisitState, startClock, stopClock, visitById, visitsOfTechnician, workOrderById, type FieldRow, type VisitRow } from './queries'
 

@@ -1,30 +1,35 @@
 // SQL of work orders, visits, clock, lines, signatures and photos.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
-import { anywhere, listRows, standsIn } from '../db/queries'
+import { anywhere, listOf, listRows, standsIn, type ListIn } from '../db/queries'
 import type { VisitState, WorkOrderState } from '../../core/visits/workOrderState'
 import type { ClockInterval } from '../../core/hours/workedSeconds'
-import { json } from '../settings/queries'
+import { json } from '../db/json'
 
 export interface WorkOrderRow {
   id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: { name: string, phone: string }, orderNumber: string, priceLevelId: string | null, taxExempt: boolean
   details: Record<string, string>, ownPrices: Record<string, string>, answers: { questionId: string, question: string, answer: string }[], custom: Record<string, string>, printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, callbackOf: string | null, followUp: string, followUpOn: string | null, currency: string, state: WorkOrderState, cancelled: boolean, closed: boolean, toBill: number, explainedSeconds: number, createdAt: string, doneAt: string | null, version: number
 }
-const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.tax_exempt AS taxExempt, w.details, w.own_prices AS ownPrices, w.answers, w.custom, w.printed_note AS printedNote, w.equipment_id AS equipmentId, w.assigned_to AS assignedTo, w.source, w.callback_of AS callbackOf, w.follow_up AS followUp, w.follow_up_on AS followUpOn, w.currency, w.state,
+export const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.tax_exempt AS taxExempt, w.details, w.own_prices AS ownPrices, w.answers, w.custom, w.printed_note AS printedNote, w.equipment_id AS equipmentId, w.assigned_to AS assignedTo, w.source, w.callback_of AS callbackOf, w.follow_up AS followUp, w.follow_up_on AS followUpOn, w.currency, w.state,
   w.cancelled, w.closed, w.to_bill_minor AS toBill, w.explained_seconds AS explainedSeconds, w.created_at AS createdAt, w.done_at AS doneAt, w.version`
+export const asWork = (r: WorkOrderRow): WorkOrderRow => ({
+  ...r, contact: json(r.contact), details: json(r.details), ownPrices: json(r.ownPrices), answers: json(r.answers), custom: json(r.custom), taxExempt: Boolean(r.taxExempt), cancelled: Boolean(r.cancelled), closed: Boolean(r.closed),
+})
 export async function workOrderById(tx: Tx, id: string, lock = false): Promise<WorkOrderRow | null> {
   const r = await tx.row<WorkOrderRow>(`SELECT ${WORK} FROM work_orders w WHERE w.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-  return r && { ...r, contact: json(r.contact), details: json(r.details), ownPrices: json(r.ownPrices), answers: json(r.answers), custom: json(r.custom), taxExempt: Boolean(r.taxExempt), cancelled: Boolean(r.cancelled), closed: Boolean(r.closed) }
+  return r && asWork(r)
 }
 export const insertWorkOrder = (tx: Tx, w: { id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: object, orderNumber: string, priceLevelId: string | null, taxExempt: boolean, currency: string, details: object, answers: object[], printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, callbackOf?: string, now: number }) =>
   tx.run(`INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact, order_number, price_level_id, tax_exempt, currency, details, answers, printed_note, equipment_id, assigned_to, source, callback_of, state, created_at)
     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "needs_slot", ?)`,
   [w.id, w.number, w.customerId, w.siteId, w.title, w.problem, w.kind, JSON.stringify(w.contact), w.orderNumber, w.priceLevelId, w.taxExempt, w.currency, JSON.stringify(w.details), JSON.stringify(w.answers), w.printedNote, w.equipmentId, w.assignedTo, w.source, w.callbackOf ?? null, sqlInstant(w.now)])
+export interface CallBackRow { id: string, number: string, kind: string, state: WorkOrderState, siteSeconds: number, material: string, labour: string }
 /** Call-backs of a work order, with what they cost: the material of their lines, and the hours of whoever was there at their rates. */
-export const callBacksOf = (tx: Tx, workOrderId: string, now: number) => tx.rows<{ id: string, number: string, kind: string, state: WorkOrderState, siteSeconds: number, material: string, labour: string }>(
-  `SELECT w.id, w.number, w.kind, w.state, (SELECT CAST(COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?))), 0) AS SIGNED) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id WHERE v.work_order_id = w.id AND k.kind = 'on_site') AS siteSeconds,
+export const callBacksIn = (workOrderId: string, now: number): ListIn => ({
+  columns: `w.id, w.number, w.kind, w.state, (SELECT CAST(COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?))), 0) AS SIGNED) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id WHERE v.work_order_id = w.id AND k.kind = 'on_site') AS siteSeconds,
    (SELECT COALESCE(SUM(l.unit_cost * l.quantity), 0) FROM work_lines l WHERE l.work_order_id = w.id AND NOT l.removed AND l.done AND l.kind <> 'labour') AS material,
-   (SELECT COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?)) * p.cost_rate / 3600), 0) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id JOIN people p ON p.id = k.person_id WHERE v.work_order_id = w.id AND k.kind IN ('drive', 'on_site', 'fetch')) AS labour
-   FROM work_orders w WHERE w.callback_of = ? ORDER BY w.created_at LIMIT 50`, [sqlInstant(now), sqlInstant(now), workOrderId])
+   (SELECT COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?)) * p.cost_rate / 3600), 0) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id JOIN people p ON p.id = k.person_id WHERE v.work_order_id = w.id AND k.kind IN ('drive', 'on_site', 'fetch')) AS labour`,
+  from: 'work_orders w WHERE w.callback_of = ?', values: [sqlInstant(now), sqlInstant(now), workOrderId], order: 'w.created_at', limit: 50, decimals: ['material', 'labour'],
+})
 /** Parks a work order in a list, to come back to on a day; an empty list takes it off. */
 export const setFollowUp = async (tx: Tx, id: string, version: number, list: string, on: string | null) => (await tx.run('UPDATE work_orders SET follow_up = ?, follow_up_on = ?, version = version + 1 WHERE id = ? AND version = ?', [list, on, id, version])).affected
 export const followUpLists = async (tx: Tx) => (await tx.rows<{ name: string }>(`SELECT DISTINCT follow_up AS name FROM work_orders WHERE follow_up <> '' ORDER BY follow_up LIMIT 100`)).map(r => r.name)
@@ -41,7 +46,8 @@ export interface VisitRow { id: string, workOrderId: string, technicianId: strin
 const VISIT = `v.id, v.work_order_id AS workOrderId, v.technician_id AS technicianId, p.name AS technician, v.start_at AS startAt, v.duration_seconds AS durationSeconds, v.promise_date AS promiseDate,
   LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, v.state, v.started_at AS startedAt, v.finished_at AS finishedAt, v.findings, v.locked, v.note, v.version`
 export const visitById = (tx: Tx, id: string, lock = false) => tx.row<VisitRow>(`SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-export const visitsOfWork = (tx: Tx, workOrderId: string) => tx.rows<VisitRow>(`SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.work_order_id = ? ORDER BY COALESCE(v.start_at, '9999-01-01'), v.id`, [workOrderId])
+export const visitsIn = (workOrderId: string): ListIn => ({ columns: VISIT, from: 'visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.work_order_id = ?', values: [workOrderId], order: `COALESCE(v.start_at, '9999-01-01'), v.id`, instants: ['startAt', 'startedAt', 'finishedAt'] })
+export const visitsOfWork = (tx: Tx, workOrderId: string) => listOf<VisitRow>(tx, visitsIn(workOrderId))
 export const insertVisit = (tx: Tx, v: { id: string, workOrderId: string, technicianId: string | null, startAt: number | null, durationSeconds: number, promiseDate: string | null, promiseFrom: string | null, promiseTo: string | null, note?: string }) =>
   tx.run('INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date, promise_from, promise_to, note, findings) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, "")',
     [v.id, v.workOrderId, v.technicianId, v.startAt === null ? null : sqlInstant(v.startAt), v.durationSeconds, v.promiseDate, v.promiseFrom, v.promiseTo, v.note ?? ''])
@@ -58,10 +64,13 @@ export const goesAlong = async (tx: Tx, personId: string, visitId: string) => (a
 export const mayTechnicianSee = async (tx: Tx, personId: string, workOrderId: string) => (await tx.row(`SELECT 1 AS yes FROM visits v WHERE v.work_order_id = ? AND ${goesThere} LIMIT 1`, [workOrderId, personId, personId, personId])) !== null
 
 export type IntervalRow = ClockInterval & { id: string, visitId: string | null, personId: string, person: string, personKind: string }
-const toInterval = (r: { id: string, visitId: string | null, personId: string, person: string, personKind: string, kind: ClockInterval['kind'], startedAt: string, endedAt: string | null }): IntervalRow => ({ ...r, startedAt: Date.parse(r.startedAt), endedAt: r.endedAt ? Date.parse(r.endedAt) : null })
-type RawInterval = Parameters<typeof toInterval>[0]
-const CLOCK = 'SELECT k.id, k.visit_id AS visitId, k.person_id AS personId, p.name AS person, p.kind AS personKind, k.kind, k.started_at AS startedAt, k.ended_at AS endedAt FROM clock_intervals k JOIN people p ON p.id = k.person_id'
-export const intervalsOf = async (tx: Tx, visitIds: string[]) => (await tx.rows<RawInterval>(`${CLOCK} WHERE k.visit_id IN (${marks(visitIds)}) ORDER BY k.started_at`, visitIds)).map(toInterval)
+export const toInterval = (r: { id: string, visitId: string | null, personId: string, person: string, personKind: string, kind: ClockInterval['kind'], startedAt: string, endedAt: string | null }): IntervalRow => ({ ...r, startedAt: Date.parse(r.startedAt), endedAt: r.endedAt ? Date.parse(r.endedAt) : null })
+export type RawInterval = Parameters<typeof toInterval>[0]
+export const clockIn = (where: string, values: Value[]): ListIn => ({
+  columns: 'k.id, k.visit_id AS visitId, k.person_id AS personId, p.name AS person, p.kind AS personKind, k.kind, k.started_at AS startedAt, k.ended_at AS endedAt',
+  from: `clock_intervals k JOIN people p ON p.id = k.person_id WHERE ${where}`, values, order: 'k.started_at', instants: ['startedAt', 'endedAt'],
+})
+export const intervalsOf = async (tx: Tx, visitIds: string[]) => (await listOf<RawInterval>(tx, clockIn(`k.visit_id IN (${marks(visitIds)})`, visitIds))).map(toInterval)
 export const runningClock = async (tx: Tx, personId: string) => {
   const r = await tx.row<{ id: string, visitId: string | null, startedAt: string }>('SELECT id, visit_id AS visitId, started_at AS startedAt FROM clock_intervals WHERE running_for = ? FOR UPDATE', [personId])
   return r && { ...r, startedAt: Date.parse(r.startedAt) }
@@ -97,20 +106,30 @@ export const updateLine = async (tx: Tx, l: LineRow, removed: boolean) => (await
   'UPDATE work_lines SET name = ?, quantity = ?, unit_price = ?, discount_minor = ?, covers_seconds = ?, net_minor = ?, saving_minor = ?, done = ?, removed = ?, price_from = ?, version = version + 1 WHERE id = ? AND version = ?',
   [l.name, l.quantity, l.unitPrice, l.discountMinor, l.coversSeconds, l.netMinor, l.savingMinor, l.done, removed, l.priceFrom, l.id, l.version])).affected
 export const promiseLines = (tx: Tx, workOrderId: string) => tx.run('UPDATE work_lines SET promised_minor = net_minor WHERE work_order_id = ? AND NOT removed', [workOrderId])
+export interface BilledLine { lineId: string | null, invoiceId: string, netMinor: number, payable: number, paid: number, state: string }
+export const billedIn = (workOrderId: string): ListIn => ({
+  columns: 'il.work_line_id AS lineId, i.id AS invoiceId, il.net_minor AS netMinor, i.payable_minor AS payable, i.paid_minor AS paid, i.state',
+  from: `invoice_lines il JOIN invoices i ON i.id = il.invoice_id WHERE i.work_order_id = ? AND i.state <> 'void'`, values: [workOrderId], order: 'i.id, il.position',
+})
 /** What of each work line is on invoices, with the invoice's state of payment. */
-export const billedLines = (tx: Tx, workOrderId: string) => tx.rows<{ lineId: string | null, invoiceId: string, netMinor: number, payable: number, paid: number, state: string }>(
-  `SELECT il.work_line_id AS lineId, i.id AS invoiceId, il.net_minor AS netMinor, i.payable_minor AS payable, i.paid_minor AS paid, i.state
-   FROM invoice_lines il JOIN invoices i ON i.id = il.invoice_id WHERE i.work_order_id = ? AND i.state <> 'void' ORDER BY i.id, il.position`, [workOrderId])
-export const invoicesOfWork = (tx: Tx, workOrderId: string) => tx.rows<{ id: string, number: string, issueOn: string, dueOn: string, total: number, open: number, paid: number, sent: number, state: string }>(
-  'SELECT id, number, issue_on AS issueOn, due_on AS dueOn, total_minor AS total, open_minor AS open, paid_minor AS paid, sent, state FROM invoices WHERE work_order_id = ? ORDER BY issue_on, id', [workOrderId])
+export const billedLines = (tx: Tx, workOrderId: string) => listOf<BilledLine>(tx, billedIn(workOrderId))
+export interface InvoiceOfWork { id: string, number: string, issueOn: string, dueOn: string, total: number, open: number, paid: number, sent: number, state: string }
+export const invoicesIn = (workOrderId: string): ListIn => ({
+  columns: 'id, number, issue_on AS issueOn, due_on AS dueOn, total_minor AS total, open_minor AS open, paid_minor AS paid, sent, state', from: 'invoices WHERE work_order_id = ?', values: [workOrderId], order: 'issue_on, id',
+})
+export const invoicesOfWork = (tx: Tx, workOrderId: string) => listOf<InvoiceOfWork>(tx, invoicesIn(workOrderId))
 
 export const insertSignature = (tx: Tx, s: { id: string, workOrderId: string, visitId: string | null, name: string, at: number, by: string, image: Buffer, shown: unknown, total: number }) =>
   tx.run('INSERT INTO signatures (id, work_order_id, visit_id, name, signed_at, taken_by, image, shown, total_minor) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)', [s.id, s.workOrderId, s.visitId, s.name, sqlInstant(s.at), s.by, s.image, JSON.stringify(s.shown), s.total])
-export const signaturesOf = (tx: Tx, workOrderId: string) => tx.rows<{ id: string, name: string, signedAt: string, takenBy: string, total: number }>(
-  'SELECT s.id, s.name, s.signed_at AS signedAt, p.name AS takenBy, s.total_minor AS total FROM signatures s JOIN people p ON p.id = s.taken_by WHERE s.work_order_id = ? ORDER BY s.signed_at', [workOrderId])
+export interface SignatureRow { id: string, name: string, signedAt: string, takenBy: string, total: number }
+export const signaturesIn = (workOrderId: string): ListIn => ({
+  columns: 's.id, s.name, s.signed_at AS signedAt, p.name AS takenBy, s.total_minor AS total', from: 'signatures s JOIN people p ON p.id = s.taken_by WHERE s.work_order_id = ?', values: [workOrderId], order: 's.signed_at', instants: ['signedAt'],
+})
 export const signatureImage = (tx: Tx, id: string) => tx.row<{ workOrderId: string, image: Buffer }>('SELECT work_order_id AS workOrderId, image FROM signatures WHERE id = ?', [id])
 export const insertPhoto = (tx: Tx, p: { id: string, workOrderId: string, mime: string, bytes: Buffer, by: string, at: number }) => tx.run('INSERT INTO photos VALUES (?, ?, ?, ?, ?, ?)', [p.id, p.workOrderId, p.mime, p.bytes, p.by, sqlInstant(p.at)])
-export const photosOf = (tx: Tx, workOrderId: string) => tx.rows<{ id: string, takenAt: string }>('SELECT id, taken_at AS takenAt FROM photos WHERE work_order_id = ? ORDER BY taken_at LIMIT 100', [workOrderId])
+export interface PhotoRow { id: string, takenAt: string }
+export const photosIn = (workOrderId: string): ListIn => ({ columns: 'id, taken_at AS takenAt', from: 'photos WHERE work_order_id = ?', values: [workOrderId], order: 'taken_at', limit: 100, instants: ['takenAt'] })
+export const photosOf = (tx: Tx, workOrderId: string) => listOf<PhotoRow>(tx, photosIn(workOrderId))
 export const photoById = (tx: Tx, id: string) => tx.row<{ workOrderId: string, mime: string, bytes: Buffer }>('SELECT work_order_id AS workOrderId, mime, bytes FROM photos WHERE id = ?', [id])
 
 const SORTS: Record<string, string> = { created: 'w.created_at', number: 'w.number' }
@@ -141,10 +160,18 @@ export async function workOrderPage(tx: Tx, f: { q: string, states: string[], ki
     where, values, by: SORTS[f.sort] ?? 'w.created_at', id: 'w.id', descending: f.descending, limit: f.limit, after: f.after,
   })
 }
-export const workOfCustomer = (tx: Tx, customerId: string) => tx.rows<{ id: string, number: string, title: string, state: string, on: string, toBill: number }>(
-  'SELECT id, number, title, state, DATE(created_at) AS `on`, to_bill_minor AS toBill FROM work_orders WHERE customer_id = ? ORDER BY created_at DESC LIMIT 100', [customerId])
-export const workSums = (tx: Tx, customerId: string) => tx.row<{ promised: number, done: number }>('SELECT CAST(COALESCE(SUM(l.promised_minor), 0) AS SIGNED) AS promised, CAST(COALESCE(SUM(IF(l.done, l.net_minor, 0)), 0) AS SIGNED) AS done FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND NOT l.removed', [customerId])
-export const billedSums = (tx: Tx, customerId: string) => tx.rows<{ netMinor: number, payableMinor: number, paidMinor: number }>('SELECT net_minor AS netMinor, payable_minor AS payableMinor, paid_minor AS paidMinor FROM invoices WHERE customer_id = ? AND state <> "void"', [customerId])
+export interface WorkOfCustomer { id: string, number: string, title: string, state: string, on: string, toBill: number }
+export const workOfCustomerIn = (customerId: string): ListIn => ({
+  columns: 'id, number, title, state, DATE(created_at) AS `on`, to_bill_minor AS toBill', from: 'work_orders WHERE customer_id = ?', values: [customerId], order: 'created_at DESC', limit: 100,
+})
+export const workSumsIn = (customerId: string): ListIn => ({
+  columns: 's.promised, s.done',
+  from: `(SELECT CAST(COALESCE(SUM(l.promised_minor), 0) AS SIGNED) AS promised, CAST(COALESCE(SUM(IF(l.done, l.net_minor, 0)), 0) AS SIGNED) AS done
+    FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND NOT l.removed) s`,
+  values: [customerId], order: 's.done',
+})
+export interface BilledSum { netMinor: number, payableMinor: number, paidMinor: number }
+export const billedSumsIn = (customerId: string): ListIn => ({ columns: 'net_minor AS netMinor, payable_minor AS payableMinor, paid_minor AS paidMinor', from: 'invoices WHERE customer_id = ? AND state <> "void"', values: [customerId], order: 'id' })
 /** A visit with all that a phone shows of it, in one question. */
 export interface FieldRow extends VisitRow { number: string, title: string, currency: string, contact: unknown, customer: string, customerPhone: string, officeNote: string, site: string, line1: string, town: string, accessNote: string, lat: number | null, lon: number | null, net: number }
 const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, c.name AS customer, c.phone AS customerPhone, c.office_note AS officeNote, s.name AS site, s.line1, s.town, s.access_note AS accessNote, s.lat, s.lon,

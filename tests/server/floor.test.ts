@@ -295,6 +295,12 @@ describe('odd values', () => {
     expect((await office.raw('GET', '/api/v1/matches?q=a&q=b')).status).toBe(400)
     expect((await office.raw('GET', '/api/v1/matches?q=%ED%A0%80')).status).toBeLessThan(500)
   })
+  it('in place of a day: one that no calendar has is nowhere', async () => {
+    for (const day of ['2026-02-30', '2026-13-01', 'null', '2026-11-24T10:00']) {
+      expect((await office.raw('GET', `/api/v1/visit-messages/${day}`)).status, day).toBe(404)
+      expect((await office.raw('GET', `/api/v1/schedule/${day}/day-sheets.pdf`)).status, day).toBe(404)
+    }
+  })
   it('in a firm’s own field end no search: values are of the kind of their field', async () => {
     const match = await callerNamed(office, 'lowfold')
     const { version } = await office.ok('customer', { params: { id: match.customerId } })
