@@ -26,7 +26,8 @@ export async function races(copy: Copy, rounds: number): Promise<Trial> {
   const schedule = (await office.once('GET', '/api/v1/schedule')).body as { date: string, technicians: { id: string, goesWith: string | null }[] }
   const technicians = schedule.technicians.filter(t => !t.goesWith)
   const book = (body: object) => office.act('POST', `/calls/${v7()}/book`, { workOrderId: v7(), visitId: v7(), ...who, problem: 'Race', ...body })
-  const day = (n: number) => new Date(Date.parse(`${schedule.date}T12:00Z`) + (14 + n * 7) * 86_400_000).toISOString().slice(0, 10)
+  // Weeks in which nobody has booked anything yet: the demo's own visits end long before.
+  const day = (n: number) => new Date(Date.parse(`${schedule.date}T12:00Z`) + (91 + n * 7) * 86_400_000).toISOString().slice(0, 10)
   for (let round = 0; round < rounds; round++) {
     const technicianId = technicians[round % technicians.length]!.id
     const date = day(Math.floor(round / technicians.length))

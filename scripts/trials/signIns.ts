@@ -21,6 +21,7 @@ function watchHealth(copy: Copy): { end(): Promise<number[]> } {
 export async function signIns(copy: Copy, count: number): Promise<Trial> {
   const faults: string[] = []
   const statuses: Record<string, number> = {}
+  await new Person(copy.base, 'office@demo.test').signIn()
   const health = watchHealth(copy)
   await pause(SETTLE_MS)
   const tries = (address: (n: number) => string) => Promise.all(Array.from({ length: count }, async (_, n) => {
