@@ -21,6 +21,7 @@ import { refuseForeign, refuseForms } from './origin'
 import { problemOf } from './problem'
 import { Raw, type Call, type Inside, type Outside } from './route'
 import { sendable, sharedAnswer, type Sendable } from './shared'
+import { turn } from './turns'
 
 const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
 const USUAL_BYTES = 100_000
@@ -56,6 +57,7 @@ async function answer(event: H3Event, path: string): Promise<unknown> {
   const { name, route, params } = routeFor(event, path)
   if (name === 'health') return health(event)
   if (name === 'openapi') return openapi()
+  await turn()
   const asker = await allow(event, route)
   if (name === 'live') return live(event, asker)
   const input = await inputOf(event, route, params)
