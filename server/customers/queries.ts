@@ -184,6 +184,9 @@ export const papersIn = (customerId: string): ListIn => ({
 /** Contacts that a merge made of what had no other place. */
 export const removeContactsOf = (tx: Tx, importId: string) => tx.run('UPDATE contacts SET removed = TRUE, version = version + 1 WHERE import_id = ?', [importId])
 
-export const customersForExport = async (tx: Tx) => (await tx.rows<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, c.id LIMIT 200000`)).map(asCustomer)
-export const sitesForExport = async (tx: Tx) => (await tx.rows<{ customer: string, name: string, line1: string, town: string, postcode: string, accessNote: string, custom: Record<string, string> }>('SELECT c.name AS customer, s.name, s.line1, s.town, s.postcode, s.access_note AS accessNote, s.custom FROM sites s JOIN customers c ON c.id = s.customer_id WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, s.id LIMIT 200000')).map(s => ({ ...s, custom: json<Record<string, string>>(s.custom) }))
-export const contactsForExport = (tx: Tx) => tx.rows<ContactRow & { customer: string }>(`SELECT k.id, k.customer_id AS customerId, k.site_id AS siteId, k.name, k.role, k.phone, k.phone2, k.email, k.version, c.name AS customer FROM contacts k JOIN customers c ON c.id = k.customer_id WHERE NOT k.removed AND c.merged_into IS NULL ORDER BY c.name, k.id LIMIT 200000`)
+export const customersForExport = (tx: Tx) => tx.each<CustomerRow>(`SELECT ${COLUMNS} FROM customers c WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, c.id`)
+interface SiteForExport { customer: string, name: string, line1: string, town: string, postcode: string, accessNote: string, custom: unknown }
+export const sitesForExport = (tx: Tx) => tx.each<SiteForExport>(
+  `SELECT c.name AS customer, s.name, s.line1, s.town, s.postcode, s.access_note AS accessNote, s.custom FROM sites s JOIN customers c ON c.id = s.customer_id
+   WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, s.id`)
+export const contactsForExport = (tx: Tx) => tx.each<ContactRow & { customer: string }>(`SELECT k.id, k.customer_id AS customerId, k.site_id AS siteId, k.name, k.role, k.phone, k.phone2, k.email, k.version, c.name AS customer FROM contacts k JOIN customers c ON c.id = k.customer_id WHERE NOT k.removed AND c.merged_into IS NULL ORDER BY c.name, k.id`)

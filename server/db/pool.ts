@@ -1,6 +1,7 @@
 // The connection pools and the one way to run SQL. BIGINT sums come back as numbers while they are
 // safe, DECIMAL as strings.
 import { AsyncLocalStorage } from 'node:async_hooks'
+import type { Connection as PlainConnection } from 'mysql2'
 import mysql, {
   type FieldPacket,
   type Pool,
@@ -16,6 +17,8 @@ export type Value = string | number | boolean | null | Buffer
 export interface Tx {
   rows<T>(sql: string, values?: Value[]): Promise<T[]>
   row<T>(sql: string, values?: Value[]): Promise<T | null>
+  /** rows one after the other as they come, however many; all of them are read, or the connection is lost */
+  each<T>(sql: string, values?: Value[]): AsyncIterable<T>
   run(sql: string, values?: Value[]): Promise<{ affected: number, insertId: number }>
   /** many rows in one statement; `sql` ends in VALUES ? */
   many(sql: string, rows: Value[][]): Promise<void>
@@ -27,9 +30,10 @@ export interface Tx {
 
 /**
  * Requests and background work have connections of their own, so that neither waits for what the
- * other holds: a request may wait for background work, never the other way round.
+ * other holds: a request may wait for background work, never the other way round. Exports go as
+ * slowly as whoever reads them.
  */
-const LANES = { requests: 20, background: 6 } as const
+const LANES = { requests: 20, background: 6, exports: 3 } as const
 type Lane = keyof typeof LANES
 /** How long a request waits for a connection before it is told to come back. */
 const WAIT_MS = 5_000
@@ -95,9 +99,11 @@ async function connectionOf(lane: Lane): Promise<PoolConnection> {
     clearTimeout(timer)
   }
 }
+/** The connection beneath the promises. */
+const plainOf = (connection: PoolConnection) => (connection as unknown as { connection: PlainConnection }).connection
 /** What every connection says once, before its first use; one that refuses it is not used. */
 async function prepared(connection: PoolConnection): Promise<PoolConnection> {
-  const raw = (connection as unknown as { connection: object }).connection
+  const raw = plainOf(connection)
   if (said.has(raw)) return connection
   try {
     await connection.query(SESSION)
@@ -114,17 +120,16 @@ async function prepared(connection: PoolConnection): Promise<PoolConnection> {
  * Times of the database as ISO instants. Done on the rows, because the driver's own hook for it
  * reads a wide row ten times as slowly.
  */
-function withInstants(rows: RowDataPacket[], fields: FieldPacket[]): RowDataPacket[] {
-  const times = fields
-    .filter(f => f.columnType === mysql.Types.DATETIME || f.columnType === mysql.Types.TIMESTAMP)
-    .map(f => f.name)
-  for (const row of rows) {
-    for (const name of times) {
-      if (row[name] !== null) row[name] = `${(row[name] as string).replace(' ', 'T')}Z`
-    }
+function withInstants(row: RowDataPacket, times: readonly string[]): RowDataPacket {
+  for (const name of times) {
+    if (row[name] !== null) row[name] = `${(row[name] as string).replace(' ', 'T')}Z`
   }
-  return rows
+  return row
 }
+const timesAmong = (fields: readonly FieldPacket[]): string[] => fields
+  .filter(f => f.columnType === mysql.Types.DATETIME || f.columnType === mysql.Types.TIMESTAMP)
+  .map(f => f.name)
+const ROWS_AHEAD = 100
 const plain = (values: Value[]) => values.map(v => (typeof v === 'boolean' ? Number(v) : v))
 const MANY_AT_ONCE = 500
 
@@ -133,9 +138,17 @@ function wrap(connection: PoolConnection, acts: Acts): Tx {
   const tx: Tx = {
     async rows<T>(sql: string, values: Value[] = []) {
       const [rows, fields] = await connection.execute<RowDataPacket[]>(sql, plain(values))
-      return withInstants(rows, fields) as T[]
+      const times = timesAmong(fields)
+      if (times.length) for (const row of rows) withInstants(row, times)
+      return rows as T[]
     },
     row: async <T>(sql: string, values: Value[] = []) => (await tx.rows<T>(sql, values))[0] ?? null,
+    async* each<T>(sql: string, values: Value[] = []) {
+      const asked = plainOf(connection).query(sql, plain(values))
+      let times: string[] = []
+      asked.on('fields', (fields: FieldPacket[]) => { times = timesAmong(fields) })
+      for await (const row of asked.stream({ highWaterMark: ROWS_AHEAD })) yield withInstants(row as RowDataPacket, times) as T
+    },
     async run(sql, values = []) {
       const [result] = await connection.execute<ResultSetHeader>(sql, plain(values))
       return { affected: result.affectedRows, insertId: result.insertId }
@@ -195,6 +208,26 @@ export async function reading<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
   }
   finally {
     connection.release()
+  }
+}
+/**
+ * What is written from many rows, piece by piece, as everything stood at one moment. It goes as
+ * slowly as it is read; whoever stops reading gives the connection back by ending the iteration.
+ */
+export async function* fromSnapshot<T>(work: (tx: Tx) => AsyncIterable<T>): AsyncGenerator<T> {
+  if (open.getStore()) throw new Error('A snapshot was taken inside a transaction.')
+  const connection = await connectionOf('exports')
+  let whole = false
+  try {
+    await connection.query('SET TRANSACTION ISOLATION LEVEL REPEATABLE READ')
+    await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY')
+    yield* work(wrap(connection, { before: [], after: [] }))
+    await connection.commit()
+    whole = true
+  }
+  finally {
+    if (whole) connection.release()
+    else connection.destroy()
   }
 }
 function told(act: () => void): void {

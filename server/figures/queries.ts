@@ -18,11 +18,3 @@ export const findPapers = (tx: Tx, q: string) => tx.rows<{ kind: string, id: str
    UNION ALL (SELECT 'receipt', p.customer_id, p.number, c.name FROM payments p JOIN customers c ON c.id = p.customer_id WHERE p.number LIKE ? OR p.reference = ? LIMIT 4)
    UNION ALL (SELECT 'call', k.id, k.summary, IF(k.state = 'put_off', 'to call back', 'half-filled') FROM calls k WHERE k.state IN ('open', 'put_off') AND k.summary LIKE ? ORDER BY k.created_at DESC LIMIT 4)
    UNION ALL (SELECT 'work', w.id, CONCAT(w.number, ' ', w.title), CONCAT('their order ', w.order_number) FROM work_orders w WHERE w.order_number = ? LIMIT 4)`, [`%${q}%`, `%${q}%`, `%${q}%`, `%${q}%`, `%${q}%`, `%${q}%`, q, `%${q}%`, q])
-export const exportRows: Record<string, string> = {
-  invoices: 'SELECT i.number, c.name AS customer, i.issue_on AS issued, i.due_on AS due, i.currency, i.net_minor AS net, i.tax_minor AS tax, i.total_minor AS total, i.open_minor AS open, i.custom FROM invoices i JOIN customers c ON c.id = i.customer_id ORDER BY i.number',
-  'work-orders': 'SELECT w.number, w.title, w.kind, w.state, c.name AS customer, s.line1 AS site_address, s.town AS site_town, w.order_number AS their_order, DATE(w.created_at) AS created, w.to_bill_minor AS to_bill, w.custom FROM work_orders w JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id ORDER BY w.number',
-  payments: 'SELECT p.number, c.name AS customer, p.received_on AS received, p.method, p.reference, p.amount_minor AS amount, p.bounced_on AS bounced FROM payments p JOIN customers c ON c.id = p.customer_id ORDER BY p.number',
-}
-/** Whose own fields stand in the `custom` column of an export. */
-export const FIELDS_OF: Record<string, string> = { 'invoices': 'invoice', 'work-orders': 'work_order' }
-export const MONEY_COLUMNS = new Set(['net', 'tax', 'total', 'open', 'amount', 'to_bill'])

@@ -1,22 +1,18 @@
 // The run, the one search, and exports.
 import { notFound } from '../../core/errors/LedgerError'
-import { writeCsv } from '../../core/formats/csv'
-import { writeJournal, type JournalEntry } from '../../core/formats/journal'
-import { ACCOUNTS } from '../../core/ledger/accounts'
-import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { toMoney } from '../../core/money/formatMinor'
 import { dayBounds } from '../../core/time/zone'
 import type { Answer } from '../../shared/api'
 import type { figureRoutes } from '../../shared/figures'
-import { contactCards, customerCsv } from '../customers/exports'
+import { contactCards, customerCsv, siteCsv } from '../customers/exports'
 import { findMatches } from '../customers/service'
 import { schedule } from '../dispatch/board'
-import { Raw, type Handler } from '../http/route'
+import { outside, Raw, type Handler } from '../http/route'
 import { bookCsv } from '../pricebook/imports'
-import type { Ctx } from '../http/context'
-import { accountName, journalRows } from '../ledger/queries'
-import { json } from '../db/json'
-import { customFields } from '../settings/queries'
-import { exportRows, FIELDS_OF, findPapers, MONEY_COLUMNS, runRow } from './queries'
+import { exported, type Ctx } from '../http/context'
+import { journal, table } from './exports'
+import { EXPORTS } from './exports.queries'
+import { findPapers, runRow } from './queries'
 
 async function run(ctx: Ctx): Promise<Answer<'run'>> {
   const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
@@ -33,31 +29,21 @@ async function find(ctx: Ctx, q: string): Promise<Answer<'find'>> {
   const exact = papers.filter(p => p.title.toLowerCase().startsWith(q.toLowerCase()))
   return { items: [...exact, ...customers, ...papers.filter(p => !exact.includes(p))].slice(0, 14) }
 }
-export async function journalText(ctx: Ctx): Promise<string> {
-  const entries = new Map<number, JournalEntry>()
-  for (const r of await journalRows(ctx.tx)) {
-    const e = entries.get(r.id) ?? { on: r.on, code: r.kind, memo: r.memo, postings: [] }
-    e.postings.push({ account: accountName(r.account), amountMinor: r.amount })
-    entries.set(r.id, e)
-  }
-  return writeJournal([...entries.values()], Object.values(ACCOUNTS).map(a => a.name), ctx.company.currency)
-}
 export const figureHandlers: { [N in Exclude<keyof typeof figureRoutes, 'health' | 'openapi'>]: Handler<N> } = {
   run,
   find: (ctx, { query }) => find(ctx, query.q),
-  journal: async ctx => new Raw('text/plain; charset=utf-8', await journalText(ctx), 'journal.ledger'),
-  exportContacts: ctx => contactCards(ctx),
-  async exportCsv(ctx, { params }) {
-    if (params.what === 'customers' || params.what === 'sites') return customerCsv(ctx, params.what)
-    if (params.what === 'price-book') return bookCsv(ctx)
-    const sql = Object.hasOwn(exportRows, params.what!) ? exportRows[params.what!] : undefined
-    if (!sql) throw notFound('export')
-    const rows = await ctx.tx.rows<Record<string, string | number | null>>(sql)
-    const head = Object.keys(rows[0] ?? {}).filter(h => h !== 'custom')
-    const fields = (await customFields(ctx.tx)).filter(f => f.subject === FIELDS_OF[params.what!])
-    return new Raw('text/csv; charset=utf-8', writeCsv([[...head, ...fields.map(f => f.name)], ...rows.map((r) => {
-      const own = json<Record<string, string>>(r.custom ?? '{}')
-      return [...head.map(h => (MONEY_COLUMNS.has(h) ? minorToDecimal(Number(r[h]), ctx.company.currency) : r[h] ?? null)), ...fields.map(f => own[f.id] ?? '')]
-    })]), `${params.what}.csv`)
-  },
+  journal: outside(async call => new Raw('text/plain; charset=utf-8', exported(call, journal), 'journal.ledger')),
+  exportContacts: outside(async call => new Raw('text/vcard; charset=utf-8', exported(call, contactCards), 'contacts.vcf')),
+  exportCsv: outside(async (call, { params }) => {
+    const what = params.what!
+    if (what === 'price-book') return call.inContext(bookCsv)
+    const written = writerOf(what)
+    if (!written) throw notFound('export')
+    return new Raw('text/csv; charset=utf-8', exported(call, written), `${what}.csv`)
+  }),
+}
+function writerOf(what: string): ((ctx: Ctx) => AsyncGenerator<string>) | null {
+  if (what === 'customers') return customerCsv
+  if (what === 'sites') return siteCsv
+  return Object.hasOwn(EXPORTS, what) ? ctx => table(ctx, what) : null
 }

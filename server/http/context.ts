@@ -3,7 +3,7 @@ import { v7 } from 'uuid'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { localDate } from '../../core/time/zone'
 import type { Role } from '../../shared/schema'
-import { inBackground, transaction, type Tx } from '../db/pool'
+import { fromSnapshot, inBackground, transaction, type Tx } from '../db/pool'
 import { getCompany, type Company } from '../settings/queries'
 import { companyNow } from './clock'
 
@@ -44,6 +44,22 @@ async function contextOf(who: Who, tx: Tx): Promise<Ctx> {
 /** Work that somebody asked for, in one transaction. */
 export const inContext = <T>(who: Who, work: (ctx: Ctx) => Promise<T>): Promise<T> =>
   transaction(async tx => work(await contextOf(who, tx)))
+
+/** An export of any length, as everything stood at one moment, in pieces that are worth sending. */
+export async function* exported(who: Who, write: (ctx: Ctx) => AsyncIterable<string>): AsyncGenerator<string> {
+  const pieces = fromSnapshot(async function* (tx) {
+    yield* write(await contextOf(who, tx))
+  })
+  let text = ''
+  for await (const piece of pieces) {
+    text += piece
+    if (text.length < WORTH_SENDING) continue
+    yield text
+    text = ''
+  }
+  if (text) yield text
+}
+const WORTH_SENDING = 65_536
 
 const NOBODY: Who = { actor: null, ip: '' }
 /** Work that nobody waits for, in one transaction, on connections of its own. */

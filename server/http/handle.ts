@@ -1,5 +1,7 @@
 // One way through for every request: find the route, who may, bounded body, kinds, validate, once only, answer.
 import { createHash, randomUUID } from 'node:crypto'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
 import { getHeader, getHeaders, getQuery, setHeader, setResponseStatus, type H3Event } from 'h3'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { isDay } from '../../core/time/zone'
@@ -15,6 +17,7 @@ import { handlers } from './handlers'
 import { onceOnly } from './idempotency'
 import { checkBody, checkQuery } from './kinds'
 import { live } from './live'
+import { log } from './log'
 import { matchRoute } from './match'
 import { openapi } from './openapi'
 import { refuseForeign, refuseForms } from './origin'
@@ -137,11 +140,34 @@ async function sent(event: H3Event, { text, gzip }: Sendable): Promise<string | 
   setHeader(event, 'Vary', 'Accept-Encoding')
   return gzip()
 }
-async function sentRaw(event: H3Event, raw: Raw): Promise<Buffer | string> {
+async function sentRaw(event: H3Event, raw: Raw): Promise<Buffer | string | undefined> {
+  const head = () => {
+    setHeader(event, 'Content-Type', raw.mime)
+    if (raw.filename) setHeader(event, 'Content-Disposition', `inline; filename="${raw.filename.replace(/[^\w.-]/g, '_')}"`)
+  }
+  if (typeof raw.data === 'object' && Symbol.asyncIterator in raw.data) return sentInPieces(event, raw.data, head)
   const data = typeof raw.data === 'function' ? await raw.data() : raw.data
-  setHeader(event, 'Content-Type', raw.mime)
-  if (raw.filename) setHeader(event, 'Content-Disposition', `inline; filename="${raw.filename.replace(/[^\w.-]/g, '_')}"`)
+  head()
   return data
+}
+/** Whoever takes nothing for so long has gone. */
+const STALLED_MS = 60_000
+/** Until the first piece is there, what goes wrong is answered like anything else; after it, the answer breaks off. */
+async function sentInPieces(event: H3Event, pieces: AsyncGenerator<string>, head: () => void): Promise<undefined> {
+  const first = await pieces.next()
+  head()
+  const { res } = event.node
+  const stalled = setTimeout(() => res.destroy(), STALLED_MS)
+  async function* all() {
+    if (!first.done) yield first.value
+    for await (const piece of pieces) {
+      stalled.refresh()
+      yield piece
+    }
+  }
+  await pipeline(Readable.from(all(), { objectMode: false }), res)
+    .catch((error: Error) => log.warn({ err: error.message }, 'an export broke off'))
+    .finally(() => clearTimeout(stalled))
 }
 
 const NOBODY: Asker = { actor: null, session: '', byCookie: false, lastEvent: 0 }

@@ -3,9 +3,12 @@ import type { Answer, Body, Query, RouteName } from '../../shared/api'
 import type { Actor, Ctx } from './context'
 
 type Data = Buffer | string
-/** An answer that is not JSON. What takes long to draw is given as a function: it is drawn after the transaction. */
+/**
+ * An answer that is not JSON. What takes long to draw is given as a function: it is drawn after the
+ * transaction. What may be of any length comes in pieces.
+ */
 export class Raw {
-  constructor(readonly mime: string, readonly data: Data | (() => Promise<Data>), readonly filename = '') {}
+  constructor(readonly mime: string, readonly data: Data | (() => Promise<Data>) | AsyncGenerator<string>, readonly filename = '') {}
 }
 export interface Input<N extends RouteName> {
   params: Record<string, string>

@@ -13,7 +13,8 @@ export const balanceIn = (accounts: readonly AccountKey[], on: string): ListIn =
   columns: 'b.sum', from: `(SELECT CAST(COALESCE(SUM(p.amount_minor), 0) AS SIGNED) AS sum FROM ledger_postings p JOIN ledger_entries e ON e.id = p.entry_id WHERE p.account IN (${marks(accounts)}) AND e.on_date <= ?) b`, values: [...accounts, on], order: 'b.sum',
 })
 export const balances = (tx: Tx) => tx.rows<{ account: AccountKey, sum: number }>('SELECT account, CAST(SUM(amount_minor) AS SIGNED) AS sum FROM ledger_postings GROUP BY account ORDER BY account')
-export const journalRows = (tx: Tx) => tx.rows<{ id: number, on: string, kind: string, memo: string, account: AccountKey, amount: number }>(
+export interface JournalRow { id: number, on: string, kind: string, memo: string, account: AccountKey, amount: number }
+export const journalRows = (tx: Tx) => tx.each<JournalRow>(
   'SELECT e.id, e.on_date AS `on`, e.kind, e.memo, p.account, p.amount_minor AS amount FROM ledger_entries e JOIN ledger_postings p ON p.entry_id = e.id ORDER BY e.on_date, e.id, p.id')
 export const accountName = (key: AccountKey): string => ACCOUNTS[key].name
 

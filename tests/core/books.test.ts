@@ -9,7 +9,7 @@ import { workOrderAccount } from '../../core/costing/workOrderAccount'
 import { balanced, invoiceEntry, paymentEntry, reversal } from '../../core/ledger/entries'
 import { applyPayment } from '../../core/payments/applyPayment'
 import { writeCsv } from '../../core/formats/csv'
-import { writeJournal } from '../../core/formats/journal'
+import { writeEntry, writeJournalHead } from '../../core/formats/journal'
 import { digits, searchKey } from '../../core/text/searchKey'
 
 describe('ledger entries', () => {
@@ -76,6 +76,9 @@ describe('formats', () => {
   it('writes RFC 4180', () => expect(writeCsv([['aaa', 'b"bb', 'c\r\nc,'], [null, 1, '']])).toBe('aaa,"b""bb","c\r\nc,"\r\n,1,\r\n'))
   it.each(['=1+1', '+SUM(A1)', '-cmd', '@x', '＝1+1', '＋1'])('makes %s harmless in a spreadsheet', text => expect(writeCsv([[text]])).toBe(`'${text}\r\n`))
   it('leaves negative numbers alone', () => expect(writeCsv([['-12.50']])).toBe('-12.50\r\n'))
-  it('writes a journal without letting a name break a line', () => expect(writeJournal([{ on: '2026-11-24', code: 'invoice', memo: 'I-1 A;B\nC', postings: [{ account: 'Assets:Receivable', amountMinor: 100 }] }], ['Assets:Receivable'], 'USD')).toContain('2026-11-24 * (invoice) I-1 A B C\n    Assets:Receivable  1.00 USD'))
+  it('writes a journal without letting a name break a line', () => {
+    expect(writeJournalHead(['Assets:Receivable'], 'USD')).toBe('commodity 1,000.00 USD\naccount Assets:Receivable\n\n')
+    expect(writeEntry({ on: '2026-11-24', code: 'invoice', memo: 'I-1 A;B\nC', postings: [{ account: 'Assets:Receivable', amountMinor: 100 }] }, 'USD')).toBe('2026-11-24 * (invoice) I-1 A B C\n    Assets:Receivable  1.00 USD\n\n')
+  })
   it('finds names without accents and signs', () => expect([searchKey('Żółw & Sons, 12-A'), digits('(607) 555-0142')]).toEqual(['zolw sons 12 a', '6075550142']))
 })

@@ -3,8 +3,9 @@ import type mysql from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { unpaid } from '../../server/collections/service'
 import { customerPaper } from '../../server/customers/service'
-import { closePool } from '../../server/db/pool'
+import { closePool, fromSnapshot, type Tx } from '../../server/db/pool'
 import { inContext, type Actor, type Ctx } from '../../server/http/context'
+import { journalRows } from '../../server/ledger/queries'
 import { workOrderPaper } from '../../server/visits/account'
 import { fieldDay } from '../../server/visits/field'
 import { database, signedIn } from './client'
@@ -62,5 +63,41 @@ describe('a screen asks at most so often', () => {
     const id = await first('SELECT customer_id AS id FROM invoices LIMIT 1')
     const asked = await counted('owner', ctx => customerPaper(ctx, id))
     expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(8)
+  })
+})
+
+describe('what is exported', () => {
+  it('is read as everything stood at one moment, however long it takes', async () => {
+    const counted = (tx: Tx) => tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM holidays')
+    const read = fromSnapshot(async function* (tx) {
+      yield await counted(tx)
+      yield await counted(tx)
+    })
+    const before = await read.next()
+    await db.query(`INSERT INTO holidays (on_date, name) VALUES ('2031-01-01', 'Later')`)
+    expect((await read.next()).value).toEqual(before.value)
+    expect((await read.next()).done).toBe(true)
+    await db.query(`DELETE FROM holidays WHERE on_date = '2031-01-01'`)
+  })
+  it('gives its connection back when nobody reads it to its end', async () => {
+    // More often than there are connections for it.
+    for (let i = 0; i < 5; i++) {
+      for await (const row of fromSnapshot(journalRows)) {
+        expect(row.amount).not.toBe(0)
+        break
+      }
+    }
+  })
+  it('breaks off where the reader goes, and the next reader gets all of it', async () => {
+    const owner = await signedIn('owner')
+    for (let i = 0; i < 5; i++) {
+      const gone = new AbortController()
+      const { body } = await fetch(`${process.env.TEST_URL}/api/v1/export/journal.ledger`, { headers: { Cookie: owner.cookie }, signal: gone.signal })
+      await body!.getReader().read()
+      gone.abort()
+    }
+    const whole = (await owner.raw('GET', '/api/v1/export/journal.ledger')).text
+    const [[{ n }]] = (await db.query('SELECT COUNT(*) AS n FROM ledger_entries')) as unknown as [[{ n: number }]]
+    expect(whole.match(/^\d{4}-\d{2}-\d{2} \* /gm)).toHaveLength(n)
   })
 })

@@ -1,0 +1,39 @@
+// The books and the tables in open formats, written row by row.
+import { writeCsv } from '../../core/formats/csv'
+import { writeEntry, writeJournalHead, type JournalEntry } from '../../core/formats/journal'
+import { ACCOUNTS } from '../../core/ledger/accounts'
+import { minorToDecimal } from '../../core/money/formatMinor'
+import { json } from '../db/json'
+import type { Ctx } from '../http/context'
+import { accountName, journalRows } from '../ledger/queries'
+import { customFields } from '../settings/queries'
+import { EXPORTS, rowsFor } from './exports.queries'
+
+/** The whole ledger; the postings of an entry follow each other. */
+export async function* journal(ctx: Ctx): AsyncGenerator<string> {
+  const { currency } = ctx.company
+  yield writeJournalHead(Object.values(ACCOUNTS).map(a => a.name), currency)
+  let id = 0
+  let entry: JournalEntry | null = null
+  for await (const row of journalRows(ctx.tx)) {
+    if (row.id !== id) {
+      if (entry) yield writeEntry(entry, currency)
+      id = row.id
+      entry = { on: row.on, code: row.kind, memo: row.memo, postings: [] }
+    }
+    entry!.postings.push({ account: accountName(row.account), amountMinor: row.amount })
+  }
+  if (entry) yield writeEntry(entry, currency)
+}
+/** A table, with the firm's own fields as further columns. */
+export async function* table(ctx: Ctx, name: string): AsyncGenerator<string> {
+  const what = EXPORTS[name]!
+  const fields = (await customFields(ctx.tx)).filter(f => f.subject === what.fieldsOf)
+  yield writeCsv([[...what.columns, ...fields.map(f => f.name)]])
+  const said = (column: string, value: string | number | null | undefined) =>
+    what.money.has(column) ? minorToDecimal(Number(value), ctx.company.currency) : value ?? null
+  for await (const row of rowsFor(ctx.tx, what)) {
+    const own = json<Record<string, string>>(row.custom ?? '{}')
+    yield writeCsv([[...what.columns.map(c => said(c, row[c])), ...fields.map(f => own[f.id] ?? '')]])
+  }
+}
