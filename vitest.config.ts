@@ -1,9 +1,18 @@
 import { defineConfig } from 'vitest/config'
+import { BaseSequencer, type TestSpecification } from 'vitest/node'
+
+/** Files in the order of their names: those of the server share a database, and its clock. */
+class ByName extends BaseSequencer {
+  override sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    return Promise.resolve(files.toSorted((a, b) => a.moduleId.localeCompare(b.moduleId)))
+  }
+}
 
 export default defineConfig({
   test: {
     environment: 'node', pool: 'threads', maxWorkers: 2, // Bounds for a slow machine; nothing waits for them when all is well.
     testTimeout: 240_000, hookTimeout: 120_000,
+    sequence: { sequencer: ByName },
     projects: [
       { extends: true, test: { name: 'core', include: ['tests/core/**/*.test.ts'] } },
       { extends: true, test: { name: 'server', include: ['tests/server/**/*.test.ts'], fileParallelism: false } },

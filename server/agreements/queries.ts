@@ -2,6 +2,7 @@
 import { agreementState } from '../../core/agreements/agreementState'
 import type { Tx, Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
+import type { Finder } from '../db/search.queries'
 
 export interface AgreementRow { id: string, version: number, customerId: string, customer: string, phone: string, siteId: string | null, site: string, line1: string, town: string, postcode: string, plan: string, planId: string | null, startsOn: string, endsOn: string, visitDueOn: string | null, lastVisitOn: string | null, booked: string | null, billedUntil: string | null, price: string | null }
 const SELECT = `a.id, a.version, a.customer_id AS customerId, c.name AS customer, c.phone, a.site_id AS siteId, COALESCE(s.name, '') AS site, COALESCE(s.line1, '') AS line1, COALESCE(s.town, '') AS town, COALESCE(s.postcode, '') AS postcode,
@@ -16,13 +17,14 @@ export const agreementsIn = (customerId: string): ListIn => ({
 })
 export const withStates = (rows: readonly AgreementShort[], today: string): (AgreementShort & { state: string })[] => rows.map(a => ({ ...a, state: agreementState(a, today) }))
 export const agreementsOf = async (tx: Tx, customerId: string, today: string) => withStates(await listOf<AgreementShort>(tx, agreementsIn(customerId)), today)
+const WORDS: Finder[] = [
+  { id: 'o.id', from: 'agreements o', words: 'o.plan' },
+  { id: 'o.id', from: 'customers k JOIN agreements o ON o.customer_id = k.id', words: 'k.search' },
+  { id: 'o.id', from: 'sites k JOIN agreements o ON o.site_id = k.id', words: 'k.search' },
+]
 export async function agreementPage(tx: Tx, f: { q: string, dueBy: string | null, endingBy: string | null, today: string, postcodes: string[] | null, limit: number, after: [string, string] | null }) {
   const where = ['c.merged_into IS NULL', 'a.ends_on >= ?']
   const values: Value[] = [f.endingBy ? f.today : f.today]
-  for (const word of f.q.split(' ').filter(Boolean)) {
-    where.push('CONCAT(c.search, " ", COALESCE(s.search, ""), " ", a.plan) LIKE ?')
-    values.push(`%${word}%`)
-  }
   if (f.dueBy) {
     where.push('a.visit_due_on <= ?')
     values.push(f.dueBy)
@@ -35,7 +37,7 @@ export async function agreementPage(tx: Tx, f: { q: string, dueBy: string | null
     where.push(f.postcodes.length ? `(${f.postcodes.map(() => 's.postcode LIKE ?').join(' OR ')})` : 'FALSE')
     values.push(...f.postcodes.map(p => `${p}%`))
   }
-  return listRows<AgreementRow>(tx, { select: SELECT, from: FROM, where, values, by: 'COALESCE(a.visit_due_on, a.ends_on)', id: 'a.id', descending: false, limit: f.limit, after: f.after })
+  return listRows<AgreementRow>(tx, { select: SELECT, from: FROM, where, values, search: { q: f.q, finders: WORDS, text: ['a.plan', 'c.search', 's.search'] }, by: 'COALESCE(a.visit_due_on, a.ends_on)', id: 'a.id', descending: false, limit: f.limit, after: f.after })
 }
 export const insertAgreement = (tx: Tx, a: { id: string, customerId: string, siteId: string, plan: string, planId: string, startsOn: string, endsOn: string, visitDueOn: string }) =>
   tx.run('INSERT INTO agreements (id, customer_id, site_id, plan, plan_id, starts_on, ends_on, visit_due_on) VALUES (?, ?, ?, ?, ?, ?, ?, ?)', [a.id, a.customerId, a.siteId, a.plan, a.planId, a.startsOn, a.endsOn, a.visitDueOn])

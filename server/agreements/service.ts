@@ -4,7 +4,6 @@ import { nextVisitDue } from '../../core/agreements/nextVisitDue'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { Decimal } from '../../core/money/decimal'
-import { searchKey } from '../../core/text/searchKey'
 import { plusDays, plusMonths } from '../../core/time/zone'
 import type { Answer, Body, Query } from '../../shared/api'
 import { customerById, levels, siteById, updateRow } from '../customers/queries'
@@ -29,7 +28,7 @@ export async function listAgreements(ctx: Ctx, query: Query<'agreements'>): Prom
   const p = paging(query, ['due'], 'due')
   const areas = await territories(ctx.tx)
   const { rows, total } = await agreementPage(ctx.tx, {
-    ...p, q: query.q ? searchKey(query.q) : '', today: ctx.today, dueBy: query.due ? plusDays(plusMonths(`${query.due}-01`, 1), -1) : null, endingBy: query.ending ? plusDays(ctx.today, 60) : null,
+    ...p, q: query.q ?? '', today: ctx.today, dueBy: query.due ? plusDays(plusMonths(`${query.due}-01`, 1), -1) : null, endingBy: query.ending ? plusDays(ctx.today, 60) : null,
     postcodes: query.territory ? areas.find(a => a.name === query.territory)?.postcodes ?? [] : null,
   })
   return pageOf(rows, total, p.limit, shape(ctx, areas))

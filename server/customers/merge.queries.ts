@@ -48,7 +48,7 @@ export async function takeOutPerson(tx: Tx, customerId: string): Promise<void> {
   await run(`UPDATE equipment e JOIN sites s ON s.id = e.site_id SET e.serial = '', e.note = '' WHERE s.customer_id = ?`)
   await run('DELETE FROM attachments WHERE customer_id = ? OR call_id IN (SELECT id FROM calls WHERE JSON_VALUE(draft, "$.customerId") = ?)', 2)
   await run(`UPDATE calls SET draft = '{}', summary = 'Taken out', reason = '' WHERE JSON_VALUE(draft, "$.customerId") = ? OR work_order_id IN (${WORK}) OR quote_id IN (SELECT id FROM quotes WHERE customer_id = ?)`, 3)
-  await run(`UPDATE work_orders SET contact = '{"name":"","phone":""}', details = '{}', answers = '[]', problem = 'taken out', title = 'taken out', order_number = '', printed_note = '', custom = '{}', follow_up = '', source = '' WHERE customer_id = ?`)
+  await run(`UPDATE work_orders SET contact = '{"name":"","phone":""}', details = '{}', own_words = '', answers = '[]', problem = 'taken out', title = 'taken out', order_number = '', printed_note = '', custom = '{}', follow_up = '', source = '' WHERE customer_id = ?`)
   await run(`UPDATE visits SET findings = '', note = '' WHERE work_order_id IN (${WORK})`)
   // That somebody signed, and for what, stays; who it was, and the hand, do not.
   await run(`UPDATE signatures SET name = 'taken out', image = '' WHERE work_order_id IN (${WORK})`)
@@ -59,7 +59,7 @@ export async function takeOutPerson(tx: Tx, customerId: string): Promise<void> {
   await run(`UPDATE collection_notes SET text = '' WHERE customer_id = ?`)
   await run(`UPDATE merges SET before_merge = '{"kept":{},"merged":{}}', undone_at = COALESCE(undone_at, merged_at) WHERE kept_id = ? OR merged_id = ?`, 2)
   await run(`UPDATE day_plans d JOIN (SELECT v.id FROM visits v JOIN work_orders w ON w.id = v.work_order_id WHERE w.customer_id = ?) x ON d.result LIKE CONCAT('%', x.id, '%') SET d.result = NULL`)
-  await run(`UPDATE invoices SET custom = '{}' WHERE customer_id = ?`)
+  await run(`UPDATE invoices SET custom = '{}', own_words = '' WHERE customer_id = ?`)
   await run(`UPDATE trail SET data = NULL, text = 'taken out when the person asked for it' WHERE customer_id = ? OR work_order_id IN (${WORK}) OR subject_id = ?`, 3)
   // Answers that were kept for repeated requests repeat the person.
   await run(`UPDATE idempotency_keys SET answer = NULL WHERE answer LIKE CONCAT('%', ?, '%')`)

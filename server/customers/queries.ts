@@ -1,6 +1,7 @@
 // SQL of customers, sites, contacts, equipment and files.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
+import type { Finder } from '../db/search.queries'
 import type { Terms } from '../../core/documents/dueDate'
 import type { PriceLevel } from '../../core/pricebook/levelPrice'
 import { json } from '../db/json'
@@ -113,13 +114,14 @@ export async function updateRow<T extends keyof typeof CHANGEABLE>(tx: Tx, table
 }
 
 const SORTS: Record<string, string> = { name: 'c.name', town: 'c.town' }
+const CUSTOMER_WORDS: Finder[] = [{ id: 'o.id', from: 'customers o', words: 'o.search' }]
+const SITE_WORDS: Finder[] = [
+  { id: 'o.id', from: 'sites o', words: 'o.search' },
+  { id: 'o.id', from: 'customers k JOIN sites o ON o.customer_id = k.id', words: 'k.search' },
+]
 export async function customerPage(tx: Tx, f: { q?: string, owing?: boolean, kind?: string, tag?: string, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
   const where = ['c.merged_into IS NULL']
   const values: Value[] = []
-  for (const word of (f.q ?? '').split(' ').filter(Boolean)) {
-    where.push('c.search LIKE ?')
-    values.push(`%${word}%`)
-  }
   if (f.owing) where.push('EXISTS (SELECT 1 FROM invoices i WHERE i.customer_id = c.id AND i.open_minor > 0)')
   if (f.kind) where.push(f.kind === 'prospect' ? 'c.prospect' : 'NOT c.prospect')
   if (f.tag) {
@@ -129,7 +131,7 @@ export async function customerPage(tx: Tx, f: { q?: string, owing?: boolean, kin
   return listRows<{ id: string, name: string, phone: string, email: string, town: string, prospect: number, tags: unknown, sites: number, nextVisit: string | null, assigned: string | null }>(tx, {
     select: `c.id, c.name, c.phone, c.email, c.town, c.prospect, c.tags, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites,
       IF(c.prospect, (SELECT MIN(v.start_at) FROM visits v JOIN work_orders w ON w.id = v.work_order_id WHERE w.customer_id = c.id AND v.state = 'planned'), NULL) AS nextVisit, (SELECT p.name FROM people p WHERE p.id = c.assigned_to) AS assigned`,
-    from: 'customers c', where, values, by: SORTS[f.sort] ?? 'c.name', id: 'c.id', descending: f.descending, limit: f.limit, after: f.after,
+    from: 'customers c', where, values, search: { q: f.q ?? '', finders: CUSTOMER_WORDS, text: ['c.search'] }, by: SORTS[f.sort] ?? 'c.name', id: 'c.id', descending: f.descending, limit: f.limit, after: f.after,
   })
 }
 const SITE_SORTS: Record<string, string> = { address: 's.line1', town: 's.town' }
@@ -137,17 +139,13 @@ export async function sitePage(tx: Tx, f: { q: string, postcodes: string[] | nul
   // A customer that was merged has no sites left: nothing has to be asked of the customers to count.
   const where: string[] = []
   const values: Value[] = []
-  for (const word of f.q.split(' ').filter(Boolean)) {
-    where.push('CONCAT(s.search, " ", c.search) LIKE ?')
-    values.push(`%${word}%`)
-  }
   if (f.postcodes) {
     where.push(f.postcodes.length ? `(${f.postcodes.map(() => 's.postcode LIKE ?').join(' OR ')})` : 'FALSE')
     values.push(...f.postcodes.map(p => `${p}%`))
   }
   return listRows<{ id: string, customerId: string, customer: string, name: string, line1: string, town: string, postcode: string, equipment: number, accessNote: string }>(tx, {
     select: 's.id, s.customer_id AS customerId, c.name AS customer, s.name, s.line1, s.town, s.postcode, (SELECT COUNT(*) FROM equipment e WHERE e.site_id = s.id AND NOT e.removed) AS equipment, s.access_note AS accessNote',
-    from: 'sites s STRAIGHT_JOIN customers c ON c.id = s.customer_id', countFrom: f.q ? undefined : 'sites s', where, values, by: SITE_SORTS[f.sort] ?? 's.line1', id: 's.id', descending: f.descending, limit: f.limit, after: f.after,
+    from: 'sites s STRAIGHT_JOIN customers c ON c.id = s.customer_id', countFrom: 'sites s', where, values, search: { q: f.q, finders: SITE_WORDS, text: ['s.search', 'c.search'] }, by: SITE_SORTS[f.sort] ?? 's.line1', id: 's.id', descending: f.descending, limit: f.limit, after: f.after,
   })
 }
 

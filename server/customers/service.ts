@@ -143,7 +143,7 @@ export async function addCustomer(ctx: Ctx, body: Body<'newCustomer'>): Promise<
 }
 export async function listCustomers(ctx: Ctx, query: Query<'customers'>): Promise<Answer<'customers'>> {
   const p = paging(query, ['name', 'town'], 'name')
-  const { rows, total } = await customerPage(ctx.tx, { ...p, q: query.q && searchKey(query.q), owing: query.owing === 'yes', kind: query.kind, tag: query.tag })
+  const { rows, total } = await customerPage(ctx.tx, { ...p, q: query.q, owing: query.owing === 'yes', kind: query.kind, tag: query.tag })
   const owed = await owedBy(ctx.tx, rows.map(r => r.id), ctx.today)
   return pageOf(rows, total, p.limit, (r) => {
     const debt = owed.find(o => o.customerId === r.id)

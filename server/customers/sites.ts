@@ -2,7 +2,6 @@
 import { conflict, notFound } from '../../core/errors/LedgerError'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { formatPhone } from '../../core/text/phone'
-import { searchKey } from '../../core/text/searchKey'
 import type { Answer, Body, Query } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { fromBase64, kindOf, PICTURES } from '../http/files'
@@ -20,7 +19,7 @@ export async function listSites(ctx: Ctx, query: Query<'sites'>): Promise<Answer
   const p = paging(query, ['address', 'town'], 'address')
   const areas = await territories(ctx.tx)
   const postcodes = query.territory ? areas.find(a => a.name === query.territory)?.postcodes ?? [] : null
-  const { rows, total } = await sitePage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', postcodes })
+  const { rows, total } = await sitePage(ctx.tx, { ...p, q: query.q ?? '', postcodes })
   return pageOf(rows, total, p.limit, r => ({ id: r.id, customerId: r.customerId, customer: r.customer, name: r.name, line1: r.line1, town: r.town, postcode: r.postcode, territory: territoryOf(r.postcode, areas)?.name ?? '', equipment: r.equipment, accessNote: r.accessNote }))
 }
 async function liveCustomer(ctx: Ctx, id: string): Promise<void> {

@@ -67,6 +67,8 @@ async function applyFile(connection: Connection, file: string, sql: string, hash
 export async function migrate(url: string, folder: string): Promise<string[]> {
   const connection = await mysql.createConnection({ uri: url })
   try {
+    // People and places are called “Will” and “Who” too: an index of words leaves none out. It is said when it is made.
+    await connection.query('SET SESSION innodb_ft_enable_stopword = OFF')
     const [[lock]] = await connection.query<RowDataPacket[]>('SELECT GET_LOCK(CONCAT(DATABASE(), ":migrate"), 60) AS held') as unknown as [[{ held: number }]]
     if (lock.held !== 1) throw new Error('Another start is migrating this database; it did not finish within a minute.')
     const known = await applied(connection)

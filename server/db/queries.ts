@@ -1,6 +1,7 @@
 // The SQL that every list shares: the count, and the rows beyond the cursor in their order.
 import { json } from './json'
 import type { Tx, Value } from './pool'
+import { byPieces, byWords, wordsOf, type Search, type Searched } from './search.queries'
 
 export interface ListSql {
   select: string
@@ -9,6 +10,7 @@ export interface ListSql {
   countFrom?: string
   where: string[]
   values: Value[]
+  search?: Search | null
   /** the column sorted by, and the identifier that breaks ties */
   by: string
   id: string
@@ -17,23 +19,28 @@ export interface ListSql {
   after: [string, string] | null
 }
 
-/**
- * A condition under which a word stands somewhere in these columns, however it is written there: large or small, with or
- * without accents. JSON columns compare byte by byte unless they are told otherwise.
- */
-export const standsIn = (...columns: string[]): string => `CONCAT_WS(' ', ${columns.join(', ')}) COLLATE utf8mb4_unicode_ci LIKE ?`
-/** A word as LIKE looks for it anywhere; signs that mean something to LIKE mean themselves. */
-export const anywhere = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`
-
 /** A page (one row more than the limit, to know whether another follows) with the total. Each row carries `key`, its place in the order. */
-export async function listRows<R>(tx: Tx, q: ListSql): Promise<{ rows: (R & { key: string })[], total: number }> {
-  const where = q.where.length ? q.where.join(' AND ') : '1 = 1'
-  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM ${q.countFrom ?? q.from} WHERE ${where}`, q.values))!.n
+export async function listRows<R>(tx: Tx, list: ListSql): Promise<Page<R>> {
+  const { search } = list
+  if (!search?.q.trim()) return pageOf<R>(tx, list, null)
+  if (!wordsOf(search.q).length) return pageOf<R>(tx, list, byPieces(search))
+  const found = await pageOf<R>(tx, list, byWords(search, list.id))
+  // Nothing begins with that: it may be a piece from within a word.
+  return found.total > 0 ? found : pageOf<R>(tx, list, byPieces(search))
+}
+interface Page<R> { rows: (R & { key: string })[], total: number }
+async function pageOf<R>(tx: Tx, q: ListSql, searched: Searched | null): Promise<Page<R>> {
+  const where = [...q.where, ...(searched?.where ?? [])].join(' AND ') || '1 = 1'
+  const before = searched?.from ?? ''
+  const values = [...(searched?.fromValues ?? []), ...q.values, ...(searched?.values ?? [])]
+  const countFrom = searched?.wide ? q.from : q.countFrom ?? q.from
+  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM ${before}${countFrom} WHERE ${where}`, values))!.n
+  if (total === 0) return { rows: [], total }
   const rest = q.after ? beyond(q, q.after) : null
   const order = q.descending ? 'DESC' : 'ASC'
   const rows = await tx.rows<R & { key: string }>(
-    `SELECT ${q.select}, ${q.by} AS \`key\` FROM ${q.from} WHERE ${where}${rest ? ` AND ${rest.sql}` : ''} ORDER BY ${q.by} ${order}, ${q.id} ${order} LIMIT ${q.limit + 1}`,
-    [...q.values, ...(rest?.values ?? [])])
+    `SELECT ${q.select}, ${q.by} AS \`key\` FROM ${before}${q.from} WHERE ${where}${rest ? ` AND ${rest.sql}` : ''} ORDER BY ${q.by} ${order}, ${q.id} ${order} LIMIT ${q.limit + 1}`,
+    [...values, ...(rest?.values ?? [])])
   return { rows, total }
 }
 

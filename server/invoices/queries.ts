@@ -1,6 +1,7 @@
 // SQL of invoices, their lines, payments on them, and messages about them.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listRows } from '../db/queries'
+import type { Finder } from '../db/search.queries'
 import type { Answer } from '../../shared/api'
 import { json } from '../db/json'
 
@@ -30,14 +31,14 @@ export const paymentsOfInvoice = (tx: Tx, id: string) => tx.rows<{ id: string, n
   `SELECT p.id, p.number, p.method, p.reference, p.received_on AS \`on\`, a.amount, p.bounced_on IS NOT NULL AS bounced
    FROM (SELECT payment_id, CAST(SUM(IF(amount_minor > 0, amount_minor, 0)) AS SIGNED) AS amount FROM allocations WHERE invoice_id = ? GROUP BY payment_id) a JOIN payments p ON p.id = a.payment_id ORDER BY p.created_at, p.id`, [id])
 const STATES: Record<string, string> = { open: 'i.open_minor > 0', paid: 'i.open_minor = 0', overdue: 'i.open_minor > 0 AND i.due_on < ?' }
+const WORDS: Finder[] = [
+  { id: 'o.id', from: 'invoices o', words: 'o.number, o.own_words' },
+  { id: 'o.id', from: 'customers k JOIN invoices o ON o.customer_id = k.id', words: 'k.search' },
+]
 const SORTS: Record<string, string> = { issued: 'i.issue_on', due: 'i.due_on' }
 export async function invoicePage(tx: Tx, f: { q: string, state?: string, customerId?: string, today: string, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
   const where: string[] = []
   const values: Value[] = []
-  if (f.q) {
-    where.push('(i.number LIKE ? OR JSON_EXTRACT(i.custom, "$.*") COLLATE utf8mb4_unicode_ci LIKE ? OR i.customer_id IN (SELECT id FROM customers WHERE search LIKE ?))')
-    values.push(`%${f.q.replace(/^([iI]) (\d)/, '$1-$2')}%`, `%${f.q.replaceAll(' ', '%')}%`, `%${f.q}%`)
-  }
   if (f.state) {
     where.push(STATES[f.state]!)
     if (f.state === 'overdue') values.push(f.today)
@@ -50,7 +51,7 @@ export async function invoicePage(tx: Tx, f: { q: string, state?: string, custom
     select: 'i.id, i.number, i.customer_id AS customerId, c.name AS customer, i.work_order_id AS workOrderId, w.number AS workOrder, i.issue_on AS issueOn, i.due_on AS dueOn, i.total_minor AS total, i.open_minor AS open, i.paid_minor AS paid, i.sent, i.state',
     // In this order: left to itself the optimiser begins with the customers and sorts every invoice.
     from: 'invoices i STRAIGHT_JOIN customers c ON c.id = i.customer_id LEFT JOIN work_orders w ON w.id = i.work_order_id', countFrom: 'invoices i',
-    where, values, by: SORTS[f.sort] ?? 'i.issue_on', id: 'i.id', descending: f.descending, limit: f.limit, after: f.after,
+    where, values, search: { q: f.q, finders: WORDS, text: ['i.number', 'i.own_words', 'c.search'] }, by: SORTS[f.sort] ?? 'i.issue_on', id: 'i.id', descending: f.descending, limit: f.limit, after: f.after,
   })
 }
 export const openInvoices = (tx: Tx, customerId: string, ids: string[] | null, lock: boolean) => tx.rows<{ id: string, number: string, dueOn: string, issueOn: string, total: number, payable: number, paid: number, balanceMinor: number, workOrderId: string | null, work: string | null, linkTurn: number, linkUntil: string | null }>(

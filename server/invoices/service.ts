@@ -9,7 +9,6 @@ import { documentTotals } from '../../core/documents/documentTotals'
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
 import { INCOME_ACCOUNT } from '../../core/ledger/accounts'
 import { invoiceEntry } from '../../core/ledger/entries'
-import { searchKey } from '../../core/text/searchKey'
 import type { Answer, Body, Query } from '../../shared/api'
 import { hashToken, linkToken } from '../access/session'
 import { customerById, siteById } from '../customers/queries'
@@ -135,7 +134,7 @@ export async function invoicePaper(ctx: Ctx, id: string): Promise<Answer<'invoic
 }
 export async function listInvoices(ctx: Ctx, query: Query<'invoices'>): Promise<Answer<'invoices'>> {
   const p = paging(query, ['issued', 'due'], '-issued')
-  const { rows, total } = await invoicePage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', state: query.state, customerId: query.customerId, today: ctx.today })
+  const { rows, total } = await invoicePage(ctx.tx, { ...p, q: query.q ?? '', state: query.state, customerId: query.customerId, today: ctx.today })
   return pageOf(rows, total, p.limit, r => ({
     id: r.id, number: r.number, customerId: r.customerId, customer: r.customer, workOrderId: r.workOrderId, workOrder: r.workOrder ?? '', issueOn: r.issueOn, dueOn: r.dueOn,
     total: toMoney(r.total, ctx.company.currency), open: toMoney(r.open, ctx.company.currency), late: r.open > 0 ? Math.max(0, daysLate(r.dueOn, ctx.today)) : 0, state: invoiceState(r),

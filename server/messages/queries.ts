@@ -1,6 +1,7 @@
 // SQL of messages: waiting, delivered, opened, failed.
 import { marks, sqlInstant, type Tx } from '../db/pool'
-import { anywhere, listRows, standsIn } from '../db/queries'
+import { listRows } from '../db/queries'
+import type { Finder } from '../db/search.queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { json } from '../db/json'
@@ -23,10 +24,16 @@ export async function noteOpened(ctx: Ctx, invoice: { id: string, number: string
   const { affected } = await ctx.tx.run('UPDATE messages SET opened_at = ? WHERE invoice_id = ? AND opened_at IS NULL', [sqlInstant(ctx.now), invoice.id])
   if (affected) await record(ctx, { subject: 'invoice', id: invoice.id, workOrderId: invoice.workOrderId, customerId: invoice.customerId, text: `Invoice ${invoice.number} opened by the customer` })
 }
+const WORDS: Finder[] = [
+  { id: 'o.id', from: 'messages o', words: 'o.subject' },
+  { id: 'o.id', from: 'messages o', words: 'o.recipients' },
+  { id: 'o.id', from: 'customers k JOIN messages o ON o.customer_id = k.id', words: 'k.search' },
+]
 export async function messagePage(tx: Tx, f: { q: string, limit: number, after: [string, string] | null }) {
   const { rows, total } = await listRows<MessageRow & { customer: string | null, error: string, createdAt: string, deliveredAt: string | null, openedAt: string | null }>(tx, {
     select: 'm.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error, m.attach, m.channel, m.attempts, m.created_at AS createdAt, m.delivered_at AS deliveredAt, m.opened_at AS openedAt',
-    from: 'messages m LEFT JOIN customers c ON c.id = m.customer_id', where: f.q ? [standsIn('m.subject', 'm.recipients', 'c.name')] : [], values: f.q ? [anywhere(f.q)] : [],
+    from: 'messages m LEFT JOIN customers c ON c.id = m.customer_id', where: [], values: [],
+    search: { q: f.q, finders: WORDS, text: ['m.subject', 'm.recipients', 'c.search'] },
     by: 'm.created_at', id: 'm.id', descending: true, limit: f.limit, after: f.after,
   })
   return { rows: rows.map(r => ({ ...r, recipients: json<string[]>(r.recipients) })), total }

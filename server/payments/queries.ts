@@ -1,7 +1,8 @@
 // SQL of payments, what they are applied to, and card charges.
 import type { ChargeState } from '../../shared/payments'
 import { marks, sqlInstant, type Tx } from '../db/pool'
-import { anywhere, listRows, standsIn, type ListIn } from '../db/queries'
+import { listRows, type ListIn } from '../db/queries'
+import type { Finder } from '../db/search.queries'
 
 export interface PaymentRow { id: string, number: string, customerId: string, method: 'cash' | 'cheque' | 'card' | 'transfer', reference: string, amount: number, on: string, bouncedOn: string | null }
 export const insertPayment = (tx: Tx, p: Omit<PaymentRow, 'bouncedOn'> & { by: string | null, at: number }) => tx.run(
@@ -10,11 +11,15 @@ export const paymentById = (tx: Tx, id: string) => tx.row<PaymentRow>('SELECT id
 export const insertAllocation = (tx: Tx, id: string, paymentId: string, invoiceId: string, amount: number, on: string) => tx.run('INSERT INTO allocations (id, payment_id, invoice_id, amount_minor, on_date) VALUES (?, ?, ?, ?, ?)', [id, paymentId, invoiceId, amount, on])
 export const allocationsOf = (tx: Tx, paymentId: string) => tx.rows<{ invoiceId: string, amount: number }>('SELECT invoice_id AS invoiceId, CAST(SUM(amount_minor) AS SIGNED) AS amount FROM allocations WHERE payment_id = ? GROUP BY invoice_id HAVING SUM(amount_minor) <> 0', [paymentId])
 export const markBounced = (tx: Tx, id: string, on: string) => tx.run('UPDATE payments SET bounced_on = ? WHERE id = ?', [on, id])
+const WORDS: Finder[] = [
+  { id: 'o.id', from: 'payments o', words: 'o.number, o.reference' },
+  { id: 'o.id', from: 'customers k JOIN payments o ON o.customer_id = k.id', words: 'k.search' },
+]
 export async function paymentPage(tx: Tx, f: { q: string, limit: number, after: [string, string] | null, descending: boolean }) {
   return listRows<PaymentRow & { customer: string, takenBy: string | null }>(tx, {
     select: 'p.id, p.number, c.name AS customer, p.method, p.reference, p.amount_minor AS amount, p.received_on AS `on`, p.bounced_on AS bouncedOn, t.name AS takenBy',
     from: 'payments p STRAIGHT_JOIN customers c ON c.id = p.customer_id LEFT JOIN people t ON t.id = p.taken_by',
-    where: f.q ? [standsIn('p.number', 'p.reference', 'c.name')] : [], values: f.q ? [anywhere(f.q)] : [],
+    where: [], values: [], search: { q: f.q, finders: WORDS, text: ['p.number', 'p.reference', 'c.search'] },
     by: 'p.received_on', id: 'p.id', descending: f.descending, limit: f.limit, after: f.after,
   })
 }

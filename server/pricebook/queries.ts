@@ -6,6 +6,7 @@ import type { TimeFactor } from '../../core/pricebook/timeFactor'
 import type { MarkupRule } from '../../core/pricebook/markupTiers'
 import type { PriceSet } from '../../core/pricebook/reprice'
 import { listRows, type ListIn } from '../db/queries'
+import type { Finder } from '../db/search.queries'
 import { json } from '../db/json'
 
 export interface EntryRow {
@@ -28,13 +29,10 @@ export const standardLabour = async (tx: Tx) => {
   const row = await tx.row<EntryRow>(`SELECT ${COLUMNS} FROM price_entries e WHERE e.kind = 'labour' AND NOT e.retired ORDER BY e.pinned DESC, e.code LIMIT 1`)
   return row && asEntry(row)
 }
+const WORDS: Finder[] = [{ id: 'o.id', from: 'price_entries o', words: 'o.code, o.name, o.synonyms, o.category' }]
 export async function entryPage(tx: Tx, f: { q: string, kind?: string, category?: string, retired?: boolean, pinned: boolean, limit: number, after: [string, string] | null, descending: boolean, sort: string }) {
   const where = [f.retired ? 'e.retired' : 'NOT e.retired']
   const values: Value[] = []
-  for (const word of f.q.split(' ').filter(Boolean)) {
-    where.push('CONCAT(e.code, " ", e.name, " ", e.synonyms, " ", e.category) LIKE ?')
-    values.push(`%${word}%`)
-  }
   if (f.kind) {
     where.push('e.kind = ?')
     values.push(f.kind)
@@ -44,7 +42,7 @@ export async function entryPage(tx: Tx, f: { q: string, kind?: string, category?
     values.push(f.category, `${f.category.replace(/[%_\\]/g, '\\$&')}${WITHIN}%`)
   }
   if (f.pinned) where.push('e.pinned')
-  const { rows, total } = await listRows<EntryRow>(tx, { select: COLUMNS, from: 'price_entries e', where, values, by: f.sort === 'name' ? 'e.name' : 'e.code', id: 'e.id', descending: f.descending, limit: f.limit, after: f.after })
+  const { rows, total } = await listRows<EntryRow>(tx, { select: COLUMNS, from: 'price_entries e', where, values, search: { q: f.q, finders: WORDS, text: ['e.code', 'e.name', 'e.synonyms', 'e.category'] }, by: f.sort === 'name' ? 'e.name' : 'e.code', id: 'e.id', descending: f.descending, limit: f.limit, after: f.after })
   return { rows: rows.map(r => ({ ...asEntry(r), key: r.key })), total }
 }
 

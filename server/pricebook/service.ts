@@ -8,7 +8,6 @@ import { levelSaving, type LineKind, type PriceLevel } from '../../core/priceboo
 import { searchEntries } from '../../core/pricebook/searchEntries'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { roundToMinor } from '../../core/money/roundToMinor'
-import { searchKey } from '../../core/text/searchKey'
 import type { Answer, Query } from '../../shared/api'
 import { levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
@@ -74,7 +73,7 @@ export async function pinEntry(ctx: Ctx, id: string, on: boolean): Promise<Answe
 export async function listBook(ctx: Ctx, query: Query<'priceBook'>): Promise<Answer<'priceBook'>> {
   const p = paging(query, ['code', 'name'], 'code')
   const of = await book(ctx)
-  const { rows, total } = await entryPage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', kind: query.kind, category: query.category, retired: query.retired === 'yes', pinned: query.pinned === 'yes' })
+  const { rows, total } = await entryPage(ctx.tx, { ...p, q: query.q ?? '', kind: query.kind, category: query.category, retired: query.retired === 'yes', pinned: query.pinned === 'yes' })
   const one = shape(ctx, await agreementLevel(ctx), of)
   return pageOf(rows, total, p.limit, one)
 }

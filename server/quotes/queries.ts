@@ -1,6 +1,7 @@
 // SQL of quotes and their lines.
 import { sqlInstant, type Tx, type Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
+import type { Finder } from '../db/search.queries'
 import { json } from '../db/json'
 import type { PricedLine } from '../pricebook/priceLines'
 
@@ -42,6 +43,10 @@ export const quotesOfCustomerIn = (customerId: string): ListIn => ({ ...SHORT, f
 export const quotesOfCustomer = (tx: Tx, customerId: string) => listOf<ShortQuote>(tx, quotesOfCustomerIn(customerId))
 export const historyOfQuote = (tx: Tx, id: string) => tx.rows<{ id: number, at: string, who: string, text: string }>('SELECT id, at, who, text FROM trail WHERE subject_id = ? ORDER BY id DESC LIMIT 100', [id])
 const WHERE: Record<string, string> = { open: 'q.state IN ("draft", "sent")', draft: 'q.state = "draft"', sent: 'q.state = "sent" AND q.expires_on >= ?', expired: 'q.state = "sent" AND q.expires_on < ?', accepted: 'q.state = "accepted"', declined: 'q.state = "declined"' }
+const WORDS: Finder[] = [
+  { id: 'o.id', from: 'quotes o', words: 'o.number, o.title, o.order_number' },
+  { id: 'o.id', from: 'customers k JOIN quotes o ON o.customer_id = k.id', words: 'k.search' },
+]
 export async function quotePage(tx: Tx, f: { q: string, state?: string, today: string, descending: boolean, limit: number, after: [string, string] | null }) {
   const where: string[] = []
   const values: Value[] = []
@@ -49,12 +54,8 @@ export async function quotePage(tx: Tx, f: { q: string, state?: string, today: s
     where.push(WHERE[f.state]!)
     if (WHERE[f.state]!.includes('?')) values.push(f.today)
   }
-  if (f.q) {
-    where.push('(CONCAT(q.number, " ", q.title, " ", q.order_number) LIKE ? OR q.customer_id IN (SELECT id FROM customers WHERE search LIKE ?))')
-    values.push(`%${f.q.replace(/^([qQ]) (\d)/, '$1-$2')}%`, `%${f.q}%`)
-  }
   return listRows<ShortQuote & { customer: string, owner: string | null }>(tx, {
     select: 'q.id, q.number, q.title, q.state, q.expires_on AS expiresOn, q.total_minor AS total, q.created_at AS createdAt, q.sent_at AS sentAt, c.name AS customer, (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner',
-    from: 'quotes q STRAIGHT_JOIN customers c ON c.id = q.customer_id', countFrom: 'quotes q', where, values, by: 'q.created_at', id: 'q.id', descending: f.descending, limit: f.limit, after: f.after,
+    from: 'quotes q STRAIGHT_JOIN customers c ON c.id = q.customer_id', countFrom: 'quotes q', where, values, search: { q: f.q, finders: WORDS, text: ['q.number', 'q.title', 'q.order_number', 'c.search'] }, by: 'q.created_at', id: 'q.id', descending: f.descending, limit: f.limit, after: f.after,
   })
 }

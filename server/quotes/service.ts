@@ -8,7 +8,6 @@ import { documentTotals } from '../../core/documents/documentTotals'
 import { margin } from '../../core/documents/margin'
 import { quoteState } from '../../core/quotes/quoteState'
 import { whyQuoteWaits } from '../../core/quotes/whyQuoteWaits'
-import { searchKey } from '../../core/text/searchKey'
 import { formatPhone } from '../../core/text/phone'
 import { localDate, plusDays } from '../../core/time/zone'
 import type { Answer, Body, Query } from '../../shared/api'
@@ -86,7 +85,7 @@ export async function quotePaper(ctx: Ctx, id: string): Promise<Quote> {
 }
 export async function listQuotes(ctx: Ctx, query: Query<'quotes'>): Promise<Answer<'quotes'>> {
   const p = paging(query, ['created'], '-created')
-  const { rows, total } = await quotePage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', state: query.state, today: ctx.today })
+  const { rows, total } = await quotePage(ctx.tx, { ...p, q: query.q ?? '', state: query.state, today: ctx.today })
   return pageOf(rows, total, p.limit, (r) => {
     const { text, late } = waits(ctx, r)
     return { id: r.id, number: r.number, customer: r.customer, title: r.title, state: quoteState(r, ctx.today), waiting: text, late, owner: r.owner ?? '', createdAt: r.createdAt, expiresOn: r.expiresOn, total: toMoney(r.total, ctx.company.currency) }

@@ -1,6 +1,7 @@
 // SQL of work orders, visits, clock, lines, signatures and photos.
 import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
-import { anywhere, listOf, listRows, standsIn, type ListIn } from '../db/queries'
+import { listOf, listRows, type ListIn } from '../db/queries'
+import type { Finder } from '../db/search.queries'
 import type { VisitState, WorkOrderState } from '../../core/visits/workOrderState'
 import type { ClockInterval } from '../../core/hours/workedSeconds'
 import { json } from '../db/json'
@@ -36,7 +37,9 @@ export const followUpLists = async (tx: Tx) => (await tx.rows<{ name: string }>(
 export const setOwnPrices = async (tx: Tx, id: string, version: number, prices: Record<string, string>) => (await tx.run('UPDATE work_orders SET own_prices = ?, version = version + 1 WHERE id = ? AND version = ?', [JSON.stringify(prices), id, version])).affected
 export const setDetails = (tx: Tx, id: string, details: object) => tx.run('UPDATE work_orders SET details = ?, version = version + 1 WHERE id = ?', [JSON.stringify(details), id])
 export const setWords = (tx: Tx, id: string, w: { title: string, problem: string, orderNumber: string, printedNote: string }) => tx.run('UPDATE work_orders SET title = ?, problem = ?, order_number = ?, printed_note = ?, version = version + 1 WHERE id = ?', [w.title, w.problem, w.orderNumber, w.printedNote, id])
-export const setCustom = (tx: Tx, table: 'work_orders' | 'invoices', id: string, custom: object) => tx.run(`UPDATE ${table} SET custom = ? WHERE id = ?`, [JSON.stringify(custom), id])
+/** The firm's own fields, and their words for the search. */
+export const setCustom = (tx: Tx, table: 'work_orders' | 'invoices', id: string, custom: Record<string, string>) =>
+  tx.run(`UPDATE ${table} SET custom = ?, own_words = ? WHERE id = ?`, [JSON.stringify(custom), Object.values(custom).join(' '), id])
 export const setWorkOrderFacts = (tx: Tx, id: string, state: WorkOrderState, toBill: number, doneAt: number | null) =>
   tx.run('UPDATE work_orders SET state = ?, to_bill_minor = ?, done_at = COALESCE(done_at, ?), version = version + 1 WHERE id = ?', [state, toBill, doneAt === null ? null : sqlInstant(doneAt), id])
 export const addExplained = (tx: Tx, id: string, seconds: number) => tx.run('UPDATE work_orders SET explained_seconds = explained_seconds + ? WHERE id = ?', [seconds, id])
@@ -132,6 +135,11 @@ export const photosIn = (workOrderId: string): ListIn => ({ columns: 'id, taken_
 export const photosOf = (tx: Tx, workOrderId: string) => listOf<PhotoRow>(tx, photosIn(workOrderId))
 export const photoById = (tx: Tx, id: string) => tx.row<{ workOrderId: string, mime: string, bytes: Buffer }>('SELECT work_order_id AS workOrderId, mime, bytes FROM photos WHERE id = ?', [id])
 
+const WORDS: Finder[] = [
+  { id: 'o.id', from: 'work_orders o', words: 'o.number, o.title, o.order_number, o.own_words' },
+  { id: 'o.id', from: 'customers k JOIN work_orders o ON o.customer_id = k.id', words: 'k.search' },
+  { id: 'o.id', from: 'sites k JOIN work_orders o ON o.site_id = k.id', words: 'k.search' },
+]
 const SORTS: Record<string, string> = { created: 'w.created_at', number: 'w.number' }
 export async function workOrderPage(tx: Tx, f: { q: string, states: string[], kind?: string, followUp?: string, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
   const where: string[] = []
@@ -148,16 +156,12 @@ export async function workOrderPage(tx: Tx, f: { q: string, states: string[], ki
     where.push(f.followUp === '*' ? `w.follow_up <> ''` : 'w.follow_up = ?')
     if (f.followUp !== '*') values.push(f.followUp)
   }
-  for (const word of f.q.split(' ').filter(Boolean)) {
-    where.push(`(${standsIn('w.number', 'w.title', 'w.order_number', 'c.name', 's.name', 's.town')} OR c.search LIKE ? OR ${standsIn('JSON_EXTRACT(w.custom, "$.*")')})`)
-    values.push(anywhere(word), anywhere(word), anywhere(word))
-  }
   return listRows<{ id: string, number: string, title: string, customer: string, town: string, kind: string, state: WorkOrderState, createdAt: string, doneAt: string | null, toBill: number, technician: string | null, startedAt: string | null, followUp: string, followUpOn: string | null }>(tx, {
     select: `w.id, w.number, w.title, w.follow_up AS followUp, w.follow_up_on AS followUpOn, c.name AS customer, s.town, w.kind, w.state, w.created_at AS createdAt, w.done_at AS doneAt, w.to_bill_minor AS toBill,
       (SELECT p.name FROM visits v JOIN people p ON p.id = v.technician_id WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS technician,
       (SELECT v.started_at FROM visits v WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS startedAt`,
     from: 'work_orders w STRAIGHT_JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id',
-    where, values, by: SORTS[f.sort] ?? 'w.created_at', id: 'w.id', descending: f.descending, limit: f.limit, after: f.after,
+    where, values, search: { q: f.q, finders: WORDS, text: ['w.number', 'w.title', 'w.order_number', 'w.own_words', 'c.search', 's.search'] }, by: SORTS[f.sort] ?? 'w.created_at', id: 'w.id', descending: f.descending, limit: f.limit, after: f.after,
   })
 }
 export interface WorkOfCustomer { id: string, number: string, title: string, state: string, on: string, toBill: number }

@@ -2,7 +2,6 @@
 import { notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
 import { hoursMinutes } from '../../core/hours/workedSeconds'
-import { searchKey } from '../../core/text/searchKey'
 import type { visitRoutes } from '../../shared/visits'
 import { outside, Raw, type Handlers } from '../http/route'
 import { pageOf, paging } from '../http/paging'
@@ -16,7 +15,7 @@ import { followUpLists, photoById, signatureImage, workOrderPage } from './queri
 export const visitHandlers: Handlers<typeof visitRoutes> = {
   async workOrders(ctx, { query }) {
     const p = paging(query, ['created', 'number'], '-created')
-    const { rows, total } = await workOrderPage(ctx.tx, { ...p, q: query.q ? searchKey(query.q) : '', states: (query.state ?? '').split(',').filter(Boolean), kind: query.kind, followUp: query.followUp })
+    const { rows, total } = await workOrderPage(ctx.tx, { ...p, q: query.q ?? '', states: (query.state ?? '').split(',').filter(Boolean), kind: query.kind, followUp: query.followUp })
     const why = (r: typeof rows[number]) => {
       if (r.state !== 'to_bill') return ''
       const hours = r.doneAt ? Math.round((ctx.now - Date.parse(r.doneAt)) / 3_600_000) : 0

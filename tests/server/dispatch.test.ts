@@ -74,6 +74,7 @@ describe('whoever goes along', () => {
     const act = (visitId: string, name: string) => office.ok('clock', { params: { id: visitId }, body: { act: name } })
     const at1 = await booked({ technician: 'Rosa', date: '2026-11-25', start: '13:00' })
     expect((await along(at1.visitId)).crewIds).toEqual([quill])
+    await forgetClocksAfter('2026-11-25T18:00Z')
     setClock('2026-11-25T13:00')
     await act(at1.visitId, 'arrive')
     setClock('2026-11-25T14:00')
