@@ -180,11 +180,13 @@ export const billedSumsIn = (customerId: string): ListIn => ({ columns: 'net_min
 export interface FieldRow extends VisitRow { number: string, title: string, currency: string, contact: unknown, customer: string, customerPhone: string, officeNote: string, site: string, line1: string, town: string, accessNote: string, lat: number | null, lon: number | null, net: number }
 const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, c.name AS customer, c.phone AS customerPhone, c.office_note AS officeNote, s.name AS site, s.line1, s.town, s.access_note AS accessNote, s.lat, s.lon,
   (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE l.work_order_id = w.id AND NOT l.removed) AS net
-  FROM visits v JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id LEFT JOIN people p ON p.id = v.technician_id`
+  FROM visits v STRAIGHT_JOIN work_orders w ON w.id = v.work_order_id STRAIGHT_JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id LEFT JOIN people p ON p.id = v.technician_id`
+/** Visits of some hours, and those that somebody is at, on whatever day they were planned. Takes the two ends. */
+const OF_A_DAY = `v.id IN (SELECT d.id FROM (SELECT id FROM visits WHERE start_at >= ? AND start_at < ? UNION SELECT id FROM visits WHERE state IN ('driving', 'on_site', 'paused')) d)`
 export const fieldRow = (tx: Tx, id: string) => tx.row<FieldRow>(`${FIELD} WHERE v.id = ?`, [id])
 /** A technician's day: visits of their own, and those that they go along to. */
 export const fieldRows = (tx: Tx, personId: string, from: number, to: number) => tx.rows<FieldRow>(
-  `${FIELD} WHERE ${goesThere} AND v.state <> 'cancelled' AND ((v.start_at >= ? AND v.start_at < ?) OR v.state IN ('driving', 'on_site', 'paused')) ORDER BY v.start_at`, [personId, personId, personId, sqlInstant(from), sqlInstant(to)])
+  `${FIELD} WHERE ${OF_A_DAY} AND ${goesThere} AND v.state <> 'cancelled' ORDER BY v.start_at`, [sqlInstant(from), sqlInstant(to), personId, personId, personId])
 /** The visits of a day that are a person's own or, with `along`, also those that they go along to. */
 export const visitsOfTechnician = (tx: Tx, personId: string, from: number, to: number, along = false) => tx.rows<VisitRow>(
-  `SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE ${along ? goesThere : 'v.technician_id = ?'} AND v.state <> 'cancelled' AND ((v.start_at >= ? AND v.start_at < ?) OR v.state IN ('driving', 'on_site', 'paused')) ORDER BY v.start_at`, [...along ? [personId, personId, personId] : [personId], sqlInstant(from), sqlInstant(to)])
+  `SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE ${OF_A_DAY} AND ${along ? goesThere : 'v.technician_id = ?'} AND v.state <> 'cancelled' ORDER BY v.start_at`, [sqlInstant(from), sqlInstant(to), ...along ? [personId, personId, personId] : [personId]])

@@ -1,3 +1,5 @@
+-- Whoever is somewhere is found by that, however many visits there were.
+ALTER TABLE visits ADD KEY (state, start_at);
 -- Lists are searched by the words that something begins with, from an index of words, not by reading every row.
 ALTER TABLE work_orders ADD own_words TEXT NOT NULL DEFAULT '';
 ALTER TABLE invoices ADD own_words TEXT NOT NULL DEFAULT '';
