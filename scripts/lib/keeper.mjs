@@ -1,11 +1,22 @@
 // Keeps processes alive: one that ends by itself is started again, after a pause that grows while it
-// keeps ending, and is short again once it has lived for a while.
+// keeps ending before it has come up.
 import { spawn } from 'node:child_process'
 import { say } from './say.mjs'
 
 const FIRST_PAUSE_MS = 150
 const LONGEST_PAUSE_MS = 15_000
-const LIVED_MS = 60_000
+/** Whatever lived so long had come up and worked: it is wanted again at once, however often it is killed. */
+const CAME_UP_MS = 4_000
+
+/**
+ * How often a process fell before it had come up, and how long to wait before it is started again.
+ * @param {number} falls how often it had before
+ * @param {number} livedMs how long it lived this time
+ */
+export function afterFall(falls, livedMs) {
+  const before = livedMs >= CAME_UP_MS ? 0 : falls
+  return { falls: before + 1, pauseMs: Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** before) }
+}
 
 /** @param {(children: { pid: number, command: string }[]) => void} changed told who runs, whenever that changes */
 export function keeper(changed) {
@@ -18,8 +29,8 @@ export function keeper(changed) {
     one.child.once('error', () => {})
     one.child.once('exit', (code, signal) => {
       if (stopping) return
-      if (Date.now() - one.startedAt > LIVED_MS) one.falls = 0
-      const pause = Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** one.falls++)
+      const { falls, pauseMs: pause } = afterFall(one.falls, Date.now() - one.startedAt)
+      one.falls = falls
       say(`${one.command} ended by itself (${signal ?? code}); starting it again${pause > 1000 ? ` in ${Math.round(pause / 1000)} s` : ''}`)
       one.timer = setTimeout(() => start(one), pause)
     })

@@ -8,6 +8,8 @@ import { join } from 'node:path'
 import type mysql from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 // @ts-expect-error a plain module of the commands
+import { afterFall } from '../../scripts/lib/keeper.mjs'
+// @ts-expect-error a plain module of the commands
 import { endLeftovers, leaveFolder, takeFolder } from '../../scripts/lib/leftovers.mjs'
 import { migrate } from '../../server/db/migrate'
 import { closePool, transaction } from '../../server/db/pool'
@@ -250,5 +252,20 @@ describe('housekeeping', () => {
     const [left] = await db.query('SELECT id FROM idempotency_keys WHERE id IN (?, ?) UNION ALL SELECT id FROM sessions WHERE id = ? UNION ALL SELECT id FROM tries WHERE id IN (?, ?)', [names.old, names.fresh, names.old, names.old, names.fresh])
     expect((left as { id: string }[]).map(r => r.id)).toEqual([names.fresh, names.fresh])
     expect((await client.send('run')).status).toBe(200)
+  })
+})
+describe('what fell is started again', () => {
+  const pauses = (lived: number[]): number[] => {
+    let falls = 0
+    return lived.map((ms) => {
+      const after = afterFall(falls, ms) as { falls: number, pauseMs: number }
+      falls = after.falls
+      return after.pauseMs
+    })
+  }
+  it('at once, however often, where it had come up; after growing pauses where it did not', () => {
+    expect(pauses([9000, 9000, 9000, 9000])).toEqual([150, 150, 150, 150])
+    expect(pauses([100, 100, 100, 9000, 100])).toEqual([150, 300, 600, 150, 300])
+    expect(Math.max(...pauses(Array.from({ length: 40 }, () => 10)))).toBe(15_000)
   })
 })
