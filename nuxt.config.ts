@@ -1,5 +1,4 @@
 // The build: what is rendered where, which modules are on, and what the server bundle carries.
-import { join } from 'node:path'
 import { build } from 'esbuild'
 
 export default defineNuxtConfig({
@@ -27,9 +26,16 @@ export default defineNuxtConfig({
     // Sent compressed where the browser takes it.
     ...({ compressPublicAssets: { gzip: true, brotli: false } } as object),
     hooks: {
-      // The planner runs in a thread of its own, from a bundle of its own beside the server.
+      // What computes for long runs in a thread of its own, from a bundle of its own beside the server.
       async compiled(nitro) {
-        await build({ entryPoints: ['server/work/planWorker.ts'], bundle: true, platform: 'node', format: 'esm', outfile: join(nitro.options.output.serverDir, 'plan-worker.mjs') })
+        await build({
+          entryPoints: ['server/work/planWorker.ts', 'server/work/roadsWorker.ts'],
+          bundle: true,
+          platform: 'node',
+          format: 'esm',
+          outdir: nitro.options.output.serverDir,
+          outExtension: { '.js': '.mjs' },
+        })
       },
     },
     serverAssets: [{ baseName: 'fonts', dir: './assets/fonts' }],

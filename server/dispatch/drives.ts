@@ -1,14 +1,13 @@
 // Drive times for the server: along the imported roads where they cover both ends, else by great circle and circuity; kept once known.
-import { gunzipSync, gzipSync } from 'node:zlib'
-import { invalid } from '../../core/errors/LedgerError'
 import { driveSeconds } from '../../core/dispatch/driveSeconds'
 import type { Place } from '../../core/dispatch/greatCircle'
-import { mapGround } from '../../core/dispatch/mapGround'
-import { nearestNode, readRoads, roadFan, roadMatrix, roadSeconds, roadWay, type OnRoad, type Roads } from '../../core/dispatch/roads'
+import { nearestNode, roadFan, roadMatrix, roadSeconds, roadWay, type OnRoad, type Roads } from '../../core/dispatch/roads'
 import type { Answer, Body } from '../../shared/api'
 import type { Tx } from '../db/pool'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
+import type { Call } from '../http/route'
+import { roadsIn, type ReadRoads } from '../work/roadsThread'
 import { currentRoads, insertRoads, roadsData } from './queries'
 
 /** Seconds from one place to another. */
@@ -22,6 +21,9 @@ interface Spot { index: number, road: OnRoad, row: Map<number, number> }
 /** The network in use, with what was found on it. Another network begins with nothing found, and whoever is still asking the one before keeps it whole. */
 interface Network { id: string, roads: Roads, ground: string, spots: Map<string, Spot>, ways: Map<string, Way> }
 let loaded: Network | null = null
+/** The network that is being read: whoever asks meanwhile waits for the same one. */
+let coming: { id: string, network: Promise<Network> } | null = null
+const networkOf = (id: string, { roads, ground }: ReadRoads): Network => ({ id, roads, ground, spots: new Map(), ways: new Map() })
 const MOST_WAYS = 5_000
 /** Places that are kept; each knows its drives to the others. A firm's sites and homes come to fewer. */
 const MOST_SPOTS = 20_000
@@ -29,9 +31,18 @@ const MOST_SPOTS = 20_000
 async function networkNow(tx: Tx): Promise<Network | null> {
   const current = await currentRoads(tx)
   if (!current) return null
-  if (loaded?.id !== current.id) {
-    const data: unknown = JSON.parse(gunzipSync((await roadsData(tx, current.id))!).toString('utf8'))
-    loaded = { id: current.id, roads: readRoads(data), ground: JSON.stringify(mapGround(data)), spots: new Map(), ways: new Map() }
+  if (loaded?.id === current.id) return loaded
+  const { id } = current
+  if (coming?.id !== id) {
+    const packed = (await roadsData(tx, id))!
+    // Somebody else may have begun while this was asked.
+    if (coming?.id !== id) coming = { id, network: roadsIn({ packed }).then(read => networkOf(id, read)) }
+  }
+  try {
+    loaded = await coming!.network
+  }
+  finally {
+    if (coming?.id === id) coming = null
   }
   return loaded
 }
@@ -97,19 +108,17 @@ export async function driveMatrix(tx: Tx, places: readonly Place[]): Promise<Flo
 export async function roadsOf(ctx: Ctx): Promise<Answer<'roads'>> {
   const current = await currentRoads(ctx.tx)
   const roads = (await networkNow(ctx.tx))?.roads
-  return { network: current && roads ? { name: current.name, lines: roads.lines, positions: roads.lat.length, parts: roads.parts, importedAt: current.importedAt } : null }
+  return current && roads ? shapeRoads(current, roads) : { network: null }
 }
+const shapeRoads = ({ name, importedAt }: { name: string, importedAt: string }, { lines, lat, parts }: Roads): Answer<'roads'> => ({ network: { name, lines, positions: lat.length, parts, importedAt } })
 /** Takes another network, once it has been read whole; the one before stays until then. */
-export async function importRoads(ctx: Ctx, body: Body<'importRoads'>): Promise<Answer<'roads'>> {
-  let data: unknown
-  try {
-    data = JSON.parse(body.data)
-  }
-  catch {
-    throw invalid('data', 'This file is not JSON.')
-  }
-  const roads = readRoads(data)
-  await insertRoads(ctx.tx, { id: body.id, name: body.name, roads: roads.lines, data: gzipSync(JSON.stringify(data)), by: signedIn(ctx).id, at: ctx.now })
-  await record(ctx, { subject: 'roads', id: body.id, text: `Roads imported: ${body.name}, ${roads.lines} lines` })
-  return roadsOf(ctx)
+export async function importRoads(call: Call, body: Body<'importRoads'>): Promise<Answer<'roads'>> {
+  const read = await roadsIn({ text: body.data })
+  return call.once(async (ctx) => {
+    const { lines } = read.roads
+    await insertRoads(ctx.tx, { id: body.id, name: body.name, roads: lines, data: Buffer.from(read.packed), by: signedIn(ctx).id, at: ctx.now })
+    await record(ctx, { subject: 'roads', id: body.id, text: `Roads imported: ${body.name}, ${lines} lines` })
+    ctx.tx.afterCommit(() => { loaded = networkOf(body.id, read) })
+    return shapeRoads({ name: body.name, importedAt: new Date(ctx.now).toISOString() }, read.roads)
+  })
 }

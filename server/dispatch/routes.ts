@@ -1,6 +1,6 @@
 // The routes of the schedule, bound to their service.
 import type { dispatchRoutes } from '../../shared/dispatch'
-import type { Handlers } from '../http/route'
+import { outside, type Handlers } from '../http/route'
 import { acceptPlan, beginPlan, dayPlan, stopPlan } from './dayPlan'
 import { addEntry, addTimeOff, changeTechnician, keepHoliday, keepTerritory, keepVisitMessages, scheduleSetUp, takeEntryBack, takeTimeOffBack } from './setUp'
 import { calendar, newCalendar } from './calendar'
@@ -27,7 +27,7 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   newCalendar: (ctx, { params }) => newCalendar(ctx, params.id!),
   calendar: (ctx, { params }) => calendar(ctx, params.token!),
   roads: ctx => roadsOf(ctx),
-  importRoads: (ctx, { body }) => importRoads(ctx, body),
+  importRoads: outside((call, { body }) => importRoads(call, body)),
   beginPlan: (ctx, { body }) => beginPlan(ctx, body),
   dayPlan: (ctx, { params }) => dayPlan(ctx, params.id!),
   stopPlan: (ctx, { params }) => stopPlan(ctx, params.id!),

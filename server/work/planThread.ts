@@ -1,14 +1,10 @@
-// Starts the planner's thread: from the bundle beside the server, or from the source while developing.
-import { existsSync } from 'node:fs'
-import { dirname, join } from 'node:path'
-import { Worker } from 'node:worker_threads'
+// The planner, in its thread.
 import type { Plan, PlanInstance } from '../../core/dispatch/plan/instance'
+import { startThread } from './thread'
 
 export interface PlanThread { stop(): void, done: Promise<{ plan: Plan, cost: number, tries: number, stopped: boolean }> }
 export function startPlanner(work: { instance: PlanInstance, given: Plan, seconds: number, seed: number }, progress: (passed: number) => void): PlanThread {
-  const built = join(dirname(process.argv[1] ?? ''), 'plan-worker.mjs')
-  const worker = existsSync(built) ? new Worker(built, { workerData: work }) : new Worker('./server/work/planWorker.ts', { workerData: work, execArgv: ['--import', 'tsx'] })
-  worker.unref()
+  const worker = startThread('planWorker', work)
   return {
     stop: () => worker.postMessage('stop'),
     done: new Promise((done, fail) => {

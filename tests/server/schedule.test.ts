@@ -225,6 +225,25 @@ describe('roads', () => {
     expect(after.network).toMatchObject({ name: 'With an island', parts: 2 })
     setClock('2026-11-24T10:21')
   })
+  it('a large network is read beside everything else: others are answered meanwhile', async () => {
+    const roads = demoRoads() as { features: object[] }
+    // An archipelago far away, so that no drive of the demo changes.
+    for (let row = 0; row < 400; row++) {
+      const coordinates = Array.from({ length: 500 }, (_, i) => [-50 + i * 0.0011, 10 + row * 0.0013])
+      roads.features.push({ type: 'Feature', properties: { speed: 50 }, geometry: { type: 'LineString', coordinates } })
+    }
+    const data = JSON.stringify(roads)
+    let read = false
+    const importing = office.ok('importRoads', { body: { id: id(), name: 'Archipelago', data } }).finally(() => { read = true })
+    let answers = 0
+    while (!read) {
+      await owner.ok('session')
+      answers++
+    }
+    expect((await importing).network).toMatchObject({ name: 'Archipelago', parts: 401 })
+    expect(answers).toBeGreaterThan(20)
+    expect((await office.ok('roads')).network!.name).toBe('Archipelago')
+  })
   it('a file that is too large is refused before it is read', async () => {
     const reply = await office.raw('POST', '/api/v1/roads', { id: id(), name: 'Huge', data: 'x'.repeat(61_000_000) })
     expect(reply.status).toBe(413)
