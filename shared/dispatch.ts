@@ -60,6 +60,7 @@ const technician = obj({
   off: list(obj({ id: id().required(), from: instant().required(), to: instant().required(), reason: words() })), entries: list(obj({ id: id().required(), from: instant().required(), to: instant().required(), title: words() })), calendar: flag().required(),
 })
 export const scheduleSetUp = obj({
+  drivesOutside: flag().required(),
   technicians: list(technician), territories: list(obj({ id: id().required(), name: words(), postcodes: list(words()), people: list(words()), sites: int().required(), morning: int().required(), afternoon: int().required() })), holidays: list(obj({ date: date().required(), name: words() })), sitesNowhere: int().required(), roads: words(), yardKnown: flag().required(), messages: visitMessages,
   guide: list(obj({ code: words(), done: flag().required(), text: words(300), where: words() })),
 })
@@ -70,6 +71,7 @@ export const dispatchRoutes = {
   importTerritories: route({ method: 'POST', path: '/territories/import', who: OFFICE, summary: 'Territories from a CSV with a territory and a postcode in each row; a dry run first', maxBytes: 2_000_000, body: obj({ data: need('Choose a file.', 1_900_000), dryRun: flag().default(true) }), answer: obj({ territories: list(obj({ name: words(), postcodes: int().required(), added: int().required(), dropped: int().required() })), errors: list(obj({ line: int().required(), message: words(300) })), kept: flag().required() }) }),
   exportTerritories: route({ method: 'GET', path: '/export/territories.csv', who: DESK, summary: 'Territories and their postcodes as CSV', mime: 'text/csv' }),
   keepVisitMessages: route({ method: 'POST', path: '/visit-messages', who: OFFICE, summary: 'Which messages customers get about visits, and their words', body: visitMessages, answer: scheduleSetUp }),
+  keepDrives: route({ method: 'POST', path: '/schedule-drives', who: OFFICE, summary: 'Whether the drive to the first visit and the one home lie outside the hours', body: obj({ outside: flag().required('Say whether drives are working time.') }), answer: scheduleSetUp }),
   addTimeOff: route({ method: 'POST', path: '/time-off', who: DESK, summary: 'Time off with its reason', body: obj({ id: id().required(), personId: id().required('Say who is off.'), from: date().required('Say from when.'), fromTime: time().nullable().default(null), to: date().required('Say until when.'), toTime: time().nullable().default(null), reason: need('Say why.', 160) }), answer: scheduleSetUp }),
   removeTimeOff: route({ method: 'POST', path: '/time-off/{id}/remove', who: DESK, summary: 'Take time off back', answer: scheduleSetUp }),
   addEntry: route({ method: 'POST', path: '/day-entries', who: DESK, summary: 'An entry that is no visit: a meeting, a training', body: obj({ id: id().required(), personId: id().required('Say for whom.'), date: date().required('Say on which day.'), from: time().required('Say from when.'), to: time().required('Say until when.'), title: need('Say what it is.', 120) }), answer: scheduleSetUp }),

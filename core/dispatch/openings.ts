@@ -27,6 +27,8 @@ export interface OpeningDay {
   blocked: readonly (Span & { rest?: boolean })[]
   start: Place | null
   end: Place | null
+  /** the drive to the first visit and the one home lie outside the hours */
+  drivesOutside?: boolean
   stops: readonly OpeningStop[]
   skills: readonly string[]
   /** territories served; none means all */
@@ -146,7 +148,8 @@ function tryAt(day: OpeningDay, shift: Span, stops: readonly OpeningStop[], legs
   const to = legOf(before ? before.place : day.start, wish.place, drive)
   const on = next ? legOf(wish.place, next.place, drive) : legOf(wish.place, day.end, drive)
   const was = next ? legs[i]! : legOf(before ? before.place : day.start, day.end, drive)
-  const leave = Math.max(before ? before.startAt + before.durationSeconds * 1000 : shift.from, wish.after)
+  const early = !before && day.drivesOutside ? to * 1000 : 0
+  const leave = Math.max(before ? before.startAt + before.durationSeconds * 1000 : shift.from - early, wish.after)
   const start = earliestStart(leave, to * 1000, Math.ceil(within.from / QUARTER) * QUARTER, length, day.blocked, QUARTER)
   if (start > within.to) return null
   // What comes after is pushed on as far as it has to be, and no promise may break.
@@ -177,9 +180,10 @@ function tryAt(day: OpeningDay, shift: Span, stops: readonly OpeningStop[], legs
   const dayEndAt = t + legOf(place, day.end, drive) * 1000
   // Over time is what runs beyond the last stretch of work of the day.
   const over = Math.max(...day.working.map(w => w.to))
-  const overtimeSeconds = Math.max(0, (dayEndAt - over) / 1000)
+  const home = (from: Place | null) => (day.drivesOutside ? 0 : legOf(from, day.end, drive) * 1000)
+  const overtimeSeconds = Math.max(0, (t + home(place) - over) / 1000)
   const old = stops.at(-1)
-  const overBefore = old ? Math.max(0, (old.startAt + old.durationSeconds * 1000 + legOf(old.place, day.end, drive) * 1000 - over) / 1000) : 0
+  const overBefore = old ? Math.max(0, (old.startAt + old.durationSeconds * 1000 + home(old.place) - over) / 1000) : 0
   if (overtimeSeconds > OVERTIME_MOST && overtimeSeconds > overBefore) return null
   const extra = Math.max(0, to + on - was)
   const overCapacity = day.taken[half] >= day.capacity[half]

@@ -71,7 +71,9 @@ function asTechnician(ctx: Ctx, d: TechnicianDay, places: Places): PlanTechnicia
   const isRest = (b: { from: number, to: number }) => d.rests.some(r => r.from === b.from && r.to === b.to)
   const closed = [...d.blocked.filter(b => !isRest(b)), ...d.stops.filter(s => s.helps).map(s => ({ from: s.startAt, to: s.startAt + s.durationSeconds * 1000 }))].filter(b => b.to > from)
   return [{
-    id: key(d.technicianId, d.date), start: places.number(begun?.place ?? d.start), end: places.number(d.end), shift: { from: seconds(from), to: seconds(Math.max(from, shift.to)) }, overtimeMost: OVERTIME_MOST, skills: [...d.skills],
+    id: key(d.technicianId, d.date), start: places.number(begun?.place ?? d.start), end: places.number(d.end), shift: { from: seconds(from), to: seconds(Math.max(from, shift.to)) },
+    // Whoever is at work already drives within the hours.
+    outside: ctx.company.drivesOutside && from === shift.from && !begun ? { setsOff: d.date === ctx.today ? seconds(ctx.now) : -Infinity } : undefined, overtimeMost: OVERTIME_MOST, skills: [...d.skills],
     breaks: [
       ...closed.map(b => ({ from: seconds(b.from), to: seconds(b.from), seconds: seconds(b.to - Math.max(b.from, from)) })),
       // A break may begin an hour earlier or later, between two visits.

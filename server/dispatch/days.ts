@@ -35,7 +35,7 @@ export async function technicianDays(ctx: Ctx, first: string, count: number, opt
     const all = byDay.get(`${person.id} ${date}`) ?? []
     const blocks = facts.blocks(person, date)
     return {
-      person, technicianId: person.id, name: person.name, date, noon, working: shift ? [shift] : [], blocked: blocks.map(b => ({ from: b.from, to: b.to, rest: b.kind === 'break' })), rests: blocks.filter(b => b.kind === 'break').map(b => ({ from: b.from, to: b.to })), start: person.start, end: person.end, skills: skillsOn(person, date),
+      person, technicianId: person.id, name: person.name, date, noon, working: shift ? [shift] : [], drivesOutside: ctx.company.drivesOutside, blocked: blocks.map(b => ({ from: b.from, to: b.to, rest: b.kind === 'break' })), rests: blocks.filter(b => b.kind === 'break').map(b => ({ from: b.from, to: b.to })), start: person.start, end: person.end, skills: skillsOn(person, date),
       serves: areas.filter(a => person.territoryIds.includes(a.id)).map(a => a.name), capacity: { morning: hours?.morning ?? 0, afternoon: hours?.afternoon ?? 0 },
       taken: { morning: all.filter(v => Date.parse(v.startAt) < noon).length, afternoon: all.filter(v => Date.parse(v.startAt) >= noon).length },
       stops: all.filter(v => v.id !== options.visitId).map((v) => {

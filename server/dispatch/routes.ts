@@ -2,7 +2,7 @@
 import type { dispatchRoutes } from '../../shared/dispatch'
 import { outside, type Handlers } from '../http/route'
 import { acceptPlan, beginPlan, dayPlan, stopPlan } from './dayPlan'
-import { addEntry, addTimeOff, changeTechnician, keepHoliday, keepTerritory, keepVisitMessages, scheduleSetUp, takeEntryBack, takeTimeOffBack } from './setUp'
+import { addEntry, addTimeOff, changeTechnician, keepDrives, keepHoliday, keepTerritory, keepVisitMessages, scheduleSetUp, takeEntryBack, takeTimeOffBack } from './setUp'
 import { calendar, newCalendar } from './calendar'
 import { groundNow, importRoads, roadsOf } from './drives'
 import { openings } from './openings'
@@ -35,6 +35,7 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   openings: (ctx, { body }) => openings(ctx, body),
   importTerritories: (ctx, { body }) => importTerritories(ctx, body),
   exportTerritories: ctx => exportTerritories(ctx),
+  keepDrives: (ctx, { body }) => keepDrives(ctx, body),
   keepVisitMessages: (ctx, { body }) => keepVisitMessages(ctx, body),
   scheduleRange: (ctx, { query }) => scheduleRange(ctx, query),
   looks: ctx => looks(ctx),

@@ -6,7 +6,7 @@ import { dayBounds, localToInstant, plusDays, sayDay } from '../../core/time/zon
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { putVisitMessages, territories } from '../settings/queries'
+import { putVisitMessages, setDrivesOutside, territories } from '../settings/queries'
 import { middleOf } from '../customers/queries'
 import { wordsOf } from './visitMessages'
 import { comingOff, currentRoads, entriesBetween, holidaysBetween, insertEntry, insertTimeOff, peopleSetUp, putHoliday, putTerritory, removeEntry, removeTimeOff, sitesByPostcode, technicianById, updateTechnician, type Hours, lockPeople } from './queries'
@@ -34,6 +34,7 @@ export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {
   const unused = areas.filter(a => !people.some(p => p.territoryIds.includes(a.id)))
   const say = (code: string, done: boolean, yes: string, no: string, where: string): SetUp['guide'][number] => ({ code, done, text: done ? yes : no, where })
   return {
+    drivesOutside: ctx.company.drivesOutside,
     technicians: people.map(p => ({
       id: p.id, version: p.version, name: p.name, skills: p.skills, licences: p.licences, territoryIds: p.territoryIds, placeKnown: p.start !== null, kind: p.kind, goesWith: p.goesWith, startsAt: p.startsAt, endsAt: p.endsAt, home: p.home, calendar: p.calendar, hours: Object.entries(p.hours).map(([weekday, h]) => ({ weekday: Number(weekday), ...h, breakFrom: h.breakFrom ?? '', breakTo: h.breakTo ?? '' })),
       off: off.filter(o => o.personId === p.id).map(({ personId: _person, ...o }) => o), entries: entries.filter(e => e.personId === p.id).map(e => ({ id: e.id, from: e.fromAt, to: e.toAt, title: e.title })),
@@ -134,6 +135,14 @@ export async function keepTerritory(ctx: Ctx, body: Body<'keepTerritory'>): Prom
 export async function keepHoliday(ctx: Ctx, body: Body<'keepHoliday'>): Promise<SetUp> {
   await putHoliday(ctx.tx, body.date, body.name)
   await record(ctx, { subject: 'settings', id: ctx.id(), text: body.name ? `Holiday on ${body.date}: ${body.name}` : `${body.date} is no holiday` })
+  return scheduleSetUp(ctx)
+}
+export async function keepDrives(ctx: Ctx, { outside }: Body<'keepDrives'>): Promise<SetUp> {
+  if (outside !== ctx.company.drivesOutside) {
+    await setDrivesOutside(ctx.tx, outside)
+    await record(ctx, { subject: 'settings', id: ctx.id(), text: outside ? 'Drives from and to home lie outside the hours' : 'Drives from and to home lie within the hours' })
+    ctx.company.drivesOutside = outside
+  }
   return scheduleSetUp(ctx)
 }
 export async function keepVisitMessages(ctx: Ctx, body: Body<'keepVisitMessages'>): Promise<SetUp> {

@@ -7,13 +7,13 @@ import { listOf, type ListIn } from '../db/queries'
 
 export interface Company {
   name: string, line1: string, town: string, postcode: string, phone: string, email: string, taxNumber: string, currency: string, locale: string, timeZone: string
-  taxMode: TaxMode, terms: Terms, payTo: string, conditions: string, wording: Record<string, string>, yardLat: number | null, yardLon: number | null, demoDay: string | null, /** how far a demo's own clock is from the wall's */ clockOffsetMs: number, country: string, sources: string[], stateLabels: Record<string, string>, visitMessages: { confirmation?: boolean, eve?: boolean, onWay?: boolean }
+  taxMode: TaxMode, terms: Terms, payTo: string, conditions: string, wording: Record<string, string>, yardLat: number | null, yardLon: number | null, demoDay: string | null, /** how far a demo's own clock is from the wall's */ clockOffsetMs: number, country: string, /** the drive to the first visit and the one home are not working time */ drivesOutside: boolean, sources: string[], stateLabels: Record<string, string>, visitMessages: { confirmation?: boolean, eve?: boolean, onWay?: boolean }
 }
 
 export async function getCompany(tx: Tx): Promise<Company | null> {
   const row = await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number AS taxNumber, currency, locale, time_zone AS timeZone, tax_mode AS taxMode, terms, pay_to AS payTo,
-    conditions, wording, yard_lat AS yardLat, yard_lon AS yardLon, demo_day AS demoDay, clock_offset_ms AS clockOffsetMs, country, sources, state_labels AS stateLabels, visit_messages AS visitMessages FROM company WHERE id = 1`)
-  return row && { ...row, terms: json<Terms>(row.terms), wording: json<Record<string, string>>(row.wording), sources: json<string[]>(row.sources), stateLabels: json<Record<string, string>>(row.stateLabels), visitMessages: json<Company['visitMessages']>(row.visitMessages) }
+    conditions, wording, yard_lat AS yardLat, yard_lon AS yardLon, demo_day AS demoDay, clock_offset_ms AS clockOffsetMs, country, drives_outside AS drivesOutside, sources, state_labels AS stateLabels, visit_messages AS visitMessages FROM company WHERE id = 1`)
+  return row && { ...row, drivesOutside: Boolean(row.drivesOutside), terms: json<Terms>(row.terms), wording: json<Record<string, string>>(row.wording), sources: json<string[]>(row.sources), stateLabels: json<Record<string, string>>(row.stateLabels), visitMessages: json<Company['visitMessages']>(row.visitMessages) }
 }
 const PREFIX = { work_order: 'W-', invoice: 'I-', receipt: 'R-', quote: 'Q-' } as const
 /** The next human number; the row stays locked until the commit, so numbers have no gaps. */
@@ -45,5 +45,6 @@ export const putField = (tx: Tx, f: { id: string, subject: string, name: string,
   'INSERT INTO custom_fields (id, subject, name, kind, choices, position, retired) VALUES (?, ?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name), choices = VALUES(choices), position = VALUES(position), retired = VALUES(retired)', [f.id, f.subject, f.name, f.kind, JSON.stringify(f.choices), f.position, f.retired])
 export const putStateLabels = (tx: Tx, labels: Record<string, string>) => tx.run('UPDATE company SET state_labels = ?, version = version + 1', [JSON.stringify(labels)])
 export const putVisitMessages = (tx: Tx, messages: Company['visitMessages'], wording: Record<string, string>) => tx.run('UPDATE company SET visit_messages = ?, wording = ?, version = version + 1', [JSON.stringify(messages), JSON.stringify(wording)])
+export const setDrivesOutside = (tx: Tx, outside: boolean) => tx.run('UPDATE company SET drives_outside = ?, version = version + 1', [outside])
 export const setClockOffset = (tx: Tx, ms: number) => tx.run('UPDATE company SET clock_offset_ms = ?, version = version + 1', [ms])
 export const putSources = (tx: Tx, sources: string[]) => tx.run('UPDATE company SET sources = ?, version = version + 1', [JSON.stringify(sources)])

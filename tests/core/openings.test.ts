@@ -25,6 +25,19 @@ describe('openings', () => {
     // Ten minutes from home: the day begins with leaving, as the planner counts it.
     expect(openings([day()], wish(), drive, say).map(o => o.startAt)).toEqual([at('08:15'), at('12:00')])
   })
+  it('where drives lie outside the hours, the day begins at the first visit and ends at the last', () => {
+    const outside = { drivesOutside: true }
+    expect(openings([day(outside)], wish(), drive, say).map(o => o.startAt)).toEqual([at('08:00'), at('12:00')])
+    // Nobody sets off before now: at 7:55 with ten minutes to drive.
+    expect(openings([day(outside)], wish({ after: at('07:55'), part: 'morning' }), drive, say)[0]!.startAt).toBe(at('08:15'))
+    // An hour that ends with the hours, and ten minutes home.
+    const late = { durationSeconds: 3600, window: { from: at('15:00'), to: at('15:00') } }
+    const [[over], [none]] = [openings([day()], wish(late), drive, say), openings([day(outside)], wish(late), drive, say)]
+    expect([over!.overtimeSeconds, none!.overtimeSeconds]).toEqual([600, 0])
+    expect([over!.dayEndAt, none!.dayEndAt]).toEqual([at('16:10'), at('16:10')])
+    // After a meeting at the beginning of the day comes the drive.
+    expect(openings([day({ ...outside, blocked: [{ from: at('08:00'), to: at('09:00') }] })], wish({ part: 'morning' }), drive, say)[0]!.startAt).toBe(at('09:15'))
+  })
   it('count the detour, not the drive: between two stops on the way it costs nothing', () => {
     const [best] = openings([day({ stops: [stop('a', '08:00', 60, 5), stop('b', '12:00', 60, 20)] })], wish(), drive, say)
     expect(best).toMatchObject({ startAt: at('09:15'), extraDriveSeconds: 0 })

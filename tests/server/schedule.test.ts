@@ -45,6 +45,18 @@ describe('openings', () => {
     expect(first.items.filter(o => o.sound).map(o => o.startAt)).toEqual(first.items.filter(o => o.sound).map(o => o.startAt).sort())
     expect((await office.send('openings', { body: await wish({ windowFrom: '15:00', windowTo: '14:00' }) })).body.errors?.[0]?.path).toBe('windowTo')
   })
+  it('begin with the hours where the firm says that drives lie outside them', async () => {
+    const { technicians } = await office.ok('scheduleSetUp')
+    const early = async () => (await office.ok('openings', { body: await wish({ from: '2026-12-09', days: 1, limit: 50, part: 'morning' }) })).items.filter(o => technicians.some(t => t.id === o.technicianId && t.hours.some(h => h.weekday === 3)))
+    const within = await early()
+    expect((await signedIn('dispatch').then(d => d.send('keepDrives', { body: { outside: true } }))).status).toBe(403)
+    expect((await office.ok('keepDrives', { body: { outside: true } })).drivesOutside).toBe(true)
+    const outside = await early()
+    const gained = within.filter(o => outside.some(x => x.technicianId === o.technicianId && x.startAt < o.startAt))
+    expect(gained.length).toBeGreaterThan(0)
+    await office.ok('keepDrives', { body: { outside: false } })
+    expect(await early()).toEqual(within)
+  })
   it('a chosen one is held against a second caller, for ten minutes', async () => {
     // Of another day: one of today may have begun when the ten minutes are over.
     const best = (await office.ok('openings', { body: await wish({ limit: 50 }) })).items.find(o => o.startAt > '2026-11-25')

@@ -62,6 +62,7 @@ const keepTerritories = () => act(async () => {
   file.data = ''
   await refresh()
 })
+const keepDrives = (outside: boolean) => act(() => keep(call('keepDrives', { body: { outside } })))
 const MESSAGES = [['confirmation', 'A confirmation when a visit is booked with its time'], ['eve', 'A word the day before, from 16:00 on'], ['onWay', 'A word when the technician sets off']] as const
 const told = reactive({ open: false, confirmation: false, eve: false, onWay: false, words: { confirmation: '', eve: '', onWay: '', late: '' } })
 watch(data, (d) => { if (d && !told.open) Object.assign(told, d.messages, { words: { ...d.messages.words } }) })
@@ -139,6 +140,14 @@ const shortHours = (p: Person) => {
         <td class="small"><div v-for="o in p.off" :key="o.id">{{ spell(o) }}: {{ o.reason }} <button class="btn plain small" :aria-label="`Take back: ${o.reason}`" @click="takeOff(o.id)">Take back</button></div><div v-for="e in p.entries" :key="e.id">{{ session.dayTime(e.from) }}: {{ e.title }} <button class="btn plain small" :aria-label="`Take back: ${e.title}`" @click="takeEntry(e.id)">Take back</button></div></td>
         <td class="right nowrap"><button v-if="owns" class="btn" :aria-label="`Change ${p.name}`" @click="edit(p)">Change</button> <button class="btn" :aria-label="`Calendar of ${p.name}`" @click="newLink(p)">{{ p.calendar ? 'New calendar link' : 'Calendar link' }}</button></td></tr>
     </tbody></table>
+    <div class="sheet box row drives" role="group" aria-label="Drives from and to home">
+      <span>The drive to the first visit and the one home</span>
+      <el-radio-group :model-value="data.drivesOutside" :disabled="!owns || busy" @change="keepDrives(Boolean($event))">
+        <el-radio :value="false">are within the hours</el-radio>
+        <el-radio :value="true">lie outside them</el-radio>
+      </el-radio-group>
+      <span class="quiet small">{{ data.drivesOutside ? 'The first visit can begin when the hours do; the way home is no overtime.' : 'Whoever begins at 8:00 sets off then, and is home when the hours end.' }}</span>
+    </div>
     <p v-if="link.url" class="note row" role="status"><span class="grow">The calendar of <b>{{ link.name }}</b>, for a calendar program; a link before this one has ended:<br><code class="num url">{{ link.url }}</code></span></p>
     <div class="two">
       <form class="sheet box" @submit.prevent="keepOff"><h2>Time off</h2>

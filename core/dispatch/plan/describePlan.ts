@@ -24,7 +24,7 @@ export function describePlan(instance: PlanInstance, plan: Plan): PlanFacts {
       const before = i === 0 ? tech.start : p.visits[route[i - 1]!]!.place
       return { visitId: visit.id, start, finish: start + visit.seconds, drive: p.drive[before * p.places + visit.place]!, late: Math.max(0, start - visit.to) }
     })
-    return { technicianId: tech.id, stops, driving: driven.driving, work: driven.work, overtime: Math.max(0, driven.end - tech.to), broken: driven.broken, end: driven.end, cost: driven.cost }
+    return { technicianId: tech.id, stops, driving: driven.driving, work: driven.work, overtime: Number.isNaN(driven.over) ? 0 : driven.over, broken: driven.broken, end: driven.end, cost: driven.cost }
   })
   const sum = (key: 'driving' | 'overtime' | 'broken' | 'cost') => days.reduce((a, d) => a + d[key], 0)
   const served = new Set(routes.flat())

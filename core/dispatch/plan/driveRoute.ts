@@ -104,13 +104,16 @@ export function step(p: Problem, k: number, v: number, s: Drive): number {
   s.load += visit.load
   s.visits++
   if (s.load > tech.loadMost || s.visits > tech.visitsMost) return NaN
+  // The first drive may be over when the shift begins, unless something else comes before it.
+  const early = s.visits === 1 && !Number.isNaN(tech.setsOff)
   next.labels = 0
   for (let i = 0; i < s.labels; i++) {
     let t = s.t[i]!
     let pause = s.pause[i]!
     for (;;) {
       const due = tech.breaks[pause]
-      const arrive = Math.max(t + leg, visit.from)
+      const there = early && pause === s.pause[i] ? Math.max(t, tech.setsOff + leg) : t + leg
+      const arrive = Math.max(there, visit.from)
       const later = due === undefined || arrive + visit.seconds <= due.to
       // To wait for one whose moment is fixed is never better than to make the visit that fits before it.
       const now = due !== undefined && (!later || due.to > due.from)
@@ -146,12 +149,13 @@ function arriveWith(p: Problem, v: number, s: Drive, i: number, start: number, p
 }
 
 /** What the best way to end the day is; `cost` is Infinity when it runs longer than it may. */
-export const ended = { label: 0, end: 0, cost: 0 }
+export const ended = { label: 0, end: 0, over: 0, cost: 0 }
 /** The way home, and what the whole day costs; Infinity when it runs longer than it may. A day without visits costs nothing. */
 export function finish(p: Problem, k: number, s: Drive): number {
   const tech = p.technicians[k]!
   ended.label = 0
   ended.end = tech.from
+  ended.over = 0
   ended.cost = 0
   if (s.visits === 0) return 0
   const w = p.weights
@@ -165,12 +169,13 @@ export function finish(p: Problem, k: number, s: Drive): number {
       const due = tech.breaks[b]!
       if (t >= due.from) t = Math.max(t, due.from) + due.seconds
     }
-    t += leg
-    const over = t > tech.to ? t - tech.to : 0
+    const worked = Number.isNaN(tech.setsOff) ? t + leg : t
+    const over = worked > tech.to ? worked - tech.to : 0
     const cost = over > tech.overtimeMost ? Infinity : common + w.overtime * over + paid(p, s, i)
     if (i === 0 || cost < ended.cost) {
       ended.label = i
-      ended.end = t
+      ended.end = t + leg
+      ended.over = over
       ended.cost = cost
     }
   }
@@ -186,7 +191,7 @@ export function routeCost(p: Problem, k: number, route: readonly number[]): numb
   return finish(p, k, scratch)
 }
 
-export interface Driven { starts: number[], end: number, driving: number, work: number, broken: number, cost: number }
+export interface Driven { starts: number[], end: number, /** past the shift */ over: number, driving: number, work: number, broken: number, cost: number }
 /** A day driven through with its pauses where they cost least: when each visit begins, NaN from the first on that cannot be. */
 export function driveThrough(p: Problem, k: number, route: readonly number[]): Driven {
   const s = begin(p, k, drive())
@@ -203,5 +208,5 @@ export function driveThrough(p: Problem, k: number, route: readonly number[]): D
     starts.unshift(steps[i]!.start[at] ?? NaN)
     at = steps[i]!.from[at] ?? 0
   }
-  return { starts, end: possible ? ended.end : NaN, driving: s.drive + home, work: s.work, broken: possible ? s.broken[ended.label]! : 0, cost }
+  return { starts, end: possible ? ended.end : NaN, over: possible ? ended.over : NaN, driving: s.drive + home, work: s.work, broken: possible ? s.broken[ended.label]! : 0, cost }
 }

@@ -8,6 +8,11 @@ export interface PlanTechnician {
   start: number
   end: number | null
   shift: Span
+  /**
+   * the drive to the first visit and the one home lie outside the shift, which begins and ends with work; nobody sets off
+   * before `setsOff`. Left out: drives are within the shift
+   */
+  outside?: { setsOff: number }
   /** how long past the shift a day may run; it costs `overtime` for each unit. Left out: not at all */
   overtimeMost?: number
   /** a pause that begins within its span and lasts that long; taken at a visit's edge, never inside one */

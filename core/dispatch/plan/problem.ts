@@ -6,7 +6,7 @@ export interface Problem {
   places: number
   drive: Float64Array
   weights: PlanWeights
-  technicians: { id: string, start: number, end: number, from: number, to: number, overtimeMost: number, breaks: { from: number, to: number, seconds: number }[], visitsMost: number, loadMost: number }[]
+  technicians: { id: string, start: number, end: number, from: number, to: number, /** earliest that they set off, where drives lie outside the shift; NaN where they lie within */ setsOff: number, overtimeMost: number, breaks: { from: number, to: number, seconds: number }[], visitsMost: number, loadMost: number }[]
   visits: { id: string, place: number, seconds: number, from: number, to: number, hard: boolean, promised: boolean, load: number, unserved: number, locked: boolean, crew: number, allowed: Uint8Array }[]
   /** how many crews there are */
   crews: number
@@ -35,7 +35,7 @@ export function problemOf(instance: PlanInstance): Problem {
     technicians: instance.technicians.map((t) => {
       if (!(t.shift.to >= t.shift.from)) refuse(`The shift of ${t.id} ends before it begins.`)
       return {
-        id: t.id, start: place(t.start, t.id), end: t.end === null ? -1 : place(t.end, t.id), from: t.shift.from, to: t.shift.to, overtimeMost: t.overtimeMost ?? 0,
+        id: t.id, start: place(t.start, t.id), end: t.end === null ? -1 : place(t.end, t.id), from: t.shift.from, to: t.shift.to, setsOff: t.outside ? t.outside.setsOff : NaN, overtimeMost: t.overtimeMost ?? 0,
         breaks: [...(t.breaks ?? [])].sort((a, b) => a.from - b.from), visitsMost: t.visitsMost ?? Infinity, loadMost: t.loadMost ?? Infinity,
       }
     }),

@@ -110,6 +110,17 @@ describe('what it keeps to', () => {
     const facts = describePlan(instance, { routes: [{ technicianId: 't', visitIds: ['a', 'b'] }], unserved: [] })
     expect([facts.broken, facts.days[0]!.stops.map(s => s.start / 3600)]).toEqual([0, [8, 11]])
   })
+  it('where drives lie outside the shift, it begins with the first visit and ends with the last', () => {
+    const at = (hour: number) => hour * 3600
+    const technician = { id: 't', start: 0, end: 0, shift: { from: at(8), to: at(16) }, overtimeMost: at(2) }
+    const day = (outside?: { setsOff: number }) => describePlan(
+      { places: 2, drive: [0, 1800, 1800, 0], technicians: [{ ...technician, outside }], visits: [{ id: 'a', place: 1, seconds: at(8) }] },
+      { routes: [{ technicianId: 't', visitIds: ['a'] }], unserved: [] }).days[0]!
+    expect([day().stops[0]!.start, day().end, day().overtime]).toEqual([at(8.5), at(17), at(1)])
+    expect([day({ setsOff: 0 }).stops[0]!.start, day({ setsOff: 0 }).end, day({ setsOff: 0 }).overtime]).toEqual([at(8), at(16.5), 0])
+    // Whoever sets off at 7:45 is there at 8:15.
+    expect([day({ setsOff: at(7.75) }).stops[0]!.start, day({ setsOff: at(7.75) }).overtime]).toEqual([at(8.25), at(0.25)])
+  })
   it('places pauses as well as trying every edge does, on days drawn by chance', () => {
     const random = seeded(11)
     const between = (a: number, b: number) => a + Math.floor(random() * (b - a + 1))
@@ -122,7 +133,7 @@ describe('what it keeps to', () => {
         const from = between(8, 15) * 3600
         return { id: `v${i}`, place: i + 1, seconds: between(1, 6) * 1800, ...(random() < 0.6 ? { window: { from, to: from + between(0, 4) * 1800 } } : {}) }
       })
-      const technician = { id: 't', start: 0, end: 0, shift: { from: 8 * 3600, to: 17 * 3600 }, overtimeMost: Infinity, breaks: [pause] }
+      const technician = { id: 't', start: 0, end: 0, shift: { from: 8 * 3600, to: 17 * 3600 }, overtimeMost: Infinity, breaks: [pause], outside: n % 2 ? { setsOff: 7.75 * 3600 } : undefined }
       const facts = describePlan({ places, drive, visits, technicians: [technician] }, { routes: [{ technicianId: 't', visitIds: visits.map(v => v.id) }], unserved: [] })
       // By hand: the pause before each visit in turn, or after the last, as long as it begins within its span.
       let best = Infinity
@@ -135,14 +146,16 @@ describe('what it keeps to', () => {
         }
         for (const [i, v] of visits.entries()) {
           if (i === edge) rest()
-          t = Math.max(t + drive[at * places + v.place]!, v.window?.from ?? 0)
+          const leg = drive[at * places + v.place]!
+          const there = technician.outside && i === 0 && edge > 0 ? Math.max(t, technician.outside.setsOff + leg) : t + leg
+          t = Math.max(there, v.window?.from ?? 0)
           if (v.window && t > v.window.to) paid += 1_000_000 + 10 * (t - v.window.to)
           t += v.seconds
           at = v.place
         }
         // A day that is over before its pause has none.
         if (edge === count && t >= pause.from) rest()
-        t += drive[at * places]!
+        if (!technician.outside) t += drive[at * places]!
         if (fits) best = Math.min(best, paid + 10 * Math.max(0, t - 17 * 3600))
       }
       const hours = visits.reduce((sum, v) => sum + v.seconds, 0) / 3600
