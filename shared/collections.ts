@@ -14,7 +14,7 @@ export const owing = obj({
   customerId: id().required(), name: words(), phone: words(), email: words(), email2: words(), terms: words(), habit: words(), sites: int().required(), owed: money().required(), credits: money().required(), /** on invoices, before credits */ open: money().required(),
   invoices: list(obj({ id: id().required(), number: words(), dueOn: date().required(), issueOn: date().required(), late: int().required(), total: money().required(), open: money().required(), work: words() })),
   said: list(obj({ id: id().required(), kind: words(), text: words(500), on: instant().required(), who: words() })),
-  reminder: obj({ subject: words(), body: words(8000), step: int().required() }),
+  reminder: obj({ subject: words(), body: words(8000), step: int().required(), /** what it asks for: what is overdue, or all that is open where nothing is */ asked: money().required() }),
 })
 export const collectionRoutes = {
   unpaid: route({ method: 'GET', path: '/unpaid', who: MONEY, summary: 'Ageing on a date and the worklist', query: obj({ on: date() }), answer: unpaid }),

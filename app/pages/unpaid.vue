@@ -59,6 +59,11 @@ const remind = () => act(async () => {
 const ACTS: Record<string, string> = { call: 'Call', remind: 'Send reminder', settle: 'Settle dispute', wait: 'Wait' }
 /** What is open before credits: what a payment can pay. */
 const dueOf = (about: Owing) => about.open
+/** Two sums where they differ: what the words ask for, and what is owed in all. */
+function reminderTitle({ name, owed, reminder: { step, asked } }: Owing): string {
+  const all = asked.amount === owed.amount ? '' : `; ${session.money(owed)} is owed in all`
+  return `Reminder ${step} to ${name}: ${session.money(asked)}${all}`
+}
 /** The act of a row waits for the papers of that very row. */
 const next = (entry: { customerId: string, act: string }) => act(async () => {
   chosen.value = entry.customerId
@@ -114,7 +119,7 @@ const next = (entry: { customerId: string, act: string }) => act(async () => {
         <button class="btn act" :disabled="busy">Note it</button>
       </form>
     </el-dialog>
-    <el-dialog :model-value="mail.about !== null" :title="`Reminder ${mail.about?.reminder.step ?? ''} to ${mail.about?.name ?? ''}, who owes ${mail.about ? session.money(mail.about.owed) : ''}`" width="600" @close="mail.about = null">
+    <el-dialog :model-value="mail.about !== null" :title="mail.about ? reminderTitle(mail.about) : ''" width="600" @close="mail.about = null">
       <form class="stack" @submit.prevent="remind"><div class="row"><label class="field grow"><span>To</span><input v-model="mail.first" class="plain" type="email"></label><label class="field grow"><span>and to</span><input v-model="mail.second" class="plain" type="email"></label></div><label class="field"><span>Subject</span><input v-model="mail.subject" class="plain"></label><label class="field"><span>Text</span><textarea v-model="mail.body" class="plain" rows="10" /></label><p v-if="failed" class="wrong">{{ failed.message }}</p><button class="btn act" :disabled="busy || !mail.first">Send this reminder</button></form>
     </el-dialog>
     <PaySheet v-if="paying" :model-value="true" :customer-id="paying.customerId" :number="paying.name" :due="dueOf(paying)" :mails="[paying.email].filter(Boolean)" @update:model-value="paying = null" @paid="again" />

@@ -108,6 +108,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const step = notes.filter(n => n.kind === 'reminder').length + 1
   const late = open.filter(i => i.dueOn < ctx.today)
   const asked = late.length ? late : open
+  const sum = asked.reduce((total, i) => total + i.balanceMinor, 0)
   const most = 15
   const list = asked.slice(0, most).map(i => `${i.number}, due ${i.dueOn}: ${text(i.balanceMinor)}\n${publicLink(i)}`).join('\n\n') + (asked.length > most ? `\n\nand ${asked.length - most} more` : '')
   const wording = ctx.company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
@@ -117,7 +118,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
     habit: habit ? `pays ${habit.medianDays >= 0 ? `${habit.medianDays} days after` : `${-habit.medianDays} days before`} due, ± ${habit.spreadDays}, from ${habit.of} invoices` : 'no habit known yet',
     invoices: open.map(i => ({ id: i.id, number: i.number, dueOn: i.dueOn, issueOn: i.issueOn, late: Math.max(0, daysLate(i.dueOn, on)), total: m(i.total), open: m(i.balanceMinor), work: i.work ?? '' })),
     said: notes.map(n => ({ id: n.id, kind: n.kind, text: `${SAID[n.kind]}${n.kind === 'promise' ? ` ${text(n.amount ?? 0)} for ${n.onDate}` : ''}${n.text ? `: ${n.text}` : ''}`, on: n.notedAt, who: n.who ?? '' })),
-    reminder: { step, subject: `${ctx.company.name}: ${asked.length === 1 ? `invoice ${asked[0]!.number}` : `${asked.length} open invoices`}`, body: wording.replaceAll('{name}', c.name).replaceAll('{sum}', text(asked.reduce((sum, i) => sum + i.balanceMinor, 0))).replaceAll('{list}', list).replaceAll('{company}', ctx.company.name) },
+    reminder: { step, asked: m(sum), subject: `${ctx.company.name}: ${asked.length === 1 ? `invoice ${asked[0]!.number}` : `${asked.length} open invoices`}`, body: wording.replaceAll('{name}', c.name).replaceAll('{sum}', text(sum)).replaceAll('{list}', list).replaceAll('{company}', ctx.company.name) },
   }
 }
 export async function remind(ctx: Ctx, id: string, body: Body<'remind'>): Promise<Answer<'remind'>> {

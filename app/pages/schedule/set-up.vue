@@ -140,8 +140,8 @@ const shortHours = (p: Person) => {
         <td class="small"><div v-for="o in p.off" :key="o.id">{{ spell(o) }}: {{ o.reason }} <button class="btn plain small" :aria-label="`Take back: ${o.reason}`" @click="takeOff(o.id)">Take back</button></div><div v-for="e in p.entries" :key="e.id">{{ session.dayTime(e.from) }}: {{ e.title }} <button class="btn plain small" :aria-label="`Take back: ${e.title}`" @click="takeEntry(e.id)">Take back</button></div></td>
         <td class="right nowrap"><button v-if="owns" class="btn" :aria-label="`Change ${p.name}`" @click="edit(p)">Change</button> <button class="btn" :aria-label="`Calendar of ${p.name}`" @click="newLink(p)">{{ p.calendar ? 'New calendar link' : 'Calendar link' }}</button></td></tr>
     </tbody></table>
-    <div class="sheet box row drives" role="group" aria-label="Drives from and to home">
-      <span>The drive to the first visit and the one home</span>
+    <div class="sheet box" role="group" aria-label="Drives from and to home">
+      <b>The drive to the first visit and the one home</b>
       <el-radio-group :model-value="data.drivesOutside" :disabled="!owns || busy" @change="keepDrives(Boolean($event))">
         <el-radio :value="false">are within the hours</el-radio>
         <el-radio :value="true">lie outside them</el-radio>
