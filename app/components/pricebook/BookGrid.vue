@@ -21,7 +21,10 @@ const seesCost = computed(() => Boolean(session.me?.person.seesCost))
 const columns = computed<Column[]>(() => (seesCost.value ? ['cost', 'price'] : ['price']))
 const box = ref<HTMLElement>()
 const ROW = 32
-const virtual = useVirtualizer(computed(() => ({ count: props.rows.length, getScrollElement: () => box.value ?? null, estimateSize: () => ROW, overscan: 4 })))
+const AHEAD = 4
+const virtual = useVirtualizer(computed(() => ({ count: props.rows.length, getScrollElement: () => box.value ?? null, estimateSize: () => ROW, overscan: AHEAD })))
+/** As many rows as are drawn at most: those that fit, one that is cut at each end, and those ahead. */
+const PLACES = computed(() => Math.ceil((virtual.value.scrollRect?.height ?? 1600) / ROW) + 2 + 2 * AHEAD)
 const at = ref({ row: 0, column: 'price' as Column })
 const anchor = ref<number | null>(null)
 const editing = ref<string | null>(null)
@@ -47,11 +50,14 @@ const theirs = (e: Found, c: Column) => {
   const edit = edits.edits[e.id]
   return edit?.[c] !== undefined && Number(edit.was[c]) !== Number(e[c])
 }
-const cell = (e: Found, c: Column) => {
+interface Cell { text: string, typed: boolean, wrong: boolean, theirs: boolean, derived: boolean, title: string, label: string }
+function cellOf(e: Found, c: Column): Cell {
   const t = typed(e, c)
-  return { typed: t !== undefined, wrong: t !== undefined && readAmount(t) === null, theirs: theirs(e, c) }
+  const text = shown(e, c)
+  const state = { typed: t !== undefined, wrong: t !== undefined && readAmount(t) === null, theirs: theirs(e, c) }
+  const title = state.wrong ? 'This is no amount; write it as 1234.50.' : state.theirs ? `Somebody made this ${plain(e[c])} since you typed here.` : state.typed ? `was ${plain(e[c])}` : ''
+  return { ...state, text, title, derived: derived(e, c), label: `${c} of ${e.name}: ${text}${state.typed ? `, ${title}` : ''}` }
 }
-const title = (e: Found, c: Column) => (cell(e, c).wrong ? 'This is no amount; write it as 1234.50.' : theirs(e, c) ? `Somebody made this ${plain(e[c])} since you typed here.` : typed(e, c) !== undefined ? `was ${plain(e[c])}` : '')
 const marginOf = (e: Found) => {
   if (follows(e)) return ''
   const [price, cost] = [readAmount(shown(e, 'price')), readAmount(shown(e, 'cost'))]
@@ -150,6 +156,25 @@ function press(row: number, column: Column, e: PointerEvent) {
   box.value?.focus()
   e.preventDefault()
 }
+/** All that is said in a row. Where nothing is typed it stays the same, however often the row comes by. */
+interface Said { cost: Cell, price: Cell, margin: string, hours: string, sold: string }
+const said = new WeakMap<Found, Said>()
+function saidOf(e: Found): Said {
+  const plainly = edits.edits[e.id] === undefined
+  const known = plainly ? said.get(e) : undefined
+  if (known) return known
+  const made = {
+    cost: cellOf(e, 'cost'),
+    price: cellOf(e, 'price'),
+    margin: seesCost.value ? marginOf(e) : '',
+    hours: e.kind === 'task' && e.seconds ? hoursMinutes(e.seconds) : '',
+    sold: e.lastSold ? session.day(e.lastSold) : '',
+  }
+  if (plainly) said.set(e, made)
+  return made
+}
+/** Rows are drawn into as many places as fit: one that leaves makes room for one that comes, and nothing is built anew. */
+const lines = computed(() => virtual.value.getVirtualItems().map(v => ({ v, e: props.rows[v.index]!, place: v.index % PLACES.value })))
 const HEADS = computed(() => [['code', 'Code', ''], ['name', 'Name', ''], ['category', 'Category', ''], ['', 'Unit', ''], ['', 'Hours', 'right'], ...(seesCost.value ? [['cost', 'Cost', 'right']] : []), ['price', 'Price', 'right'], ...(seesCost.value ? [['', 'Margin', 'right', 'What is left of the price after what is bought for it and its hours at their cost']] : []), ['used', 'Sold', 'right'], ['lastSold', 'Last sold', 'right']] as [by: SortKey | '', name: string, side: string, means?: string][])
 /** What a row is drawn from: while one scrolls, rows that stay are not drawn anew. */
 function drawnFrom(v: { index: number, start: number }): unknown[] {
@@ -165,6 +190,12 @@ function show(id: string, column: Column) {
   box.value?.focus()
   return true
 }
+/** A link of the row, without a component for each of thousands; with a key held it is the browser's. */
+function open(e: MouseEvent, id: string) {
+  if (e.button !== 0 || e.ctrlKey || e.metaKey || e.shiftKey || e.altKey) return
+  e.preventDefault()
+  void navigateTo(`/price-book/${id}`)
+}
 defineExpose({ focus: () => box.value?.focus(), show })
 </script>
 
@@ -172,13 +203,31 @@ defineExpose({ focus: () => box.value?.focus(), show })
   <div ref="box" class="grid" :class="{ costs: seesCost }" role="grid" tabindex="0" aria-label="Price book" :aria-rowcount="rows.length + 1" :aria-activedescendant="current ? `c-${current.id}-${at.column}` : undefined" @keydown="key" @copy="copy" @paste="paste">
     <div class="line head" role="row"><span v-for="[by, name, side, means] in HEADS" :key="name" role="columnheader" :class="side" :title="means" :aria-sort="by && by === sort ? (descending ? 'descending' : 'ascending') : undefined"><button v-if="by" type="button" tabindex="-1" @click="emit('sort', by)">{{ name }}{{ by === sort ? (descending ? ' ↓' : ' ↑') : '' }}</button><template v-else>{{ name }}</template></span></div>
     <div class="all" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px` }">
-      <div v-for="v in virtual.getVirtualItems()" :key="rows[v.index]!.id" v-memo="drawnFrom(v)" class="line" :class="{ here: v.index === at.row }" role="row" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)` }">
-        <span role="gridcell" class="num"><NuxtLink :to="`/price-book/${rows[v.index]!.id}`" tabindex="-1">{{ rows[v.index]!.code }}</NuxtLink></span>
-        <span role="gridcell" class="clip" :title="rows[v.index]!.parts && `with ${rows[v.index]!.parts}`">{{ rows[v.index]!.name }} <i v-if="rows[v.index]!.pinned" class="chip good">at hand</i></span>
-        <span role="gridcell" class="clip quiet">{{ rows[v.index]!.category }}</span><span role="gridcell" class="quiet clip">{{ rows[v.index]!.unit }}</span><span role="gridcell" class="right num quiet">{{ rows[v.index]!.kind === 'task' && rows[v.index]!.seconds ? hoursMinutes(rows[v.index]!.seconds) : '' }}</span>
-        <span v-for="c in columns" :id="`c-${rows[v.index]!.id}-${c}`" :key="c" role="gridcell" class="right num cell" :class="{ ...cell(rows[v.index]!, c), derived: derived(rows[v.index]!, c), at: v.index === at.row && c === at.column, in: inRange(v.index, c) && range[0] !== range[1] }" :title="title(rows[v.index]!, c)" :aria-label="`${c} of ${rows[v.index]!.name}: ${shown(rows[v.index]!, c)}${typed(rows[v.index]!, c) === undefined ? '' : `, ${title(rows[v.index]!, c)}`}`" :style="c === 'price' ? { order: 1 } : undefined" @pointerdown="press(v.index, c, $event)">
-          <input v-if="editing !== null && v.index === at.row && c === at.column" ref="input" v-model="editing" class="num" inputmode="decimal" :aria-label="`${c} of ${rows[v.index]!.name}`" @blur="commit(0)"><i v-else-if="c === 'price' && follows(rows[v.index]!)" class="quiet small">by the rule</i><template v-else>{{ shown(rows[v.index]!, c) }}</template></span>
-        <span v-if="seesCost" role="gridcell" class="right num" :class="/^(-|loss)/.test(marginOf(rows[v.index]!)) ? 'late' : 'quiet'" style="order: 2">{{ marginOf(rows[v.index]!) }}</span><span role="gridcell" class="right num quiet" style="order: 3">{{ rows[v.index]!.used || '' }}</span><span role="gridcell" class="right quiet small" style="order: 4">{{ rows[v.index]!.lastSold ? session.day(rows[v.index]!.lastSold!) : '' }}</span>
+      <div v-for="{ v, e, place } in lines" :key="place" v-memo="drawnFrom(v)" class="line" :class="{ here: v.index === at.row }" role="row" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)` }">
+        <span role="gridcell" class="num"><a :href="`/price-book/${e.id}`" tabindex="-1" @click="open($event, e.id)">{{ e.code }}</a></span>
+        <span role="gridcell" class="clip" :title="e.parts && `with ${e.parts}`">{{ e.name }} <i v-if="e.pinned" class="chip good">at hand</i></span>
+        <span role="gridcell" class="clip quiet">{{ e.category }}</span>
+        <span role="gridcell" class="quiet clip">{{ e.unit }}</span>
+        <span role="gridcell" class="right num quiet">{{ saidOf(e).hours }}</span>
+        <span
+          v-for="c in columns"
+          :id="`c-${e.id}-${c}`"
+          :key="c"
+          role="gridcell"
+          class="right num cell"
+          :class="{ typed: saidOf(e)[c].typed, wrong: saidOf(e)[c].wrong, theirs: saidOf(e)[c].theirs, derived: saidOf(e)[c].derived, at: v.index === at.row && c === at.column, in: inRange(v.index, c) && range[0] !== range[1] }"
+          :title="saidOf(e)[c].title"
+          :aria-label="saidOf(e)[c].label"
+          :style="c === 'price' ? { order: 1 } : undefined"
+          @pointerdown="press(v.index, c, $event)"
+        >
+          <input v-if="editing !== null && v.index === at.row && c === at.column" ref="input" v-model="editing" class="num" inputmode="decimal" :aria-label="`${c} of ${e.name}`" @blur="commit(0)">
+          <i v-else-if="c === 'price' && follows(e)" class="quiet small">by the rule</i>
+          <template v-else>{{ saidOf(e)[c].text }}</template>
+        </span>
+        <span v-if="seesCost" role="gridcell" class="right num" :class="/^(-|loss)/.test(saidOf(e).margin) ? 'late' : 'quiet'" style="order: 2">{{ saidOf(e).margin }}</span>
+        <span role="gridcell" class="right num quiet" style="order: 3">{{ e.used || '' }}</span>
+        <span role="gridcell" class="right quiet small" style="order: 4">{{ saidOf(e).sold }}</span>
       </div>
     </div>
   </div>
