@@ -1,4 +1,5 @@
 // SQL of imports and of taking one back.
+import { json } from '../db/json'
 import { marks, sqlInstant, type Tx } from '../db/pool'
 
 export const importById = (tx: Tx, id: string) => tx.row<{ fileName: string, undoneAt: string | null }>('SELECT file_name AS fileName, undone_at AS undoneAt FROM imports WHERE id = ? FOR UPDATE', [id])
@@ -25,3 +26,11 @@ export async function removeImported(tx: Tx, importId: string, now: number): Pro
   await tx.run('UPDATE imports SET undone_at = ? WHERE id = ?', [sqlInstant(now), importId])
   return ids
 }
+/** What the pieces of a dry run learned, after the last that is known. */
+export const looksSince = async <T>(tx: Tx, importId: string, seq: number) =>
+  (await tx.rows<{ seq: number, learned: T }>('SELECT seq, learned FROM import_looks WHERE import_id = ? AND seq > ? ORDER BY seq', [importId, seq])).map(r => ({ seq: r.seq, learned: json<T>(r.learned) }))
+export async function keepLooks(tx: Tx, importId: string, learned: readonly object[], now: number): Promise<void> {
+  if (learned.length) await tx.many('INSERT INTO import_looks (import_id, learned, looked_at) VALUES ?', learned.map(l => [importId, JSON.stringify(l), sqlInstant(now)]))
+}
+/** By the wall's clock: they are of use while somebody looks at a file. */
+export const sweepLooks = (tx: Tx, before: string) => tx.run('DELETE FROM import_looks WHERE looked_at < ?', [before])

@@ -9,7 +9,7 @@ import { bus, catchUp, type AppEvent } from '../events/events'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { customersChanged, matchDocs } from './matching'
-import { countImport, importById, listOfImports, putImport, removeImported } from './imports.queries'
+import { countImport, importById, keepLooks, listOfImports, looksSince, putImport, removeImported } from './imports.queries'
 import { insertContact, insertCustomer, insertSite, middleOf } from './queries'
 import { customerSearch, siteSearch } from './service'
 
@@ -24,16 +24,21 @@ function know(known: Known, c: Comparable, contacts: readonly string[] = []): vo
  * What a piece learns counts at once for its own rows, and for later pieces only after its commit: a piece that is
  * rolled back and tried again must not find its own rows known already, or they would be left out and lost.
  */
-interface Piece { known: Known, own: Known, learned: (() => void)[] }
+interface Piece { known: Known, own: Known, learned: Learned[] }
+/** Somebody new, or what somebody who is known has besides. */
+type Learned = { c: Comparable, contacts: readonly string[] } | { id: string, words: string[] }
+function takeOver(known: Known, learned: Learned): void {
+  if ('c' in learned) know(known, learned.c, learned.contacts)
+  else known.has.set(learned.id, new Set([...known.has.get(learned.id) ?? [], ...learned.words]))
+}
 const nothing = (): Known => ({ byKey: new Map(), names: new Map(), has: new Map() })
 function learn(piece: Piece, c: Comparable, contacts: readonly string[]): void {
   know(piece.own, c, contacts)
-  piece.learned.push(() => know(piece.known, c, contacts))
+  piece.learned.push({ c, contacts })
 }
 function learnOf(piece: Piece, id: string, words: string[]): void {
-  const has = new Set([...hasOf(piece, id), ...words])
-  piece.own.has.set(id, has)
-  piece.learned.push(() => piece.known.has.set(id, has))
+  piece.own.has.set(id, new Set([...hasOf(piece, id), ...words]))
+  piece.learned.push({ id, words })
 }
 const hasOf = (piece: Piece, id: string) => piece.own.has.get(id) ?? piece.known.has.get(id) ?? new Set<string>()
 const nameOf = (piece: Piece, id: string) => piece.own.names.get(id) ?? piece.known.names.get(id) ?? ''
@@ -41,19 +46,23 @@ const nameOf = (piece: Piece, id: string) => piece.own.names.get(id) ?? piece.kn
  * Everybody who is known already, by what makes two records alike; kept for the pieces of one import. What
  * another process, or another person, puts in meanwhile is read before the next piece is looked at.
  */
-let cache: { id: string, at: number, known: Known } | null = null
+let cache: { id: string, at: number, known: Known, /** the last that a dry run learned */ seq: number } | null = null
 const changedSince = new Set<string>()
 bus.on('customer', (e: AppEvent) => void (cache && changedSince.add(e.subjectId)))
 const FRESH_MS = 600_000
 async function knownFor(ctx: Ctx, importId: string, dry: boolean): Promise<Known> {
   const key = `${importId}${dry}`
   if (cache?.id !== key || ctx.now - cache.at >= FRESH_MS) {
-    cache = { id: key, at: ctx.now, known: nothing() }
+    cache = { id: key, at: ctx.now, known: nothing(), seq: 0 }
     changedSince.clear()
     for (const doc of await matchDocs(ctx, null)) know(cache.known, doc, doc.contacts)
-    return cache.known
   }
   const { known } = cache
+  // What a dry run would put in is in no table of customers: it is told from piece to piece, and so from process to process.
+  for (const look of dry ? await looksSince<Learned>(ctx.tx, importId, cache.seq) : []) {
+    takeOver(known, look.learned)
+    cache.seq = look.seq
+  }
   await catchUp(ctx.tx)
   const ids = [...changedSince].filter(id => !known.names.has(id))
   changedSince.clear()
@@ -114,8 +123,9 @@ export async function importPiece(ctx: Ctx, importId: string, body: Body<'import
     if (!body.dry) await takeIn(ctx, importId, id, r)
   }
   const skipped = rows.length - added.length - more.length
-  ctx.tx.afterCommit(() => piece.learned.forEach(apply => apply()))
-  if (!body.dry) {
+  if (body.dry) await keepLooks(ctx.tx, importId, piece.learned, Date.now())
+  else {
+    ctx.tx.afterCommit(() => piece.learned.forEach(learned => takeOver(piece.known, learned)))
     await putImport(ctx.tx, { id: importId, fileName: body.fileName, added: added.length, skipped, by: signedIn(ctx).id, at: ctx.now })
     await record(ctx, { subject: 'import', id: importId, text: `${added.length} customers taken in from ${body.fileName}${more.length ? `, ${more.length} sites and contacts added to known ones` : ''}` })
     customersChanged(ctx, [...added, ...more])

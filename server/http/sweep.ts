@@ -1,5 +1,6 @@
 // Housekeeping once an hour: what is kept only for a while.
 import { sweepSessions } from '../access/queries'
+import { sweepLooks } from '../customers/imports.queries'
 import { sweepForms, sweepRequests } from '../calls/queries'
 import { sqlInstant, type Tx } from '../db/pool'
 import { sweepEvents } from '../events/queries'
@@ -23,6 +24,7 @@ export async function sweep(tx: Tx, now: number): Promise<void> {
   await sweepEvents(tx, before(DAY))
   await sweepProgress(tx, before(DAY))
   await sweepForms(tx, before(HOUR))
+  await sweepLooks(tx, before(DAY))
   await sweepSessions(tx, sqlInstant(now))
 }
 export const sweepJob: JobKind = {

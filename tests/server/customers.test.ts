@@ -6,6 +6,9 @@ import { readCsv } from '../../core/formats/readCsv'
 import { CHECKS } from '../../server/ledger/queries'
 import type { Answer } from '../../shared/api'
 import type { Client} from './client';
+import { importPiece } from '../../server/customers/imports'
+import { closePool } from '../../server/db/pool'
+import { inContext, type Actor } from '../../server/http/context'
 import { callerNamed, database, id, setClock, signedIn, somethingToBill } from './client'
 
 let office: Client, books: Client, owner: Client, ines: Client, db: Connection
@@ -14,7 +17,10 @@ beforeAll(async () => {
   ;[office, books, owner, ines] = await Promise.all([signedIn('office'), signedIn('books'), signedIn('owner'), signedIn('technician')])
   db = await database()
 })
-afterAll(() => db.end())
+afterAll(async () => {
+  await closePool()
+  await db.end()
+})
 
 const newCustomer = (name: string, more: Record<string, unknown> = {}) => office.ok('newCustomer', { body: { id: id(), siteId: id(), name, line1: '1 Test Way', ...more } })
 const customer = (customerId: string) => office.ok('customer', { params: { id: customerId } })
@@ -255,6 +261,16 @@ describe('import', () => {
   const rows = [['Imported One', '6075550181', 'one@example.com', '1 Row Lane', 'Otterfall', 'x'], ['', '', '', '', '', ''], ['Imported Two', '', 'not a mail', '', '', ''], ['Hallam Dairy', '(607) 555-0142', '', '', '', ''], ['Imported One', '607 555 0181', '', '', '', '']]
   const piece = (importId: string, dry: boolean, more: object = {}) => office.send('importPiece', { params: { id: importId }, body: { fileName: 'list.csv', dry, columns, rows, first: 2, ...more } })
   const count = async () => (await office.ok('customers')).total
+  it('a dry run whose pieces reach two processes knows the rows of both', async () => {
+    const importId = id()
+    const at = (first: number, rows: string[][]) => ({ fileName: 'twice.csv', dry: true, skipDuplicates: true, columns: ['name', 'phone'] as ('name' | 'phone')[], rows, first })
+    const there = async (first: number, rows: string[][]) => (await office.ok('importPiece', { params: { id: importId }, body: at(first, rows) })).rows.map(r => r.state)
+    const actor = (await office.ok('session')).person as Actor
+    const here = (first: number, rows: string[][]) => inContext({ actor, ip: '' }, async ctx => (await importPiece(ctx, importId, at(first, rows))).rows.map(r => r.state))
+    expect(await there(2, [['Twofold Process', '6075550190']])).toEqual(['new'])
+    expect(await here(3, [['Twofold Process', '6075550190'], ['Threefold Process', '6075550191']])).toEqual(['duplicate', 'new'])
+    expect(await there(5, [['Threefold Process', '6075550191']])).toEqual(['duplicate'])
+  })
   it('says row by row what is wrong and who is known, and changes nothing while it is dry', async () => {
     const before = await count()
     const got = (await piece(id(), true)).body as unknown as Answer<'importPiece'>
