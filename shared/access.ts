@@ -22,7 +22,7 @@ export const accessRoutes = {
     answer: obj({ items: list(obj({ id: words(64), kind: oneOf(['cookie', 'token'] as const).required(), label: words(80), from: words(45), createdAt: instant().required(), lastSeenAt: instant().required(), expiresAt: instant().required(), current: flag().required() })) }),
   }),
   endMySession: route({ method: 'DELETE', path: '/sessions/{session}', who: ALL, summary: 'End a session or token of one’s own', answer: ok }),
-  endOtherSessions: route({ method: 'POST', path: '/sessions/end-others', who: ALL, summary: 'End all sessions and tokens of one’s own but this one', answer: obj({ ended: int().required() }) }),
+  endOtherSessions: route({ method: 'POST', path: '/sessions/end-others', who: ALL, summary: 'Sign out all other browsers of one’s own; tokens stay', answer: obj({ ended: int().required() }) }),
   changePassword: route({
     method: 'POST', path: '/password', who: ALL, secret: true, summary: 'Choose another password; ends all other sessions',
     body: passwordSchema, answer: obj({ ended: int().required() }),

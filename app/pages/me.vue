@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // My sign-in: another password, where I am signed in, and the tokens that programs use in my name.
-import { reactive, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
@@ -28,6 +28,7 @@ const end = (id: string) => act(async () => {
   await call('endMySession', { params: { session: id } })
   await refresh()
 })
+const otherBrowsers = computed(() => (data.value?.items ?? []).filter(s => s.kind === 'cookie' && !s.current).length)
 const endOthers = () => act(async () => {
   await call('endOtherSessions')
   await refresh()
@@ -78,7 +79,7 @@ const make = () => act(async () => {
           </tbody>
         </table>
         <p v-else-if="!problem" class="empty" role="status">Looking up…</p>
-        <button v-if="data && data.items.length > 1" class="btn" :disabled="busy" @click="endOthers">End all but this one</button>
+        <button v-if="otherBrowsers > 1" class="btn" :disabled="busy" @click="endOthers">Sign out all other browsers</button>
       </section>
 
       <section class="sheet">

@@ -133,14 +133,15 @@ export async function endMySession(ctx: Ctx, session: string): Promise<Answer<'e
   await record(ctx, { subject: 'person', id: signedIn(ctx).id, text: 'A session or token was ended' })
   return { ok: true }
 }
-async function endOthers(ctx: Ctx, kept: string, kinds: readonly string[]): Promise<number> {
-  const others = (await sessionsOf(ctx.tx, signedIn(ctx).id)).filter(s => s.id !== kept && kinds.includes(s.kind))
+/** Signs out all other browsers. A token is a program's: it is ended for itself. */
+async function endOthers(ctx: Ctx, kept: string): Promise<number> {
+  const others = (await sessionsOf(ctx.tx, signedIn(ctx).id)).filter(s => s.id !== kept && s.kind === 'cookie')
   for (const session of others) await end(ctx, session.id)
   return others.length
 }
 export const endOtherSessions = (call: Call): Promise<Answer<'endOtherSessions'>> => call.once(async (ctx) => {
-  const ended = await endOthers(ctx, call.session, ['cookie', 'token'])
-  await record(ctx, { subject: 'person', id: signedIn(ctx).id, text: `${ended} other sessions and tokens were ended` })
+  const ended = await endOthers(ctx, call.session)
+  await record(ctx, { subject: 'person', id: signedIn(ctx).id, text: `${ended} other browsers were signed out` })
   return { ended }
 })
 
@@ -166,7 +167,7 @@ export async function changePassword(call: Call, body: Body<'changePassword'>): 
   return call.inContext(async (ctx) => {
     if (!(await setPassword(ctx.tx, me.id, hash, person.passwordHash))) throw conflict('stale', 'Your password was changed elsewhere in the meantime.')
     await forgiveTries(ctx.tx, key)
-    const ended = await endOthers(ctx, call.session, ['cookie'])
+    const ended = await endOthers(ctx, call.session)
     await record(ctx, { subject: 'person', id: me.id, text: 'Password changed' })
     return { ended }
   })

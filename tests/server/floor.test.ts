@@ -86,7 +86,10 @@ describe('one’s own access', () => {
     expect(items.filter(s => s.label === 'a script')).toHaveLength(1)
     expect((await machine.raw('DELETE', '/api/v1/session', undefined, headers)).status).toBe(200)
     expect((await machine.raw('GET', '/api/v1/session', undefined, headers)).status).toBe(401)
-    await here.ok('endOtherSessions')
+    const program = { Authorization: `Bearer ${(await here.ok('newToken', { body: { label: 'a program' } })).token}` }
+    expect((await here.ok('endOtherSessions')).ended).toBeGreaterThan(0)
+    // A program goes on until its own token is ended.
+    expect((await machine.raw('GET', '/api/v1/session', undefined, program)).status).toBe(200)
     expect([(await here.send('session')).status, (await there.send('session')).status]).toEqual([200, 401])
     // Nobody ends what is another's.
     const foreign = (await office.ok('mySessions')).items[0]!
