@@ -84,13 +84,26 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
   }
 }
 
-const SHOWN_FOR_MS = 14 * 86_400_000
+const A_DAY_MS = 86_400_000
+const SHOWN_FOR_MS = 14 * A_DAY_MS
 /** Card payments that came twice and went back by themselves: the customer may ask. */
 function notices(ctx: Ctx, charges: readonly GivenBack[]): Answer<'unpaid'>['notices'] {
-  const text = moneyText(ctx)
-  return charges.map(({ number, amount, state, ...c }) => ({
-    ...c, done: state === 'refunded',
-    text: state === 'refunded' ? `${text(amount)} went back to the card that paid ${number} a second time` : `${text(amount)} is on its way back to the card that paid ${number} a second time`,
+  const money = moneyText(ctx)
+  const said = ({ number, amount, state, at }: GivenBack): string => {
+    const what = `to the card that paid ${number} a second time`
+    if (state === 'refunded') return `${money(amount)} went back ${what}`
+    // What the terminal does not do by itself, somebody has to: it is said until it is done.
+    if (ctx.now - Date.parse(at) > A_DAY_MS) return `${money(amount)} has not gone back ${what}: give it back at the terminal`
+    return `${money(amount)} is on its way back ${what}`
+  }
+  return charges.map(charge => ({
+    id: charge.id,
+    invoiceId: charge.invoiceId,
+    customerId: charge.customerId,
+    name: charge.name,
+    at: charge.at,
+    done: charge.state === 'refunded',
+    text: said(charge),
   }))
 }
 const SAID: Record<NoteRow['kind'], string> = { promise: 'Promised', dispute: 'Disputes it', settled: 'Dispute settled', reminder: 'Reminder sent', no_answer: 'No answer', note: 'Said' }

@@ -44,8 +44,8 @@ export async function enqueue(tx: Tx, kind: string, key: string, payload: object
 }
 
 const worker = randomUUID()
-/** How much longer than its limit a claim holds, so that a worker that lives is never overtaken. */
-const GRACE_MS = 20 * SECOND
+/** So long a claim holds; a worker that lives says so much more often, and is never overtaken, however long its work takes. */
+const CLAIM_MS = MINUTE
 const POLL_MS = SECOND
 const HOLD_EVERY_MS = 5 * SECOND
 const TROUBLE_MS = 500
@@ -78,7 +78,7 @@ async function look(): Promise<void> {
     const free = kind.atOnce - running.size
     if (free <= 0) continue
     const now = Date.now()
-    const jobs = await inBackground(tx => claimJobs(tx, { kind: kind.kind, atOnce: free, until: now + kind.limitMs + GRACE_MS }, worker, now))
+    const jobs = await inBackground(tx => claimJobs(tx, { kind: kind.kind, atOnce: free, until: now + CLAIM_MS, except: [...running] }, worker, now))
     for (const job of jobs) {
       running.add(job.id)
       void work(kind, job).finally(() => {
@@ -151,8 +151,7 @@ export function startJobs(all: readonly JobKind[]): () => void {
   const poll = setInterval(poke, POLL_MS)
   const hold = setInterval(() => {
     const ids = [...busy.values()].flatMap(running => [...running])
-    const longest = Math.max(...all.map(k => k.limitMs))
-    if (ids.length) void inBackground(tx => holdOn(tx, ids, worker, Date.now() + longest + GRACE_MS)).catch(() => {})
+    if (ids.length) void inBackground(tx => holdOn(tx, ids, worker, Date.now() + CLAIM_MS)).catch(() => {})
   }, HOLD_EVERY_MS)
   return () => {
     stopped = true

@@ -17,8 +17,9 @@ import { quoteById } from '../quotes/queries'
 import { markDelivered, markTried, messageById, type MessageRow } from './queries'
 
 const SECOND = 1_000
-const PATIENCE = { connectionTimeout: 5 * SECOND, greetingTimeout: 5 * SECOND, socketTimeout: 10 * SECOND, dnsTimeout: 5 * SECOND }
-const LIMIT_MS = 25 * SECOND
+// A server that has the mail and looks it through is given a minute: whoever leaves earlier sends it twice.
+const PATIENCE = { connectionTimeout: 5 * SECOND, greetingTimeout: 5 * SECOND, socketTimeout: 60 * SECOND, dnsTimeout: 5 * SECOND }
+const LIMIT_MS = 90 * SECOND
 const TEXT_LIMIT_MS = 10 * SECOND
 /** From this answer on the server will never take it. */
 const REFUSED_FOR_GOOD = 550
@@ -92,7 +93,7 @@ const note = (ctx: Ctx, message: MessageRow, text: string) =>
 export const deliver: JobKind = {
   kind: 'deliver',
   // One server that is slow for one mail holds up a few others at most, and nobody else.
-  atOnce: 4,
+  atOnce: 6,
   limitMs: LIMIT_MS,
   tries: 6,
   waitMs: doubling,

@@ -37,7 +37,7 @@ export const settleCharge = (tx: Tx, c: { id: string, state: ChargeState, refere
 export interface GivenBack { id: string, invoiceId: string, customerId: string, name: string, at: string, number: string, amount: number, state: ChargeState }
 export const givenBackIn = (since: number): ListIn => ({
   columns: 'k.id, k.invoice_id AS invoiceId, i.number, i.customer_id AS customerId, c.name, k.amount_minor AS amount, k.state, k.settled_at AS at',
-  from: `card_charges k JOIN invoices i ON i.id = k.invoice_id JOIN customers c ON c.id = i.customer_id WHERE k.state IN ('refunding', 'refunded') AND k.settled_at > ?`,
+  from: `card_charges k JOIN invoices i ON i.id = k.invoice_id JOIN customers c ON c.id = i.customer_id WHERE k.state = 'refunding' OR (k.state = 'refunded' AND k.settled_at > ?)`,
   values: [sqlInstant(since)], order: 'k.settled_at DESC', limit: 50, instants: ['at'],
 })
 /** Payments that are applied to any of these invoices. */

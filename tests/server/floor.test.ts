@@ -5,6 +5,7 @@ import type mysql from 'mysql2/promise'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { closePool, inBackground, transaction } from '../../server/db/pool'
+import { enqueue } from '../../server/jobs/jobs'
 import { base, callerNamed, Client, database, id, signedIn, somethingToBill, until } from './client'
 
 let office: Client
@@ -105,6 +106,25 @@ describe('one’s own access', () => {
     expect([(await here.send('session')).status, (await there.send('session')).status]).toEqual([200, 401])
     expect((await from('192.0.2.90').send('signIn', { body: { email, password: 'open-ledger' } })).status).toBe(401)
     expect((await change('a long new password', 'open-ledger-again')).status).toBe(200)
+  })
+  it('a password that is being changed opens nothing: whoever signs in with the old one meanwhile is out again', async () => {
+    const email = 'piet@demo.test'
+    const [[{ hash }]] = (await db.query('SELECT password_hash AS hash FROM people WHERE email = ?', [email])) as unknown as [[{ hash: string }]]
+    const here = await signedIn({ email })
+    let [old, turn] = ['open-ledger', 0]
+    for (; turn < 4; turn++) {
+      const next = `another password ${turn}`
+      const racers = [1, 2, 3].map(n => from(`192.0.2.${100 + 10 * turn + n}`))
+      const [changed] = await Promise.all([
+        here.send('changePassword', { body: { current: old, next } }),
+        ...racers.map(client => client.send('signIn', { body: { email, password: old } })),
+      ])
+      expect(changed!.status).toBe(200)
+      for (const client of racers) expect((await client.send('session')).status, `turn ${turn}`).toBe(401)
+      old = next
+    }
+    expect((await here.send('session')).status).toBe(200)
+    await db.query('UPDATE people SET password_hash = ? WHERE email = ?', [hash, email])
   })
   it('a stream ends with the session that opened it', async () => {
     const client = await signedIn('dispatch')
@@ -257,6 +277,21 @@ describe('money', () => {
     const notice = await until(async () => (await books.ok('unpaid')).notices.find(n => n.invoiceId === invoice.id && n.done))
     expect(notice.text).toContain('went back to the card')
     expect((await books.ok('invoice', { params: { id: invoice.id } })).payments).toHaveLength(1)
+  })
+})
+describe('money that goes back', () => {
+  it('is noted as gone only on the terminal’s word, and spoken of until it is', async () => {
+    const { workOrderId } = await somethingToBill(office)
+    const invoice = await books.ok('makeInvoice', { params: { id: workOrderId }, body: { id: id(), to: [] } })
+    // A charge of which the terminal knows nothing.
+    const chargeId = id()
+    await db.query(`INSERT INTO card_charges (id, invoice_id, amount_minor, state, created_at, settled_at) VALUES (?, ?, 100, 'refunding', UTC_TIMESTAMP(3), '2026-10-01 12:00:00')`, [chargeId, invoice.id])
+    await inBackground(tx => enqueue(tx, 'card.refund', chargeId, { chargeId }))
+    await until(async () => await count(`SELECT COUNT(*) AS n FROM jobs WHERE kind = 'card.refund' AND job_key = ? AND attempts > 0 AND error LIKE '%no such charge%'`, [chargeId]) > 0)
+    const notice = (await books.ok('unpaid')).notices.find(n => n.id === chargeId)!
+    expect([notice.done, notice.text]).toEqual([false, expect.stringContaining('has not gone back')])
+    await db.query(`DELETE FROM jobs WHERE job_key = ?`, [chargeId])
+    await db.query(`UPDATE card_charges SET state = 'declined' WHERE id = ?`, [chargeId])
   })
 })
 describe('a slow peer', () => {
