@@ -7,7 +7,6 @@ import { Decimal } from '../../core/money/decimal'
 import { plusDays, plusMonths } from '../../core/time/zone'
 import type { Answer, Body, Query } from '../../shared/api'
 import { customerById, levels, siteById, updateRow } from '../customers/queries'
-import { isExempt } from '../customers/service'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
@@ -75,7 +74,7 @@ export async function billAgreement(ctx: Ctx, id: string, body: Body<'billAgreem
   const until = year < a.endsOn ? year : a.endsOn
   const title = `Care agreement ${a.plan}, ${from} to ${until}`
   await insertWorkOrder(ctx.tx, {
-    id: body.workOrderId, number, customerId: customer.id, siteId: site.id, title, problem: title, kind: 'service', contact: { name: '', phone: customer.phone }, orderNumber: '', priceLevelId: null, taxExempt: isExempt(customer, ctx.today), currency: ctx.company.currency, now: ctx.now,
+    id: body.workOrderId, number, customerId: customer.id, siteId: site.id, title, problem: title, kind: 'service', contact: { name: '', phone: customer.phone }, orderNumber: '', priceLevelId: null, currency: ctx.company.currency, now: ctx.now,
     details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null, source: '',
   })
   const work = (await workOrderById(ctx.tx, body.workOrderId))!
@@ -103,7 +102,7 @@ export async function bookDueVisits(ctx: Ctx, body: Body<'bookDueVisits'>): Prom
       const number = await nextNumber(ctx.tx, 'work_order')
       await insertWorkOrder(ctx.tx, {
         id: item.workOrderId, number, customerId: customer.id, siteId: site.id, title: plan?.work ?? `${a.plan} visit`, problem: `Visit of the ${a.plan} agreement, due by ${a.visitDueOn}.`, kind: 'service', contact: { name: '', phone: customer.phone },
-        orderNumber: '', priceLevelId: customer.priceLevelId, taxExempt: isExempt(customer, ctx.today), currency: ctx.company.currency, now: ctx.now, details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null, source: '',
+        orderNumber: '', priceLevelId: customer.priceLevelId, currency: ctx.company.currency, now: ctx.now, details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null, source: '',
       })
       await insertVisit(ctx.tx, { id: item.visitId, workOrderId: item.workOrderId, technicianId: null, startAt: null, durationSeconds: plan?.visitSeconds ?? 3600, promiseDate: null, promiseFrom: null, promiseTo: null })
       await setVisitDue(ctx.tx, a.id, plan ? nextVisitDue(a.visitDueOn, plan.visitsAYear, a.endsOn) : null)

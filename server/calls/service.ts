@@ -6,7 +6,6 @@ import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
 import { callDraft } from '../../shared/calls'
 import { contactsOf, customerById, equipmentById, fileById, filesOf, filesOfCallTo, owedBy, siteById, updateRow, type CustomerRow } from '../customers/queries'
-import { isExempt } from '../customers/service'
 import { lockPeople } from '../dispatch/queries'
 import { checkPlacement, heldByOthers, mayPlace, placeVisit } from '../dispatch/service'
 import { confirmVisit } from '../dispatch/visitMessages'
@@ -98,7 +97,7 @@ export async function bookCall(ctx: Ctx, id: string, body: Body<'bookCall'>): Pr
   const title = body.title || body.problem.split(/[.\n]/)[0]!.slice(0, 80)
   await insertWorkOrder(ctx.tx, {
     id: body.workOrderId, number, customerId: customer.id, siteId: site.id, title, problem: body.problem, kind: body.kind, contact: { name: body.speaking || contact?.name || '', phone: formatPhone(body.phone || contact?.phone || '', ctx.company.country) },
-    orderNumber: body.orderNumber, priceLevelId: customer.priceLevelId, taxExempt: isExempt(customer, ctx.today), currency: ctx.company.currency, now: ctx.now,
+    orderNumber: body.orderNumber, priceLevelId: customer.priceLevelId, currency: ctx.company.currency, now: ctx.now,
     details: detailsOf(customer, site), answers: body.answers.filter(a => a.answer), printedNote: customer.printedNote, equipmentId: body.equipmentId, assignedTo: body.kind === 'quote visit' ? body.technicianId : null, source: body.source,
   })
   await insertVisit(ctx.tx, { id: body.visitId, workOrderId: body.workOrderId, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseDate: body.date, promiseFrom: body.promiseFrom, promiseTo: body.promiseTo })

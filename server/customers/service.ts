@@ -69,7 +69,6 @@ function siteShapes(rows: SiteRow[], areas: readonly TerritoryRow[]): CustomerPa
 /** The exemption that holds today, in words; an expired certificate is said, because tax is charged again. */
 export const exemption = (c: Pick<CustomerRow, 'taxExempt' | 'certificate' | 'exemptUntil'>, today: string): string =>
   !c.taxExempt ? '' : c.exemptUntil && c.exemptUntil < today ? `certificate ${c.certificate} ran out on ${sayDay(c.exemptUntil)}: tax is charged` : `exempt${c.certificate ? `, certificate ${c.certificate}` : ''}${c.exemptUntil ? `, until ${sayDay(c.exemptUntil)} ${c.exemptUntil.slice(0, 4)}` : ''}`
-export const isExempt = (c: Pick<CustomerRow, 'taxExempt' | 'exemptUntil'>, today: string): boolean => c.taxExempt && !(c.exemptUntil && c.exemptUntil < today)
 
 /** Quotes that a customer pays for or that are for their sites, with why each waits. */
 const quoteShapes = (ctx: Ctx, quotes: readonly ShortQuote[]): CustomerPaper['quotes'] => quotes.map(q => ({

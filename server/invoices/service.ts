@@ -1,4 +1,5 @@
 // Invoices: one act makes one from what is done and not billed, with its number, its posting and its frozen paper.
+import { isExempt } from '../../core/tax/isExempt'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { daysLate } from '../../core/collections/ageing'
 import { decimalToMinor, toMoney } from '../../core/money/formatMinor'
@@ -41,7 +42,9 @@ export async function makeInvoice(ctx: Ctx, workOrderId: string, body: Body<'mak
   const classes = await taxClasses(tx)
   const m = (minor: number) => toMoney(minor, work.currency)
   const paperLines = open.map(({ a, line }) => (a.billedMinor === 0 ? asPaperLine(line, classes) : partialLine(a.unbilledMinor, line, classes, work.currency)))
-  const totals = documentTotals(paperLines, { mode: company.taxMode, currency: work.currency, exempt: work.taxExempt })
+  // On the day of the invoice, as its certificate is.
+  const exempt = isExempt(customer, ctx.today)
+  const totals = documentTotals(paperLines, { mode: company.taxMode, currency: work.currency, exempt })
   if (body.shownTotal && decimalToMinor(body.shownTotal, work.currency) !== totals.totalMinor) throw conflict('price_changed', 'The lines changed since you looked. Look at the sum again.', { total: m(totals.totalMinor) })
   const terms = customer.terms ?? company.terms
   const dueOn = body.dueOn || dueDate(ctx.today, terms)
@@ -54,7 +57,7 @@ export async function makeInvoice(ctx: Ctx, workOrderId: string, body: Body<'mak
     // The work order's own copy of the details: a later change of the customer is carried over on purpose, or not at all.
     buyer: { name: d('name', customer.name), address: [d('billing address', customer.line1), `${d('billing town', customer.town)} ${d('billing postcode', customer.postcode)}`.trim()].filter(Boolean) },
     site: [d('site', site.name), d('site address', site.line1), d('site town', site.town)].filter(Boolean).join(', '), note: work.printedNote, contact: [work.contact.name, work.contact.name && work.contact.phone].filter(Boolean).join(', '),
-    orderNumber: work.orderNumber, workOrder: work.number, exemptCertificate: work.taxExempt ? customer.certificate : '', payTo: company.payTo, conditions: company.conditions,
+    orderNumber: work.orderNumber, workOrder: work.number, exemptCertificate: exempt ? customer.certificate : '', payTo: company.payTo, conditions: company.conditions,
     lines: open.map(({ a, line }, i) => {
       const whole = a.billedMinor === 0
       return { name: whole ? line.name : `${line.name} (balance)`, quantity: whole ? new Decimal(line.quantity).toString() : '1', unit: line.unit, unitPrice: String(paperLines[i]!.unitPrice), discount: m(whole ? line.discountMinor : 0), net: m(totals.lineNets[i]!) }

@@ -1,4 +1,5 @@
 // Quotes: begun where the wish is heard, priced like work, sent as a frozen paper; a yes becomes promised work that waits for its slot.
+import { isExempt } from '../../core/tax/isExempt'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { Decimal } from '../../core/money/decimal'
@@ -13,7 +14,6 @@ import { localDate, plusDays } from '../../core/time/zone'
 import type { Answer, Body, Query } from '../../shared/api'
 import { callById, keepCall, markCall } from '../calls/queries'
 import { customerById, filesOfCallTo, levels, siteById, updateRow } from '../customers/queries'
-import { isExempt } from '../customers/service'
 import { signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
@@ -235,7 +235,7 @@ async function promise(ctx: Ctx, q: QuoteRow, body: Body<'answerQuote'>): Promis
   if (id === body.workOrderId) {
     const number = await nextNumber(tx, 'work_order')
     await insertWorkOrder(tx, {
-      id, number, customerId: customer.id, siteId: site.id, title: q.title, problem: q.scope || q.title, kind: 'installation', contact: q.contact, orderNumber: q.orderNumber, priceLevelId: q.priceLevelId, taxExempt: q.taxExempt, currency: q.currency,
+      id, number, customerId: customer.id, siteId: site.id, title: q.title, problem: q.scope || q.title, kind: 'installation', contact: q.contact, orderNumber: q.orderNumber, priceLevelId: q.priceLevelId, currency: q.currency,
       details: detailsOf(customer, site), answers: begun?.answers ?? [], printedNote: customer.printedNote, equipmentId: begun?.equipmentId ?? null, assignedTo: null, source: q.source, now: ctx.now,
     })
     await record(ctx, { subject: 'work', id, workOrderId: id, customerId: customer.id, text: `${number} made from quote ${q.number}` })

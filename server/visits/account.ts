@@ -15,6 +15,7 @@ import { quoteState } from '../../core/quotes/quoteState'
 import { workedSeconds } from '../../core/hours/workedSeconds'
 import { roundDuration } from '../../core/hours/roundDuration'
 import { workOrderState } from '../../core/visits/workOrderState'
+import { isExempt } from '../../core/tax/isExempt'
 import type { TaxRate } from '../../core/tax/taxTotals'
 import type { Answer } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
@@ -136,7 +137,8 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   const pricing = await currentPricing(ctx, at)
   const { classes } = pricing
   const { level: offered, own: ownLevel } = levelAmong(pricing.levels, work.priceLevelId)
-  const options = { mode: company.taxMode, currency: work.currency, exempt: work.taxExempt }
+  const exempt = isExempt(customer, ctx.today)
+  const options = { mode: company.taxMode, currency: work.currency, exempt }
   const totals = documentTotals(lines.map(l => asPaperLine(l, classes)), options)
   const toBill = account.lines.filter(l => l.unbilledMinor > 0).map(l => ({ account: l, line: lines.find(x => x.id === l.id)! }))
   const bill = documentTotals(toBill.map(({ account: a, line }) => (a.billedMinor === 0 ? asPaperLine(line, classes) : partialLine(a.unbilledMinor, line, classes, work.currency))), options)
@@ -155,7 +157,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   return {
     callBacks: backs.map(b => ({ id: b.id, number: b.number, kind: b.kind, state: b.state, siteSeconds: b.siteSeconds, cost: seesCost ? m(b.costMinor) : null })), callbackOf, followUp: work.followUp, followUpOn: work.followUpOn,
     id, version: work.version, number: work.number, title: work.title, problem: work.problem, kind: work.kind, state: work.state, orderNumber: work.orderNumber, currency: work.currency, createdAt: work.createdAt,
-    customer: { id: customer.id, name: customer.name, phone: customer.phone, email: customer.email, email2: customer.email2, exempt: work.taxExempt, level: ownLevel ? offered!.name : '', terms: termsInWords(customer.terms ?? company.terms), stopWork: customer.stopWork, officeNote: customer.officeNote, address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', '), tags: customer.tags },
+    customer: { id: customer.id, name: customer.name, phone: customer.phone, email: customer.email, email2: customer.email2, exempt, level: ownLevel ? offered!.name : '', terms: termsInWords(customer.terms ?? company.terms), stopWork: customer.stopWork, officeNote: customer.officeNote, address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', '), tags: customer.tags },
     site: { id: site.id, name: site.name, line1: site.line1, town: site.town, accessNote: site.accessNote }, contact: work.contact, printedNote: work.printedNote,
     equipment: thing ? [thing.make, thing.category, thing.serial].filter(Boolean).join(' ') : '', changedDetails: changedDetails(work.details, detailsOf(customer, site)),
     answers: work.answers.map(({ question, answer }) => ({ question, answer })), fields: fields.map(f => ({ id: f.id, name: f.name, kind: f.kind, choices: f.choices, value: work.custom[f.id] ?? '' })),

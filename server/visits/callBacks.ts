@@ -19,7 +19,7 @@ export async function callBack(ctx: Ctx, id: string, body: Body<'callBack'>): Pr
   const [customer, site] = [(await customerById(ctx.tx, first.customerId))!, (await siteById(ctx.tx, first.siteId))!]
   const number = await nextNumber(ctx.tx, 'work_order')
   await insertWorkOrder(ctx.tx, {
-    id: body.workOrderId, number, customerId: first.customerId, siteId: first.siteId, title: `${body.kind === 'warranty' ? 'Warranty' : 'Call-back'}: ${first.title}`.slice(0, 160), problem: body.problem, kind: body.kind, contact: first.contact, orderNumber: first.orderNumber, priceLevelId: first.priceLevelId, taxExempt: first.taxExempt,
+    id: body.workOrderId, number, customerId: first.customerId, siteId: first.siteId, title: `${body.kind === 'warranty' ? 'Warranty' : 'Call-back'}: ${first.title}`.slice(0, 160), problem: body.problem, kind: body.kind, contact: first.contact, orderNumber: first.orderNumber, priceLevelId: first.priceLevelId,
     currency: first.currency, now: ctx.now, details: detailsOf(customer, site), answers: [], printedNote: first.printedNote, equipmentId: first.equipmentId, assignedTo: null, source: '', callbackOf: first.id,
   })
   await insertVisit(ctx.tx, { id: body.visitId, workOrderId: body.workOrderId, technicianId: null, startAt: null, durationSeconds: 3600, promiseDate: null, promiseFrom: null, promiseTo: null, note: `${body.kind} of ${first.number}` })

@@ -1,4 +1,5 @@
 // Lines of a work order: added from the price book or by hand, changed for this work order only, agreed by signature.
+import { isExempt } from '../../core/tax/isExempt'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { Decimal } from '../../core/money/decimal'
@@ -137,7 +138,8 @@ async function keepSignature(ctx: Ctx, workOrderId: string, body: Body<'sign'>, 
   const lines = await linesOf(ctx.tx, workOrderId)
   if (lines.length === 0) throw invalid('lines', 'There is nothing to agree to yet: add a line first.')
   const classes = await taxClasses(ctx.tx)
-  const totals = documentTotals(lines.map(l => asPaperLine(l, classes)), { mode: ctx.company.taxMode, currency: work.currency, exempt: work.taxExempt })
+  const customer = (await customerById(ctx.tx, work.customerId))!
+  const totals = documentTotals(lines.map(l => asPaperLine(l, classes)), { mode: ctx.company.taxMode, currency: work.currency, exempt: isExempt(customer, ctx.today) })
   if (decimalToMinor(body.shownTotal, work.currency) !== totals.totalMinor) throw conflict('price_changed', 'The lines changed since they were shown. Show them again before signing.', { total: toMoney(totals.totalMinor, work.currency) })
   const shown = { lines: lines.map((l, i) => ({ name: l.name, quantity: l.quantity, net: minorToDecimal(totals.lineNets[i]!, work.currency) })), tax: minorToDecimal(totals.taxMinor, work.currency), total: minorToDecimal(totals.totalMinor, work.currency) }
   await insertSignature(ctx.tx, { id: body.id, workOrderId, visitId: body.visitId, name: body.name, at: ctx.now, by: signedIn(ctx).id, image, shown, total: totals.totalMinor })

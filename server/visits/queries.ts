@@ -7,22 +7,22 @@ import type { ClockInterval } from '../../core/hours/workedSeconds'
 import { json } from '../db/json'
 
 export interface WorkOrderRow {
-  id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: { name: string, phone: string }, orderNumber: string, priceLevelId: string | null, taxExempt: boolean
+  id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: { name: string, phone: string }, orderNumber: string, priceLevelId: string | null
   details: Record<string, string>, ownPrices: Record<string, string>, answers: { questionId: string, question: string, answer: string }[], custom: Record<string, string>, printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, callbackOf: string | null, followUp: string, followUpOn: string | null, currency: string, state: WorkOrderState, cancelled: boolean, closed: boolean, toBill: number, explainedSeconds: number, createdAt: string, doneAt: string | null, version: number
 }
-export const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.tax_exempt AS taxExempt, w.details, w.own_prices AS ownPrices, w.answers, w.custom, w.printed_note AS printedNote, w.equipment_id AS equipmentId, w.assigned_to AS assignedTo, w.source, w.callback_of AS callbackOf, w.follow_up AS followUp, w.follow_up_on AS followUpOn, w.currency, w.state,
+export const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.details, w.own_prices AS ownPrices, w.answers, w.custom, w.printed_note AS printedNote, w.equipment_id AS equipmentId, w.assigned_to AS assignedTo, w.source, w.callback_of AS callbackOf, w.follow_up AS followUp, w.follow_up_on AS followUpOn, w.currency, w.state,
   w.cancelled, w.closed, w.to_bill_minor AS toBill, w.explained_seconds AS explainedSeconds, w.created_at AS createdAt, w.done_at AS doneAt, w.version`
 export const asWork = (r: WorkOrderRow): WorkOrderRow => ({
-  ...r, contact: json(r.contact), details: json(r.details), ownPrices: json(r.ownPrices), answers: json(r.answers), custom: json(r.custom), taxExempt: Boolean(r.taxExempt), cancelled: Boolean(r.cancelled), closed: Boolean(r.closed),
+  ...r, contact: json(r.contact), details: json(r.details), ownPrices: json(r.ownPrices), answers: json(r.answers), custom: json(r.custom), cancelled: Boolean(r.cancelled), closed: Boolean(r.closed),
 })
 export async function workOrderById(tx: Tx, id: string, lock = false): Promise<WorkOrderRow | null> {
   const r = await tx.row<WorkOrderRow>(`SELECT ${WORK} FROM work_orders w WHERE w.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
   return r && asWork(r)
 }
-export const insertWorkOrder = (tx: Tx, w: { id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: object, orderNumber: string, priceLevelId: string | null, taxExempt: boolean, currency: string, details: object, answers: object[], printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, callbackOf?: string, now: number }) =>
-  tx.run(`INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact, order_number, price_level_id, tax_exempt, currency, details, answers, printed_note, equipment_id, assigned_to, source, callback_of, state, created_at)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "needs_slot", ?)`,
-  [w.id, w.number, w.customerId, w.siteId, w.title, w.problem, w.kind, JSON.stringify(w.contact), w.orderNumber, w.priceLevelId, w.taxExempt, w.currency, JSON.stringify(w.details), JSON.stringify(w.answers), w.printedNote, w.equipmentId, w.assignedTo, w.source, w.callbackOf ?? null, sqlInstant(w.now)])
+export const insertWorkOrder = (tx: Tx, w: { id: string, number: string, customerId: string, siteId: string, title: string, problem: string, kind: string, contact: object, orderNumber: string, priceLevelId: string | null, currency: string, details: object, answers: object[], printedNote: string, equipmentId: string | null, assignedTo: string | null, source: string, callbackOf?: string, now: number }) =>
+  tx.run(`INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact, order_number, price_level_id, currency, details, answers, printed_note, equipment_id, assigned_to, source, callback_of, state, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "needs_slot", ?)`,
+  [w.id, w.number, w.customerId, w.siteId, w.title, w.problem, w.kind, JSON.stringify(w.contact), w.orderNumber, w.priceLevelId, w.currency, JSON.stringify(w.details), JSON.stringify(w.answers), w.printedNote, w.equipmentId, w.assignedTo, w.source, w.callbackOf ?? null, sqlInstant(w.now)])
 export interface CallBackRow { id: string, number: string, kind: string, state: WorkOrderState, siteSeconds: number, material: string, labour: string }
 /** Call-backs of a work order, with what they cost: the material of their lines, and the hours of whoever was there at their rates. */
 export const callBacksIn = (workOrderId: string, now: number): ListIn => ({

@@ -47,7 +47,9 @@ test('the firm’s own words for states, and its own field on an invoice', async
   const office = await sitDown(browser, 'office')
   await office.goto('/set-up')
   await office.getByLabel('to bill', { exact: true }).fill('ready for the bill')
+  const kept = office.waitForResponse(r => r.request().method() === 'POST' && r.ok())
   await office.getByRole('button', { name: 'Keep these words' }).click()
+  await kept
   await office.goto('/to-bill')
   await office.locator('tbody a.num').first().click()
   await expect(office.getByRole('heading', { level: 1 })).toContainText('ready for the bill')

@@ -38,6 +38,8 @@ test('a visit is locked, copied and split by keyboard; undo takes each back; a l
   await expect(tray.filter({ hasText: 'the rest of a visit that was split' }).first()).toBeVisible()
   await dispatch.keyboard.press('Control+z')
   await expect(tray).toHaveCount(waiting)
+  // As long as it was before: what is copied is what is seen.
+  await expect(card).toHaveAttribute('aria-label', before)
   await card.focus()
   await dispatch.keyboard.press('c')
   await expect(tray).toHaveCount(waiting + 1)

@@ -112,6 +112,23 @@ describe('details', () => {
     await book(made, { workOrderId })
     expect((await office.ok('workOrder', { params: { id: workOrderId } })).customer.exempt).toBe(false)
   })
+  it('takes the exemption and its certificate from one moment, the day of the invoice, whatever was true at the booking', async () => {
+    const billed = async (name: string, changes: [object, object]) => {
+      const made = await newCustomer(name)
+      const change = async (body: object) => office.ok('changeCustomer', { params: { id: made.customerId }, body: { version: (await customer(made.customerId)).version, ...body } })
+      await change(changes[0])
+      const workOrderId = id()
+      await book(made, { workOrderId })
+      await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: 'Work', kind: 'part', quantity: '1', unitPrice: '100', done: true }] } })
+      await change(changes[1])
+      const { paper } = await office.ok('makeInvoice', { params: { id: workOrderId }, body: { id: id(), to: [] } })
+      return { tax: paper.tax.amount, certificate: paper.exemptCertificate }
+    }
+    const exempt = { exempt: true, certificate: 'EX-2' }
+    const taxed = { exempt: false, certificate: '' }
+    expect(await billed('Exempt at the booking', [exempt, taxed])).toEqual({ tax: '6.50', certificate: '' })
+    expect(await billed('Exempt at the invoice', [taxed, exempt])).toEqual({ tax: '0.00', certificate: 'EX-2' })
+  })
   it('sites, contacts, equipment: added, changed, stale changes sent back, taken out', async () => {
     const made = await newCustomer('Parts & Places')
     const siteId = id()
