@@ -54,6 +54,11 @@ describe('backup and restore', () => {
   it('keeps the triggers: a copied ledger is append-only too', async () => {
     await expect(db.query('UPDATE open_ledger_copy.ledger_postings SET amount_minor = amount_minor + 1 LIMIT 1')).rejects.toThrow('append-only')
   })
+  it('keeps the indexes of words whole: names that are common words are found in a copy too', async () => {
+    await db.query(`UPDATE open_ledger_copy.customers SET search = 'will whowell the' WHERE merged_into IS NULL LIMIT 1`)
+    const [[found]] = await db.query(`SELECT COUNT(*) AS n FROM open_ledger_copy.customers WHERE MATCH(search) AGAINST ('+will* +the*' IN BOOLEAN MODE)`) as unknown as [[{ n: number }]]
+    expect(found.n).toBe(1)
+  })
   it('overwrites neither a file nor a company unless told', () => {
     expect(run('backup', [file])).toMatchObject({ status: 1, said: expect.stringContaining('is there already') })
     expect(run('restore', [file], { DATABASE_URL: other('open_ledger_copy') })).toMatchObject({ status: 1, said: expect.stringContaining('--replace') })
