@@ -50,7 +50,6 @@ const EQUIPMENT_FROM = 'equipment e JOIN sites s ON s.id = e.site_id'
 /** Equipment, beside other lists. */
 export const equipmentIn = (where: string, values: Value[]): ListIn => ({ columns: EQUIPMENT, from: `${EQUIPMENT_FROM} WHERE ${where}`, values, order: 'e.category, e.id' })
 export const equipmentOfIn = (customerIds: string[]) => equipmentIn(`s.customer_id IN (${marks(customerIds)}) AND NOT e.removed`, customerIds)
-export const equipmentOf = (tx: Tx, customerIds: string[]) => listOf<EquipmentRow>(tx, equipmentOfIn(customerIds))
 export const equipmentById = (tx: Tx, id: string, lock = false) => tx.row<EquipmentRow>(`SELECT ${EQUIPMENT} FROM ${EQUIPMENT_FROM} WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
 
 export interface Owed { customerId: string, owed: number, over60: number, oldest: string | null }
@@ -68,13 +67,12 @@ export const lastWorkOf = (tx: Tx, customerId: string) => tx.rows<WorkRow>(
   `SELECT w.customer_id AS customerId, w.id, w.number, w.title, w.state, DATE(MAX(v.finished_at)) AS \`on\`, w.equipment_id AS equipmentId FROM work_orders w JOIN visits v ON v.work_order_id = w.id AND v.state = 'finished'
    WHERE w.customer_id = ? GROUP BY w.customer_id, w.id, w.number, w.title, w.state, w.equipment_id ORDER BY MAX(v.finished_at) DESC LIMIT 6`, [customerId])
 export interface Supplied { siteId: string, on: string, name: string, workOrderId: string, number: string }
+/** What was supplied to a customer’s sites before, the latest first. */
 export const suppliedIn = (customerId: string): ListIn => ({
   columns: 'w.site_id AS siteId, DATE(COALESCE(w.done_at, w.created_at)) AS `on`, l.name, w.id AS workOrderId, w.number',
   from: `work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND l.kind IN ('part', 'task') AND l.done AND NOT l.removed`,
   values: [customerId], order: 'COALESCE(w.done_at, w.created_at) DESC, l.position', limit: 60,
 })
-/** What was supplied to a customer's sites before, the latest first. */
-export const suppliedTo = (tx: Tx, customerId: string) => listOf<Supplied>(tx, suppliedIn(customerId))
 export type LevelRow = PriceLevel & { kind: string }
 export const asLevel = (l: LevelRow): LevelRow => ({ ...l, off: json<PriceLevel['off']>(l.off) })
 export const levelsIn: ListIn = { columns: 'id, name, kind, off', from: 'price_levels', values: [], order: 'id' }

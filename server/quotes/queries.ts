@@ -40,7 +40,6 @@ export const quotesOfWorkIn = (workOrderId: string): ListIn => ({ ...SHORT, from
 export const quotesOfWork = (tx: Tx, workOrderId: string) => listOf<ShortQuote>(tx, quotesOfWorkIn(workOrderId))
 /** Of a customer: those that they pay for, and those for their sites. */
 export const quotesOfCustomerIn = (customerId: string): ListIn => ({ ...SHORT, from: 'quotes WHERE customer_id = ? OR site_id IN (SELECT id FROM sites WHERE customer_id = ?)', values: [customerId, customerId], order: 'created_at DESC', limit: 50 })
-export const quotesOfCustomer = (tx: Tx, customerId: string) => listOf<ShortQuote>(tx, quotesOfCustomerIn(customerId))
 export const historyOfQuote = (tx: Tx, id: string) => tx.rows<{ id: number, at: string, who: string, text: string }>('SELECT id, at, who, text FROM trail WHERE subject_id = ? ORDER BY id DESC LIMIT 100', [id])
 const WHERE: Record<string, string> = { open: 'q.state IN ("draft", "sent")', draft: 'q.state = "draft"', sent: 'q.state = "sent" AND q.expires_on >= ?', expired: 'q.state = "sent" AND q.expires_on < ?', accepted: 'q.state = "accepted"', declined: 'q.state = "declined"' }
 const WORDS: Finder[] = [
