@@ -17,7 +17,7 @@ async function crowd(rig: Rig, technicians: number, visits: number): Promise<voi
   const people = Array.from({ length: technicians }, () => v7())
   await db.query('INSERT INTO people (id, email, name, role, bookable, skills, hours, territory_ids, lat, lon, password_hash) VALUES ?', [people.map((id, i) => [id, `bench${i}@demo.test`, `Technician ${i}`, 'technician', 1, '[]', week, '[]', 42.64 + random() * 0.24, -75.25 + random() * 0.2, 'x'])])
   const made = Array.from({ length: visits }, (_, i) => ({ work: v7(), visit: v7(), person: people[i % technicians]!, slot: Math.floor(i / technicians), site: sites[i % sites.length]! }))
-  await inPieces(made, 500, some => db.query('INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, contact, tax_exempt, currency, state, created_at) VALUES ?', [some.map((m, i) => [m.work, `B-${m.slot}-${i}`, m.site.customerId, m.site.id, 'Bench', 'Bench', '{}', 0, 'USD', 'scheduled', '2026-11-20'])]))
+  await inPieces(made, 500, some => db.query('INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, contact, currency, state, created_at) VALUES ?', [some.map((m, i) => [m.work, `B-${m.slot}-${i}`, m.site.customerId, m.site.id, 'Bench', 'Bench', '{}', 'USD', 'scheduled', '2026-11-20'])]))
   await inPieces(made, 500, some => db.query('INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date, promise_from, promise_to, findings) VALUES ?', [some.map(m => [m.visit, m.work, m.person, `${DATE} ${String(13 + Math.floor(m.slot * 1.4)).padStart(2, '0')}:15:00`, 3600, DATE, '08:00', '17:00', ''])]))
   await db.end()
 }

@@ -90,12 +90,12 @@ export const scheduleBenches: Record<string, Bench> = {
             if (random() > 0.92) continue
             const site = sites[Math.floor(random() * sites.length)]!
             const id = v7()
-            work.push([id, `B-${n++}`, site.customerId, site.id, 'Bench', 'Bench', '{}', 0, 'USD', 'scheduled', '2026-11-20'])
+            work.push([id, `B-${n++}`, site.customerId, site.id, 'Bench', 'Bench', '{}', 'USD', 'scheduled', '2026-11-20'])
             visits.push([v7(), id, person, `${date} ${String(13 + slot * 2).padStart(2, '0')}:15:00`, 3600, date, `${String(8 + slot * 2).padStart(2, '0')}:00`, `${String(10 + slot * 2).padStart(2, '0')}:00`, ''])
           }
         }
       }
-      await inPieces(work, 500, some => db.query('INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, contact, tax_exempt, currency, state, created_at) VALUES ?', [some]))
+      await inPieces(work, 500, some => db.query('INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, contact, currency, state, created_at) VALUES ?', [some]))
       await inPieces(visits, 500, some => db.query('INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date, promise_from, promise_to, findings) VALUES ?', [some]))
       await db.end()
       const cookie = await cookieOf(rig, 'office@demo.test')

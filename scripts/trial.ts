@@ -1,5 +1,5 @@
 // npm run trial [-- NAME…] [--short] [--seed N]: kills, races, wrong sign-ins and odd input against a running copy; one JSON line each.
-import { startCopy, type Copy } from './trials/copy'
+import { forgetTemplate, makeTemplate, startCopy, type Copy } from './trials/copy'
 import { fuzz } from './trials/fuzz'
 import { kills } from './trials/kills'
 import { races } from './trials/races'
@@ -22,7 +22,10 @@ if (unknown.length) {
   process.exit(2)
 }
 let passed = true
-for (const name of names.length ? names : Object.keys(TRIALS)) {
+const asked = names.length ? names : Object.keys(TRIALS)
+forgetTemplate()
+if (asked.length > 1) await makeTemplate()
+for (const name of asked) {
   const copy = await startCopy()
   const stop = () => void copy.stop().then(() => process.exit(1))
   process.once('SIGINT', stop)
@@ -36,4 +39,5 @@ for (const name of names.length ? names : Object.keys(TRIALS)) {
     await copy.stop()
   }
 }
+forgetTemplate()
 process.exit(passed ? 0 : 1)

@@ -21,7 +21,7 @@ export const match = obj({ customerId: id().required(), siteId: id().nullable().
 /** What to know of a customer while they are on the telephone. */
 export const caller = obj({
   customerId: id().required(), version: int().required(), name: words(), phone: words(), phone2: words(), email: words(), prospect: flag().required(), tags: list(words()),
-  owed: money().required(), late: int().required(), creditLimit: money().nullable().defined(), overLimit: flag().required(), stopWork: words(), officeNote: words(2000), exempt: words(300), level: words(), hasAgreementLevel: flag().required(), ownPrices: list(obj({ entryId: id().required(), price: words() })),
+  /** open invoices less credits */ owed: money().required(), credits: money().required(), late: int().required(), creditLimit: money().nullable().defined(), overLimit: flag().required(), stopWork: words(), officeNote: words(2000), exempt: words(300), level: words(), hasAgreementLevel: flag().required(), ownPrices: list(obj({ entryId: id().required(), price: words() })),
   agreements: list(agreementShape), quotes: list(quoteShape), openWork: list(workShape), lastWork: list(workShape), equipment: list(equipmentShape), contacts: list(contactShape), sites: list(siteShape), notes: list(words(300)), supplied: list(suppliedShape),
 })
 export const newCustomerSchema = obj({
@@ -34,7 +34,7 @@ export const customerDetail = obj({
   terms: terms().nullable().defined(), termsInWords: words(), levelId: id().nullable().defined(), level: words(), exempt: flag().required(), certificate: words(), exemptUntil: date().nullable().defined(), creditLimit: money().nullable().defined(),
   officeNote: words(2000), printedNote: words(400), tags: list(words()), stopWork: words(), mailConsent: oneOf(CONSENT).required(), textConsent: oneOf(CONSENT).required(), custom: customValues(), mergedInto: id().nullable().defined(), erased: flag().required(),
   ownPrices: list(obj({ entryId: id().required(), name: words(), price: words(), bookPrice: words() })),
-  promised: money().required(), done: money().required(), billed: money().required(), paid: money().required(), owed: money().required(),
+  promised: money().required(), done: money().required(), billed: money().required(), paid: money().required(), /** open invoices less credits */ owed: money().required(), credits: money().required(),
   notes: list(words(300)), sites: list(siteShape), contacts: list(contactShape), equipment: list(equipmentShape), agreements: list(agreementShape),
   supplied: list(suppliedShape),
   work: list(obj({ id: id().required(), number: words(), title: words(), state: words(), on: date().required(), toBill: money().required() })),

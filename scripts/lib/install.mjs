@@ -30,8 +30,8 @@ export function installDebian(wanted) {
 
 const hash = text => createHash('sha256').update(text).digest('hex')
 const mark = name => join('.data', `${name}.mark`)
-const isMarked = (name, value) => existsSync(mark(name)) && readFileSync(mark(name), 'utf8') === value
-const setMark = (name, value) => {
+export const isMarked = (name, value) => existsSync(mark(name)) && readFileSync(mark(name), 'utf8') === value
+export const setMark = (name, value) => {
   mkdirSync('.data', { recursive: true })
   writeFileSync(mark(name), value)
 }
@@ -46,7 +46,8 @@ export function installModules() {
 }
 
 const SOURCES = ['app', 'core', 'server', 'shared', 'public', 'assets', 'nuxt.config.ts', 'package-lock.json']
-function fingerprint() {
+/** One word for what stands in these files and folders. */
+export function fingerprint(paths) {
   const digest = createHash('sha256')
   const walk = (path) => {
     if (!existsSync(path)) return
@@ -54,15 +55,15 @@ function fingerprint() {
     if (info.isDirectory()) for (const name of readdirSync(path).sort()) walk(join(path, name))
     else digest.update(path).update(readFileSync(path))
   }
-  SOURCES.forEach(walk)
+  paths.forEach(walk)
   return digest.digest('hex')
 }
 
 export function build() {
-  const wanted = fingerprint()
+  const wanted = fingerprint(SOURCES)
   if (existsSync('.output/server/index.mjs') && isMarked('build', wanted)) return
   say('building (about half a minute)')
-  const result = spawnSync('npx', ['nuxt', 'build'], { encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production' } })
+  const result = spawnSync('npx', ['nuxt', 'build'], { encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production', BUILD_DIR: '.data/nuxt' } })
   if (result.status !== 0) stopWith(`the build failed:\n${`${result.stdout}${result.stderr}`.slice(-3000)}`)
   setMark('build', wanted)
 }

@@ -1,10 +1,10 @@
 // A throw-away Open Ledger for tests, pictures and benchmarks: own database, own ports, own stand-ins, the clock in a file.
 // With two processes it stands behind a balancer that asks them in turns.
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { freePort, startDatabase } from './database.mjs'
-import { installDebian } from './install.mjs'
+import { fingerprint, installDebian, isMarked, setMark } from './install.mjs'
 
 export const NOW = '2026-11-24T10:21'
 const UP_WITHIN_MS = 30_000
@@ -98,19 +98,37 @@ function startPeers(all, { mail, mailHttp, card, text, supplier }) {
     peer('text', { TEXT_PORT: String(text), APP_URL: all.TEST_URL }),
   ]
 }
+const TEMPLATE = resolve('.data', 'rig-template')
+const OF_THE_DEMO = ['core', 'demo', 'server', 'shared', 'scripts/prepare.ts', 'scripts/demo-load.ts', 'scripts/lib', 'package-lock.json']
+/** Copies a folder as it is, with its owners. */
+export function copyFolder(from, to) {
+  const copied = spawnSync('cp', ['-a', from, to], { encoding: 'utf8' })
+  if (copied.status !== 0) throw new Error(`${from} could not be copied: ${copied.stderr}`)
+}
+/** The demo company is loaded once, and again when what it is made of changed; every rig begins with a copy. */
+async function makeTemplate() {
+  const wanted = `${fingerprint(OF_THE_DEMO)} ${NOW}`
+  if (existsSync(TEMPLATE) && isMarked('rig-template', wanted)) return
+  const folder = `${TEMPLATE}-${process.pid}`
+  rmSync(TEMPLATE, { recursive: true, force: true })
+  mkdirSync(folder, { recursive: true, mode: 0o711 })
+  const database = await startDatabase(folder, { fast: true })
+  const { env } = await environment(folder, database, 1)
+  const made = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], { env: { ...process.env, ...env }, encoding: 'utf8' })
+  await database.stop()
+  if (made.status !== 0) throw new Error(`the test database could not be made: ${made.stderr}`)
+  renameSync(folder, TEMPLATE)
+  setMark('rig-template', wanted)
+}
 export async function startRig(name, { processes = 1 } = {}) {
   installDebian({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server', 'mariadb': 'mariadb-client' })
+  await makeTemplate()
   const folder = resolve('.data', `rig-${name}`)
   rmSync(folder, { recursive: true, force: true })
-  mkdirSync(folder, { recursive: true })
+  copyFolder(TEMPLATE, folder)
   const database = await startDatabase(folder, { fast: true })
   const { env, apps, peers } = await environment(folder, database, processes)
   const all = { ...process.env, ...env }
-  const made = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], { env: all, encoding: 'utf8' })
-  if (made.status !== 0) {
-    await database.stop()
-    throw new Error(`the test database could not be made: ${made.stderr}`)
-  }
   const children = startPeers(all, peers)
   for (const port of apps) children.push(await startServer({ ...env, PORT: String(port), NITRO_PORT: String(port) }))
   if (apps.length > 1) children.push(await startBalancer(folder, Number(env.PORT), apps))

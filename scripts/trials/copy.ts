@@ -1,10 +1,12 @@
 // A running copy of Open Ledger to be tried hard: started as an operator starts it, with peers that we steer.
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import mysql from 'mysql2/promise'
 // @ts-expect-error a plain module of the commands
 import { freePort } from '../lib/database.mjs'
+// @ts-expect-error a plain module of the commands
+import { copyFolder } from '../lib/rig.mjs'
 import { pause } from './tools'
 
 export interface Copy {
@@ -16,16 +18,26 @@ export interface Copy {
   behave(mail: { stall?: number, lose?: number }): Promise<void>
   connect(): Promise<mysql.Connection>
   answers(): Promise<boolean>
-  stop(): Promise<void>
+  stop(keep?: (folder: string) => void): Promise<void>
 }
 const SECRET = 'trial-only-secret-0123456789-abcdefghijklmnop'
 const UP_WITHIN_MS = 120_000
 const ended = (child: ChildProcess) => (child.exitCode !== null || child.signalCode ? Promise.resolve() : new Promise<void>(done => child.once('exit', () => done())))
 
+const FOLDER = resolve('.data', 'rig-trial')
+const TEMPLATE = resolve('.data', 'rig-trial-template')
+/** Lets the demo company be loaded once, for all copies to come. */
+export async function makeTemplate(): Promise<void> {
+  forgetTemplate()
+  await (await startCopy()).stop(folder => renameSync(folder, TEMPLATE))
+}
+export const forgetTemplate = () => rmSync(TEMPLATE, { recursive: true, force: true })
+
 export async function startCopy(): Promise<Copy> {
-  const folder = resolve('.data', 'rig-trial')
+  const folder = FOLDER
   rmSync(folder, { recursive: true, force: true })
-  mkdirSync(folder, { recursive: true, mode: 0o711 })
+  if (existsSync(TEMPLATE)) copyFolder(TEMPLATE, folder)
+  else mkdirSync(folder, { recursive: true, mode: 0o711 })
   for (const name of ['secret', 'card-secret']) writeFileSync(join(folder, name), SECRET, { mode: 0o600 })
   const [port, smtp, mailHttp, card] = [await freePort(), await freePort(), await freePort(), await freePort()] as number[]
   const base = `http://127.0.0.1:${port}`
@@ -37,11 +49,12 @@ export async function startCopy(): Promise<Copy> {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, DATABASE_URL: '', npm_lifecycle_event: '', OPEN_LEDGER_DATA: folder, PORT: String(port), SMTP_URL: `smtp://127.0.0.1:${smtp}`, CARD_URL: `http://127.0.0.1:${card}`, OPEN_LEDGER_TRUSTED_PROXIES: '127.0.0.1', LOG_LEVEL: 'error' },
   })
-  const stop = async () => {
+  const stop = async (keep: (folder: string) => void = () => {}) => {
     start.kill('SIGTERM')
     await ended(start)
     for (const peer of peers) peer.kill('SIGTERM')
     await Promise.all(peers.map(ended))
+    keep(folder)
     rmSync(folder, { recursive: true, force: true })
   }
   const answers = () => fetch(`${base}/api/health`, { signal: AbortSignal.timeout(2_000) }).then(r => r.ok, () => false)

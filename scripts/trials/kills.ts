@@ -67,7 +67,7 @@ async function openVisit(phone: Person): Promise<string> {
 async function killLoop(copy: Copy, kills: number, chance: Chance): Promise<{ app: number[], database: number[] }> {
   const times = { app: [] as number[], database: [] as number[] }
   for (let n = 0; n < kills; n++) {
-    await pause(chance.between(900, 3000))
+    await pause(chance.between(700, 2200))
     const what = n % 2 ? 'database' : 'app'
     try {
       process.kill(copy.pids()[what], 'SIGKILL')

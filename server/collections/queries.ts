@@ -1,6 +1,6 @@
 // SQL of what is unpaid: balances as they stood on a date, habits, and what was said.
 import { marks, sqlInstant, type Tx } from '../db/pool'
-import { listOf, listsIn, type ListIn } from '../db/queries'
+import { listsIn, type ListIn } from '../db/queries'
 import { balanceIn } from '../ledger/queries'
 import { givenBackIn, type GivenBack } from '../payments/queries'
 
@@ -17,7 +17,6 @@ const creditsIn = (on: string): ListIn => ({
      UNION ALL SELECT p.customer_id, -a.amount_minor FROM allocations a JOIN payments p ON p.id = a.payment_id WHERE a.on_date <= ? AND p.received_on <= ?) x GROUP BY customerId HAVING amountMinor <> 0) c`,
   values: [on, on, on, on], order: 'c.customerId',
 })
-export const creditsOn = (tx: Tx, on: string) => listOf<Credit>(tx, creditsIn(on))
 /** What stands beside the open invoices: credits, what the ledger says, and card payments that went back since. */
 export const besideOpen = (tx: Tx, on: string, since: number) => listsIn<{ credits: Credit, ledger: { sum: number }, givenBack: GivenBack }>(tx, {
   // Unapplied credits live in the deposits account: what is owed is receivable plus that (a liability, so negative).

@@ -7,14 +7,14 @@ import { plusDays } from '../../core/time/zone'
 import { termsInWords } from '../../core/documents/dueDate'
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import type { Answer, Body } from '../../shared/api'
-import { customerById, customersById } from '../customers/queries'
+import { customerById, customersById, owedBy } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { openInvoices } from '../invoices/queries'
 import { publicLink } from '../invoices/service'
 import { queueMail } from '../messages/service'
 import type { GivenBack } from '../payments/queries'
-import { besideOpen, creditsOn, insertNote, moneyIn, notesOf, notesUntil, openOn, paidInvoices, siteCount, type MoneyIn, type NoteRow } from './queries'
+import { besideOpen, insertNote, moneyIn, notesOf, notesUntil, openOn, paidInvoices, siteCount, type MoneyIn, type NoteRow } from './queries'
 
 const moneyText = (ctx: Ctx) => {
   const format = new Intl.NumberFormat(ctx.company.locale, { style: 'currency', currency: ctx.company.currency })
@@ -116,7 +116,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const text = moneyText(ctx)
   const open = await openInvoices(tx, id, null, false)
   const habit = paymentHabit((await paidInvoices(tx, [id])).map(p => p.days))
-  const credits = (await creditsOn(tx, ctx.today)).find(x => x.customerId === id)?.amountMinor ?? 0
+  const [{ owed, credits } = { owed: 0, credits: 0 }] = await owedBy(tx, [id], ctx.today)
   const notes = await notesOf(tx, id)
   const step = notes.filter(n => n.kind === 'reminder').length + 1
   const late = open.filter(i => i.dueOn < ctx.today)
@@ -125,9 +125,8 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const most = 15
   const list = asked.slice(0, most).map(i => `${i.number}, due ${i.dueOn}: ${text(i.balanceMinor)}\n${publicLink(i)}`).join('\n\n') + (asked.length > most ? `\n\nand ${asked.length - most} more` : '')
   const wording = ctx.company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
-  const owed = open.reduce((sum, i) => sum + i.balanceMinor, 0)
   return {
-    customerId: id, name: c.name, phone: c.phone, email: c.email, email2: c.email2, terms: termsInWords(c.terms ?? ctx.company.terms), sites: (await siteCount(tx, id))!.n, owed: m(owed - credits), credits: m(credits), open: m(owed),
+    customerId: id, name: c.name, phone: c.phone, email: c.email, email2: c.email2, terms: termsInWords(c.terms ?? ctx.company.terms), sites: (await siteCount(tx, id))!.n, owed: m(owed), credits: m(credits), open: m(owed + credits),
     habit: habit ? `pays ${habit.medianDays >= 0 ? `${habit.medianDays} days after` : `${-habit.medianDays} days before`} due, ± ${habit.spreadDays}, from ${habit.of} invoices` : 'no habit known yet',
     invoices: open.map(i => ({ id: i.id, number: i.number, dueOn: i.dueOn, issueOn: i.issueOn, late: Math.max(0, daysLate(i.dueOn, on)), total: m(i.total), open: m(i.balanceMinor), work: i.work ?? '' })),
     said: notes.map(n => ({ id: n.id, kind: n.kind, text: `${SAID[n.kind]}${n.kind === 'promise' ? ` ${text(n.amount ?? 0)} for ${n.onDate}` : ''}${n.text ? `: ${n.text}` : ''}`, on: n.notedAt, who: n.who ?? '' })),

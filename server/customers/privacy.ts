@@ -5,10 +5,9 @@ import type { Ctx } from '../http/context'
 import { Raw } from '../http/route'
 import { record } from '../http/queries'
 import { agreementsOf } from '../agreements/queries'
-import { creditsOn } from '../collections/queries'
 import { customersChanged } from './matching'
 import { callsOf, takeOutPerson } from './merge.queries'
-import { customerById, openWorkOf, updateRow } from './queries'
+import { customerById, openWorkOf, owedBy, updateRow } from './queries'
 import { customerPaper } from './service'
 
 export async function personData(ctx: Ctx, id: string): Promise<Raw> {
@@ -25,10 +24,9 @@ export async function erasePerson(ctx: Ctx, id: string, body: Body<'erase'>): Pr
   if (c.mergedInto) throw conflict('merged_already', 'This customer was merged into another one; take it apart first.')
   const open = await openWorkOf(ctx.tx, [id])
   if (open.length) throw conflict('work_open', `${open[0]!.number} is still open. Finish or cancel it first.`)
-  const paper = await customerPaper(ctx, id)
-  if (Number(paper.owed.amount) !== 0) throw conflict('money_open', 'Something is still owed. It has to be paid or written off first.')
-  const credit = (await creditsOn(ctx.tx, ctx.today)).find(x => x.customerId === id)?.amountMinor ?? 0
-  if (credit !== 0) throw conflict('credit_open', 'This customer has a credit. Pay it back, or apply it, before you take them out.')
+  const [debt = { owed: 0, credits: 0 }] = await owedBy(ctx.tx, [id], ctx.today)
+  if (debt.owed + debt.credits !== 0) throw conflict('money_open', 'Something is still owed. It has to be paid or written off first.')
+  if (debt.credits !== 0) throw conflict('credit_open', 'This customer has a credit. Pay it back, or apply it, before you take them out.')
   const running = (await agreementsOf(ctx.tx, id, ctx.today)).find(a => a.endsOn >= ctx.today)
   if (running) throw conflict('agreement_open', `The care agreement ${running.plan} runs until ${running.endsOn}. End it first.`)
   await takeOutPerson(ctx.tx, id)

@@ -52,12 +52,17 @@ export const equipmentIn = (where: string, values: Value[]): ListIn => ({ column
 export const equipmentOfIn = (customerIds: string[]) => equipmentIn(`s.customer_id IN (${marks(customerIds)}) AND NOT e.removed`, customerIds)
 export const equipmentById = (tx: Tx, id: string, lock = false) => tx.row<EquipmentRow>(`SELECT ${EQUIPMENT} FROM ${EQUIPMENT_FROM} WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
 
-export interface Owed { customerId: string, owed: number, over60: number, oldest: string | null }
+/** `owed` is what is open on invoices less credits, as ageing has it; only who owes is late. */
+export interface Owed { customerId: string, owed: number, credits: number, over60: number, oldest: string | null }
+const open = (ids: string[]) => `SELECT customer_id AS customerId, open_minor AS open, 0 AS credit, due_on AS dueOn FROM invoices WHERE open_minor <> 0 AND customer_id IN (${marks(ids)})`
+const creditsOf = (ids: string[]) =>
+  `SELECT customer_id AS customerId, 0 AS open, amount_minor AS credit, NULL AS dueOn FROM payments WHERE received_on <= ? AND (bounced_on IS NULL OR bounced_on > ?) AND customer_id IN (${marks(ids)})
+   UNION ALL SELECT p.customer_id, 0, -a.amount_minor, NULL FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE p.received_on <= ? AND a.on_date <= ? AND p.customer_id IN (${marks(ids)})`
 export const owedIn = (ids: string[], today: string): ListIn => ({
-  columns: 'o.customerId, o.owed, o.over60, o.oldest',
-  from: `(SELECT customer_id AS customerId, CAST(SUM(open_minor) AS SIGNED) AS owed, CAST(SUM(IF(due_on < DATE_SUB(?, INTERVAL 60 DAY), open_minor, 0)) AS SIGNED) AS over60,
-    MIN(IF(open_minor > 0 AND due_on < ?, due_on, NULL)) AS oldest FROM invoices WHERE customer_id IN (${marks(ids)}) GROUP BY customer_id) o`,
-  values: [today, today, ...ids], order: 'o.customerId',
+  columns: 'o.customerId, o.owed, o.credits, o.over60, IF(o.owed > 0, o.oldest, NULL) AS oldest',
+  from: `(SELECT customerId, CAST(SUM(open - credit) AS SIGNED) AS owed, CAST(SUM(credit) AS SIGNED) AS credits, CAST(SUM(IF(dueOn < DATE_SUB(?, INTERVAL 60 DAY), open, 0)) AS SIGNED) AS over60,
+    MIN(IF(open > 0 AND dueOn < ?, dueOn, NULL)) AS oldest FROM (${open(ids)} UNION ALL ${creditsOf(ids)}) x GROUP BY customerId) o`,
+  values: [today, today, ...ids, today, today, ...ids, today, today, ...ids], order: 'o.customerId',
 })
 export const owedBy = (tx: Tx, ids: string[], today: string) => listOf<Owed>(tx, owedIn(ids, today))
 export interface WorkRow { customerId: string, id: string, number: string, title: string, state: string, on: string, equipmentId: string | null }
@@ -117,10 +122,17 @@ const SITE_WORDS: Finder[] = [
   { id: 'o.id', from: 'sites o', words: 'o.search' },
   { id: 'o.id', from: 'customers k JOIN sites o ON o.customer_id = k.id', words: 'k.search' },
 ]
-export async function customerPage(tx: Tx, f: { q?: string, owing?: boolean, kind?: string, tag?: string, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
+/** Whether more is open than there are credits: what `owedIn` sums up, for a filter. */
+const OWES = `(SELECT SUM(i.open_minor) FROM invoices i WHERE i.customer_id = c.id)
+  > (SELECT COALESCE(SUM(p.amount_minor), 0) FROM payments p WHERE p.customer_id = c.id AND p.received_on <= ? AND (p.bounced_on IS NULL OR p.bounced_on > ?))
+  - (SELECT COALESCE(SUM(a.amount_minor), 0) FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE p.customer_id = c.id AND p.received_on <= ? AND a.on_date <= ?)`
+export async function customerPage(tx: Tx, f: { today: string, q?: string, owing?: boolean, kind?: string, tag?: string, sort: string, descending: boolean, limit: number, after: [string, string] | null }) {
   const where = ['c.merged_into IS NULL']
   const values: Value[] = []
-  if (f.owing) where.push('EXISTS (SELECT 1 FROM invoices i WHERE i.customer_id = c.id AND i.open_minor > 0)')
+  if (f.owing) {
+    where.push('EXISTS (SELECT 1 FROM invoices i WHERE i.customer_id = c.id AND i.open_minor > 0)', OWES)
+    values.push(f.today, f.today, f.today, f.today)
+  }
   if (f.kind) where.push(f.kind === 'prospect' ? 'c.prospect' : 'NOT c.prospect')
   if (f.tag) {
     where.push('JSON_CONTAINS(c.tags, JSON_QUOTE(?))')

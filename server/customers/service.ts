@@ -25,7 +25,7 @@ import { checkFields } from '../settings/fields'
 import { customersChanged, findCustomers, matchDocs, siteMeant, whyFound } from './matching'
 import { aroundCustomer } from './around.queries'
 import {
-  customerById, customerPage, customersById, insertCustomer, insertSite, lastWorkOf, middleOf, openWorkOf, owedBy, sitesOf, updateRow,
+  customerById, customerPage, customersById, insertCustomer, insertSite, lastWorkOf, middleOf, openWorkOf, owedBy, sitesOf, updateRow, type Owed,
   type CustomerRow, type EquipmentRow, type SiteRow,
 } from './queries'
 
@@ -48,11 +48,11 @@ export async function findMatches(ctx: Ctx, q: string): Promise<Answer<'matches'
       const own = sites.filter(s => s.customerId === c.id)
       const siteId = siteMeant(own, f)
       const site = own.find(s => s.id === siteId)
-      const debt = owed.find(o => o.customerId === c.id)
+      const debt = owed.find(o => o.customerId === c.id) ?? NOTHING_OWED
       return [{
         customerId: c.id, siteId, name: c.name, phone: c.phone, prospect: c.prospect, stopWork: c.stopWork, why: whyFound(q, f),
         place: site ? [site.name, site.line1, site.town].filter(Boolean).join(', ') : own.length > 1 ? `${own.length} sites` : [c.line1, c.town].filter(Boolean).join(', '),
-        owed: toMoney(debt?.owed ?? 0, ctx.company.currency), late: debt?.oldest ? daysLate(debt.oldest, ctx.today) : 0, open: work.filter(w => w.customerId === c.id).length,
+        owed: toMoney(debt.owed, ctx.company.currency), late: lateBy(debt, ctx.today), open: work.filter(w => w.customerId === c.id).length,
       }]
     }),
   }
@@ -75,13 +75,18 @@ const quoteShapes = (ctx: Ctx, quotes: readonly ShortQuote[]): CustomerPaper['qu
   id: q.id, number: q.number, title: q.title, state: quoteState(q, ctx.today), total: toMoney(q.total, ctx.company.currency),
   waiting: whyQuoteWaits({ state: q.state, expiresOn: q.expiresOn, createdOn: localDate(Date.parse(q.createdAt), ctx.company.timeZone), sentOn: q.sentAt && localDate(Date.parse(q.sentAt), ctx.company.timeZone) }, ctx.today).text,
 }))
+const NOTHING_OWED = { customerId: '', owed: 0, credits: 0, over60: 0, oldest: null }
+const lateBy = (debt: Owed, today: string) => (debt.oldest ? daysLate(debt.oldest, today) : 0)
 /** What matters at the next visit, the most pressing first. */
-function notesFor(ctx: Ctx, c: CustomerRow, late: number, owed: number, old: number, agreements: CustomerPaper['agreements'], equipment: CustomerPaper['equipment'], sites: CustomerPaper['sites']): string[] {
+function notesFor(ctx: Ctx, c: CustomerRow, debt: Owed, agreements: CustomerPaper['agreements'], equipment: CustomerPaper['equipment'], sites: CustomerPaper['sites']): string[] {
   const m = (minor: number) => sayMoney(toMoney(minor, ctx.company.currency), ctx.company.locale)
+  const late = lateBy(debt, ctx.today)
+  const open = debt.owed + debt.credits
   return [
     c.stopWork && `Stop work: ${c.stopWork}`,
-    late > 60 && `Unpaid for ${late} days: ${m(old)}${old === owed ? '' : ` of the ${m(owed)} that is open`}`,
-    c.creditLimit !== null && owed > c.creditLimit && `Owes ${m(owed)}, over the limit of ${m(c.creditLimit)}`,
+    late > 60 && `Unpaid for ${late} days: ${m(debt.over60)}${debt.over60 === open ? '' : ` of the ${m(open)} that is open`}`,
+    c.creditLimit !== null && debt.owed > c.creditLimit && `Owes ${m(debt.owed)}, over the limit of ${m(c.creditLimit)}`,
+    debt.credits > 0 && `A credit of ${m(debt.credits)} is not applied yet`,
     c.officeNote,
     ...sites.filter(s => s.accessNote).map(s => `${s.name || s.line1}: ${s.accessNote}`),
     ...agreements.filter(a => a.state !== 'in force').map(a => `Agreement ${a.plan}: ${a.state}`),
@@ -95,19 +100,18 @@ export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
   if (c.mergedInto) return callerOf(ctx, c.mergedInto)
   const { tx, today, company } = ctx
   const around = await aroundCustomer(tx, id, [], today)
-  const [debt] = around.owed
-  const owed = debt?.owed ?? 0
-  const late = debt?.oldest ? daysLate(debt.oldest, today) : 0
+  const [debt = NOTHING_OWED] = around.owed
+  const { owed } = debt
   const equipment = around.equipment.map(equipmentShape(today))
   const agreements = withStates(around.agreements, today)
   const sites = siteShapes(around.sites, around.territories)
   const level = around.levels.find(l => l.id === c.priceLevelId)
   const work = ({ customerId: _customer, ...w }: Awaited<ReturnType<typeof openWorkOf>>[number]) => w
   return {
-    customerId: id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, prospect: c.prospect, tags: c.tags, owed: toMoney(owed, company.currency), late,
+    customerId: id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, prospect: c.prospect, tags: c.tags, owed: toMoney(owed, company.currency), credits: toMoney(debt.credits, company.currency), late: lateBy(debt, today),
     creditLimit: c.creditLimit === null ? null : toMoney(c.creditLimit, company.currency), overLimit: c.creditLimit !== null && owed > c.creditLimit, stopWork: c.stopWork, officeNote: c.officeNote, exempt: exemption(c, today),
     level: level?.name ?? '', hasAgreementLevel: level?.kind === 'agreement', ownPrices: Object.entries(c.ownPrices).map(([entryId, price]) => ({ entryId, price })), agreements, equipment, sites, contacts: around.contacts.map(({ customerId: _customer, ...k }) => k),
-    quotes: quoteShapes(ctx, around.quotes).filter(q => ['draft', 'sent', 'expired'].includes(q.state)), openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work), lastWork: (await lastWorkOf(tx, id)).map(work), notes: notesFor(ctx, c, late, owed, debt?.over60 ?? 0, agreements, equipment, sites), supplied: around.supplied,
+    quotes: quoteShapes(ctx, around.quotes).filter(q => ['draft', 'sent', 'expired'].includes(q.state)), openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work), lastWork: (await lastWorkOf(tx, id)).map(work), notes: notesFor(ctx, c, debt, agreements, equipment, sites), supplied: around.supplied,
   }
 }
 
@@ -142,12 +146,12 @@ export async function addCustomer(ctx: Ctx, body: Body<'newCustomer'>): Promise<
 }
 export async function listCustomers(ctx: Ctx, query: Query<'customers'>): Promise<Answer<'customers'>> {
   const p = paging(query, ['name', 'town'], 'name')
-  const { rows, total } = await customerPage(ctx.tx, { ...p, q: query.q, owing: query.owing === 'yes', kind: query.kind, tag: query.tag })
+  const { rows, total } = await customerPage(ctx.tx, { ...p, today: ctx.today, q: query.q, owing: query.owing === 'yes', kind: query.kind, tag: query.tag })
   const owed = await owedBy(ctx.tx, rows.map(r => r.id), ctx.today)
   return pageOf(rows, total, p.limit, (r) => {
-    const debt = owed.find(o => o.customerId === r.id)
+    const debt = owed.find(o => o.customerId === r.id) ?? NOTHING_OWED
     return {
-      id: r.id, name: r.name, phone: r.phone, email: r.email, town: r.town, tags: json<string[]>(r.tags), sites: r.sites, prospect: Boolean(r.prospect), owed: toMoney(debt?.owed ?? 0, ctx.company.currency), late: debt?.oldest ? daysLate(debt.oldest, ctx.today) : 0,
+      id: r.id, name: r.name, phone: r.phone, email: r.email, town: r.town, tags: json<string[]>(r.tags), sites: r.sites, prospect: Boolean(r.prospect), owed: toMoney(debt.owed, ctx.company.currency), late: lateBy(debt, ctx.today),
       // A prospect is seen by somebody: who quotes, and when; or it is said that nobody does.
       next: !r.prospect ? '' : r.nextVisit ? `visit ${sayDay(r.nextVisit.slice(0, 10))}${r.assigned ? `, ${r.assigned}` : ''}` : r.assigned ? `with ${r.assigned}, no visit yet` : 'nobody has it yet',
     }
@@ -160,9 +164,8 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
   if (!c) throw notFound('customer')
   const m = (minor: number) => toMoney(minor, company.currency)
   const around = await aroundCustomer(tx, id, Object.keys(c.ownPrices), today)
-  const [[work], [debt]] = [around.sums, around.owed]
+  const [[work], [debt = NOTHING_OWED]] = [around.sums, around.owed]
   const { billed: bills, merges } = around
-  const owed = debt?.owed ?? 0
   const equipment = around.equipment.map(equipmentShape(today))
   const agreements = withStates(around.agreements, today)
   const sites = siteShapes(around.sites, around.territories)
@@ -172,8 +175,8 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
     exempt: c.taxExempt, certificate: c.certificate, exemptUntil: c.exemptUntil, creditLimit: c.creditLimit === null ? null : m(c.creditLimit),
     officeNote: c.officeNote, printedNote: c.printedNote, tags: c.tags, stopWork: c.stopWork, mailConsent: c.mailConsent, textConsent: c.textConsent, custom: c.custom, mergedInto: c.mergedInto, erased: c.erasedAt !== null,
     ownPrices: around.priced.map(e => ({ entryId: e.id, name: e.name, price: c.ownPrices[e.id]!, bookPrice: e.price })),
-    promised: m(work!.promised), done: m(work!.done), billed: m(bills.reduce((sum, b) => sum + b.netMinor, 0)), paid: m(bills.reduce((sum, b) => sum + paidNet(b), 0)), owed: m(owed),
-    notes: notesFor(ctx, c, debt?.oldest ? daysLate(debt.oldest, today) : 0, owed, debt?.over60 ?? 0, agreements, equipment, sites),
+    promised: m(work!.promised), done: m(work!.done), billed: m(bills.reduce((sum, b) => sum + b.netMinor, 0)), paid: m(bills.reduce((sum, b) => sum + paidNet(b), 0)), owed: m(debt.owed), credits: m(debt.credits),
+    notes: notesFor(ctx, c, debt, agreements, equipment, sites),
     sites, contacts: around.contacts.map(({ customerId: _customer, ...k }) => k), equipment, agreements, supplied: around.supplied,
     work: around.work.map(w => ({ id: w.id, number: w.number, title: w.title, state: w.state, on: w.on, toBill: m(w.toBill) })),
     quotes: quoteShapes(ctx, around.quotes),

@@ -14,6 +14,8 @@ export interface JobKind {
   kind: string
   /** how many at once in this process: a slow one holds up only its own kind */
   atOnce: number
+  /** how many may have stepped aside at once */
+  aside?: number
   /** how long one try may take; then it counts as failed, and its signal is given */
   limitMs: number
   /** how often it is tried; work that has to be done for ever is tried without end */
@@ -23,11 +25,18 @@ export interface JobKind {
   /** done again and again, so long after it was done */
   everyMs?: number
   /** the work itself, in no transaction */
-  run(job: Job, signal: AbortSignal): Promise<Outcome>
+  run(job: Job, place: Place): Promise<Outcome>
   /** what is written when a try failed; `last` when it will not be tried again */
   failed?(ctx: Ctx, job: Job, error: Error, last: boolean): Promise<void>
 }
 export type Job = Pick<JobRow, 'payload' | 'attempts'>
+/** The place at which a job is worked on. */
+export interface Place {
+  /** given when its time is up */
+  signal: AbortSignal
+  /** Only waits for the other side from here on: leaves its place to the next job, and has so long. */
+  stepAside(forMs: number): void
+}
 
 /** Thrown by work that would fail again however often it were tried. */
 export class Hopeless extends Error {}
@@ -52,6 +61,10 @@ const TROUBLE_MS = 500
 
 let kinds: readonly JobKind[] = []
 const busy = new Map<string, Set<number>>()
+const aside = new Set<number>()
+/** When the database was last found to be away. What ran out meanwhile may be about to be noted. */
+let awayAt = 0
+const GRACE_MS = 5 * SECOND
 let looking = false
 let again = false
 let stopped = true
@@ -64,7 +77,10 @@ export function poke(): void {
     return
   }
   looking = true
-  void look().catch(error => log.warn({ err: (error as Error).message }, 'jobs')).finally(() => {
+  void look().catch((error) => {
+    awayAt = Date.now()
+    log.warn({ err: (error as Error).message }, 'jobs')
+  }).finally(() => {
     looking = false
     if (again) {
       again = false
@@ -75,27 +91,47 @@ export function poke(): void {
 async function look(): Promise<void> {
   for (const kind of kinds) {
     const running = busy.get(kind.kind)!
-    const free = kind.atOnce - running.size
+    const waiting = [...running].filter(id => aside.has(id)).length
+    const free = Math.min(kind.atOnce - running.size + waiting, kind.atOnce + (kind.aside ?? 0) - running.size)
     if (free <= 0) continue
     const now = Date.now()
-    const jobs = await inBackground(tx => claimJobs(tx, { kind: kind.kind, atOnce: free, until: now + CLAIM_MS, except: [...running] }, worker, now))
+    const abandoned = now - awayAt > GRACE_MS ? now : 0
+    const jobs = await inBackground(tx => claimJobs(tx, { kind: kind.kind, atOnce: free, abandoned, until: now + CLAIM_MS, except: [...running] }, worker, now))
     for (const job of jobs) {
       running.add(job.id)
       void work(kind, job).finally(() => {
         running.delete(job.id)
+        aside.delete(job.id)
         poke()
       })
     }
   }
 }
 async function withinLimit(kind: JobKind, job: JobRow): Promise<Outcome> {
-  const signal = AbortSignal.timeout(kind.limitMs)
-  return Promise.race([
-    kind.run(job, signal),
-    new Promise<never>((_, fail) => {
-      signal.addEventListener('abort', () => fail(new Error(`no answer within ${kind.limitMs / SECOND} s`)), { once: true })
-    }),
-  ])
+  const ending = new AbortController()
+  let timer: NodeJS.Timeout | undefined
+  const allow = (ms: number) => {
+    clearTimeout(timer)
+    timer = setTimeout(() => ending.abort(new Error(`no answer within ${ms / SECOND} s`)), ms)
+  }
+  const stepAside = (forMs: number) => {
+    if (ending.signal.aborted) return
+    aside.add(job.id)
+    allow(forMs)
+    poke()
+  }
+  allow(kind.limitMs)
+  try {
+    return await Promise.race([
+      kind.run(job, { signal: ending.signal, stepAside }),
+      new Promise<never>((_, fail) => {
+        ending.signal.addEventListener('abort', () => fail(ending.signal.reason as Error), { once: true })
+      }),
+    ])
+  }
+  finally {
+    clearTimeout(timer)
+  }
 }
 async function work(kind: JobKind, job: JobRow): Promise<void> {
   let outcome: Outcome

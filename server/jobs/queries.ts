@@ -10,13 +10,21 @@ export const insertJob = async (tx: Tx, job: { kind: string, key: string, payloa
     'INSERT IGNORE INTO jobs (kind, job_key, payload, run_at, created_at) VALUES (?, ?, ?, ?, ?)',
     [job.kind, job.key, JSON.stringify(job.payload), sqlInstant(job.runAt), sqlInstant(job.now)])).affected === 1
 
-interface Claim { kind: string, atOnce: number, until: number, /** what this very process is at: the database was away, and its claims ran out */ except: number[] }
+interface Claim {
+  kind: string
+  atOnce: number
+  until: number
+  /** what was claimed until before this is taken over */
+  abandoned: number
+  /** what this very process is at: the database was away, and its claims ran out */
+  except: number[]
+}
 /** Takes jobs that are due, and those whose worker did not come back; each is taken by one worker only. */
 export async function claimJobs(tx: Tx, claim: Claim, worker: string, now: number): Promise<JobRow[]> {
   const rows = await tx.rows<JobRow>(
     `SELECT id, kind, payload, attempts FROM jobs WHERE kind = ? AND ((state = 'waiting' AND run_at <= ?) OR (state = 'running' AND claimed_until < ?))
        AND id NOT IN (${claim.except.length ? marks(claim.except) : '0'})
-     ORDER BY run_at, id LIMIT ? FOR UPDATE SKIP LOCKED`, [claim.kind, sqlInstant(now), sqlInstant(now), ...claim.except, String(claim.atOnce)])
+     ORDER BY run_at, id LIMIT ? FOR UPDATE SKIP LOCKED`, [claim.kind, sqlInstant(now), sqlInstant(claim.abandoned), ...claim.except, String(claim.atOnce)])
   if (rows.length) {
     await tx.run(
       `UPDATE jobs SET state = 'running', attempts = attempts + 1, claimed_by = ?, claimed_until = ? WHERE id IN (${marks(rows)})`,

@@ -1,6 +1,8 @@
 // Mails and texts leave the building here: read, drawn and handed over in no transaction, and what
 // came of it is noted in one. A mail leaves twice only where the server's answer does not reach our
-// books, and then with the same Message-ID.
+// books, and then with the same Message-ID: whoever has handed it over whole waits as long for the
+// answer as RFC 5321 (4.5.3.2.6) asks, aside of those that still have something to say.
+import { PassThrough } from 'node:stream'
 import nodemailer, { type Transporter } from 'nodemailer'
 import type Mail from 'nodemailer/lib/mailer'
 import { toMoney } from '../../core/money/formatMinor'
@@ -11,15 +13,17 @@ import { record } from '../http/queries'
 import { invoicePdf } from '../invoices/pdf'
 import { invoiceById } from '../invoices/queries'
 import { publicLink } from '../invoices/service'
-import { doubling, Hopeless, type Job, type JobKind } from '../jobs/jobs'
+import { doubling, Hopeless, type Job, type JobKind, type Place } from '../jobs/jobs'
 import { quotePdf, type QuoteDrawing } from '../quotes/pdf'
 import { quoteById } from '../quotes/queries'
 import { markDelivered, markTried, messageById, type MessageRow } from './queries'
 
 const SECOND = 1_000
-// A server that has the mail and looks it through is given a minute: whoever leaves earlier sends it twice.
-const PATIENCE = { connectionTimeout: 5 * SECOND, greetingTimeout: 5 * SECOND, socketTimeout: 60 * SECOND, dnsTimeout: 5 * SECOND }
-const LIMIT_MS = 90 * SECOND
+const MINUTE = 60 * SECOND
+const PATIENCE = { connectionTimeout: 5 * SECOND, greetingTimeout: 5 * SECOND, socketTimeout: 15 * MINUTE, dnsTimeout: 5 * SECOND }
+const LIMIT_MS = 30 * SECOND
+const LAST_ANSWER_MS = 10 * MINUTE
+const MOST_ASIDE = 60
 const TEXT_LIMIT_MS = 10 * SECOND
 /** From this answer on the server will never take it. */
 const REFUSED_FOR_GOOD = 550
@@ -54,12 +58,16 @@ async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
     },
   }
 }
-async function sendMail({ mail, draw }: Ready): Promise<void> {
+async function sendMail({ mail, draw }: Ready, { signal, stepAside }: Place): Promise<void> {
   if (!process.env.SMTP_URL) throw new Hopeless('no mail server is set up (SMTP_URL)')
   const attachments = await draw()
   const transport: Transporter = nodemailer.createTransport(process.env.SMTP_URL, PATIENCE as object)
+  transport.use('stream', (outgoing, next) => {
+    outgoing.message.transform(() => new PassThrough().once('end', () => stepAside(LAST_ANSWER_MS)))
+    next()
+  })
   try {
-    await transport.sendMail({ ...mail, attachments })
+    await transport.sendMail({ ...mail, attachments, signal } as Mail.Options)
   }
   catch (error) {
     const code = (error as { responseCode?: number }).responseCode ?? 0
@@ -94,16 +102,17 @@ export const deliver: JobKind = {
   kind: 'deliver',
   // One server that is slow for one mail holds up a few others at most, and nobody else.
   atOnce: 6,
+  aside: MOST_ASIDE,
   limitMs: LIMIT_MS,
   tries: 6,
   waitMs: doubling,
-  async run(job) {
+  async run(job, place) {
     const ready = await inBackgroundContext(async (ctx) => {
       const message = await messageById(ctx.tx, idOf(job))
       return message?.state === 'waiting' ? readyToGo(ctx, message) : null
     })
     if (!ready) return undefined
-    await (ready.message.channel === 'text' ? sendText(ready) : sendMail(ready))
+    await (ready.message.channel === 'text' ? sendText(ready) : sendMail(ready, place))
     return async (ctx) => {
       await markDelivered(ctx.tx, ready.message.id, ctx.now)
       await note(ctx, ready.message, `${nameOf(ready.message)} delivered to the ${takerOf(ready.message)}`)

@@ -1,12 +1,13 @@
 // A mail server that plays the outside world: it takes mail over SMTP on loopback, keeps it, and shows it over HTTP.
-// An address that begins with "bounce" is refused, as a dead mailbox would be; one that begins with "stall" is never
-// answered; at one that begins with "lose" the mail is taken and the answer gets lost. POST /behave with
-// {"stall": 0.1, "lose": 0.1} does the same to that share of all mails.
+// An address that begins with "bounce" is refused, as a dead mailbox would be; one that begins with "stall" is taken and
+// answered only after the next POST /behave; at one that begins with "lose" the mail is taken and the answer gets lost.
+// POST /behave with {"stall": 0.1, "lose": 0.1} does the same to that share of all mails.
 import { createServer } from 'node:http'
 import { SMTPServer } from 'smtp-server'
 
 const MOST_KEPT = 5000
 const kept = []
+const stalled = []
 const behave = { stall: 0, lose: 0 }
 const chance = share => Math.random() < share
 const any = (session, word) => session.envelope.rcptTo.some(r => r.address.startsWith(word))
@@ -19,11 +20,11 @@ const smtp = new SMTPServer({
   onData(stream, session, done) {
     const chunks = []
     stream.on('data', c => chunks.push(c)).on('end', () => {
-      if (any(session, 'stall') || chance(behave.stall)) return
       const raw = Buffer.concat(chunks).toString('utf8')
       const lost = any(session, 'lose') || chance(behave.lose)
       kept.push({ from: session.envelope.mailFrom && session.envelope.mailFrom.address, to: session.envelope.rcptTo.map(r => r.address), messageId: /^Message-ID: (.*)$/im.exec(raw)?.[1] ?? '', lost, raw })
       if (kept.length > MOST_KEPT) kept.shift()
+      if (any(session, 'stall') || chance(behave.stall)) return stalled.push(done)
       if (!lost) return done()
       // Taken, and the line drops before that is said.
       for (const connection of smtp.connections) if (connection.id === session.id) connection._socket.destroy()
@@ -45,6 +46,7 @@ createServer(async (request, response) => {
   if (request.url === '/ids') return response.end(JSON.stringify(kept.map(({ messageId, lost }) => ({ messageId, lost }))))
   if (request.url === '/behave' && request.method === 'POST') {
     Object.assign(behave, { stall: 0, lose: 0 }, await read(request).catch(() => ({})))
+    for (const answer of stalled.splice(0)) answer()
     return response.end(JSON.stringify(behave))
   }
   response.statusCode = 404

@@ -213,6 +213,29 @@ describe('stop-work and limits', () => {
     expect((await office.ok('caller', { params: { id: c.id } })).overLimit).toBe(true)
     expect((await book(made)).body.code).toBe('stop_work')
   })
+  it('is owed what is open less credits, for a caller, a list, the limit and Unpaid alike', async () => {
+    const made = await newCustomer('Halfway Hale')
+    const c = await customer(made.customerId)
+    await office.ok('changeCustomer', { params: { id: c.id }, body: { version: c.version, creditLimit: '50.00' } })
+    const credit = (amount: string) => office.ok('pay', { body: { id: id(), customerId: c.id, method: 'transfer', amount, invoiceIds: [], mayLeaveCredit: true } })
+    const owed = async () => {
+      const [caller, paper, owing, list] = [await office.ok('caller', { params: { id: c.id } }), await customer(c.id), await office.ok('owing', { params: { id: c.id } }), await office.ok('customers', { query: { q: 'Halfway Hale', owing: 'yes' } })]
+      expect([paper.owed, owing.owed, paper.credits, owing.credits]).toEqual([caller.owed, caller.owed, caller.credits, caller.credits])
+      return [caller.owed.amount, caller.credits.amount, caller.overLimit, list.items.map(i => i.owed.amount)]
+    }
+    await credit('25.00')
+    expect(await owed()).toEqual(['-25.00', '25.00', false, []])
+    const workOrderId = id()
+    expect((await book(made, { workOrderId })).status).toBe(200)
+    await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '60.00' }] } })
+    const invoice = await office.ok('makeInvoice', { params: { id: workOrderId }, body: { id: id(), to: [] } })
+    const open = Number(invoice.open.amount)
+    expect(await owed()).toEqual([(open - 25).toFixed(2), '25.00', false, [(open - 25).toFixed(2)]])
+    expect((await book(made)).status).toBe(200)
+    // Money that names no invoice pays the oldest; the credit from before still waits.
+    await credit((open - 25).toFixed(2))
+    expect(await owed()).toEqual(['0.00', '25.00', false, []])
+  })
 })
 
 describe('two customers that are one', () => {
@@ -240,7 +263,7 @@ describe('two customers that are one', () => {
     expect(preview.moves.map(m => m.what).sort()).toEqual(['invoice', 'payment', 'site', 'work order'])
     const mergeId = id()
     const merged = await office.ok('merge', { params: { id: keep.customerId }, body: { id: mergeId, otherId: other.customerId, take: [] } })
-    expect(merged).toMatchObject({ name: 'Kept Kestrel', phone: '(607) 555-0196', phone2: '(607) 555-0198', email: 'kestrel@example.com', owed: { amount: owedBefore } })
+    expect(merged).toMatchObject({ name: 'Kept Kestrel', phone: '(607) 555-0196', phone2: '(607) 555-0198', email: 'kestrel@example.com', owed: { amount: (Number(owedBefore) - 12).toFixed(2) }, credits: { amount: '12.00' } })
     // The number that had no place left is a contact; the paper still says who it was sent to.
     expect(merged.contacts).toMatchObject([{ name: 'K. Kestrel', phone: '(607) 555-0197' }])
     expect((await office.ok('invoice', { params: { id: invoiceId } })).paper).toEqual(bill.paper)
@@ -254,7 +277,7 @@ describe('two customers that are one', () => {
     await office.ok('changeCustomer', { params: { id: keep.customerId }, body: { version: merged.version, email: 'chosen@example.com' } })
     await booksAgree()
     const apart = await office.ok('undoMerge', { params: { id: mergeId } })
-    expect(apart).toMatchObject({ phone2: '', email: 'chosen@example.com', contacts: [], owed: { amount: '0.00' } })
+    expect(apart).toMatchObject({ phone2: '', email: 'chosen@example.com', contacts: [], owed: { amount: '-12.00' } })
     const back = await customer(other.customerId)
     expect(Number(back.owed.amount)).toBe(Number(owedBefore) - 20)
     expect(back.work.map(w => w.id)).toEqual([workOrderId])

@@ -140,7 +140,7 @@ function speak(contactId: string) {
       <div class="row"><label class="field grow"><span>Speaking with</span><input v-model="draft.speaking" class="plain"></label><label class="field grow"><span>Their number</span><input v-model="draft.phone" class="plain" inputmode="tel" @blur="neat"></label></div>
       <ul v-if="chosen.notes.length" class="notes" aria-label="What matters"><li v-for="n in chosen.notes" :key="n">{{ n }}</li></ul>
       <dl>
-        <div><dt>Owes</dt><dd class="num" :class="{ late: chosen.late }">{{ session.money(chosen.owed) }}<template v-if="chosen.late"> · {{ chosen.late }} days late</template></dd></div>
+        <div><dt>Owes</dt><dd class="num" :class="{ late: chosen.late }">{{ session.money(chosen.owed) }}<template v-if="Number(chosen.credits.amount)">, a credit of {{ session.money(chosen.credits) }} taken off</template><template v-if="chosen.late"> · {{ chosen.late }} days late</template></dd></div>
         <div v-for="a in chosen.agreements" :key="a.id"><dt>{{ a.plan }}</dt><dd :class="{ soon: a.state !== 'in force' }">{{ a.state }}</dd></div>
         <div v-if="chosen.exempt"><dt>Tax</dt><dd>{{ chosen.exempt }}</dd></div>
         <div v-for="q in chosen.quotes" :key="q.id"><dt><NuxtLink :to="`/quotes/${q.id}`" class="num">{{ q.number }}</NuxtLink></dt><dd>{{ q.title }} · {{ q.waiting }} · {{ session.money(q.total) }}</dd></div>

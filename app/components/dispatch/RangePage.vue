@@ -3,11 +3,13 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { plusDays, plusMonths } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
+import ActRefused from '~/components/dispatch/ActRefused.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
+import { useScheduleAct } from '~/lib/useScheduleAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
@@ -24,12 +26,8 @@ const move = (n: number) => go(props.step === 'week' ? plusDays(date.value, 7 * 
 const openId = ref<string | null>(null)
 const opened = computed(() => [...data.value?.visits ?? [], ...data.value?.tray ?? []].find(v => v.id === openId.value) ?? null)
 const shown = computed(() => data.value?.visits.filter(looks.fits) ?? [])
-const failure = ref('')
-async function undo() {
-  failure.value = ''
-  await board.undo().catch((error: Error) => { failure.value = error.message })
-  await refresh()
-}
+const { failure, refused, act: doing } = useScheduleAct(refresh)
+const undo = () => doing(override => board.undo(override))
 function keys(e: KeyboardEvent) {
   if ((e.target as HTMLElement).closest('input, textarea, select')) return
   if (e.key === '[') move(-1)
@@ -51,6 +49,7 @@ defineSlots<{ default(p: { data: Range, shown: Range['visits'], date: string, op
       <button class="btn" :title="`${step} before`" :aria-label="`${step} before`" @click="move(-1)">←</button><button class="btn" @click="go(session.today)">Today</button><button class="btn" :title="`${step} after`" :aria-label="`${step} after`" @click="move(1)">→</button>
       <button v-if="may" class="btn" :disabled="!board.done.length" @click="undo">Undo</button></div>
     <p v-if="failure || problem" class="note bad" role="alert">{{ failure || problem?.message }}</p>
+    <ActRefused v-if="refused" :text="refused.text" @again="refused.again()" @leave="refused = null" />
     <div class="body"><slot :data="data" :shown="shown" :date="date" :open="(id: string) => openId = id" /></div>
     <VisitSheet :visit="opened" :may="may" :technicians="data.technicians" :visits="data.visits" @close="openId = null" @changed="refresh()" />
   </div>

@@ -4,6 +4,7 @@ import { computed, nextTick, onBeforeUnmount, onMounted, provide, ref, watch } f
 import type { Answer } from '~~/shared/api'
 import { plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
+import ActRefused from '~/components/dispatch/ActRefused.vue'
 import BoardLane from '~/components/dispatch/BoardLane.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import TellSheet from '~/components/dispatch/TellSheet.vue'
@@ -249,7 +250,7 @@ const tone = (taken: number, capacity: number) => (taken > capacity ? 'over' : t
         <button v-if="may" class="btn" :disabled="!board.done.length" @click="undo">Undo <kbd>Ctrl Z</kbd></button><button v-if="may" class="btn" :disabled="!board.undone.length" title="Ctrl Y" @click="redo">Redo</button>
       </div>
       <div class="says"><p v-if="problem || failure" class="note bad" role="alert">{{ failure || problem?.message }}</p>
-      <div v-if="refused" class="note warn row" role="alertdialog" aria-label="Before it is saved"><span class="grow"><b>Not saved yet.</b> {{ refused.text }}</span><button class="btn act" autofocus @click="refused.again()">Place it all the same</button><button class="btn" @click="refused = null">Leave it</button></div>
+      <ActRefused v-if="refused" :text="refused.text" @again="refused.again()" @leave="refused = null" />
       <p v-else-if="swapping" class="note row" role="status"><span class="grow">{{ swapping.customer }} changes places with… press <kbd>S</kbd> on another visit, or <kbd>Esc</kbd>.</span></p>
       <p v-else-if="tryingWarnings" class="note warn" role="status">{{ tryingWarnings }}</p></div>
       <div ref="rows" class="grid" role="grid" aria-label="The day by technician">
