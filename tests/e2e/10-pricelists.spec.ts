@@ -94,7 +94,7 @@ test('a cost that is typed proposes a price where the price is fixed: kept, or b
   await office.getByRole('button', { name: 'Forget them' }).click()
   // The same beside an entry that is opened.
   await office.getByRole('link', { name: /^P-/ }).first().click()
-  await office.getByLabel('Cost').fill('30')
+  await office.getByLabel('Cost', { exact: true }).fill('30')
   await expect(office.getByText(/By the rule it would be 54\.00 instead of 40\.00/)).toBeVisible()
   await office.getByRole('button', { name: 'Take that price' }).click()
   await expect(office.getByLabel('Price', { exact: true })).toHaveValue('54.00')
