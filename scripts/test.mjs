@@ -53,7 +53,10 @@ const vitest = (project, env) => {
 const built = ['server', 'trial', 'e2e', 'two'].some(wants)
   ? beside(process.execPath, ['--input-type=module', '-e', `import { build } from './scripts/lib/install.mjs'; build()`])
   : () => true
-if (wants('lint')) step('lint', () => run('npx', ['eslint', '.']))
+if (wants('lint')) {
+  step('format', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']))
+  step('lint', () => run('npx', ['eslint', '.']))
+}
 if (wants('types')) step('types', () => run('npx', ['nuxt', 'typecheck']))
 if (wants('core')) {
   say('core')
