@@ -130,7 +130,7 @@ onBeforeRouteLeave(() => !dirty.value || window.confirm('What you typed here is 
     <div class="row"><NuxtLink class="btn plain" to="/price-book" aria-label="Back to the price book">←</NuxtLink><h1 class="grow">{{ fresh ? 'New entry' : form.name }} <span v-if="entry" class="num quiet">{{ entry.code }}</span> <span v-if="entry?.retired" class="chip soon">retired</span></h1>
       <template v-if="owns"><button v-if="entry" class="btn" :disabled="busy" @click="keep({ retired: !entry.retired })">{{ entry.retired ? 'Bring back' : 'Retire' }}</button><button class="btn act" :disabled="busy || !dirty" @click="keep()">Keep this entry</button></template></div>
     <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p>
-    <p v-if="theirs" class="note warn row" role="status"><span class="grow"><b>Someone changed this entry meanwhile</b>: {{ theirs.name }}, {{ show(theirs.price) }}. What you typed is still here.</span><button class="btn" @click="take(theirs)">Take theirs</button><button class="btn" @click="version = theirs.version; theirs = null">Keep mine over it</button></p>
+    <p v-if="theirs" class="note warn row" role="status"><span class="grow"><b>Someone changed this entry meanwhile</b>: {{ theirs.name }}, {{ show(theirs.price) }}. What you typed is still here.</span><button class="btn" @click="take(theirs)">Take theirs</button><button class="btn" @click="() => { version = theirs.version; theirs = null }">Keep mine over it</button></p>
     <div class="two">
       <form class="sheet box" @submit.prevent="keep()">
         <fieldset :disabled="!owns">

@@ -161,7 +161,7 @@ const otherOpen = computed(() => data.value?.openVisitId && data.value.openVisit
     <template v-if="step === 'work'">
       <section class="block"><p class="quiet small">{{ work.number }} · {{ work.title }}</p><p>{{ work.problem }}</p><p v-if="data.visit.officeNote" class="soon small">{{ data.visit.officeNote }}</p><a v-if="data.visit.phone" class="btn" :href="`tel:${data.visit.phone.replace(/[^\d+]/g, '')}`">Ring {{ data.visit.contact }} · {{ data.visit.phone }}</a></section>
       <section v-if="work.kind === 'quote visit' || work.quotes.length" class="block stack"><NuxtLink v-for="q in work.quotes" :key="q.id" class="btn" :to="`/field/quotes/${q.id}`">Quote {{ q.number }} · {{ q.state }} {{ session.money(q.total) }}</NuxtLink><button v-if="!work.quotes.length" class="btn act" :disabled="busy" @click="quote">Begin the quote</button></section>
-      <div class="row title"><h2 class="grow">Lines</h2><button class="btn plain good" @click="step = 'add'; added = ''">+ Price book</button></div>
+      <div class="row title"><h2 class="grow">Lines</h2><button class="btn plain good" @click="() => { step = 'add'; added = '' }">+ Price book</button></div>
       <ul class="lines">
         <li v-for="l in work.lines" :key="l.id">
           <button type="button" class="line" :aria-expanded="editing === l.id" @click="edit(l)"><span class="grow"><b>{{ l.name }}</b> <span class="quiet small">{{ l.kind === 'task' ? 'flat rate' : l.kind }} · {{ l.quantity }} × {{ l.unitPrice }}{{ l.done ? '' : ' · promised, not done yet' }}<template v-if="l.unitCost !== null"> · cost {{ l.unitCost }}</template></span></span><span class="num">{{ session.money(l.net, false) }}</span></button>
