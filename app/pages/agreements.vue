@@ -72,7 +72,7 @@ const monthName = (m: string) => new Intl.DateTimeFormat('en-GB', { month: 'long
         <td><NuxtLink :to="`/customers/${item.customerId}`">{{ item.customer }}</NuxtLink><br><span class="small quiet num">{{ item.phone }}</span></td><td>{{ item.site || 'no site named' }}</td><td>{{ item.territory }}</td><td>{{ item.plan }}</td>
         <td :class="{ late: item.state.includes('overdue'), soon: item.state.includes('visit due') || item.state.includes('ends') }">{{ item.state }}<template v-if="item.booked"><br><span class="small quiet">{{ item.booked }} is waiting</span></template></td>
         <td class="quiet">{{ item.lastVisitOn ? session.day(item.lastVisitOn) : 'never' }}</td>
-        <td class="right nowrap"><span class="small quiet">until {{ session.day(item.endsOn) }} {{ item.endsOn.slice(0, 4) }}</span> <button v-if="office && show === 'all' && item.price && (!item.billedUntil || item.billedUntil < item.endsOn)" class="btn" :disabled="busy" @click="bill(item)">Bill the year {{ Number(item.price).toFixed(2) }}</button> <button v-if="show === 'ending'" class="btn" :disabled="busy" @click="renew(item)">Renew a year</button></td></tr>
+        <td class="right nowrap"><span class="small quiet">until {{ session.day(item.endsOn) }} {{ item.endsOn.slice(0, 4) }}</span>{{ ' ' }}<button v-if="office && show === 'all' && item.price && (!item.billedUntil || item.billedUntil < item.endsOn)" class="btn" :disabled="busy" @click="bill(item)">Bill the year {{ Number(item.price).toFixed(2) }}</button>{{ ' ' }}<button v-if="show === 'ending'" class="btn" :disabled="busy" @click="renew(item)">Renew a year</button></td></tr>
     </template>
   </LedgerList>
 </template>

@@ -28,7 +28,7 @@ const stops = computed(() => {
   <nav class="run" aria-label="The run">
     <NuxtLink v-for="(s, i) in stops" :key="s.to" :to="s.to" class="stop" :class="{ here: route.path.startsWith(s.to) }" :title="`Alt ${i + 1}`">
       <span class="name">{{ s.name }}</span>
-      <span class="figures"><b class="num">{{ s.count ?? '·' }}</b> <span v-if="s.word">{{ s.word }}</span> <span v-if="s.sum" class="num">{{ s.sum }}</span> <span v-if="s.late" class="late num">{{ s.late }}</span></span>
+      <span class="figures"><b class="num">{{ s.count ?? '·' }}</b>{{ ' ' }}<span v-if="s.word">{{ s.word }}</span>{{ ' ' }}<span v-if="s.sum" class="num">{{ s.sum }}</span>{{ ' ' }}<span v-if="s.late" class="late num">{{ s.late }}</span></span>
     </NuxtLink>
   </nav>
 </template>

@@ -108,12 +108,10 @@ function speak(contactId: string) {
     <label class="field"><span>Who is calling</span>
       <input ref="who" v-model="draft.query" class="plain big" placeholder="Name, number, address, serial number" autocomplete="off" role="combobox" :aria-expanded="matches.length > 0" aria-controls="matches" @keydown="key"></label>
     <p v-if="wrong('customerId') && !chosen" class="wrong">{{ wrong('customerId') }}</p>
-    <p v-if="unseen && !chosen && !draft.isNew" class="note bad" role="alert">Nobody could be looked for: {{ unseen }} <button type="button" class="btn" @click="search">Look again</button> <button type="button" class="btn" @click="beginNew">Enter as new</button></p>
+    <p v-if="unseen && !chosen && !draft.isNew" class="note bad" role="alert">Nobody could be looked for: {{ unseen }} <button type="button" class="btn" @click="search">Look again</button>{{ ' ' }}<button type="button" class="btn" @click="beginNew">Enter as new</button></p>
     <ul v-else-if="!chosen && !draft.isNew && draft.query.trim().length > 1" id="matches" role="listbox" aria-label="Who it could be">
       <li v-for="(m, i) in matches" :key="m.customerId" role="option" :aria-selected="i === at" :class="{ at: i === at }" @mousedown.prevent="choose(m.customerId, m.siteId)">
-        <b>{{ m.name }}</b> <span v-if="m.prospect" class="chip">prospect</span> <span v-if="m.stopWork" class="chip late">stop work</span> <span v-if="m.late" class="late small">owes {{ session.money(m.owed) }}, {{ m.late }} days late</span>
-        <br><span class="quiet small">{{ [m.phone, m.place].filter(Boolean).join(' · ') }}<template v-if="m.open"> · {{ m.open }} open</template></span>
-        <br><span class="small why">by {{ m.why.join(', ') }}</span>
+        <b>{{ m.name }}</b>{{ ' ' }}<span v-if="m.prospect" class="chip">prospect</span>{{ ' ' }}<span v-if="m.stopWork" class="chip late">stop work</span>{{ ' ' }}<span v-if="m.late" class="late small">owes {{ session.money(m.owed) }}, {{ m.late }} days late</span>{{ ' ' }}<br><span class="quiet small">{{ [m.phone, m.place].filter(Boolean).join(' · ') }}<template v-if="m.open"> · {{ m.open }} open</template></span>{{ ' ' }}<br><span class="small why">by {{ m.why.join(', ') }}</span>
       </li>
       <li role="option" :aria-selected="at === matches.length" :class="{ at: at === matches.length }" @mousedown.prevent="beginNew"><b class="good">New customer “{{ draft.query }}”</b></li>
     </ul>
@@ -131,7 +129,7 @@ function speak(contactId: string) {
       <div class="row"><button type="button" class="btn act" :disabled="busy" @click="saveNew">Keep this customer</button><button type="button" class="btn" @click="draft.isNew = false">Not new</button></div>
     </div>
     <template v-if="chosen">
-      <div class="row"><b class="grow name">{{ chosen.name }} <span v-if="chosen.prospect" class="chip">prospect</span> <span v-for="t in chosen.tags" :key="t" class="chip">{{ t }}</span></b><button type="button" class="btn plain" @click="emit('clear')">Someone else</button></div>
+      <div class="row"><b class="grow name">{{ chosen.name }} <span v-if="chosen.prospect" class="chip">prospect</span>{{ ' ' }}<span v-for="t in chosen.tags" :key="t" class="chip">{{ t }}</span></b><button type="button" class="btn plain" @click="emit('clear')">Someone else</button></div>
       <p v-if="chosen.stopWork || chosen.overLimit" class="note bad"><b>{{ chosen.stopWork ? 'Stop work.' : 'Over the limit.' }}</b> {{ chosen.stopWork || `Owes ${session.money(chosen.owed)}, the limit is ${session.money(chosen.creditLimit!)}` }}</p>
       <label class="field"><span>Where</span><select v-model="draft.siteId" class="plain"><option :value="null" disabled>Choose the site</option><option v-for="s in chosen.sites" :key="s.id" :value="s.id">{{ [s.name, s.line1, s.town].filter(Boolean).join(', ') }}</option></select></label>
       <p v-if="wrong('siteId')" class="wrong">{{ wrong('siteId') }}</p>

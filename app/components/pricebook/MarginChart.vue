@@ -23,7 +23,7 @@ const mean = (key: 'was' | 'becomes') => (props.margins.length ? Math.round(prop
       <line :x1="drawn.zero" :x2="drawn.zero" y1="0" :y2="H - 20" class="zero" /><path :d="drawn.was" class="was" /><path :d="drawn.becomes" class="becomes" />
       <text v-for="m in drawn.marks" :key="m.text" :x="m.at" :y="H - 5" text-anchor="middle">{{ m.text }}</text>
     </svg>
-    <figcaption class="small"><span class="key was" /> before, on average <b class="num">{{ mean('was') }} %</b> <span class="key becomes" /> after, on average <b class="num">{{ mean('becomes') }} %</b></figcaption>
+    <figcaption class="small"><span class="key was" /> before, on average <b class="num">{{ mean('was') }} %</b>{{ ' ' }}<span class="key becomes" /> after, on average <b class="num">{{ mean('becomes') }} %</b></figcaption>
   </figure>
 </template>
 

@@ -79,7 +79,7 @@ const trees = computed(() => state.value?.categories ?? [])
         <li v-for="(e, i) in items" :key="e.id" :class="{ at: i === at }">
           <button type="button" class="take" @click="take([e])">
             <img v-if="e.pictureId && large && !lost.has(e.pictureId)" :src="`/api/v1/price-pictures/${e.pictureId}`" :alt="''" loading="lazy" @error="lost.add(e.pictureId)"><span v-else-if="large" class="nopic" aria-hidden="true">{{ e.name.charAt(0) }}</span>
-            <span class="grow"><b>{{ e.name }}</b> <span class="quiet small">{{ e.code }} · {{ kindOf(e) }}{{ e.unit === 'each' ? '' : ` by ${e.unit}` }} · {{ sold(e) }}</span></span>
+            <span class="grow"><b>{{ e.name }}</b>{{ ' ' }}<span class="quiet small">{{ e.code }} · {{ kindOf(e) }}{{ e.unit === 'each' ? '' : ` by ${e.unit}` }} · {{ sold(e) }}</span></span>
             <span class="num">{{ session.money({ amount: e.price, currency: e.agreementSaving.currency }, false) }}</span>
           </button>
           <button type="button" class="tick" :aria-pressed="marked(e)" :aria-label="`Choose ${e.name} with others`" @click="mark(e)"><IconTicked v-if="marked(e)" /><IconTick v-else /></button>

@@ -20,7 +20,7 @@ const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role
       <thead><tr><th>Call</th><th>Why it waits</th><th>Taken</th><th /></tr></thead>
       <tbody>
         <tr v-for="c in data.items" :key="c.id">
-          <td><b>{{ c.summary }}</b> <span v-if="c.origin === 'form'" class="chip soon">web page</span><span v-else-if="c.origin === 'hand'" class="chip">request</span> <span v-if="c.files.length" class="chip">{{ c.files.length === 1 ? '1 picture' : `${c.files.length} pictures` }}</span><br><span class="quiet small">{{ c.draft.problem }}</span></td>
+          <td><b>{{ c.summary }}</b>{{ ' ' }}<span v-if="c.origin === 'form'" class="chip soon">web page</span><span v-else-if="c.origin === 'hand'" class="chip">request</span>{{ ' ' }}<span v-if="c.files.length" class="chip">{{ c.files.length === 1 ? '1 picture' : `${c.files.length} pictures` }}</span><br><span class="quiet small">{{ c.draft.problem }}</span></td>
           <td :class="{ late: c.late }">{{ c.waiting }}<template v-if="c.assignedTo"><br><span class="quiet small">{{ c.assignedTo }} rings</span></template></td>
           <td class="quiet nowrap">{{ session.dayTime(c.createdAt) }}<br><span class="small">{{ c.takenBy || c.draft.phone || c.draft.email }}</span></td>
           <td class="right"><NuxtLink v-if="may" class="btn" :to="`/calls/${c.id}`">{{ c.state === 'put_off' ? 'Call back' : c.origin === 'form' && !c.draft.customerId ? 'Answer' : 'Go on' }}</NuxtLink></td>

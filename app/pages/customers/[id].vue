@@ -98,7 +98,7 @@ const customText = (values: Record<string, string>, subject: string) => setUp.va
 <template>
   <div v-if="c" class="page">
     <p v-if="c.mergedInto" class="note warn">This customer was merged. <NuxtLink :to="`/customers/${c.mergedInto}`">Go to the one that was kept</NuxtLink></p>
-    <div class="row"><h1 class="grow">{{ c.name }} <span v-if="c.prospect" class="chip soon">prospect</span> <span v-for="t in c.tags" :key="t" class="chip">{{ t }}</span></h1>
+    <div class="row"><h1 class="grow">{{ c.name }} <span v-if="c.prospect" class="chip soon">prospect</span>{{ ' ' }}<span v-for="t in c.tags" :key="t" class="chip">{{ t }}</span></h1>
       <button v-if="desk && !c.erased && c.sites.length" class="btn" :disabled="busy" @click="quote">Begin a quote</button><NuxtLink v-if="desk && !c.erased" class="btn act" :to="{ path: '/calls/new', query: { customer: c.id } }">Book work</NuxtLink><button v-if="!c.erased" class="btn" @click="editing = true">Change</button></div>
     <p class="quiet">{{ [c.phone, c.phone2, c.email, c.email2].filter(Boolean).join(' · ') }} · {{ [c.line1, c.town, c.postcode].filter(Boolean).join(', ') }} · terms {{ c.termsInWords }}<template v-if="c.level"> · {{ c.level }}</template><template v-if="c.assignedTo"> · with {{ person(c.assignedTo) }}</template><template v-if="c.mailConsent === 'no'"> · no mails</template></p>
     <ul v-if="c.notes.length" class="note warn notes" aria-label="What matters at the next visit"><li v-for="n in c.notes" :key="n">{{ n }}</li></ul>
@@ -112,7 +112,7 @@ const customText = (values: Record<string, string>, subject: string) => setUp.va
             <div class="row"><b class="grow">{{ s.name || s.line1 }}</b><button v-if="desk" class="btn plain" :aria-label="`Change ${s.name || s.line1}`" @click="site(s)">Change</button></div>
             <span class="quiet">{{ [s.line1, s.town, s.postcode].filter(Boolean).join(', ') }} · <span :class="{ soon: !s.territory }">{{ s.territory || 'in no territory' }}</span></span>
             <span v-if="s.accessNote">{{ s.accessNote }}</span><span v-for="t in customText(s.custom as Record<string, string>, 'site')" :key="t" class="small">{{ t }}</span>
-            <ul class="things"><li v-for="e in of(s.id)" :key="e.id"><button class="btn plain" :disabled="!desk" @click="equipment(s.id, e)">{{ [e.make, e.category].filter(Boolean).join(' ') }}</button> <span class="quiet small">{{ [e.serial, e.installedOn && `installed ${e.installedOn.slice(0, 4)}`, e.state, e.note].filter(Boolean).join(' · ') }}</span></li></ul>
+            <ul class="things"><li v-for="e in of(s.id)" :key="e.id"><button class="btn plain" :disabled="!desk" @click="equipment(s.id, e)">{{ [e.make, e.category].filter(Boolean).join(' ') }}</button>{{ ' ' }}<span class="quiet small">{{ [e.serial, e.installedOn && `installed ${e.installedOn.slice(0, 4)}`, e.state, e.note].filter(Boolean).join(' · ') }}</span></li></ul>
             <button v-if="desk" class="btn plain add" @click="equipment(s.id)">+ equipment</button>
             <details v-if="supplied(s.id).length"><summary class="small quiet">Supplied here before</summary><div v-for="(x, i) in supplied(s.id)" :key="i" class="small">{{ session.day(x.on) }} · {{ x.name }} · <NuxtLink :to="`/work/${x.workOrderId}`">{{ x.number }}</NuxtLink></div></details>
           </div>
@@ -124,7 +124,7 @@ const customText = (values: Record<string, string>, subject: string) => setUp.va
       <div class="stack side">
         <SiteMap :sites="c.sites" />
         <div class="row"><h2 class="grow">Contacts</h2><button v-if="desk" class="btn" @click="contact()">Add</button></div>
-        <button v-for="k in c.contacts" :key="k.id" class="contact" :disabled="!desk" @click="contact(k)"><b>{{ k.name }}</b> <span class="quiet">{{ k.role }}</span><br><span class="num small">{{ [k.phone, k.phone2].filter(Boolean).join(', ') }}</span> <span class="small">{{ k.email }}</span></button>
+        <button v-for="k in c.contacts" :key="k.id" class="contact" :disabled="!desk" @click="contact(k)"><b>{{ k.name }}</b>{{ ' ' }}<span class="quiet">{{ k.role }}</span><br><span class="num small">{{ [k.phone, k.phone2].filter(Boolean).join(', ') }}</span>{{ ' ' }}<span class="small">{{ k.email }}</span></button>
         <p v-if="!c.contacts.length" class="quiet small">Nobody but the customer.</p>
         <div class="row"><h2 class="grow">Care agreements</h2><button v-if="desk && c.sites.length" class="btn" @click="agreement">Add</button></div>
         <p v-for="a in c.agreements" :key="a.id">{{ a.plan }}<br><span class="small" :class="a.state === 'in force' ? 'quiet' : 'soon'">{{ a.state }} · until {{ session.day(a.endsOn) }} {{ a.endsOn.slice(0, 4) }}</span></p>

@@ -52,7 +52,7 @@ const NAMES: Record<string, string> = { name: 'Name', phone: 'Telephone', phone2
         <tr v-for="p in data.items" :key="p.first.id + p.second.id">
           <td v-for="s in [p.first, p.second]" :key="s.id"><NuxtLink :to="`/customers/${s.id}`">{{ s.name }}</NuxtLink><br><span class="small quiet">{{ [s.phone, s.place].filter(Boolean).join(' · ') }}<br>{{ s.sites }} {{ s.sites === 1 ? 'site' : 'sites' }} · {{ s.work }} work orders<template v-if="Number(s.owed.amount)"> · owes {{ session.money(s.owed) }}</template></span></td>
           <td>{{ p.reasons.join(', ') }}<br><span class="small quiet num">{{ Math.round(p.score * 100) }} % sure</span></td>
-          <td class="right nowrap"><button class="btn" :disabled="busy" @click="look(p.first.work >= p.second.work ? p.first.id : p.second.id, p.first.work >= p.second.work ? p.second.id : p.first.id)">Look at both</button> <button class="btn" :disabled="busy" @click="apart(p.first.id, p.second.id)">Not the same</button></td>
+          <td class="right nowrap"><button class="btn" :disabled="busy" @click="look(p.first.work >= p.second.work ? p.first.id : p.second.id, p.first.work >= p.second.work ? p.second.id : p.first.id)">Look at both</button>{{ ' ' }}<button class="btn" :disabled="busy" @click="apart(p.first.id, p.second.id)">Not the same</button></td>
         </tr>
       </tbody>
     </table>

@@ -22,7 +22,7 @@ const KINDS = [['', 'All'], ['customer', 'Customers'], ['prospect', 'Prospects']
     <template #head><tr><th>Customer</th><th>Telephone</th><th>Mail</th><th>Town</th><th class="right">Sites</th><th class="right">Owes</th></tr></template>
     <template #default="{ item }">
       <tr class="pick" @click="navigateTo(`/customers/${item.id}`)">
-        <td><NuxtLink :to="`/customers/${item.id}`">{{ item.name }}</NuxtLink> <span v-if="item.prospect" class="chip soon">prospect</span> <span v-for="t in item.tags" :key="t" class="chip">{{ t }}</span><template v-if="item.next"><br><span class="small" :class="item.next.startsWith('nobody') ? 'late' : 'quiet'">{{ item.next }}</span></template></td>
+        <td><NuxtLink :to="`/customers/${item.id}`">{{ item.name }}</NuxtLink>{{ ' ' }}<span v-if="item.prospect" class="chip soon">prospect</span>{{ ' ' }}<span v-for="t in item.tags" :key="t" class="chip">{{ t }}</span><template v-if="item.next"><br><span class="small" :class="item.next.startsWith('nobody') ? 'late' : 'quiet'">{{ item.next }}</span></template></td>
         <td class="num">{{ item.phone }}</td><td>{{ item.email }}</td><td>{{ item.town }}</td><td class="right num">{{ item.sites }}</td>
         <td class="right num" :class="{ late: item.late }">{{ Number(item.owed.amount) ? session.money(item.owed) : '–' }}<template v-if="item.late"><br><span class="small">{{ item.late }} days late</span></template></td>
       </tr>

@@ -24,7 +24,7 @@ async function leave() {
     <ol v-if="data?.visits.length">
       <li v-for="v in data.visits" :key="v.id" :class="v.state"><NuxtLink :to="`/field/visits/${v.id}`">
         <span class="when num">{{ session.time(v.startAt) }}<i v-if="v.driveSeconds">{{ Math.round(v.driveSeconds / 60) }} min drive</i></span>
-        <span class="what"><b>{{ v.customer }}</b><span>{{ v.title }}</span><span class="quiet small">{{ v.place }}</span><span v-if="v.accessNote || v.officeNote" class="soon small">{{ [v.officeNote, v.accessNote].filter(Boolean).join(' · ') }}</span><span class="small"><span v-if="v.lead" class="chip">with {{ v.lead.split(' ')[0] }}</span> <span v-if="v.promise" class="chip">promised {{ v.promise }}</span> <span v-if="SAID[v.state]" class="chip good">{{ SAID[v.state] }}</span></span></span>
+        <span class="what"><b>{{ v.customer }}</b><span>{{ v.title }}</span><span class="quiet small">{{ v.place }}</span><span v-if="v.accessNote || v.officeNote" class="soon small">{{ [v.officeNote, v.accessNote].filter(Boolean).join(' · ') }}</span><span class="small"><span v-if="v.lead" class="chip">with {{ v.lead.split(' ')[0] }}</span>{{ ' ' }}<span v-if="v.promise" class="chip">promised {{ v.promise }}</span>{{ ' ' }}<span v-if="SAID[v.state]" class="chip good">{{ SAID[v.state] }}</span></span></span>
       </NuxtLink></li>
     </ol>
     <p v-else-if="data" class="empty">No visit today.</p>
