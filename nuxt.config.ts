@@ -7,7 +7,12 @@ export default defineNuxtConfig({
   // A build leaves alone what an editor, the linter and the type checker read.
   buildDir: process.env.BUILD_DIR ?? '.nuxt',
   devtools: { enabled: false },
-  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/eslint', ['unplugin-icons/nuxt', { compiler: 'vue3', scale: 1.15, autoInstall: false }]],
+  modules: [
+    '@pinia/nuxt',
+    '@element-plus/nuxt',
+    '@nuxt/eslint',
+    ['unplugin-icons/nuxt', { compiler: 'vue3', scale: 1.15, autoInstall: false }],
+  ],
   // Own code is imported by name, so that every dependency can be seen and followed.
   imports: { scan: false },
   components: { dirs: [] },
@@ -19,7 +24,11 @@ export default defineNuxtConfig({
       meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
     },
   },
-  css: ['@fontsource-variable/atkinson-hyperlegible-next', '@fontsource-variable/atkinson-hyperlegible-mono', '~/assets/main.css'],
+  css: [
+    '@fontsource-variable/atkinson-hyperlegible-next',
+    '@fontsource-variable/atkinson-hyperlegible-mono',
+    '~/assets/main.css',
+  ],
   features: { inlineStyles: false },
   elementPlus: { importStyle: 'css', themes: [] },
   // Signed-in pages are drawn in the browser; the customer's pages on the server, readable without JavaScript.
@@ -42,7 +51,22 @@ export default defineNuxtConfig({
     },
     serverAssets: [{ baseName: 'fonts', dir: './assets/fonts' }],
   },
-  vite: { optimizeDeps: { include: ['dayjs', 'dayjs/plugin/*.js', 'lodash-unified', 'yup', 'signature_pad', 'd3', 'decimal.js', 'temporal-polyfill', 'minisearch', 'uuid'] } },
+  vite: {
+    optimizeDeps: {
+      include: [
+        'dayjs',
+        'dayjs/plugin/*.js',
+        'lodash-unified',
+        'yup',
+        'signature_pad',
+        'd3',
+        'decimal.js',
+        'temporal-polyfill',
+        'minisearch',
+        'uuid',
+      ],
+    },
+  },
   typescript: { strict: true },
   eslint: { config: { stylistic: false } },
 })

@@ -18,6 +18,14 @@ export default defineConfig({
     locale: 'en-US',
     timezoneId: 'America/New_York',
     trace: 'retain-on-failure',
-    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--font-render-hinting=none'] },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-dev-shm-usage',
+        '--disable-gpu',
+        '--font-render-hinting=none',
+      ],
+    },
   },
 })

@@ -10,7 +10,13 @@ import { makeInvoice } from '../server/invoices/service'
 import { bookPayment, bounce } from '../server/payments/service'
 import { refreshWorkOrder } from '../server/visits/account'
 import { putLines } from '../server/visits/lines'
-import { insertSignature, setVisitState, startClock, stopClock, workOrderById } from '../server/visits/queries'
+import {
+  insertSignature,
+  setVisitState,
+  startClock,
+  stopClock,
+  workOrderById,
+} from '../server/visits/queries'
 import { quoteById } from '../server/quotes/queries'
 import { keepCall, markCall } from '../server/calls/queries'
 import { sqlInstant } from '../server/db/pool'
@@ -20,18 +26,55 @@ import { insertCustomers, type DemoCustomer } from './customers'
 import { insertPriceBook, type DemoEntry } from './priceBook'
 import { chance } from './random'
 
-const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+)
 const PROBLEMS: [string, string, RegExp][] = [
-  ['Pump not starting', 'No water since this morning. Breaker trips when the pump starts.', /Replace control box|Find electrical fault/], ['Pump short cycling', 'Pump starts every minute, tank sweats.', /Replace pressure tank|Recharge tank/],
-  ['Softener bypassing', 'Water is hard again, salt does not go down.', /Service softener|Rebed softener/], ['UV lamp change', 'Yearly lamp change is due.', /Change UV lamp/], ['Low pressure', 'Pressure drops when two taps run.', /Replace pressure switch|Replace check valve/],
-  ['Water test', 'Wants the water tested before the sale.', /Water test/], ['Iron filter leak', 'Puddle beneath the iron filter.', /Rebed iron filter|Replace relief valve/], ['Well cap and test', 'Cap is cracked, insects in the water.', /Replace well cap|Shock-chlorinate/],
-  ['RO membrane', 'Kitchen tap tastes flat.', /Change RO membrane|Change filter cartridges/], ['Foot valve', 'Loses prime over night.', /Replace foot valve/], ['No water', 'No water in the whole house.', /Replace submersible pump|Replace pump motor/],
+  [
+    'Pump not starting',
+    'No water since this morning. Breaker trips when the pump starts.',
+    /Replace control box|Find electrical fault/,
+  ],
+  [
+    'Pump short cycling',
+    'Pump starts every minute, tank sweats.',
+    /Replace pressure tank|Recharge tank/,
+  ],
+  [
+    'Softener bypassing',
+    'Water is hard again, salt does not go down.',
+    /Service softener|Rebed softener/,
+  ],
+  ['UV lamp change', 'Yearly lamp change is due.', /Change UV lamp/],
+  [
+    'Low pressure',
+    'Pressure drops when two taps run.',
+    /Replace pressure switch|Replace check valve/,
+  ],
+  ['Water test', 'Wants the water tested before the sale.', /Water test/],
+  ['Iron filter leak', 'Puddle beneath the iron filter.', /Rebed iron filter|Replace relief valve/],
+  [
+    'Well cap and test',
+    'Cap is cracked, insects in the water.',
+    /Replace well cap|Shock-chlorinate/,
+  ],
+  ['RO membrane', 'Kitchen tap tastes flat.', /Change RO membrane|Change filter cartridges/],
+  ['Foot valve', 'Loses prime over night.', /Replace foot valve/],
+  ['No water', 'No water in the whole house.', /Replace submersible pump|Replace pump motor/],
 ]
 /** Tasks whose hours in the book are not what they take any more. */
-const DRIFT: [RegExp, number][] = [[/Change UV lamp/, 0.7], [/Replace control box|Find electrical fault/, 1.3], [/Service softener/, 1.35]]
-type Event = { at: number, run: (ctx: Ctx) => Promise<void> }
+const DRIFT: [RegExp, number][] = [
+  [/Change UV lamp/, 0.7],
+  [/Replace control box|Find electrical fault/, 1.3],
+  [/Service softener/, 1.35],
+]
+type Event = { at: number; run: (ctx: Ctx) => Promise<void> }
 
-export async function generate(tx: Tx, options: { day: string, at: number, seed: number, customers?: number }): Promise<void> {
+export async function generate(
+  tx: Tx,
+  options: { day: string; at: number; seed: number; customers?: number },
+): Promise<void> {
   const { day, seed } = options
   const random = chance(seed)
   const zone = 'America/New_York'
@@ -40,23 +83,49 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
   const book = await insertPriceBook(tx, random, start)
   const { customers } = await insertCustomers(tx, random, start, options.customers ?? 140)
   // Some have agreed to texts; nobody is texted who has not.
-  for (const c of customers.filter((_, i) => i % 3 === 1 && i > 14)) await tx.run('UPDATE customers SET text_consent = "yes" WHERE id = ?', [c.id])
+  for (const c of customers.filter((_, i) => i % 3 === 1 && i > 14))
+    await tx.run('UPDATE customers SET text_consent = "yes" WHERE id = ?', [c.id])
   // One pays rates of their own; a technician keeps at hand what she uses.
-  const code = (c: string) => book.find(e => e.code === c)!.id
-  await tx.run('UPDATE customers SET own_prices = ? WHERE name = "Broadmere Hospitality"', [JSON.stringify({ [code('L-STD')]: '118', [code('C-DIA')]: '80' })])
-  await tx.many('INSERT INTO price_pins (person_id, entry_id) VALUES ?', ['Replace relief valve ¾ in, 100 psi', 'Change filter cartridges 10 in, sediment'].map(n => [people.find(p => p.email === 'ines@demo.test')!.id, book.find(e => e.name === n)!.id]))
+  const code = (c: string) => book.find((e) => e.code === c)!.id
+  await tx.run('UPDATE customers SET own_prices = ? WHERE name = "Broadmere Hospitality"', [
+    JSON.stringify({ [code('L-STD')]: '118', [code('C-DIA')]: '80' }),
+  ])
+  await tx.many(
+    'INSERT INTO price_pins (person_id, entry_id) VALUES ?',
+    ['Replace relief valve ¾ in, 100 psi', 'Change filter cartridges 10 in, sediment'].map((n) => [
+      people.find((p) => p.email === 'ines@demo.test')!.id,
+      book.find((e) => e.name === n)!.id,
+    ]),
+  )
   const company = (await getCompany(tx))!
-  const actor = (p: DemoPerson): Actor => ({ id: p.id, name: p.name, email: p.email, role: p.role as Actor['role'], bookable: p.bookable, seesCost: true, takesMoney: true })
-  const office = people.find(p => p.role === 'office')!
-  const books = people.find(p => p.role === 'books')!
-  const prospects = new Set(customers.filter(c => c.prospect).map(c => c.id))
-  const regular = customers.filter(c => !prospects.has(c.id))
-  const technicians = people.filter(p => p.bookable && !p.skills.includes('apprentice'))
+  const actor = (p: DemoPerson): Actor => ({
+    id: p.id,
+    name: p.name,
+    email: p.email,
+    role: p.role as Actor['role'],
+    bookable: p.bookable,
+    seesCost: true,
+    takesMoney: true,
+  })
+  const office = people.find((p) => p.role === 'office')!
+  const books = people.find((p) => p.role === 'books')!
+  const prospects = new Set(customers.filter((c) => c.prospect).map((c) => c.id))
+  const regular = customers.filter((c) => !prospects.has(c.id))
+  const technicians = people.filter((p) => p.bookable && !p.skills.includes('apprentice'))
   const now = options.at
-  const ctxAt = (at: number, who: DemoPerson): Ctx => ({ tx: { ...tx, afterCommit: () => {} }, now: at, today: localDate(at, zone), actor: actor(who), ip: '127.0.0.1', company, id: () => random.uuid(at) })
+  const ctxAt = (at: number, who: DemoPerson): Ctx => ({
+    tx: { ...tx, afterCommit: () => {} },
+    now: at,
+    today: localDate(at, zone),
+    actor: actor(who),
+    ip: '127.0.0.1',
+    company,
+    id: () => random.uuid(at),
+  })
   const events: Event[] = []
   const push = (at: number, run: Event['run']) => events.push({ at, run })
-  const inDays = (from: number, days: number, time: string) => localToInstant(plusDays(localDate(from, zone), days), time, zone)
+  const inDays = (from: number, days: number, time: string) =>
+    localToInstant(plusDays(localDate(from, zone), days), time, zone)
 
   const plan = { random, zone, book, office, books, push, inDays, ctxAt, now, day }
   // Eight weeks of history.
@@ -69,17 +138,52 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
         const what = wanted(plan)
         const length = lengthOf(what)
         if (minute + length > 17 * 60) break
-        oneVisit(plan, t, random.maybe(0.3) ? random.pick(regular.slice(0, 13)) : random.pick(regular), date, minute, length, back, what)
+        oneVisit(
+          plan,
+          t,
+          random.maybe(0.3) ? random.pick(regular.slice(0, 13)) : random.pick(regular),
+          date,
+          minute,
+          length,
+          back,
+          what,
+        )
         minute += length + random.between(25, 55)
       }
     }
   }
   // A few old ones that were never paid, and one customer who paid too much.
-  for (const [name, back] of [['Mill Row flats', 95], ['Crossways Estate', 104], ['Marrow & Son, joiners', 118], ['Wren Cottages', 84]] as const) oneVisit(plan, technicians[back % 5]!, customers.find(c => c.name === name)!, plusDays(day, -back), 600, 60, back, wanted(plan, undefined, 60), true)
+  for (const [name, back] of [
+    ['Mill Row flats', 95],
+    ['Crossways Estate', 104],
+    ['Marrow & Son, joiners', 118],
+    ['Wren Cottages', 84],
+  ] as const)
+    oneVisit(
+      plan,
+      technicians[back % 5]!,
+      customers.find((c) => c.name === name)!,
+      plusDays(day, -back),
+      600,
+      60,
+      back,
+      wanted(plan, undefined, 60),
+      true,
+    )
   const generous = inDays(now, -9, '11:00')
   push(generous, async () => {
     const ctx = ctxAt(generous, books)
-    await bookPayment(ctx, { id: ctx.id(), customerId: customers[99]!.id, method: 'transfer', reference: 'no reference', amountMinor: 240_000, receivedOn: ctx.today, invoiceIds: [], receiptTo: [], mayLeaveCredit: true })
+    await bookPayment(ctx, {
+      id: ctx.id(),
+      customerId: customers[99]!.id,
+      method: 'transfer',
+      reference: 'no reference',
+      amountMinor: 240_000,
+      receivedOn: ctx.today,
+      invoiceIds: [],
+      receiptTo: [],
+      mayLeaveCredit: true,
+    })
   })
   today(plan, technicians, customers)
   // Two weeks ahead, thinning out.
@@ -92,7 +196,16 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
         const what = wanted(plan)
         const length = lengthOf(what)
         if (minute + length > 17 * 60) break
-        booking(plan, t, random.pick(regular), date, minute, length, now - random.between(1, 90) * 3_600_000, what)
+        booking(
+          plan,
+          t,
+          random.pick(regular),
+          date,
+          minute,
+          length,
+          now - random.between(1, 90) * 3_600_000,
+          what,
+        )
         minute += Math.max(150, Math.ceil((length + 45) / 30) * 30)
       }
     }
@@ -100,8 +213,20 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
   waiting(plan, customers)
   quotes(plan, customers)
   await tx.many('INSERT INTO time_off (id, person_id, from_at, to_at, reason) VALUES ?', [
-    [random.uuid(now), people.find(p => p.email === 'gwil@demo.test')!.id, sqlInstant(localToInstant(day, '00:00', zone)), sqlInstant(localToInstant(plusDays(day, 1), '00:00', zone)), 'college day'],
-    [random.uuid(now), technicians[2]!.id, sqlInstant(localToInstant(plusDays(day, 3), '12:00', zone)), sqlInstant(localToInstant(plusDays(day, 3), '18:00', zone)), 'dentist'],
+    [
+      random.uuid(now),
+      people.find((p) => p.email === 'gwil@demo.test')!.id,
+      sqlInstant(localToInstant(day, '00:00', zone)),
+      sqlInstant(localToInstant(plusDays(day, 1), '00:00', zone)),
+      'college day',
+    ],
+    [
+      random.uuid(now),
+      technicians[2]!.id,
+      sqlInstant(localToInstant(plusDays(day, 3), '12:00', zone)),
+      sqlInstant(localToInstant(plusDays(day, 3), '18:00', zone)),
+      'dentist',
+    ],
   ])
   // Events may add events, always later than themselves.
   while (events.length) {
@@ -112,72 +237,249 @@ export async function generate(tx: Tx, options: { day: string, at: number, seed:
     for (const event of batch) if (event.at <= now) await event.run(ctxAt(event.at, office))
   }
   // What was sent in the past has long arrived.
-  await tx.run('UPDATE messages SET state = "delivered", delivered_at = created_at WHERE state = "waiting"')
+  await tx.run(
+    'UPDATE messages SET state = "delivered", delivered_at = created_at WHERE state = "waiting"',
+  )
   await tx.run('DELETE FROM jobs WHERE kind = "deliver"')
-  await tx.run('UPDATE messages m JOIN invoices i ON i.id = m.invoice_id SET m.opened_at = DATE_ADD(m.created_at, INTERVAL 3 HOUR) WHERE i.paid_on IS NOT NULL')
+  await tx.run(
+    'UPDATE messages m JOIN invoices i ON i.id = m.invoice_id SET m.opened_at = DATE_ADD(m.created_at, INTERVAL 3 HOUR) WHERE i.paid_on IS NOT NULL',
+  )
 }
 
-interface Plan { random: ReturnType<typeof chance>, zone: string, book: DemoEntry[], office: DemoPerson, books: DemoPerson, push: (at: number, run: Event['run']) => void, inDays: (from: number, days: number, time: string) => number, ctxAt: (at: number, who: DemoPerson) => Ctx, now: number, day: string }
-const clockText = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
+interface Plan {
+  random: ReturnType<typeof chance>
+  zone: string
+  book: DemoEntry[]
+  office: DemoPerson
+  books: DemoPerson
+  push: (at: number, run: Event['run']) => void
+  inDays: (from: number, days: number, time: string) => number
+  ctxAt: (at: number, who: DemoPerson) => Ctx
+  now: number
+  day: string
+}
+const clockText = (minute: number) =>
+  `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
 
-interface Wanted { title: string, problem: string, entry: DemoEntry }
+interface Wanted {
+  title: string
+  problem: string
+  entry: DemoEntry
+}
 /** Something that somebody wants done, and the task that it turns out to be; one that fits into so many minutes, where there is one. */
 function wanted(p: Plan, about?: string, minutes = Infinity): Wanted {
-  const [title, problem, pattern] = about ? PROBLEMS.find(x => x[0] === about)! : p.random.pick(PROBLEMS)
-  const all = p.book.filter(e => e.kind === 'task' && pattern.test(e.name) && Number(e.price) < 1600)
-  const fitting = all.filter(e => e.seconds <= minutes * 60)
+  const [title, problem, pattern] = about
+    ? PROBLEMS.find((x) => x[0] === about)!
+    : p.random.pick(PROBLEMS)
+  const all = p.book.filter(
+    (e) => e.kind === 'task' && pattern.test(e.name) && Number(e.price) < 1600,
+  )
+  const fitting = all.filter((e) => e.seconds <= minutes * 60)
   return { title, problem, entry: p.random.pick(fitting.length ? fitting : all) }
 }
 /** A visit as long as its task, in quarters of an hour. */
 const lengthOf = ({ entry }: Wanted) => Math.max(45, Math.ceil(entry.seconds / 900) * 15)
-function booking(p: Plan, technician: DemoPerson | null, customer: DemoCustomer, date: string, minute: number | null, length: number, at: number, { title, problem, entry }: Wanted): { workOrderId: string, visitId: string, entry: DemoEntry } {
-  const ids = { workOrderId: p.random.uuid(at), visitId: p.random.uuid(at), call: p.random.uuid(at) }
+function booking(
+  p: Plan,
+  technician: DemoPerson | null,
+  customer: DemoCustomer,
+  date: string,
+  minute: number | null,
+  length: number,
+  at: number,
+  { title, problem, entry }: Wanted,
+): { workOrderId: string; visitId: string; entry: DemoEntry } {
+  const ids = {
+    workOrderId: p.random.uuid(at),
+    visitId: p.random.uuid(at),
+    call: p.random.uuid(at),
+  }
   const siteId = p.random.pick(customer.siteIds)
   const from = minute === null ? null : Math.max(7 * 60, Math.floor((minute - 15) / 60) * 60)
   const withPrice = p.random.maybe(0.7)
-  p.push(at, async ctx => void await bookCall(ctx, ids.call, {
-    workOrderId: ids.workOrderId, visitId: ids.visitId, customerId: customer.id, siteId, speaking: '', phone: customer.phone, title, problem, kind: title === 'No water' ? 'no water' : title === 'Water test' ? 'water test' : /membrane|lamp/.test(title) ? 'service' : 'repair', contactId: null, equipmentId: null, answers: [], reason: customer.name.startsWith('Marrow') ? 'the owner agreed' : '', source: '', orderNumber: customer.name === 'Broadmere Hospitality' ? '77-310' : '',
-    entries: withPrice ? [{ entryId: entry.id, quantity: '1' }] : [], technicianId: technician?.id ?? null, date, start: minute === null ? null : clockText(minute), durationSeconds: length * 60,
-    promiseFrom: from === null ? null : clockText(from), promiseTo: from === null ? null : clockText(from + 120), override: true, moves: [],
-  }))
+  p.push(
+    at,
+    async (ctx) =>
+      void (await bookCall(ctx, ids.call, {
+        workOrderId: ids.workOrderId,
+        visitId: ids.visitId,
+        customerId: customer.id,
+        siteId,
+        speaking: '',
+        phone: customer.phone,
+        title,
+        problem,
+        kind:
+          title === 'No water'
+            ? 'no water'
+            : title === 'Water test'
+              ? 'water test'
+              : /membrane|lamp/.test(title)
+                ? 'service'
+                : 'repair',
+        contactId: null,
+        equipmentId: null,
+        answers: [],
+        reason: customer.name.startsWith('Marrow') ? 'the owner agreed' : '',
+        source: '',
+        orderNumber: customer.name === 'Broadmere Hospitality' ? '77-310' : '',
+        entries: withPrice ? [{ entryId: entry.id, quantity: '1' }] : [],
+        technicianId: technician?.id ?? null,
+        date,
+        start: minute === null ? null : clockText(minute),
+        durationSeconds: length * 60,
+        promiseFrom: from === null ? null : clockText(from),
+        promiseTo: from === null ? null : clockText(from + 120),
+        override: true,
+        moves: [],
+      })),
+  )
   return { ...ids, entry }
 }
 
-async function clockIn(ctx: Ctx, personId: string, visitId: string, kind: 'drive' | 'on_site', from: number, to: number | null): Promise<void> {
+async function clockIn(
+  ctx: Ctx,
+  personId: string,
+  visitId: string,
+  kind: 'drive' | 'on_site',
+  from: number,
+  to: number | null,
+): Promise<void> {
   const id = ctx.id()
   await startClock(ctx.tx, id, personId, visitId, kind, from)
   if (to !== null) await stopClock(ctx.tx, id, to)
 }
 
 /** What the technician does on site: marks what was promised as done, adds what came up, has it signed. */
-async function work(p: Plan, ctx: Ctx, ids: { workOrderId: string, visitId: string, entry: DemoEntry }, technician: DemoPerson, finished: boolean): Promise<void> {
+async function work(
+  p: Plan,
+  ctx: Ctx,
+  ids: { workOrderId: string; visitId: string; entry: DemoEntry },
+  technician: DemoPerson,
+  finished: boolean,
+): Promise<void> {
   const order = (await workOrderById(ctx.tx, ids.workOrderId))!
-  await ctx.tx.run('UPDATE work_lines SET done = TRUE, visit_id = ? WHERE work_order_id = ?', [ids.visitId, ids.workOrderId])
-  const promised = (await ctx.tx.rows('SELECT id FROM work_lines WHERE work_order_id = ?', [ids.workOrderId])).length
-  const extras = [...(promised ? [] : [{ entry: ids.entry, quantity: '1' }]), ...(p.random.maybe(0.45) ? [{ entry: p.random.pick(p.book.filter(e => e.kind === 'part' && Number(e.price) < 120)), quantity: String(p.random.between(1, 3)) }] : []), ...(p.random.maybe(0.2) ? [{ entry: p.book.find(e => e.code === 'C-DIA')!, quantity: '1' }] : [])]
-  await putLines(ctx, order, ids.visitId, extras.map(e => ({ id: ctx.id(), entryId: e.entry.id, quantity: e.quantity, kind: 'other' as const, done: true, name: undefined, unitPrice: undefined })), false)
+  await ctx.tx.run('UPDATE work_lines SET done = TRUE, visit_id = ? WHERE work_order_id = ?', [
+    ids.visitId,
+    ids.workOrderId,
+  ])
+  const promised = (
+    await ctx.tx.rows('SELECT id FROM work_lines WHERE work_order_id = ?', [ids.workOrderId])
+  ).length
+  const extras = [
+    ...(promised ? [] : [{ entry: ids.entry, quantity: '1' }]),
+    ...(p.random.maybe(0.45)
+      ? [
+          {
+            entry: p.random.pick(p.book.filter((e) => e.kind === 'part' && Number(e.price) < 120)),
+            quantity: String(p.random.between(1, 3)),
+          },
+        ]
+      : []),
+    ...(p.random.maybe(0.2)
+      ? [{ entry: p.book.find((e) => e.code === 'C-DIA')!, quantity: '1' }]
+      : []),
+  ]
+  await putLines(
+    ctx,
+    order,
+    ids.visitId,
+    extras.map((e) => ({
+      id: ctx.id(),
+      entryId: e.entry.id,
+      quantity: e.quantity,
+      kind: 'other' as const,
+      done: true,
+      name: undefined,
+      unitPrice: undefined,
+    })),
+    false,
+  )
   if (finished && p.random.maybe(0.8)) {
-    const total = (await ctx.tx.row<{ sum: number }>('SELECT CAST(SUM(net_minor) AS SIGNED) AS sum FROM work_lines WHERE work_order_id = ?', [ids.workOrderId]))!.sum
-    await insertSignature(ctx.tx, { id: ctx.id(), workOrderId: ids.workOrderId, visitId: ids.visitId, name: 'Customer', at: ctx.now, by: technician.id, image: PNG, shown: {}, total })
-    await ctx.tx.run('UPDATE work_lines SET promised_minor = net_minor WHERE work_order_id = ?', [ids.workOrderId])
-    await record(ctx, { subject: 'work', id: ids.workOrderId, workOrderId: ids.workOrderId, customerId: order.customerId, text: 'Signed on the technician’s phone' })
+    const total = (await ctx.tx.row<{ sum: number }>(
+      'SELECT CAST(SUM(net_minor) AS SIGNED) AS sum FROM work_lines WHERE work_order_id = ?',
+      [ids.workOrderId],
+    ))!.sum
+    await insertSignature(ctx.tx, {
+      id: ctx.id(),
+      workOrderId: ids.workOrderId,
+      visitId: ids.visitId,
+      name: 'Customer',
+      at: ctx.now,
+      by: technician.id,
+      image: PNG,
+      shown: {},
+      total,
+    })
+    await ctx.tx.run('UPDATE work_lines SET promised_minor = net_minor WHERE work_order_id = ?', [
+      ids.workOrderId,
+    ])
+    await record(ctx, {
+      subject: 'work',
+      id: ids.workOrderId,
+      workOrderId: ids.workOrderId,
+      customerId: order.customerId,
+      text: 'Signed on the technician’s phone',
+    })
   }
 }
 
-function oneVisit(p: Plan, technician: DemoPerson, customer: DemoCustomer, date: string, minute: number, length: number, back: number, what: Wanted, never = false): void {
+function oneVisit(
+  p: Plan,
+  technician: DemoPerson,
+  customer: DemoCustomer,
+  date: string,
+  minute: number,
+  length: number,
+  back: number,
+  what: Wanted,
+  never = false,
+): void {
   const startAt = localToInstant(date, clockText(minute), p.zone)
-  const ids = booking(p, technician, customer, date, minute, length, p.inDays(startAt, -p.random.between(1, 4), `${p.random.pick(['08', '09', '11', '14', '15'])}:${p.random.between(10, 55)}`), what)
+  const ids = booking(
+    p,
+    technician,
+    customer,
+    date,
+    minute,
+    length,
+    p.inDays(
+      startAt,
+      -p.random.between(1, 4),
+      `${p.random.pick(['08', '09', '11', '14', '15'])}:${p.random.between(10, 55)}`,
+    ),
+    what,
+  )
   const arrive = startAt + p.random.between(-5, 20) * 60_000
-  const stay = Math.round((ids.entry.seconds * (0.82 + p.random.next() * 0.36) * (DRIFT.find(([pattern]) => pattern.test(ids.entry.name))?.[1] ?? 1)) / 60) * 60_000
+  const stay =
+    Math.round(
+      (ids.entry.seconds *
+        (0.82 + p.random.next() * 0.36) *
+        (DRIFT.find(([pattern]) => pattern.test(ids.entry.name))?.[1] ?? 1)) /
+        60,
+    ) * 60_000
   const end = arrive + Math.min(stay, (length + 20) * 60_000)
   p.push(end, async () => {
     const ctx = p.ctxAt(end, technician)
-    await clockIn(ctx, technician.id, ids.visitId, 'drive', arrive - p.random.between(12, 24) * 60_000, arrive)
+    await clockIn(
+      ctx,
+      technician.id,
+      ids.visitId,
+      'drive',
+      arrive - p.random.between(12, 24) * 60_000,
+      arrive,
+    )
     await clockIn(ctx, technician.id, ids.visitId, 'on_site', arrive, end)
     await setVisitState(ctx.tx, ids.visitId, 'finished', arrive, end)
     await work(p, ctx, ids, technician, true)
     await refreshWorkOrder(ctx, ids.workOrderId)
-    await record(ctx, { subject: 'visit', id: ids.visitId, workOrderId: ids.workOrderId, customerId: customer.id, text: 'Finished on site' })
+    await record(ctx, {
+      subject: 'visit',
+      id: ids.visitId,
+      workOrderId: ids.workOrderId,
+      customerId: customer.id,
+      text: 'Finished on site',
+    })
   })
   // A few are forgotten: that is what the run is there to show.
   if (!never && (back < 6 ? p.random.maybe(0.25) : p.random.maybe(0.012))) return
@@ -185,21 +487,58 @@ function oneVisit(p: Plan, technician: DemoPerson, customer: DemoCustomer, date:
   const invoiceId = p.random.uuid(billAt)
   p.push(billAt, async () => {
     const ctx = p.ctxAt(billAt, technician)
-    await makeInvoice(ctx, ids.workOrderId, { id: invoiceId, dueOn: null, to: [customer.email].filter(Boolean), subject: '', body: '', shownTotal: '' })
+    await makeInvoice(ctx, ids.workOrderId, {
+      id: invoiceId,
+      dueOn: null,
+      to: [customer.email].filter(Boolean),
+      subject: '',
+      body: '',
+      shownTotal: '',
+    })
     const atDoor = p.random.maybe(0.4) && customer.lateness < 5
-    const invoice = (await ctx.tx.row<{ due: string, open: number, number: string }>('SELECT due_on AS due, open_minor AS open, number FROM invoices WHERE id = ?', [invoiceId]))!
-    const paidAt = atDoor ? billAt + 60_000 : p.inDays(localToInstant(invoice.due, '09:00', p.zone), customer.lateness + p.random.between(-3, 3), '09:30')
-    const method = atDoor ? p.random.pick(['cash', 'cheque', 'card'] as const) : p.random.pick(['cheque', 'transfer', 'card'] as const)
+    const invoice = (await ctx.tx.row<{ due: string; open: number; number: string }>(
+      'SELECT due_on AS due, open_minor AS open, number FROM invoices WHERE id = ?',
+      [invoiceId],
+    ))!
+    const paidAt = atDoor
+      ? billAt + 60_000
+      : p.inDays(
+          localToInstant(invoice.due, '09:00', p.zone),
+          customer.lateness + p.random.between(-3, 3),
+          '09:30',
+        )
+    const method = atDoor
+      ? p.random.pick(['cash', 'cheque', 'card'] as const)
+      : p.random.pick(['cheque', 'transfer', 'card'] as const)
     const part = !atDoor && p.random.maybe(0.05)
     if (never || p.random.maybe(0.035)) return
     const when = Math.max(paidAt, billAt + 60_000)
     p.push(when, async () => {
       const payCtx = p.ctxAt(when, atDoor ? technician : p.books)
       const id = payCtx.id()
-      await bookPayment(payCtx, { id, customerId: customer.id, method, reference: method === 'cheque' ? String(p.random.between(1001, 1999)) : method === 'card' ? `T${p.random.between(100000, 999999)}` : '', amountMinor: part ? Math.round(invoice.open / 200) * 100 || invoice.open : invoice.open, receivedOn: payCtx.today, invoiceIds: [invoiceId], receiptTo: [], mayLeaveCredit: true })
+      await bookPayment(payCtx, {
+        id,
+        customerId: customer.id,
+        method,
+        reference:
+          method === 'cheque'
+            ? String(p.random.between(1001, 1999))
+            : method === 'card'
+              ? `T${p.random.between(100000, 999999)}`
+              : '',
+        amountMinor: part ? Math.round(invoice.open / 200) * 100 || invoice.open : invoice.open,
+        receivedOn: payCtx.today,
+        invoiceIds: [invoiceId],
+        receiptTo: [],
+        mayLeaveCredit: true,
+      })
       if (customer.name === 'T. Oduya' && method === 'cheque') {
         const back2 = p.inDays(when, 4, '10:00')
-        p.push(back2, async () => void await bounce(p.ctxAt(back2, p.books), id, 'not enough money in the account'))
+        p.push(
+          back2,
+          async () =>
+            void (await bounce(p.ctxAt(back2, p.books), id, 'not enough money in the account')),
+        )
       }
     })
     // Reminders and what was said about the late ones.
@@ -207,10 +546,46 @@ function oneVisit(p: Plan, technician: DemoPerson, customer: DemoCustomer, date:
       const remindAt = p.inDays(localToInstant(invoice.due, '09:00', p.zone), 7, '10:00')
       p.push(remindAt, async () => {
         const c = p.ctxAt(remindAt, p.books)
-        const open = (await c.tx.row<{ open: number }>('SELECT open_minor AS open FROM invoices WHERE id = ?', [invoiceId]))!.open
-        if (open > 0) await insertNote(c.tx, { id: c.id(), customerId: customer.id, kind: 'reminder', amount: null, onDate: null, text: `for ${invoice.number}`, by: p.books.id, at: remindAt, on: c.today })
-        if (open > 0 && customer.name === 'Crossways Estate') await insertNote(c.tx, { id: c.id(), customerId: customer.id, kind: 'promise', amount: 200_000, onDate: plusDays(c.today, 4), text: '“Will send two thousand Friday, the rest after the fair”', by: p.books.id, at: remindAt + 1000, on: c.today })
-        if (open > 0 && customer.name === 'Mill Row flats') await insertNote(c.tx, { id: c.id(), customerId: customer.id, kind: 'dispute', amount: null, onDate: null, text: 'was not let in on the second visit', by: p.books.id, at: remindAt + 1000, on: c.today })
+        const open = (await c.tx.row<{ open: number }>(
+          'SELECT open_minor AS open FROM invoices WHERE id = ?',
+          [invoiceId],
+        ))!.open
+        if (open > 0)
+          await insertNote(c.tx, {
+            id: c.id(),
+            customerId: customer.id,
+            kind: 'reminder',
+            amount: null,
+            onDate: null,
+            text: `for ${invoice.number}`,
+            by: p.books.id,
+            at: remindAt,
+            on: c.today,
+          })
+        if (open > 0 && customer.name === 'Crossways Estate')
+          await insertNote(c.tx, {
+            id: c.id(),
+            customerId: customer.id,
+            kind: 'promise',
+            amount: 200_000,
+            onDate: plusDays(c.today, 4),
+            text: '“Will send two thousand Friday, the rest after the fair”',
+            by: p.books.id,
+            at: remindAt + 1000,
+            on: c.today,
+          })
+        if (open > 0 && customer.name === 'Mill Row flats')
+          await insertNote(c.tx, {
+            id: c.id(),
+            customerId: customer.id,
+            kind: 'dispute',
+            amount: null,
+            onDate: null,
+            text: 'was not let in on the second visit',
+            by: p.books.id,
+            at: remindAt + 1000,
+            on: c.today,
+          })
       })
     }
   })
@@ -218,88 +593,322 @@ function oneVisit(p: Plan, technician: DemoPerson, customer: DemoCustomer, date:
 
 /** The live day: finished, on site, driving, planned, late, around now. */
 function today(p: Plan, technicians: DemoPerson[], customers: DemoCustomer[]): void {
-  const named = (name: string) => customers.find(c => c.name === name)!
+  const named = (name: string) => customers.find((c) => c.name === name)!
   const nowMinute = Math.round((p.now - localToInstant(p.day, '00:00', p.zone)) / 60_000)
   // The day is told for 10:21 and shifted, so that there is always a live one, within the working hours.
   const shift = Math.max(-75, Math.min(300, nowMinute - 621))
   const at = (minute: number) => minute + Math.round(shift / 15) * 15
-  type Stop = [who: number, customer: string, minute: number, length: number, state: 'finished' | 'on_site' | 'driving' | 'planned', about: string]
+  type Stop = [
+    who: number,
+    customer: string,
+    minute: number,
+    length: number,
+    state: 'finished' | 'on_site' | 'driving' | 'planned',
+    about: string,
+  ]
   const stops: Stop[] = [
-    [0, 'Lowfold Farm', 455, 80, 'finished', 'Low pressure'], [0, 'Tarn View School', 565, 105, 'on_site', 'Pump not starting'], [0, 'Wren Cottages', 710, 70, 'planned', 'Well cap and test'], [0, 'Broadmere Hospitality', 825, 100, 'planned', 'Pump short cycling'],
-    [1, 'Peregrine Cottages', 480, 70, 'finished', 'UV lamp change'], [1, 'Hallam Dairy', 590, 110, 'on_site', 'Softener bypassing'], [1, 'Peel & Daughters', 640, 85, 'planned', 'Iron filter leak'], [1, 'Lowfold Farm', 810, 60, 'planned', 'RO membrane'],
-    [2, 'Fenn Orchard', 435, 75, 'finished', 'Foot valve'], [2, 'Crossways Estate', 630, 180, 'driving', 'No water'], [2, 'Mill Row flats', 840, 60, 'planned', 'Low pressure'],
-    [3, 'T. Oduya', 490, 65, 'finished', 'Water test'], [3, 'Tarn View School', 580, 80, 'on_site', 'RO membrane'], [3, 'Wren Cottages', 665, 55, 'planned', 'UV lamp change'],
-    [4, 'Mill Row flats', 485, 90, 'finished', 'Pump short cycling'], [4, 'Peregrine Cottages', 545, 75, 'planned', 'Low pressure'], [4, 'Hallam Dairy', 705, 70, 'planned', 'No water'], [4, 'Broadmere Hospitality', 810, 90, 'planned', 'Pump not starting'],
+    [0, 'Lowfold Farm', 455, 80, 'finished', 'Low pressure'],
+    [0, 'Tarn View School', 565, 105, 'on_site', 'Pump not starting'],
+    [0, 'Wren Cottages', 710, 70, 'planned', 'Well cap and test'],
+    [0, 'Broadmere Hospitality', 825, 100, 'planned', 'Pump short cycling'],
+    [1, 'Peregrine Cottages', 480, 70, 'finished', 'UV lamp change'],
+    [1, 'Hallam Dairy', 590, 110, 'on_site', 'Softener bypassing'],
+    [1, 'Peel & Daughters', 640, 85, 'planned', 'Iron filter leak'],
+    [1, 'Lowfold Farm', 810, 60, 'planned', 'RO membrane'],
+    [2, 'Fenn Orchard', 435, 75, 'finished', 'Foot valve'],
+    [2, 'Crossways Estate', 630, 180, 'driving', 'No water'],
+    [2, 'Mill Row flats', 840, 60, 'planned', 'Low pressure'],
+    [3, 'T. Oduya', 490, 65, 'finished', 'Water test'],
+    [3, 'Tarn View School', 580, 80, 'on_site', 'RO membrane'],
+    [3, 'Wren Cottages', 665, 55, 'planned', 'UV lamp change'],
+    [4, 'Mill Row flats', 485, 90, 'finished', 'Pump short cycling'],
+    [4, 'Peregrine Cottages', 545, 75, 'planned', 'Low pressure'],
+    [4, 'Hallam Dairy', 705, 70, 'planned', 'No water'],
+    [4, 'Broadmere Hospitality', 810, 90, 'planned', 'Pump not starting'],
   ]
   for (const [who, customer, told, length, state, about] of stops) {
     const technician = technicians[who]!
     const minute = at(told)
     const startAt = localToInstant(p.day, clockText(Math.max(0, Math.min(minute, 1380))), p.zone)
-    const ids = booking(p, technician, named(customer), p.day, minute, length, p.inDays(p.now, -p.random.between(1, 3), `${p.random.pick(['08', '09', '11', '14', '15'])}:${p.random.between(10, 55)}`), wanted(p, about, length))
+    const ids = booking(
+      p,
+      technician,
+      named(customer),
+      p.day,
+      minute,
+      length,
+      p.inDays(
+        p.now,
+        -p.random.between(1, 3),
+        `${p.random.pick(['08', '09', '11', '14', '15'])}:${p.random.between(10, 55)}`,
+      ),
+      wanted(p, about, length),
+    )
     const begun = Math.min(startAt + 4 * 60_000, p.now - 12 * 60_000)
     if (state === 'planned') continue
-    const end = state === 'finished' ? Math.min(startAt + length * 60_000, p.now - 60_000 * (70 - who * 9)) : p.now
+    const end =
+      state === 'finished'
+        ? Math.min(startAt + length * 60_000, p.now - 60_000 * (70 - who * 9))
+        : p.now
     p.push(end, async () => {
       const ctx = p.ctxAt(end, technician)
       if (state === 'driving') {
         await clockIn(ctx, technician.id, ids.visitId, 'drive', p.now - 9 * 60_000, null)
         await setVisitState(ctx.tx, ids.visitId, 'driving', null, null)
-      }
-      else {
+      } else {
         const from = state === 'finished' ? Math.min(begun, end - 30 * 60_000) : begun
         await clockIn(ctx, technician.id, ids.visitId, 'drive', from - 17 * 60_000, from)
-        await clockIn(ctx, technician.id, ids.visitId, 'on_site', from, state === 'finished' ? end : null)
+        await clockIn(
+          ctx,
+          technician.id,
+          ids.visitId,
+          'on_site',
+          from,
+          state === 'finished' ? end : null,
+        )
         await setVisitState(ctx.tx, ids.visitId, state, from, state === 'finished' ? end : null)
         if (state === 'finished') await work(p, ctx, ids, technician, who !== 3)
       }
       await refreshWorkOrder(ctx, ids.workOrderId)
-      await record(ctx, { subject: 'visit', id: ids.visitId, workOrderId: ids.workOrderId, customerId: named(customer).id, text: state === 'finished' ? 'Finished on site' : state === 'driving' ? 'Set off' : 'Arrived' })
+      await record(ctx, {
+        subject: 'visit',
+        id: ids.visitId,
+        workOrderId: ids.workOrderId,
+        customerId: named(customer).id,
+        text:
+          state === 'finished' ? 'Finished on site' : state === 'driving' ? 'Set off' : 'Arrived',
+      })
     })
   }
 }
 
 /** Quotes in every state: a draft, one that nobody has answered, one that is held for two days more, a yes, a no. */
 function quotes(p: Plan, customers: DemoCustomer[]): void {
-  const entry = (pattern: RegExp) => p.book.filter(e => e.kind === 'task' && pattern.test(e.name))
-  const stories: [customer: DemoCustomer, title: string, scope: string, pattern: RegExp, days: number, sent: number | null, answer: [number, boolean, string] | null][] = [
-    [customers[40]!, 'Softener for a family of five', 'Water is 18 grains hard. Softener beside the tank, drain to the sump.', /softener/i, 2, null, null],
-    [customers.find(c => c.name === 'Fenn Orchard')!, 'Iron filter for the packing shed', 'Iron stains the crates. Filter before the wash line.', /iron filter/i, 13, 12, null],
-    [customers.find(c => c.name === 'Broadmere Hospitality')!, 'New pump for the lower well', 'The old pump is loud and draws too much. Same depth.', /Replace submersible pump/i, 28, 28, null],
-    [customers.find(c => c.name === 'Tarn View School')!, 'UV lamp for the kitchen', 'The inspector asked for it.', /UV lamp/i, 20, 19, [11, true, 'Mr Aske rang: go ahead in the holidays']],
-    [customers[25]!, 'Reverse osmosis under the sink', 'Kitchen tap tastes flat.', /RO membrane/i, 33, 32, [20, false, 'bought a jug filter']],
+  const entry = (pattern: RegExp) => p.book.filter((e) => e.kind === 'task' && pattern.test(e.name))
+  const stories: [
+    customer: DemoCustomer,
+    title: string,
+    scope: string,
+    pattern: RegExp,
+    days: number,
+    sent: number | null,
+    answer: [number, boolean, string] | null,
+  ][] = [
+    [
+      customers[40]!,
+      'Softener for a family of five',
+      'Water is 18 grains hard. Softener beside the tank, drain to the sump.',
+      /softener/i,
+      2,
+      null,
+      null,
+    ],
+    [
+      customers.find((c) => c.name === 'Fenn Orchard')!,
+      'Iron filter for the packing shed',
+      'Iron stains the crates. Filter before the wash line.',
+      /iron filter/i,
+      13,
+      12,
+      null,
+    ],
+    [
+      customers.find((c) => c.name === 'Broadmere Hospitality')!,
+      'New pump for the lower well',
+      'The old pump is loud and draws too much. Same depth.',
+      /Replace submersible pump/i,
+      28,
+      28,
+      null,
+    ],
+    [
+      customers.find((c) => c.name === 'Tarn View School')!,
+      'UV lamp for the kitchen',
+      'The inspector asked for it.',
+      /UV lamp/i,
+      20,
+      19,
+      [11, true, 'Mr Aske rang: go ahead in the holidays'],
+    ],
+    [
+      customers[25]!,
+      'Reverse osmosis under the sink',
+      'Kitchen tap tastes flat.',
+      /RO membrane/i,
+      33,
+      32,
+      [20, false, 'bought a jug filter'],
+    ],
   ]
   for (const [customer, title, scope, pattern, days, sent, answer] of stories) {
     const id = p.random.uuid(p.now)
     const begun = p.inDays(p.now, -days, '10:05')
     const entries = entry(pattern).slice(0, 2)
-    p.push(begun, async ctx => void await beginQuote(ctx, { id, customerId: customer.id, siteId: customer.siteIds[0]!, workOrderId: null, callId: null, speaking: '', phone: customer.phone, title, scope, orderNumber: '', source: '', lines: entries.map(e => ({ id: ctx.id(), entryId: e.id, kind: 'task', name: undefined, quantity: '1', unitPrice: undefined })) }))
+    p.push(
+      begun,
+      async (ctx) =>
+        void (await beginQuote(ctx, {
+          id,
+          customerId: customer.id,
+          siteId: customer.siteIds[0]!,
+          workOrderId: null,
+          callId: null,
+          speaking: '',
+          phone: customer.phone,
+          title,
+          scope,
+          orderNumber: '',
+          source: '',
+          lines: entries.map((e) => ({
+            id: ctx.id(),
+            entryId: e.id,
+            kind: 'task',
+            name: undefined,
+            quantity: '1',
+            unitPrice: undefined,
+          })),
+        })),
+    )
     if (sent === null) continue
     const sentAt = p.inDays(p.now, -sent, '16:40')
-    p.push(sentAt, async ctx => void await sendQuote(ctx, id, { version: (await quoteById(ctx.tx, id))!.version, to: [customer.email].filter(Boolean), subject: '', body: '' }))
+    p.push(
+      sentAt,
+      async (ctx) =>
+        void (await sendQuote(ctx, id, {
+          version: (await quoteById(ctx.tx, id))!.version,
+          to: [customer.email].filter(Boolean),
+          subject: '',
+          body: '',
+        })),
+    )
     if (!answer) continue
     const answeredAt = p.inDays(p.now, -answer[0], '09:15')
-    p.push(answeredAt, async ctx => void await answerQuote(ctx, id, { version: (await quoteById(ctx.tx, id))!.version, accepted: answer[1], words: answer[2], workOrderId: ctx.id(), visitId: ctx.id() }))
+    p.push(
+      answeredAt,
+      async (ctx) =>
+        void (await answerQuote(ctx, id, {
+          version: (await quoteById(ctx.tx, id))!.version,
+          accepted: answer[1],
+          words: answer[2],
+          workOrderId: ctx.id(),
+          visitId: ctx.id(),
+        })),
+    )
   }
 }
 
 /** Calls and work orders that wait: no slot yet, half-filled, to be rung back. */
 function waiting(p: Plan, customers: DemoCustomer[]): void {
-  const named = (name: string) => customers.find(c => c.name === name)!
-  booking(p, null, named('Hallam Dairy'), p.day, null, 120, p.now - 22 * 60_000, wanted(p, 'No water', 120))
-  booking(p, null, named('Fenn Orchard'), plusDays(p.day, 1), null, 90, p.now - 200 * 60_000, wanted(p, 'Softener bypassing', 90))
-  booking(p, null, named('Peregrine Cottages'), plusDays(p.day, 6), null, 45, p.now - 26 * 3_600_000, wanted(p, 'UV lamp change', 45))
-  booking(p, null, customers[30]!, plusDays(p.day, 2), null, 60, p.now - 30 * 3_600_000, wanted(p, 'Water test', 60))
-  const call = (minutes: number, summary: string, draft: object, back?: [number, string], origin: 'telephone' | 'form' = 'telephone') => {
+  const named = (name: string) => customers.find((c) => c.name === name)!
+  booking(
+    p,
+    null,
+    named('Hallam Dairy'),
+    p.day,
+    null,
+    120,
+    p.now - 22 * 60_000,
+    wanted(p, 'No water', 120),
+  )
+  booking(
+    p,
+    null,
+    named('Fenn Orchard'),
+    plusDays(p.day, 1),
+    null,
+    90,
+    p.now - 200 * 60_000,
+    wanted(p, 'Softener bypassing', 90),
+  )
+  booking(
+    p,
+    null,
+    named('Peregrine Cottages'),
+    plusDays(p.day, 6),
+    null,
+    45,
+    p.now - 26 * 3_600_000,
+    wanted(p, 'UV lamp change', 45),
+  )
+  booking(
+    p,
+    null,
+    customers[30]!,
+    plusDays(p.day, 2),
+    null,
+    60,
+    p.now - 30 * 3_600_000,
+    wanted(p, 'Water test', 60),
+  )
+  const call = (
+    minutes: number,
+    summary: string,
+    draft: object,
+    back?: [number, string],
+    origin: 'telephone' | 'form' = 'telephone',
+  ) => {
     const id = p.random.uuid(p.now)
     const at = p.now - minutes * 60_000
     p.push(at, async (ctx) => {
-      await keepCall(ctx.tx, { id, draft, summary, origin, by: origin === 'form' ? null : p.office.id, at })
-      if (back) await markCall(ctx.tx, id, 'put_off', { reason: back[1], callBackOn: plusDays(p.day, back[0]) })
+      await keepCall(ctx.tx, {
+        id,
+        draft,
+        summary,
+        origin,
+        by: origin === 'form' ? null : p.office.id,
+        at,
+      })
+      if (back)
+        await markCall(ctx.tx, id, 'put_off', {
+          reason: back[1],
+          callBackOn: plusDays(p.day, back[0]),
+        })
     })
   }
-  call(6, 'E. Marrow, smell in the water', { query: 'marrow', problem: 'Water smells of eggs since Sunday' })
-  call(41, 'Greta Sorley, brown water', { query: 'Greta Sorley', isNew: true, name: 'Greta Sorley', speaking: 'Greta Sorley', phone: '(607) 555-0192', email: 'sorley@example.com', line1: '11 Sedge Avenue', town: 'High Tarn', postcode: '04118', problem: 'Brown water after the storm.\nWished for: Thursday afternoon', source: 'web page' }, undefined, 'form')
+  call(6, 'E. Marrow, smell in the water', {
+    query: 'marrow',
+    problem: 'Water smells of eggs since Sunday',
+  })
+  call(
+    41,
+    'Greta Sorley, brown water',
+    {
+      query: 'Greta Sorley',
+      isNew: true,
+      name: 'Greta Sorley',
+      speaking: 'Greta Sorley',
+      phone: '(607) 555-0192',
+      email: 'sorley@example.com',
+      line1: '11 Sedge Avenue',
+      town: 'High Tarn',
+      postcode: '04118',
+      problem: 'Brown water after the storm.\nWished for: Thursday afternoon',
+      source: 'web page',
+    },
+    undefined,
+    'form',
+  )
   call(18, 'Someone on Sluice Street', { query: 'sluice', problem: '' })
-  call(1500, `${customers[40]!.name}, new softener`, { query: customers[40]!.name, customerId: customers[40]!.id, siteId: customers[40]!.siteIds[0], problem: 'Wants a price for a softener' }, [0, 'asks her husband first'])
-  call(3000, `${customers[52]!.name}, tank`, { query: customers[52]!.name, customerId: customers[52]!.id, siteId: customers[52]!.siteIds[0], problem: 'Tank replacement' }, [-1, 'waits for the insurance'])
+  call(
+    1500,
+    `${customers[40]!.name}, new softener`,
+    {
+      query: customers[40]!.name,
+      customerId: customers[40]!.id,
+      siteId: customers[40]!.siteIds[0],
+      problem: 'Wants a price for a softener',
+    },
+    [0, 'asks her husband first'],
+  )
+  call(
+    3000,
+    `${customers[52]!.name}, tank`,
+    {
+      query: customers[52]!.name,
+      customerId: customers[52]!.id,
+      siteId: customers[52]!.siteIds[0],
+      problem: 'Tank replacement',
+    },
+    [-1, 'waits for the insurance'],
+  )
 }

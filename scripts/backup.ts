@@ -16,10 +16,25 @@ const url = new URL(databaseUrl())
 const part = `${file}.part`
 rmSync(part, { force: true })
 closeSync(openSync(part, 'wx', 0o600))
-const result = spawnSync('mariadb-dump', [
-  '--no-defaults', `--host=${url.hostname}`, `--port=${url.port || 3306}`, `--user=${url.username}`, '--single-transaction', '--triggers', '--default-character-set=utf8mb4', `--result-file=${part}`, url.pathname.slice(1),
-], { encoding: 'utf8', env: { ...process.env, MYSQL_PWD: decodeURIComponent(url.password) } })
-const fault = result.status === 0 ? faultOfDump(part) : result.stderr || result.error?.message || 'no dump was made'
+const result = spawnSync(
+  'mariadb-dump',
+  [
+    '--no-defaults',
+    `--host=${url.hostname}`,
+    `--port=${url.port || 3306}`,
+    `--user=${url.username}`,
+    '--single-transaction',
+    '--triggers',
+    '--default-character-set=utf8mb4',
+    `--result-file=${part}`,
+    url.pathname.slice(1),
+  ],
+  { encoding: 'utf8', env: { ...process.env, MYSQL_PWD: decodeURIComponent(url.password) } },
+)
+const fault =
+  result.status === 0
+    ? faultOfDump(part)
+    : result.stderr || result.error?.message || 'no dump was made'
 if (fault) {
   rmSync(part, { force: true })
   stop(`The backup failed: ${fault}`)

@@ -4,8 +4,10 @@ import { checkBooks } from '../server/ledger/checkBooks'
 
 const results = await transaction(checkBooks)
 for (const { name, wrong } of results) {
-  process.stdout.write(`${wrong.length ? 'WRONG' : 'ok   '} ${name}${wrong.length ? ` (${wrong.length})` : ''}\n`)
+  process.stdout.write(
+    `${wrong.length ? 'WRONG' : 'ok   '} ${name}${wrong.length ? ` (${wrong.length})` : ''}\n`,
+  )
   for (const row of wrong.slice(0, 20)) process.stdout.write(`      ${JSON.stringify(row)}\n`)
 }
 await closePool()
-process.exit(results.some(r => r.wrong.length) ? 1 : 0)
+process.exit(results.some((r) => r.wrong.length) ? 1 : 0)

@@ -14,7 +14,7 @@ const FRIDAY = 5
 export function demoDayOf(date: string): string {
   return plusDays(date, -Math.max(0, weekday(date) - FRIDAY))
 }
-export async function loadDemo(options: { seed?: number, customers?: number }): Promise<void> {
+export async function loadDemo(options: { seed?: number; customers?: number }): Promise<void> {
   const wall = nowMs(ZONE)
   const day = clockFixed() ? localDate(wall, ZONE) : demoDayOf(localDate(wall, ZONE))
   const at = clockFixed() ? wall : localToInstant(day, MORNING, ZONE)

@@ -19,12 +19,14 @@ const number = (text: string | undefined, fallback: number, name: string): numbe
 }
 let args: ReturnType<typeof parse>
 function parse() {
-  return parseArgs({ allowPositionals: true, options: { seconds: { type: 'string' }, seed: { type: 'string' }, tries: { type: 'string' } } })
+  return parseArgs({
+    allowPositionals: true,
+    options: { seconds: { type: 'string' }, seed: { type: 'string' }, tries: { type: 'string' } },
+  })
 }
 try {
   args = parse()
-}
-catch (error) {
+} catch (error) {
   fail(`${(error as Error).message}\n${usage}`)
 }
 const [file] = args.positionals
@@ -34,7 +36,9 @@ const tries = args.values.tries === undefined ? null : number(args.values.tries,
 const seed = number(args.values.seed, 1, 'seed')
 // Stopped by the keyboard, the best plan so far is printed: the same as when its time is over.
 let stopped = false
-process.once('SIGINT', () => { stopped = true })
+process.once('SIGINT', () => {
+  stopped = true
+})
 try {
   const { instance, given, scale } = readPlanInstance(readFileSync(file!, 'utf8'))
   const search = planDays(instance, { given, random: seeded(seed) })
@@ -42,22 +46,48 @@ try {
   let report = search.next()
   let told = 0
   while (!report.done) {
-    const passed = stopped ? 1 : tries === null ? (performance.now() - from) / 1000 / Math.max(seconds, 1e-9) : report.value.tries / Math.max(1, tries)
+    const passed = stopped
+      ? 1
+      : tries === null
+        ? (performance.now() - from) / 1000 / Math.max(seconds, 1e-9)
+        : report.value.tries / Math.max(1, tries)
     if (process.stderr.isTTY && passed >= told + 0.1) {
       told = passed
       process.stderr.write(`${Math.round(passed * 100)} % · cost ${report.value.cost / scale}\n`)
     }
     // Room for the signal to be heard.
-    await new Promise(done => setImmediate(done))
+    await new Promise((done) => setImmediate(done))
     report = search.next(passed)
   }
   const facts = describePlan(instance, report.value.plan)
-  const round = (x: number) => Math.round(x / scale * 1000) / 1000
-  process.stdout.write(`${JSON.stringify({
-    cost: { distance: round(facts.driving), total: round(facts.total), overtime: round(facts.overtime), broken: facts.broken, unserved: facts.unserved.length },
-    routes: facts.days.filter(d => d.stops.length).map(d => ({ technician: d.technicianId, distance: round(d.driving), visits: d.stops.map(s => ({ id: s.visitId, start: round(s.start), finish: round(s.finish) })) })), unserved: facts.unserved,
-  })}\n`)
-}
-catch (error) {
-  fail(error instanceof LedgerError || (error as { code?: string }).code === 'ENOENT' ? (error as Error).message : String((error as Error).stack))
+  const round = (x: number) => Math.round((x / scale) * 1000) / 1000
+  process.stdout.write(
+    `${JSON.stringify({
+      cost: {
+        distance: round(facts.driving),
+        total: round(facts.total),
+        overtime: round(facts.overtime),
+        broken: facts.broken,
+        unserved: facts.unserved.length,
+      },
+      routes: facts.days
+        .filter((d) => d.stops.length)
+        .map((d) => ({
+          technician: d.technicianId,
+          distance: round(d.driving),
+          visits: d.stops.map((s) => ({
+            id: s.visitId,
+            start: round(s.start),
+            finish: round(s.finish),
+          })),
+        })),
+      unserved: facts.unserved,
+    })}\n`,
+  )
+} catch (error) {
+  fail(
+    error instanceof LedgerError || (error as { code?: string }).code === 'ENOENT'
+      ? (error as Error).message
+      : String((error as Error).stack),
+  )
 }

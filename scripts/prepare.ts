@@ -14,21 +14,25 @@ try {
   const company = await transaction(getCompany)
   const mark = process.env.OPEN_LEDGER_MARK
   const had = mark && existsSync(mark) ? readFileSync(mark, 'utf8').trim() : ''
-  if (!company && had === 'firm') throw new Error('This folder had a firm, and its database is empty now. It is not filled with the demo. Bring the firm back with: npm run restore -- FILE; or begin somewhere else: OPEN_LEDGER_DATA=.data2 npm start')
+  if (!company && had === 'firm')
+    throw new Error(
+      'This folder had a firm, and its database is empty now. It is not filled with the demo. Bring the firm back with: npm run restore -- FILE; or begin somewhere else: OPEN_LEDGER_DATA=.data2 npm start',
+    )
   if (!company) {
     const started = Date.now()
     await loadDemo({})
     say(`demo company loaded in ${((Date.now() - started) / 1000).toFixed(1)} s`)
-  }
-  else if (company.demoDay && company.demoDay < localDate(companyNow(company) - 86_400_000, company.timeZone)) {
+  } else if (
+    company.demoDay &&
+    company.demoDay < localDate(companyNow(company) - 86_400_000, company.timeZone)
+  ) {
     say(`the demo company was made for ${company.demoDay}; npm run demo -- --reset renews it`)
   }
   // What a database once had is remembered beside it.
-  const now = company ?? await transaction(getCompany)
+  const now = company ?? (await transaction(getCompany))
   if (mark && now) writeFileSync(mark, now.demoDay ? 'demo\n' : 'firm\n', { mode: 0o600 })
   await closePool()
-}
-catch (error) {
+} catch (error) {
   process.stderr.write(`\nOpen Ledger cannot go on: ${(error as Error).message}\n`)
   process.exit(1)
 }

@@ -6,7 +6,13 @@ import { freePort, startDatabase } from './lib/database.mjs'
 import { companyMark, dataDir, keptSecret, makeDataDir, openDatabase } from './lib/env.mjs'
 import { build, installModules } from './lib/install.mjs'
 import { keeper } from './lib/keeper.mjs'
-import { endLeftovers, forgetRunning, keepRunning, leaveFolder, takeFolder } from './lib/leftovers.mjs'
+import {
+  endLeftovers,
+  forgetRunning,
+  keepRunning,
+  leaveFolder,
+  takeFolder,
+} from './lib/leftovers.mjs'
 import { orStop, say, Stop } from './lib/say.mjs'
 
 const dev = process.argv.includes('--dev')
@@ -19,27 +25,52 @@ const LOOK_EVERY_MS = SECOND
 const LONGEST_PAUSE_MS = 30 * SECOND
 
 function checkPort() {
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Stop(`PORT is ${process.env.PORT}, which is not a port.`)
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Stop(`PORT is ${process.env.PORT}, which is not a port.`)
   return new Promise((done, fail) => {
-    const probe = createServer().once('error', error => fail(new Stop(
-      error.code === 'EADDRINUSE' ? `Port ${port} is taken. Stop what uses it, or start with another: PORT=4601 npm start` : `Port ${port} on ${host} cannot be used: ${error.message}`,
-    ))).listen(port, host, () => probe.close(done))
+    const probe = createServer()
+      .once('error', (error) =>
+        fail(
+          new Stop(
+            error.code === 'EADDRINUSE'
+              ? `Port ${port} is taken. Stop what uses it, or start with another: PORT=4601 npm start`
+              : `Port ${port} on ${host} cannot be used: ${error.message}`,
+          ),
+        ),
+      )
+      .listen(port, host, () => probe.close(done))
   })
 }
 /** One start owns a folder: a second one would share its database, and take it along when it stops. */
 async function takeOver() {
   makeDataDir()
   const owner = takeFolder(dataDir())
-  if (owner !== null) throw new Stop(`The folder ${dataDir()} is in use by another start (process ${owner}). Stop that one first; or start with a folder and a port of its own: OPEN_LEDGER_DATA=.data2 PORT=4601 npm start`)
+  if (owner !== null)
+    throw new Stop(
+      `The folder ${dataDir()} is in use by another start (process ${owner}). Stop that one first; or start with a folder and a port of its own: OPEN_LEDGER_DATA=.data2 PORT=4601 npm start`,
+    )
   process.on('exit', () => leaveFolder(dataDir()))
   if (await endLeftovers(dataDir())) say('ended what a killed start had left running')
 }
 /** Everything secret is looked at before anything is started. */
-const secretsKept = () => Object.fromEntries(['secret', 'card-secret', 'text-secret', 'positions-secret', 'supplier-secret'].map(name => [name, keptSecret(name)]))
+const secretsKept = () =>
+  Object.fromEntries(
+    ['secret', 'card-secret', 'text-secret', 'positions-secret', 'supplier-secret'].map((name) => [
+      name,
+      keptSecret(name),
+    ]),
+  )
 
 async function environment(database, secrets) {
-  const ports = { mail: await freePort(), mailHttp: await freePort(), card: await freePort(), text: await freePort(), positions: await freePort(), supplier: await freePort() }
-  const at = p => `http://127.0.0.1:${p}`
+  const ports = {
+    mail: await freePort(),
+    mailHttp: await freePort(),
+    card: await freePort(),
+    text: await freePort(),
+    positions: await freePort(),
+    supplier: await freePort(),
+  }
+  const at = (p) => `http://127.0.0.1:${p}`
   const own = process.env
   return {
     ports,
@@ -65,12 +96,36 @@ async function environment(database, secrets) {
   }
 }
 function keepAll(kept, { ports, app }) {
-  if (!process.env.SMTP_URL) kept.keep(['standins/mail/server.mjs'], { MAIL_PORT: ports.mail, MAIL_HTTP_PORT: ports.mailHttp })
-  if (!process.env.CARD_URL) kept.keep(['standins/card/server.mjs'], { CARD_PORT: ports.card, CARD_SECRET: app.CARD_SECRET })
-  if (!process.env.SUPPLIER_URL) kept.keep(['standins/supplier/server.mjs'], { SUPPLIER_PORT: ports.supplier, SUPPLIER_SECRET: app.SUPPLIER_SECRET })
-  if (!process.env.TEXT_URL) kept.keep(['standins/text/server.mjs'], { TEXT_PORT: ports.text, TEXT_SECRET: app.TEXT_SECRET, APP_URL: address })
-  if (!process.env.POSITIONS_SECRET) kept.keep(['standins/positions/server.mjs'], { POSITIONS_PORT: ports.positions, POSITIONS_SECRET: app.POSITIONS_SECRET, APP_URL: address })
-  kept.keep(dev ? ['node_modules/nuxt/bin/nuxt.mjs', 'dev', '--host', host, '--port', String(port)] : ['.output/server/index.mjs'], app)
+  if (!process.env.SMTP_URL)
+    kept.keep(['standins/mail/server.mjs'], {
+      MAIL_PORT: ports.mail,
+      MAIL_HTTP_PORT: ports.mailHttp,
+    })
+  if (!process.env.CARD_URL)
+    kept.keep(['standins/card/server.mjs'], { CARD_PORT: ports.card, CARD_SECRET: app.CARD_SECRET })
+  if (!process.env.SUPPLIER_URL)
+    kept.keep(['standins/supplier/server.mjs'], {
+      SUPPLIER_PORT: ports.supplier,
+      SUPPLIER_SECRET: app.SUPPLIER_SECRET,
+    })
+  if (!process.env.TEXT_URL)
+    kept.keep(['standins/text/server.mjs'], {
+      TEXT_PORT: ports.text,
+      TEXT_SECRET: app.TEXT_SECRET,
+      APP_URL: address,
+    })
+  if (!process.env.POSITIONS_SECRET)
+    kept.keep(['standins/positions/server.mjs'], {
+      POSITIONS_PORT: ports.positions,
+      POSITIONS_SECRET: app.POSITIONS_SECRET,
+      APP_URL: address,
+    })
+  kept.keep(
+    dev
+      ? ['node_modules/nuxt/bin/nuxt.mjs', 'dev', '--host', host, '--port', String(port)]
+      : ['.output/server/index.mjs'],
+    app,
+  )
 }
 /** A database that ended is started again where it was; the app answers 503 meanwhile and loses nothing. */
 function watchDatabase(database, isStopping) {
@@ -84,11 +139,12 @@ function watchDatabase(database, isStopping) {
         await startDatabase(dataDir())
         falls = 0
         say('database is up again')
-      }
-      catch (error) {
+      } catch (error) {
         // Whatever is in its way may go away: room on the disk, say. The app stays up and says that it cannot save.
         pause = Math.min(LONGEST_PAUSE_MS, LOOK_EVERY_MS * 2 ** falls++)
-        say(`the database cannot be started: ${error.message.split('\n')[0]} Trying again in ${Math.round(pause / SECOND)} s.`)
+        say(
+          `the database cannot be started: ${error.message.split('\n')[0]} Trying again in ${Math.round(pause / SECOND)} s.`,
+        )
       }
     }
     setTimeout(look, pause).unref()
@@ -97,8 +153,14 @@ function watchDatabase(database, isStopping) {
 }
 async function answers() {
   for (let waited = 0; waited < ANSWER_WITHIN_MS; waited += 100) {
-    if (await fetch(`${address}/api/health`).then(r => r.ok, () => false)) return
-    await new Promise(done => setTimeout(done, 100))
+    if (
+      await fetch(`${address}/api/health`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      return
+    await new Promise((done) => setTimeout(done, 100))
   }
   throw new Stop('The app did not answer within a minute.')
 }
@@ -113,13 +175,18 @@ await orStop(async () => {
   say('database is up')
   const prepared = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], {
     stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, DATABASE_URL: database.url, OPEN_LEDGER_SECRET: secrets.secret, OPEN_LEDGER_MARK: companyMark(database.url) },
+    env: {
+      ...process.env,
+      DATABASE_URL: database.url,
+      OPEN_LEDGER_SECRET: secrets.secret,
+      OPEN_LEDGER_MARK: companyMark(database.url),
+    },
   })
   if (prepared.status !== 0) {
     await database.stop()
     process.exit(1)
   }
-  const kept = keeper(children => keepRunning(dataDir(), children))
+  const kept = keeper((children) => keepRunning(dataDir(), children))
   let stopping = false
   const stopAll = async (code) => {
     if (stopping) return
@@ -132,12 +199,15 @@ await orStop(async () => {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stopAll(0))
   // npm that was killed takes us along: nobody would know any more how to stop us.
   const parent = process.ppid
-  if (process.env.npm_lifecycle_event) setInterval(() => process.ppid !== parent && void stopAll(0), LOOK_EVERY_MS).unref()
+  if (process.env.npm_lifecycle_event)
+    setInterval(() => process.ppid !== parent && void stopAll(0), LOOK_EVERY_MS).unref()
   keepAll(kept, await environment(database, secrets))
   if (!process.env.DATABASE_URL) watchDatabase(database, () => stopping)
   await answers().catch(async (error) => {
     process.stderr.write(`${error.message}\n`)
     await stopAll(1)
   })
-  process.stdout.write(`\nOpen Ledger is at ${address}\nDemo sign-ins, all with the password open-ledger: office@demo.test, dispatch@demo.test, books@demo.test, owner@demo.test,\nand on a phone ines@demo.test, tobiah@demo.test, maud@demo.test, piet@demo.test, rosa@demo.test.\nCtrl-C stops everything.\n`)
+  process.stdout.write(
+    `\nOpen Ledger is at ${address}\nDemo sign-ins, all with the password open-ledger: office@demo.test, dispatch@demo.test, books@demo.test, owner@demo.test,\nand on a phone ines@demo.test, tobiah@demo.test, maud@demo.test, piet@demo.test, rosa@demo.test.\nCtrl-C stops everything.\n`,
+  )
 })

@@ -6,17 +6,28 @@ import { startRig } from './lib/rig.mjs'
 import { say } from './lib/say.mjs'
 
 const only = process.argv[2]
-const wants = part => !only || only === part
+const wants = (part) => !only || only === part
 if (only && !['lint', 'types', 'core', 'server', 'trial', 'e2e', 'two'].includes(only)) {
   process.stderr.write('Usage: npm test [-- lint|types|core|server|trial|e2e|two]\n')
   process.exit(2)
 }
 let passed = 0
 let failed = 0
-installDebian({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server', 'mariadb': 'mariadb-client', ...(wants('e2e') || wants('two') ? { chromium: 'chromium' } : {}), ...(wants('two') ? { nginx: 'nginx-light' } : {}), ...(wants('server') || wants('e2e') ? { hledger: 'hledger', pdftotext: 'poppler-utils' } : {}) })
+installDebian({
+  mariadbd: 'mariadb-server',
+  'mariadb-install-db': 'mariadb-server',
+  mariadb: 'mariadb-client',
+  ...(wants('e2e') || wants('two') ? { chromium: 'chromium' } : {}),
+  ...(wants('two') ? { nginx: 'nginx-light' } : {}),
+  ...(wants('server') || wants('e2e') ? { hledger: 'hledger', pdftotext: 'poppler-utils' } : {}),
+})
 installModules()
 if (!existsSync('.nuxt/tsconfig.json')) spawnSync('npx', ['nuxt', 'prepare'], { stdio: 'inherit' })
-const run = (command, args, env = {}) => spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, CI: process.env.CI ?? '1', ...env } }).status === 0
+const run = (command, args, env = {}) =>
+  spawnSync(command, args, {
+    stdio: 'inherit',
+    env: { ...process.env, CI: process.env.CI ?? '1', ...env },
+  }).status === 0
 const step = (name, work) => {
   say(name)
   if (work()) passed++
@@ -26,11 +37,15 @@ const step = (name, work) => {
 function beside(command, args) {
   const child = spawn(command, args, { env: { ...process.env, CI: process.env.CI ?? '1' } })
   const said = []
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', part => said.push(part))
-  return new Promise(done => child.once('close', code => done(() => {
-    process.stdout.write(Buffer.concat(said))
-    return code === 0
-  })))
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part))
+  return new Promise((done) =>
+    child.once('close', (code) =>
+      done(() => {
+        process.stdout.write(Buffer.concat(said))
+        return code === 0
+      }),
+    ),
+  )
 }
 mkdirSync('.data/reports', { recursive: true })
 function count(file, read) {
@@ -38,20 +53,39 @@ function count(file, read) {
     const [p, f] = read(JSON.parse(readFileSync(file, 'utf8')))
     passed += p
     failed += f
-  }
-  catch {
+  } catch {
     failed++
   }
 }
 const vitest = (project, env) => {
   const file = `.data/reports/${project}.json`
   rmSync(file, { force: true })
-  const ok = run('npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`, ...process.argv.slice(3)], env)
-  count(file, r => [r.numPassedTests, r.numFailedTests + (ok ? 0 : Number(r.numFailedTests === 0))])
+  const ok = run(
+    'npx',
+    [
+      'vitest',
+      'run',
+      '--project',
+      project,
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${file}`,
+      ...process.argv.slice(3),
+    ],
+    env,
+  )
+  count(file, (r) => [
+    r.numPassedTests,
+    r.numFailedTests + (ok ? 0 : Number(r.numFailedTests === 0)),
+  ])
 }
 // Two cores: it is built beside what one of them is enough for.
 const built = ['server', 'trial', 'e2e', 'two'].some(wants)
-  ? beside(process.execPath, ['--input-type=module', '-e', `import { build } from './scripts/lib/install.mjs'; build()`])
+  ? beside(process.execPath, [
+      '--input-type=module',
+      '-e',
+      `import { build } from './scripts/lib/install.mjs'; build()`,
+    ])
   : () => true
 if (wants('lint')) {
   step('format', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']))
@@ -68,8 +102,7 @@ if (wants('server')) {
   const rig = await startRig('server')
   try {
     vitest('server', rig.env)
-  }
-  finally {
+  } finally {
     await rig.stop()
   }
 }
@@ -79,18 +112,28 @@ async function browser(name, files, options) {
   try {
     const file = `.data/reports/${name}.json`
     rmSync(file, { force: true })
-    const ok = run('npx', ['playwright', 'test', '--reporter=list,json', ...files], { ...rig.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file })
-    count(file, (r) => {
-      if (r.stats.flaky) process.stdout.write(`\n${r.stats.flaky} passed only at the second try: see “flaky” above\n`)
-      return [r.stats.expected + r.stats.flaky, r.stats.unexpected + (ok ? 0 : Number(r.stats.unexpected === 0))]
+    const ok = run('npx', ['playwright', 'test', '--reporter=list,json', ...files], {
+      ...rig.env,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: file,
     })
-  }
-  finally {
+    count(file, (r) => {
+      if (r.stats.flaky)
+        process.stdout.write(
+          `\n${r.stats.flaky} passed only at the second try: see “flaky” above\n`,
+        )
+      return [
+        r.stats.expected + r.stats.flaky,
+        r.stats.unexpected + (ok ? 0 : Number(r.stats.unexpected === 0)),
+      ]
+    })
+  } finally {
     await rig.stop()
   }
 }
 if (wants('trial')) {
-  step('trial: kills, races, wrong sign-ins, odd input', () => run(process.execPath, ['--import', 'tsx', 'scripts/trial.ts', '--short']))
+  step('trial: kills, races, wrong sign-ins, odd input', () =>
+    run(process.execPath, ['--import', 'tsx', 'scripts/trial.ts', '--short']),
+  )
 }
 if (wants('e2e')) {
   say('browser, against the production build')

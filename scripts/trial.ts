@@ -10,15 +10,17 @@ const args = process.argv.slice(2)
 const short = args.includes('--short')
 const seed = args.includes('--seed') ? Number(args[args.indexOf('--seed') + 1]) : 7
 const TRIALS: Record<string, (copy: Copy) => Promise<Trial>> = {
-  'sign-ins': copy => signIns(copy, short ? 60 : 200),
-  'races': copy => races(copy, short ? 2 : 12),
-  'fuzz': copy => fuzz(copy.base, short ? 600 : 20_000, seed),
-  'kills': copy => kills(copy, short ? 6 : 200, seed),
+  'sign-ins': (copy) => signIns(copy, short ? 60 : 200),
+  races: (copy) => races(copy, short ? 2 : 12),
+  fuzz: (copy) => fuzz(copy.base, short ? 600 : 20_000, seed),
+  kills: (copy) => kills(copy, short ? 6 : 200, seed),
 }
 const names = args.filter((a, i) => !a.startsWith('--') && args[i - 1] !== '--seed')
-const unknown = names.filter(name => !(name in TRIALS))
+const unknown = names.filter((name) => !(name in TRIALS))
 if (unknown.length) {
-  process.stderr.write(`There is no trial ${unknown.join(', ')}. There are: ${Object.keys(TRIALS).join(', ')}\n`)
+  process.stderr.write(
+    `There is no trial ${unknown.join(', ')}. There are: ${Object.keys(TRIALS).join(', ')}\n`,
+  )
   process.exit(2)
 }
 let passed = true
@@ -32,8 +34,7 @@ for (const name of asked) {
   process.once('SIGTERM', stop)
   try {
     passed = report(await TRIALS[name]!(copy)) && passed
-  }
-  finally {
+  } finally {
     process.off('SIGINT', stop)
     process.off('SIGTERM', stop)
     await copy.stop()

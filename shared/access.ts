@@ -1,31 +1,140 @@
 // Who is signed in, and what the browser needs to know of the company.
 import * as yup from 'yup'
-import { ALL, date, flag, id, instant, int, list, mail, need, obj, oneOf, ok, ROLES, route, words } from './schema'
+import {
+  ALL,
+  date,
+  flag,
+  id,
+  instant,
+  int,
+  list,
+  mail,
+  need,
+  obj,
+  oneOf,
+  ok,
+  ROLES,
+  route,
+  words,
+} from './schema'
 
-export const signInSchema = obj({ email: mail().required('Write your mail address.'), password: need('Write your password.', 200) })
-export const passwordSchema = obj({ current: need('Write your password of now.', 200), next: need('Write a new password.', 200) })
+export const signInSchema = obj({
+  email: mail().required('Write your mail address.'),
+  password: need('Write your password.', 200),
+})
+export const passwordSchema = obj({
+  current: need('Write your password of now.', 200),
+  next: need('Write a new password.', 200),
+})
 export const me = obj({
-  person: obj({ id: id().required(), name: words(), email: words(), role: oneOf(ROLES).required(), bookable: flag().required(), seesCost: flag().required(), takesMoney: flag().required() }),
-  company: obj({ name: words(), currency: words(), locale: words(), timeZone: words(), demo: flag().required(), stateLabels: yup.object().default(undefined).meta({ free: true }), yardLat: int().nullable().optional(), yardLon: int().nullable().optional() }),
-  now: instant().required(), today: date().required(), clockFixed: flag().required(), /** a demo's own clock, that is not the wall's */ demoClock: flag().required(),
+  person: obj({
+    id: id().required(),
+    name: words(),
+    email: words(),
+    role: oneOf(ROLES).required(),
+    bookable: flag().required(),
+    seesCost: flag().required(),
+    takesMoney: flag().required(),
+  }),
+  company: obj({
+    name: words(),
+    currency: words(),
+    locale: words(),
+    timeZone: words(),
+    demo: flag().required(),
+    stateLabels: yup.object().default(undefined).meta({ free: true }),
+    yardLat: int().nullable().optional(),
+    yardLon: int().nullable().optional(),
+  }),
+  now: instant().required(),
+  today: date().required(),
+  clockFixed: flag().required(),
+  /** a demo's own clock, that is not the wall's */ demoClock: flag().required(),
 })
 export const accessRoutes = {
-  signIn: route({ method: 'POST', path: '/session', who: 'public', summary: 'Sign in', body: signInSchema, answer: me }),
-  session: route({ method: 'GET', path: '/session', who: ALL, summary: 'Who is signed in', answer: me }),
+  signIn: route({
+    method: 'POST',
+    path: '/session',
+    who: 'public',
+    summary: 'Sign in',
+    body: signInSchema,
+    answer: me,
+  }),
+  session: route({
+    method: 'GET',
+    path: '/session',
+    who: ALL,
+    summary: 'Who is signed in',
+    answer: me,
+  }),
   signOut: route({ method: 'DELETE', path: '/session', who: ALL, summary: 'Sign out', answer: ok }),
   newToken: route({
-    method: 'POST', path: '/tokens', who: ALL, secret: true, summary: 'A personal token for machine access; shown once',
-    body: obj({ label: need('Say what it is for.', 80) }), answer: obj({ token: words(200), expiresAt: instant().required() }),
+    method: 'POST',
+    path: '/tokens',
+    who: ALL,
+    secret: true,
+    summary: 'A personal token for machine access; shown once',
+    body: obj({ label: need('Say what it is for.', 80) }),
+    answer: obj({ token: words(200), expiresAt: instant().required() }),
   }),
   mySessions: route({
-    method: 'GET', path: '/sessions', who: ALL, summary: 'Where one is signed in, and one’s personal tokens',
-    answer: obj({ items: list(obj({ id: words(64), kind: oneOf(['cookie', 'token'] as const).required(), label: words(80), from: words(45), createdAt: instant().required(), lastSeenAt: instant().required(), expiresAt: instant().required(), current: flag().required() })) }),
+    method: 'GET',
+    path: '/sessions',
+    who: ALL,
+    summary: 'Where one is signed in, and one’s personal tokens',
+    answer: obj({
+      items: list(
+        obj({
+          id: words(64),
+          kind: oneOf(['cookie', 'token'] as const).required(),
+          label: words(80),
+          from: words(45),
+          createdAt: instant().required(),
+          lastSeenAt: instant().required(),
+          expiresAt: instant().required(),
+          current: flag().required(),
+        }),
+      ),
+    }),
   }),
-  endMySession: route({ method: 'DELETE', path: '/sessions/{session}', who: ALL, summary: 'End a session or token of one’s own', answer: ok }),
-  endOtherSessions: route({ method: 'POST', path: '/sessions/end-others', who: ALL, summary: 'Sign out all other browsers of one’s own; tokens stay', answer: obj({ ended: int().required() }) }),
+  endMySession: route({
+    method: 'DELETE',
+    path: '/sessions/{session}',
+    who: ALL,
+    summary: 'End a session or token of one’s own',
+    answer: ok,
+  }),
+  endOtherSessions: route({
+    method: 'POST',
+    path: '/sessions/end-others',
+    who: ALL,
+    summary: 'Sign out all other browsers of one’s own; tokens stay',
+    answer: obj({ ended: int().required() }),
+  }),
   changePassword: route({
-    method: 'POST', path: '/password', who: ALL, secret: true, summary: 'Choose another password; ends all other sessions',
-    body: passwordSchema, answer: obj({ ended: int().required() }),
+    method: 'POST',
+    path: '/password',
+    who: ALL,
+    secret: true,
+    summary: 'Choose another password; ends all other sessions',
+    body: passwordSchema,
+    answer: obj({ ended: int().required() }),
   }),
-  people: route({ method: 'GET', path: '/people', who: ['owner', 'office', 'dispatch', 'books'], summary: 'The people of the company', answer: obj({ items: list(obj({ id: id().required(), name: words(), role: words(), bookable: flag().required(), skills: list(words()) })) }) }),
+  people: route({
+    method: 'GET',
+    path: '/people',
+    who: ['owner', 'office', 'dispatch', 'books'],
+    summary: 'The people of the company',
+    answer: obj({
+      items: list(
+        obj({
+          id: id().required(),
+          name: words(),
+          role: words(),
+          bookable: flag().required(),
+          skills: list(words()),
+        }),
+      ),
+    }),
+  }),
 }

@@ -1,16 +1,141 @@
 // Care agreements: plans, visits due by territory and month, renewal.
-import { DESK, INDOORS, OFFICE, date, flag, id, int, list, listQuery, need, obj, page, route, text, version, words } from './schema'
+import {
+  DESK,
+  INDOORS,
+  OFFICE,
+  date,
+  flag,
+  id,
+  int,
+  list,
+  listQuery,
+  need,
+  obj,
+  page,
+  route,
+  text,
+  version,
+  words,
+} from './schema'
 
 const row = obj({
-  id: id().required(), version: int().required(), customerId: id().required(), customer: words(), site: words(400), territory: words(), plan: words(), startsOn: date().required(), endsOn: date().required(),
-  visitDueOn: date().nullable().defined(), state: words(), phone: words(), lastVisitOn: date().nullable().defined(), booked: words(), price: words(), billedUntil: date().nullable().defined(),
+  id: id().required(),
+  version: int().required(),
+  customerId: id().required(),
+  customer: words(),
+  site: words(400),
+  territory: words(),
+  plan: words(),
+  startsOn: date().required(),
+  endsOn: date().required(),
+  visitDueOn: date().nullable().defined(),
+  state: words(),
+  phone: words(),
+  lastVisitOn: date().nullable().defined(),
+  booked: words(),
+  price: words(),
+  billedUntil: date().nullable().defined(),
 })
 export const agreementRoutes = {
-  agreements: route({ method: 'GET', path: '/agreements', who: INDOORS, summary: 'Care agreements, by what is due next', query: obj({ ...listQuery, due: text(7).matches(/^(\d{4}-(0[1-9]|1[0-2]))?$/, 'Write the month as YYYY-MM.'), territory: text(80), ending: flag() }), answer: page(row) }),
-  newAgreement: route({ method: 'POST', path: '/agreements', who: DESK, summary: 'A care agreement for a site', body: obj({ id: id().required(), customerId: id().required('Choose the customer.'), siteId: id().required('Choose the site.'), planId: id().required('Choose the plan.'), startsOn: date().required('Choose the day on which it starts.') }), answer: row }),
-  renewAgreement: route({ method: 'POST', path: '/agreements/{id}/renew', who: DESK, summary: 'Renew an agreement for another year', body: obj({ version: version() }), answer: row }),
-  billAgreement: route({ method: 'POST', path: '/agreements/{id}/bill', who: OFFICE, summary: 'Bill the running year of an agreement, once', body: obj({ workOrderId: id().required(), lineId: id().required(), invoiceId: id().required() }), answer: obj({ invoiceId: id().required(), number: words() }) }),
-  bookDueVisits: route({ method: 'POST', path: '/agreements/visits', who: OFFICE, summary: 'Make the work orders of the visits that are due, to be placed on the schedule', body: obj({ items: list(obj({ agreementId: id().required(), workOrderId: id().required(), visitId: id().required() })).min(1, 'Choose at least one visit.').max(200, 'Not more than 200 at once.') }), answer: obj({ made: list(obj({ agreementId: id().required(), number: words() })), skipped: list(obj({ agreementId: id().required(), why: words(300) })) }) }),
-  plans: route({ method: 'GET', path: '/agreement-plans', who: INDOORS, summary: 'The plans that the firm offers', answer: obj({ items: list(obj({ id: id().required(), name: words(), visitsAYear: int().required(), price: words(), work: words() })) }) }),
-  newPlan: route({ method: 'POST', path: '/agreement-plans', who: OFFICE, summary: 'A new plan', body: obj({ id: id().required(), name: need('Name the plan.', 80), visitsAYear: int(1, 12).required('Say how many visits a year.'), price: text(14).matches(/^\d{1,9}(\.\d{1,2})?$/, 'Write the price as a number.').required('Write the price of a year.'), work: need('Say what is done at a visit.', 160) }), answer: obj({ id: id().required() }) }),
+  agreements: route({
+    method: 'GET',
+    path: '/agreements',
+    who: INDOORS,
+    summary: 'Care agreements, by what is due next',
+    query: obj({
+      ...listQuery,
+      due: text(7).matches(/^(\d{4}-(0[1-9]|1[0-2]))?$/, 'Write the month as YYYY-MM.'),
+      territory: text(80),
+      ending: flag(),
+    }),
+    answer: page(row),
+  }),
+  newAgreement: route({
+    method: 'POST',
+    path: '/agreements',
+    who: DESK,
+    summary: 'A care agreement for a site',
+    body: obj({
+      id: id().required(),
+      customerId: id().required('Choose the customer.'),
+      siteId: id().required('Choose the site.'),
+      planId: id().required('Choose the plan.'),
+      startsOn: date().required('Choose the day on which it starts.'),
+    }),
+    answer: row,
+  }),
+  renewAgreement: route({
+    method: 'POST',
+    path: '/agreements/{id}/renew',
+    who: DESK,
+    summary: 'Renew an agreement for another year',
+    body: obj({ version: version() }),
+    answer: row,
+  }),
+  billAgreement: route({
+    method: 'POST',
+    path: '/agreements/{id}/bill',
+    who: OFFICE,
+    summary: 'Bill the running year of an agreement, once',
+    body: obj({
+      workOrderId: id().required(),
+      lineId: id().required(),
+      invoiceId: id().required(),
+    }),
+    answer: obj({ invoiceId: id().required(), number: words() }),
+  }),
+  bookDueVisits: route({
+    method: 'POST',
+    path: '/agreements/visits',
+    who: OFFICE,
+    summary: 'Make the work orders of the visits that are due, to be placed on the schedule',
+    body: obj({
+      items: list(
+        obj({
+          agreementId: id().required(),
+          workOrderId: id().required(),
+          visitId: id().required(),
+        }),
+      )
+        .min(1, 'Choose at least one visit.')
+        .max(200, 'Not more than 200 at once.'),
+    }),
+    answer: obj({
+      made: list(obj({ agreementId: id().required(), number: words() })),
+      skipped: list(obj({ agreementId: id().required(), why: words(300) })),
+    }),
+  }),
+  plans: route({
+    method: 'GET',
+    path: '/agreement-plans',
+    who: INDOORS,
+    summary: 'The plans that the firm offers',
+    answer: obj({
+      items: list(
+        obj({
+          id: id().required(),
+          name: words(),
+          visitsAYear: int().required(),
+          price: words(),
+          work: words(),
+        }),
+      ),
+    }),
+  }),
+  newPlan: route({
+    method: 'POST',
+    path: '/agreement-plans',
+    who: OFFICE,
+    summary: 'A new plan',
+    body: obj({
+      id: id().required(),
+      name: need('Name the plan.', 80),
+      visitsAYear: int(1, 12).required('Say how many visits a year.'),
+      price: text(14)
+        .matches(/^\d{1,9}(\.\d{1,2})?$/, 'Write the price as a number.')
+        .required('Write the price of a year.'),
+      work: need('Say what is done at a visit.', 160),
+    }),
+    answer: obj({ id: id().required() }),
+  }),
 }

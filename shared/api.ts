@@ -16,9 +16,27 @@ import type { Route } from './schema'
 import { settingRoutes } from './settings'
 import { visitRoutes } from './visits'
 
-export const routes = { ...figureRoutes, ...accessRoutes, ...settingRoutes, ...customerRoutes, ...agreementRoutes, ...importRoutes, ...callRoutes, ...dispatchRoutes, ...pricebookRoutes, ...quoteRoutes, ...visitRoutes, ...invoiceRoutes, ...paymentRoutes, ...collectionRoutes }
+export const routes = {
+  ...figureRoutes,
+  ...accessRoutes,
+  ...settingRoutes,
+  ...customerRoutes,
+  ...agreementRoutes,
+  ...importRoutes,
+  ...callRoutes,
+  ...dispatchRoutes,
+  ...pricebookRoutes,
+  ...quoteRoutes,
+  ...visitRoutes,
+  ...invoiceRoutes,
+  ...paymentRoutes,
+  ...collectionRoutes,
+}
 export type RouteName = keyof typeof routes
-type Of<N extends RouteName, K extends 'query' | 'body' | 'answer'> = typeof routes[N] extends Record<K, infer S extends AnySchema> ? InferType<S> : Record<string, never>
+type Of<N extends RouteName, K extends 'query' | 'body' | 'answer'> =
+  (typeof routes)[N] extends Record<K, infer S extends AnySchema>
+    ? InferType<S>
+    : Record<string, never>
 export type Query<N extends RouteName> = Of<N, 'query'>
 export type Body<N extends RouteName> = Of<N, 'body'>
 export type Answer<N extends RouteName> = Of<N, 'answer'>

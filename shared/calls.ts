@@ -1,34 +1,194 @@
 // A call: who, what, when; kept while it is typed, and ended by a booking, a visit to quote, a call-back or a polite no.
-import { date, DESK, flag, id, INDOORS, instant, int, list, need, obj, ok, oneOf, route, text, time, timeOrNone, words } from './schema'
+import {
+  date,
+  DESK,
+  flag,
+  id,
+  INDOORS,
+  instant,
+  int,
+  list,
+  need,
+  obj,
+  ok,
+  oneOf,
+  route,
+  text,
+  time,
+  timeOrNone,
+  words,
+} from './schema'
 
-export const CALL_KINDS = ['repair', 'no water', 'service', 'installation', 'water test', 'quote visit'] as const
+export const CALL_KINDS = [
+  'repair',
+  'no water',
+  'service',
+  'installation',
+  'water test',
+  'quote visit',
+] as const
 export const CALL_ORIGINS = ['telephone', 'form', 'hand'] as const
-const answers = () => list(obj({ questionId: id().required(), question: text(160).default(''), answer: text(400).default('') })).max(40)
+const answers = () =>
+  list(
+    obj({
+      questionId: id().required(),
+      question: text(160).default(''),
+      answer: text(400).default(''),
+    }),
+  ).max(40)
 export const callDraft = obj({
-  query: text(160).default(''), customerId: id().nullable().default(null), siteId: id().nullable().default(null), contactId: id().nullable().default(null), equipmentId: id().nullable().default(null), speaking: text(160).default(''), phone: text(32).default(''),
-  problem: text(2000).default(''), kind: text(40).default('repair'), source: text(60).default(''), orderNumber: text(40).default(''), answers: answers().default([]),
+  query: text(160).default(''),
+  customerId: id().nullable().default(null),
+  siteId: id().nullable().default(null),
+  contactId: id().nullable().default(null),
+  equipmentId: id().nullable().default(null),
+  speaking: text(160).default(''),
+  phone: text(32).default(''),
+  problem: text(2000).default(''),
+  kind: text(40).default('repair'),
+  source: text(60).default(''),
+  orderNumber: text(40).default(''),
+  answers: answers().default([]),
   entries: list(obj({ entryId: id().required(), quantity: text(12).required() })).default([]),
-  technicianId: id().nullable().default(null), date: date().nullable().default(null), start: timeOrNone(), durationSeconds: int(300, 86_400).default(3600),
-  promiseFrom: timeOrNone(), promiseTo: timeOrNone(), moves: list(obj({ visitId: id().required(), customer: text(160).default(''), startAt: instant().required() })).max(10).default([]),
-  isNew: flag().default(false), prospect: flag().default(false), name: text(160).default(''), email: text(160).default(''), line1: text(160).default(''), town: text(80).default(''), postcode: text(16).default(''),
+  technicianId: id().nullable().default(null),
+  date: date().nullable().default(null),
+  start: timeOrNone(),
+  durationSeconds: int(300, 86_400).default(3600),
+  promiseFrom: timeOrNone(),
+  promiseTo: timeOrNone(),
+  moves: list(
+    obj({
+      visitId: id().required(),
+      customer: text(160).default(''),
+      startAt: instant().required(),
+    }),
+  )
+    .max(10)
+    .default([]),
+  isNew: flag().default(false),
+  prospect: flag().default(false),
+  name: text(160).default(''),
+  email: text(160).default(''),
+  line1: text(160).default(''),
+  town: text(80).default(''),
+  postcode: text(16).default(''),
 })
 export const bookingSchema = obj({
-  workOrderId: id().required(), visitId: id().required(), customerId: id().required('Choose who is calling.'), siteId: id().required('Choose where the work is.'), contactId: id().nullable().default(null), equipmentId: id().nullable().default(null),
-  speaking: text(160).default(''), phone: text(32).default(''), title: text(160).default(''), problem: need('Write down what is wrong.', 2000), kind: oneOf(CALL_KINDS).default('repair'),
-  source: text(60).default(''), orderNumber: text(40).default(''), answers: answers().default([]), entries: list(obj({ entryId: id().required(), quantity: text(12).matches(/^\d{1,6}(\.\d{1,3})?$/, 'Write the quantity as a number.').required() })).default([]),
-  technicianId: id().nullable().default(null), date: date().nullable().default(null), start: time().nullable().default(null), durationSeconds: int(300, 86_400).default(3600),
-  promiseFrom: time().nullable().default(null), promiseTo: time().nullable().default(null), override: flag().default(false), reason: text(200).default(''),
-  moves: list(obj({ visitId: id().required(), startAt: instant().required() })).max(10).default([]),
+  workOrderId: id().required(),
+  visitId: id().required(),
+  customerId: id().required('Choose who is calling.'),
+  siteId: id().required('Choose where the work is.'),
+  contactId: id().nullable().default(null),
+  equipmentId: id().nullable().default(null),
+  speaking: text(160).default(''),
+  phone: text(32).default(''),
+  title: text(160).default(''),
+  problem: need('Write down what is wrong.', 2000),
+  kind: oneOf(CALL_KINDS).default('repair'),
+  source: text(60).default(''),
+  orderNumber: text(40).default(''),
+  answers: answers().default([]),
+  entries: list(
+    obj({
+      entryId: id().required(),
+      quantity: text(12)
+        .matches(/^\d{1,6}(\.\d{1,3})?$/, 'Write the quantity as a number.')
+        .required(),
+    }),
+  ).default([]),
+  technicianId: id().nullable().default(null),
+  date: date().nullable().default(null),
+  start: time().nullable().default(null),
+  durationSeconds: int(300, 86_400).default(3600),
+  promiseFrom: time().nullable().default(null),
+  promiseTo: time().nullable().default(null),
+  override: flag().default(false),
+  reason: text(200).default(''),
+  moves: list(obj({ visitId: id().required(), startAt: instant().required() }))
+    .max(10)
+    .default([]),
 })
 export const callRow = obj({
-  id: id().required(), state: words(), origin: oneOf(CALL_ORIGINS).required(), summary: words(300), waiting: words(300), late: flag().required(), draft: callDraft, workOrderId: id().nullable().defined(), callBackOn: date().nullable().defined(), assignedTo: words(),
-  takenBy: words(), createdAt: instant().required(), version: int().required(), files: list(obj({ id: id().required(), name: words(), mime: words() })),
+  id: id().required(),
+  state: words(),
+  origin: oneOf(CALL_ORIGINS).required(),
+  summary: words(300),
+  waiting: words(300),
+  late: flag().required(),
+  draft: callDraft,
+  workOrderId: id().nullable().defined(),
+  callBackOn: date().nullable().defined(),
+  assignedTo: words(),
+  takenBy: words(),
+  createdAt: instant().required(),
+  version: int().required(),
+  files: list(obj({ id: id().required(), name: words(), mime: words() })),
 })
 export const callRoutes = {
-  requestForm: route({ method: 'GET', path: '/public/request', who: 'public', summary: 'What the request form shows: the firm, a stamp, and what was sent back', query: obj({ form: text(60) }), answer: obj({ firm: words(), phone: words(), stamp: words(), fields: list(obj({ name: words(), value: words(5000) })), detail: words(400), errors: list(obj({ path: words(), message: words(400) })) }) }),
-  calls: route({ method: 'GET', path: '/calls', who: INDOORS, summary: 'Calls and requests that wait for something', answer: obj({ items: list(callRow) }) }),
-  call: route({ method: 'GET', path: '/calls/{id}', who: INDOORS, summary: 'One call', answer: callRow }),
-  saveCall: route({ method: 'POST', path: '/calls/{id}', who: DESK, summary: 'Keep a half-filled call; creates it the first time', body: obj({ draft: callDraft, summary: text(200).default(''), origin: oneOf(['telephone', 'hand'] as const).default('telephone') }), answer: obj({ ok: flag().required(), heldUntil: instant().nullable().defined(), heldBy: words() }) }),
-  bookCall: route({ method: 'POST', path: '/calls/{id}/book', who: DESK, summary: 'Book a call: a work order with its number, and a visit', body: bookingSchema, answer: obj({ workOrderId: id().required(), number: words(), visitId: id().required() }) }),
-  endCall: route({ method: 'POST', path: '/calls/{id}/end', who: DESK, summary: 'End a call without a booking', body: obj({ state: oneOf(['put_off', 'declined'] as const).required(), reason: need('Say why.', 200), callBackOn: date().nullable().default(null), assignedTo: id().nullable().default(null) }), answer: ok }),
+  requestForm: route({
+    method: 'GET',
+    path: '/public/request',
+    who: 'public',
+    summary: 'What the request form shows: the firm, a stamp, and what was sent back',
+    query: obj({ form: text(60) }),
+    answer: obj({
+      firm: words(),
+      phone: words(),
+      stamp: words(),
+      fields: list(obj({ name: words(), value: words(5000) })),
+      detail: words(400),
+      errors: list(obj({ path: words(), message: words(400) })),
+    }),
+  }),
+  calls: route({
+    method: 'GET',
+    path: '/calls',
+    who: INDOORS,
+    summary: 'Calls and requests that wait for something',
+    answer: obj({ items: list(callRow) }),
+  }),
+  call: route({
+    method: 'GET',
+    path: '/calls/{id}',
+    who: INDOORS,
+    summary: 'One call',
+    answer: callRow,
+  }),
+  saveCall: route({
+    method: 'POST',
+    path: '/calls/{id}',
+    who: DESK,
+    summary: 'Keep a half-filled call; creates it the first time',
+    body: obj({
+      draft: callDraft,
+      summary: text(200).default(''),
+      origin: oneOf(['telephone', 'hand'] as const).default('telephone'),
+    }),
+    answer: obj({
+      ok: flag().required(),
+      heldUntil: instant().nullable().defined(),
+      heldBy: words(),
+    }),
+  }),
+  bookCall: route({
+    method: 'POST',
+    path: '/calls/{id}/book',
+    who: DESK,
+    summary: 'Book a call: a work order with its number, and a visit',
+    body: bookingSchema,
+    answer: obj({ workOrderId: id().required(), number: words(), visitId: id().required() }),
+  }),
+  endCall: route({
+    method: 'POST',
+    path: '/calls/{id}/end',
+    who: DESK,
+    summary: 'End a call without a booking',
+    body: obj({
+      state: oneOf(['put_off', 'declined'] as const).required(),
+      reason: need('Say why.', 200),
+      callBackOn: date().nullable().default(null),
+      assignedTo: id().nullable().default(null),
+    }),
+    answer: ok,
+  }),
 }

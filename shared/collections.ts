@@ -1,24 +1,152 @@
 // What is unpaid: ageing on a date, the worklist with reasons, and what is said and done about it.
-import { MONEY, amount, date, flag, id, instant, int, list, money, obj, ok, oneOf, route, text, words } from './schema'
+import {
+  MONEY,
+  amount,
+  date,
+  flag,
+  id,
+  instant,
+  int,
+  list,
+  money,
+  obj,
+  ok,
+  oneOf,
+  route,
+  text,
+  words,
+} from './schema'
 import { sendSchema } from './invoices'
 
-const buckets = { current: money().required(), d1_30: money().required(), d31_60: money().required(), d61_90: money().required(), over90: money().required(), credits: money().required(), owed: money().required() }
+const buckets = {
+  current: money().required(),
+  d1_30: money().required(),
+  d31_60: money().required(),
+  d61_90: money().required(),
+  over90: money().required(),
+  credits: money().required(),
+  owed: money().required(),
+}
 export const unpaid = obj({
-  on: date().required(), totals: obj(buckets), ledger: money().required(), agrees: flag().required(), resting: int().required(),
-  customers: list(obj({ customerId: id().required(), name: words(), oldestLate: int().required(), ...buckets })),
+  on: date().required(),
+  totals: obj(buckets),
+  ledger: money().required(),
+  agrees: flag().required(),
+  resting: int().required(),
+  customers: list(
+    obj({ customerId: id().required(), name: words(), oldestLate: int().required(), ...buckets }),
+  ),
   /** what happened by itself and somebody should know: a card payment that went back */
-  notices: list(obj({ id: id().required(), invoiceId: id().required(), customerId: id().required(), name: words(), text: words(300), at: instant().required(), done: flag().required() })),
-  worklist: list(obj({ customerId: id().required(), name: words(), phone: words(), email: words(), owed: money().required(), overdue: money().required(), late: int().required(), reason: words(400), expectedOn: date().nullable().defined(), spreadDays: int().nullable().defined(), act: words(), resting: flag().required() })),
+  notices: list(
+    obj({
+      id: id().required(),
+      invoiceId: id().required(),
+      customerId: id().required(),
+      name: words(),
+      text: words(300),
+      at: instant().required(),
+      done: flag().required(),
+    }),
+  ),
+  worklist: list(
+    obj({
+      customerId: id().required(),
+      name: words(),
+      phone: words(),
+      email: words(),
+      owed: money().required(),
+      overdue: money().required(),
+      late: int().required(),
+      reason: words(400),
+      expectedOn: date().nullable().defined(),
+      spreadDays: int().nullable().defined(),
+      act: words(),
+      resting: flag().required(),
+    }),
+  ),
 })
 export const owing = obj({
-  customerId: id().required(), name: words(), phone: words(), email: words(), email2: words(), terms: words(), habit: words(), sites: int().required(), owed: money().required(), credits: money().required(), /** on invoices, before credits */ open: money().required(),
-  invoices: list(obj({ id: id().required(), number: words(), dueOn: date().required(), issueOn: date().required(), late: int().required(), total: money().required(), open: money().required(), work: words() })),
-  said: list(obj({ id: id().required(), kind: words(), text: words(500), on: instant().required(), who: words() })),
-  reminder: obj({ subject: words(), body: words(8000), step: int().required(), /** what it asks for: what is overdue, or all that is open where nothing is */ asked: money().required() }),
+  customerId: id().required(),
+  name: words(),
+  phone: words(),
+  email: words(),
+  email2: words(),
+  terms: words(),
+  habit: words(),
+  sites: int().required(),
+  owed: money().required(),
+  credits: money().required(),
+  /** on invoices, before credits */ open: money().required(),
+  invoices: list(
+    obj({
+      id: id().required(),
+      number: words(),
+      dueOn: date().required(),
+      issueOn: date().required(),
+      late: int().required(),
+      total: money().required(),
+      open: money().required(),
+      work: words(),
+    }),
+  ),
+  said: list(
+    obj({
+      id: id().required(),
+      kind: words(),
+      text: words(500),
+      on: instant().required(),
+      who: words(),
+    }),
+  ),
+  reminder: obj({
+    subject: words(),
+    body: words(8000),
+    step: int().required(),
+    /** what it asks for: what is overdue, or all that is open where nothing is */ asked:
+      money().required(),
+  }),
 })
 export const collectionRoutes = {
-  unpaid: route({ method: 'GET', path: '/unpaid', who: MONEY, summary: 'Ageing on a date and the worklist', query: obj({ on: date() }), answer: unpaid }),
-  owing: route({ method: 'GET', path: '/customers/{id}/owing', who: MONEY, summary: 'A customer’s open invoices and what was said', query: obj({ on: date() }), answer: owing }),
-  remind: route({ method: 'POST', path: '/customers/{id}/reminders', who: MONEY, summary: 'Send a reminder by mail', body: obj({ id: id().required(), ...sendSchema, /** what the screen showed as owed */ shownOwed: text(20).default('') }), answer: ok }),
-  collectionNote: route({ method: 'POST', path: '/customers/{id}/collection-notes', who: MONEY, summary: 'Note a promise to pay, a dispute, no answer, or what was said', body: obj({ id: id().required(), kind: oneOf(['promise', 'dispute', 'settled', 'no_answer', 'note'] as const).required(), amount: amount().nullable().default(null), onDate: date().nullable().default(null), text: text(400).default('') }), answer: ok }),
+  unpaid: route({
+    method: 'GET',
+    path: '/unpaid',
+    who: MONEY,
+    summary: 'Ageing on a date and the worklist',
+    query: obj({ on: date() }),
+    answer: unpaid,
+  }),
+  owing: route({
+    method: 'GET',
+    path: '/customers/{id}/owing',
+    who: MONEY,
+    summary: 'A customer’s open invoices and what was said',
+    query: obj({ on: date() }),
+    answer: owing,
+  }),
+  remind: route({
+    method: 'POST',
+    path: '/customers/{id}/reminders',
+    who: MONEY,
+    summary: 'Send a reminder by mail',
+    body: obj({
+      id: id().required(),
+      ...sendSchema,
+      /** what the screen showed as owed */ shownOwed: text(20).default(''),
+    }),
+    answer: ok,
+  }),
+  collectionNote: route({
+    method: 'POST',
+    path: '/customers/{id}/collection-notes',
+    who: MONEY,
+    summary: 'Note a promise to pay, a dispute, no answer, or what was said',
+    body: obj({
+      id: id().required(),
+      kind: oneOf(['promise', 'dispute', 'settled', 'no_answer', 'note'] as const).required(),
+      amount: amount().nullable().default(null),
+      onDate: date().nullable().default(null),
+      text: text(400).default(''),
+    }),
+    answer: ok,
+  }),
 }

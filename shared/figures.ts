@@ -2,15 +2,73 @@
 import { INDOORS, MONEY, id, int, list, money, obj, route, text, words } from './schema'
 
 export const run = obj({
-  calls: obj({ count: int().required(), late: int().required() }), schedule: obj({ count: int().required(), atRisk: int().required(), noSlot: int().required() }), onSite: obj({ count: int().required() }),
-  toBill: obj({ count: int().required(), sum: money().required() }), unpaid: obj({ count: int().required(), sum: money().required(), late: int().required() }), quotes: obj({ count: int().required(), sum: money().required() }),
+  calls: obj({ count: int().required(), late: int().required() }),
+  schedule: obj({ count: int().required(), atRisk: int().required(), noSlot: int().required() }),
+  onSite: obj({ count: int().required() }),
+  toBill: obj({ count: int().required(), sum: money().required() }),
+  unpaid: obj({ count: int().required(), sum: money().required(), late: int().required() }),
+  quotes: obj({ count: int().required(), sum: money().required() }),
 })
 export const figureRoutes = {
-  health: route({ method: 'GET', path: '/health', who: 'public', summary: 'Whether the service and its database answer', answer: obj({ status: words(), db: words(), version: words() }) }),
-  openapi: route({ method: 'GET', path: '/openapi.json', who: 'public', summary: 'This document', mime: 'application/json' }),
-  run: route({ method: 'GET', path: '/run', shared: true, who: INDOORS, summary: 'What waits at each stop of the run', answer: run }),
-  find: route({ method: 'GET', path: '/find', who: INDOORS, summary: 'Find anything: names, telephone numbers, addresses, numbers of papers', query: obj({ q: text(100).required() }), answer: obj({ items: list(obj({ kind: words(), id: id().required(), title: words(400), detail: words(400), to: words(200) })) }) }),
-  journal: route({ method: 'GET', path: '/export/journal.ledger', who: ['owner', 'books'], summary: 'The ledger as a plain-text double-entry journal', mime: 'text/plain' }),
-  exportContacts: route({ method: 'GET', path: '/export/contacts.vcf', who: ['owner', 'office'], summary: 'Customers and contacts as cards (RFC 6350)', mime: 'text/vcard' }),
-  exportCsv: route({ method: 'GET', path: '/export/{what}.csv', who: MONEY, summary: 'invoices, payments, work-orders, customers, sites or price-book as CSV', mime: 'text/csv' }),
+  health: route({
+    method: 'GET',
+    path: '/health',
+    who: 'public',
+    summary: 'Whether the service and its database answer',
+    answer: obj({ status: words(), db: words(), version: words() }),
+  }),
+  openapi: route({
+    method: 'GET',
+    path: '/openapi.json',
+    who: 'public',
+    summary: 'This document',
+    mime: 'application/json',
+  }),
+  run: route({
+    method: 'GET',
+    path: '/run',
+    shared: true,
+    who: INDOORS,
+    summary: 'What waits at each stop of the run',
+    answer: run,
+  }),
+  find: route({
+    method: 'GET',
+    path: '/find',
+    who: INDOORS,
+    summary: 'Find anything: names, telephone numbers, addresses, numbers of papers',
+    query: obj({ q: text(100).required() }),
+    answer: obj({
+      items: list(
+        obj({
+          kind: words(),
+          id: id().required(),
+          title: words(400),
+          detail: words(400),
+          to: words(200),
+        }),
+      ),
+    }),
+  }),
+  journal: route({
+    method: 'GET',
+    path: '/export/journal.ledger',
+    who: ['owner', 'books'],
+    summary: 'The ledger as a plain-text double-entry journal',
+    mime: 'text/plain',
+  }),
+  exportContacts: route({
+    method: 'GET',
+    path: '/export/contacts.vcf',
+    who: ['owner', 'office'],
+    summary: 'Customers and contacts as cards (RFC 6350)',
+    mime: 'text/vcard',
+  }),
+  exportCsv: route({
+    method: 'GET',
+    path: '/export/{what}.csv',
+    who: MONEY,
+    summary: 'invoices, payments, work-orders, customers, sites or price-book as CSV',
+    mime: 'text/csv',
+  }),
 }

@@ -1,14 +1,76 @@
 // Reading customers from a file: piece by piece, first dry, then for good; an import can be taken back.
 import { IMPORT_FIELDS } from '../core/customers/importRows'
-import { OFFICE, flag, id, instant, int, list, need, obj, oneOf, route, text, words } from './schema'
+import {
+  OFFICE,
+  flag,
+  id,
+  instant,
+  int,
+  list,
+  need,
+  obj,
+  oneOf,
+  route,
+  text,
+  words,
+} from './schema'
 
 export const ROWS_A_PIECE = 500
 export const importRoutes = {
   importPiece: route({
-    method: 'POST', path: '/imports/{id}', who: OFFICE, summary: 'A piece of an import: at most 500 rows, checked only or taken in', maxBytes: 3_000_000,
-    body: obj({ fileName: need('Say which file it is.', 160), dry: flag().default(true), skipDuplicates: flag().default(true), columns: list(oneOf(IMPORT_FIELDS).nullable().defined()).max(60, 'Not more than 60 columns.'), rows: list(list(text(2000).default(''))).min(1, 'There is no row.').max(ROWS_A_PIECE, 'Not more than 500 rows at a time.'), first: int(1, 1_000_000).default(1) }),
-    answer: obj({ rows: list(obj({ row: int().required(), state: oneOf(['new', 'more', 'duplicate', 'wrong'] as const).required(), name: words(), of: words(300), problems: list(obj({ field: words(), message: words(300) })) })), added: int().required(), skipped: int().required() }),
+    method: 'POST',
+    path: '/imports/{id}',
+    who: OFFICE,
+    summary: 'A piece of an import: at most 500 rows, checked only or taken in',
+    maxBytes: 3_000_000,
+    body: obj({
+      fileName: need('Say which file it is.', 160),
+      dry: flag().default(true),
+      skipDuplicates: flag().default(true),
+      columns: list(oneOf(IMPORT_FIELDS).nullable().defined()).max(60, 'Not more than 60 columns.'),
+      rows: list(list(text(2000).default('')))
+        .min(1, 'There is no row.')
+        .max(ROWS_A_PIECE, 'Not more than 500 rows at a time.'),
+      first: int(1, 1_000_000).default(1),
+    }),
+    answer: obj({
+      rows: list(
+        obj({
+          row: int().required(),
+          state: oneOf(['new', 'more', 'duplicate', 'wrong'] as const).required(),
+          name: words(),
+          of: words(300),
+          problems: list(obj({ field: words(), message: words(300) })),
+        }),
+      ),
+      added: int().required(),
+      skipped: int().required(),
+    }),
   }),
-  imports: route({ method: 'GET', path: '/imports', who: OFFICE, summary: 'Imports, the latest first', answer: obj({ items: list(obj({ id: id().required(), fileName: words(), added: int().required(), skipped: int().required(), by: words(), at: instant().required(), undone: flag().required() })) }) }),
-  undoImport: route({ method: 'POST', path: '/imports/{id}/undo', who: OFFICE, summary: 'Take an import back; what has been used since stays', answer: obj({ removed: int().required(), kept: int().required() }) }),
+  imports: route({
+    method: 'GET',
+    path: '/imports',
+    who: OFFICE,
+    summary: 'Imports, the latest first',
+    answer: obj({
+      items: list(
+        obj({
+          id: id().required(),
+          fileName: words(),
+          added: int().required(),
+          skipped: int().required(),
+          by: words(),
+          at: instant().required(),
+          undone: flag().required(),
+        }),
+      ),
+    }),
+  }),
+  undoImport: route({
+    method: 'POST',
+    path: '/imports/{id}/undo',
+    who: OFFICE,
+    summary: 'Take an import back; what has been used since stays',
+    answer: obj({ removed: int().required(), kept: int().required() }),
+  }),
 }

@@ -1,16 +1,105 @@
 // Payments by several methods, applied to invoices; what is left over is a credit.
-import { MONEY, amount, date, flag, id, int, list, listQuery, money, need, obj, ok, oneOf, page, route, text, words } from './schema'
+import {
+  MONEY,
+  amount,
+  date,
+  flag,
+  id,
+  int,
+  list,
+  listQuery,
+  money,
+  need,
+  obj,
+  ok,
+  oneOf,
+  page,
+  route,
+  text,
+  words,
+} from './schema'
 
 export const CHARGE_STATES = ['asked', 'approved', 'declined', 'refunding', 'refunded'] as const
-export type ChargeState = typeof CHARGE_STATES[number]
+export type ChargeState = (typeof CHARGE_STATES)[number]
 export const METHODS = ['cash', 'cheque', 'transfer'] as const
 export const paymentSchema = obj({
-  id: id().required(), customerId: id().required(), invoiceIds: list(id().required()).default([]), method: oneOf(METHODS).required('Choose how it was paid.'), amount: amount().required('Write the amount.'),
-  reference: text(80).default(''), receivedOn: date().nullable().default(null), /** what the screen showed as open on what is paid */ shownOpen: amount().default(''), /** what is more than is open is kept as a credit, on purpose */ mayLeaveCredit: flag().default(false), receiptTo: list(text(160).email('This is not a mail address.').required()).default([]),
+  id: id().required(),
+  customerId: id().required(),
+  invoiceIds: list(id().required()).default([]),
+  method: oneOf(METHODS).required('Choose how it was paid.'),
+  amount: amount().required('Write the amount.'),
+  reference: text(80).default(''),
+  receivedOn: date().nullable().default(null),
+  /** what the screen showed as open on what is paid */ shownOpen: amount().default(''),
+  /** what is more than is open is kept as a credit, on purpose */ mayLeaveCredit:
+    flag().default(false),
+  receiptTo: list(text(160).email('This is not a mail address.').required()).default([]),
 })
 export const paymentRoutes = {
-  pay: route({ method: 'POST', path: '/payments', who: ['owner', 'office', 'books', 'technician'], summary: 'Take a payment', body: paymentSchema, answer: obj({ id: id().required(), number: words(), amount: money().required(), applied: list(obj({ invoiceId: id().required(), number: words(), amount: money().required(), open: money().required() })), left: money().required(), /** on all that could be paid by it: the chosen invoices, or all of the customer’s */ stillOpen: money().required() }) }),
-  payments: route({ method: 'GET', path: '/payments', who: MONEY, summary: 'Payments', query: obj({ ...listQuery }), answer: page(obj({ id: id().required(), number: words(), customer: words(), method: words(), reference: words(), on: date().required(), amount: money().required(), bounced: flag().required(), takenBy: words() })) }),
-  bounce: route({ method: 'POST', path: '/payments/{id}/bounce', who: ['owner', 'books'], summary: 'A cheque came back: the payment is reversed and its invoices reopen', body: obj({ reason: need('Say what the bank said.', 160) }), answer: ok }),
-  cardResult: route({ method: 'POST', path: '/webhooks/card', who: 'signature', summary: 'The card terminal tells the result, signed', body: obj({ chargeId: id().required(), state: oneOf(['approved', 'declined'] as const).required(), reference: text(80).default(''), reason: text(120).default(''), amount: text(20).required(), at: int().required() }), answer: ok }),
+  pay: route({
+    method: 'POST',
+    path: '/payments',
+    who: ['owner', 'office', 'books', 'technician'],
+    summary: 'Take a payment',
+    body: paymentSchema,
+    answer: obj({
+      id: id().required(),
+      number: words(),
+      amount: money().required(),
+      applied: list(
+        obj({
+          invoiceId: id().required(),
+          number: words(),
+          amount: money().required(),
+          open: money().required(),
+        }),
+      ),
+      left: money().required(),
+      /** on all that could be paid by it: the chosen invoices, or all of the customer’s */ stillOpen:
+        money().required(),
+    }),
+  }),
+  payments: route({
+    method: 'GET',
+    path: '/payments',
+    who: MONEY,
+    summary: 'Payments',
+    query: obj({ ...listQuery }),
+    answer: page(
+      obj({
+        id: id().required(),
+        number: words(),
+        customer: words(),
+        method: words(),
+        reference: words(),
+        on: date().required(),
+        amount: money().required(),
+        bounced: flag().required(),
+        takenBy: words(),
+      }),
+    ),
+  }),
+  bounce: route({
+    method: 'POST',
+    path: '/payments/{id}/bounce',
+    who: ['owner', 'books'],
+    summary: 'A cheque came back: the payment is reversed and its invoices reopen',
+    body: obj({ reason: need('Say what the bank said.', 160) }),
+    answer: ok,
+  }),
+  cardResult: route({
+    method: 'POST',
+    path: '/webhooks/card',
+    who: 'signature',
+    summary: 'The card terminal tells the result, signed',
+    body: obj({
+      chargeId: id().required(),
+      state: oneOf(['approved', 'declined'] as const).required(),
+      reference: text(80).default(''),
+      reason: text(120).default(''),
+      amount: text(20).required(),
+      at: int().required(),
+    }),
+    answer: ok,
+  }),
 }

@@ -2,100 +2,752 @@
 import { BOOK_FIELDS } from '../core/pricebook/bookTable'
 import { quoteDetail } from './quotes'
 import { workOrder } from './visits'
-import { ALL, date, decimal, flag, id, INDOORS, instant, int, list, listQuery, money, need, obj, OFFICE, ok, oneOf, page, quantity, route, text, time, timeOrNone, version, words } from './schema'
+import {
+  ALL,
+  date,
+  decimal,
+  flag,
+  id,
+  INDOORS,
+  instant,
+  int,
+  list,
+  listQuery,
+  money,
+  need,
+  obj,
+  OFFICE,
+  ok,
+  oneOf,
+  page,
+  quantity,
+  route,
+  text,
+  time,
+  timeOrNone,
+  version,
+  words,
+} from './schema'
 
 export const ENTRY_KINDS = ['task', 'part', 'labour', 'charge', 'assembly'] as const
 export const entry = obj({
-  id: id().required(), code: words(), kind: oneOf(ENTRY_KINDS).required(), category: words(), name: words(), synonyms: words(255), parts: words(2000), unit: words(), price: words(), furtherPrice: words().nullable(),
-  cost: words().nullable(), /** what its hours cost us, besides what is bought for it */ labourCost: words().nullable(), taxClass: words(), seconds: int().required(), furtherSeconds: int().required(), skills: list(words()), pinned: flag().required(), agreementSaving: money().required(),
+  id: id().required(),
+  code: words(),
+  kind: oneOf(ENTRY_KINDS).required(),
+  category: words(),
+  name: words(),
+  synonyms: words(255),
+  parts: words(2000),
+  unit: words(),
+  price: words(),
+  furtherPrice: words().nullable(),
+  cost: words().nullable(),
+  /** what its hours cost us, besides what is bought for it */ labourCost: words().nullable(),
+  taxClass: words(),
+  seconds: int().required(),
+  furtherSeconds: int().required(),
+  skills: list(words()),
+  pinned: flag().required(),
+  agreementSaving: money().required(),
 })
 /** An entry as the browser searches it: with how often it was sold of late, and its picture. */
-const found = entry.concat(obj({ pricing: words(), used: int().required(), lastSold: date().nullable().defined(), pictureId: id().nullable().defined() }))
+const found = entry.concat(
+  obj({
+    pricing: words(),
+    used: int().required(),
+    lastSold: date().nullable().defined(),
+    pictureId: id().nullable().defined(),
+  }),
+)
 const reason = obj({ code: words(), text: words(300), amount: words() })
 const why = obj({ price: words(), reasons: list(reason), hour: words().nullable() })
-const priceSet = obj({ cost: words().nullable(), price: words(), furtherPrice: words().nullable(), pricing: words() })
+const priceSet = obj({
+  cost: words().nullable(),
+  price: words(),
+  furtherPrice: words().nullable(),
+  pricing: words(),
+})
 const facts = {
-  code: need('Give it a code of its own.', 24), kind: oneOf(ENTRY_KINDS).required(), category: need('Say which category it stands in.', 120), name: need('Give it a name.', 160), description: text(2000).default(''), technicianNote: text(2000).default(''), synonyms: text(255).default(''), unit: text(16).default('each'),
-  taxClass: need('Choose how it is taxed.', 20), seconds: int(0, 360_000).default(0), furtherSeconds: int(0, 360_000).default(0), skills: list(text(60).min(1).defined()).max(30).default([]), pinned: flag().default(false), labourId: id().nullable().default(null), sundriesRate: decimal().nullable().default(null),
-  supplier: text(80).default(''), partNumber: text(60).default(''), incomeCode: text(24).default(''), activeFrom: date().nullable().default(null), activeTo: date().nullable().default(null), retired: flag().default(false),
+  code: need('Give it a code of its own.', 24),
+  kind: oneOf(ENTRY_KINDS).required(),
+  category: need('Say which category it stands in.', 120),
+  name: need('Give it a name.', 160),
+  description: text(2000).default(''),
+  technicianNote: text(2000).default(''),
+  synonyms: text(255).default(''),
+  unit: text(16).default('each'),
+  taxClass: need('Choose how it is taxed.', 20),
+  seconds: int(0, 360_000).default(0),
+  furtherSeconds: int(0, 360_000).default(0),
+  skills: list(text(60).min(1).defined()).max(30).default([]),
+  pinned: flag().default(false),
+  labourId: id().nullable().default(null),
+  sundriesRate: decimal().nullable().default(null),
+  supplier: text(80).default(''),
+  partNumber: text(60).default(''),
+  incomeCode: text(24).default(''),
+  activeFrom: date().nullable().default(null),
+  activeTo: date().nullable().default(null),
+  retired: flag().default(false),
 }
 const MONEY = 'Write the amount as a number, for example 100.00.'
-const wanted = { pricing: oneOf(['rule', 'fixed'] as const).required(), cost: decimal(MONEY).default('0'), price: decimal(MONEY).default('0'), furtherPrice: decimal(MONEY).nullable().default(null) }
-const inside = list(obj({ partId: id().required(), quantity: quantity().required() })).max(100).default([])
-const entryBody = obj({ version: int(0).required('Say which version you changed.'), ...facts, ...wanted, parts: inside })
+const wanted = {
+  pricing: oneOf(['rule', 'fixed'] as const).required(),
+  cost: decimal(MONEY).default('0'),
+  price: decimal(MONEY).default('0'),
+  furtherPrice: decimal(MONEY).nullable().default(null),
+}
+const inside = list(obj({ partId: id().required(), quantity: quantity().required() }))
+  .max(100)
+  .default([])
+const entryBody = obj({
+  version: int(0).required('Say which version you changed.'),
+  ...facts,
+  ...wanted,
+  parts: inside,
+})
 /** Hours as they were worked, beside those of the book; seconds. */
-const actual = obj({ of: int().required(), medianSeconds: int().required(), fromSeconds: int().required(), toSeconds: int().required(), quotedSeconds: int().required(), proposedSeconds: int().nullable().defined() })
+const actual = obj({
+  of: int().required(),
+  medianSeconds: int().required(),
+  fromSeconds: int().required(),
+  toSeconds: int().required(),
+  quotedSeconds: int().required(),
+  proposedSeconds: int().nullable().defined(),
+})
 /** What it costs us: what is bought for it, and its hours. */
 const costs = obj({ material: words(), labour: words() })
 const entryPaper = obj({
-  id: id().required(), version: int().required(), code: words(), kind: oneOf(ENTRY_KINDS).required(), category: words(), name: words(), description: words(2000), technicianNote: words(2000), synonyms: words(255), unit: words(), taxClass: words(), seconds: int().required(), furtherSeconds: int().required(), skills: list(words()),
-  pinned: flag().required(), labourId: id().nullable().defined(), sundriesRate: words().nullable(), supplier: words(), partNumber: words(), incomeCode: words(), activeFrom: date().nullable().defined(), activeTo: date().nullable().defined(), retired: flag().required(), pricing: words(), cost: words().nullable(), price: words(), furtherPrice: words().nullable(), pricedOn: date().nullable().defined(),
-  parts: list(obj({ partId: id().required(), code: words(), name: words(), quantity: words(), price: words(), kind: words() })), pictureId: id().nullable().defined(), why, whyFurther: why.nullable().defined(), costs: costs.nullable().defined(), margin: words().nullable(),
-  history: list(obj({ title: words(), state: words(), holdsFrom: date().required(), madeAt: instant().required(), madeBy: words(), was: priceSet, became: priceSet })),
-  hours: actual.nullable().defined(), standsIn: list(obj({ id: id().required(), code: words(), name: words(), quantity: words() })), alike: list(obj({ id: id().required(), code: words(), name: words(), price: words(), last: date().nullable().defined() })),
-  sold: obj({ lines: int().required(), quantity: words(), usual: words().nullable(), net: money().required(), last: date().nullable().defined(), where: list(obj({ workOrderId: id().required(), number: words(), customer: words(), on: date().required(), quantity: words(), unitPrice: words(), net: money().required() })) }),
+  id: id().required(),
+  version: int().required(),
+  code: words(),
+  kind: oneOf(ENTRY_KINDS).required(),
+  category: words(),
+  name: words(),
+  description: words(2000),
+  technicianNote: words(2000),
+  synonyms: words(255),
+  unit: words(),
+  taxClass: words(),
+  seconds: int().required(),
+  furtherSeconds: int().required(),
+  skills: list(words()),
+  pinned: flag().required(),
+  labourId: id().nullable().defined(),
+  sundriesRate: words().nullable(),
+  supplier: words(),
+  partNumber: words(),
+  incomeCode: words(),
+  activeFrom: date().nullable().defined(),
+  activeTo: date().nullable().defined(),
+  retired: flag().required(),
+  pricing: words(),
+  cost: words().nullable(),
+  price: words(),
+  furtherPrice: words().nullable(),
+  pricedOn: date().nullable().defined(),
+  parts: list(
+    obj({
+      partId: id().required(),
+      code: words(),
+      name: words(),
+      quantity: words(),
+      price: words(),
+      kind: words(),
+    }),
+  ),
+  pictureId: id().nullable().defined(),
+  why,
+  whyFurther: why.nullable().defined(),
+  costs: costs.nullable().defined(),
+  margin: words().nullable(),
+  history: list(
+    obj({
+      title: words(),
+      state: words(),
+      holdsFrom: date().required(),
+      madeAt: instant().required(),
+      madeBy: words(),
+      was: priceSet,
+      became: priceSet,
+    }),
+  ),
+  hours: actual.nullable().defined(),
+  standsIn: list(obj({ id: id().required(), code: words(), name: words(), quantity: words() })),
+  alike: list(
+    obj({
+      id: id().required(),
+      code: words(),
+      name: words(),
+      price: words(),
+      last: date().nullable().defined(),
+    }),
+  ),
+  sold: obj({
+    lines: int().required(),
+    quantity: words(),
+    usual: words().nullable(),
+    net: money().required(),
+    last: date().nullable().defined(),
+    where: list(
+      obj({
+        workOrderId: id().required(),
+        number: words(),
+        customer: words(),
+        on: date().required(),
+        quantity: words(),
+        unitPrice: words(),
+        net: money().required(),
+      }),
+    ),
+  }),
 })
-const tier = obj({ fromCost: decimal('Write from which cost on.').required(), multiplier: decimal('Write by how much, for example 1.5.').required() })
+const tier = obj({
+  fromCost: decimal('Write from which cost on.').required(),
+  multiplier: decimal('Write by how much, for example 1.5.').required(),
+})
 /** A time of day, or the end of the day. */
-const yup24 = () => text(5).matches(/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/, 'Write the time as hh:mm.').required()
-const rules = { markups: list(obj({ scope: oneOf(['all', 'category', 'supplier'] as const).required(), name: text(80).default(''), tiers: list(tier).min(1, 'A markup needs at least one step.').max(30) })).max(100), sundriesRate: decimal().required(), minimum: decimal(MONEY).required(), rounding: oneOf(['none', 'whole', 'ending'] as const).required(), ending: int(0, 99).default(0),
-  times: list(obj({ name: need('Give it a name.', 40), days: list(int(1, 8).required()).min(1, 'Choose the days.').max(8), from: time().required(), to: yup24(), factor: decimal('Write by how much, for example 1.5.').required() })).max(20).default([]) }
-const year = obj({ wages: decimal(MONEY).required(), burden: decimal(MONEY).required(), overhead: decimal(MONEY).required(), paidHours: decimal().required(), billedShare: decimal().required(), targetMargin: decimal().required() })
-const pricingRules = obj({ ...rules, year: year.nullable().defined(), units: list(words()), categories: list(words()), suppliers: list(words()), labour: list(obj({ id: id().required(), name: words(), price: words() })), taxClasses: list(obj({ id: words(), name: words() })) })
+const yup24 = () =>
+  text(5)
+    .matches(/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/, 'Write the time as hh:mm.')
+    .required()
+const rules = {
+  markups: list(
+    obj({
+      scope: oneOf(['all', 'category', 'supplier'] as const).required(),
+      name: text(80).default(''),
+      tiers: list(tier).min(1, 'A markup needs at least one step.').max(30),
+    }),
+  ).max(100),
+  sundriesRate: decimal().required(),
+  minimum: decimal(MONEY).required(),
+  rounding: oneOf(['none', 'whole', 'ending'] as const).required(),
+  ending: int(0, 99).default(0),
+  times: list(
+    obj({
+      name: need('Give it a name.', 40),
+      days: list(int(1, 8).required()).min(1, 'Choose the days.').max(8),
+      from: time().required(),
+      to: yup24(),
+      factor: decimal('Write by how much, for example 1.5.').required(),
+    }),
+  )
+    .max(20)
+    .default([]),
+}
+const year = obj({
+  wages: decimal(MONEY).required(),
+  burden: decimal(MONEY).required(),
+  overhead: decimal(MONEY).required(),
+  paidHours: decimal().required(),
+  billedShare: decimal().required(),
+  targetMargin: decimal().required(),
+})
+const pricingRules = obj({
+  ...rules,
+  year: year.nullable().defined(),
+  units: list(words()),
+  categories: list(words()),
+  suppliers: list(words()),
+  labour: list(obj({ id: id().required(), name: words(), price: words() })),
+  taxClasses: list(obj({ id: words(), name: words() })),
+})
 /** What is changed: entries that are named, or all that fit, by a rule; or each entry as it is written here. */
 const change = {
-  ids: list(id().required()).max(20_000).default([]), kind: oneOf(ENTRY_KINDS), category: text(120).default(''), supplier: text(80).default(''), rule: oneOf(['cost_percent', 'price_percent', 'set', 'by_rule', 'each'] as const).required('Say what is done to the prices.'),
-  percent: text(12).matches(/^-?\d{1,3}(\.\d{1,4})?$/, { message: 'Write a percentage, for example 4 or -2.5.', excludeEmptyString: true }).default(''), price: text(16).matches(/^\d{1,9}(\.\d{1,4})?$/, { message: MONEY, excludeEmptyString: true }).default(''),
-  each: list(obj({ id: id().required(), cost: decimal(MONEY), price: decimal(MONEY), byRule: flag() })).max(20_000).default([]),
+  ids: list(id().required()).max(20_000).default([]),
+  kind: oneOf(ENTRY_KINDS),
+  category: text(120).default(''),
+  supplier: text(80).default(''),
+  rule: oneOf(['cost_percent', 'price_percent', 'set', 'by_rule', 'each'] as const).required(
+    'Say what is done to the prices.',
+  ),
+  percent: text(12)
+    .matches(/^-?\d{1,3}(\.\d{1,4})?$/, {
+      message: 'Write a percentage, for example 4 or -2.5.',
+      excludeEmptyString: true,
+    })
+    .default(''),
+  price: text(16)
+    .matches(/^\d{1,9}(\.\d{1,4})?$/, { message: MONEY, excludeEmptyString: true })
+    .default(''),
+  each: list(
+    obj({ id: id().required(), cost: decimal(MONEY), price: decimal(MONEY), byRule: flag() }),
+  )
+    .max(20_000)
+    .default([]),
 }
-const changeRow = obj({ id: id().required(), code: words(), name: words(), kind: words(), follows: flag().required(), was: priceSet, becomes: priceSet, difference: words(), marginWas: words().nullable(), marginBecomes: words().nullable(), sold: words(), effect: words(), /** what the rule makes of the new cost, where the price is fixed */ proposed: words().nullable(), /** why it is asked whether this one is meant */ odd: list(oneOf(['far', 'below'] as const).required()) })
-const preview = obj({ stamp: words(), count: int().required(), changed: int().required(), follow: int().required(), effect: money().required(), soldLines: int().required(), margins: list(obj({ was: words(), becomes: words() })), rows: list(changeRow), questions: list(words(300)) })
-const batch = obj({ id: id().required(), title: words(), holdsFrom: date().required(), state: words(), madeBy: words(), madeAt: instant().required(), entries: int().required() })
+const changeRow = obj({
+  id: id().required(),
+  code: words(),
+  name: words(),
+  kind: words(),
+  follows: flag().required(),
+  was: priceSet,
+  becomes: priceSet,
+  difference: words(),
+  marginWas: words().nullable(),
+  marginBecomes: words().nullable(),
+  sold: words(),
+  effect: words(),
+  /** what the rule makes of the new cost, where the price is fixed */ proposed: words().nullable(),
+  /** why it is asked whether this one is meant */ odd: list(
+    oneOf(['far', 'below'] as const).required(),
+  ),
+})
+const preview = obj({
+  stamp: words(),
+  count: int().required(),
+  changed: int().required(),
+  follow: int().required(),
+  effect: money().required(),
+  soldLines: int().required(),
+  margins: list(obj({ was: words(), becomes: words() })),
+  rows: list(changeRow),
+  questions: list(words(300)),
+})
+const batch = obj({
+  id: id().required(),
+  title: words(),
+  holdsFrom: date().required(),
+  state: words(),
+  madeBy: words(),
+  madeAt: instant().required(),
+  entries: int().required(),
+})
 /** A price list: rows as they came from the file, what its columns mean, and what is done with what is not plain. */
 const cell = text(4000).defined()
 const columns = list(oneOf(BOOK_FIELDS).nullable().defined()).max(60)
-const listOptions = { category: text(120).default(''), taxClass: need('Choose how new entries are taxed.', 20), fixed: oneOf(['keep', 'by_rule'] as const).default('keep'), vanished: oneOf(['keep', 'retire'] as const).default('keep') }
-const listCounts = obj({ new: int().required(), changed: int().required(), same: int().required(), wrong: int().required(), vanished: int().required() })
-const priceList = obj({ id: id().required(), fileName: words(), supplier: words(), state: words(), counts: listCounts, madeBy: words(), madeAt: instant().required() })
-const listRow = obj({ row: int().required(), state: words(), code: words(), name: words(), what: words(500) })
+const listOptions = {
+  category: text(120).default(''),
+  taxClass: need('Choose how new entries are taxed.', 20),
+  fixed: oneOf(['keep', 'by_rule'] as const).default('keep'),
+  vanished: oneOf(['keep', 'retire'] as const).default('keep'),
+}
+const listCounts = obj({
+  new: int().required(),
+  changed: int().required(),
+  same: int().required(),
+  wrong: int().required(),
+  vanished: int().required(),
+})
+const priceList = obj({
+  id: id().required(),
+  fileName: words(),
+  supplier: words(),
+  state: words(),
+  counts: listCounts,
+  madeBy: words(),
+  madeAt: instant().required(),
+})
+const listRow = obj({
+  row: int().required(),
+  state: words(),
+  code: words(),
+  name: words(),
+  what: words(500),
+})
 const source = { supplier: text(80).default(''), head: list(text(200).defined()).max(60) }
-const product = obj({ supplierId: words(), supplier: words(), partNumber: words(), name: words(), category: words(), unit: words(), stock: int().required(), deliveryDays: int().required(), makerNumber: words(), cost: words().nullable(), price: words(), entry: obj({ id: id().required(), code: words(), cost: words().nullable() }).nullable().default(undefined) })
-const basket = list(obj({ id: id().required(), supplierId: need('Say which supplier.', 40), partNumber: need('Say which part.', 60), quantity: quantity(6).required('Write how many.') })).min(1, 'Choose something first.').max(50)
+const product = obj({
+  supplierId: words(),
+  supplier: words(),
+  partNumber: words(),
+  name: words(),
+  category: words(),
+  unit: words(),
+  stock: int().required(),
+  deliveryDays: int().required(),
+  makerNumber: words(),
+  cost: words().nullable(),
+  price: words(),
+  entry: obj({ id: id().required(), code: words(), cost: words().nullable() })
+    .nullable()
+    .default(undefined),
+})
+const basket = list(
+  obj({
+    id: id().required(),
+    supplierId: need('Say which supplier.', 40),
+    partNumber: need('Say which part.', 60),
+    quantity: quantity(6).required('Write how many.'),
+  }),
+)
+  .min(1, 'Choose something first.')
+  .max(50)
 export const pricebookRoutes = {
-  priceBook: route({ method: 'GET', path: '/price-book', who: ALL, summary: 'Entries of the price book', query: obj({ ...listQuery, kind: oneOf(ENTRY_KINDS), category: text(120), pinned: oneOf(['yes'] as const), retired: oneOf(['yes'] as const) }), answer: page(entry) }),
-  searchPriceBook: route({ method: 'GET', path: '/price-book/search', who: ALL, summary: 'The best entries for some words, forgiving a typo', query: obj({ q: text(100), kind: oneOf(ENTRY_KINDS) }), answer: obj({ items: list(entry) }) }),
-  wholeBook: route({ method: 'GET', path: '/price-book/whole', who: ALL, summary: 'The whole book, for the search in the browser; nothing of it where the browser has it already', query: obj({ stamp: text(200) }), answer: obj({ stamp: words(), same: flag().required(), mine: list(id().required()), items: list(found) }) }),
-  pinEntry: route({ method: 'POST', path: '/price-book/entries/{id}/pin', who: ALL, summary: 'Keep an entry at hand for oneself, or no more', body: obj({ on: flag().required('Say whether it is to be at hand.') }), answer: ok }),
-  pricePicture: route({ method: 'GET', path: '/price-pictures/{id}', who: ALL, summary: 'The picture of an entry', mime: 'image/*' }),
-  keepPricePicture: route({ method: 'POST', path: '/price-book/entries/{id}/picture', who: OFFICE, summary: 'Gives an entry a picture (JPEG, PNG or WebP, 5 MB at most), or takes it away', maxBytes: 7_000_000, body: obj({ version: version(), data: text(6_900_000).default('') }), answer: entryPaper }),
-  tryLines: route({ method: 'POST', path: '/price-book/lines', who: ALL, summary: 'What some entries would cost a customer at a time of day', body: obj({ customerId: id().nullable().default(null), date: date().default(''), start: timeOrNone(), lines: list(obj({ entryId: id().required(), quantity: quantity().required() })).max(100) }), answer: obj({ lines: list(obj({ /** which of the wanted ones; an assembly becomes several */ of: int().required(), entryId: id().nullable().defined(), name: words(), quantity: words(), net: money().required(), priceFrom: words() })), own: flag().required(), saving: money().required(), net: money().required() }) }),
-  priceEntry: route({ method: 'GET', path: '/price-book/entries/{id}', who: INDOORS, summary: 'One entry: what its price is made of, its history, where it was sold', answer: entryPaper }),
-  keepPriceEntry: route({ method: 'POST', path: '/price-book/entries/{id}', who: OFFICE, summary: 'Makes an entry (version 0) or changes one; what follows from its price follows', maxBytes: 200_000, body: entryBody, answer: entryPaper }),
-  tryPrice: route({ method: 'POST', path: '/price-book/try', who: OFFICE, summary: 'What an entry would cost, and why, before it is kept; entries that are named alike', body: obj({ id: id().required(), kind: oneOf(ENTRY_KINDS).required(), name: text(160).default(''), category: text(120).default(''), supplier: text(80).default(''), ...wanted, seconds: int(0, 360_000).default(0), furtherSeconds: int(0, 360_000).default(0), labourId: id().nullable().default(null), sundriesRate: decimal().nullable().default(null), parts: inside }), answer: obj({ why, whyFurther: why.nullable().defined(), costs: costs.nullable().defined(), margin: words().nullable(), /** what the rule would make of it, where its price is fixed otherwise */ byRule: words().nullable(), marginByRule: words().nullable(), alike: list(obj({ id: id().required(), code: words(), name: words(), price: words() })) }) }),
-  pricing: route({ method: 'GET', path: '/pricing', who: INDOORS, summary: 'The rules that prices follow', answer: pricingRules }),
-  keepPricing: route({ method: 'POST', path: '/pricing', who: OFFICE, summary: 'Changes the rules; prices that follow them change with them, in one act', body: obj({ id: id().required(), ...rules, year: year.nullable().default(null) }), answer: pricingRules }),
-  previewPrices: route({ method: 'POST', path: '/price-changes/preview', who: OFFICE, summary: 'What a change of prices would do, entry by entry and to the sales of the last twelve months', maxBytes: 4_000_000, body: obj(change), answer: preview }),
-  changePrices: route({ method: 'POST', path: '/price-changes', who: OFFICE, summary: 'Changes prices as they were previewed, from a day on', maxBytes: 4_000_000, body: obj({ id: id().required(), title: text(160).default(''), holdsFrom: date().nullable().default(null), stamp: need('Look at the preview first.', 80), ...change }), answer: batch }),
-  suppliers: route({ method: 'GET', path: '/suppliers', who: ALL, summary: 'Wholesalers that are connected', answer: obj({ items: list(obj({ id: words(), name: words(), categories: list(words()) })) }) }),
-  supplierProducts: route({ method: 'GET', path: '/suppliers/{key}/products', who: ALL, summary: 'A wholesaler’s catalogue, with what we would sell it for', query: obj({ q: text(100), category: text(80), limit: int(1, 100), after: text(40) }), answer: page(product) }),
-  compareSuppliers: route({ method: 'GET', path: '/suppliers/compare/{key}', who: ALL, summary: 'The same thing at every wholesaler, the cheapest that has it first', answer: obj({ items: list(product) }) }),
-  addBasket: route({ method: 'POST', path: '/work-orders/{id}/basket', who: ['owner', 'office', 'dispatch', 'technician'], summary: 'A wholesaler’s basket as lines of a work order, at cost times our markup', body: obj({ visitId: id().nullable().default(null), items: basket }), answer: workOrder }),
-  addQuoteBasket: route({ method: 'POST', path: '/quotes/{id}/basket', who: ['owner', 'office', 'dispatch', 'technician'], summary: 'A wholesaler’s basket as lines of a draft quote', body: obj({ version: version(), items: basket }), answer: quoteDetail }),
-  bookUsage: route({ method: 'GET', path: '/price-book/usage', who: INDOORS, summary: 'What of the book is sold, how long tasks really take, what nobody sells, what is easily taken for something else', answer: obj({
-    sold: list(obj({ id: id().required(), code: words(), name: words(), kind: words(), lines: int().required(), quantity: words(), net: money().required(), book: words(), usual: words(), last: date().nullable().defined() })),
-    hours: list(obj({ id: id().required(), code: words(), name: words(), actual })), dormant: list(obj({ id: id().required(), code: words(), name: words(), category: words(), price: words() })), dormantCount: int().required(),
-    alike: list(obj({ entries: list(obj({ id: id().required(), code: words(), name: words(), price: words(), last: date().nullable().defined() })) })),
-  }) }),
-  retireEntries: route({ method: 'POST', path: '/price-book/retire', who: OFFICE, summary: 'Retires entries, or brings them back', body: obj({ ids: list(id().required()).min(1).max(5000), retired: flag().required() }), answer: obj({ count: int().required() }) }),
-  takeHours: route({ method: 'POST', path: '/price-book/hours', who: OFFICE, summary: 'Takes the hours that were worked for the hours of the book, with the prices that follow', body: obj({ id: id().required(), entries: list(obj({ id: id().required(), seconds: int(60, 360_000).required() })).min(1).max(500) }), answer: batch }),
-  bookPdf: route({ method: 'GET', path: '/price-book.pdf', who: ALL, summary: 'The book as a paper to show', query: obj({ category: text(120), kind: text(60), levels: text(120), ours: oneOf(['no'] as const), pictures: oneOf(['yes'] as const) }), mime: 'application/pdf' }),
-  columnMeaning: route({ method: 'POST', path: '/price-imports/columns', who: OFFICE, summary: 'What the columns of such a list meant the last time', body: obj(source), answer: obj({ known: flag().required(), columns: list(words().nullable()) }) }),
-  stagePrices: route({ method: 'POST', path: '/price-imports/{id}/rows', who: OFFICE, summary: 'Rows of a price list, a piece at a time; nothing is changed by them', maxBytes: 8_000_000, body: obj({ ...source, fileName: need('Say what the file is called.', 160), columns, rows: list(obj({ row: int(1).required(), cells: list(cell).max(60) })).min(1).max(2000) }), answer: ok }),
-  lookAtPrices: route({ method: 'POST', path: '/price-imports/{id}/look', who: OFFICE, summary: 'What taking a list in would do, row by row; nothing is changed', body: obj(listOptions), answer: obj({ stamp: words(), counts: listCounts, wrong: list(listRow), new: list(listRow), changed: list(listRow), vanished: list(obj({ id: id().required(), code: words(), name: words() })), prices: preview.omit(['stamp', 'count']) }) }),
-  takePrices: route({ method: 'POST', path: '/price-imports/{id}/take', who: OFFICE, summary: 'Takes in every row that is right, in one act', body: obj({ stamp: need('Look at it first.', 80), ...listOptions }), answer: priceList }),
-  importProgress: route({ method: 'GET', path: '/price-imports/{id}/progress', who: OFFICE, summary: 'How far a list is that is being looked at or taken in', answer: obj({ what: words(), done: int().required(), of: int().required() }) }),
-  priceImports: route({ method: 'GET', path: '/price-imports', who: OFFICE, summary: 'Lists that were taken in, the newest first', answer: obj({ items: list(priceList) }) }),
-  undoPriceImport: route({ method: 'POST', path: '/price-imports/{id}/undo', who: OFFICE, summary: 'Takes a list back in one act; what was changed again since stays', answer: obj({ list: priceList, left: int().required() }) }),
-  priceChanges: route({ method: 'GET', path: '/price-changes', who: INDOORS, summary: 'Changes of prices, the newest first', answer: obj({ items: list(batch) }) }),
-  undoPrices: route({ method: 'POST', path: '/price-changes/{id}/undo', who: OFFICE, summary: 'Takes a change of prices back in one act; what was changed again since stays', answer: obj({ batch, left: int().required() }) }),
+  priceBook: route({
+    method: 'GET',
+    path: '/price-book',
+    who: ALL,
+    summary: 'Entries of the price book',
+    query: obj({
+      ...listQuery,
+      kind: oneOf(ENTRY_KINDS),
+      category: text(120),
+      pinned: oneOf(['yes'] as const),
+      retired: oneOf(['yes'] as const),
+    }),
+    answer: page(entry),
+  }),
+  searchPriceBook: route({
+    method: 'GET',
+    path: '/price-book/search',
+    who: ALL,
+    summary: 'The best entries for some words, forgiving a typo',
+    query: obj({ q: text(100), kind: oneOf(ENTRY_KINDS) }),
+    answer: obj({ items: list(entry) }),
+  }),
+  wholeBook: route({
+    method: 'GET',
+    path: '/price-book/whole',
+    who: ALL,
+    summary:
+      'The whole book, for the search in the browser; nothing of it where the browser has it already',
+    query: obj({ stamp: text(200) }),
+    answer: obj({
+      stamp: words(),
+      same: flag().required(),
+      mine: list(id().required()),
+      items: list(found),
+    }),
+  }),
+  pinEntry: route({
+    method: 'POST',
+    path: '/price-book/entries/{id}/pin',
+    who: ALL,
+    summary: 'Keep an entry at hand for oneself, or no more',
+    body: obj({ on: flag().required('Say whether it is to be at hand.') }),
+    answer: ok,
+  }),
+  pricePicture: route({
+    method: 'GET',
+    path: '/price-pictures/{id}',
+    who: ALL,
+    summary: 'The picture of an entry',
+    mime: 'image/*',
+  }),
+  keepPricePicture: route({
+    method: 'POST',
+    path: '/price-book/entries/{id}/picture',
+    who: OFFICE,
+    summary: 'Gives an entry a picture (JPEG, PNG or WebP, 5 MB at most), or takes it away',
+    maxBytes: 7_000_000,
+    body: obj({ version: version(), data: text(6_900_000).default('') }),
+    answer: entryPaper,
+  }),
+  tryLines: route({
+    method: 'POST',
+    path: '/price-book/lines',
+    who: ALL,
+    summary: 'What some entries would cost a customer at a time of day',
+    body: obj({
+      customerId: id().nullable().default(null),
+      date: date().default(''),
+      start: timeOrNone(),
+      lines: list(obj({ entryId: id().required(), quantity: quantity().required() })).max(100),
+    }),
+    answer: obj({
+      lines: list(
+        obj({
+          /** which of the wanted ones; an assembly becomes several */ of: int().required(),
+          entryId: id().nullable().defined(),
+          name: words(),
+          quantity: words(),
+          net: money().required(),
+          priceFrom: words(),
+        }),
+      ),
+      own: flag().required(),
+      saving: money().required(),
+      net: money().required(),
+    }),
+  }),
+  priceEntry: route({
+    method: 'GET',
+    path: '/price-book/entries/{id}',
+    who: INDOORS,
+    summary: 'One entry: what its price is made of, its history, where it was sold',
+    answer: entryPaper,
+  }),
+  keepPriceEntry: route({
+    method: 'POST',
+    path: '/price-book/entries/{id}',
+    who: OFFICE,
+    summary: 'Makes an entry (version 0) or changes one; what follows from its price follows',
+    maxBytes: 200_000,
+    body: entryBody,
+    answer: entryPaper,
+  }),
+  tryPrice: route({
+    method: 'POST',
+    path: '/price-book/try',
+    who: OFFICE,
+    summary: 'What an entry would cost, and why, before it is kept; entries that are named alike',
+    body: obj({
+      id: id().required(),
+      kind: oneOf(ENTRY_KINDS).required(),
+      name: text(160).default(''),
+      category: text(120).default(''),
+      supplier: text(80).default(''),
+      ...wanted,
+      seconds: int(0, 360_000).default(0),
+      furtherSeconds: int(0, 360_000).default(0),
+      labourId: id().nullable().default(null),
+      sundriesRate: decimal().nullable().default(null),
+      parts: inside,
+    }),
+    answer: obj({
+      why,
+      whyFurther: why.nullable().defined(),
+      costs: costs.nullable().defined(),
+      margin: words().nullable(),
+      /** what the rule would make of it, where its price is fixed otherwise */ byRule:
+        words().nullable(),
+      marginByRule: words().nullable(),
+      alike: list(obj({ id: id().required(), code: words(), name: words(), price: words() })),
+    }),
+  }),
+  pricing: route({
+    method: 'GET',
+    path: '/pricing',
+    who: INDOORS,
+    summary: 'The rules that prices follow',
+    answer: pricingRules,
+  }),
+  keepPricing: route({
+    method: 'POST',
+    path: '/pricing',
+    who: OFFICE,
+    summary: 'Changes the rules; prices that follow them change with them, in one act',
+    body: obj({ id: id().required(), ...rules, year: year.nullable().default(null) }),
+    answer: pricingRules,
+  }),
+  previewPrices: route({
+    method: 'POST',
+    path: '/price-changes/preview',
+    who: OFFICE,
+    summary:
+      'What a change of prices would do, entry by entry and to the sales of the last twelve months',
+    maxBytes: 4_000_000,
+    body: obj(change),
+    answer: preview,
+  }),
+  changePrices: route({
+    method: 'POST',
+    path: '/price-changes',
+    who: OFFICE,
+    summary: 'Changes prices as they were previewed, from a day on',
+    maxBytes: 4_000_000,
+    body: obj({
+      id: id().required(),
+      title: text(160).default(''),
+      holdsFrom: date().nullable().default(null),
+      stamp: need('Look at the preview first.', 80),
+      ...change,
+    }),
+    answer: batch,
+  }),
+  suppliers: route({
+    method: 'GET',
+    path: '/suppliers',
+    who: ALL,
+    summary: 'Wholesalers that are connected',
+    answer: obj({ items: list(obj({ id: words(), name: words(), categories: list(words()) })) }),
+  }),
+  supplierProducts: route({
+    method: 'GET',
+    path: '/suppliers/{key}/products',
+    who: ALL,
+    summary: 'A wholesaler’s catalogue, with what we would sell it for',
+    query: obj({ q: text(100), category: text(80), limit: int(1, 100), after: text(40) }),
+    answer: page(product),
+  }),
+  compareSuppliers: route({
+    method: 'GET',
+    path: '/suppliers/compare/{key}',
+    who: ALL,
+    summary: 'The same thing at every wholesaler, the cheapest that has it first',
+    answer: obj({ items: list(product) }),
+  }),
+  addBasket: route({
+    method: 'POST',
+    path: '/work-orders/{id}/basket',
+    who: ['owner', 'office', 'dispatch', 'technician'],
+    summary: 'A wholesaler’s basket as lines of a work order, at cost times our markup',
+    body: obj({ visitId: id().nullable().default(null), items: basket }),
+    answer: workOrder,
+  }),
+  addQuoteBasket: route({
+    method: 'POST',
+    path: '/quotes/{id}/basket',
+    who: ['owner', 'office', 'dispatch', 'technician'],
+    summary: 'A wholesaler’s basket as lines of a draft quote',
+    body: obj({ version: version(), items: basket }),
+    answer: quoteDetail,
+  }),
+  bookUsage: route({
+    method: 'GET',
+    path: '/price-book/usage',
+    who: INDOORS,
+    summary:
+      'What of the book is sold, how long tasks really take, what nobody sells, what is easily taken for something else',
+    answer: obj({
+      sold: list(
+        obj({
+          id: id().required(),
+          code: words(),
+          name: words(),
+          kind: words(),
+          lines: int().required(),
+          quantity: words(),
+          net: money().required(),
+          book: words(),
+          usual: words(),
+          last: date().nullable().defined(),
+        }),
+      ),
+      hours: list(obj({ id: id().required(), code: words(), name: words(), actual })),
+      dormant: list(
+        obj({
+          id: id().required(),
+          code: words(),
+          name: words(),
+          category: words(),
+          price: words(),
+        }),
+      ),
+      dormantCount: int().required(),
+      alike: list(
+        obj({
+          entries: list(
+            obj({
+              id: id().required(),
+              code: words(),
+              name: words(),
+              price: words(),
+              last: date().nullable().defined(),
+            }),
+          ),
+        }),
+      ),
+    }),
+  }),
+  retireEntries: route({
+    method: 'POST',
+    path: '/price-book/retire',
+    who: OFFICE,
+    summary: 'Retires entries, or brings them back',
+    body: obj({ ids: list(id().required()).min(1).max(5000), retired: flag().required() }),
+    answer: obj({ count: int().required() }),
+  }),
+  takeHours: route({
+    method: 'POST',
+    path: '/price-book/hours',
+    who: OFFICE,
+    summary:
+      'Takes the hours that were worked for the hours of the book, with the prices that follow',
+    body: obj({
+      id: id().required(),
+      entries: list(obj({ id: id().required(), seconds: int(60, 360_000).required() }))
+        .min(1)
+        .max(500),
+    }),
+    answer: batch,
+  }),
+  bookPdf: route({
+    method: 'GET',
+    path: '/price-book.pdf',
+    who: ALL,
+    summary: 'The book as a paper to show',
+    query: obj({
+      category: text(120),
+      kind: text(60),
+      levels: text(120),
+      ours: oneOf(['no'] as const),
+      pictures: oneOf(['yes'] as const),
+    }),
+    mime: 'application/pdf',
+  }),
+  columnMeaning: route({
+    method: 'POST',
+    path: '/price-imports/columns',
+    who: OFFICE,
+    summary: 'What the columns of such a list meant the last time',
+    body: obj(source),
+    answer: obj({ known: flag().required(), columns: list(words().nullable()) }),
+  }),
+  stagePrices: route({
+    method: 'POST',
+    path: '/price-imports/{id}/rows',
+    who: OFFICE,
+    summary: 'Rows of a price list, a piece at a time; nothing is changed by them',
+    maxBytes: 8_000_000,
+    body: obj({
+      ...source,
+      fileName: need('Say what the file is called.', 160),
+      columns,
+      rows: list(obj({ row: int(1).required(), cells: list(cell).max(60) }))
+        .min(1)
+        .max(2000),
+    }),
+    answer: ok,
+  }),
+  lookAtPrices: route({
+    method: 'POST',
+    path: '/price-imports/{id}/look',
+    who: OFFICE,
+    summary: 'What taking a list in would do, row by row; nothing is changed',
+    body: obj(listOptions),
+    answer: obj({
+      stamp: words(),
+      counts: listCounts,
+      wrong: list(listRow),
+      new: list(listRow),
+      changed: list(listRow),
+      vanished: list(obj({ id: id().required(), code: words(), name: words() })),
+      prices: preview.omit(['stamp', 'count']),
+    }),
+  }),
+  takePrices: route({
+    method: 'POST',
+    path: '/price-imports/{id}/take',
+    who: OFFICE,
+    summary: 'Takes in every row that is right, in one act',
+    body: obj({ stamp: need('Look at it first.', 80), ...listOptions }),
+    answer: priceList,
+  }),
+  importProgress: route({
+    method: 'GET',
+    path: '/price-imports/{id}/progress',
+    who: OFFICE,
+    summary: 'How far a list is that is being looked at or taken in',
+    answer: obj({ what: words(), done: int().required(), of: int().required() }),
+  }),
+  priceImports: route({
+    method: 'GET',
+    path: '/price-imports',
+    who: OFFICE,
+    summary: 'Lists that were taken in, the newest first',
+    answer: obj({ items: list(priceList) }),
+  }),
+  undoPriceImport: route({
+    method: 'POST',
+    path: '/price-imports/{id}/undo',
+    who: OFFICE,
+    summary: 'Takes a list back in one act; what was changed again since stays',
+    answer: obj({ list: priceList, left: int().required() }),
+  }),
+  priceChanges: route({
+    method: 'GET',
+    path: '/price-changes',
+    who: INDOORS,
+    summary: 'Changes of prices, the newest first',
+    answer: obj({ items: list(batch) }),
+  }),
+  undoPrices: route({
+    method: 'POST',
+    path: '/price-changes/{id}/undo',
+    who: OFFICE,
+    summary: 'Takes a change of prices back in one act; what was changed again since stays',
+    answer: obj({ batch, left: int().required() }),
+  }),
 }

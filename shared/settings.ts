@@ -1,22 +1,142 @@
 // What the firm sets up for calls: its standing questions, its own fields, where callers come from.
-import { INDOORS, OFFICE, flag, id, int, list, need, obj, oneOf, ok, route, text, words } from './schema'
+import {
+  INDOORS,
+  OFFICE,
+  flag,
+  id,
+  int,
+  list,
+  need,
+  obj,
+  oneOf,
+  ok,
+  route,
+  text,
+  words,
+} from './schema'
 
 export const FIELD_SUBJECTS = ['customer', 'site', 'work_order', 'invoice'] as const
-export const WORK_STATES = ['needs_slot', 'scheduled', 'on_site', 'paused', 'to_bill', 'billed', 'closed', 'cancelled'] as const
+export const WORK_STATES = [
+  'needs_slot',
+  'scheduled',
+  'on_site',
+  'paused',
+  'to_bill',
+  'billed',
+  'closed',
+  'cancelled',
+] as const
 export const FIELD_KINDS = ['text', 'number', 'date', 'choice', 'yes_no'] as const
 export const QUESTION_KINDS = ['yes_no', 'text', 'choice'] as const
-const choices = () => list(text(60).min(1, 'A choice without a word.').defined()).max(30, 'Not more than 30 choices.')
-const question = obj({ id: id().required(), text: words(), kind: oneOf(QUESTION_KINDS).required(), choices: list(words()), retired: flag().required() })
-const field = obj({ id: id().required(), subject: oneOf(FIELD_SUBJECTS).required(), name: words(), kind: oneOf(FIELD_KINDS).required(), choices: list(words()), retired: flag().required() })
+const choices = () =>
+  list(text(60).min(1, 'A choice without a word.').defined()).max(30, 'Not more than 30 choices.')
+const question = obj({
+  id: id().required(),
+  text: words(),
+  kind: oneOf(QUESTION_KINDS).required(),
+  choices: list(words()),
+  retired: flag().required(),
+})
+const field = obj({
+  id: id().required(),
+  subject: oneOf(FIELD_SUBJECTS).required(),
+  name: words(),
+  kind: oneOf(FIELD_KINDS).required(),
+  choices: list(words()),
+  retired: flag().required(),
+})
 export const settingRoutes = {
   setUp: route({
-    method: 'GET', path: '/set-up', who: ['owner', 'office', 'dispatch', 'books'], summary: 'What calls and customers are set up with',
-    answer: obj({ country: words(), sources: list(words()), questions: list(question), fields: list(field), territories: list(obj({ id: id().required(), name: words(), postcodes: list(words()) })), levels: list(obj({ id: id().required(), name: words() })), people: list(obj({ id: id().required(), name: words(), role: words(), bookable: flag().required(), skills: list(words()) })) }),
+    method: 'GET',
+    path: '/set-up',
+    who: ['owner', 'office', 'dispatch', 'books'],
+    summary: 'What calls and customers are set up with',
+    answer: obj({
+      country: words(),
+      sources: list(words()),
+      questions: list(question),
+      fields: list(field),
+      territories: list(obj({ id: id().required(), name: words(), postcodes: list(words()) })),
+      levels: list(obj({ id: id().required(), name: words() })),
+      people: list(
+        obj({
+          id: id().required(),
+          name: words(),
+          role: words(),
+          bookable: flag().required(),
+          skills: list(words()),
+        }),
+      ),
+    }),
   }),
-  keepQuestion: route({ method: 'POST', path: '/set-up/questions', who: OFFICE, summary: 'Add, change or retire a standing question', body: obj({ id: id().required(), text: need('Write the question.', 160), kind: oneOf(QUESTION_KINDS).required('Say how it is answered.'), choices: choices().default([]), position: int(0, 999).default(0), retired: flag().default(false) }), answer: ok }),
-  keepField: route({ method: 'POST', path: '/set-up/fields', who: OFFICE, summary: 'Add, change or retire a field of the firm’s own', body: obj({ id: id().required(), subject: oneOf(FIELD_SUBJECTS).required('Say where it belongs.'), name: need('Name the field.', 60), kind: oneOf(FIELD_KINDS).required('Say what it holds.'), choices: choices().default([]), position: int(0, 999).default(0), retired: flag().default(false) }), answer: ok }),
-  demoClockToNow: route({ method: 'POST', path: '/demo/clock', who: OFFICE, summary: 'Set the demo’s own clock to the time of day', answer: ok }),
-  keepSources: route({ method: 'POST', path: '/set-up/sources', who: OFFICE, summary: 'How callers hear of the firm', body: obj({ sources: list(text(60).min(1, 'A source without a word.').defined()).max(40) }), answer: ok }),
-  keepStateLabels: route({ method: 'POST', path: '/set-up/states', who: OFFICE, summary: 'The firm’s own words for the states of work', body: obj({ labels: list(obj({ state: oneOf(WORK_STATES).required(), label: text(30).default('') })).max(20) }), answer: ok }),
-  fillField: route({ method: 'POST', path: '/custom-values', who: INDOORS, summary: 'Fill a field of the firm’s own on a work order or invoice', body: obj({ fieldId: id().required(), subjectId: id().required(), value: text(400).default('') }), answer: ok }),
+  keepQuestion: route({
+    method: 'POST',
+    path: '/set-up/questions',
+    who: OFFICE,
+    summary: 'Add, change or retire a standing question',
+    body: obj({
+      id: id().required(),
+      text: need('Write the question.', 160),
+      kind: oneOf(QUESTION_KINDS).required('Say how it is answered.'),
+      choices: choices().default([]),
+      position: int(0, 999).default(0),
+      retired: flag().default(false),
+    }),
+    answer: ok,
+  }),
+  keepField: route({
+    method: 'POST',
+    path: '/set-up/fields',
+    who: OFFICE,
+    summary: 'Add, change or retire a field of the firm’s own',
+    body: obj({
+      id: id().required(),
+      subject: oneOf(FIELD_SUBJECTS).required('Say where it belongs.'),
+      name: need('Name the field.', 60),
+      kind: oneOf(FIELD_KINDS).required('Say what it holds.'),
+      choices: choices().default([]),
+      position: int(0, 999).default(0),
+      retired: flag().default(false),
+    }),
+    answer: ok,
+  }),
+  demoClockToNow: route({
+    method: 'POST',
+    path: '/demo/clock',
+    who: OFFICE,
+    summary: 'Set the demo’s own clock to the time of day',
+    answer: ok,
+  }),
+  keepSources: route({
+    method: 'POST',
+    path: '/set-up/sources',
+    who: OFFICE,
+    summary: 'How callers hear of the firm',
+    body: obj({ sources: list(text(60).min(1, 'A source without a word.').defined()).max(40) }),
+    answer: ok,
+  }),
+  keepStateLabels: route({
+    method: 'POST',
+    path: '/set-up/states',
+    who: OFFICE,
+    summary: 'The firm’s own words for the states of work',
+    body: obj({
+      labels: list(obj({ state: oneOf(WORK_STATES).required(), label: text(30).default('') })).max(
+        20,
+      ),
+    }),
+    answer: ok,
+  }),
+  fillField: route({
+    method: 'POST',
+    path: '/custom-values',
+    who: INDOORS,
+    summary: 'Fill a field of the firm’s own on a work order or invoice',
+    body: obj({
+      fieldId: id().required(),
+      subjectId: id().required(),
+      value: text(400).default(''),
+    }),
+    answer: ok,
+  }),
 }

@@ -4,10 +4,48 @@ import { connected } from '~/lib/live'
 </script>
 
 <template>
-  <div class="field-shell"><p v-if="!connected" class="away" role="status">No signal. What you do is sent again when it is back.</p><slot /></div>
+  <div class="field-shell">
+    <p
+      v-if="!connected"
+      class="away"
+      role="status"
+    >
+      No signal. What you do is sent again when it is back.
+    </p>
+    <slot />
+  </div>
 </template>
 
 <style>
-.field-shell { font-size: 16px; max-width: 560px; margin: 0 auto; min-height: 100vh; background: var(--paper); display: flex; flex-direction: column; } .field-shell .btn { min-height: 48px; border-radius: 8px; font-size: 16px; } .field-shell input.plain, .field-shell select.plain, .field-shell textarea.plain { min-height: 48px; font-size: 16px; border-radius: 8px; } .field-shell .small { font-size: 13.5px; } .field-shell .away { background: var(--marigold-1); padding: 8px 16px; }
-.field-shell li button { min-height: 52px; }
+.field-shell {
+  font-size: 16px;
+  max-width: 560px;
+  margin: 0 auto;
+  min-height: 100vh;
+  background: var(--paper);
+  display: flex;
+  flex-direction: column;
+}
+.field-shell .btn {
+  min-height: 48px;
+  border-radius: 8px;
+  font-size: 16px;
+}
+.field-shell input.plain,
+.field-shell select.plain,
+.field-shell textarea.plain {
+  min-height: 48px;
+  font-size: 16px;
+  border-radius: 8px;
+}
+.field-shell .small {
+  font-size: 13.5px;
+}
+.field-shell .away {
+  background: var(--marigold-1);
+  padding: 8px 16px;
+}
+.field-shell li button {
+  min-height: 52px;
+}
 </style>

@@ -5,47 +5,89 @@ import { routes, type Answer, type Body, type Query, type RouteName } from '~~/s
 import type { Route } from '~~/shared/schema'
 
 export class Problem extends Error {
-  constructor(readonly status: number, readonly code: string, message: string, readonly errors: { path: string, message: string }[] = [], readonly extra: Record<string, unknown> = {}) {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly errors: { path: string; message: string }[] = [],
+    readonly extra: Record<string, unknown> = {},
+  ) {
     super(message)
   }
 
   /** The sentence for one field, or nothing. */
-  at(path: string): string { return this.errors.find(e => e.path === path)?.message ?? '' }
+  at(path: string): string {
+    return this.errors.find((e) => e.path === path)?.message ?? ''
+  }
 }
 export const newId = (): string => v7()
-type Input<N extends RouteName> = { params?: Record<string, string>, query?: Partial<Query<N>>, body?: Body<N> extends Record<string, never> ? never : Partial<Body<N>>, key?: string }
+type Input<N extends RouteName> = {
+  params?: Record<string, string>
+  query?: Partial<Query<N>>
+  body?: Body<N> extends Record<string, never> ? never : Partial<Body<N>>
+  key?: string
+}
 
 async function checked(schema: AnySchema, body: unknown): Promise<void> {
   try {
     await schema.validate(body, { abortEarly: false })
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof ValidationError)) throw error
-    const errors = (error.inner.length ? error.inner : [error]).map(e => ({ path: e.path ?? '', message: e.message }))
+    const errors = (error.inner.length ? error.inner : [error]).map((e) => ({
+      path: e.path ?? '',
+      message: e.message,
+    }))
     throw new Problem(422, 'invalid', errors[0]!.message, errors)
   }
 }
 export async function call<N extends RouteName>(name: N, input: Input<N> = {}): Promise<Answer<N>> {
   const route = routes[name] as Route
-  const path = route.path.replace(/\{(\w+)\}/g, (_, key: string) => encodeURIComponent(input.params?.[key] ?? ''))
-  const query = new URLSearchParams(Object.entries(input.query ?? {}).filter(([, v]) => v !== undefined && v !== '' && v !== null).map(([k, v]) => [k, String(v)]))
+  const path = route.path.replace(/\{(\w+)\}/g, (_, key: string) =>
+    encodeURIComponent(input.params?.[key] ?? ''),
+  )
+  const query = new URLSearchParams(
+    Object.entries(input.query ?? {})
+      .filter(([, v]) => v !== undefined && v !== '' && v !== null)
+      .map(([k, v]) => [k, String(v)]),
+  )
   const write = route.method !== 'GET'
   // The same schema as the server's: what is plainly wrong is said without asking it.
   if (write && route.body) await checked(route.body, input.body ?? {})
-  const headers: Record<string, string> = write ? { 'Content-Type': 'application/json', 'Idempotency-Key': input.key ?? newId() } : {}
+  const headers: Record<string, string> = write
+    ? { 'Content-Type': 'application/json', 'Idempotency-Key': input.key ?? newId() }
+    : {}
   for (let attempt = 0; ; attempt++) {
     let response: Response
     try {
-      response = await fetch(`/api/v1${path}${query.size ? `?${query}` : ''}`, { method: route.method, headers, body: write ? JSON.stringify(input.body ?? {}) : undefined, signal: AbortSignal.timeout(30_000) })
-    }
-    catch {
+      response = await fetch(`/api/v1${path}${query.size ? `?${query}` : ''}`, {
+        method: route.method,
+        headers,
+        body: write ? JSON.stringify(input.body ?? {}) : undefined,
+        signal: AbortSignal.timeout(30_000),
+      })
+    } catch {
       // The same key: a write that did arrive is not done twice.
       if (attempt < 2 && navigator.onLine) continue
-      throw new Problem(0, 'offline', 'There is no connection. What you typed is still here; try again when it is back.')
+      throw new Problem(
+        0,
+        'offline',
+        'There is no connection. What you typed is still here; try again when it is back.',
+      )
     }
-    if (response.ok) return await response.json() as Answer<N>
-    const problem = await response.json().catch(() => ({})) as { code?: string, detail?: string, errors?: { path: string, message: string }[] }
-    if (response.status === 401 && name !== 'signIn' && name !== 'session') window.dispatchEvent(new Event('signed-out'))
-    throw new Problem(response.status, problem.code ?? 'unexpected', problem.detail ?? 'Something went wrong. Nothing was saved.', problem.errors, problem)
+    if (response.ok) return (await response.json()) as Answer<N>
+    const problem = (await response.json().catch(() => ({}))) as {
+      code?: string
+      detail?: string
+      errors?: { path: string; message: string }[]
+    }
+    if (response.status === 401 && name !== 'signIn' && name !== 'session')
+      window.dispatchEvent(new Event('signed-out'))
+    throw new Problem(
+      response.status,
+      problem.code ?? 'unexpected',
+      problem.detail ?? 'Something went wrong. Nothing was saved.',
+      problem.errors,
+      problem,
+    )
   }
 }

@@ -39,12 +39,21 @@ export function useBook() {
   }
   onMounted(refresh)
   onLive(() => void refresh(), 0, SHOWS.book)
-  onBeforeUnmount(() => { open = false })
+  onBeforeUnmount(() => {
+    open = false
+  })
   /** Keeps an entry at hand for whoever is signed in; the worker is told at once, the server a moment later. */
   async function pin(id: string, on: boolean) {
     await bookService().pin(id, on)
     turn.value++
     await call('pinEntry', { params: { id }, body: { on } }).catch(refresh)
   }
-  return { state, turn, refresh, pin, find: (words: string, limits: SearchLimits = {}) => bookService().find(words, limits), list: (words: string, limits: ListLimits) => bookService().list(words, limits) }
+  return {
+    state,
+    turn,
+    refresh,
+    pin,
+    find: (words: string, limits: SearchLimits = {}) => bookService().find(words, limits),
+    list: (words: string, limits: ListLimits) => bookService().list(words, limits),
+  }
 }

@@ -3,7 +3,11 @@ import { onBeforeUnmount, onMounted, ref } from 'vue'
 import { TOLD_TO_ALL } from '~~/shared/live'
 
 /** What changed: its kind, and the things concerned; nothing is known after the line was down, and everything is old. */
-export interface Change { subject: string, id: string, workOrderId: string | null }
+export interface Change {
+  subject: string
+  id: string
+  workOrderId: string | null
+}
 type Listener = (changes: readonly Change[] | null) => void
 const listeners = new Set<Listener>()
 /** Who wants to know that a van moved: far more often than that somebody did something. */
@@ -28,9 +32,11 @@ const REOPEN_MS = 10_000
 function open() {
   if (source) return
   source = new EventSource('/api/v1/live')
-  source.addEventListener('change', event => tell(JSON.parse((event as MessageEvent<string>).data) as Change))
+  source.addEventListener('change', (event) =>
+    tell(JSON.parse((event as MessageEvent<string>).data) as Change),
+  )
   source.addEventListener('reset', () => tell())
-  source.addEventListener('moved', () => watchers.forEach(w => w()))
+  source.addEventListener('moved', () => watchers.forEach((w) => w()))
   source.addEventListener('hello', () => {
     if (!connected.value) tell()
     connected.value = true
@@ -70,7 +76,17 @@ export interface Shows {
   /** the things, or work orders, that the screen is about */
   about?: () => readonly (string | null | undefined)[]
 }
-const DAY = ['visit', 'work', 'call', 'person', 'plan', 'roads', 'settings', 'customer', 'quote'] as const
+const DAY = [
+  'visit',
+  'work',
+  'call',
+  'person',
+  'plan',
+  'roads',
+  'settings',
+  'customer',
+  'quote',
+] as const
 /** What the screens of one subject show. */
 export const SHOWS = {
   setUp: { subjects: ['settings', 'person'] },
@@ -82,7 +98,7 @@ export const SHOWS = {
 } as const satisfies Record<string, Shows>
 const touches = (shows: Shows, change: Change): boolean => {
   // Whoever is told no more than that something changed asks again, where it can be what the screen shows.
-  if (change.subject === 'something') return !shows.subjects?.every(s => TOLD_TO_ALL.includes(s))
+  if (change.subject === 'something') return !shows.subjects?.every((s) => TOLD_TO_ALL.includes(s))
   if (shows.subjects && !shows.subjects.includes(change.subject)) return false
   const ids = shows.about?.().filter(Boolean) ?? []
   return ids.length === 0 || ids.includes(change.id) || ids.includes(change.workOrderId)
@@ -91,7 +107,7 @@ const touches = (shows: Shows, change: Change): boolean => {
 export function onLive(refresh: () => void, patience = 0, shows: Shows = {}) {
   const ask = patience ? patiently(refresh, patience) : refresh
   listen<Listener>(listeners, (told) => {
-    if (told === null || told.some(change => touches(shows, change))) ask()
+    if (told === null || told.some((change) => touches(shows, change))) ask()
   })
 }
 export const onMoved = (refresh: () => void) => listen(watchers, refresh)

@@ -7,7 +7,10 @@ export function useAct() {
   const busy = ref(false)
   const problem = ref<Problem | null>(null)
   let last: Promise<unknown> = Promise.resolve()
-  async function act<T>(work: () => Promise<T>, whenBusy: 'drop' | 'wait' = 'drop'): Promise<T | undefined> {
+  async function act<T>(
+    work: () => Promise<T>,
+    whenBusy: 'drop' | 'wait' = 'drop',
+  ): Promise<T | undefined> {
     if (busy.value && whenBusy === 'drop') return undefined
     const turn = last.then(() => run(work))
     last = turn
@@ -18,12 +21,10 @@ export function useAct() {
     problem.value = null
     try {
       return await work()
-    }
-    catch (error) {
+    } catch (error) {
       problem.value = error as Problem
       return undefined
-    }
-    finally {
+    } finally {
       busy.value = false
     }
   }

@@ -18,8 +18,7 @@ export function useLoad<T>(load: () => Promise<T>, patience = 0, shows: Shows = 
         data.value = keepEqual(data.value, got)
         problem.value = null
       }
-    }
-    catch (error) {
+    } catch (error) {
       if (mine === turn) problem.value = error as Problem
     }
   }

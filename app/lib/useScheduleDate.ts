@@ -5,7 +5,9 @@ import { useSession } from '~/stores/session'
 export function useScheduleDate() {
   const session = useSession()
   const route = useRoute()
-  const date = computed(() => (typeof route.query.date === 'string' ? route.query.date : session.today))
+  const date = computed(() =>
+    typeof route.query.date === 'string' ? route.query.date : session.today,
+  )
   /** whether this person moves visits, or only looks */
   const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
   return { session, route, date, may }

@@ -5,8 +5,16 @@ export default defineNuxtRouteMiddleware(async (to) => {
   if (to.path.startsWith('/i/') || to.path === '/request') return
   const me = await useSession().load()
   if (to.path === '/sign-in') return me ? navigateTo('/') : undefined
-  if (!me) return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
-  const home = { technician: '/field', books: '/unpaid', office: '/calls', dispatch: '/schedule', owner: '/schedule' }[me.person.role]
+  if (!me)
+    return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
+  const home = {
+    technician: '/field',
+    books: '/unpaid',
+    office: '/calls',
+    dispatch: '/schedule',
+    owner: '/schedule',
+  }[me.person.role]
   if (to.path === '/') return navigateTo(home)
-  if (me.person.role === 'technician' && to.path !== '/me' && !to.path.startsWith('/field')) return navigateTo('/field')
+  if (me.person.role === 'technician' && to.path !== '/me' && !to.path.startsWith('/field'))
+    return navigateTo('/field')
 })

@@ -24,7 +24,16 @@ const picked = reactive(new Set<string>())
 const turn = ref(0)
 const left = ref<string[]>([])
 async function load(q: string, after?: string) {
-  const got = await call('agreements', { query: { q, after, limit: 100, territory: territory.value || undefined, due: show.value === 'due' ? month.value : undefined, ending: show.value === 'ending' ? true : undefined } })
+  const got = await call('agreements', {
+    query: {
+      q,
+      after,
+      limit: 100,
+      territory: territory.value || undefined,
+      due: show.value === 'due' ? month.value : undefined,
+      ending: show.value === 'ending' ? true : undefined,
+    },
+  })
   shown.value = after ? [...shown.value, ...got.items] : got.items
   return got
 }
@@ -32,47 +41,201 @@ const office = computed(() => ['owner', 'office'].includes(session.role))
 const bookable = (r: Row) => Boolean(r.visitDueOn) && !r.booked && Boolean(r.site)
 const all = () => {
   const every = shown.value.filter(bookable)
-  const add = every.some(r => !picked.has(r.id))
-  for (const r of every) if (add) picked.add(r.id)
-  else picked.delete(r.id)
+  const add = every.some((r) => !picked.has(r.id))
+  for (const r of every)
+    if (add) picked.add(r.id)
+    else picked.delete(r.id)
 }
-const book = () => act(async () => {
-  const ids = shown.value.filter(r => picked.has(r.id)).map(r => r.id)
-  const { made, skipped } = await call('bookDueVisits', { body: { items: ids.map(agreementId => ({ agreementId, workOrderId: newId(), visitId: newId() })) } })
-  left.value = skipped.map(s => s.why)
-  picked.clear()
-  turn.value++
-  ElMessage({ type: 'success', message: `${made.length} ${made.length === 1 ? 'visit waits' : 'visits wait'} for a slot on the schedule`, duration: 6000 })
-})
-const renew = (r: Row) => act(async () => {
-  await call('renewAgreement', { params: { id: r.id }, body: { version: r.version } })
-  turn.value++
-})
-const bill = (r: Row) => act(async () => {
-  const made = await call('billAgreement', { params: { id: r.id }, body: { workOrderId: newId(), lineId: newId(), invoiceId: newId() } })
-  turn.value++
-  ElMessage({ type: 'success', message: `Invoice ${made.number} made`, duration: 6000 })
-})
-const months = computed(() => Array.from({ length: 6 }, (_, i) => plusMonths(`${session.today.slice(0, 7)}-01`, i).slice(0, 7)))
-const monthName = (m: string) => new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${m}-01T00:00Z`))
+const book = () =>
+  act(async () => {
+    const ids = shown.value.filter((r) => picked.has(r.id)).map((r) => r.id)
+    const { made, skipped } = await call('bookDueVisits', {
+      body: {
+        items: ids.map((agreementId) => ({ agreementId, workOrderId: newId(), visitId: newId() })),
+      },
+    })
+    left.value = skipped.map((s) => s.why)
+    picked.clear()
+    turn.value++
+    ElMessage({
+      type: 'success',
+      message: `${made.length} ${made.length === 1 ? 'visit waits' : 'visits wait'} for a slot on the schedule`,
+      duration: 6000,
+    })
+  })
+const renew = (r: Row) =>
+  act(async () => {
+    await call('renewAgreement', { params: { id: r.id }, body: { version: r.version } })
+    turn.value++
+  })
+const bill = (r: Row) =>
+  act(async () => {
+    const made = await call('billAgreement', {
+      params: { id: r.id },
+      body: { workOrderId: newId(), lineId: newId(), invoiceId: newId() },
+    })
+    turn.value++
+    ElMessage({ type: 'success', message: `Invoice ${made.number} made`, duration: 6000 })
+  })
+const months = computed(() =>
+  Array.from({ length: 6 }, (_, i) => plusMonths(`${session.today.slice(0, 7)}-01`, i).slice(0, 7)),
+)
+const monthName = (m: string) =>
+  new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
+    new Date(`${m}-01T00:00Z`),
+  )
 </script>
 
 <template>
-  <LedgerList title="Care agreements" filter="Customer, address, plan" :load="load" :watch-key="[show, month, territory, turn].join()" :empty="show === 'due' ? 'No visit is due by the end of this month.' : 'There is no agreement here.'">
+  <LedgerList
+    title="Care agreements"
+    filter="Customer, address, plan"
+    :load="load"
+    :watch-key="[show, month, territory, turn].join()"
+    :empty="
+      show === 'due' ? 'No visit is due by the end of this month.' : 'There is no agreement here.'
+    "
+  >
     <template #acts>
-      <button v-for="[k, n] in [['due', 'Visits due'], ['ending', 'Ending soon'], ['all', 'All']] as const" :key="k" class="btn" :class="{ on: show === k }" :aria-pressed="show === k" @click="show = k">{{ n }}</button>
-      <select v-if="show === 'due'" v-model="month" class="plain" aria-label="Due by the end of" style="width: 150px"><option v-for="m in months" :key="m" :value="m">{{ monthName(m) }}</option></select>
-      <select v-model="territory" class="plain" aria-label="Territory" style="width: 150px"><option value="">every territory</option><option v-for="t in setUp?.territories ?? []" :key="t.id">{{ t.name }}</option></select>
-      <button v-if="office && show === 'due'" class="btn act" :disabled="busy || !picked.size" @click="book">Make {{ picked.size || '' }} {{ picked.size === 1 ? 'visit' : 'visits' }}</button>
+      <button
+        v-for="[k, n] in [
+          ['due', 'Visits due'],
+          ['ending', 'Ending soon'],
+          ['all', 'All'],
+        ] as const"
+        :key="k"
+        class="btn"
+        :class="{ on: show === k }"
+        :aria-pressed="show === k"
+        @click="show = k"
+      >
+        {{ n }}
+      </button>
+      <select
+        v-if="show === 'due'"
+        v-model="month"
+        class="plain"
+        aria-label="Due by the end of"
+        style="width: 150px"
+      >
+        <option
+          v-for="m in months"
+          :key="m"
+          :value="m"
+        >
+          {{ monthName(m) }}
+        </option>
+      </select>
+      <select
+        v-model="territory"
+        class="plain"
+        aria-label="Territory"
+        style="width: 150px"
+      >
+        <option value="">every territory</option>
+        <option
+          v-for="t in setUp?.territories ?? []"
+          :key="t.id"
+        >
+          {{ t.name }}
+        </option>
+      </select>
+      <button
+        v-if="office && show === 'due'"
+        class="btn act"
+        :disabled="busy || !picked.size"
+        @click="book"
+      >
+        Make {{ picked.size || '' }} {{ picked.size === 1 ? 'visit' : 'visits' }}
+      </button>
     </template>
-    <template #head><tr v-if="problem || left.length"><th colspan="8"><p class="note warn" role="alert">{{ problem?.message ?? `Left out: ${left.join('; ')}.` }}</p></th></tr>
-      <tr><th v-if="office && show === 'due'"><button class="btn plain" @click="all">all</button></th><th>Customer</th><th>Site</th><th>Territory</th><th>Plan</th><th>How it stands</th><th>Last service</th><th /></tr></template>
+    <template #head
+      ><tr v-if="problem || left.length">
+        <th colspan="8">
+          <p
+            class="note warn"
+            role="alert"
+          >
+            {{ problem?.message ?? `Left out: ${left.join('; ')}.` }}
+          </p>
+        </th>
+      </tr>
+      <tr>
+        <th v-if="office && show === 'due'">
+          <button
+            class="btn plain"
+            @click="all"
+          >
+            all
+          </button>
+        </th>
+        <th>Customer</th>
+        <th>Site</th>
+        <th>Territory</th>
+        <th>Plan</th>
+        <th>How it stands</th>
+        <th>Last service</th>
+        <th /></tr
+    ></template>
     <template #default="{ item }">
-      <tr><td v-if="office && show === 'due'"><input type="checkbox" :checked="picked.has(item.id)" :disabled="!bookable(item)" :aria-label="`Visit for ${item.customer}`" @change="picked.has(item.id) ? picked.delete(item.id) : picked.add(item.id)"></td>
-        <td><NuxtLink :to="`/customers/${item.customerId}`">{{ item.customer }}</NuxtLink><br><span class="small quiet num">{{ item.phone }}</span></td><td>{{ item.site || 'no site named' }}</td><td>{{ item.territory }}</td><td>{{ item.plan }}</td>
-        <td :class="{ late: item.state.includes('overdue'), soon: item.state.includes('visit due') || item.state.includes('ends') }">{{ item.state }}<template v-if="item.booked"><br><span class="small quiet">{{ item.booked }} is waiting</span></template></td>
+      <tr>
+        <td v-if="office && show === 'due'">
+          <input
+            type="checkbox"
+            :checked="picked.has(item.id)"
+            :disabled="!bookable(item)"
+            :aria-label="`Visit for ${item.customer}`"
+            @change="picked.has(item.id) ? picked.delete(item.id) : picked.add(item.id)"
+          />
+        </td>
+        <td>
+          <NuxtLink :to="`/customers/${item.customerId}`">{{ item.customer }}</NuxtLink><br /><span
+            class="small quiet num"
+            >{{ item.phone }}</span
+          >
+        </td>
+        <td>{{ item.site || 'no site named' }}</td>
+        <td>{{ item.territory }}</td>
+        <td>{{ item.plan }}</td>
+        <td
+          :class="{
+            late: item.state.includes('overdue'),
+            soon: item.state.includes('visit due') || item.state.includes('ends'),
+          }"
+        >
+          {{ item.state
+          }}<template v-if="item.booked"
+            ><br /><span class="small quiet">{{ item.booked }} is waiting</span></template
+          >
+        </td>
         <td class="quiet">{{ item.lastVisitOn ? session.day(item.lastVisitOn) : 'never' }}</td>
-        <td class="right nowrap"><span class="small quiet">until {{ session.day(item.endsOn) }} {{ item.endsOn.slice(0, 4) }}</span>{{ ' ' }}<button v-if="office && show === 'all' && item.price && (!item.billedUntil || item.billedUntil < item.endsOn)" class="btn" :disabled="busy" @click="bill(item)">Bill the year {{ Number(item.price).toFixed(2) }}</button>{{ ' ' }}<button v-if="show === 'ending'" class="btn" :disabled="busy" @click="renew(item)">Renew a year</button></td></tr>
+        <td class="right nowrap">
+          <span class="small quiet"
+            >until {{ session.day(item.endsOn) }} {{ item.endsOn.slice(0, 4) }}</span
+          >{{ ' '
+          }}<button
+            v-if="
+              office &&
+              show === 'all' &&
+              item.price &&
+              (!item.billedUntil || item.billedUntil < item.endsOn)
+            "
+            class="btn"
+            :disabled="busy"
+            @click="bill(item)"
+          >
+            Bill the year {{ Number(item.price).toFixed(2) }}</button
+          >{{ ' '
+          }}<button
+            v-if="show === 'ending'"
+            class="btn"
+            :disabled="busy"
+            @click="renew(item)"
+          >
+            Renew a year
+          </button>
+        </td>
+      </tr>
     </template>
   </LedgerList>
 </template>

@@ -15,92 +15,288 @@ const { busy: changing, problem: refused, act: actPassword } = useAct()
 const word = reactive({ current: '', next: '', again: '' })
 const said = ref('')
 const differ = ref(false)
-const change = () => actPassword(async () => {
-  said.value = ''
-  differ.value = word.next !== word.again
-  if (differ.value) return
-  const { ended } = await call('changePassword', { body: { current: word.current, next: word.next } })
-  Object.assign(word, { current: '', next: '', again: '' })
-  said.value = `Your password is changed.${ended ? ` ${ended === 1 ? 'One other place was' : `${ended} other places were`} signed out.` : ''}`
-  await refresh()
-})
-const end = (id: string) => act(async () => {
-  await call('endMySession', { params: { session: id } })
-  await refresh()
-})
-const otherBrowsers = computed(() => (data.value?.items ?? []).filter(s => s.kind === 'cookie' && !s.current).length)
-const endOthers = () => act(async () => {
-  await call('endOtherSessions')
-  await refresh()
-})
+const change = () =>
+  actPassword(async () => {
+    said.value = ''
+    differ.value = word.next !== word.again
+    if (differ.value) return
+    const { ended } = await call('changePassword', {
+      body: { current: word.current, next: word.next },
+    })
+    Object.assign(word, { current: '', next: '', again: '' })
+    said.value = `Your password is changed.${ended ? ` ${ended === 1 ? 'One other place was' : `${ended} other places were`} signed out.` : ''}`
+    await refresh()
+  })
+const end = (id: string) =>
+  act(async () => {
+    await call('endMySession', { params: { session: id } })
+    await refresh()
+  })
+const otherBrowsers = computed(
+  () => (data.value?.items ?? []).filter((s) => s.kind === 'cookie' && !s.current).length,
+)
+const endOthers = () =>
+  act(async () => {
+    await call('endOtherSessions')
+    await refresh()
+  })
 const label = ref('')
 const token = ref('')
-const make = () => act(async () => {
-  const made = await call('newToken', { body: { label: label.value } })
-  token.value = made.token
-  label.value = ''
-  await refresh()
-})
+const make = () =>
+  act(async () => {
+    const made = await call('newToken', { body: { label: label.value } })
+    token.value = made.token
+    label.value = ''
+    await refresh()
+  })
 </script>
 
 <template>
   <NuxtLayout :name="layout">
     <div class="me">
-      <NuxtLink v-if="layout === 'field'" class="btn plain" to="/field" aria-label="Back to the day">← Back to the day</NuxtLink>
+      <NuxtLink
+        v-if="layout === 'field'"
+        class="btn plain"
+        to="/field"
+        aria-label="Back to the day"
+        >← Back to the day</NuxtLink
+      >
       <h1>My sign-in</h1>
       <p class="quiet">{{ session.me?.person.name }}, {{ session.me?.person.email }}</p>
 
       <section class="sheet">
         <h2>Another password</h2>
-        <form class="stack" @submit.prevent="change">
-          <label class="field"><span>Current password</span><input v-model="word.current" class="plain" type="password" autocomplete="current-password"><span v-if="refused?.at('current')" class="wrong">{{ refused.at('current') }}</span></label>
-          <label class="field"><span>New password, ten characters or more</span><input v-model="word.next" class="plain" type="password" autocomplete="new-password"><span v-if="refused?.at('next')" class="wrong">{{ refused.at('next') }}</span></label>
-          <label class="field"><span>The new one again</span><input v-model="word.again" class="plain" type="password" autocomplete="new-password"><span v-if="differ" class="wrong">The two are not the same.</span></label>
-          <p v-if="refused && !refused.errors.length" class="note bad" role="alert">{{ refused.message }}</p>
-          <p v-if="said" class="note" role="status">{{ said }}</p>
-          <button class="btn act" :disabled="changing || !word.current || !word.next">Change my password</button>
+        <form
+          class="stack"
+          @submit.prevent="change"
+        >
+          <label class="field"
+            ><span>Current password</span
+            ><input
+              v-model="word.current"
+              class="plain"
+              type="password"
+              autocomplete="current-password"
+            /><span
+              v-if="refused?.at('current')"
+              class="wrong"
+              >{{ refused.at('current') }}</span
+            ></label
+          >
+          <label class="field"
+            ><span>New password, ten characters or more</span
+            ><input
+              v-model="word.next"
+              class="plain"
+              type="password"
+              autocomplete="new-password"
+            /><span
+              v-if="refused?.at('next')"
+              class="wrong"
+              >{{ refused.at('next') }}</span
+            ></label
+          >
+          <label class="field"
+            ><span>The new one again</span
+            ><input
+              v-model="word.again"
+              class="plain"
+              type="password"
+              autocomplete="new-password"
+            /><span
+              v-if="differ"
+              class="wrong"
+              >The two are not the same.</span
+            ></label
+          >
+          <p
+            v-if="refused && !refused.errors.length"
+            class="note bad"
+            role="alert"
+          >
+            {{ refused.message }}
+          </p>
+          <p
+            v-if="said"
+            class="note"
+            role="status"
+          >
+            {{ said }}
+          </p>
+          <button
+            class="btn act"
+            :disabled="changing || !word.current || !word.next"
+          >
+            Change my password
+          </button>
         </form>
       </section>
 
       <section class="sheet">
         <h2>Where I am signed in</h2>
-        <p v-if="failed || problem" class="note bad" role="alert">{{ (failed ?? problem)?.message }}</p>
-        <table v-if="data" class="book">
-          <thead><tr><th>What</th><th>From</th><th>Since</th><th>Last seen</th><th>Ends</th><th /></tr></thead>
+        <p
+          v-if="failed || problem"
+          class="note bad"
+          role="alert"
+        >
+          {{ (failed ?? problem)?.message }}
+        </p>
+        <table
+          v-if="data"
+          class="book"
+        >
+          <thead>
+            <tr>
+              <th>What</th>
+              <th>From</th>
+              <th>Since</th>
+              <th>Last seen</th>
+              <th>Ends</th>
+              <th />
+            </tr>
+          </thead>
           <tbody>
-            <tr v-for="s in data.items" :key="s.id">
-              <td>{{ s.kind === 'cookie' ? 'Browser' : `Token “${s.label}”` }} <span v-if="s.current" class="chip good">this one</span></td>
+            <tr
+              v-for="s in data.items"
+              :key="s.id"
+            >
+              <td>
+                {{ s.kind === 'cookie' ? 'Browser' : `Token “${s.label}”` }}
+                <span
+                  v-if="s.current"
+                  class="chip good"
+                  >this one</span
+                >
+              </td>
               <td class="num">{{ s.from || '–' }}</td>
-              <td class="nowrap"><span class="said">since </span>{{ session.dayTime(s.createdAt) }}</td>
-              <td class="nowrap"><span class="said">last seen </span>{{ session.dayTime(s.lastSeenAt) }}</td>
-              <td class="nowrap"><span class="said">until </span>{{ session.day(s.expiresAt.slice(0, 10)) }}{{ s.expiresAt.slice(0, 4) === s.createdAt.slice(0, 4) ? '' : ` ${s.expiresAt.slice(0, 4)}` }}</td>
-              <td class="right"><button v-if="!s.current" class="btn" :disabled="busy" @click="end(s.id)">{{ s.kind === 'cookie' ? 'Sign it out' : 'End it' }}</button></td>
+              <td class="nowrap">
+                <span class="said">since </span>{{ session.dayTime(s.createdAt) }}
+              </td>
+              <td class="nowrap">
+                <span class="said">last seen </span>{{ session.dayTime(s.lastSeenAt) }}
+              </td>
+              <td class="nowrap">
+                <span class="said">until </span>{{ session.day(s.expiresAt.slice(0, 10))
+                }}{{
+                  s.expiresAt.slice(0, 4) === s.createdAt.slice(0, 4)
+                    ? ''
+                    : ` ${s.expiresAt.slice(0, 4)}`
+                }}
+              </td>
+              <td class="right">
+                <button
+                  v-if="!s.current"
+                  class="btn"
+                  :disabled="busy"
+                  @click="end(s.id)"
+                >
+                  {{ s.kind === 'cookie' ? 'Sign it out' : 'End it' }}
+                </button>
+              </td>
             </tr>
           </tbody>
         </table>
-        <p v-else-if="!problem" class="empty" role="status">Looking up…</p>
-        <button v-if="otherBrowsers > 1" class="btn" :disabled="busy" @click="endOthers">Sign out all other browsers</button>
+        <p
+          v-else-if="!problem"
+          class="empty"
+          role="status"
+        >
+          Looking up…
+        </p>
+        <button
+          v-if="otherBrowsers > 1"
+          class="btn"
+          :disabled="busy"
+          @click="endOthers"
+        >
+          Sign out all other browsers
+        </button>
       </section>
 
       <section class="sheet">
         <h2>A token for a program</h2>
-        <p class="quiet">A program that has it may do what you may, for a year, or until you end it above.</p>
-        <form class="row" @submit.prevent="make"><label class="field grow"><span>What it is for</span><input v-model="label" class="plain" maxlength="80"></label><button class="btn" :disabled="busy || !label.trim()">Make a token</button></form>
-        <p v-if="token" class="note" role="status">Copy it now; it is not shown again: <code class="num token">{{ token }}</code></p>
+        <p class="quiet">
+          A program that has it may do what you may, for a year, or until you end it above.
+        </p>
+        <form
+          class="row"
+          @submit.prevent="make"
+        >
+          <label class="field grow"
+            ><span>What it is for</span
+            ><input
+              v-model="label"
+              class="plain"
+              maxlength="80" /></label
+          ><button
+            class="btn"
+            :disabled="busy || !label.trim()"
+          >
+            Make a token
+          </button>
+        </form>
+        <p
+          v-if="token"
+          class="note"
+          role="status"
+        >
+          Copy it now; it is not shown again: <code class="num token">{{ token }}</code>
+        </p>
       </section>
     </div>
   </NuxtLayout>
 </template>
 
 <style scoped>
-.me { padding: 20px; max-width: 860px; min-width: 0; display: flex; flex-direction: column; gap: 16px; }
-section { padding: 16px; min-width: 0; display: flex; flex-direction: column; gap: 12px; }
-form.stack { max-width: 360px; } form.row { align-items: flex-end; }
-.token { overflow-wrap: anywhere; white-space: normal; }
-.said { display: none; }
+.me {
+  padding: 20px;
+  max-width: 860px;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+}
+section {
+  padding: 16px;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+form.stack {
+  max-width: 360px;
+}
+form.row {
+  align-items: flex-end;
+}
+.token {
+  overflow-wrap: anywhere;
+  white-space: normal;
+}
+.said {
+  display: none;
+}
 @media (max-width: 600px) {
-  thead { display: none; } .said { display: inline; }
-  .book tr { display: flex; flex-wrap: wrap; align-items: center; gap: 4px 12px; padding: 10px 0; border-bottom: 1px solid var(--rule); }
-  .book td { border: 0; padding: 0; } .book td:first-child { flex-basis: 100%; }
+  thead {
+    display: none;
+  }
+  .said {
+    display: inline;
+  }
+  .book tr {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 4px 12px;
+    padding: 10px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .book td {
+    border: 0;
+    padding: 0;
+  }
+  .book td:first-child {
+    flex-basis: 100%;
+  }
 }
 </style>

@@ -12,14 +12,71 @@ const retry = (id: string) => call('retryMessage', { params: { id } })
 </script>
 
 <template>
-  <LedgerList title="Mail" hint="What went out, and whether it arrived and was opened." filter="Address, subject, customer" :load="load" empty="Nothing was sent yet.">
-    <template #head><tr><th>When</th><th>To</th><th>Subject</th><th>State</th><th /></tr></template>
+  <LedgerList
+    title="Mail"
+    hint="What went out, and whether it arrived and was opened."
+    filter="Address, subject, customer"
+    :load="load"
+    empty="Nothing was sent yet."
+  >
+    <template #head
+      ><tr>
+        <th>When</th>
+        <th>To</th>
+        <th>Subject</th>
+        <th>State</th>
+        <th /></tr
+    ></template>
     <template #default="{ item }">
-      <tr class="pick" @click="open = open === item.id ? '' : item.id"><td class="nowrap">{{ session.dayTime(item.createdAt) }}</td><td>{{ item.to }}<br><span class="quiet small">{{ item.customer }}</span></td><td>{{ item.subject || item.body.slice(0, 90) }}<br><span class="quiet small">{{ item.channel === 'text' ? 'text · ' : '' }}{{ item.kind.replaceAll('_', ' ').replace('onWay', 'on the way') }}{{ item.attachment ? ` · ${item.attachment}` : '' }}</span><pre v-if="open === item.id">{{ item.body }}</pre></td><td><span class="chip" :class="{ good: item.state === 'opened', late: item.state === 'failed', soon: item.state === 'waiting' }">{{ item.state }}</span><br><span class="small quiet">{{ item.error || (item.openedAt ? session.dayTime(item.openedAt) : '') }}</span></td><td class="right"><button v-if="item.state === 'failed'" class="btn" @click.stop="retry(item.id)">Try again</button></td></tr>
+      <tr
+        class="pick"
+        @click="open = open === item.id ? '' : item.id"
+      >
+        <td class="nowrap">{{ session.dayTime(item.createdAt) }}</td>
+        <td>
+          {{ item.to }}<br /><span class="quiet small">{{ item.customer }}</span>
+        </td>
+        <td>
+          {{ item.subject || item.body.slice(0, 90) }}<br /><span class="quiet small"
+            >{{ item.channel === 'text' ? 'text · ' : ''
+            }}{{ item.kind.replaceAll('_', ' ').replace('onWay', 'on the way')
+            }}{{ item.attachment ? ` · ${item.attachment}` : '' }}</span
+          >
+          <pre v-if="open === item.id">{{ item.body }}</pre>
+        </td>
+        <td>
+          <span
+            class="chip"
+            :class="{
+              good: item.state === 'opened',
+              late: item.state === 'failed',
+              soon: item.state === 'waiting',
+            }"
+            >{{ item.state }}</span><br /><span class="small quiet">{{
+            item.error || (item.openedAt ? session.dayTime(item.openedAt) : '')
+          }}</span>
+        </td>
+        <td class="right">
+          <button
+            v-if="item.state === 'failed'"
+            class="btn"
+            @click.stop="retry(item.id)"
+          >
+            Try again
+          </button>
+        </td>
+      </tr>
     </template>
   </LedgerList>
 </template>
 
 <style scoped>
-pre { white-space: pre-wrap; font: 13px/1.4 var(--text); margin: 8px 0 0; padding: 10px; background: var(--paper); border: 1px solid var(--rule); }
+pre {
+  white-space: pre-wrap;
+  font: 13px/1.4 var(--text);
+  margin: 8px 0 0;
+  padding: 10px;
+  background: var(--paper);
+  border: 1px solid var(--rule);
+}
 </style>

@@ -8,28 +8,80 @@ const session = useSession()
 const email = ref('')
 const password = ref('')
 const { busy, problem, act } = useAct()
-const signIn = () => act(async () => {
-  session.keep(await call('signIn', { body: { email: email.value, password: password.value } }))
-  const to = useRoute().query.to
-  await navigateTo(typeof to === 'string' && /^\/[^/\\]/.test(to) ? to : '/')
-})
+const signIn = () =>
+  act(async () => {
+    session.keep(await call('signIn', { body: { email: email.value, password: password.value } }))
+    const to = useRoute().query.to
+    await navigateTo(typeof to === 'string' && /^\/[^/\\]/.test(to) ? to : '/')
+  })
 </script>
 
 <template>
   <main class="door">
-    <form class="sheet" @submit.prevent="signIn">
+    <form
+      class="sheet"
+      @submit.prevent="signIn"
+    >
       <h1><span>Open Ledger</span></h1>
       <p class="quiet">Promised, done, billed, paid.</p>
-      <label class="field"><span>Mail address</span><input v-model="email" class="plain" type="email" name="email" autocomplete="username" autofocus required></label>
-      <label class="field"><span>Password</span><input v-model="password" class="plain" type="password" name="password" autocomplete="current-password" required></label>
-      <p v-if="problem" class="wrong" role="alert">{{ problem.message }}</p>
-      <button class="btn act" :disabled="busy">Sign in</button>
+      <label class="field"
+        ><span>Mail address</span
+        ><input
+          v-model="email"
+          class="plain"
+          type="email"
+          name="email"
+          autocomplete="username"
+          autofocus
+          required
+      /></label>
+      <label class="field"
+        ><span>Password</span
+        ><input
+          v-model="password"
+          class="plain"
+          type="password"
+          name="password"
+          autocomplete="current-password"
+          required
+      /></label>
+      <p
+        v-if="problem"
+        class="wrong"
+        role="alert"
+      >
+        {{ problem.message }}
+      </p>
+      <button
+        class="btn act"
+        :disabled="busy"
+      >
+        Sign in
+      </button>
     </form>
   </main>
 </template>
 
 <style scoped>
-.door { min-height: 100vh; display: grid; place-items: center; padding: 20px; }
-form { width: 340px; padding: 28px; border-radius: 5px; display: flex; flex-direction: column; gap: 14px; } h1 span { border-bottom: 3px double var(--green); padding-bottom: 3px; }
-.btn { min-height: 40px; }
+.door {
+  min-height: 100vh;
+  display: grid;
+  place-items: center;
+  padding: 20px;
+}
+form {
+  width: 340px;
+  padding: 28px;
+  border-radius: 5px;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+}
+h1 span {
+  border-bottom: 3px double var(--green);
+  padding-bottom: 3px;
+}
+.btn {
+  min-height: 40px;
+}
 </style>

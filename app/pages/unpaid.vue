@@ -14,49 +14,136 @@ const session = useSession()
 const on = ref(session.today)
 const view = ref<'list' | 'ageing'>('list')
 const chosen = ref('')
-const { data, problem, refresh } = useLoad(() => call('unpaid', { query: { on: on.value } }), 0, SHOWS.money)
-const { data: found, problem: away, refresh: refreshOwing } = useLoad(async () => (chosen.value ? call('owing', { params: { id: chosen.value }, query: { on: on.value } }) : null), 0, SHOWS.money)
+const { data, problem, refresh } = useLoad(
+  () => call('unpaid', { query: { on: on.value } }),
+  0,
+  SHOWS.money,
+)
+const {
+  data: found,
+  problem: away,
+  refresh: refreshOwing,
+} = useLoad(
+  async () =>
+    chosen.value ? call('owing', { params: { id: chosen.value }, query: { on: on.value } }) : null,
+  0,
+  SHOWS.money,
+)
 type Owing = Answer<'owing'>
 /** Whose papers are shown: never those of the one before, while the answer is on its way. */
 const owing = computed(() => (found.value?.customerId === chosen.value ? found.value : null))
-watch(on, () => { void refresh(); void refreshOwing() })
+watch(on, () => {
+  void refresh()
+  void refreshOwing()
+})
 watch(chosen, () => void refreshOwing())
-watch(data, (d) => { if (d && !chosen.value) chosen.value = d.worklist[0]?.customerId ?? d.customers[0]?.customerId ?? '' })
+watch(data, (d) => {
+  if (d && !chosen.value)
+    chosen.value = d.worklist[0]?.customerId ?? d.customers[0]?.customerId ?? ''
+})
 const { busy, problem: failed, act } = useAct()
 // What acts is about the customer it was opened from, and is sent with the sum that it showed; the row behind it may change meanwhile.
-const said = reactive({ open: '' as '' | 'promise' | 'dispute' | 'settled' | 'note', about: null as Owing | null, id: '', amount: '', onDate: '', text: '' })
-const mail = reactive({ about: null as Owing | null, id: '', first: '', second: '', subject: '', body: '' })
+const said = reactive({
+  open: '' as '' | 'promise' | 'dispute' | 'settled' | 'note',
+  about: null as Owing | null,
+  id: '',
+  amount: '',
+  onDate: '',
+  text: '',
+})
+const mail = reactive({
+  about: null as Owing | null,
+  id: '',
+  first: '',
+  second: '',
+  subject: '',
+  body: '',
+})
 const paying = ref<Owing | null>(null)
-const BUCKETS = [['current', 'Not yet due', 'var(--green-2)'], ['d1_30', '1–30 days late', '#d9a53c'], ['d31_60', '31–60', '#cf7a2a'], ['d61_90', '61–90', 'var(--brick)'], ['over90', 'over 90', '#7d2010'], ['credits', 'Credits', 'var(--steel)']] as const
-const most = computed(() => Math.max(1, ...BUCKETS.map(([k]) => Number(data.value?.totals[k].amount ?? 0))))
+const BUCKETS = [
+  ['current', 'Not yet due', 'var(--green-2)'],
+  ['d1_30', '1–30 days late', '#d9a53c'],
+  ['d31_60', '31–60', '#cf7a2a'],
+  ['d61_90', '61–90', 'var(--brick)'],
+  ['over90', 'over 90', '#7d2010'],
+  ['credits', 'Credits', 'var(--steel)'],
+] as const
+const most = computed(() =>
+  Math.max(1, ...BUCKETS.map(([k]) => Number(data.value?.totals[k].amount ?? 0))),
+)
 const again = () => Promise.all([refresh(), refreshOwing()])
 function openSaid(kind: Exclude<typeof said.open, ''>, about: Owing) {
   failed.value = null
-  Object.assign(said, { open: kind, about, id: newId(), amount: about.owed.amount, onDate: '', text: '' })
+  Object.assign(said, {
+    open: kind,
+    about,
+    id: newId(),
+    amount: about.owed.amount,
+    onDate: '',
+    text: '',
+  })
 }
-const note = () => act(async () => {
-  const { open: kind, about, id, amount, onDate, text } = said
-  if (!kind || !about) return
-  await call('collectionNote', { params: { id: about.customerId }, key: `note-${id}`, body: { id, kind, amount: kind === 'promise' ? amount : null, onDate: kind === 'promise' ? onDate : null, text } })
-  Object.assign(said, { open: '', about: null, text: '' })
-  await again()
-})
-const noAnswer = (about: Owing) => act(async () => {
-  await call('collectionNote', { params: { id: about.customerId }, body: { id: newId(), kind: 'no_answer', amount: null, onDate: null, text: '' } })
-  await again()
-})
+const note = () =>
+  act(async () => {
+    const { open: kind, about, id, amount, onDate, text } = said
+    if (!kind || !about) return
+    await call('collectionNote', {
+      params: { id: about.customerId },
+      key: `note-${id}`,
+      body: {
+        id,
+        kind,
+        amount: kind === 'promise' ? amount : null,
+        onDate: kind === 'promise' ? onDate : null,
+        text,
+      },
+    })
+    Object.assign(said, { open: '', about: null, text: '' })
+    await again()
+  })
+const noAnswer = (about: Owing) =>
+  act(async () => {
+    await call('collectionNote', {
+      params: { id: about.customerId },
+      body: { id: newId(), kind: 'no_answer', amount: null, onDate: null, text: '' },
+    })
+    await again()
+  })
 function openReminder(about: Owing) {
   failed.value = null
-  Object.assign(mail, { about, id: newId(), first: about.email, second: about.email2, subject: about.reminder.subject, body: about.reminder.body })
+  Object.assign(mail, {
+    about,
+    id: newId(),
+    first: about.email,
+    second: about.email2,
+    subject: about.reminder.subject,
+    body: about.reminder.body,
+  })
 }
-const remind = () => act(async () => {
-  const { about, id, first, second, subject, body } = mail
-  if (!about) return
-  await call('remind', { params: { id: about.customerId }, key: `reminder-${id}`, body: { id, to: [first, second].filter(Boolean), subject, body, shownOwed: about.owed.amount } })
-  mail.about = null
-  await again()
-})
-const ACTS: Record<string, string> = { call: 'Call', remind: 'Send reminder', settle: 'Settle dispute', wait: 'Wait' }
+const remind = () =>
+  act(async () => {
+    const { about, id, first, second, subject, body } = mail
+    if (!about) return
+    await call('remind', {
+      params: { id: about.customerId },
+      key: `reminder-${id}`,
+      body: {
+        id,
+        to: [first, second].filter(Boolean),
+        subject,
+        body,
+        shownOwed: about.owed.amount,
+      },
+    })
+    mail.about = null
+    await again()
+  })
+const ACTS: Record<string, string> = {
+  call: 'Call',
+  remind: 'Send reminder',
+  settle: 'Settle dispute',
+  wait: 'Wait',
+}
 /** What is open before credits: what a payment can pay. */
 const dueOf = (about: Owing) => about.open
 /** Two sums where they differ: what the words ask for, and what is owed in all. */
@@ -65,70 +152,564 @@ function reminderTitle({ name, owed, reminder: { step, asked } }: Owing): string
   return `Reminder ${step} to ${name}: ${session.money(asked)}${all}`
 }
 /** The act of a row waits for the papers of that very row. */
-const next = (entry: { customerId: string, act: string }) => act(async () => {
-  chosen.value = entry.customerId
-  if (entry.act !== 'remind' && entry.act !== 'settle') return
-  const about = await call('owing', { params: { id: entry.customerId }, query: { on: on.value } })
-  if (chosen.value !== entry.customerId) return
-  if (entry.act === 'remind') openReminder(about)
-  else openSaid('settled', about)
-})
+const next = (entry: { customerId: string; act: string }) =>
+  act(async () => {
+    chosen.value = entry.customerId
+    if (entry.act !== 'remind' && entry.act !== 'settle') return
+    const about = await call('owing', { params: { id: entry.customerId }, query: { on: on.value } })
+    if (chosen.value !== entry.customerId) return
+    if (entry.act === 'remind') openReminder(about)
+    else openSaid('settled', about)
+  })
 </script>
 
 <template>
-  <div v-if="data" class="unpaid">
+  <div
+    v-if="data"
+    class="unpaid"
+  >
     <div class="left">
       <div class="buckets">
-        <div v-for="[k, name, colour] in BUCKETS" :key="k"><span class="quiet small">{{ name }}</span><b class="num">{{ k === 'credits' && Number(data.totals[k].amount) ? '−' : '' }}{{ session.money(data.totals[k], false) }}</b><i :style="{ width: `${Number(data.totals[k].amount) / most * 100}%`, background: colour }" /></div>
-        <div><label class="quiet small">Owed on <input v-model="on" type="date" class="plain date" aria-label="Owed on which day"></label><b class="num"><span class="double">{{ session.money(data.totals.owed) }}</span></b><span class="small" :class="data.agrees ? 'good' : 'late'">{{ data.agrees ? 'agrees with the books' : `the books say ${session.money(data.ledger)}` }}</span></div>
+        <div
+          v-for="[k, name, colour] in BUCKETS"
+          :key="k"
+        >
+          <span class="quiet small">{{ name }}</span><b class="num"
+            >{{ k === 'credits' && Number(data.totals[k].amount) ? '−' : ''
+            }}{{ session.money(data.totals[k], false) }}</b
+          ><i
+            :style="{
+              width: `${(Number(data.totals[k].amount) / most) * 100}%`,
+              background: colour,
+            }"
+          />
+        </div>
+        <div>
+          <label class="quiet small"
+            >Owed on
+            <input
+              v-model="on"
+              type="date"
+              class="plain date"
+              aria-label="Owed on which day" /></label
+          ><b class="num"
+            ><span class="double">{{ session.money(data.totals.owed) }}</span></b
+          ><span
+            class="small"
+            :class="data.agrees ? 'good' : 'late'"
+            >{{
+              data.agrees ? 'agrees with the books' : `the books say ${session.money(data.ledger)}`
+            }}</span
+          >
+        </div>
       </div>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.message }}</p>
-      <p v-if="failed && !said.open && !mail.about" class="note bad" role="alert">{{ failed.message }}</p>
-      <ul v-if="data.notices.length" class="notices" aria-label="Given back"><li v-for="n in data.notices" :key="n.id" class="note" :class="n.done ? '' : 'warn'"><NuxtLink :to="`/invoices/${n.invoiceId}`">{{ n.name }}</NuxtLink>: {{ n.text }} <span class="quiet small">{{ session.dayTime(n.at) }}</span></li></ul>
-      <div class="row head"><div role="tablist" class="row"><button role="tab" class="btn" :class="{ on: view === 'list' }" :aria-selected="view === 'list'" @click="view = 'list'">Whom to act on</button><button role="tab" class="btn" :class="{ on: view === 'ageing' }" :aria-selected="view === 'ageing'" @click="view = 'ageing'">Ageing by customer</button></div><span class="quiet">{{ view === 'list' ? `${data.worklist.length - data.resting} to act on, in the order in which a call helps most; ${data.resting} at rest` : `${data.customers.length} customers` }}</span></div>
-      <table v-if="view === 'list' && data.worklist.length" class="book">
-        <thead><tr><th>Customer</th><th class="right">Overdue</th><th class="right">Late</th><th>Why now</th><th>Expected</th><th>Next act</th></tr></thead>
-        <tbody><tr v-for="e in data.worklist" :key="e.customerId" class="pick" :class="{ chosen: e.customerId === chosen, rest: e.resting }" @click="chosen = e.customerId">
-          <td><button class="link" @click.stop="chosen = e.customerId">{{ e.name }}</button><br><span class="quiet small">{{ e.phone || e.email }}</span></td><td class="right num">{{ session.money(e.overdue, false) }}</td><td class="right num" :class="{ late: e.late > 30 }">{{ e.late }} d</td><td>{{ e.reason }}</td><td class="num small">{{ e.expectedOn ? session.day(e.expectedOn) : '–' }}<br v-if="e.spreadDays"><span v-if="e.spreadDays" class="quiet">± {{ e.spreadDays }} days</span></td><td><button class="btn" :class="{ act: e.customerId === chosen && !e.resting }" @click.stop="next(e)">{{ ACTS[e.act] }}</button></td>
-        </tr></tbody>
+      <p
+        v-if="problem"
+        class="note bad"
+        role="alert"
+      >
+        {{ problem.message }}
+      </p>
+      <p
+        v-if="failed && !said.open && !mail.about"
+        class="note bad"
+        role="alert"
+      >
+        {{ failed.message }}
+      </p>
+      <ul
+        v-if="data.notices.length"
+        class="notices"
+        aria-label="Given back"
+      >
+        <li
+          v-for="n in data.notices"
+          :key="n.id"
+          class="note"
+          :class="n.done ? '' : 'warn'"
+        >
+          <NuxtLink :to="`/invoices/${n.invoiceId}`">{{ n.name }}</NuxtLink>: {{ n.text }}
+          <span class="quiet small">{{ session.dayTime(n.at) }}</span>
+        </li>
+      </ul>
+      <div class="row head">
+        <div
+          role="tablist"
+          class="row"
+        >
+          <button
+            role="tab"
+            class="btn"
+            :class="{ on: view === 'list' }"
+            :aria-selected="view === 'list'"
+            @click="view = 'list'"
+          >
+            Whom to act on</button
+          ><button
+            role="tab"
+            class="btn"
+            :class="{ on: view === 'ageing' }"
+            :aria-selected="view === 'ageing'"
+            @click="view = 'ageing'"
+          >
+            Ageing by customer
+          </button>
+        </div>
+        <span class="quiet">{{
+          view === 'list'
+            ? `${data.worklist.length - data.resting} to act on, in the order in which a call helps most; ${data.resting} at rest`
+            : `${data.customers.length} customers`
+        }}</span>
+      </div>
+      <table
+        v-if="view === 'list' && data.worklist.length"
+        class="book"
+      >
+        <thead>
+          <tr>
+            <th>Customer</th>
+            <th class="right">Overdue</th>
+            <th class="right">Late</th>
+            <th>Why now</th>
+            <th>Expected</th>
+            <th>Next act</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="e in data.worklist"
+            :key="e.customerId"
+            class="pick"
+            :class="{ chosen: e.customerId === chosen, rest: e.resting }"
+            @click="chosen = e.customerId"
+          >
+            <td>
+              <button
+                class="link"
+                @click.stop="chosen = e.customerId"
+              >
+                {{ e.name }}</button><br /><span class="quiet small">{{ e.phone || e.email }}</span>
+            </td>
+            <td class="right num">{{ session.money(e.overdue, false) }}</td>
+            <td
+              class="right num"
+              :class="{ late: e.late > 30 }"
+            >
+              {{ e.late }} d
+            </td>
+            <td>{{ e.reason }}</td>
+            <td class="num small">
+              {{ e.expectedOn ? session.day(e.expectedOn) : '–' }}<br v-if="e.spreadDays" /><span
+                v-if="e.spreadDays"
+                class="quiet"
+                >± {{ e.spreadDays }} days</span
+              >
+            </td>
+            <td>
+              <button
+                class="btn"
+                :class="{ act: e.customerId === chosen && !e.resting }"
+                @click.stop="next(e)"
+              >
+                {{ ACTS[e.act] }}
+              </button>
+            </td>
+          </tr>
+        </tbody>
       </table>
-      <table v-else-if="view === 'ageing' && data.customers.length" class="book">
-        <thead><tr><th>Customer</th><th v-for="[k, name] in BUCKETS" :key="k" class="right">{{ name }}</th><th class="right">Owes</th></tr></thead>
-        <tbody><tr v-for="c in data.customers" :key="c.customerId" class="pick" :class="{ chosen: c.customerId === chosen }" @click="chosen = c.customerId"><td><button class="link" @click.stop="chosen = c.customerId">{{ c.name }}</button></td><td v-for="[k] in BUCKETS" :key="k" class="right num">{{ Number(c[k].amount) ? session.money(c[k], false) : '–' }}</td><td class="right num strong">{{ session.money(c.owed, false) }}</td></tr>
-          <tr class="sum"><td>All</td><td v-for="[k] in BUCKETS" :key="k" class="right num"><span class="double">{{ session.money(data.totals[k], false) }}</span></td><td class="right num"><span class="double">{{ session.money(data.totals.owed, false) }}</span></td></tr></tbody>
+      <table
+        v-else-if="view === 'ageing' && data.customers.length"
+        class="book"
+      >
+        <thead>
+          <tr>
+            <th>Customer</th>
+            <th
+              v-for="[k, name] in BUCKETS"
+              :key="k"
+              class="right"
+            >
+              {{ name }}
+            </th>
+            <th class="right">Owes</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="c in data.customers"
+            :key="c.customerId"
+            class="pick"
+            :class="{ chosen: c.customerId === chosen }"
+            @click="chosen = c.customerId"
+          >
+            <td>
+              <button
+                class="link"
+                @click.stop="chosen = c.customerId"
+              >
+                {{ c.name }}
+              </button>
+            </td>
+            <td
+              v-for="[k] in BUCKETS"
+              :key="k"
+              class="right num"
+            >
+              {{ Number(c[k].amount) ? session.money(c[k], false) : '–' }}
+            </td>
+            <td class="right num strong">{{ session.money(c.owed, false) }}</td>
+          </tr>
+          <tr class="sum">
+            <td>All</td>
+            <td
+              v-for="[k] in BUCKETS"
+              :key="k"
+              class="right num"
+            >
+              <span class="double">{{ session.money(data.totals[k], false) }}</span>
+            </td>
+            <td class="right num">
+              <span class="double">{{ session.money(data.totals.owed, false) }}</span>
+            </td>
+          </tr>
+        </tbody>
       </table>
-      <p v-else class="empty sheet">{{ view === 'list' ? 'Nothing is late on this day.' : 'Nobody owes anything on this day.' }}</p>
+      <p
+        v-else
+        class="empty sheet"
+      >
+        {{ view === 'list' ? 'Nothing is late on this day.' : 'Nobody owes anything on this day.' }}
+      </p>
     </div>
-    <aside v-if="!owing" aria-label="The customer"><p class="empty" role="status">{{ away?.message ?? (chosen ? 'Opening…' : 'Choose a customer.') }}</p></aside>
-    <aside v-else :aria-label="owing.name">
-      <h2><NuxtLink :to="`/customers/${owing.customerId}`">{{ owing.name }}</NuxtLink></h2><p class="quiet">{{ owing.phone }} · {{ owing.sites }} {{ owing.sites === 1 ? 'site' : 'sites' }} · terms {{ owing.terms }}<br>{{ owing.habit }}</p>
-      <table class="book"><thead><tr><th>Invoice</th><th>Due</th><th class="right">Open</th></tr></thead><tbody>
-        <tr v-for="i in owing.invoices" :key="i.id"><td><NuxtLink class="num" :to="`/invoices/${i.id}`">{{ i.number }}</NuxtLink><br><span class="quiet small">{{ i.work }}</span></td><td class="nowrap">{{ session.day(i.dueOn).slice(4) }}<br><span v-if="i.late" class="late small">{{ i.late }} d late</span></td><td class="right num">{{ session.money(i.open, false) }}</td></tr>
-        <tr v-if="Number(owing.credits.amount)"><td colspan="2">Credits</td><td class="right num">−{{ session.money(owing.credits, false) }}</td></tr>
-        <tr class="sum"><td colspan="2">Owes</td><td class="right num"><span class="double">{{ session.money(owing.owed, false) }}</span></td></tr></tbody></table>
-      <h3>After the call</h3>
-      <div class="row wrap"><button class="btn" @click="openSaid('promise', owing)">Promised…</button><button class="btn" :disabled="!owing.invoices.length" @click="paying = owing">Paid now…</button><button class="btn" @click="openSaid('dispute', owing)">Disputes…</button><button class="btn" :disabled="busy" @click="noAnswer(owing)">No answer</button><button class="btn" @click="openSaid('note', owing)">Said…</button><button class="btn" :disabled="!owing.invoices.length" @click="openReminder(owing)">Reminder {{ owing.reminder.step }}…</button></div>
-      <h3>What was said</h3>
-      <ol><li v-for="s in owing.said" :key="s.id">{{ s.text }}<br><span class="quiet small">{{ session.dayTime(s.on) }} · {{ s.who }}</span></li><li v-if="!owing.said.length" class="quiet">Nothing yet.</li></ol>
+    <aside
+      v-if="!owing"
+      aria-label="The customer"
+    >
+      <p
+        class="empty"
+        role="status"
+      >
+        {{ away?.message ?? (chosen ? 'Opening…' : 'Choose a customer.') }}
+      </p>
     </aside>
-    <el-dialog :model-value="said.open !== ''" :title="`${{ promise: 'Promised to pay', dispute: 'Disputes it', settled: 'Dispute settled', note: 'What was said', '': '' }[said.open]}: ${said.about?.name ?? ''}`" width="420" @close="said.open = ''">
-      <form class="stack" @submit.prevent="note">
-        <div v-if="said.open === 'promise'" class="row"><label class="field grow"><span>Amount</span><input v-model="said.amount" class="plain num"><span v-if="failed?.at('amount')" class="wrong">{{ failed.at('amount') }}</span></label><label class="field grow"><span>By</span><input v-model="said.onDate" class="plain" type="date"><span v-if="failed?.at('onDate')" class="wrong">{{ failed.at('onDate') }}</span></label></div>
-        <label class="field"><span>In their words</span><input v-model="said.text" class="plain"><span v-if="failed?.at('text')" class="wrong">{{ failed.at('text') }}</span></label>
-        <p v-if="failed && !failed.errors.length" class="note bad" role="alert">{{ failed.message }}</p>
-        <button class="btn act" :disabled="busy">Note it</button>
+    <aside
+      v-else
+      :aria-label="owing.name"
+    >
+      <h2>
+        <NuxtLink :to="`/customers/${owing.customerId}`">{{ owing.name }}</NuxtLink>
+      </h2>
+      <p class="quiet">
+        {{ owing.phone }} · {{ owing.sites }} {{ owing.sites === 1 ? 'site' : 'sites' }} · terms
+        {{ owing.terms }}<br />{{ owing.habit }}
+      </p>
+      <table class="book">
+        <thead>
+          <tr>
+            <th>Invoice</th>
+            <th>Due</th>
+            <th class="right">Open</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="i in owing.invoices"
+            :key="i.id"
+          >
+            <td>
+              <NuxtLink
+                class="num"
+                :to="`/invoices/${i.id}`"
+                >{{ i.number }}</NuxtLink><br /><span class="quiet small">{{ i.work }}</span>
+            </td>
+            <td class="nowrap">
+              {{ session.day(i.dueOn).slice(4) }}<br /><span
+                v-if="i.late"
+                class="late small"
+                >{{ i.late }} d late</span
+              >
+            </td>
+            <td class="right num">{{ session.money(i.open, false) }}</td>
+          </tr>
+          <tr v-if="Number(owing.credits.amount)">
+            <td colspan="2">Credits</td>
+            <td class="right num">−{{ session.money(owing.credits, false) }}</td>
+          </tr>
+          <tr class="sum">
+            <td colspan="2">Owes</td>
+            <td class="right num">
+              <span class="double">{{ session.money(owing.owed, false) }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <h3>After the call</h3>
+      <div class="row wrap">
+        <button
+          class="btn"
+          @click="openSaid('promise', owing)"
+        >
+          Promised…</button
+        ><button
+          class="btn"
+          :disabled="!owing.invoices.length"
+          @click="paying = owing"
+        >
+          Paid now…</button
+        ><button
+          class="btn"
+          @click="openSaid('dispute', owing)"
+        >
+          Disputes…</button
+        ><button
+          class="btn"
+          :disabled="busy"
+          @click="noAnswer(owing)"
+        >
+          No answer</button
+        ><button
+          class="btn"
+          @click="openSaid('note', owing)"
+        >
+          Said…</button
+        ><button
+          class="btn"
+          :disabled="!owing.invoices.length"
+          @click="openReminder(owing)"
+        >
+          Reminder {{ owing.reminder.step }}…
+        </button>
+      </div>
+      <h3>What was said</h3>
+      <ol>
+        <li
+          v-for="s in owing.said"
+          :key="s.id"
+        >
+          {{ s.text }}<br /><span class="quiet small"
+            >{{ session.dayTime(s.on) }} · {{ s.who }}</span
+          >
+        </li>
+        <li
+          v-if="!owing.said.length"
+          class="quiet"
+        >
+          Nothing yet.
+        </li>
+      </ol>
+    </aside>
+    <el-dialog
+      :model-value="said.open !== ''"
+      :title="`${{ promise: 'Promised to pay', dispute: 'Disputes it', settled: 'Dispute settled', note: 'What was said', '': '' }[said.open]}: ${said.about?.name ?? ''}`"
+      width="420"
+      @close="said.open = ''"
+    >
+      <form
+        class="stack"
+        @submit.prevent="note"
+      >
+        <div
+          v-if="said.open === 'promise'"
+          class="row"
+        >
+          <label class="field grow"
+            ><span>Amount</span
+            ><input
+              v-model="said.amount"
+              class="plain num"
+            /><span
+              v-if="failed?.at('amount')"
+              class="wrong"
+              >{{ failed.at('amount') }}</span
+            ></label
+          ><label class="field grow"
+            ><span>By</span
+            ><input
+              v-model="said.onDate"
+              class="plain"
+              type="date"
+            /><span
+              v-if="failed?.at('onDate')"
+              class="wrong"
+              >{{ failed.at('onDate') }}</span
+            ></label
+          >
+        </div>
+        <label class="field"
+          ><span>In their words</span
+          ><input
+            v-model="said.text"
+            class="plain"
+          /><span
+            v-if="failed?.at('text')"
+            class="wrong"
+            >{{ failed.at('text') }}</span
+          ></label
+        >
+        <p
+          v-if="failed && !failed.errors.length"
+          class="note bad"
+          role="alert"
+        >
+          {{ failed.message }}
+        </p>
+        <button
+          class="btn act"
+          :disabled="busy"
+        >
+          Note it
+        </button>
       </form>
     </el-dialog>
-    <el-dialog :model-value="mail.about !== null" :title="mail.about ? reminderTitle(mail.about) : ''" width="600" @close="mail.about = null">
-      <form class="stack" @submit.prevent="remind"><div class="row"><label class="field grow"><span>To</span><input v-model="mail.first" class="plain" type="email"></label><label class="field grow"><span>and to</span><input v-model="mail.second" class="plain" type="email"></label></div><label class="field"><span>Subject</span><input v-model="mail.subject" class="plain"></label><label class="field"><span>Text</span><textarea v-model="mail.body" class="plain" rows="10" /></label><p v-if="failed" class="wrong">{{ failed.message }}</p><button class="btn act" :disabled="busy || !mail.first">Send this reminder</button></form>
+    <el-dialog
+      :model-value="mail.about !== null"
+      :title="mail.about ? reminderTitle(mail.about) : ''"
+      width="600"
+      @close="mail.about = null"
+    >
+      <form
+        class="stack"
+        @submit.prevent="remind"
+      >
+        <div class="row">
+          <label class="field grow"
+            ><span>To</span
+            ><input
+              v-model="mail.first"
+              class="plain"
+              type="email" /></label
+          ><label class="field grow"
+            ><span>and to</span
+            ><input
+              v-model="mail.second"
+              class="plain"
+              type="email"
+          /></label>
+        </div>
+        <label class="field"
+          ><span>Subject</span
+          ><input
+            v-model="mail.subject"
+            class="plain" /></label
+        ><label class="field"
+          ><span>Text</span
+          ><textarea
+            v-model="mail.body"
+            class="plain"
+            rows="10"
+          />
+        </label>
+        <p
+          v-if="failed"
+          class="wrong"
+        >
+          {{ failed.message }}
+        </p>
+        <button
+          class="btn act"
+          :disabled="busy || !mail.first"
+        >
+          Send this reminder
+        </button>
+      </form>
     </el-dialog>
-    <PaySheet v-if="paying" :model-value="true" :customer-id="paying.customerId" :number="paying.name" :due="dueOf(paying)" :mails="[paying.email].filter(Boolean)" @update:model-value="paying = null" @paid="again" />
+    <PaySheet
+      v-if="paying"
+      :model-value="true"
+      :customer-id="paying.customerId"
+      :number="paying.name"
+      :due="dueOf(paying)"
+      :mails="[paying.email].filter(Boolean)"
+      @update:model-value="paying = null"
+      @paid="again"
+    />
   </div>
-  <p v-else class="empty" role="status">{{ problem?.message ?? 'Adding up…' }}</p>
+  <p
+    v-else
+    class="empty"
+    role="status"
+  >
+    {{ problem?.message ?? 'Adding up…' }}
+  </p>
 </template>
 
 <style scoped>
-.unpaid { display: grid; grid-template-columns: minmax(0, 1fr) 312px; min-height: 100%; } .left { min-width: 0; } .buckets { display: grid; grid-template-columns: repeat(6, 1fr) 1.5fr; background: var(--sheet); border-bottom: 1px solid var(--rule-2); } .buckets > div { padding: 10px 12px; border-right: 1px solid var(--rule); display: flex; flex-direction: column; gap: 3px; min-width: 0; } .buckets b { font-size: 15px; } .buckets i { height: 6px; min-width: 1px; }
-.notices { list-style: none; margin: 12px 12px 0; padding: 0; display: flex; flex-direction: column; gap: 6px; } .date { width: 128px !important; min-height: 24px !important; padding: 1px 4px !important; } .head { padding: 12px; gap: 14px; } .link { border: 0; background: none; padding: 0; font-weight: 650; text-align: left; cursor: pointer; } .rest td { color: var(--ink-2); }
-aside { border-left: 1px solid var(--rule-2); background: #fbfcfb; padding: 14px; display: flex; flex-direction: column; gap: 10px; overflow: auto; } .wrap { flex-wrap: wrap; } ol { list-style: none; margin: 0; padding: 0 0 0 12px; border-left: 2px solid var(--green-2); } li { margin-bottom: 9px; }
+.unpaid {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 312px;
+  min-height: 100%;
+}
+.left {
+  min-width: 0;
+}
+.buckets {
+  display: grid;
+  grid-template-columns: repeat(6, 1fr) 1.5fr;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--rule-2);
+}
+.buckets > div {
+  padding: 10px 12px;
+  border-right: 1px solid var(--rule);
+  display: flex;
+  flex-direction: column;
+  gap: 3px;
+  min-width: 0;
+}
+.buckets b {
+  font-size: 15px;
+}
+.buckets i {
+  height: 6px;
+  min-width: 1px;
+}
+.notices {
+  list-style: none;
+  margin: 12px 12px 0;
+  padding: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+.date {
+  width: 128px !important;
+  min-height: 24px !important;
+  padding: 1px 4px !important;
+}
+.head {
+  padding: 12px;
+  gap: 14px;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0;
+  font-weight: 650;
+  text-align: left;
+  cursor: pointer;
+}
+.rest td {
+  color: var(--ink-2);
+}
+aside {
+  border-left: 1px solid var(--rule-2);
+  background: #fbfcfb;
+  padding: 14px;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  overflow: auto;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0 0 0 12px;
+  border-left: 2px solid var(--green-2);
+}
+li {
+  margin-bottom: 9px;
+}
 </style>

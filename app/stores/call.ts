@@ -7,7 +7,18 @@ import type { Answer } from '~~/shared/api'
 export type Draft = Answer<'call'>['draft']
 const key = (id: string) => `call:${id}`
 export const useCall = defineStore('call', {
-  state: () => ({ id: '', origin: 'telephone', draft: callDraft.getDefault() as Draft, kept: '', saving: false, alone: false, ended: false, heldBy: '', timer: 0 as unknown as ReturnType<typeof setTimeout>, book: { workOrderId: newId(), visitId: newId(), key: newId() } }),
+  state: () => ({
+    id: '',
+    origin: 'telephone',
+    draft: callDraft.getDefault() as Draft,
+    kept: '',
+    saving: false,
+    alone: false,
+    ended: false,
+    heldBy: '',
+    timer: 0 as unknown as ReturnType<typeof setTimeout>,
+    book: { workOrderId: newId(), visitId: newId(), key: newId() },
+  }),
   actions: {
     async open(id: string, fresh: boolean, today: string) {
       this.$reset()
@@ -35,16 +46,21 @@ export const useCall = defineStore('call', {
       this.saving = true
       const text = JSON.stringify(this.draft)
       try {
-        const kept = await send('saveCall', { params: { id: this.id }, body: { draft: this.draft, summary: summary.slice(0, 200), origin: this.origin === 'hand' ? 'hand' : 'telephone' } })
+        const kept = await send('saveCall', {
+          params: { id: this.id },
+          body: {
+            draft: this.draft,
+            summary: summary.slice(0, 200),
+            origin: this.origin === 'hand' ? 'hand' : 'telephone',
+          },
+        })
         this.kept = text
         this.alone = false
         this.heldBy = kept.heldBy
-      }
-      catch {
+      } catch {
         // The browser has it; the next change tries again.
         this.alone = true
-      }
-      finally {
+      } finally {
         this.saving = !this.alone && JSON.stringify(this.draft) !== text
       }
     },

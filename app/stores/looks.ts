@@ -5,28 +5,65 @@ import { scheduleFilter } from '~~/shared/dispatch'
 import { call, newId } from '~/lib/api'
 
 export type Filter = Answer<'looks'>['items'][number]['filter']
-type Visit = Pick<Answer<'placeVisit'>, 'technicianId' | 'crewIds' | 'alongIds' | 'territory' | 'skills' | 'state' | 'kind' | 'atRisk' | 'startAt'>
+type Visit = Pick<
+  Answer<'placeVisit'>,
+  | 'technicianId'
+  | 'crewIds'
+  | 'alongIds'
+  | 'territory'
+  | 'skills'
+  | 'state'
+  | 'kind'
+  | 'atRisk'
+  | 'startAt'
+>
 const KEPT = 'schedule-filter'
 const none = () => scheduleFilter.getDefault() as Filter
 function last(): Filter {
   try {
     return scheduleFilter.cast(JSON.parse(sessionStorage.getItem(KEPT) ?? '{}')) as Filter
-  }
-  catch {
+  } catch {
     return none()
   }
 }
-export const VISIT_STATES = [['late', 'promise at risk'], ['no_slot', 'no slot yet'], ['planned', 'planned'], ['driving', 'driving'], ['on_site', 'on site'], ['finished', 'finished'], ['no_access', 'no access']] as const
+export const VISIT_STATES = [
+  ['late', 'promise at risk'],
+  ['no_slot', 'no slot yet'],
+  ['planned', 'planned'],
+  ['driving', 'driving'],
+  ['on_site', 'on site'],
+  ['finished', 'finished'],
+  ['no_access', 'no access'],
+] as const
 export const useLooks = defineStore('looks', {
   state: () => ({ filter: last(), looks: [] as Answer<'looks'>['items'] }),
   getters: {
-    active: s => s.filter.technicianIds.length > 0 || Boolean(s.filter.territory || s.filter.skill || s.filter.state || s.filter.kind),
-    shows: s => (technicianId: string) => s.filter.technicianIds.length === 0 || s.filter.technicianIds.includes(technicianId),
-    fits: s => (v: Visit) => {
+    active: (s) =>
+      s.filter.technicianIds.length > 0 ||
+      Boolean(s.filter.territory || s.filter.skill || s.filter.state || s.filter.kind),
+    shows: (s) => (technicianId: string) =>
+      s.filter.technicianIds.length === 0 || s.filter.technicianIds.includes(technicianId),
+    fits: (s) => (v: Visit) => {
       const f = s.filter
-      const who = f.technicianIds.length === 0 || [v.technicianId, ...v.crewIds, ...v.alongIds].some(id => id !== null && f.technicianIds.includes(id))
-      const state = !f.state || (f.state === 'late' ? v.atRisk : f.state === 'no_slot' ? !v.startAt || !v.technicianId : v.state === f.state)
-      return who && state && (!f.territory || v.territory === f.territory) && (!f.skill || v.skills.includes(f.skill)) && (!f.kind || v.kind === f.kind)
+      const who =
+        f.technicianIds.length === 0 ||
+        [v.technicianId, ...v.crewIds, ...v.alongIds].some(
+          (id) => id !== null && f.technicianIds.includes(id),
+        )
+      const state =
+        !f.state ||
+        (f.state === 'late'
+          ? v.atRisk
+          : f.state === 'no_slot'
+            ? !v.startAt || !v.technicianId
+            : v.state === f.state)
+      return (
+        who &&
+        state &&
+        (!f.territory || v.territory === f.territory) &&
+        (!f.skill || v.skills.includes(f.skill)) &&
+        (!f.kind || v.kind === f.kind)
+      )
     },
   },
   actions: {
@@ -34,9 +71,19 @@ export const useLooks = defineStore('looks', {
       this.filter = filter
       sessionStorage.setItem(KEPT, JSON.stringify(filter))
     },
-    clear() { this.set(none()) },
-    async load() { this.looks = (await call('looks').catch(() => ({ items: this.looks }))).items },
-    async keep(name: string) { this.looks = (await call('keepLook', { body: { id: newId(), name, filter: this.filter } })).items },
-    async drop(id: string) { this.looks = (await call('dropLook', { params: { id } })).items },
+    clear() {
+      this.set(none())
+    },
+    async load() {
+      this.looks = (await call('looks').catch(() => ({ items: this.looks }))).items
+    },
+    async keep(name: string) {
+      this.looks = (
+        await call('keepLook', { body: { id: newId(), name, filter: this.filter } })
+      ).items
+    },
+    async drop(id: string) {
+      this.looks = (await call('dropLook', { params: { id } })).items
+    },
   },
 })

@@ -4,24 +4,37 @@ import { readAmount } from '~~/core/money/readAmount'
 
 export type Column = 'cost' | 'price'
 /** What is typed for an entry, and what stood there when it was typed. */
-export interface Edit { cost?: string, price?: string, byRule?: true, was: { cost: string | null, price: string } }
+export interface Edit {
+  cost?: string
+  price?: string
+  byRule?: true
+  was: { cost: string | null; price: string }
+}
 type Edits = Record<string, Edit>
-interface Row { id: string, cost: string | null, price: string }
+interface Row {
+  id: string
+  cost: string | null
+  price: string
+}
 const MOST_STEPS = 100
 
 export const usePriceEdits = defineStore('priceEdits', {
   state: () => ({ key: '', edits: {} as Edits, past: [] as Edits[], future: [] as Edits[] }),
   getters: {
-    ids: s => Object.keys(s.edits),
-    wrong: s => Object.entries(s.edits).flatMap(([id, e]) => (['cost', 'price'] as const).filter(c => e[c] !== undefined && readAmount(e[c]!) === null).map(column => ({ id, column, text: e[column]! }))),
+    ids: (s) => Object.keys(s.edits),
+    wrong: (s) =>
+      Object.entries(s.edits).flatMap(([id, e]) =>
+        (['cost', 'price'] as const)
+          .filter((c) => e[c] !== undefined && readAmount(e[c]!) === null)
+          .map((column) => ({ id, column, text: e[column]! })),
+      ),
   },
   actions: {
     open(personId: string) {
       this.key = `prices ${personId}`
       try {
         this.edits = JSON.parse(sessionStorage.getItem(this.key) ?? '{}') as Edits
-      }
-      catch {
+      } catch {
         this.edits = {}
       }
     },
@@ -35,7 +48,7 @@ export const usePriceEdits = defineStore('priceEdits', {
       sessionStorage.setItem(this.key, JSON.stringify(next))
     },
     /** Several cells in one step; an empty text takes back what was typed. */
-    write(cells: readonly { row: Row, column: Column, text: string }[]) {
+    write(cells: readonly { row: Row; column: Column; text: string }[]) {
       const next = { ...this.edits }
       for (const { row, column, text } of cells) {
         const edit: Edit = { ...(next[row.id] ?? { was: { cost: row.cost, price: row.price } }) }
@@ -43,13 +56,23 @@ export const usePriceEdits = defineStore('priceEdits', {
         const same = read !== null && Number(read) === Number(row[column])
         if (text === '' || same) Reflect.deleteProperty(edit, column)
         else edit[column] = read ?? text
-        if (edit.cost === undefined && edit.price === undefined) Reflect.deleteProperty(next, row.id)
+        if (edit.cost === undefined && edit.price === undefined)
+          Reflect.deleteProperty(next, row.id)
         else next[row.id] = edit
       }
       this.step(next)
     },
     follow(ids: readonly string[]) {
-      this.step({ ...this.edits, ...Object.fromEntries(ids.flatMap(id => (this.edits[id] ? [[id, { ...this.edits[id], price: undefined, byRule: true as const }]] : []))) })
+      this.step({
+        ...this.edits,
+        ...Object.fromEntries(
+          ids.flatMap((id) =>
+            this.edits[id]
+              ? [[id, { ...this.edits[id], price: undefined, byRule: true as const }]]
+              : [],
+          ),
+        ),
+      })
     },
     undo() {
       const last = this.past.at(-1)
@@ -72,7 +95,12 @@ export const usePriceEdits = defineStore('priceEdits', {
     },
     /** as the server takes it */
     each() {
-      return Object.entries(this.edits).map(([id, e]) => ({ id, cost: e.cost === undefined ? undefined : readAmount(e.cost)!, price: e.price === undefined ? undefined : readAmount(e.price)!, byRule: e.byRule }))
+      return Object.entries(this.edits).map(([id, e]) => ({
+        id,
+        cost: e.cost === undefined ? undefined : readAmount(e.cost)!,
+        price: e.price === undefined ? undefined : readAmount(e.price)!,
+        byRule: e.byRule,
+      }))
     },
   },
 })

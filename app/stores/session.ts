@@ -10,9 +10,9 @@ type Session = Answer<'session'>
 export const useSession = defineStore('session', {
   state: () => ({ me: null as Session | null, asked: false, readAt: 0 }),
   getters: {
-    role: state => state.me?.person.role ?? 'technician',
-    zone: state => state.me?.company.timeZone ?? 'UTC',
-    today: state => state.me?.today ?? '',
+    role: (state) => state.me?.person.role ?? 'technician',
+    zone: (state) => state.me?.company.timeZone ?? 'UTC',
+    today: (state) => state.me?.today ?? '',
   },
   actions: {
     keep(me: Session) {
@@ -25,8 +25,7 @@ export const useSession = defineStore('session', {
         this.asked = true
         try {
           this.keep(await call('session'))
-        }
-        catch {
+        } catch {
           this.me = null
           localStorage.removeItem('signed-in')
         }
@@ -47,20 +46,50 @@ export const useSession = defineStore('session', {
     },
     money(m: Money, symbol = true): string {
       const { locale } = this.me?.company ?? { locale: 'en-US' }
-      return new Intl.NumberFormat(locale, symbol ? { style: 'currency', currency: m.currency } : { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(m.amount as unknown as number)
+      return new Intl.NumberFormat(
+        locale,
+        symbol
+          ? { style: 'currency', currency: m.currency }
+          : { minimumFractionDigits: 2, maximumFractionDigits: 2 },
+      ).format(m.amount as unknown as number)
     },
     /** A state of work in the firm's own words. */
     state(state: string): string {
-      return (this.me?.company.stateLabels as Record<string, string> | undefined)?.[state] || (state === 'needs_slot' ? 'needs a slot' : state.replaceAll('_', ' '))
+      return (
+        (this.me?.company.stateLabels as Record<string, string> | undefined)?.[state] ||
+        (state === 'needs_slot' ? 'needs a slot' : state.replaceAll('_', ' '))
+      )
     },
     time(iso: string | null): string {
-      return iso ? new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: this.zone }).format(new Date(iso)) : ''
+      return iso
+        ? new Intl.DateTimeFormat('en-GB', {
+            hour: '2-digit',
+            minute: '2-digit',
+            timeZone: this.zone,
+          }).format(new Date(iso))
+        : ''
     },
     day(date: string, long = false): string {
-      return new Intl.DateTimeFormat('en-GB', { weekday: long ? 'long' : 'short', day: 'numeric', month: long ? 'long' : 'short', timeZone: 'UTC' }).format(new Date(`${date}T00:00Z`)).replace(',', '')
+      return new Intl.DateTimeFormat('en-GB', {
+        weekday: long ? 'long' : 'short',
+        day: 'numeric',
+        month: long ? 'long' : 'short',
+        timeZone: 'UTC',
+      })
+        .format(new Date(`${date}T00:00Z`))
+        .replace(',', '')
     },
     dayTime(iso: string): string {
-      return new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', timeZone: this.zone }).format(new Date(iso)).replaceAll(',', '')
+      return new Intl.DateTimeFormat('en-GB', {
+        weekday: 'short',
+        day: 'numeric',
+        month: 'short',
+        hour: '2-digit',
+        minute: '2-digit',
+        timeZone: this.zone,
+      })
+        .format(new Date(iso))
+        .replaceAll(',', '')
     },
   },
 })

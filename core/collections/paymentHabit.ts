@@ -4,10 +4,16 @@
  * @example paymentHabit([3, 5, 4]) // { medianDays: 4, spreadDays: 1, of: 3 }
  * Source: quantiles of type 7 (linear interpolation), as in most statistics software.
  */
-export function paymentHabit(daysFromDue: readonly number[]): { medianDays: number, spreadDays: number, of: number } | null {
+export function paymentHabit(
+  daysFromDue: readonly number[],
+): { medianDays: number; spreadDays: number; of: number } | null {
   if (daysFromDue.length < 2) return null
   const sorted = [...daysFromDue].sort((a, b) => a - b)
-  return { medianDays: Math.round(quantile(sorted, 0.5)), spreadDays: Math.max(1, Math.round((quantile(sorted, 0.75) - quantile(sorted, 0.25)) / 2)), of: sorted.length }
+  return {
+    medianDays: Math.round(quantile(sorted, 0.5)),
+    spreadDays: Math.max(1, Math.round((quantile(sorted, 0.75) - quantile(sorted, 0.25)) / 2)),
+    of: sorted.length,
+  }
 }
 
 /** Type 7 quantile of sorted values. @example quantile([3,6,7,8,8,10,13,15,16,20], 0.9) // 16.4 */

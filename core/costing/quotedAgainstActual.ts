@@ -1,7 +1,15 @@
 import { quantile } from '../collections/paymentHabit'
 
 /** How long a task takes in truth, against the hours that the book says. */
-export interface ActualHours { of: number, medianSeconds: number, /** from the lower to the upper quartile */ fromSeconds: number, toSeconds: number, quotedSeconds: number, /** what the book should say; null while it says right, or too little is known */ proposedSeconds: number | null }
+export interface ActualHours {
+  of: number
+  medianSeconds: number
+  /** from the lower to the upper quartile */ fromSeconds: number
+  toSeconds: number
+  quotedSeconds: number
+  /** what the book should say; null while it says right, or too little is known */ proposedSeconds:
+    number | null
+}
 const ENOUGH = 4
 const STEP = 360
 
@@ -11,7 +19,10 @@ const STEP = 360
  * @example quotedAgainstActual([3600, 4000, 4400, 5000], 2880)?.proposedSeconds // 4320: the median 4200, to tenths of an hour
  * Source: quartiles of type 7, as in most statistics software.
  */
-export function quotedAgainstActual(workedSeconds: readonly number[], quotedSeconds: number): ActualHours | null {
+export function quotedAgainstActual(
+  workedSeconds: readonly number[],
+  quotedSeconds: number,
+): ActualHours | null {
   if (workedSeconds.length === 0) return null
   const sorted = [...workedSeconds].sort((a, b) => a - b)
   const at = (p: number) => Math.round(quantile(sorted, p))
@@ -19,5 +30,12 @@ export function quotedAgainstActual(workedSeconds: readonly number[], quotedSeco
   const proposed = Math.max(STEP, Math.round(median / STEP) * STEP)
   const outside = quotedSeconds < from || quotedSeconds > to
   const better = Math.abs(proposed - median) < Math.abs(quotedSeconds - median)
-  return { of: sorted.length, medianSeconds: median, fromSeconds: from, toSeconds: to, quotedSeconds, proposedSeconds: sorted.length >= ENOUGH && outside && better ? proposed : null }
+  return {
+    of: sorted.length,
+    medianSeconds: median,
+    fromSeconds: from,
+    toSeconds: to,
+    quotedSeconds,
+    proposedSeconds: sorted.length >= ENOUGH && outside && better ? proposed : null,
+  }
 }

@@ -1,7 +1,13 @@
 /** The four-column account of a work order: promised, done, billed, paid; amounts net of tax in minor units. */
-export interface AccountLine { id: string, promisedMinor: number, doneMinor: number, billedMinor: number, paidMinor: number }
+export interface AccountLine {
+  id: string
+  promisedMinor: number
+  doneMinor: number
+  billedMinor: number
+  paidMinor: number
+}
 export interface Account {
-  lines: (AccountLine & { unpromisedMinor: number, unbilledMinor: number, unpaidMinor: number })[]
+  lines: (AccountLine & { unpromisedMinor: number; unbilledMinor: number; unpaidMinor: number })[]
   promisedMinor: number
   doneMinor: number
   billedMinor: number
@@ -21,18 +27,22 @@ export interface Account {
  */
 export function workOrderAccount(lines: readonly AccountLine[]): Account {
   const sum = (pick: (l: AccountLine) => number) => lines.reduce((all, l) => all + pick(l), 0)
-  const full = lines.map(l => ({
+  const full = lines.map((l) => ({
     ...l,
     unpromisedMinor: l.doneMinor === 0 ? 0 : l.doneMinor - l.promisedMinor,
     unbilledMinor: Math.max(0, l.doneMinor - l.billedMinor),
     unpaidMinor: l.billedMinor - l.paidMinor,
   }))
-  const promisedMinor = sum(l => l.promisedMinor)
-  const doneMinor = sum(l => l.doneMinor)
-  const billedMinor = sum(l => l.billedMinor)
-  const paidMinor = sum(l => l.paidMinor)
+  const promisedMinor = sum((l) => l.promisedMinor)
+  const doneMinor = sum((l) => l.doneMinor)
+  const billedMinor = sum((l) => l.billedMinor)
+  const paidMinor = sum((l) => l.paidMinor)
   return {
-    lines: full, promisedMinor, doneMinor, billedMinor, paidMinor,
+    lines: full,
+    promisedMinor,
+    doneMinor,
+    billedMinor,
+    paidMinor,
     beyondPromiseMinor: doneMinor - promisedMinor,
     toBillMinor: full.reduce((all, l) => all + l.unbilledMinor, 0),
     unpaidMinor: billedMinor - paidMinor,

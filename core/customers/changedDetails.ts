@@ -6,6 +6,11 @@ export type Details = Readonly<Record<string, string>>
  * order copied less.
  * @example changedDetails({ phone: '1', town: 'Otterfall' }, { phone: '2', town: 'Otterfall' }) // [{ name: 'phone', was: '1', is: '2' }]
  */
-export function changedDetails(copied: Details, now: Details): { name: string, was: string, is: string }[] {
-  return Object.keys(copied).filter(name => name in now && copied[name] !== now[name]).map(name => ({ name, was: copied[name]!, is: now[name]! }))
+export function changedDetails(
+  copied: Details,
+  now: Details,
+): { name: string; was: string; is: string }[] {
+  return Object.keys(copied)
+    .filter((name) => name in now && copied[name] !== now[name])
+    .map((name) => ({ name, was: copied[name]!, is: now[name]! }))
 }

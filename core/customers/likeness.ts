@@ -2,8 +2,17 @@ import { distance } from 'fastest-levenshtein'
 import { nameKey } from './matchIndex'
 
 /** What two records are compared by; numbers as digits. */
-export interface Comparable { id: string, name: string, phones: readonly string[], mails: readonly string[], places: readonly string[] }
-export interface Likeness { score: number, reasons: string[] }
+export interface Comparable {
+  id: string
+  name: string
+  phones: readonly string[]
+  mails: readonly string[]
+  places: readonly string[]
+}
+export interface Likeness {
+  score: number
+  reasons: string[]
+}
 
 /** 1 for the same words in any order, 0 for nothing in common: 1 − edits ÷ length over the sorted words. */
 export function nameLikeness(a: string, b: string): number {
@@ -25,9 +34,16 @@ export function likeness(a: Comparable, b: Comparable): Likeness {
     doubt *= 1 - weight
     reasons.push(reason)
   }
-  const common = (x: readonly string[], y: readonly string[]) => x.some(one => one !== '' && y.includes(one))
+  const common = (x: readonly string[], y: readonly string[]) =>
+    x.some((one) => one !== '' && y.includes(one))
   if (common(a.phones, b.phones)) say(0.5, 'same telephone number')
-  if (common(a.mails.map(m => m.toLowerCase()), b.mails.map(m => m.toLowerCase()))) say(0.6, 'same mail address')
+  if (
+    common(
+      a.mails.map((m) => m.toLowerCase()),
+      b.mails.map((m) => m.toLowerCase()),
+    )
+  )
+    say(0.6, 'same mail address')
   if (common(a.places.map(nameKey), b.places.map(nameKey))) say(0.5, 'same address')
   const names = nameLikeness(a.name, b.name)
   // Two people of one name who have each a number of their own are two people, until something else says otherwise.
@@ -51,13 +67,25 @@ export const PERHAPS_THE_SAME = 0.6
  * name's words are compared, so that it grows with what they share and not with the square of their number.
  * A key that more than 20 records share (a switchboard, a block of flats) is no evidence and is left out.
  */
-export function duplicatePairs(all: readonly Comparable[], limit = 200): { first: string, second: string, score: number, reasons: string[] }[] {
+export function duplicatePairs(
+  all: readonly Comparable[],
+  limit = 200,
+): { first: string; second: string; score: number; reasons: string[] }[] {
   const shared = new Map<string, Comparable[]>()
   for (const one of all) {
-    const keys = [...one.phones.map(p => `p${p}`), ...one.mails.map(m => `m${m.toLowerCase()}`), ...one.places.map(p => `a${nameKey(p)}`), `n${nameKey(one.name).split(' ').sort().join(' ')}`]
-    for (const key of new Set(keys)) if (key.length > 4) shared.set(key, [...(shared.get(key) ?? []), one])
+    const keys = [
+      ...one.phones.map((p) => `p${p}`),
+      ...one.mails.map((m) => `m${m.toLowerCase()}`),
+      ...one.places.map((p) => `a${nameKey(p)}`),
+      `n${nameKey(one.name).split(' ').sort().join(' ')}`,
+    ]
+    for (const key of new Set(keys))
+      if (key.length > 4) shared.set(key, [...(shared.get(key) ?? []), one])
   }
-  const pairs = new Map<string, { first: string, second: string, score: number, reasons: string[] }>()
+  const pairs = new Map<
+    string,
+    { first: string; second: string; score: number; reasons: string[] }
+  >()
   for (const group of shared.values()) {
     if (group.length < 2 || group.length > 20) continue
     for (let i = 0; i < group.length; i++) {
@@ -65,9 +93,12 @@ export function duplicatePairs(all: readonly Comparable[], limit = 200): { first
         const [a, b] = group[i]!.id < group[j]!.id ? [group[i]!, group[j]!] : [group[j]!, group[i]!]
         if (a.id === b.id || pairs.has(`${a.id} ${b.id}`)) continue
         const alike = likeness(a, b)
-        if (alike.score >= PERHAPS_THE_SAME) pairs.set(`${a.id} ${b.id}`, { first: a.id, second: b.id, ...alike })
+        if (alike.score >= PERHAPS_THE_SAME)
+          pairs.set(`${a.id} ${b.id}`, { first: a.id, second: b.id, ...alike })
       }
     }
   }
-  return [...pairs.values()].sort((x, y) => y.score - x.score || (x.first < y.first ? -1 : 1)).slice(0, limit)
+  return [...pairs.values()]
+    .sort((x, y) => y.score - x.score || (x.first < y.first ? -1 : 1))
+    .slice(0, limit)
 }

@@ -3,11 +3,32 @@ import { searchKey } from '../text/searchKey'
 import { spokenDigits } from '../text/spokenDigits'
 
 /** What is known of a customer that somebody on the telephone could say. Numbers are digits only. */
-export interface MatchDoc { id: string, name: string, contacts: string[], places: string[], mails: string[], phones: string[], serials: string[], other: string[] }
+export interface MatchDoc {
+  id: string
+  name: string
+  contacts: string[]
+  places: string[]
+  mails: string[]
+  phones: string[]
+  serials: string[]
+  other: string[]
+}
 export type MatchField = 'name' | 'contacts' | 'places' | 'mails' | 'phones' | 'serials' | 'other'
-export interface Found { id: string, score: number, why: { field: MatchField, word: string }[] }
+export interface Found {
+  id: string
+  score: number
+  why: { field: MatchField; word: string }[]
+}
 
-const BOOST: Record<MatchField, number> = { name: 4, phones: 4, serials: 4, contacts: 3, mails: 2, places: 2, other: 1 }
+const BOOST: Record<MatchField, number> = {
+  name: 4,
+  phones: 4,
+  serials: 4,
+  contacts: 3,
+  mails: 2,
+  places: 2,
+  other: 1,
+}
 const FIELDS = Object.keys(BOOST) as MatchField[]
 /** The words of a name as people type them: O'Duya is one word, with or without its sign. */
 export const nameKey = (text: string): string => searchKey(text.replace(/['’`]/g, ''))
@@ -16,16 +37,23 @@ export const nameKey = (text: string): string => searchKey(text.replace(/['’`]
 function termsOf(doc: MatchDoc, field: MatchField): string {
   if (field === 'phones') return doc.phones.flatMap(phoneTerms).join(' ')
   // A mail address is one word, and what stands before its sign are words; half of the world shares the rest.
-  if (field === 'mails') return doc.mails.map(m => `${m.toLowerCase()} ${nameKey(m.split('@')[0]!)}`).join(' ')
+  if (field === 'mails')
+    return doc.mails.map((m) => `${m.toLowerCase()} ${nameKey(m.split('@')[0]!)}`).join(' ')
   // A serial number is typed with and without its dash.
-  if (field === 'serials') return doc.serials.flatMap(s => [nameKey(s), nameKey(s).replaceAll(' ', '')]).join(' ')
+  if (field === 'serials')
+    return doc.serials.flatMap((s) => [nameKey(s), nameKey(s).replaceAll(' ', '')]).join(' ')
   const value = doc[field]
   return (typeof value === 'string' ? [value] : value).map(nameKey).join(' ')
 }
 /** The word with two neighbouring letters exchanged, the commonest slip that two edits would be needed for. */
-const exchanged = (word: string): string[] => Array.from({ length: word.length - 1 }, (_, i) => word.slice(0, i) + word[i + 1] + word[i] + word.slice(i + 2)).filter(w => w !== word)
+const exchanged = (word: string): string[] =>
+  Array.from(
+    { length: word.length - 1 },
+    (_, i) => word.slice(0, i) + word[i + 1] + word[i] + word.slice(i + 2),
+  ).filter((w) => w !== word)
 /** Every way in which a number is said: all of it, without the area, its last four. */
-const phoneTerms = (digits: string): string[] => (digits.length < 4 ? [digits] : [...new Set([digits, digits.slice(-7), digits.slice(-4)])])
+const phoneTerms = (digits: string): string[] =>
+  digits.length < 4 ? [digits] : [...new Set([digits, digits.slice(-7), digits.slice(-4)])]
 
 /**
  * An index of customers that forgives typos and understands spoken numbers. Every word of the question must be found;
@@ -39,8 +67,8 @@ export function matchIndex(docs: readonly MatchDoc[]) {
   const search = new MiniSearch<MatchDoc>({
     fields: FIELDS,
     extractField: (doc, field) => (field === 'id' ? doc.id : termsOf(doc, field as MatchField)),
-    tokenize: text => text.split(' ').filter(Boolean),
-    processTerm: term => term,
+    tokenize: (text) => text.split(' ').filter(Boolean),
+    processTerm: (term) => term,
     searchOptions: { boost: BOOST, weights: { fuzzy: 0.3, prefix: 0.6 } },
   })
   // Words of places that very many share (a town, "road") are not searched but looked up in what the other words find.
@@ -49,31 +77,66 @@ export function matchIndex(docs: readonly MatchDoc[]) {
   function remember(doc: MatchDoc): void {
     const words = termsOf(doc, 'places')
     places.set(doc.id, ` ${words} `)
-    for (const word of new Set(words.split(' '))) frequency.set(word, (frequency.get(word) ?? 0) + 1)
+    for (const word of new Set(words.split(' ')))
+      frequency.set(word, (frequency.get(word) ?? 0) + 1)
   }
-  const isCommon = (word: string) => search.documentCount > 2000 && (frequency.get(word) ?? 0) > search.documentCount * 0.02
+  const isCommon = (word: string) =>
+    search.documentCount > 2000 && (frequency.get(word) ?? 0) > search.documentCount * 0.02
   docs.forEach(remember)
   search.addAll(docs)
-  const shape = (r: SearchResult): Found => ({ id: r.id as string, score: r.score, why: Object.entries(r.match).map(([word, fields]) => ({ word, field: fields[0] as MatchField })) })
+  const shape = (r: SearchResult): Found => ({
+    id: r.id as string,
+    score: r.score,
+    why: Object.entries(r.match).map(([word, fields]) => ({
+      word,
+      field: fields[0] as MatchField,
+    })),
+  })
 
   /** One word of the question, as a query of its own. */
   function one(word: string, fuzzy: boolean) {
-    if (word.includes('@')) return { queries: [word], fields: ['mails'], prefix: true, fuzzy: fuzzy ? 1 : false as const }
+    if (word.includes('@'))
+      return {
+        queries: [word],
+        fields: ['mails'],
+        prefix: true,
+        fuzzy: fuzzy ? 1 : (false as const),
+      }
     // A long number is a telephone number: with an area or country before it, its last ten or seven decide.
-    if (/^\d{7,}$/.test(word)) return { queries: [...new Set([word, word.slice(-10), word.slice(-7)])], combineWith: 'OR' as const, fields: ['phones', 'serials'], prefix: true, fuzzy: fuzzy ? 1 : false as const }
+    if (/^\d{7,}$/.test(word))
+      return {
+        queries: [...new Set([word, word.slice(-10), word.slice(-7)])],
+        combineWith: 'OR' as const,
+        fields: ['phones', 'serials'],
+        prefix: true,
+        fuzzy: fuzzy ? 1 : (false as const),
+      }
     const misspelt = fuzzy && !/^\d+$/.test(word) && word.length > 3
     return {
-      queries: misspelt ? [word, ...exchanged(word)] : [word], combineWith: 'OR' as const,
+      queries: misspelt ? [word, ...exchanged(word)] : [word],
+      combineWith: 'OR' as const,
       // The beginning of one or two signs would be half of everybody.
-      prefix: word.length > 2, fuzzy: misspelt ? (word.length > 10 ? 2 : 1) : false as const,
+      prefix: word.length > 2,
+      fuzzy: misspelt ? (word.length > 10 ? 2 : 1) : (false as const),
     }
   }
-  const ask = (words: string[], fuzzy: boolean, combineWith: 'AND' | 'OR'): SearchResult[] => search.search({ combineWith, queries: words.map(word => one(word, fuzzy)) })
+  const ask = (words: string[], fuzzy: boolean, combineWith: 'AND' | 'OR'): SearchResult[] =>
+    search.search({ combineWith, queries: words.map((word) => one(word, fuzzy)) })
   return {
     /** Customers that the words could mean, best first. */
     find(question: string, limit = 8): Found[] {
-      const mails = question.toLowerCase().split(/\s+/).filter(w => /^[^@]+@/.test(w))
-      const words = [...mails, ...spokenDigits(nameKey(question.replace(/\S+@\S*/g, ' ')).split(' ').filter(Boolean))].slice(0, 8)
+      const mails = question
+        .toLowerCase()
+        .split(/\s+/)
+        .filter((w) => /^[^@]+@/.test(w))
+      const words = [
+        ...mails,
+        ...spokenDigits(
+          nameKey(question.replace(/\S+@\S*/g, ' '))
+            .split(' ')
+            .filter(Boolean),
+        ),
+      ].slice(0, 8)
       if (words.length === 0) return []
       // A serial number in two parts: "vx 12345".
       const serial = /\b([a-z]{1,3}) (\d{4,})\b/.exec(words.join(' '))
@@ -81,17 +144,25 @@ export function matchIndex(docs: readonly MatchDoc[]) {
         const exact = ask([serial[1]! + serial[2]!], false, 'AND')
         if (exact.length) return exact.slice(0, limit).map(shape)
       }
-      const [common, rare] = [words.filter(isCommon), words.filter(w => !isCommon(w))]
+      const [common, rare] = [words.filter(isCommon), words.filter((w) => !isCommon(w))]
       if (common.length && rare.length) {
-        const near = ask(rare, false, 'AND').filter(r => common.every(w => places.get(r.id as string)!.includes(` ${w}`)))
-        if (near.length) return near.slice(0, limit).map(r => ({ ...shape(r), why: [...shape(r).why, ...common.map(word => ({ field: 'places' as const, word }))] }))
+        const near = ask(rare, false, 'AND').filter((r) =>
+          common.every((w) => places.get(r.id as string)!.includes(` ${w}`)),
+        )
+        if (near.length)
+          return near.slice(0, limit).map((r) => ({
+            ...shape(r),
+            why: [...shape(r).why, ...common.map((word) => ({ field: 'places' as const, word }))],
+          }))
       }
       let found = ask(words, false, 'AND')
       if (found.length === 0) found = ask(words, true, 'AND')
       if (found.length === 0 && words.length > 1) {
         // Half of the words, or one that is long enough to mean somebody.
         const enough = Math.ceil(words.length / 2)
-        found = ask(words, true, 'OR').filter(r => r.queryTerms.length >= enough || r.queryTerms.some(t => t.length > 4)).sort((a, b) => b.queryTerms.length - a.queryTerms.length || b.score - a.score)
+        found = ask(words, true, 'OR')
+          .filter((r) => r.queryTerms.length >= enough || r.queryTerms.some((t) => t.length > 4))
+          .sort((a, b) => b.queryTerms.length - a.queryTerms.length || b.score - a.score)
       }
       return found.slice(0, limit).map(shape)
     },
@@ -112,7 +183,9 @@ export function matchIndex(docs: readonly MatchDoc[]) {
       places.delete(id)
       if (search.has(id)) search.discard(id)
     },
-    get size() { return search.documentCount },
+    get size() {
+      return search.documentCount
+    },
   }
 }
 export type MatchIndex = ReturnType<typeof matchIndex>

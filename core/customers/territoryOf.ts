@@ -3,7 +3,10 @@
  * more exact 04107. None where no territory names it.
  * @example territoryOf('04107', [{ id: 'a', postcodes: ['041'] }, { id: 'b', postcodes: ['04107'] }])?.id // 'b'
  */
-export function territoryOf<T extends { postcodes: readonly string[] }>(postcode: string, territories: readonly T[]): T | null {
+export function territoryOf<T extends { postcodes: readonly string[] }>(
+  postcode: string,
+  territories: readonly T[],
+): T | null {
   const key = postcode.replace(/\s/g, '').toUpperCase()
   if (!key) return null
   let best: T | null = null

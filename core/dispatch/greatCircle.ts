@@ -1,5 +1,8 @@
 /** Degrees, WGS 84. */
-export interface Place { lat: number, lon: number }
+export interface Place {
+  lat: number
+  lon: number
+}
 
 /**
  * Metres between two places on a sphere (haversine).
@@ -11,6 +14,8 @@ export function greatCircle(a: Place, b: Place): number {
   const rad = Math.PI / 180
   const dLat = (b.lat - a.lat) * rad
   const dLon = (b.lon - a.lon) * rad
-  const h = Math.sin(dLat / 2) ** 2 + Math.cos(a.lat * rad) * Math.cos(b.lat * rad) * Math.sin(dLon / 2) ** 2
+  const h =
+    Math.sin(dLat / 2) ** 2 +
+    Math.cos(a.lat * rad) * Math.cos(b.lat * rad) * Math.sin(dLon / 2) ** 2
   return 2 * EARTH_RADIUS_M * Math.asin(Math.min(1, Math.sqrt(h)))
 }

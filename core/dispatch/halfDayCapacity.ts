@@ -7,7 +7,14 @@ import type { Span } from './plan/instance'
  * @param away time off and holidays; same unit as `noon`, milliseconds
  * @example halfDayCapacity({ morning: 3, afternoon: 3 }, [], noon) // { morning: 3, afternoon: 3 }
  */
-export function halfDayCapacity(hours: { morning: number, afternoon: number } | undefined, away: readonly Span[], noon: number): { morning: number, afternoon: number } {
-  const here = (at: number) => !away.some(a => a.from <= at && at < a.to)
-  return { morning: here(noon - 7_200_000) ? hours?.morning ?? 0 : 0, afternoon: here(noon + 7_200_000) ? hours?.afternoon ?? 0 : 0 }
+export function halfDayCapacity(
+  hours: { morning: number; afternoon: number } | undefined,
+  away: readonly Span[],
+  noon: number,
+): { morning: number; afternoon: number } {
+  const here = (at: number) => !away.some((a) => a.from <= at && at < a.to)
+  return {
+    morning: here(noon - 7_200_000) ? (hours?.morning ?? 0) : 0,
+    afternoon: here(noon + 7_200_000) ? (hours?.afternoon ?? 0) : 0,
+  }
 }

@@ -12,7 +12,13 @@ import { roundToMinor } from '../money/roundToMinor'
  */
 export function discountOf(text: string, ofMinor: number, currency: string): number | null {
   const percent = /^\s*(\d{1,3}(?:\.\d{1,4})?)\s*%\s*$/.exec(text)?.[1]
-  if (percent !== undefined) return new Decimal(percent).gt(100) ? null : roundToMinor(new Decimal(minorToDecimal(ofMinor, currency)).times(percent).div(100), currency)
+  if (percent !== undefined)
+    return new Decimal(percent).gt(100)
+      ? null
+      : roundToMinor(
+          new Decimal(minorToDecimal(ofMinor, currency)).times(percent).div(100),
+          currency,
+        )
   const amount = readAmount(text)
   return amount === null ? null : roundToMinor(amount, currency)
 }

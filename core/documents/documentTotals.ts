@@ -3,7 +3,9 @@ import { taxTotals, type TaxMode, type TaxRate, type TaxTotal } from '../tax/tax
 import { lineNet, type PricedLine } from './lineNet'
 import { InvalidValue } from '../errors/InvalidValue'
 
-export interface DocumentLine extends PricedLine { taxes: readonly TaxRate[] }
+export interface DocumentLine extends PricedLine {
+  taxes: readonly TaxRate[]
+}
 export interface DocumentTotals {
   /** net of each line after its own discount, before a document discount */
   lineNets: number[]
@@ -27,18 +29,40 @@ export interface DocumentTotals {
  */
 export function documentTotals(
   lines: readonly DocumentLine[],
-  options: { mode: TaxMode, currency: string, exempt?: boolean, discountMinor?: number },
+  options: { mode: TaxMode; currency: string; exempt?: boolean; discountMinor?: number },
 ): DocumentTotals {
   const { mode, currency, exempt = false, discountMinor = 0 } = options
-  const lineNets = lines.map(line => lineNet(line, currency))
+  const lineNets = lines.map((line) => lineNet(line, currency))
   const sum = lineNets.reduce((all, net) => all + net, 0)
-  if (discountMinor < 0 || discountMinor > Math.max(sum, 0)) throw new InvalidValue('The discount is larger than the lines.')
-  const shares = discountMinor === 0 ? lineNets.map(() => 0) : shareAmount(discountMinor, lineNets.map(net => Math.max(net, 0)))
+  if (discountMinor < 0 || discountMinor > Math.max(sum, 0))
+    throw new InvalidValue('The discount is larger than the lines.')
+  const shares =
+    discountMinor === 0
+      ? lineNets.map(() => 0)
+      : shareAmount(
+          discountMinor,
+          lineNets.map((net) => Math.max(net, 0)),
+        )
   const lineBases = lineNets.map((net, i) => net - shares[i]!)
-  const taxes = exempt ? [] : taxTotals(lines.map((line, i) => ({ netMinor: lineBases[i]!, taxes: line.taxes })), mode, currency)
+  const taxes = exempt
+    ? []
+    : taxTotals(
+        lines.map((line, i) => ({ netMinor: lineBases[i]!, taxes: line.taxes })),
+        mode,
+        currency,
+      )
   const taxMinor = taxes.reduce((all, tax) => all + tax.taxMinor, 0)
   const afterDiscount = sum - discountMinor
   const netMinor = mode === 'included' ? afterDiscount - taxMinor : afterDiscount
   const totalMinor = mode === 'added' ? afterDiscount + taxMinor : afterDiscount
-  return { lineNets, lineBases, netMinor, discountMinor, taxes, taxMinor, totalMinor, payableMinor: mode === 'withheld' ? totalMinor - taxMinor : totalMinor }
+  return {
+    lineNets,
+    lineBases,
+    netMinor,
+    discountMinor,
+    taxes,
+    taxMinor,
+    totalMinor,
+    payableMinor: mode === 'withheld' ? totalMinor - taxMinor : totalMinor,
+  }
 }

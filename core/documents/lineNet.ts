@@ -19,6 +19,8 @@ export interface PricedLine {
  */
 export function lineNet(line: PricedLine, currency: string): number {
   const gross = roundToMinor(new Decimal(line.quantity).times(line.unitPrice), currency)
-  const byRate = line.discountRate ? roundToMinor(new Decimal(minorToDecimal(gross, currency)).times(line.discountRate), currency) : 0
+  const byRate = line.discountRate
+    ? roundToMinor(new Decimal(minorToDecimal(gross, currency)).times(line.discountRate), currency)
+    : 0
   return gross - byRate - (line.discountMinor ?? 0)
 }

@@ -6,7 +6,9 @@ import { Decimal } from '../money/decimal'
  * Source: common practice of the trade: (net − cost) / net.
  */
 export function margin(netMinor: number, costMinor: number): number | null {
-  return netMinor === 0 ? null : new Decimal(netMinor).minus(costMinor).div(netMinor).toDecimalPlaces(4).toNumber()
+  return netMinor === 0
+    ? null
+    : new Decimal(netMinor).minus(costMinor).div(netMinor).toDecimalPlaces(4).toNumber()
 }
 
 /**
@@ -15,5 +17,7 @@ export function margin(netMinor: number, costMinor: number): number | null {
  * Source: common practice of the trade: (net − cost) / cost.
  */
 export function markup(netMinor: number, costMinor: number): number | null {
-  return costMinor === 0 ? null : new Decimal(netMinor).minus(costMinor).div(costMinor).toDecimalPlaces(4).toNumber()
+  return costMinor === 0
+    ? null
+    : new Decimal(netMinor).minus(costMinor).div(costMinor).toDecimalPlaces(4).toNumber()
 }

@@ -1,13 +1,20 @@
 import { minorToDecimal } from '../money/formatMinor'
 
-export interface JournalEntry { on: string, code: string, memo: string, postings: { account: string, amountMinor: number }[] }
+export interface JournalEntry {
+  on: string
+  code: string
+  memo: string
+  postings: { account: string; amountMinor: number }[]
+}
 
 /**
  * What a journal begins with: the currency and the accounts, declared. Entries follow, each by `writeEntry`.
  * @example writeJournalHead(['assets:bank'], 'USD') // 'commodity 1,000.00 USD\naccount assets:bank\n\n'
  */
 export function writeJournalHead(accounts: readonly string[], currency: string): string {
-  return [`commodity 1,000.00 ${currency}`, ...accounts.map(a => `account ${a}`), '', ''].join('\n')
+  return [`commodity 1,000.00 ${currency}`, ...accounts.map((a) => `account ${a}`), '', ''].join(
+    '\n',
+  )
 }
 
 /**
@@ -19,7 +26,10 @@ export function writeJournalHead(accounts: readonly string[], currency: string):
 export function writeEntry(entry: JournalEntry, currency: string): string {
   return [
     `${entry.on} * (${entry.code}) ${entry.memo.replace(/[\r\n;|]+/g, ' ').trim()}`,
-    ...entry.postings.map(p => `    ${p.account}  ${minorToDecimal(p.amountMinor, currency)} ${currency}`),
-    '', '',
+    ...entry.postings.map(
+      (p) => `    ${p.account}  ${minorToDecimal(p.amountMinor, currency)} ${currency}`,
+    ),
+    '',
+    '',
   ].join('\n')
 }

@@ -1,7 +1,10 @@
 import Papa from 'papaparse'
 import { InvalidValue } from '../errors/InvalidValue'
 
-export interface Table { head: string[], rows: string[][] }
+export interface Table {
+  head: string[]
+  rows: string[][]
+}
 
 /**
  * Reads comma-separated values as RFC 4180 describes them, and their relatives with semicolons or tabs: quotes, doubled
@@ -11,12 +14,17 @@ export interface Table { head: string[], rows: string[][] }
  * @example readCsv('name;town\n"Marrow; Son";Otterfall').rows // [['Marrow; Son', 'Otterfall']]
  */
 export function readCsv(text: string): Table {
-  if (/\u0000|\uFFFD{2}/.test(text.slice(0, 4000))) throw new InvalidValue('This is not a text file with comma-separated values.')
+  if (/\u0000|\uFFFD{2}/.test(text.slice(0, 4000)))
+    throw new InvalidValue('This is not a text file with comma-separated values.')
   const plain = text.replace(/^\uFEFF/, '')
-  const { data } = Papa.parse<string[]>(plain, { skipEmptyLines: 'greedy', delimiter: separatorOf(plain) })
-  const [head, ...rows] = data.map(row => row.map(cell => cell.trim()))
-  if (!head || head.every(cell => cell === '')) throw new InvalidValue('There is nothing in this file.')
-  return { head, rows: rows.map(row => head.map((_, i) => row[i] ?? '')) }
+  const { data } = Papa.parse<string[]>(plain, {
+    skipEmptyLines: 'greedy',
+    delimiter: separatorOf(plain),
+  })
+  const [head, ...rows] = data.map((row) => row.map((cell) => cell.trim()))
+  if (!head || head.every((cell) => cell === ''))
+    throw new InvalidValue('There is nothing in this file.')
+  return { head, rows: rows.map((row) => head.map((_, i) => row[i] ?? '')) }
 }
 /** The sign that divides the first row most often outside quotes; a comma where none does. */
 function separatorOf(text: string): string {

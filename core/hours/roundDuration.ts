@@ -1,4 +1,5 @@
-export type DurationPolicy = { kind: 'exact' } | { kind: 'nearest' | 'up', stepSeconds: number, minimumSeconds?: number }
+export type DurationPolicy =
+  { kind: 'exact' } | { kind: 'nearest' | 'up'; stepSeconds: number; minimumSeconds?: number }
 
 /**
  * A duration rounded by policy, in seconds; `nearest` takes a half step up.
@@ -9,5 +10,5 @@ export function roundDuration(seconds: number, policy: DurationPolicy): number {
   if (policy.kind === 'exact') return seconds
   const steps = seconds / policy.stepSeconds
   const whole = policy.kind === 'up' ? Math.ceil(steps) : Math.floor(steps + 0.5)
-  return Math.max(whole * policy.stepSeconds, seconds > 0 ? policy.minimumSeconds ?? 0 : 0)
+  return Math.max(whole * policy.stepSeconds, seconds > 0 ? (policy.minimumSeconds ?? 0) : 0)
 }

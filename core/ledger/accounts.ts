@@ -16,6 +16,17 @@ export const ACCOUNTS = {
 export type AccountKey = keyof typeof ACCOUNTS
 
 /** The account that a payment of this kind lands in. */
-export const PAYMENT_ACCOUNT = { cash: 'cash', cheque: 'undeposited', card: 'card', transfer: 'bank' } as const
+export const PAYMENT_ACCOUNT = {
+  cash: 'cash',
+  cheque: 'undeposited',
+  card: 'card',
+  transfer: 'bank',
+} as const
 /** The income account of a kind of line. */
-export const INCOME_ACCOUNT = { task: 'incomeTask', labour: 'incomeLabour', part: 'incomePart', charge: 'incomeCharge', other: 'incomeCharge' } as const
+export const INCOME_ACCOUNT = {
+  task: 'incomeTask',
+  labour: 'incomeLabour',
+  part: 'incomePart',
+  charge: 'incomeCharge',
+  other: 'incomeCharge',
+} as const

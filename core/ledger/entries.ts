@@ -1,7 +1,10 @@
 import type { AccountKey } from './accounts'
 
 /** Debit positive, credit negative, minor units. */
-export interface Posting { account: AccountKey, amountMinor: number }
+export interface Posting {
+  account: AccountKey
+  amountMinor: number
+}
 
 /**
  * The postings, merged by account and without zeros, when they balance.
@@ -13,21 +16,32 @@ export function balanced(postings: readonly Posting[]): Posting[] {
     if (!Number.isSafeInteger(p.amountMinor)) throw new RangeError('postings are whole minor units')
     sums.set(p.account, (sums.get(p.account) ?? 0) + p.amountMinor)
   }
-  if ([...sums.values()].reduce((all, a) => all + a, 0) !== 0) throw new RangeError('the entry does not balance')
-  return [...sums].filter(([, amountMinor]) => amountMinor !== 0).map(([account, amountMinor]) => ({ account, amountMinor }))
+  if ([...sums.values()].reduce((all, a) => all + a, 0) !== 0)
+    throw new RangeError('the entry does not balance')
+  return [...sums]
+    .filter(([, amountMinor]) => amountMinor !== 0)
+    .map(([account, amountMinor]) => ({ account, amountMinor }))
 }
 
 /** Invoice sent: receivable / income by kind of line, tax payable. With tax inside prices, income is what is left of it. */
-export function invoiceEntry(invoice: { totalMinor: number, taxMinor: number, income: readonly { account: AccountKey, amountMinor: number }[] }): Posting[] {
+export function invoiceEntry(invoice: {
+  totalMinor: number
+  taxMinor: number
+  income: readonly { account: AccountKey; amountMinor: number }[]
+}): Posting[] {
   return balanced([
     { account: 'receivable', amountMinor: invoice.totalMinor },
     { account: 'tax', amountMinor: -invoice.taxMinor },
-    ...invoice.income.map(i => ({ account: i.account, amountMinor: -i.amountMinor })),
+    ...invoice.income.map((i) => ({ account: i.account, amountMinor: -i.amountMinor })),
   ])
 }
 
 /** Payment: money account / receivable for what is applied, customer deposits for what is left over. */
-export function paymentEntry(payment: { account: AccountKey, amountMinor: number, appliedMinor: number }): Posting[] {
+export function paymentEntry(payment: {
+  account: AccountKey
+  amountMinor: number
+  appliedMinor: number
+}): Posting[] {
   return balanced([
     { account: payment.account, amountMinor: payment.amountMinor },
     { account: 'receivable', amountMinor: -payment.appliedMinor },
@@ -47,7 +61,8 @@ export function applicationEntry(amountMinor: number): Posting[] {
 }
 
 /** The mirror of an entry: a bounced cheque, a refund, a credit note. */
-export const reversal = (postings: readonly Posting[]): Posting[] => balanced(postings.map(p => ({ ...p, amountMinor: -p.amountMinor })))
+export const reversal = (postings: readonly Posting[]): Posting[] =>
+  balanced(postings.map((p) => ({ ...p, amountMinor: -p.amountMinor })))
 
 /**
  * What one customer has in the accounts kept by customer, handed to another: each account once out of the one and once
@@ -55,5 +70,10 @@ export const reversal = (postings: readonly Posting[]): Posting[] => balanced(po
  * @example transferEntry([{ account: 'receivable', amountMinor: 500 }]) // −500 'from', +500 'to'
  */
 export function transferEntry(balances: readonly Posting[]): (Posting & { side: 'from' | 'to' })[] {
-  return balances.filter(b => b.amountMinor !== 0).flatMap(({ account, amountMinor }) => [{ account, amountMinor: -amountMinor, side: 'from' as const }, { account, amountMinor, side: 'to' as const }])
+  return balances
+    .filter((b) => b.amountMinor !== 0)
+    .flatMap(({ account, amountMinor }) => [
+      { account, amountMinor: -amountMinor, side: 'from' as const },
+      { account, amountMinor, side: 'to' as const },
+    ])
 }

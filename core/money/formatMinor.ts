@@ -3,7 +3,10 @@ import { Decimal } from './decimal'
 import { InvalidValue } from '../errors/InvalidValue'
 
 /** Money on the wire: a decimal string and its currency, never a float. */
-export interface Money { amount: string, currency: string }
+export interface Money {
+  amount: string
+  currency: string
+}
 
 /** Minor units as a plain decimal string. @example minorToDecimal(33835, 'USD') // '338.35' */
 export function minorToDecimal(minor: number, currency: string): string {
@@ -15,7 +18,10 @@ export function minorToDecimal(minor: number, currency: string): string {
 }
 
 /** Minor units as wire money. @example toMoney(33835, 'USD') // { amount: '338.35', currency: 'USD' } */
-export const toMoney = (minor: number, currency: string): Money => ({ amount: minorToDecimal(minor, currency), currency })
+export const toMoney = (minor: number, currency: string): Money => ({
+  amount: minorToDecimal(minor, currency),
+  currency,
+})
 
 /**
  * A typed or sent decimal as minor units; more decimals than the currency has are refused, not rounded.
@@ -23,9 +29,11 @@ export const toMoney = (minor: number, currency: string): Money => ({ amount: mi
  * @example decimalToMinor('100.00', 'USD') // 10000
  */
 export function decimalToMinor(amount: string, currency: string): number {
-  if (!/^-?\d{1,13}(\.\d+)?$/.test(amount.trim())) throw new InvalidValue('Write the amount as a number, for example 100.00.')
+  if (!/^-?\d{1,13}(\.\d+)?$/.test(amount.trim()))
+    throw new InvalidValue('Write the amount as a number, for example 100.00.')
   const exponent = currencyExponent(currency)
   const decimal = new Decimal(amount.trim())
-  if (decimal.decimalPlaces() > exponent) throw new InvalidValue(`${currency} has ${exponent} decimals; ${amount} has more.`)
+  if (decimal.decimalPlaces() > exponent)
+    throw new InvalidValue(`${currency} has ${exponent} decimals; ${amount} has more.`)
   return decimal.times(new Decimal(10).pow(exponent)).toNumber()
 }

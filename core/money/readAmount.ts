@@ -7,6 +7,9 @@ import { Decimal } from './decimal'
  * @example readAmount('12,5') // null: whether that is 12.5 or 125 nobody can tell
  */
 export function readAmount(text: string): string | null {
-  const plain = text.trim().replace(/^[^\d.,-]{1,3}\s?/, '').replace(/(?<=\d),(?=\d{3}(\D|$))/g, '')
+  const plain = text
+    .trim()
+    .replace(/^[^\d.,-]{1,3}\s?/, '')
+    .replace(/(?<=\d),(?=\d{3}(\D|$))/g, '')
   return /^\d{1,9}(\.\d{1,4})?$/.test(plain) ? new Decimal(plain).toString() : null
 }

@@ -11,7 +11,9 @@ import { InvalidValue } from '../errors/InvalidValue'
  * Source: ISO 4217 for the exponent; rounding half away from zero is the trade's (half-even would give 202.42).
  */
 export function roundToMinor(amount: DecimalInput, currency: string): number {
-  const minor = new Decimal(amount).times(TENS[currencyExponent(currency)]!).toDecimalPlaces(0, Decimal.ROUND_HALF_UP)
+  const minor = new Decimal(amount)
+    .times(TENS[currencyExponent(currency)]!)
+    .toDecimalPlaces(0, Decimal.ROUND_HALF_UP)
   const value = minor.toNumber()
   if (!Number.isSafeInteger(value)) throw new InvalidValue('amount out of range')
   return value === 0 ? 0 : value

@@ -5,4 +5,7 @@ import type { Money } from './formatMinor'
  * @param locale BCP 47
  * @example sayMoney({ amount: '1759.80', currency: 'USD' }, 'en-US') // '$1,759.80'
  */
-export const sayMoney = (money: Money, locale: string): string => new Intl.NumberFormat(locale, { style: 'currency', currency: money.currency }).format(money.amount as unknown as number)
+export const sayMoney = (money: Money, locale: string): string =>
+  new Intl.NumberFormat(locale, { style: 'currency', currency: money.currency }).format(
+    money.amount as unknown as number,
+  )

@@ -10,15 +10,18 @@ import { InvalidValue } from '../errors/InvalidValue'
  */
 export function shareAmount(minor: number, weights: readonly number[]): number[] {
   if (weights.length === 0) return []
-  if (weights.some(w => !Number.isSafeInteger(w) || w < 0)) throw new InvalidValue('weights must be whole and not negative')
-  if (minor < 0) return shareAmount(-minor, weights).map(part => (part === 0 ? 0 : -part))
+  if (weights.some((w) => !Number.isSafeInteger(w) || w < 0))
+    throw new InvalidValue('weights must be whole and not negative')
+  if (minor < 0) return shareAmount(-minor, weights).map((part) => (part === 0 ? 0 : -part))
   const total = weights.reduce((sum, w) => sum + BigInt(w), 0n)
   const used = total === 0n ? weights.map(() => 1n) : weights.map(BigInt)
   const whole = total === 0n ? BigInt(weights.length) : total
   const amount = BigInt(minor)
-  const parts = used.map(w => amount * w / whole)
+  const parts = used.map((w) => (amount * w) / whole)
   const left = Number(amount - parts.reduce((sum, p) => sum + p, 0n))
-  const order = used.map((w, i) => ({ i, rest: amount * w % whole })).sort((a, b) => (a.rest === b.rest ? a.i - b.i : a.rest > b.rest ? -1 : 1))
+  const order = used
+    .map((w, i) => ({ i, rest: (amount * w) % whole }))
+    .sort((a, b) => (a.rest === b.rest ? a.i - b.i : a.rest > b.rest ? -1 : 1))
   for (const { i } of order.slice(0, left)) parts[i]! += 1n
   return parts.map(Number)
 }

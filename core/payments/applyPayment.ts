@@ -1,5 +1,10 @@
 import { InvalidValue } from '../errors/InvalidValue'
-export interface OpenInvoice { id: string, dueOn: string, number: string, balanceMinor: number }
+export interface OpenInvoice {
+  id: string
+  dueOn: string
+  number: string
+  balanceMinor: number
+}
 
 /**
  * A payment applied to open invoices: oldest due first (then by number), never beyond an invoice's balance; what is left
@@ -9,10 +14,17 @@ export interface OpenInvoice { id: string, dueOn: string, number: string, balanc
  * @example applyPayment(52005, [{ id: 'a', dueOn: '2026-11-01', number: 'I-1', balanceMinor: 10000 }]).leftMinor // 42005
  * Source: common practice of the trade.
  */
-export function applyPayment(amountMinor: number, open: readonly OpenInvoice[], chosen?: readonly string[]): { applied: { id: string, amountMinor: number }[], leftMinor: number } {
-  if (!Number.isSafeInteger(amountMinor) || amountMinor <= 0) throw new InvalidValue('A payment is more than zero.')
+export function applyPayment(
+  amountMinor: number,
+  open: readonly OpenInvoice[],
+  chosen?: readonly string[],
+): { applied: { id: string; amountMinor: number }[]; leftMinor: number } {
+  if (!Number.isSafeInteger(amountMinor) || amountMinor <= 0)
+    throw new InvalidValue('A payment is more than zero.')
   const byDue = [...open].sort((a, b) => (a.dueOn + a.number < b.dueOn + b.number ? -1 : 1))
-  const order = chosen ? [...new Set(chosen)].flatMap(id => byDue.filter(i => i.id === id)) : byDue
+  const order = chosen
+    ? [...new Set(chosen)].flatMap((id) => byDue.filter((i) => i.id === id))
+    : byDue
   let left = amountMinor
   const applied = []
   for (const invoice of order) {

@@ -2,7 +2,14 @@ import { Decimal } from '../money/decimal'
 import { InvalidValue } from '../errors/InvalidValue'
 
 /** A year of a firm's labour: costs in major units, shares as fractions. */
-export interface LabourYear { wages: string, burden: string, overhead: string, paidHours: string, billedShare: string, targetMargin: string }
+export interface LabourYear {
+  wages: string
+  burden: string
+  overhead: string
+  paidHours: string
+  billedShare: string
+  targetMargin: string
+}
 
 /**
  * Labour rate an hour must bring, major units with four decimals: all that the year costs, over the hours that are billed, with the margin.
@@ -12,8 +19,15 @@ export interface LabourYear { wages: string, burden: string, overhead: string, p
  */
 export function labourRateNeeded(year: LabourYear): string {
   const billed = new Decimal(year.paidHours).times(year.billedShare)
-  if (billed.lte(0) || new Decimal(year.targetMargin).gte(1)) throw new InvalidValue('Hours billed must be above zero and the margin below 100 %.')
-  return new Decimal(year.wages).plus(year.burden).plus(year.overhead).div(billed).div(new Decimal(1).minus(year.targetMargin)).toDecimalPlaces(4).toString()
+  if (billed.lte(0) || new Decimal(year.targetMargin).gte(1))
+    throw new InvalidValue('Hours billed must be above zero and the margin below 100 %.')
+  return new Decimal(year.wages)
+    .plus(year.burden)
+    .plus(year.overhead)
+    .div(billed)
+    .div(new Decimal(1).minus(year.targetMargin))
+    .toDecimalPlaces(4)
+    .toString()
 }
 /**
  * What one more point of billed share is worth: how much less an hour would have to bring, and what the year would bring more at a rate.
@@ -21,7 +35,13 @@ export function labourRateNeeded(year: LabourYear): string {
  * @example pointWorth(year, '125') // { rateLess: '2.451', yearMore: '12500' }
  * Source: follows from `labourRateNeeded`: one point of 10 000 paid hours is 100 hours more on a bill.
  */
-export function pointWorth(year: LabourYear, rate: string): { rateLess: string, yearMore: string } {
+export function pointWorth(year: LabourYear, rate: string): { rateLess: string; yearMore: string } {
   const more = { ...year, billedShare: new Decimal(year.billedShare).plus('0.01').toString() }
-  return { rateLess: new Decimal(labourRateNeeded(year)).minus(labourRateNeeded(more)).toDecimalPlaces(4).toString(), yearMore: new Decimal(year.paidHours).times('0.01').times(rate).toDecimalPlaces(4).toString() }
+  return {
+    rateLess: new Decimal(labourRateNeeded(year))
+      .minus(labourRateNeeded(more))
+      .toDecimalPlaces(4)
+      .toString(),
+    yearMore: new Decimal(year.paidHours).times('0.01').times(rate).toDecimalPlaces(4).toString(),
+  }
 }

@@ -10,10 +10,19 @@ export interface PriceSources {
   /** of the book, or of a supplier's basket by our markup */
   book: string
 }
-export interface OrderedPrice { price: string, from: 'free' | 'typed' | 'workOrder' | 'customer' | 'book' }
+export interface OrderedPrice {
+  price: string
+  from: 'free' | 'typed' | 'workOrder' | 'customer' | 'book'
+}
 
 /** Where a price came from, in the words that are kept with a line. */
-export const PRICE_FROM: Record<OrderedPrice['from'], string> = { free: 'a call-back is without charge', typed: 'typed here', workOrder: 'agreed for this work order', customer: 'agreed with this customer', book: 'price book' }
+export const PRICE_FROM: Record<OrderedPrice['from'], string> = {
+  free: 'a call-back is without charge',
+  typed: 'typed here',
+  workOrder: 'agreed for this work order',
+  customer: 'agreed with this customer',
+  book: 'price book',
+}
 
 /**
  * Which of several prices holds, and why: what was typed on the line stands over what was agreed for the work order, this over what was

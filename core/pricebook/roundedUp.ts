@@ -1,7 +1,8 @@
 import { currencyExponent } from '../money/currencyExponent'
 
 /** How a company's prices end: as they come, whole, or with an ending in minor units (95 for .95). */
-export type PriceRounding = { kind: 'none' } | { kind: 'whole' } | { kind: 'ending', ending: number }
+export type PriceRounding =
+  { kind: 'none' } | { kind: 'whole' } | { kind: 'ending'; ending: number }
 
 /**
  * A price in minor units, up to the next one that ends as the company wants. A currency without minor units has nothing to round.

@@ -17,7 +17,11 @@ export interface Searchable {
   /** how often it was sold of late */
   used: number
 }
-export interface SearchLimits { limit?: number, kind?: string, category?: string }
+export interface SearchLimits {
+  limit?: number
+  kind?: string
+  category?: string
+}
 
 /**
  * An index over the price book: words in any order, by their beginnings, forgiving typos, over name, code, category, synonyms and the
@@ -28,36 +32,73 @@ export interface SearchLimits { limit?: number, kind?: string, category?: string
  * @returns a function from words to ids, best first
  * @example searchEntries(book)('presure tank') // finds "Replace pressure tank"
  */
-export function searchEntries(entries: readonly Searchable[]): (words: string, limits?: SearchLimits) => string[] {
+export function searchEntries(
+  entries: readonly Searchable[],
+): (words: string, limits?: SearchLimits) => string[] {
   const known = new Set<string>()
   const index = new MiniSearch<Searchable>({
-    fields: ['code', 'name', 'category', 'synonyms', 'parts'], storeFields: ['pinned', 'used', 'kind', 'category'], tokenize: wordsOf,
+    fields: ['code', 'name', 'category', 'synonyms', 'parts'],
+    storeFields: ['pinned', 'used', 'kind', 'category'],
+    tokenize: wordsOf,
     processTerm: (term) => {
       if (!/\d/.test(term)) known.add(term)
       return term
     },
     searchOptions: {
-      prefix: true, combineWith: 'AND', boost: { name: 3, code: 3, synonyms: 2, category: 1, parts: 0.4 }, weights: { prefix: 0.5, fuzzy: 0.3 }, processTerm: term => term,
-      boostDocument: (_id, _term, fields) => (fields?.pinned ? 1.4 : 1) * (1 + Math.log10(1 + Number(fields?.used ?? 0)) / 5),
+      prefix: true,
+      combineWith: 'AND',
+      boost: { name: 3, code: 3, synonyms: 2, category: 1, parts: 0.4 },
+      weights: { prefix: 0.5, fuzzy: 0.3 },
+      processTerm: (term) => term,
+      boostDocument: (_id, _term, fields) =>
+        (fields?.pinned ? 1.4 : 1) * (1 + Math.log10(1 + Number(fields?.used ?? 0)) / 5),
     },
   })
   index.addAll([...entries])
   const vocabulary = [...known]
   return (words, { limit = 20, kind, category } = {}) => {
     const typed = [...new Set(wordsOf(words))]
-    const filter: SearchOptions['filter'] = kind || category ? found => (!kind || found.kind === kind) && (!category || inCategory(found.category as string, category)) : undefined
-    const search = (of: (word: string) => string[]) => index.search({ combineWith: 'AND', queries: typed.map((word, i): Query => ({ combineWith: 'OR', queries: of(word), prefix: word.length > 2 || (word.length > 1 && i === typed.length - 1) })) }, { filter })
-    const begun = search(word => (vocabulary.some(v => v.startsWith(word)) ? [word] : likeWords(word, vocabulary)))
-    const found = begun.length || !typed.length ? begun : search(word => likeWords(word, vocabulary))
-    return found.slice(0, limit).map(f => String(f.id))
+    const filter: SearchOptions['filter'] =
+      kind || category
+        ? (found) =>
+            (!kind || found.kind === kind) &&
+            (!category || inCategory(found.category as string, category))
+        : undefined
+    const search = (of: (word: string) => string[]) =>
+      index.search(
+        {
+          combineWith: 'AND',
+          queries: typed.map((word, i): Query => ({
+            combineWith: 'OR',
+            queries: of(word),
+            prefix: word.length > 2 || (word.length > 1 && i === typed.length - 1),
+          })),
+        },
+        { filter },
+      )
+    const begun = search((word) =>
+      vocabulary.some((v) => v.startsWith(word)) ? [word] : likeWords(word, vocabulary),
+    )
+    const found =
+      begun.length || !typed.length ? begun : search((word) => likeWords(word, vocabulary))
+    return found.slice(0, limit).map((f) => String(f.id))
   }
 }
-const wordsOf = (text: string): string[] => searchKey(wholeFractions(text)).split(' ').filter(Boolean)
+const wordsOf = (text: string): string[] =>
+  searchKey(wholeFractions(text)).split(' ').filter(Boolean)
 /** A word and the known ones that it may be meant for, the nearest first. */
 function likeWords(word: string, vocabulary: readonly string[]): string[] {
   const most = /\d/.test(word) || word.length < 4 ? 0 : word.length < 6 ? 1 : 2
   if (!most) return [word]
-  const like = vocabulary.map(v => ({ v, typos: typosToBegin(word, v, most) })).filter(l => l.typos <= most)
-  const least = Math.min(...like.map(l => l.typos))
-  return [word, ...like.filter(l => l.typos === least).slice(0, 8).map(l => l.v)]
+  const like = vocabulary
+    .map((v) => ({ v, typos: typosToBegin(word, v, most) }))
+    .filter((l) => l.typos <= most)
+  const least = Math.min(...like.map((l) => l.typos))
+  return [
+    word,
+    ...like
+      .filter((l) => l.typos === least)
+      .slice(0, 8)
+      .map((l) => l.v),
+  ]
 }

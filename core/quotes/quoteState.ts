@@ -6,6 +6,9 @@ export type QuoteState = 'draft' | 'sent' | 'accepted' | 'declined' | 'expired'
  * @param today local date of the company, YYYY-MM-DD
  * @example quoteState({ state: 'sent', expiresOn: '2026-11-23' }, '2026-11-24') // 'expired'
  */
-export function quoteState(quote: { state: Exclude<QuoteState, 'expired'>, expiresOn: string }, today: string): QuoteState {
+export function quoteState(
+  quote: { state: Exclude<QuoteState, 'expired'>; expiresOn: string },
+  today: string,
+): QuoteState {
   return quote.state === 'sent' && quote.expiresOn < today ? 'expired' : quote.state
 }

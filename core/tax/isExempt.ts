@@ -3,5 +3,7 @@
  * Asked on the day of the paper, so that the tax on it and the certificate that it names are of one moment.
  * @example isExempt({ taxExempt: true, exemptUntil: '2026-11-23' }, '2026-11-24') // false
  */
-export const isExempt = (who: { taxExempt: boolean, exemptUntil: string | null }, day: string): boolean =>
-  who.taxExempt && !(who.exemptUntil && who.exemptUntil < day)
+export const isExempt = (
+  who: { taxExempt: boolean; exemptUntil: string | null },
+  day: string,
+): boolean => who.taxExempt && !(who.exemptUntil && who.exemptUntil < day)

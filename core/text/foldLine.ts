@@ -7,7 +7,14 @@ export function foldLine(line: string): string {
   let out = ''
   let octets = 0
   for (const sign of line) {
-    const size = sign.codePointAt(0)! > 0xFFFF ? 4 : sign.codePointAt(0)! > 0x7FF ? 3 : sign.codePointAt(0)! > 0x7F ? 2 : 1
+    const size =
+      sign.codePointAt(0)! > 0xffff
+        ? 4
+        : sign.codePointAt(0)! > 0x7ff
+          ? 3
+          : sign.codePointAt(0)! > 0x7f
+            ? 2
+            : 1
     if (octets + size > 75) {
       out += '\r\n '
       octets = 1

@@ -5,6 +5,9 @@
  * @example wholeFractions('switch 20/40') // 'switch 20/40': two pressures, no fraction
  */
 export function wholeFractions(text: string): string {
-  return text.replace(/[¼-¾⅐-⅞]/g, sign => ` ${sign.normalize('NFKD').replace('⁄', '/')}`)
-    .replace(/\b(\d{1,2})\/(2|3|4|5|6|7|8|10|16|32|64)\b/g, (as, n: string, of: string) => (Number(n) < Number(of) ? `${n}f${of}` : as))
+  return text
+    .replace(/[¼-¾⅐-⅞]/g, (sign) => ` ${sign.normalize('NFKD').replace('⁄', '/')}`)
+    .replace(/\b(\d{1,2})\/(2|3|4|5|6|7|8|10|16|32|64)\b/g, (as, n: string, of: string) =>
+      Number(n) < Number(of) ? `${n}f${of}` : as,
+    )
 }

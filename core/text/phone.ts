@@ -13,9 +13,12 @@ import { digits } from './searchKey'
 export function formatPhone(typed: string, country: string): string {
   const number = parsePhoneNumberFromString(typed, country as CountryCode)
   if (!number?.isPossible()) return typed.trim()
-  return number.country === country || number.countryCallingCode === callingCode(country) ? number.formatNational() : number.formatInternational()
+  return number.country === country || number.countryCallingCode === callingCode(country)
+    ? number.formatNational()
+    : number.formatInternational()
 }
-const callingCode = (country: string): string | undefined => parsePhoneNumberFromString('2015550123', country as CountryCode)?.countryCallingCode
+const callingCode = (country: string): string | undefined =>
+  parsePhoneNumberFromString('2015550123', country as CountryCode)?.countryCallingCode
 
 /**
  * The digits by which two spellings of a number are the same: without the firm's own calling code.
@@ -27,5 +30,7 @@ export function phoneKey(typed: string, country: string): string {
   if (plain.length === 10 && (country === 'US' || country === 'CA')) return plain
   const number = parsePhoneNumberFromString(typed, country as CountryCode)
   if (!number?.isPossible()) return digits(typed)
-  return number.countryCallingCode === callingCode(country) ? number.nationalNumber : digits(number.number)
+  return number.countryCallingCode === callingCode(country)
+    ? number.nationalNumber
+    : digits(number.number)
 }

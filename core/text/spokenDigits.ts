@@ -1,5 +1,19 @@
 /** English number words as they are spoken over the telephone; "o" and "oh" are nought. */
-const WORDS: Record<string, string> = { zero: '0', nought: '0', oh: '0', o: '0', one: '1', two: '2', three: '3', four: '4', five: '5', six: '6', seven: '7', eight: '8', nine: '9' }
+const WORDS: Record<string, string> = {
+  zero: '0',
+  nought: '0',
+  oh: '0',
+  o: '0',
+  one: '1',
+  two: '2',
+  three: '3',
+  four: '4',
+  five: '5',
+  six: '6',
+  seven: '7',
+  eight: '8',
+  nine: '9',
+}
 const TIMES: Record<string, number> = { double: 2, triple: 3, treble: 3 }
 
 /**
@@ -35,13 +49,11 @@ export function spokenDigits(words: readonly string[]): string[] {
       original.push(word, next!)
       spoken += times
       i++
-    }
-    else if (WORDS[word] !== undefined || /^\d+$/.test(word)) {
+    } else if (WORDS[word] !== undefined || /^\d+$/.test(word)) {
       run.push(WORDS[word] ?? word)
       original.push(word)
       if (WORDS[word] !== undefined) spoken++
-    }
-    else {
+    } else {
       flush()
       out.push(word)
     }

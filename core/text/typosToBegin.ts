@@ -12,8 +12,13 @@ export function typosToBegin(typed: string, word: string, most: number): number 
     const row = [i]
     let least = i
     for (let j = 1; j <= width; j++) {
-      let n = Math.min(last[j]! + 1, row[j - 1]! + 1, last[j - 1]! + Number(typed[i - 1] !== word[j - 1]))
-      if (i > 1 && j > 1 && typed[i - 1] === word[j - 2] && typed[i - 2] === word[j - 1]) n = Math.min(n, before[j - 2]! + 1)
+      let n = Math.min(
+        last[j]! + 1,
+        row[j - 1]! + 1,
+        last[j - 1]! + Number(typed[i - 1] !== word[j - 1]),
+      )
+      if (i > 1 && j > 1 && typed[i - 1] === word[j - 2] && typed[i - 2] === word[j - 1])
+        n = Math.min(n, before[j - 2]! + 1)
       row.push(n)
       if (n < least) least = n
     }

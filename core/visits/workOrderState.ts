@@ -1,5 +1,7 @@
-export type VisitState = 'planned' | 'driving' | 'on_site' | 'paused' | 'finished' | 'no_access' | 'cancelled'
-export type WorkOrderState = 'needs_slot' | 'scheduled' | 'on_site' | 'paused' | 'to_bill' | 'billed' | 'closed' | 'cancelled'
+export type VisitState =
+  'planned' | 'driving' | 'on_site' | 'paused' | 'finished' | 'no_access' | 'cancelled'
+export type WorkOrderState =
+  'needs_slot' | 'scheduled' | 'on_site' | 'paused' | 'to_bill' | 'billed' | 'closed' | 'cancelled'
 
 /**
  * A work order's state follows from what is true: its visits, what is left to bill, what is left to pay.
@@ -10,7 +12,7 @@ export type WorkOrderState = 'needs_slot' | 'scheduled' | 'on_site' | 'paused' |
 export function workOrderState(facts: {
   cancelled: boolean
   closed: boolean
-  visits: readonly { state: VisitState, placed: boolean }[]
+  visits: readonly { state: VisitState; placed: boolean }[]
   toBillMinor: number
   billedMinor: number
   unpaidMinor: number
@@ -21,14 +23,14 @@ export function workOrderState(facts: {
 }): WorkOrderState {
   if (facts.cancelled) return 'cancelled'
   if (facts.closed) return 'closed'
-  const live = facts.visits.filter(v => v.state !== 'cancelled')
-  if (live.some(v => v.state === 'on_site')) return 'on_site'
-  if (live.some(v => v.state === 'paused')) return 'paused'
-  if (live.some(v => v.state === 'planned' && !v.placed)) return 'needs_slot'
-  if (live.some(v => v.state === 'driving' || v.state === 'planned')) return 'scheduled'
+  const live = facts.visits.filter((v) => v.state !== 'cancelled')
+  if (live.some((v) => v.state === 'on_site')) return 'on_site'
+  if (live.some((v) => v.state === 'paused')) return 'paused'
+  if (live.some((v) => v.state === 'planned' && !v.placed)) return 'needs_slot'
+  if (live.some((v) => v.state === 'driving' || v.state === 'planned')) return 'scheduled'
   // Something sold without a visit (the year of a care agreement) is billed as it stands.
   const sold = live.length === 0 && facts.toBillMinor + facts.billedMinor > 0
-  if (!sold && !live.some(v => v.state === 'finished')) return 'needs_slot'
+  if (!sold && !live.some((v) => v.state === 'finished')) return 'needs_slot'
   // What was quoted waits among the quotes, and nowhere else; accepted, it comes back with a further visit.
   if (facts.quoted && facts.toBillMinor === 0 && facts.billedMinor === 0) return 'closed'
   if (facts.free && facts.toBillMinor === 0 && facts.billedMinor === 0) return 'closed'

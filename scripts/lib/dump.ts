@@ -17,8 +17,10 @@ function edge(file: string, fromEnd: boolean): string {
 /** What is wrong with a file, in a sentence; empty for a backup that is there from its first line to its last. */
 export function faultOfDump(file: string): string {
   if (statSync(file).size === 0) return `${file} is empty. Nothing was changed.`
-  if (!HEAD.test(edge(file, false))) return `${file} is no backup of Open Ledger: it does not begin like one. Nothing was changed.`
-  if (!TAIL.test(edge(file, true))) return `${file} is cut: its last line is missing. Nothing was changed.`
+  if (!HEAD.test(edge(file, false)))
+    return `${file} is no backup of Open Ledger: it does not begin like one. Nothing was changed.`
+  if (!TAIL.test(edge(file, true)))
+    return `${file} is cut: its last line is missing. Nothing was changed.`
   return ''
 }
 
@@ -31,13 +33,11 @@ export function tuplesIn(line: string): number {
     const sign = line[i]
     if (quoted) {
       if (sign === '\\') i++
-      else if (sign === '\'') quoted = false
-    }
-    else if (sign === '\'') quoted = true
+      else if (sign === "'") quoted = false
+    } else if (sign === "'") quoted = true
     else if (sign === '(') {
       if (depth++ === 0) count++
-    }
-    else if (sign === ')') depth--
+    } else if (sign === ')') depth--
   }
   return count
 }

@@ -13,8 +13,7 @@ export function makeDataDir() {
   try {
     mkdirSync(dataDir(), { recursive: true, mode: 0o700 })
     chmodSync(dataDir(), process.getuid?.() === 0 ? 0o711 : 0o700)
-  }
-  catch (error) {
+  } catch (error) {
     throw new Stop(`The data folder ${dataDir()} cannot be made: ${error.message}`)
   }
 }
@@ -30,7 +29,9 @@ export function keptSecret(name) {
     return made
   }
   if (known.trim().length < SHORTEST) {
-    throw new Stop(`The file ${file} is empty or damaged. Put it back from your copy of this folder. If there is none, delete it and start again: a new one is made, everybody signs in anew, and the links that customers were sent end.`)
+    throw new Stop(
+      `The file ${file} is empty or damaged. Put it back from your copy of this folder. If there is none, delete it and start again: a new one is made, everybody signs in anew, and the links that customers were sent end.`,
+    )
   }
   return known.trim()
 }
@@ -38,12 +39,25 @@ export function keptSecret(name) {
 export function companyMark(url) {
   if (!process.env.DATABASE_URL) return join(dataDir(), 'company')
   const { host, pathname } = new URL(url)
-  return join(dataDir(), `company-${createHash('sha256').update(`${host}${pathname}`).digest('hex').slice(0, 12)}`)
+  return join(
+    dataDir(),
+    `company-${createHash('sha256').update(`${host}${pathname}`).digest('hex').slice(0, 12)}`,
+  )
 }
 /** The database named by DATABASE_URL, or the private one. */
 export async function openDatabase() {
-  if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, running: () => true, joined: true, stop: async () => {} }
-  installDebian({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server', 'mariadb': 'mariadb-client' })
+  if (process.env.DATABASE_URL)
+    return {
+      url: process.env.DATABASE_URL,
+      running: () => true,
+      joined: true,
+      stop: async () => {},
+    }
+  installDebian({
+    mariadbd: 'mariadb-server',
+    'mariadb-install-db': 'mariadb-server',
+    mariadb: 'mariadb-client',
+  })
   makeDataDir()
   return startDatabase(dataDir())
 }

@@ -22,16 +22,26 @@ export function afterFall(falls, livedMs) {
 export function keeper(changed) {
   const kept = new Map()
   let stopping = false
-  const tell = () => changed([...kept.values()].filter(k => k.child?.pid).map(k => ({ pid: k.child.pid, command: k.command })))
+  const tell = () =>
+    changed(
+      [...kept.values()]
+        .filter((k) => k.child?.pid)
+        .map((k) => ({ pid: k.child.pid, command: k.command })),
+    )
   function start(one) {
     one.startedAt = Date.now()
-    one.child = spawn(process.execPath, one.args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...one.env } })
+    one.child = spawn(process.execPath, one.args, {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...one.env },
+    })
     one.child.once('error', () => {})
     one.child.once('exit', (code, signal) => {
       if (stopping) return
       const { falls, pauseMs: pause } = afterFall(one.falls, Date.now() - one.startedAt)
       one.falls = falls
-      say(`${one.command} ended by itself (${signal ?? code}); starting it again${pause > 1000 ? ` in ${Math.round(pause / 1000)} s` : ''}`)
+      say(
+        `${one.command} ended by itself (${signal ?? code}); starting it again${pause > 1000 ? ` in ${Math.round(pause / 1000)} s` : ''}`,
+      )
       one.timer = setTimeout(() => start(one), pause)
     })
     tell()
@@ -39,7 +49,7 @@ export function keeper(changed) {
   return {
     /** Starts a Node program and keeps it running. */
     keep(args, env) {
-      const one = { args, env, command: args.find(a => a.endsWith('.mjs')) ?? args[0], falls: 0 }
+      const one = { args, env, command: args.find((a) => a.endsWith('.mjs')) ?? args[0], falls: 0 }
       kept.set(one.command, one)
       start(one)
     },
@@ -50,7 +60,11 @@ export function keeper(changed) {
         return one.child
       })
       for (const child of children) child.kill('SIGTERM')
-      await Promise.all(children.map(c => (c.exitCode !== null || c.signalCode ? 0 : new Promise(done => c.once('exit', done)))))
+      await Promise.all(
+        children.map((c) =>
+          c.exitCode !== null || c.signalCode ? 0 : new Promise((done) => c.once('exit', done)),
+        ),
+      )
     },
   }
 }

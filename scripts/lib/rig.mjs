@@ -8,24 +8,33 @@ import { fingerprint, installDebian, isMarked, setMark } from './install.mjs'
 
 export const NOW = '2026-11-24T10:21'
 const UP_WITHIN_MS = 30_000
-const at = port => `http://127.0.0.1:${port}`
-const over = child => child.exitCode !== null || child.signalCode !== null
-const ended = child => (over(child) ? Promise.resolve() : new Promise(done => child.once('exit', done)))
+const at = (port) => `http://127.0.0.1:${port}`
+const over = (child) => child.exitCode !== null || child.signalCode !== null
+const ended = (child) =>
+  over(child) ? Promise.resolve() : new Promise((done) => child.once('exit', done))
 
 async function answers(url, what) {
   for (let waited = 0; waited < UP_WITHIN_MS; waited += 100) {
-    if (await fetch(`${url}/api/health`).then(r => r.ok, () => false)) return
-    await new Promise(done => setTimeout(done, 100))
+    if (
+      await fetch(`${url}/api/health`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      return
+    await new Promise((done) => setTimeout(done, 100))
   }
   throw new Error(`${what} did not answer within 30 s`)
 }
 export async function startServer(env) {
-  const app = spawn(process.execPath, ['.output/server/index.mjs'], { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
+  const app = spawn(process.execPath, ['.output/server/index.mjs'], {
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  })
   try {
     await answers(at(env.PORT), 'the app')
     return app
-  }
-  catch (error) {
+  } catch (error) {
     app.kill('SIGKILL')
     throw error
   }
@@ -34,13 +43,15 @@ export async function startServer(env) {
 async function startBalancer(folder, port, ports) {
   installDebian({ nginx: 'nginx-light' })
   const file = join(folder, 'nginx.conf')
-  writeFileSync(file, `
+  writeFileSync(
+    file,
+    `
 ${process.getuid?.() === 0 ? 'user root;' : ''}
 daemon off; worker_processes 1; pid ${folder}/nginx.pid; error_log ${folder}/nginx.log;
 events { worker_connections 1024; }
 http {
   access_log off; client_max_body_size 80m; client_body_temp_path ${folder}/body; proxy_temp_path ${folder}/proxy; fastcgi_temp_path ${folder}/f; uwsgi_temp_path ${folder}/u; scgi_temp_path ${folder}/s;
-  upstream app { ${ports.map(p => `server 127.0.0.1:${p};`).join(' ')} }
+  upstream app { ${ports.map((p) => `server 127.0.0.1:${p};`).join(' ')} }
   server {
     listen 127.0.0.1:${port};
     location / {
@@ -48,8 +59,11 @@ http {
       proxy_set_header X-Forwarded-For $proxy_add_x_forwarded_for; proxy_buffering off; proxy_read_timeout 1h; proxy_next_upstream off;
     }
   }
-}`)
-  const balancer = spawn('nginx', ['-c', file, '-e', join(folder, 'nginx.log')], { stdio: 'inherit' })
+}`,
+  )
+  const balancer = spawn('nginx', ['-c', file, '-e', join(folder, 'nginx.log')], {
+    stdio: 'inherit',
+  })
   balancer.on('error', () => {})
   await answers(at(port), 'the balancer')
   return balancer
@@ -89,7 +103,11 @@ async function environment(folder, database, processes) {
   }
 }
 function startPeers(all, { mail, mailHttp, card, text, supplier }) {
-  const peer = (name, own) => spawn(process.execPath, [`standins/${name}/server.mjs`], { stdio: 'ignore', env: { ...all, ...own } })
+  const peer = (name, own) =>
+    spawn(process.execPath, [`standins/${name}/server.mjs`], {
+      stdio: 'ignore',
+      env: { ...all, ...own },
+    })
   return [
     peer('mail', { MAIL_PORT: String(mail), MAIL_HTTP_PORT: String(mailHttp) }),
     peer('card', { CARD_PORT: String(card) }),
@@ -99,7 +117,16 @@ function startPeers(all, { mail, mailHttp, card, text, supplier }) {
   ]
 }
 const TEMPLATE = resolve('.data', 'rig-template')
-const OF_THE_DEMO = ['core', 'demo', 'server', 'shared', 'scripts/prepare.ts', 'scripts/demo-load.ts', 'scripts/lib', 'package-lock.json']
+const OF_THE_DEMO = [
+  'core',
+  'demo',
+  'server',
+  'shared',
+  'scripts/prepare.ts',
+  'scripts/demo-load.ts',
+  'scripts/lib',
+  'package-lock.json',
+]
 /** Copies a folder as it is, with its owners. */
 export function copyFolder(from, to) {
   const copied = spawnSync('cp', ['-a', from, to], { encoding: 'utf8' })
@@ -114,14 +141,21 @@ async function makeTemplate() {
   mkdirSync(folder, { recursive: true, mode: 0o711 })
   const database = await startDatabase(folder, { fast: true })
   const { env } = await environment(folder, database, 1)
-  const made = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], { env: { ...process.env, ...env }, encoding: 'utf8' })
+  const made = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], {
+    env: { ...process.env, ...env },
+    encoding: 'utf8',
+  })
   await database.stop()
   if (made.status !== 0) throw new Error(`the test database could not be made: ${made.stderr}`)
   renameSync(folder, TEMPLATE)
   setMark('rig-template', wanted)
 }
 export async function startRig(name, { processes = 1 } = {}) {
-  installDebian({ 'mariadbd': 'mariadb-server', 'mariadb-install-db': 'mariadb-server', 'mariadb': 'mariadb-client' })
+  installDebian({
+    mariadbd: 'mariadb-server',
+    'mariadb-install-db': 'mariadb-server',
+    mariadb: 'mariadb-client',
+  })
   await makeTemplate()
   const folder = resolve('.data', `rig-${name}`)
   rmSync(folder, { recursive: true, force: true })
@@ -130,7 +164,8 @@ export async function startRig(name, { processes = 1 } = {}) {
   const { env, apps, peers } = await environment(folder, database, processes)
   const all = { ...process.env, ...env }
   const children = startPeers(all, peers)
-  for (const port of apps) children.push(await startServer({ ...env, PORT: String(port), NITRO_PORT: String(port) }))
+  for (const port of apps)
+    children.push(await startServer({ ...env, PORT: String(port), NITRO_PORT: String(port) }))
   if (apps.length > 1) children.push(await startBalancer(folder, Number(env.PORT), apps))
   const rig = {
     env,
@@ -144,6 +179,7 @@ export async function startRig(name, { processes = 1 } = {}) {
     },
   }
   // Interrupted, it leaves nothing running.
-  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => void rig.stop().then(() => process.exit(1)))
+  for (const signal of ['SIGINT', 'SIGTERM'])
+    process.once(signal, () => void rig.stop().then(() => process.exit(1)))
   return rig
 }

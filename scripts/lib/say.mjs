@@ -1,5 +1,5 @@
 // One progress line a step, and one way to end with a sentence and a non-zero exit.
-export const say = text => process.stdout.write(`· ${text}\n`)
+export const say = (text) => process.stdout.write(`· ${text}\n`)
 export function stopWith(sentence) {
   process.stderr.write(`\nOpen Ledger cannot go on: ${sentence}\n`)
   process.exit(1)
@@ -10,8 +10,7 @@ export class Stop extends Error {}
 export async function orStop(work) {
   try {
     return await work()
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof Stop) stopWith(error.message)
     throw error
   }

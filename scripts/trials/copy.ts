@@ -14,22 +14,25 @@ export interface Copy {
   databaseUrl: string
   mail: string
   /** the process of the app, and of its database, as they are now */
-  pids(): { app: number, database: number }
-  behave(mail: { stall?: number, lose?: number }): Promise<void>
+  pids(): { app: number; database: number }
+  behave(mail: { stall?: number; lose?: number }): Promise<void>
   connect(): Promise<mysql.Connection>
   answers(): Promise<boolean>
   stop(keep?: (folder: string) => void): Promise<void>
 }
 const SECRET = 'trial-only-secret-0123456789-abcdefghijklmnop'
 const UP_WITHIN_MS = 120_000
-const ended = (child: ChildProcess) => (child.exitCode !== null || child.signalCode ? Promise.resolve() : new Promise<void>(done => child.once('exit', () => done())))
+const ended = (child: ChildProcess) =>
+  child.exitCode !== null || child.signalCode
+    ? Promise.resolve()
+    : new Promise<void>((done) => child.once('exit', () => done()))
 
 const FOLDER = resolve('.data', 'rig-trial')
 const TEMPLATE = resolve('.data', 'rig-trial-template')
 /** Lets the demo company be loaded once, for all copies to come. */
 export async function makeTemplate(): Promise<void> {
   forgetTemplate()
-  await (await startCopy()).stop(folder => renameSync(folder, TEMPLATE))
+  await (await startCopy()).stop((folder) => renameSync(folder, TEMPLATE))
 }
 export const forgetTemplate = () => rmSync(TEMPLATE, { recursive: true, force: true })
 
@@ -38,16 +41,38 @@ export async function startCopy(): Promise<Copy> {
   rmSync(folder, { recursive: true, force: true })
   if (existsSync(TEMPLATE)) copyFolder(TEMPLATE, folder)
   else mkdirSync(folder, { recursive: true, mode: 0o711 })
-  for (const name of ['secret', 'card-secret']) writeFileSync(join(folder, name), SECRET, { mode: 0o600 })
-  const [port, smtp, mailHttp, card] = [await freePort(), await freePort(), await freePort(), await freePort()] as number[]
+  for (const name of ['secret', 'card-secret'])
+    writeFileSync(join(folder, name), SECRET, { mode: 0o600 })
+  const [port, smtp, mailHttp, card] = [
+    await freePort(),
+    await freePort(),
+    await freePort(),
+    await freePort(),
+  ] as number[]
   const base = `http://127.0.0.1:${port}`
   const peers = [
-    spawn(process.execPath, ['standins/mail/server.mjs'], { stdio: 'ignore', env: { ...process.env, MAIL_PORT: String(smtp), MAIL_HTTP_PORT: String(mailHttp) } }),
-    spawn(process.execPath, ['standins/card/server.mjs'], { stdio: 'ignore', env: { ...process.env, CARD_PORT: String(card), CARD_SECRET: SECRET } }),
+    spawn(process.execPath, ['standins/mail/server.mjs'], {
+      stdio: 'ignore',
+      env: { ...process.env, MAIL_PORT: String(smtp), MAIL_HTTP_PORT: String(mailHttp) },
+    }),
+    spawn(process.execPath, ['standins/card/server.mjs'], {
+      stdio: 'ignore',
+      env: { ...process.env, CARD_PORT: String(card), CARD_SECRET: SECRET },
+    }),
   ]
   const start = spawn(process.execPath, ['scripts/start.mjs'], {
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, DATABASE_URL: '', npm_lifecycle_event: '', OPEN_LEDGER_DATA: folder, PORT: String(port), SMTP_URL: `smtp://127.0.0.1:${smtp}`, CARD_URL: `http://127.0.0.1:${card}`, OPEN_LEDGER_TRUSTED_PROXIES: '127.0.0.1', LOG_LEVEL: 'error' },
+    env: {
+      ...process.env,
+      DATABASE_URL: '',
+      npm_lifecycle_event: '',
+      OPEN_LEDGER_DATA: folder,
+      PORT: String(port),
+      SMTP_URL: `smtp://127.0.0.1:${smtp}`,
+      CARD_URL: `http://127.0.0.1:${card}`,
+      OPEN_LEDGER_TRUSTED_PROXIES: '127.0.0.1',
+      LOG_LEVEL: 'error',
+    },
   })
   const stop = async (keep: (folder: string) => void = () => {}) => {
     start.kill('SIGTERM')
@@ -57,7 +82,11 @@ export async function startCopy(): Promise<Copy> {
     keep(folder)
     rmSync(folder, { recursive: true, force: true })
   }
-  const answers = () => fetch(`${base}/api/health`, { signal: AbortSignal.timeout(2_000) }).then(r => r.ok, () => false)
+  const answers = () =>
+    fetch(`${base}/api/health`, { signal: AbortSignal.timeout(2_000) }).then(
+      (r) => r.ok,
+      () => false,
+    )
   for (let waited = 0; !(await answers()); waited += 100) {
     if (waited > UP_WITHIN_MS || start.exitCode !== null) {
       await stop()
@@ -72,11 +101,19 @@ export async function startCopy(): Promise<Copy> {
     databaseUrl,
     mail: `http://127.0.0.1:${mailHttp}`,
     pids() {
-      const { children } = JSON.parse(read('running.json')) as { children: { pid: number, command: string }[] }
-      return { app: children.find(c => c.command.includes('.output'))!.pid, database: Number(read('mariadb/mariadbd.pid')) }
+      const { children } = JSON.parse(read('running.json')) as {
+        children: { pid: number; command: string }[]
+      }
+      return {
+        app: children.find((c) => c.command.includes('.output'))!.pid,
+        database: Number(read('mariadb/mariadbd.pid')),
+      }
     },
     async behave(mail) {
-      await fetch(`http://127.0.0.1:${mailHttp}/behave`, { method: 'POST', body: JSON.stringify(mail) })
+      await fetch(`http://127.0.0.1:${mailHttp}/behave`, {
+        method: 'POST',
+        body: JSON.stringify(mail),
+      })
     },
     connect: () => mysql.createConnection({ uri: databaseUrl, dateStrings: true }),
     answers,

@@ -2,30 +2,151 @@
 import { v7 } from 'uuid'
 import { chanceOf, Person, type Chance, type Trial } from './tools'
 
-interface Schema { type?: string | string[], properties?: Record<string, Schema>, items?: Schema, enum?: unknown[], format?: string, maxLength?: number, minimum?: number, maximum?: number, pattern?: string, required?: string[], additionalProperties?: boolean }
-interface Operation { operationId: string, method: string, path: string, who: string | string[], parameters: { name: string, in: string, schema: Schema }[], body?: Schema }
+interface Schema {
+  type?: string | string[]
+  properties?: Record<string, Schema>
+  items?: Schema
+  enum?: unknown[]
+  format?: string
+  maxLength?: number
+  minimum?: number
+  maximum?: number
+  pattern?: string
+  required?: string[]
+  additionalProperties?: boolean
+}
+interface Operation {
+  operationId: string
+  method: string
+  path: string
+  who: string | string[]
+  parameters: { name: string; in: string; schema: Schema }[]
+  body?: Schema
+}
 
 /** What would end the trial itself, not the app: its own session, and a stream that never ends. */
 const LEFT_OUT = new Set(['live', 'signOut', 'endOtherSessions', 'endMySession', 'changePassword'])
-const ODD_TEXTS = ['', ' ', 'null', 'constructor', '__proto__', '\u0000', 'a\nb', '\u202Eabc', '\uD800', '\uDFFF!', 'x'.repeat(300), 'y'.repeat(9000), '=1+1', '＝1', '%00', '%', '_', '\\', '\'', '"', '<script>', '../../etc/passwd', '-1', '1e309', '0x10', '99999999999999999999', '1.2345', '2026-02-30', '2026-13-01T00:00:00Z', '24:00', 'a@b', '😀'.repeat(40), 'NaN']
-const ODD_VALUES: unknown[] = [null, true, false, 0, -1, 1.5, 1e15, 1e308, [], [[]], [null], {}, { toString: 1 }, { length: 3 }, { then: 'x' }, [[[[[[[1]]]]]]]]
-const RAW_BODIES = ['', '{', '[]', 'null', '"text"', '{"__proto__":{"a":1}}', '{"constructor":{"prototype":1}}', '{"a":{"__proto__":1}}', `${'['.repeat(2000)}${']'.repeat(2000)}`, '{"id":"\\ud800"}', '\uFEFF{}', '{"version":1e999}']
+const ODD_TEXTS = [
+  '',
+  ' ',
+  'null',
+  'constructor',
+  '__proto__',
+  '\u0000',
+  'a\nb',
+  '\u202Eabc',
+  '\uD800',
+  '\uDFFF!',
+  'x'.repeat(300),
+  'y'.repeat(9000),
+  '=1+1',
+  '＝1',
+  '%00',
+  '%',
+  '_',
+  '\\',
+  "'",
+  '"',
+  '<script>',
+  '../../etc/passwd',
+  '-1',
+  '1e309',
+  '0x10',
+  '99999999999999999999',
+  '1.2345',
+  '2026-02-30',
+  '2026-13-01T00:00:00Z',
+  '24:00',
+  'a@b',
+  '😀'.repeat(40),
+  'NaN',
+]
+const ODD_VALUES: unknown[] = [
+  null,
+  true,
+  false,
+  0,
+  -1,
+  1.5,
+  1e15,
+  1e308,
+  [],
+  [[]],
+  [null],
+  {},
+  { toString: 1 },
+  { length: 3 },
+  { then: 'x' },
+  [[[[[[[1]]]]]]],
+]
+const RAW_BODIES = [
+  '',
+  '{',
+  '[]',
+  'null',
+  '"text"',
+  '{"__proto__":{"a":1}}',
+  '{"constructor":{"prototype":1}}',
+  '{"a":{"__proto__":1}}',
+  `${'['.repeat(2000)}${']'.repeat(2000)}`,
+  '{"id":"\\ud800"}',
+  '\uFEFF{}',
+  '{"version":1e999}',
+]
 
-function operationsOf(document: { paths: Record<string, Record<string, { 'operationId': string, 'x-who': string | string[], 'parameters'?: Operation['parameters'], 'requestBody'?: { content: Record<string, { schema: Schema }> } }>> }): Operation[] {
-  return Object.entries(document.paths).flatMap(([path, methods]) => Object.entries(methods).map(([method, o]) => ({
-    operationId: o.operationId, method: method.toUpperCase(), path, who: o['x-who'], parameters: o.parameters ?? [], body: o.requestBody?.content['application/json']?.schema,
-  }))).filter(o => !LEFT_OUT.has(o.operationId) && o.who !== 'signature')
+function operationsOf(document: {
+  paths: Record<
+    string,
+    Record<
+      string,
+      {
+        operationId: string
+        'x-who': string | string[]
+        parameters?: Operation['parameters']
+        requestBody?: { content: Record<string, { schema: Schema }> }
+      }
+    >
+  >
+}): Operation[] {
+  return Object.entries(document.paths)
+    .flatMap(([path, methods]) =>
+      Object.entries(methods).map(([method, o]) => ({
+        operationId: o.operationId,
+        method: method.toUpperCase(),
+        path,
+        who: o['x-who'],
+        parameters: o.parameters ?? [],
+        body: o.requestBody?.content['application/json']?.schema,
+      })),
+    )
+    .filter((o) => !LEFT_OUT.has(o.operationId) && o.who !== 'signature')
 }
 /** A value that fits its schema, more or less. */
 function fitting(schema: Schema | undefined, chance: Chance, ids: string[], depth = 0): unknown {
   const type = Array.isArray(schema?.type) ? schema.type[0] : schema?.type
   if (schema?.enum?.length) return chance.pick(schema.enum)
   switch (type) {
-    case 'object': return Object.fromEntries(Object.entries(schema!.properties ?? {}).filter(([name]) => schema!.required?.includes(name) || chance.maybe(0.5)).map(([name, of]) => [name, fitting(of, chance, ids, depth + 1)]))
-    case 'array': return Array.from({ length: depth > 3 ? 0 : chance.between(0, 2) }, () => fitting(schema!.items, chance, ids, depth + 1))
-    case 'number': return chance.pick([schema?.minimum ?? 0, Math.min(schema?.maximum ?? 100, 100), chance.between(0, 50), 1])
-    case 'boolean': return chance.maybe(0.5)
-    default: return textFor(schema, chance, ids)
+    case 'object':
+      return Object.fromEntries(
+        Object.entries(schema!.properties ?? {})
+          .filter(([name]) => schema!.required?.includes(name) || chance.maybe(0.5))
+          .map(([name, of]) => [name, fitting(of, chance, ids, depth + 1)]),
+      )
+    case 'array':
+      return Array.from({ length: depth > 3 ? 0 : chance.between(0, 2) }, () =>
+        fitting(schema!.items, chance, ids, depth + 1),
+      )
+    case 'number':
+      return chance.pick([
+        schema?.minimum ?? 0,
+        Math.min(schema?.maximum ?? 100, 100),
+        chance.between(0, 50),
+        1,
+      ])
+    case 'boolean':
+      return chance.maybe(0.5)
+    default:
+      return textFor(schema, chance, ids)
   }
 }
 function textFor(schema: Schema | undefined, chance: Chance, ids: string[]): string {
@@ -38,10 +159,18 @@ function textFor(schema: Schema | undefined, chance: Chance, ids: string[]): str
 }
 /** One value somewhere in it becomes odd. */
 function spoiled(value: unknown, chance: Chance): unknown {
-  if (chance.maybe(0.25) || typeof value !== 'object' || value === null) return chance.maybe(0.5) ? chance.pick(ODD_TEXTS) : chance.pick(ODD_VALUES)
-  if (Array.isArray(value)) return value.length ? value.map((one, i) => (i === 0 ? spoiled(one, chance) : one)) : [chance.pick(ODD_VALUES)]
+  if (chance.maybe(0.25) || typeof value !== 'object' || value === null)
+    return chance.maybe(0.5) ? chance.pick(ODD_TEXTS) : chance.pick(ODD_VALUES)
+  if (Array.isArray(value))
+    return value.length
+      ? value.map((one, i) => (i === 0 ? spoiled(one, chance) : one))
+      : [chance.pick(ODD_VALUES)]
   const keys = Object.keys(value)
-  if (!keys.length || chance.maybe(0.1)) return { ...value, [chance.pick(['unknown', 'toString', 'valueOf', 'x'])]: chance.pick(ODD_VALUES) }
+  if (!keys.length || chance.maybe(0.1))
+    return {
+      ...value,
+      [chance.pick(['unknown', 'toString', 'valueOf', 'x'])]: chance.pick(ODD_VALUES),
+    }
   const key = chance.pick(keys)
   return { ...value, [key]: spoiled((value as Record<string, unknown>)[key], chance) }
 }
@@ -49,32 +178,80 @@ function spoiled(value: unknown, chance: Chance): unknown {
 const inAddress = (text: string): string => {
   try {
     return encodeURIComponent(text)
-  }
-  catch {
+  } catch {
     return '%ED%A0%80'
   }
 }
-function requestOf(o: Operation, chance: Chance, ids: string[]): { path: string, body?: string, headers: Record<string, string> } {
+function requestOf(
+  o: Operation,
+  chance: Chance,
+  ids: string[],
+): { path: string; body?: string; headers: Record<string, string> } {
   const odd = chance.maybe(0.8)
-  const parameter = (schema: Schema) => (odd && chance.maybe(0.3) ? chance.pick(ODD_TEXTS).slice(0, 400) : String(fitting(schema, chance, ids)))
-  const path = o.path.replace(/\{(\w+)\}/g, (_, name: string) => inAddress(odd && chance.maybe(0.15) ? chance.pick(ODD_TEXTS).slice(0, 200) || 'x' : name === 'id' ? chance.pick(ids) : chance.pick(['2026-11-24', 'customers', 'invoices', 'abc'])))
-  const query = o.parameters.filter(p => p.in === 'query' && chance.maybe(0.6)).flatMap(p => Array.from({ length: odd && chance.maybe(0.08) ? 2 : 1 }, () => `${p.name}=${inAddress(parameter(p.schema))}`))
+  const parameter = (schema: Schema) =>
+    odd && chance.maybe(0.3)
+      ? chance.pick(ODD_TEXTS).slice(0, 400)
+      : String(fitting(schema, chance, ids))
+  const path = o.path.replace(/\{(\w+)\}/g, (_, name: string) =>
+    inAddress(
+      odd && chance.maybe(0.15)
+        ? chance.pick(ODD_TEXTS).slice(0, 200) || 'x'
+        : name === 'id'
+          ? chance.pick(ids)
+          : chance.pick(['2026-11-24', 'customers', 'invoices', 'abc']),
+    ),
+  )
+  const query = o.parameters
+    .filter((p) => p.in === 'query' && chance.maybe(0.6))
+    .flatMap((p) =>
+      Array.from(
+        { length: odd && chance.maybe(0.08) ? 2 : 1 },
+        () => `${p.name}=${inAddress(parameter(p.schema))}`,
+      ),
+    )
   const headers: Record<string, string> = {}
-  if (odd && chance.maybe(0.06)) headers['Idempotency-Key'] = chance.pick(['short', 'x'.repeat(200), `key-${v7()}`, 'with blank here'])
-  if (odd && chance.maybe(0.04)) headers.Origin = chance.pick(['null', 'not an origin', 'https://elsewhere.example'])
-  if (odd && chance.maybe(0.04)) headers['X-Forwarded-For'] = chance.pick(['x', '1.2.3.4, 5.6.7.8', ''])
+  if (odd && chance.maybe(0.06))
+    headers['Idempotency-Key'] = chance.pick([
+      'short',
+      'x'.repeat(200),
+      `key-${v7()}`,
+      'with blank here',
+    ])
+  if (odd && chance.maybe(0.04))
+    headers.Origin = chance.pick(['null', 'not an origin', 'https://elsewhere.example'])
+  if (odd && chance.maybe(0.04))
+    headers['X-Forwarded-For'] = chance.pick(['x', '1.2.3.4, 5.6.7.8', ''])
   if (odd && chance.maybe(0.04)) headers['Last-Event-ID'] = chance.pick(['x', '-1', '1e9'])
-  if (o.method === 'GET') return { path: `${path}${query.length ? `?${query.join('&')}` : ''}`, headers }
+  if (o.method === 'GET')
+    return { path: `${path}${query.length ? `?${query.join('&')}` : ''}`, headers }
   const whole = fitting(o.body ?? {}, chance, ids)
-  const body = odd && chance.maybe(0.06) ? chance.pick(RAW_BODIES) : JSON.stringify(odd ? spoiled(whole, chance) : whole) ?? ''
+  const body =
+    odd && chance.maybe(0.06)
+      ? chance.pick(RAW_BODIES)
+      : (JSON.stringify(odd ? spoiled(whole, chance) : whole) ?? '')
   return { path: `${path}${query.length ? `?${query.join('&')}` : ''}`, body, headers }
 }
 /** Identifiers of things that are there, so that requests come further than "there is no such thing". */
 async function harvest(person: Person): Promise<string[]> {
   const ids: string[] = []
-  for (const path of ['customers', 'work-orders', 'invoices', 'payments', 'price-book', 'messages', 'calls', 'schedule', 'people', 'quotes', 'agreements', 'set-up']) {
+  for (const path of [
+    'customers',
+    'work-orders',
+    'invoices',
+    'payments',
+    'price-book',
+    'messages',
+    'calls',
+    'schedule',
+    'people',
+    'quotes',
+    'agreements',
+    'set-up',
+  ]) {
     const text = JSON.stringify((await person.once('GET', `/api/v1/${path}`)).body)
-    ids.push(...new Set([...text.matchAll(/"id":"([0-9a-f-]{36})"/g)].slice(0, 12).map(m => m[1]!)))
+    ids.push(
+      ...new Set([...text.matchAll(/"id":"([0-9a-f-]{36})"/g)].slice(0, 12).map((m) => m[1]!)),
+    )
   }
   return ids
 }
@@ -92,9 +269,14 @@ export async function fuzz(base: string, count: number, seed: number): Promise<T
     while (done < count) {
       const o = operations[done++ % operations.length]!
       const { path, body, headers } = requestOf(o, chance, ids)
-      const reply = await owner.once(o.method, `/api/v1${path}`, body, headers).catch((error: Error) => ({ status: 0, body: { detail: error.message } }))
+      const reply = await owner
+        .once(o.method, `/api/v1${path}`, body, headers)
+        .catch((error: Error) => ({ status: 0, body: { detail: error.message } }))
       statuses[reply.status] = (statuses[reply.status] ?? 0) + 1
-      if (reply.status === 0 || reply.status >= 500) faults.push(`${o.operationId} ${reply.status}: ${path.slice(0, 120)} ${String(body).slice(0, 300)} → ${JSON.stringify(reply.body).slice(0, 120)}`)
+      if (reply.status === 0 || reply.status >= 500)
+        faults.push(
+          `${o.operationId} ${reply.status}: ${path.slice(0, 120)} ${String(body).slice(0, 300)} → ${JSON.stringify(reply.body).slice(0, 120)}`,
+        )
     }
   }
   await Promise.all(Array.from({ length: AT_ONCE }, loop))

@@ -6,7 +6,9 @@ import { p95, pause, Person, type Trial } from './tools'
 const HEALTH_MOST_MS = 200
 const SETTLE_MS = 300
 function watchHealth(copy: Copy): { end(): Promise<number[]> } {
-  const worker = new Worker(new URL('./healthWatch.mjs', import.meta.url), { workerData: { base: copy.base } })
+  const worker = new Worker(new URL('./healthWatch.mjs', import.meta.url), {
+    workerData: { base: copy.base },
+  })
   const told = new Promise<number[]>((done, fail) => {
     worker.once('message', done)
     worker.once('error', fail)
@@ -24,17 +26,35 @@ export async function signIns(copy: Copy, count: number): Promise<Trial> {
   await new Person(copy.base, 'office@demo.test').signIn()
   const health = watchHealth(copy)
   await pause(SETTLE_MS)
-  const tries = (address: (n: number) => string) => Promise.all(Array.from({ length: count }, async (_, n) => {
-    const reply = await new Person(copy.base, '', address(n)).once('POST', '/api/v1/session', { email: n % 2 ? 'office@demo.test' : `nobody${n}@demo.test`, password: 'wrong' })
-    statuses[reply.status] = (statuses[reply.status] ?? 0) + 1
-    if (![401, 429, 503].includes(reply.status)) faults.push(`a wrong sign-in was answered ${reply.status}`)
-  }))
+  const tries = (address: (n: number) => string) =>
+    Promise.all(
+      Array.from({ length: count }, async (_, n) => {
+        const reply = await new Person(copy.base, '', address(n)).once('POST', '/api/v1/session', {
+          email: n % 2 ? 'office@demo.test' : `nobody${n}@demo.test`,
+          password: 'wrong',
+        })
+        statuses[reply.status] = (statuses[reply.status] ?? 0) + 1
+        if (![401, 429, 503].includes(reply.status))
+          faults.push(`a wrong sign-in was answered ${reply.status}`)
+      }),
+    )
   await tries(() => '192.0.2.10')
-  await tries(n => `198.51.100.${n % 250}`)
+  await tries((n) => `198.51.100.${n % 250}`)
   const times = await health.end()
   const worst = Math.max(...times)
   if (worst > HEALTH_MOST_MS) faults.push(`health took ${Math.round(worst)} ms`)
   // Whoever signed in from here before still does.
-  await new Person(copy.base, 'office@demo.test').signIn().catch((error: Error) => faults.push(error.message))
-  return { name: 'sign-ins', acts: 2 * count, faults, lost: 0, doubled: 0, statuses, healthP95Ms: p95(times), healthWorstMs: Math.round(worst) }
+  await new Person(copy.base, 'office@demo.test')
+    .signIn()
+    .catch((error: Error) => faults.push(error.message))
+  return {
+    name: 'sign-ins',
+    acts: 2 * count,
+    faults,
+    lost: 0,
+    doubled: 0,
+    statuses,
+    healthP95Ms: p95(times),
+    healthWorstMs: Math.round(worst),
+  }
 }

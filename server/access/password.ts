@@ -12,25 +12,40 @@ const queue: (() => void)[] = []
 
 async function inTurn<T>(work: () => Promise<T>): Promise<T> {
   if (working >= AT_ONCE) {
-    if (queue.length >= MOST_WAITING) throw new LedgerError('busy', 503, 'Too many are signing in at this moment. Try again in a few seconds.', [], { retryAfter: 5 })
-    await new Promise<void>(done => queue.push(done))
-  }
-  else working++
+    if (queue.length >= MOST_WAITING)
+      throw new LedgerError(
+        'busy',
+        503,
+        'Too many are signing in at this moment. Try again in a few seconds.',
+        [],
+        { retryAfter: 5 },
+      )
+    await new Promise<void>((done) => queue.push(done))
+  } else working++
   try {
     return await work()
-  }
-  finally {
+  } finally {
     // The place goes to the next in the queue, or becomes free.
     const next = queue.shift()
     if (next) next()
     else working--
   }
 }
-const derive = (password: string, salt: Buffer, options: ScryptOptions) => inTurn(() => new Promise<Buffer>((done, fail) => {
-  scrypt(password, salt, KEY_BYTES, options, (error, key) => (error ? fail(error) : done(key)))
-}))
+const derive = (password: string, salt: Buffer, options: ScryptOptions) =>
+  inTurn(
+    () =>
+      new Promise<Buffer>((done, fail) => {
+        scrypt(password, salt, KEY_BYTES, options, (error, key) =>
+          error ? fail(error) : done(key),
+        )
+      }),
+  )
 
-export async function hashPassword(password: string, salt = randomBytes(16), cost = COST): Promise<string> {
+export async function hashPassword(
+  password: string,
+  salt = randomBytes(16),
+  cost = COST,
+): Promise<string> {
   const key = await derive(password, salt, { N: cost, r: 8, p: 1 })
   return `scrypt$${cost}$${salt.toString('base64')}$${key.toString('base64')}`
 }

@@ -5,47 +5,114 @@ import { json } from '../db/json'
 
 const DAY = 86_400_000
 type PersonRow = Actor & { passwordHash: string }
-const COLUMNS = 'p.id, p.name, p.email, p.role, p.bookable, p.sees_cost AS seesCost, p.takes_money AS takesMoney'
-const person = <T extends Actor>(row: T | null): T | null => row && {
-  ...row,
-  bookable: Boolean(row.bookable),
-  seesCost: Boolean(row.seesCost),
-  takesMoney: Boolean(row.takesMoney),
-}
+const COLUMNS =
+  'p.id, p.name, p.email, p.role, p.bookable, p.sees_cost AS seesCost, p.takes_money AS takesMoney'
+const person = <T extends Actor>(row: T | null): T | null =>
+  row && {
+    ...row,
+    bookable: Boolean(row.bookable),
+    seesCost: Boolean(row.seesCost),
+    takesMoney: Boolean(row.takesMoney),
+  }
 
 export const personByEmail = async (tx: Tx, email: string) =>
-  person(await tx.row<PersonRow>(`SELECT ${COLUMNS}, p.password_hash AS passwordHash FROM people p WHERE p.email = ? AND p.active`, [email]))
+  person(
+    await tx.row<PersonRow>(
+      `SELECT ${COLUMNS}, p.password_hash AS passwordHash FROM people p WHERE p.email = ? AND p.active`,
+      [email],
+    ),
+  )
 export const personWithPassword = async (tx: Tx, id: string, lock = false) =>
-  person(await tx.row<PersonRow>(`SELECT ${COLUMNS}, p.password_hash AS passwordHash FROM people p WHERE p.id = ? AND p.active${lock ? ' FOR UPDATE' : ''}`, [id]))
+  person(
+    await tx.row<PersonRow>(
+      `SELECT ${COLUMNS}, p.password_hash AS passwordHash FROM people p WHERE p.id = ? AND p.active${lock ? ' FOR UPDATE' : ''}`,
+      [id],
+    ),
+  )
 export const setPassword = async (tx: Tx, id: string, hash: string, was: string) =>
-  (await tx.run('UPDATE people SET password_hash = ?, version = version + 1 WHERE id = ? AND password_hash = ?', [hash, id, was])).affected === 1
+  (
+    await tx.run(
+      'UPDATE people SET password_hash = ?, version = version + 1 WHERE id = ? AND password_hash = ?',
+      [hash, id, was],
+    )
+  ).affected === 1
 
 /** Whose session it is, and the last event that is known at this moment. */
 export const personBySession = async (tx: Tx, hash: string, kind: SessionKind) =>
-  person(await tx.row<Actor & { lastEvent: number, lastSeenAt: string }>(
-    `SELECT ${COLUMNS}, s.last_seen_at AS lastSeenAt, (SELECT COALESCE(MAX(e.id), 0) FROM events e) AS lastEvent
-     FROM sessions s JOIN people p ON p.id = s.person_id WHERE s.id = ? AND s.kind = ? AND s.expires_at > ? AND p.active`, [hash, kind, sqlInstant(Date.now())]))
+  person(
+    await tx.row<Actor & { lastEvent: number; lastSeenAt: string }>(
+      `SELECT ${COLUMNS}, s.last_seen_at AS lastSeenAt, (SELECT COALESCE(MAX(e.id), 0) FROM events e) AS lastEvent
+     FROM sessions s JOIN people p ON p.id = s.person_id WHERE s.id = ? AND s.kind = ? AND s.expires_at > ? AND p.active`,
+      [hash, kind, sqlInstant(Date.now())],
+    ),
+  )
 
 export type SessionKind = 'cookie' | 'token'
-interface NewSession { hash: string, personId: string, kind: SessionKind, label: string, ip: string, days: number }
+interface NewSession {
+  hash: string
+  personId: string
+  kind: SessionKind
+  label: string
+  ip: string
+  days: number
+}
 export async function addSession(tx: Tx, s: NewSession): Promise<void> {
   const now = Date.now()
   await tx.run(
     'INSERT INTO sessions (id, person_id, kind, label, ip, created_at, last_seen_at, expires_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
-    [s.hash, s.personId, s.kind, s.label, s.ip, sqlInstant(now), sqlInstant(now), sqlInstant(now + s.days * DAY)])
+    [
+      s.hash,
+      s.personId,
+      s.kind,
+      s.label,
+      s.ip,
+      sqlInstant(now),
+      sqlInstant(now),
+      sqlInstant(now + s.days * DAY),
+    ],
+  )
 }
-export interface SessionRow { id: string, kind: SessionKind, label: string, ip: string, createdAt: string, lastSeenAt: string, expiresAt: string }
-export const sessionsOf = (tx: Tx, personId: string): Promise<SessionRow[]> => tx.rows<SessionRow>(
-  'SELECT id, kind, label, ip, created_at AS createdAt, last_seen_at AS lastSeenAt, expires_at AS expiresAt FROM sessions WHERE person_id = ? AND expires_at > ? ORDER BY last_seen_at DESC', [personId, sqlInstant(Date.now())])
+export interface SessionRow {
+  id: string
+  kind: SessionKind
+  label: string
+  ip: string
+  createdAt: string
+  lastSeenAt: string
+  expiresAt: string
+}
+export const sessionsOf = (tx: Tx, personId: string): Promise<SessionRow[]> =>
+  tx.rows<SessionRow>(
+    'SELECT id, kind, label, ip, created_at AS createdAt, last_seen_at AS lastSeenAt, expires_at AS expiresAt FROM sessions WHERE person_id = ? AND expires_at > ? ORDER BY last_seen_at DESC',
+    [personId, sqlInstant(Date.now())],
+  )
 export const endSession = async (tx: Tx, hash: string, personId: string) =>
-  (await tx.run('DELETE FROM sessions WHERE id = ? AND person_id = ?', [hash, personId])).affected === 1
-export const noteSeen = (tx: Tx, hash: string, now: number) => tx.run('UPDATE sessions SET last_seen_at = ? WHERE id = ?', [sqlInstant(now), hash])
+  (await tx.run('DELETE FROM sessions WHERE id = ? AND person_id = ?', [hash, personId]))
+    .affected === 1
+export const noteSeen = (tx: Tx, hash: string, now: number) =>
+  tx.run('UPDATE sessions SET last_seen_at = ? WHERE id = ?', [sqlInstant(now), hash])
 /** Whether somebody signed in from there as this person before. */
 export const knownFrom = async (tx: Tx, personId: string, ip: string) =>
-  (await tx.row('SELECT 1 AS yes FROM sessions WHERE person_id = ? AND ip = ? LIMIT 1', [personId, ip])) !== null
-export const sweepSessions = (tx: Tx, expired: string) => tx.run('DELETE FROM sessions WHERE expires_at < ?', [expired])
+  (await tx.row('SELECT 1 AS yes FROM sessions WHERE person_id = ? AND ip = ? LIMIT 1', [
+    personId,
+    ip,
+  ])) !== null
+export const sweepSessions = (tx: Tx, expired: string) =>
+  tx.run('DELETE FROM sessions WHERE expires_at < ?', [expired])
 
 export async function allPeople(tx: Tx) {
-  const rows = await tx.rows<{ id: string, name: string, role: string, bookable: number, skills: unknown }>('SELECT id, name, role, bookable, skills FROM people WHERE active ORDER BY position, name LIMIT 200')
-  return rows.map(r => ({ ...r, bookable: Boolean(r.bookable), skills: json<string[]>(r.skills) }))
+  const rows = await tx.rows<{
+    id: string
+    name: string
+    role: string
+    bookable: number
+    skills: unknown
+  }>(
+    'SELECT id, name, role, bookable, skills FROM people WHERE active ORDER BY position, name LIMIT 200',
+  )
+  return rows.map((r) => ({
+    ...r,
+    bookable: Boolean(r.bookable),
+    skills: json<string[]>(r.skills),
+  }))
 }

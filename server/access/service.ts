@@ -10,7 +10,15 @@ import { record } from '../http/queries'
 import type { Call } from '../http/route'
 import { queueMail } from '../messages/service'
 import { checkPassword, hashPassword } from './password'
-import { addSession, endSession, knownFrom, personByEmail, personWithPassword, sessionsOf, setPassword } from './queries'
+import {
+  addSession,
+  endSession,
+  knownFrom,
+  personByEmail,
+  personWithPassword,
+  sessionsOf,
+  setPassword,
+} from './queries'
 import { hashToken, SESSION_DAYS } from './session'
 
 const SECOND = 1_000
@@ -24,15 +32,35 @@ const MOST_SHOWN = 200
 const NOBODY = 'scrypt$16384$AAAAAAAAAAAAAAAAAAAAAA==$AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA='
 
 /** One person from one address: a few mistakes are free, then each one costs twice the wait of the last. */
-const BY_BOTH: Limit = { free: 5, firstWaitMs: 2 * SECOND, longestWaitMs: 15 * MINUTE, forgetMs: 30 * MINUTE }
+const BY_BOTH: Limit = {
+  free: 5,
+  firstWaitMs: 2 * SECOND,
+  longestWaitMs: 15 * MINUTE,
+  forgetMs: 30 * MINUTE,
+}
 /** All that one address tries; a firm behind one address signs in together in the morning. */
-const BY_SOURCE: Limit = { free: 40, firstWaitMs: SECOND, longestWaitMs: 5 * MINUTE, forgetMs: 30 * MINUTE }
+const BY_SOURCE: Limit = {
+  free: 40,
+  firstWaitMs: SECOND,
+  longestWaitMs: 5 * MINUTE,
+  forgetMs: 30 * MINUTE,
+}
 /** One account, tried from many addresses that nobody ever signed in from. Whoever did is not held up by it. */
-const BY_ACCOUNT: Limit = { free: 60, firstWaitMs: 5 * SECOND, longestWaitMs: MINUTE, forgetMs: HOUR }
+const BY_ACCOUNT: Limit = {
+  free: 60,
+  firstWaitMs: 5 * SECOND,
+  longestWaitMs: MINUTE,
+  forgetMs: HOUR,
+}
 const TOLD_AFTER = 10
 const TOLD: Limit = { free: 1, firstWaitMs: DAY, longestWaitMs: DAY, forgetMs: DAY }
 
-interface Keys { both: string, source: string, account: string, told: string }
+interface Keys {
+  both: string
+  source: string
+  account: string
+  told: string
+}
 const keysOf = (ip: string, email: string): Keys => ({
   both: `sign-in ${ip} ${email}`,
   source: `sign-in from ${ip}`,
@@ -42,7 +70,10 @@ const keysOf = (ip: string, email: string): Keys => ({
 const HELD_UP = 'Too many attempts. Wait a moment, then try again.'
 
 /** Counts a try before its hash is worked out; refuses the one that comes too early. */
-async function countSignIn(ctx: Ctx, email: string): Promise<(Actor & { passwordHash: string }) | null> {
+async function countSignIn(
+  ctx: Ctx,
+  email: string,
+): Promise<(Actor & { passwordHash: string }) | null> {
   const now = Date.now()
   const keys = keysOf(ctx.ip, email)
   const person = await personByEmail(ctx.tx, email)
@@ -62,10 +93,17 @@ async function tellOfTries(ctx: Ctx, person: Actor | null, email: string): Promi
   if (!person) return
   const now = Date.now()
   const keys = keysOf(ctx.ip, email)
-  const tries = Math.max(await triesOf(ctx.tx, keys.both, BY_BOTH, now), await triesOf(ctx.tx, keys.account, BY_ACCOUNT, now))
-  if (tries < TOLD_AFTER || await countTry(ctx.tx, keys.told, TOLD, now) > 0) return
+  const tries = Math.max(
+    await triesOf(ctx.tx, keys.both, BY_BOTH, now),
+    await triesOf(ctx.tx, keys.account, BY_ACCOUNT, now),
+  )
+  if (tries < TOLD_AFTER || (await countTry(ctx.tx, keys.told, TOLD, now)) > 0) return
   await queueMail(ctx, {
-    kind: 'access', customerId: null, invoiceId: null, to: [person.email], attach: 'none',
+    kind: 'access',
+    customerId: null,
+    invoiceId: null,
+    to: [person.email],
+    attach: 'none',
     subject: `${ctx.company.name}: wrong passwords for your account`,
     body: `Somebody typed a wrong password for ${person.email} ${tries} times.\n\nIf it was you, there is nothing to do. If not, sign in, open “My sign-in” and choose another password; there you also see where you are signed in.\n`,
   })
@@ -75,23 +113,34 @@ const wrongSignIn = () => {
   const message = 'The mail address and the password do not belong together.'
   return new LedgerError('wrong_sign_in', 401, message, [{ path: 'password', message }])
 }
-export async function signIn(call: Call, { email, password }: Body<'signIn'>): Promise<Answer<'signIn'>> {
+export async function signIn(
+  call: Call,
+  { email, password }: Body<'signIn'>,
+): Promise<Answer<'signIn'>> {
   const key = email.toLowerCase()
-  const person = await call.inContext(ctx => countSignIn(ctx, key))
+  const person = await call.inContext((ctx) => countSignIn(ctx, key))
   // Between two transactions: a hash takes long, and nobody waits for its connection meanwhile.
   const fits = await checkPassword(password, person?.passwordHash ?? NOBODY)
   if (!fits || !person) {
-    await call.inContext(ctx => tellOfTries(ctx, person, key))
+    await call.inContext((ctx) => tellOfTries(ctx, person, key))
     throw wrongSignIn()
   }
   return call.inContext(async (ctx) => {
     // The password may have been changed while the hash was worked out: every session that it opened ends with it.
-    if ((await personWithPassword(ctx.tx, person.id, true))?.passwordHash !== person.passwordHash) throw wrongSignIn()
+    if ((await personWithPassword(ctx.tx, person.id, true))?.passwordHash !== person.passwordHash)
+      throw wrongSignIn()
     const keys = keysOf(ctx.ip, key)
     await forgiveTries(ctx.tx, keys.source)
     await forgiveTries(ctx.tx, keys.both)
     const cookieToken = randomBytes(32).toString('base64url')
-    await addSession(ctx.tx, { hash: hashToken(cookieToken), personId: person.id, kind: 'cookie', label: '', ip: ctx.ip, days: SESSION_DAYS })
+    await addSession(ctx.tx, {
+      hash: hashToken(cookieToken),
+      personId: person.id,
+      kind: 'cookie',
+      label: '',
+      ip: ctx.ip,
+      days: SESSION_DAYS,
+    })
     return { ...whoAmI(ctx, person), cookieToken } as Answer<'signIn'>
   })
 }
@@ -100,60 +149,103 @@ export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
   const { company } = ctx
   return {
     person: { id, name, email, role, bookable, seesCost, takesMoney },
-    company: { name: company.name, currency: company.currency, locale: company.locale, timeZone: company.timeZone, demo: company.demoDay !== null, stateLabels: company.stateLabels },
-    now: new Date(ctx.now).toISOString(), today: ctx.today, clockFixed: clockFixed(), demoClock: !clockFixed() && company.clockOffsetMs !== 0,
+    company: {
+      name: company.name,
+      currency: company.currency,
+      locale: company.locale,
+      timeZone: company.timeZone,
+      demo: company.demoDay !== null,
+      stateLabels: company.stateLabels,
+    },
+    now: new Date(ctx.now).toISOString(),
+    today: ctx.today,
+    clockFixed: clockFixed(),
+    demoClock: !clockFixed() && company.clockOffsetMs !== 0,
   }
 }
 /** Ends a session or token of one's own, and whatever stream it holds open. */
 async function end(ctx: Ctx, session: string): Promise<boolean> {
   const ended = await endSession(ctx.tx, session, signedIn(ctx).id)
-  if (ended) emit(ctx.tx, { topic: 'session', subject: 'session', subjectId: session, workOrderId: null })
+  if (ended)
+    emit(ctx.tx, { topic: 'session', subject: 'session', subjectId: session, workOrderId: null })
   return ended
 }
 /** Signs out whatever asks: the cookie’s session, or the token. */
-export const signOut = (call: Call): Promise<Answer<'signOut'>> => call.inContext(async (ctx) => {
-  await end(ctx, call.session)
-  return { ok: true }
-})
+export const signOut = (call: Call): Promise<Answer<'signOut'>> =>
+  call.inContext(async (ctx) => {
+    await end(ctx, call.session)
+    return { ok: true }
+  })
 export async function newToken(ctx: Ctx, label: string): Promise<Answer<'newToken'>> {
   const me = signedIn(ctx)
   const token = randomBytes(32).toString('base64url')
-  await addSession(ctx.tx, { hash: hashToken(token), personId: me.id, kind: 'token', label, ip: ctx.ip, days: TOKEN_DAYS })
+  await addSession(ctx.tx, {
+    hash: hashToken(token),
+    personId: me.id,
+    kind: 'token',
+    label,
+    ip: ctx.ip,
+    days: TOKEN_DAYS,
+  })
   await record(ctx, { subject: 'person', id: me.id, text: `A personal token was made: ${label}` })
   return { token, expiresAt: new Date(Date.now() + TOKEN_DAYS * DAY).toISOString() }
 }
 export async function mySessions(call: Call): Promise<Answer<'mySessions'>> {
   return call.inContext(async (ctx) => {
     const rows = (await sessionsOf(ctx.tx, signedIn(ctx).id)).slice(0, MOST_SHOWN)
-    return { items: rows.map(({ ip, ...r }) => ({ ...r, from: ip, current: r.id === call.session })) }
+    return {
+      items: rows.map(({ ip, ...r }) => ({ ...r, from: ip, current: r.id === call.session })),
+    }
   })
 }
 export async function endMySession(ctx: Ctx, session: string): Promise<Answer<'endMySession'>> {
   if (!(await end(ctx, session))) throw notFound('session or token')
-  await record(ctx, { subject: 'person', id: signedIn(ctx).id, text: 'A session or token was ended' })
+  await record(ctx, {
+    subject: 'person',
+    id: signedIn(ctx).id,
+    text: 'A session or token was ended',
+  })
   return { ok: true }
 }
 /** Signs out all other browsers. A token is a program's: it is ended for itself. */
 async function endOthers(ctx: Ctx, kept: string): Promise<number> {
-  const others = (await sessionsOf(ctx.tx, signedIn(ctx).id)).filter(s => s.id !== kept && s.kind === 'cookie')
+  const others = (await sessionsOf(ctx.tx, signedIn(ctx).id)).filter(
+    (s) => s.id !== kept && s.kind === 'cookie',
+  )
   for (const session of others) await end(ctx, session.id)
   return others.length
 }
-export const endOtherSessions = (call: Call): Promise<Answer<'endOtherSessions'>> => call.once(async (ctx) => {
-  const ended = await endOthers(ctx, call.session)
-  await record(ctx, { subject: 'person', id: signedIn(ctx).id, text: `${ended} other browsers were signed out` })
-  return { ended }
-})
+export const endOtherSessions = (call: Call): Promise<Answer<'endOtherSessions'>> =>
+  call.once(async (ctx) => {
+    const ended = await endOthers(ctx, call.session)
+    await record(ctx, {
+      subject: 'person',
+      id: signedIn(ctx).id,
+      text: `${ended} other browsers were signed out`,
+    })
+    return { ended }
+  })
 
 const SHORTEST = 10
 function checkNewPassword(person: Actor, next: string, was: string): void {
-  if (next.length < SHORTEST) throw invalid('next', `A password has ${SHORTEST} characters or more.`)
+  if (next.length < SHORTEST)
+    throw invalid('next', `A password has ${SHORTEST} characters or more.`)
   if (next === was) throw invalid('next', 'This is the password that you have now.')
-  const known = [person.email, person.email.split('@')[0]!, person.name, 'open-ledger', 'open ledger']
-  if (known.some(word => word.toLowerCase() === next.toLowerCase())) throw invalid('next', 'This is easily guessed. Choose another.')
+  const known = [
+    person.email,
+    person.email.split('@')[0]!,
+    person.name,
+    'open-ledger',
+    'open ledger',
+  ]
+  if (known.some((word) => word.toLowerCase() === next.toLowerCase()))
+    throw invalid('next', 'This is easily guessed. Choose another.')
 }
 /** Another password: everywhere else somebody signed in as this person is signed out. Tokens stay, and are listed. */
-export async function changePassword(call: Call, body: Body<'changePassword'>): Promise<Answer<'changePassword'>> {
+export async function changePassword(
+  call: Call,
+  body: Body<'changePassword'>,
+): Promise<Answer<'changePassword'>> {
   const me = signedIn(call)
   const key = `password ${me.id}`
   const person = await call.inContext(async (ctx) => {
@@ -161,11 +253,13 @@ export async function changePassword(call: Call, body: Body<'changePassword'>): 
     if (wait > 0) throw tooOften(HELD_UP, wait)
     return (await personWithPassword(ctx.tx, me.id))!
   })
-  if (!(await checkPassword(body.current, person.passwordHash))) throw invalid('current', 'This is not your password.')
+  if (!(await checkPassword(body.current, person.passwordHash)))
+    throw invalid('current', 'This is not your password.')
   checkNewPassword(me, body.next, body.current)
   const hash = await hashPassword(body.next)
   return call.inContext(async (ctx) => {
-    if (!(await setPassword(ctx.tx, me.id, hash, person.passwordHash))) throw conflict('stale', 'Your password was changed elsewhere in the meantime.')
+    if (!(await setPassword(ctx.tx, me.id, hash, person.passwordHash)))
+      throw conflict('stale', 'Your password was changed elsewhere in the meantime.')
     await forgiveTries(ctx.tx, key)
     const ended = await endOthers(ctx, call.session)
     await record(ctx, { subject: 'person', id: me.id, text: 'Password changed' })

@@ -1,6 +1,13 @@
 // The sealed cookie, personal tokens, and signatures of machines.
 import { createHash, createHmac, timingSafeEqual } from 'node:crypto'
-import { getCookie, getHeader, unsealSession, useSession, type H3Event, type SessionConfig } from 'h3'
+import {
+  getCookie,
+  getHeader,
+  unsealSession,
+  useSession,
+  type H3Event,
+  type SessionConfig,
+} from 'h3'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { inBackground, reading } from '../db/pool'
 import type { Actor } from '../http/context'
@@ -9,7 +16,10 @@ import { noteSeen, personBySession, type SessionKind } from './queries'
 const SECRET_SIGNS = 32
 export function secret(): string {
   const value = process.env.OPEN_LEDGER_SECRET
-  if (!value || value.length < SECRET_SIGNS) throw new Error(`OPEN_LEDGER_SECRET must have ${SECRET_SIGNS} signs or more; npm start makes and keeps one.`)
+  if (!value || value.length < SECRET_SIGNS)
+    throw new Error(
+      `OPEN_LEDGER_SECRET must have ${SECRET_SIGNS} signs or more; npm start makes and keeps one.`,
+    )
   return value
 }
 export const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
@@ -43,11 +53,12 @@ export interface Asker {
 const SEEN_EVERY_MS = 300_000
 async function askerBy(token: string, kind: SessionKind): Promise<Asker> {
   const session = hashToken(token)
-  const found = token ? await reading(tx => personBySession(tx, session, kind)) : null
+  const found = token ? await reading((tx) => personBySession(tx, session, kind)) : null
   if (!found) return { actor: null, session: '', byCookie: kind === 'cookie', lastEvent: 0 }
   const { lastEvent, lastSeenAt, ...actor } = found
   const now = Date.now()
-  if (now - Date.parse(lastSeenAt) > SEEN_EVERY_MS) void inBackground(tx => noteSeen(tx, session, now)).catch(() => {})
+  if (now - Date.parse(lastSeenAt) > SEEN_EVERY_MS)
+    void inBackground((tx) => noteSeen(tx, session, now)).catch(() => {})
   return { actor, session, byCookie: kind === 'cookie', lastEvent }
 }
 export async function actorOf(event: H3Event): Promise<Asker> {
@@ -56,10 +67,14 @@ export async function actorOf(event: H3Event): Promise<Asker> {
 }
 /** Whether a session still holds: asked again and again for a stream that stays open. */
 export const stillHolds = async (session: string, kind: SessionKind): Promise<boolean> =>
-  (await inBackground(tx => personBySession(tx, session, kind))) !== null
+  (await inBackground((tx) => personBySession(tx, session, kind))) !== null
 
 /** Sign-in answers with a token that goes into the cookie and nowhere else; sign-out clears it. */
-export async function keepSession(event: H3Event, name: 'signIn' | 'signOut', result: unknown): Promise<unknown> {
+export async function keepSession(
+  event: H3Event,
+  name: 'signIn' | 'signOut',
+  result: unknown,
+): Promise<unknown> {
   const session = await useSession<{ token?: string }>(event, config())
   if (name === 'signOut') {
     await session.clear()
@@ -71,16 +86,28 @@ export async function keepSession(event: H3Event, name: 'signIn' | 'signOut', re
 }
 const SIGNATURE_SECONDS = 300
 /** `t=SECONDS,v=HEX` over "t.body"; older than five minutes is refused, so that a recorded request cannot be sent again. */
-export function checkSignature(by: 'CARD' | 'POSITIONS' | 'TEXT', header: string, bytes: Buffer): void {
-  const { t, v } = Object.fromEntries(header.split(',').map(p => p.split('=') as [string, string]))
-  const expected = createHmac('sha256', process.env[`${by}_SECRET`] ?? secret()).update(`${t}.`).update(bytes).digest()
+export function checkSignature(
+  by: 'CARD' | 'POSITIONS' | 'TEXT',
+  header: string,
+  bytes: Buffer,
+): void {
+  const { t, v } = Object.fromEntries(
+    header.split(',').map((p) => p.split('=') as [string, string]),
+  )
+  const expected = createHmac('sha256', process.env[`${by}_SECRET`] ?? secret())
+    .update(`${t}.`)
+    .update(bytes)
+    .digest()
   const given = Buffer.from(v ?? '', 'hex')
   const fits = t && given.length === expected.length && timingSafeEqual(given, expected)
-  if (!fits || Math.abs(Date.now() / 1000 - Number(t)) > SIGNATURE_SECONDS) throw new LedgerError('bad_signature', 401, 'The signature does not fit.')
+  if (!fits || Math.abs(Date.now() / 1000 - Number(t)) > SIGNATURE_SECONDS)
+    throw new LedgerError('bad_signature', 401, 'The signature does not fit.')
 }
 /**
  * The private link of a paper: derived, so that only its hash is kept. Each turn gives another link;
  * the first one is turn 0.
  */
 export const linkToken = (purpose: string, id: string, turn = 0): string =>
-  createHmac('sha256', secret()).update(turn ? `${purpose}:${id}:${turn}` : `${purpose}:${id}`).digest('base64url')
+  createHmac('sha256', secret())
+    .update(turn ? `${purpose}:${id}:${turn}` : `${purpose}:${id}`)
+    .digest('base64url')

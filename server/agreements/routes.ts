@@ -1,7 +1,15 @@
 // The routes of care agreements, bound to their service.
 import type { agreementRoutes } from '../../shared/agreements'
 import type { Handlers } from '../http/route'
-import { addAgreement, addPlan, billAgreement, bookDueVisits, listAgreements, listPlans, renewAgreement } from './service'
+import {
+  addAgreement,
+  addPlan,
+  billAgreement,
+  bookDueVisits,
+  listAgreements,
+  listPlans,
+  renewAgreement,
+} from './service'
 
 export const agreementHandlers: Handlers<typeof agreementRoutes> = {
   agreements: (ctx, { query }) => listAgreements(ctx, query),
@@ -9,6 +17,6 @@ export const agreementHandlers: Handlers<typeof agreementRoutes> = {
   renewAgreement: (ctx, { params, body }) => renewAgreement(ctx, params.id!, body.version),
   billAgreement: (ctx, { params, body }) => billAgreement(ctx, params.id!, body),
   bookDueVisits: (ctx, { body }) => bookDueVisits(ctx, body),
-  plans: ctx => listPlans(ctx),
+  plans: (ctx) => listPlans(ctx),
   newPlan: (ctx, { body }) => addPlan(ctx, body),
 }

@@ -16,19 +16,55 @@ import { refreshWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
 import { putLines } from '../visits/lines'
 import { insertVisit, insertWorkOrder, workOrderById } from '../visits/queries'
-import { agreementById, agreementPage, allPlans, extendAgreement, insertAgreement, insertPlan, planById, setBilled, setVisitDue, type AgreementRow } from './queries'
+import {
+  agreementById,
+  agreementPage,
+  allPlans,
+  extendAgreement,
+  insertAgreement,
+  insertPlan,
+  planById,
+  setBilled,
+  setVisitDue,
+  type AgreementRow,
+} from './queries'
 
 type Row = Answer<'agreements'>['items'][number]
-const shape = (ctx: Ctx, areas: { name: string, postcodes: string[] }[]) => (a: AgreementRow): Row => ({
-  id: a.id, version: a.version, customerId: a.customerId, customer: a.customer, phone: a.phone, site: [a.site, a.line1, a.town].filter(Boolean).join(', '), territory: territoryOf(a.postcode, areas)?.name ?? '', plan: a.plan, startsOn: a.startsOn, endsOn: a.endsOn,
-  visitDueOn: a.visitDueOn, state: agreementState(a, ctx.today), lastVisitOn: a.lastVisitOn, booked: a.booked ?? '', price: a.price ?? '', billedUntil: a.billedUntil,
-})
-export async function listAgreements(ctx: Ctx, query: Query<'agreements'>): Promise<Answer<'agreements'>> {
+const shape =
+  (ctx: Ctx, areas: { name: string; postcodes: string[] }[]) =>
+  (a: AgreementRow): Row => ({
+    id: a.id,
+    version: a.version,
+    customerId: a.customerId,
+    customer: a.customer,
+    phone: a.phone,
+    site: [a.site, a.line1, a.town].filter(Boolean).join(', '),
+    territory: territoryOf(a.postcode, areas)?.name ?? '',
+    plan: a.plan,
+    startsOn: a.startsOn,
+    endsOn: a.endsOn,
+    visitDueOn: a.visitDueOn,
+    state: agreementState(a, ctx.today),
+    lastVisitOn: a.lastVisitOn,
+    booked: a.booked ?? '',
+    price: a.price ?? '',
+    billedUntil: a.billedUntil,
+  })
+export async function listAgreements(
+  ctx: Ctx,
+  query: Query<'agreements'>,
+): Promise<Answer<'agreements'>> {
   const p = paging(query, ['due'], 'due')
   const areas = await territories(ctx.tx)
   const { rows, total } = await agreementPage(ctx.tx, {
-    ...p, q: query.q ?? '', today: ctx.today, dueBy: query.due ? plusDays(plusMonths(`${query.due}-01`, 1), -1) : null, endingBy: query.ending ? plusDays(ctx.today, 60) : null,
-    postcodes: query.territory ? areas.find(a => a.name === query.territory)?.postcodes ?? [] : null,
+    ...p,
+    q: query.q ?? '',
+    today: ctx.today,
+    dueBy: query.due ? plusDays(plusMonths(`${query.due}-01`, 1), -1) : null,
+    endingBy: query.ending ? plusDays(ctx.today, 60) : null,
+    postcodes: query.territory
+      ? (areas.find((a) => a.name === query.territory)?.postcodes ?? [])
+      : null,
   })
   return pageOf(rows, total, p.limit, shape(ctx, areas))
 }
@@ -38,14 +74,32 @@ async function oneRow(ctx: Ctx, id: string): Promise<Row> {
 export async function addAgreement(ctx: Ctx, body: Body<'newAgreement'>): Promise<Row> {
   const customer = await customerById(ctx.tx, body.customerId, true)
   if (!customer) throw invalid('customerId', 'Choose the customer.')
-  if ((await siteById(ctx.tx, body.siteId))?.customerId !== customer.id) throw invalid('siteId', 'Choose a site of this customer.')
+  if ((await siteById(ctx.tx, body.siteId))?.customerId !== customer.id)
+    throw invalid('siteId', 'Choose a site of this customer.')
   const plan = await planById(ctx.tx, body.planId)
   if (!plan) throw invalid('planId', 'Choose the plan.')
   const endsOn = plusDays(plusMonths(body.startsOn, 12), -1)
-  await insertAgreement(ctx.tx, { id: body.id, customerId: customer.id, siteId: body.siteId, plan: plan.name, planId: plan.id, startsOn: body.startsOn, endsOn, visitDueOn: nextVisitDue(body.startsOn, plan.visitsAYear, endsOn) ?? endsOn })
+  await insertAgreement(ctx.tx, {
+    id: body.id,
+    customerId: customer.id,
+    siteId: body.siteId,
+    plan: plan.name,
+    planId: plan.id,
+    startsOn: body.startsOn,
+    endsOn,
+    visitDueOn: nextVisitDue(body.startsOn, plan.visitsAYear, endsOn) ?? endsOn,
+  })
   // The plan's price level holds from the first day, where the customer has none of their own.
-  if (plan.levelId && !customer.priceLevelId) await updateRow(ctx.tx, 'customers', customer.id, customer.version, { priceLevelId: plan.levelId })
-  await record(ctx, { subject: 'customer', id: customer.id, customerId: customer.id, text: `Care agreement ${plan.name} from ${body.startsOn} to ${endsOn}` })
+  if (plan.levelId && !customer.priceLevelId)
+    await updateRow(ctx.tx, 'customers', customer.id, customer.version, {
+      priceLevelId: plan.levelId,
+    })
+  await record(ctx, {
+    subject: 'customer',
+    id: customer.id,
+    customerId: customer.id,
+    text: `Care agreement ${plan.name} from ${body.startsOn} to ${endsOn}`,
+  })
   return oneRow(ctx, body.id)
 }
 export async function renewAgreement(ctx: Ctx, id: string, version: number): Promise<Row> {
@@ -54,17 +108,35 @@ export async function renewAgreement(ctx: Ctx, id: string, version: number): Pro
   const endsOn = plusMonths(a.endsOn, 12)
   const plan = a.planId ? await planById(ctx.tx, a.planId) : null
   const due = a.visitDueOn ?? (plan ? nextVisitDue(a.endsOn, plan.visitsAYear, endsOn) : null)
-  if (!(await extendAgreement(ctx.tx, id, version, endsOn, due))) throw conflict('stale', 'Someone changed this agreement in the meantime.', { current: await oneRow(ctx, id), yours: { endsOn } })
-  await record(ctx, { subject: 'customer', id: a.customerId, customerId: a.customerId, text: `Care agreement ${a.plan} renewed until ${endsOn}` })
+  if (!(await extendAgreement(ctx.tx, id, version, endsOn, due)))
+    throw conflict('stale', 'Someone changed this agreement in the meantime.', {
+      current: await oneRow(ctx, id),
+      yours: { endsOn },
+    })
+  await record(ctx, {
+    subject: 'customer',
+    id: a.customerId,
+    customerId: a.customerId,
+    text: `Care agreement ${a.plan} renewed until ${endsOn}`,
+  })
   return oneRow(ctx, id)
 }
 
 /** The next year of an agreement that is not billed yet, as an invoice of its own: a work order without a visit, one line, sent to the customer's addresses. */
-export async function billAgreement(ctx: Ctx, id: string, body: Body<'billAgreement'>): Promise<Answer<'billAgreement'>> {
+export async function billAgreement(
+  ctx: Ctx,
+  id: string,
+  body: Body<'billAgreement'>,
+): Promise<Answer<'billAgreement'>> {
   const a = await agreementById(ctx.tx, id)
   if (!a) throw notFound('agreement')
-  if (a.billedUntil && a.billedUntil >= a.endsOn) throw conflict('billed_already', `This agreement is billed until ${a.billedUntil}.`)
-  if (!a.siteId || !a.price || new Decimal(a.price).isZero()) throw conflict('no_price', 'The plan of this agreement has no price, or the agreement names no site.')
+  if (a.billedUntil && a.billedUntil >= a.endsOn)
+    throw conflict('billed_already', `This agreement is billed until ${a.billedUntil}.`)
+  if (!a.siteId || !a.price || new Decimal(a.price).isZero())
+    throw conflict(
+      'no_price',
+      'The plan of this agreement has no price, or the agreement names no site.',
+    )
   const from = a.billedUntil ? plusDays(a.billedUntil, 1) : a.startsOn
   const customer = (await customerById(ctx.tx, a.customerId))!
   const site = (await siteById(ctx.tx, a.siteId))!
@@ -74,18 +146,60 @@ export async function billAgreement(ctx: Ctx, id: string, body: Body<'billAgreem
   const until = year < a.endsOn ? year : a.endsOn
   const title = `Care agreement ${a.plan}, ${from} to ${until}`
   await insertWorkOrder(ctx.tx, {
-    id: body.workOrderId, number, customerId: customer.id, siteId: site.id, title, problem: title, kind: 'service', contact: { name: '', phone: customer.phone }, orderNumber: '', priceLevelId: null, currency: ctx.company.currency, now: ctx.now,
-    details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null, source: '',
+    id: body.workOrderId,
+    number,
+    customerId: customer.id,
+    siteId: site.id,
+    title,
+    problem: title,
+    kind: 'service',
+    contact: { name: '', phone: customer.phone },
+    orderNumber: '',
+    priceLevelId: null,
+    currency: ctx.company.currency,
+    now: ctx.now,
+    details: detailsOf(customer, site),
+    answers: [],
+    equipmentId: null,
+    printedNote: customer.printedNote,
+    assignedTo: null,
+    source: '',
   })
   const work = (await workOrderById(ctx.tx, body.workOrderId))!
-  await putLines(ctx, work, null, [{ id: body.lineId, entryId: null, kind: 'charge', name: title, quantity: '1', unitPrice: new Decimal(a.price).toFixed(2), done: true }], false)
+  await putLines(
+    ctx,
+    work,
+    null,
+    [
+      {
+        id: body.lineId,
+        entryId: null,
+        kind: 'charge',
+        name: title,
+        quantity: '1',
+        unitPrice: new Decimal(a.price).toFixed(2),
+        done: true,
+      },
+    ],
+    false,
+  )
   await setBilled(ctx.tx, id, until)
   const to = [customer.email, customer.email2].filter(Boolean)
-  const invoice = await makeInvoice(ctx, body.workOrderId, { id: body.invoiceId, dueOn: null, to, subject: '', body: '', shownTotal: '' })
+  const invoice = await makeInvoice(ctx, body.workOrderId, {
+    id: body.invoiceId,
+    dueOn: null,
+    to,
+    subject: '',
+    body: '',
+    shownTotal: '',
+  })
   return { invoiceId: body.invoiceId, number: invoice.paper.number }
 }
 /** Makes a work order without a slot for each visit that is due; what cannot be made is said, and the rest goes on. */
-export async function bookDueVisits(ctx: Ctx, body: Body<'bookDueVisits'>): Promise<Answer<'bookDueVisits'>> {
+export async function bookDueVisits(
+  ctx: Ctx,
+  body: Body<'bookDueVisits'>,
+): Promise<Answer<'bookDueVisits'>> {
   const made: Answer<'bookDueVisits'>['made'] = []
   const skipped: Answer<'bookDueVisits'>['skipped'] = []
   for (const item of body.items) {
@@ -101,22 +215,72 @@ export async function bookDueVisits(ctx: Ctx, body: Body<'bookDueVisits'>): Prom
       const plan = a.planId ? await planById(ctx.tx, a.planId) : null
       const number = await nextNumber(ctx.tx, 'work_order')
       await insertWorkOrder(ctx.tx, {
-        id: item.workOrderId, number, customerId: customer.id, siteId: site.id, title: plan?.work ?? `${a.plan} visit`, problem: `Visit of the ${a.plan} agreement, due by ${a.visitDueOn}.`, kind: 'service', contact: { name: '', phone: customer.phone },
-        orderNumber: '', priceLevelId: customer.priceLevelId, currency: ctx.company.currency, now: ctx.now, details: detailsOf(customer, site), answers: [], equipmentId: null, printedNote: customer.printedNote, assignedTo: null, source: '',
+        id: item.workOrderId,
+        number,
+        customerId: customer.id,
+        siteId: site.id,
+        title: plan?.work ?? `${a.plan} visit`,
+        problem: `Visit of the ${a.plan} agreement, due by ${a.visitDueOn}.`,
+        kind: 'service',
+        contact: { name: '', phone: customer.phone },
+        orderNumber: '',
+        priceLevelId: customer.priceLevelId,
+        currency: ctx.company.currency,
+        now: ctx.now,
+        details: detailsOf(customer, site),
+        answers: [],
+        equipmentId: null,
+        printedNote: customer.printedNote,
+        assignedTo: null,
+        source: '',
       })
-      await insertVisit(ctx.tx, { id: item.visitId, workOrderId: item.workOrderId, technicianId: null, startAt: null, durationSeconds: plan?.visitSeconds ?? 3600, promiseDate: null, promiseFrom: null, promiseTo: null })
-      await setVisitDue(ctx.tx, a.id, plan ? nextVisitDue(a.visitDueOn, plan.visitsAYear, a.endsOn) : null)
-      await record(ctx, { subject: 'work', id: item.workOrderId, workOrderId: item.workOrderId, customerId: customer.id, text: `${number} made for the visit of the ${a.plan} agreement that was due by ${a.visitDueOn}` })
+      await insertVisit(ctx.tx, {
+        id: item.visitId,
+        workOrderId: item.workOrderId,
+        technicianId: null,
+        startAt: null,
+        durationSeconds: plan?.visitSeconds ?? 3600,
+        promiseDate: null,
+        promiseFrom: null,
+        promiseTo: null,
+      })
+      await setVisitDue(
+        ctx.tx,
+        a.id,
+        plan ? nextVisitDue(a.visitDueOn, plan.visitsAYear, a.endsOn) : null,
+      )
+      await record(ctx, {
+        subject: 'work',
+        id: item.workOrderId,
+        workOrderId: item.workOrderId,
+        customerId: customer.id,
+        text: `${number} made for the visit of the ${a.plan} agreement that was due by ${a.visitDueOn}`,
+      })
       await refreshWorkOrder(ctx, item.workOrderId)
       made.push({ agreementId: a.id, number })
     }
   }
   return { made, skipped }
 }
-export const listPlans = async (ctx: Ctx): Promise<Answer<'plans'>> => ({ items: (await allPlans(ctx.tx)).map(p => ({ id: p.id, name: p.name, visitsAYear: p.visitsAYear, price: p.price, work: p.work })) })
+export const listPlans = async (ctx: Ctx): Promise<Answer<'plans'>> => ({
+  items: (await allPlans(ctx.tx)).map((p) => ({
+    id: p.id,
+    name: p.name,
+    visitsAYear: p.visitsAYear,
+    price: p.price,
+    work: p.work,
+  })),
+})
 export async function addPlan(ctx: Ctx, body: Body<'newPlan'>): Promise<Answer<'newPlan'>> {
-  const level = (await levels(ctx.tx)).find(l => l.kind === 'agreement')
-  await insertPlan(ctx.tx, { id: body.id, name: body.name, visitsAYear: body.visitsAYear, price: body.price, levelId: level?.id ?? null, work: body.work })
+  const level = (await levels(ctx.tx)).find((l) => l.kind === 'agreement')
+  await insertPlan(ctx.tx, {
+    id: body.id,
+    name: body.name,
+    visitsAYear: body.visitsAYear,
+    price: body.price,
+    levelId: level?.id ?? null,
+    work: body.work,
+  })
   await record(ctx, { subject: 'settings', id: body.id, text: `Plan ${body.name} added` })
   return { id: body.id }
 }

@@ -1,4 +1,4 @@
 // The address that supervisors ask.
 import { health } from '../figures/health'
 
-export default defineEventHandler(event => health(event))
+export default defineEventHandler((event) => health(event))

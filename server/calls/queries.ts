@@ -1,34 +1,130 @@
 // SQL of calls and of requests from the public form.
 import { sqlInstant, type Tx } from '../db/pool'
 
-export interface CallRow { id: string, state: string, origin: 'telephone' | 'form' | 'hand', draft: unknown, summary: string, workOrderId: string | null, callBackOn: string | null, reason: string, assignedTo: string | null, takenBy: string | null, createdAt: string, version: number }
-const CALL = 'SELECT k.id, k.state, k.origin, k.draft, k.summary, k.work_order_id AS workOrderId, k.call_back_on AS callBackOn, k.reason, a.name AS assignedTo, p.name AS takenBy, k.created_at AS createdAt, k.version FROM calls k LEFT JOIN people p ON p.id = k.taken_by LEFT JOIN people a ON a.id = k.assigned_to'
-export const waitingCalls = (tx: Tx) => tx.rows<CallRow>(`${CALL} WHERE k.state IN ('open', 'put_off') ORDER BY COALESCE(k.call_back_on, '2000-01-01'), k.created_at LIMIT 200`)
-export const callById = (tx: Tx, id: string, lock = false) => tx.row<CallRow>(`${CALL} WHERE k.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-export const keepCall = (tx: Tx, c: { id: string, draft: unknown, summary: string, origin: string, by: string | null, at: number, heldUntil?: number | null }) => tx.run(
-  `INSERT INTO calls (id, draft, summary, origin, taken_by, held_until, created_at) VALUES (?, ?, ?, ?, ?, ?, ?)
-   ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'quoted', 'declined'), draft, VALUES(draft)), summary = IF(state IN ('booked', 'quoted', 'declined'), summary, VALUES(summary)), taken_by = COALESCE(taken_by, VALUES(taken_by)), held_until = VALUES(held_until), version = version + 1`,
-  [c.id, JSON.stringify(c.draft), c.summary, c.origin, c.by, c.heldUntil ? sqlInstant(c.heldUntil) : null, sqlInstant(c.at)])
-export const markCall = async (tx: Tx, id: string, state: string, values: { workOrderId?: string, quoteId?: string, reason?: string, callBackOn?: string | null, assignedTo?: string | null }) =>
-  (await tx.run('UPDATE calls SET state = ?, work_order_id = COALESCE(?, work_order_id), quote_id = COALESCE(?, quote_id), reason = ?, call_back_on = ?, assigned_to = ?, version = version + 1 WHERE id = ? AND state IN ("open", "put_off")', [state, values.workOrderId ?? null, values.quoteId ?? null, values.reason ?? '', values.callBackOn ?? null, values.assignedTo ?? null, id])).affected
-/** Calls that hold a time on a day while their details are still being asked for. */
-export const heldOn = (tx: Tx, date: string) => tx.rows<CallRow>(`${CALL} WHERE k.state IN ('open', 'put_off') AND JSON_VALUE(k.draft, '$.date') = ? AND JSON_VALUE(k.draft, '$.start') <> '' AND JSON_VALUE(k.draft, '$.technicianId') IS NOT NULL ORDER BY k.created_at LIMIT 100`, [date])
-/** Times that calls hold at present, against others who look for one. */
-export const heldNow = (tx: Tx, now: number, except: string | null) => tx.rows<CallRow>(`${CALL} WHERE k.held_until > ? AND k.state IN ('open', 'put_off')${except ? ' AND k.id <> ?' : ''} LIMIT 200`, except ? [sqlInstant(now), except] : [sqlInstant(now)])
-export const insertForm = async (tx: Tx, f: { id: string, fields: object, problem: object, at: number, most: number }): Promise<void> => {
-  await tx.run('INSERT INTO sent_forms (id, fields, problem, kept_at) VALUES (?, ?, ?, ?)', [f.id, JSON.stringify(f.fields), JSON.stringify(f.problem), sqlInstant(f.at)])
-  await tx.run('DELETE FROM sent_forms WHERE kept_at <= (SELECT kept_at FROM (SELECT kept_at FROM sent_forms ORDER BY kept_at DESC LIMIT 1 OFFSET ?) oldest)', [String(f.most)])
+export interface CallRow {
+  id: string
+  state: string
+  origin: 'telephone' | 'form' | 'hand'
+  draft: unknown
+  summary: string
+  workOrderId: string | null
+  callBackOn: string | null
+  reason: string
+  assignedTo: string | null
+  takenBy: string | null
+  createdAt: string
+  version: number
 }
-export const formById = (tx: Tx, id: string, since: number) => tx.row<{ fields: unknown, problem: unknown }>('SELECT fields, problem FROM sent_forms WHERE id = ? AND kept_at > ?', [id, sqlInstant(since)])
-export const sweepForms = (tx: Tx, before: string) => tx.run('DELETE FROM sent_forms WHERE kept_at < ?', [before])
+const CALL =
+  'SELECT k.id, k.state, k.origin, k.draft, k.summary, k.work_order_id AS workOrderId, k.call_back_on AS callBackOn, k.reason, a.name AS assignedTo, p.name AS takenBy, k.created_at AS createdAt, k.version FROM calls k LEFT JOIN people p ON p.id = k.taken_by LEFT JOIN people a ON a.id = k.assigned_to'
+export const waitingCalls = (tx: Tx) =>
+  tx.rows<CallRow>(
+    `${CALL} WHERE k.state IN ('open', 'put_off') ORDER BY COALESCE(k.call_back_on, '2000-01-01'), k.created_at LIMIT 200`,
+  )
+export const callById = (tx: Tx, id: string, lock = false) =>
+  tx.row<CallRow>(`${CALL} WHERE k.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+export const keepCall = (
+  tx: Tx,
+  c: {
+    id: string
+    draft: unknown
+    summary: string
+    origin: string
+    by: string | null
+    at: number
+    heldUntil?: number | null
+  },
+) =>
+  tx.run(
+    `INSERT INTO calls (id, draft, summary, origin, taken_by, held_until, created_at) VALUES (?, ?, ?, ?, ?, ?, ?)
+   ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'quoted', 'declined'), draft, VALUES(draft)), summary = IF(state IN ('booked', 'quoted', 'declined'), summary, VALUES(summary)), taken_by = COALESCE(taken_by, VALUES(taken_by)), held_until = VALUES(held_until), version = version + 1`,
+    [
+      c.id,
+      JSON.stringify(c.draft),
+      c.summary,
+      c.origin,
+      c.by,
+      c.heldUntil ? sqlInstant(c.heldUntil) : null,
+      sqlInstant(c.at),
+    ],
+  )
+export const markCall = async (
+  tx: Tx,
+  id: string,
+  state: string,
+  values: {
+    workOrderId?: string
+    quoteId?: string
+    reason?: string
+    callBackOn?: string | null
+    assignedTo?: string | null
+  },
+) =>
+  (
+    await tx.run(
+      'UPDATE calls SET state = ?, work_order_id = COALESCE(?, work_order_id), quote_id = COALESCE(?, quote_id), reason = ?, call_back_on = ?, assigned_to = ?, version = version + 1 WHERE id = ? AND state IN ("open", "put_off")',
+      [
+        state,
+        values.workOrderId ?? null,
+        values.quoteId ?? null,
+        values.reason ?? '',
+        values.callBackOn ?? null,
+        values.assignedTo ?? null,
+        id,
+      ],
+    )
+  ).affected
+/** Calls that hold a time on a day while their details are still being asked for. */
+export const heldOn = (tx: Tx, date: string) =>
+  tx.rows<CallRow>(
+    `${CALL} WHERE k.state IN ('open', 'put_off') AND JSON_VALUE(k.draft, '$.date') = ? AND JSON_VALUE(k.draft, '$.start') <> '' AND JSON_VALUE(k.draft, '$.technicianId') IS NOT NULL ORDER BY k.created_at LIMIT 100`,
+    [date],
+  )
+/** Times that calls hold at present, against others who look for one. */
+export const heldNow = (tx: Tx, now: number, except: string | null) =>
+  tx.rows<CallRow>(
+    `${CALL} WHERE k.held_until > ? AND k.state IN ('open', 'put_off')${except ? ' AND k.id <> ?' : ''} LIMIT 200`,
+    except ? [sqlInstant(now), except] : [sqlInstant(now)],
+  )
+export const insertForm = async (
+  tx: Tx,
+  f: { id: string; fields: object; problem: object; at: number; most: number },
+): Promise<void> => {
+  await tx.run('INSERT INTO sent_forms (id, fields, problem, kept_at) VALUES (?, ?, ?, ?)', [
+    f.id,
+    JSON.stringify(f.fields),
+    JSON.stringify(f.problem),
+    sqlInstant(f.at),
+  ])
+  await tx.run(
+    'DELETE FROM sent_forms WHERE kept_at <= (SELECT kept_at FROM (SELECT kept_at FROM sent_forms ORDER BY kept_at DESC LIMIT 1 OFFSET ?) oldest)',
+    [String(f.most)],
+  )
+}
+export const formById = (tx: Tx, id: string, since: number) =>
+  tx.row<{ fields: unknown; problem: unknown }>(
+    'SELECT fields, problem FROM sent_forms WHERE id = ? AND kept_at > ?',
+    [id, sqlInstant(since)],
+  )
+export const sweepForms = (tx: Tx, before: string) =>
+  tx.run('DELETE FROM sent_forms WHERE kept_at < ?', [before])
 
 /** What was taken from one address lately, by the stamp of its form as well: a form that was drawn once is good for a few. */
-export const requestsSince = async (tx: Tx, source: string, since: number) => (await tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM request_marks WHERE at > ? AND source = ?', [sqlInstant(since), source]))!.n
+export const requestsSince = async (tx: Tx, source: string, since: number) =>
+  (await tx.row<{ n: number }>(
+    'SELECT COUNT(*) AS n FROM request_marks WHERE at > ? AND source = ?',
+    [sqlInstant(since), source],
+  ))!.n
 /** One at a time for each source: two that arrive together must not both see the place that is left. */
 export const lockSource = async (tx: Tx, source: string, at: number): Promise<void> => {
-  await tx.run('INSERT INTO tries (id, count, last_at) VALUES (?, 0, ?) ON DUPLICATE KEY UPDATE last_at = VALUES(last_at)', [source, sqlInstant(at)])
+  await tx.run(
+    'INSERT INTO tries (id, count, last_at) VALUES (?, 0, ?) ON DUPLICATE KEY UPDATE last_at = VALUES(last_at)',
+    [source, sqlInstant(at)],
+  )
 }
-export const markRequest = (tx: Tx, source: string, at: number) => tx.run('INSERT INTO request_marks (source, at) VALUES (?, ?)', [source, sqlInstant(at)])
-export const sweepRequests = (tx: Tx, before: string) => tx.run('DELETE FROM request_marks WHERE at < ?', [before])
+export const markRequest = (tx: Tx, source: string, at: number) =>
+  tx.run('INSERT INTO request_marks (source, at) VALUES (?, ?)', [source, sqlInstant(at)])
+export const sweepRequests = (tx: Tx, before: string) =>
+  tx.run('DELETE FROM request_marks WHERE at < ?', [before])
 /** One at a time for the whole firm: reminders are sent by the clock and by people. */
 export const lockCompany = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')

@@ -17,10 +17,28 @@ import { record } from '../http/queries'
 import { keepCall, lockSource, markRequest, requestsSince } from './queries'
 
 export const requestSchema = obj({
-  name: need('Please write your name.', 160), phone: text(32).default(''), email: mail().default(''), line1: text(160).default(''), town: text(80).default(''), postcode: text(16).default(''), problem: need('Please write what you need.', 2000), wanted: text(200).default(''),
-}).test('reach', 'Please leave a telephone number or a mail address, so that we can answer.', v => Boolean(v.phone || v.email))
+  name: need('Please write your name.', 160),
+  phone: text(32).default(''),
+  email: mail().default(''),
+  line1: text(160).default(''),
+  town: text(80).default(''),
+  postcode: text(16).default(''),
+  problem: need('Please write what you need.', 2000),
+  wanted: text(200).default(''),
+}).test('reach', 'Please leave a telephone number or a mail address, so that we can answer.', (v) =>
+  Boolean(v.phone || v.email),
+)
 /** The fields of the form with their lengths; nothing else that is sent is read or kept. */
-export const FORM_FIELDS = { name: 160, phone: 32, email: 160, line1: 160, town: 80, postcode: 16, problem: 2000, wanted: 200 } as const
+export const FORM_FIELDS = {
+  name: 160,
+  phone: 32,
+  email: 160,
+  line1: 160,
+  town: 80,
+  postcode: 16,
+  problem: 2000,
+  wanted: 200,
+} as const
 export const MOST_PICTURES = 4
 const FASTEST = 3_000
 const OLDEST = 12 * 3_600_000
@@ -29,14 +47,17 @@ const WINDOW_MS = 600_000
 const FROM_ONE = 5
 const WITH_ONE = 3
 
-const sign = (at: string): string => createHmac('sha256', secret()).update(`request:${at}`).digest('base64url')
+const sign = (at: string): string =>
+  createHmac('sha256', secret()).update(`request:${at}`).digest('base64url')
 /** Says when the form was drawn; signed, so that a robot cannot make one up. Time on the wall: the demo's clock does not matter to robots. */
 export const formStamp = (at: number): string => `${at}.${sign(String(at))}`
 /** How old a stamp is in milliseconds, or null where it is not one of ours. */
 function stampAge(stamp: string, now: number): number | null {
   const [at = '', signature = ''] = stamp.split('.')
   const [given, expected] = [Buffer.from(signature), Buffer.from(sign(at))]
-  return given.length === expected.length && timingSafeEqual(given, expected) ? now - Number(at) : null
+  return given.length === expected.length && timingSafeEqual(given, expected)
+    ? now - Number(at)
+    : null
 }
 
 /** What one address may send to the form's page at all, counted before anything is read. */
@@ -49,21 +70,31 @@ export async function holdBack(ctx: Ctx): Promise<void> {
 /** The name of a customer who has this number or mail address, among those that the index finds for it. */
 async function knownBy(ctx: Ctx, phone: string, email: string): Promise<string | null> {
   const asked = [phone, email].filter(Boolean)
-  const ids = (await Promise.all(asked.map(q => findCustomers(ctx, q, 8)))).flat().map(f => f.id)
+  const ids = (await Promise.all(asked.map((q) => findCustomers(ctx, q, 8))))
+    .flat()
+    .map((f) => f.id)
   const key = phone && phoneKey(phone, ctx.company.country)
-  return (await matchDocs(ctx, [...new Set(ids)])).find(d => (key && d.phones.includes(key)) || (email && d.mails.some(m => m.toLowerCase() === email.toLowerCase())))?.name ?? null
+  return (
+    (await matchDocs(ctx, [...new Set(ids)])).find(
+      (d) =>
+        (key && d.phones.includes(key)) ||
+        (email && d.mails.some((m) => m.toLowerCase() === email.toLowerCase())),
+    )?.name ?? null
+  )
 }
 /** Who it may be is a help, not a need: a request is taken whatever the index says. */
 async function perhapsKnown(ctx: Ctx, phone: string, email: string): Promise<string | null> {
   try {
     return await knownBy(ctx, phone, email)
-  }
-  catch (error) {
+  } catch (error) {
     log.warn({ err: (error as Error).message }, 'who sent a request')
     return null
   }
 }
-export interface Sent { fields: Record<string, string>, pictures: { name: string, bytes: Buffer, drawn?: Picture }[] }
+export interface Sent {
+  fields: Record<string, string>
+  pictures: { name: string; bytes: Buffer; drawn?: Picture }[]
+}
 /** Pictures are drawn anew before anything is written. */
 export async function drawPictures(sent: Sent): Promise<void> {
   checkCount(sent)
@@ -71,32 +102,86 @@ export async function drawPictures(sent: Sent): Promise<void> {
 }
 function checkCount(sent: Sent): void {
   const message = `Please send ${MOST_PICTURES} pictures at most.`
-  if (sent.pictures.length > MOST_PICTURES) throw new LedgerError('too_many_pictures', 422, message, [{ path: 'pictures', message }])
+  if (sent.pictures.length > MOST_PICTURES)
+    throw new LedgerError('too_many_pictures', 422, message, [{ path: 'pictures', message }])
 }
 /** Takes a request in as a call that waits for an answer. What a robot sends is answered as if it had been taken. */
 export async function takeRequest(ctx: Ctx, sent: Sent, wall: number): Promise<{ taken: boolean }> {
   const { stamp = '', website = '' } = sent.fields
-  const fields = Object.fromEntries(Object.keys(FORM_FIELDS).flatMap(name => (sent.fields[name] === undefined ? [] : [[name, sent.fields[name]]])))
+  const fields = Object.fromEntries(
+    Object.keys(FORM_FIELDS).flatMap((name) =>
+      sent.fields[name] === undefined ? [] : [[name, sent.fields[name]]],
+    ),
+  )
   checkBody(requestSchema, fields)
-  const values = await requestSchema.validate(fields, { abortEarly: false }) as yup.InferType<typeof requestSchema>
+  const values = (await requestSchema.validate(fields, { abortEarly: false })) as yup.InferType<
+    typeof requestSchema
+  >
   const age = stampAge(stamp, wall)
-  if (age === null || age > OLDEST) throw new LedgerError('stale_form', 422, 'This form was open for too long. Please send it once more.')
+  if (age === null || age > OLDEST)
+    throw new LedgerError(
+      'stale_form',
+      422,
+      'This form was open for too long. Please send it once more.',
+    )
   // A field that people do not see is filled, or the form came back faster than hands can type.
   if (website || age < FASTEST) return { taken: false }
   // By address and by form: one robot with one form shuts out nobody but itself. There is no limit for all together.
-  for (const [source, most] of [[hashToken(`request-source:${ctx.ip}`), FROM_ONE], [hashToken(`request-stamp:${stamp}`), WITH_ONE]] as const) {
+  for (const [source, most] of [
+    [hashToken(`request-source:${ctx.ip}`), FROM_ONE],
+    [hashToken(`request-stamp:${stamp}`), WITH_ONE],
+  ] as const) {
     await lockSource(ctx.tx, source, wall)
-    if (await requestsSince(ctx.tx, source, wall - WINDOW_MS) >= most) throw tooOften('We have just had several requests from here. Please wait a few minutes, or ring us.', WINDOW_MS / 2)
+    if ((await requestsSince(ctx.tx, source, wall - WINDOW_MS)) >= most)
+      throw tooOften(
+        'We have just had several requests from here. Please wait a few minutes, or ring us.',
+        WINDOW_MS / 2,
+      )
     await markRequest(ctx.tx, source, wall)
   }
   const id = ctx.id()
   const phone = formatPhone(values.phone, ctx.company.country)
   // Known by the very number or mail: proposed, not decided; anybody can type anybody's number.
   const known = await perhapsKnown(ctx, phone, values.email)
-  const problem = [values.problem, values.wanted && `Wished for: ${values.wanted}`, known && `Perhaps ${known}`].filter(Boolean).join('\n').slice(0, 2000)
-  const draft = callDraft.cast({ query: known ?? values.name, speaking: values.name, phone, problem, source: 'web page', isNew: !known, name: values.name, email: values.email, line1: values.line1, town: values.town, postcode: values.postcode })
-  await keepCall(ctx.tx, { id, draft, summary: `${values.name}, ${values.problem.split(/[.\n]/)[0]}`.slice(0, 190), origin: 'form', by: null, at: ctx.now })
-  for (const picture of sent.pictures) await insertFile(ctx.tx, { id: ctx.id(), customerId: null, callId: id, name: picture.name.slice(0, 160) || 'picture', ...picture.drawn!, by: null, at: ctx.now })
+  const problem = [
+    values.problem,
+    values.wanted && `Wished for: ${values.wanted}`,
+    known && `Perhaps ${known}`,
+  ]
+    .filter(Boolean)
+    .join('\n')
+    .slice(0, 2000)
+  const draft = callDraft.cast({
+    query: known ?? values.name,
+    speaking: values.name,
+    phone,
+    problem,
+    source: 'web page',
+    isNew: !known,
+    name: values.name,
+    email: values.email,
+    line1: values.line1,
+    town: values.town,
+    postcode: values.postcode,
+  })
+  await keepCall(ctx.tx, {
+    id,
+    draft,
+    summary: `${values.name}, ${values.problem.split(/[.\n]/)[0]}`.slice(0, 190),
+    origin: 'form',
+    by: null,
+    at: ctx.now,
+  })
+  for (const picture of sent.pictures)
+    await insertFile(ctx.tx, {
+      id: ctx.id(),
+      customerId: null,
+      callId: id,
+      name: picture.name.slice(0, 160) || 'picture',
+      ...picture.drawn!,
+      by: null,
+      at: ctx.now,
+    })
   await record(ctx, { subject: 'call', id, text: `Request from ${values.name} on the web page` })
   return { taken: true }
 }

@@ -8,7 +8,14 @@ import { bookCall, endCall, listCalls, oneCall, saveCall } from './service'
 export const callHandlers: Handlers<typeof callRoutes> = {
   async requestForm(ctx, { query }) {
     const back = query.form ? await sentForm(ctx, query.form) : null
-    return { firm: ctx.company.name, phone: ctx.company.phone, stamp: formStamp(Date.now()), fields: Object.entries(back?.fields ?? {}).map(([name, value]) => ({ name, value })), detail: back?.problem.detail ?? '', errors: back?.problem.errors ?? [] }
+    return {
+      firm: ctx.company.name,
+      phone: ctx.company.phone,
+      stamp: formStamp(Date.now()),
+      fields: Object.entries(back?.fields ?? {}).map(([name, value]) => ({ name, value })),
+      detail: back?.problem.detail ?? '',
+      errors: back?.problem.errors ?? [],
+    }
   },
   calls: listCalls,
   call: (ctx, { params }) => oneCall(ctx, params.id!),

@@ -7,22 +7,44 @@ import { json } from '../db/json'
 import { FORM_FIELDS } from './requests'
 import { formById, insertForm } from './queries'
 
-export interface SentForm { fields: Record<string, string>, problem: Pick<Problem, 'code' | 'detail' | 'errors'> }
+export interface SentForm {
+  fields: Record<string, string>
+  problem: Pick<Problem, 'code' | 'detail' | 'errors'>
+}
 export const KEPT_MS = 3_600_000
 /** So many are kept at once; the oldest make room. Each is a few kilobytes at most. */
 export const MOST_FORMS = 500
 
 /** The fields that the form asks for, and no more of each than it takes. */
 export const fieldsOfForm = (sent: Readonly<Record<string, string>>): Record<string, string> =>
-  Object.fromEntries(Object.entries(FORM_FIELDS).map(([name, most]) => [name, (sent[name] ?? '').toWellFormed().slice(0, most)]))
+  Object.fromEntries(
+    Object.entries(FORM_FIELDS).map(([name, most]) => [
+      name,
+      (sent[name] ?? '').toWellFormed().slice(0, most),
+    ]),
+  )
 
-export async function keepForm(ctx: Ctx, form: { fields: Record<string, string>, problem: Problem }): Promise<string> {
+export async function keepForm(
+  ctx: Ctx,
+  form: { fields: Record<string, string>; problem: Problem },
+): Promise<string> {
   const id = randomUUID()
   const { code, detail, errors } = form.problem
-  await insertForm(ctx.tx, { id, fields: fieldsOfForm(form.fields), problem: { code, detail, errors }, at: Date.now(), most: MOST_FORMS })
+  await insertForm(ctx.tx, {
+    id,
+    fields: fieldsOfForm(form.fields),
+    problem: { code, detail, errors },
+    at: Date.now(),
+    most: MOST_FORMS,
+  })
   return id
 }
 export async function sentForm(ctx: Ctx, id: string): Promise<SentForm | null> {
   const row = await formById(ctx.tx, id, Date.now() - KEPT_MS)
-  return row && { fields: json<SentForm['fields']>(row.fields), problem: json<SentForm['problem']>(row.problem) }
+  return (
+    row && {
+      fields: json<SentForm['fields']>(row.fields),
+      problem: json<SentForm['problem']>(row.problem),
+    }
+  )
 }

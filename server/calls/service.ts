@@ -5,7 +5,18 @@ import { localDate, localTime, localToInstant, plusDays, sayDay } from '../../co
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
 import { callDraft } from '../../shared/calls'
-import { contactsOf, customerById, equipmentById, fileById, filesOf, filesOfCallTo, owedBy, siteById, updateRow, type CustomerRow } from '../customers/queries'
+import {
+  contactsOf,
+  customerById,
+  equipmentById,
+  fileById,
+  filesOf,
+  filesOfCallTo,
+  owedBy,
+  siteById,
+  updateRow,
+  type CustomerRow,
+} from '../customers/queries'
 import { lockPeople } from '../dispatch/queries'
 import { checkPlacement, heldByOthers, mayPlace, placeVisit } from '../dispatch/service'
 import { confirmVisit } from '../dispatch/visitMessages'
@@ -16,7 +27,14 @@ import { nextNumber } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
 import { putLines } from '../visits/lines'
-import { insertPhoto, insertVisit, insertWorkOrder, technicianIdsOf, visitById, workOrderById } from '../visits/queries'
+import {
+  insertPhoto,
+  insertVisit,
+  insertWorkOrder,
+  technicianIdsOf,
+  visitById,
+  workOrderById,
+} from '../visits/queries'
 import { callById, keepCall, markCall, waitingCalls, type CallRow } from './queries'
 
 type Row = Answer<'call'>
@@ -24,39 +42,114 @@ type Row = Answer<'call'>
 const HOLD_MINUTES = 10
 function shape(ctx: Ctx, c: CallRow, files: Row['files']): Row {
   const draft = callDraft.cast(json<object>(c.draft)) as Row['draft']
-  const missing = [!draft.customerId && 'the customer', draft.customerId && !draft.siteId && 'the site', !draft.problem && 'what is wrong', !(draft.date && draft.start) && 'a time', !draft.technicianId && 'who goes'].filter(Boolean)
+  const missing = [
+    !draft.customerId && 'the customer',
+    draft.customerId && !draft.siteId && 'the site',
+    !draft.problem && 'what is wrong',
+    !(draft.date && draft.start) && 'a time',
+    !draft.technicianId && 'who goes',
+  ].filter(Boolean)
   const overdue = c.state === 'put_off' && c.callBackOn !== null && c.callBackOn < ctx.today
   const hours = (ctx.now - Date.parse(c.createdAt)) / 3_600_000
-  const waiting = c.state === 'put_off'
-    ? `${c.callBackOn === ctx.today ? 'Call back today' : `Call back on ${c.callBackOn ? sayDay(c.callBackOn) : 'a day'}`}: ${c.reason}${overdue ? ', overdue' : ''}`
-    : c.state === 'open'
-      ? c.origin === 'form' && !draft.customerId ? `Asked on the request form ${hours < 1 ? `${Math.max(0, Math.round(hours * 60))} min` : hours < 48 ? `${Math.round(hours)} h` : `${Math.round(hours / 24)} days`} ago: nobody has answered yet` : `Still missing: ${missing.join(', ') || 'the booking itself'}`
-      : c.reason
-  return { id: c.id, state: c.state, origin: c.origin, summary: c.summary || draft.query || 'Call without a name', waiting, late: overdue || (c.state === 'open' && hours > 24), draft, workOrderId: c.workOrderId, callBackOn: c.callBackOn, assignedTo: c.assignedTo ?? '', takenBy: c.takenBy ?? '', createdAt: c.createdAt, version: c.version, files }
+  const waiting =
+    c.state === 'put_off'
+      ? `${c.callBackOn === ctx.today ? 'Call back today' : `Call back on ${c.callBackOn ? sayDay(c.callBackOn) : 'a day'}`}: ${c.reason}${overdue ? ', overdue' : ''}`
+      : c.state === 'open'
+        ? c.origin === 'form' && !draft.customerId
+          ? `Asked on the request form ${hours < 1 ? `${Math.max(0, Math.round(hours * 60))} min` : hours < 48 ? `${Math.round(hours)} h` : `${Math.round(hours / 24)} days`} ago: nobody has answered yet`
+          : `Still missing: ${missing.join(', ') || 'the booking itself'}`
+        : c.reason
+  return {
+    id: c.id,
+    state: c.state,
+    origin: c.origin,
+    summary: c.summary || draft.query || 'Call without a name',
+    waiting,
+    late: overdue || (c.state === 'open' && hours > 24),
+    draft,
+    workOrderId: c.workOrderId,
+    callBackOn: c.callBackOn,
+    assignedTo: c.assignedTo ?? '',
+    takenBy: c.takenBy ?? '',
+    createdAt: c.createdAt,
+    version: c.version,
+    files,
+  }
 }
 export async function listCalls(ctx: Ctx): Promise<Answer<'calls'>> {
   const calls = await waitingCalls(ctx.tx)
-  const files = await filesOf(ctx.tx, 'call_id', calls.map(c => c.id))
-  const shaped = calls.map(c => shape(ctx, c, files.filter(f => f.of === c.id).map(({ id, name, mime }) => ({ id, name, mime }))))
+  const files = await filesOf(
+    ctx.tx,
+    'call_id',
+    calls.map((c) => c.id),
+  )
+  const shaped = calls.map((c) =>
+    shape(
+      ctx,
+      c,
+      files.filter((f) => f.of === c.id).map(({ id, name, mime }) => ({ id, name, mime })),
+    ),
+  )
   // What asks for an answer first: overdue, then requests that nobody answered, then what lacks something, then what is put off to later.
-  const weight = (c: Row) => (c.state === 'put_off' && c.callBackOn! > ctx.today ? 3 : c.late ? 0 : c.origin === 'form' ? 1 : 2)
+  const weight = (c: Row) =>
+    c.state === 'put_off' && c.callBackOn! > ctx.today
+      ? 3
+      : c.late
+        ? 0
+        : c.origin === 'form'
+          ? 1
+          : 2
   return { items: shaped.sort((a, b) => weight(a) - weight(b)) }
 }
 export async function oneCall(ctx: Ctx, id: string): Promise<Row> {
   const call = await callById(ctx.tx, id)
   if (!call) throw notFound('call')
-  return shape(ctx, call, (await filesOf(ctx.tx, 'call_id', [id])).map(f => ({ id: f.id, name: f.name, mime: f.mime })))
+  return shape(
+    ctx,
+    call,
+    (await filesOf(ctx.tx, 'call_id', [id])).map((f) => ({ id: f.id, name: f.name, mime: f.mime })),
+  )
 }
-export async function saveCall(ctx: Ctx, id: string, body: Body<'saveCall'>): Promise<Answer<'saveCall'>> {
+export async function saveCall(
+  ctx: Ctx,
+  id: string,
+  body: Body<'saveCall'>,
+): Promise<Answer<'saveCall'>> {
   const { technicianId, date, start } = body.draft
   // A chosen time is held against a second caller for some minutes from the last word; who was first keeps it.
-  const startAt = technicianId && date && start ? localToInstant(date, start, ctx.company.timeZone) : null
+  const startAt =
+    technicianId && date && start ? localToInstant(date, start, ctx.company.timeZone) : null
   if (technicianId && startAt !== null) await lockPeople(ctx.tx, [technicianId])
-  const heldBy = technicianId && startAt !== null ? await heldByOthers(ctx, { callId: id, technicianId, startAt, durationSeconds: body.draft.durationSeconds }) : ''
+  const heldBy =
+    technicianId && startAt !== null
+      ? await heldByOthers(ctx, {
+          callId: id,
+          technicianId,
+          startAt,
+          durationSeconds: body.draft.durationSeconds,
+        })
+      : ''
   const heldUntil = startAt !== null && !heldBy ? ctx.now + HOLD_MINUTES * 60_000 : null
-  await keepCall(ctx.tx, { id, draft: body.draft, summary: body.summary, origin: body.origin, by: signedIn(ctx).id, at: ctx.now, heldUntil })
-  await record(ctx, { subject: 'call', id, customerId: body.draft.customerId ?? null, text: 'Call kept' })
-  return { ok: true, heldUntil: heldUntil === null ? null : new Date(heldUntil).toISOString(), heldBy }
+  await keepCall(ctx.tx, {
+    id,
+    draft: body.draft,
+    summary: body.summary,
+    origin: body.origin,
+    by: signedIn(ctx).id,
+    at: ctx.now,
+    heldUntil,
+  })
+  await record(ctx, {
+    subject: 'call',
+    id,
+    customerId: body.draft.customerId ?? null,
+    text: 'Call kept',
+  })
+  return {
+    ok: true,
+    heldUntil: heldUntil === null ? null : new Date(heldUntil).toISOString(),
+    heldBy,
+  }
 }
 
 /** Stop-work and the credit limit do not forbid a booking; somebody says why it is made all the same. */
@@ -65,73 +158,229 @@ async function mayBook(ctx: Ctx, customer: CustomerRow, reason: string): Promise
   const over = customer.creditLimit !== null && (debt?.owed ?? 0) > customer.creditLimit
   if (!customer.stopWork && !over) return ''
   if (!reason) {
-    const message = customer.stopWork ? `No work for this customer: ${customer.stopWork}. Say why it is booked all the same.` : 'This customer owes more than the limit. Say why it is booked all the same.'
-    throw new LedgerError('stop_work', 409, message, [{ path: 'reason', message }], { owed: toMoney(debt?.owed ?? 0, ctx.company.currency) })
+    const message = customer.stopWork
+      ? `No work for this customer: ${customer.stopWork}. Say why it is booked all the same.`
+      : 'This customer owes more than the limit. Say why it is booked all the same.'
+    throw new LedgerError('stop_work', 409, message, [{ path: 'reason', message }], {
+      owed: toMoney(debt?.owed ?? 0, ctx.company.currency),
+    })
   }
   return `, in spite of ${customer.stopWork ? 'the stop on work' : 'the credit limit'}: ${reason}`
 }
 
-export async function bookCall(ctx: Ctx, id: string, body: Body<'bookCall'>): Promise<Answer<'bookCall'>> {
+export async function bookCall(
+  ctx: Ctx,
+  id: string,
+  body: Body<'bookCall'>,
+): Promise<Answer<'bookCall'>> {
   // Before anything is looked up: whoever books the same people at this moment waits, and then sees this booking.
-  await lockPeople(ctx.tx, [body.technicianId, ...await technicianIdsOf(ctx.tx, body.moves.map(m => m.visitId))])
+  await lockPeople(ctx.tx, [
+    body.technicianId,
+    ...(await technicianIdsOf(
+      ctx.tx,
+      body.moves.map((m) => m.visitId),
+    )),
+  ])
   const customer = await customerById(ctx.tx, body.customerId)
-  if (!customer || customer.mergedInto || customer.erasedAt) throw invalid('customerId', 'Choose who is calling.')
+  if (!customer || customer.mergedInto || customer.erasedAt)
+    throw invalid('customerId', 'Choose who is calling.')
   const site = await siteById(ctx.tx, body.siteId)
   if (!site || site.customerId !== customer.id) throw invalid('siteId', 'Choose where the work is.')
   const known = await callById(ctx.tx, id, true)
-  if (known?.state === 'booked') throw conflict('already_booked', 'This call has been booked already.', { workOrderId: known.workOrderId })
-  if (body.promiseFrom && body.promiseTo && body.promiseTo <= body.promiseFrom) throw invalid('promiseTo', 'The window ends before it begins.')
+  if (known?.state === 'booked')
+    throw conflict('already_booked', 'This call has been booked already.', {
+      workOrderId: known.workOrderId,
+    })
+  if (body.promiseFrom && body.promiseTo && body.promiseTo <= body.promiseFrom)
+    throw invalid('promiseTo', 'The window ends before it begins.')
   if (body.start && !body.date) throw invalid('date', 'Choose the day too.')
-  if (body.kind === 'quote visit' && !body.technicianId) throw invalid('technicianId', 'Choose who goes to quote: a visit without a person is seen by nobody.')
+  if (body.kind === 'quote visit' && !body.technicianId)
+    throw invalid(
+      'technicianId',
+      'Choose who goes to quote: a visit without a person is seen by nobody.',
+    )
   const thing = body.equipmentId ? await equipmentById(ctx.tx, body.equipmentId) : null
-  if (body.equipmentId && thing?.siteId !== site.id) throw invalid('equipmentId', 'This equipment is not at this site.')
-  const contact = body.contactId ? (await contactsOf(ctx.tx, [customer.id])).find(k => k.id === body.contactId) : null
+  if (body.equipmentId && thing?.siteId !== site.id)
+    throw invalid('equipmentId', 'This equipment is not at this site.')
+  const contact = body.contactId
+    ? (await contactsOf(ctx.tx, [customer.id])).find((k) => k.id === body.contactId)
+    : null
   const inSpite = await mayBook(ctx, customer, body.reason)
   const zone = ctx.company.timeZone
   const startAt = body.date && body.start ? localToInstant(body.date, body.start, zone) : null
   // An opening may have others begin later, within what was promised to them: they move with the booking or the booking is refused.
   for (const m of body.moves) await makeRoom(ctx, m)
-  const warnings = body.technicianId && startAt !== null ? await checkPlacement(ctx, { visitId: null, callId: id, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseFrom: body.promiseFrom, promiseTo: body.promiseTo, siteId: site.id }) : []
+  const warnings =
+    body.technicianId && startAt !== null
+      ? await checkPlacement(ctx, {
+          visitId: null,
+          callId: id,
+          technicianId: body.technicianId,
+          startAt,
+          durationSeconds: body.durationSeconds,
+          promiseFrom: body.promiseFrom,
+          promiseTo: body.promiseTo,
+          siteId: site.id,
+        })
+      : []
   await mayPlace(ctx, warnings, body.override)
   const number = await nextNumber(ctx.tx, 'work_order')
   const title = body.title || body.problem.split(/[.\n]/)[0]!.slice(0, 80)
   await insertWorkOrder(ctx.tx, {
-    id: body.workOrderId, number, customerId: customer.id, siteId: site.id, title, problem: body.problem, kind: body.kind, contact: { name: body.speaking || contact?.name || '', phone: formatPhone(body.phone || contact?.phone || '', ctx.company.country) },
-    orderNumber: body.orderNumber, priceLevelId: customer.priceLevelId, currency: ctx.company.currency, now: ctx.now,
-    details: detailsOf(customer, site), answers: body.answers.filter(a => a.answer), printedNote: customer.printedNote, equipmentId: body.equipmentId, assignedTo: body.kind === 'quote visit' ? body.technicianId : null, source: body.source,
+    id: body.workOrderId,
+    number,
+    customerId: customer.id,
+    siteId: site.id,
+    title,
+    problem: body.problem,
+    kind: body.kind,
+    contact: {
+      name: body.speaking || contact?.name || '',
+      phone: formatPhone(body.phone || contact?.phone || '', ctx.company.country),
+    },
+    orderNumber: body.orderNumber,
+    priceLevelId: customer.priceLevelId,
+    currency: ctx.company.currency,
+    now: ctx.now,
+    details: detailsOf(customer, site),
+    answers: body.answers.filter((a) => a.answer),
+    printedNote: customer.printedNote,
+    equipmentId: body.equipmentId,
+    assignedTo: body.kind === 'quote visit' ? body.technicianId : null,
+    source: body.source,
   })
-  await insertVisit(ctx.tx, { id: body.visitId, workOrderId: body.workOrderId, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseDate: body.date, promiseFrom: body.promiseFrom, promiseTo: body.promiseTo })
+  await insertVisit(ctx.tx, {
+    id: body.visitId,
+    workOrderId: body.workOrderId,
+    technicianId: body.technicianId,
+    startAt,
+    durationSeconds: body.durationSeconds,
+    promiseDate: body.date,
+    promiseFrom: body.promiseFrom,
+    promiseTo: body.promiseTo,
+  })
   const work = (await workOrderById(ctx.tx, body.workOrderId))!
-  await putLines(ctx, work, body.visitId, body.entries.map(e => ({ id: ctx.id(), entryId: e.entryId, quantity: e.quantity, kind: 'other' as const, name: undefined, unitPrice: undefined, done: false })), true)
-  if (!known) await keepCall(ctx.tx, { id, draft: {}, summary: customer.name, origin: 'telephone', by: signedIn(ctx).id, at: ctx.now })
+  await putLines(
+    ctx,
+    work,
+    body.visitId,
+    body.entries.map((e) => ({
+      id: ctx.id(),
+      entryId: e.entryId,
+      quantity: e.quantity,
+      kind: 'other' as const,
+      name: undefined,
+      unitPrice: undefined,
+      done: false,
+    })),
+    true,
+  )
+  if (!known)
+    await keepCall(ctx.tx, {
+      id,
+      draft: {},
+      summary: customer.name,
+      origin: 'telephone',
+      by: signedIn(ctx).id,
+      at: ctx.now,
+    })
   await markCall(ctx.tx, id, 'booked', { workOrderId: body.workOrderId })
   // Pictures that came with the call are photos of its work order too.
   for (const f of await filesOf(ctx.tx, 'call_id', [id])) {
-    if (f.mime.startsWith('image/')) await insertPhoto(ctx.tx, { id: ctx.id(), workOrderId: body.workOrderId, mime: f.mime, bytes: (await fileById(ctx.tx, f.id))!.bytes, by: signedIn(ctx).id, at: ctx.now })
+    if (f.mime.startsWith('image/'))
+      await insertPhoto(ctx.tx, {
+        id: ctx.id(),
+        workOrderId: body.workOrderId,
+        mime: f.mime,
+        bytes: (await fileById(ctx.tx, f.id))!.bytes,
+        by: signedIn(ctx).id,
+        at: ctx.now,
+      })
   }
   await filesOfCallTo(ctx.tx, id, customer.id)
   // A prospect with ordinary work is a customer; one that is quoted belongs to the person who quotes.
-  if (customer.prospect) await updateRow(ctx.tx, 'customers', customer.id, customer.version, body.kind === 'quote visit' ? { assignedTo: body.technicianId } : { prospect: false })
-  const when = startAt === null ? 'no time yet' : `${localDate(startAt, zone)} ${localTime(startAt, zone)}`
-  await record(ctx, { subject: 'work', id: body.workOrderId, workOrderId: body.workOrderId, customerId: customer.id, text: `Call taken: ${title}. Booked as ${number}, ${when}${inSpite}${warnings.length ? ` in spite of: ${warnings.map(w => w.text).join('; ')}` : ''}` })
+  if (customer.prospect)
+    await updateRow(
+      ctx.tx,
+      'customers',
+      customer.id,
+      customer.version,
+      body.kind === 'quote visit' ? { assignedTo: body.technicianId } : { prospect: false },
+    )
+  const when =
+    startAt === null ? 'no time yet' : `${localDate(startAt, zone)} ${localTime(startAt, zone)}`
+  await record(ctx, {
+    subject: 'work',
+    id: body.workOrderId,
+    workOrderId: body.workOrderId,
+    customerId: customer.id,
+    text: `Call taken: ${title}. Booked as ${number}, ${when}${inSpite}${warnings.length ? ` in spite of: ${warnings.map((w) => w.text).join('; ')}` : ''}`,
+  })
   await refreshWorkOrder(ctx, body.workOrderId)
   await confirmVisit(ctx, body.visitId)
   return { workOrderId: body.workOrderId, number, visitId: body.visitId }
 }
-async function makeRoom(ctx: Ctx, move: { visitId: string, startAt: string }): Promise<void> {
+async function makeRoom(ctx: Ctx, move: { visitId: string; startAt: string }): Promise<void> {
   const visit = await visitById(ctx.tx, move.visitId, true)
-  if (!visit || visit.state !== 'planned' || !visit.startAt || Date.parse(visit.startAt) > Date.parse(move.startAt)) throw conflict('day_changed', 'The day has changed since this opening was offered. Take another opening.')
-  const late = visit.promiseDate && visit.promiseTo && Date.parse(move.startAt) > localToInstant(visit.promiseDate, visit.promiseTo, ctx.company.timeZone)
-  if (late) throw conflict('day_changed', 'A visit that would move would miss its promise now. Take another opening.')
-  await placeVisit(ctx, visit.id, { version: visit.version, technicianId: visit.technicianId, startAt: move.startAt, durationSeconds: visit.durationSeconds, override: true, crewIds: undefined })
+  if (
+    !visit ||
+    visit.state !== 'planned' ||
+    !visit.startAt ||
+    Date.parse(visit.startAt) > Date.parse(move.startAt)
+  )
+    throw conflict(
+      'day_changed',
+      'The day has changed since this opening was offered. Take another opening.',
+    )
+  const late =
+    visit.promiseDate &&
+    visit.promiseTo &&
+    Date.parse(move.startAt) >
+      localToInstant(visit.promiseDate, visit.promiseTo, ctx.company.timeZone)
+  if (late)
+    throw conflict(
+      'day_changed',
+      'A visit that would move would miss its promise now. Take another opening.',
+    )
+  await placeVisit(ctx, visit.id, {
+    version: visit.version,
+    technicianId: visit.technicianId,
+    startAt: move.startAt,
+    durationSeconds: visit.durationSeconds,
+    override: true,
+    crewIds: undefined,
+  })
 }
-export async function endCall(ctx: Ctx, id: string, body: Body<'endCall'>): Promise<Answer<'endCall'>> {
-  if (body.state === 'put_off' && !body.callBackOn) throw invalid('callBackOn', 'Choose the day on which to call back.')
-  if (body.state === 'put_off' && body.callBackOn! < ctx.today) throw invalid('callBackOn', 'That day has passed.')
-  if (body.state === 'put_off' && body.callBackOn! > plusDays(ctx.today, 400)) throw invalid('callBackOn', 'That is more than a year away.')
+export async function endCall(
+  ctx: Ctx,
+  id: string,
+  body: Body<'endCall'>,
+): Promise<Answer<'endCall'>> {
+  if (body.state === 'put_off' && !body.callBackOn)
+    throw invalid('callBackOn', 'Choose the day on which to call back.')
+  if (body.state === 'put_off' && body.callBackOn! < ctx.today)
+    throw invalid('callBackOn', 'That day has passed.')
+  if (body.state === 'put_off' && body.callBackOn! > plusDays(ctx.today, 400))
+    throw invalid('callBackOn', 'That is more than a year away.')
   const call = await callById(ctx.tx, id, true)
-  if (!call || !(await markCall(ctx.tx, id, body.state, { reason: body.reason, callBackOn: body.callBackOn, assignedTo: body.assignedTo }))) throw notFound('open call')
+  if (
+    !call ||
+    !(await markCall(ctx.tx, id, body.state, {
+      reason: body.reason,
+      callBackOn: body.callBackOn,
+      assignedTo: body.assignedTo,
+    }))
+  )
+    throw notFound('open call')
   const draft = callDraft.cast(json<object>(call.draft)) as Row['draft']
-  await record(ctx, { subject: 'call', id, customerId: draft.customerId ?? null, text: body.state === 'put_off' ? `Call back on ${body.callBackOn}: ${body.reason}` : `No: ${body.reason}` })
+  await record(ctx, {
+    subject: 'call',
+    id,
+    customerId: draft.customerId ?? null,
+    text:
+      body.state === 'put_off'
+        ? `Call back on ${body.callBackOn}: ${body.reason}`
+        : `No: ${body.reason}`,
+  })
   return { ok: true }
 }

@@ -5,44 +5,118 @@ import { balanceIn } from '../ledger/queries'
 import { givenBackIn, type GivenBack } from '../payments/queries'
 
 /** Open balances on a date: invoices issued by then less what was applied by then. */
-export const openOn = (tx: Tx, on: string) => tx.rows<{ customerId: string, dueOn: string, balanceMinor: number }>(
-  `SELECT i.customer_id AS customerId, i.due_on AS dueOn, CAST(i.payable_minor - COALESCE(a.paid, 0) AS SIGNED) AS balanceMinor FROM invoices i
+export const openOn = (tx: Tx, on: string) =>
+  tx.rows<{ customerId: string; dueOn: string; balanceMinor: number }>(
+    `SELECT i.customer_id AS customerId, i.due_on AS dueOn, CAST(i.payable_minor - COALESCE(a.paid, 0) AS SIGNED) AS balanceMinor FROM invoices i
    LEFT JOIN (SELECT invoice_id, SUM(amount_minor) AS paid FROM allocations WHERE on_date <= ? GROUP BY invoice_id) a ON a.invoice_id = i.id
-   WHERE i.issue_on <= ? AND i.state = 'open' AND i.payable_minor <> COALESCE(a.paid, 0)`, [on, on])
-interface Credit { customerId: string, amountMinor: number }
+   WHERE i.issue_on <= ? AND i.state = 'open' AND i.payable_minor <> COALESCE(a.paid, 0)`,
+    [on, on],
+  )
+interface Credit {
+  customerId: string
+  amountMinor: number
+}
 const creditsIn = (on: string): ListIn => ({
   columns: 'c.customerId, c.amountMinor',
   from: `(SELECT customerId, CAST(SUM(amount) AS SIGNED) AS amountMinor FROM (
      SELECT p.customer_id AS customerId, p.amount_minor AS amount FROM payments p WHERE p.received_on <= ? AND (p.bounced_on IS NULL OR p.bounced_on > ?)
      UNION ALL SELECT p.customer_id, -a.amount_minor FROM allocations a JOIN payments p ON p.id = a.payment_id WHERE a.on_date <= ? AND p.received_on <= ?) x GROUP BY customerId HAVING amountMinor <> 0) c`,
-  values: [on, on, on, on], order: 'c.customerId',
+  values: [on, on, on, on],
+  order: 'c.customerId',
 })
 /** What stands beside the open invoices: credits, what the ledger says, and card payments that went back since. */
-export const besideOpen = (tx: Tx, on: string, since: number) => listsIn<{ credits: Credit, ledger: { sum: number }, givenBack: GivenBack }>(tx, {
-  // Unapplied credits live in the deposits account: what is owed is receivable plus that (a liability, so negative).
-  credits: creditsIn(on), ledger: balanceIn(['receivable', 'deposits'], on), givenBack: givenBackIn(since),
-})
+export const besideOpen = (tx: Tx, on: string, since: number) =>
+  listsIn<{ credits: Credit; ledger: { sum: number }; givenBack: GivenBack }>(tx, {
+    // Unapplied credits live in the deposits account: what is owed is receivable plus that (a liability, so negative).
+    credits: creditsIn(on),
+    ledger: balanceIn(['receivable', 'deposits'], on),
+    givenBack: givenBackIn(since),
+  })
 /** As many as an IN list takes well. */
 const AT_ONCE = 1000
 /** Rows about some customers, however many these are: nothing is read beyond them, and nothing of theirs is left out. */
-async function aboutAll<T>(customerIds: readonly string[], read: (some: string[]) => Promise<T[]>): Promise<T[]> {
+async function aboutAll<T>(
+  customerIds: readonly string[],
+  read: (some: string[]) => Promise<T[]>,
+): Promise<T[]> {
   const rows: T[] = []
-  for (let i = 0; i < customerIds.length; i += AT_ONCE) rows.push(...await read(customerIds.slice(i, i + AT_ONCE)))
+  for (let i = 0; i < customerIds.length; i += AT_ONCE)
+    rows.push(...(await read(customerIds.slice(i, i + AT_ONCE))))
   return rows
 }
 /** How late these customers paid, in the last three years. */
-export const paidInvoices = (tx: Tx, customerIds: readonly string[]) => aboutAll(customerIds, some => tx.rows<{ customerId: string, days: number }>(
-  `SELECT customer_id AS customerId, DATEDIFF(paid_on, due_on) AS days FROM invoices WHERE paid_on > DATE_SUB(CURDATE(), INTERVAL 3 YEAR) AND customer_id IN (${marks(some)}) ORDER BY paid_on DESC`, some))
-export interface NoteRow { id: string, customerId: string, kind: 'promise' | 'dispute' | 'settled' | 'reminder' | 'no_answer' | 'note', amount: number | null, onDate: string | null, text: string, notedAt: string, notedOn: string, who: string | null }
-const NOTE = 'SELECT n.id, n.customer_id AS customerId, n.kind, n.amount_minor AS amount, n.on_date AS onDate, n.text, n.noted_at AS notedAt, n.noted_on AS notedOn, p.name AS who FROM collection_notes n LEFT JOIN people p ON p.id = n.noted_by'
-export const notesUntil = (tx: Tx, on: string, customerIds: readonly string[]) => aboutAll(customerIds, some =>
-  tx.rows<NoteRow>(`${NOTE} WHERE n.noted_on <= ? AND n.customer_id IN (${marks(some)}) ORDER BY n.noted_at, n.id`, [on, ...some]))
-export const notesOf = (tx: Tx, customerId: string) => tx.rows<NoteRow>(`${NOTE} WHERE n.customer_id = ? ORDER BY n.noted_at DESC, n.id DESC LIMIT 100`, [customerId])
-export const insertNote = (tx: Tx, n: { id: string, customerId: string, kind: string, amount: number | null, onDate: string | null, text: string, by: string | null, at: number, on: string }) => tx.run(
-  'INSERT INTO collection_notes VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)', [n.id, n.customerId, n.kind, n.amount, n.onDate, n.text, n.by, sqlInstant(n.at), n.on])
-export interface MoneyIn { customerId: string, amount: number, receivedOn: string, createdAt: string, bouncedOn: string | null }
+export const paidInvoices = (tx: Tx, customerIds: readonly string[]) =>
+  aboutAll(customerIds, (some) =>
+    tx.rows<{ customerId: string; days: number }>(
+      `SELECT customer_id AS customerId, DATEDIFF(paid_on, due_on) AS days FROM invoices WHERE paid_on > DATE_SUB(CURDATE(), INTERVAL 3 YEAR) AND customer_id IN (${marks(some)}) ORDER BY paid_on DESC`,
+      some,
+    ),
+  )
+export interface NoteRow {
+  id: string
+  customerId: string
+  kind: 'promise' | 'dispute' | 'settled' | 'reminder' | 'no_answer' | 'note'
+  amount: number | null
+  onDate: string | null
+  text: string
+  notedAt: string
+  notedOn: string
+  who: string | null
+}
+const NOTE =
+  'SELECT n.id, n.customer_id AS customerId, n.kind, n.amount_minor AS amount, n.on_date AS onDate, n.text, n.noted_at AS notedAt, n.noted_on AS notedOn, p.name AS who FROM collection_notes n LEFT JOIN people p ON p.id = n.noted_by'
+export const notesUntil = (tx: Tx, on: string, customerIds: readonly string[]) =>
+  aboutAll(customerIds, (some) =>
+    tx.rows<NoteRow>(
+      `${NOTE} WHERE n.noted_on <= ? AND n.customer_id IN (${marks(some)}) ORDER BY n.noted_at, n.id`,
+      [on, ...some],
+    ),
+  )
+export const notesOf = (tx: Tx, customerId: string) =>
+  tx.rows<NoteRow>(
+    `${NOTE} WHERE n.customer_id = ? ORDER BY n.noted_at DESC, n.id DESC LIMIT 100`,
+    [customerId],
+  )
+export const insertNote = (
+  tx: Tx,
+  n: {
+    id: string
+    customerId: string
+    kind: string
+    amount: number | null
+    onDate: string | null
+    text: string
+    by: string | null
+    at: number
+    on: string
+  },
+) =>
+  tx.run('INSERT INTO collection_notes VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)', [
+    n.id,
+    n.customerId,
+    n.kind,
+    n.amount,
+    n.onDate,
+    n.text,
+    n.by,
+    sqlInstant(n.at),
+    n.on,
+  ])
+export interface MoneyIn {
+  customerId: string
+  amount: number
+  receivedOn: string
+  createdAt: string
+  bouncedOn: string | null
+}
 /** What came in from these customers since a day, and what came back lately. */
-export const moneyIn = (tx: Tx, customerIds: readonly string[], since: string, until: string) => aboutAll(customerIds, some => tx.rows<MoneyIn>(
-  `SELECT customer_id AS customerId, amount_minor AS amount, received_on AS receivedOn, created_at AS createdAt, bounced_on AS bouncedOn FROM payments
-   WHERE customer_id IN (${marks(some)}) AND ((received_on BETWEEN ? AND ?) OR bounced_on > DATE_SUB(?, INTERVAL 30 DAY))`, [...some, since, until, until]))
-export const siteCount = (tx: Tx, customerId: string) => tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM sites WHERE customer_id = ?', [customerId])
+export const moneyIn = (tx: Tx, customerIds: readonly string[], since: string, until: string) =>
+  aboutAll(customerIds, (some) =>
+    tx.rows<MoneyIn>(
+      `SELECT customer_id AS customerId, amount_minor AS amount, received_on AS receivedOn, created_at AS createdAt, bounced_on AS bouncedOn FROM payments
+   WHERE customer_id IN (${marks(some)}) AND ((received_on BETWEEN ? AND ?) OR bounced_on > DATE_SUB(?, INTERVAL 30 DAY))`,
+      [...some, since, until, until],
+    ),
+  )
+export const siteCount = (tx: Tx, customerId: string) =>
+  tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM sites WHERE customer_id = ?', [customerId])

@@ -14,11 +14,26 @@ import { openInvoices } from '../invoices/queries'
 import { publicLink } from '../invoices/service'
 import { queueMail } from '../messages/service'
 import type { GivenBack } from '../payments/queries'
-import { besideOpen, insertNote, moneyIn, notesOf, notesUntil, openOn, paidInvoices, siteCount, type MoneyIn, type NoteRow } from './queries'
+import {
+  besideOpen,
+  insertNote,
+  moneyIn,
+  notesOf,
+  notesUntil,
+  openOn,
+  paidInvoices,
+  siteCount,
+  type MoneyIn,
+  type NoteRow,
+} from './queries'
 
 const moneyText = (ctx: Ctx) => {
-  const format = new Intl.NumberFormat(ctx.company.locale, { style: 'currency', currency: ctx.company.currency })
-  return (minor: number) => format.format(minorToDecimal(minor, ctx.company.currency) as unknown as number)
+  const format = new Intl.NumberFormat(ctx.company.locale, {
+    style: 'currency',
+    currency: ctx.company.currency,
+  })
+  return (minor: number) =>
+    format.format(minorToDecimal(minor, ctx.company.currency) as unknown as number)
 }
 
 function grouped<T extends { customerId: string }>(all: readonly T[]): Map<string, T[]> {
@@ -33,7 +48,11 @@ function grouped<T extends { customerId: string }>(all: readonly T[]): Map<strin
 /** What came in for a promise: after the moment it was made, until its day. */
 function cameSince(came: readonly MoneyIn[], promise: NoteRow, on: string): number {
   const until = promise.onDate! < on ? promise.onDate! : on
-  const counts = (p: MoneyIn) => p.bouncedOn === null && p.receivedOn <= until && (p.receivedOn > promise.notedOn || (p.receivedOn === promise.notedOn && p.createdAt > promise.notedAt))
+  const counts = (p: MoneyIn) =>
+    p.bouncedOn === null &&
+    p.receivedOn <= until &&
+    (p.receivedOn > promise.notedOn ||
+      (p.receivedOn === promise.notedOn && p.createdAt > promise.notedAt))
   return came.filter(counts).reduce((sum, p) => sum + p.amount, 0)
 }
 
@@ -44,42 +63,110 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
   const open = await openOn(tx, on)
   const beside = await besideOpen(tx, on, ctx.now - SHOWN_FOR_MS)
   const rows = ageing(open, beside.credits, on)
-  const customers = new Map((await customersById(tx, rows.map(r => r.customerId))).map(c => [c.id, c]))
-  const owing = rows.filter(x => x.owedMinor > 0)
-  const ids = owing.map(r => r.customerId)
+  const customers = new Map(
+    (
+      await customersById(
+        tx,
+        rows.map((r) => r.customerId),
+      )
+    ).map((c) => [c.id, c]),
+  )
+  const owing = rows.filter((x) => x.owedMinor > 0)
+  const ids = owing.map((r) => r.customerId)
   const habits = grouped(await paidInvoices(tx, ids))
   const notes = grouped(await notesUntil(tx, on, ids))
-  const firstPromise = [...notes.values()].flat().filter(n => n.kind === 'promise').map(n => n.notedOn).sort()[0] ?? on
+  const firstPromise =
+    [...notes.values()]
+      .flat()
+      .filter((n) => n.kind === 'promise')
+      .map((n) => n.notedOn)
+      .sort()[0] ?? on
   const money = grouped(await moneyIn(tx, ids, firstPromise, on))
   const debtors: Debtor[] = []
   for (const r of owing) {
-    const mine = open.filter(o => o.customerId === r.customerId && o.balanceMinor > 0)
+    const mine = open.filter((o) => o.customerId === r.customerId && o.balanceMinor > 0)
     const said = notes.get(r.customerId) ?? []
     const came = money.get(r.customerId) ?? []
-    const promises = said.filter(n => n.kind === 'promise')
-    const kept = new Map(promises.map(p => [p.id, cameSince(came, p, on) >= (p.amount ?? 1)]))
+    const promises = said.filter((n) => n.kind === 'promise')
+    const kept = new Map(promises.map((p) => [p.id, cameSince(came, p, on) >= (p.amount ?? 1)]))
     const last = promises.at(-1)
-    const dispute = said.filter(n => n.kind === 'dispute' || n.kind === 'settled').at(-1)
-    const reminders = said.filter(n => n.kind === 'reminder' && n.notedOn >= mine.map(i => i.dueOn).sort()[0]!)
+    const dispute = said.filter((n) => n.kind === 'dispute' || n.kind === 'settled').at(-1)
+    const reminders = said.filter(
+      (n) => n.kind === 'reminder' && n.notedOn >= mine.map((i) => i.dueOn).sort()[0]!,
+    )
     debtors.push({
-      customerId: r.customerId, owedMinor: r.owedMinor, overdueMinor: r.d1_30 + r.d31_60 + r.d61_90 + r.over90, oldestDueOn: mine.map(i => i.dueOn).sort()[0] ?? on, habit: paymentHabit((habits.get(r.customerId) ?? []).map(h => h.days)),
-      promise: last ? { amountMinor: last.amount ?? 0, on: last.onDate!, kept: kept.get(last.id)! } : null, promisesKept: [...kept.values()].filter(Boolean).length, promisesMade: promises.length,
-      dispute: dispute?.kind === 'dispute' ? dispute.text : null, lastContactOn: said.at(-1)?.notedOn ?? null, remindersSent: reminders.length, lastReminderOn: reminders.at(-1)?.notedOn ?? null, bounced: came.some(p => p.bouncedOn !== null && p.bouncedOn <= on && p.bouncedOn > plusDays(on, -30)),
+      customerId: r.customerId,
+      owedMinor: r.owedMinor,
+      overdueMinor: r.d1_30 + r.d31_60 + r.d61_90 + r.over90,
+      oldestDueOn: mine.map((i) => i.dueOn).sort()[0] ?? on,
+      habit: paymentHabit((habits.get(r.customerId) ?? []).map((h) => h.days)),
+      promise: last
+        ? { amountMinor: last.amount ?? 0, on: last.onDate!, kept: kept.get(last.id)! }
+        : null,
+      promisesKept: [...kept.values()].filter(Boolean).length,
+      promisesMade: promises.length,
+      dispute: dispute?.kind === 'dispute' ? dispute.text : null,
+      lastContactOn: said.at(-1)?.notedOn ?? null,
+      remindersSent: reminders.length,
+      lastReminderOn: reminders.at(-1)?.notedOn ?? null,
+      bounced: came.some(
+        (p) => p.bouncedOn !== null && p.bouncedOn <= on && p.bouncedOn > plusDays(on, -30),
+      ),
     })
   }
   const list = worklist(debtors, on, moneyText(ctx))
-  const total = (key: typeof BUCKETS[number] | 'creditsMinor' | 'owedMinor') => rows.reduce((sum, r) => sum + r[key], 0)
-  const buckets = (r: Record<typeof BUCKETS[number], number> & { creditsMinor: number, owedMinor: number }) => ({ current: m(r.current), d1_30: m(r.d1_30), d31_60: m(r.d31_60), d61_90: m(r.d61_90), over90: m(r.over90), credits: m(r.creditsMinor), owed: m(r.owedMinor) })
+  const total = (key: (typeof BUCKETS)[number] | 'creditsMinor' | 'owedMinor') =>
+    rows.reduce((sum, r) => sum + r[key], 0)
+  const buckets = (
+    r: Record<(typeof BUCKETS)[number], number> & { creditsMinor: number; owedMinor: number },
+  ) => ({
+    current: m(r.current),
+    d1_30: m(r.d1_30),
+    d31_60: m(r.d31_60),
+    d61_90: m(r.d61_90),
+    over90: m(r.over90),
+    credits: m(r.creditsMinor),
+    owed: m(r.owedMinor),
+  })
   const ledger = beside.ledger[0]!.sum
   return {
-    on, totals: buckets({ current: total('current'), d1_30: total('d1_30'), d31_60: total('d31_60'), d61_90: total('d61_90'), over90: total('over90'), creditsMinor: total('creditsMinor'), owedMinor: total('owedMinor') }),
-    ledger: m(ledger), agrees: ledger === total('owedMinor'), resting: list.filter(e => e.resting).length,
-    customers: rows.map(r => ({ customerId: r.customerId, name: customers.get(r.customerId)?.name ?? '', oldestLate: r.oldestLate, ...buckets(r) })),
+    on,
+    totals: buckets({
+      current: total('current'),
+      d1_30: total('d1_30'),
+      d31_60: total('d31_60'),
+      d61_90: total('d61_90'),
+      over90: total('over90'),
+      creditsMinor: total('creditsMinor'),
+      owedMinor: total('owedMinor'),
+    }),
+    ledger: m(ledger),
+    agrees: ledger === total('owedMinor'),
+    resting: list.filter((e) => e.resting).length,
+    customers: rows.map((r) => ({
+      customerId: r.customerId,
+      name: customers.get(r.customerId)?.name ?? '',
+      oldestLate: r.oldestLate,
+      ...buckets(r),
+    })),
     notices: notices(ctx, beside.givenBack),
     worklist: list.map((e) => {
       const c = customers.get(e.customerId)!
-      const d = debtors.find(x => x.customerId === e.customerId)!
-      return { customerId: e.customerId, name: c.name, phone: c.phone, email: c.email, owed: m(d.owedMinor), overdue: m(d.overdueMinor), late: Math.max(0, e.late), reason: e.reason, expectedOn: e.expectedOn, spreadDays: e.spreadDays, act: e.act, resting: e.resting }
+      const d = debtors.find((x) => x.customerId === e.customerId)!
+      return {
+        customerId: e.customerId,
+        name: c.name,
+        phone: c.phone,
+        email: c.email,
+        owed: m(d.owedMinor),
+        overdue: m(d.overdueMinor),
+        late: Math.max(0, e.late),
+        reason: e.reason,
+        expectedOn: e.expectedOn,
+        spreadDays: e.spreadDays,
+        act: e.act,
+        resting: e.resting,
+      }
     }),
   }
 }
@@ -93,10 +180,11 @@ function notices(ctx: Ctx, charges: readonly GivenBack[]): Answer<'unpaid'>['not
     const what = `to the card that paid ${number} a second time`
     if (state === 'refunded') return `${money(amount)} went back ${what}`
     // What the terminal does not do by itself, somebody has to: it is said until it is done.
-    if (ctx.now - Date.parse(at) > A_DAY_MS) return `${money(amount)} has not gone back ${what}: give it back at the terminal`
+    if (ctx.now - Date.parse(at) > A_DAY_MS)
+      return `${money(amount)} has not gone back ${what}: give it back at the terminal`
     return `${money(amount)} is on its way back ${what}`
   }
-  return charges.map(charge => ({
+  return charges.map((charge) => ({
     id: charge.id,
     invoiceId: charge.invoiceId,
     customerId: charge.customerId,
@@ -106,7 +194,14 @@ function notices(ctx: Ctx, charges: readonly GivenBack[]): Answer<'unpaid'>['not
     text: said(charge),
   }))
 }
-const SAID: Record<NoteRow['kind'], string> = { promise: 'Promised', dispute: 'Disputes it', settled: 'Dispute settled', reminder: 'Reminder sent', no_answer: 'No answer', note: 'Said' }
+const SAID: Record<NoteRow['kind'], string> = {
+  promise: 'Promised',
+  dispute: 'Disputes it',
+  settled: 'Dispute settled',
+  reminder: 'Reminder sent',
+  no_answer: 'No answer',
+  note: 'Said',
+}
 export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answer<'owing'>> {
   const { tx } = ctx
   const on = wanted || ctx.today
@@ -115,38 +210,114 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const m = (minor: number) => toMoney(minor, ctx.company.currency)
   const text = moneyText(ctx)
   const open = await openInvoices(tx, id, null, false)
-  const habit = paymentHabit((await paidInvoices(tx, [id])).map(p => p.days))
+  const habit = paymentHabit((await paidInvoices(tx, [id])).map((p) => p.days))
   const [{ owed, credits } = { owed: 0, credits: 0 }] = await owedBy(tx, [id], ctx.today)
   const notes = await notesOf(tx, id)
-  const step = notes.filter(n => n.kind === 'reminder').length + 1
-  const late = open.filter(i => i.dueOn < ctx.today)
+  const step = notes.filter((n) => n.kind === 'reminder').length + 1
+  const late = open.filter((i) => i.dueOn < ctx.today)
   const asked = late.length ? late : open
   const sum = asked.reduce((total, i) => total + i.balanceMinor, 0)
   const most = 15
-  const list = asked.slice(0, most).map(i => `${i.number}, due ${i.dueOn}: ${text(i.balanceMinor)}\n${publicLink(i)}`).join('\n\n') + (asked.length > most ? `\n\nand ${asked.length - most} more` : '')
+  const list =
+    asked
+      .slice(0, most)
+      .map((i) => `${i.number}, due ${i.dueOn}: ${text(i.balanceMinor)}\n${publicLink(i)}`)
+      .join('\n\n') + (asked.length > most ? `\n\nand ${asked.length - most} more` : '')
   const wording = ctx.company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
   return {
-    customerId: id, name: c.name, phone: c.phone, email: c.email, email2: c.email2, terms: termsInWords(c.terms ?? ctx.company.terms), sites: (await siteCount(tx, id))!.n, owed: m(owed), credits: m(credits), open: m(owed + credits),
-    habit: habit ? `pays ${habit.medianDays >= 0 ? `${habit.medianDays} days after` : `${-habit.medianDays} days before`} due, ± ${habit.spreadDays}, from ${habit.of} invoices` : 'no habit known yet',
-    invoices: open.map(i => ({ id: i.id, number: i.number, dueOn: i.dueOn, issueOn: i.issueOn, late: Math.max(0, daysLate(i.dueOn, on)), total: m(i.total), open: m(i.balanceMinor), work: i.work ?? '' })),
-    said: notes.map(n => ({ id: n.id, kind: n.kind, text: `${SAID[n.kind]}${n.kind === 'promise' ? ` ${text(n.amount ?? 0)} for ${n.onDate}` : ''}${n.text ? `: ${n.text}` : ''}`, on: n.notedAt, who: n.who ?? '' })),
-    reminder: { step, asked: m(sum), subject: `${ctx.company.name}: ${asked.length === 1 ? `invoice ${asked[0]!.number}` : `${asked.length} open invoices`}`, body: wording.replaceAll('{name}', c.name).replaceAll('{sum}', text(sum)).replaceAll('{list}', list).replaceAll('{company}', ctx.company.name) },
+    customerId: id,
+    name: c.name,
+    phone: c.phone,
+    email: c.email,
+    email2: c.email2,
+    terms: termsInWords(c.terms ?? ctx.company.terms),
+    sites: (await siteCount(tx, id))!.n,
+    owed: m(owed),
+    credits: m(credits),
+    open: m(owed + credits),
+    habit: habit
+      ? `pays ${habit.medianDays >= 0 ? `${habit.medianDays} days after` : `${-habit.medianDays} days before`} due, ± ${habit.spreadDays}, from ${habit.of} invoices`
+      : 'no habit known yet',
+    invoices: open.map((i) => ({
+      id: i.id,
+      number: i.number,
+      dueOn: i.dueOn,
+      issueOn: i.issueOn,
+      late: Math.max(0, daysLate(i.dueOn, on)),
+      total: m(i.total),
+      open: m(i.balanceMinor),
+      work: i.work ?? '',
+    })),
+    said: notes.map((n) => ({
+      id: n.id,
+      kind: n.kind,
+      text: `${SAID[n.kind]}${n.kind === 'promise' ? ` ${text(n.amount ?? 0)} for ${n.onDate}` : ''}${n.text ? `: ${n.text}` : ''}`,
+      on: n.notedAt,
+      who: n.who ?? '',
+    })),
+    reminder: {
+      step,
+      asked: m(sum),
+      subject: `${ctx.company.name}: ${asked.length === 1 ? `invoice ${asked[0]!.number}` : `${asked.length} open invoices`}`,
+      body: wording
+        .replaceAll('{name}', c.name)
+        .replaceAll('{sum}', text(sum))
+        .replaceAll('{list}', list)
+        .replaceAll('{company}', ctx.company.name),
+    },
   }
 }
-export async function remind(ctx: Ctx, id: string, body: Body<'remind'>): Promise<Answer<'remind'>> {
+export async function remind(
+  ctx: Ctx,
+  id: string,
+  body: Body<'remind'>,
+): Promise<Answer<'remind'>> {
   const c = await customerById(ctx.tx, id)
   if (!c) throw notFound('customer')
   if (body.to.length === 0) throw invalid('to', 'Write the address that it goes to.')
-  if (c.mailConsent === 'no') throw conflict('opted_out', 'This customer asked not to be written to by mail. Ring them.')
+  if (c.mailConsent === 'no')
+    throw conflict('opted_out', 'This customer asked not to be written to by mail. Ring them.')
   const prepared = await owing(ctx, id)
   if (prepared.invoices.length === 0) throw invalid('to', 'Nothing is open for this customer.')
-  if (body.shownOwed && body.shownOwed !== prepared.owed.amount) throw conflict('owed_changed', 'What this customer owes changed since you looked. Look at it again before you remind them.', { shown: body.shownOwed, owed: prepared.owed })
-  await queueMail(ctx, { kind: 'reminder', customerId: id, invoiceId: prepared.invoices[0]!.id, to: body.to, subject: body.subject || prepared.reminder.subject, body: body.body || prepared.reminder.body, attach: 'none' })
-  await insertNote(ctx.tx, { id: body.id, customerId: id, kind: 'reminder', amount: null, onDate: null, text: `number ${prepared.reminder.step}, to ${body.to.length === 1 ? 'one address' : `${body.to.length} addresses`}`, by: signedIn(ctx).id, at: ctx.now, on: ctx.today })
-  await record(ctx, { subject: 'collection', id, customerId: id, text: `Reminder ${prepared.reminder.step} sent` })
+  if (body.shownOwed && body.shownOwed !== prepared.owed.amount)
+    throw conflict(
+      'owed_changed',
+      'What this customer owes changed since you looked. Look at it again before you remind them.',
+      { shown: body.shownOwed, owed: prepared.owed },
+    )
+  await queueMail(ctx, {
+    kind: 'reminder',
+    customerId: id,
+    invoiceId: prepared.invoices[0]!.id,
+    to: body.to,
+    subject: body.subject || prepared.reminder.subject,
+    body: body.body || prepared.reminder.body,
+    attach: 'none',
+  })
+  await insertNote(ctx.tx, {
+    id: body.id,
+    customerId: id,
+    kind: 'reminder',
+    amount: null,
+    onDate: null,
+    text: `number ${prepared.reminder.step}, to ${body.to.length === 1 ? 'one address' : `${body.to.length} addresses`}`,
+    by: signedIn(ctx).id,
+    at: ctx.now,
+    on: ctx.today,
+  })
+  await record(ctx, {
+    subject: 'collection',
+    id,
+    customerId: id,
+    text: `Reminder ${prepared.reminder.step} sent`,
+  })
   return { ok: true }
 }
-export async function noteCollection(ctx: Ctx, id: string, body: Body<'collectionNote'>): Promise<Answer<'collectionNote'>> {
+export async function noteCollection(
+  ctx: Ctx,
+  id: string,
+  body: Body<'collectionNote'>,
+): Promise<Answer<'collectionNote'>> {
   if (!(await customerById(ctx.tx, id))) throw notFound('customer')
   let amount: number | null = null
   if (body.kind === 'promise') {
@@ -155,8 +326,24 @@ export async function noteCollection(ctx: Ctx, id: string, body: Body<'collectio
     if (body.onDate < ctx.today) throw invalid('onDate', 'That day has passed already.')
     amount = decimalToMinor(body.amount, ctx.company.currency)
   }
-  if ((body.kind === 'dispute' || body.kind === 'note') && !body.text) throw invalid('text', 'Write down what was said.')
-  await insertNote(ctx.tx, { id: body.id, customerId: id, kind: body.kind, amount, onDate: body.kind === 'promise' ? body.onDate : null, text: body.text, by: signedIn(ctx).id, at: ctx.now, on: ctx.today })
-  await record(ctx, { subject: 'collection', id, customerId: id, text: `${SAID[body.kind]}${body.kind === 'promise' ? ` ${body.amount} for ${body.onDate}` : ''}${body.text ? `: ${body.text}` : ''}` })
+  if ((body.kind === 'dispute' || body.kind === 'note') && !body.text)
+    throw invalid('text', 'Write down what was said.')
+  await insertNote(ctx.tx, {
+    id: body.id,
+    customerId: id,
+    kind: body.kind,
+    amount,
+    onDate: body.kind === 'promise' ? body.onDate : null,
+    text: body.text,
+    by: signedIn(ctx).id,
+    at: ctx.now,
+    on: ctx.today,
+  })
+  await record(ctx, {
+    subject: 'collection',
+    id,
+    customerId: id,
+    text: `${SAID[body.kind]}${body.kind === 'promise' ? ` ${body.amount} for ${body.onDate}` : ''}${body.text ? `: ${body.text}` : ''}`,
+  })
   return { ok: true }
 }

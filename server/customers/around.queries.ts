@@ -4,23 +4,87 @@ import { marks, type Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
 import { quotesOfCustomerIn, type ShortQuote } from '../quotes/queries'
 import { asTerritory, territoriesIn, type TerritoryRow } from '../settings/queries'
-import { billedSumsIn, workOfCustomerIn, workSumsIn, type BilledSum, type WorkOfCustomer } from '../visits/queries'
+import {
+  billedSumsIn,
+  workOfCustomerIn,
+  workSumsIn,
+  type BilledSum,
+  type WorkOfCustomer,
+} from '../visits/queries'
 import { mergesIn, type MergeShort } from './merge.queries'
 import {
-  asLevel, asSite, contactsIn, equipmentOfIn, filesIn, levelsIn, owedIn, papersIn, sitesOfIn, suppliedIn,
-  type ContactRow, type EquipmentRow, type FileRow, type LevelRow, type Owed, type PaperRow, type SiteRow, type Supplied,
+  asLevel,
+  asSite,
+  contactsIn,
+  equipmentOfIn,
+  filesIn,
+  levelsIn,
+  owedIn,
+  papersIn,
+  sitesOfIn,
+  suppliedIn,
+  type ContactRow,
+  type EquipmentRow,
+  type FileRow,
+  type LevelRow,
+  type Owed,
+  type PaperRow,
+  type SiteRow,
+  type Supplied,
 } from './queries'
 
-interface OwnPriced { id: string, name: string, price: string }
+interface OwnPriced {
+  id: string
+  name: string
+  price: string
+}
 /** What belongs to a customer and what was done for them, in one question. */
 export async function aroundCustomer(tx: Tx, id: string, pricedIds: string[], today: string) {
   const got = await listsIn<{
-    sites: SiteRow, contacts: ContactRow, equipment: EquipmentRow, agreements: AgreementShort, files: FileRow, merges: MergeShort, levels: LevelRow, territories: TerritoryRow, priced: OwnPriced
-    supplied: Supplied, work: WorkOfCustomer, sums: { promised: number, done: number }, billed: BilledSum, owed: Owed, papers: PaperRow, quotes: ShortQuote
+    sites: SiteRow
+    contacts: ContactRow
+    equipment: EquipmentRow
+    agreements: AgreementShort
+    files: FileRow
+    merges: MergeShort
+    levels: LevelRow
+    territories: TerritoryRow
+    priced: OwnPriced
+    supplied: Supplied
+    work: WorkOfCustomer
+    sums: { promised: number; done: number }
+    billed: BilledSum
+    owed: Owed
+    papers: PaperRow
+    quotes: ShortQuote
   }>(tx, {
-    sites: sitesOfIn([id]), contacts: contactsIn([id]), equipment: equipmentOfIn([id]), agreements: agreementsIn(id), files: filesIn('customer_id', [id]), merges: mergesIn(id), levels: levelsIn, territories: territoriesIn,
-    priced: { columns: 'id, name, price', from: `price_entries WHERE id IN (${marks(pricedIds)})`, values: pricedIds, order: 'name, id', decimals: ['price'] },
-    supplied: suppliedIn(id), work: workOfCustomerIn(id), sums: workSumsIn(id), billed: billedSumsIn(id), owed: owedIn([id], today), papers: papersIn(id), quotes: quotesOfCustomerIn(id),
+    sites: sitesOfIn([id]),
+    contacts: contactsIn([id]),
+    equipment: equipmentOfIn([id]),
+    agreements: agreementsIn(id),
+    files: filesIn('customer_id', [id]),
+    merges: mergesIn(id),
+    levels: levelsIn,
+    territories: territoriesIn,
+    priced: {
+      columns: 'id, name, price',
+      from: `price_entries WHERE id IN (${marks(pricedIds)})`,
+      values: pricedIds,
+      order: 'name, id',
+      decimals: ['price'],
+    },
+    supplied: suppliedIn(id),
+    work: workOfCustomerIn(id),
+    sums: workSumsIn(id),
+    billed: billedSumsIn(id),
+    owed: owedIn([id], today),
+    papers: papersIn(id),
+    quotes: quotesOfCustomerIn(id),
   })
-  return { ...got, sites: got.sites.map(asSite), levels: got.levels.map(asLevel), territories: got.territories.map(asTerritory) }
+  return {
+    ...got,
+    sites: got.sites.map(asSite),
+    levels: got.levels.map(asLevel),
+    territories: got.territories.map(asTerritory),
+  }
 }

@@ -9,27 +9,48 @@ import { bus, catchUp, type AppEvent } from '../events/events'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { customersChanged, matchDocs } from './matching'
-import { countImport, importById, keepLooks, listOfImports, looksSince, putImport, removeImported } from './imports.queries'
+import {
+  countImport,
+  importById,
+  keepLooks,
+  listOfImports,
+  looksSince,
+  putImport,
+  removeImported,
+} from './imports.queries'
 import { insertContact, insertCustomer, insertSite, middleOf } from './queries'
 import { customerSearch, siteSearch } from './service'
 
-interface Known { byKey: Map<string, Comparable[]>, names: Map<string, string>, has: Map<string, Set<string>> }
-const keysOf = (c: Comparable) => [...c.phones.map(p => `p${p}`), ...c.mails.map(m => `m${m.toLowerCase()}`), `n${c.name.toLowerCase().trim()}`]
+interface Known {
+  byKey: Map<string, Comparable[]>
+  names: Map<string, string>
+  has: Map<string, Set<string>>
+}
+const keysOf = (c: Comparable) => [
+  ...c.phones.map((p) => `p${p}`),
+  ...c.mails.map((m) => `m${m.toLowerCase()}`),
+  `n${c.name.toLowerCase().trim()}`,
+]
 function know(known: Known, c: Comparable, contacts: readonly string[] = []): void {
   known.names.set(c.id, c.name)
   known.has.set(c.id, new Set([...c.places.map(nameKey), ...contacts.map(nameKey)]))
-  for (const key of keysOf(c)) known.byKey.set(key, [...(known.byKey.get(key) ?? []).slice(0, 20), c])
+  for (const key of keysOf(c))
+    known.byKey.set(key, [...(known.byKey.get(key) ?? []).slice(0, 20), c])
 }
 /**
  * What a piece learns counts at once for its own rows, and for later pieces only after its commit: a piece that is
  * rolled back and tried again must not find its own rows known already, or they would be left out and lost.
  */
-interface Piece { known: Known, own: Known, learned: Learned[] }
+interface Piece {
+  known: Known
+  own: Known
+  learned: Learned[]
+}
 /** Somebody new, or what somebody who is known has besides. */
-type Learned = { c: Comparable, contacts: readonly string[] } | { id: string, words: string[] }
+type Learned = { c: Comparable; contacts: readonly string[] } | { id: string; words: string[] }
 function takeOver(known: Known, learned: Learned): void {
   if ('c' in learned) know(known, learned.c, learned.contacts)
-  else known.has.set(learned.id, new Set([...known.has.get(learned.id) ?? [], ...learned.words]))
+  else known.has.set(learned.id, new Set([...(known.has.get(learned.id) ?? []), ...learned.words]))
 }
 const nothing = (): Known => ({ byKey: new Map(), names: new Map(), has: new Map() })
 function learn(piece: Piece, c: Comparable, contacts: readonly string[]): void {
@@ -40,13 +61,20 @@ function learnOf(piece: Piece, id: string, words: string[]): void {
   piece.own.has.set(id, new Set([...hasOf(piece, id), ...words]))
   piece.learned.push({ id, words })
 }
-const hasOf = (piece: Piece, id: string) => piece.own.has.get(id) ?? piece.known.has.get(id) ?? new Set<string>()
-const nameOf = (piece: Piece, id: string) => piece.own.names.get(id) ?? piece.known.names.get(id) ?? ''
+const hasOf = (piece: Piece, id: string) =>
+  piece.own.has.get(id) ?? piece.known.has.get(id) ?? new Set<string>()
+const nameOf = (piece: Piece, id: string) =>
+  piece.own.names.get(id) ?? piece.known.names.get(id) ?? ''
 /**
  * Everybody who is known already, by what makes two records alike; kept for the pieces of one import. What
  * another process, or another person, puts in meanwhile is read before the next piece is looked at.
  */
-let cache: { id: string, at: number, known: Known, /** the last that a dry run learned */ seq: number } | null = null
+let cache: {
+  id: string
+  at: number
+  known: Known
+  /** the last that a dry run learned */ seq: number
+} | null = null
 const changedSince = new Set<string>()
 bus.on('customer', (e: AppEvent) => void (cache && changedSince.add(e.subjectId)))
 const FRESH_MS = 600_000
@@ -64,41 +92,80 @@ async function knownFor(ctx: Ctx, importId: string, dry: boolean): Promise<Known
     cache.seq = look.seq
   }
   await catchUp(ctx.tx)
-  const ids = [...changedSince].filter(id => !known.names.has(id))
+  const ids = [...changedSince].filter((id) => !known.names.has(id))
   changedSince.clear()
   if (ids.length) for (const doc of await matchDocs(ctx, ids)) know(known, doc, doc.contacts)
   return known
 }
-const placeOf = (r: ImportRecord) => [r.site_name, r.site_address, r.site_town, r.site_postcode].filter(Boolean).join(' ')
+const placeOf = (r: ImportRecord) =>
+  [r.site_name, r.site_address, r.site_town, r.site_postcode].filter(Boolean).join(' ')
 /** A row about a customer of exactly that name that says something further: a site or a contact that they do not have yet. */
-function furtherFor(piece: Piece, same: { id: string, reasons: string[] } | null, r: ImportRecord): { site: boolean, contact: boolean } | null {
+function furtherFor(
+  piece: Piece,
+  same: { id: string; reasons: string[] } | null,
+  r: ImportRecord,
+): { site: boolean; contact: boolean } | null {
   const has = same?.reasons.includes('same name') ? hasOf(piece, same.id) : null
   const site = Boolean(has && r.site_address && !has.has(nameKey(placeOf(r))))
   const contact = Boolean(has && r.contact_name && !has.has(nameKey(r.contact_name)))
   return site || contact ? { site, contact } : null
 }
 const comparable = (ctx: Ctx, id: string, r: ImportRecord): Comparable => ({
-  id, name: r.name ?? '', phones: [r.phone, r.phone2].filter((p): p is string => Boolean(p)).map(p => phoneKey(p, ctx.company.country)).filter(Boolean), mails: [r.email, r.email2].filter((m): m is string => Boolean(m)),
-  places: [[r.billing_address, r.billing_town, r.billing_postcode].filter(Boolean).join(' '), placeOf(r)].filter(Boolean),
+  id,
+  name: r.name ?? '',
+  phones: [r.phone, r.phone2]
+    .filter((p): p is string => Boolean(p))
+    .map((p) => phoneKey(p, ctx.company.country))
+    .filter(Boolean),
+  mails: [r.email, r.email2].filter((m): m is string => Boolean(m)),
+  places: [
+    [r.billing_address, r.billing_town, r.billing_postcode].filter(Boolean).join(' '),
+    placeOf(r),
+  ].filter(Boolean),
 })
-function sameAs(piece: Piece, c: Comparable): { id: string, reasons: string[] } | null {
-  const near = new Map(keysOf(c).flatMap(key => [...piece.known.byKey.get(key) ?? [], ...piece.own.byKey.get(key) ?? []]).map(k => [k.id, k]))
-  let best: { id: string, reasons: string[], score: number } | null = null
+function sameAs(piece: Piece, c: Comparable): { id: string; reasons: string[] } | null {
+  const near = new Map(
+    keysOf(c)
+      .flatMap((key) => [
+        ...(piece.known.byKey.get(key) ?? []),
+        ...(piece.own.byKey.get(key) ?? []),
+      ])
+      .map((k) => [k.id, k]),
+  )
+  let best: { id: string; reasons: string[]; score: number } | null = null
   for (const other of near.values()) {
     const alike = likeness(c, other)
-    if (alike.score >= PERHAPS_THE_SAME && alike.score > (best?.score ?? 0)) best = { id: other.id, ...alike }
+    if (alike.score >= PERHAPS_THE_SAME && alike.score > (best?.score ?? 0))
+      best = { id: other.id, ...alike }
   }
   return best
 }
 
-export async function importPiece(ctx: Ctx, importId: string, body: Body<'importPiece'>): Promise<Answer<'importPiece'>> {
+export async function importPiece(
+  ctx: Ctx,
+  importId: string,
+  body: Body<'importPiece'>,
+): Promise<Answer<'importPiece'>> {
   if (!body.columns.includes('name')) throw invalid('columns', 'Say which column holds the name.')
-  if (new Set(body.columns.filter(Boolean)).size !== body.columns.filter(Boolean).length) throw invalid('columns', 'Two columns have the same meaning.')
+  if (new Set(body.columns.filter(Boolean)).size !== body.columns.filter(Boolean).length)
+    throw invalid('columns', 'Two columns have the same meaning.')
   // One piece at a time, in whichever process: a piece must know the rows of the one before.
-  if (!body.dry) await putImport(ctx.tx, { id: importId, fileName: body.fileName, added: 0, skipped: 0, by: signedIn(ctx).id, at: ctx.now })
+  if (!body.dry)
+    await putImport(ctx.tx, {
+      id: importId,
+      fileName: body.fileName,
+      added: 0,
+      skipped: 0,
+      by: signedIn(ctx).id,
+      at: ctx.now,
+    })
   const earlier = await importById(ctx.tx, importId)
   if (earlier?.undoneAt) throw conflict('undone_already', 'This import has been taken back.')
-  const piece: Piece = { known: await knownFor(ctx, importId, body.dry), own: nothing(), learned: [] }
+  const piece: Piece = {
+    known: await knownFor(ctx, importId, body.dry),
+    own: nothing(),
+    learned: [],
+  }
   const rows: Answer<'importPiece'>['rows'] = []
   const added: string[] = []
   const more: string[] = []
@@ -110,9 +177,21 @@ export async function importPiece(ctx: Ctx, importId: string, body: Body<'import
     const same = problems.length ? null : sameAs(piece, c)
     const of = same ? `${nameOf(piece, same.id)}: ${same.reasons.join(', ')}` : ''
     const further = furtherFor(piece, same, r)
-    rows.push({ row: body.first + i, state: problems.length ? 'wrong' : further ? 'more' : same ? 'duplicate' : 'new', name: (r.name ?? '').slice(0, 160), of: of.slice(0, 290), problems })
+    rows.push({
+      row: body.first + i,
+      state: problems.length ? 'wrong' : further ? 'more' : same ? 'duplicate' : 'new',
+      name: (r.name ?? '').slice(0, 160),
+      of: of.slice(0, 290),
+      problems,
+    })
     if (further) {
-      learnOf(piece, same!.id, [further.site && placeOf(r), further.contact && r.contact_name].filter((key): key is string => Boolean(key)).map(nameKey))
+      learnOf(
+        piece,
+        same!.id,
+        [further.site && placeOf(r), further.contact && r.contact_name]
+          .filter((key): key is string => Boolean(key))
+          .map(nameKey),
+      )
       more.push(same!.id)
       if (!body.dry) await takeFurther(ctx, importId, same!.id, r, further)
       continue
@@ -125,36 +204,124 @@ export async function importPiece(ctx: Ctx, importId: string, body: Body<'import
   const skipped = rows.length - added.length - more.length
   if (body.dry) await keepLooks(ctx.tx, importId, piece.learned, Date.now())
   else {
-    ctx.tx.afterCommit(() => piece.learned.forEach(learned => takeOver(piece.known, learned)))
-    await putImport(ctx.tx, { id: importId, fileName: body.fileName, added: added.length, skipped, by: signedIn(ctx).id, at: ctx.now })
-    await record(ctx, { subject: 'import', id: importId, text: `${added.length} customers taken in from ${body.fileName}${more.length ? `, ${more.length} sites and contacts added to known ones` : ''}` })
+    ctx.tx.afterCommit(() => piece.learned.forEach((learned) => takeOver(piece.known, learned)))
+    await putImport(ctx.tx, {
+      id: importId,
+      fileName: body.fileName,
+      added: added.length,
+      skipped,
+      by: signedIn(ctx).id,
+      at: ctx.now,
+    })
+    await record(ctx, {
+      subject: 'import',
+      id: importId,
+      text: `${added.length} customers taken in from ${body.fileName}${more.length ? `, ${more.length} sites and contacts added to known ones` : ''}`,
+    })
     customersChanged(ctx, [...added, ...more])
   }
-  return { rows: rows.filter(r => r.state !== 'new' || rows.length <= 20), added: added.length, skipped }
+  return {
+    rows: rows.filter((r) => r.state !== 'new' || rows.length <= 20),
+    added: added.length,
+    skipped,
+  }
 }
-const middles = new Map<string, { lat: number | null, lon: number | null } | null>()
+const middles = new Map<string, { lat: number | null; lon: number | null } | null>()
 async function takeIn(ctx: Ctx, importId: string, id: string, r: ImportRecord): Promise<void> {
   const phone = (p: string | undefined) => formatPhone(p ?? '', ctx.company.country)
-  const site = { name: r.site_name ?? '', line1: r.site_address ?? r.billing_address ?? '', town: r.site_town ?? r.billing_town ?? '', postcode: r.site_postcode ?? r.billing_postcode ?? '' }
-  const c = { name: r.name!, phone: phone(r.phone), phone2: phone(r.phone2), email: r.email ?? '', email2: r.email2 ?? '', line1: r.billing_address ?? site.line1, town: r.billing_town ?? site.town, postcode: r.billing_postcode ?? site.postcode, tags: (r.tags ?? '').split(/[,;]/).map(t => t.trim().slice(0, 40)).filter(Boolean).slice(0, 12) }
-  await insertCustomer(ctx.tx, { ...c, id, note: r.note ?? '', source: 'import', importId, search: customerSearch(c), now: ctx.now })
+  const site = {
+    name: r.site_name ?? '',
+    line1: r.site_address ?? r.billing_address ?? '',
+    town: r.site_town ?? r.billing_town ?? '',
+    postcode: r.site_postcode ?? r.billing_postcode ?? '',
+  }
+  const c = {
+    name: r.name!,
+    phone: phone(r.phone),
+    phone2: phone(r.phone2),
+    email: r.email ?? '',
+    email2: r.email2 ?? '',
+    line1: r.billing_address ?? site.line1,
+    town: r.billing_town ?? site.town,
+    postcode: r.billing_postcode ?? site.postcode,
+    tags: (r.tags ?? '')
+      .split(/[,;]/)
+      .map((t) => t.trim().slice(0, 40))
+      .filter(Boolean)
+      .slice(0, 12),
+  }
+  await insertCustomer(ctx.tx, {
+    ...c,
+    id,
+    note: r.note ?? '',
+    source: 'import',
+    importId,
+    search: customerSearch(c),
+    now: ctx.now,
+  })
   if (site.line1) await putSite(ctx, importId, id, site)
   if (r.contact_name) await putContact(ctx, importId, id, r)
 }
-async function takeFurther(ctx: Ctx, importId: string, customerId: string, r: ImportRecord, further: { site: boolean, contact: boolean }): Promise<void> {
-  if (further.site) await putSite(ctx, importId, customerId, { name: r.site_name ?? '', line1: r.site_address!, town: r.site_town ?? '', postcode: r.site_postcode ?? '' })
+async function takeFurther(
+  ctx: Ctx,
+  importId: string,
+  customerId: string,
+  r: ImportRecord,
+  further: { site: boolean; contact: boolean },
+): Promise<void> {
+  if (further.site)
+    await putSite(ctx, importId, customerId, {
+      name: r.site_name ?? '',
+      line1: r.site_address!,
+      town: r.site_town ?? '',
+      postcode: r.site_postcode ?? '',
+    })
   if (further.contact) await putContact(ctx, importId, customerId, r)
 }
-async function putSite(ctx: Ctx, importId: string, customerId: string, site: { name: string, line1: string, town: string, postcode: string }): Promise<void> {
+async function putSite(
+  ctx: Ctx,
+  importId: string,
+  customerId: string,
+  site: { name: string; line1: string; town: string; postcode: string },
+): Promise<void> {
   const place = `${site.town}|${site.postcode}`
   if (!middles.has(place)) middles.set(place, await middleOf(ctx.tx, site.town, site.postcode))
   if (middles.size > 5000) middles.clear()
   const middle = middles.get(place)
-  await insertSite(ctx.tx, { ...site, id: ctx.id(), customerId, lat: middle?.lat ?? null, lon: middle?.lon ?? null, accessNote: '', importId, search: siteSearch(site) })
+  await insertSite(ctx.tx, {
+    ...site,
+    id: ctx.id(),
+    customerId,
+    lat: middle?.lat ?? null,
+    lon: middle?.lon ?? null,
+    accessNote: '',
+    importId,
+    search: siteSearch(site),
+  })
 }
 const putContact = (ctx: Ctx, importId: string, customerId: string, r: ImportRecord) =>
-  insertContact(ctx.tx, { id: ctx.id(), customerId, siteId: null, name: r.contact_name!, role: r.contact_role ?? '', phone: formatPhone(r.contact_phone ?? '', ctx.company.country), phone2: '', email: r.contact_email ?? '', importId })
-export const listImports = async (ctx: Ctx): Promise<Answer<'imports'>> => ({ items: (await listOfImports(ctx.tx)).map(i => ({ id: i.id, fileName: i.fileName, added: i.added, skipped: i.skipped, by: i.by, at: i.at, undone: i.undoneAt !== null })) })
+  insertContact(ctx.tx, {
+    id: ctx.id(),
+    customerId,
+    siteId: null,
+    name: r.contact_name!,
+    role: r.contact_role ?? '',
+    phone: formatPhone(r.contact_phone ?? '', ctx.company.country),
+    phone2: '',
+    email: r.contact_email ?? '',
+    importId,
+  })
+export const listImports = async (ctx: Ctx): Promise<Answer<'imports'>> => ({
+  items: (await listOfImports(ctx.tx)).map((i) => ({
+    id: i.id,
+    fileName: i.fileName,
+    added: i.added,
+    skipped: i.skipped,
+    by: i.by,
+    at: i.at,
+    undone: i.undoneAt !== null,
+  })),
+})
 
 /** Takes an import back. A customer that was worked with since, or changed by hand, stays. */
 export async function undoImport(ctx: Ctx, id: string): Promise<Answer<'undoImport'>> {
@@ -163,7 +330,11 @@ export async function undoImport(ctx: Ctx, id: string): Promise<Answer<'undoImpo
   if (known.undoneAt) throw conflict('undone_already', 'This import has been taken back already.')
   const before = await countImport(ctx.tx, id)
   const removed = await removeImported(ctx.tx, id, ctx.now)
-  await record(ctx, { subject: 'import', id, text: `Import ${known.fileName} taken back: ${removed.length} customers taken out, ${before - removed.length} stay` })
+  await record(ctx, {
+    subject: 'import',
+    id,
+    text: `Import ${known.fileName} taken back: ${removed.length} customers taken out, ${before - removed.length} stay`,
+  })
   customersChanged(ctx, removed)
   cache = null
   return { removed: removed.length, kept: before - removed.length }

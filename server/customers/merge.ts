@@ -9,61 +9,152 @@ import { record } from '../http/queries'
 import { post } from '../ledger/queries'
 import { allocationsOf, paymentsTouching } from '../payments/queries'
 import { customersChanged, matchDocs } from './matching'
-import { countIn, idsIn, insertMerge, ledgerBalances, markUndone, mergeById, MOVED, moveRows, openOfInvoices, unappliedOfPayments, type MovedTable } from './merge.queries'
-import { apartPairs, countsOf, customerById, customersById, insertContact, owedBy, removeContactsOf, sayApart, updateRow, type CustomerRow } from './queries'
+import {
+  countIn,
+  idsIn,
+  insertMerge,
+  ledgerBalances,
+  markUndone,
+  mergeById,
+  MOVED,
+  moveRows,
+  openOfInvoices,
+  unappliedOfPayments,
+  type MovedTable,
+} from './merge.queries'
+import {
+  apartPairs,
+  countsOf,
+  customerById,
+  customersById,
+  insertContact,
+  owedBy,
+  removeContactsOf,
+  sayApart,
+  updateRow,
+  type CustomerRow,
+} from './queries'
 import { customerPaper, customerSearch, type CustomerPaper } from './service'
 
 type Side = Answer<'mergePreview'>['kept']
 async function sides(ctx: Ctx, ids: string[]): Promise<Map<string, Side>> {
   const counts = await countsOf(ctx.tx, ids)
   const owed = await owedBy(ctx.tx, ids, ctx.today)
-  return new Map((await customersById(ctx.tx, ids)).map((c) => {
-    const n = counts.find(x => x.id === c.id)
-    return [c.id, { id: c.id, name: c.name, phone: c.phone, email: c.email, place: [c.line1, c.town].filter(Boolean).join(', '), sites: n?.sites ?? 0, work: n?.work ?? 0, owed: toMoney(owed.find(o => o.customerId === c.id)?.owed ?? 0, ctx.company.currency) }]
-  }))
+  return new Map(
+    (await customersById(ctx.tx, ids)).map((c) => {
+      const n = counts.find((x) => x.id === c.id)
+      return [
+        c.id,
+        {
+          id: c.id,
+          name: c.name,
+          phone: c.phone,
+          email: c.email,
+          place: [c.line1, c.town].filter(Boolean).join(', '),
+          sites: n?.sites ?? 0,
+          work: n?.work ?? 0,
+          owed: toMoney(owed.find((o) => o.customerId === c.id)?.owed ?? 0, ctx.company.currency),
+        },
+      ]
+    }),
+  )
 }
 export async function sweepDuplicates(ctx: Ctx): Promise<Answer<'duplicates'>> {
-  const apart = new Set((await apartPairs(ctx.tx)).map(p => `${p.firstId} ${p.secondId}`))
-  const pairs = duplicatePairs(await matchDocs(ctx, null)).filter(p => !apart.has(`${p.first} ${p.second}`)).slice(0, 50)
-  const all = await sides(ctx, [...new Set(pairs.flatMap(p => [p.first, p.second]))])
-  return { items: pairs.map(p => ({ first: all.get(p.first)!, second: all.get(p.second)!, score: p.score, reasons: p.reasons })) }
+  const apart = new Set((await apartPairs(ctx.tx)).map((p) => `${p.firstId} ${p.secondId}`))
+  const pairs = duplicatePairs(await matchDocs(ctx, null))
+    .filter((p) => !apart.has(`${p.first} ${p.second}`))
+    .slice(0, 50)
+  const all = await sides(ctx, [...new Set(pairs.flatMap((p) => [p.first, p.second]))])
+  return {
+    items: pairs.map((p) => ({
+      first: all.get(p.first)!,
+      second: all.get(p.second)!,
+      score: p.score,
+      reasons: p.reasons,
+    })),
+  }
 }
-export async function notTheSame(ctx: Ctx, id: string, otherId: string): Promise<Answer<'notDuplicates'>> {
+export async function notTheSame(
+  ctx: Ctx,
+  id: string,
+  otherId: string,
+): Promise<Answer<'notDuplicates'>> {
   const [a, b] = [await customerById(ctx.tx, id), await customerById(ctx.tx, otherId)]
   if (!a || !b || id === otherId) throw notFound('other customer')
   await sayApart(ctx.tx, id, otherId, signedIn(ctx).id, ctx.now)
-  await record(ctx, { subject: 'customer', id, customerId: id, text: `Is not the same as ${b.name}` })
+  await record(ctx, {
+    subject: 'customer',
+    id,
+    customerId: id,
+    text: `Is not the same as ${b.name}`,
+  })
   return { ok: true }
 }
 
-const FIELDS = { name: 'Name', phone: 'Telephone', phone2: 'Second telephone', email: 'Mail address', email2: 'Second mail address', line1: 'Billing address', town: 'Town', postcode: 'Postcode', officeNote: 'Office only', printedNote: 'Printed note', stopWork: 'Stop work', certificate: 'Tax certificate' } as const
+const FIELDS = {
+  name: 'Name',
+  phone: 'Telephone',
+  phone2: 'Second telephone',
+  email: 'Mail address',
+  email2: 'Second mail address',
+  line1: 'Billing address',
+  town: 'Town',
+  postcode: 'Postcode',
+  officeNote: 'Office only',
+  printedNote: 'Printed note',
+  stopWork: 'Stop work',
+  certificate: 'Tax certificate',
+} as const
 type Field = keyof typeof FIELDS
-async function both(ctx: Ctx, keptId: string, otherId: string, lock: boolean): Promise<[CustomerRow, CustomerRow]> {
+async function both(
+  ctx: Ctx,
+  keptId: string,
+  otherId: string,
+  lock: boolean,
+): Promise<[CustomerRow, CustomerRow]> {
   if (keptId === otherId) throw invalid('otherId', 'A customer cannot be merged with itself.')
   // Always in the same order, so that two people who merge the same pair do not wait for each other for ever.
   const rows = new Map<string, CustomerRow | null>()
   for (const id of [keptId, otherId].sort()) rows.set(id, await customerById(ctx.tx, id, lock))
   const [kept, other] = [rows.get(keptId), rows.get(otherId)]
   if (!kept || !other || kept.erasedAt || other.erasedAt) throw notFound('customer')
-  if (kept.mergedInto || other.mergedInto) throw conflict('merged_already', 'One of them has been merged already.')
+  if (kept.mergedInto || other.mergedInto)
+    throw conflict('merged_already', 'One of them has been merged already.')
   return [kept, other]
 }
-export async function mergePreview(ctx: Ctx, id: string, otherId: string): Promise<Answer<'mergePreview'>> {
+export async function mergePreview(
+  ctx: Ctx,
+  id: string,
+  otherId: string,
+): Promise<Answer<'mergePreview'>> {
   const [kept, other] = await both(ctx, id, otherId, false)
   const all = await sides(ctx, [id, otherId])
   const moves: Answer<'mergePreview'>['moves'] = []
   for (const table of Object.keys(MOVED) as MovedTable[]) {
     const count = await countIn(ctx.tx, table, otherId)
-    if (count) moves.push({ what: count === 1 ? MOVED[table].replace(/s$/, '') : MOVED[table], count })
+    if (count)
+      moves.push({ what: count === 1 ? MOVED[table].replace(/s$/, '') : MOVED[table], count })
   }
-  return { kept: all.get(id)!, merged: all.get(otherId)!, moves, fields: (Object.keys(FIELDS) as Field[]).filter(f => kept[f] !== other[f] && other[f] !== '').map(f => ({ name: f, kept: kept[f], merged: other[f] })) }
+  return {
+    kept: all.get(id)!,
+    merged: all.get(otherId)!,
+    moves,
+    fields: (Object.keys(FIELDS) as Field[])
+      .filter((f) => kept[f] !== other[f] && other[f] !== '')
+      .map((f) => ({ name: f, kept: kept[f], merged: other[f] })),
+  }
 }
 
 /** What the kept customer becomes: its own values, the other's where it has none or where they were chosen. */
 function mergedValues(kept: CustomerRow, other: CustomerRow, take: string[]): Partial<CustomerRow> {
   const values: Partial<CustomerRow> = {}
   for (const field of Object.keys(FIELDS) as Field[]) {
-    if (other[field] !== '' && other[field] !== kept[field] && (kept[field] === '' || take.includes(field))) values[field] = other[field]
+    if (
+      other[field] !== '' &&
+      other[field] !== kept[field] &&
+      (kept[field] === '' || take.includes(field))
+    )
+      values[field] = other[field]
   }
   const tags = [...new Set([...kept.tags, ...other.tags])]
   if (tags.length !== kept.tags.length) values.tags = tags
@@ -72,41 +163,116 @@ function mergedValues(kept: CustomerRow, other: CustomerRow, take: string[]): Pa
   if (kept.prospect && !other.prospect) values.prospect = false
   if (!kept.priceLevelId && other.priceLevelId) values.priceLevelId = other.priceLevelId
   // Whoever said no to being written to said it for both.
-  for (const way of ['mailConsent', 'textConsent'] as const) if (other[way] === 'no' || (kept[way] === 'not asked' && other[way] !== 'not asked')) values[way] = other[way]
+  for (const way of ['mailConsent', 'textConsent'] as const)
+    if (other[way] === 'no' || (kept[way] === 'not asked' && other[way] !== 'not asked'))
+      values[way] = other[way]
   return values
 }
 /** Numbers and mail addresses that have no place left become a contact: nothing is lost. */
-function leftOver(kept: CustomerRow, other: CustomerRow): { phone: string, phone2: string, email: string } | null {
+function leftOver(
+  kept: CustomerRow,
+  other: CustomerRow,
+): { phone: string; phone2: string; email: string } | null {
   const has = [kept.phone, kept.phone2, kept.email, kept.email2]
-  const phones = [other.phone, other.phone2].filter(p => p && !has.includes(p))
-  const [email = ''] = [other.email, other.email2].filter(m => m && !has.includes(m))
+  const phones = [other.phone, other.phone2].filter((p) => p && !has.includes(p))
+  const [email = ''] = [other.email, other.email2].filter((m) => m && !has.includes(m))
   return phones.length || email ? { phone: phones[0] ?? '', phone2: phones[1] ?? '', email } : null
 }
-async function transfer(ctx: Ctx, kind: string, id: string, memo: string, from: string, to: string, balances: { account: 'receivable' | 'deposits', amountMinor: number }[]): Promise<void> {
+async function transfer(
+  ctx: Ctx,
+  kind: string,
+  id: string,
+  memo: string,
+  from: string,
+  to: string,
+  balances: { account: 'receivable' | 'deposits'; amountMinor: number }[],
+): Promise<void> {
   const postings = transferEntry(balances)
-  if (postings.length) await post(ctx.tx, { on: ctx.today, kind, sourceId: id, memo, customerId: null, at: ctx.now, postings: postings.map(p => ({ account: p.account, amountMinor: p.amountMinor, customerId: p.side === 'from' ? from : to })) })
+  if (postings.length)
+    await post(ctx.tx, {
+      on: ctx.today,
+      kind,
+      sourceId: id,
+      memo,
+      customerId: null,
+      at: ctx.now,
+      postings: postings.map((p) => ({
+        account: p.account,
+        amountMinor: p.amountMinor,
+        customerId: p.side === 'from' ? from : to,
+      })),
+    })
 }
 
-export async function mergeCustomers(ctx: Ctx, keptId: string, body: Body<'merge'>): Promise<CustomerPaper> {
+export async function mergeCustomers(
+  ctx: Ctx,
+  keptId: string,
+  body: Body<'merge'>,
+): Promise<CustomerPaper> {
   const [kept, other] = await both(ctx, keptId, body.otherId, true)
-  const balances = (await ledgerBalances(ctx.tx, other.id)).map(b => ({ account: b.account, amountMinor: b.sum }))
+  const balances = (await ledgerBalances(ctx.tx, other.id)).map((b) => ({
+    account: b.account,
+    amountMinor: b.sum,
+  }))
   const moved = {} as Record<MovedTable, string[]>
   for (const table of Object.keys(MOVED) as MovedTable[]) {
     moved[table] = await idsIn(ctx.tx, table, other.id)
     await moveRows(ctx.tx, table, moved[table], other.id, kept.id)
   }
-  await transfer(ctx, 'merge', body.id, `${other.name} into ${kept.name}`, other.id, kept.id, balances)
+  await transfer(
+    ctx,
+    'merge',
+    body.id,
+    `${other.name} into ${kept.name}`,
+    other.id,
+    kept.id,
+    balances,
+  )
   const values = mergedValues(kept, other, body.take)
   const after = { ...kept, ...values }
   const extra = leftOver(after, other)
-  if (extra) await insertContact(ctx.tx, { id: ctx.id(), customerId: kept.id, siteId: null, name: other.name, role: 'from the merge', ...extra, importId: body.id })
-  await updateRow(ctx.tx, 'customers', kept.id, kept.version, { ...values, search: customerSearch(after) })
+  if (extra)
+    await insertContact(ctx.tx, {
+      id: ctx.id(),
+      customerId: kept.id,
+      siteId: null,
+      name: other.name,
+      role: 'from the merge',
+      ...extra,
+      importId: body.id,
+    })
+  await updateRow(ctx.tx, 'customers', kept.id, kept.version, {
+    ...values,
+    search: customerSearch(after),
+  })
   await updateRow(ctx.tx, 'customers', other.id, other.version, { mergedInto: kept.id })
   const keys = Object.keys(values) as (keyof CustomerRow)[]
-  const pick = (c: CustomerRow) => Object.fromEntries(keys.map(k => [k, c[k]]))
-  await insertMerge(ctx.tx, { id: body.id, keptId: kept.id, mergedId: other.id, moved, before: { kept: pick(kept), merged: pick(after) }, by: signedIn(ctx).id, at: ctx.now })
-  await record(ctx, { subject: 'customer', id: kept.id, customerId: kept.id, text: `${other.name} merged into this customer`, data: { otherId: other.id, moved: Object.fromEntries(Object.entries(moved).map(([t, ids]) => [t, ids.length])) } })
-  await record(ctx, { subject: 'customer', id: other.id, customerId: other.id, text: `Merged into ${kept.name}` })
+  const pick = (c: CustomerRow) => Object.fromEntries(keys.map((k) => [k, c[k]]))
+  await insertMerge(ctx.tx, {
+    id: body.id,
+    keptId: kept.id,
+    mergedId: other.id,
+    moved,
+    before: { kept: pick(kept), merged: pick(after) },
+    by: signedIn(ctx).id,
+    at: ctx.now,
+  })
+  await record(ctx, {
+    subject: 'customer',
+    id: kept.id,
+    customerId: kept.id,
+    text: `${other.name} merged into this customer`,
+    data: {
+      otherId: other.id,
+      moved: Object.fromEntries(Object.entries(moved).map(([t, ids]) => [t, ids.length])),
+    },
+  })
+  await record(ctx, {
+    subject: 'customer',
+    id: other.id,
+    customerId: other.id,
+    text: `Merged into ${kept.name}`,
+  })
   customersChanged(ctx, [kept.id, other.id])
   return customerPaper(ctx, kept.id)
 }
@@ -118,25 +284,65 @@ export async function undoMerge(ctx: Ctx, id: string): Promise<CustomerPaper> {
   if (merge.undoneAt) throw conflict('undone_already', 'This merge has been taken apart already.')
   const kept = (await customerById(ctx.tx, merge.keptId, true))!
   const other = (await customerById(ctx.tx, merge.mergedId, true))!
-  if (kept.mergedInto || kept.erasedAt || other.erasedAt) throw conflict('too_late', 'Something happened to these customers since that cannot be taken back.')
+  if (kept.mergedInto || kept.erasedAt || other.erasedAt)
+    throw conflict(
+      'too_late',
+      'Something happened to these customers since that cannot be taken back.',
+    )
   // A payment since then goes with the invoices that it paid; one that paid for both sides belongs to neither alone.
   const invoices = new Set(merge.moved.invoices)
   for (const payment of await paymentsTouching(ctx.tx, merge.moved.invoices)) {
     if (merge.moved.payments.includes(payment.id)) continue
     const paid = await allocationsOf(ctx.tx, payment.id)
-    if (paid.some(a => !invoices.has(a.invoiceId))) throw conflict('paid_together', `${payment.number} paid invoices of both. Take the payment back first.`)
+    if (paid.some((a) => !invoices.has(a.invoiceId)))
+      throw conflict(
+        'paid_together',
+        `${payment.number} paid invoices of both. Take the payment back first.`,
+      )
     merge.moved.payments.push(payment.id)
   }
-  const balances = [{ account: 'receivable' as const, amountMinor: await openOfInvoices(ctx.tx, merge.moved.invoices) }, { account: 'deposits' as const, amountMinor: -await unappliedOfPayments(ctx.tx, merge.moved.payments) }]
-  for (const table of Object.keys(MOVED) as MovedTable[]) await moveRows(ctx.tx, table, merge.moved[table], kept.id, other.id)
-  await transfer(ctx, 'merge undone', id, `${other.name} apart from ${kept.name}`, kept.id, other.id, balances)
+  const balances = [
+    {
+      account: 'receivable' as const,
+      amountMinor: await openOfInvoices(ctx.tx, merge.moved.invoices),
+    },
+    {
+      account: 'deposits' as const,
+      amountMinor: -(await unappliedOfPayments(ctx.tx, merge.moved.payments)),
+    },
+  ]
+  for (const table of Object.keys(MOVED) as MovedTable[])
+    await moveRows(ctx.tx, table, merge.moved[table], kept.id, other.id)
+  await transfer(
+    ctx,
+    'merge undone',
+    id,
+    `${other.name} apart from ${kept.name}`,
+    kept.id,
+    other.id,
+    balances,
+  )
   await removeContactsOf(ctx.tx, id)
   // A field that somebody changed since keeps their change.
-  const back = Object.fromEntries(Object.entries(merge.before.kept).filter(([k]) => JSON.stringify(kept[k as keyof CustomerRow]) === JSON.stringify(merge.before.merged[k])))
-  await updateRow(ctx.tx, 'customers', kept.id, kept.version, { ...back, search: customerSearch({ ...kept, ...back }) })
+  const back = Object.fromEntries(
+    Object.entries(merge.before.kept).filter(
+      ([k]) =>
+        JSON.stringify(kept[k as keyof CustomerRow]) === JSON.stringify(merge.before.merged[k]),
+    ),
+  )
+  await updateRow(ctx.tx, 'customers', kept.id, kept.version, {
+    ...back,
+    search: customerSearch({ ...kept, ...back }),
+  })
   await updateRow(ctx.tx, 'customers', other.id, other.version, { mergedInto: null })
   await markUndone(ctx.tx, id, ctx.now)
-  for (const c of [kept, other]) await record(ctx, { subject: 'customer', id: c.id, customerId: c.id, text: `The merge of ${other.name} into ${kept.name} was taken apart` })
+  for (const c of [kept, other])
+    await record(ctx, {
+      subject: 'customer',
+      id: c.id,
+      customerId: c.id,
+      text: `The merge of ${other.name} into ${kept.name} was taken apart`,
+    })
   customersChanged(ctx, [kept.id, other.id])
   return customerPaper(ctx, kept.id)
 }

@@ -12,26 +12,72 @@ import { customerPaper } from './service'
 
 export async function personData(ctx: Ctx, id: string): Promise<Raw> {
   const paper = await customerPaper(ctx, id)
-  await record(ctx, { subject: 'customer', id, customerId: id, text: 'All data of this customer handed out' })
-  return new Raw('application/json', JSON.stringify({ about: paper.name, at: new Date(ctx.now).toISOString(), customer: paper, calls: await callsOf(ctx.tx, id) }, null, 2), 'customer-data.json')
+  await record(ctx, {
+    subject: 'customer',
+    id,
+    customerId: id,
+    text: 'All data of this customer handed out',
+  })
+  return new Raw(
+    'application/json',
+    JSON.stringify(
+      {
+        about: paper.name,
+        at: new Date(ctx.now).toISOString(),
+        customer: paper,
+        calls: await callsOf(ctx.tx, id),
+      },
+      null,
+      2,
+    ),
+    'customer-data.json',
+  )
 }
 /** Refused while something is open between the firm and the person: money or work. */
-export async function erasePerson(ctx: Ctx, id: string, body: Body<'erase'>): Promise<Answer<'erase'>> {
+export async function erasePerson(
+  ctx: Ctx,
+  id: string,
+  body: Body<'erase'>,
+): Promise<Answer<'erase'>> {
   const c = await customerById(ctx.tx, id, true)
   if (!c || c.erasedAt) throw notFound('customer')
-  if (c.version !== body.version) throw conflict('stale', 'Someone changed this customer in the meantime.', { current: await customerPaper(ctx, id) })
+  if (c.version !== body.version)
+    throw conflict('stale', 'Someone changed this customer in the meantime.', {
+      current: await customerPaper(ctx, id),
+    })
   if (body.name.trim() !== c.name) throw invalid('name', 'This is not the customer’s name.')
-  if (c.mergedInto) throw conflict('merged_already', 'This customer was merged into another one; take it apart first.')
+  if (c.mergedInto)
+    throw conflict(
+      'merged_already',
+      'This customer was merged into another one; take it apart first.',
+    )
   const open = await openWorkOf(ctx.tx, [id])
-  if (open.length) throw conflict('work_open', `${open[0]!.number} is still open. Finish or cancel it first.`)
+  if (open.length)
+    throw conflict('work_open', `${open[0]!.number} is still open. Finish or cancel it first.`)
   const [debt = { owed: 0, credits: 0 }] = await owedBy(ctx.tx, [id], ctx.today)
-  if (debt.owed + debt.credits !== 0) throw conflict('money_open', 'Something is still owed. It has to be paid or written off first.')
-  if (debt.credits !== 0) throw conflict('credit_open', 'This customer has a credit. Pay it back, or apply it, before you take them out.')
-  const running = (await agreementsOf(ctx.tx, id, ctx.today)).find(a => a.endsOn >= ctx.today)
-  if (running) throw conflict('agreement_open', `The care agreement ${running.plan} runs until ${running.endsOn}. End it first.`)
+  if (debt.owed + debt.credits !== 0)
+    throw conflict('money_open', 'Something is still owed. It has to be paid or written off first.')
+  if (debt.credits !== 0)
+    throw conflict(
+      'credit_open',
+      'This customer has a credit. Pay it back, or apply it, before you take them out.',
+    )
+  const running = (await agreementsOf(ctx.tx, id, ctx.today)).find((a) => a.endsOn >= ctx.today)
+  if (running)
+    throw conflict(
+      'agreement_open',
+      `The care agreement ${running.plan} runs until ${running.endsOn}. End it first.`,
+    )
   await takeOutPerson(ctx.tx, id)
-  await updateRow(ctx.tx, 'customers', id, c.version, { erasedAt: new Date(ctx.now).toISOString().replace('T', ' ').replace('Z', '') })
-  await record(ctx, { subject: 'customer', id, customerId: id, text: 'Taken out because the person asked for it; invoices and receipts stay as they were sent' })
+  await updateRow(ctx.tx, 'customers', id, c.version, {
+    erasedAt: new Date(ctx.now).toISOString().replace('T', ' ').replace('Z', ''),
+  })
+  await record(ctx, {
+    subject: 'customer',
+    id,
+    customerId: id,
+    text: 'Taken out because the person asked for it; invoices and receipts stay as they were sent',
+  })
   customersChanged(ctx, [id])
   return { ok: true }
 }

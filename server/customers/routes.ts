@@ -5,8 +5,26 @@ import { outside, type Handlers } from '../http/route'
 import { importPiece, listImports, undoImport } from './imports'
 import { mergeCustomers, mergePreview, notTheSame, sweepDuplicates, undoMerge } from './merge'
 import { erasePerson, personData } from './privacy'
-import { addCustomer, alikeTo, callerOf, changeCustomer, customerPaper, findMatches, listCustomers } from './service'
-import { addContact, addEquipment, addFile, addSite, changeContact, changeEquipment, changeSite, listSites, readFile } from './sites'
+import {
+  addCustomer,
+  alikeTo,
+  callerOf,
+  changeCustomer,
+  customerPaper,
+  findMatches,
+  listCustomers,
+} from './service'
+import {
+  addContact,
+  addEquipment,
+  addFile,
+  addSite,
+  changeContact,
+  changeEquipment,
+  changeSite,
+  listSites,
+  readFile,
+} from './sites'
 
 export const customerHandlers: Handlers<typeof customerRoutes & typeof importRoutes> = {
   matches: (ctx, { query }) => findMatches(ctx, query.q),
@@ -25,7 +43,7 @@ export const customerHandlers: Handlers<typeof customerRoutes & typeof importRou
   changeEquipment: (ctx, { params, body }) => changeEquipment(ctx, params.id!, body),
   addFile: outside((call, { body }) => addFile(call, body)),
   file: (ctx, { params }) => readFile(ctx, params.id!),
-  duplicates: ctx => sweepDuplicates(ctx),
+  duplicates: (ctx) => sweepDuplicates(ctx),
   notDuplicates: (ctx, { params, body }) => notTheSame(ctx, params.id!, body.otherId),
   mergePreview: (ctx, { params, query }) => mergePreview(ctx, params.id!, query.other),
   merge: (ctx, { params, body }) => mergeCustomers(ctx, params.id!, body),
@@ -33,6 +51,6 @@ export const customerHandlers: Handlers<typeof customerRoutes & typeof importRou
   personData: (ctx, { params }) => personData(ctx, params.id!),
   erase: (ctx, { params, body }) => erasePerson(ctx, params.id!, body),
   importPiece: (ctx, { params, body }) => importPiece(ctx, params.id!, body),
-  imports: ctx => listImports(ctx),
+  imports: (ctx) => listImports(ctx),
   undoImport: (ctx, { params }) => undoImport(ctx, params.id!),
 }

@@ -25,73 +25,185 @@ import { checkFields } from '../settings/fields'
 import { customersChanged, findCustomers, matchDocs, siteMeant, whyFound } from './matching'
 import { aroundCustomer } from './around.queries'
 import {
-  customerById, customerPage, customersById, insertCustomer, insertSite, lastWorkOf, middleOf, openWorkOf, owedBy, sitesOf, updateRow, type Owed,
-  type CustomerRow, type EquipmentRow, type SiteRow,
+  customerById,
+  customerPage,
+  customersById,
+  insertCustomer,
+  insertSite,
+  lastWorkOf,
+  middleOf,
+  openWorkOf,
+  owedBy,
+  sitesOf,
+  updateRow,
+  type Owed,
+  type CustomerRow,
+  type EquipmentRow,
+  type SiteRow,
 } from './queries'
 
 export type Caller = Answer<'caller'>
 export type CustomerPaper = Answer<'customer'>
-export const customerSearch = (c: { name: string, phone: string, phone2?: string, email: string, email2: string, line1: string, town: string, postcode: string, tags?: string[], custom?: Record<string, string> }) =>
+export const customerSearch = (c: {
+  name: string
+  phone: string
+  phone2?: string
+  email: string
+  email2: string
+  line1: string
+  town: string
+  postcode: string
+  tags?: string[]
+  custom?: Record<string, string>
+}) =>
   `${searchKey([c.name, c.email, c.email2, c.line1, c.town, c.postcode, ...(c.tags ?? []), ...Object.values(c.custom ?? {})].join(' '))} ${digits(c.phone)} ${digits(c.phone2 ?? '')}`
-export const siteSearch = (s: { name: string, line1: string, town: string, postcode: string, custom?: Record<string, string> }) => searchKey([s.name, s.line1, s.town, s.postcode, ...Object.values(s.custom ?? {})].join(' '))
+export const siteSearch = (s: {
+  name: string
+  line1: string
+  town: string
+  postcode: string
+  custom?: Record<string, string>
+}) => searchKey([s.name, s.line1, s.town, s.postcode, ...Object.values(s.custom ?? {})].join(' '))
 
 /** Customers that the typed words could mean, best first, with why. */
 export async function findMatches(ctx: Ctx, q: string): Promise<Answer<'matches'>> {
   const found = await findCustomers(ctx, q, 8)
-  const ids = found.map(f => f.id)
+  const ids = found.map((f) => f.id)
   if (ids.length === 0) return { items: [] }
-  const [customers, sites, owed, work] = [await customersById(ctx.tx, ids), await sitesOf(ctx.tx, ids), await owedBy(ctx.tx, ids, ctx.today), await openWorkOf(ctx.tx, ids)]
+  const [customers, sites, owed, work] = [
+    await customersById(ctx.tx, ids),
+    await sitesOf(ctx.tx, ids),
+    await owedBy(ctx.tx, ids, ctx.today),
+    await openWorkOf(ctx.tx, ids),
+  ]
   return {
     items: found.flatMap((f) => {
-      const c = customers.find(x => x.id === f.id)
+      const c = customers.find((x) => x.id === f.id)
       if (!c) return []
-      const own = sites.filter(s => s.customerId === c.id)
+      const own = sites.filter((s) => s.customerId === c.id)
       const siteId = siteMeant(own, f)
-      const site = own.find(s => s.id === siteId)
-      const debt = owed.find(o => o.customerId === c.id) ?? NOTHING_OWED
-      return [{
-        customerId: c.id, siteId, name: c.name, phone: c.phone, prospect: c.prospect, stopWork: c.stopWork, why: whyFound(q, f),
-        place: site ? [site.name, site.line1, site.town].filter(Boolean).join(', ') : own.length > 1 ? `${own.length} sites` : [c.line1, c.town].filter(Boolean).join(', '),
-        owed: toMoney(debt.owed, ctx.company.currency), late: lateBy(debt, ctx.today), open: work.filter(w => w.customerId === c.id).length,
-      }]
+      const site = own.find((s) => s.id === siteId)
+      const debt = owed.find((o) => o.customerId === c.id) ?? NOTHING_OWED
+      return [
+        {
+          customerId: c.id,
+          siteId,
+          name: c.name,
+          phone: c.phone,
+          prospect: c.prospect,
+          stopWork: c.stopWork,
+          why: whyFound(q, f),
+          place: site
+            ? [site.name, site.line1, site.town].filter(Boolean).join(', ')
+            : own.length > 1
+              ? `${own.length} sites`
+              : [c.line1, c.town].filter(Boolean).join(', '),
+          owed: toMoney(debt.owed, ctx.company.currency),
+          late: lateBy(debt, ctx.today),
+          open: work.filter((w) => w.customerId === c.id).length,
+        },
+      ]
     }),
   }
 }
 
-const warranty = (e: EquipmentRow, today: string): string => !e.warrantyUntil ? '' : e.warrantyUntil >= today ? `in warranty until ${sayDay(e.warrantyUntil)} ${e.warrantyUntil.slice(0, 4)}` : 'out of warranty'
-export const equipmentShape = (today: string) => (e: EquipmentRow): CustomerPaper['equipment'][number] => ({
-  id: e.id, version: e.version, siteId: e.siteId, category: e.category, make: e.make, serial: e.serial, installedOn: e.installedOn, warrantyUntil: e.warrantyUntil, nextServiceOn: e.nextServiceOn, note: e.note,
-  state: [warranty(e, today), e.nextServiceOn ? `service ${e.nextServiceOn < today ? 'was due' : 'due'} ${sayDay(e.nextServiceOn)} ${e.nextServiceOn.slice(0, 4)}` : ''].filter(Boolean).join(', '),
-})
+const warranty = (e: EquipmentRow, today: string): string =>
+  !e.warrantyUntil
+    ? ''
+    : e.warrantyUntil >= today
+      ? `in warranty until ${sayDay(e.warrantyUntil)} ${e.warrantyUntil.slice(0, 4)}`
+      : 'out of warranty'
+export const equipmentShape =
+  (today: string) =>
+  (e: EquipmentRow): CustomerPaper['equipment'][number] => ({
+    id: e.id,
+    version: e.version,
+    siteId: e.siteId,
+    category: e.category,
+    make: e.make,
+    serial: e.serial,
+    installedOn: e.installedOn,
+    warrantyUntil: e.warrantyUntil,
+    nextServiceOn: e.nextServiceOn,
+    note: e.note,
+    state: [
+      warranty(e, today),
+      e.nextServiceOn
+        ? `service ${e.nextServiceOn < today ? 'was due' : 'due'} ${sayDay(e.nextServiceOn)} ${e.nextServiceOn.slice(0, 4)}`
+        : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+  })
 function siteShapes(rows: SiteRow[], areas: readonly TerritoryRow[]): CustomerPaper['sites'] {
-  return rows.map(({ customerId: _customer, ...s }) => ({ ...s, territory: territoryOf(s.postcode, areas)?.name ?? '' }))
+  return rows.map(({ customerId: _customer, ...s }) => ({
+    ...s,
+    territory: territoryOf(s.postcode, areas)?.name ?? '',
+  }))
 }
 /** The exemption that holds today, in words; an expired certificate is said, because tax is charged again. */
-export const exemption = (c: Pick<CustomerRow, 'taxExempt' | 'certificate' | 'exemptUntil'>, today: string): string =>
-  !c.taxExempt ? '' : c.exemptUntil && c.exemptUntil < today ? `certificate ${c.certificate} ran out on ${sayDay(c.exemptUntil)}: tax is charged` : `exempt${c.certificate ? `, certificate ${c.certificate}` : ''}${c.exemptUntil ? `, until ${sayDay(c.exemptUntil)} ${c.exemptUntil.slice(0, 4)}` : ''}`
+export const exemption = (
+  c: Pick<CustomerRow, 'taxExempt' | 'certificate' | 'exemptUntil'>,
+  today: string,
+): string =>
+  !c.taxExempt
+    ? ''
+    : c.exemptUntil && c.exemptUntil < today
+      ? `certificate ${c.certificate} ran out on ${sayDay(c.exemptUntil)}: tax is charged`
+      : `exempt${c.certificate ? `, certificate ${c.certificate}` : ''}${c.exemptUntil ? `, until ${sayDay(c.exemptUntil)} ${c.exemptUntil.slice(0, 4)}` : ''}`
 
 /** Quotes that a customer pays for or that are for their sites, with why each waits. */
-const quoteShapes = (ctx: Ctx, quotes: readonly ShortQuote[]): CustomerPaper['quotes'] => quotes.map(q => ({
-  id: q.id, number: q.number, title: q.title, state: quoteState(q, ctx.today), total: toMoney(q.total, ctx.company.currency),
-  waiting: whyQuoteWaits({ state: q.state, expiresOn: q.expiresOn, createdOn: localDate(Date.parse(q.createdAt), ctx.company.timeZone), sentOn: q.sentAt && localDate(Date.parse(q.sentAt), ctx.company.timeZone) }, ctx.today).text,
-}))
+const quoteShapes = (ctx: Ctx, quotes: readonly ShortQuote[]): CustomerPaper['quotes'] =>
+  quotes.map((q) => ({
+    id: q.id,
+    number: q.number,
+    title: q.title,
+    state: quoteState(q, ctx.today),
+    total: toMoney(q.total, ctx.company.currency),
+    waiting: whyQuoteWaits(
+      {
+        state: q.state,
+        expiresOn: q.expiresOn,
+        createdOn: localDate(Date.parse(q.createdAt), ctx.company.timeZone),
+        sentOn: q.sentAt && localDate(Date.parse(q.sentAt), ctx.company.timeZone),
+      },
+      ctx.today,
+    ).text,
+  }))
 const NOTHING_OWED = { customerId: '', owed: 0, credits: 0, over60: 0, oldest: null }
 const lateBy = (debt: Owed, today: string) => (debt.oldest ? daysLate(debt.oldest, today) : 0)
 /** What matters at the next visit, the most pressing first. */
-function notesFor(ctx: Ctx, c: CustomerRow, debt: Owed, agreements: CustomerPaper['agreements'], equipment: CustomerPaper['equipment'], sites: CustomerPaper['sites']): string[] {
+function notesFor(
+  ctx: Ctx,
+  c: CustomerRow,
+  debt: Owed,
+  agreements: CustomerPaper['agreements'],
+  equipment: CustomerPaper['equipment'],
+  sites: CustomerPaper['sites'],
+): string[] {
   const m = (minor: number) => sayMoney(toMoney(minor, ctx.company.currency), ctx.company.locale)
   const late = lateBy(debt, ctx.today)
   const open = debt.owed + debt.credits
   return [
     c.stopWork && `Stop work: ${c.stopWork}`,
-    late > 60 && `Unpaid for ${late} days: ${m(debt.over60)}${debt.over60 === open ? '' : ` of the ${m(open)} that is open`}`,
-    c.creditLimit !== null && debt.owed > c.creditLimit && `Owes ${m(debt.owed)}, over the limit of ${m(c.creditLimit)}`,
+    late > 60 &&
+      `Unpaid for ${late} days: ${m(debt.over60)}${debt.over60 === open ? '' : ` of the ${m(open)} that is open`}`,
+    c.creditLimit !== null &&
+      debt.owed > c.creditLimit &&
+      `Owes ${m(debt.owed)}, over the limit of ${m(c.creditLimit)}`,
     debt.credits > 0 && `A credit of ${m(debt.credits)} is not applied yet`,
     c.officeNote,
-    ...sites.filter(s => s.accessNote).map(s => `${s.name || s.line1}: ${s.accessNote}`),
-    ...agreements.filter(a => a.state !== 'in force').map(a => `Agreement ${a.plan}: ${a.state}`),
-    ...equipment.filter(e => e.nextServiceOn && e.nextServiceOn <= plusDays(ctx.today, 30)).map(e => `${e.make} ${e.category}: ${e.state}`),
-  ].filter(Boolean).map(n => String(n).slice(0, 290)).slice(0, 8)
+    ...sites.filter((s) => s.accessNote).map((s) => `${s.name || s.line1}: ${s.accessNote}`),
+    ...agreements
+      .filter((a) => a.state !== 'in force')
+      .map((a) => `Agreement ${a.plan}: ${a.state}`),
+    ...equipment
+      .filter((e) => e.nextServiceOn && e.nextServiceOn <= plusDays(ctx.today, 30))
+      .map((e) => `${e.make} ${e.category}: ${e.state}`),
+  ]
+    .filter(Boolean)
+    .map((n) => String(n).slice(0, 290))
+    .slice(0, 8)
 }
 
 export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
@@ -105,55 +217,155 @@ export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
   const equipment = around.equipment.map(equipmentShape(today))
   const agreements = withStates(around.agreements, today)
   const sites = siteShapes(around.sites, around.territories)
-  const level = around.levels.find(l => l.id === c.priceLevelId)
-  const work = ({ customerId: _customer, ...w }: Awaited<ReturnType<typeof openWorkOf>>[number]) => w
+  const level = around.levels.find((l) => l.id === c.priceLevelId)
+  const work = ({ customerId: _customer, ...w }: Awaited<ReturnType<typeof openWorkOf>>[number]) =>
+    w
   return {
-    customerId: id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, prospect: c.prospect, tags: c.tags, owed: toMoney(owed, company.currency), credits: toMoney(debt.credits, company.currency), late: lateBy(debt, today),
-    creditLimit: c.creditLimit === null ? null : toMoney(c.creditLimit, company.currency), overLimit: c.creditLimit !== null && owed > c.creditLimit, stopWork: c.stopWork, officeNote: c.officeNote, exempt: exemption(c, today),
-    level: level?.name ?? '', hasAgreementLevel: level?.kind === 'agreement', ownPrices: Object.entries(c.ownPrices).map(([entryId, price]) => ({ entryId, price })), agreements, equipment, sites, contacts: around.contacts.map(({ customerId: _customer, ...k }) => k),
-    quotes: quoteShapes(ctx, around.quotes).filter(q => ['draft', 'sent', 'expired'].includes(q.state)), openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work), lastWork: (await lastWorkOf(tx, id)).map(work), notes: notesFor(ctx, c, debt, agreements, equipment, sites), supplied: around.supplied,
+    customerId: id,
+    version: c.version,
+    name: c.name,
+    phone: c.phone,
+    phone2: c.phone2,
+    email: c.email,
+    prospect: c.prospect,
+    tags: c.tags,
+    owed: toMoney(owed, company.currency),
+    credits: toMoney(debt.credits, company.currency),
+    late: lateBy(debt, today),
+    creditLimit: c.creditLimit === null ? null : toMoney(c.creditLimit, company.currency),
+    overLimit: c.creditLimit !== null && owed > c.creditLimit,
+    stopWork: c.stopWork,
+    officeNote: c.officeNote,
+    exempt: exemption(c, today),
+    level: level?.name ?? '',
+    hasAgreementLevel: level?.kind === 'agreement',
+    ownPrices: Object.entries(c.ownPrices).map(([entryId, price]) => ({ entryId, price })),
+    agreements,
+    equipment,
+    sites,
+    contacts: around.contacts.map(({ customerId: _customer, ...k }) => k),
+    quotes: quoteShapes(ctx, around.quotes).filter((q) =>
+      ['draft', 'sent', 'expired'].includes(q.state),
+    ),
+    openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work),
+    lastWork: (await lastWorkOf(tx, id)).map(work),
+    notes: notesFor(ctx, c, debt, agreements, equipment, sites),
+    supplied: around.supplied,
   }
 }
 
 /** Customers that are perhaps the one being typed, so that nobody is entered twice. */
 export async function alikeTo(ctx: Ctx, body: Body<'alike'>): Promise<Answer<'alike'>> {
-  const asked = [body.phone && phoneKey(body.phone, ctx.company.country), body.email, body.name, body.line1].filter((q): q is string => Boolean(q && q.length > 2))
+  const asked = [
+    body.phone && phoneKey(body.phone, ctx.company.country),
+    body.email,
+    body.name,
+    body.line1,
+  ].filter((q): q is string => Boolean(q && q.length > 2))
   const ids = new Set<string>()
   for (const q of asked) for (const f of await findCustomers(ctx, q, 6)) ids.add(f.id)
-  const typed = { id: '', name: body.name, phones: body.phone ? [phoneKey(body.phone, ctx.company.country)] : [], mails: body.email ? [body.email] : [], places: body.line1 ? [body.line1] : [] }
+  const typed = {
+    id: '',
+    name: body.name,
+    phones: body.phone ? [phoneKey(body.phone, ctx.company.country)] : [],
+    mails: body.email ? [body.email] : [],
+    places: body.line1 ? [body.line1] : [],
+  }
   const docs = await matchDocs(ctx, [...ids])
-  const rows = new Map((await customersById(ctx.tx, [...ids])).map(c => [c.id, c]))
+  const rows = new Map((await customersById(ctx.tx, [...ids])).map((c) => [c.id, c]))
   const sites = await sitesOf(ctx.tx, [...ids])
   return {
-    items: docs.flatMap((d) => {
-      const c = rows.get(d.id)!
-      const alike = likeness(typed, { ...d, places: [c.line1, ...sites.filter(s => s.customerId === d.id).map(s => s.line1)] })
-      return alike.score >= PERHAPS_THE_SAME - 0.15 ? [{ customerId: c.id, name: c.name, phone: c.phone, place: [c.line1, c.town].filter(Boolean).join(', '), ...alike }] : []
-    }).sort((a, b) => b.score - a.score).slice(0, 4),
+    items: docs
+      .flatMap((d) => {
+        const c = rows.get(d.id)!
+        const alike = likeness(typed, {
+          ...d,
+          places: [c.line1, ...sites.filter((s) => s.customerId === d.id).map((s) => s.line1)],
+        })
+        return alike.score >= PERHAPS_THE_SAME - 0.15
+          ? [
+              {
+                customerId: c.id,
+                name: c.name,
+                phone: c.phone,
+                place: [c.line1, c.town].filter(Boolean).join(', '),
+                ...alike,
+              },
+            ]
+          : []
+      })
+      .sort((a, b) => b.score - a.score)
+      .slice(0, 4),
   }
 }
 
 export async function addCustomer(ctx: Ctx, body: Body<'newCustomer'>): Promise<Caller> {
   const { tx, company } = ctx
-  const c = { ...body, phone: formatPhone(body.phone, company.country), phone2: formatPhone(body.phone2, company.country) }
+  const c = {
+    ...body,
+    phone: formatPhone(body.phone, company.country),
+    phone2: formatPhone(body.phone2, company.country),
+  }
   await insertCustomer(tx, { ...c, search: customerSearch(c), now: ctx.now })
   const middle = await middleOf(tx, body.town, body.postcode)
   const site = { name: '', line1: body.line1, town: body.town, postcode: body.postcode }
-  await insertSite(tx, { ...site, id: body.siteId, customerId: body.id, lat: middle?.lat ?? null, lon: middle?.lon ?? null, accessNote: '', search: siteSearch(site) })
-  await record(ctx, { subject: 'customer', id: body.id, customerId: body.id, text: `${body.prospect ? 'Prospect' : 'Customer'} ${body.name} entered${body.source ? ` (${body.source})` : ''}` })
+  await insertSite(tx, {
+    ...site,
+    id: body.siteId,
+    customerId: body.id,
+    lat: middle?.lat ?? null,
+    lon: middle?.lon ?? null,
+    accessNote: '',
+    search: siteSearch(site),
+  })
+  await record(ctx, {
+    subject: 'customer',
+    id: body.id,
+    customerId: body.id,
+    text: `${body.prospect ? 'Prospect' : 'Customer'} ${body.name} entered${body.source ? ` (${body.source})` : ''}`,
+  })
   customersChanged(ctx, [body.id])
   return callerOf(ctx, body.id)
 }
-export async function listCustomers(ctx: Ctx, query: Query<'customers'>): Promise<Answer<'customers'>> {
+export async function listCustomers(
+  ctx: Ctx,
+  query: Query<'customers'>,
+): Promise<Answer<'customers'>> {
   const p = paging(query, ['name', 'town'], 'name')
-  const { rows, total } = await customerPage(ctx.tx, { ...p, today: ctx.today, q: query.q, owing: query.owing === 'yes', kind: query.kind, tag: query.tag })
-  const owed = await owedBy(ctx.tx, rows.map(r => r.id), ctx.today)
+  const { rows, total } = await customerPage(ctx.tx, {
+    ...p,
+    today: ctx.today,
+    q: query.q,
+    owing: query.owing === 'yes',
+    kind: query.kind,
+    tag: query.tag,
+  })
+  const owed = await owedBy(
+    ctx.tx,
+    rows.map((r) => r.id),
+    ctx.today,
+  )
   return pageOf(rows, total, p.limit, (r) => {
-    const debt = owed.find(o => o.customerId === r.id) ?? NOTHING_OWED
+    const debt = owed.find((o) => o.customerId === r.id) ?? NOTHING_OWED
     return {
-      id: r.id, name: r.name, phone: r.phone, email: r.email, town: r.town, tags: json<string[]>(r.tags), sites: r.sites, prospect: Boolean(r.prospect), owed: toMoney(debt.owed, ctx.company.currency), late: lateBy(debt, ctx.today),
+      id: r.id,
+      name: r.name,
+      phone: r.phone,
+      email: r.email,
+      town: r.town,
+      tags: json<string[]>(r.tags),
+      sites: r.sites,
+      prospect: Boolean(r.prospect),
+      owed: toMoney(debt.owed, ctx.company.currency),
+      late: lateBy(debt, ctx.today),
       // A prospect is seen by somebody: who quotes, and when; or it is said that nobody does.
-      next: !r.prospect ? '' : r.nextVisit ? `visit ${sayDay(r.nextVisit.slice(0, 10))}${r.assigned ? `, ${r.assigned}` : ''}` : r.assigned ? `with ${r.assigned}, no visit yet` : 'nobody has it yet',
+      next: !r.prospect
+        ? ''
+        : r.nextVisit
+          ? `visit ${sayDay(r.nextVisit.slice(0, 10))}${r.assigned ? `, ${r.assigned}` : ''}`
+          : r.assigned
+            ? `with ${r.assigned}, no visit yet`
+            : 'nobody has it yet',
     }
   })
 }
@@ -170,42 +382,154 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
   const agreements = withStates(around.agreements, today)
   const sites = siteShapes(around.sites, around.territories)
   return {
-    id, version: c.version, name: c.name, phone: c.phone, phone2: c.phone2, email: c.email, email2: c.email2, line1: c.line1, town: c.town, postcode: c.postcode, prospect: c.prospect, source: c.source, assignedTo: c.assignedTo,
-    terms: c.terms as CustomerPaper['terms'], termsInWords: termsInWords(c.terms ?? company.terms), levelId: c.priceLevelId, level: around.levels.find(l => l.id === c.priceLevelId)?.name ?? '',
-    exempt: c.taxExempt, certificate: c.certificate, exemptUntil: c.exemptUntil, creditLimit: c.creditLimit === null ? null : m(c.creditLimit),
-    officeNote: c.officeNote, printedNote: c.printedNote, tags: c.tags, stopWork: c.stopWork, mailConsent: c.mailConsent, textConsent: c.textConsent, custom: c.custom, mergedInto: c.mergedInto, erased: c.erasedAt !== null,
-    ownPrices: around.priced.map(e => ({ entryId: e.id, name: e.name, price: c.ownPrices[e.id]!, bookPrice: e.price })),
-    promised: m(work!.promised), done: m(work!.done), billed: m(bills.reduce((sum, b) => sum + b.netMinor, 0)), paid: m(bills.reduce((sum, b) => sum + paidNet(b), 0)), owed: m(debt.owed), credits: m(debt.credits),
+    id,
+    version: c.version,
+    name: c.name,
+    phone: c.phone,
+    phone2: c.phone2,
+    email: c.email,
+    email2: c.email2,
+    line1: c.line1,
+    town: c.town,
+    postcode: c.postcode,
+    prospect: c.prospect,
+    source: c.source,
+    assignedTo: c.assignedTo,
+    terms: c.terms as CustomerPaper['terms'],
+    termsInWords: termsInWords(c.terms ?? company.terms),
+    levelId: c.priceLevelId,
+    level: around.levels.find((l) => l.id === c.priceLevelId)?.name ?? '',
+    exempt: c.taxExempt,
+    certificate: c.certificate,
+    exemptUntil: c.exemptUntil,
+    creditLimit: c.creditLimit === null ? null : m(c.creditLimit),
+    officeNote: c.officeNote,
+    printedNote: c.printedNote,
+    tags: c.tags,
+    stopWork: c.stopWork,
+    mailConsent: c.mailConsent,
+    textConsent: c.textConsent,
+    custom: c.custom,
+    mergedInto: c.mergedInto,
+    erased: c.erasedAt !== null,
+    ownPrices: around.priced.map((e) => ({
+      entryId: e.id,
+      name: e.name,
+      price: c.ownPrices[e.id]!,
+      bookPrice: e.price,
+    })),
+    promised: m(work!.promised),
+    done: m(work!.done),
+    billed: m(bills.reduce((sum, b) => sum + b.netMinor, 0)),
+    paid: m(bills.reduce((sum, b) => sum + paidNet(b), 0)),
+    owed: m(debt.owed),
+    credits: m(debt.credits),
     notes: notesFor(ctx, c, debt, agreements, equipment, sites),
-    sites, contacts: around.contacts.map(({ customerId: _customer, ...k }) => k), equipment, agreements, supplied: around.supplied,
-    work: around.work.map(w => ({ id: w.id, number: w.number, title: w.title, state: w.state, on: w.on, toBill: m(w.toBill) })),
+    sites,
+    contacts: around.contacts.map(({ customerId: _customer, ...k }) => k),
+    equipment,
+    agreements,
+    supplied: around.supplied,
+    work: around.work.map((w) => ({
+      id: w.id,
+      number: w.number,
+      title: w.title,
+      state: w.state,
+      on: w.on,
+      toBill: m(w.toBill),
+    })),
     quotes: quoteShapes(ctx, around.quotes),
-    papers: around.papers.map(p => ({ id: p.id, number: p.number, on: p.on, total: m(p.total), open: m(p.open), state: invoiceState(p) })),
-    files: around.files.map(({ of: _of, ...f }) => f), merges: merges.map(({ mergedId: _merged, ...x }) => x),
-    history: await historyOfCustomer(tx, [id, ...merges.map(x => x.mergedId)]),
+    papers: around.papers.map((p) => ({
+      id: p.id,
+      number: p.number,
+      on: p.on,
+      total: m(p.total),
+      open: m(p.open),
+      state: invoiceState(p),
+    })),
+    files: around.files.map(({ of: _of, ...f }) => f),
+    merges: merges.map(({ mergedId: _merged, ...x }) => x),
+    history: await historyOfCustomer(tx, [id, ...merges.map((x) => x.mergedId)]),
   }
 }
 
-const SAID: Record<string, string> = { officeNote: 'the office note', printedNote: 'the printed note', ownPrices: 'own prices', stopWork: 'stop work', mailConsent: 'consent to mail', textConsent: 'consent to texts', levelId: 'the price level', exempt: 'the tax exemption', exemptUntil: 'the end of the exemption', creditLimit: 'the credit limit', assignedTo: 'who has it', phone2: 'the second number', email2: 'the second mail address', line1: 'the address' }
-export async function changeCustomer(ctx: Ctx, id: string, body: Body<'changeCustomer'>): Promise<CustomerPaper> {
+const SAID: Record<string, string> = {
+  officeNote: 'the office note',
+  printedNote: 'the printed note',
+  ownPrices: 'own prices',
+  stopWork: 'stop work',
+  mailConsent: 'consent to mail',
+  textConsent: 'consent to texts',
+  levelId: 'the price level',
+  exempt: 'the tax exemption',
+  exemptUntil: 'the end of the exemption',
+  creditLimit: 'the credit limit',
+  assignedTo: 'who has it',
+  phone2: 'the second number',
+  email2: 'the second mail address',
+  line1: 'the address',
+}
+export async function changeCustomer(
+  ctx: Ctx,
+  id: string,
+  body: Body<'changeCustomer'>,
+): Promise<CustomerPaper> {
   const old = await customerById(ctx.tx, id, true)
   if (!old || old.erasedAt) throw notFound('customer')
   const { version, levelId, exempt, creditLimit, ownPrices, terms, ...plain } = body
-  if (old.version !== version) throw conflict('stale', 'Someone changed this customer in the meantime.', { current: await customerPaper(ctx, id), yours: body })
+  if (old.version !== version)
+    throw conflict('stale', 'Someone changed this customer in the meantime.', {
+      current: await customerPaper(ctx, id),
+      yours: body,
+    })
   if (terms) checkTerms(terms)
   await checkFields(ctx, 'customer', plain.custom, old.custom)
-  const values: Partial<CustomerRow> = Object.fromEntries(Object.entries({
-    ...plain, phone: plain.phone === undefined ? undefined : formatPhone(plain.phone, ctx.company.country), phone2: plain.phone2 === undefined ? undefined : formatPhone(plain.phone2, ctx.company.country),
-    priceLevelId: levelId, taxExempt: exempt, terms, creditLimit: creditLimit === undefined ? undefined : creditLimit === null || creditLimit === '' ? null : decimalToMinor(creditLimit, ctx.company.currency),
-    ownPrices: ownPrices && Object.fromEntries(ownPrices.map(p => [p.entryId, p.price])), exemptUntil: plain.exemptUntil === '' ? null : plain.exemptUntil,
-  }).filter(([, v]) => v !== undefined))
-  const changed = Object.keys(values).filter(k => JSON.stringify(values[k as keyof CustomerRow]) !== JSON.stringify(old[k as keyof CustomerRow]))
-  await updateRow(ctx.tx, 'customers', id, version, { ...values, search: customerSearch({ ...old, ...values }) })
-  await record(ctx, { subject: 'customer', id, customerId: id, text: `Changed ${changed.map(k => SAID[k] ?? k).join(', ') || 'nothing'}`, data: Object.fromEntries(changed.map(k => [k, { from: old[k as keyof CustomerRow], to: values[k as keyof CustomerRow] }])) })
+  const values: Partial<CustomerRow> = Object.fromEntries(
+    Object.entries({
+      ...plain,
+      phone: plain.phone === undefined ? undefined : formatPhone(plain.phone, ctx.company.country),
+      phone2:
+        plain.phone2 === undefined ? undefined : formatPhone(plain.phone2, ctx.company.country),
+      priceLevelId: levelId,
+      taxExempt: exempt,
+      terms,
+      creditLimit:
+        creditLimit === undefined
+          ? undefined
+          : creditLimit === null || creditLimit === ''
+            ? null
+            : decimalToMinor(creditLimit, ctx.company.currency),
+      ownPrices: ownPrices && Object.fromEntries(ownPrices.map((p) => [p.entryId, p.price])),
+      exemptUntil: plain.exemptUntil === '' ? null : plain.exemptUntil,
+    }).filter(([, v]) => v !== undefined),
+  )
+  const changed = Object.keys(values).filter(
+    (k) =>
+      JSON.stringify(values[k as keyof CustomerRow]) !==
+      JSON.stringify(old[k as keyof CustomerRow]),
+  )
+  await updateRow(ctx.tx, 'customers', id, version, {
+    ...values,
+    search: customerSearch({ ...old, ...values }),
+  })
+  await record(ctx, {
+    subject: 'customer',
+    id,
+    customerId: id,
+    text: `Changed ${changed.map((k) => SAID[k] ?? k).join(', ') || 'nothing'}`,
+    data: Object.fromEntries(
+      changed.map((k) => [
+        k,
+        { from: old[k as keyof CustomerRow], to: values[k as keyof CustomerRow] },
+      ]),
+    ),
+  })
   customersChanged(ctx, [id])
   return customerPaper(ctx, id)
 }
-function checkTerms(terms: { kind: string, days?: number, day?: number }): asserts terms is Terms {
-  if ((terms.kind === 'days' || terms.kind === 'month_end') && terms.days === undefined) throw invalid('terms.days', 'Say how many days.')
-  if (terms.kind === 'next_month_day' && terms.day === undefined) throw invalid('terms.day', 'Say which day of the month.')
+function checkTerms(terms: { kind: string; days?: number; day?: number }): asserts terms is Terms {
+  if ((terms.kind === 'days' || terms.kind === 'month_end') && terms.days === undefined)
+    throw invalid('terms.days', 'Say how many days.')
+  if (terms.kind === 'next_month_day' && terms.day === undefined)
+    throw invalid('terms.day', 'Say which day of the month.')
 }

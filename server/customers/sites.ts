@@ -12,23 +12,55 @@ import { record } from '../http/queries'
 import { territories } from '../settings/queries'
 import { checkFields } from '../settings/fields'
 import { customersChanged } from './matching'
-import { contactById, customerById, equipmentById, fileById, insertContact, insertEquipment, insertFile, insertSite, middleOf, siteById, sitePage, updateRow } from './queries'
+import {
+  contactById,
+  customerById,
+  equipmentById,
+  fileById,
+  insertContact,
+  insertEquipment,
+  insertFile,
+  insertSite,
+  middleOf,
+  siteById,
+  sitePage,
+  updateRow,
+} from './queries'
 import { customerPaper, siteSearch, type CustomerPaper } from './service'
 
 export async function listSites(ctx: Ctx, query: Query<'sites'>): Promise<Answer<'sites'>> {
   const p = paging(query, ['address', 'town'], 'address')
   const areas = await territories(ctx.tx)
-  const postcodes = query.territory ? areas.find(a => a.name === query.territory)?.postcodes ?? [] : null
+  const postcodes = query.territory
+    ? (areas.find((a) => a.name === query.territory)?.postcodes ?? [])
+    : null
   const { rows, total } = await sitePage(ctx.tx, { ...p, q: query.q ?? '', postcodes })
-  return pageOf(rows, total, p.limit, r => ({ id: r.id, customerId: r.customerId, customer: r.customer, name: r.name, line1: r.line1, town: r.town, postcode: r.postcode, territory: territoryOf(r.postcode, areas)?.name ?? '', equipment: r.equipment, accessNote: r.accessNote }))
+  return pageOf(rows, total, p.limit, (r) => ({
+    id: r.id,
+    customerId: r.customerId,
+    customer: r.customer,
+    name: r.name,
+    line1: r.line1,
+    town: r.town,
+    postcode: r.postcode,
+    territory: territoryOf(r.postcode, areas)?.name ?? '',
+    equipment: r.equipment,
+    accessNote: r.accessNote,
+  }))
 }
 async function liveCustomer(ctx: Ctx, id: string): Promise<void> {
   const customer = await customerById(ctx.tx, id)
   if (!customer || customer.erasedAt || customer.mergedInto) throw notFound('customer')
 }
-const stale = (what: string, current: unknown, yours: unknown) => conflict('stale', `Someone changed this ${what} in the meantime.`, { current, yours })
+const stale = (what: string, current: unknown, yours: unknown) =>
+  conflict('stale', `Someone changed this ${what} in the meantime.`, { current, yours })
 /** What every change of these ends with: a word in the history, the match index told, the customer's page as it is now. */
-async function done(ctx: Ctx, customerId: string, text: string, data?: unknown): Promise<CustomerPaper> {
+async function done(
+  ctx: Ctx,
+  customerId: string,
+  text: string,
+  data?: unknown,
+): Promise<CustomerPaper> {
   await record(ctx, { subject: 'customer', id: customerId, customerId, text, data })
   customersChanged(ctx, [customerId])
   return customerPaper(ctx, customerId)
@@ -37,70 +69,176 @@ async function done(ctx: Ctx, customerId: string, text: string, data?: unknown):
 export async function addSite(ctx: Ctx, body: Body<'newSite'>): Promise<CustomerPaper> {
   await liveCustomer(ctx, body.customerId)
   await checkFields(ctx, 'site', body.custom)
-  const site = { name: body.name ?? '', line1: body.line1, town: body.town ?? '', postcode: body.postcode ?? '', custom: (body.custom ?? {}) as Record<string, string> }
+  const site = {
+    name: body.name ?? '',
+    line1: body.line1,
+    town: body.town ?? '',
+    postcode: body.postcode ?? '',
+    custom: (body.custom ?? {}) as Record<string, string>,
+  }
   const middle = await middleOf(ctx.tx, site.town, site.postcode)
-  await insertSite(ctx.tx, { ...site, id: body.id, customerId: body.customerId, lat: middle?.lat ?? null, lon: middle?.lon ?? null, accessNote: body.accessNote ?? '', search: siteSearch(site) })
+  await insertSite(ctx.tx, {
+    ...site,
+    id: body.id,
+    customerId: body.customerId,
+    lat: middle?.lat ?? null,
+    lon: middle?.lon ?? null,
+    accessNote: body.accessNote ?? '',
+    search: siteSearch(site),
+  })
   return done(ctx, body.customerId, `Site ${site.name || site.line1} added`)
 }
-export async function changeSite(ctx: Ctx, id: string, body: Body<'changeSite'>): Promise<CustomerPaper> {
+export async function changeSite(
+  ctx: Ctx,
+  id: string,
+  body: Body<'changeSite'>,
+): Promise<CustomerPaper> {
   const old = await siteById(ctx.tx, id, true)
   if (!old) throw notFound('site')
   const { version, ...values } = body
   if (old.version !== version) throw stale('site', old, body)
   await checkFields(ctx, 'site', values.custom, old.custom)
   // Another town is another place: the old spot on the map would send people the wrong way.
-  const moved = (values.town ?? old.town) !== old.town || (values.postcode ?? old.postcode) !== old.postcode
-  const middle = moved ? await middleOf(ctx.tx, values.town ?? old.town, values.postcode ?? old.postcode) : null
-  await updateRow(ctx.tx, 'sites', id, version, { ...values, ...(moved ? { lat: middle?.lat ?? null, lon: middle?.lon ?? null } : {}), search: siteSearch({ ...old, ...values } as typeof old) })
-  return done(ctx, old.customerId, `Site ${values.name || old.name || values.line1 || old.line1} changed`, { from: old, to: values })
+  const moved =
+    (values.town ?? old.town) !== old.town || (values.postcode ?? old.postcode) !== old.postcode
+  const middle = moved
+    ? await middleOf(ctx.tx, values.town ?? old.town, values.postcode ?? old.postcode)
+    : null
+  await updateRow(ctx.tx, 'sites', id, version, {
+    ...values,
+    ...(moved ? { lat: middle?.lat ?? null, lon: middle?.lon ?? null } : {}),
+    search: siteSearch({ ...old, ...values } as typeof old),
+  })
+  return done(
+    ctx,
+    old.customerId,
+    `Site ${values.name || old.name || values.line1 || old.line1} changed`,
+    { from: old, to: values },
+  )
 }
-const phones = <T extends { phone?: string, phone2?: string }>(ctx: Ctx, body: T): T => ({ ...body, ...(body.phone === undefined ? {} : { phone: formatPhone(body.phone, ctx.company.country) }), ...(body.phone2 === undefined ? {} : { phone2: formatPhone(body.phone2, ctx.company.country) }) })
-async function ownSite(ctx: Ctx, siteId: string | null | undefined, customerId: string): Promise<void> {
-  if (siteId && (await siteById(ctx.tx, siteId))?.customerId !== customerId) throw notFound('site of this customer')
+const phones = <T extends { phone?: string; phone2?: string }>(ctx: Ctx, body: T): T => ({
+  ...body,
+  ...(body.phone === undefined ? {} : { phone: formatPhone(body.phone, ctx.company.country) }),
+  ...(body.phone2 === undefined ? {} : { phone2: formatPhone(body.phone2, ctx.company.country) }),
+})
+async function ownSite(
+  ctx: Ctx,
+  siteId: string | null | undefined,
+  customerId: string,
+): Promise<void> {
+  if (siteId && (await siteById(ctx.tx, siteId))?.customerId !== customerId)
+    throw notFound('site of this customer')
 }
 export async function addContact(ctx: Ctx, body: Body<'newContact'>): Promise<CustomerPaper> {
   await liveCustomer(ctx, body.customerId)
   await ownSite(ctx, body.siteId, body.customerId)
   const k = phones(ctx, body)
-  await insertContact(ctx.tx, { id: k.id, customerId: k.customerId, siteId: k.siteId ?? null, name: k.name, role: k.role ?? '', phone: k.phone ?? '', phone2: k.phone2 ?? '', email: k.email ?? '' })
+  await insertContact(ctx.tx, {
+    id: k.id,
+    customerId: k.customerId,
+    siteId: k.siteId ?? null,
+    name: k.name,
+    role: k.role ?? '',
+    phone: k.phone ?? '',
+    phone2: k.phone2 ?? '',
+    email: k.email ?? '',
+  })
   return done(ctx, body.customerId, `Contact ${k.name} added${k.role ? ` (${k.role})` : ''}`)
 }
-export async function changeContact(ctx: Ctx, id: string, body: Body<'changeContact'>): Promise<CustomerPaper> {
+export async function changeContact(
+  ctx: Ctx,
+  id: string,
+  body: Body<'changeContact'>,
+): Promise<CustomerPaper> {
   const old = await contactById(ctx.tx, id, true)
   if (!old) throw notFound('contact')
   const { version, ...values } = phones(ctx, body)
   if (old.version !== version) throw stale('contact', old, body)
   await ownSite(ctx, values.siteId, old.customerId)
   await updateRow(ctx.tx, 'contacts', id, version, values)
-  return done(ctx, old.customerId, values.removed ? `Contact ${old.name} taken out` : values.removed === false ? `Contact ${old.name} is back` : `Contact ${values.name || old.name} changed`, { from: old, to: values })
+  return done(
+    ctx,
+    old.customerId,
+    values.removed
+      ? `Contact ${old.name} taken out`
+      : values.removed === false
+        ? `Contact ${old.name} is back`
+        : `Contact ${values.name || old.name} changed`,
+    { from: old, to: values },
+  )
 }
 export async function addEquipment(ctx: Ctx, body: Body<'newEquipment'>): Promise<CustomerPaper> {
   const site = await siteById(ctx.tx, body.siteId)
   if (!site) throw notFound('site')
   await liveCustomer(ctx, site.customerId)
-  await insertEquipment(ctx.tx, { id: body.id, siteId: body.siteId, category: body.category, make: body.make ?? '', serial: body.serial ?? '', installedOn: body.installedOn || null, warrantyUntil: body.warrantyUntil || null, nextServiceOn: body.nextServiceOn || null, note: body.note ?? '' })
-  return done(ctx, site.customerId, `Equipment ${[body.make, body.category].filter(Boolean).join(' ')} added`)
+  await insertEquipment(ctx.tx, {
+    id: body.id,
+    siteId: body.siteId,
+    category: body.category,
+    make: body.make ?? '',
+    serial: body.serial ?? '',
+    installedOn: body.installedOn || null,
+    warrantyUntil: body.warrantyUntil || null,
+    nextServiceOn: body.nextServiceOn || null,
+    note: body.note ?? '',
+  })
+  return done(
+    ctx,
+    site.customerId,
+    `Equipment ${[body.make, body.category].filter(Boolean).join(' ')} added`,
+  )
 }
-export async function changeEquipment(ctx: Ctx, id: string, body: Body<'changeEquipment'>): Promise<CustomerPaper> {
+export async function changeEquipment(
+  ctx: Ctx,
+  id: string,
+  body: Body<'changeEquipment'>,
+): Promise<CustomerPaper> {
   const old = await equipmentById(ctx.tx, id, true)
   if (!old) throw notFound('equipment')
   const { version, ...values } = body
   if (old.version !== version) throw stale('equipment', old, body)
-  const dates = Object.fromEntries((['installedOn', 'warrantyUntil', 'nextServiceOn'] as const).filter(k => values[k] !== undefined).map(k => [k, values[k] || null]))
+  const dates = Object.fromEntries(
+    (['installedOn', 'warrantyUntil', 'nextServiceOn'] as const)
+      .filter((k) => values[k] !== undefined)
+      .map((k) => [k, values[k] || null]),
+  )
   await updateRow(ctx.tx, 'equipment', id, version, { ...values, ...dates })
-  return done(ctx, old.customerId, `Equipment ${old.make} ${old.category} ${values.removed ? 'taken out' : values.removed === false ? 'is back' : 'changed'}`, { from: old, to: values })
+  return done(
+    ctx,
+    old.customerId,
+    `Equipment ${old.make} ${old.category} ${values.removed ? 'taken out' : values.removed === false ? 'is back' : 'changed'}`,
+    { from: old, to: values },
+  )
 }
 
 export async function addFile(call: Call, body: Body<'addFile'>): Promise<Answer<'addFile'>> {
   const sent = fromBase64(body.data)
   const kind = kindOf(sent, [...PICTURES, 'application/pdf'])
   const file = kind === 'application/pdf' ? { mime: kind, bytes: sent } : await redraw(sent)
-  return call.once(ctx => keepFile(ctx, body, file))
+  return call.once((ctx) => keepFile(ctx, body, file))
 }
-async function keepFile(ctx: Ctx, body: Body<'addFile'>, { mime, bytes }: { mime: string, bytes: Buffer }): Promise<Answer<'addFile'>> {
+async function keepFile(
+  ctx: Ctx,
+  body: Body<'addFile'>,
+  { mime, bytes }: { mime: string; bytes: Buffer },
+): Promise<Answer<'addFile'>> {
   if (body.customerId) await liveCustomer(ctx, body.customerId)
-  await insertFile(ctx.tx, { id: body.id, customerId: body.customerId, callId: body.callId, name: body.name, mime, bytes, by: signedIn(ctx).id, at: ctx.now })
-  await record(ctx, { subject: body.customerId ? 'customer' : 'call', id: body.customerId ?? body.callId ?? body.id, customerId: body.customerId, text: `File ${body.name} added` })
+  await insertFile(ctx.tx, {
+    id: body.id,
+    customerId: body.customerId,
+    callId: body.callId,
+    name: body.name,
+    mime,
+    bytes,
+    by: signedIn(ctx).id,
+    at: ctx.now,
+  })
+  await record(ctx, {
+    subject: body.customerId ? 'customer' : 'call',
+    id: body.customerId ?? body.callId ?? body.id,
+    customerId: body.customerId,
+    text: `File ${body.name} added`,
+  })
   return { ok: true }
 }
 export async function readFile(ctx: Ctx, id: string): Promise<Raw> {

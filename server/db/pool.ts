@@ -19,7 +19,7 @@ export interface Tx {
   row<T>(sql: string, values?: Value[]): Promise<T | null>
   /** rows one after the other as they come, however many; all of them are read, or the connection is lost */
   each<T>(sql: string, values?: Value[]): AsyncIterable<T>
-  run(sql: string, values?: Value[]): Promise<{ affected: number, insertId: number }>
+  run(sql: string, values?: Value[]): Promise<{ affected: number; insertId: number }>
   /** many rows in one statement; `sql` ends in VALUES ? */
   many(sql: string, rows: Value[][]): Promise<void>
   /** called once, as the last thing before the commit: what it writes is committed with the rest */
@@ -43,7 +43,10 @@ const open = new AsyncLocalStorage<true>()
 
 export function databaseUrl(): string {
   const url = process.env.DATABASE_URL
-  if (!url) throw new Error('DATABASE_URL is not set: start the app with npm start, or name a MariaDB in DATABASE_URL.')
+  if (!url)
+    throw new Error(
+      'DATABASE_URL is not set: start the app with npm start, or name a MariaDB in DATABASE_URL.',
+    )
   return url
 }
 // A database that is not our own has its own defaults: what the SQL relies on is said on every connection.
@@ -71,10 +74,17 @@ function poolOf(lane: Lane): Pool {
 export async function closePool(): Promise<void> {
   const all = [...pools.values()]
   pools.clear()
-  await Promise.all(all.map(pool => pool.end()))
+  await Promise.all(all.map((pool) => pool.end()))
 }
 
-const busy = () => new LedgerError('busy', 503, 'Too many are asking at this moment. Nothing was saved; try again in a few seconds.', [], { retryAfter: 3 })
+const busy = () =>
+  new LedgerError(
+    'busy',
+    503,
+    'Too many are asking at this moment. Nothing was saved; try again in a few seconds.',
+    [],
+    { retryAfter: 3 },
+  )
 
 /** A connection within the time limit. One that comes too late goes back at once. */
 async function connectionOf(lane: Lane): Promise<PoolConnection> {
@@ -86,29 +96,30 @@ async function connectionOf(lane: Lane): Promise<PoolConnection> {
   try {
     const got = await Promise.race([coming, late])
     if (got === 'late') {
-      void coming.then(connection => connection.release(), () => {})
+      void coming.then(
+        (connection) => connection.release(),
+        () => {},
+      )
       throw busy()
     }
     return await prepared(got)
-  }
-  catch (error) {
+  } catch (error) {
     if ((error as Error).message === 'Queue limit reached.') throw busy()
     throw error
-  }
-  finally {
+  } finally {
     clearTimeout(timer)
   }
 }
 /** The connection beneath the promises. */
-const plainOf = (connection: PoolConnection) => (connection as unknown as { connection: PlainConnection }).connection
+const plainOf = (connection: PoolConnection) =>
+  (connection as unknown as { connection: PlainConnection }).connection
 /** What every connection says once, before its first use; one that refuses it is not used. */
 async function prepared(connection: PoolConnection): Promise<PoolConnection> {
   const raw = plainOf(connection)
   if (said.has(raw)) return connection
   try {
     await connection.query(SESSION)
-  }
-  catch (error) {
+  } catch (error) {
     connection.destroy()
     throw error
   }
@@ -126,14 +137,18 @@ function withInstants(row: RowDataPacket, times: readonly string[]): RowDataPack
   }
   return row
 }
-const timesAmong = (fields: readonly FieldPacket[]): string[] => fields
-  .filter(f => f.columnType === mysql.Types.DATETIME || f.columnType === mysql.Types.TIMESTAMP)
-  .map(f => f.name)
+const timesAmong = (fields: readonly FieldPacket[]): string[] =>
+  fields
+    .filter((f) => f.columnType === mysql.Types.DATETIME || f.columnType === mysql.Types.TIMESTAMP)
+    .map((f) => f.name)
 const ROWS_AHEAD = 100
-const plain = (values: Value[]) => values.map(v => (typeof v === 'boolean' ? Number(v) : v))
+const plain = (values: Value[]) => values.map((v) => (typeof v === 'boolean' ? Number(v) : v))
 const MANY_AT_ONCE = 500
 
-interface Acts { before: (() => Promise<void>)[], after: (() => void)[] }
+interface Acts {
+  before: (() => Promise<void>)[]
+  after: (() => void)[]
+}
 function wrap(connection: PoolConnection, acts: Acts): Tx {
   const tx: Tx = {
     async rows<T>(sql: string, values: Value[] = []) {
@@ -143,21 +158,25 @@ function wrap(connection: PoolConnection, acts: Acts): Tx {
       return rows as T[]
     },
     row: async <T>(sql: string, values: Value[] = []) => (await tx.rows<T>(sql, values))[0] ?? null,
-    async* each<T>(sql: string, values: Value[] = []) {
+    async *each<T>(sql: string, values: Value[] = []) {
       const asked = plainOf(connection).query(sql, plain(values))
       let times: string[] = []
-      asked.on('fields', (fields: FieldPacket[]) => { times = timesAmong(fields) })
-      for await (const row of asked.stream({ highWaterMark: ROWS_AHEAD })) yield withInstants(row as RowDataPacket, times) as T
+      asked.on('fields', (fields: FieldPacket[]) => {
+        times = timesAmong(fields)
+      })
+      for await (const row of asked.stream({ highWaterMark: ROWS_AHEAD }))
+        yield withInstants(row as RowDataPacket, times) as T
     },
     async run(sql, values = []) {
       const [result] = await connection.execute<ResultSetHeader>(sql, plain(values))
       return { affected: result.affectedRows, insertId: result.insertId }
     },
     async many(sql, rows) {
-      for (let i = 0; i < rows.length; i += MANY_AT_ONCE) await connection.query(sql, [rows.slice(i, i + MANY_AT_ONCE)])
+      for (let i = 0; i < rows.length; i += MANY_AT_ONCE)
+        await connection.query(sql, [rows.slice(i, i + MANY_AT_ONCE)])
     },
-    beforeCommit: act => void acts.before.push(act),
-    afterCommit: act => void acts.after.push(act),
+    beforeCommit: (act) => void acts.before.push(act),
+    afterCommit: (act) => void acts.after.push(act),
   }
   return tx
 }
@@ -171,7 +190,10 @@ const MOST_TRIES = 5
  * reach outside the database. A transaction inside a transaction is refused: it would wait for a
  * second connection while it holds one.
  */
-export async function transaction<T>(work: (tx: Tx) => Promise<T>, lane: Lane = 'requests'): Promise<T> {
+export async function transaction<T>(
+  work: (tx: Tx) => Promise<T>,
+  lane: Lane = 'requests',
+): Promise<T> {
   if (open.getStore()) throw new Error('A transaction was begun inside a transaction.')
   for (let attempt = 1; ; attempt++) {
     const connection = await connectionOf(lane)
@@ -185,9 +207,11 @@ export async function transaction<T>(work: (tx: Tx) => Promise<T>, lane: Lane = 
         return made
       })
       await connection.commit()
-    }
-    catch (error) {
-      const undone = await connection.rollback().then(() => true, () => false)
+    } catch (error) {
+      const undone = await connection.rollback().then(
+        () => true,
+        () => false,
+      )
       if (undone) connection.release()
       else connection.destroy()
       if (attempt < MOST_TRIES && AGAIN.has((error as { code?: string }).code ?? '')) continue
@@ -205,8 +229,7 @@ export async function reading<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
   const connection = await connectionOf('requests')
   try {
     return await open.run(true, () => work(wrap(connection, { before: [], after: [] })))
-  }
-  finally {
+  } finally {
     connection.release()
   }
 }
@@ -224,8 +247,7 @@ export async function* fromSnapshot<T>(work: (tx: Tx) => AsyncIterable<T>): Asyn
     yield* work(wrap(connection, { before: [], after: [] }))
     await connection.commit()
     whole = true
-  }
-  finally {
+  } finally {
     if (whole) connection.release()
     else connection.destroy()
   }
@@ -233,13 +255,13 @@ export async function* fromSnapshot<T>(work: (tx: Tx) => AsyncIterable<T>): Asyn
 function told(act: () => void): void {
   try {
     act()
-  }
-  catch (error) {
+  } catch (error) {
     log.error({ err: (error as Error).message }, 'after commit')
   }
 }
 /** Work that is nobody's request: on connections of its own, also when a request begins it. */
-export const inBackground = <T>(work: (tx: Tx) => Promise<T>): Promise<T> => open.exit(() => transaction(work, 'background'))
+export const inBackground = <T>(work: (tx: Tx) => Promise<T>): Promise<T> =>
+  open.exit(() => transaction(work, 'background'))
 
 /** Whether the database answers, asked on a connection of its own, however busy the others are. */
 export async function databaseAnswers(withinMs: number): Promise<boolean> {
@@ -249,16 +271,20 @@ export async function databaseAnswers(withinMs: number): Promise<boolean> {
     const connection = await mine
     await connection.query({ sql: 'SELECT 1', timeout: withinMs })
     return true
-  }
-  catch {
+  } catch {
     if (health === mine) health = null
-    void mine.then(c => c.destroy(), () => {})
+    void mine.then(
+      (c) => c.destroy(),
+      () => {},
+    )
     return false
   }
 }
 let health: Promise<mysql.Connection> | null = null
 
 /** `?, ?, ?` for a list; never empty, so that IN () is never written. */
-export const marks = (list: readonly unknown[]): string => (list.length ? list.map(() => '?').join(', ') : 'NULL')
+export const marks = (list: readonly unknown[]): string =>
+  list.length ? list.map(() => '?').join(', ') : 'NULL'
 /** An instant as MariaDB takes it. */
-export const sqlInstant = (ms: number): string => new Date(ms).toISOString().replace('T', ' ').replace('Z', '')
+export const sqlInstant = (ms: number): string =>
+  new Date(ms).toISOString().replace('T', ' ').replace('Z', '')

@@ -28,27 +28,39 @@ export async function listRows<R>(tx: Tx, list: ListSql): Promise<Page<R>> {
   // Nothing begins with that: it may be a piece from within a word.
   return found.total > 0 ? found : pageOf<R>(tx, list, byPieces(search))
 }
-interface Page<R> { rows: (R & { key: string })[], total: number }
+interface Page<R> {
+  rows: (R & { key: string })[]
+  total: number
+}
 async function pageOf<R>(tx: Tx, q: ListSql, searched: Searched | null): Promise<Page<R>> {
   const where = [...q.where, ...(searched?.where ?? [])].join(' AND ') || '1 = 1'
   const before = searched?.from ?? ''
   const values = [...(searched?.fromValues ?? []), ...q.values, ...(searched?.values ?? [])]
-  const countFrom = searched?.wide ? q.from : q.countFrom ?? q.from
-  const total = (await tx.row<{ n: number }>(`SELECT COUNT(*) AS n FROM ${before}${countFrom} WHERE ${where}`, values))!.n
+  const countFrom = searched?.wide ? q.from : (q.countFrom ?? q.from)
+  const total = (await tx.row<{ n: number }>(
+    `SELECT COUNT(*) AS n FROM ${before}${countFrom} WHERE ${where}`,
+    values,
+  ))!.n
   if (total === 0) return { rows: [], total }
   const rest = q.after ? beyond(q, q.after) : null
   const order = q.descending ? 'DESC' : 'ASC'
   const rows = await tx.rows<R & { key: string }>(
     `SELECT ${q.select}, ${q.by} AS \`key\` FROM ${before}${q.from} WHERE ${where}${rest ? ` AND ${rest.sql}` : ''} ORDER BY ${q.by} ${order}, ${q.id} ${order} LIMIT ${q.limit + 1}`,
-    [...values, ...(rest?.values ?? [])])
+    [...values, ...(rest?.values ?? [])],
+  )
   return { rows, total }
 }
 
 /** Written so that MariaDB walks the index to the place: a comparison of rows, `(a, b) < (?, ?)`, reads it from its beginning. */
-function beyond(q: ListSql, [value, last]: [string, string]): { sql: string, values: Value[] } {
+function beyond(q: ListSql, [value, last]: [string, string]): { sql: string; values: Value[] } {
   const than = q.descending ? '<' : '>'
-  const at = /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/.test(value) ? value.replace('T', ' ').replace('Z', '') : value
-  return { sql: `${q.by} ${than}= ? AND (${q.by} ${than} ? OR ${q.id} ${than} ?)`, values: [at, at, last] }
+  const at = /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/.test(value)
+    ? value.replace('T', ' ').replace('Z', '')
+    : value
+  return {
+    sql: `${q.by} ${than}= ? AND (${q.by} ${than} ? OR ${q.id} ${than} ?)`,
+    values: [at, at, last],
+  }
 }
 
 /** A list that can be read for itself, or beside others in one question. */
@@ -65,7 +77,7 @@ export interface ListIn {
   decimals?: readonly string[]
 }
 /** What `columns` say, one by one, with their names. */
-function columnsIn(columns: string): { name: string, sql: string }[] {
+function columnsIn(columns: string): { name: string; sql: string }[] {
   const parts: string[] = ['']
   let depth = 0
   for (const sign of columns) {
@@ -80,18 +92,32 @@ function columnsIn(columns: string): { name: string, sql: string }[] {
 }
 function listSql({ columns, from, order, limit, instants = [], decimals = [] }: ListIn): string {
   const pairs = columnsIn(columns).map(({ name, sql }) => {
-    const value = instants.includes(name) ? `CONCAT(REPLACE(${sql}, ' ', 'T'), 'Z')` : decimals.includes(name) ? `CAST(${sql} AS CHAR)` : sql
+    const value = instants.includes(name)
+      ? `CONCAT(REPLACE(${sql}, ' ', 'T'), 'Z')`
+      : decimals.includes(name)
+        ? `CAST(${sql} AS CHAR)`
+        : sql
     return `'${name}', ${value}`
   })
   return `(SELECT JSON_ARRAYAGG(JSON_OBJECT(${pairs.join(', ')}) ORDER BY ${order}${limit ? ` LIMIT ${limit}` : ''}) FROM ${from})`
 }
 /** A list, read for itself. */
 export const listOf = <T>(tx: Tx, { columns, from, values, order, limit }: ListIn): Promise<T[]> =>
-  tx.rows<T>(`SELECT ${columns} FROM ${from} ORDER BY ${order}${limit ? ` LIMIT ${limit}` : ''}`, values)
+  tx.rows<T>(
+    `SELECT ${columns} FROM ${from} ORDER BY ${order}${limit ? ` LIMIT ${limit}` : ''}`,
+    values,
+  )
 /** Several lists in one question: a screen that shows ten things need not ask ten times. */
-export async function listsIn<T extends Record<string, object>>(tx: Tx, asked: { [K in keyof T]: ListIn }): Promise<{ [K in keyof T]: T[K][] }> {
+export async function listsIn<T extends Record<string, object>>(
+  tx: Tx,
+  asked: { [K in keyof T]: ListIn },
+): Promise<{ [K in keyof T]: T[K][] }> {
   const lists = Object.entries<ListIn>(asked)
   const row = await tx.row<Record<string, unknown>>(
-    `SELECT ${lists.map(([name, list]) => `${listSql(list)} AS \`${name}\``).join(', ')}`, lists.flatMap(([, list]) => list.values))
-  return Object.fromEntries(lists.map(([name]) => [name, json<object[] | null>(row![name]) ?? []])) as { [K in keyof T]: T[K][] }
+    `SELECT ${lists.map(([name, list]) => `${listSql(list)} AS \`${name}\``).join(', ')}`,
+    lists.flatMap(([, list]) => list.values),
+  )
+  return Object.fromEntries(
+    lists.map(([name]) => [name, json<object[] | null>(row![name]) ?? []]),
+  ) as { [K in keyof T]: T[K][] }
 }

@@ -21,7 +21,12 @@ export interface Search {
 /** The index knows no shorter ones (innodb_ft_min_token_size). */
 const SHORTEST = 3
 const MOST_WORDS = 8
-export const wordsOf = (q: string): string[] => q.toLowerCase().split(/[^\p{L}\p{N}]+/u).filter(Boolean).slice(0, MOST_WORDS)
+export const wordsOf = (q: string): string[] =>
+  q
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+    .slice(0, MOST_WORDS)
 
 /** A word as an index is asked for it, as it was typed or without its accents: whatever begins with it. */
 export function beginning(word: string): string {
@@ -30,17 +35,30 @@ export function beginning(word: string): string {
 }
 /** All of these words, each the beginning of one; empty where they are too short for an index. */
 export const allBeginning = (words: readonly string[]): string =>
-  words.filter(w => w.length >= SHORTEST).map(w => `+(${beginning(w)})`).join(' ')
+  words
+    .filter((w) => w.length >= SHORTEST)
+    .map((w) => `+(${beginning(w)})`)
+    .join(' ')
 
-interface Part { sql: string, values: Value[] }
+interface Part {
+  sql: string
+  values: Value[]
+}
 const union = (search: Search, word: string): Part => ({
-  sql: search.finders.map(f => `SELECT ${f.id} AS id FROM ${f.from} WHERE MATCH(${f.words}) AGAINST (? IN BOOLEAN MODE)`).join(' UNION '),
+  sql: search.finders
+    .map(
+      (f) =>
+        `SELECT ${f.id} AS id FROM ${f.from} WHERE MATCH(${f.words}) AGAINST (? IN BOOLEAN MODE)`,
+    )
+    .join(' UNION '),
   values: search.finders.map(() => beginning(word)),
 })
 /** A word anywhere in the text of a row; signs that mean something to LIKE mean themselves. */
 function anywhere(search: Search, word: string): Part {
   const text = `CONCAT_WS(' ', ${search.text.join(', ')}) COLLATE utf8mb4_unicode_ci LIKE ?`
-  const values = [...new Set([word, searchKey(word) || word])].map(w => `%${w.replace(/[\\%_]/g, '\\$&')}%`)
+  const values = [...new Set([word, searchKey(word) || word])].map(
+    (w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`,
+  )
   return { sql: `(${values.map(() => text).join(' OR ')})`, values }
 }
 
@@ -56,14 +74,14 @@ export interface Searched {
 /** Rows in which every word begins a word; words that are too short for the index are looked for in those rows. */
 export function byWords(search: Search, id: string): Searched {
   const words = wordsOf(search.q)
-  const long = words.filter(w => w.length >= SHORTEST).map(w => union(search, w))
-  const short = words.filter(w => w.length < SHORTEST).map(w => anywhere(search, w))
+  const long = words.filter((w) => w.length >= SHORTEST).map((w) => union(search, w))
+  const short = words.filter((w) => w.length < SHORTEST).map((w) => anywhere(search, w))
   const tables = long.map((u, i) => `(${u.sql}) f${i}${i ? ` ON f${i}.id = f0.id` : ''}`)
   return {
     from: long.length ? `${tables.join(' JOIN ')} STRAIGHT_JOIN ` : '',
-    fromValues: long.flatMap(u => u.values),
-    where: [...(long.length ? [`${id} = f0.id`] : []), ...short.map(s => s.sql)],
-    values: short.flatMap(s => s.values),
+    fromValues: long.flatMap((u) => u.values),
+    where: [...(long.length ? [`${id} = f0.id`] : []), ...short.map((s) => s.sql)],
+    values: short.flatMap((s) => s.values),
     wide: short.length > 0,
   }
 }
@@ -71,6 +89,12 @@ export function byWords(search: Search, id: string): Searched {
 export function byPieces(search: Search): Searched {
   const words = wordsOf(search.q)
   // Where nothing but signs was typed, they are what is looked for.
-  const parts = (words.length ? words : [search.q.trim()]).map(w => anywhere(search, w))
-  return { from: '', fromValues: [], where: parts.map(p => p.sql), values: parts.flatMap(p => p.values), wide: true }
+  const parts = (words.length ? words : [search.q.trim()]).map((w) => anywhere(search, w))
+  return {
+    from: '',
+    fromValues: [],
+    where: parts.map((p) => p.sql),
+    values: parts.flatMap((p) => p.values),
+    wide: true,
+  }
 }

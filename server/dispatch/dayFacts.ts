@@ -10,7 +10,11 @@ import type { Ctx } from '../http/context'
 import { json } from '../db/json'
 import { entriesBetween, holidaysBetween, timeOffBetween, type Technician } from './queries'
 
-export interface Block extends Span { personId: string, reason: string, kind: 'off' | 'entry' | 'break' | 'held' }
+export interface Block extends Span {
+  personId: string
+  reason: string
+  kind: 'off' | 'entry' | 'break' | 'held'
+}
 export interface DayFacts {
   /** a local time of a day as an instant; kept, because a search asks for the same ones again and again */
   at(date: string, time: string): number
@@ -23,23 +27,55 @@ export interface DayFacts {
   blocks(person: Pick<Technician, 'id' | 'hours'>, date: string): Block[]
 }
 
-export interface Held extends Span { callId: string, personId: string, by: string, summary: string, missing: string, durationSeconds: number }
+export interface Held extends Span {
+  callId: string
+  personId: string
+  by: string
+  summary: string
+  missing: string
+  durationSeconds: number
+}
 function held(ctx: Ctx, calls: CallRow[]): Held[] {
   return calls.flatMap((c) => {
     const draft = callDraft.cast(json<object>(c.draft)) as Answer<'call'>['draft']
     // One odd draft holds nothing, and keeps nobody from booking.
-    if (!draft.technicianId || !draft.date || !draft.start || !callDraft.isValidSync(draft)) return []
+    if (!draft.technicianId || !draft.date || !draft.start || !callDraft.isValidSync(draft))
+      return []
     const from = localToInstant(draft.date, draft.start, ctx.company.timeZone)
-    const missing = [!draft.customerId && 'customer', !draft.siteId && 'site', !draft.problem && 'problem'].filter(Boolean).join(', ')
-    return [{ callId: c.id, personId: draft.technicianId, from, to: from + draft.durationSeconds * 1000, durationSeconds: draft.durationSeconds, by: c.takenBy ?? 'another call', summary: c.summary, missing }]
+    const missing = [
+      !draft.customerId && 'customer',
+      !draft.siteId && 'site',
+      !draft.problem && 'problem',
+    ]
+      .filter(Boolean)
+      .join(', ')
+    return [
+      {
+        callId: c.id,
+        personId: draft.technicianId,
+        from,
+        to: from + draft.durationSeconds * 1000,
+        durationSeconds: draft.durationSeconds,
+        by: c.takenBy ?? 'another call',
+        summary: c.summary,
+        missing,
+      },
+    ]
   })
 }
 /** Times that other calls hold at present; what `callId` holds itself is free for it. */
-export const heldAgainst = async (ctx: Ctx, callId: string | null): Promise<Held[]> => held(ctx, await heldNow(ctx.tx, ctx.now, callId))
+export const heldAgainst = async (ctx: Ctx, callId: string | null): Promise<Held[]> =>
+  held(ctx, await heldNow(ctx.tx, ctx.now, callId))
 /** What calls hold on a day, also when the ten minutes are over: a placeholder stays until the call is ended. */
-export const heldOnDay = async (ctx: Ctx, date: string): Promise<Held[]> => held(ctx, await heldOn(ctx.tx, date))
+export const heldOnDay = async (ctx: Ctx, date: string): Promise<Held[]> =>
+  held(ctx, await heldOn(ctx.tx, date))
 
-export async function dayFacts(ctx: Ctx, first: string, count: number, holds: readonly Held[] = []): Promise<DayFacts> {
+export async function dayFacts(
+  ctx: Ctx,
+  first: string,
+  count: number,
+  holds: readonly Held[] = [],
+): Promise<DayFacts> {
   const { tx, company } = ctx
   const times = new Map<string, number>()
   const at = (date: string, time: string) => {
@@ -50,18 +86,49 @@ export async function dayFacts(ctx: Ctx, first: string, count: number, holds: re
   }
   const end = plusDays(first, count)
   const [from, to] = [at(first, '00:00'), at(end, '00:00')]
-  const [off, entries, free] = [await timeOffBetween(tx, from, to), await entriesBetween(tx, from, to), await holidaysBetween(tx, first, plusDays(end, -1))]
-  const holidays = new Map(free.map(h => [h.date, h.name]))
+  const [off, entries, free] = [
+    await timeOffBetween(tx, from, to),
+    await entriesBetween(tx, from, to),
+    await holidaysBetween(tx, first, plusDays(end, -1)),
+  ]
+  const holidays = new Map(free.map((h) => [h.date, h.name]))
   const fixed = new Map<string, Block[]>()
   for (const b of [
-    ...off.map((o): Block => ({ personId: o.personId, from: o.from, to: o.to, reason: o.reason, kind: 'off' })), ...entries.map((e): Block => ({ personId: e.personId, from: e.from, to: e.to, reason: e.title, kind: 'entry' })),
-    ...holds.map((h): Block => ({ personId: h.personId, from: h.from, to: h.to, reason: `held by ${h.by}`, kind: 'held' })),
-  ]) fixed.set(b.personId, [...fixed.get(b.personId) ?? [], b])
+    ...off.map((o): Block => ({
+      personId: o.personId,
+      from: o.from,
+      to: o.to,
+      reason: o.reason,
+      kind: 'off',
+    })),
+    ...entries.map((e): Block => ({
+      personId: e.personId,
+      from: e.from,
+      to: e.to,
+      reason: e.title,
+      kind: 'entry',
+    })),
+    ...holds.map((h): Block => ({
+      personId: h.personId,
+      from: h.from,
+      to: h.to,
+      reason: `held by ${h.by}`,
+      kind: 'held',
+    })),
+  ])
+    fixed.set(b.personId, [...(fixed.get(b.personId) ?? []), b])
   const dates = Array.from({ length: count + 1 }, (_, i) => plusDays(first, i))
-  const starts = dates.map(d => at(d, '00:00'))
-  const hours: DayFacts['hours'] = (person, date) => (holidays.has(date) ? undefined : person.hours[String(weekday(date))])
+  const starts = dates.map((d) => at(d, '00:00'))
+  const hours: DayFacts['hours'] = (person, date) =>
+    holidays.has(date) ? undefined : person.hours[String(weekday(date))]
   return {
-    at, hours, dateOf: instant => (instant >= from && instant < to ? dates[bisectRight(starts, instant) - 1]! : localDate(instant, company.timeZone)), holiday: date => holidays.get(date) ?? '',
+    at,
+    hours,
+    dateOf: (instant) =>
+      instant >= from && instant < to
+        ? dates[bisectRight(starts, instant) - 1]!
+        : localDate(instant, company.timeZone),
+    holiday: (date) => holidays.get(date) ?? '',
     shift(person, date) {
       const day = hours(person, date)
       return day ? { from: at(date, day.from), to: at(date, day.to) } : null
@@ -69,19 +136,42 @@ export async function dayFacts(ctx: Ctx, first: string, count: number, holds: re
     blocks(person, date) {
       const day = hours(person, date)
       const span = { from: at(date, '00:00'), to: at(plusDays(date, 1), '00:00') }
-      const rest: Block[] = day?.breakFrom && day.breakTo ? [{ personId: person.id, from: at(date, day.breakFrom), to: at(date, day.breakTo), reason: 'break', kind: 'break' }] : []
-      return [...(fixed.get(person.id) ?? []).filter(b => b.from < span.to && b.to > span.from), ...rest].sort((a, b) => a.from - b.from)
+      const rest: Block[] =
+        day?.breakFrom && day.breakTo
+          ? [
+              {
+                personId: person.id,
+                from: at(date, day.breakFrom),
+                to: at(date, day.breakTo),
+                reason: 'break',
+                kind: 'break',
+              },
+            ]
+          : []
+      return [
+        ...(fixed.get(person.id) ?? []).filter((b) => b.from < span.to && b.to > span.from),
+        ...rest,
+      ].sort((a, b) => a.from - b.from)
     },
   }
 }
 
-type Worked = { startAt: string, durationSeconds: number, state: string, startedAt: string | null, finishedAt: string | null }
+type Worked = {
+  startAt: string
+  durationSeconds: number
+  state: string
+  startedAt: string | null
+  finishedAt: string | null
+}
 /** The time that a visit takes: as planned, or as it was worked. What was finished early is free again; what goes on takes until now at least. */
-export function takenBy(visit: Worked, now: number): { startAt: number, endAt: number } {
+export function takenBy(visit: Worked, now: number): { startAt: number; endAt: number } {
   const begun = Date.parse(visit.startedAt ?? visit.startAt)
   if (visit.finishedAt) {
     const endAt = Date.parse(visit.finishedAt)
     return { startAt: Math.min(begun, endAt), endAt }
   }
-  return { startAt: begun, endAt: Math.max(begun + visit.durationSeconds * 1000, visit.state === 'planned' ? 0 : now) }
+  return {
+    startAt: begun,
+    endAt: Math.max(begun + visit.durationSeconds * 1000, visit.state === 'planned' ? 0 : now),
+  }
 }

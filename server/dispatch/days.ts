@@ -10,43 +10,84 @@ import { dayFacts, heldAgainst, takenBy } from './dayFacts'
 import { crewIds, stopsBetween, technicians, type Technician } from './queries'
 
 /** `helps` marks a stop where somebody goes along: it is fixed, and it counts for the one whose visit it is. */
-export type DayStop = OpeningStop & { locked: boolean, state: string, helps: boolean }
-export interface TechnicianDay extends OpeningDay { person: Technician, stops: DayStop[], rests: Span[] }
+export type DayStop = OpeningStop & { locked: boolean; state: string; helps: boolean }
+export interface TechnicianDay extends OpeningDay {
+  person: Technician
+  stops: DayStop[]
+  rests: Span[]
+}
 
 /** The days of all who can be booked by themselves, from a date on. `callId` names the call that asks: what it holds itself is free for it. */
-export async function technicianDays(ctx: Ctx, first: string, count: number, options: { callId?: string | null, visitId?: string | null, technicianId?: string | null } = {}): Promise<TechnicianDay[]> {
+export async function technicianDays(
+  ctx: Ctx,
+  first: string,
+  count: number,
+  options: { callId?: string | null; visitId?: string | null; technicianId?: string | null } = {},
+): Promise<TechnicianDay[]> {
   const { tx } = ctx
   const dates = Array.from({ length: count }, (_, i) => plusDays(first, i))
   const facts = await dayFacts(ctx, first, count, await heldAgainst(ctx, options.callId ?? null))
   // Who always goes with somebody is never sent alone.
-  const people = (await technicians(tx)).filter(p => (options.technicianId ? p.id === options.technicianId : p.goesWith === null))
-  const [visits, areas] = [await stopsBetween(tx, facts.at(first, '00:00'), facts.at(plusDays(first, count), '00:00')), await territories(tx)]
-  const byDay = new Map<string, (typeof visits[number] & { helps: boolean })[]>()
+  const people = (await technicians(tx)).filter((p) =>
+    options.technicianId ? p.id === options.technicianId : p.goesWith === null,
+  )
+  const [visits, areas] = [
+    await stopsBetween(tx, facts.at(first, '00:00'), facts.at(plusDays(first, count), '00:00')),
+    await territories(tx),
+  ]
+  const byDay = new Map<string, ((typeof visits)[number] & { helps: boolean })[]>()
   for (const v of visits) {
     for (const personId of [v.technicianId, ...crewIds(v)]) {
       const key = `${personId} ${facts.dateOf(Date.parse(v.startAt))}`
-      byDay.set(key, [...byDay.get(key) ?? [], { ...v, helps: personId !== v.technicianId }])
+      byDay.set(key, [...(byDay.get(key) ?? []), { ...v, helps: personId !== v.technicianId }])
     }
   }
-  return people.flatMap(person => dates.map((date): TechnicianDay => {
-    const hours = facts.hours(person, date)
-    const shift = facts.shift(person, date)
-    const noon = facts.at(date, '12:00')
-    const all = byDay.get(`${person.id} ${date}`) ?? []
-    const blocks = facts.blocks(person, date)
-    return {
-      person, technicianId: person.id, name: person.name, date, noon, working: shift ? [shift] : [], drivesOutside: ctx.company.drivesOutside, blocked: blocks.map(b => ({ from: b.from, to: b.to, rest: b.kind === 'break' })), rests: blocks.filter(b => b.kind === 'break').map(b => ({ from: b.from, to: b.to })), start: person.start, end: person.end, skills: skillsOn(person, date),
-      serves: areas.filter(a => person.territoryIds.includes(a.id)).map(a => a.name), capacity: { morning: hours?.morning ?? 0, afternoon: hours?.afternoon ?? 0 },
-      taken: { morning: all.filter(v => Date.parse(v.startAt) < noon).length, afternoon: all.filter(v => Date.parse(v.startAt) >= noon).length },
-      stops: all.filter(v => v.id !== options.visitId).map((v) => {
-        const { startAt, endAt } = takenBy(v, ctx.now)
-        // Where several go, the time of one is the time of all: it stays.
-        const locked = Boolean(v.locked) || v.crew !== null
-        return {
-          id: v.id, label: v.customer, startAt, durationSeconds: Math.max(60, Math.round((endAt - startAt) / 1000)), place: placeOf(v), fixed: v.state !== 'planned' || locked, locked, state: v.state, helps: v.helps,
-          promiseTo: v.promiseDate && v.promiseTo ? facts.at(v.promiseDate, v.promiseTo) : null,
-        }
-      }),
-    }
-  }))
+  return people.flatMap((person) =>
+    dates.map((date): TechnicianDay => {
+      const hours = facts.hours(person, date)
+      const shift = facts.shift(person, date)
+      const noon = facts.at(date, '12:00')
+      const all = byDay.get(`${person.id} ${date}`) ?? []
+      const blocks = facts.blocks(person, date)
+      return {
+        person,
+        technicianId: person.id,
+        name: person.name,
+        date,
+        noon,
+        working: shift ? [shift] : [],
+        drivesOutside: ctx.company.drivesOutside,
+        blocked: blocks.map((b) => ({ from: b.from, to: b.to, rest: b.kind === 'break' })),
+        rests: blocks.filter((b) => b.kind === 'break').map((b) => ({ from: b.from, to: b.to })),
+        start: person.start,
+        end: person.end,
+        skills: skillsOn(person, date),
+        serves: areas.filter((a) => person.territoryIds.includes(a.id)).map((a) => a.name),
+        capacity: { morning: hours?.morning ?? 0, afternoon: hours?.afternoon ?? 0 },
+        taken: {
+          morning: all.filter((v) => Date.parse(v.startAt) < noon).length,
+          afternoon: all.filter((v) => Date.parse(v.startAt) >= noon).length,
+        },
+        stops: all
+          .filter((v) => v.id !== options.visitId)
+          .map((v) => {
+            const { startAt, endAt } = takenBy(v, ctx.now)
+            // Where several go, the time of one is the time of all: it stays.
+            const locked = Boolean(v.locked) || v.crew !== null
+            return {
+              id: v.id,
+              label: v.customer,
+              startAt,
+              durationSeconds: Math.max(60, Math.round((endAt - startAt) / 1000)),
+              place: placeOf(v),
+              fixed: v.state !== 'planned' || locked,
+              locked,
+              state: v.state,
+              helps: v.helps,
+              promiseTo: v.promiseDate && v.promiseTo ? facts.at(v.promiseDate, v.promiseTo) : null,
+            }
+          }),
+      }
+    }),
+  )
 }

@@ -2,7 +2,18 @@
 import type { dispatchRoutes } from '../../shared/dispatch'
 import { outside, type Handlers } from '../http/route'
 import { acceptPlan, beginPlan, dayPlan, stopPlan } from './dayPlan'
-import { addEntry, addTimeOff, changeTechnician, keepDrives, keepHoliday, keepTerritory, keepVisitMessages, scheduleSetUp, takeEntryBack, takeTimeOffBack } from './setUp'
+import {
+  addEntry,
+  addTimeOff,
+  changeTechnician,
+  keepDrives,
+  keepHoliday,
+  keepTerritory,
+  keepVisitMessages,
+  scheduleSetUp,
+  takeEntryBack,
+  takeTimeOffBack,
+} from './setUp'
 import { calendar, newCalendar } from './calendar'
 import { groundNow, importRoads, roadsOf } from './drives'
 import { openings } from './openings'
@@ -12,11 +23,18 @@ import { keepPositions, mapDay, nearest, positionTrips } from './map'
 import { daySheets, workSheet } from './sheets'
 import { exportTerritories, importTerritories } from './territoryFile'
 import { invite, noticeOf, reminders, sendReminders, tell, textIn } from './visitMessages'
-import { cancelVisit, checkPlacement, furtherVisit, lockVisit, placeVisit, swapVisits } from './service'
+import {
+  cancelVisit,
+  checkPlacement,
+  furtherVisit,
+  lockVisit,
+  placeVisit,
+  swapVisits,
+} from './service'
 import { Raw } from '../http/route'
 
 export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
-  scheduleSetUp: ctx => scheduleSetUp(ctx),
+  scheduleSetUp: (ctx) => scheduleSetUp(ctx),
   changeTechnician: (ctx, { params, body }) => changeTechnician(ctx, params.id!, body),
   addTimeOff: (ctx, { body }) => addTimeOff(ctx, body),
   removeTimeOff: (ctx, { params }) => takeTimeOffBack(ctx, params.id!),
@@ -26,7 +44,7 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   keepHoliday: (ctx, { body }) => keepHoliday(ctx, body),
   newCalendar: (ctx, { params }) => newCalendar(ctx, params.id!),
   calendar: (ctx, { params }) => calendar(ctx, params.token!),
-  roads: ctx => roadsOf(ctx),
+  roads: (ctx) => roadsOf(ctx),
   importRoads: outside((call, { body }) => importRoads(call, body)),
   beginPlan: (ctx, { body }) => beginPlan(ctx, body),
   dayPlan: (ctx, { params }) => dayPlan(ctx, params.id!),
@@ -34,11 +52,11 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   acceptPlan: (ctx, { params, body }) => acceptPlan(ctx, params.id!, body),
   openings: (ctx, { body }) => openings(ctx, body),
   importTerritories: (ctx, { body }) => importTerritories(ctx, body),
-  exportTerritories: ctx => exportTerritories(ctx),
+  exportTerritories: (ctx) => exportTerritories(ctx),
   keepDrives: (ctx, { body }) => keepDrives(ctx, body),
   keepVisitMessages: (ctx, { body }) => keepVisitMessages(ctx, body),
   scheduleRange: (ctx, { query }) => scheduleRange(ctx, query),
-  looks: ctx => looks(ctx),
+  looks: (ctx) => looks(ctx),
   keepLook: (ctx, { body }) => keepLook(ctx, body),
   dropLook: (ctx, { params }) => dropLook(ctx, params.id!),
   lockVisit: (ctx, { params, body }) => lockVisit(ctx, params.id!, body),
@@ -48,15 +66,17 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   workSheet: (ctx, { params }) => workSheet(ctx, params.id!),
   daySheets: (ctx, { params, query }) => daySheets(ctx, params.date!, query.technician),
   mapDay: (ctx, { query }) => mapDay(ctx, query.date),
-  mapGround: async ctx => new Raw('application/geo+json', (await groundNow(ctx.tx)).json),
+  mapGround: async (ctx) => new Raw('application/geo+json', (await groundNow(ctx.tx)).json),
   nearest: (ctx, { body }) => nearest(ctx, body),
-  positionTrips: ctx => positionTrips(ctx),
+  positionTrips: (ctx) => positionTrips(ctx),
   positions: (ctx, { body }) => keepPositions(ctx, body),
   reminders: (ctx, { params }) => reminders(ctx, params.date!),
   sendReminders: (ctx, { params }) => sendReminders(ctx, params.date!),
   textIn: (ctx, { body }) => textIn(ctx, body),
   schedule: (ctx, { query }) => schedule(ctx, query.date),
-  checkPlacement: async (ctx, { body }) => ({ warnings: await checkPlacement(ctx, { ...body, startAt: Date.parse(body.startAt) }) }),
+  checkPlacement: async (ctx, { body }) => ({
+    warnings: await checkPlacement(ctx, { ...body, startAt: Date.parse(body.startAt) }),
+  }),
   visitNotice: (ctx, { params }) => noticeOf(ctx, params.id!),
   tellCustomer: (ctx, { params, body }) => tell(ctx, params.id!, body),
   swapVisits: (ctx, { body }) => swapVisits(ctx, body),

@@ -10,13 +10,42 @@ import { signedIn, type Ctx } from '../http/context'
 import { territories } from '../settings/queries'
 import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
-import { insertVisit, moveVisit, setVisitState, visitById, workOrderById, type VisitRow } from '../visits/queries'
+import {
+  insertVisit,
+  moveVisit,
+  setVisitState,
+  visitById,
+  workOrderById,
+  type VisitRow,
+} from '../visits/queries'
 import { dayFacts, heldAgainst, takenBy } from './dayFacts'
-import { boardVisit, crewIds, lockPeople, setCrew, setLocked, skillsOfVisits, stopsBetween, technicianById, type Technician } from './queries'
+import {
+  boardVisit,
+  crewIds,
+  lockPeople,
+  setCrew,
+  setLocked,
+  skillsOfVisits,
+  stopsBetween,
+  technicianById,
+  type Technician,
+} from './queries'
 import { inviteAgain } from './visitMessages'
 import { shapeVisit, type Visit } from './visitShape'
 
-export interface Placement { visitId: string | null, technicianId: string, crewIds?: string[], startAt: number, durationSeconds: number, promiseFrom?: string | null, promiseTo?: string | null, promiseDate?: string | null, siteId?: string | null, skills?: string[], callId?: string | null }
+export interface Placement {
+  visitId: string | null
+  technicianId: string
+  crewIds?: string[]
+  startAt: number
+  durationSeconds: number
+  promiseFrom?: string | null
+  promiseTo?: string | null
+  promiseDate?: string | null
+  siteId?: string | null
+  skills?: string[]
+  callId?: string | null
+}
 const first = (name: string) => name.split(' ')[0]!
 
 export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarning[]> {
@@ -24,95 +53,229 @@ export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarni
   const date = localDate(p.startAt, zone)
   const facts = await dayFacts(ctx, date, 1)
   const { from, to } = dayBounds(date, zone)
-  const visits = (await stopsBetween(ctx.tx, from, to)).filter(v => v.id !== p.visitId)
+  const visits = (await stopsBetween(ctx.tx, from, to)).filter((v) => v.id !== p.visitId)
   const promiseDate = p.promiseDate ?? date
-  const promise = p.promiseFrom && p.promiseTo ? { from: localToInstant(promiseDate, p.promiseFrom, zone), to: localToInstant(promiseDate, p.promiseTo, zone) } : null
+  const promise =
+    p.promiseFrom && p.promiseTo
+      ? {
+          from: localToInstant(promiseDate, p.promiseFrom, zone),
+          to: localToInstant(promiseDate, p.promiseTo, zone),
+        }
+      : null
   const warnings: VisitWarning[] = []
   // Whoever goes along must be free as well; the promise, the skills and the territory are a matter of the one who leads.
   for (const [i, id] of [p.technicianId, ...(p.crewIds ?? [])].entries()) {
     const person = await technicianById(ctx.tx, id)
-    if (!person) throw invalid(i === 0 ? 'technicianId' : `crewIds[${i - 1}]`, 'This person cannot be booked.')
+    if (!person)
+      throw invalid(i === 0 ? 'technicianId' : `crewIds[${i - 1}]`, 'This person cannot be booked.')
     const shift = facts.shift(person, date)
-    warnings.push(...visitWarnings({ technicianId: id, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 }, {
-      working: shift ? [shift] : [], timeOff: facts.blocks(person, date), ...(i === 0 ? { ...await territoryFacts(ctx, person, p.siteId), wanted: p.skills, skills: skillsOn(person, date), licences: person.licences.filter(l => l.until < date) } : {}),
-      others: visits.filter(o => o.technicianId === id || crewIds(o).includes(id)).map(o => ({ id: o.id, ...takenBy(o, ctx.now), label: `${o.customer}, ${localTime(Date.parse(o.startAt), zone)}` })),
-    }, i === 0 ? promise : null, first(person.name)))
+    warnings.push(
+      ...visitWarnings(
+        { technicianId: id, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 },
+        {
+          working: shift ? [shift] : [],
+          timeOff: facts.blocks(person, date),
+          ...(i === 0
+            ? {
+                ...(await territoryFacts(ctx, person, p.siteId)),
+                wanted: p.skills,
+                skills: skillsOn(person, date),
+                licences: person.licences.filter((l) => l.until < date),
+              }
+            : {}),
+          others: visits
+            .filter((o) => o.technicianId === id || crewIds(o).includes(id))
+            .map((o) => ({
+              id: o.id,
+              ...takenBy(o, ctx.now),
+              label: `${o.customer}, ${localTime(Date.parse(o.startAt), zone)}`,
+            })),
+        },
+        i === 0 ? promise : null,
+        first(person.name),
+      ),
+    )
   }
   const held = await heldByOthers(ctx, { ...p, callId: p.callId ?? null })
   return held ? [...warnings, { code: 'held', text: `this time is held by ${held}` }] : warnings
 }
 /** Who else holds that time for a caller at present, in words; empty when nobody does. */
-export async function heldByOthers(ctx: Ctx, p: { callId: string | null, technicianId: string, startAt: number, durationSeconds: number }): Promise<string> {
-  const held = (await heldAgainst(ctx, p.callId)).find(h => h.personId === p.technicianId && h.from < p.startAt + p.durationSeconds * 1000 && p.startAt < h.to)
+export async function heldByOthers(
+  ctx: Ctx,
+  p: { callId: string | null; technicianId: string; startAt: number; durationSeconds: number },
+): Promise<string> {
+  const held = (await heldAgainst(ctx, p.callId)).find(
+    (h) =>
+      h.personId === p.technicianId &&
+      h.from < p.startAt + p.durationSeconds * 1000 &&
+      p.startAt < h.to,
+  )
   return held ? `${held.by}, for ${held.summary || 'a caller'}` : ''
 }
-async function territoryFacts(ctx: Ctx, person: Technician, siteId?: string | null): Promise<{ territory?: string, serves?: string[] }> {
+async function territoryFacts(
+  ctx: Ctx,
+  person: Technician,
+  siteId?: string | null,
+): Promise<{ territory?: string; serves?: string[] }> {
   const site = siteId ? await siteById(ctx.tx, siteId) : null
   if (!site) return {}
   const areas = await territories(ctx.tx)
-  return { territory: territoryOf(site.postcode, areas)?.name, serves: areas.filter(a => person.territoryIds.includes(a.id)).map(a => a.name) }
+  return {
+    territory: territoryOf(site.postcode, areas)?.name,
+    serves: areas.filter((a) => person.territoryIds.includes(a.id)).map((a) => a.name),
+  }
 }
 /** Refuses a placement with warnings unless someone overrides them; the warnings are in the answer and in the trail. */
-export async function mayPlace(ctx: Ctx, warnings: VisitWarning[], override: boolean): Promise<void> {
-  const hard = warnings.filter(w => !SOFT_WARNINGS.includes(w.code))
-  if (hard.length && !override) throw new LedgerError('placement_warning', 409, `${hard.map(w => w.text).join('; ')}.`.replace(/^./, c => c.toUpperCase()), [], { warnings })
+export async function mayPlace(
+  ctx: Ctx,
+  warnings: VisitWarning[],
+  override: boolean,
+): Promise<void> {
+  const hard = warnings.filter((w) => !SOFT_WARNINGS.includes(w.code))
+  if (hard.length && !override)
+    throw new LedgerError(
+      'placement_warning',
+      409,
+      `${hard.map((w) => w.text).join('; ')}.`.replace(/^./, (c) => c.toUpperCase()),
+      [],
+      { warnings },
+    )
 }
 /**
  * The visit as it is, locked for a change, at the version that the asker saw. Everybody concerned is
  * locked before it: whose it is, who goes along, and `others` who are to have it.
  */
-async function changeable(ctx: Ctx, id: string, yours: { version: number }, others: readonly (string | null)[] = []): Promise<VisitRow> {
+async function changeable(
+  ctx: Ctx,
+  id: string,
+  yours: { version: number },
+  others: readonly (string | null)[] = [],
+): Promise<VisitRow> {
   const now = await boardVisit(ctx.tx, id)
   if (!now) throw notFound('visit')
   await lockPeople(ctx.tx, [now.technicianId, ...crewIds(now), ...others])
   const visit = await visitById(ctx.tx, id, true)
   if (!visit) throw notFound('visit')
-  if (visit.version !== yours.version) throw conflict('stale', 'Someone moved or changed this visit in the meantime.', { current: await shapeVisit(ctx, id), yours })
+  if (visit.version !== yours.version)
+    throw conflict('stale', 'Someone moved or changed this visit in the meantime.', {
+      current: await shapeVisit(ctx, id),
+      yours,
+    })
   return visit
 }
 /** What every change of a visit ends with: a word in the history, the work order's state, the visit as it is now. */
 async function changed(ctx: Ctx, visit: VisitRow, text: string, data?: object): Promise<Visit> {
   const work = (await workOrderById(ctx.tx, visit.workOrderId))!
-  await record(ctx, { subject: 'visit', id: visit.id, workOrderId: work.id, customerId: work.customerId, text, data })
+  await record(ctx, {
+    subject: 'visit',
+    id: visit.id,
+    workOrderId: work.id,
+    customerId: work.customerId,
+    text,
+    data,
+  })
   await refreshWorkOrder(ctx, work.id)
   return shapeVisit(ctx, visit.id)
 }
 
 export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>): Promise<Visit> {
-  const visit = await changeable(ctx, id, body, [body.technicianId, ...body.crewIds ?? []])
+  const visit = await changeable(ctx, id, body, [body.technicianId, ...(body.crewIds ?? [])])
   const startAt = body.startAt ? Date.parse(body.startAt) : null
-  if (visit.state !== 'planned' && (startAt === null || body.technicianId !== visit.technicianId)) throw conflict('started', 'This visit has started; it stays with its technician.')
+  if (visit.state !== 'planned' && (startAt === null || body.technicianId !== visit.technicianId))
+    throw conflict('started', 'This visit has started; it stays with its technician.')
   const row = (await boardVisit(ctx.tx, id))!
   const before = crewIds(row)
-  const crew = startAt === null || !body.technicianId ? [] : [...new Set(body.crewIds ?? before)].filter(c => c !== body.technicianId)
-  const same = body.technicianId === visit.technicianId && startAt === (visit.startAt ? Date.parse(visit.startAt) : null) && body.durationSeconds === visit.durationSeconds && crew.join() === before.join()
-  if (visit.locked && !same) throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
-  const warnings = body.technicianId && startAt !== null ? await checkPlacement(ctx, { visitId: id, technicianId: body.technicianId, crewIds: crew, startAt, durationSeconds: body.durationSeconds, promiseFrom: visit.promiseFrom, promiseTo: visit.promiseTo, promiseDate: visit.promiseDate, siteId: row.siteId, skills: [...(await skillsOfVisits(ctx.tx, [id])).get(id) ?? []] }) : []
+  const crew =
+    startAt === null || !body.technicianId
+      ? []
+      : [...new Set(body.crewIds ?? before)].filter((c) => c !== body.technicianId)
+  const same =
+    body.technicianId === visit.technicianId &&
+    startAt === (visit.startAt ? Date.parse(visit.startAt) : null) &&
+    body.durationSeconds === visit.durationSeconds &&
+    crew.join() === before.join()
+  if (visit.locked && !same)
+    throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
+  const warnings =
+    body.technicianId && startAt !== null
+      ? await checkPlacement(ctx, {
+          visitId: id,
+          technicianId: body.technicianId,
+          crewIds: crew,
+          startAt,
+          durationSeconds: body.durationSeconds,
+          promiseFrom: visit.promiseFrom,
+          promiseTo: visit.promiseTo,
+          promiseDate: visit.promiseDate,
+          siteId: row.siteId,
+          skills: [...((await skillsOfVisits(ctx.tx, [id])).get(id) ?? [])],
+        })
+      : []
   await mayPlace(ctx, warnings, body.override)
-  if (!(await moveVisit(ctx.tx, id, body.version, body.technicianId, startAt, body.durationSeconds))) throw conflict('stale', 'Someone moved this visit in the meantime.')
+  if (
+    !(await moveVisit(ctx.tx, id, body.version, body.technicianId, startAt, body.durationSeconds))
+  )
+    throw conflict('stale', 'Someone moved this visit in the meantime.')
   if (crew.join() !== before.join()) await setCrew(ctx.tx, id, crew)
-  if (startAt !== null && startAt !== (visit.startAt ? Date.parse(visit.startAt) : null)) await inviteAgain(ctx, id)
-  const names = await Promise.all([...(body.technicianId ? [body.technicianId] : []), ...crew].map(async p => (await technicianById(ctx.tx, p))!.name))
-  const when = startAt === null ? 'taken off the schedule' : `${localDate(startAt, ctx.company.timeZone)} ${localTime(startAt, ctx.company.timeZone)}`
-  return changed(ctx, visit, `Visit: ${when}${names.length ? `, ${names.join(' with ')}` : ''}${warnings.length ? ` in spite of: ${warnings.map(w => w.text).join('; ')}` : ''}`,
-    { startAt: { from: visit.startAt, to: body.startAt }, technicianId: { from: visit.technicianId, to: body.technicianId }, crewIds: { from: before, to: crew }, durationSeconds: { from: visit.durationSeconds, to: body.durationSeconds } })
+  if (startAt !== null && startAt !== (visit.startAt ? Date.parse(visit.startAt) : null))
+    await inviteAgain(ctx, id)
+  const names = await Promise.all(
+    [...(body.technicianId ? [body.technicianId] : []), ...crew].map(
+      async (p) => (await technicianById(ctx.tx, p))!.name,
+    ),
+  )
+  const when =
+    startAt === null
+      ? 'taken off the schedule'
+      : `${localDate(startAt, ctx.company.timeZone)} ${localTime(startAt, ctx.company.timeZone)}`
+  return changed(
+    ctx,
+    visit,
+    `Visit: ${when}${names.length ? `, ${names.join(' with ')}` : ''}${warnings.length ? ` in spite of: ${warnings.map((w) => w.text).join('; ')}` : ''}`,
+    {
+      startAt: { from: visit.startAt, to: body.startAt },
+      technicianId: { from: visit.technicianId, to: body.technicianId },
+      crewIds: { from: before, to: crew },
+      durationSeconds: { from: visit.durationSeconds, to: body.durationSeconds },
+    },
+  )
 }
 
 /** Two visits change places, in one act: either both move or neither. What is wrong with it is in the history of each. */
-export async function swapVisits(ctx: Ctx, body: Body<'swapVisits'>): Promise<Answer<'swapVisits'>> {
-  if (body.first.id === body.second.id) throw invalid('second', 'A visit cannot change places with itself.')
+export async function swapVisits(
+  ctx: Ctx,
+  body: Body<'swapVisits'>,
+): Promise<Answer<'swapVisits'>> {
+  if (body.first.id === body.second.id)
+    throw invalid('second', 'A visit cannot change places with itself.')
   const seen = [await boardVisit(ctx.tx, body.first.id), await boardVisit(ctx.tx, body.second.id)]
-  await lockPeople(ctx.tx, seen.flatMap(v => (v ? [v.technicianId, ...crewIds(v)] : [])))
-  const [a, b] = [await visitById(ctx.tx, body.first.id, true), await visitById(ctx.tx, body.second.id, true)]
+  await lockPeople(
+    ctx.tx,
+    seen.flatMap((v) => (v ? [v.technicianId, ...crewIds(v)] : [])),
+  )
+  const [a, b] = [
+    await visitById(ctx.tx, body.first.id, true),
+    await visitById(ctx.tx, body.second.id, true),
+  ]
   if (!a || !b) throw notFound('visit')
-  if (!a.startAt || !a.technicianId || !b.startAt || !b.technicianId) throw conflict('no_slot', 'Only visits that have a slot change places.')
-  const move = (v: typeof a, to: typeof a, version: number) => placeVisit(ctx, v.id, { version, technicianId: to.technicianId, startAt: to.startAt, durationSeconds: v.durationSeconds, override: true, crewIds: undefined })
+  if (!a.startAt || !a.technicianId || !b.startAt || !b.technicianId)
+    throw conflict('no_slot', 'Only visits that have a slot change places.')
+  const move = (v: typeof a, to: typeof a, version: number) =>
+    placeVisit(ctx, v.id, {
+      version,
+      technicianId: to.technicianId,
+      startAt: to.startAt,
+      durationSeconds: v.durationSeconds,
+      override: true,
+      crewIds: undefined,
+    })
   return { visits: [await move(a, b, body.first.version), await move(b, a, body.second.version)] }
 }
 /** A lock keeps a visit where it is, against people and against the planner. */
 export async function lockVisit(ctx: Ctx, id: string, body: Body<'lockVisit'>): Promise<Visit> {
   const visit = await changeable(ctx, id, body)
-  if (body.locked && (!visit.startAt || !visit.technicianId)) throw conflict('no_slot', 'A visit without a slot has nothing to be locked to.')
+  if (body.locked && (!visit.startAt || !visit.technicianId))
+    throw conflict('no_slot', 'A visit without a slot has nothing to be locked to.')
   await setLocked(ctx.tx, id, body.version, body.locked)
   return changed(ctx, visit, body.locked ? 'Visit locked where it is' : 'Visit unlocked')
 }
@@ -120,39 +283,104 @@ export async function lockVisit(ctx: Ctx, id: string, body: Body<'lockVisit'>): 
  * A further visit of the same work order: another one as long as this (a copy), or the rest of this one (a split), which becomes shorter by it.
  * It has no promise of its own yet. A technician may ask for one from the door, with the reason; the office finds its time.
  */
-export async function furtherVisit(ctx: Ctx, id: string, body: Body<'furtherVisit'>): Promise<Answer<'furtherVisit'>> {
+export async function furtherVisit(
+  ctx: Ctx,
+  id: string,
+  body: Body<'furtherVisit'>,
+): Promise<Answer<'furtherVisit'>> {
   // First whether it is theirs to see: a stale version would be answered with the visit as it is.
   const seen = await visitById(ctx.tx, id)
   if (!seen) throw notFound('visit')
   await lockPeople(ctx.tx, [seen.technicianId, body.technicianId])
   const work = await visibleWorkOrder(ctx, seen.workOrderId, true)
   const visit = await changeable(ctx, id, body, [body.technicianId])
-  if (work.cancelled || work.closed) throw conflict('closed', 'This work order is closed; it has no further visits.')
+  if (work.cancelled || work.closed)
+    throw conflict('closed', 'This work order is closed; it has no further visits.')
   const known = await visitById(ctx.tx, body.id)
-  if (known && known.workOrderId !== work.id) throw invalid('id', 'This identifier belongs to something else.')
+  if (known && known.workOrderId !== work.id)
+    throw invalid('id', 'This identifier belongs to something else.')
   if (known) return { visit: await shapeVisit(ctx, body.id), of: await shapeVisit(ctx, id) }
   const startAt = body.startAt ? Date.parse(body.startAt) : null
-  if (signedIn(ctx).role === 'technician' && (body.split || startAt !== null)) throw conflict('office_places', 'The office finds the time for it.')
-  if (body.split && visit.state !== 'planned') throw conflict('started', 'This visit has started: ask for a further one instead.')
-  if (body.split && visit.locked) throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
-  if (body.split && visit.durationSeconds - body.durationSeconds < 900) throw invalid('durationSeconds', 'Each part takes a quarter of an hour or more.')
-  if (body.technicianId && startAt !== null) await mayPlace(ctx, await checkPlacement(ctx, { visitId: null, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds }), body.override)
-  await insertVisit(ctx.tx, { id: body.id, workOrderId: work.id, technicianId: body.technicianId, startAt, durationSeconds: body.durationSeconds, promiseDate: null, promiseFrom: null, promiseTo: null, note: body.note || (body.split ? 'the rest of a visit that was split' : '') })
-  if (body.split) await moveVisit(ctx.tx, id, body.version, visit.technicianId, visit.startAt ? Date.parse(visit.startAt) : null, visit.durationSeconds - body.durationSeconds)
-  const of = await changed(ctx, visit, `${body.split ? 'Visit split' : 'A further visit'}${body.note ? `: ${body.note}` : ''}`)
+  if (signedIn(ctx).role === 'technician' && (body.split || startAt !== null))
+    throw conflict('office_places', 'The office finds the time for it.')
+  if (body.split && visit.state !== 'planned')
+    throw conflict('started', 'This visit has started: ask for a further one instead.')
+  if (body.split && visit.locked)
+    throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
+  if (body.split && visit.durationSeconds - body.durationSeconds < 900)
+    throw invalid('durationSeconds', 'Each part takes a quarter of an hour or more.')
+  if (body.technicianId && startAt !== null)
+    await mayPlace(
+      ctx,
+      await checkPlacement(ctx, {
+        visitId: null,
+        technicianId: body.technicianId,
+        startAt,
+        durationSeconds: body.durationSeconds,
+      }),
+      body.override,
+    )
+  await insertVisit(ctx.tx, {
+    id: body.id,
+    workOrderId: work.id,
+    technicianId: body.technicianId,
+    startAt,
+    durationSeconds: body.durationSeconds,
+    promiseDate: null,
+    promiseFrom: null,
+    promiseTo: null,
+    note: body.note || (body.split ? 'the rest of a visit that was split' : ''),
+  })
+  if (body.split)
+    await moveVisit(
+      ctx.tx,
+      id,
+      body.version,
+      visit.technicianId,
+      visit.startAt ? Date.parse(visit.startAt) : null,
+      visit.durationSeconds - body.durationSeconds,
+    )
+  const of = await changed(
+    ctx,
+    visit,
+    `${body.split ? 'Visit split' : 'A further visit'}${body.note ? `: ${body.note}` : ''}`,
+  )
   return { visit: await shapeVisit(ctx, body.id), of }
 }
 /** A visit that will not be, with its reason; and back. What was clocked or signed is never taken away with it. */
 export async function cancelVisit(ctx: Ctx, id: string, body: Body<'cancelVisit'>): Promise<Visit> {
   const visit = await changeable(ctx, id, body)
-  if (visit.state !== (body.cancelled ? 'planned' : 'cancelled')) throw conflict('not_now', body.cancelled ? 'Only a visit that has not begun is cancelled.' : 'This visit is not cancelled.')
+  if (visit.state !== (body.cancelled ? 'planned' : 'cancelled'))
+    throw conflict(
+      'not_now',
+      body.cancelled
+        ? 'Only a visit that has not begun is cancelled.'
+        : 'This visit is not cancelled.',
+    )
   // Its time may have been given to somebody else since.
   if (!body.cancelled && visit.technicianId && visit.startAt) {
     const { technicianId, durationSeconds, promiseDate, promiseFrom, promiseTo } = visit
     const crew = crewIds((await boardVisit(ctx.tx, id))!)
-    await mayPlace(ctx, await checkPlacement(ctx, { visitId: id, technicianId, crewIds: crew, startAt: Date.parse(visit.startAt), durationSeconds, promiseDate, promiseFrom, promiseTo }), body.override)
+    await mayPlace(
+      ctx,
+      await checkPlacement(ctx, {
+        visitId: id,
+        technicianId,
+        crewIds: crew,
+        startAt: Date.parse(visit.startAt),
+        durationSeconds,
+        promiseDate,
+        promiseFrom,
+        promiseTo,
+      }),
+      body.override,
+    )
   }
   await setVisitState(ctx.tx, id, body.cancelled ? 'cancelled' : 'planned', null, null)
   await inviteAgain(ctx, id)
-  return changed(ctx, visit, body.cancelled ? `Visit cancelled: ${body.reason || 'taken back'}` : 'Visit brought back')
+  return changed(
+    ctx,
+    visit,
+    body.cancelled ? `Visit cancelled: ${body.reason || 'taken back'}` : 'Visit brought back',
+  )
 }

@@ -18,32 +18,96 @@ export async function daySheets(ctx: Ctx, date: string, technicianId?: string): 
   // A technician prints their own day and nobody else's.
   const only = me.role === 'technician' ? me.id : technicianId
   const day = await schedule(ctx, date)
-  const time = (iso: string | number) => localTime(typeof iso === 'string' ? Date.parse(iso) : iso, ctx.company.timeZone)
-  const people = day.technicians.filter(t => (only ? t.id === only : day.visits.some(v => v.technicianId === t.id || v.crewIds.includes(t.id)) || t.working.length > 0))
+  const time = (iso: string | number) =>
+    localTime(typeof iso === 'string' ? Date.parse(iso) : iso, ctx.company.timeZone)
+  const people = day.technicians.filter((t) =>
+    only
+      ? t.id === only
+      : day.visits.some((v) => v.technicianId === t.id || v.crewIds.includes(t.id)) ||
+        t.working.length > 0,
+  )
   if (!people.length) throw notFound('technician')
-  const nameOf = (id: string | null) => day.technicians.find(t => t.id === id)?.name.split(' ')[0] ?? ''
-  const sheets = people.map(t => ({
-    name: t.name, day: sayDay(date), hours: t.working.map(w => `${time(w.from)}–${time(w.to)}`).join(', '), along: day.technicians.filter(x => x.goesWith === t.id).map(x => x.name.split(' ')[0]!),
-    stops: day.visits.filter(v => v.technicianId === t.id || v.crewIds.includes(t.id) || v.alongIds.includes(t.id)).map(v => ({
-      time: time(v.startAt!), until: time(Date.parse(v.startAt!) + v.durationSeconds * 1000), drive: v.driveSeconds && v.technicianId === t.id ? `${Math.round(v.driveSeconds / 60)} min drive` : '', number: v.number, title: `${v.title}${SAID[v.state] ? ` (${SAID[v.state]})` : ''}`, customer: v.customer,
-      place: [v.place, v.town].filter(Boolean).join(', '), promise: v.promiseFrom ? `${v.promiseFrom}–${v.promiseTo}` : '', contact: v.contact, notes: [v.officeNote, v.accessNote, v.note].filter(Boolean),
-      crew: [v.technicianId === t.id ? '' : `with ${nameOf(v.technicianId)}`, ...v.crewIds.filter(c => c !== t.id).map(c => `with ${nameOf(c)}`)].filter(Boolean).join(', '),
-    })),
-    other: t.timeOff.map(o => ({ time: `${time(o.from)}–${time(o.to)}`, text: o.reason })), home: t.homeAt ? `Home at about ${time(t.homeAt)}, ${hoursMinutes(t.homeDriveSeconds)} h drive.` : '',
+  const nameOf = (id: string | null) =>
+    day.technicians.find((t) => t.id === id)?.name.split(' ')[0] ?? ''
+  const sheets = people.map((t) => ({
+    name: t.name,
+    day: sayDay(date),
+    hours: t.working.map((w) => `${time(w.from)}–${time(w.to)}`).join(', '),
+    along: day.technicians.filter((x) => x.goesWith === t.id).map((x) => x.name.split(' ')[0]!),
+    stops: day.visits
+      .filter(
+        (v) => v.technicianId === t.id || v.crewIds.includes(t.id) || v.alongIds.includes(t.id),
+      )
+      .map((v) => ({
+        time: time(v.startAt!),
+        until: time(Date.parse(v.startAt!) + v.durationSeconds * 1000),
+        drive:
+          v.driveSeconds && v.technicianId === t.id
+            ? `${Math.round(v.driveSeconds / 60)} min drive`
+            : '',
+        number: v.number,
+        title: `${v.title}${SAID[v.state] ? ` (${SAID[v.state]})` : ''}`,
+        customer: v.customer,
+        place: [v.place, v.town].filter(Boolean).join(', '),
+        promise: v.promiseFrom ? `${v.promiseFrom}–${v.promiseTo}` : '',
+        contact: v.contact,
+        notes: [v.officeNote, v.accessNote, v.note].filter(Boolean),
+        crew: [
+          v.technicianId === t.id ? '' : `with ${nameOf(v.technicianId)}`,
+          ...v.crewIds.filter((c) => c !== t.id).map((c) => `with ${nameOf(c)}`),
+        ]
+          .filter(Boolean)
+          .join(', '),
+      })),
+    other: t.timeOff.map((o) => ({ time: `${time(o.from)}–${time(o.to)}`, text: o.reason })),
+    home: t.homeAt
+      ? `Home at about ${time(t.homeAt)}, ${hoursMinutes(t.homeDriveSeconds)} h drive.`
+      : '',
   }))
-  return new Raw('application/pdf', () => daySheetPdf(ctx.company.name, sheets, readFont), `day-sheets-${date}.pdf`)
+  return new Raw(
+    'application/pdf',
+    () => daySheetPdf(ctx.company.name, sheets, readFont),
+    `day-sheets-${date}.pdf`,
+  )
 }
 export async function workSheet(ctx: Ctx, id: string): Promise<Raw> {
   const visit = await visitById(ctx.tx, id)
   if (!visit) throw notFound('visit')
   const work = await visibleWorkOrder(ctx, visit.workOrderId)
-  const [customer, site, lines, thing] = [(await customerById(ctx.tx, work.customerId))!, (await siteById(ctx.tx, work.siteId))!, await linesOf(ctx.tx, work.id), work.equipmentId ? await equipmentById(ctx.tx, work.equipmentId) : null]
+  const [customer, site, lines, thing] = [
+    (await customerById(ctx.tx, work.customerId))!,
+    (await siteById(ctx.tx, work.siteId))!,
+    await linesOf(ctx.tx, work.id),
+    work.equipmentId ? await equipmentById(ctx.tx, work.equipmentId) : null,
+  ]
   const zone = ctx.company.timeZone
   const at = visit.startAt ? Date.parse(visit.startAt) : null
-  const pdf = () => workSheetPdf({
-    number: work.number, title: work.title, firm: ctx.company.name, when: at === null ? 'no time yet' : `${sayDay(localDate(at, zone))}, ${localTime(at, zone)}, ${hoursMinutes(visit.durationSeconds)} h`, who: visit.technician ?? 'nobody yet', customer: customer.name,
-    place: [site.name, site.line1, site.town, site.postcode].filter(Boolean).join(', '), contact: [work.contact.name, work.contact.phone || customer.phone].filter(Boolean).join(', '), problem: work.problem, notes: [site.accessNote, customer.officeNote].filter(Boolean),
-    equipment: thing ? [thing.category, thing.make, thing.serial].filter(Boolean).join(', ') : '', promise: visit.promiseFrom ? `${visit.promiseFrom}–${visit.promiseTo}` : '', lines: lines.map(l => ({ quantity: new Decimal(l.quantity).toString(), name: l.name })), answers: work.answers,
-  }, readFont)
+  const pdf = () =>
+    workSheetPdf(
+      {
+        number: work.number,
+        title: work.title,
+        firm: ctx.company.name,
+        when:
+          at === null
+            ? 'no time yet'
+            : `${sayDay(localDate(at, zone))}, ${localTime(at, zone)}, ${hoursMinutes(visit.durationSeconds)} h`,
+        who: visit.technician ?? 'nobody yet',
+        customer: customer.name,
+        place: [site.name, site.line1, site.town, site.postcode].filter(Boolean).join(', '),
+        contact: [work.contact.name, work.contact.phone || customer.phone]
+          .filter(Boolean)
+          .join(', '),
+        problem: work.problem,
+        notes: [site.accessNote, customer.officeNote].filter(Boolean),
+        equipment: thing
+          ? [thing.category, thing.make, thing.serial].filter(Boolean).join(', ')
+          : '',
+        promise: visit.promiseFrom ? `${visit.promiseFrom}–${visit.promiseTo}` : '',
+        lines: lines.map((l) => ({ quantity: new Decimal(l.quantity).toString(), name: l.name })),
+        answers: work.answers,
+      },
+      readFont,
+    )
   return new Raw('application/pdf', pdf, `work-sheet-${work.number}.pdf`)
 }

@@ -5,7 +5,13 @@ import { dayBounds, localDate, localTime, plusDays, sayDay } from '../../core/ti
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
 import { lockCompany } from '../calls/queries'
-import { customerById, customersByPhone, siteById, updateRow, type CustomerRow } from '../customers/queries'
+import {
+  customerById,
+  customersByPhone,
+  siteById,
+  updateRow,
+  type CustomerRow,
+} from '../customers/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { invitedTo, toldOfVisit } from '../messages/queries'
@@ -19,80 +25,163 @@ export type MessageKind = 'confirmation' | 'eve' | 'onWay' | 'late'
 /** From this hour on, tomorrow's customers are reminded by themselves, where the firm wants that. */
 const EVE_HOUR = 16
 const WORDS: Record<MessageKind, string> = {
-  confirmation: 'We come on {day}{window} for “{title}”, {place}. If that does not suit you, please ring {phone}.',
+  confirmation:
+    'We come on {day}{window} for “{title}”, {place}. If that does not suit you, please ring {phone}.',
   eve: '{when}{window}, {who} comes to you for “{title}”. If something has come up, please ring {phone}.',
   onWay: '{who} is on the way to you and should arrive at about {time}.',
   late: 'We promised to be with you{window} and will be later than that: {who} should arrive at about {time}. We are sorry; if that does not suit you, please ring {phone}.',
 }
-export const wordsOf = (ctx: Ctx): Record<MessageKind, string> => ({ ...WORDS, ...Object.fromEntries(Object.keys(WORDS).flatMap(k => (ctx.company.wording[`visit_${k}`] ? [[k, ctx.company.wording[`visit_${k}`]!]] : []))) })
+export const wordsOf = (ctx: Ctx): Record<MessageKind, string> => ({
+  ...WORDS,
+  ...Object.fromEntries(
+    Object.keys(WORDS).flatMap((k) =>
+      ctx.company.wording[`visit_${k}`] ? [[k, ctx.company.wording[`visit_${k}`]!]] : [],
+    ),
+  ),
+})
 
 async function about(ctx: Ctx, visit: VisitRow) {
   const work = (await workOrderById(ctx.tx, visit.workOrderId))!
-  return { visit, work, customer: (await customerById(ctx.tx, work.customerId))!, site: (await siteById(ctx.tx, work.siteId))! }
+  return {
+    visit,
+    work,
+    customer: (await customerById(ctx.tx, work.customerId))!,
+    site: (await siteById(ctx.tx, work.siteId))!,
+  }
 }
 type About = Awaited<ReturnType<typeof about>>
-function wayTo(customer: CustomerRow, work: WorkOrderRow): { channel: 'mail' | 'text' | 'none', to: string[] } {
+function wayTo(
+  customer: CustomerRow,
+  work: WorkOrderRow,
+): { channel: 'mail' | 'text' | 'none'; to: string[] } {
   const phone = work.contact.phone || customer.phone
   const mails = [customer.email, customer.email2].filter(Boolean)
   if (customer.textConsent === 'yes' && phone) return { channel: 'text', to: [phone] }
-  return customer.mailConsent !== 'no' && mails.length ? { channel: 'mail', to: mails } : { channel: 'none', to: phone ? [phone] : [] }
+  return customer.mailConsent !== 'no' && mails.length
+    ? { channel: 'mail', to: mails }
+    : { channel: 'none', to: phone ? [phone] : [] }
 }
 function fill(ctx: Ctx, kind: MessageKind, a: About, at: number): string {
   const date = a.visit.promiseDate ?? localDate(at, ctx.company.timeZone)
   const facts: Record<string, string> = {
-    name: a.customer.name, title: a.work.title, day: sayDay(date), window: a.visit.promiseFrom ? ` between ${a.visit.promiseFrom} and ${a.visit.promiseTo}` : '', when: date === plusDays(ctx.today, 1) ? `Tomorrow, ${sayDay(date)}` : `On ${sayDay(date)}`, time: localTime(at, ctx.company.timeZone), who: a.visit.technician?.split(' ')[0] ?? 'Our technician',
-    place: [a.site.line1, a.site.town].filter(Boolean).join(', '), phone: ctx.company.phone, company: ctx.company.name,
+    name: a.customer.name,
+    title: a.work.title,
+    day: sayDay(date),
+    window: a.visit.promiseFrom ? ` between ${a.visit.promiseFrom} and ${a.visit.promiseTo}` : '',
+    when: date === plusDays(ctx.today, 1) ? `Tomorrow, ${sayDay(date)}` : `On ${sayDay(date)}`,
+    time: localTime(at, ctx.company.timeZone),
+    who: a.visit.technician?.split(' ')[0] ?? 'Our technician',
+    place: [a.site.line1, a.site.town].filter(Boolean).join(', '),
+    phone: ctx.company.phone,
+    company: ctx.company.name,
   }
   return wordsOf(ctx)[kind].replace(/\{(\w+)\}/g, (whole, key: string) => facts[key] ?? whole)
 }
-const SUBJECT: Record<MessageKind, string> = { confirmation: 'your appointment', eve: 'your appointment is near', onWay: 'we are on the way', late: 'we are running late' }
-const asMail = (ctx: Ctx, a: About, text: string) => `Dear ${a.customer.name},\n\n${text}\n\n${ctx.company.name}`
+const SUBJECT: Record<MessageKind, string> = {
+  confirmation: 'your appointment',
+  eve: 'your appointment is near',
+  onWay: 'we are on the way',
+  late: 'we are running late',
+}
+const asMail = (ctx: Ctx, a: About, text: string) =>
+  `Dear ${a.customer.name},\n\n${text}\n\n${ctx.company.name}`
 
 /** Sends one, by the way that the customer wants; says who has to be rung where there is none. */
-async function send(ctx: Ctx, kind: MessageKind, a: About, at: number): Promise<'mail' | 'text' | 'none'> {
+async function send(
+  ctx: Ctx,
+  kind: MessageKind,
+  a: About,
+  at: number,
+): Promise<'mail' | 'text' | 'none'> {
   const way = wayTo(a.customer, a.work)
   const text = fill(ctx, kind, a, at)
   const of = { kind: `visit_${kind}`, customerId: a.customer.id, visitId: a.visit.id }
   if (way.channel === 'text') await queueText(ctx, { ...of, to: way.to[0]!, body: text })
-  if (way.channel === 'mail') await queueMail(ctx, { ...of, invoiceId: null, to: way.to, subject: `${ctx.company.name}: ${SUBJECT[kind]}`, body: asMail(ctx, a, text), attach: 'none' })
+  if (way.channel === 'mail')
+    await queueMail(ctx, {
+      ...of,
+      invoiceId: null,
+      to: way.to,
+      subject: `${ctx.company.name}: ${SUBJECT[kind]}`,
+      body: asMail(ctx, a, text),
+      attach: 'none',
+    })
   return way.channel
 }
 /** The confirmation of a booking that has its time. */
 export async function confirmVisit(ctx: Ctx, visitId: string): Promise<void> {
   const visit = (await visitById(ctx.tx, visitId))!
-  if (ctx.company.visitMessages.confirmation && visit.startAt && visit.technicianId) await send(ctx, 'confirmation', await about(ctx, visit), Date.parse(visit.startAt))
+  if (ctx.company.visitMessages.confirmation && visit.startAt && visit.technicianId)
+    await send(ctx, 'confirmation', await about(ctx, visit), Date.parse(visit.startAt))
 }
 /** Told once for a visit: a clock that is pressed twice tells nobody twice. */
 export async function tellOnWay(ctx: Ctx, visit: VisitRow, arriveAt: number): Promise<void> {
-  if (ctx.company.visitMessages.onWay && !(await toldOfVisit(ctx.tx, 'visit_onWay', [visit.id])).size) await send(ctx, 'onWay', await about(ctx, visit), Math.ceil(arriveAt / 300_000) * 300_000)
+  if (
+    ctx.company.visitMessages.onWay &&
+    !(await toldOfVisit(ctx.tx, 'visit_onWay', [visit.id])).size
+  )
+    await send(ctx, 'onWay', await about(ctx, visit), Math.ceil(arriveAt / 300_000) * 300_000)
 }
-async function tomorrows(ctx: Ctx, date: string): Promise<{ a: About, at: number, told: boolean }[]> {
+async function tomorrows(
+  ctx: Ctx,
+  date: string,
+): Promise<{ a: About; at: number; told: boolean }[]> {
   const { from, to } = dayBounds(date, ctx.company.timeZone)
-  const rows = (await visitsBetween(ctx.tx, from, to)).filter(v => v.state === 'planned' && v.technicianId)
-  const told = await toldOfVisit(ctx.tx, 'visit_eve', rows.map(r => r.id))
+  const rows = (await visitsBetween(ctx.tx, from, to)).filter(
+    (v) => v.state === 'planned' && v.technicianId,
+  )
+  const told = await toldOfVisit(
+    ctx.tx,
+    'visit_eve',
+    rows.map((r) => r.id),
+  )
   const out: Awaited<ReturnType<typeof tomorrows>> = []
-  for (const r of rows) out.push({ a: await about(ctx, (await visitById(ctx.tx, r.id))!), at: Date.parse(r.startAt!), told: told.has(r.id) })
+  for (const r of rows)
+    out.push({
+      a: await about(ctx, (await visitById(ctx.tx, r.id))!),
+      at: Date.parse(r.startAt!),
+      told: told.has(r.id),
+    })
   return out
 }
-const asReminders = (ctx: Ctx, date: string, all: Awaited<ReturnType<typeof tomorrows>>): Answer<'reminders'> => ({
-  date, items: all.map(({ a, at, told }) => {
+const asReminders = (
+  ctx: Ctx,
+  date: string,
+  all: Awaited<ReturnType<typeof tomorrows>>,
+): Answer<'reminders'> => ({
+  date,
+  items: all.map(({ a, at, told }) => {
     const way = wayTo(a.customer, a.work)
-    return { visitId: a.visit.id, customer: a.customer.name, when: localTime(at, ctx.company.timeZone), channel: way.channel, to: way.to.join(', '), body: fill(ctx, 'eve', a, at), told }
+    return {
+      visitId: a.visit.id,
+      customer: a.customer.name,
+      when: localTime(at, ctx.company.timeZone),
+      channel: way.channel,
+      to: way.to.join(', '),
+      body: fill(ctx, 'eve', a, at),
+      told,
+    }
   }),
 })
-export const reminders = async (ctx: Ctx, date: string): Promise<Answer<'reminders'>> => asReminders(ctx, date, await tomorrows(ctx, date))
+export const reminders = async (ctx: Ctx, date: string): Promise<Answer<'reminders'>> =>
+  asReminders(ctx, date, await tomorrows(ctx, date))
 export async function sendReminders(ctx: Ctx, date: string): Promise<Answer<'reminders'>> {
   if (date < ctx.today) throw conflict('past', 'That day has passed.')
   // One at a time: two who press at once, or the clock and a person, must not both find that nobody was told.
   await lockCompany(ctx.tx)
   const all = await tomorrows(ctx, date)
   // Whoever has to be rung stays untold: nobody has told them yet.
-  for (const one of all) if (!one.told) one.told = await send(ctx, 'eve', one.a, one.at) !== 'none'
+  for (const one of all)
+    if (!one.told) one.told = (await send(ctx, 'eve', one.a, one.at)) !== 'none'
   return asReminders(ctx, date, all)
 }
 /** In the afternoon, tomorrow's: each once, however often it is asked. */
 export async function remindTomorrow(ctx: Ctx): Promise<void> {
-  if (ctx.company.visitMessages.eve && Number(localTime(ctx.now, ctx.company.timeZone).slice(0, 2)) >= EVE_HOUR) await sendReminders(ctx, plusDays(ctx.today, 1))
+  if (
+    ctx.company.visitMessages.eve &&
+    Number(localTime(ctx.now, ctx.company.timeZone).slice(0, 2)) >= EVE_HOUR
+  )
+    await sendReminders(ctx, plusDays(ctx.today, 1))
 }
 
 /** What would be said to whom now, before anybody says it. */
@@ -100,51 +189,113 @@ export async function noticeOf(ctx: Ctx, id: string): Promise<Answer<'visitNotic
   const visit = await visitById(ctx.tx, id)
   if (!visit || !visit.startAt) throw notFound('visit with a slot')
   const a = await about(ctx, visit)
-  const board = (await schedule(ctx, visit.promiseDate ?? undefined)).visits.find(v => v.id === id)
-  const expected = board?.arriveAt ? Math.ceil(Date.parse(board.arriveAt) / 300_000) * 300_000 : Date.parse(visit.startAt)
+  const board = (await schedule(ctx, visit.promiseDate ?? undefined)).visits.find(
+    (v) => v.id === id,
+  )
+  const expected = board?.arriveAt
+    ? Math.ceil(Date.parse(board.arriveAt) / 300_000) * 300_000
+    : Date.parse(visit.startAt)
   const late = board?.atRisk ?? false
   const text = fill(ctx, late ? 'late' : 'confirmation', a, expected)
   return {
-    visitId: id, customer: a.customer.name, phone: a.work.contact.phone || a.customer.phone, to: [a.customer.email, a.customer.email2].filter(Boolean), mails: a.customer.mailConsent !== 'no', texts: a.customer.textConsent === 'yes', late,
-    subject: `${ctx.company.name}: ${late ? 'we are running late' : 'when we come'}`, body: asMail(ctx, a, text), text,
+    visitId: id,
+    customer: a.customer.name,
+    phone: a.work.contact.phone || a.customer.phone,
+    to: [a.customer.email, a.customer.email2].filter(Boolean),
+    mails: a.customer.mailConsent !== 'no',
+    texts: a.customer.textConsent === 'yes',
+    late,
+    subject: `${ctx.company.name}: ${late ? 'we are running late' : 'when we come'}`,
+    body: asMail(ctx, a, text),
+    text,
   }
 }
-export async function tell(ctx: Ctx, id: string, body: Body<'tellCustomer'>): Promise<Answer<'tellCustomer'>> {
+export async function tell(
+  ctx: Ctx,
+  id: string,
+  body: Body<'tellCustomer'>,
+): Promise<Answer<'tellCustomer'>> {
   const notice = await noticeOf(ctx, id)
   const { visit, work } = await about(ctx, (await visitById(ctx.tx, id))!)
-  const note = (text: string) => record(ctx, { subject: 'visit', id, workOrderId: work.id, customerId: work.customerId, text })
+  const note = (text: string) =>
+    record(ctx, { subject: 'visit', id, workOrderId: work.id, customerId: work.customerId, text })
   const what = notice.late ? 'that the visit will be late' : 'when the visit is'
   if (body.spoken) {
     await note(`Told by telephone: ${body.spoken}`)
     return { ok: true }
   }
   if (body.channel === 'text') {
-    if (!notice.texts) throw conflict('no_texts', 'This customer has not agreed to texts. Ring them, or write a mail.', { phone: notice.phone })
+    if (!notice.texts)
+      throw conflict(
+        'no_texts',
+        'This customer has not agreed to texts. Ring them, or write a mail.',
+        { phone: notice.phone },
+      )
     const to = formatPhone(body.to[0] ?? notice.phone, ctx.company.country)
-    if (!/\d{7}/.test(to.replace(/\D/g, ''))) throw invalid('to', 'Write the number that it goes to.')
-    await queueText(ctx, { kind: notice.late ? 'visit_late' : 'visit_notice', customerId: work.customerId, visitId: visit.id, to, body: (body.body || notice.text).slice(0, 600) })
+    if (!/\d{7}/.test(to.replace(/\D/g, '')))
+      throw invalid('to', 'Write the number that it goes to.')
+    await queueText(ctx, {
+      kind: notice.late ? 'visit_late' : 'visit_notice',
+      customerId: work.customerId,
+      visitId: visit.id,
+      to,
+      body: (body.body || notice.text).slice(0, 600),
+    })
     await note(`Told by text ${what}`)
     return { ok: true }
   }
-  if (!notice.mails) throw conflict('no_mails', 'This customer wants no mails. Ring them instead.', { phone: notice.phone })
+  if (!notice.mails)
+    throw conflict('no_mails', 'This customer wants no mails. Ring them instead.', {
+      phone: notice.phone,
+    })
   if (body.to.length === 0) throw invalid('to', 'Write to whom it goes.')
-  if (body.to.some(t => !/^[^@\s]+@[^@\s]+\.[^@\s]+$/.test(t))) throw invalid('to', 'This is not a mail address.')
-  await queueMail(ctx, { kind: notice.late ? 'visit_late' : 'visit_notice', customerId: work.customerId, visitId: visit.id, invoiceId: null, to: body.to, subject: body.subject || notice.subject, body: body.body || notice.body, attach: 'none' })
+  if (body.to.some((t) => !/^[^@\s]+@[^@\s]+\.[^@\s]+$/.test(t)))
+    throw invalid('to', 'This is not a mail address.')
+  await queueMail(ctx, {
+    kind: notice.late ? 'visit_late' : 'visit_notice',
+    customerId: work.customerId,
+    visitId: visit.id,
+    invoiceId: null,
+    to: body.to,
+    subject: body.subject || notice.subject,
+    body: body.body || notice.body,
+    attach: 'none',
+  })
   await note(`Told by mail ${what}`)
   return { ok: true }
 }
 /** A visit as an invitation to whoever keeps a calendar: a tenant, a caretaker, a subcontractor. */
-export async function invite(ctx: Ctx, id: string, body: Body<'inviteToVisit'>): Promise<Answer<'inviteToVisit'>> {
+export async function invite(
+  ctx: Ctx,
+  id: string,
+  body: Body<'inviteToVisit'>,
+): Promise<Answer<'inviteToVisit'>> {
   const visit = await visitById(ctx.tx, id)
   if (!visit || !visit.startAt) throw notFound('visit with a slot')
   const a = await about(ctx, visit)
   // Written now to say early what is wrong with it; the mail carries it as it is when it leaves.
   await writeInvitation(ctx, id, body.to)
   await queueInvitation(ctx, a, body.to, fill(ctx, 'confirmation', a, Date.parse(visit.startAt)))
-  await record(ctx, { subject: 'visit', id, workOrderId: a.work.id, customerId: a.customer.id, text: `Invitation sent to ${body.to.join(', ')}` })
+  await record(ctx, {
+    subject: 'visit',
+    id,
+    workOrderId: a.work.id,
+    customerId: a.customer.id,
+    text: `Invitation sent to ${body.to.join(', ')}`,
+  })
   return { ok: true }
 }
-const queueInvitation = (ctx: Ctx, a: About, to: string[], body: string) => queueMail(ctx, { kind: 'visit_invitation', customerId: a.customer.id, visitId: a.visit.id, invoiceId: null, to, subject: `${ctx.company.name}: ${a.work.title}, ${sayDay(localDate(Date.parse(a.visit.startAt!), ctx.company.timeZone))}`, body, attach: 'invitation' })
+const queueInvitation = (ctx: Ctx, a: About, to: string[], body: string) =>
+  queueMail(ctx, {
+    kind: 'visit_invitation',
+    customerId: a.customer.id,
+    visitId: a.visit.id,
+    invoiceId: null,
+    to,
+    subject: `${ctx.company.name}: ${a.work.title}, ${sayDay(localDate(Date.parse(a.visit.startAt!), ctx.company.timeZone))}`,
+    body,
+    attach: 'invitation',
+  })
 /** Whoever was invited hears of the new time, or that it will not be: their calendar follows (RFC 5546, REQUEST and CANCEL). */
 export async function inviteAgain(ctx: Ctx, id: string): Promise<void> {
   const to = await invitedTo(ctx.tx, id)
@@ -152,14 +303,27 @@ export async function inviteAgain(ctx: Ctx, id: string): Promise<void> {
   if (!visit?.startAt) return
   const a = await about(ctx, visit)
   const day = sayDay(localDate(Date.parse(visit.startAt), ctx.company.timeZone))
-  await queueInvitation(ctx, a, to, visit.state === 'cancelled' ? `Our visit on ${day} for “${a.work.title}” will not be.` : `Our visit for “${a.work.title}” is now on ${day} at ${localTime(Date.parse(visit.startAt), ctx.company.timeZone)}.`)
+  await queueInvitation(
+    ctx,
+    a,
+    to,
+    visit.state === 'cancelled'
+      ? `Our visit on ${day} for “${a.work.title}” will not be.`
+      : `Our visit for “${a.work.title}” is now on ${day} at ${localTime(Date.parse(visit.startAt), ctx.company.timeZone)}.`,
+  )
 }
 /** STOP, and the like, ends texts to that number: whoever it belongs to is not texted again. */
 export async function textIn(ctx: Ctx, body: Body<'textIn'>): Promise<Answer<'textIn'>> {
   const stop = /^\s*(stop|end|quit|cancel|unsubscribe)\b/i.test(body.text)
   for (const c of await customersByPhone(ctx.tx, formatPhone(body.from, ctx.company.country))) {
-    if (stop && c.textConsent !== 'no') await updateRow(ctx.tx, 'customers', c.id, c.version, { textConsent: 'no' })
-    await record(ctx, { subject: 'customer', id: c.id, customerId: c.id, text: stop ? 'Texted STOP: no more texts' : `Texted: ${body.text}` })
+    if (stop && c.textConsent !== 'no')
+      await updateRow(ctx.tx, 'customers', c.id, c.version, { textConsent: 'no' })
+    await record(ctx, {
+      subject: 'customer',
+      id: c.id,
+      customerId: c.id,
+      text: stop ? 'Texted STOP: no more texts' : `Texted: ${body.text}`,
+    })
   }
   return { ok: true }
 }

@@ -14,33 +14,106 @@ export type Forecast = Prediction & { driveSeconds: number }
 const iso = (ms: number) => new Date(ms).toISOString()
 
 /** All of them at once: what they want of skills and where they lie is asked for once. */
-export async function shapeVisits(ctx: Ctx, rows: readonly BoardVisit[], forecast: ReadonlyMap<string, Forecast> = new Map()): Promise<Visit[]> {
+export async function shapeVisits(
+  ctx: Ctx,
+  rows: readonly BoardVisit[],
+  forecast: ReadonlyMap<string, Forecast> = new Map(),
+): Promise<Visit[]> {
   const zone = ctx.company.timeZone
-  const [areas, wants, people] = [await territories(ctx.tx), await skillsOfVisits(ctx.tx, rows.map(r => r.id)), new Map((await technicians(ctx.tx)).map(p => [p.id, p]))]
+  const [areas, wants, people] = [
+    await territories(ctx.tx),
+    await skillsOfVisits(
+      ctx.tx,
+      rows.map((r) => r.id),
+    ),
+    new Map((await technicians(ctx.tx)).map((p) => [p.id, p])),
+  ]
   return rows.map((v) => {
     const p = forecast.get(v.id)
-    const promise = (at: string | null) => (v.promiseDate && at ? iso(localToInstant(v.promiseDate, at, zone)) : null)
+    const promise = (at: string | null) =>
+      v.promiseDate && at ? iso(localToInstant(v.promiseDate, at, zone)) : null
     const skills = [...(wants.get(v.id) ?? [])]
     const territory = territoryOf(v.postcode, areas)
     const person = v.technicianId ? people.get(v.technicianId) : undefined
     // What does not fit is said, never hidden: somebody may well have meant it so.
-    const foreign = person && territory && person.territoryIds.length > 0 && !person.territoryIds.includes(territory.id)
-    const date = v.startAt ? localDate(Date.parse(v.startAt), zone) : v.promiseDate ?? ctx.today
-    const lacking = person ? skills.filter(s => !skillsOn(person, date).includes(s)) : []
-    const over = person ? lacking.flatMap(s => ended(person, s, date) ?? []) : []
-    const misfit = [foreign && `${territory.name} is not served by ${person.name.split(' ')[0]}`, lacking.length > 0 && `wants ${lacking.join(', ')}`, ...over.map(l => `licence for ${l.skill} ended on ${sayDay(l.until)}`)].filter(Boolean).join('; ')
+    const foreign =
+      person &&
+      territory &&
+      person.territoryIds.length > 0 &&
+      !person.territoryIds.includes(territory.id)
+    const date = v.startAt ? localDate(Date.parse(v.startAt), zone) : (v.promiseDate ?? ctx.today)
+    const lacking = person ? skills.filter((s) => !skillsOn(person, date).includes(s)) : []
+    const over = person ? lacking.flatMap((s) => ended(person, s, date) ?? []) : []
+    const misfit = [
+      foreign && `${territory.name} is not served by ${person.name.split(' ')[0]}`,
+      lacking.length > 0 && `wants ${lacking.join(', ')}`,
+      ...over.map((l) => `licence for ${l.skill} ended on ${sayDay(l.until)}`),
+    ]
+      .filter(Boolean)
+      .join('; ')
     return {
-      id: v.id, version: v.version, workOrderId: v.workOrderId, number: v.number, title: v.title, kind: v.kind, customer: v.customer, siteId: v.siteId, place: [v.site, v.line1].filter(Boolean).join(', '), town: v.town, technicianId: v.technicianId,
-      startAt: v.startAt, durationSeconds: v.durationSeconds, state: v.state, promiseDate: v.promiseDate, promiseFrom: v.promiseFrom, promiseTo: v.promiseTo, promiseStart: promise(v.promiseFrom), promiseEnd: promise(v.promiseTo),
-      driveSeconds: p?.driveSeconds ?? 0, arriveAt: p ? iso(p.arriveAt) : null, finishAt: p ? iso(p.finishAt) : null, atRisk: p?.atRisk ?? false, lateSeconds: p?.lateSeconds ?? 0, net: v.net ? minorToDecimal(v.net, ctx.company.currency) : '',
-      waiting: v.startAt && v.technicianId ? '' : waiting(ctx, v), locked: Boolean(v.locked), note: v.note, crewIds: crewIds(v), alongIds: [], contact: v.contact, accessNote: v.accessNote, officeNote: v.officeNote, quote: v.quote ?? '', territory: territory?.name ?? '', skills, misfit, lat: v.lat, lon: v.lon,
+      id: v.id,
+      version: v.version,
+      workOrderId: v.workOrderId,
+      number: v.number,
+      title: v.title,
+      kind: v.kind,
+      customer: v.customer,
+      siteId: v.siteId,
+      place: [v.site, v.line1].filter(Boolean).join(', '),
+      town: v.town,
+      technicianId: v.technicianId,
+      startAt: v.startAt,
+      durationSeconds: v.durationSeconds,
+      state: v.state,
+      promiseDate: v.promiseDate,
+      promiseFrom: v.promiseFrom,
+      promiseTo: v.promiseTo,
+      promiseStart: promise(v.promiseFrom),
+      promiseEnd: promise(v.promiseTo),
+      driveSeconds: p?.driveSeconds ?? 0,
+      arriveAt: p ? iso(p.arriveAt) : null,
+      finishAt: p ? iso(p.finishAt) : null,
+      atRisk: p?.atRisk ?? false,
+      lateSeconds: p?.lateSeconds ?? 0,
+      net: v.net ? minorToDecimal(v.net, ctx.company.currency) : '',
+      waiting: v.startAt && v.technicianId ? '' : waiting(ctx, v),
+      locked: Boolean(v.locked),
+      note: v.note,
+      crewIds: crewIds(v),
+      alongIds: [],
+      contact: v.contact,
+      accessNote: v.accessNote,
+      officeNote: v.officeNote,
+      quote: v.quote ?? '',
+      territory: territory?.name ?? '',
+      skills,
+      misfit,
+      lat: v.lat,
+      lon: v.lon,
     }
   })
 }
-export const shapeVisit = async (ctx: Ctx, id: string): Promise<Visit> => (await shapeVisits(ctx, [(await boardVisit(ctx.tx, id))!]))[0]!
+export const shapeVisit = async (ctx: Ctx, id: string): Promise<Visit> =>
+  (await shapeVisits(ctx, [(await boardVisit(ctx.tx, id))!]))[0]!
 function waiting(ctx: Ctx, v: BoardVisit): string {
   const since = Math.round((ctx.now - Date.parse(v.createdAt)) / 60_000)
-  const ago = since < 60 ? `${since} min` : since < 1440 ? `${Math.round(since / 60)} h` : Math.round(since / 1440) === 1 ? '1 day' : `${Math.round(since / 1440)} days`
-  const wanted = v.promiseDate ? (v.promiseDate === ctx.today ? 'promised today' : v.promiseDate < ctx.today ? `promised for ${sayDay(v.promiseDate)}, which has passed` : `promised for ${sayDay(v.promiseDate)}`) : 'no day promised'
-  return v.note ? `A further visit: ${v.note}; ${wanted}`.slice(0, 200) : `Called ${ago} ago, ${wanted}`
+  const ago =
+    since < 60
+      ? `${since} min`
+      : since < 1440
+        ? `${Math.round(since / 60)} h`
+        : Math.round(since / 1440) === 1
+          ? '1 day'
+          : `${Math.round(since / 1440)} days`
+  const wanted = v.promiseDate
+    ? v.promiseDate === ctx.today
+      ? 'promised today'
+      : v.promiseDate < ctx.today
+        ? `promised for ${sayDay(v.promiseDate)}, which has passed`
+        : `promised for ${sayDay(v.promiseDate)}`
+    : 'no day promised'
+  return v.note
+    ? `A further visit: ${v.note}; ${wanted}`.slice(0, 200)
+    : `Called ${ago} ago, ${wanted}`
 }

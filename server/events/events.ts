@@ -21,7 +21,7 @@ export function emit(tx: Tx, event: NewEvent): void {
   const events = [event]
   waiting.set(tx, events)
   tx.beforeCommit(async () => {
-    const once = [...new Map(events.map(e => [keyOf(e), e])).values()]
+    const once = [...new Map(events.map((e) => [keyOf(e), e])).values()]
     const written = await insertEvents(tx, once, Date.now())
     tx.afterCommit(() => written.forEach(deliver))
   })
@@ -71,8 +71,7 @@ export function followEvents(): () => void {
         last = await lastEvent(tx)
       })
       void next()
-    }
-    catch {
+    } catch {
       if (!stopped) timer = setTimeout(begin, AFTER_TROUBLE_MS)
     }
   }
@@ -80,8 +79,7 @@ export function followEvents(): () => void {
     let wait = EVERY_MS
     try {
       await inBackground(read)
-    }
-    catch (error) {
+    } catch (error) {
       wait = AFTER_TROUBLE_MS
       log.warn({ err: (error as Error).message }, 'events')
     }

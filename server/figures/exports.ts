@@ -12,7 +12,10 @@ import { EXPORTS, rowsFor } from './exports.queries'
 /** The whole ledger; the postings of an entry follow each other. */
 export async function* journal(ctx: Ctx): AsyncGenerator<string> {
   const { currency } = ctx.company
-  yield writeJournalHead(Object.values(ACCOUNTS).map(a => a.name), currency)
+  yield writeJournalHead(
+    Object.values(ACCOUNTS).map((a) => a.name),
+    currency,
+  )
   let id = 0
   let entry: JournalEntry | null = null
   for await (const row of journalRows(ctx.tx)) {
@@ -28,12 +31,14 @@ export async function* journal(ctx: Ctx): AsyncGenerator<string> {
 /** A table, with the firm's own fields as further columns. */
 export async function* table(ctx: Ctx, name: string): AsyncGenerator<string> {
   const what = EXPORTS[name]!
-  const fields = (await customFields(ctx.tx)).filter(f => f.subject === what.fieldsOf)
-  yield writeCsv([[...what.columns, ...fields.map(f => f.name)]])
+  const fields = (await customFields(ctx.tx)).filter((f) => f.subject === what.fieldsOf)
+  yield writeCsv([[...what.columns, ...fields.map((f) => f.name)]])
   const said = (column: string, value: string | number | null | undefined) =>
-    what.money.has(column) ? minorToDecimal(Number(value), ctx.company.currency) : value ?? null
+    what.money.has(column) ? minorToDecimal(Number(value), ctx.company.currency) : (value ?? null)
   for await (const row of rowsFor(ctx.tx, what)) {
     const own = json<Record<string, string>>(row.custom ?? '{}')
-    yield writeCsv([[...what.columns.map(c => said(c, row[c])), ...fields.map(f => own[f.id] ?? '')]])
+    yield writeCsv([
+      [...what.columns.map((c) => said(c, row[c])), ...fields.map((f) => own[f.id] ?? '')],
+    ])
   }
 }

@@ -2,8 +2,22 @@
 import { sqlInstant, type Tx } from '../db/pool'
 import { allBeginning, wordsOf } from '../db/search.queries'
 
-export const runRow = (tx: Tx, today: string, from: number, to: number) => tx.row<{ calls: number, lateCalls: number, visits: number, noSlot: number, onSite: number, toBill: number, toBillSum: number, unpaid: number, unpaidSum: number, late: number, quotes: number, quotesSum: number }>(
-  `SELECT (SELECT COUNT(*) FROM calls WHERE state = 'open' OR (state = 'put_off' AND call_back_on <= ?)) AS calls,
+export const runRow = (tx: Tx, today: string, from: number, to: number) =>
+  tx.row<{
+    calls: number
+    lateCalls: number
+    visits: number
+    noSlot: number
+    onSite: number
+    toBill: number
+    toBillSum: number
+    unpaid: number
+    unpaidSum: number
+    late: number
+    quotes: number
+    quotesSum: number
+  }>(
+    `SELECT (SELECT COUNT(*) FROM calls WHERE state = 'open' OR (state = 'put_off' AND call_back_on <= ?)) AS calls,
     (SELECT COUNT(*) FROM calls WHERE state = 'put_off' AND call_back_on < ?) AS lateCalls,
     (SELECT COUNT(*) FROM visits WHERE state <> 'cancelled' AND start_at >= ? AND start_at < ?) AS visits,
     (SELECT COUNT(*) FROM visits v JOIN work_orders w ON w.id = v.work_order_id WHERE v.state = 'planned' AND (v.start_at IS NULL OR v.technician_id IS NULL) AND w.state NOT IN ('cancelled', 'closed')) AS noSlot,
@@ -11,8 +25,15 @@ export const runRow = (tx: Tx, today: string, from: number, to: number) => tx.ro
     (SELECT COUNT(*) FROM work_orders WHERE state = 'to_bill') AS toBill, (SELECT CAST(COALESCE(SUM(to_bill_minor), 0) AS SIGNED) FROM work_orders WHERE state = 'to_bill') AS toBillSum,
     (SELECT COUNT(*) FROM invoices WHERE open_minor > 0) AS unpaid, (SELECT CAST(COALESCE(SUM(open_minor), 0) AS SIGNED) FROM invoices WHERE open_minor > 0) AS unpaidSum,
     (SELECT COUNT(*) FROM invoices WHERE open_minor > 0 AND due_on < ?) AS late,
-    (SELECT COUNT(*) FROM quotes WHERE state IN ('draft', 'sent')) AS quotes, (SELECT CAST(COALESCE(SUM(net_minor), 0) AS SIGNED) FROM quotes WHERE state IN ('draft', 'sent')) AS quotesSum`, [today, today, sqlInstant(from), sqlInstant(to), today])
-export interface FoundPaper { kind: string, id: string, title: string, detail: string }
+    (SELECT COUNT(*) FROM quotes WHERE state IN ('draft', 'sent')) AS quotes, (SELECT CAST(COALESCE(SUM(net_minor), 0) AS SIGNED) FROM quotes WHERE state IN ('draft', 'sent')) AS quotesSum`,
+    [today, today, sqlInstant(from), sqlInstant(to), today],
+  )
+export interface FoundPaper {
+  kind: string
+  id: string
+  title: string
+  detail: string
+}
 /** Papers that what was typed could mean: by words that theirs begin with, by a number of ours or of theirs. */
 export function findPapers(tx: Tx, q: string): Promise<FoundPaper[]> {
   const words = allBeginning(wordsOf(q))
@@ -28,5 +49,6 @@ export function findPapers(tx: Tx, q: string): Promise<FoundPaper[]> {
      UNION ALL (SELECT 'receipt', p.customer_id, p.number, c.name FROM payments p JOIN customers c ON c.id = p.customer_id
         WHERE p.id IN (SELECT id FROM (SELECT id FROM payments WHERE MATCH(number, reference) AGAINST (? IN BOOLEAN MODE) UNION SELECT id FROM payments WHERE number LIKE ?) f) LIMIT 4)
      UNION ALL (SELECT 'call', k.id, k.summary, IF(k.state = 'put_off', 'to call back', 'half-filled') FROM calls k WHERE k.state IN ('open', 'put_off') AND k.summary LIKE ? ORDER BY k.created_at DESC LIMIT 4)`,
-    [words, number, words, number, words, number, words, number, `%${number}`])
+    [words, number, words, number, words, number, words, number, `%${number}`],
+  )
 }

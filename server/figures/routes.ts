@@ -19,21 +19,51 @@ async function run(ctx: Ctx): Promise<Answer<'run'>> {
   const r = (await runRow(ctx.tx, ctx.today, from, to))!
   const m = (minor: number) => toMoney(minor, ctx.company.currency)
   return {
-    calls: { count: r.calls, late: r.lateCalls }, schedule: { count: r.visits, atRisk: (await schedule(ctx)).atRisk, noSlot: r.noSlot }, onSite: { count: r.onSite },
-    toBill: { count: r.toBill, sum: m(r.toBillSum) }, unpaid: { count: r.unpaid, sum: m(r.unpaidSum), late: r.late }, quotes: { count: r.quotes, sum: m(r.quotesSum) },
+    calls: { count: r.calls, late: r.lateCalls },
+    schedule: { count: r.visits, atRisk: (await schedule(ctx)).atRisk, noSlot: r.noSlot },
+    onSite: { count: r.onSite },
+    toBill: { count: r.toBill, sum: m(r.toBillSum) },
+    unpaid: { count: r.unpaid, sum: m(r.unpaidSum), late: r.late },
+    quotes: { count: r.quotes, sum: m(r.quotesSum) },
   }
 }
 async function find(ctx: Ctx, q: string): Promise<Answer<'find'>> {
-  const papers = (await findPapers(ctx.tx, q)).map(p => ({ ...p, to: { work: `/work/${p.id}`, invoice: `/invoices/${p.id}`, call: `/calls/${p.id}`, quote: `/quotes/${p.id}` }[p.kind] ?? `/customers/${p.id}` }))
-  const customers = (await findMatches(ctx, q)).items.map(c => ({ kind: c.prospect ? 'prospect' : 'customer', id: c.customerId, title: c.name, detail: [c.phone, c.place, c.why.every(w => w === 'name') ? '' : `by ${c.why.join(', ')}`].filter(Boolean).join(' · '), to: `/customers/${c.customerId}` }))
-  const exact = papers.filter(p => p.title.toLowerCase().startsWith(q.toLowerCase()))
-  return { items: [...exact, ...customers, ...papers.filter(p => !exact.includes(p))].slice(0, 14) }
+  const papers = (await findPapers(ctx.tx, q)).map((p) => ({
+    ...p,
+    to:
+      {
+        work: `/work/${p.id}`,
+        invoice: `/invoices/${p.id}`,
+        call: `/calls/${p.id}`,
+        quote: `/quotes/${p.id}`,
+      }[p.kind] ?? `/customers/${p.id}`,
+  }))
+  const customers = (await findMatches(ctx, q)).items.map((c) => ({
+    kind: c.prospect ? 'prospect' : 'customer',
+    id: c.customerId,
+    title: c.name,
+    detail: [c.phone, c.place, c.why.every((w) => w === 'name') ? '' : `by ${c.why.join(', ')}`]
+      .filter(Boolean)
+      .join(' · '),
+    to: `/customers/${c.customerId}`,
+  }))
+  const exact = papers.filter((p) => p.title.toLowerCase().startsWith(q.toLowerCase()))
+  return {
+    items: [...exact, ...customers, ...papers.filter((p) => !exact.includes(p))].slice(0, 14),
+  }
 }
-export const figureHandlers: { [N in Exclude<keyof typeof figureRoutes, 'health' | 'openapi'>]: Handler<N> } = {
+export const figureHandlers: {
+  [N in Exclude<keyof typeof figureRoutes, 'health' | 'openapi'>]: Handler<N>
+} = {
   run,
   find: (ctx, { query }) => find(ctx, query.q),
-  journal: outside(async call => new Raw('text/plain; charset=utf-8', exported(call, journal), 'journal.ledger')),
-  exportContacts: outside(async call => new Raw('text/vcard; charset=utf-8', exported(call, contactCards), 'contacts.vcf')),
+  journal: outside(
+    async (call) => new Raw('text/plain; charset=utf-8', exported(call, journal), 'journal.ledger'),
+  ),
+  exportContacts: outside(
+    async (call) =>
+      new Raw('text/vcard; charset=utf-8', exported(call, contactCards), 'contacts.vcf'),
+  ),
   exportCsv: outside(async (call, { params }) => {
     const what = params.what!
     if (what === 'price-book') return call.inContext(bookCsv)
@@ -45,5 +75,5 @@ export const figureHandlers: { [N in Exclude<keyof typeof figureRoutes, 'health'
 function writerOf(what: string): ((ctx: Ctx) => AsyncGenerator<string>) | null {
   if (what === 'customers') return customerCsv
   if (what === 'sites') return siteCsv
-  return Object.hasOwn(EXPORTS, what) ? ctx => table(ctx, what) : null
+  return Object.hasOwn(EXPORTS, what) ? (ctx) => table(ctx, what) : null
 }

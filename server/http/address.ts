@@ -3,15 +3,21 @@
 import { BlockList, isIP } from 'node:net'
 import { getHeader, type H3Event } from 'h3'
 
-let trusted: { from: string, list: BlockList } | null = null
+let trusted: { from: string; list: BlockList } | null = null
 const familyOf = (address: string): 'ipv4' | 'ipv6' => (isIP(address) === 6 ? 'ipv6' : 'ipv4')
 
 /** Addresses and networks, separated by commas: `127.0.0.1, 10.0.0.0/8`. @throws Error for what is neither */
 export function proxyList(text: string): BlockList {
   const list = new BlockList()
-  for (const one of text.split(',').map(part => part.trim()).filter(Boolean)) {
+  for (const one of text
+    .split(',')
+    .map((part) => part.trim())
+    .filter(Boolean)) {
     const [address = '', bits] = one.split('/')
-    if (!isIP(address)) throw new Error(`OPEN_LEDGER_TRUSTED_PROXIES names “${one}”, which is neither an address nor a network.`)
+    if (!isIP(address))
+      throw new Error(
+        `OPEN_LEDGER_TRUSTED_PROXIES names “${one}”, which is neither an address nor a network.`,
+      )
     if (bits === undefined) list.addAddress(address, familyOf(address))
     else list.addSubnet(address, Number(bits), familyOf(address))
   }
@@ -29,7 +35,10 @@ const plain = (address: string): string => address.replace(/^::ffff:(?=\d+\.)/, 
 /** The nearest address that is not one of our own proxies. */
 export function addressOf(event: H3Event): string {
   let address = plain(event.node.req.socket.remoteAddress ?? '')
-  const told = (getHeader(event, 'X-Forwarded-For') ?? '').split(',').map(part => plain(part.trim())).filter(Boolean)
+  const told = (getHeader(event, 'X-Forwarded-For') ?? '')
+    .split(',')
+    .map((part) => plain(part.trim()))
+    .filter(Boolean)
   while (isTrusted(address)) {
     const next = told.pop()
     if (!next || !isIP(next)) break

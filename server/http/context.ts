@@ -43,10 +43,13 @@ async function contextOf(who: Who, tx: Tx): Promise<Ctx> {
 }
 /** Work that somebody asked for, in one transaction. */
 export const inContext = <T>(who: Who, work: (ctx: Ctx) => Promise<T>): Promise<T> =>
-  transaction(async tx => work(await contextOf(who, tx)))
+  transaction(async (tx) => work(await contextOf(who, tx)))
 
 /** An export of any length, as everything stood at one moment, in pieces that are worth sending. */
-export async function* exported(who: Who, write: (ctx: Ctx) => AsyncIterable<string>): AsyncGenerator<string> {
+export async function* exported(
+  who: Who,
+  write: (ctx: Ctx) => AsyncIterable<string>,
+): AsyncGenerator<string> {
   const pieces = fromSnapshot(async function* (tx) {
     yield* write(await contextOf(who, tx))
   })
@@ -63,8 +66,10 @@ const WORTH_SENDING = 65_536
 
 const NOBODY: Who = { actor: null, ip: '' }
 /** Work that nobody waits for, in one transaction, on connections of its own. */
-export const inBackgroundContext = <T>(work: (ctx: Ctx) => Promise<T>, who: Who = NOBODY): Promise<T> =>
-  inBackground(async tx => work(await contextOf(who, tx)))
+export const inBackgroundContext = <T>(
+  work: (ctx: Ctx) => Promise<T>,
+  who: Who = NOBODY,
+): Promise<T> => inBackground(async (tx) => work(await contextOf(who, tx)))
 
 /** Who asks, where the route has already made sure that somebody is signed in. */
 export function signedIn(ctx: Pick<Ctx, 'actor'>): Actor {

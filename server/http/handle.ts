@@ -35,8 +35,7 @@ export async function handle(event: H3Event, path: string): Promise<unknown> {
   setHeader(event, 'Cache-Control', 'no-store')
   try {
     return await answer(event, path)
-  }
-  catch (error) {
+  } catch (error) {
     const problem = problemOf(error, requestId)
     setResponseStatus(event, problem.status)
     setHeader(event, 'Content-Type', 'application/problem+json')
@@ -51,7 +50,11 @@ function routeFor(event: H3Event, path: string): Found {
   if (!found) throw new LedgerError('no_such_route', 404, 'There is nothing at this address.')
   if ('allowed' in found) {
     setHeader(event, 'Allow', found.allowed.join(', '))
-    throw new LedgerError('method_not_allowed', 405, `This address takes ${found.allowed.join(', ')}.`)
+    throw new LedgerError(
+      'method_not_allowed',
+      405,
+      `This address takes ${found.allowed.join(', ')}.`,
+    )
   }
   return found
 }
@@ -68,22 +71,46 @@ async function answer(event: H3Event, path: string): Promise<unknown> {
   const work = handlers[name as keyof typeof handlers] as Inside<never> | Outside<never>
   if (route.shared) {
     const question = `${asker.lastEvent} ${name} ${JSON.stringify(params)} ${JSON.stringify(input.query)}`
-    return sent(event, await sharedAnswer(question, () => call.inContext(ctx => (work as Inside<never>)(ctx, input as never))))
+    return sent(
+      event,
+      await sharedAnswer(question, () =>
+        call.inContext((ctx) => (work as Inside<never>)(ctx, input as never)),
+      ),
+    )
   }
-  const result = 'outside' in work ? await work.outside(call, input as never) : await call.once(ctx => work(ctx, input as never))
+  const result =
+    'outside' in work
+      ? await work.outside(call, input as never)
+      : await call.once((ctx) => work(ctx, input as never))
   if (name === 'signIn' || name === 'signOut') return keepSession(event, name, result)
   return result instanceof Raw ? sentRaw(event, result) : sent(event, sendable(result))
 }
 
-interface Read { params: Record<string, string>, query: unknown, body: unknown, raw: { headers: Record<string, string | undefined>, bytes: Buffer } }
-async function inputOf(event: H3Event, route: Route, params: Record<string, string>): Promise<Read> {
+interface Read {
+  params: Record<string, string>
+  query: unknown
+  body: unknown
+  raw: { headers: Record<string, string | undefined>; bytes: Buffer }
+}
+async function inputOf(
+  event: H3Event,
+  route: Route,
+  params: Record<string, string>,
+): Promise<Read> {
   for (const [key, value] of Object.entries(params)) {
-    if (key === 'date' && !isDay(value)) throw new LedgerError('not_found', 404, 'There is no such day.')
-    if (key === 'id' && !ID.test(value)) throw new LedgerError('not_found', 404, 'There is no such thing, or it is not yours to see.')
-    if (!value.isWellFormed()) throw new LedgerError('not_found', 404, 'There is nothing at this address.')
+    if (key === 'date' && !isDay(value))
+      throw new LedgerError('not_found', 404, 'There is no such day.')
+    if (key === 'id' && !ID.test(value))
+      throw new LedgerError('not_found', 404, 'There is no such thing, or it is not yours to see.')
+    if (!value.isWellFormed())
+      throw new LedgerError('not_found', 404, 'There is nothing at this address.')
   }
-  const bytes = route.method === 'GET' ? Buffer.alloc(0) : await readBounded(event, route.maxBytes ?? USUAL_BYTES)
-  if (route.who === 'signature') checkSignature(route.signedBy ?? 'CARD', getHeader(event, 'X-Signature') ?? '', bytes)
+  const bytes =
+    route.method === 'GET'
+      ? Buffer.alloc(0)
+      : await readBounded(event, route.maxBytes ?? USUAL_BYTES)
+  if (route.who === 'signature')
+    checkSignature(route.signedBy ?? 'CARD', getHeader(event, 'X-Signature') ?? '', bytes)
   return {
     params,
     query: route.query ? await asked(event, route.query) : {},
@@ -104,10 +131,10 @@ async function told(schema: NonNullable<Route['body']>, bytes: Buffer): Promise<
 function parse(bytes: Buffer): unknown {
   try {
     const value: unknown = bytes.length ? JSON.parse(bytes.toString('utf8')) : {}
-    if (value === null || typeof value !== 'object' || Array.isArray(value)) throw new Error('not an object')
+    if (value === null || typeof value !== 'object' || Array.isArray(value))
+      throw new Error('not an object')
     return value
-  }
-  catch {
+  } catch {
     throw new LedgerError('malformed', 400, 'The body is not a JSON object.')
   }
 }
@@ -116,18 +143,26 @@ function callOf(event: H3Event, name: RouteName, route: Route, input: Read, aske
   const who = { actor: asker.actor, ip: addressOf(event) }
   const writes = route.method !== 'GET'
   const key = writes ? getHeader(event, 'Idempotency-Key') : undefined
-  const hash = createHash('sha256').update(name).update(JSON.stringify(input.params)).update(input.raw.bytes).digest('hex')
+  const hash = createHash('sha256')
+    .update(name)
+    .update(JSON.stringify(input.params))
+    .update(input.raw.bytes)
+    .digest('hex')
   const marked = async <T>(ctx: Ctx, work: (ctx: Ctx) => Promise<T>): Promise<T> => {
     const result = await work(ctx)
     // What nobody has to see still makes earlier answers old.
-    if (writes && !hasEvents(ctx.tx)) emit(ctx.tx, { topic: 'touch', subject: '', subjectId: '', workOrderId: null })
+    if (writes && !hasEvents(ctx.tx))
+      emit(ctx.tx, { topic: 'touch', subject: '', subjectId: '', workOrderId: null })
     return result
   }
   return {
     ...who,
     session: asker.session,
-    inContext: work => inContext(who, ctx => marked(ctx, work)),
-    once: work => inContext(who, ctx => onceOnly(ctx, { key, hash, secret: route.secret ?? false }, () => marked(ctx, work))),
+    inContext: (work) => inContext(who, (ctx) => marked(ctx, work)),
+    once: (work) =>
+      inContext(who, (ctx) =>
+        onceOnly(ctx, { key, hash, secret: route.secret ?? false }, () => marked(ctx, work)),
+      ),
   }
 }
 
@@ -135,7 +170,8 @@ const LARGE = 20_000
 /** Answers that are large go compressed where the browser takes it: a price book over a phone's signal. */
 async function sent(event: H3Event, { text, gzip }: Sendable): Promise<string | Buffer> {
   setHeader(event, 'Content-Type', 'application/json')
-  if (text.length < LARGE || !/\bgzip\b/.test(getHeader(event, 'Accept-Encoding') ?? '')) return text
+  if (text.length < LARGE || !/\bgzip\b/.test(getHeader(event, 'Accept-Encoding') ?? ''))
+    return text
   setHeader(event, 'Content-Encoding', 'gzip')
   setHeader(event, 'Vary', 'Accept-Encoding')
   return gzip()
@@ -143,9 +179,15 @@ async function sent(event: H3Event, { text, gzip }: Sendable): Promise<string | 
 async function sentRaw(event: H3Event, raw: Raw): Promise<Buffer | string | undefined> {
   const head = () => {
     setHeader(event, 'Content-Type', raw.mime)
-    if (raw.filename) setHeader(event, 'Content-Disposition', `inline; filename="${raw.filename.replace(/[^\w.-]/g, '_')}"`)
+    if (raw.filename)
+      setHeader(
+        event,
+        'Content-Disposition',
+        `inline; filename="${raw.filename.replace(/[^\w.-]/g, '_')}"`,
+      )
   }
-  if (typeof raw.data === 'object' && Symbol.asyncIterator in raw.data) return sentInPieces(event, raw.data, head)
+  if (typeof raw.data === 'object' && Symbol.asyncIterator in raw.data)
+    return sentInPieces(event, raw.data, head)
   const data = typeof raw.data === 'function' ? await raw.data() : raw.data
   head()
   return data
@@ -153,7 +195,11 @@ async function sentRaw(event: H3Event, raw: Raw): Promise<Buffer | string | unde
 /** Whoever takes nothing for so long has gone. */
 const STALLED_MS = 60_000
 /** Until the first piece is there, what goes wrong is answered like anything else; after it, the answer breaks off. */
-async function sentInPieces(event: H3Event, pieces: AsyncGenerator<string>, head: () => void): Promise<undefined> {
+async function sentInPieces(
+  event: H3Event,
+  pieces: AsyncGenerator<string>,
+  head: () => void,
+): Promise<undefined> {
   const first = await pieces.next()
   head()
   const { res } = event.node
@@ -181,7 +227,8 @@ async function allow(event: H3Event, route: Route): Promise<Asker> {
   const asker = await actorOf(event)
   if (!asker.actor) throw new LedgerError('not_signed_in', 401, 'Sign in first.')
   if (writes && asker.byCookie) guard(event, route)
-  if (!route.who.includes(asker.actor.role)) throw new LedgerError('forbidden', 403, 'Your role may not do this.')
+  if (!route.who.includes(asker.actor.role))
+    throw new LedgerError('forbidden', 403, 'Your role may not do this.')
   return asker
 }
 function guard(event: H3Event, route: Route): void {

@@ -16,6 +16,17 @@ import { visitHandlers } from '../visits/routes'
 import type { Handler, Special } from './route'
 
 export const handlers: { [N in Exclude<RouteName, Special>]: Handler<N> } = {
-  ...accessHandlers, ...settingHandlers, ...customerHandlers, ...agreementHandlers, ...callHandlers, ...dispatchHandlers, ...pricebookHandlers, ...quoteHandlers, ...visitHandlers,
-  ...invoiceHandlers, ...paymentHandlers, ...collectionHandlers, ...figureHandlers,
+  ...accessHandlers,
+  ...settingHandlers,
+  ...customerHandlers,
+  ...agreementHandlers,
+  ...callHandlers,
+  ...dispatchHandlers,
+  ...pricebookHandlers,
+  ...quoteHandlers,
+  ...visitHandlers,
+  ...invoiceHandlers,
+  ...paymentHandlers,
+  ...collectionHandlers,
+  ...figureHandlers,
 }

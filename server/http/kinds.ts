@@ -4,12 +4,16 @@ import type { AnySchema } from 'yup'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { isOneLine, type TextMeta } from '../../shared/schema'
 
-interface Fault { path: string, message: string }
+interface Fault {
+  path: string
+  message: string
+}
 const KIND = 'This is not of the right kind.'
 const MOST_DEEP = 40
 
 const malformed = (message: string) => new LedgerError('malformed', 400, message)
-const isPlain = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isPlain = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Names that every object has by birth (`constructor`, `__proto__`) are no names of fields, at any depth. */
 function checkNames(value: unknown, depth: number): void {
@@ -26,17 +30,19 @@ function checkNames(value: unknown, depth: number): void {
   }
 }
 
-type Described = AnySchema & { fields?: Record<string, AnySchema>, innerType?: AnySchema }
+type Described = AnySchema & { fields?: Record<string, AnySchema>; innerType?: AnySchema }
 const WANTED: Record<string, (value: unknown) => boolean> = {
-  string: value => typeof value === 'string',
-  number: value => typeof value === 'number' && Number.isFinite(value),
-  boolean: value => typeof value === 'boolean',
+  string: (value) => typeof value === 'string',
+  number: (value) => typeof value === 'number' && Number.isFinite(value),
+  boolean: (value) => typeof value === 'boolean',
   array: Array.isArray,
   object: isPlain,
 }
 function faultOfText(value: string, meta: TextMeta | undefined): string {
   if (!value.isWellFormed()) return 'This holds signs that are no text.'
-  return isOneLine(value, meta) ? '' : 'This holds signs that cannot be kept, such as line breaks or marks that turn the direction of reading.'
+  return isOneLine(value, meta)
+    ? ''
+    : 'This holds signs that cannot be kept, such as line breaks or marks that turn the direction of reading.'
 }
 function faultsOf(schema: Described, value: unknown, path: string, faults: Fault[]): void {
   if (value === undefined || value === null) return
@@ -47,12 +53,10 @@ function faultsOf(schema: Described, value: unknown, path: string, faults: Fault
   if (typeof value === 'string') {
     const message = faultOfText(value, schema.spec.meta as TextMeta | undefined)
     if (message) faults.push({ path, message })
-  }
-  else if (Array.isArray(value)) {
+  } else if (Array.isArray(value)) {
     const of = schema.innerType
     if (of) value.forEach((one, i) => faultsOf(of, one, `${path}[${i}]`, faults))
-  }
-  else if (isPlain(value)) {
+  } else if (isPlain(value)) {
     for (const [key, one] of Object.entries(value)) {
       const of = schema.fields && Object.hasOwn(schema.fields, key) ? schema.fields[key] : undefined
       if (of) faultsOf(of, one, path ? `${path}.${key}` : key, faults)
@@ -74,7 +78,8 @@ export function checkBody(schema: AnySchema, body: unknown): void {
 export function checkQuery(query: Record<string, unknown>): void {
   const faults: Fault[] = []
   for (const [path, value] of Object.entries(query)) {
-    if (typeof value !== 'string') throw malformed(`“${path.slice(0, 40)}” stands twice in the address.`)
+    if (typeof value !== 'string')
+      throw malformed(`“${path.slice(0, 40)}” stands twice in the address.`)
     if (path in Object.prototype) throw malformed('A parameter has a name that is not taken here.')
     const message = faultOfText(value, undefined)
     if (message) faults.push({ path, message })

@@ -16,11 +16,16 @@ export interface Limit {
 /** How long the next try has to wait, after `count` tries of which the last was `sinceMs` ago. */
 export function waitFor(limit: Limit, count: number, sinceMs: number): number {
   if (count < limit.free || sinceMs > limit.forgetMs) return 0
-  const wait = Math.min(limit.longestWaitMs, limit.firstWaitMs * 2 ** Math.min(30, count - limit.free))
+  const wait = Math.min(
+    limit.longestWaitMs,
+    limit.firstWaitMs * 2 ** Math.min(30, count - limit.free),
+  )
   return Math.max(0, wait - sinceMs)
 }
 export const tooOften = (detail: string, waitMs: number) =>
-  new LedgerError('too_often', 429, detail, [], { retryAfter: Math.max(1, Math.ceil(waitMs / 1000)) })
+  new LedgerError('too_often', 429, detail, [], {
+    retryAfter: Math.max(1, Math.ceil(waitMs / 1000)),
+  })
 
 /** Counts a try; answers 0, or how many milliseconds too early it was, and then it is not counted. */
 export async function countTry(tx: Tx, key: string, limit: Limit, now: number): Promise<number> {

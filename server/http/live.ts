@@ -18,7 +18,14 @@ const open = new Map<string, number>()
 
 function enter(session: string): () => void {
   const now = open.get(session) ?? 0
-  if (now >= MOST_STREAMS) throw new LedgerError('too_many_streams', 429, `Open Ledger is open in ${MOST_STREAMS} windows already. Close one first.`, [], { retryAfter: 30 })
+  if (now >= MOST_STREAMS)
+    throw new LedgerError(
+      'too_many_streams',
+      429,
+      `Open Ledger is open in ${MOST_STREAMS} windows already. Close one first.`,
+      [],
+      { retryAfter: 30 },
+    )
   open.set(session, now + 1)
   return () => {
     const left = (open.get(session) ?? 1) - 1
@@ -33,8 +40,14 @@ export async function live(event: H3Event, asker: Asker): Promise<void> {
   const stream = createEventStream(event)
   setHeader(event, 'X-Accel-Buffering', 'no')
   // Technicians learn that something changed, not what: other people's customers are none of their business.
-  const data = (e: AppEvent) => JSON.stringify(technician && !TOLD_TO_ALL.includes(e.subject) ? { subject: 'something' } : { subject: e.subject, id: e.subjectId, workOrderId: e.workOrderId })
-  const push = (e: AppEvent) => void stream.push({ id: String(e.id), event: 'change', data: data(e) })
+  const data = (e: AppEvent) =>
+    JSON.stringify(
+      technician && !TOLD_TO_ALL.includes(e.subject)
+        ? { subject: 'something' }
+        : { subject: e.subject, id: e.subjectId, workOrderId: e.workOrderId },
+    )
+  const push = (e: AppEvent) =>
+    void stream.push({ id: String(e.id), event: 'change', data: data(e) })
   const moved = () => void stream.push({ event: 'moved', data: '' })
   const ended = (e: AppEvent) => {
     if (e.subjectId === asker.session) void stream.close()
@@ -42,9 +55,11 @@ export async function live(event: H3Event, asker: Asker): Promise<void> {
   const beat = setInterval(() => {
     void stream.push({ event: 'beat', data: '' })
     // A session that ended in any other way, by its time or by a person who left, ends here too.
-    void stillHolds(asker.session, asker.byCookie ? 'cookie' : 'token').then(async (holds) => {
-      if (!holds) await stream.close()
-    }).catch(error => log.warn({ err: (error as Error).message }, 'live'))
+    void stillHolds(asker.session, asker.byCookie ? 'cookie' : 'token')
+      .then(async (holds) => {
+        if (!holds) await stream.close()
+      })
+      .catch((error) => log.warn({ err: (error as Error).message }, 'live'))
   }, BEAT_MS)
   bus.on('change', push)
   bus.on('session', ended)
@@ -58,13 +73,20 @@ export async function live(event: H3Event, asker: Asker): Promise<void> {
     leave()
   })
   void stream.push({ event: 'hello', data: '' })
-  await resume(Number(getHeader(event, 'Last-Event-ID') ?? Number.NaN), push, () => void stream.push({ event: 'reset', data: '' }))
+  await resume(
+    Number(getHeader(event, 'Last-Event-ID') ?? Number.NaN),
+    push,
+    () => void stream.push({ event: 'reset', data: '' }),
+  )
   return stream.send()
 }
 /** What was missed while the line was down; where that is not known any more, or too much, everything is old. */
 async function resume(last: number, push: (e: AppEvent) => void, reset: () => void): Promise<void> {
   if (!Number.isSafeInteger(last)) return
-  const [{ first }, missed] = await reading(async tx => [await edges(tx), await eventsFrom(tx, Math.max(0, last - LOOK_BACK), MOST_AT_ONCE)] as const)
+  const [{ first }, missed] = await reading(
+    async (tx) =>
+      [await edges(tx), await eventsFrom(tx, Math.max(0, last - LOOK_BACK), MOST_AT_ONCE)] as const,
+  )
   if (last < first - 1 || missed.length === MOST_AT_ONCE) reset()
   else for (const e of missed) if (e.topic === 'change') push(e)
 }

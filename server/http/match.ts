@@ -2,13 +2,22 @@
 import { routes, type RouteName } from '../../shared/api'
 import type { Route } from '../../shared/schema'
 
-const table = (Object.entries(routes) as [RouteName, Route][]).map(([name, route]) => ({
-  name, route,
-  pattern: new RegExp(`^${route.path.replaceAll('.', '\\.').replace(/\{(\w+)\}/g, '(?<$1>[^/]+?)')}$`),
-  weight: route.path.replace(/\{\w+\}/g, '').length * 10 - (route.path.match(/\{/g)?.length ?? 0),
-})).sort((a, b) => b.weight - a.weight)
+const table = (Object.entries(routes) as [RouteName, Route][])
+  .map(([name, route]) => ({
+    name,
+    route,
+    pattern: new RegExp(
+      `^${route.path.replaceAll('.', '\\.').replace(/\{(\w+)\}/g, '(?<$1>[^/]+?)')}$`,
+    ),
+    weight: route.path.replace(/\{\w+\}/g, '').length * 10 - (route.path.match(/\{/g)?.length ?? 0),
+  }))
+  .sort((a, b) => b.weight - a.weight)
 
-export function matchRoute(method: string, path: string): { name: RouteName, route: Route, params: Record<string, string> } | { allowed: string[] } | null {
+export function matchRoute(
+  method: string,
+  path: string,
+):
+  { name: RouteName; route: Route; params: Record<string, string> } | { allowed: string[] } | null {
   const allowed: string[] = []
   for (const { name, route, pattern } of table) {
     const found = pattern.exec(path)

@@ -3,7 +3,8 @@
 import { getHeader, getRequestURL, type H3Event } from 'h3'
 import { LedgerError } from '../../core/errors/LedgerError'
 
-const hostOf = (origin: string): string | null => (URL.canParse(origin) ? new URL(origin).host : null)
+const hostOf = (origin: string): string | null =>
+  URL.canParse(origin) ? new URL(origin).host : null
 
 /** Browsers say where a request comes from, and scripts cannot change it; programs say nothing. */
 function isForeign(event: H3Event): boolean {
@@ -14,12 +15,17 @@ function isForeign(event: H3Event): boolean {
   return hostOf(origin) !== getRequestURL(event).host
 }
 export function refuseForeign(event: H3Event): void {
-  if (isForeign(event)) throw new LedgerError('foreign_origin', 403, 'This was sent from another site.')
+  if (isForeign(event))
+    throw new LedgerError('foreign_origin', 403, 'This was sent from another site.')
 }
 /** A page of another site can send forms and plain text without asking us first, but no JSON. */
 export function refuseForms(event: H3Event): void {
   const type = getHeader(event, 'Content-Type')
   if (type && !/^application\/(?:[\w.+-]+\+)?json\b/i.test(type)) {
-    throw new LedgerError('wrong_kind', 415, 'This address takes JSON (Content-Type: application/json).')
+    throw new LedgerError(
+      'wrong_kind',
+      415,
+      'This address takes JSON (Content-Type: application/json).',
+    )
   }
 }

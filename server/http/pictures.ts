@@ -13,7 +13,10 @@ const MOST_PIXELS = 60_000_000
 const LONGEST = 2400
 const QUALITY = 85
 
-export interface Picture { mime: 'image/jpeg' | 'image/png', bytes: Buffer }
+export interface Picture {
+  mime: 'image/jpeg' | 'image/png'
+  bytes: Buffer
+}
 
 /** Draws a picture anew, turned the right way up, no larger than `longest`. @throws LedgerError where it is none */
 export async function redraw(bytes: Buffer, path = 'data', longest = LONGEST): Promise<Picture> {
@@ -23,11 +26,17 @@ export async function redraw(bytes: Buffer, path = 'data', longest = LONGEST): P
       .rotate()
       .resize({ width: longest, height: longest, fit: 'inside', withoutEnlargement: true })
     // What may have clear parts stays a PNG; both can be printed.
-    if (kind === 'image/jpeg') return { mime: kind, bytes: await drawn.jpeg({ quality: QUALITY }).toBuffer() }
+    if (kind === 'image/jpeg')
+      return { mime: kind, bytes: await drawn.jpeg({ quality: QUALITY }).toBuffer() }
     return { mime: 'image/png', bytes: await drawn.png().toBuffer() }
-  }
-  catch (error) {
+  } catch (error) {
     const tooMany = /pixel limit/i.test((error as Error).message)
-    throw invalid(path, tooMany ? `A picture may have ${MOST_PIXELS / 1e6} million points.` : 'This picture cannot be read. It may be damaged; take or save it again.', 'not_a_picture')
+    throw invalid(
+      path,
+      tooMany
+        ? `A picture may have ${MOST_PIXELS / 1e6} million points.`
+        : 'This picture cannot be read. It may be damaged; take or save it again.',
+      'not_a_picture',
+    )
   }
 }

@@ -10,7 +10,7 @@ export interface Problem {
   title: string
   detail: string
   status: number
-  errors?: { path: string, message: string }[]
+  errors?: { path: string; message: string }[]
   /** seconds after which it may be tried again */
   retryAfter?: number
   [extra: string]: unknown
@@ -29,39 +29,91 @@ const TITLES: Record<number, string> = {
   500: 'Our mistake',
   503: 'Not available',
 }
-const make = (status: number, code: string, detail: string, extra: Record<string, unknown> = {}): Problem =>
-  ({ type: 'about:blank', code, title: TITLES[status] ?? 'Error', detail, status, ...extra })
+const make = (
+  status: number,
+  code: string,
+  detail: string,
+  extra: Record<string, unknown> = {},
+): Problem => ({
+  type: 'about:blank',
+  code,
+  title: TITLES[status] ?? 'Error',
+  detail,
+  status,
+  ...extra,
+})
 
-interface DatabaseError { code?: string, errno?: number, message: string, sqlMessage?: string }
+interface DatabaseError {
+  code?: string
+  errno?: number
+  message: string
+  sqlMessage?: string
+}
 /** MariaDB's own numbers: the driver names some of them after other servers' errors. */
 const NUMBERS = { constraint: 4025, check: 3819, badText: 1366 }
-const AWAY = /ECONNREFUSED|PROTOCOL_CONNECTION_LOST|ER_CON_COUNT_ERROR|ENOTFOUND|ECONNRESET|ETIMEDOUT|EPIPE|ER_SERVER_SHUTDOWN|ER_LOCK_WAIT_TIMEOUT|ER_LOCK_DEADLOCK/
+const AWAY =
+  /ECONNREFUSED|PROTOCOL_CONNECTION_LOST|ER_CON_COUNT_ERROR|ENOTFOUND|ECONNRESET|ETIMEDOUT|EPIPE|ER_SERVER_SHUTDOWN|ER_LOCK_WAIT_TIMEOUT|ER_LOCK_DEADLOCK/
 const AWAY_TEXT = /closed state|connection is in|Connection lost|server has gone away/i
-const TOO_LONG = new Set(['ER_DATA_TOO_LONG', 'ER_WARN_DATA_OUT_OF_RANGE', 'ER_CONSTRAINT_FAILED', 'ER_TRUNCATED_WRONG_VALUE_FOR_FIELD', 'ER_TRUNCATED_WRONG_VALUE'])
+const TOO_LONG = new Set([
+  'ER_DATA_TOO_LONG',
+  'ER_WARN_DATA_OUT_OF_RANGE',
+  'ER_CONSTRAINT_FAILED',
+  'ER_TRUNCATED_WRONG_VALUE_FOR_FIELD',
+  'ER_TRUNCATED_WRONG_VALUE',
+])
 
 /** What a duplicate means, by the key that it breaks; a key of a table's own identifier means that it was saved before. */
 function duplicate(error: DatabaseError): Problem {
   const key = /for key '(?:\w+\.)?(\w+)'/.exec(error.sqlMessage ?? error.message)?.[1] ?? ''
   if (key === 'PRIMARY') return make(409, 'exists', 'This has already been saved.')
-  if (key === 'code') return make(409, 'code_taken', 'Something else has this code already. Choose another.', { errors: [{ path: 'code', message: 'Something else has this code already.' }] })
-  if (key === 'name' || key === 'subject' || key === 'person_id' || key === 'scope') return make(409, 'name_taken', 'Something else has this name already. Choose another.', { errors: [{ path: 'name', message: 'Something else has this name already.' }] })
-  if (key === 'email') return make(409, 'mail_taken', 'Somebody else has this mail address already.', { errors: [{ path: 'email', message: 'Somebody else has this mail address already.' }] })
-  if (key === 'running_for') return make(409, 'clock_running', 'A clock of this person runs already. Look at the visit again.')
+  if (key === 'code')
+    return make(409, 'code_taken', 'Something else has this code already. Choose another.', {
+      errors: [{ path: 'code', message: 'Something else has this code already.' }],
+    })
+  if (key === 'name' || key === 'subject' || key === 'person_id' || key === 'scope')
+    return make(409, 'name_taken', 'Something else has this name already. Choose another.', {
+      errors: [{ path: 'name', message: 'Something else has this name already.' }],
+    })
+  if (key === 'email')
+    return make(409, 'mail_taken', 'Somebody else has this mail address already.', {
+      errors: [{ path: 'email', message: 'Somebody else has this mail address already.' }],
+    })
+  if (key === 'running_for')
+    return make(
+      409,
+      'clock_running',
+      'A clock of this person runs already. Look at the visit again.',
+    )
   return make(409, 'twice', 'Somebody did the same at this moment. Look at it again.')
 }
 function problemOfDatabase(error: DatabaseError): Problem | null {
   const code = error.code ?? ''
   if (code === 'ER_DUP_ENTRY') return duplicate(error)
-  if (code === 'ER_NO_REFERENCED_ROW_2') return make(422, 'unknown_reference', 'It refers to something that does not exist.')
-  if (TOO_LONG.has(code) || Object.values(NUMBERS).includes(error.errno ?? 0)) return make(422, 'invalid', 'A value is outside what can be kept.')
-  if (AWAY.test(code) || AWAY_TEXT.test(error.message)) return make(503, 'database_away', 'The database does not answer. Nothing was saved; try again in a moment.', { retryAfter: 2 })
+  if (code === 'ER_NO_REFERENCED_ROW_2')
+    return make(422, 'unknown_reference', 'It refers to something that does not exist.')
+  if (TOO_LONG.has(code) || Object.values(NUMBERS).includes(error.errno ?? 0))
+    return make(422, 'invalid', 'A value is outside what can be kept.')
+  if (AWAY.test(code) || AWAY_TEXT.test(error.message))
+    return make(
+      503,
+      'database_away',
+      'The database does not answer. Nothing was saved; try again in a moment.',
+      { retryAfter: 2 },
+    )
   return null
 }
 
 export function problemOf(error: unknown, requestId: string): Problem {
-  if (error instanceof LedgerError) return make(error.status, error.code, error.message, { ...(error.errors.length ? { errors: error.errors } : {}), ...error.extra })
+  if (error instanceof LedgerError)
+    return make(error.status, error.code, error.message, {
+      ...(error.errors.length ? { errors: error.errors } : {}),
+      ...error.extra,
+    })
   if (error instanceof ValidationError) {
-    const errors = (error.inner.length ? error.inner : [error]).map(e => ({ path: e.path ?? '', message: e.message }))
+    const errors = (error.inner.length ? error.inner : [error]).map((e) => ({
+      path: e.path ?? '',
+      message: e.message,
+    }))
     return make(422, 'invalid', errors[0]?.message ?? 'Something is missing.', { errors })
   }
   if (error instanceof InvalidValue) return make(422, 'invalid', error.message)
@@ -69,5 +121,9 @@ export function problemOf(error: unknown, requestId: string): Problem {
   if (known) return known
   const { code, errno, message, stack } = error as DatabaseError & { stack?: string }
   log.error({ requestId, err: { code, errno, message, stack } }, 'unexpected')
-  return make(500, 'unexpected', `Something went wrong on our side (reference ${requestId}). Nothing was saved.`)
+  return make(
+    500,
+    'unexpected',
+    `Something went wrong on our side (reference ${requestId}). Nothing was saved.`,
+  )
 }

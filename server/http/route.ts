@@ -8,13 +8,17 @@ type Data = Buffer | string
  * transaction. What may be of any length comes in pieces.
  */
 export class Raw {
-  constructor(readonly mime: string, readonly data: Data | (() => Promise<Data>) | AsyncGenerator<string>, readonly filename = '') {}
+  constructor(
+    readonly mime: string,
+    readonly data: Data | (() => Promise<Data>) | AsyncGenerator<string>,
+    readonly filename = '',
+  ) {}
 }
 export interface Input<N extends RouteName> {
   params: Record<string, string>
   query: Query<N>
   body: Body<N>
-  raw: { headers: Record<string, string | undefined>, bytes: Buffer }
+  raw: { headers: Record<string, string | undefined>; bytes: Buffer }
 }
 /** A function that runs in the one transaction of its request. */
 export type Inside<N extends RouteName> = (ctx: Ctx, input: Input<N>) => Promise<Answer<N> | Raw>
@@ -31,10 +35,14 @@ export interface Call {
   once<T>(work: (ctx: Ctx) => Promise<T>): Promise<T>
 }
 /** A function that speaks to the outside, or computes for long: never within a transaction. */
-export interface Outside<N extends RouteName> { outside(call: Call, input: Input<N>): Promise<Answer<N> | Raw> }
+export interface Outside<N extends RouteName> {
+  outside(call: Call, input: Input<N>): Promise<Answer<N> | Raw>
+}
 export type Handler<N extends RouteName> = Inside<N> | Outside<N>
 /** Routes that speak HTTP themselves: they hold a stream, or need no company. */
 export type Special = 'live' | 'openapi' | 'health'
 export type Handlers<T> = { [N in Extract<keyof T, Exclude<RouteName, Special>>]: Handler<N> }
 /** The type of a catalogue's functions is kept by naming them through this. */
-export const outside = <N extends RouteName>(work: Outside<N>['outside']): Outside<N> => ({ outside: work })
+export const outside = <N extends RouteName>(work: Outside<N>['outside']): Outside<N> => ({
+  outside: work,
+})

@@ -7,7 +7,10 @@ import { nowMs } from './clock'
 
 const packed = promisify(gzip) as (text: string, options: { level: number }) => Promise<Buffer>
 /** An answer as it is sent; compressed at most once, however many take it. */
-export interface Sendable { text: string, gzip(): Promise<Buffer> }
+export interface Sendable {
+  text: string
+  gzip(): Promise<Buffer>
+}
 export function sendable(answer: unknown): Sendable {
   const text = JSON.stringify(answer)
   let small: Promise<Buffer> | undefined
@@ -16,7 +19,7 @@ export function sendable(answer: unknown): Sendable {
 
 const OLDEST_MS = 1000
 const MOST_CACHED = 200
-const cache = new Map<string, { at: number, answer: Promise<Sendable> }>()
+const cache = new Map<string, { at: number; answer: Promise<Sendable> }>()
 
 /** The answer to a question: the one under way or just given, or a new one. A question that failed is asked again. */
 export function sharedAnswer(question: string, work: () => Promise<unknown>): Promise<Sendable> {

@@ -34,5 +34,5 @@ export const sweepJob: JobKind = {
   tries: 1,
   waitMs: () => MINUTE,
   everyMs: HOUR,
-  run: async () => ctx => sweep(ctx.tx, Date.now()),
+  run: async () => (ctx) => sweep(ctx.tx, Date.now()),
 }

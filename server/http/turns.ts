@@ -3,10 +3,11 @@
 const waiting: (() => void)[] = []
 
 /** Waits until it is this request's turn to begin: at once where nothing else comes. */
-export const turn = (): Promise<void> => new Promise((begin) => {
-  waiting.push(begin)
-  if (waiting.length === 1) setImmediate(next)
-})
+export const turn = (): Promise<void> =>
+  new Promise((begin) => {
+    waiting.push(begin)
+    if (waiting.length === 1) setImmediate(next)
+  })
 function next(): void {
   waiting.shift()!()
   if (waiting.length) setImmediate(next)

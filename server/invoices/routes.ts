@@ -9,9 +9,23 @@ import { startCardPayment } from '../payments/card'
 import { readFont } from '../documents/fonts'
 import { invoicePdf } from './pdf'
 import type { InvoiceRow } from './queries'
-import { byToken, changeLink, invoicePaper, invoiceState, listInvoices, makeInvoice, sendInvoice, visibleInvoice } from './service'
+import {
+  byToken,
+  changeLink,
+  invoicePaper,
+  invoiceState,
+  listInvoices,
+  makeInvoice,
+  sendInvoice,
+  visibleInvoice,
+} from './service'
 
-const pdf = (i: InvoiceRow) => new Raw('application/pdf', () => invoicePdf(i.paper, toMoney(i.paid, i.currency), toMoney(i.open, i.currency), readFont), `${i.number}.pdf`)
+const pdf = (i: InvoiceRow) =>
+  new Raw(
+    'application/pdf',
+    () => invoicePdf(i.paper, toMoney(i.paid, i.currency), toMoney(i.open, i.currency), readFont),
+    `${i.number}.pdf`,
+  )
 export const invoiceHandlers: Handlers<typeof invoiceRoutes> = {
   makeInvoice: (ctx, { params, body }) => makeInvoice(ctx, params.id!, body),
   invoices: (ctx, { query }) => listInvoices(ctx, query),
@@ -20,7 +34,13 @@ export const invoiceHandlers: Handlers<typeof invoiceRoutes> = {
   sendInvoice: (ctx, { params, body }) => sendInvoice(ctx, params.id!, body),
   async publicInvoice(ctx, { params }) {
     const i = await byToken(ctx, params.token!)
-    return { paper: i.paper, paid: toMoney(i.paid, i.currency), open: toMoney(i.open, i.currency), state: invoiceState(i), now: new Date(ctx.now).toISOString() }
+    return {
+      paper: i.paper,
+      paid: toMoney(i.paid, i.currency),
+      open: toMoney(i.open, i.currency),
+      state: invoiceState(i),
+      now: new Date(ctx.now).toISOString(),
+    }
   },
   // Told by the page once a person looks at it: programs that follow the links in mails open nothing.
   async seenInvoice(ctx, { params }) {

@@ -5,4 +5,11 @@ import { deliver } from '../messages/jobs'
 import { lookAtCharge, refundCharge } from '../payments/jobs'
 import type { JobKind } from './jobs'
 
-export const ALL_JOBS: readonly JobKind[] = [deliver, lookAtCharge, refundCharge, remindTomorrowJob, sweepPlansJob, sweepJob]
+export const ALL_JOBS: readonly JobKind[] = [
+  deliver,
+  lookAtCharge,
+  refundCharge,
+  remindTomorrowJob,
+  sweepPlansJob,
+  sweepJob,
+]

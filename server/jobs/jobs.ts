@@ -6,7 +6,16 @@ import { randomUUID } from 'node:crypto'
 import { inBackground, type Tx } from '../db/pool'
 import { inBackgroundContext, type Ctx } from '../http/context'
 import { log } from '../http/log'
-import { claimJobs, holdOn, insertJob, isMine, jobAgain, jobDone, jobFailed, type JobRow } from './queries'
+import {
+  claimJobs,
+  holdOn,
+  insertJob,
+  isMine,
+  jobAgain,
+  jobDone,
+  jobFailed,
+  type JobRow,
+} from './queries'
 
 /** What is written when the work is done, in the transaction that ends the job. */
 export type Outcome = ((ctx: Ctx) => Promise<void>) | undefined
@@ -44,10 +53,17 @@ export class Hopeless extends Error {}
 const SECOND = 1_000
 const MINUTE = 60 * SECOND
 /** 30 s, 1, 2, 4 min … and never more than an hour. */
-export const doubling = (attempts: number): number => Math.min(60 * MINUTE, 15 * SECOND * 2 ** attempts)
+export const doubling = (attempts: number): number =>
+  Math.min(60 * MINUTE, 15 * SECOND * 2 ** attempts)
 
 /** Puts a job in line as part of what this transaction does. */
-export async function enqueue(tx: Tx, kind: string, key: string, payload: object, runAt = Date.now()): Promise<void> {
+export async function enqueue(
+  tx: Tx,
+  kind: string,
+  key: string,
+  payload: object,
+  runAt = Date.now(),
+): Promise<void> {
   await insertJob(tx, { kind, key, payload, runAt, now: Date.now() })
   tx.afterCommit(poke)
 }
@@ -77,26 +93,38 @@ export function poke(): void {
     return
   }
   looking = true
-  void look().catch((error) => {
-    awayAt = Date.now()
-    log.warn({ err: (error as Error).message }, 'jobs')
-  }).finally(() => {
-    looking = false
-    if (again) {
-      again = false
-      poke()
-    }
-  })
+  void look()
+    .catch((error) => {
+      awayAt = Date.now()
+      log.warn({ err: (error as Error).message }, 'jobs')
+    })
+    .finally(() => {
+      looking = false
+      if (again) {
+        again = false
+        poke()
+      }
+    })
 }
 async function look(): Promise<void> {
   for (const kind of kinds) {
     const running = busy.get(kind.kind)!
-    const waiting = [...running].filter(id => aside.has(id)).length
-    const free = Math.min(kind.atOnce - running.size + waiting, kind.atOnce + (kind.aside ?? 0) - running.size)
+    const waiting = [...running].filter((id) => aside.has(id)).length
+    const free = Math.min(
+      kind.atOnce - running.size + waiting,
+      kind.atOnce + (kind.aside ?? 0) - running.size,
+    )
     if (free <= 0) continue
     const now = Date.now()
     const abandoned = now - awayAt > GRACE_MS ? now : 0
-    const jobs = await inBackground(tx => claimJobs(tx, { kind: kind.kind, atOnce: free, abandoned, until: now + CLAIM_MS, except: [...running] }, worker, now))
+    const jobs = await inBackground((tx) =>
+      claimJobs(
+        tx,
+        { kind: kind.kind, atOnce: free, abandoned, until: now + CLAIM_MS, except: [...running] },
+        worker,
+        now,
+      ),
+    )
     for (const job of jobs) {
       running.add(job.id)
       void work(kind, job).finally(() => {
@@ -125,11 +153,12 @@ async function withinLimit(kind: JobKind, job: JobRow): Promise<Outcome> {
     return await Promise.race([
       kind.run(job, { signal: ending.signal, stepAside }),
       new Promise<never>((_, fail) => {
-        ending.signal.addEventListener('abort', () => fail(ending.signal.reason as Error), { once: true })
+        ending.signal.addEventListener('abort', () => fail(ending.signal.reason as Error), {
+          once: true,
+        })
       }),
     ])
-  }
-  finally {
+  } finally {
     clearTimeout(timer)
   }
 }
@@ -138,24 +167,28 @@ async function work(kind: JobKind, job: JobRow): Promise<void> {
   let error: Error | null = null
   try {
     outcome = await withinLimit(kind, job)
-  }
-  catch (caught) {
+  } catch (caught) {
     error = caught as Error
   }
   // What was done outside is done: it is noted for as long as this process lives, however long the database is away.
   for (;;) {
     try {
-      await inBackgroundContext(ctx => note(ctx, kind, job, outcome, error))
+      await inBackgroundContext((ctx) => note(ctx, kind, job, outcome, error))
       return
-    }
-    catch (trouble) {
+    } catch (trouble) {
       if (stopped) return
       log.warn({ err: (trouble as Error).message, kind: kind.kind }, 'job outcome')
-      await new Promise(done => setTimeout(done, TROUBLE_MS))
+      await new Promise((done) => setTimeout(done, TROUBLE_MS))
     }
   }
 }
-async function note(ctx: Ctx, kind: JobKind, job: JobRow, outcome: Outcome, error: Error | null): Promise<void> {
+async function note(
+  ctx: Ctx,
+  kind: JobKind,
+  job: JobRow,
+  outcome: Outcome,
+  error: Error | null,
+): Promise<void> {
   if (!(await isMine(ctx.tx, job.id, worker))) return
   const now = Date.now()
   if (!error) {
@@ -169,8 +202,7 @@ async function note(ctx: Ctx, kind: JobKind, job: JobRow, outcome: Outcome, erro
   if (last) {
     log.error({ kind: kind.kind, job: job.id, err: error.message }, 'job given up')
     await jobFailed(ctx.tx, job.id, error.message, now)
-  }
-  else await jobAgain(ctx.tx, job.id, now + kind.waitMs(job.attempts), error.message, null)
+  } else await jobAgain(ctx.tx, job.id, now + kind.waitMs(job.attempts), error.message, null)
 }
 
 /** Begins to work on these kinds; answers how to stop. What runs then is finished or taken over by others. */
@@ -178,16 +210,25 @@ export function startJobs(all: readonly JobKind[]): () => void {
   kinds = all
   for (const kind of all) busy.set(kind.kind, new Set())
   stopped = false
-  const begin = () => inBackground(async (tx) => {
-    for (const kind of all.filter(k => k.everyMs)) await insertJob(tx, { kind: kind.kind, key: `every ${kind.kind}`, payload: {}, runAt: Date.now(), now: Date.now() })
-  }).then(poke, () => {
-    if (!stopped) setTimeout(begin, POLL_MS).unref()
-  })
+  const begin = () =>
+    inBackground(async (tx) => {
+      for (const kind of all.filter((k) => k.everyMs))
+        await insertJob(tx, {
+          kind: kind.kind,
+          key: `every ${kind.kind}`,
+          payload: {},
+          runAt: Date.now(),
+          now: Date.now(),
+        })
+    }).then(poke, () => {
+      if (!stopped) setTimeout(begin, POLL_MS).unref()
+    })
   void begin()
   const poll = setInterval(poke, POLL_MS)
   const hold = setInterval(() => {
-    const ids = [...busy.values()].flatMap(running => [...running])
-    if (ids.length) void inBackground(tx => holdOn(tx, ids, worker, Date.now() + CLAIM_MS)).catch(() => {})
+    const ids = [...busy.values()].flatMap((running) => [...running])
+    if (ids.length)
+      void inBackground((tx) => holdOn(tx, ids, worker, Date.now() + CLAIM_MS)).catch(() => {})
   }, HOLD_EVERY_MS)
   return () => {
     stopped = true

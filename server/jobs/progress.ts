@@ -3,7 +3,11 @@
 import { inBackground, sqlInstant, type Tx } from '../db/pool'
 import { deleteProgress, progressOf, putProgress } from './progress.queries'
 
-export interface Progress { what: string, done: number, of: number }
+export interface Progress {
+  what: string
+  done: number
+  of: number
+}
 const TELL_EVERY_MS = 200
 const lastTold = new Map<string, number>()
 
@@ -12,10 +16,11 @@ export function tellProgress(id: string, progress: Progress): void {
   const now = Date.now()
   if (now - (lastTold.get(id) ?? 0) < TELL_EVERY_MS && progress.done > 0) return
   lastTold.set(id, now)
-  void inBackground(tx => putProgress(tx, id, progress, sqlInstant(now))).catch(() => {})
+  void inBackground((tx) => putProgress(tx, id, progress, sqlInstant(now))).catch(() => {})
 }
 export function endProgress(id: string): void {
   lastTold.delete(id)
-  void inBackground(tx => deleteProgress(tx, id)).catch(() => {})
+  void inBackground((tx) => deleteProgress(tx, id)).catch(() => {})
 }
-export const progressNow = async (tx: Tx, id: string): Promise<Progress> => (await progressOf(tx, id)) ?? { what: '', done: 0, of: 0 }
+export const progressNow = async (tx: Tx, id: string): Promise<Progress> =>
+  (await progressOf(tx, id)) ?? { what: '', done: 0, of: 0 }

@@ -2,7 +2,9 @@
 import type { Tx } from '../db/pool'
 import { CHECKS, runCheck } from './queries'
 
-export async function checkBooks(tx: Tx): Promise<{ name: string, wrong: Record<string, unknown>[] }[]> {
+export async function checkBooks(
+  tx: Tx,
+): Promise<{ name: string; wrong: Record<string, unknown>[] }[]> {
   const results = []
   for (const { name, sql } of CHECKS) results.push({ name, wrong: await runCheck(tx, sql) })
   return results

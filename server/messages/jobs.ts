@@ -20,7 +20,12 @@ import { markDelivered, markTried, messageById, type MessageRow } from './querie
 
 const SECOND = 1_000
 const MINUTE = 60 * SECOND
-const PATIENCE = { connectionTimeout: 5 * SECOND, greetingTimeout: 5 * SECOND, socketTimeout: 15 * MINUTE, dnsTimeout: 5 * SECOND }
+const PATIENCE = {
+  connectionTimeout: 5 * SECOND,
+  greetingTimeout: 5 * SECOND,
+  socketTimeout: 15 * MINUTE,
+  dnsTimeout: 5 * SECOND,
+}
 const LIMIT_MS = 30 * SECOND
 const LAST_ANSWER_MS = 10 * MINUTE
 const MOST_ASIDE = 60
@@ -29,12 +34,19 @@ const TEXT_LIMIT_MS = 10 * SECOND
 const REFUSED_FOR_GOOD = 550
 
 /** A message as it is handed over, with the papers still to be drawn. */
-interface Ready { message: MessageRow, mail: Mail.Options, draw: () => Promise<Mail.Attachment[]> }
+interface Ready {
+  message: MessageRow
+  mail: Mail.Options
+  draw: () => Promise<Mail.Attachment[]>
+}
 
 async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
   const invoice = message.invoiceId ? await invoiceById(ctx.tx, message.invoiceId) : null
   const quote = message.quoteId ? await quoteById(ctx.tx, message.quoteId) : null
-  const invited = message.attach === 'invitation' && message.visitId ? await writeInvitation(ctx, message.visitId, message.recipients) : null
+  const invited =
+    message.attach === 'invitation' && message.visitId
+      ? await writeInvitation(ctx, message.visitId, message.recipients)
+      : null
   return {
     message,
     mail: {
@@ -48,11 +60,21 @@ async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
     },
     async draw() {
       if (message.attach === 'invoice' && invoice) {
-        const content = await invoicePdf(invoice.paper, toMoney(invoice.paid, invoice.currency), toMoney(invoice.open, invoice.currency), readFont)
+        const content = await invoicePdf(
+          invoice.paper,
+          toMoney(invoice.paid, invoice.currency),
+          toMoney(invoice.open, invoice.currency),
+          readFont,
+        )
         return [{ filename: `${invoice.number}.pdf`, content }]
       }
       if (message.attach === 'quote' && quote?.frozen) {
-        return [{ filename: `${quote.number}.pdf`, content: await quotePdf(quote.frozen as QuoteDrawing, readFont) }]
+        return [
+          {
+            filename: `${quote.number}.pdf`,
+            content: await quotePdf(quote.frozen as QuoteDrawing, readFont),
+          },
+        ]
       }
       return []
     },
@@ -61,19 +83,20 @@ async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
 async function sendMail({ mail, draw }: Ready, { signal, stepAside }: Place): Promise<void> {
   if (!process.env.SMTP_URL) throw new Hopeless('no mail server is set up (SMTP_URL)')
   const attachments = await draw()
-  const transport: Transporter = nodemailer.createTransport(process.env.SMTP_URL, PATIENCE as object)
+  const transport: Transporter = nodemailer.createTransport(
+    process.env.SMTP_URL,
+    PATIENCE as object,
+  )
   transport.use('stream', (outgoing, next) => {
     outgoing.message.transform(() => new PassThrough().once('end', () => stepAside(LAST_ANSWER_MS)))
     next()
   })
   try {
     await transport.sendMail({ ...mail, attachments, signal } as Mail.Options)
-  }
-  catch (error) {
+  } catch (error) {
     const code = (error as { responseCode?: number }).responseCode ?? 0
     throw code >= REFUSED_FOR_GOOD ? new Hopeless((error as Error).message) : error
-  }
-  finally {
+  } finally {
     transport.close()
   }
 }
@@ -84,7 +107,11 @@ async function sendText({ message }: Ready): Promise<void> {
   const response = await fetch(`${base}/texts`, {
     method: 'POST',
     signal: AbortSignal.timeout(TEXT_LIMIT_MS),
-    headers: { 'Content-Type': 'application/json', 'Authorization': `Bearer ${process.env.TEXT_SECRET ?? ''}`, 'Idempotency-Key': message.id },
+    headers: {
+      'Content-Type': 'application/json',
+      Authorization: `Bearer ${process.env.TEXT_SECRET ?? ''}`,
+      'Idempotency-Key': message.id,
+    },
     body: JSON.stringify({ id: message.id, to: message.recipients[0], text: message.body }),
   })
   if (response.ok) return
@@ -93,8 +120,10 @@ async function sendText({ message }: Ready): Promise<void> {
 }
 
 const idOf = (job: Job) => String(job.payload.messageId)
-const nameOf = (message: MessageRow) => (message.channel === 'text' ? 'Text' : `Mail “${message.subject}”`)
-const takerOf = (message: MessageRow) => (message.channel === 'text' ? 'text service' : 'mail server')
+const nameOf = (message: MessageRow) =>
+  message.channel === 'text' ? 'Text' : `Mail “${message.subject}”`
+const takerOf = (message: MessageRow) =>
+  message.channel === 'text' ? 'text service' : 'mail server'
 const note = (ctx: Ctx, message: MessageRow, text: string) =>
   record(ctx, { subject: 'message', id: message.id, customerId: message.customerId, text })
 
@@ -115,7 +144,11 @@ export const deliver: JobKind = {
     await (ready.message.channel === 'text' ? sendText(ready) : sendMail(ready, place))
     return async (ctx) => {
       await markDelivered(ctx.tx, ready.message.id, ctx.now)
-      await note(ctx, ready.message, `${nameOf(ready.message)} delivered to the ${takerOf(ready.message)}`)
+      await note(
+        ctx,
+        ready.message,
+        `${nameOf(ready.message)} delivered to the ${takerOf(ready.message)}`,
+      )
     }
   },
   async failed(ctx, job, error, last) {

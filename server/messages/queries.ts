@@ -6,39 +6,146 @@ import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { json } from '../db/json'
 
-export interface MessageRow { id: string, kind: string, customerId: string | null, invoiceId: string | null, quoteId: string | null, recipients: string[], subject: string, body: string, attach: 'none' | 'invoice' | 'quote' | 'invitation', channel: 'mail' | 'text', visitId: string | null, state: string, attempts: number }
-export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> & { at: number }) => tx.run(
-  'INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, channel, visit_id, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
-  [m.id, m.kind, m.customerId, m.invoiceId, m.quoteId, JSON.stringify(m.recipients), m.subject, m.body, m.attach, m.channel, m.visitId, sqlInstant(m.at)])
+export interface MessageRow {
+  id: string
+  kind: string
+  customerId: string | null
+  invoiceId: string | null
+  quoteId: string | null
+  recipients: string[]
+  subject: string
+  body: string
+  attach: 'none' | 'invoice' | 'quote' | 'invitation'
+  channel: 'mail' | 'text'
+  visitId: string | null
+  state: string
+  attempts: number
+}
+export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> & { at: number }) =>
+  tx.run(
+    'INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, channel, visit_id, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    [
+      m.id,
+      m.kind,
+      m.customerId,
+      m.invoiceId,
+      m.quoteId,
+      JSON.stringify(m.recipients),
+      m.subject,
+      m.body,
+      m.attach,
+      m.channel,
+      m.visitId,
+      sqlInstant(m.at),
+    ],
+  )
 export async function messageById(tx: Tx, id: string): Promise<MessageRow | null> {
-  const r = await tx.row<MessageRow>('SELECT id, kind, customer_id AS customerId, invoice_id AS invoiceId, quote_id AS quoteId, recipients, subject, body, attach, channel, visit_id AS visitId, state, attempts FROM messages WHERE id = ?', [id])
+  const r = await tx.row<MessageRow>(
+    'SELECT id, kind, customer_id AS customerId, invoice_id AS invoiceId, quote_id AS quoteId, recipients, subject, body, attach, channel, visit_id AS visitId, state, attempts FROM messages WHERE id = ?',
+    [id],
+  )
   return r && { ...r, recipients: json<string[]>(r.recipients) }
 }
-export const markDelivered = (tx: Tx, id: string, now: number) => tx.run('UPDATE messages SET state = "delivered", delivered_at = ?, attempts = attempts + 1, error = "" WHERE id = ?', [sqlInstant(now), id])
-export const markTried = (tx: Tx, id: string, error: string, failed: boolean) => tx.run('UPDATE messages SET state = ?, attempts = attempts + 1, error = ? WHERE id = ?', [failed ? 'failed' : 'waiting', error.slice(0, 255), id])
-export const tryAgain = async (tx: Tx, id: string) => (await tx.run('UPDATE messages SET state = "waiting", attempts = 0 WHERE id = ? AND state = "failed"', [id])).affected === 1
-export const messagesOfInvoice = async (tx: Tx, invoiceId: string) => (await tx.rows<{ id: string, kind: string, to: unknown, state: string, createdAt: string, openedAt: string | null }>(
-  'SELECT id, kind, recipients AS `to`, state, created_at AS createdAt, opened_at AS openedAt FROM messages WHERE invoice_id = ? ORDER BY created_at', [invoiceId])).map(m => ({ ...m, to: json<string[]>(m.to).join(', ') }))
+export const markDelivered = (tx: Tx, id: string, now: number) =>
+  tx.run(
+    'UPDATE messages SET state = "delivered", delivered_at = ?, attempts = attempts + 1, error = "" WHERE id = ?',
+    [sqlInstant(now), id],
+  )
+export const markTried = (tx: Tx, id: string, error: string, failed: boolean) =>
+  tx.run('UPDATE messages SET state = ?, attempts = attempts + 1, error = ? WHERE id = ?', [
+    failed ? 'failed' : 'waiting',
+    error.slice(0, 255),
+    id,
+  ])
+export const tryAgain = async (tx: Tx, id: string) =>
+  (
+    await tx.run(
+      'UPDATE messages SET state = "waiting", attempts = 0 WHERE id = ? AND state = "failed"',
+      [id],
+    )
+  ).affected === 1
+export const messagesOfInvoice = async (tx: Tx, invoiceId: string) =>
+  (
+    await tx.rows<{
+      id: string
+      kind: string
+      to: unknown
+      state: string
+      createdAt: string
+      openedAt: string | null
+    }>(
+      'SELECT id, kind, recipients AS `to`, state, created_at AS createdAt, opened_at AS openedAt FROM messages WHERE invoice_id = ? ORDER BY created_at',
+      [invoiceId],
+    )
+  ).map((m) => ({ ...m, to: json<string[]>(m.to).join(', ') }))
 /** The customer opened the page that the mails link to: the mails about it count as opened, the first time with a word in the history. */
-export async function noteOpened(ctx: Ctx, invoice: { id: string, number: string, customerId: string, workOrderId: string | null }): Promise<void> {
-  const { affected } = await ctx.tx.run('UPDATE messages SET opened_at = ? WHERE invoice_id = ? AND opened_at IS NULL', [sqlInstant(ctx.now), invoice.id])
-  if (affected) await record(ctx, { subject: 'invoice', id: invoice.id, workOrderId: invoice.workOrderId, customerId: invoice.customerId, text: `Invoice ${invoice.number} opened by the customer` })
+export async function noteOpened(
+  ctx: Ctx,
+  invoice: { id: string; number: string; customerId: string; workOrderId: string | null },
+): Promise<void> {
+  const { affected } = await ctx.tx.run(
+    'UPDATE messages SET opened_at = ? WHERE invoice_id = ? AND opened_at IS NULL',
+    [sqlInstant(ctx.now), invoice.id],
+  )
+  if (affected)
+    await record(ctx, {
+      subject: 'invoice',
+      id: invoice.id,
+      workOrderId: invoice.workOrderId,
+      customerId: invoice.customerId,
+      text: `Invoice ${invoice.number} opened by the customer`,
+    })
 }
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'messages o', words: 'o.subject' },
   { id: 'o.id', from: 'messages o', words: 'o.recipients' },
   { id: 'o.id', from: 'customers k JOIN messages o ON o.customer_id = k.id', words: 'k.search' },
 ]
-export async function messagePage(tx: Tx, f: { q: string, limit: number, after: [string, string] | null }) {
-  const { rows, total } = await listRows<MessageRow & { customer: string | null, error: string, createdAt: string, deliveredAt: string | null, openedAt: string | null }>(tx, {
-    select: 'm.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error, m.attach, m.channel, m.attempts, m.created_at AS createdAt, m.delivered_at AS deliveredAt, m.opened_at AS openedAt',
-    from: 'messages m LEFT JOIN customers c ON c.id = m.customer_id', where: [], values: [],
+export async function messagePage(
+  tx: Tx,
+  f: { q: string; limit: number; after: [string, string] | null },
+) {
+  const { rows, total } = await listRows<
+    MessageRow & {
+      customer: string | null
+      error: string
+      createdAt: string
+      deliveredAt: string | null
+      openedAt: string | null
+    }
+  >(tx, {
+    select:
+      'm.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error, m.attach, m.channel, m.attempts, m.created_at AS createdAt, m.delivered_at AS deliveredAt, m.opened_at AS openedAt',
+    from: 'messages m LEFT JOIN customers c ON c.id = m.customer_id',
+    where: [],
+    values: [],
     search: { q: f.q, finders: WORDS, text: ['m.subject', 'm.recipients', 'c.search'] },
-    by: 'm.created_at', id: 'm.id', descending: true, limit: f.limit, after: f.after,
+    by: 'm.created_at',
+    id: 'm.id',
+    descending: true,
+    limit: f.limit,
+    after: f.after,
   })
-  return { rows: rows.map(r => ({ ...r, recipients: json<string[]>(r.recipients) })), total }
+  return { rows: rows.map((r) => ({ ...r, recipients: json<string[]>(r.recipients) })), total }
 }
 /** Everybody to whom a visit was sent as an invitation. */
-export const invitedTo = async (tx: Tx, visitId: string) => [...new Set((await tx.rows<{ recipients: unknown }>('SELECT recipients FROM messages WHERE visit_id = ? AND kind = "visit_invitation" ORDER BY created_at', [visitId])).flatMap(r => json<string[]>(r.recipients)))]
+export const invitedTo = async (tx: Tx, visitId: string) => [
+  ...new Set(
+    (
+      await tx.rows<{ recipients: unknown }>(
+        'SELECT recipients FROM messages WHERE visit_id = ? AND kind = "visit_invitation" ORDER BY created_at',
+        [visitId],
+      )
+    ).flatMap((r) => json<string[]>(r.recipients)),
+  ),
+]
 /** Which of these visits a message of that kind was written for. */
-export const toldOfVisit = async (tx: Tx, kind: string, visitIds: string[]) => new Set((await tx.rows<{ id: string }>(`SELECT DISTINCT visit_id AS id FROM messages WHERE kind = ? AND visit_id IN (${marks(visitIds)})`, [kind, ...visitIds])).map(r => r.id))
+export const toldOfVisit = async (tx: Tx, kind: string, visitIds: string[]) =>
+  new Set(
+    (
+      await tx.rows<{ id: string }>(
+        `SELECT DISTINCT visit_id AS id FROM messages WHERE kind = ? AND visit_id IN (${marks(visitIds)})`,
+        [kind, ...visitIds],
+      )
+    ).map((r) => r.id),
+  )

@@ -7,23 +7,75 @@ import { insertMessage, messagePage, tryAgain, type MessageRow } from './queries
 import { enqueue } from '../jobs/jobs'
 
 /** Puts a mail into the outbox. `{link}` in its text becomes the customer's private link only when it leaves. */
-export async function queueMail(ctx: Ctx, mail: { kind: string, customerId: string | null, invoiceId: string | null, quoteId?: string, visitId?: string, to: string[], subject: string, body: string, attach: MessageRow['attach'] }): Promise<string> {
+export async function queueMail(
+  ctx: Ctx,
+  mail: {
+    kind: string
+    customerId: string | null
+    invoiceId: string | null
+    quoteId?: string
+    visitId?: string
+    to: string[]
+    subject: string
+    body: string
+    attach: MessageRow['attach']
+  },
+): Promise<string> {
   const { to, quoteId = null, visitId = null, ...rest } = mail
   return queue(ctx, { ...rest, channel: 'mail', quoteId, visitId, recipients: [...new Set(to)] })
 }
 /** Puts a text into the outbox; whoever calls has made sure that this customer wants texts. */
-export const queueText = (ctx: Ctx, text: { kind: string, customerId: string, visitId: string, to: string, body: string }): Promise<string> =>
-  queue(ctx, { kind: text.kind, channel: 'text', customerId: text.customerId, visitId: text.visitId, invoiceId: null, quoteId: null, recipients: [text.to], subject: '', body: text.body, attach: 'none' })
-async function queue(ctx: Ctx, message: Omit<Parameters<typeof insertMessage>[1], 'id' | 'at'>): Promise<string> {
+export const queueText = (
+  ctx: Ctx,
+  text: { kind: string; customerId: string; visitId: string; to: string; body: string },
+): Promise<string> =>
+  queue(ctx, {
+    kind: text.kind,
+    channel: 'text',
+    customerId: text.customerId,
+    visitId: text.visitId,
+    invoiceId: null,
+    quoteId: null,
+    recipients: [text.to],
+    subject: '',
+    body: text.body,
+    attach: 'none',
+  })
+async function queue(
+  ctx: Ctx,
+  message: Omit<Parameters<typeof insertMessage>[1], 'id' | 'at'>,
+): Promise<string> {
   const id = ctx.id()
   await insertMessage(ctx.tx, { id, ...message, at: ctx.now })
   await enqueue(ctx.tx, 'deliver', id, { messageId: id })
   return id
 }
-export async function listMessages(ctx: Ctx, query: Query<'messages'>): Promise<Answer<'messages'>> {
+export async function listMessages(
+  ctx: Ctx,
+  query: Query<'messages'>,
+): Promise<Answer<'messages'>> {
   const p = paging(query, ['created'], '-created')
-  const { rows, total } = await messagePage(ctx.tx, { q: query.q ?? '', limit: p.limit, after: p.after })
-  return pageOf(rows, total, p.limit, r => ({ id: r.id, kind: r.kind, channel: r.channel, customer: r.customer ?? '', to: r.recipients.join(', '), subject: r.subject, body: r.body, state: r.state === 'delivered' && r.openedAt ? 'opened' : r.state, error: r.error, createdAt: r.createdAt, deliveredAt: r.deliveredAt, openedAt: r.openedAt, attachment: r.attach === 'none' ? '' : r.attach === 'invitation' ? 'invitation' : `${r.attach} PDF` }))
+  const { rows, total } = await messagePage(ctx.tx, {
+    q: query.q ?? '',
+    limit: p.limit,
+    after: p.after,
+  })
+  return pageOf(rows, total, p.limit, (r) => ({
+    id: r.id,
+    kind: r.kind,
+    channel: r.channel,
+    customer: r.customer ?? '',
+    to: r.recipients.join(', '),
+    subject: r.subject,
+    body: r.body,
+    state: r.state === 'delivered' && r.openedAt ? 'opened' : r.state,
+    error: r.error,
+    createdAt: r.createdAt,
+    deliveredAt: r.deliveredAt,
+    openedAt: r.openedAt,
+    attachment:
+      r.attach === 'none' ? '' : r.attach === 'invitation' ? 'invitation' : `${r.attach} PDF`,
+  }))
 }
 export async function retry(ctx: Ctx, id: string): Promise<boolean> {
   const done = await tryAgain(ctx.tx, id)

@@ -13,6 +13,8 @@ export default defineEventHandler((event) => {
     // Customers' pages are theirs alone, and change: nothing on the way keeps them.
     ...(/^\/(?:i|q|s|request)(?:\/|\?|$)/.test(event.path) ? { 'Cache-Control': 'no-store' } : {}),
     // Where cookies go over HTTPS alone, everything does.
-    ...(process.env.COOKIE_SECURE === '1' ? { 'Strict-Transport-Security': 'max-age=31536000; includeSubDomains' } : {}),
+    ...(process.env.COOKIE_SECURE === '1'
+      ? { 'Strict-Transport-Security': 'max-age=31536000; includeSubDomains' }
+      : {}),
   })
 })

@@ -9,7 +9,11 @@ const LIMIT_MS = 15 * SECOND
 const MOST_LOOKS = 30
 const MOST_REFUNDS = 1_000
 
-interface Said { state: 'asked' | 'approved' | 'declined' | 'refunded', reference: string, reason: string }
+interface Said {
+  state: 'asked' | 'approved' | 'declined' | 'refunded'
+  reference: string
+  reason: string
+}
 class NotYet extends Error {}
 
 /** Asks what became of a charge, until the terminal knows. */
@@ -24,7 +28,7 @@ export const lookAtCharge: JobKind = {
     const said = await ask<Said>('GET', `/charges/${chargeId}`)
     if (said?.state === 'approved' || said?.state === 'declined') {
       const { state, reference, reason } = said
-      return ctx => settle(ctx, chargeId, { state, reference, reason })
+      return (ctx) => settle(ctx, chargeId, { state, reference, reason })
     }
     throw new NotYet('nobody has paid on this page yet')
   },
@@ -39,7 +43,8 @@ export const refundCharge: JobKind = {
   async run(job) {
     const chargeId = String(job.payload.chargeId)
     // Only its word that the money went back is noted as such.
-    if (!(await ask('POST', `/charges/${chargeId}/refund`))) throw new Error('the terminal knows no such charge')
-    return ctx => noteRefunded(ctx, chargeId)
+    if (!(await ask('POST', `/charges/${chargeId}/refund`)))
+      throw new Error('the terminal knows no such charge')
+    return (ctx) => noteRefunded(ctx, chargeId)
   },
 }

@@ -4,41 +4,134 @@ import { marks, sqlInstant, type Tx } from '../db/pool'
 import { listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 
-export interface PaymentRow { id: string, number: string, customerId: string, method: 'cash' | 'cheque' | 'card' | 'transfer', reference: string, amount: number, on: string, bouncedOn: string | null }
-export const insertPayment = (tx: Tx, p: Omit<PaymentRow, 'bouncedOn'> & { by: string | null, at: number }) => tx.run(
-  'INSERT INTO payments (id, number, customer_id, method, reference, amount_minor, received_on, taken_by, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)', [p.id, p.number, p.customerId, p.method, p.reference, p.amount, p.on, p.by, sqlInstant(p.at)])
-export const paymentById = (tx: Tx, id: string) => tx.row<PaymentRow>('SELECT id, number, customer_id AS customerId, method, reference, amount_minor AS amount, received_on AS `on`, bounced_on AS bouncedOn FROM payments WHERE id = ? FOR UPDATE', [id])
-export const insertAllocation = (tx: Tx, id: string, paymentId: string, invoiceId: string, amount: number, on: string) => tx.run('INSERT INTO allocations (id, payment_id, invoice_id, amount_minor, on_date) VALUES (?, ?, ?, ?, ?)', [id, paymentId, invoiceId, amount, on])
-export const allocationsOf = (tx: Tx, paymentId: string) => tx.rows<{ invoiceId: string, amount: number }>('SELECT invoice_id AS invoiceId, CAST(SUM(amount_minor) AS SIGNED) AS amount FROM allocations WHERE payment_id = ? GROUP BY invoice_id HAVING SUM(amount_minor) <> 0', [paymentId])
-export const markBounced = (tx: Tx, id: string, on: string) => tx.run('UPDATE payments SET bounced_on = ? WHERE id = ?', [on, id])
+export interface PaymentRow {
+  id: string
+  number: string
+  customerId: string
+  method: 'cash' | 'cheque' | 'card' | 'transfer'
+  reference: string
+  amount: number
+  on: string
+  bouncedOn: string | null
+}
+export const insertPayment = (
+  tx: Tx,
+  p: Omit<PaymentRow, 'bouncedOn'> & { by: string | null; at: number },
+) =>
+  tx.run(
+    'INSERT INTO payments (id, number, customer_id, method, reference, amount_minor, received_on, taken_by, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    [p.id, p.number, p.customerId, p.method, p.reference, p.amount, p.on, p.by, sqlInstant(p.at)],
+  )
+export const paymentById = (tx: Tx, id: string) =>
+  tx.row<PaymentRow>(
+    'SELECT id, number, customer_id AS customerId, method, reference, amount_minor AS amount, received_on AS `on`, bounced_on AS bouncedOn FROM payments WHERE id = ? FOR UPDATE',
+    [id],
+  )
+export const insertAllocation = (
+  tx: Tx,
+  id: string,
+  paymentId: string,
+  invoiceId: string,
+  amount: number,
+  on: string,
+) =>
+  tx.run(
+    'INSERT INTO allocations (id, payment_id, invoice_id, amount_minor, on_date) VALUES (?, ?, ?, ?, ?)',
+    [id, paymentId, invoiceId, amount, on],
+  )
+export const allocationsOf = (tx: Tx, paymentId: string) =>
+  tx.rows<{ invoiceId: string; amount: number }>(
+    'SELECT invoice_id AS invoiceId, CAST(SUM(amount_minor) AS SIGNED) AS amount FROM allocations WHERE payment_id = ? GROUP BY invoice_id HAVING SUM(amount_minor) <> 0',
+    [paymentId],
+  )
+export const markBounced = (tx: Tx, id: string, on: string) =>
+  tx.run('UPDATE payments SET bounced_on = ? WHERE id = ?', [on, id])
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'payments o', words: 'o.number, o.reference' },
   { id: 'o.id', from: 'customers k JOIN payments o ON o.customer_id = k.id', words: 'k.search' },
 ]
-export async function paymentPage(tx: Tx, f: { q: string, limit: number, after: [string, string] | null, descending: boolean }) {
-  return listRows<PaymentRow & { customer: string, takenBy: string | null }>(tx, {
-    select: 'p.id, p.number, c.name AS customer, p.method, p.reference, p.amount_minor AS amount, p.received_on AS `on`, p.bounced_on AS bouncedOn, t.name AS takenBy',
+export async function paymentPage(
+  tx: Tx,
+  f: { q: string; limit: number; after: [string, string] | null; descending: boolean },
+) {
+  return listRows<PaymentRow & { customer: string; takenBy: string | null }>(tx, {
+    select:
+      'p.id, p.number, c.name AS customer, p.method, p.reference, p.amount_minor AS amount, p.received_on AS `on`, p.bounced_on AS bouncedOn, t.name AS takenBy',
     from: 'payments p STRAIGHT_JOIN customers c ON c.id = p.customer_id LEFT JOIN people t ON t.id = p.taken_by',
-    where: [], values: [], search: { q: f.q, finders: WORDS, text: ['p.number', 'p.reference', 'c.search'] },
-    by: 'p.received_on', id: 'p.id', descending: f.descending, limit: f.limit, after: f.after,
+    where: [],
+    values: [],
+    search: { q: f.q, finders: WORDS, text: ['p.number', 'p.reference', 'c.search'] },
+    by: 'p.received_on',
+    id: 'p.id',
+    descending: f.descending,
+    limit: f.limit,
+    after: f.after,
   })
 }
-export interface ChargeRow { id: string, invoiceId: string, amount: number, state: ChargeState, reference: string, reason: string }
-const CHARGE = 'id, invoice_id AS invoiceId, amount_minor AS amount, state, terminal_reference AS reference, reason'
-export const insertCharge = (tx: Tx, c: { id: string, invoiceId: string, amount: number, at: number }) => tx.run(
-  'INSERT INTO card_charges (id, invoice_id, amount_minor, state, created_at) VALUES (?, ?, ?, "asked", ?)', [c.id, c.invoiceId, c.amount, sqlInstant(c.at)])
-export const chargeById = (tx: Tx, id: string) => tx.row<ChargeRow>(`SELECT ${CHARGE} FROM card_charges WHERE id = ? FOR UPDATE`, [id])
+export interface ChargeRow {
+  id: string
+  invoiceId: string
+  amount: number
+  state: ChargeState
+  reference: string
+  reason: string
+}
+const CHARGE =
+  'id, invoice_id AS invoiceId, amount_minor AS amount, state, terminal_reference AS reference, reason'
+export const insertCharge = (
+  tx: Tx,
+  c: { id: string; invoiceId: string; amount: number; at: number },
+) =>
+  tx.run(
+    'INSERT INTO card_charges (id, invoice_id, amount_minor, state, created_at) VALUES (?, ?, ?, "asked", ?)',
+    [c.id, c.invoiceId, c.amount, sqlInstant(c.at)],
+  )
+export const chargeById = (tx: Tx, id: string) =>
+  tx.row<ChargeRow>(`SELECT ${CHARGE} FROM card_charges WHERE id = ? FOR UPDATE`, [id])
 /** The charge that is open for this very amount; the invoice's row is locked by the caller. */
-export const askedCharge = (tx: Tx, invoiceId: string, amount: number) => tx.row<ChargeRow>(
-  `SELECT ${CHARGE} FROM card_charges WHERE invoice_id = ? AND state = 'asked' AND amount_minor = ? ORDER BY created_at DESC LIMIT 1`, [invoiceId, amount])
-export const settleCharge = (tx: Tx, c: { id: string, state: ChargeState, reference: string, reason: string, paymentId: string | null, at: number }) => tx.run(
-  'UPDATE card_charges SET state = ?, terminal_reference = ?, reason = ?, payment_id = ?, settled_at = ? WHERE id = ?', [c.state, c.reference, c.reason.slice(0, 120), c.paymentId, sqlInstant(c.at), c.id])
+export const askedCharge = (tx: Tx, invoiceId: string, amount: number) =>
+  tx.row<ChargeRow>(
+    `SELECT ${CHARGE} FROM card_charges WHERE invoice_id = ? AND state = 'asked' AND amount_minor = ? ORDER BY created_at DESC LIMIT 1`,
+    [invoiceId, amount],
+  )
+export const settleCharge = (
+  tx: Tx,
+  c: {
+    id: string
+    state: ChargeState
+    reference: string
+    reason: string
+    paymentId: string | null
+    at: number
+  },
+) =>
+  tx.run(
+    'UPDATE card_charges SET state = ?, terminal_reference = ?, reason = ?, payment_id = ?, settled_at = ? WHERE id = ?',
+    [c.state, c.reference, c.reason.slice(0, 120), c.paymentId, sqlInstant(c.at), c.id],
+  )
 /** Card payments that were given back, or are on their way back, since a moment. */
-export interface GivenBack { id: string, invoiceId: string, customerId: string, name: string, at: string, number: string, amount: number, state: ChargeState }
+export interface GivenBack {
+  id: string
+  invoiceId: string
+  customerId: string
+  name: string
+  at: string
+  number: string
+  amount: number
+  state: ChargeState
+}
 export const givenBackIn = (since: number): ListIn => ({
-  columns: 'k.id, k.invoice_id AS invoiceId, i.number, i.customer_id AS customerId, c.name, k.amount_minor AS amount, k.state, k.settled_at AS at',
+  columns:
+    'k.id, k.invoice_id AS invoiceId, i.number, i.customer_id AS customerId, c.name, k.amount_minor AS amount, k.state, k.settled_at AS at',
   from: `card_charges k JOIN invoices i ON i.id = k.invoice_id JOIN customers c ON c.id = i.customer_id WHERE k.state = 'refunding' OR (k.state = 'refunded' AND k.settled_at > ?)`,
-  values: [sqlInstant(since)], order: 'k.settled_at DESC', limit: 50, instants: ['at'],
+  values: [sqlInstant(since)],
+  order: 'k.settled_at DESC',
+  limit: 50,
+  instants: ['at'],
 })
 /** Payments that are applied to any of these invoices. */
-export const paymentsTouching = (tx: Tx, invoiceIds: string[]) => tx.rows<{ id: string, number: string }>(`SELECT DISTINCT p.id, p.number FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE a.invoice_id IN (${marks(invoiceIds)})`, invoiceIds)
+export const paymentsTouching = (tx: Tx, invoiceIds: string[]) =>
+  tx.rows<{ id: string; number: string }>(
+    `SELECT DISTINCT p.id, p.number FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE a.invoice_id IN (${marks(invoiceIds)})`,
+    invoiceIds,
+  )

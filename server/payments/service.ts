@@ -15,7 +15,15 @@ import { post } from '../ledger/queries'
 import { queueMail } from '../messages/service'
 import { nextNumber } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
-import { allocationsOf, insertAllocation, insertPayment, markBounced, paymentById, paymentPage, type PaymentRow } from './queries'
+import {
+  allocationsOf,
+  insertAllocation,
+  insertPayment,
+  markBounced,
+  paymentById,
+  paymentPage,
+  type PaymentRow,
+} from './queries'
 
 interface Taken {
   id: string
@@ -36,11 +44,16 @@ const later = (a: string, b: string) => (a > b ? a : b)
 
 /** Every invoice that is named must be this customer's and open: money for another one is never taken silently. */
 async function checkNamed(ctx: Ctx, p: Taken): Promise<void> {
-  const known = new Map((await invoicesNamed(ctx.tx, p.invoiceIds)).map(i => [i.id, i]))
+  const known = new Map((await invoicesNamed(ctx.tx, p.invoiceIds)).map((i) => [i.id, i]))
   for (const [n, id] of p.invoiceIds.entries()) {
     const invoice = known.get(id)
-    if (invoice?.customerId !== p.customerId) throw invalid(`invoiceIds[${n}]`, 'This is no invoice of this customer.')
-    if (invoice.open === 0) throw conflict('already_paid', `Nothing is open on ${invoice.number} any more: somebody else took a payment for it. Look at it again before you take money.`)
+    if (invoice?.customerId !== p.customerId)
+      throw invalid(`invoiceIds[${n}]`, 'This is no invoice of this customer.')
+    if (invoice.open === 0)
+      throw conflict(
+        'already_paid',
+        `Nothing is open on ${invoice.number} any more: somebody else took a payment for it. Look at it again before you take money.`,
+      )
   }
 }
 /** What the screen showed, and what is too much, are settled before a number is given to a receipt. */
@@ -48,19 +61,49 @@ function checkSums(ctx: Ctx, p: Taken, open: readonly OpenRow[]): void {
   const openMinor = open.reduce((sum, i) => sum + i.balanceMinor, 0)
   const money = (minor: number) => toMoney(minor, ctx.company.currency)
   if (p.shownOpenMinor != null && p.shownOpenMinor !== openMinor) {
-    throw conflict('open_changed', 'What is open changed since you looked, perhaps by this very payment. Look at it again.', { shown: money(p.shownOpenMinor), open: money(openMinor) })
+    throw conflict(
+      'open_changed',
+      'What is open changed since you looked, perhaps by this very payment. Look at it again.',
+      { shown: money(p.shownOpenMinor), open: money(openMinor) },
+    )
   }
   if (p.amountMinor > openMinor && !p.mayLeaveCredit) {
-    throw conflict('more_than_open', openMinor ? 'This is more than is open. Say that the rest is kept as a credit, or correct the amount.' : 'Nothing is open here. Say that it is kept as a credit, or look for the right invoice.', { open: money(openMinor), over: money(p.amountMinor - openMinor) })
+    throw conflict(
+      'more_than_open',
+      openMinor
+        ? 'This is more than is open. Say that the rest is kept as a credit, or correct the amount.'
+        : 'Nothing is open here. Say that it is kept as a credit, or look for the right invoice.',
+      { open: money(openMinor), over: money(p.amountMinor - openMinor) },
+    )
   }
 }
 /** Applies money to one invoice. Where the invoice is younger than the money, the money stood in the customer's favour until its day. */
-async function applyTo(ctx: Ctx, p: Taken, invoice: OpenRow, amountMinor: number, memo: string): Promise<void> {
+async function applyTo(
+  ctx: Ctx,
+  p: Taken,
+  invoice: OpenRow,
+  amountMinor: number,
+  memo: string,
+): Promise<void> {
   const on = later(p.receivedOn, invoice.issueOn)
   const allocationId = ctx.id()
   await insertAllocation(ctx.tx, allocationId, p.id, invoice.id, amountMinor, on)
-  await setPaid(ctx.tx, invoice.id, invoice.paid + amountMinor, invoice.balanceMinor === amountMinor ? on : null)
-  if (on > p.receivedOn) await post(ctx.tx, { on, kind: 'application', sourceId: allocationId, memo, customerId: p.customerId, at: ctx.now, postings: applicationEntry(amountMinor) })
+  await setPaid(
+    ctx.tx,
+    invoice.id,
+    invoice.paid + amountMinor,
+    invoice.balanceMinor === amountMinor ? on : null,
+  )
+  if (on > p.receivedOn)
+    await post(ctx.tx, {
+      on,
+      kind: 'application',
+      sourceId: allocationId,
+      memo,
+      customerId: p.customerId,
+      at: ctx.now,
+      postings: applicationEntry(amountMinor),
+    })
 }
 /** Books a payment, whoever took it; the customer's invoices stay locked meanwhile. */
 export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>> {
@@ -69,54 +112,132 @@ export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>
   const customer = await customerById(tx, p.customerId, true)
   if (!customer) throw invalid('customerId', 'There is no such customer.')
   const same = await paymentById(tx, p.id)
-  if (same) throw conflict('exists', `This payment has been booked already: receipt ${same.number}.`, { number: same.number })
+  if (same)
+    throw conflict('exists', `This payment has been booked already: receipt ${same.number}.`, {
+      number: same.number,
+    })
   const open = await openInvoices(tx, p.customerId, p.invoiceIds.length ? p.invoiceIds : null, true)
   if (p.invoiceIds.length) await checkNamed(ctx, p)
   checkSums(ctx, p, open)
-  const { applied, leftMinor } = applyPayment(p.amountMinor, open, p.invoiceIds.length ? p.invoiceIds : undefined)
+  const { applied, leftMinor } = applyPayment(
+    p.amountMinor,
+    open,
+    p.invoiceIds.length ? p.invoiceIds : undefined,
+  )
   const number = await nextNumber(tx, 'receipt')
-  await insertPayment(tx, { id: p.id, number, customerId: p.customerId, method: p.method, reference: p.reference, amount: p.amountMinor, on: p.receivedOn, by: ctx.actor?.id ?? null, at: ctx.now })
+  await insertPayment(tx, {
+    id: p.id,
+    number,
+    customerId: p.customerId,
+    method: p.method,
+    reference: p.reference,
+    amount: p.amountMinor,
+    on: p.receivedOn,
+    by: ctx.actor?.id ?? null,
+    at: ctx.now,
+  })
   const m = (minor: number) => toMoney(minor, ctx.company.currency)
   const memo = `${number} ${customer.name} ${p.method}`
   const told: Answer<'pay'>['applied'] = []
   let atOnceMinor = 0
   for (const a of applied) {
-    const invoice = open.find(i => i.id === a.id)!
+    const invoice = open.find((i) => i.id === a.id)!
     await applyTo(ctx, p, invoice, a.amountMinor, memo)
     if (invoice.issueOn <= p.receivedOn) atOnceMinor += a.amountMinor
-    told.push({ invoiceId: a.id, number: invoice.number, amount: m(a.amountMinor), open: m(invoice.balanceMinor - a.amountMinor) })
+    told.push({
+      invoiceId: a.id,
+      number: invoice.number,
+      amount: m(a.amountMinor),
+      open: m(invoice.balanceMinor - a.amountMinor),
+    })
   }
-  await post(tx, { on: p.receivedOn, kind: 'payment', sourceId: p.id, memo, customerId: p.customerId, at: ctx.now, postings: paymentEntry({ account: PAYMENT_ACCOUNT[p.method], amountMinor: p.amountMinor, appliedMinor: atOnceMinor }) })
+  await post(tx, {
+    on: p.receivedOn,
+    kind: 'payment',
+    sourceId: p.id,
+    memo,
+    customerId: p.customerId,
+    at: ctx.now,
+    postings: paymentEntry({
+      account: PAYMENT_ACCOUNT[p.method],
+      amountMinor: p.amountMinor,
+      appliedMinor: atOnceMinor,
+    }),
+  })
   const said = `${minorToDecimal(p.amountMinor, ctx.company.currency)} paid by ${p.method}${p.reference ? ` (${p.reference})` : ''}`
-  for (const workOrderId of new Set(open.filter(i => applied.some(a => a.id === i.id)).flatMap(i => i.workOrderId ?? []))) {
+  for (const workOrderId of new Set(
+    open.filter((i) => applied.some((a) => a.id === i.id)).flatMap((i) => i.workOrderId ?? []),
+  )) {
     await refreshWorkOrder(ctx, workOrderId)
-    await record(ctx, { subject: 'payment', id: p.id, workOrderId, customerId: p.customerId, text: `${said}, receipt ${number}` })
+    await record(ctx, {
+      subject: 'payment',
+      id: p.id,
+      workOrderId,
+      customerId: p.customerId,
+      text: `${said}, receipt ${number}`,
+    })
   }
-  if (applied.length === 0) await record(ctx, { subject: 'payment', id: p.id, customerId: p.customerId, text: `${said}, not applied to an invoice, receipt ${number}` })
+  if (applied.length === 0)
+    await record(ctx, {
+      subject: 'payment',
+      id: p.id,
+      customerId: p.customerId,
+      text: `${said}, not applied to an invoice, receipt ${number}`,
+    })
   if (p.receiptTo.length) await mailReceipt(ctx, p, number, applied, open, leftMinor)
   const stillOpen = open.reduce((sum, i) => sum + i.balanceMinor, 0) - (p.amountMinor - leftMinor)
-  return { id: p.id, number, amount: m(p.amountMinor), applied: told, left: m(leftMinor), stillOpen: m(stillOpen) }
+  return {
+    id: p.id,
+    number,
+    amount: m(p.amountMinor),
+    applied: told,
+    left: m(leftMinor),
+    stillOpen: m(stillOpen),
+  }
 }
-async function mailReceipt(ctx: Ctx, p: Taken, number: string, applied: readonly { id: string, amountMinor: number }[], open: readonly OpenRow[], leftMinor: number): Promise<void> {
-  const format = new Intl.NumberFormat(ctx.company.locale, { style: 'currency', currency: ctx.company.currency })
-  const money = (minor: number) => format.format(minorToDecimal(minor, ctx.company.currency) as unknown as number)
+async function mailReceipt(
+  ctx: Ctx,
+  p: Taken,
+  number: string,
+  applied: readonly { id: string; amountMinor: number }[],
+  open: readonly OpenRow[],
+  leftMinor: number,
+): Promise<void> {
+  const format = new Intl.NumberFormat(ctx.company.locale, {
+    style: 'currency',
+    currency: ctx.company.currency,
+  })
+  const money = (minor: number) =>
+    format.format(minorToDecimal(minor, ctx.company.currency) as unknown as number)
   const lines = applied.map((a) => {
-    const invoice = open.find(i => i.id === a.id)!
+    const invoice = open.find((i) => i.id === a.id)!
     const rest = invoice.balanceMinor - a.amountMinor
     return `${invoice.number}: ${money(a.amountMinor)}${rest ? `, still open ${money(rest)}` : ', paid in full'}`
   })
   const body = [
-    `We received ${money(p.amountMinor)} by ${p.method}${p.reference ? ` (${p.reference})` : ''} on ${p.receivedOn}.`, '',
-    ...lines, ...(leftMinor ? [`Kept as a credit: ${money(leftMinor)}`] : []), '', 'Thank you.', ctx.company.name,
+    `We received ${money(p.amountMinor)} by ${p.method}${p.reference ? ` (${p.reference})` : ''} on ${p.receivedOn}.`,
+    '',
+    ...lines,
+    ...(leftMinor ? [`Kept as a credit: ${money(leftMinor)}`] : []),
+    '',
+    'Thank you.',
+    ctx.company.name,
   ].join('\n')
-  await queueMail(ctx, { kind: 'receipt', customerId: p.customerId, invoiceId: applied[0]?.id ?? null, to: p.receiptTo, subject: `${ctx.company.name}: receipt ${number}`, body, attach: 'none' })
+  await queueMail(ctx, {
+    kind: 'receipt',
+    customerId: p.customerId,
+    invoiceId: applied[0]?.id ?? null,
+    to: p.receiptTo,
+    subject: `${ctx.company.name}: receipt ${number}`,
+    body,
+    attach: 'none',
+  })
 }
 
 function amountOf(text: string, path: string, currency: string): number {
   try {
     return decimalToMinor(text, currency)
-  }
-  catch (error) {
+  } catch (error) {
     throw invalid(path, (error as Error).message)
   }
 }
@@ -124,17 +245,29 @@ export async function pay(ctx: Ctx, body: Body<'pay'>): Promise<Answer<'pay'>> {
   const actor = signedIn(ctx)
   if (!actor.takesMoney) throw forbidden('You may not take payments.')
   if (actor.role === 'technician') {
-    if (body.invoiceIds.length === 0) throw invalid('invoiceIds', 'Choose the invoice that is paid.')
+    if (body.invoiceIds.length === 0)
+      throw invalid('invoiceIds', 'Choose the invoice that is paid.')
     for (const id of body.invoiceIds) await visibleInvoice(ctx, id)
   }
   const amountMinor = amountOf(body.amount, 'amount', ctx.company.currency)
   if (amountMinor <= 0) throw invalid('amount', 'A payment is more than zero.')
-  if (body.method === 'cheque' && !body.reference) throw invalid('reference', 'Write the number of the cheque.')
-  if (body.receivedOn && body.receivedOn > ctx.today) throw invalid('receivedOn', 'That day has not come yet.')
+  if (body.method === 'cheque' && !body.reference)
+    throw invalid('reference', 'Write the number of the cheque.')
+  if (body.receivedOn && body.receivedOn > ctx.today)
+    throw invalid('receivedOn', 'That day has not come yet.')
   return bookPayment(ctx, {
-    id: body.id, customerId: body.customerId, method: body.method, reference: body.reference, amountMinor, receivedOn: body.receivedOn || ctx.today,
-    invoiceIds: body.invoiceIds, receiptTo: body.receiptTo, mayLeaveCredit: body.mayLeaveCredit,
-    shownOpenMinor: body.shownOpen ? amountOf(body.shownOpen, 'shownOpen', ctx.company.currency) : null,
+    id: body.id,
+    customerId: body.customerId,
+    method: body.method,
+    reference: body.reference,
+    amountMinor,
+    receivedOn: body.receivedOn || ctx.today,
+    invoiceIds: body.invoiceIds,
+    receiptTo: body.receiptTo,
+    mayLeaveCredit: body.mayLeaveCredit,
+    shownOpenMinor: body.shownOpen
+      ? amountOf(body.shownOpen, 'shownOpen', ctx.company.currency)
+      : null,
   })
 }
 
@@ -150,14 +283,44 @@ export async function bounce(ctx: Ctx, id: string, reason: string): Promise<Answ
     await setPaid(ctx.tx, a.invoiceId, invoice.paid - a.amount, null)
     if (invoice.workOrderId) await refreshWorkOrder(ctx, invoice.workOrderId)
   }
-  const postings = paymentEntry({ account: PAYMENT_ACCOUNT[p.method], amountMinor: p.amount, appliedMinor: applied.reduce((sum, a) => sum + a.amount, 0) })
-  await post(ctx.tx, { on: ctx.today, kind: 'bounce', sourceId: id, memo: `${p.number} came back: ${reason}`, customerId: p.customerId, at: ctx.now, postings: reversal(postings) })
+  const postings = paymentEntry({
+    account: PAYMENT_ACCOUNT[p.method],
+    amountMinor: p.amount,
+    appliedMinor: applied.reduce((sum, a) => sum + a.amount, 0),
+  })
+  await post(ctx.tx, {
+    on: ctx.today,
+    kind: 'bounce',
+    sourceId: id,
+    memo: `${p.number} came back: ${reason}`,
+    customerId: p.customerId,
+    at: ctx.now,
+    postings: reversal(postings),
+  })
   await markBounced(ctx.tx, id, ctx.today)
-  await record(ctx, { subject: 'payment', id, customerId: p.customerId, text: `${p.number} (${p.method} ${p.reference}) came back: ${reason}` })
+  await record(ctx, {
+    subject: 'payment',
+    id,
+    customerId: p.customerId,
+    text: `${p.number} (${p.method} ${p.reference}) came back: ${reason}`,
+  })
   return { ok: true }
 }
-export async function listPayments(ctx: Ctx, query: Query<'payments'>): Promise<Answer<'payments'>> {
+export async function listPayments(
+  ctx: Ctx,
+  query: Query<'payments'>,
+): Promise<Answer<'payments'>> {
   const p = paging(query, ['received'], '-received')
   const { rows, total } = await paymentPage(ctx.tx, { ...p, q: query.q ?? '' })
-  return pageOf(rows, total, p.limit, r => ({ id: r.id, number: r.number, customer: r.customer, method: r.method, reference: r.reference, on: r.on, amount: toMoney(r.amount, ctx.company.currency), bounced: r.bouncedOn !== null, takenBy: r.takenBy ?? 'customer' }))
+  return pageOf(rows, total, p.limit, (r) => ({
+    id: r.id,
+    number: r.number,
+    customer: r.customer,
+    method: r.method,
+    reference: r.reference,
+    on: r.on,
+    amount: toMoney(r.amount, ctx.company.currency),
+    bounced: r.bouncedOn !== null,
+    takenBy: r.takenBy ?? 'customer',
+  }))
 }

@@ -3,22 +3,41 @@ import { LedgerError } from '../../core/errors/LedgerError'
 
 const WITHIN_MS = 5_000
 /** What is asked of the terminal: to make a page on which this can be paid. */
-export interface Asked { id: string, amount: string, currency: string, what: string, back: string, tell: string }
+export interface Asked {
+  id: string
+  amount: string
+  currency: string
+  what: string
+  back: string
+  tell: string
+}
 
-const away = () => new LedgerError('terminal_away', 503, 'The card terminal does not answer. Nothing was charged; try again in a moment or pay another way.')
+const away = () =>
+  new LedgerError(
+    'terminal_away',
+    503,
+    'The card terminal does not answer. Nothing was charged; try again in a moment or pay another way.',
+  )
 /** An answer of the terminal, or null where it knows nothing of it. @throws LedgerError where it does not answer */
-export async function ask<T>(method: 'GET' | 'POST', path: string, body?: object): Promise<T | null> {
+export async function ask<T>(
+  method: 'GET' | 'POST',
+  path: string,
+  body?: object,
+): Promise<T | null> {
   const response = await fetch(`${process.env.CARD_URL ?? ''}${path}`, {
     method,
     signal: AbortSignal.timeout(WITHIN_MS),
-    headers: { 'Content-Type': 'application/json', 'Authorization': `Bearer ${process.env.CARD_SECRET ?? ''}` },
+    headers: {
+      'Content-Type': 'application/json',
+      Authorization: `Bearer ${process.env.CARD_SECRET ?? ''}`,
+    },
     body: body && JSON.stringify(body),
   }).catch(() => {
     throw away()
   })
   if (response.status === 404) return null
   if (!response.ok) throw away()
-  return await response.json().catch(() => {
+  return (await response.json().catch(() => {
     throw away()
-  }) as T
+  })) as T
 }

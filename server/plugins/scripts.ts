@@ -6,6 +6,9 @@ export default defineNitroPlugin((nitro) => {
     if (response.headers) delete response.headers['x-powered-by']
     if (typeof response.body !== 'string') return
     const framed = /^\/request(\?|\/|$)/.test(event.path)
-    response.headers = { ...response.headers, 'content-security-policy': contentPolicy({ framed, scripts: inlineScripts(response.body) }) }
+    response.headers = {
+      ...response.headers,
+      'content-security-policy': contentPolicy({ framed, scripts: inlineScripts(response.body) }),
+    }
   })
 })

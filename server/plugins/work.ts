@@ -10,7 +10,7 @@ export default defineNitroPlugin((nitro) => {
   const stopFollowing = followEvents()
   const stopJobs = startJobs(ALL_JOBS)
   // The first question builds it where this fails.
-  void warmMatching().catch(error => log.warn({ err: (error as Error).message }, 'index'))
+  void warmMatching().catch((error) => log.warn({ err: (error as Error).message }, 'index'))
   nitro.hooks.hook('close', async () => {
     stopFollowing()
     stopJobs()

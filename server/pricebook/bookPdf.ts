@@ -19,18 +19,32 @@ const MOST_LEVELS = 3
 export async function bookPdf(ctx: Ctx, query: Query<'bookPdf'>): Promise<Raw> {
   const { currency, locale } = ctx.company
   const known = await levels(ctx.tx)
-  const wanted = [...new Set((query.levels ?? '').split(',').filter(Boolean))].map(id => known.find(l => l.id === id) ?? null)
+  const wanted = [...new Set((query.levels ?? '').split(',').filter(Boolean))].map(
+    (id) => known.find((l) => l.id === id) ?? null,
+  )
   if (wanted.includes(null)) throw notFound('price level')
-  if (wanted.length > MOST_LEVELS) throw invalid('levels', `Not more than ${MOST_LEVELS} levels fit beside each other.`)
-  if (query.ours === 'no' && !wanted.length) throw invalid('levels', 'Choose a level, or show our prices.')
+  if (wanted.length > MOST_LEVELS)
+    throw invalid('levels', `Not more than ${MOST_LEVELS} levels fit beside each other.`)
+  if (query.ours === 'no' && !wanted.length)
+    throw invalid('levels', 'Choose a level, or show our prices.')
   const { entries: sold, inside } = await book(ctx)
   /** Whose prices stand in the columns: null is ours. */
   const columns = [...(query.ours === 'no' ? [] : [null]), ...wanted]
   const kinds = new Set((query.kind || 'task,assembly,charge').split(','))
-  const entries = [...sold.values()].filter(e => kinds.has(e.kind) && (!query.category || inCategory(e.category, query.category)))
-  const words = await descriptionsOf(ctx.tx, entries.map(e => e.id))
+  const entries = [...sold.values()].filter(
+    (e) => kinds.has(e.kind) && (!query.category || inCategory(e.category, query.category)),
+  )
+  const words = await descriptionsOf(
+    ctx.tx,
+    entries.map((e) => e.id),
+  )
   const format = new Intl.NumberFormat(locale, { style: 'currency', currency })
-  const money = (minor: number): Content => ({ text: format.format(toMoney(minor, currency).amount as unknown as number), font: 'mono', alignment: 'right', noWrap: true })
+  const money = (minor: number): Content => ({
+    text: format.format(toMoney(minor, currency).amount as unknown as number),
+    font: 'mono',
+    alignment: 'right',
+    noWrap: true,
+  })
   const pictures = new Map<string, Buffer>()
   if (query.pictures) {
     for (const e of entries) {
@@ -39,33 +53,100 @@ export async function bookPdf(ctx: Ctx, query: Query<'bookPdf'>): Promise<Raw> {
       if (p) pictures.set(e.id, p.bytes)
     }
   }
-  const rule = { hLineColor: () => '#b9c5bf', vLineWidth: () => 0, hLineWidth: (i: number) => (i === 1 ? 1 : 0.5), paddingTop: () => 4, paddingBottom: () => 4 }
-  const sections = (drawn: ReadonlyMap<string, string>) => categoryTree(entries.map(e => e.category)).flatMap((c): Content[] => {
-    const own = entries.filter(e => e.category === c.path).sort((a, b) => a.name.localeCompare(b.name, locale, { numeric: true }))
-    const heading: Content = { text: runs(c.depth ? c.path.replaceAll(' / ', ' · ') : c.name), fontSize: c.depth ? 12 : 15, bold: true, margin: [0, 14, 0, 4], headlineLevel: 1 }
-    if (!own.length) return [heading]
-    const withPictures = own.some(e => drawn.has(e.id))
-    return [heading, {
-      layout: rule, table: { headerRows: 1, dontBreakRows: true, widths: [...(withPictures ? [56] : []), '*', ...columns.map(() => 76)], body: [
-        [...(withPictures ? [''] : []), { text: 'Work', bold: true }, ...columns.map(l => ({ text: runs(l?.name ?? 'Price'), bold: true, alignment: 'right' as const }))],
-        ...own.map((e) => {
-          const minor = roundToMinor(e.price, currency)
-          return [
-            ...(withPictures ? [drawn.has(e.id) ? { image: drawn.get(e.id)!, fit: [50, 50] as [number, number] } : ''] : []),
-            { stack: [{ text: runs(e.name) }, ...(words.get(e.id) ? [{ text: runs(words.get(e.id)!), color: '#4a5a54', fontSize: 9 }] : []), ...(e.unit === 'each' ? [] : [{ text: runs(`by ${e.unit}`), color: '#4a5a54', fontSize: 9 }])] },
-            ...columns.map(l => money(minor - savingOf(e, l, inside, currency))),
-          ]
-        }),
-      ] },
-    }]
-  })
+  const rule = {
+    hLineColor: () => '#b9c5bf',
+    vLineWidth: () => 0,
+    hLineWidth: (i: number) => (i === 1 ? 1 : 0.5),
+    paddingTop: () => 4,
+    paddingBottom: () => 4,
+  }
+  const sections = (drawn: ReadonlyMap<string, string>) =>
+    categoryTree(entries.map((e) => e.category)).flatMap((c): Content[] => {
+      const own = entries
+        .filter((e) => e.category === c.path)
+        .sort((a, b) => a.name.localeCompare(b.name, locale, { numeric: true }))
+      const heading: Content = {
+        text: runs(c.depth ? c.path.replaceAll(' / ', ' · ') : c.name),
+        fontSize: c.depth ? 12 : 15,
+        bold: true,
+        margin: [0, 14, 0, 4],
+        headlineLevel: 1,
+      }
+      if (!own.length) return [heading]
+      const withPictures = own.some((e) => drawn.has(e.id))
+      return [
+        heading,
+        {
+          layout: rule,
+          table: {
+            headerRows: 1,
+            dontBreakRows: true,
+            widths: [...(withPictures ? [56] : []), '*', ...columns.map(() => 76)],
+            body: [
+              [
+                ...(withPictures ? [''] : []),
+                { text: 'Work', bold: true },
+                ...columns.map((l) => ({
+                  text: runs(l?.name ?? 'Price'),
+                  bold: true,
+                  alignment: 'right' as const,
+                })),
+              ],
+              ...own.map((e) => {
+                const minor = roundToMinor(e.price, currency)
+                return [
+                  ...(withPictures
+                    ? [
+                        drawn.has(e.id)
+                          ? { image: drawn.get(e.id)!, fit: [50, 50] as [number, number] }
+                          : '',
+                      ]
+                    : []),
+                  {
+                    stack: [
+                      { text: runs(e.name) },
+                      ...(words.get(e.id)
+                        ? [{ text: runs(words.get(e.id)!), color: '#4a5a54', fontSize: 9 }]
+                        : []),
+                      ...(e.unit === 'each'
+                        ? []
+                        : [{ text: runs(`by ${e.unit}`), color: '#4a5a54', fontSize: 9 }]),
+                    ],
+                  },
+                  ...columns.map((l) => money(minor - savingOf(e, l, inside, currency))),
+                ]
+              }),
+            ],
+          },
+        },
+      ]
+    })
   const firm = ctx.company.name
   const title = `Price book${query.category ? `, ${query.category}` : ''}`
   const content = (drawn: ReadonlyMap<string, string>): Content[] => [
-    { text: runs(ctx.company.name), fontSize: 18, bold: true }, { text: runs(`${title}. Prices of ${longDate(locale)(ctx.today)}, before tax.`), color: '#4a5a54' },
-    ...(entries.length ? sections(drawn) : [{ text: 'Nothing of this kind is in the book.', margin: [0, 20, 0, 0] as [number, number, number, number] }]),
+    { text: runs(ctx.company.name), fontSize: 18, bold: true },
+    {
+      text: runs(`${title}. Prices of ${longDate(locale)(ctx.today)}, before tax.`),
+      color: '#4a5a54',
+    },
+    ...(entries.length
+      ? sections(drawn)
+      : [
+          {
+            text: 'Nothing of this kind is in the book.',
+            margin: [0, 20, 0, 0] as [number, number, number, number],
+          },
+        ]),
   ]
-  return new Raw('application/pdf', async () => makePdf({ title, author: firm, foot: firm, content: content(await thumbnails(pictures)) }, readFont), 'price-book.pdf')
+  return new Raw(
+    'application/pdf',
+    async () =>
+      makePdf(
+        { title, author: firm, foot: firm, content: content(await thumbnails(pictures)) },
+        readFont,
+      ),
+    'price-book.pdf',
+  )
 }
 
 /** Twice as fine as they are printed; one that cannot be drawn is left out, and the book is printed all the same. */

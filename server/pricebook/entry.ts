@@ -20,7 +20,28 @@ import { Raw, type Call } from '../http/route'
 import { record } from '../http/queries'
 import { taxClasses } from '../settings/queries'
 import { applyDue, changeBook } from './changes'
-import { entriesById, entriesWith, entryByCode, entryById, historyOfEntry, insertEntry, insertPicture, lockBook, namedLike, namesOf, partsInside, pictureById, setPartsInside, setPicture, soldSince, soldWhere, standardLabour, updateEntry, workedByTask, type EntryFacts } from './queries'
+import {
+  entriesById,
+  entriesWith,
+  entryByCode,
+  entryById,
+  historyOfEntry,
+  insertEntry,
+  insertPicture,
+  lockBook,
+  namedLike,
+  namesOf,
+  partsInside,
+  pictureById,
+  setPartsInside,
+  setPicture,
+  soldSince,
+  soldWhere,
+  standardLabour,
+  updateEntry,
+  workedByTask,
+  type EntryFacts,
+} from './queries'
 import { asPriced, rulesOf, whyOf } from './rules'
 
 type Paper = Answer<'priceEntry'>
@@ -30,62 +51,189 @@ export async function priceEntry(ctx: Ctx, id: string): Promise<Paper> {
   if (!e) throw notFound('entry of the price book')
   const { currency } = ctx.company
   const seesCost = signedIn(ctx).seesCost
-  const [parts, labour, [sold], history] = [await partsInside(ctx.tx, [id]), e.labourId ? (await entriesById(ctx.tx, [e.labourId]))[0] : undefined, await soldSince(ctx.tx, plusMonths(ctx.today, -12), [id]), await historyOfEntry(ctx.tx, id)]
+  const [parts, labour, [sold], history] = [
+    await partsInside(ctx.tx, [id]),
+    e.labourId ? (await entriesById(ctx.tx, [e.labourId]))[0] : undefined,
+    await soldSince(ctx.tx, plusMonths(ctx.today, -12), [id]),
+    await historyOfEntry(ctx.tx, id),
+  ]
   const money = (amount: string) => minorToDecimal(roundToMinor(amount, currency), currency)
-  const say = (s: PriceSet) => ({ cost: seesCost ? new Decimal(s.cost).toString() : null, price: money(s.price), furtherPrice: s.furtherPrice === null ? null : money(s.furtherPrice), pricing: s.pricing })
+  const say = (s: PriceSet) => ({
+    cost: seesCost ? new Decimal(s.cost).toString() : null,
+    price: money(s.price),
+    furtherPrice: s.furtherPrice === null ? null : money(s.furtherPrice),
+    pricing: s.pricing,
+  })
   const where = await soldWhere(ctx.tx, id)
   return {
-    id, version: e.version, code: e.code, kind: e.kind, category: e.category, name: e.name, description: e.description, technicianNote: e.technicianNote, synonyms: e.synonyms, unit: e.unit, taxClass: e.taxClass, seconds: e.seconds, furtherSeconds: e.furtherSeconds, skills: e.skills, pinned: e.pinned, labourId: e.labourId,
-    sundriesRate: e.sundriesRate === null ? null : new Decimal(e.sundriesRate).toString(), supplier: e.supplier, partNumber: e.partNumber, incomeCode: e.incomeCode, activeFrom: e.activeFrom, activeTo: e.activeTo, retired: e.retired, ...say(e), pricedOn: e.pricedOn,
-    parts: parts.map(p => ({ partId: p.partId, code: p.code, name: p.name, kind: p.kind, quantity: new Decimal(p.quantity).toString(), price: money(p.price) })), pictureId: e.pictureId, ...whyOf(ctx, asPriced(e, labour ? { name: labour.name, price: labour.price } : null, parts), await rulesOf(ctx)), ...costsOf(ctx, { ...e, parts }, e.price, (labour ?? await standardLabour(ctx.tx))?.cost),
-    history: history.map(h => ({ title: h.title, state: h.state, holdsFrom: h.holdsFrom, madeAt: h.madeAt, madeBy: h.madeBy ?? '', was: say(h.was), became: say(h.became) })),
-    hours: e.kind === 'task' ? quotedAgainstActual((await workedByTask(ctx.tx, plusMonths(ctx.today, -12), id)).map(w => w.seconds), e.seconds) : null,
-    standsIn: (await entriesWith(ctx.tx, id)).map(p => ({ ...p, quantity: new Decimal(p.quantity).toString() })), alike: await alikeOf(ctx, e),
-    sold: { usual: usual(where, money), lines: sold?.lines ?? 0, quantity: new Decimal(sold?.quantity ?? 0).toString(), net: toMoney(sold?.net ?? 0, currency), last: sold?.last ?? null, where: where.map(w => ({ ...w, quantity: new Decimal(w.quantity).toString(), unitPrice: money(w.unitPrice), net: toMoney(w.net, currency) })) },
+    id,
+    version: e.version,
+    code: e.code,
+    kind: e.kind,
+    category: e.category,
+    name: e.name,
+    description: e.description,
+    technicianNote: e.technicianNote,
+    synonyms: e.synonyms,
+    unit: e.unit,
+    taxClass: e.taxClass,
+    seconds: e.seconds,
+    furtherSeconds: e.furtherSeconds,
+    skills: e.skills,
+    pinned: e.pinned,
+    labourId: e.labourId,
+    sundriesRate: e.sundriesRate === null ? null : new Decimal(e.sundriesRate).toString(),
+    supplier: e.supplier,
+    partNumber: e.partNumber,
+    incomeCode: e.incomeCode,
+    activeFrom: e.activeFrom,
+    activeTo: e.activeTo,
+    retired: e.retired,
+    ...say(e),
+    pricedOn: e.pricedOn,
+    parts: parts.map((p) => ({
+      partId: p.partId,
+      code: p.code,
+      name: p.name,
+      kind: p.kind,
+      quantity: new Decimal(p.quantity).toString(),
+      price: money(p.price),
+    })),
+    pictureId: e.pictureId,
+    ...whyOf(
+      ctx,
+      asPriced(e, labour ? { name: labour.name, price: labour.price } : null, parts),
+      await rulesOf(ctx),
+    ),
+    ...costsOf(ctx, { ...e, parts }, e.price, (labour ?? (await standardLabour(ctx.tx)))?.cost),
+    history: history.map((h) => ({
+      title: h.title,
+      state: h.state,
+      holdsFrom: h.holdsFrom,
+      madeAt: h.madeAt,
+      madeBy: h.madeBy ?? '',
+      was: say(h.was),
+      became: say(h.became),
+    })),
+    hours:
+      e.kind === 'task'
+        ? quotedAgainstActual(
+            (await workedByTask(ctx.tx, plusMonths(ctx.today, -12), id)).map((w) => w.seconds),
+            e.seconds,
+          )
+        : null,
+    standsIn: (await entriesWith(ctx.tx, id)).map((p) => ({
+      ...p,
+      quantity: new Decimal(p.quantity).toString(),
+    })),
+    alike: await alikeOf(ctx, e),
+    sold: {
+      usual: usual(where, money),
+      lines: sold?.lines ?? 0,
+      quantity: new Decimal(sold?.quantity ?? 0).toString(),
+      net: toMoney(sold?.net ?? 0, currency),
+      last: sold?.last ?? null,
+      where: where.map((w) => ({
+        ...w,
+        quantity: new Decimal(w.quantity).toString(),
+        unitPrice: money(w.unitPrice),
+        net: toMoney(w.net, currency),
+      })),
+    },
   }
 }
 /** What it costs us and what is left of its price; nothing for those who do not see costs. */
-function costsOf(ctx: Ctx, e: Parameters<typeof materialCost>[0] & { seconds: number }, price: string, hourCost = '0'): Pick<Paper, 'costs' | 'margin'> {
+function costsOf(
+  ctx: Ctx,
+  e: Parameters<typeof materialCost>[0] & { seconds: number },
+  price: string,
+  hourCost = '0',
+): Pick<Paper, 'costs' | 'margin'> {
   if (!signedIn(ctx).seesCost) return { costs: null, margin: null }
   const { currency } = ctx.company
-  const [material, labour] = [roundToMinor(materialCost(e), currency), roundToMinor(labourCost(e, hourCost), currency)]
+  const [material, labour] = [
+    roundToMinor(materialCost(e), currency),
+    roundToMinor(labourCost(e, hourCost), currency),
+  ]
   const m = margin(roundToMinor(price, currency), material + labour)
-  return { costs: { material: minorToDecimal(material, currency), labour: minorToDecimal(labour, currency) }, margin: m === null ? null : String(m) }
+  return {
+    costs: {
+      material: minorToDecimal(material, currency),
+      labour: minorToDecimal(labour, currency),
+    },
+    margin: m === null ? null : String(m),
+  }
 }
 /** What it usually goes for: the middle of the last prices. */
 function usual(where: readonly { unitPrice: string }[], say: (n: string) => string): string | null {
-  const prices = where.map(w => new Decimal(w.unitPrice)).sort((a, b) => a.cmp(b))
+  const prices = where.map((w) => new Decimal(w.unitPrice)).sort((a, b) => a.cmp(b))
   return prices.length ? say(prices[Math.floor((prices.length - 1) / 2)]!.toString()) : null
 }
-async function alikeOf(ctx: Ctx, e: { id: string, name: string }): Promise<Paper['alike']> {
+async function alikeOf(ctx: Ctx, e: { id: string; name: string }): Promise<Paper['alike']> {
   const all = await namesOf(ctx.tx)
-  const group = lookAlikes(all).find(g => g.includes(e.id)) ?? []
-  const byId = new Map(all.map(a => [a.id, a]))
-  return group.filter(g => g !== e.id).slice(0, 10).map((g) => {
-    const a = byId.get(g)!
-    return { id: g, code: a.code, name: a.name, price: minorToDecimal(roundToMinor(a.price, ctx.company.currency), ctx.company.currency), last: a.last }
-  })
+  const group = lookAlikes(all).find((g) => g.includes(e.id)) ?? []
+  const byId = new Map(all.map((a) => [a.id, a]))
+  return group
+    .filter((g) => g !== e.id)
+    .slice(0, 10)
+    .map((g) => {
+      const a = byId.get(g)!
+      return {
+        id: g,
+        code: a.code,
+        name: a.name,
+        price: minorToDecimal(roundToMinor(a.price, ctx.company.currency), ctx.company.currency),
+        last: a.last,
+      }
+    })
 }
 /** What is put into a task or an assembly, checked: entries of the book, each once. */
-async function checkedParts(ctx: Ctx, kind: string, parts: { partId: string, quantity: string }[]) {
-  if (parts.length && kind !== 'task' && kind !== 'assembly') throw invalid('parts', 'Only a task or an assembly has something inside.')
-  if (!parts.length && kind === 'assembly') throw invalid('parts', 'Put something into the assembly.')
-  const known = new Map((await entriesById(ctx.tx, parts.map(p => p.partId))).map(p => [p.id, p]))
+async function checkedParts(ctx: Ctx, kind: string, parts: { partId: string; quantity: string }[]) {
+  if (parts.length && kind !== 'task' && kind !== 'assembly')
+    throw invalid('parts', 'Only a task or an assembly has something inside.')
+  if (!parts.length && kind === 'assembly')
+    throw invalid('parts', 'Put something into the assembly.')
+  const known = new Map(
+    (
+      await entriesById(
+        ctx.tx,
+        parts.map((p) => p.partId),
+      )
+    ).map((p) => [p.id, p]),
+  )
   for (const [i, p] of parts.entries()) {
     const inside = known.get(p.partId)?.kind
-    if (kind === 'task' && inside !== 'part') throw invalid(`parts[${i}].partId`, 'This is no part of the price book.')
-    if (!inside || inside === 'assembly') throw invalid(`parts[${i}].partId`, 'An assembly is made of tasks, parts, labour and charges of the price book.')
-    if (parts.findIndex(o => o.partId === p.partId) !== i) throw invalid(`parts[${i}].partId`, 'This is in it already; change how many.')
-    if (new Decimal(p.quantity).isZero()) throw invalid(`parts[${i}].quantity`, 'The quantity is zero.')
+    if (kind === 'task' && inside !== 'part')
+      throw invalid(`parts[${i}].partId`, 'This is no part of the price book.')
+    if (!inside || inside === 'assembly')
+      throw invalid(
+        `parts[${i}].partId`,
+        'An assembly is made of tasks, parts, labour and charges of the price book.',
+      )
+    if (parts.findIndex((o) => o.partId === p.partId) !== i)
+      throw invalid(`parts[${i}].partId`, 'This is in it already; change how many.')
+    if (new Decimal(p.quantity).isZero())
+      throw invalid(`parts[${i}].quantity`, 'The quantity is zero.')
   }
-  const order = (partId: string) => `${KINDS.indexOf(known.get(partId)!.kind)} ${known.get(partId)!.code}`
-  return [...parts].sort((a, b) => order(a.partId).localeCompare(order(b.partId))).map((p) => {
-    const { name, price, furtherPrice, cost, kind: of } = known.get(p.partId)!
-    return { name, price, furtherPrice, cost, kind: of, quantity: p.quantity }
-  })
+  const order = (partId: string) =>
+    `${KINDS.indexOf(known.get(partId)!.kind)} ${known.get(partId)!.code}`
+  return [...parts]
+    .sort((a, b) => order(a.partId).localeCompare(order(b.partId)))
+    .map((p) => {
+      const { name, price, furtherPrice, cost, kind: of } = known.get(p.partId)!
+      return { name, price, furtherPrice, cost, kind: of, quantity: p.quantity }
+    })
 }
 /** How long what is inside an assembly takes. */
-const hoursInside = async (ctx: Ctx, parts: readonly { partId: string, quantity: string }[]) => insideHours((await entriesById(ctx.tx, parts.map(p => p.partId))).map(e => ({ ...e, quantity: parts.find(p => p.partId === e.id)!.quantity })))
+const hoursInside = async (ctx: Ctx, parts: readonly { partId: string; quantity: string }[]) =>
+  insideHours(
+    (
+      await entriesById(
+        ctx.tx,
+        parts.map((p) => p.partId),
+      )
+    ).map((e) => ({ ...e, quantity: parts.find((p) => p.partId === e.id)!.quantity })),
+  )
 const KINDS = ['task', 'part', 'labour', 'charge', 'assembly']
 async function labourOf(ctx: Ctx, id: string | null) {
   if (!id) return null
@@ -93,17 +241,34 @@ async function labourOf(ctx: Ctx, id: string | null) {
   if (labour?.kind !== 'labour') throw invalid('labourId', 'Choose one of the labour rates.')
   return { name: labour.name, price: labour.price, cost: labour.cost }
 }
-export async function keepPricePicture(call: Call, id: string, body: Body<'keepPricePicture'>): Promise<Paper> {
+export async function keepPricePicture(
+  call: Call,
+  id: string,
+  body: Body<'keepPricePicture'>,
+): Promise<Paper> {
   const picture = body.data ? await redraw(fromBase64(body.data)) : null
-  return call.once(ctx => setPriceEntryPicture(ctx, id, body, picture))
+  return call.once((ctx) => setPriceEntryPicture(ctx, id, body, picture))
 }
-async function setPriceEntryPicture(ctx: Ctx, id: string, body: Body<'keepPricePicture'>, picture: Picture | null): Promise<Paper> {
+async function setPriceEntryPicture(
+  ctx: Ctx,
+  id: string,
+  body: Body<'keepPricePicture'>,
+  picture: Picture | null,
+): Promise<Paper> {
   const e = await entryById(ctx.tx, id, true)
   if (!e) throw notFound('entry of the price book')
   const pictureId = picture ? ctx.id() : null
   if (picture && pictureId) await insertPicture(ctx.tx, { id: pictureId, entryId: id, ...picture })
-  if (!(await setPicture(ctx.tx, id, body.version, pictureId))) throw conflict('stale', 'Someone changed this entry in the meantime.', { current: await priceEntry(ctx, id), yours: { version: body.version } })
-  await record(ctx, { subject: 'prices', id, text: `${e.code} ${e.name}: ${pictureId ? 'a picture' : 'its picture taken away'}` })
+  if (!(await setPicture(ctx.tx, id, body.version, pictureId)))
+    throw conflict('stale', 'Someone changed this entry in the meantime.', {
+      current: await priceEntry(ctx, id),
+      yours: { version: body.version },
+    })
+  await record(ctx, {
+    subject: 'prices',
+    id,
+    text: `${e.code} ${e.name}: ${pictureId ? 'a picture' : 'its picture taken away'}`,
+  })
   return priceEntry(ctx, id)
 }
 export async function pricePicture(ctx: Ctx, id: string): Promise<Raw> {
@@ -111,50 +276,137 @@ export async function pricePicture(ctx: Ctx, id: string): Promise<Raw> {
   if (!picture) throw notFound('picture')
   return new Raw(picture.mime, picture.bytes)
 }
-export async function keepPriceEntry(ctx: Ctx, id: string, body: Body<'keepPriceEntry'>): Promise<Paper> {
+export async function keepPriceEntry(
+  ctx: Ctx,
+  id: string,
+  body: Body<'keepPriceEntry'>,
+): Promise<Paper> {
   await lockBook(ctx.tx)
   const before = await entryById(ctx.tx, id, true)
   const same = await entryByCode(ctx.tx, body.code)
   if (same && same.id !== id) throw invalid('code', 'Another entry has this code.')
-  if (!(await taxClasses(ctx.tx)).has(body.taxClass)) throw invalid('taxClass', 'Choose how it is taxed.')
-  if (body.activeFrom && body.activeTo && body.activeTo < body.activeFrom) throw invalid('activeTo', 'It ends before it begins.')
-  if (before && body.kind !== before.kind) throw invalid('kind', 'The kind of an entry stays: documents were made with it. Retire this one and make another.')
+  if (!(await taxClasses(ctx.tx)).has(body.taxClass))
+    throw invalid('taxClass', 'Choose how it is taxed.')
+  if (body.activeFrom && body.activeTo && body.activeTo < body.activeFrom)
+    throw invalid('activeTo', 'It ends before it begins.')
+  if (before && body.kind !== before.kind)
+    throw invalid(
+      'kind',
+      'The kind of an entry stays: documents were made with it. Retire this one and make another.',
+    )
   const parts = await checkedParts(ctx, body.kind, body.parts)
   const labour = await labourOf(ctx, body.labourId)
-  if (body.kind === 'task' && body.pricing === 'rule' && !labour) throw invalid('labourId', 'A task that is priced by the rule needs its labour rate.')
+  if (body.kind === 'task' && body.pricing === 'rule' && !labour)
+    throw invalid('labourId', 'A task that is priced by the rule needs its labour rate.')
   const { version, pricing, cost: typed, price, furtherPrice, parts: inside, ...facts } = body
   // Whoever does not see costs does not change them.
-  const cost = signedIn(ctx).seesCost ? typed : before?.cost ?? '0'
+  const cost = signedIn(ctx).seesCost ? typed : (before?.cost ?? '0')
   // An assembly is what is inside it: its price and its hours are nobody's to write.
   const assembly = body.kind === 'assembly'
   if (assembly) Object.assign(facts, await hoursInside(ctx, inside))
-  const kept: EntryFacts = { ...facts, activeFrom: facts.activeFrom || null, activeTo: facts.activeTo || null, sundriesRate: facts.sundriesRate || null }
+  const kept: EntryFacts = {
+    ...facts,
+    activeFrom: facts.activeFrom || null,
+    activeTo: facts.activeTo || null,
+    sundriesRate: facts.sundriesRate || null,
+  }
   // The prices are worked out here, whatever the screen thought that they would be.
-  const set = ruled(asPriced({ ...kept, pricing: assembly ? 'rule' : pricing, cost, price, furtherPrice: body.kind === 'task' ? furtherPrice : null }, labour, parts), await rulesOf(ctx), ctx.company.currency)
+  const set = ruled(
+    asPriced(
+      {
+        ...kept,
+        pricing: assembly ? 'rule' : pricing,
+        cost,
+        price,
+        furtherPrice: body.kind === 'task' ? furtherPrice : null,
+      },
+      labour,
+      parts,
+    ),
+    await rulesOf(ctx),
+    ctx.company.currency,
+  )
   if (!before) {
     if (version !== 0) throw notFound('entry of the price book')
     await insertEntry(ctx.tx, id, kept, set)
-  }
-  else if (version === 0 || !(await updateEntry(ctx.tx, id, version, kept))) throw conflict('stale', 'Someone changed this entry in the meantime. What you typed is still here; what they changed is beside it.', { current: await priceEntry(ctx, id), yours: body })
-  await setPartsInside(ctx.tx, [id], inside.map(p => ({ entryId: id, ...p })))
-  if (before) await changeBook(ctx, { id: ctx.id(), title: `${kept.code} changed`, holdsFrom: ctx.today, changes: new Map([[id, set]]) })
-  await record(ctx, { subject: 'prices', id, text: before ? `${kept.code} ${kept.name}: ${kept.retired && !before.retired ? 'retired' : 'changed'}` : `${kept.code} ${kept.name}: made` })
+  } else if (version === 0 || !(await updateEntry(ctx.tx, id, version, kept)))
+    throw conflict(
+      'stale',
+      'Someone changed this entry in the meantime. What you typed is still here; what they changed is beside it.',
+      { current: await priceEntry(ctx, id), yours: body },
+    )
+  await setPartsInside(
+    ctx.tx,
+    [id],
+    inside.map((p) => ({ entryId: id, ...p })),
+  )
+  if (before)
+    await changeBook(ctx, {
+      id: ctx.id(),
+      title: `${kept.code} changed`,
+      holdsFrom: ctx.today,
+      changes: new Map([[id, set]]),
+    })
+  await record(ctx, {
+    subject: 'prices',
+    id,
+    text: before
+      ? `${kept.code} ${kept.name}: ${kept.retired && !before.retired ? 'retired' : 'changed'}`
+      : `${kept.code} ${kept.name}: made`,
+  })
   return priceEntry(ctx, id)
 }
 /** What it would cost, and why, while it is typed; and what is named like it already. */
 export async function tryPrice(ctx: Ctx, body: Body<'tryPrice'>): Promise<Answer<'tryPrice'>> {
   const parts = await checkedParts(ctx, body.kind, body.parts)
   const labour = await labourOf(ctx, body.labourId)
-  const cost = signedIn(ctx).seesCost ? body.cost : (await entryById(ctx.tx, body.id))?.cost ?? '0'
-  const entry = asPriced({ kind: body.kind, category: body.category, supplier: body.supplier, pricing: body.pricing, cost, price: body.price, furtherPrice: body.furtherPrice, seconds: body.seconds, furtherSeconds: body.furtherSeconds, sundriesRate: body.sundriesRate || null }, labour, parts)
+  const cost = signedIn(ctx).seesCost
+    ? body.cost
+    : ((await entryById(ctx.tx, body.id))?.cost ?? '0')
+  const entry = asPriced(
+    {
+      kind: body.kind,
+      category: body.category,
+      supplier: body.supplier,
+      pricing: body.pricing,
+      cost,
+      price: body.price,
+      furtherPrice: body.furtherPrice,
+      seconds: body.seconds,
+      furtherSeconds: body.furtherSeconds,
+      sundriesRate: body.sundriesRate || null,
+    },
+    labour,
+    parts,
+  )
   const rules = await rulesOf(ctx)
   const { currency } = ctx.company
   const { why, whyFurther } = whyOf(ctx, entry, rules)
-  const rule = entry.pricing === 'fixed' ? ruled({ ...entry, pricing: 'rule' }, rules, currency) : null
-  const byRule = rule?.pricing === 'rule' && !new Decimal(rule.price).eq(why.price) ? rule.price : null
-  const hourCost = (labour ?? await standardLabour(ctx.tx))?.cost
+  const rule =
+    entry.pricing === 'fixed' ? ruled({ ...entry, pricing: 'rule' }, rules, currency) : null
+  const byRule =
+    rule?.pricing === 'rule' && !new Decimal(rule.price).eq(why.price) ? rule.price : null
+  const hourCost = (labour ?? (await standardLabour(ctx.tx)))?.cost
   const { seconds } = entry.kind === 'assembly' ? await hoursInside(ctx, body.parts) : entry
   const left = (price: string) => costsOf(ctx, { ...entry, seconds }, price, hourCost)
-  const words = searchKey(body.name).split(' ').filter(w => w.length > 2 || /\d/.test(w))
-  return { why, whyFurther, byRule, marginByRule: byRule === null ? null : left(byRule).margin, ...left(why.price), alike: words.length > 1 ? (await namedLike(ctx.tx, words, body.id)).map(a => ({ ...a, price: minorToDecimal(roundToMinor(a.price, ctx.company.currency), ctx.company.currency) })) : [] }
+  const words = searchKey(body.name)
+    .split(' ')
+    .filter((w) => w.length > 2 || /\d/.test(w))
+  return {
+    why,
+    whyFurther,
+    byRule,
+    marginByRule: byRule === null ? null : left(byRule).margin,
+    ...left(why.price),
+    alike:
+      words.length > 1
+        ? (await namedLike(ctx.tx, words, body.id)).map((a) => ({
+            ...a,
+            price: minorToDecimal(
+              roundToMinor(a.price, ctx.company.currency),
+              ctx.company.currency,
+            ),
+          }))
+        : [],
+  }
 }

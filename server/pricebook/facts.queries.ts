@@ -3,18 +3,53 @@ import { asLevel, levelsIn, type LevelRow } from '../customers/queries'
 import { json } from '../db/json'
 import type { Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
-import { asField, customFieldsIn, ratesByClass, taxClassesIn, type FieldRow, type TaxClassRow } from '../settings/queries'
+import {
+  asField,
+  customFieldsIn,
+  ratesByClass,
+  taxClassesIn,
+  type FieldRow,
+  type TaxClassRow,
+} from '../settings/queries'
 import { asEntry, entriesIn, type EntryRow, type PricingRow } from './queries'
 
 /** What a work order's prices follow, in one question; `due` are changes of prices whose day has come. */
 export async function pricingFacts(tx: Tx, today: string, dates: [string, string]) {
-  const got = await listsIn<{ taxClasses: TaxClassRow, levels: LevelRow, fields: FieldRow, pricing: { pricing: PricingRow }, holidays: { date: string }, due: { id: string }, entries: EntryRow }>(tx, {
-    taxClasses: taxClassesIn, levels: levelsIn, fields: customFieldsIn, pricing: { columns: 'pricing', from: 'company WHERE id = 1', values: [], order: 'id' },
-    holidays: { columns: 'on_date AS `date`', from: 'holidays WHERE on_date BETWEEN ? AND ?', values: dates, order: 'on_date' },
-    due: { columns: 'id', from: 'price_batches WHERE state = "waiting" AND holds_from <= ?', values: [today], order: 'id', limit: 1 }, entries: entriesIn(['labour', 'charge']),
+  const got = await listsIn<{
+    taxClasses: TaxClassRow
+    levels: LevelRow
+    fields: FieldRow
+    pricing: { pricing: PricingRow }
+    holidays: { date: string }
+    due: { id: string }
+    entries: EntryRow
+  }>(tx, {
+    taxClasses: taxClassesIn,
+    levels: levelsIn,
+    fields: customFieldsIn,
+    pricing: { columns: 'pricing', from: 'company WHERE id = 1', values: [], order: 'id' },
+    holidays: {
+      columns: 'on_date AS `date`',
+      from: 'holidays WHERE on_date BETWEEN ? AND ?',
+      values: dates,
+      order: 'on_date',
+    },
+    due: {
+      columns: 'id',
+      from: 'price_batches WHERE state = "waiting" AND holds_from <= ?',
+      values: [today],
+      order: 'id',
+      limit: 1,
+    },
+    entries: entriesIn(['labour', 'charge']),
   })
   return {
-    classes: ratesByClass(got.taxClasses), levels: got.levels.map(asLevel), fields: got.fields.map(asField), times: json<PricingRow>(got.pricing[0]!.pricing).times ?? [],
-    holidays: new Set(got.holidays.map(h => h.date)), due: got.due.length > 0, entries: got.entries.map(asEntry),
+    classes: ratesByClass(got.taxClasses),
+    levels: got.levels.map(asLevel),
+    fields: got.fields.map(asField),
+    times: json<PricingRow>(got.pricing[0]!.pricing).times ?? [],
+    holidays: new Set(got.holidays.map((h) => h.date)),
+    due: got.due.length > 0,
+    entries: got.entries.map(asEntry),
   }
 }

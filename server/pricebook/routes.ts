@@ -3,7 +3,15 @@ import type { pricebookRoutes } from '../../shared/pricebook'
 import { outside, type Handlers } from '../http/route'
 import { changePrices, previewPrices, priceChanges, undoPrices } from './changes'
 import { keepPriceEntry, keepPricePicture, priceEntry, pricePicture, tryPrice } from './entry'
-import { columnMeaning, importProgress, listPriceImports, lookAtPrices, stagePrices, takePrices, undoPriceImport } from './imports'
+import {
+  columnMeaning,
+  importProgress,
+  listPriceImports,
+  lookAtPrices,
+  stagePrices,
+  takePrices,
+  undoPriceImport,
+} from './imports'
 import { addQuoteBasket } from '../quotes/service'
 import { addBasket, tryLines } from '../visits/lines'
 import { bookPdf } from './bookPdf'
@@ -23,25 +31,27 @@ export const pricebookHandlers: Handlers<typeof pricebookRoutes> = {
   priceEntry: (ctx, { params }) => priceEntry(ctx, params.id!),
   keepPriceEntry: (ctx, { params, body }) => keepPriceEntry(ctx, params.id!, body),
   tryPrice: (ctx, { body }) => tryPrice(ctx, body),
-  pricing: ctx => pricing(ctx),
+  pricing: (ctx) => pricing(ctx),
   keepPricing: (ctx, { body }) => keepPricing(ctx, body),
   previewPrices: (ctx, { body }) => previewPrices(ctx, body),
   changePrices: (ctx, { body }) => changePrices(ctx, body),
-  priceChanges: ctx => priceChanges(ctx),
+  priceChanges: (ctx) => priceChanges(ctx),
   undoPrices: (ctx, { params }) => undoPrices(ctx, params.id!),
   columnMeaning: (ctx, { body }) => columnMeaning(ctx, body),
   stagePrices: (ctx, { params, body }) => stagePrices(ctx, params.id!, body),
   lookAtPrices: (ctx, { params, body }) => lookAtPrices(ctx, params.id!, body),
   takePrices: (ctx, { params, body }) => takePrices(ctx, params.id!, body),
   importProgress: (ctx, { params }) => importProgress(ctx, params.id!),
-  priceImports: ctx => listPriceImports(ctx),
+  priceImports: (ctx) => listPriceImports(ctx),
   undoPriceImport: (ctx, { params }) => undoPriceImport(ctx, params.id!),
   suppliers: outside(() => supplierNames()),
-  supplierProducts: outside((call, { params, query }) => supplierProducts(call, params.key!, query)),
+  supplierProducts: outside((call, { params, query }) =>
+    supplierProducts(call, params.key!, query),
+  ),
   compareSuppliers: outside((call, { params }) => compareSuppliers(call, params.key!)),
   addBasket: outside((call, { params, body }) => addBasket(call, params.id!, body)),
   addQuoteBasket: outside((call, { params, body }) => addQuoteBasket(call, params.id!, body)),
-  bookUsage: ctx => bookUsage(ctx),
+  bookUsage: (ctx) => bookUsage(ctx),
   retireEntries: (ctx, { body }) => retireEntries(ctx, body),
   takeHours: (ctx, { body }) => takeHours(ctx, body),
   bookPdf: (ctx, { query }) => bookPdf(ctx, query),

@@ -6,55 +6,236 @@ import { json } from '../db/json'
 import type { PricedLine } from '../pricebook/priceLines'
 
 export interface QuoteRow {
-  id: string, number: string, customerId: string, siteId: string, workOrderId: string | null, ownerId: string | null, owner: string | null, contact: { name: string, phone: string }, title: string, scope: string, orderNumber: string, source: string
-  state: 'draft' | 'sent' | 'accepted' | 'declined', expiresOn: string, priceLevelId: string | null, taxExempt: boolean, currency: string, net: number, total: number, frozen: object | null, sentAt: string | null, answer: string, createdAt: string, version: number
+  id: string
+  number: string
+  customerId: string
+  siteId: string
+  workOrderId: string | null
+  ownerId: string | null
+  owner: string | null
+  contact: { name: string; phone: string }
+  title: string
+  scope: string
+  orderNumber: string
+  source: string
+  state: 'draft' | 'sent' | 'accepted' | 'declined'
+  expiresOn: string
+  priceLevelId: string | null
+  taxExempt: boolean
+  currency: string
+  net: number
+  total: number
+  frozen: object | null
+  sentAt: string | null
+  answer: string
+  createdAt: string
+  version: number
 }
 const QUOTE = `q.id, q.number, q.customer_id AS customerId, q.site_id AS siteId, q.work_order_id AS workOrderId, q.owner_id AS ownerId, (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner, q.contact, q.title, q.scope, q.order_number AS orderNumber, q.source,
   q.state, q.expires_on AS expiresOn, q.price_level_id AS priceLevelId, q.tax_exempt AS taxExempt, q.currency, q.net_minor AS net, q.total_minor AS total, q.frozen, q.sent_at AS sentAt, q.answer, q.created_at AS createdAt, q.version`
 export async function quoteById(tx: Tx, id: string, lock = false): Promise<QuoteRow | null> {
-  const r = await tx.row<QuoteRow>(`SELECT ${QUOTE} FROM quotes q WHERE q.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-  return r && { ...r, contact: json(r.contact), taxExempt: Boolean(r.taxExempt), frozen: r.frozen === null ? null : json(r.frozen) }
+  const r = await tx.row<QuoteRow>(
+    `SELECT ${QUOTE} FROM quotes q WHERE q.id = ?${lock ? ' FOR UPDATE' : ''}`,
+    [id],
+  )
+  return (
+    r && {
+      ...r,
+      contact: json(r.contact),
+      taxExempt: Boolean(r.taxExempt),
+      frozen: r.frozen === null ? null : json(r.frozen),
+    }
+  )
 }
-export const insertQuote = (tx: Tx, q: Pick<QuoteRow, 'id' | 'number' | 'customerId' | 'siteId' | 'workOrderId' | 'ownerId' | 'contact' | 'title' | 'scope' | 'orderNumber' | 'source' | 'expiresOn' | 'priceLevelId' | 'taxExempt' | 'currency'> & { now: number }) => tx.run(
-  'INSERT INTO quotes (id, number, customer_id, site_id, work_order_id, owner_id, contact, title, scope, order_number, source, expires_on, price_level_id, tax_exempt, currency, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
-  [q.id, q.number, q.customerId, q.siteId, q.workOrderId, q.ownerId, JSON.stringify(q.contact), q.title, q.scope, q.orderNumber, q.source, q.expiresOn, q.priceLevelId, q.taxExempt, q.currency, sqlInstant(q.now)])
-export const updateQuote = (tx: Tx, q: QuoteRow) => tx.run(
-  'UPDATE quotes SET customer_id = ?, owner_id = ?, title = ?, scope = ?, order_number = ?, expires_on = ?, price_level_id = ?, tax_exempt = ?, net_minor = ?, total_minor = ?, version = version + 1 WHERE id = ?',
-  [q.customerId, q.ownerId, q.title, q.scope, q.orderNumber, q.expiresOn, q.priceLevelId, q.taxExempt, q.net, q.total, q.id])
-export const setQuoteState = (tx: Tx, id: string, q: { state: QuoteRow['state'], frozen: object | null, sentAt: number | null, answeredAt: number | null, answer: string, workOrderId: string | null }) => tx.run(
-  'UPDATE quotes SET state = ?, frozen = ?, sent_at = ?, answered_at = ?, answer = ?, work_order_id = ?, version = version + 1 WHERE id = ?',
-  [q.state, q.frozen && JSON.stringify(q.frozen), q.sentAt && sqlInstant(q.sentAt), q.answeredAt && sqlInstant(q.answeredAt), q.answer, q.workOrderId, id])
-export const quoteLines = (tx: Tx, quoteId: string) => tx.rows<PricedLine>(
-  `SELECT id, entry_id AS entryId, kind, name, unit, quantity, unit_price AS unitPrice, book_price AS bookPrice, unit_cost AS unitCost, discount_minor AS discountMinor, tax_class AS taxClass, covers_seconds AS coversSeconds, net_minor AS netMinor, saving_minor AS savingMinor, supplier, part_number AS partNumber, price_from AS priceFrom
-   FROM quote_lines WHERE quote_id = ? ORDER BY position`, [quoteId])
+export const insertQuote = (
+  tx: Tx,
+  q: Pick<
+    QuoteRow,
+    | 'id'
+    | 'number'
+    | 'customerId'
+    | 'siteId'
+    | 'workOrderId'
+    | 'ownerId'
+    | 'contact'
+    | 'title'
+    | 'scope'
+    | 'orderNumber'
+    | 'source'
+    | 'expiresOn'
+    | 'priceLevelId'
+    | 'taxExempt'
+    | 'currency'
+  > & { now: number },
+) =>
+  tx.run(
+    'INSERT INTO quotes (id, number, customer_id, site_id, work_order_id, owner_id, contact, title, scope, order_number, source, expires_on, price_level_id, tax_exempt, currency, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    [
+      q.id,
+      q.number,
+      q.customerId,
+      q.siteId,
+      q.workOrderId,
+      q.ownerId,
+      JSON.stringify(q.contact),
+      q.title,
+      q.scope,
+      q.orderNumber,
+      q.source,
+      q.expiresOn,
+      q.priceLevelId,
+      q.taxExempt,
+      q.currency,
+      sqlInstant(q.now),
+    ],
+  )
+export const updateQuote = (tx: Tx, q: QuoteRow) =>
+  tx.run(
+    'UPDATE quotes SET customer_id = ?, owner_id = ?, title = ?, scope = ?, order_number = ?, expires_on = ?, price_level_id = ?, tax_exempt = ?, net_minor = ?, total_minor = ?, version = version + 1 WHERE id = ?',
+    [
+      q.customerId,
+      q.ownerId,
+      q.title,
+      q.scope,
+      q.orderNumber,
+      q.expiresOn,
+      q.priceLevelId,
+      q.taxExempt,
+      q.net,
+      q.total,
+      q.id,
+    ],
+  )
+export const setQuoteState = (
+  tx: Tx,
+  id: string,
+  q: {
+    state: QuoteRow['state']
+    frozen: object | null
+    sentAt: number | null
+    answeredAt: number | null
+    answer: string
+    workOrderId: string | null
+  },
+) =>
+  tx.run(
+    'UPDATE quotes SET state = ?, frozen = ?, sent_at = ?, answered_at = ?, answer = ?, work_order_id = ?, version = version + 1 WHERE id = ?',
+    [
+      q.state,
+      q.frozen && JSON.stringify(q.frozen),
+      q.sentAt && sqlInstant(q.sentAt),
+      q.answeredAt && sqlInstant(q.answeredAt),
+      q.answer,
+      q.workOrderId,
+      id,
+    ],
+  )
+export const quoteLines = (tx: Tx, quoteId: string) =>
+  tx.rows<PricedLine>(
+    `SELECT id, entry_id AS entryId, kind, name, unit, quantity, unit_price AS unitPrice, book_price AS bookPrice, unit_cost AS unitCost, discount_minor AS discountMinor, tax_class AS taxClass, covers_seconds AS coversSeconds, net_minor AS netMinor, saving_minor AS savingMinor, supplier, part_number AS partNumber, price_from AS priceFrom
+   FROM quote_lines WHERE quote_id = ? ORDER BY position`,
+    [quoteId],
+  )
 export async function putQuoteLines(tx: Tx, quoteId: string, lines: PricedLine[]): Promise<void> {
   await tx.run('DELETE FROM quote_lines WHERE quote_id = ?', [quoteId])
   if (lines.length) {
-    await tx.many('INSERT INTO quote_lines (id, quote_id, position, entry_id, kind, name, unit, quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor, supplier, part_number, price_from) VALUES ?',
-      lines.map((l, i) => [l.id, quoteId, i + 1, l.entryId, l.kind, l.name, l.unit, l.quantity, l.unitPrice, l.bookPrice, l.unitCost, l.discountMinor, l.taxClass, l.coversSeconds, l.netMinor, l.savingMinor, l.supplier, l.partNumber, l.priceFrom]))
+    await tx.many(
+      'INSERT INTO quote_lines (id, quote_id, position, entry_id, kind, name, unit, quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor, supplier, part_number, price_from) VALUES ?',
+      lines.map((l, i) => [
+        l.id,
+        quoteId,
+        i + 1,
+        l.entryId,
+        l.kind,
+        l.name,
+        l.unit,
+        l.quantity,
+        l.unitPrice,
+        l.bookPrice,
+        l.unitCost,
+        l.discountMinor,
+        l.taxClass,
+        l.coversSeconds,
+        l.netMinor,
+        l.savingMinor,
+        l.supplier,
+        l.partNumber,
+        l.priceFrom,
+      ]),
+    )
   }
 }
-export type ShortQuote = Pick<QuoteRow, 'id' | 'number' | 'title' | 'state' | 'expiresOn' | 'total' | 'createdAt' | 'sentAt'>
-const SHORT = { columns: 'id, number, title, state, expires_on AS expiresOn, total_minor AS total, created_at AS createdAt, sent_at AS sentAt', instants: ['createdAt', 'sentAt'] }
-export const quotesOfWorkIn = (workOrderId: string): ListIn => ({ ...SHORT, from: 'quotes WHERE work_order_id = ?', values: [workOrderId], order: 'created_at' })
-export const quotesOfWork = (tx: Tx, workOrderId: string) => listOf<ShortQuote>(tx, quotesOfWorkIn(workOrderId))
+export type ShortQuote = Pick<
+  QuoteRow,
+  'id' | 'number' | 'title' | 'state' | 'expiresOn' | 'total' | 'createdAt' | 'sentAt'
+>
+const SHORT = {
+  columns:
+    'id, number, title, state, expires_on AS expiresOn, total_minor AS total, created_at AS createdAt, sent_at AS sentAt',
+  instants: ['createdAt', 'sentAt'],
+}
+export const quotesOfWorkIn = (workOrderId: string): ListIn => ({
+  ...SHORT,
+  from: 'quotes WHERE work_order_id = ?',
+  values: [workOrderId],
+  order: 'created_at',
+})
+export const quotesOfWork = (tx: Tx, workOrderId: string) =>
+  listOf<ShortQuote>(tx, quotesOfWorkIn(workOrderId))
 /** Of a customer: those that they pay for, and those for their sites. */
-export const quotesOfCustomerIn = (customerId: string): ListIn => ({ ...SHORT, from: 'quotes WHERE customer_id = ? OR site_id IN (SELECT id FROM sites WHERE customer_id = ?)', values: [customerId, customerId], order: 'created_at DESC', limit: 50 })
-export const historyOfQuote = (tx: Tx, id: string) => tx.rows<{ id: number, at: string, who: string, text: string }>('SELECT id, at, who, text FROM trail WHERE subject_id = ? ORDER BY id DESC LIMIT 100', [id])
-const WHERE: Record<string, string> = { open: 'q.state IN ("draft", "sent")', draft: 'q.state = "draft"', sent: 'q.state = "sent" AND q.expires_on >= ?', expired: 'q.state = "sent" AND q.expires_on < ?', accepted: 'q.state = "accepted"', declined: 'q.state = "declined"' }
+export const quotesOfCustomerIn = (customerId: string): ListIn => ({
+  ...SHORT,
+  from: 'quotes WHERE customer_id = ? OR site_id IN (SELECT id FROM sites WHERE customer_id = ?)',
+  values: [customerId, customerId],
+  order: 'created_at DESC',
+  limit: 50,
+})
+export const historyOfQuote = (tx: Tx, id: string) =>
+  tx.rows<{ id: number; at: string; who: string; text: string }>(
+    'SELECT id, at, who, text FROM trail WHERE subject_id = ? ORDER BY id DESC LIMIT 100',
+    [id],
+  )
+const WHERE: Record<string, string> = {
+  open: 'q.state IN ("draft", "sent")',
+  draft: 'q.state = "draft"',
+  sent: 'q.state = "sent" AND q.expires_on >= ?',
+  expired: 'q.state = "sent" AND q.expires_on < ?',
+  accepted: 'q.state = "accepted"',
+  declined: 'q.state = "declined"',
+}
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'quotes o', words: 'o.number, o.title, o.order_number' },
   { id: 'o.id', from: 'customers k JOIN quotes o ON o.customer_id = k.id', words: 'k.search' },
 ]
-export async function quotePage(tx: Tx, f: { q: string, state?: string, today: string, descending: boolean, limit: number, after: [string, string] | null }) {
+export async function quotePage(
+  tx: Tx,
+  f: {
+    q: string
+    state?: string
+    today: string
+    descending: boolean
+    limit: number
+    after: [string, string] | null
+  },
+) {
   const where: string[] = []
   const values: Value[] = []
   if (f.state) {
     where.push(WHERE[f.state]!)
     if (WHERE[f.state]!.includes('?')) values.push(f.today)
   }
-  return listRows<ShortQuote & { customer: string, owner: string | null }>(tx, {
-    select: 'q.id, q.number, q.title, q.state, q.expires_on AS expiresOn, q.total_minor AS total, q.created_at AS createdAt, q.sent_at AS sentAt, c.name AS customer, (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner',
-    from: 'quotes q STRAIGHT_JOIN customers c ON c.id = q.customer_id', countFrom: 'quotes q', where, values, search: { q: f.q, finders: WORDS, text: ['q.number', 'q.title', 'q.order_number', 'c.search'] }, by: 'q.created_at', id: 'q.id', descending: f.descending, limit: f.limit, after: f.after,
+  return listRows<ShortQuote & { customer: string; owner: string | null }>(tx, {
+    select:
+      'q.id, q.number, q.title, q.state, q.expires_on AS expiresOn, q.total_minor AS total, q.created_at AS createdAt, q.sent_at AS sentAt, c.name AS customer, (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner',
+    from: 'quotes q STRAIGHT_JOIN customers c ON c.id = q.customer_id',
+    countFrom: 'quotes q',
+    where,
+    values,
+    search: { q: f.q, finders: WORDS, text: ['q.number', 'q.title', 'q.order_number', 'c.search'] },
+    by: 'q.created_at',
+    id: 'q.id',
+    descending: f.descending,
+    limit: f.limit,
+    after: f.after,
   })
 }

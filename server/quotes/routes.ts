@@ -3,7 +3,16 @@ import type { quoteRoutes } from '../../shared/quotes'
 import { readFont } from '../documents/fonts'
 import { Raw, type Handlers } from '../http/route'
 import { quotePdf } from './pdf'
-import { answerQuote, beginQuote, changeQuote, listQuotes, quoteDrawing, quotePaper, reopenQuote, sendQuote } from './service'
+import {
+  answerQuote,
+  beginQuote,
+  changeQuote,
+  listQuotes,
+  quoteDrawing,
+  quotePaper,
+  reopenQuote,
+  sendQuote,
+} from './service'
 
 export const quoteHandlers: Handlers<typeof quoteRoutes> = {
   quotes: (ctx, { query }) => listQuotes(ctx, query),

@@ -10,22 +10,35 @@ export function faultOfValue(field: Pick<FieldRow, 'kind' | 'choices'>, value: s
   if (value === '') return ''
   if (value.length > MOST) return `Not more than ${MOST} signs.`
   switch (field.kind) {
-    case 'number': return /^-?\d{1,15}(\.\d{1,6})?$/.test(value) ? '' : 'Write a number.'
-    case 'date': return isDay(value) ? '' : 'Write the date as YYYY-MM-DD.'
-    case 'choice': return field.choices.includes(value) ? '' : `Choose one of: ${field.choices.join(', ')}.`
-    case 'yes_no': return value === 'yes' || value === 'no' ? '' : 'Choose yes or no.'
-    case 'text': return ''
+    case 'number':
+      return /^-?\d{1,15}(\.\d{1,6})?$/.test(value) ? '' : 'Write a number.'
+    case 'date':
+      return isDay(value) ? '' : 'Write the date as YYYY-MM-DD.'
+    case 'choice':
+      return field.choices.includes(value) ? '' : `Choose one of: ${field.choices.join(', ')}.`
+    case 'yes_no':
+      return value === 'yes' || value === 'no' ? '' : 'Choose yes or no.'
+    case 'text':
+      return ''
   }
 }
 /** Refuses values of unknown fields, and values of the wrong kind. What stood there before may stay. */
-export async function checkFields(ctx: Ctx, subject: FieldRow['subject'], values: Record<string, unknown> | undefined, before: Record<string, unknown> = {}): Promise<void> {
+export async function checkFields(
+  ctx: Ctx,
+  subject: FieldRow['subject'],
+  values: Record<string, unknown> | undefined,
+  before: Record<string, unknown> = {},
+): Promise<void> {
   const changed = Object.entries(values ?? {}).filter(([id, value]) => value !== before[id])
   if (changed.length === 0) return
-  const known = new Map((await customFields(ctx.tx)).filter(f => f.subject === subject).map(f => [f.id, f]))
+  const known = new Map(
+    (await customFields(ctx.tx)).filter((f) => f.subject === subject).map((f) => [f.id, f]),
+  )
   for (const [id, value] of changed) {
     const field = known.get(id)
     if (!field) throw invalid(`custom.${id}`, 'There is no such field here.')
-    const fault = typeof value === 'string' ? faultOfValue(field, value) : 'This is not of the right kind.'
+    const fault =
+      typeof value === 'string' ? faultOfValue(field, value) : 'This is not of the right kind.'
     if (fault) throw invalid(`custom.${id}`, `${field.name}: ${fault}`)
   }
 }

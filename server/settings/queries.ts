@@ -6,45 +6,174 @@ import type { Tx } from '../db/pool'
 import { listOf, type ListIn } from '../db/queries'
 
 export interface Company {
-  name: string, line1: string, town: string, postcode: string, phone: string, email: string, taxNumber: string, currency: string, locale: string, timeZone: string
-  taxMode: TaxMode, terms: Terms, payTo: string, conditions: string, wording: Record<string, string>, yardLat: number | null, yardLon: number | null, demoDay: string | null, /** how far a demo's own clock is from the wall's */ clockOffsetMs: number, country: string, /** the drive to the first visit and the one home are not working time */ drivesOutside: boolean, sources: string[], stateLabels: Record<string, string>, visitMessages: { confirmation?: boolean, eve?: boolean, onWay?: boolean }
+  name: string
+  line1: string
+  town: string
+  postcode: string
+  phone: string
+  email: string
+  taxNumber: string
+  currency: string
+  locale: string
+  timeZone: string
+  taxMode: TaxMode
+  terms: Terms
+  payTo: string
+  conditions: string
+  wording: Record<string, string>
+  yardLat: number | null
+  yardLon: number | null
+  demoDay: string | null
+  /** how far a demo's own clock is from the wall's */ clockOffsetMs: number
+  country: string
+  /** the drive to the first visit and the one home are not working time */ drivesOutside: boolean
+  sources: string[]
+  stateLabels: Record<string, string>
+  visitMessages: { confirmation?: boolean; eve?: boolean; onWay?: boolean }
 }
 
 export async function getCompany(tx: Tx): Promise<Company | null> {
-  const row = await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number AS taxNumber, currency, locale, time_zone AS timeZone, tax_mode AS taxMode, terms, pay_to AS payTo,
+  const row =
+    await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number AS taxNumber, currency, locale, time_zone AS timeZone, tax_mode AS taxMode, terms, pay_to AS payTo,
     conditions, wording, yard_lat AS yardLat, yard_lon AS yardLon, demo_day AS demoDay, clock_offset_ms AS clockOffsetMs, country, drives_outside AS drivesOutside, sources, state_labels AS stateLabels, visit_messages AS visitMessages FROM company WHERE id = 1`)
-  return row && { ...row, drivesOutside: Boolean(row.drivesOutside), terms: json<Terms>(row.terms), wording: json<Record<string, string>>(row.wording), sources: json<string[]>(row.sources), stateLabels: json<Record<string, string>>(row.stateLabels), visitMessages: json<Company['visitMessages']>(row.visitMessages) }
+  return (
+    row && {
+      ...row,
+      drivesOutside: Boolean(row.drivesOutside),
+      terms: json<Terms>(row.terms),
+      wording: json<Record<string, string>>(row.wording),
+      sources: json<string[]>(row.sources),
+      stateLabels: json<Record<string, string>>(row.stateLabels),
+      visitMessages: json<Company['visitMessages']>(row.visitMessages),
+    }
+  )
 }
 const PREFIX = { work_order: 'W-', invoice: 'I-', receipt: 'R-', quote: 'Q-' } as const
 /** The next human number; the row stays locked until the commit, so numbers have no gaps. */
 export async function nextNumber(tx: Tx, kind: keyof typeof PREFIX): Promise<string> {
-  const row = await tx.row<{ next: number }>('SELECT next_value AS next FROM counters WHERE kind = ? FOR UPDATE', [kind])
+  const row = await tx.row<{ next: number }>(
+    'SELECT next_value AS next FROM counters WHERE kind = ? FOR UPDATE',
+    [kind],
+  )
   await tx.run('UPDATE counters SET next_value = next_value + 1 WHERE kind = ?', [kind])
   return `${PREFIX[kind]}${row!.next}`
 }
-export interface TaxClassRow { id: string, rates: TaxRate[] }
-export const taxClassesIn: ListIn = { columns: 'id, rates', from: 'tax_classes', values: [], order: 'id' }
-export const ratesByClass = (rows: readonly TaxClassRow[]): Map<string, TaxRate[]> => new Map(rows.map(r => [r.id, json<TaxRate[]>(r.rates)]))
-export const taxClasses = async (tx: Tx) => ratesByClass(await listOf<TaxClassRow>(tx, taxClassesIn))
-export const taxClassNames = (tx: Tx) => tx.rows<{ id: string, name: string }>('SELECT id, name FROM tax_classes ORDER BY name LIMIT 50')
-export interface TerritoryRow { id: string, name: string, postcodes: string[] }
-export const territoriesIn: ListIn = { columns: 'id, name, postcodes', from: 'territories', values: [], order: 'name', limit: 200 }
-export const asTerritory = (t: TerritoryRow): TerritoryRow => ({ ...t, postcodes: json<string[]>(t.postcodes) })
-export const territories = async (tx: Tx) => (await listOf<TerritoryRow>(tx, territoriesIn)).map(asTerritory)
-type Choices = { choices: string[], retired: boolean }
-const fix = <T extends { choices: unknown, retired: unknown }>(r: T): T & Choices => ({ ...r, choices: json<string[]>(r.choices), retired: Boolean(r.retired) })
-export interface QuestionRow { id: string, text: string, kind: 'yes_no' | 'text' | 'choice', choices: string[], retired: boolean }
-export const questions = async (tx: Tx): Promise<QuestionRow[]> => (await tx.rows<QuestionRow>('SELECT id, text, kind, choices, retired FROM call_questions ORDER BY position, text LIMIT 100')).map(fix)
-export const putQuestion = (tx: Tx, q: { id: string, text: string, kind: string, choices: string[], position: number, retired: boolean }) => tx.run(
-  'INSERT INTO call_questions (id, text, kind, choices, position, retired) VALUES (?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE text = VALUES(text), kind = VALUES(kind), choices = VALUES(choices), position = VALUES(position), retired = VALUES(retired)', [q.id, q.text, q.kind, JSON.stringify(q.choices), q.position, q.retired])
-export interface FieldRow { id: string, subject: 'customer' | 'site' | 'work_order' | 'invoice', name: string, kind: 'text' | 'number' | 'date' | 'choice' | 'yes_no', choices: string[], retired: boolean }
-export const customFieldsIn: ListIn = { columns: 'id, subject, name, kind, choices, retired', from: 'custom_fields', values: [], order: 'subject, position, name', limit: 200 }
+export interface TaxClassRow {
+  id: string
+  rates: TaxRate[]
+}
+export const taxClassesIn: ListIn = {
+  columns: 'id, rates',
+  from: 'tax_classes',
+  values: [],
+  order: 'id',
+}
+export const ratesByClass = (rows: readonly TaxClassRow[]): Map<string, TaxRate[]> =>
+  new Map(rows.map((r) => [r.id, json<TaxRate[]>(r.rates)]))
+export const taxClasses = async (tx: Tx) =>
+  ratesByClass(await listOf<TaxClassRow>(tx, taxClassesIn))
+export const taxClassNames = (tx: Tx) =>
+  tx.rows<{ id: string; name: string }>('SELECT id, name FROM tax_classes ORDER BY name LIMIT 50')
+export interface TerritoryRow {
+  id: string
+  name: string
+  postcodes: string[]
+}
+export const territoriesIn: ListIn = {
+  columns: 'id, name, postcodes',
+  from: 'territories',
+  values: [],
+  order: 'name',
+  limit: 200,
+}
+export const asTerritory = (t: TerritoryRow): TerritoryRow => ({
+  ...t,
+  postcodes: json<string[]>(t.postcodes),
+})
+export const territories = async (tx: Tx) =>
+  (await listOf<TerritoryRow>(tx, territoriesIn)).map(asTerritory)
+type Choices = { choices: string[]; retired: boolean }
+const fix = <T extends { choices: unknown; retired: unknown }>(r: T): T & Choices => ({
+  ...r,
+  choices: json<string[]>(r.choices),
+  retired: Boolean(r.retired),
+})
+export interface QuestionRow {
+  id: string
+  text: string
+  kind: 'yes_no' | 'text' | 'choice'
+  choices: string[]
+  retired: boolean
+}
+export const questions = async (tx: Tx): Promise<QuestionRow[]> =>
+  (
+    await tx.rows<QuestionRow>(
+      'SELECT id, text, kind, choices, retired FROM call_questions ORDER BY position, text LIMIT 100',
+    )
+  ).map(fix)
+export const putQuestion = (
+  tx: Tx,
+  q: {
+    id: string
+    text: string
+    kind: string
+    choices: string[]
+    position: number
+    retired: boolean
+  },
+) =>
+  tx.run(
+    'INSERT INTO call_questions (id, text, kind, choices, position, retired) VALUES (?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE text = VALUES(text), kind = VALUES(kind), choices = VALUES(choices), position = VALUES(position), retired = VALUES(retired)',
+    [q.id, q.text, q.kind, JSON.stringify(q.choices), q.position, q.retired],
+  )
+export interface FieldRow {
+  id: string
+  subject: 'customer' | 'site' | 'work_order' | 'invoice'
+  name: string
+  kind: 'text' | 'number' | 'date' | 'choice' | 'yes_no'
+  choices: string[]
+  retired: boolean
+}
+export const customFieldsIn: ListIn = {
+  columns: 'id, subject, name, kind, choices, retired',
+  from: 'custom_fields',
+  values: [],
+  order: 'subject, position, name',
+  limit: 200,
+}
 export const asField = (r: FieldRow): FieldRow => fix(r)
-export const customFields = async (tx: Tx): Promise<FieldRow[]> => (await listOf<FieldRow>(tx, customFieldsIn)).map(asField)
-export const putField = (tx: Tx, f: { id: string, subject: string, name: string, kind: string, choices: string[], position: number, retired: boolean }) => tx.run(
-  'INSERT INTO custom_fields (id, subject, name, kind, choices, position, retired) VALUES (?, ?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name), choices = VALUES(choices), position = VALUES(position), retired = VALUES(retired)', [f.id, f.subject, f.name, f.kind, JSON.stringify(f.choices), f.position, f.retired])
-export const putStateLabels = (tx: Tx, labels: Record<string, string>) => tx.run('UPDATE company SET state_labels = ?, version = version + 1', [JSON.stringify(labels)])
-export const putVisitMessages = (tx: Tx, messages: Company['visitMessages'], wording: Record<string, string>) => tx.run('UPDATE company SET visit_messages = ?, wording = ?, version = version + 1', [JSON.stringify(messages), JSON.stringify(wording)])
-export const setDrivesOutside = (tx: Tx, outside: boolean) => tx.run('UPDATE company SET drives_outside = ?, version = version + 1', [outside])
-export const setClockOffset = (tx: Tx, ms: number) => tx.run('UPDATE company SET clock_offset_ms = ?, version = version + 1', [ms])
-export const putSources = (tx: Tx, sources: string[]) => tx.run('UPDATE company SET sources = ?, version = version + 1', [JSON.stringify(sources)])
+export const customFields = async (tx: Tx): Promise<FieldRow[]> =>
+  (await listOf<FieldRow>(tx, customFieldsIn)).map(asField)
+export const putField = (
+  tx: Tx,
+  f: {
+    id: string
+    subject: string
+    name: string
+    kind: string
+    choices: string[]
+    position: number
+    retired: boolean
+  },
+) =>
+  tx.run(
+    'INSERT INTO custom_fields (id, subject, name, kind, choices, position, retired) VALUES (?, ?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name), choices = VALUES(choices), position = VALUES(position), retired = VALUES(retired)',
+    [f.id, f.subject, f.name, f.kind, JSON.stringify(f.choices), f.position, f.retired],
+  )
+export const putStateLabels = (tx: Tx, labels: Record<string, string>) =>
+  tx.run('UPDATE company SET state_labels = ?, version = version + 1', [JSON.stringify(labels)])
+export const putVisitMessages = (
+  tx: Tx,
+  messages: Company['visitMessages'],
+  wording: Record<string, string>,
+) =>
+  tx.run('UPDATE company SET visit_messages = ?, wording = ?, version = version + 1', [
+    JSON.stringify(messages),
+    JSON.stringify(wording),
+  ])
+export const setDrivesOutside = (tx: Tx, outside: boolean) =>
+  tx.run('UPDATE company SET drives_outside = ?, version = version + 1', [outside])
+export const setClockOffset = (tx: Tx, ms: number) =>
+  tx.run('UPDATE company SET clock_offset_ms = ?, version = version + 1', [ms])
+export const putSources = (tx: Tx, sources: string[]) =>
+  tx.run('UPDATE company SET sources = ?, version = version + 1', [JSON.stringify(sources)])

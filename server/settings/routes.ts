@@ -1,13 +1,21 @@
 // The routes of the set-up, bound to their service.
 import type { settingRoutes } from '../../shared/settings'
 import type { Handlers } from '../http/route'
-import { demoClockToNow, fillField, keepField, keepQuestion, keepSources, keepStateLabels, setUp } from './service'
+import {
+  demoClockToNow,
+  fillField,
+  keepField,
+  keepQuestion,
+  keepSources,
+  keepStateLabels,
+  setUp,
+} from './service'
 
 export const settingHandlers: Handlers<typeof settingRoutes> = {
-  setUp: ctx => setUp(ctx),
+  setUp: (ctx) => setUp(ctx),
   keepQuestion: (ctx, { body }) => keepQuestion(ctx, body),
   keepField: (ctx, { body }) => keepField(ctx, body),
-  demoClockToNow: ctx => demoClockToNow(ctx),
+  demoClockToNow: (ctx) => demoClockToNow(ctx),
   keepSources: (ctx, { body }) => keepSources(ctx, body.sources),
   keepStateLabels: (ctx, { body }) => keepStateLabels(ctx, body),
   fillField: (ctx, { body }) => fillField(ctx, body),

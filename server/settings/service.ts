@@ -8,35 +8,66 @@ import { record } from '../http/queries'
 import { invoiceById } from '../invoices/queries'
 import { setCustom, workOrderById } from '../visits/queries'
 import { faultOfValue } from './fields'
-import { customFields, putField, putQuestion, putSources, putStateLabels, questions, setClockOffset, territories } from './queries'
+import {
+  customFields,
+  putField,
+  putQuestion,
+  putSources,
+  putStateLabels,
+  questions,
+  setClockOffset,
+  territories,
+} from './queries'
 
 export async function setUp(ctx: Ctx): Promise<Answer<'setUp'>> {
   return {
-    country: ctx.company.country, sources: ctx.company.sources, questions: await questions(ctx.tx), fields: await customFields(ctx.tx), territories: await territories(ctx.tx),
-    levels: (await levels(ctx.tx)).map(({ id, name }) => ({ id, name })), people: await allPeople(ctx.tx),
+    country: ctx.company.country,
+    sources: ctx.company.sources,
+    questions: await questions(ctx.tx),
+    fields: await customFields(ctx.tx),
+    territories: await territories(ctx.tx),
+    levels: (await levels(ctx.tx)).map(({ id, name }) => ({ id, name })),
+    people: await allPeople(ctx.tx),
   }
 }
 const needChoices = (kind: string, choices: string[]) => {
-  if (kind === 'choice' && choices.length < 2) throw invalid('choices', 'Write at least two choices.')
+  if (kind === 'choice' && choices.length < 2)
+    throw invalid('choices', 'Write at least two choices.')
 }
-export async function keepQuestion(ctx: Ctx, body: Body<'keepQuestion'>): Promise<Answer<'keepQuestion'>> {
+export async function keepQuestion(
+  ctx: Ctx,
+  body: Body<'keepQuestion'>,
+): Promise<Answer<'keepQuestion'>> {
   needChoices(body.kind, body.choices)
   await putQuestion(ctx.tx, body)
-  await record(ctx, { subject: 'settings', id: body.id, text: `Question “${body.text}” ${body.retired ? 'is not asked any more' : 'is asked'}` })
+  await record(ctx, {
+    subject: 'settings',
+    id: body.id,
+    text: `Question “${body.text}” ${body.retired ? 'is not asked any more' : 'is asked'}`,
+  })
   return { ok: true }
 }
 export async function keepField(ctx: Ctx, body: Body<'keepField'>): Promise<Answer<'keepField'>> {
   needChoices(body.kind, body.choices)
-  const old = (await customFields(ctx.tx)).find(f => f.id === body.id)
+  const old = (await customFields(ctx.tx)).find((f) => f.id === body.id)
   // What was written under one kind cannot be read under another.
-  if (old && (old.kind !== body.kind || old.subject !== body.subject)) throw conflict('field_in_use', 'The kind and place of a field stay as they are. Retire it and make another.')
+  if (old && (old.kind !== body.kind || old.subject !== body.subject))
+    throw conflict(
+      'field_in_use',
+      'The kind and place of a field stay as they are. Retire it and make another.',
+    )
   await putField(ctx.tx, body)
-  await record(ctx, { subject: 'settings', id: body.id, text: `Field “${body.name}” of ${body.subject.replace('_', ' ')}s ${body.retired ? 'retired' : 'kept'}` })
+  await record(ctx, {
+    subject: 'settings',
+    id: body.id,
+    text: `Field “${body.name}” of ${body.subject.replace('_', ' ')}s ${body.retired ? 'retired' : 'kept'}`,
+  })
   return { ok: true }
 }
 /** The demo's clock runs with the wall's from now on. */
 export async function demoClockToNow(ctx: Ctx): Promise<Answer<'demoClockToNow'>> {
-  if (ctx.company.demoDay === null) throw conflict('no_demo', 'This is no demo; its clock is the real one.')
+  if (ctx.company.demoDay === null)
+    throw conflict('no_demo', 'This is no demo; its clock is the real one.')
   await setClockOffset(ctx.tx, 0)
   await record(ctx, { subject: 'settings', id: ctx.id(), text: 'The demo’s clock was set to now' })
   return { ok: true }
@@ -46,20 +77,43 @@ export async function keepSources(ctx: Ctx, sources: string[]): Promise<Answer<'
   return { ok: true }
 }
 /** The meaning of a state stays; only the word that people read changes. An empty word is the usual one. */
-export async function keepStateLabels(ctx: Ctx, body: Body<'keepStateLabels'>): Promise<Answer<'keepStateLabels'>> {
-  await putStateLabels(ctx.tx, Object.fromEntries(body.labels.filter(l => l.label).map(l => [l.state, l.label])))
-  await record(ctx, { subject: 'settings', id: ctx.id(), text: 'Words for the states of work changed' })
+export async function keepStateLabels(
+  ctx: Ctx,
+  body: Body<'keepStateLabels'>,
+): Promise<Answer<'keepStateLabels'>> {
+  await putStateLabels(
+    ctx.tx,
+    Object.fromEntries(body.labels.filter((l) => l.label).map((l) => [l.state, l.label])),
+  )
+  await record(ctx, {
+    subject: 'settings',
+    id: ctx.id(),
+    text: 'Words for the states of work changed',
+  })
   return { ok: true }
 }
 /** Fills a field of a work order or an invoice; those of customers and sites are changed with their rows. */
 export async function fillField(ctx: Ctx, body: Body<'fillField'>): Promise<Answer<'fillField'>> {
-  const field = (await customFields(ctx.tx)).find(f => f.id === body.fieldId)
-  if (!field || (field.subject !== 'work_order' && field.subject !== 'invoice')) throw notFound('field')
+  const field = (await customFields(ctx.tx)).find((f) => f.id === body.fieldId)
+  if (!field || (field.subject !== 'work_order' && field.subject !== 'invoice'))
+    throw notFound('field')
   const fault = faultOfValue(field, body.value)
   if (fault) throw invalid('value', fault)
-  const row = field.subject === 'work_order' ? await workOrderById(ctx.tx, body.subjectId, true) : await invoiceById(ctx.tx, body.subjectId, true)
+  const row =
+    field.subject === 'work_order'
+      ? await workOrderById(ctx.tx, body.subjectId, true)
+      : await invoiceById(ctx.tx, body.subjectId, true)
   if (!row) throw notFound(field.subject.replace('_', ' '))
-  await setCustom(ctx.tx, field.subject === 'work_order' ? 'work_orders' : 'invoices', row.id, { ...row.custom, [field.id]: body.value })
-  await record(ctx, { subject: field.subject === 'work_order' ? 'work' : 'invoice', id: row.id, workOrderId: field.subject === 'work_order' ? row.id : null, customerId: row.customerId, text: `${field.name}: ${body.value || '–'}` })
+  await setCustom(ctx.tx, field.subject === 'work_order' ? 'work_orders' : 'invoices', row.id, {
+    ...row.custom,
+    [field.id]: body.value,
+  })
+  await record(ctx, {
+    subject: field.subject === 'work_order' ? 'work' : 'invoice',
+    id: row.id,
+    workOrderId: field.subject === 'work_order' ? row.id : null,
+    customerId: row.customerId,
+    text: `${field.name}: ${body.value || '–'}`,
+  })
   return { ok: true }
 }

@@ -9,22 +9,79 @@ import { refreshWorkOrder, visibleWorkOrder } from './account'
 import { detailsOf } from './details'
 import { insertVisit, insertWorkOrder, workOrderById } from './queries'
 
-export async function callBack(ctx: Ctx, id: string, body: Body<'callBack'>): Promise<Answer<'callBack'>> {
+export async function callBack(
+  ctx: Ctx,
+  id: string,
+  body: Body<'callBack'>,
+): Promise<Answer<'callBack'>> {
   const first = await visibleWorkOrder(ctx, id, true)
-  if (first.callbackOf) throw conflict('is_call_back', 'This is a call-back itself: begin it from the work order that it belongs to.')
-  if (!['to_bill', 'billed', 'closed'].includes(first.state)) throw conflict('not_done_yet', 'The work is not finished yet: plan a further visit of it instead.')
+  if (first.callbackOf)
+    throw conflict(
+      'is_call_back',
+      'This is a call-back itself: begin it from the work order that it belongs to.',
+    )
+  if (!['to_bill', 'billed', 'closed'].includes(first.state))
+    throw conflict(
+      'not_done_yet',
+      'The work is not finished yet: plan a further visit of it instead.',
+    )
   // Asked for twice, it is the same one.
   const known = await workOrderById(ctx.tx, body.workOrderId)
   if (known) return { workOrderId: known.id, number: known.number }
-  const [customer, site] = [(await customerById(ctx.tx, first.customerId))!, (await siteById(ctx.tx, first.siteId))!]
+  const [customer, site] = [
+    (await customerById(ctx.tx, first.customerId))!,
+    (await siteById(ctx.tx, first.siteId))!,
+  ]
   const number = await nextNumber(ctx.tx, 'work_order')
   await insertWorkOrder(ctx.tx, {
-    id: body.workOrderId, number, customerId: first.customerId, siteId: first.siteId, title: `${body.kind === 'warranty' ? 'Warranty' : 'Call-back'}: ${first.title}`.slice(0, 160), problem: body.problem, kind: body.kind, contact: first.contact, orderNumber: first.orderNumber, priceLevelId: first.priceLevelId,
-    currency: first.currency, now: ctx.now, details: detailsOf(customer, site), answers: [], printedNote: first.printedNote, equipmentId: first.equipmentId, assignedTo: null, source: '', callbackOf: first.id,
+    id: body.workOrderId,
+    number,
+    customerId: first.customerId,
+    siteId: first.siteId,
+    title: `${body.kind === 'warranty' ? 'Warranty' : 'Call-back'}: ${first.title}`.slice(0, 160),
+    problem: body.problem,
+    kind: body.kind,
+    contact: first.contact,
+    orderNumber: first.orderNumber,
+    priceLevelId: first.priceLevelId,
+    currency: first.currency,
+    now: ctx.now,
+    details: detailsOf(customer, site),
+    answers: [],
+    printedNote: first.printedNote,
+    equipmentId: first.equipmentId,
+    assignedTo: null,
+    source: '',
+    callbackOf: first.id,
   })
-  await insertVisit(ctx.tx, { id: body.visitId, workOrderId: body.workOrderId, technicianId: null, startAt: null, durationSeconds: 3600, promiseDate: null, promiseFrom: null, promiseTo: null, note: `${body.kind} of ${first.number}` })
-  await record(ctx, { subject: 'work', id: body.workOrderId, workOrderId: body.workOrderId, customerId: first.customerId, text: `${body.kind === 'warranty' ? 'Warranty visit' : 'Call-back'} of ${first.number}, without charge: ${body.problem}`.slice(0, 300) })
-  await record(ctx, { subject: 'work', id: first.id, workOrderId: first.id, customerId: first.customerId, text: `Has to be looked at again: ${number}` })
+  await insertVisit(ctx.tx, {
+    id: body.visitId,
+    workOrderId: body.workOrderId,
+    technicianId: null,
+    startAt: null,
+    durationSeconds: 3600,
+    promiseDate: null,
+    promiseFrom: null,
+    promiseTo: null,
+    note: `${body.kind} of ${first.number}`,
+  })
+  await record(ctx, {
+    subject: 'work',
+    id: body.workOrderId,
+    workOrderId: body.workOrderId,
+    customerId: first.customerId,
+    text: `${body.kind === 'warranty' ? 'Warranty visit' : 'Call-back'} of ${first.number}, without charge: ${body.problem}`.slice(
+      0,
+      300,
+    ),
+  })
+  await record(ctx, {
+    subject: 'work',
+    id: first.id,
+    workOrderId: first.id,
+    customerId: first.customerId,
+    text: `Has to be looked at again: ${number}`,
+  })
   await refreshWorkOrder(ctx, body.workOrderId)
   return { workOrderId: body.workOrderId, number }
 }

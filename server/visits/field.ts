@@ -13,18 +13,58 @@ import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { json } from '../db/json'
 import { refreshWorkOrder, visibleWorkOrder, workOrderPaper } from './account'
-import { fieldRow, fieldRows, goesAlong, helpersRunning, intervalsOf, lastClocked, runningClock, setFindings, setVisitState, startClock, stopClock, visitById, visitsOfTechnician, workOrderById, type FieldRow, type VisitRow } from './queries'
+import {
+  fieldRow,
+  fieldRows,
+  goesAlong,
+  helpersRunning,
+  intervalsOf,
+  lastClocked,
+  runningClock,
+  setFindings,
+  setVisitState,
+  startClock,
+  stopClock,
+  visitById,
+  visitsOfTechnician,
+  workOrderById,
+  type FieldRow,
+  type VisitRow,
+} from './queries'
 
 type FieldVisit = Answer<'fieldDay'>['visits'][number]
-interface Spot { lat: number | null, lon: number | null }
+interface Spot {
+  lat: number | null
+  lon: number | null
+}
 /** A visit as a phone shows it, with the drive from where its technician was before. */
 function shape(ctx: Ctx, r: FieldRow, from: Spot | null, drive: Driver): FieldVisit {
-  const seconds = from?.lat != null && r.lat != null ? drive({ lat: from.lat, lon: from.lon! }, { lat: r.lat, lon: r.lon! }) : 0
-  const contact = json<{ name?: string, phone?: string }>(r.contact)
+  const seconds =
+    from?.lat != null && r.lat != null
+      ? drive({ lat: from.lat, lon: from.lon! }, { lat: r.lat, lon: r.lon! })
+      : 0
+  const contact = json<{ name?: string; phone?: string }>(r.contact)
   return {
-    id: r.id, workOrderId: r.workOrderId, number: r.number, title: r.title, customer: r.customer, place: [r.site, r.line1, r.town].filter(Boolean).join(', '), accessNote: r.accessNote,
-    contact: contact.name || r.customer, phone: contact.phone || r.customerPhone, promise: r.promiseFrom ? `${r.promiseFrom}–${r.promiseTo}` : '', startAt: r.startAt, durationSeconds: r.durationSeconds, driveSeconds: seconds,
-    lead: ctx.actor && r.technicianId !== ctx.actor.id && ctx.actor.role === 'technician' ? r.technician ?? '' : '', state: r.state, total: r.net ? toMoney(r.net, r.currency) : null, officeNote: r.officeNote,
+    id: r.id,
+    workOrderId: r.workOrderId,
+    number: r.number,
+    title: r.title,
+    customer: r.customer,
+    place: [r.site, r.line1, r.town].filter(Boolean).join(', '),
+    accessNote: r.accessNote,
+    contact: contact.name || r.customer,
+    phone: contact.phone || r.customerPhone,
+    promise: r.promiseFrom ? `${r.promiseFrom}–${r.promiseTo}` : '',
+    startAt: r.startAt,
+    durationSeconds: r.durationSeconds,
+    driveSeconds: seconds,
+    lead:
+      ctx.actor && r.technicianId !== ctx.actor.id && ctx.actor.role === 'technician'
+        ? (r.technician ?? '')
+        : '',
+    state: r.state,
+    total: r.net ? toMoney(r.net, r.currency) : null,
+    officeNote: r.officeNote,
   }
 }
 const isOpen = (v: { state: string }) => ['driving', 'on_site', 'paused'].includes(v.state)
@@ -35,8 +75,15 @@ export async function fieldDay(ctx: Ctx, date: string): Promise<Answer<'fieldDay
   const rows = await fieldRows(ctx.tx, me.id, from, to)
   const person = await technicianById(ctx.tx, me.id)
   const drive = await driver(ctx.tx)
-  const visits = rows.map((r, i) => shape(ctx, r, i ? rows[i - 1]! : person?.start ?? null, drive))
-  return { date, now: new Date(ctx.now).toISOString(), visits, openVisitId: rows.find(v => isOpen(v) && v.technicianId === me.id)?.id ?? null }
+  const visits = rows.map((r, i) =>
+    shape(ctx, r, i ? rows[i - 1]! : (person?.start ?? null), drive),
+  )
+  return {
+    date,
+    now: new Date(ctx.now).toISOString(),
+    visits,
+    openVisitId: rows.find((v) => isOpen(v) && v.technicianId === me.id)?.id ?? null,
+  }
 }
 
 async function ownVisit(ctx: Ctx, id: string, lock = false, act = false): Promise<VisitRow> {
@@ -44,47 +91,95 @@ async function ownVisit(ctx: Ctx, id: string, lock = false, act = false): Promis
   const me = signedIn(ctx)
   if (!visit) throw notFound('visit')
   // Whoever goes along reads everything; the clock is kept by the one whose visit it is, for all who are there.
-  if (me.role === 'technician' && visit.technicianId !== me.id && (act || !(await goesAlong(ctx.tx, me.id, id)))) throw notFound('visit')
+  if (
+    me.role === 'technician' &&
+    visit.technicianId !== me.id &&
+    (act || !(await goesAlong(ctx.tx, me.id, id)))
+  )
+    throw notFound('visit')
   return visit
 }
 export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVisit'>> {
   const visit = await ownVisit(ctx, id)
   const person = visit.technicianId ? await technicianById(ctx.tx, visit.technicianId) : null
   const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
-  const day = visit.technicianId ? await visitsOfTechnician(ctx.tx, visit.technicianId, from, to) : []
+  const day = visit.technicianId
+    ? await visitsOfTechnician(ctx.tx, visit.technicianId, from, to)
+    : []
   // The clock that is shown is that of the one whose visit it is.
-  const intervals = (await intervalsOf(ctx.tx, [id])).filter(i => i.personId === visit.technicianId)
-  const running = intervals.find(i => i.endedAt === null)
+  const intervals = (await intervalsOf(ctx.tx, [id])).filter(
+    (i) => i.personId === visit.technicianId,
+  )
+  const running = intervals.find((i) => i.endedAt === null)
   const seconds = workedSeconds(intervals, ctx.now)
   return {
-    visit: shape(ctx, (await fieldRow(ctx.tx, id))!, person?.start ?? null, await driver(ctx.tx)), findings: visit.findings, version: visit.version,
-    clock: { kind: running?.kind ?? null, since: running ? new Date(running.startedAt).toISOString() : null, driveSeconds: seconds.drive, siteSeconds: seconds.on_site },
-    openVisitId: day.find(isOpen)?.id ?? null, workOrder: await workOrderPaper(ctx, visit.workOrderId),
+    visit: shape(ctx, (await fieldRow(ctx.tx, id))!, person?.start ?? null, await driver(ctx.tx)),
+    findings: visit.findings,
+    version: visit.version,
+    clock: {
+      kind: running?.kind ?? null,
+      since: running ? new Date(running.startedAt).toISOString() : null,
+      driveSeconds: seconds.drive,
+      siteSeconds: seconds.on_site,
+    },
+    openVisitId: day.find(isOpen)?.id ?? null,
+    workOrder: await workOrderPaper(ctx, visit.workOrderId),
   }
 }
 
-const SAID = { set_off: 'Set off', arrive: 'Arrived', pause: 'Paused', resume: 'Went on', finish: 'Finished on site', no_access: 'Nobody let us in' }
-export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<Answer<'fieldVisit'>> {
+const SAID = {
+  set_off: 'Set off',
+  arrive: 'Arrived',
+  pause: 'Paused',
+  resume: 'Went on',
+  finish: 'Finished on site',
+  no_access: 'Nobody let us in',
+}
+export async function clock(
+  ctx: Ctx,
+  id: string,
+  body: Body<'clock'>,
+): Promise<Answer<'fieldVisit'>> {
   const visit = await ownVisit(ctx, id, true, true)
   if (!visit.technicianId) throw conflict('no_technician', 'Nobody is set for this visit yet.')
   const me = signedIn(ctx)
-  if (me.role !== 'technician' && me.role !== 'owner' && me.id !== visit.technicianId && me.role !== 'office' && me.role !== 'dispatch') throw forbidden('The clock belongs to the technician and the office.')
+  if (
+    me.role !== 'technician' &&
+    me.role !== 'owner' &&
+    me.id !== visit.technicianId &&
+    me.role !== 'office' &&
+    me.role !== 'dispatch'
+  )
+    throw forbidden('The clock belongs to the technician and the office.')
   // A phone without signal says later when it happened; never in the future and not more than a day back.
   const at = body.at ? Date.parse(body.at) : ctx.now
-  if (at > ctx.now + 60_000 || at < ctx.now - 86_400_000) throw conflict('clock_off', 'The time told by the phone is not within the last day.')
+  if (at > ctx.now + 60_000 || at < ctx.now - 86_400_000)
+    throw conflict('clock_off', 'The time told by the phone is not within the last day.')
   const step = clockStep(visit.state, body.act)
-  if (!step) throw conflict('not_now', `This visit is ${visit.state.replace('_', ' ')}; that cannot happen now.`, { state: visit.state })
+  if (!step)
+    throw conflict(
+      'not_now',
+      `This visit is ${visit.state.replace('_', ' ')}; that cannot happen now.`,
+      { state: visit.state },
+    )
   const running = await runningClock(ctx.tx, visit.technicianId)
   const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
-  const other = (await visitsOfTechnician(ctx.tx, visit.technicianId, from, to)).find(v => isOpen(v) && v.id !== id)
+  const other = (await visitsOfTechnician(ctx.tx, visit.technicianId, from, to)).find(
+    (v) => isOpen(v) && v.id !== id,
+  )
   // Whoever helps somewhere leaves there when their own clock begins: it is not theirs to finish.
-  const elsewhere = running?.visitId && running.visitId !== id ? await visitById(ctx.tx, running.visitId) : null
+  const elsewhere =
+    running?.visitId && running.visitId !== id ? await visitById(ctx.tx, running.visitId) : null
   const helps = elsewhere !== null && elsewhere.technicianId !== visit.technicianId
   if (step.clock && (other || (running && running.visitId !== id && !helps))) {
     const openId = other?.id ?? running!.visitId
     const open = openId ? await visitById(ctx.tx, openId) : null
-    const work = open && await workOrderById(ctx.tx, open.workOrderId)
-    throw conflict('another_open', `${work ? `${work.number}, ${work.title},` : 'Another visit'} is still open. Finish it first.`, { openVisitId: openId })
+    const work = open && (await workOrderById(ctx.tx, open.workOrderId))
+    throw conflict(
+      'another_open',
+      `${work ? `${work.number}, ${work.title},` : 'Another visit'} is still open. Finish it first.`,
+      { openVisitId: openId },
+    )
   }
   // Times of one person follow each other: what a phone tells late may not lie within what was clocked since.
   const last = await lastClocked(ctx.tx, visit.technicianId)
@@ -92,33 +187,87 @@ export async function clock(ctx: Ctx, id: string, body: Body<'clock'>): Promise<
   if (at < began || at < last) {
     const than = Math.max(began, last)
     const zone = ctx.company.timeZone
-    const day = localDate(than, zone) === localDate(at, zone) ? '' : ` on ${sayDay(localDate(than, zone))}`
-    throw invalid('at', `${visit.technician?.split(' ')[0] ?? 'This person'} was clocked until ${localTime(than, zone)}${day} already; ${localTime(at, zone)} lies before that.`, 'clock_overlap')
+    const day =
+      localDate(than, zone) === localDate(at, zone) ? '' : ` on ${sayDay(localDate(than, zone))}`
+    throw invalid(
+      'at',
+      `${visit.technician?.split(' ')[0] ?? 'This person'} was clocked until ${localTime(than, zone)}${day} already; ${localTime(at, zone)} lies before that.`,
+      'clock_overlap',
+    )
   }
   if (running) await stopClock(ctx.tx, running.id, at)
-  if (step.clock) await startClock(ctx.tx, ctx.id(), visit.technicianId, id, step.clock, Math.max(at, running?.startedAt ?? 0))
+  if (step.clock)
+    await startClock(
+      ctx.tx,
+      ctx.id(),
+      visit.technicianId,
+      id,
+      step.clock,
+      Math.max(at, running?.startedAt ?? 0),
+    )
   await helpersClock(ctx, visit, step.clock, at)
-  await setVisitState(ctx.tx, id, step.state, step.state === 'on_site' ? at : null, ['finished', 'no_access'].includes(step.state) ? at : null)
+  await setVisitState(
+    ctx.tx,
+    id,
+    step.state,
+    step.state === 'on_site' ? at : null,
+    ['finished', 'no_access'].includes(step.state) ? at : null,
+  )
   const work = (await workOrderById(ctx.tx, visit.workOrderId))!
-  await record(ctx, { subject: 'visit', id, workOrderId: visit.workOrderId, customerId: work.customerId, text: SAID[body.act], data: { state: { from: visit.state, to: step.state } } })
+  await record(ctx, {
+    subject: 'visit',
+    id,
+    workOrderId: visit.workOrderId,
+    customerId: work.customerId,
+    text: SAID[body.act],
+    data: { state: { from: visit.state, to: step.state } },
+  })
   await refreshWorkOrder(ctx, visit.workOrderId)
   const answer = await fieldVisit(ctx, id)
   if (body.act === 'set_off') await tellOnWay(ctx, visit, at + answer.visit.driveSeconds * 1000)
   return answer
 }
 /** Whoever goes along is clocked with the one whose visit it is, unless their own clock runs somewhere else. */
-async function helpersClock(ctx: Ctx, visit: VisitRow, kind: NonNullable<ReturnType<typeof clockStep>>['clock'], at: number): Promise<void> {
+async function helpersClock(
+  ctx: Ctx,
+  visit: VisitRow,
+  kind: NonNullable<ReturnType<typeof clockStep>>['clock'],
+  at: number,
+): Promise<void> {
   // All who were there, also whoever was taken off the visit since.
-  for (const running of await helpersRunning(ctx.tx, visit.id, visit.technicianId)) await stopClock(ctx.tx, running.id, at)
+  for (const running of await helpersRunning(ctx.tx, visit.id, visit.technicianId))
+    await stopClock(ctx.tx, running.id, at)
   if (!kind) return
   for (const personId of await helpersOf(ctx, visit)) {
-    if (!(await runningClock(ctx.tx, personId))) await startClock(ctx.tx, ctx.id(), personId, visit.id, kind, Math.max(at, await lastClocked(ctx.tx, personId)))
+    if (!(await runningClock(ctx.tx, personId)))
+      await startClock(
+        ctx.tx,
+        ctx.id(),
+        personId,
+        visit.id,
+        kind,
+        Math.max(at, await lastClocked(ctx.tx, personId)),
+      )
   }
 }
-export async function writeFindings(ctx: Ctx, id: string, version: number, findings: string): Promise<Answer<'fieldVisit'>> {
+export async function writeFindings(
+  ctx: Ctx,
+  id: string,
+  version: number,
+  findings: string,
+): Promise<Answer<'fieldVisit'>> {
   const visit = await ownVisit(ctx, id)
   await visibleWorkOrder(ctx, visit.workOrderId)
-  if (!(await setFindings(ctx.tx, id, version, findings))) throw conflict('stale', 'Someone changed this visit in the meantime.', { current: { findings: visit.findings, version: visit.version }, yours: { findings } })
-  await record(ctx, { subject: 'visit', id, workOrderId: visit.workOrderId, text: 'Findings written' })
+  if (!(await setFindings(ctx.tx, id, version, findings)))
+    throw conflict('stale', 'Someone changed this visit in the meantime.', {
+      current: { findings: visit.findings, version: visit.version },
+      yours: { findings },
+    })
+  await record(ctx, {
+    subject: 'visit',
+    id,
+    workOrderId: visit.workOrderId,
+    text: 'Findings written',
+  })
   return fieldVisit(ctx, id)
 }

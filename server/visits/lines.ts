@@ -16,19 +16,64 @@ import { fromBase64, isKind } from '../http/files'
 import { redraw } from '../http/pictures'
 import { record } from '../http/queries'
 import type { Call } from '../http/route'
-import { expanded, levelFor, NO_LEVEL, priced, priceLines, withoutCosts, type WantedLine } from '../pricebook/priceLines'
+import {
+  expanded,
+  levelFor,
+  NO_LEVEL,
+  priced,
+  priceLines,
+  withoutCosts,
+  type WantedLine,
+} from '../pricebook/priceLines'
 import { entriesById } from '../pricebook/queries'
 import { askBasket, basketLines } from '../pricebook/suppliers'
 import { taxClasses } from '../settings/queries'
-import { accountOf, asPaperLine, refreshWorkOrder, timeCharge, uncoveredOf, visibleWorkOrder, workOrderPaper } from './account'
-import { addExplained, closeWork, insertLine, insertPhoto, insertSignature, lineById, linesOf, promiseLines, setOwnPrices, updateLine, visitById, type LineRow, type WorkOrderRow } from './queries'
+import {
+  accountOf,
+  asPaperLine,
+  refreshWorkOrder,
+  timeCharge,
+  uncoveredOf,
+  visibleWorkOrder,
+  workOrderPaper,
+} from './account'
+import {
+  addExplained,
+  closeWork,
+  insertLine,
+  insertPhoto,
+  insertSignature,
+  lineById,
+  linesOf,
+  promiseLines,
+  setOwnPrices,
+  updateLine,
+  visitById,
+  type LineRow,
+  type WorkOrderRow,
+} from './queries'
 
-export async function putLines(ctx: Ctx, work: WorkOrderRow, visitId: string | null, wanted: WantedLine[], promised: boolean): Promise<LineRow[]> {
-  const hasTask = (await linesOf(ctx.tx, work.id)).some(l => l.kind === 'task')
+export async function putLines(
+  ctx: Ctx,
+  work: WorkOrderRow,
+  visitId: string | null,
+  wanted: WantedLine[],
+  promised: boolean,
+): Promise<LineRow[]> {
+  const hasTask = (await linesOf(ctx.tx, work.id)).some((l) => l.kind === 'task')
   const all = await expanded(ctx, wanted)
   const visit = visitId ? await visitById(ctx.tx, visitId) : null
   const at = visit?.startedAt ?? visit?.startAt
-  const made = (await priceLines(ctx, work, all, hasTask, at ? Date.parse(at) : null)).map((line, i) => ({ ...line, workOrderId: work.id, visitId, promisedMinor: promised ? line.netMinor : 0, done: promised ? false : all[i]!.done ?? true, version: 1 }))
+  const made = (await priceLines(ctx, work, all, hasTask, at ? Date.parse(at) : null)).map(
+    (line, i) => ({
+      ...line,
+      workOrderId: work.id,
+      visitId,
+      promisedMinor: promised ? line.netMinor : 0,
+      done: promised ? false : (all[i]!.done ?? true),
+      version: 1,
+    }),
+  )
   for (const line of made) await insertLine(ctx.tx, line)
   return made
 }
@@ -36,156 +81,446 @@ export async function putLines(ctx: Ctx, work: WorkOrderRow, visitId: string | n
 export async function tryLines(ctx: Ctx, body: Body<'tryLines'>): Promise<Answer<'tryLines'>> {
   const { currency, timeZone } = ctx.company
   const customer = body.customerId ? await customerById(ctx.tx, body.customerId) : null
-  const all = await expanded(ctx, body.lines.map((l, asked) => ({ id: ctx.id(), kind: undefined, name: undefined, unitPrice: undefined, ...l, asked })))
-  const lines = await priceLines(ctx, { customerId: customer?.id ?? NOBODY, priceLevelId: customer?.priceLevelId ?? null, currency }, all, false, body.date && body.start ? localToInstant(body.date, body.start, timeZone) : null)
+  const all = await expanded(
+    ctx,
+    body.lines.map((l, asked) => ({
+      id: ctx.id(),
+      kind: undefined,
+      name: undefined,
+      unitPrice: undefined,
+      ...l,
+      asked,
+    })),
+  )
+  const lines = await priceLines(
+    ctx,
+    { customerId: customer?.id ?? NOBODY, priceLevelId: customer?.priceLevelId ?? null, currency },
+    all,
+    false,
+    body.date && body.start ? localToInstant(body.date, body.start, timeZone) : null,
+  )
   const m = (minor: number) => toMoney(minor, currency)
-  const own = customer ? (await levels(ctx.tx)).some(l => l.id === customer.priceLevelId && l.kind === 'agreement') : false
+  const own = customer
+    ? (await levels(ctx.tx)).some((l) => l.id === customer.priceLevelId && l.kind === 'agreement')
+    : false
   return {
-    lines: lines.map((l, i) => ({ of: all[i]!.asked, entryId: l.entryId, name: l.name, quantity: new Decimal(l.quantity).toString(), net: m(l.netMinor + l.discountMinor), priceFrom: l.priceFrom })), own, saving: m(lines.reduce((n, l) => n + l.savingMinor, 0)), net: m(lines.reduce((n, l) => n + l.netMinor, 0)),
+    lines: lines.map((l, i) => ({
+      of: all[i]!.asked,
+      entryId: l.entryId,
+      name: l.name,
+      quantity: new Decimal(l.quantity).toString(),
+      net: m(l.netMinor + l.discountMinor),
+      priceFrom: l.priceFrom,
+    })),
+    own,
+    saving: m(lines.reduce((n, l) => n + l.savingMinor, 0)),
+    net: m(lines.reduce((n, l) => n + l.netMinor, 0)),
   }
 }
 const NOBODY = '00000000-0000-0000-0000-000000000000'
 /** Rates of one work order alone: what its labour and its charges cost there. Lines that stand there already keep their price. */
-export async function keepWorkRates(ctx: Ctx, workOrderId: string, body: Body<'keepWorkRates'>): Promise<Answer<'workOrder'>> {
+export async function keepWorkRates(
+  ctx: Ctx,
+  workOrderId: string,
+  body: Body<'keepWorkRates'>,
+): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  if (work.cancelled || work.closed) throw conflict('closed', 'This work order is closed; nothing can be added to it.')
-  const known = new Map((await entriesById(ctx.tx, body.rates.map(r => r.entryId))).map(e => [e.id, e]))
-  for (const [i, r] of body.rates.entries()) if (!['labour', 'charge'].includes(known.get(r.entryId)?.kind ?? '')) throw invalid(`rates[${i}].entryId`, 'Only labour rates and charges can be agreed for a work order.')
-  if (!(await setOwnPrices(ctx.tx, workOrderId, body.version, Object.fromEntries(body.rates.map(r => [r.entryId, r.price]))))) throw conflict('stale', 'Someone changed this work order in the meantime.')
-  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Rates of this work order: ${body.rates.map(r => `${known.get(r.entryId)!.name} ${r.price}`).join(', ') || 'as everywhere'}`, data: { rates: { from: work.ownPrices, to: body.rates } } })
+  if (work.cancelled || work.closed)
+    throw conflict('closed', 'This work order is closed; nothing can be added to it.')
+  const known = new Map(
+    (
+      await entriesById(
+        ctx.tx,
+        body.rates.map((r) => r.entryId),
+      )
+    ).map((e) => [e.id, e]),
+  )
+  for (const [i, r] of body.rates.entries())
+    if (!['labour', 'charge'].includes(known.get(r.entryId)?.kind ?? ''))
+      throw invalid(
+        `rates[${i}].entryId`,
+        'Only labour rates and charges can be agreed for a work order.',
+      )
+  if (
+    !(await setOwnPrices(
+      ctx.tx,
+      workOrderId,
+      body.version,
+      Object.fromEntries(body.rates.map((r) => [r.entryId, r.price])),
+    ))
+  )
+    throw conflict('stale', 'Someone changed this work order in the meantime.')
+  await record(ctx, {
+    subject: 'work',
+    id: workOrderId,
+    workOrderId,
+    customerId: work.customerId,
+    text: `Rates of this work order: ${body.rates.map((r) => `${known.get(r.entryId)!.name} ${r.price}`).join(', ') || 'as everywhere'}`,
+    data: { rates: { from: work.ownPrices, to: body.rates } },
+  })
   return workOrderPaper(ctx, workOrderId)
 }
 
-export async function addLines(ctx: Ctx, workOrderId: string, body: Body<'addLines'>): Promise<Answer<'workOrder'>> {
+export async function addLines(
+  ctx: Ctx,
+  workOrderId: string,
+  body: Body<'addLines'>,
+): Promise<Answer<'workOrder'>> {
   return addWanted(ctx, workOrderId, body.visitId, withoutCosts(ctx, body.lines))
 }
-async function addWanted(ctx: Ctx, workOrderId: string, visitId: string | null, lines: WantedLine[]): Promise<Answer<'workOrder'>> {
+async function addWanted(
+  ctx: Ctx,
+  workOrderId: string,
+  visitId: string | null,
+  lines: WantedLine[],
+): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  if (work.cancelled || work.closed) throw conflict('closed', 'This work order is closed; nothing can be added to it.')
-  if (lines.length === 0 || lines.length > 100) throw invalid('lines', 'Add between 1 and 100 lines.')
+  if (work.cancelled || work.closed)
+    throw conflict('closed', 'This work order is closed; nothing can be added to it.')
+  if (lines.length === 0 || lines.length > 100)
+    throw invalid('lines', 'Add between 1 and 100 lines.')
   for (const line of await putLines(ctx, work, visitId, lines, false)) {
-    await record(ctx, { subject: 'work', id: work.id, workOrderId: work.id, customerId: work.customerId, text: `Added ${new Decimal(line.quantity)} × ${line.name}`, data: { price: { to: line.unitPrice } } })
+    await record(ctx, {
+      subject: 'work',
+      id: work.id,
+      workOrderId: work.id,
+      customerId: work.customerId,
+      text: `Added ${new Decimal(line.quantity)} × ${line.name}`,
+      data: { price: { to: line.unitPrice } },
+    })
   }
   await refreshWorkOrder(ctx, work.id)
   return workOrderPaper(ctx, work.id)
 }
 
-export async function addBasket(call: Call, workOrderId: string, body: Body<'addBasket'>): Promise<Answer<'workOrder'>> {
-  await call.inContext(ctx => visibleWorkOrder(ctx, workOrderId))
+export async function addBasket(
+  call: Call,
+  workOrderId: string,
+  body: Body<'addBasket'>,
+): Promise<Answer<'workOrder'>> {
+  await call.inContext((ctx) => visibleWorkOrder(ctx, workOrderId))
   const asked = await askBasket(body.items)
-  return call.once(async ctx => addWanted(ctx, workOrderId, body.visitId, await basketLines(ctx, asked)))
+  return call.once(async (ctx) =>
+    addWanted(ctx, workOrderId, body.visitId, await basketLines(ctx, asked)),
+  )
 }
-export async function changeLine(ctx: Ctx, lineId: string, body: Body<'changeLine'>): Promise<Answer<'workOrder'>> {
+export async function changeLine(
+  ctx: Ctx,
+  lineId: string,
+  body: Body<'changeLine'>,
+): Promise<Answer<'workOrder'>> {
   const old = await lineById(ctx.tx, lineId)
   if (!old) throw notFound('line')
   const work = await visibleWorkOrder(ctx, old.workOrderId, true)
-  if (old.version !== body.version) throw conflict('stale', 'Someone changed this line in the meantime.', { current: old, yours: body })
+  if (old.version !== body.version)
+    throw conflict('stale', 'Someone changed this line in the meantime.', {
+      current: old,
+      yours: body,
+    })
   const billed = (await accountOf(ctx, [old], work.id)).lines[0]!.billedMinor
-  if (billed > 0 && (body.removed || body.unitPrice !== undefined || body.quantity !== undefined || body.name !== undefined || body.discount !== undefined || body.done === false)) throw conflict('billed', 'This line is on an invoice; add a line, or correct the invoice.')
-  if (body.quantity !== undefined && new Decimal(body.quantity).isZero()) throw invalid('quantity', 'The quantity is zero; take the line out instead.')
-  const entry = old.entryId ? (await entriesById(ctx.tx, [old.entryId]))[0] ?? null : null
-  const perUnit = new Decimal(old.quantity).isZero() ? 0 : Math.round(new Decimal(old.coversSeconds).div(old.quantity).toNumber())
+  if (
+    billed > 0 &&
+    (body.removed ||
+      body.unitPrice !== undefined ||
+      body.quantity !== undefined ||
+      body.name !== undefined ||
+      body.discount !== undefined ||
+      body.done === false)
+  )
+    throw conflict('billed', 'This line is on an invoice; add a line, or correct the invoice.')
+  if (body.quantity !== undefined && new Decimal(body.quantity).isZero())
+    throw invalid('quantity', 'The quantity is zero; take the line out instead.')
+  const entry = old.entryId ? ((await entriesById(ctx.tx, [old.entryId]))[0] ?? null) : null
+  const perUnit = new Decimal(old.quantity).isZero()
+    ? 0
+    : Math.round(new Decimal(old.coversSeconds).div(old.quantity).toNumber())
   const [quantity, unitPrice] = [body.quantity ?? old.quantity, body.unitPrice ?? old.unitPrice]
   const priceFrom = new Decimal(unitPrice).eq(old.unitPrice) ? old.priceFrom : PRICE_FROM.typed
   // No level is taken off a price that was agreed.
-  const level = [PRICE_FROM.workOrder, PRICE_FROM.customer].includes(priceFrom) ? NO_LEVEL : await levelFor(ctx, work)
-  const said = body.discount === undefined ? old.discountMinor : readDiscount(body.discount, lineNet({ quantity, unitPrice }, work.currency), work.currency)
+  const level = [PRICE_FROM.workOrder, PRICE_FROM.customer].includes(priceFrom)
+    ? NO_LEVEL
+    : await levelFor(ctx, work)
+  const said =
+    body.discount === undefined
+      ? old.discountMinor
+      : readDiscount(body.discount, lineNet({ quantity, unitPrice }, work.currency), work.currency)
   // What the level took off follows the line; what somebody took off stays as they said.
   const byLevel = said === old.discountMinor && said === levelPart(old, level)
-  const line = priced({ ...old, name: body.name ?? old.name, priceFrom, quantity, unitPrice, done: body.done ?? old.done, coversSeconds: perUnit, discountMinor: said }, entry, level, work.currency, !byLevel)
-  if (!(await updateLine(ctx.tx, line, body.removed ?? false))) throw conflict('stale', 'Someone changed this line in the meantime.')
-  const text = body.removed ? `Took out ${old.name}` : body.done !== undefined && body.done !== old.done ? `${old.name}: ${body.done ? 'done' : 'not done'}` : `Changed ${old.name}${line.name === old.name ? '' : ` to ${line.name}`}`
-  await record(ctx, { subject: 'work', id: work.id, workOrderId: work.id, customerId: work.customerId, text, data: { net: { from: minorToDecimal(old.netMinor, work.currency), to: minorToDecimal(line.netMinor, work.currency) }, unitPrice: { from: old.unitPrice, to: line.unitPrice } } })
+  const line = priced(
+    {
+      ...old,
+      name: body.name ?? old.name,
+      priceFrom,
+      quantity,
+      unitPrice,
+      done: body.done ?? old.done,
+      coversSeconds: perUnit,
+      discountMinor: said,
+    },
+    entry,
+    level,
+    work.currency,
+    !byLevel,
+  )
+  if (!(await updateLine(ctx.tx, line, body.removed ?? false)))
+    throw conflict('stale', 'Someone changed this line in the meantime.')
+  const text = body.removed
+    ? `Took out ${old.name}`
+    : body.done !== undefined && body.done !== old.done
+      ? `${old.name}: ${body.done ? 'done' : 'not done'}`
+      : `Changed ${old.name}${line.name === old.name ? '' : ` to ${line.name}`}`
+  await record(ctx, {
+    subject: 'work',
+    id: work.id,
+    workOrderId: work.id,
+    customerId: work.customerId,
+    text,
+    data: {
+      net: {
+        from: minorToDecimal(old.netMinor, work.currency),
+        to: minorToDecimal(line.netMinor, work.currency),
+      },
+      unitPrice: { from: old.unitPrice, to: line.unitPrice },
+    },
+  })
   await refreshWorkOrder(ctx, work.id)
   return workOrderPaper(ctx, work.id)
 }
 
 function readDiscount(text: string, ofMinor: number, currency: string): number {
   const minor = discountOf(text || '0', ofMinor, currency)
-  if (minor === null) throw invalid('discount', 'Write an amount or a percentage, for example 25.00 or 10 %.')
+  if (minor === null)
+    throw invalid('discount', 'Write an amount or a percentage, for example 25.00 or 10 %.')
   return minor
 }
 /** What the customer's level takes off a line. */
-const levelPart = (l: Pick<LineRow, 'savingMinor'>, level: { own: boolean }): number => (level.own ? l.savingMinor : 0)
+const levelPart = (l: Pick<LineRow, 'savingMinor'>, level: { own: boolean }): number =>
+  level.own ? l.savingMinor : 0
 /** Goodwill on the whole, besides the level: taken off what is not billed yet, shared so that it is that amount exactly; instead of the goodwill before. */
-export async function discountLines(ctx: Ctx, workOrderId: string, body: Body<'discountLines'>): Promise<Answer<'workOrder'>> {
+export async function discountLines(
+  ctx: Ctx,
+  workOrderId: string,
+  body: Body<'discountLines'>,
+): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  if (work.cancelled || work.closed) throw conflict('closed', 'This work order is closed; nothing can be taken off it.')
+  if (work.cancelled || work.closed)
+    throw conflict('closed', 'This work order is closed; nothing can be taken off it.')
   const lines = await linesOf(ctx.tx, workOrderId)
-  const billed = new Set((await accountOf(ctx, lines, workOrderId)).lines.filter(l => l.billedMinor > 0).map(l => l.id))
-  const open = lines.filter(l => !billed.has(l.id))
+  const billed = new Set(
+    (await accountOf(ctx, lines, workOrderId)).lines
+      .filter((l) => l.billedMinor > 0)
+      .map((l) => l.id),
+  )
+  const open = lines.filter((l) => !billed.has(l.id))
   const level = await levelFor(ctx, work)
-  const before = open.map(l => lineNet({ quantity: l.quantity, unitPrice: l.unitPrice }, work.currency) - levelPart(l, level))
+  const before = open.map(
+    (l) =>
+      lineNet({ quantity: l.quantity, unitPrice: l.unitPrice }, work.currency) -
+      levelPart(l, level),
+  )
   const total = before.reduce((n, net) => n + net, 0)
-  if (total === 0) throw conflict('nothing_open', 'There is nothing that could be taken off: every line is billed, or costs nothing.')
+  if (total === 0)
+    throw conflict(
+      'nothing_open',
+      'There is nothing that could be taken off: every line is billed, or costs nothing.',
+    )
   const minor = readDiscount(body.discount, total, work.currency)
   if (minor > total) throw invalid('discount', 'This is more than all lines that are not billed.')
-  for (const [i, share] of shareAmount(minor, before).entries()) await updateLine(ctx.tx, { ...open[i]!, discountMinor: levelPart(open[i]!, level) + share, netMinor: before[i]! - share }, false)
-  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Took ${minorToDecimal(minor, work.currency)} off what is not billed (${body.discount})`, data: { discount: { from: minorToDecimal(open.reduce((n, l) => n + l.discountMinor, 0), work.currency), to: minorToDecimal(minor, work.currency) } } })
+  for (const [i, share] of shareAmount(minor, before).entries())
+    await updateLine(
+      ctx.tx,
+      {
+        ...open[i]!,
+        discountMinor: levelPart(open[i]!, level) + share,
+        netMinor: before[i]! - share,
+      },
+      false,
+    )
+  await record(ctx, {
+    subject: 'work',
+    id: workOrderId,
+    workOrderId,
+    customerId: work.customerId,
+    text: `Took ${minorToDecimal(minor, work.currency)} off what is not billed (${body.discount})`,
+    data: {
+      discount: {
+        from: minorToDecimal(
+          open.reduce((n, l) => n + l.discountMinor, 0),
+          work.currency,
+        ),
+        to: minorToDecimal(minor, work.currency),
+      },
+    },
+  })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
 }
 /** The customer signs for the lines as shown; what they saw is kept with the picture, and becomes what was promised. */
-export async function sign(call: Call, workOrderId: string, body: Body<'sign'>): Promise<Answer<'workOrder'>> {
-  await call.inContext(ctx => visibleWorkOrder(ctx, workOrderId))
+export async function sign(
+  call: Call,
+  workOrderId: string,
+  body: Body<'sign'>,
+): Promise<Answer<'workOrder'>> {
+  await call.inContext((ctx) => visibleWorkOrder(ctx, workOrderId))
   const sent = fromBase64(body.image)
-  if (!isKind(sent, 'image/png')) throw invalid('image', 'The signature is not a PNG picture.', 'not_a_picture')
+  if (!isKind(sent, 'image/png'))
+    throw invalid('image', 'The signature is not a PNG picture.', 'not_a_picture')
   const { bytes } = await redraw(sent, 'image')
-  return call.once(ctx => keepSignature(ctx, workOrderId, body, bytes))
+  return call.once((ctx) => keepSignature(ctx, workOrderId, body, bytes))
 }
-async function keepSignature(ctx: Ctx, workOrderId: string, body: Body<'sign'>, image: Buffer): Promise<Answer<'workOrder'>> {
+async function keepSignature(
+  ctx: Ctx,
+  workOrderId: string,
+  body: Body<'sign'>,
+  image: Buffer,
+): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
   const lines = await linesOf(ctx.tx, workOrderId)
-  if (lines.length === 0) throw invalid('lines', 'There is nothing to agree to yet: add a line first.')
+  if (lines.length === 0)
+    throw invalid('lines', 'There is nothing to agree to yet: add a line first.')
   const classes = await taxClasses(ctx.tx)
   const customer = (await customerById(ctx.tx, work.customerId))!
-  const totals = documentTotals(lines.map(l => asPaperLine(l, classes)), { mode: ctx.company.taxMode, currency: work.currency, exempt: isExempt(customer, ctx.today) })
-  if (decimalToMinor(body.shownTotal, work.currency) !== totals.totalMinor) throw conflict('price_changed', 'The lines changed since they were shown. Show them again before signing.', { total: toMoney(totals.totalMinor, work.currency) })
-  const shown = { lines: lines.map((l, i) => ({ name: l.name, quantity: l.quantity, net: minorToDecimal(totals.lineNets[i]!, work.currency) })), tax: minorToDecimal(totals.taxMinor, work.currency), total: minorToDecimal(totals.totalMinor, work.currency) }
-  await insertSignature(ctx.tx, { id: body.id, workOrderId, visitId: body.visitId, name: body.name, at: ctx.now, by: signedIn(ctx).id, image, shown, total: totals.totalMinor })
+  const totals = documentTotals(
+    lines.map((l) => asPaperLine(l, classes)),
+    { mode: ctx.company.taxMode, currency: work.currency, exempt: isExempt(customer, ctx.today) },
+  )
+  if (decimalToMinor(body.shownTotal, work.currency) !== totals.totalMinor)
+    throw conflict(
+      'price_changed',
+      'The lines changed since they were shown. Show them again before signing.',
+      { total: toMoney(totals.totalMinor, work.currency) },
+    )
+  const shown = {
+    lines: lines.map((l, i) => ({
+      name: l.name,
+      quantity: l.quantity,
+      net: minorToDecimal(totals.lineNets[i]!, work.currency),
+    })),
+    tax: minorToDecimal(totals.taxMinor, work.currency),
+    total: minorToDecimal(totals.totalMinor, work.currency),
+  }
+  await insertSignature(ctx.tx, {
+    id: body.id,
+    workOrderId,
+    visitId: body.visitId,
+    name: body.name,
+    at: ctx.now,
+    by: signedIn(ctx).id,
+    image,
+    shown,
+    total: totals.totalMinor,
+  })
   await promiseLines(ctx.tx, workOrderId)
-  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Signed by ${body.name} for ${shown.total} ${work.currency}`, data: shown })
+  await record(ctx, {
+    subject: 'work',
+    id: workOrderId,
+    workOrderId,
+    customerId: work.customerId,
+    text: `Signed by ${body.name} for ${shown.total} ${work.currency}`,
+    data: shown,
+  })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
 }
 
 /** Keeps a photo; what it is, its first bytes say, not its name. */
-export async function addPhoto(call: Call, workOrderId: string, body: Body<'addPhoto'>): Promise<Answer<'addPhoto'>> {
-  await call.inContext(ctx => visibleWorkOrder(ctx, workOrderId))
+export async function addPhoto(
+  call: Call,
+  workOrderId: string,
+  body: Body<'addPhoto'>,
+): Promise<Answer<'addPhoto'>> {
+  await call.inContext((ctx) => visibleWorkOrder(ctx, workOrderId))
   const { mime, bytes } = await redraw(fromBase64(body.data))
   return call.once(async (ctx) => {
     const work = await visibleWorkOrder(ctx, workOrderId)
-    await insertPhoto(ctx.tx, { id: body.id, workOrderId, mime, bytes, by: signedIn(ctx).id, at: ctx.now })
-    await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: 'Photo added' })
+    await insertPhoto(ctx.tx, {
+      id: body.id,
+      workOrderId,
+      mime,
+      bytes,
+      by: signedIn(ctx).id,
+      at: ctx.now,
+    })
+    await record(ctx, {
+      subject: 'work',
+      id: workOrderId,
+      workOrderId,
+      customerId: work.customerId,
+      text: 'Photo added',
+    })
     return { ok: true }
   })
 }
 
-export async function explainTime(ctx: Ctx, workOrderId: string, body: Body<'explainTime'>): Promise<Answer<'workOrder'>> {
+export async function explainTime(
+  ctx: Ctx,
+  workOrderId: string,
+  body: Body<'explainTime'>,
+): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
   const { uncoveredSeconds } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, workOrderId))
-  if (body.seconds > uncoveredSeconds) throw invalid('seconds', 'Not that many minutes are uncovered.')
+  if (body.seconds > uncoveredSeconds)
+    throw invalid('seconds', 'Not that many minutes are uncovered.')
   await addExplained(ctx.tx, workOrderId, body.seconds)
-  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `${Math.round(body.seconds / 60)} minutes not charged: ${body.reason}` })
+  await record(ctx, {
+    subject: 'work',
+    id: workOrderId,
+    workOrderId,
+    customerId: work.customerId,
+    text: `${Math.round(body.seconds / 60)} minutes not charged: ${body.reason}`,
+  })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
 }
-export async function chargeTime(ctx: Ctx, workOrderId: string, lineId: string): Promise<Answer<'workOrder'>> {
+export async function chargeTime(
+  ctx: Ctx,
+  workOrderId: string,
+  lineId: string,
+): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
   const { uncoveredSeconds, at } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, workOrderId))
   const charge = await timeCharge(ctx, work, uncoveredSeconds, at)
   if (!charge) throw conflict('nothing_uncovered', 'Every minute on site is covered by a line.')
-  await insertLine(ctx.tx, { ...charge, id: lineId, workOrderId, visitId: null, promisedMinor: 0, done: true, coversSeconds: Math.max(charge.coversSeconds, uncoveredSeconds) })
-  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Charged ${Math.round(uncoveredSeconds / 60)} minutes that no line covered` })
+  await insertLine(ctx.tx, {
+    ...charge,
+    id: lineId,
+    workOrderId,
+    visitId: null,
+    promisedMinor: 0,
+    done: true,
+    coversSeconds: Math.max(charge.coversSeconds, uncoveredSeconds),
+  })
+  await record(ctx, {
+    subject: 'work',
+    id: workOrderId,
+    workOrderId,
+    customerId: work.customerId,
+    text: `Charged ${Math.round(uncoveredSeconds / 60)} minutes that no line covered`,
+  })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
 }
-export async function closeWorkOrder(ctx: Ctx, workOrderId: string, reason: string): Promise<Answer<'workOrder'>> {
+export async function closeWorkOrder(
+  ctx: Ctx,
+  workOrderId: string,
+  reason: string,
+): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  if (work.toBill > 0) throw conflict('still_to_bill', 'Something is done and not billed. Bill it, or take the line out.')
-  if (!['to_bill', 'billed'].includes(work.state)) throw conflict('not_finished', 'Its visits are not finished.')
+  if (work.toBill > 0)
+    throw conflict(
+      'still_to_bill',
+      'Something is done and not billed. Bill it, or take the line out.',
+    )
+  if (!['to_bill', 'billed'].includes(work.state))
+    throw conflict('not_finished', 'Its visits are not finished.')
   await closeWork(ctx.tx, workOrderId)
-  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Closed: ${reason}` })
+  await record(ctx, {
+    subject: 'work',
+    id: workOrderId,
+    workOrderId,
+    customerId: work.customerId,
+    text: `Closed: ${reason}`,
+  })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
 }

@@ -8,23 +8,60 @@ import { pageOf, paging } from '../http/paging'
 import { visibleWorkOrder, workOrderPaper } from './account'
 import { callBack } from './callBacks'
 import { clock, fieldDay, fieldVisit, writeFindings } from './field'
-import { addLines, addPhoto, changeLine, chargeTime, closeWorkOrder, discountLines, explainTime, keepWorkRates, sign } from './lines'
+import {
+  addLines,
+  addPhoto,
+  changeLine,
+  chargeTime,
+  closeWorkOrder,
+  discountLines,
+  explainTime,
+  keepWorkRates,
+  sign,
+} from './lines'
 import { carryOver, park, writeWorkOrder } from './words'
 import { followUpLists, photoById, signatureImage, workOrderPage } from './queries'
 
 export const visitHandlers: Handlers<typeof visitRoutes> = {
   async workOrders(ctx, { query }) {
     const p = paging(query, ['created', 'number'], '-created')
-    const { rows, total } = await workOrderPage(ctx.tx, { ...p, q: query.q ?? '', states: (query.state ?? '').split(',').filter(Boolean), kind: query.kind, followUp: query.followUp })
-    const why = (r: typeof rows[number]) => {
+    const { rows, total } = await workOrderPage(ctx.tx, {
+      ...p,
+      q: query.q ?? '',
+      states: (query.state ?? '').split(',').filter(Boolean),
+      kind: query.kind,
+      followUp: query.followUp,
+    })
+    const why = (r: (typeof rows)[number]) => {
       if (r.state !== 'to_bill') return ''
       const hours = r.doneAt ? Math.round((ctx.now - Date.parse(r.doneAt)) / 3_600_000) : 0
-      return r.toBill === 0 ? 'Finished, and nothing is priced' : hours < 24 ? `Finished ${hoursMinutes(Math.max(0, ctx.now - Date.parse(r.doneAt!)) / 1000)} ago` : `Done ${Math.floor(hours / 24) === 1 ? 'a day' : `${Math.floor(hours / 24)} days`} ago and not billed`
+      return r.toBill === 0
+        ? 'Finished, and nothing is priced'
+        : hours < 24
+          ? `Finished ${hoursMinutes(Math.max(0, ctx.now - Date.parse(r.doneAt!)) / 1000)} ago`
+          : `Done ${Math.floor(hours / 24) === 1 ? 'a day' : `${Math.floor(hours / 24)} days`} ago and not billed`
     }
-    return pageOf(rows, total, p.limit, r => ({ id: r.id, number: r.number, title: r.title, customer: r.customer, town: r.town, kind: r.kind, state: r.state, createdAt: r.createdAt, doneAt: r.doneAt, toBill: toMoney(r.toBill, ctx.company.currency), technician: r.technician ?? '', startedAt: r.startedAt, why: why(r), followUp: r.followUp, followUpOn: r.followUpOn, overdue: r.followUpOn !== null && r.followUpOn <= ctx.today }))
+    return pageOf(rows, total, p.limit, (r) => ({
+      id: r.id,
+      number: r.number,
+      title: r.title,
+      customer: r.customer,
+      town: r.town,
+      kind: r.kind,
+      state: r.state,
+      createdAt: r.createdAt,
+      doneAt: r.doneAt,
+      toBill: toMoney(r.toBill, ctx.company.currency),
+      technician: r.technician ?? '',
+      startedAt: r.startedAt,
+      why: why(r),
+      followUp: r.followUp,
+      followUpOn: r.followUpOn,
+      overdue: r.followUpOn !== null && r.followUpOn <= ctx.today,
+    }))
   },
   workOrder: (ctx, { params }) => workOrderPaper(ctx, params.id!),
-  followUpLists: async ctx => ({ items: await followUpLists(ctx.tx) }),
+  followUpLists: async (ctx) => ({ items: await followUpLists(ctx.tx) }),
   followUp: (ctx, { params, body }) => park(ctx, params.id!, body),
   callBack: (ctx, { params, body }) => callBack(ctx, params.id!, body),
   carryOver: (ctx, { params }) => carryOver(ctx, params.id!),

@@ -12,27 +12,79 @@ import { setDetails, setFollowUp, setWords } from './queries'
 /** Takes the customer's details as they are now into the work order; what was billed keeps what it was sent with. */
 export async function carryOver(ctx: Ctx, workOrderId: string): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  const changed = changedDetails(work.details, detailsOf((await customerById(ctx.tx, work.customerId))!, (await siteById(ctx.tx, work.siteId))!))
-  if (changed.length === 0) throw conflict('nothing_changed', 'The details are the same as the customer’s.')
-  await setDetails(ctx.tx, workOrderId, { ...work.details, ...Object.fromEntries(changed.map(d => [d.name, d.is])) })
-  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Carried over from the customer: ${changed.map(d => d.name).join(', ')}`, data: Object.fromEntries(changed.map(d => [d.name, { from: d.was, to: d.is }])) })
+  const changed = changedDetails(
+    work.details,
+    detailsOf(
+      (await customerById(ctx.tx, work.customerId))!,
+      (await siteById(ctx.tx, work.siteId))!,
+    ),
+  )
+  if (changed.length === 0)
+    throw conflict('nothing_changed', 'The details are the same as the customer’s.')
+  await setDetails(ctx.tx, workOrderId, {
+    ...work.details,
+    ...Object.fromEntries(changed.map((d) => [d.name, d.is])),
+  })
+  await record(ctx, {
+    subject: 'work',
+    id: workOrderId,
+    workOrderId,
+    customerId: work.customerId,
+    text: `Carried over from the customer: ${changed.map((d) => d.name).join(', ')}`,
+    data: Object.fromEntries(changed.map((d) => [d.name, { from: d.was, to: d.is }])),
+  })
   return workOrderPaper(ctx, workOrderId)
 }
-export async function writeWorkOrder(ctx: Ctx, workOrderId: string, body: Body<'writeWorkOrder'>): Promise<Answer<'workOrder'>> {
+export async function writeWorkOrder(
+  ctx: Ctx,
+  workOrderId: string,
+  body: Body<'writeWorkOrder'>,
+): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
   const { version, ...values } = body
-  if (work.version !== version) throw conflict('stale', 'Someone changed this work order in the meantime.', { current: await workOrderPaper(ctx, workOrderId), yours: values })
-  const words = { title: values.title ?? work.title, problem: values.problem ?? work.problem, orderNumber: values.orderNumber ?? work.orderNumber, printedNote: values.printedNote ?? work.printedNote }
+  if (work.version !== version)
+    throw conflict('stale', 'Someone changed this work order in the meantime.', {
+      current: await workOrderPaper(ctx, workOrderId),
+      yours: values,
+    })
+  const words = {
+    title: values.title ?? work.title,
+    problem: values.problem ?? work.problem,
+    orderNumber: values.orderNumber ?? work.orderNumber,
+    printedNote: values.printedNote ?? work.printedNote,
+  }
   await setWords(ctx.tx, workOrderId, words)
-  const changed = (Object.keys(words) as (keyof typeof words)[]).filter(k => words[k] !== work[k])
-  await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId: work.customerId, text: `Changed ${changed.join(', ') || 'nothing'}`, data: Object.fromEntries(changed.map(k => [k, { from: work[k], to: words[k] }])) })
+  const changed = (Object.keys(words) as (keyof typeof words)[]).filter((k) => words[k] !== work[k])
+  await record(ctx, {
+    subject: 'work',
+    id: workOrderId,
+    workOrderId,
+    customerId: work.customerId,
+    text: `Changed ${changed.join(', ') || 'nothing'}`,
+    data: Object.fromEntries(changed.map((k) => [k, { from: work[k], to: words[k] }])),
+  })
   return workOrderPaper(ctx, workOrderId)
 }
 /** Parked: kept out of sight until its day, in a list that somebody named; an empty name takes it out again. */
-export async function park(ctx: Ctx, id: string, body: Body<'followUp'>): Promise<Answer<'workOrder'>> {
+export async function park(
+  ctx: Ctx,
+  id: string,
+  body: Body<'followUp'>,
+): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, id, true)
   if (body.on && body.on < ctx.today) throw invalid('on', 'That day has passed.')
-  if (!(await setFollowUp(ctx.tx, id, body.version, body.list, body.list ? body.on : null))) throw conflict('stale', 'Someone changed this work order in the meantime.', { current: { version: work.version, followUp: work.followUp } })
-  await record(ctx, { subject: 'work', id, workOrderId: id, customerId: work.customerId, text: body.list ? `Parked in “${body.list}”${body.on ? ` until ${body.on}` : ''}` : `Taken out of “${work.followUp}”` })
+  if (!(await setFollowUp(ctx.tx, id, body.version, body.list, body.list ? body.on : null)))
+    throw conflict('stale', 'Someone changed this work order in the meantime.', {
+      current: { version: work.version, followUp: work.followUp },
+    })
+  await record(ctx, {
+    subject: 'work',
+    id,
+    workOrderId: id,
+    customerId: work.customerId,
+    text: body.list
+      ? `Parked in “${body.list}”${body.on ? ` until ${body.on}` : ''}`
+      : `Taken out of “${work.followUp}”`,
+  })
   return workOrderPaper(ctx, id)
 }

@@ -4,9 +4,16 @@ import type { Plan, PlanInstance } from '../../core/dispatch/plan/instance'
 import { planDays } from '../../core/dispatch/plan/planDays'
 import { seeded } from '../../core/random/seeded'
 
-const { instance, given, seconds, seed } = workerData as { instance: PlanInstance, given: Plan, seconds: number, seed: number }
+const { instance, given, seconds, seed } = workerData as {
+  instance: PlanInstance
+  given: Plan
+  seconds: number
+  seed: number
+}
 let stopped = false
-parentPort!.on('message', (word) => { if (word === 'stop') stopped = true })
+parentPort!.on('message', (word) => {
+  if (word === 'stop') stopped = true
+})
 async function run(): Promise<void> {
   const search = planDays(instance, { given, random: seeded(seed), every: 50 })
   const from = performance.now()
@@ -19,10 +26,16 @@ async function run(): Promise<void> {
       parentPort!.postMessage({ passed: Math.min(1, passed), cost: report.value.cost })
     }
     // Room for the word to stop.
-    await new Promise(done => setImmediate(done))
+    await new Promise((done) => setImmediate(done))
     report = search.next(passed)
   }
-  parentPort!.postMessage({ passed: 1, plan: report.value.plan, cost: report.value.cost, tries: report.value.tries, stopped })
+  parentPort!.postMessage({
+    passed: 1,
+    plan: report.value.plan,
+    cost: report.value.cost,
+    tries: report.value.tries,
+    stopped,
+  })
   parentPort!.close()
 }
 void run()

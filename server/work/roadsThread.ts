@@ -5,17 +5,30 @@ import { startThread } from './thread'
 
 /** A file as it was chosen, or as it is kept. */
 export type RoadsFile = { text: string } | { packed: Uint8Array }
-export interface ReadRoads { roads: Roads, ground: string, packed: Uint8Array }
-type Said = { read: ReadRoads } | { refused: Pick<LedgerError, 'code' | 'status' | 'message' | 'errors'> }
+export interface ReadRoads {
+  roads: Roads
+  ground: string
+  packed: Uint8Array
+}
+type Said =
+  { read: ReadRoads } | { refused: Pick<LedgerError, 'code' | 'status' | 'message' | 'errors'> }
 
 export function roadsIn(file: RoadsFile): Promise<ReadRoads> {
   const worker = startThread('roadsWorker', file)
   return new Promise((done, fail) => {
     worker.once('message', (said: Said) => {
       if ('read' in said) done(said.read)
-      else fail(new LedgerError(said.refused.code, said.refused.status, said.refused.message, said.refused.errors))
+      else
+        fail(
+          new LedgerError(
+            said.refused.code,
+            said.refused.status,
+            said.refused.message,
+            said.refused.errors,
+          ),
+        )
     })
     worker.once('error', fail)
-    worker.once('exit', code => fail(new Error(`the reader of roads ended by itself (${code})`)))
+    worker.once('exit', (code) => fail(new Error(`the reader of roads ended by itself (${code})`)))
   })
 }

@@ -7,7 +7,9 @@ import { Worker } from 'node:worker_threads'
 export type ThreadName = 'planWorker' | 'roadsWorker'
 export function startThread(name: ThreadName, workerData: unknown): Worker {
   const built = join(dirname(process.argv[1] ?? ''), `${name}.mjs`)
-  const worker = existsSync(built) ? new Worker(built, { workerData }) : new Worker(fromSource(name), { workerData, eval: true })
+  const worker = existsSync(built)
+    ? new Worker(built, { workerData })
+    : new Worker(fromSource(name), { workerData, eval: true })
   worker.unref()
   return worker
 }

@@ -6,27 +6,48 @@ import { createServer } from 'node:http'
 
 const { CARD_PORT, CARD_SECRET } = process.env
 const charges = new Map()
-const escape = text => String(text).replace(/[&<>"]/g, c => `&#${c.charCodeAt(0)};`)
-const luhn = n => [...n].reverse().reduce((sum, d, i) => sum + (i % 2 ? (d * 2 > 9 ? d * 2 - 9 : d * 2) : +d), 0) % 10 === 0
+const escape = (text) => String(text).replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`)
+const luhn = (n) =>
+  [...n].reverse().reduce((sum, d, i) => sum + (i % 2 ? (d * 2 > 9 ? d * 2 - 9 : d * 2) : +d), 0) %
+    10 ===
+  0
 
 async function tell(charge) {
-  const body = JSON.stringify({ chargeId: charge.id, state: charge.state, reference: charge.reference, reason: charge.reason, amount: charge.amount, at: Math.floor(Date.now() / 1000) })
+  const body = JSON.stringify({
+    chargeId: charge.id,
+    state: charge.state,
+    reference: charge.reference,
+    reason: charge.reason,
+    amount: charge.amount,
+    at: Math.floor(Date.now() / 1000),
+  })
   for (let attempt = 0; attempt < 4; attempt++) {
     const t = Math.floor(Date.now() / 1000)
     const v = createHmac('sha256', CARD_SECRET).update(`${t}.`).update(body).digest('hex')
-    const ok = await fetch(charge.tell, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Signature': `t=${t},v=${v}` }, body }).then(r => r.ok, () => false)
+    const ok = await fetch(charge.tell, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'X-Signature': `t=${t},v=${v}` },
+      body,
+    }).then(
+      (r) => r.ok,
+      () => false,
+    )
     if (ok) return true
-    await new Promise(done => setTimeout(done, 300 * 2 ** attempt))
+    await new Promise((done) => setTimeout(done, 300 * 2 ** attempt))
   }
   return false
 }
-const form = (charge, error) => `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Pay by card</title>
+const form = (
+  charge,
+  error,
+) => `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Pay by card</title>
 <style>body{font:16px/1.5 sans-serif;max-width:26rem;margin:3rem auto;padding:0 1rem;color:#16241f}label{display:block;margin:1rem 0 .25rem}input,button{font:inherit;width:100%;padding:.7rem;box-sizing:border-box}button{margin-top:1.2rem;background:#1d5c49;color:#fff;border:0;border-radius:6px}p.e{color:#b23a24}</style>
 <h1>Pay by card</h1><p>${escape(charge.what)}: <b>${escape(charge.amount)} ${escape(charge.currency)}</b></p><p>This is the simulated card terminal of the demo. No real card works here; 9000 0000 0000 0019 is approved.</p>
 ${error ? `<p class="e" role="alert">${escape(error)}</p>` : ''}<form method="post"><label for="n">Card number</label><input id="n" name="number" inputmode="numeric" autocomplete="off" required autofocus><button>Pay ${escape(charge.amount)} ${escape(charge.currency)}</button></form><p><a href="${escape(charge.back)}">Back without paying</a></p></html>`
 const read = async (request) => {
   let text = ''
-  for await (const chunk of request) if ((text += chunk).length > 10_000) throw new Error('too large')
+  for await (const chunk of request)
+    if ((text += chunk).length > 10_000) throw new Error('too large')
   return text
 }
 
@@ -39,32 +60,57 @@ createServer(async (request, response) => {
     if (request.url === '/health') return send(200, { status: 'ok' })
     const page = /^\/pay\/([\w-]+)$/.exec(request.url)
     if (request.method === 'POST' && request.url === '/charges') {
-      if (request.headers.authorization !== `Bearer ${CARD_SECRET}`) return send(401, { error: 'unauthorized' })
+      if (request.headers.authorization !== `Bearer ${CARD_SECRET}`)
+        return send(401, { error: 'unauthorized' })
       const wanted = JSON.parse(await read(request))
-      if (!charges.has(wanted.id)) charges.set(wanted.id, { ...wanted, state: 'asked', reference: '', reason: '' })
+      if (!charges.has(wanted.id))
+        charges.set(wanted.id, { ...wanted, state: 'asked', reference: '', reason: '' })
       return send(201, { id: wanted.id, url: `http://127.0.0.1:${CARD_PORT}/pay/${wanted.id}` })
     }
     const look = /^\/charges\/([\w-]+)$/.exec(request.url)
-    if (request.method === 'GET' && look && request.headers.authorization === `Bearer ${CARD_SECRET}`) {
+    if (
+      request.method === 'GET' &&
+      look &&
+      request.headers.authorization === `Bearer ${CARD_SECRET}`
+    ) {
       const charge = charges.get(look[1])
-      return charge ? send(200, { id: charge.id, state: charge.state, reference: charge.reference, reason: charge.reason }) : send(404, { error: 'unknown' })
+      return charge
+        ? send(200, {
+            id: charge.id,
+            state: charge.state,
+            reference: charge.reference,
+            reason: charge.reason,
+          })
+        : send(404, { error: 'unknown' })
     }
     const refund = /^\/charges\/([\w-]+)\/refund$/.exec(request.url)
-    if (request.method === 'POST' && refund && request.headers.authorization === `Bearer ${CARD_SECRET}`) {
+    if (
+      request.method === 'POST' &&
+      refund &&
+      request.headers.authorization === `Bearer ${CARD_SECRET}`
+    ) {
       const charge = charges.get(refund[1])
-      if (charge?.state !== 'approved' && charge?.state !== 'refunded') return send(409, { error: 'not approved' })
+      if (charge?.state !== 'approved' && charge?.state !== 'refunded')
+        return send(409, { error: 'not approved' })
       charge.state = 'refunded'
       return send(200, { id: charge.id, state: 'refunded' })
     }
     const charge = page && charges.get(page[1])
     if (!charge) return send(404, 'There is no such payment.', 'text/plain')
     if (charge.state !== 'asked') {
-      response.writeHead(303, { Location: `${charge.back}?card=${charge.state === 'declined' ? 'declined' : 'approved'}` })
+      response.writeHead(303, {
+        Location: `${charge.back}?card=${charge.state === 'declined' ? 'declined' : 'approved'}`,
+      })
       return response.end()
     }
     if (request.method === 'GET') return send(200, form(charge), 'text/html; charset=utf-8')
     const number = (new URLSearchParams(await read(request)).get('number') ?? '').replace(/\D/g, '')
-    if (number.length < 12 || !luhn(number)) return send(422, form(charge, 'This is not a card number. Check the digits.'), 'text/html; charset=utf-8')
+    if (number.length < 12 || !luhn(number))
+      return send(
+        422,
+        form(charge, 'This is not a card number. Check the digits.'),
+        'text/html; charset=utf-8',
+      )
     if (number === '9000000000000035') return // it never answers: the time-out of the real world
     charge.state = number === '9000000000000027' ? 'declined' : 'approved'
     charge.reason = charge.state === 'declined' ? 'The bank declined the card.' : ''
@@ -76,8 +122,7 @@ createServer(async (request, response) => {
     }
     response.writeHead(303, { Location: `${charge.back}?card=${told ? 'approved' : 'waiting'}` })
     response.end()
-  }
-  catch {
+  } catch {
     send(400, { error: 'malformed' })
   }
 }).listen(Number(CARD_PORT), '127.0.0.1')

@@ -8,16 +8,28 @@ let told = []
 async function send(path, body) {
   const text = JSON.stringify(body)
   const t = Math.floor(Date.now() / 1000)
-  const reply = await fetch(`${process.env.APP_URL}/api/v1${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Signature': `t=${t},v=${createHmac('sha256', secret).update(`${t}.`).update(text).digest('hex')}` }, body: text })
+  const reply = await fetch(`${process.env.APP_URL}/api/v1${path}`, {
+    method: 'POST',
+    headers: {
+      'Content-Type': 'application/json',
+      'X-Signature': `t=${t},v=${createHmac('sha256', secret).update(`${t}.`).update(text).digest('hex')}`,
+    },
+    body: text,
+  })
   if (!reply.ok) throw new Error(`${path}: ${reply.status}`)
   return reply.json()
 }
 /** On the globe's small patch of a county, a straight ruler is near enough for a van. */
 function along(line, share) {
-  const lengths = line.slice(1).map(([x, y], i) => Math.hypot((x - line[i][0]) * Math.cos(y * Math.PI / 180), y - line[i][1]))
+  const lengths = line
+    .slice(1)
+    .map(([x, y], i) =>
+      Math.hypot((x - line[i][0]) * Math.cos((y * Math.PI) / 180), y - line[i][1]),
+    )
   let left = Math.max(0, Math.min(1, share)) * lengths.reduce((a, b) => a + b, 0)
   for (let i = 0; i < lengths.length; i++) {
-    if (left <= lengths[i] && lengths[i] > 0) return [0, 1].map(k => line[i][k] + (line[i + 1][k] - line[i][k]) * left / lengths[i])
+    if (left <= lengths[i] && lengths[i] > 0)
+      return [0, 1].map((k) => line[i][k] + ((line[i + 1][k] - line[i][k]) * left) / lengths[i])
     left -= lengths[i]
   }
   return line.at(-1)
@@ -33,9 +45,14 @@ async function drive() {
   if (told.length) await send('/positions', { positions: told })
 }
 let ended = false
-const round = () => void drive().catch(() => { /* the app is not up, or went away: the next round tries again */ }).finally(() => {
-  if (!ended) setTimeout(round, every)
-})
+const round = () =>
+  void drive()
+    .catch(() => {
+      /* the app is not up, or went away: the next round tries again */
+    })
+    .finally(() => {
+      if (!ended) setTimeout(round, every)
+    })
 if (process.env.APP_URL) round()
 createServer((request, response) => {
   response.setHeader('Content-Type', 'application/json')

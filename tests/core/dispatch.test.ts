@@ -6,9 +6,16 @@ import { EARTH_RADIUS_M, greatCircle } from '../../core/dispatch/greatCircle'
 import { predictDay, type DayStop } from '../../core/dispatch/predictDay'
 import { visitWarnings } from '../../core/dispatch/visitWarnings'
 
-const place = fc.record({ lat: fc.double({ min: -85, max: 85, noNaN: true }), lon: fc.double({ min: -179, max: 179, noNaN: true }) })
+const place = fc.record({
+  lat: fc.double({ min: -85, max: 85, noNaN: true }),
+  lon: fc.double({ min: -179, max: 179, noNaN: true }),
+})
 describe('greatCircle', () => {
-  it('is half the circumference to the other side', () => expect(greatCircle({ lat: 0, lon: 0 }, { lat: 0, lon: 180 })).toBeCloseTo(Math.PI * EARTH_RADIUS_M, 3))
+  it('is half the circumference to the other side', () =>
+    expect(greatCircle({ lat: 0, lon: 0 }, { lat: 0, lon: 180 })).toBeCloseTo(
+      Math.PI * EARTH_RADIUS_M,
+      3,
+    ))
   // Source: Karney's geodesic on the ellipsoid (geographiclib); the sphere is within 0.6 % of it.
   test.prop([place, place])('stays within 0.6 % of the ellipsoid', (a, b) => {
     const exact = Geodesic.WGS84.Inverse(a.lat, a.lon, b.lat, b.lon).s12!
@@ -20,23 +27,62 @@ describe('greatCircle', () => {
   })
 })
 describe('driveSeconds', () => {
-  it('takes no time to where one is', () => expect(driveSeconds({ lat: 42, lon: -75 }, { lat: 42, lon: -75 })).toBe(0))
+  it('takes no time to where one is', () =>
+    expect(driveSeconds({ lat: 42, lon: -75 }, { lat: 42, lon: -75 })).toBe(0))
   it('takes 26 minutes for 20 km at 60 km/h with circuity 1.3', () => {
-    const north = 20_000 / EARTH_RADIUS_M * 180 / Math.PI
+    const north = ((20_000 / EARTH_RADIUS_M) * 180) / Math.PI
     expect(driveSeconds({ lat: 0, lon: 0 }, { lat: north, lon: 0 })).toBe(26 * 60)
   })
 })
 const minute = 60_000
-const stop = (id: string, at: number, more: Partial<DayStop> = {}): DayStop => ({ id, state: 'planned', startAt: at * minute, durationSeconds: 3600, driveSeconds: 1200, promiseEnd: null, setOffAt: null, arrivedAt: null, finishedAt: null, ...more })
+const stop = (id: string, at: number, more: Partial<DayStop> = {}): DayStop => ({
+  id,
+  state: 'planned',
+  startAt: at * minute,
+  durationSeconds: 3600,
+  driveSeconds: 1200,
+  promiseEnd: null,
+  setOffAt: null,
+  arrivedAt: null,
+  finishedAt: null,
+  ...more,
+})
 describe('predictDay', () => {
   it('lets a visit that runs over push the next, and says which promise breaks', () => {
-    const [first, second] = predictDay([stop('a', 0, { state: 'on_site', arrivedAt: 0 }), stop('b', 90, { promiseEnd: 150 * minute })], 140 * minute)
+    const [first, second] = predictDay(
+      [
+        stop('a', 0, { state: 'on_site', arrivedAt: 0 }),
+        stop('b', 90, { promiseEnd: 150 * minute }),
+      ],
+      140 * minute,
+    )
     expect(first!.finishAt).toBe(140 * minute)
     expect(second).toMatchObject({ arriveAt: 160 * minute, atRisk: true, lateSeconds: 600 })
   })
-  it('arrives when planned where there is time', () => expect(predictDay([stop('a', 60)], 0)[0]).toMatchObject({ arriveAt: 60 * minute, atRisk: false }))
-  it('knows a drive that has begun', () => expect(predictDay([stop('a', 60, { state: 'driving', setOffAt: 50 * minute })], 55 * minute)[0]!.arriveAt).toBe(70 * minute))
-  it('has nothing at risk that is finished', () => expect(predictDay([stop('a', 0, { state: 'finished', arrivedAt: 30 * minute, finishedAt: 60 * minute, promiseEnd: minute })], 90 * minute)[0]!.atRisk).toBe(false))
+  it('arrives when planned where there is time', () =>
+    expect(predictDay([stop('a', 60)], 0)[0]).toMatchObject({
+      arriveAt: 60 * minute,
+      atRisk: false,
+    }))
+  it('knows a drive that has begun', () =>
+    expect(
+      predictDay([stop('a', 60, { state: 'driving', setOffAt: 50 * minute })], 55 * minute)[0]!
+        .arriveAt,
+    ).toBe(70 * minute))
+  it('has nothing at risk that is finished', () =>
+    expect(
+      predictDay(
+        [
+          stop('a', 0, {
+            state: 'finished',
+            arrivedAt: 30 * minute,
+            finishedAt: 60 * minute,
+            promiseEnd: minute,
+          }),
+        ],
+        90 * minute,
+      )[0]!.atRisk,
+    ).toBe(false))
   it('knows where somebody still is when the day runs in another order', () => {
     // Planned A, B, C. A is under way until 15:00, B was done before it; C was promised until 14:30 (minutes of the day).
     const stops = [
@@ -44,18 +90,52 @@ describe('predictDay', () => {
       stop('b', 780, { state: 'finished', arrivedAt: 540 * minute, finishedAt: 600 * minute }),
       stop('c', 840, { driveSeconds: 0, promiseEnd: 870 * minute }),
     ]
-    expect(predictDay(stops, 670 * minute)[2]).toMatchObject({ arriveAt: 900 * minute, atRisk: true })
+    expect(predictDay(stops, 670 * minute)[2]).toMatchObject({
+      arriveAt: 900 * minute,
+      atRisk: true,
+    })
     // One that was planned before the one that runs waits for it as well.
-    const [a] = predictDay([stop('a', 540, { driveSeconds: 0 }), stop('b', 780, { state: 'on_site', durationSeconds: 9000, arrivedAt: 540 * minute })], 550 * minute)
+    const [a] = predictDay(
+      [
+        stop('a', 540, { driveSeconds: 0 }),
+        stop('b', 780, { state: 'on_site', durationSeconds: 9000, arrivedAt: 540 * minute }),
+      ],
+      550 * minute,
+    )
     expect(a!.arriveAt).toBe(690 * minute)
   })
-  it('leaves out what was cancelled', () => expect(predictDay([stop('a', 0, { state: 'cancelled' })], 0)).toEqual([]))
+  it('leaves out what was cancelled', () =>
+    expect(predictDay([stop('a', 0, { state: 'cancelled' })], 0)).toEqual([]))
 })
 describe('visitWarnings', () => {
-  const facts = { working: [{ from: 0, to: 480 * minute }], timeOff: [{ from: 300 * minute, to: 360 * minute, reason: 'dentist' }], others: [{ id: 'x', startAt: 60 * minute, endAt: 120 * minute, label: 'Tarn View, 08:00' }] }
-  const codes = (from: number, to: number, promise: { from: number, to: number } | null = null) => visitWarnings({ technicianId: 't', startAt: from * minute, endAt: to * minute }, facts, promise, 'Ines').map(w => w.code)
+  const facts = {
+    working: [{ from: 0, to: 480 * minute }],
+    timeOff: [{ from: 300 * minute, to: 360 * minute, reason: 'dentist' }],
+    others: [{ id: 'x', startAt: 60 * minute, endAt: 120 * minute, label: 'Tarn View, 08:00' }],
+  }
+  const codes = (from: number, to: number, promise: { from: number; to: number } | null = null) =>
+    visitWarnings(
+      { technicianId: 't', startAt: from * minute, endAt: to * minute },
+      facts,
+      promise,
+      'Ines',
+    ).map((w) => w.code)
   it('says nothing where all is well', () => expect(codes(120, 180)).toEqual([]))
-  it.each([[90, 150, ['clash']], [330, 350, ['time_off']], [450, 500, ['outside_hours']], [119, 121, ['clash']]] as const)('%i to %i: %j', (from, to, wanted) => expect(codes(from, to)).toEqual(wanted))
-  it('compares with what was promised', () => expect(codes(200, 230, { from: 120 * minute, to: 180 * minute })).toEqual(['outside_promise']))
-  it('says it in words', () => expect(visitWarnings({ technicianId: 't', startAt: 310 * minute, endAt: 320 * minute }, facts, null, 'Ines')[0]!.text).toBe('Ines is off then: dentist'))
+  it.each([
+    [90, 150, ['clash']],
+    [330, 350, ['time_off']],
+    [450, 500, ['outside_hours']],
+    [119, 121, ['clash']],
+  ] as const)('%i to %i: %j', (from, to, wanted) => expect(codes(from, to)).toEqual(wanted))
+  it('compares with what was promised', () =>
+    expect(codes(200, 230, { from: 120 * minute, to: 180 * minute })).toEqual(['outside_promise']))
+  it('says it in words', () =>
+    expect(
+      visitWarnings(
+        { technicianId: 't', startAt: 310 * minute, endAt: 320 * minute },
+        facts,
+        null,
+        'Ines',
+      )[0]!.text,
+    ).toBe('Ines is off then: dentist'))
 })

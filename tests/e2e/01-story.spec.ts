@@ -25,14 +25,18 @@ test('from a telephone call to money in the bank', async ({ browser }) => {
     await expect(office.getByLabel('What is wrong')).toBeFocused()
     await office.keyboard.type('Pump starts and stops every minute')
     await office.getByLabel('Price to read out').fill('presure switch 40/60')
-    await expect(office.getByRole('list', { name: 'Found in the price book' })).toContainText('Replace pressure switch 40/60')
+    await expect(office.getByRole('list', { name: 'Found in the price book' })).toContainText(
+      'Replace pressure switch 40/60',
+    )
     await office.getByLabel('Price to read out').press('Enter')
     await expect(office.getByText('With a care agreement')).toBeVisible()
   })
   await test.step('call: a reload in the middle loses nothing', async () => {
     await expect(office.getByRole('status').filter({ hasText: 'kept as you type' })).toBeVisible()
     await office.reload()
-    await expect(office.getByLabel('What is wrong')).toHaveValue('Pump starts and stops every minute')
+    await expect(office.getByLabel('What is wrong')).toHaveValue(
+      'Pump starts and stops every minute',
+    )
     await expect(office.locator('.who b', { hasText: 'Wilhelmina Thrapp' })).toBeVisible()
     await expect(office.getByText('Replace pressure switch 40/60').first()).toBeVisible()
   })
@@ -100,7 +104,13 @@ test('from a telephone call to money in the bank', async ({ browser }) => {
     const box = await boxOf(rosa.getByLabel('Signature'))
     await rosa.mouse.move(box.x + 30, box.y + 90)
     await rosa.mouse.down()
-    for (const [x, y] of [[90, 40], [140, 120], [200, 50], [260, 100]] as const) await rosa.mouse.move(box.x + x, box.y + y, { steps: 4 })
+    for (const [x, y] of [
+      [90, 40],
+      [140, 120],
+      [200, 50],
+      [260, 100],
+    ] as const)
+      await rosa.mouse.move(box.x + x, box.y + y, { steps: 4 })
     await rosa.mouse.up()
     await rosa.getByRole('button', { name: /I agree to/ }).click()
     await expect(rosa.getByText(/✓ W. Thrapp signed for/)).toBeVisible()
@@ -144,16 +154,28 @@ test('from a telephone call to money in the bank', async ({ browser }) => {
     await expect(office.getByRole('option').first()).toContainText(number)
     await office.keyboard.press('Enter')
     await expect(office.getByRole('heading', { name: new RegExp(number) })).toContainText('closed')
-    const sums = (await office.locator('tr.sum').first().locator('.double').allInnerTexts()).map(moneyIn)
+    const sums = (await office.locator('tr.sum').first().locator('.double').allInnerTexts()).map(
+      moneyIn,
+    )
     expect(sums[1]).toBe(sums[2])
     expect(sums[2]).toBe(sums[3])
     await expect(office.getByText('W. Thrapp', { exact: true })).toBeVisible()
-    for (const said of ['Call taken', 'Set off', 'Arrived', 'Signed by W. Thrapp', 'Invoice I-', 'paid by cheque (1182)']) await expect(office.locator('aside')).toContainText(said)
+    for (const said of [
+      'Call taken',
+      'Set off',
+      'Arrived',
+      'Signed by W. Thrapp',
+      'Invoice I-',
+      'paid by cheque (1182)',
+    ])
+      await expect(office.locator('aside')).toContainText(said)
   })
   await test.step('mail: the receipt and the invoice are in the list, delivered', async () => {
     await office.goto('/messages')
     await office.getByRole('textbox', { name: 'Address, subject, customer' }).fill('thrapp')
-    await expect(office.getByRole('row', { name: /thrapp@.*invoice I-\d+.*invoice PDF.*delivered/i })).toBeVisible()
+    await expect(
+      office.getByRole('row', { name: /thrapp@.*invoice I-\d+.*invoice PDF.*delivered/i }),
+    ).toBeVisible()
     await expect(office.getByRole('row', { name: /thrapp@.*receipt R-\d+/ }).first()).toBeVisible()
   })
   await test.step('unpaid: promise, reminder, payment; every figure follows', async () => {
@@ -175,20 +197,26 @@ test('from a telephone call to money in the bank', async ({ browser }) => {
     await books.getByLabel('Amount').fill('50.00')
     await books.getByRole('button', { name: 'Take $50.00' }).click()
     await expect(books.getByText('$50.00 by cash, receipt')).toBeVisible()
-    await expect.poll(async () => moneyIn(await books.locator('.buckets .double').innerText())).toBeCloseTo(owed - 50, 2)
+    await expect
+      .poll(async () => moneyIn(await books.locator('.buckets .double').innerText()))
+      .toBeCloseTo(owed - 50, 2)
     await expect(books.getByText('agrees with the books')).toBeVisible()
   })
   for (const page of [office, dispatch, rosa, books]) quiet(page, /status of 422/)
   setClock('2026-11-24T10:21')
 })
 
-test('a customer pays by card on the private page, also without JavaScript', async ({ browser }) => {
+test('a customer pays by card on the private page, also without JavaScript', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/invoices')
   await office.getByRole('button', { name: 'Open', exact: true }).click()
   await office.getByRole('row', { name: /sent/ }).first().getByRole('link').click()
   const link = await office.getByRole('link', { name: 'The customer’s page' }).getAttribute('href')
-  const customer = await (await browser.newContext({ javaScriptEnabled: false, viewport: { width: 390, height: 844 } })).newPage()
+  const customer = await (
+    await browser.newContext({ javaScriptEnabled: false, viewport: { width: 390, height: 844 } })
+  ).newPage()
   await customer.goto(link!)
   const pay = async (card: string) => {
     await customer.getByRole('button', { name: /Pay \$.* by card/ }).click()

@@ -5,7 +5,9 @@ import { boxOf, callOf, goHome, quiet, setClock, sitDown } from './people'
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
-test('signing in: says what is wrong, keeps what was typed, comes back to where one wanted to go', async ({ page }) => {
+test('signing in: says what is wrong, keeps what was typed, comes back to where one wanted to go', async ({
+  page,
+}) => {
   await page.goto('/to-bill')
   await page.getByLabel('Mail address').fill('office@demo.test')
   await page.getByLabel('Password').fill('wrong')
@@ -16,7 +18,9 @@ test('signing in: says what is wrong, keeps what was typed, comes back to where 
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByRole('heading', { name: /To bill/ })).toBeVisible()
 })
-test('call: a known customer by number, with what they owe; warnings before booking; what is missing is said at its place', async ({ browser }) => {
+test('call: a known customer by number, with what they owe; warnings before booking; what is missing is said at its place', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await callOf(office, '0142', 'Hallam Dairy')
   await expect(office.getByText('Dog loose; ask for the yard gate')).toBeVisible()
@@ -39,9 +43,13 @@ test('call: ends as a call-back with its day, and is then on the list', async ({
   await office.getByLabel('On which day').fill('2026-11-27')
   await office.getByLabel('Why').fill('asks the neighbour first')
   await office.getByRole('button', { name: 'Put it on the list' }).click()
-  await expect(office.getByRole('row', { name: /somebody from Ford End/ })).toContainText('Call back on Fri 27 Nov')
+  await expect(office.getByRole('row', { name: /somebody from Ford End/ })).toContainText(
+    'Call back on Fri 27 Nov',
+  )
 })
-test('schedule: a card is dragged from the tray, a clash is said before it is saved, the edge is stretched, undo', async ({ browser }) => {
+test('schedule: a card is dragged from the tray, a clash is said before it is saved, the edge is stretched, undo', async ({
+  browser,
+}) => {
   const dispatch = await sitDown(browser, 'dispatch')
   const watching = await sitDown(browser, 'owner')
   const card = dispatch.locator('aside [data-visit]', { hasText: 'Hallam Dairy' })
@@ -55,7 +63,9 @@ test('schedule: a card is dragged from the tray, a clash is said before it is sa
     await dispatch.mouse.move(lane.x + lane.width * share, lane.y + 30, { steps: 3 })
   }
   await onto(0.5)
-  await expect(dispatch.getByRole('status').filter({ hasText: /Maud is at Crossways Estate/ })).toBeVisible()
+  await expect(
+    dispatch.getByRole('status').filter({ hasText: /Maud is at Crossways Estate/ }),
+  ).toBeVisible()
   await dispatch.mouse.up()
   await expect(dispatch.getByRole('alertdialog')).toContainText('Not saved yet')
   await dispatch.getByRole('button', { name: 'Leave it' }).click()
@@ -74,7 +84,9 @@ test('schedule: a card is dragged from the tray, a clash is said before it is sa
   await dispatch.getByRole('button', { name: 'Place it all the same' }).click()
   await expect.poll(async () => (await boxOf(placed)).width).toBeGreaterThan(wide.width + 10)
   await dispatch.getByRole('button', { name: /Undo/ }).click()
-  await expect.poll(async () => Math.round((await boxOf(placed)).width)).toBe(Math.round(wide.width))
+  await expect
+    .poll(async () => Math.round((await boxOf(placed)).width))
+    .toBe(Math.round(wide.width))
   await dispatch.keyboard.press('Control+z')
   await expect(card).toBeVisible()
   quiet(dispatch, /status of 409/)
@@ -87,7 +99,9 @@ test('on site: only one visit is open, and the way to it is offered', async ({ b
   await ines.getByRole('link', { name: /Go to the open visit/ }).click()
   await expect(ines.getByRole('heading', { name: 'Tarn View School' })).toBeVisible()
 })
-test('price: cost and margin where the role allows, an exempt customer pays no tax, a wrong quantity is said at its field', async ({ browser }) => {
+test('price: cost and margin where the role allows, an exempt customer pays no tax, a wrong quantity is said at its field', async ({
+  browser,
+}) => {
   const ines = await sitDown(browser, 'ines')
   await ines.getByRole('link', { name: /Open now/ }).click()
   await ines.getByRole('button', { name: '+ Price book' }).click()
@@ -99,12 +113,20 @@ test('price: cost and margin where the role allows, an exempt customer pays no t
   await ines.getByRole('button', { name: /^Diagnostic visit/ }).click()
   await ines.getByLabel('Quantity').fill('two')
   await ines.getByRole('button', { name: 'Keep' }).click()
-  await expect(ines.getByText('Write the quantity as a number with three decimals at most, for example 2 or 1.5.').first()).toBeVisible()
+  await expect(
+    ines
+      .getByText(
+        'Write the quantity as a number with three decimals at most, for example 2 or 1.5.',
+      )
+      .first(),
+  ).toBeVisible()
   await expect(ines.getByLabel('Quantity')).toHaveValue('two')
   await ines.getByRole('button', { name: 'Take out' }).click()
   await expect(ines.getByRole('button', { name: /^Diagnostic visit/ })).toHaveCount(0)
 })
-test('to bill: what is done and not billed is billed, and leaves nothing to bill', async ({ browser }) => {
+test('to bill: what is done and not billed is billed, and leaves nothing to bill', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.keyboard.press('Alt+4')
   const row = office.locator('tbody tr').last()
@@ -132,13 +154,17 @@ test('customers: two people change one, nothing that was typed is lost', async (
   await expect(office.getByText('laundry').first()).toBeVisible()
   await owner.getByLabel('Office only').fill('Ring the bell twice')
   await owner.getByRole('button', { name: 'Keep', exact: true }).click()
-  await expect(owner.getByRole('alert')).toContainText('Someone changed this customer in the meantime.')
+  await expect(owner.getByRole('alert')).toContainText(
+    'Someone changed this customer in the meantime.',
+  )
   await expect(owner.getByLabel('Office only')).toHaveValue('Ring the bell twice')
   await owner.getByRole('button', { name: 'Keep mine on top of theirs' }).click()
   await owner.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect(owner.getByText('Ring the bell twice').first()).toBeVisible()
 })
-test('unpaid: on a past date, by customer, and a promise without a day is sent back', async ({ browser }) => {
+test('unpaid: on a past date, by customer, and a promise without a day is sent back', async ({
+  browser,
+}) => {
   const books = await sitDown(browser, 'books')
   const today = await books.locator('.buckets .double').innerText()
   await books.getByRole('tab', { name: 'Ageing by customer' }).click()
@@ -149,11 +175,19 @@ test('unpaid: on a past date, by customer, and a promise without a day is sent b
   await books.getByLabel('Owed on which day').fill('2026-11-24')
   await books.getByRole('button', { name: 'Promised…' }).click()
   await books.getByRole('button', { name: 'Note it' }).click()
-  await expect(books.getByRole('dialog').getByText('Choose the day that was promised.')).toBeVisible()
+  await expect(
+    books.getByRole('dialog').getByText('Choose the day that was promised.'),
+  ).toBeVisible()
 })
 test('the shortcuts: walk the run, find, filter, help', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
-  for (const [key, path] of [['2', 'schedule'], ['3', 'on-site'], ['4', 'to-bill'], ['5', 'unpaid'], ['1', 'calls']] as const) {
+  for (const [key, path] of [
+    ['2', 'schedule'],
+    ['3', 'on-site'],
+    ['4', 'to-bill'],
+    ['5', 'unpaid'],
+    ['1', 'calls'],
+  ] as const) {
     await office.keyboard.press(`Alt+${key}`)
     await expect(office).toHaveURL(new RegExp(path))
   }

@@ -7,23 +7,71 @@ test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 async function accessible(page: Page, where: string) {
   // A dialog that is still fading in is paler than it will be.
-  await page.evaluate(() => Promise.allSettled(document.getAnimations().filter(a => a.effect?.getComputedTiming().iterations !== Infinity).map(a => a.finished)))
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
-  expect(violations.map(v => `${where}: ${v.id} ${v.nodes.slice(0, 3).map(n => n.target.join(' ')).join(' | ')}`)).toEqual([])
+  await page.evaluate(() =>
+    Promise.allSettled(
+      document
+        .getAnimations()
+        .filter((a) => a.effect?.getComputedTiming().iterations !== Infinity)
+        .map((a) => a.finished),
+    ),
+  )
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(
+    violations.map(
+      (v) =>
+        `${where}: ${v.id} ${v.nodes
+          .slice(0, 3)
+          .map((n) => n.target.join(' '))
+          .join(' | ')}`,
+    ),
+  ).toEqual([])
 }
 test('the office’s screens', async ({ browser }) => {
   test.setTimeout(400_000)
   const office = await sitDown(browser, 'office')
   // A call that holds the very time of a visit: both stay within reach on the schedule.
   await office.evaluate(async () => {
-    const { visits } = await (await fetch('/api/v1/schedule')).json() as { visits: { technicianId: string, startAt: string }[] }
-    const draft = { date: '2026-11-24', technicianId: visits[0]!.technicianId, start: new Date(visits[0]!.startAt).toTimeString().slice(0, 5), durationSeconds: 3600 }
-    const reply = await fetch(`/api/v1/calls/${crypto.randomUUID()}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ draft, summary: 'Over a visit' }) })
+    const { visits } = (await (await fetch('/api/v1/schedule')).json()) as {
+      visits: { technicianId: string; startAt: string }[]
+    }
+    const draft = {
+      date: '2026-11-24',
+      technicianId: visits[0]!.technicianId,
+      start: new Date(visits[0]!.startAt).toTimeString().slice(0, 5),
+      durationSeconds: 3600,
+    }
+    const reply = await fetch(`/api/v1/calls/${crypto.randomUUID()}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ draft, summary: 'Over a visit' }),
+    })
     if (!reply.ok) throw new Error(await reply.text())
   })
   await office.goto('/schedule')
   await expect(office.getByText('Held: Over a visit').first()).toBeVisible()
-  for (const [path, ready] of [['/calls', 'Calls'], ['/schedule', 'Tuesday 24 November'], ['/schedule/week', 'Monday 23 November'], ['/schedule/month', 'November'], ['/schedule/list', 'Tuesday 24 November'], ['/schedule/one', 'Tuesday 24 November'], ['/schedule/map', 'Tuesday 24 November'], ['/schedule/set-up', 'Hours and areas'], ['/on-site', 'On site'], ['/to-bill', 'To bill'], ['/customers', 'Customers'], ['/customers/duplicates', 'Perhaps the same'], ['/customers/import', 'Import customers'], ['/sites', 'Sites'], ['/agreements', 'Care agreements'], ['/set-up', 'Set-up of calls'], ['/price-book', 'Price book'], ['/invoices', 'Invoices'], ['/messages', 'Mail']] as const) {
+  for (const [path, ready] of [
+    ['/calls', 'Calls'],
+    ['/schedule', 'Tuesday 24 November'],
+    ['/schedule/week', 'Monday 23 November'],
+    ['/schedule/month', 'November'],
+    ['/schedule/list', 'Tuesday 24 November'],
+    ['/schedule/one', 'Tuesday 24 November'],
+    ['/schedule/map', 'Tuesday 24 November'],
+    ['/schedule/set-up', 'Hours and areas'],
+    ['/on-site', 'On site'],
+    ['/to-bill', 'To bill'],
+    ['/customers', 'Customers'],
+    ['/customers/duplicates', 'Perhaps the same'],
+    ['/customers/import', 'Import customers'],
+    ['/sites', 'Sites'],
+    ['/agreements', 'Care agreements'],
+    ['/set-up', 'Set-up of calls'],
+    ['/price-book', 'Price book'],
+    ['/invoices', 'Invoices'],
+    ['/messages', 'Mail'],
+  ] as const) {
     await office.goto(path)
     await expect(office.getByRole('heading', { level: 1, name: new RegExp(ready) })).toBeVisible()
     await expect(office.getByText('Loading…')).toHaveCount(0)
@@ -82,18 +130,52 @@ test('a large screen is used, and nothing falls apart on it', async ({ browser }
     const main = office.locator('main > *').first()
     await expect(main).toBeVisible()
     await expect(office.getByText(/Loading…|Opening/)).toHaveCount(0)
-    await expect.poll(() => office.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), path).toBeLessThanOrEqual(0)
-    await expect.poll(async () => (await main.boundingBox())?.width ?? 0, path).toBeGreaterThan(1700)
+    await expect
+      .poll(
+        () => office.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+        path,
+      )
+      .toBeLessThanOrEqual(0)
+    await expect
+      .poll(async () => (await main.boundingBox())?.width ?? 0, path)
+      .toBeGreaterThan(1700)
   }
 })
 test('no screen scrolls sideways, in the office or on the phone', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
   const piet = await sitDown(browser, 'piet')
-  for (const [page, paths] of [[office, ['/calls', '/schedule', '/schedule/week', '/schedule/month', '/schedule/list', '/schedule/one', '/schedule/map', '/unpaid', '/price-book', '/invoices', '/customers', '/sites', '/agreements', '/set-up', '/customers/duplicates']], [piet, ['/field']]] as const) {
+  for (const [page, paths] of [
+    [
+      office,
+      [
+        '/calls',
+        '/schedule',
+        '/schedule/week',
+        '/schedule/month',
+        '/schedule/list',
+        '/schedule/one',
+        '/schedule/map',
+        '/unpaid',
+        '/price-book',
+        '/invoices',
+        '/customers',
+        '/sites',
+        '/agreements',
+        '/set-up',
+        '/customers/duplicates',
+      ],
+    ],
+    [piet, ['/field']],
+  ] as const) {
     for (const path of paths) {
       await page.goto(path)
       await expect(page.locator('h1, h2').first()).toBeVisible()
-      await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), path).toBeLessThanOrEqual(0)
+      await expect
+        .poll(
+          () => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+          path,
+        )
+        .toBeLessThanOrEqual(0)
     }
   }
 })

@@ -36,7 +36,9 @@ test('a call to booking by keyboard alone, in 25 keys or fewer', async ({ browse
   await expect(office.getByLabel('What is wrong')).toBeFocused()
   await k.type('no water')
   await k.press('Alt+w')
-  await expect(office.getByRole('slider', { name: /the day/ }).and(office.locator(':focus'))).toBeVisible()
+  await expect(
+    office.getByRole('slider', { name: /the day/ }).and(office.locator(':focus')),
+  ).toBeVisible()
   const label = office.getByRole('button', { name: /^Book / })
   const first = await label.innerText()
   await k.press('ArrowLeft')
@@ -51,7 +53,9 @@ test('a call to booking by keyboard alone, in 25 keys or fewer', async ({ browse
   expect(k.count()).toBeLessThanOrEqual(25)
   quiet(office)
 })
-test('a caller who is known already is found while being entered, and not entered twice', async ({ browser }) => {
+test('a caller who is known already is found while being entered, and not entered twice', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/calls/new')
   await who(office).fill('Mrs Pennywhistle')
@@ -67,7 +71,9 @@ test('a caller who is known already is found while being entered, and not entere
   await expect(office.getByRole('button', { name: 'Someone else' })).toBeVisible()
   quiet(office)
 })
-test('an empty time of the schedule becomes a call that holds it, through a reload, until the call is over', async ({ browser }) => {
+test('an empty time of the schedule becomes a call that holds it, through a reload, until the call is over', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   const dispatch = await sitDown(browser, 'dispatch')
   await office.goto('/schedule?date=2026-11-28')
@@ -91,7 +97,9 @@ test('an empty time of the schedule becomes a call that holds it, through a relo
   await expect(dispatch.getByText(/^Held:/)).toHaveCount(0)
   quiet(office)
 })
-test('a visit to quote wants a person, and the prospect’s row then says when', async ({ browser }) => {
+test('a visit to quote wants a person, and the prospect’s row then says when', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/calls/new')
   await who(office).fill('wexcombe')
@@ -107,8 +115,12 @@ test('a visit to quote wants a person, and the prospect’s row then says when',
   await expect(office.getByText(/Booked as W-/)).toBeVisible()
   await office.goto('/customers')
   await office.getByRole('button', { name: 'Prospects' }).click()
-  await expect(office.getByRole('row', { name: /P. Wexcombe/ })).toContainText('visit Fri 27 Nov, Tobiah Renn')
-  await expect(office.getByRole('row', { name: /Saltmarsh Nursery/ })).toContainText('nobody has it yet')
+  await expect(office.getByRole('row', { name: /P. Wexcombe/ })).toContainText(
+    'visit Fri 27 Nov, Tobiah Renn',
+  )
+  await expect(office.getByRole('row', { name: /Saltmarsh Nursery/ })).toContainText(
+    'nobody has it yet',
+  )
   quiet(office, /status of 422/)
 })
 test('stop work: said at once, booked only with a reason', async ({ browser }) => {
@@ -123,15 +135,25 @@ test('stop work: said at once, booked only with a reason', async ({ browser }) =
   await office.getByLabel('Booked all the same, because').fill('the owner agreed by telephone')
   await office.keyboard.press('Control+Enter')
   await expect(office).toHaveURL(/\/work\//)
-  await expect(office.locator('aside')).toContainText('in spite of the stop on work: the owner agreed by telephone')
+  await expect(office.locator('aside')).toContainText(
+    'in spite of the stop on work: the owner agreed by telephone',
+  )
 })
-test('a request from the firm’s own web page, with a picture, arrives live and is answered', async ({ browser }) => {
+test('a request from the firm’s own web page, with a picture, arrives live and is answered', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/calls')
   await expect(office.getByRole('heading', { name: /Calls/ })).toBeVisible()
   const visitor = await (await browser.newContext()).newPage()
-  const firm = createServer((_, answer) => answer.setHeader('Content-Type', 'text/html').end(`<h1>Our firm</h1><iframe src="${process.env.TEST_URL}/request" width="700" height="900" title="Ask"></iframe>`))
-  await new Promise<void>(done => firm.listen(0, '127.0.0.1', done))
+  const firm = createServer((_, answer) =>
+    answer
+      .setHeader('Content-Type', 'text/html')
+      .end(
+        `<h1>Our firm</h1><iframe src="${process.env.TEST_URL}/request" width="700" height="900" title="Ask"></iframe>`,
+      ),
+  )
+  await new Promise<void>((done) => firm.listen(0, '127.0.0.1', done))
   await visitor.goto(`http://127.0.0.1:${(firm.address() as AddressInfo).port}/`)
   const form = visitor.frameLocator('iframe')
   await expect(form.getByRole('button', { name: 'Send the request' })).toBeVisible()
@@ -142,7 +164,14 @@ test('a request from the firm’s own web page, with a picture, arrives live and
   await expect(form.getByRole('alert')).toContainText('leave a telephone number or a mail address')
   await expect(form.getByLabel('What do you need?')).toHaveValue('The cellar pump runs all night')
   await form.getByLabel('Telephone').fill('+44 20 7946 0922')
-  await form.getByLabel(/Pictures/).setInputFiles({ name: 'cellar.png', mimeType: 'image/png', buffer: Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64') })
+  await form.getByLabel(/Pictures/).setInputFiles({
+    name: 'cellar.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    ),
+  })
   // Faster than hands is taken for a robot: the page was drawn anew when it came back, so a person needs these seconds too.
   await expect.poll(() => Date.now() - opened).toBeGreaterThan(6000)
   await form.getByRole('button', { name: 'Send the request' }).click()
@@ -180,37 +209,65 @@ test('two that are one: looked at, merged, undone; then told apart', async ({ br
   await expect(pair).toHaveCount(0)
   quiet(office)
 })
-test('an import: what the columns mean, what is wrong row by row, progress, undo; cards too; and what is no such file', async ({ browser }) => {
+test('an import: what the columns mean, what is wrong row by row, progress, undo; cards too; and what is no such file', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/customers/import')
-  const choose = (name: string, text: string | Buffer) => office.getByLabel('Choose a file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
-  await choose('letter.csv', Buffer.from([0x50, 0x4B, 3, 4, 0, 0, 0, 0]))
+  const choose = (name: string, text: string | Buffer) =>
+    office
+      .getByLabel('Choose a file')
+      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await choose('letter.csv', Buffer.from([0x50, 0x4b, 3, 4, 0, 0, 0, 0]))
   await expect(office.getByRole('status')).toContainText('letter.csv: This is not a text file')
   await choose('huge.csv', Buffer.alloc(21_000_000, 'a'))
   await expect(office.getByRole('status')).toContainText('20 MB are taken here')
-  const rows = Array.from({ length: 1200 }, (_, i) => `Row Customer ${String.fromCharCode(65 + i % 26)}${i},row${i}@example.com,${i} Row Lane,Withy Cross`)
-  await choose('neighbours.csv', ['Customer,E-mail,Street,City', ...rows, 'Bad Mail,not a mail,,', 'Hallam Dairy,hallam.dairy0@example.com,,'].join('\n'))
+  const rows = Array.from(
+    { length: 1200 },
+    (_, i) =>
+      `Row Customer ${String.fromCharCode(65 + (i % 26))}${i},row${i}@example.com,${i} Row Lane,Withy Cross`,
+  )
+  await choose(
+    'neighbours.csv',
+    [
+      'Customer,E-mail,Street,City',
+      ...rows,
+      'Bad Mail,not a mail,,',
+      'Hallam Dairy,hallam.dairy0@example.com,,',
+    ].join('\n'),
+  )
   await expect(office.getByRole('heading', { name: 'neighbours.csv: 1202 rows' })).toBeVisible()
   await expect(office.getByLabel('Meaning of Street')).toHaveValue('billing_address')
   await office.getByRole('button', { name: 'Try it dry' }).click()
   await expect(office.getByText('1200 would be taken in, 2 left out.')).toBeVisible()
-  await expect(office.getByRole('row', { name: /1202 Bad Mail/ })).toContainText('“not a mail” is not a mail address.')
-  await expect(office.getByRole('row', { name: /1203 Hallam Dairy/ })).toContainText('perhaps Hallam Dairy: same mail address')
+  await expect(office.getByRole('row', { name: /1202 Bad Mail/ })).toContainText(
+    '“not a mail” is not a mail address.',
+  )
+  await expect(office.getByRole('row', { name: /1203 Hallam Dairy/ })).toContainText(
+    'perhaps Hallam Dairy: same mail address',
+  )
   await office.getByRole('button', { name: 'Take in 1200 customers' }).click()
   await expect(office.getByText('1200 customers taken in')).toBeVisible()
   await office.getByRole('button', { name: 'Undo the import' }).click()
   await expect(office.getByText('Taken back: 1200 customers taken out.')).toBeVisible()
-  await choose('phone.vcf', 'BEGIN:VCARD\nVERSION:3.0\nN:Sedge;Marigold;;;\nFN:Marigold Sedge\nTEL;TYPE=CELL:607-555-0179\nEND:VCARD\n')
+  await choose(
+    'phone.vcf',
+    'BEGIN:VCARD\nVERSION:3.0\nN:Sedge;Marigold;;;\nFN:Marigold Sedge\nTEL;TYPE=CELL:607-555-0179\nEND:VCARD\n',
+  )
   await expect(office.getByRole('heading', { name: 'phone.vcf: 1 rows' })).toBeVisible()
   await office.getByRole('button', { name: 'Try it dry' }).click()
   await office.getByRole('button', { name: 'Take in 1 customers' }).click()
   await expect(office.getByText('1 customers taken in')).toBeVisible()
   await office.keyboard.press('Control+k')
   await office.getByRole('combobox', { name: 'What to find' }).fill('555 0179')
-  await expect(office.getByRole('option', { name: /Marigold Sedge/ })).toContainText('(607) 555-0179')
+  await expect(office.getByRole('option', { name: /Marigold Sedge/ })).toContainText(
+    '(607) 555-0179',
+  )
   quiet(office)
 })
-test('a customer’s page: sites, equipment, contacts, agreement; what changed is offered to the work order', async ({ browser }) => {
+test('a customer’s page: sites, equipment, contacts, agreement; what changed is offered to the work order', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/customers')
   await office.getByRole('textbox', { name: 'Name, town, number, tag' }).fill('peel daughters')
@@ -252,7 +309,9 @@ test('a customer’s page: sites, equipment, contacts, agreement; what changed i
   await expect(office.locator('h1')).toContainText('weekdays')
   await office.keyboard.press('Control+k')
   await office.getByRole('combobox', { name: 'What to find' }).fill('bp 40404')
-  await expect(office.getByRole('option', { name: /Peel & Daughters/ })).toContainText('by serial number')
+  await expect(office.getByRole('option', { name: /Peel & Daughters/ })).toContainText(
+    'by serial number',
+  )
   await office.keyboard.press('Escape')
   await office.goto(work)
   await expect(office.getByText('The customer’s details changed since')).toBeVisible()
@@ -260,7 +319,9 @@ test('a customer’s page: sites, equipment, contacts, agreement; what changed i
   await expect(office.getByText('The customer’s details changed since')).toHaveCount(0)
   quiet(office)
 })
-test('visits due: chosen by territory, made in one act, waiting in the tray', async ({ browser }) => {
+test('visits due: chosen by territory, made in one act, waiting in the tray', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/agreements')
   await office.getByLabel('Due by the end of').selectOption('2026-12')
@@ -274,7 +335,9 @@ test('visits due: chosen by territory, made in one act, waiting in the tray', as
   await expect(office.locator('aside [data-visit]', { hasText: name }).first()).toBeVisible()
   quiet(office)
 })
-test('set-up: a question of the firm’s own is asked at the next call, and its answer is on the work order', async ({ browser }) => {
+test('set-up: a question of the firm’s own is asked at the next call, and its answer is on the work order', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/set-up')
   await office.getByLabel('A further question').fill('Is the lane passable?')
@@ -285,14 +348,22 @@ test('set-up: a question of the firm’s own is asked at the next call, and its 
   await who(office).fill('fenn orchard')
   await office.keyboard.press('Enter')
   await office.getByLabel('What is wrong').fill('Filter')
-  await office.getByRole('group', { name: 'Is the lane passable?' }).getByRole('button', { name: 'no' }).click()
+  await office
+    .getByRole('group', { name: 'Is the lane passable?' })
+    .getByRole('button', { name: 'no' })
+    .click()
   await office.keyboard.press('Control+Enter')
   await expect(office.getByText('Is the lane passable?').locator('..')).toContainText('no')
   await office.goto('/set-up')
-  await office.getByRole('row', { name: /Is the lane passable/ }).getByRole('button', { name: 'Do not ask' }).click()
+  await office
+    .getByRole('row', { name: /Is the lane passable/ })
+    .getByRole('button', { name: 'Do not ask' })
+    .click()
   await expect(office.getByRole('row', { name: /Is the lane passable/ })).toContainText('Ask again')
 })
-test('a technician who types the address of a customer comes back to the day', async ({ browser }) => {
+test('a technician who types the address of a customer comes back to the day', async ({
+  browser,
+}) => {
   const ines = await sitDown(browser, 'ines')
   await ines.goto('/customers')
   await expect(ines).toHaveURL(/\/field/)

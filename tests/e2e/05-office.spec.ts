@@ -5,7 +5,9 @@ import { goHome, quiet, setClock, sitDown } from './people'
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
-test('sites are found by what a caller says of the place, and filtered by territory', async ({ browser }) => {
+test('sites are found by what a caller says of the place, and filtered by territory', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/sites')
   await expect(office.getByRole('row').nth(5)).toBeVisible()
@@ -15,7 +17,11 @@ test('sites are found by what a caller says of the place, and filtered by territ
   await office.getByLabel('Territory').selectOption('The marsh')
   await expect(office.getByRole('row', { name: /Larkmoor/ })).toHaveCount(0)
   await expect(office.getByRole('row', { name: /Fenny Marsh/ }).first()).toContainText('The marsh')
-  await office.getByRole('row', { name: /Fenn Orchard/ }).first().getByRole('link').click()
+  await office
+    .getByRole('row', { name: /Fenn Orchard/ })
+    .first()
+    .getByRole('link')
+    .click()
   await expect(office.getByRole('heading', { level: 1 })).toContainText('Fenn Orchard')
   quiet(office)
 })
@@ -30,7 +36,9 @@ test('Enter before the matches are there means the words that were typed', async
   await expect(office.getByLabel('What is wrong')).toBeFocused()
   quiet(office)
 })
-test('a request that came by word of mouth stands in the list with the others', async ({ browser }) => {
+test('a request that came by word of mouth stands in the list with the others', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   const dispatch = await sitDown(browser, 'dispatch')
   await dispatch.goto('/calls')
@@ -47,7 +55,7 @@ test('the firm’s own words for states, and its own field on an invoice', async
   const office = await sitDown(browser, 'office')
   await office.goto('/set-up')
   await office.getByLabel('to bill', { exact: true }).fill('ready for the bill')
-  const kept = office.waitForResponse(r => r.request().method() === 'POST' && r.ok())
+  const kept = office.waitForResponse((r) => r.request().method() === 'POST' && r.ok())
   await office.getByRole('button', { name: 'Keep these words' }).click()
   await kept
   await office.goto('/to-bill')

@@ -5,7 +5,9 @@ import { callOf, goHome, quiet, setClock, sitDown } from './people'
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
-test('a quote is begun at a call with what was read out, changed, sent, and its yes waits for a slot', async ({ browser }) => {
+test('a quote is begun at a call with what was read out, changed, sent, and its yes waits for a slot', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await callOf(office, 'fenn orchard', 'Fenn Orchard')
   await expect(office.getByText(/Iron filter for the packing shed/)).toBeVisible()
@@ -38,7 +40,9 @@ test('a quote is begun at a call with what was read out, changed, sent, and its 
   await expect(office.getByRole('link', { name: /Q-\d+ · accepted/ })).toBeVisible()
   quiet(office, /status of 422/)
 })
-test('who is sent to quote makes the quote on the phone, and the office sees it wait', async ({ browser }) => {
+test('who is sent to quote makes the quote on the phone, and the office sees it wait', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await callOf(office, 'fenn orchard', 'Fenn Orchard')
   await office.getByLabel('What is wrong').fill('Price for a bigger tank')
@@ -53,11 +57,20 @@ test('who is sent to quote makes the quote on the phone, and the office sees it 
   await rosa.getByRole('button', { name: 'Begin the quote' }).click()
   await expect(rosa.getByText('Nothing is offered yet')).toBeVisible()
   await rosa.getByLabel('Add from the price book').fill('pressure tank 44')
-  await rosa.getByRole('list', { name: 'Found in the price book' }).getByRole('button').first().click()
+  await rosa
+    .getByRole('list', { name: 'Found in the price book' })
+    .getByRole('button')
+    .first()
+    .click()
   await expect(rosa.getByRole('button', { name: /Send quote \$/ })).toBeEnabled()
-  expect(await rosa.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0)
+  expect(
+    await rosa.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0)
   await office.goto('/quotes')
-  await office.getByRole('row', { name: /Price for a bigger tank/ }).getByRole('link').click()
+  await office
+    .getByRole('row', { name: /Price for a bigger tank/ })
+    .getByRole('link')
+    .click()
   await expect(office.getByLabel('Who has it')).toHaveValue(/.+/)
   await office.getByRole('button', { name: 'Somebody else' }).click()
   await office.getByLabel('Who pays').fill('crossways')
@@ -73,9 +86,13 @@ test('work orders are found by state, kind and words', async ({ browser }) => {
   await office.goto('/work')
   await expect(office.getByRole('row').nth(5)).toBeVisible()
   await office.getByLabel('State').selectOption('to_bill')
-  await expect(office.locator('tbody tr td:last-child').filter({ hasNotText: 'to bill' })).toHaveCount(0)
+  await expect(
+    office.locator('tbody tr td:last-child').filter({ hasNotText: 'to bill' }),
+  ).toHaveCount(0)
   await office.getByLabel('Kind').selectOption('service')
-  await expect(office.locator('tbody tr td:nth-child(3)').filter({ hasNotText: 'service' })).toHaveCount(0)
+  await expect(
+    office.locator('tbody tr td:nth-child(3)').filter({ hasNotText: 'service' }),
+  ).toHaveCount(0)
   await office.getByLabel('State').selectOption('')
   await office.keyboard.press('Escape')
   await office.getByPlaceholder('Number, words, customer, town').fill('nothing is called like this')

@@ -4,12 +4,16 @@ import { callOf, goHome, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
-test('an opening is offered with its reasons, held against a second caller, and booked', async ({ browser }) => {
+test('an opening is offered with its reasons, held against a second caller, and booked', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   const owner = await sitDown(browser, 'owner')
   await callOf(office, 'fenn orchard', 'Fenn Orchard')
   await office.getByLabel('What is wrong').fill('Filter drips')
-  const rows = office.getByRole('row').filter({ has: office.getByRole('button', { name: 'Hold', exact: true }) })
+  const rows = office
+    .getByRole('row')
+    .filter({ has: office.getByRole('button', { name: 'Hold', exact: true }) })
   await office.getByLabel('Openings on the day').fill('2026-11-27')
   await office.getByLabel('Part of the day').selectOption('afternoon')
   await expect(rows.first()).toContainText('Fri 27 Nov')
@@ -26,7 +30,9 @@ test('an opening is offered with its reasons, held against a second caller, and 
   await owner.getByLabel('Day', { exact: true }).fill('2026-11-27')
   await owner.getByLabel('Technician').selectOption({ label: who })
   await owner.getByLabel('Start').selectOption(start)
-  await expect(owner.getByRole('alert').filter({ hasText: 'held already by Olive Brandt' })).toBeVisible()
+  await expect(
+    owner.getByRole('alert').filter({ hasText: 'held already by Olive Brandt' }),
+  ).toBeVisible()
   await office.getByRole('button', { name: /^Book Fri 27 Nov/ }).click()
   await expect(office.getByText(/Booked as W-\d+/)).toBeVisible()
   quiet(office)
@@ -35,9 +41,27 @@ test('a morning over capacity is said, and booked with a name to it', async ({ b
   const office = await sitDown(browser, 'office')
   // Maud takes nothing more on Friday afternoons.
   await office.evaluate(async () => {
-    const { technicians } = await (await fetch('/api/v1/schedule-set-up')).json() as { technicians: { id: string, name: string, version: number, skills: string[], territoryIds: string[], hours: { weekday: number, afternoon: number }[] }[] }
-    const maud = technicians.find(t => t.name === 'Maud Okonjo')!
-    const reply = await fetch(`/api/v1/technicians/${maud.id}`, { method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ version: maud.version, skills: maud.skills, territoryIds: maud.territoryIds, hours: maud.hours.map(h => (h.weekday === 5 ? { ...h, afternoon: 0 } : h)) }) })
+    const { technicians } = (await (await fetch('/api/v1/schedule-set-up')).json()) as {
+      technicians: {
+        id: string
+        name: string
+        version: number
+        skills: string[]
+        territoryIds: string[]
+        hours: { weekday: number; afternoon: number }[]
+      }[]
+    }
+    const maud = technicians.find((t) => t.name === 'Maud Okonjo')!
+    const reply = await fetch(`/api/v1/technicians/${maud.id}`, {
+      method: 'PATCH',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({
+        version: maud.version,
+        skills: maud.skills,
+        territoryIds: maud.territoryIds,
+        hours: maud.hours.map((h) => (h.weekday === 5 ? { ...h, afternoon: 0 } : h)),
+      }),
+    })
     if (!reply.ok) throw new Error(await reply.text())
   })
   await callOf(office, 'fenn orchard', 'Fenn Orchard')
@@ -52,7 +76,9 @@ test('a morning over capacity is said, and booked with a name to it', async ({ b
   await office.keyboard.press('Control+Enter')
   await expect(office.getByText(/Booked as W-\d+/)).toBeVisible()
 })
-test('a day plan is looked at before and after, and accepted in part; undo takes it back', async ({ browser }) => {
+test('a day plan is looked at before and after, and accepted in part; undo takes it back', async ({
+  browser,
+}) => {
   const dispatch = await sitDown(browser, 'dispatch')
   await dispatch.goto('/schedule/plan?date=2026-11-25')
   await dispatch.getByLabel('Think for').selectOption({ label: '2 s' })
@@ -61,7 +87,10 @@ test('a day plan is looked at before and after, and accepted in part; undo takes
   await expect(dispatch.getByRole('row', { name: /Driving/ })).toBeVisible()
   await dispatch.getByLabel('Take all').uncheck()
   await expect(dispatch.getByRole('button', { name: /^Accept 0 of/ })).toBeDisabled()
-  await dispatch.getByRole('checkbox', { name: /^Take (?!all)/ }).first().check()
+  await dispatch
+    .getByRole('checkbox', { name: /^Take (?!all)/ })
+    .first()
+    .check()
   await dispatch.getByRole('button', { name: /^Accept 1 of/ }).click()
   await expect(dispatch).toHaveURL(/schedule\?date=2026-11-25/)
   await expect(dispatch.getByRole('button', { name: /Undo/ })).toBeEnabled()
@@ -75,26 +104,40 @@ test('somebody falls ill: one act proposes the rest of the day anew', async ({ b
   await dispatch.getByLabel('Somebody is away').selectOption({ label: 'Tobiah Renn' })
   await dispatch.getByLabel('Think for').selectOption({ label: '2 s' })
   await dispatch.getByRole('button', { name: 'Propose a plan' }).click()
-  await expect(dispatch.getByRole('row', { name: /24 Nov \d\d:\d\d, Tobiah/ }).first()).toBeVisible()
+  await expect(
+    dispatch.getByRole('row', { name: /24 Nov \d\d:\d\d, Tobiah/ }).first(),
+  ).toBeVisible()
   await dispatch.getByRole('button', { name: /^Accept all/ }).click()
   await expect(dispatch).toHaveURL(/schedule\?date/)
   await expect(dispatch.getByRole('row', { name: /Tobiah Renn/ })).toContainText('off: ill')
 })
-test('two visits change places by keyboard; taken back and done again while another person acts', async ({ browser }) => {
+test('two visits change places by keyboard; taken back and done again while another person acts', async ({
+  browser,
+}) => {
   const dispatch = await sitDown(browser, 'dispatch')
   const owner = await sitDown(browser, 'owner')
   for (const page of [dispatch, owner]) await page.goto('/schedule?date=2026-11-26')
   const cards = dispatch.locator('.lane [data-visit]')
   await expect(cards.nth(2)).toBeVisible()
   // Two that begin at different hours: what tells that they changed places. When each is expected follows later, and is not asked here.
-  const all = await cards.evaluateAll(list => list.map(c => ({ id: c.getAttribute('data-visit')!, hour: /, (\d\d:\d\d), /.exec(c.getAttribute('aria-label')!)![1]! })))
-  const [first, second] = [all[0]!, all.find(c => c.hour !== all[0]!.hour)!]
+  const all = await cards.evaluateAll((list) =>
+    list.map((c) => ({
+      id: c.getAttribute('data-visit')!,
+      hour: /, (\d\d:\d\d), /.exec(c.getAttribute('aria-label')!)![1]!,
+    })),
+  )
+  const [first, second] = [all[0]!, all.find((c) => c.hour !== all[0]!.hour)!]
   const card = (page: Page, of: typeof first) => page.locator(`.lane [data-visit="${of.id}"]`)
-  const begins = (page: Page, of: typeof first) => card(page, of).getAttribute('aria-label').then(label => /, (\d\d:\d\d), /.exec(label!)![1]!)
+  const begins = (page: Page, of: typeof first) =>
+    card(page, of)
+      .getAttribute('aria-label')
+      .then((label) => /, (\d\d:\d\d), /.exec(label!)![1]!)
   const at = (hour: string) => new RegExp(`, ${hour}, `)
   await card(dispatch, first).focus()
   await dispatch.keyboard.press('s')
-  await expect(dispatch.getByRole('status').filter({ hasText: 'changes places with' })).toBeVisible()
+  await expect(
+    dispatch.getByRole('status').filter({ hasText: 'changes places with' }),
+  ).toBeVisible()
   await card(dispatch, second).focus()
   await dispatch.keyboard.press('s')
   await expect(card(owner, first)).not.toHaveAttribute('aria-label', at(first.hour))
@@ -110,7 +153,9 @@ test('two visits change places by keyboard; taken back and done again while anot
   await owner.locator('[data-trying]').waitFor()
   await owner.keyboard.press('Enter')
   const anyway = owner.getByRole('button', { name: 'Place it all the same' })
-  await expect(anyway.or(owner.getByRole('button', { name: /Undo/, disabled: false }))).toBeVisible()
+  await expect(
+    anyway.or(owner.getByRole('button', { name: /Undo/, disabled: false })),
+  ).toBeVisible()
   if (await anyway.isVisible()) await anyway.click()
   await expect(owner.getByRole('button', { name: /Undo/ })).toBeEnabled()
   await expect(card(owner, first)).not.toHaveAttribute('aria-label', at(swapped))
@@ -121,7 +166,9 @@ test('two visits change places by keyboard; taken back and done again while anot
   await expect(card(dispatch, first)).toHaveAttribute('aria-label', at(theirs))
   await expect(card(dispatch, second)).toHaveAttribute('aria-label', at(second.hour))
 })
-test('the guide says that sites lie nowhere; a territory from a range of postcodes mends it; hours that cannot be are refused', async ({ browser }) => {
+test('the guide says that sites lie nowhere; a territory from a range of postcodes mends it; hours that cannot be are refused', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/schedule/set-up')
   const guide = office.getByRole('list', { name: 'What scheduling needs' })

@@ -4,17 +4,22 @@ import { callOf, goHome, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
-const sheet = (page: Page) => page.getByRole('dialog').filter({ has: page.getByRole('button', { name: /Save the visit|Tell the customer/ }) })
+const sheet = (page: Page) =>
+  page
+    .getByRole('dialog')
+    .filter({ has: page.getByRole('button', { name: /Save the visit|Tell the customer/ }) })
 /** Saves, also where something is to be said against it. */
 async function save(page: Page) {
-  const answered = page.waitForResponse(r => r.url().endsWith('/place'))
+  const answered = page.waitForResponse((r) => r.url().endsWith('/place'))
   await sheet(page).getByRole('button', { name: 'Save the visit' }).click()
   if ((await answered).status() !== 409) return
   await sheet(page).getByRole('button', { name: 'Place it all the same' }).click()
 }
 const cards = (page: Page) => page.locator('.lane [data-visit]')
 
-test('a visit is locked, copied and split by keyboard; undo takes each back; a lock holds', async ({ browser }) => {
+test('a visit is locked, copied and split by keyboard; undo takes each back; a lock holds', async ({
+  browser,
+}) => {
   const dispatch = await sitDown(browser, 'dispatch')
   await dispatch.goto('/schedule?date=2026-12-01')
   await expect(cards(dispatch).first()).toBeVisible()
@@ -51,7 +56,9 @@ test('a visit is locked, copied and split by keyboard; undo takes each back; a l
   await expect(tray).toHaveCount(waiting)
   quiet(dispatch)
 })
-test('beside the schedule: a second technician goes along, and another sees it at once; the visit moves to another day; it is cancelled and comes back', async ({ browser }) => {
+test('beside the schedule: a second technician goes along, and another sees it at once; the visit moves to another day; it is cancelled and comes back', async ({
+  browser,
+}) => {
   const dispatch = await sitDown(browser, 'dispatch')
   const owner = await sitDown(browser, 'owner')
   for (const page of [dispatch, owner]) await page.goto('/schedule?date=2026-12-02')
@@ -61,7 +68,10 @@ test('beside the schedule: a second technician goes along, and another sees it a
   await card(dispatch).focus()
   await dispatch.keyboard.press('Enter')
   await expect(sheet(dispatch)).toBeVisible()
-  const along = sheet(dispatch).getByRole('group', { name: 'Who goes along' }).getByRole('checkbox').first()
+  const along = sheet(dispatch)
+    .getByRole('group', { name: 'Who goes along' })
+    .getByRole('checkbox')
+    .first()
   await along.check()
   await save(dispatch)
   await expect(card(owner).getByTitle('2 people')).toBeVisible()
@@ -77,11 +87,16 @@ test('beside the schedule: a second technician goes along, and another sees it a
   await expect(card(dispatch)).toHaveCount(0)
   await dispatch.getByRole('button', { name: /Undo/ }).click()
   // It lay over another visit; to bring it back there is a person's word again.
-  await dispatch.getByRole('alertdialog', { name: 'Before it is saved' }).getByRole('button', { name: 'Place it all the same' }).click()
+  await dispatch
+    .getByRole('alertdialog', { name: 'Before it is saved' })
+    .getByRole('button', { name: 'Place it all the same' })
+    .click()
   await expect(card(dispatch)).toBeVisible()
   quiet(dispatch, /status of 409/)
 })
-test('one filter for day, week, month and list; kept by name for the person who made it', async ({ browser }) => {
+test('one filter for day, week, month and list; kept by name for the person who made it', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   const owner = await sitDown(browser, 'owner')
   await office.goto('/schedule/week')
@@ -107,13 +122,17 @@ test('one filter for day, week, month and list; kept by name for the person who 
   // From the month to the day, and from there to one technician's day with its drives.
   await owner.getByRole('link', { name: /Tue 24 Nov: \d+ visits/ }).click()
   await owner.getByRole('link', { name: 'One technician' }).click()
-  await expect(owner.getByRole('list', { name: 'The day of Ines Calloway' })).toContainText('min drive')
+  await expect(owner.getByRole('list', { name: 'The day of Ines Calloway' })).toContainText(
+    'min drive',
+  )
   await owner.keyboard.press('PageDown')
   await expect(owner.getByRole('list', { name: 'The day of Tobiah Renn' })).toBeVisible()
   quiet(office)
   quiet(owner)
 })
-test('the map: zoomed and moved by keyboard; what waits shows who is near, and is placed with whoever is sent', async ({ browser }) => {
+test('the map: zoomed and moved by keyboard; what waits shows who is near, and is placed with whoever is sent', async ({
+  browser,
+}) => {
   const dispatch = await sitDown(browser, 'dispatch')
   await dispatch.goto('/schedule/map')
   const map = dispatch.getByRole('application', { name: /^Map/ })
@@ -129,7 +148,9 @@ test('the map: zoomed and moved by keyboard; what waits shows who is near, and i
   await expect(land).not.toHaveAttribute('transform', nearer)
   await dispatch.keyboard.press('0')
   await expect(land).toHaveAttribute('transform', 'translate(0,0) scale(1)')
-  const waits = dispatch.getByRole('complementary').getByRole('button', { name: /Peregrine Cottages/ })
+  const waits = dispatch
+    .getByRole('complementary')
+    .getByRole('button', { name: /Peregrine Cottages/ })
   await expect(waits.first()).toBeVisible()
   const many = await waits.count()
   await waits.first().click()
@@ -137,11 +158,17 @@ test('the map: zoomed and moved by keyboard; what waits shows who is near, and i
   const sends = near.getByRole('button', { name: /^Send / })
   await expect(sends).toHaveCount(5)
   await expect(near.getByRole('row').nth(1)).toContainText(/\d:\d\d.*\d\d:\d\d/)
-  const nearest = near.locator('tbody').filter({ has: dispatch.locator('button:enabled') }).first()
+  const nearest = near
+    .locator('tbody')
+    .filter({ has: dispatch.locator('button:enabled') })
+    .first()
   const who = (await nearest.locator('b').innerText()).trim()
   await nearest.getByRole('button').click()
   // Whoever is sent at once may well be sent away from something: that is said first.
-  const [placed, warned] = [dispatch.getByRole('status').filter({ hasText: `${who} has it for` }), dispatch.getByRole('alertdialog', { name: 'Before it is placed' })]
+  const [placed, warned] = [
+    dispatch.getByRole('status').filter({ hasText: `${who} has it for` }),
+    dispatch.getByRole('alertdialog', { name: 'Before it is placed' }),
+  ]
   await expect(placed.or(warned)).toBeVisible()
   if (await warned.isVisible()) await warned.getByRole('button').click()
   await expect(placed).toBeVisible()
@@ -149,7 +176,9 @@ test('the map: zoomed and moved by keyboard; what waits shows who is near, and i
   await expect(waits).toHaveCount(many - 1)
   quiet(dispatch, /status of 409/)
 })
-test('a late promise is told by text, with prepared words, to a customer who agreed to texts', async ({ browser }) => {
+test('a late promise is told by text, with prepared words, to a customer who agreed to texts', async ({
+  browser,
+}) => {
   setClock('2026-11-24T11:20')
   const dispatch = await sitDown(browser, 'dispatch')
   await dispatch.goto('/schedule')
@@ -157,9 +186,17 @@ test('a late promise is told by text, with prepared words, to a customer who agr
   const told = dispatch.getByRole('button', { name: /^Tell / }).first()
   const customer = (await told.getAttribute('aria-label'))!.slice(5)
   await dispatch.evaluate(async (name) => {
-    const { items } = await (await fetch(`/api/v1/customers?q=${encodeURIComponent(name)}`)).json() as { items: { id: string }[] }
-    const c = await (await fetch(`/api/v1/customers/${items[0]!.id}`)).json() as { version: number }
-    const reply = await fetch(`/api/v1/customers/${items[0]!.id}`, { method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ version: c.version, textConsent: 'yes' }) })
+    const { items } = (await (
+      await fetch(`/api/v1/customers?q=${encodeURIComponent(name)}`)
+    ).json()) as { items: { id: string }[] }
+    const c = (await (await fetch(`/api/v1/customers/${items[0]!.id}`)).json()) as {
+      version: number
+    }
+    const reply = await fetch(`/api/v1/customers/${items[0]!.id}`, {
+      method: 'PATCH',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ version: c.version, textConsent: 'yes' }),
+    })
     if (!reply.ok) throw new Error(await reply.text())
   }, customer)
   await told.click()
@@ -168,27 +205,48 @@ test('a late promise is told by text, with prepared words, to a customer who agr
   await expect(box.getByLabel('Text', { exact: true })).toHaveValue(/will be later than that/)
   await box.getByRole('button', { name: 'Send the text' }).click()
   await expect(dispatch.getByText('The text is on its way.')).toBeVisible()
-  await expect.poll(async () => ((await (await fetch(`${process.env.TEXT_URL}/texts`)).json()) as { text: string }[]).some(t => t.text.includes('will be later than that'))).toBe(true)
+  await expect
+    .poll(async () =>
+      ((await (await fetch(`${process.env.TEXT_URL}/texts`)).json()) as { text: string }[]).some(
+        (t) => t.text.includes('will be later than that'),
+      ),
+    )
+    .toBe(true)
 })
-test('a technician asks for a further visit from the door; a call-back costs the work that it belongs to', async ({ browser }) => {
+test('a technician asks for a further visit from the door; a call-back costs the work that it belongs to', async ({
+  browser,
+}) => {
   const ines = await sitDown(browser, 'ines')
   const office = await sitDown(browser, 'office')
-  await ines.getByRole('listitem').filter({ hasText: '✓ finished' }).first().getByRole('link').click()
+  await ines
+    .getByRole('listitem')
+    .filter({ hasText: '✓ finished' })
+    .first()
+    .getByRole('link')
+    .click()
   await ines.getByRole('button', { name: 'A further visit is needed…' }).click()
   await ines.getByLabel(/^What for/).fill('waits for a relief valve')
   await ines.getByRole('button', { name: 'Ask the office for a further visit' }).click()
   await expect(ines.getByText('A further visit is asked for')).toBeVisible()
   await office.goto('/schedule')
-  await expect(office.locator('aside [data-visit]', { hasText: 'waits for a relief valve' }).first()).toBeVisible()
+  await expect(
+    office.locator('aside [data-visit]', { hasText: 'waits for a relief valve' }).first(),
+  ).toBeVisible()
   await office.goto('/work')
-  await office.goto((await office.evaluate(async () => {
-    const { items } = await (await fetch('/api/v1/work-orders?state=closed&limit=1')).json() as { items: { id: string }[] }
-    return `/work/${items[0]!.id}`
-  })))
+  await office.goto(
+    await office.evaluate(async () => {
+      const { items } = (await (
+        await fetch('/api/v1/work-orders?state=closed&limit=1')
+      ).json()) as { items: { id: string }[] }
+      return `/work/${items[0]!.id}`
+    }),
+  )
   const first = office.url()
   await office.getByRole('button', { name: 'Call-back…' }).click()
   await office.getByRole('button', { name: 'Put it among what needs a slot' }).click()
-  await expect(office.getByRole('dialog').getByText('Write down what is wrong again.')).toBeVisible()
+  await expect(
+    office.getByRole('dialog').getByText('Write down what is wrong again.'),
+  ).toBeVisible()
   await office.getByLabel('What is wrong again').fill('Drips again at the same joint')
   await office.getByRole('button', { name: 'Put it among what needs a slot' }).click()
   await expect(office.getByText(/Without charge: comes back to/)).toBeVisible()
@@ -196,10 +254,16 @@ test('a technician asks for a further visit from the door; a call-back costs the
   await expect(office.getByText('Had to be looked at again')).toBeVisible()
   quiet(office, /status of 422/)
 })
-test('territories come from a file, after a dry run; a break outside the day is refused beside it; reminders are sent once', async ({ browser }) => {
+test('territories come from a file, after a dry run; a break outside the day is refused beside it; reminders are sent once', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/schedule/set-up')
-  await office.getByLabel('Or a CSV file').setInputFiles({ name: 'areas.csv', mimeType: 'text/csv', buffer: Buffer.from('territory,postcode\nThe isles,05101-05103\n,05104\n') })
+  await office.getByLabel('Or a CSV file').setInputFiles({
+    name: 'areas.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('territory,postcode\nThe isles,05101-05103\n,05104\n'),
+  })
   await expect(office.getByText('Line 3: The territory has no name.')).toBeVisible()
   await office.getByRole('button', { name: 'Keep 1 territory' }).click()
   await expect(office.getByRole('button', { name: 'Change The isles' })).toBeVisible()
@@ -218,18 +282,25 @@ test('territories come from a file, after a dry run; a break outside the day is 
   await expect(office.getByRole('button', { name: 'Everybody has been told' })).toBeDisabled()
   quiet(office, /status of 422/)
 })
-test('needed now: who is near, sent in two keys; openings of a territory, and such as move others', async ({ browser }) => {
+test('needed now: who is near, sent in two keys; openings of a territory, and such as move others', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await callOf(office, 'fenn orchard', 'Fenn Orchard')
   await office.getByLabel('What is wrong').fill('No water in the packhouse')
   await office.getByLabel('Openings of').selectOption({ label: 'who serves The marsh' })
-  const rows = office.getByRole('row').filter({ has: office.getByRole('button', { name: 'Hold', exact: true }) })
+  const rows = office
+    .getByRole('row')
+    .filter({ has: office.getByRole('button', { name: 'Hold', exact: true }) })
   await expect(rows.first().locator('td').nth(1)).toHaveText(/Piet|Rosa/)
   await office.getByLabel('others may move').check()
   await expect(rows.first()).toBeVisible()
   await office.getByRole('button', { name: 'Needed now: who is near?' }).click()
   const near = office.getByRole('table', { name: 'Who is near' })
-  const send = near.getByRole('button', { name: /^Send / }).and(near.locator(':enabled')).first()
+  const send = near
+    .getByRole('button', { name: /^Send / })
+    .and(near.locator(':enabled'))
+    .first()
   const who = (await send.getAttribute('aria-label'))!.slice(5)
   await send.click()
   await expect(office.getByLabel('Technician').locator('option:checked')).toHaveText(who)
@@ -238,7 +309,9 @@ test('needed now: who is near, sent in two keys; openings of a territory, and su
   await expect(office.getByText(/Booked as W-\d+/)).toBeVisible()
   quiet(office)
 })
-test('a time that nobody has yet stands in a row of its own and is given to somebody by keyboard', async ({ browser }) => {
+test('a time that nobody has yet stands in a row of its own and is given to somebody by keyboard', async ({
+  browser,
+}) => {
   const dispatch = await sitDown(browser, 'dispatch')
   await dispatch.goto('/schedule?date=2026-12-04')
   await expect(cards(dispatch).first()).toBeVisible()
@@ -256,8 +329,12 @@ test('a time that nobody has yet stands in a row of its own and is given to some
   await dispatch.locator('[data-trying]').waitFor()
   await dispatch.keyboard.press('Enter')
   const anyway = dispatch.getByRole('button', { name: 'Place it all the same' })
-  await expect(anyway.or(dispatch.getByRole('row', { name: /Gwil Harrow/ }).locator(`[data-visit="${id}"]`))).toBeVisible()
+  await expect(
+    anyway.or(dispatch.getByRole('row', { name: /Gwil Harrow/ }).locator(`[data-visit="${id}"]`)),
+  ).toBeVisible()
   if (await anyway.isVisible()) await anyway.click()
   await expect(nobody).toHaveCount(0)
-  await expect(dispatch.getByRole('row', { name: /Gwil Harrow/ }).locator(`[data-visit="${id}"]`)).toBeVisible()
+  await expect(
+    dispatch.getByRole('row', { name: /Gwil Harrow/ }).locator(`[data-visit="${id}"]`),
+  ).toBeVisible()
 })

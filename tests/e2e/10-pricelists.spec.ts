@@ -9,7 +9,9 @@ async function openGrid(page: Page, words: string) {
   await page.goto('/price-book')
   await page.getByRole('button', { name: 'Parts', exact: true }).click()
   await page.getByLabel('Code, name, category').fill(words)
-  await expect(page.getByRole('row').nth(1)).toContainText(words.split(' ')[0]!, { ignoreCase: true })
+  await expect(page.getByRole('row').nth(1)).toContainText(words.split(' ')[0]!, {
+    ignoreCase: true,
+  })
   await page.getByLabel('Code, name, category').press('Enter')
   await expect(grid(page)).toBeFocused()
 }
@@ -19,19 +21,28 @@ async function addingToWork(page: Page) {
   await page.getByRole('link', { name: /^W-/ }).first().click()
   await page.getByRole('button', { name: 'Add line' }).click()
 }
-const cell = (page: Page, column: 'cost' | 'price', name: string) => page.getByRole('gridcell', { name: new RegExp(`^${column} of ${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}:`) })
-const found = (page: Page) => page.getByRole('list', { name: 'Found in the price book' }).getByRole('listitem')
+const cell = (page: Page, column: 'cost' | 'price', name: string) =>
+  page.getByRole('gridcell', {
+    name: new RegExp(`^${column} of ${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}:`),
+  })
+const found = (page: Page) =>
+  page.getByRole('list', { name: 'Found in the price book' }).getByRole('listitem')
 
-test('prices are typed, filled down and pasted as in a spreadsheet; what is no amount is said; looked at, kept, taken back', async ({ browser }) => {
+test('prices are typed, filled down and pasted as in a spreadsheet; what is no amount is said; looked at, kept, taken back', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await openGrid(office, 'gauge 60 psi')
   await expect(office.getByRole('row')).toHaveCount(4)
   const prices = () => office.getByRole('gridcell', { name: /^price of/ }).allTextContents()
-  const paste = (text: string) => grid(office).evaluate((el, words) => {
-    const data = new DataTransfer()
-    data.setData('text/plain', words)
-    el.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
-  }, text)
+  const paste = (text: string) =>
+    grid(office).evaluate((el, words) => {
+      const data = new DataTransfer()
+      data.setData('text/plain', words)
+      el.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      )
+    }, text)
   const before = await prices()
   await office.keyboard.type('21.5')
   await office.keyboard.press('Enter')
@@ -53,7 +64,11 @@ test('prices are typed, filled down and pasted as in a spreadsheet; what is no a
   await expect.poll(prices).toEqual(['22.00', '23.00', '21.50'])
   // What finds no place is said: a column too many, and rows below the last one.
   await paste('8\t20\t1\n8\t20\t1\n8\t20\t1\n8\t20\t1')
-  await expect(office.getByText('Not everything that was pasted has a place: 3 below the last row, 3 beside the last column.')).toBeVisible()
+  await expect(
+    office.getByText(
+      'Not everything that was pasted has a place: 3 below the last row, 3 beside the last column.',
+    ),
+  ).toBeVisible()
   await office.keyboard.press('Control+z')
   await expect.poll(prices).toEqual(['22.00', '23.00', '21.50'])
   // A reload loses nothing of it.
@@ -72,7 +87,9 @@ test('prices are typed, filled down and pasted as in a spreadsheet; what is no a
   await expect.poll(prices).toEqual(before)
   quiet(office)
 })
-test('a cost that is typed proposes a price where the price is fixed: kept, or by the rule', async ({ browser }) => {
+test('a cost that is typed proposes a price where the price is fixed: kept, or by the rule', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await openGrid(office, 'gauge 200 psi, dry')
   await office.keyboard.type('40')
@@ -89,7 +106,13 @@ test('a cost that is typed proposes a price where the price is fixed: kept, or b
   await office.getByRole('button', { name: /Look at 1 change/ }).click()
   // 30 × 1.8 (common practice of the trade: cost × its step).
   await office.getByRole('button', { name: /follow the rule: 54\.00/ }).click()
-  await expect(office.getByRole('row').filter({ hasText: 'Pressure gauge 200 psi, dry' }).getByRole('cell').nth(4)).toHaveText('54.00')
+  await expect(
+    office
+      .getByRole('row')
+      .filter({ hasText: 'Pressure gauge 200 psi, dry' })
+      .getByRole('cell')
+      .nth(4),
+  ).toHaveText('54.00')
   await office.getByRole('button', { name: '← Go on typing' }).click()
   await office.getByRole('button', { name: 'Forget them' }).click()
   // The same beside an entry that is opened.
@@ -102,7 +125,9 @@ test('a cost that is typed proposes a price where the price is fixed: kept, or b
   await expect(office.getByRole('button', { name: 'Keep this entry' })).toBeDisabled()
   quiet(office)
 })
-test('two people in the grid: what the one kept is marked beside what the other types', async ({ browser }) => {
+test('two people in the grid: what the one kept is marked beside what the other types', async ({
+  browser,
+}) => {
   const [office, owner] = [await sitDown(browser, 'office'), await sitDown(browser, 'owner')]
   for (const page of [office, owner]) await openGrid(page, 'gauge 100 psi, filled')
   await office.keyboard.type('31')
@@ -113,27 +138,39 @@ test('two people in the grid: what the one kept is marked beside what the other 
   await owner.getByRole('button', { name: /Look at 1 change/ }).click()
   await owner.getByRole('button', { name: /^Change \d+ prices?$/ }).click()
   await expect(owner.getByText(/prices? changed\./)).toBeVisible()
-  await expect(cell(office, 'price', 'Pressure gauge 100 psi, filled')).toHaveAccessibleName(/Somebody made this 32\.00 since you typed here/)
+  await expect(cell(office, 'price', 'Pressure gauge 100 psi, filled')).toHaveAccessibleName(
+    /Somebody made this 32\.00 since you typed here/,
+  )
   await expect(cell(office, 'price', 'Pressure gauge 100 psi, filled')).toHaveText('31.00')
   await owner.getByRole('button', { name: 'Undo', exact: true }).click()
   quiet(office)
   quiet(owner)
 })
-test('a supplier’s list: its columns, what would change, what is wrong row by row; taken in, taken back; known the next time', async ({ browser }) => {
+test('a supplier’s list: its columns, what would change, what is wrong row by row; taken in, taken back; known the next time', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/price-book/lists')
-  const choose = (name: string, text: string) => office.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
+  const choose = (name: string, text: string) =>
+    office
+      .locator('input[type=file]')
+      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
   await choose('picture.csv', '\u0000\u0001')
   await expect(office.getByRole('status')).toContainText('not a text file')
   await office.getByLabel('Whose list').fill('Northmoor Supply')
   await office.getByLabel('Whose list').press('Tab')
-  await choose('spring.csv', 'Part No.;Item text;Your net;Stock\r\nNM-10001;Pump;"$1,000.00";4\r\nNM-10003;Pump;on request;0\r\nNM-77777;Torque arrestor 6 in;21.40;9\r\n')
+  await choose(
+    'spring.csv',
+    'Part No.;Item text;Your net;Stock\r\nNM-10001;Pump;"$1,000.00";4\r\nNM-10003;Pump;on request;0\r\nNM-77777;Torque arrestor 6 in;21.40;9\r\n',
+  )
   await office.getByLabel('Meaning of Item text').selectOption({ label: 'leave out' })
   await office.getByLabel('Meaning of Your net').selectOption({ label: 'cost' })
   await office.getByRole('button', { name: 'Look at it first' }).click()
   // Without its name, what is new cannot be taken in.
   await expect(office.getByRole('row', { name: /^4 NM-77777/ })).toContainText('There is no name.')
-  await expect(office.getByRole('row', { name: /^3 P-1003/ })).toContainText('“on request” is no amount')
+  await expect(office.getByRole('row', { name: /^3 P-1003/ })).toContainText(
+    '“on request” is no amount',
+  )
   await office.getByLabel('Meaning of Item text').selectOption({ label: 'name' })
   await office.getByLabel('Meaning of Item text').selectOption({ label: 'synonyms' })
   await office.getByLabel('Meaning of Item text').selectOption({ label: 'name' })
@@ -155,10 +192,16 @@ test('a supplier’s list: its columns, what would change, what is wrong row by 
   await expect(office.getByText('Nothing fits these words.')).toBeVisible()
   quiet(office)
 })
-test('a short list that is taken for the whole of it is asked about before anything is retired', async ({ browser }) => {
+test('a short list that is taken for the whole of it is asked about before anything is retired', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/price-book/lists')
-  await office.locator('input[type=file]').setInputFiles({ name: 'short.csv', mimeType: 'text/csv', buffer: Buffer.from('code,name\r\nP-1001,A pump of another name\r\n') })
+  await office.locator('input[type=file]').setInputFiles({
+    name: 'short.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('code,name\r\nP-1001,A pump of another name\r\n'),
+  })
   await office.getByLabel('What is no longer on the list').selectOption('is retired')
   await office.getByRole('button', { name: 'Look at it first' }).click()
   const take = office.getByRole('button', { name: /^Take in 1 row and retire \d{4}$/ })
@@ -169,7 +212,9 @@ test('a short list that is taken for the whole of it is asked about before anyth
   await expect(take).toHaveCount(0)
   quiet(office)
 })
-test('from a supplier: searched, compared, put into a basket, and it becomes a line at our markup', async ({ browser }) => {
+test('from a supplier: searched, compared, put into a basket, and it becomes a line at our markup', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await addingToWork(office)
   await office.getByRole('button', { name: 'From a supplier…' }).click()
@@ -177,9 +222,17 @@ test('from a supplier: searched, compared, put into a basket, and it becomes a l
   await sheet.getByLabel('Search their catalogue').fill('heat tape 24')
   await expect(sheet.getByRole('row').nth(1)).toContainText('Heat tape 24 ft')
   await sheet.getByRole('button', { name: 'Compare' }).first().click()
-  await expect(sheet.getByRole('table', { name: /at every supplier/ }).getByRole('row').first()).toBeVisible()
+  await expect(
+    sheet
+      .getByRole('table', { name: /at every supplier/ })
+      .getByRole('row')
+      .first(),
+  ).toBeVisible()
   const price = moneyIn(await sheet.getByRole('row').nth(1).getByRole('cell').nth(4).textContent())
-  await sheet.getByRole('button', { name: /^Put Heat tape/ }).first().click()
+  await sheet
+    .getByRole('button', { name: /^Put Heat tape/ })
+    .first()
+    .click()
   await sheet.getByLabel(/^How many: Heat tape/).fill('2')
   await sheet.getByRole('button', { name: 'Take 1 line over' }).click()
   await expect(sheet).toBeHidden()
@@ -188,7 +241,9 @@ test('from a supplier: searched, compared, put into a basket, and it becomes a l
   await expect(line.getByRole('cell').nth(2)).toHaveText((price * 2).toFixed(2))
   quiet(office)
 })
-test('not in the book: written on the work order alone, or kept in the book as well; on a quote it keeps what it costs', async ({ browser }) => {
+test('not in the book: written on the work order alone, or kept in the book as well; on a quote it keeps what it costs', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await addingToWork(office)
   await office.getByRole('button', { name: 'Not in the book…' }).click()
@@ -213,20 +268,30 @@ test('not in the book: written on the work order alone, or kept in the book as w
   await line.getByRole('button', { name: 'Change' }).click()
   await office.getByLabel('Called, here only').fill('Adapter, made to measure')
   await office.getByLabel('Called, here only').press('Enter')
-  await expect(office.getByRole('row').filter({ hasText: 'Adapter, made to measure' })).toBeVisible()
+  await expect(
+    office.getByRole('row').filter({ hasText: 'Adapter, made to measure' }),
+  ).toBeVisible()
   // Goodwill: a tenth off all that is open.
-  const before = moneyIn(await office.getByRole('button', { name: /^Bill what is open/ }).textContent())
+  const before = moneyIn(
+    await office.getByRole('button', { name: /^Bill what is open/ }).textContent(),
+  )
   await office.getByRole('button', { name: 'Discount…' }).click()
   await office.getByLabel(/^Take off all that is not billed/).fill('a tenth')
   await office.getByRole('button', { name: 'Take it off' }).click()
-  await expect(office.getByText('Write an amount or a percentage, for example 25.00 or 10 %.').first()).toBeVisible()
+  await expect(
+    office.getByText('Write an amount or a percentage, for example 25.00 or 10 %.').first(),
+  ).toBeVisible()
   await office.getByLabel(/^Take off all that is not billed/).fill('100 %')
   await office.getByRole('button', { name: 'Take it off' }).click()
   await expect(office.getByRole('button', { name: /^Bill what is open/ })).toHaveCount(0)
   await office.getByRole('button', { name: 'Discount…' }).click()
   await office.getByLabel(/^Take off all that is not billed/).fill('0')
   await office.getByRole('button', { name: 'Take it off' }).click()
-  await expect.poll(async () => moneyIn(await office.getByRole('button', { name: /^Bill what is open/ }).textContent())).toBe(before)
+  await expect
+    .poll(async () =>
+      moneyIn(await office.getByRole('button', { name: /^Bill what is open/ }).textContent()),
+    )
+    .toBe(before)
   await office.goto('/price-book')
   await office.getByLabel('Code, name, category').fill(code)
   await expect(office.getByRole('row').nth(1)).toContainText('Odd adapter for an old well')
@@ -246,7 +311,9 @@ test('not in the book: written on the work order alone, or kept in the book as w
   // That the discount was refused is written by the browser itself.
   quiet(office, /422/)
 })
-test('several at once and an assembly, by keyboard; what is read out at a weekend costs more by its labour', async ({ browser }) => {
+test('several at once and an assembly, by keyboard; what is read out at a weekend costs more by its labour', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.keyboard.press('n')
   await office.getByLabel('Price to read out').fill('elbow 3/4 brass')
@@ -270,24 +337,35 @@ test('several at once and an assembly, by keyboard; what is read out at a weeken
   await expect.poll(async () => moneyIn(await total.textContent())).toBeGreaterThan(weekday)
   quiet(office)
 })
-test('on the phone: pictures and large targets, kept at hand for one’s own, and found without a signal', async ({ browser }) => {
+test('on the phone: pictures and large targets, kept at hand for one’s own, and found without a signal', async ({
+  browser,
+}) => {
   const ines = await sitDown(browser, 'ines')
   await ines.getByRole('link').filter({ hasText: 'Tarn View School' }).first().click()
   await ines.getByRole('button', { name: '+ Price book' }).click()
   await ines.getByLabel('Search the price book').fill('pressure tank 62 epoxy')
   await expect(found(ines).first()).toContainText('62 gal')
   await expect(found(ines).first().locator('img')).toBeVisible()
-  for (const button of await found(ines).first().getByRole('button').all()) expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(48)
-  await found(ines).first().getByRole('button', { name: /at hand for me/ }).click()
+  for (const button of await found(ines).first().getByRole('button').all())
+    expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(48)
+  await found(ines)
+    .first()
+    .getByRole('button', { name: /at hand for me/ })
+    .click()
   await ines.getByLabel('Search the price book').fill('')
-  await expect(ines.getByRole('list', { name: 'Charges at hand' }).getByRole('listitem').first()).toContainText(/Relief valve|filter cartridges|62 gal/i)
+  await expect(
+    ines.getByRole('list', { name: 'Charges at hand' }).getByRole('listitem').first(),
+  ).toContainText(/Relief valve|filter cartridges|62 gal/i)
   await expect(ines.getByRole('list', { name: 'Charges at hand' })).toContainText('62 gal')
   // A supplier's catalogue fits on the phone: whatever is pressed stands on the screen.
   await ines.getByRole('button', { name: 'From a supplier…' }).click()
   const sheet = ines.getByRole('dialog', { name: 'From a supplier' })
   await sheet.getByRole('button', { name: 'Compare' }).first().click()
   await expect(sheet.getByRole('button', { name: /^Put it in from/ }).first()).toBeVisible()
-  for (const button of [sheet.getByRole('button', { name: /^Put it in from/ }).first(), sheet.getByRole('button', { name: /basket$/ }).first()]) {
+  for (const button of [
+    sheet.getByRole('button', { name: /^Put it in from/ }).first(),
+    sheet.getByRole('button', { name: /basket$/ }).first(),
+  ]) {
     const box = await boxOf(button)
     expect(box.x + box.width).toBeLessThanOrEqual(390)
   }
@@ -299,18 +377,24 @@ test('on the phone: pictures and large targets, kept at hand for one’s own, an
   await ines.context().setOffline(false)
 })
 /** How much of the book the browser keeps. */
-const kept = (page: Page) => page.evaluate(() => new Promise<number>((done, fail) => {
-  const open = indexedDB.open('keyval-store')
-  open.onerror = () => fail(new Error('no store'))
-  open.onsuccess = () => {
-    const count = open.result.transaction('keyval').objectStore('keyval').count()
-    count.onsuccess = () => {
-      open.result.close()
-      done(count.result)
-    }
-  }
-}))
-test('signing out leaves nothing of the book in the browser, also where nothing was searched since', async ({ browser }) => {
+const kept = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<number>((done, fail) => {
+        const open = indexedDB.open('keyval-store')
+        open.onerror = () => fail(new Error('no store'))
+        open.onsuccess = () => {
+          const count = open.result.transaction('keyval').objectStore('keyval').count()
+          count.onsuccess = () => {
+            open.result.close()
+            done(count.result)
+          }
+        }
+      }),
+  )
+test('signing out leaves nothing of the book in the browser, also where nothing was searched since', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await openGrid(office, 'gauge 60 psi')
   await expect.poll(() => kept(office)).toBe(1)
@@ -328,7 +412,9 @@ test('a session that ended by itself leaves nothing of the book either', async (
   await expect(office).toHaveURL(/sign-in/)
   await expect.poll(() => kept(office)).toBe(0)
 })
-test('how the book is used: hours as they were worked are taken and given back; what nobody sells is retired and brought back', async ({ browser }) => {
+test('how the book is used: hours as they were worked are taken and given back; what nobody sells is retired and brought back', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/price-book/usage')
   await expect(office.getByRole('row').nth(1)).toBeVisible()
@@ -349,10 +435,14 @@ test('how the book is used: hours as they were worked are taken and given back; 
   await office.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(office.getByLabel(name)).toBeVisible()
   await office.getByRole('button', { name: /^Easily mistaken/ }).click()
-  await expect(office.getByRole('row').filter({ hasText: 'Relief valve 100 psi, ¾ in' })).toBeVisible()
+  await expect(
+    office.getByRole('row').filter({ hasText: 'Relief valve 100 psi, ¾ in' }),
+  ).toBeVisible()
   quiet(office)
 })
-test('an assembly is built of entries and priced from them; rates of one work order; the book on paper', async ({ browser }) => {
+test('an assembly is built of entries and priced from them; rates of one work order; the book on paper', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/price-book/new')
   await office.getByLabel('Kind').selectOption({ label: 'Assembly of several' })

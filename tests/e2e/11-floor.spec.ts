@@ -5,7 +5,9 @@ import { goHome, quiet, setClock, sitDown } from './people'
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
-test('a technician looks after their own sign-in on the phone: a wrong password is said at its field, a token comes and goes', async ({ browser }) => {
+test('a technician looks after their own sign-in on the phone: a wrong password is said at its field, a token comes and goes', async ({
+  browser,
+}) => {
   const piet = await sitDown(browser, 'piet')
   await piet.getByRole('link', { name: 'My sign-in' }).click()
   await expect(piet.getByRole('heading', { name: 'My sign-in' })).toBeVisible()
@@ -24,19 +26,27 @@ test('a technician looks after their own sign-in on the phone: a wrong password 
   const row = piet.getByRole('row', { name: /The lab’s programme/ })
   await row.getByRole('button', { name: 'End it' }).click()
   await expect(row).toHaveCount(0)
-  expect(await piet.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0)
+  expect(
+    await piet.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0)
   await piet.getByRole('link', { name: 'Back to the day' }).click()
   await expect(piet.getByRole('heading', { name: 'Piet’s day' })).toBeVisible()
   quiet(piet, /status of 4(22|03)/)
 })
-test('a reminder is to the customer of the row that it was opened from, whichever row was looked at', async ({ browser }) => {
+test('a reminder is to the customer of the row that it was opened from, whichever row was looked at', async ({
+  browser,
+}) => {
   const books = await sitDown(browser, 'books')
-  const rows = books.locator('tbody tr', { has: books.getByRole('button', { name: 'Send reminder' }) })
+  const rows = books.locator('tbody tr', {
+    has: books.getByRole('button', { name: 'Send reminder' }),
+  })
   await expect(rows.nth(2)).toBeVisible()
   for (const n of [2, 1]) {
     const name = await rows.nth(n).locator('b, .b, td').first().innerText()
     await rows.nth(n).getByRole('button', { name: 'Send reminder' }).click()
-    const dialog = books.getByRole('dialog', { name: new RegExp(`^Reminder \\d+ to ${name.split('\n')[0]}`) })
+    const dialog = books.getByRole('dialog', {
+      name: new RegExp(`^Reminder \\d+ to ${name.split('\n')[0]}`),
+    })
     await expect(dialog).toBeVisible()
     await expect(dialog.getByLabel('Text')).toHaveValue(new RegExp(`Dear ${name.split('\n')[0]}`))
     await books.keyboard.press('Escape')

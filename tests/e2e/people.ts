@@ -1,28 +1,43 @@
 // People at their screens: each with a browser of their own; nothing may be written to the console as an error.
-import { expect, type Browser, type BrowserContext, type Locator, type Page } from '@playwright/test'
+import {
+  expect,
+  type Browser,
+  type BrowserContext,
+  type Locator,
+  type Page,
+} from '@playwright/test'
 
-export type Person = 'owner' | 'office' | 'dispatch' | 'books' | 'ines' | 'tobiah' | 'maud' | 'piet' | 'rosa'
+export type Person =
+  'owner' | 'office' | 'dispatch' | 'books' | 'ines' | 'tobiah' | 'maud' | 'piet' | 'rosa'
 export const PHONE = { width: 390, height: 844 }
 const FIELD = new Set<Person>(['ines', 'tobiah', 'maud', 'piet', 'rosa'])
 export const noise = new WeakMap<Page, string[]>()
 
 const seated: BrowserContext[] = []
 /** Everybody goes home: a browser left open goes on asking for live changes. */
-export const goHome = async () => void await Promise.all(seated.splice(0).map(c => c.close()))
+export const goHome = async () => void (await Promise.all(seated.splice(0).map((c) => c.close())))
 
 export async function sitDown(browser: Browser, who: Person): Promise<Page> {
-  const context = await browser.newContext({ ...(FIELD.has(who) ? { viewport: PHONE, hasTouch: true } : {}), locale: 'en-US', timezoneId: 'America/New_York' })
+  const context = await browser.newContext({
+    ...(FIELD.has(who) ? { viewport: PHONE, hasTouch: true } : {}),
+    locale: 'en-US',
+    timezoneId: 'America/New_York',
+  })
   seated.push(context)
   const page = await context.newPage()
   const heard: string[] = []
   noise.set(page, heard)
-  page.on('console', m => m.type() === 'error' && heard.push(`${m.text()} ${m.location().url}`))
-  page.on('pageerror', e => heard.push(e.message))
+  page.on('console', (m) => m.type() === 'error' && heard.push(`${m.text()} ${m.location().url}`))
+  page.on('pageerror', (e) => heard.push(e.message))
   await page.goto('/sign-in')
   await page.getByLabel('Mail address').fill(`${who}@demo.test`)
   await page.getByLabel('Password').fill('open-ledger')
   await page.getByRole('button', { name: 'Sign in' }).click()
-  await expect(FIELD.has(who) ? page.getByRole('heading', { name: /day$/ }) : page.getByRole('navigation', { name: 'The run' })).toBeVisible()
+  await expect(
+    FIELD.has(who)
+      ? page.getByRole('heading', { name: /day$/ })
+      : page.getByRole('navigation', { name: 'The run' }),
+  ).toBeVisible()
   return page
 }
 /** A call of somebody who is known: begun with its key, found by words, chosen. */
@@ -34,14 +49,21 @@ export async function callOf(page: Page, words: string, name: string) {
   await expect(page.getByRole('button', { name: 'Someone else' })).toBeVisible()
 }
 /** Errors that a test did not provoke. Refused requests are written by the browser itself; only those that are expected may be there. */
-export const quiet = (page: Page, allowed: RegExp = /^$/) => expect(noise.get(page)!.filter(t => !allowed.test(t))).toEqual([])
+export const quiet = (page: Page, allowed: RegExp = /^$/) =>
+  expect(noise.get(page)!.filter((t) => !allowed.test(t))).toEqual([])
 export { setClock } from '../clock'
 /** Where something stands once it is drawn; a screen that is being drawn anew has no box for a moment. */
-export async function boxOf(what: Locator): Promise<{ x: number, y: number, width: number, height: number }> {
+export async function boxOf(
+  what: Locator,
+): Promise<{ x: number; y: number; width: number; height: number }> {
   let box: Awaited<ReturnType<Locator['boundingBox']>> = null
-  await expect.poll(async () => (box = await what.boundingBox()), `the box of ${what}`).not.toBeNull()
+  await expect
+    .poll(async () => (box = await what.boundingBox()), `the box of ${what}`)
+    .not.toBeNull()
   return box!
 }
 /** The money in a text such as "$1,234.50". */
-export const moneyIn = (text: string | null): number => Number(/-?[\d,]+\.\d\d/.exec(text ?? '')![0].replaceAll(',', ''))
-export const stop = (page: Page, name: string) => page.getByRole('navigation', { name: 'The run' }).getByRole('link', { name })
+export const moneyIn = (text: string | null): number =>
+  Number(/-?[\d,]+\.\d\d/.exec(text ?? '')![0].replaceAll(',', ''))
+export const stop = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'The run' }).getByRole('link', { name })

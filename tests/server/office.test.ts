@@ -3,61 +3,106 @@ import type { Connection } from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { contentPolicy, inlineScripts } from '../../server/http/policy'
 import { kindOf, PICTURES } from '../../server/http/files'
-import { callerNamed, database, id, setClock, signedIn, somethingToBill, type Client } from './client'
+import {
+  callerNamed,
+  database,
+  id,
+  setClock,
+  signedIn,
+  somethingToBill,
+  type Client,
+} from './client'
 
 let office: Client, dispatch: Client, books: Client, db: Connection
 beforeAll(async () => {
   setClock('2026-11-24T10:21')
-  ;[office, dispatch, books] = await Promise.all([signedIn('office'), signedIn('dispatch'), signedIn('books')])
+  ;[office, dispatch, books] = await Promise.all([
+    signedIn('office'),
+    signedIn('dispatch'),
+    signedIn('books'),
+  ])
   db = await database()
 })
 afterAll(() => db.end())
 const book = async (words: string, more: Record<string, unknown> = {}) => {
   const c = await callerNamed(office, words)
   const ids = { workOrderId: id(), visitId: id() }
-  await office.ok('bookCall', { params: { id: id() }, body: { ...ids, customerId: c.customerId, siteId: c.sites[0]!.id, problem: 'Test work', ...more } })
+  await office.ok('bookCall', {
+    params: { id: id() },
+    body: {
+      ...ids,
+      customerId: c.customerId,
+      siteId: c.sites[0]!.id,
+      problem: 'Test work',
+      ...more,
+    },
+  })
   return { ...ids, customerId: c.customerId }
 }
 
 describe('one search over everything', () => {
   const find = async (q: string) => (await office.ok('find', { query: { q } })).items
   it('finds a paper by its number before anything else', async () => {
-    const [[w]] = await db.query('SELECT number, id FROM work_orders ORDER BY created_at LIMIT 1') as unknown as [[{ number: string, id: string }]]
+    const [[w]] = (await db.query(
+      'SELECT number, id FROM work_orders ORDER BY created_at LIMIT 1',
+    )) as unknown as [[{ number: string; id: string }]]
     expect((await find(w.number))[0]).toMatchObject({ kind: 'work', to: `/work/${w.id}` })
-    const [[i]] = await db.query('SELECT number, id FROM invoices ORDER BY created_at LIMIT 1') as unknown as [[{ number: string, id: string }]]
+    const [[i]] = (await db.query(
+      'SELECT number, id FROM invoices ORDER BY created_at LIMIT 1',
+    )) as unknown as [[{ number: string; id: string }]]
     expect((await find(i.number))[0]).toMatchObject({ kind: 'invoice', to: `/invoices/${i.id}` })
   })
   it('finds a customer by number, address, serial number and contact, and says by what', async () => {
     const hallam = await callerNamed(office, 'hallam dairy')
     const to = `/customers/${hallam.customerId}`
-    for (const [q, by] of [['555 0142', 'telephone'], [hallam.sites[0]!.line1, 'address'], [hallam.equipment[0]!.serial, 'serial number'], ['Edda Hallam', 'contact']] as const) {
-      const hit = (await find(q)).find(x => x.to === to)
+    for (const [q, by] of [
+      ['555 0142', 'telephone'],
+      [hallam.sites[0]!.line1, 'address'],
+      [hallam.equipment[0]!.serial, 'serial number'],
+      ['Edda Hallam', 'contact'],
+    ] as const) {
+      const hit = (await find(q)).find((x) => x.to === to)
       expect(hit?.detail, q).toContain(`by ${by}`)
     }
   })
   it('finds a half-filled call, and a work order by the customer’s own order number', async () => {
     const callId = id()
-    await office.ok('saveCall', { params: { id: callId }, body: { draft: { query: 'Quarrelsome' }, summary: 'Quarrelsome Quentin, leak' } })
-    expect((await find('quarrelsome')).find(x => x.kind === 'call')).toMatchObject({ to: `/calls/${callId}`, detail: 'half-filled' })
+    await office.ok('saveCall', {
+      params: { id: callId },
+      body: { draft: { query: 'Quarrelsome' }, summary: 'Quarrelsome Quentin, leak' },
+    })
+    expect((await find('quarrelsome')).find((x) => x.kind === 'call')).toMatchObject({
+      to: `/calls/${callId}`,
+      detail: 'half-filled',
+    })
     const { workOrderId } = await book('lowfold', { orderNumber: 'PO-889911' })
-    expect((await find('PO-889911')).map(x => x.to)).toContain(`/work/${workOrderId}`)
-    await office.ok('endCall', { params: { id: callId }, body: { state: 'declined', reason: 'test' } })
+    expect((await find('PO-889911')).map((x) => x.to)).toContain(`/work/${workOrderId}`)
+    await office.ok('endCall', {
+      params: { id: callId },
+      body: { state: 'declined', reason: 'test' },
+    })
   })
 })
 
 describe('lists of customers and sites', () => {
   it('tell prospects from customers, and both from those who owe', async () => {
-    const [all, prospects, customers, owing] = await Promise.all([{}, { kind: 'prospect' }, { kind: 'customer' }, { owing: 'yes' }].map(query => office.ok('customers', { query: { ...query, limit: '200' } as Record<string, string> })))
+    const [all, prospects, customers, owing] = await Promise.all(
+      [{}, { kind: 'prospect' }, { kind: 'customer' }, { owing: 'yes' }].map((query) =>
+        office.ok('customers', { query: { ...query, limit: '200' } as Record<string, string> }),
+      ),
+    )
     expect(prospects!.total + customers!.total).toBe(all!.total)
-    expect(prospects!.items.every(c => c.prospect && c.next !== '')).toBe(true)
-    expect(customers!.items.every(c => !c.prospect && c.next === '')).toBe(true)
-    expect(owing!.items.every(c => Number(c.owed.amount) > 0)).toBe(true)
+    expect(prospects!.items.every((c) => c.prospect && c.next !== '')).toBe(true)
+    expect(customers!.items.every((c) => !c.prospect && c.next === '')).toBe(true)
+    expect(owing!.items.every((c) => Number(c.owed.amount) > 0)).toBe(true)
     expect(owing!.total).toBeLessThan(all!.total)
   })
   it('filter by a tag, and find by it', async () => {
     const tagged = await office.ok('customers', { query: { tag: 'milk twice a day' } })
-    expect(tagged.items.map(c => c.name)).toEqual(['Hallam Dairy'])
-    expect((await office.ok('matches', { query: { q: 'milk twice' } })).items.map(m => m.name)).toContain('Hallam Dairy')
+    expect(tagged.items.map((c) => c.name)).toEqual(['Hallam Dairy'])
+    expect(
+      (await office.ok('matches', { query: { q: 'milk twice' } })).items.map((m) => m.name),
+    ).toContain('Hallam Dairy')
   })
   it('page through every site once, by address and by town', async () => {
     for (const sort of ['address', '-town']) {
@@ -65,8 +110,10 @@ describe('lists of customers and sites', () => {
       let after = ''
       let total = 0
       do {
-        const page = await office.ok('sites', { query: { sort, limit: '60', ...(after ? { after } : {}) } })
-        seen.push(...page.items.map(s => s.id))
+        const page = await office.ok('sites', {
+          query: { sort, limit: '60', ...(after ? { after } : {}) },
+        })
+        seen.push(...page.items.map((s) => s.id))
         after = page.next ?? ''
         total = page.total
       } while (after)
@@ -78,58 +125,181 @@ describe('lists of customers and sites', () => {
 describe('set-up', () => {
   it('a question wants its words and choices; retired it stays with the answers that were given', async () => {
     const questionId = id()
-    expect(await office.send('keepQuestion', { body: { id: questionId, text: '', kind: 'text' } })).toMatchObject({ status: 422, body: { errors: [{ path: 'text', message: 'Write the question.' }] } })
+    expect(
+      await office.send('keepQuestion', { body: { id: questionId, text: '', kind: 'text' } }),
+    ).toMatchObject({
+      status: 422,
+      body: { errors: [{ path: 'text', message: 'Write the question.' }] },
+    })
     await office.ok('keepQuestion', { body: { id: questionId, text: 'Geese?', kind: 'yes_no' } })
-    const { workOrderId } = await book('wren cottages', { answers: [{ questionId, question: 'Geese?', answer: 'yes' }, { questionId: id(), question: 'Not asked', answer: '' }] })
-    await office.ok('keepQuestion', { body: { id: questionId, text: 'Geese?', kind: 'yes_no', retired: true } })
-    expect((await office.ok('setUp')).questions.find(q => q.id === questionId)!.retired).toBe(true)
-    expect((await office.ok('workOrder', { params: { id: workOrderId } })).answers).toEqual([{ question: 'Geese?', answer: 'yes' }])
-    expect((await dispatch.send('keepQuestion', { body: { id: questionId, text: 'Geese?', kind: 'yes_no' } })).status).toBe(403)
+    const { workOrderId } = await book('wren cottages', {
+      answers: [
+        { questionId, question: 'Geese?', answer: 'yes' },
+        { questionId: id(), question: 'Not asked', answer: '' },
+      ],
+    })
+    await office.ok('keepQuestion', {
+      body: { id: questionId, text: 'Geese?', kind: 'yes_no', retired: true },
+    })
+    expect((await office.ok('setUp')).questions.find((q) => q.id === questionId)!.retired).toBe(
+      true,
+    )
+    expect((await office.ok('workOrder', { params: { id: workOrderId } })).answers).toEqual([
+      { question: 'Geese?', answer: 'yes' },
+    ])
+    expect(
+      (
+        await dispatch.send('keepQuestion', {
+          body: { id: questionId, text: 'Geese?', kind: 'yes_no' },
+        })
+      ).status,
+    ).toBe(403)
   })
   it('sources are kept once each', async () => {
     const { sources } = await office.ok('setUp')
-    await office.ok('keepSources', { body: { sources: [...sources, 'county fair', 'county fair'] } })
+    await office.ok('keepSources', {
+      body: { sources: [...sources, 'county fair', 'county fair'] },
+    })
     expect((await office.ok('setUp')).sources).toEqual([...sources, 'county fair'])
     await office.ok('keepSources', { body: { sources } })
   })
   it('a plan wants a price and its number of visits; its name is given once', async () => {
-    expect((await office.send('newPlan', { body: { id: id(), name: 'Weekly', visitsAYear: 52, price: '1', work: 'x' } })).body.errors).toMatchObject([{ path: 'visitsAYear' }])
-    const plan = { name: `Spring ${id()}`, visitsAYear: 4, price: '99.50', work: 'Open the seasonal well' }
+    expect(
+      (
+        await office.send('newPlan', {
+          body: { id: id(), name: 'Weekly', visitsAYear: 52, price: '1', work: 'x' },
+        })
+      ).body.errors,
+    ).toMatchObject([{ path: 'visitsAYear' }])
+    const plan = {
+      name: `Spring ${id()}`,
+      visitsAYear: 4,
+      price: '99.50',
+      work: 'Open the seasonal well',
+    }
     await office.ok('newPlan', { body: { id: id(), ...plan } })
-    expect((await office.send('newPlan', { body: { id: id(), ...plan } })).body.code).toBe('name_taken')
-    expect((await books.ok('plans')).items.find(p => p.name === plan.name)).toMatchObject({ visitsAYear: 4, work: plan.work })
+    expect((await office.send('newPlan', { body: { id: id(), ...plan } })).body.code).toBe(
+      'name_taken',
+    )
+    expect((await books.ok('plans')).items.find((p) => p.name === plan.name)).toMatchObject({
+      visitsAYear: 4,
+      work: plan.work,
+    })
   })
 })
 
 describe('a care agreement', () => {
   it('that was renewed before it was billed is billed a year at a time', async () => {
     const match = await callerNamed(office, 'wren cottages')
-    const plan = { id: id(), name: `Yearly ${id()}`, visitsAYear: 1, price: '120.00', work: 'Look after it' }
+    const plan = {
+      id: id(),
+      name: `Yearly ${id()}`,
+      visitsAYear: 1,
+      price: '120.00',
+      work: 'Look after it',
+    }
     await office.ok('newPlan', { body: plan })
     const agreementId = id()
-    const made = await office.ok('newAgreement', { body: { id: agreementId, customerId: match.customerId, siteId: match.sites[0]!.id, planId: plan.id, startsOn: '2026-01-01' } })
-    await office.ok('renewAgreement', { params: { id: agreementId }, body: { version: made.version } })
-    const bill = () => office.send('billAgreement', { params: { id: agreementId }, body: { workOrderId: id(), lineId: id(), invoiceId: id() } })
+    const made = await office.ok('newAgreement', {
+      body: {
+        id: agreementId,
+        customerId: match.customerId,
+        siteId: match.sites[0]!.id,
+        planId: plan.id,
+        startsOn: '2026-01-01',
+      },
+    })
+    await office.ok('renewAgreement', {
+      params: { id: agreementId },
+      body: { version: made.version },
+    })
+    const bill = () =>
+      office.send('billAgreement', {
+        params: { id: agreementId },
+        body: { workOrderId: id(), lineId: id(), invoiceId: id() },
+      })
     const years = []
-    for (const reply of [await bill(), await bill()]) years.push((await office.ok('invoice', { params: { id: String(reply.body.invoiceId) } })).paper.lines[0]!)
-    expect(years.map(l => [l.name.split(', ')[1], l.net.amount])).toEqual([['2026-01-01 to 2026-12-31', '120.00'], ['2027-01-01 to 2027-12-31', '120.00']])
+    for (const reply of [await bill(), await bill()])
+      years.push(
+        (await office.ok('invoice', { params: { id: String(reply.body.invoiceId) } })).paper
+          .lines[0]!,
+      )
+    expect(years.map((l) => [l.name.split(', ')[1], l.net.amount])).toEqual([
+      ['2026-01-01 to 2026-12-31', '120.00'],
+      ['2027-01-01 to 2027-12-31', '120.00'],
+    ])
     expect((await bill()).body.code).toBe('billed_already')
   })
 })
 describe('a list', () => {
   it('finds what it holds as it is written, with capitals, signs and numbers', async () => {
-    const made = await office.ok('newCustomer', { body: { id: id(), siteId: id(), name: 'Żurek & Marrowfield', line1: '7 Long Lane' } })
+    const made = await office.ok('newCustomer', {
+      body: { id: id(), siteId: id(), name: 'Żurek & Marrowfield', line1: '7 Long Lane' },
+    })
     const workOrderId = id()
-    await office.ok('bookCall', { params: { id: id() }, body: { workOrderId, visitId: id(), customerId: made.customerId, siteId: made.sites[0]!.id, problem: 'Low pressure upstairs', title: 'Low Pressure Upstairs' } })
-    await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '10.00' }] } })
+    await office.ok('bookCall', {
+      params: { id: id() },
+      body: {
+        workOrderId,
+        visitId: id(),
+        customerId: made.customerId,
+        siteId: made.sites[0]!.id,
+        problem: 'Low pressure upstairs',
+        title: 'Low Pressure Upstairs',
+      },
+    })
+    await office.ok('addLines', {
+      params: { id: workOrderId },
+      body: {
+        lines: [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '10.00' }],
+      },
+    })
     const { number } = await office.ok('workOrder', { params: { id: workOrderId } })
-    const invoice = await office.ok('makeInvoice', { params: { id: workOrderId }, body: { id: id(), to: [] } })
-    await books.ok('pay', { body: { id: id(), customerId: made.customerId, method: 'cheque', reference: 'Bank AB-77', amount: '1.00', invoiceIds: [invoice.id] } })
-    for (const q of ['Marrowfield', 'marrowfield', 'MARROW', 'zurek', 'Low Pressure', 'low pressure', number, number.toLowerCase(), number.replace('-', ' ')]) {
-      expect((await office.ok('workOrders', { query: { q } })).items.map(w => w.id), q).toContain(workOrderId)
+    const invoice = await office.ok('makeInvoice', {
+      params: { id: workOrderId },
+      body: { id: id(), to: [] },
+    })
+    await books.ok('pay', {
+      body: {
+        id: id(),
+        customerId: made.customerId,
+        method: 'cheque',
+        reference: 'Bank AB-77',
+        amount: '1.00',
+        invoiceIds: [invoice.id],
+      },
+    })
+    for (const q of [
+      'Marrowfield',
+      'marrowfield',
+      'MARROW',
+      'zurek',
+      'Low Pressure',
+      'low pressure',
+      number,
+      number.toLowerCase(),
+      number.replace('-', ' '),
+    ]) {
+      expect(
+        (await office.ok('workOrders', { query: { q } })).items.map((w) => w.id),
+        q,
+      ).toContain(workOrderId)
     }
-    for (const q of ['Marrowfield', 'zurek', invoice.paper.number, invoice.paper.number.toLowerCase()]) expect((await books.ok('invoices', { query: { q } })).items.map(i => i.id), q).toContain(invoice.id)
-    for (const q of ['Marrowfield', 'ab-77', 'AB-77']) expect((await books.ok('payments', { query: { q } })).items.map(p => p.customer), q).toContain('Żurek & Marrowfield')
+    for (const q of [
+      'Marrowfield',
+      'zurek',
+      invoice.paper.number,
+      invoice.paper.number.toLowerCase(),
+    ])
+      expect(
+        (await books.ok('invoices', { query: { q } })).items.map((i) => i.id),
+        q,
+      ).toContain(invoice.id)
+    for (const q of ['Marrowfield', 'ab-77', 'AB-77'])
+      expect(
+        (await books.ok('payments', { query: { q } })).items.map((p) => p.customer),
+        q,
+      ).toContain('Żurek & Marrowfield')
     // Signs that mean something to the database mean themselves here.
     expect((await books.ok('payments', { query: { q: '%' } })).items).toEqual([])
   })
@@ -138,58 +308,140 @@ describe('the words of a work order', () => {
   it('change in the office, with both versions kept in the history and a stale change sent back', async () => {
     const { workOrderId } = await book('mill row flats', { problem: 'No hot water' })
     const before = await office.ok('workOrder', { params: { id: workOrderId } })
-    const after = await office.ok('writeWorkOrder', { params: { id: workOrderId }, body: { version: before.version, title: 'Boiler feed', printedNote: 'Please keep the stopcock clear.' } })
-    expect(after).toMatchObject({ title: 'Boiler feed', problem: 'No hot water', printedNote: 'Please keep the stopcock clear.' })
+    const after = await office.ok('writeWorkOrder', {
+      params: { id: workOrderId },
+      body: {
+        version: before.version,
+        title: 'Boiler feed',
+        printedNote: 'Please keep the stopcock clear.',
+      },
+    })
+    expect(after).toMatchObject({
+      title: 'Boiler feed',
+      problem: 'No hot water',
+      printedNote: 'Please keep the stopcock clear.',
+    })
     expect(after.history[0]!.text).toBe('Changed title, printedNote')
-    expect(await dispatch.send('writeWorkOrder', { params: { id: workOrderId }, body: { version: before.version, title: 'Other' } })).toMatchObject({ status: 409, body: { code: 'stale' } })
-    expect((await books.send('writeWorkOrder', { params: { id: workOrderId }, body: { version: after.version, title: 'Other' } })).status).toBe(403)
+    expect(
+      await dispatch.send('writeWorkOrder', {
+        params: { id: workOrderId },
+        body: { version: before.version, title: 'Other' },
+      }),
+    ).toMatchObject({ status: 409, body: { code: 'stale' } })
+    expect(
+      (
+        await books.send('writeWorkOrder', {
+          params: { id: workOrderId },
+          body: { version: after.version, title: 'Other' },
+        })
+      ).status,
+    ).toBe(403)
   })
 })
 
 describe('a merge that cannot be taken apart', () => {
   it('says which payment stands in the way, and changes nothing', async () => {
     const person = async (name: string) => {
-      const made = await office.ok('newCustomer', { body: { id: id(), siteId: id(), name, line1: '1 Test Way' } })
+      const made = await office.ok('newCustomer', {
+        body: { id: id(), siteId: id(), name, line1: '1 Test Way' },
+      })
       const workOrderId = id()
-      await office.ok('bookCall', { params: { id: id() }, body: { workOrderId, visitId: id(), customerId: made.customerId, siteId: made.sites[0]!.id, problem: 'x' } })
-      await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '10.00' }] } })
+      await office.ok('bookCall', {
+        params: { id: id() },
+        body: {
+          workOrderId,
+          visitId: id(),
+          customerId: made.customerId,
+          siteId: made.sites[0]!.id,
+          problem: 'x',
+        },
+      })
+      await office.ok('addLines', {
+        params: { id: workOrderId },
+        body: {
+          lines: [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '10.00' }],
+        },
+      })
       const invoiceId = id()
-      await office.ok('makeInvoice', { params: { id: workOrderId }, body: { id: invoiceId, to: [] } })
+      await office.ok('makeInvoice', {
+        params: { id: workOrderId },
+        body: { id: invoiceId, to: [] },
+      })
       return { customerId: made.customerId, invoiceId }
     }
     const [a, b] = [await person('Joint Ada'), await person('Joint Bram')]
     const mergeId = id()
-    await office.ok('merge', { params: { id: a.customerId }, body: { id: mergeId, otherId: b.customerId } })
-    const paid = await office.ok('pay', { body: { id: id(), customerId: a.customerId, method: 'transfer', amount: '15.00', invoiceIds: [a.invoiceId, b.invoiceId] } })
+    await office.ok('merge', {
+      params: { id: a.customerId },
+      body: { id: mergeId, otherId: b.customerId },
+    })
+    const paid = await office.ok('pay', {
+      body: {
+        id: id(),
+        customerId: a.customerId,
+        method: 'transfer',
+        amount: '15.00',
+        invoiceIds: [a.invoiceId, b.invoiceId],
+      },
+    })
     const refused = await office.send('undoMerge', { params: { id: mergeId } })
     expect(refused).toMatchObject({ status: 409, body: { code: 'paid_together' } })
     expect(String(refused.body.detail)).toContain(paid.number)
-    expect((await office.ok('invoice', { params: { id: b.invoiceId } })).customerId).toBe(a.customerId)
+    expect((await office.ok('invoice', { params: { id: b.invoiceId } })).customerId).toBe(
+      a.customerId,
+    )
   })
 })
 
 describe('held times and bookings', () => {
   it('a held time is shown to the others and does not forbid a booking', async () => {
     const day = await office.ok('schedule', { query: { date: '2026-12-04' } })
-    const rosa = day.technicians.find(t => t.name.startsWith('Rosa'))!
+    const rosa = day.technicians.find((t) => t.name.startsWith('Rosa'))!
     const callId = id()
-    await office.ok('saveCall', { params: { id: callId }, body: { draft: { date: '2026-12-04', start: '08:00', technicianId: rosa.id }, summary: 'Holding' } })
-    expect((await dispatch.ok('schedule', { query: { date: '2026-12-04' } })).held.map(h => h.summary)).toEqual(['Holding'])
-    const { visitId } = await book('wren cottages', { technicianId: rosa.id, date: '2026-12-04', start: '08:00', override: true })
-    expect((await office.ok('schedule', { query: { date: '2026-12-04' } })).visits.map(v => v.id)).toContain(visitId)
-    await office.ok('endCall', { params: { id: callId }, body: { state: 'declined', reason: 'test' } })
+    await office.ok('saveCall', {
+      params: { id: callId },
+      body: {
+        draft: { date: '2026-12-04', start: '08:00', technicianId: rosa.id },
+        summary: 'Holding',
+      },
+    })
+    expect(
+      (await dispatch.ok('schedule', { query: { date: '2026-12-04' } })).held.map((h) => h.summary),
+    ).toEqual(['Holding'])
+    const { visitId } = await book('wren cottages', {
+      technicianId: rosa.id,
+      date: '2026-12-04',
+      start: '08:00',
+      override: true,
+    })
+    expect(
+      (await office.ok('schedule', { query: { date: '2026-12-04' } })).visits.map((v) => v.id),
+    ).toContain(visitId)
+    await office.ok('endCall', {
+      params: { id: callId },
+      body: { state: 'declined', reason: 'test' },
+    })
   })
   it('what is sold without a visit does not wait for a slot', async () => {
     const { workOrderId } = await somethingToBill(office)
     await db.query('UPDATE visits SET state = "cancelled" WHERE work_order_id = ?', [workOrderId])
-    await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [{ id: id(), name: 'Salt, delivered', kind: 'other', quantity: '1', unitPrice: '9.00' }] } })
+    await office.ok('addLines', {
+      params: { id: workOrderId },
+      body: {
+        lines: [
+          { id: id(), name: 'Salt, delivered', kind: 'other', quantity: '1', unitPrice: '9.00' },
+        ],
+      },
+    })
     expect((await office.ok('workOrder', { params: { id: workOrderId } })).state).toBe('to_bill')
   })
 })
 
 describe('what a page may run', () => {
-  const page = '<html><head><script src="/a.js"></script><script type="application/json">{"x":1}</script></head><body><script>window.x=1</script><script id="b" defer>\nrun()\n</script></body></html>'
-  it('finds the scripts that stand in the page, and no others', () => expect(inlineScripts(page)).toEqual(['window.x=1', '\nrun()\n']))
+  const page =
+    '<html><head><script src="/a.js"></script><script type="application/json">{"x":1}</script></head><body><script>window.x=1</script><script id="b" defer>\nrun()\n</script></body></html>'
+  it('finds the scripts that stand in the page, and no others', () =>
+    expect(inlineScripts(page)).toEqual(['window.x=1', '\nrun()\n']))
   it('names each by its hash and allows no other', () => {
     const policy = contentPolicy({ framed: false, scripts: ['window.x=1'] })
     expect(policy).toMatch(/script-src 'self' 'sha256-[\w+/=]{44}'(;|$)/)
@@ -200,11 +452,15 @@ describe('what a page may run', () => {
 })
 
 describe('what a file is', () => {
-  const jpeg = Buffer.from([0xFF, 0xD8, 0xFF, 0xE0])
+  const jpeg = Buffer.from([0xff, 0xd8, 0xff, 0xe0])
   it('its first bytes say', () => {
     expect(kindOf(jpeg, PICTURES)).toBe('image/jpeg')
-    expect(kindOf(Buffer.from('%PDF-1.7'), [...PICTURES, 'application/pdf'])).toBe('application/pdf')
-    expect(() => kindOf(Buffer.from('%PDF-1.7'), PICTURES)).toThrow('This is not a PNG, JPEG or WebP picture.')
+    expect(kindOf(Buffer.from('%PDF-1.7'), [...PICTURES, 'application/pdf'])).toBe(
+      'application/pdf',
+    )
+    expect(() => kindOf(Buffer.from('%PDF-1.7'), PICTURES)).toThrow(
+      'This is not a PNG, JPEG or WebP picture.',
+    )
     expect(() => kindOf(Buffer.concat([jpeg, Buffer.alloc(5_000_001)]), PICTURES)).toThrow('5 MB')
   })
 })

@@ -14,7 +14,8 @@ let db: mysql.Connection
 const people = new Map<string, Actor>()
 beforeAll(async () => {
   db = await database()
-  for (const role of ['owner', 'technician'] as const) people.set(role, (await (await signedIn(role)).ok('session')).person as Actor)
+  for (const role of ['owner', 'technician'] as const)
+    people.set(role, (await (await signedIn(role)).ok('session')).person as Actor)
 })
 afterAll(async () => {
   await db.end()
@@ -29,11 +30,19 @@ async function selects(role: string, work: (ctx: Ctx) => Promise<unknown>): Prom
       asked.push(sql.replace(/\s+/g, ' ').slice(0, 120))
       return tx.rows(sql, values)
     }
-    await work({ ...ctx, tx: { ...tx, rows, row: async <T>(sql: string, values?: never[]) => (await rows<T>(sql, values))[0] ?? null } })
+    await work({
+      ...ctx,
+      tx: {
+        ...tx,
+        rows,
+        row: async <T>(sql: string, values?: never[]) => (await rows<T>(sql, values))[0] ?? null,
+      },
+    })
   })
   return asked
 }
-const first = async (sql: string) => ((await db.query(sql)) as unknown as [[{ id: string }]])[0][0].id
+const first = async (sql: string) =>
+  ((await db.query(sql)) as unknown as [[{ id: string }]])[0][0].id
 
 describe('a screen asks at most so often', () => {
   // Once before counting: what is kept for all is read then.
@@ -42,26 +51,30 @@ describe('a screen asks at most so often', () => {
     return selects(role, work)
   }
   it('the field day: 8', async () => {
-    const asked = await counted('technician', ctx => fieldDay(ctx, ctx.today))
+    const asked = await counted('technician', (ctx) => fieldDay(ctx, ctx.today))
     expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(8)
   })
   it('what is unpaid: 8', async () => {
-    const asked = await counted('owner', ctx => unpaid(ctx))
+    const asked = await counted('owner', (ctx) => unpaid(ctx))
     expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(8)
   })
   it('a work order: 8', async () => {
-    const id = await first('SELECT w.id FROM work_orders w JOIN invoices i ON i.work_order_id = w.id LIMIT 1')
-    const asked = await counted('owner', ctx => workOrderPaper(ctx, id))
+    const id = await first(
+      'SELECT w.id FROM work_orders w JOIN invoices i ON i.work_order_id = w.id LIMIT 1',
+    )
+    const asked = await counted('owner', (ctx) => workOrderPaper(ctx, id))
     expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(8)
   })
   it('a work order, as a technician: 8', async () => {
-    const id = await first(`SELECT v.work_order_id AS id FROM visits v WHERE v.technician_id = '${people.get('technician')!.id}' AND v.state = 'finished' LIMIT 1`)
-    const asked = await counted('technician', ctx => workOrderPaper(ctx, id))
+    const id = await first(
+      `SELECT v.work_order_id AS id FROM visits v WHERE v.technician_id = '${people.get('technician')!.id}' AND v.state = 'finished' LIMIT 1`,
+    )
+    const asked = await counted('technician', (ctx) => workOrderPaper(ctx, id))
     expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(8)
   })
   it('a customer: 8', async () => {
     const id = await first('SELECT customer_id AS id FROM invoices LIMIT 1')
-    const asked = await counted('owner', ctx => customerPaper(ctx, id))
+    const asked = await counted('owner', (ctx) => customerPaper(ctx, id))
     expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(8)
   })
 })
@@ -92,12 +105,17 @@ describe('what is exported', () => {
     const owner = await signedIn('owner')
     for (let i = 0; i < 5; i++) {
       const gone = new AbortController()
-      const { body } = await fetch(`${process.env.TEST_URL}/api/v1/export/journal.ledger`, { headers: { Cookie: owner.cookie }, signal: gone.signal })
+      const { body } = await fetch(`${process.env.TEST_URL}/api/v1/export/journal.ledger`, {
+        headers: { Cookie: owner.cookie },
+        signal: gone.signal,
+      })
       await body!.getReader().read()
       gone.abort()
     }
     const whole = (await owner.raw('GET', '/api/v1/export/journal.ledger')).text
-    const [[{ n }]] = (await db.query('SELECT COUNT(*) AS n FROM ledger_entries')) as unknown as [[{ n: number }]]
+    const [[{ n }]] = (await db.query('SELECT COUNT(*) AS n FROM ledger_entries')) as unknown as [
+      [{ n: number }],
+    ]
     expect(whole.match(/^\d{4}-\d{2}-\d{2} \* /gm)).toHaveLength(n)
   })
 })

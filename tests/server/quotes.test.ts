@@ -1,24 +1,55 @@
 // Quotes: from the wish to promised work; frozen once sent; who may see them; the paper and the mail.
 import { beforeAll, describe, expect, it } from 'vitest'
-import { callerNamed, type Client, forgetClocksAfter, id, setClock, signedIn, textOfPdf, until } from './client'
+import {
+  callerNamed,
+  type Client,
+  forgetClocksAfter,
+  id,
+  setClock,
+  signedIn,
+  textOfPdf,
+  until,
+} from './client'
 
 let office: Client
 beforeAll(async () => {
   setClock('2026-11-24T10:21')
   office = await signedIn('office')
 })
-const task = async (q: string) => (await office.ok('searchPriceBook', { query: { q, kind: 'task' } })).items[0]!
+const task = async (q: string) =>
+  (await office.ok('searchPriceBook', { query: { q, kind: 'task' } })).items[0]!
 async function begun(words = 'lowfold') {
   const c = await callerNamed(office, words)
   const entry = await task('softener')
-  const quote = await office.ok('beginQuote', { body: { id: id(), customerId: c.customerId, siteId: c.sites[0]!.id, title: 'A softener', scope: 'Beside the tank', lines: [{ id: id(), entryId: entry.id, quantity: '2' }] } })
+  const quote = await office.ok('beginQuote', {
+    body: {
+      id: id(),
+      customerId: c.customerId,
+      siteId: c.sites[0]!.id,
+      title: 'A softener',
+      scope: 'Beside the tank',
+      lines: [{ id: id(), entryId: entry.id, quantity: '2' }],
+    },
+  })
   return { quote, c, entry }
 }
 const sent = async () => {
   const { quote, ...rest } = await begun()
-  return { quote: await office.ok('sendQuote', { params: { id: quote.id }, body: { version: quote.version, to: [] } }), ...rest }
+  return {
+    quote: await office.ok('sendQuote', {
+      params: { id: quote.id },
+      body: { version: quote.version, to: [] },
+    }),
+    ...rest,
+  }
 }
-const answer = (version: number, accepted: boolean) => ({ version, accepted, words: 'rang us', workOrderId: id(), visitId: id() })
+const answer = (version: number, accepted: boolean) => ({
+  version,
+  accepted,
+  words: 'rang us',
+  workOrderId: id(),
+  visitId: id(),
+})
 
 describe('a quote', () => {
   it('has its number at once, is priced from the book, and held for thirty days', async () => {
@@ -27,37 +58,97 @@ describe('a quote', () => {
     expect(quote.expiresOn).toBe('2026-12-24')
     expect(Number(quote.price.net.amount)).toBeCloseTo(Number(quote.lines[0]!.net.amount), 2)
     expect(Number(quote.lines[0]!.unitPrice)).toBe(Number(entry.price))
-    expect(Number(quote.price.total.amount)).toBeCloseTo(Number(quote.price.net.amount) + Number(quote.price.tax.amount), 2)
+    expect(Number(quote.price.total.amount)).toBeCloseTo(
+      Number(quote.price.net.amount) + Number(quote.price.tax.amount),
+      2,
+    )
   })
   it('is changed as a draft, line by line, and refuses what somebody changed in the meantime', async () => {
     const { quote } = await begun()
-    const lines = [{ id: quote.lines[0]!.id, entryId: quote.lines[0]!.entryId, quantity: '1', unitPrice: '99.50' }, { id: id(), name: 'Drain pipe', kind: 'other' as const, quantity: '3', unitPrice: '4.20' }]
-    const changed = await office.ok('changeQuote', { params: { id: quote.id }, body: { version: quote.version, title: 'Softener and drain', lines } })
+    const lines = [
+      {
+        id: quote.lines[0]!.id,
+        entryId: quote.lines[0]!.entryId,
+        quantity: '1',
+        unitPrice: '99.50',
+      },
+      { id: id(), name: 'Drain pipe', kind: 'other' as const, quantity: '3', unitPrice: '4.20' },
+    ]
+    const changed = await office.ok('changeQuote', {
+      params: { id: quote.id },
+      body: { version: quote.version, title: 'Softener and drain', lines },
+    })
     // This customer has a care agreement: its saving is taken off the lines, the one with an own price too.
-    expect(changed.lines.map(l => (Number(l.net.amount) + Number(l.discount.amount)).toFixed(2))).toEqual(['99.50', '12.60'])
+    expect(
+      changed.lines.map((l) => (Number(l.net.amount) + Number(l.discount.amount)).toFixed(2)),
+    ).toEqual(['99.50', '12.60'])
     expect(changed.lines[0]!.discount.amount).toBe('14.93')
-    expect(changed.price.net.amount).toBe(changed.lines.reduce((sum, l) => sum + Number(l.net.amount), 0).toFixed(2))
-    const stale = await office.send('changeQuote', { params: { id: quote.id }, body: { version: quote.version, title: 'Mine' } })
+    expect(changed.price.net.amount).toBe(
+      changed.lines.reduce((sum, l) => sum + Number(l.net.amount), 0).toFixed(2),
+    )
+    const stale = await office.send('changeQuote', {
+      params: { id: quote.id },
+      body: { version: quote.version, title: 'Mine' },
+    })
     expect([stale.status, stale.body.code]).toEqual([409, 'stale'])
-    const zero = await office.send('changeQuote', { params: { id: quote.id }, body: { version: changed.version, lines: [{ ...lines[0]!, quantity: '0' }] } })
+    const zero = await office.send('changeQuote', {
+      params: { id: quote.id },
+      body: { version: changed.version, lines: [{ ...lines[0]!, quantity: '0' }] },
+    })
     expect([zero.status, zero.body.errors?.[0]?.path]).toEqual([422, 'lines[0].quantity'])
-    expect((await office.send('changeQuote', { params: { id: quote.id }, body: { version: changed.version, expiresOn: '2026-11-23' } })).body.errors?.[0]?.path).toBe('expiresOn')
+    expect(
+      (
+        await office.send('changeQuote', {
+          params: { id: quote.id },
+          body: { version: changed.version, expiresOn: '2026-11-23' },
+        })
+      ).body.errors?.[0]?.path,
+    ).toBe('expiresOn')
   })
   it('stays as it was sent; taken back it can be changed again', async () => {
     const { quote } = await sent()
     expect(quote.state).toBe('sent')
-    const refused = await office.send('changeQuote', { params: { id: quote.id }, body: { version: quote.version, title: 'Other' } })
+    const refused = await office.send('changeQuote', {
+      params: { id: quote.id },
+      body: { version: quote.version, title: 'Other' },
+    })
     expect([refused.status, refused.body.code]).toEqual([409, 'quote_sent'])
-    const back = await office.ok('reopenQuote', { params: { id: quote.id }, body: { version: quote.version } })
+    const back = await office.ok('reopenQuote', {
+      params: { id: quote.id },
+      body: { version: quote.version },
+    })
     expect(back.state).toBe('draft')
-    expect((await office.ok('changeQuote', { params: { id: quote.id }, body: { version: back.version, title: 'Other' } })).title).toBe('Other')
+    expect(
+      (
+        await office.ok('changeQuote', {
+          params: { id: quote.id },
+          body: { version: back.version, title: 'Other' },
+        })
+      ).title,
+    ).toBe('Other')
   })
   it('without lines, or never sent, goes nowhere', async () => {
     const c = await callerNamed(office, 'lowfold')
-    const empty = await office.ok('beginQuote', { body: { id: id(), customerId: c.customerId, siteId: c.sites[0]!.id, title: 'Nothing yet' } })
-    expect((await office.send('sendQuote', { params: { id: empty.id }, body: { version: empty.version, to: [] } })).body.errors?.[0]?.path).toBe('lines')
+    const empty = await office.ok('beginQuote', {
+      body: { id: id(), customerId: c.customerId, siteId: c.sites[0]!.id, title: 'Nothing yet' },
+    })
+    expect(
+      (
+        await office.send('sendQuote', {
+          params: { id: empty.id },
+          body: { version: empty.version, to: [] },
+        })
+      ).body.errors?.[0]?.path,
+    ).toBe('lines')
     const { quote } = await begun()
-    expect((await office.send('answerQuote', { params: { id: quote.id }, body: answer(quote.version, true) })).body.code).toBe('quote_draft')
+    expect(
+      (
+        await office.send('answerQuote', {
+          params: { id: quote.id },
+          body: answer(quote.version, true),
+        })
+      ).body.code,
+    ).toBe('quote_draft')
   })
   it('accepted becomes promised work that waits for its slot, once', async () => {
     const { quote } = await sent()
@@ -68,16 +159,35 @@ describe('a quote', () => {
     expect(work.state).toBe('needs_slot')
     expect(work.totals.promised.amount).toBe(quote.price.net.amount)
     expect(work.totals.done.amount).toBe('0.00')
-    expect(work.quotes.map(q => q.number)).toEqual([quote.number])
-    expect((await office.send('answerQuote', { params: { id: quote.id }, body: { ...body, version: yes.version } })).body.code).toBe('already_answered')
-    expect((await office.ok('schedule')).tray.some(v => v.workOrderId === yes.workOrder!.id)).toBe(true)
+    expect(work.quotes.map((q) => q.number)).toEqual([quote.number])
+    expect(
+      (
+        await office.send('answerQuote', {
+          params: { id: quote.id },
+          body: { ...body, version: yes.version },
+        })
+      ).body.code,
+    ).toBe('already_answered')
+    expect(
+      (await office.ok('schedule')).tray.some((v) => v.workOrderId === yes.workOrder!.id),
+    ).toBe(true)
   })
   it('past its day is not accepted at the old price', async () => {
     const { quote } = await sent()
     setClock('2026-12-25T09:00')
     expect((await office.ok('quote', { params: { id: quote.id } })).state).toBe('expired')
-    expect((await office.send('answerQuote', { params: { id: quote.id }, body: answer(quote.version, true) })).body.code).toBe('quote_expired')
-    const back = await office.ok('reopenQuote', { params: { id: quote.id }, body: { version: quote.version } })
+    expect(
+      (
+        await office.send('answerQuote', {
+          params: { id: quote.id },
+          body: answer(quote.version, true),
+        })
+      ).body.code,
+    ).toBe('quote_expired')
+    const back = await office.ok('reopenQuote', {
+      params: { id: quote.id },
+      body: { version: quote.version },
+    })
     expect(back.expiresOn).toBe('2027-01-24')
     setClock('2026-11-24T10:21')
   })
@@ -86,51 +196,142 @@ describe('the way from a prospect to a quote', () => {
   it('a visit to quote: nothing to bill, the quote is with the person who goes, the yes comes back as a further visit', async () => {
     const rosa = await signedIn({ email: 'rosa@demo.test' })
     const me = (await rosa.ok('session')).person.id
-    const prospect = await office.ok('newCustomer', { body: { id: id(), siteId: id(), name: 'Ottoline Fenwick', line1: '3 Quarry Row', prospect: true, phone: '+44 20 7946 0911' } })
+    const prospect = await office.ok('newCustomer', {
+      body: {
+        id: id(),
+        siteId: id(),
+        name: 'Ottoline Fenwick',
+        line1: '3 Quarry Row',
+        prospect: true,
+        phone: '+44 20 7946 0911',
+      },
+    })
     const ids = { workOrderId: id(), visitId: id() }
-    await office.ok('bookCall', { params: { id: id() }, body: { ...ids, customerId: prospect.customerId, siteId: prospect.sites[0]!.id, problem: 'Wants a price for a filter', kind: 'quote visit', technicianId: me, date: '2026-11-26', start: '16:00', source: 'neighbour', override: true } })
-    expect((await office.ok('workOrder', { params: { id: ids.workOrderId } })).source).toBe('neighbour')
-    const quote = await rosa.ok('beginQuote', { body: { id: id(), workOrderId: ids.workOrderId, lines: [{ id: id(), entryId: (await task('iron filter')).id, quantity: '1' }] } })
+    await office.ok('bookCall', {
+      params: { id: id() },
+      body: {
+        ...ids,
+        customerId: prospect.customerId,
+        siteId: prospect.sites[0]!.id,
+        problem: 'Wants a price for a filter',
+        kind: 'quote visit',
+        technicianId: me,
+        date: '2026-11-26',
+        start: '16:00',
+        source: 'neighbour',
+        override: true,
+      },
+    })
+    expect((await office.ok('workOrder', { params: { id: ids.workOrderId } })).source).toBe(
+      'neighbour',
+    )
+    const quote = await rosa.ok('beginQuote', {
+      body: {
+        id: id(),
+        workOrderId: ids.workOrderId,
+        lines: [{ id: id(), entryId: (await task('iron filter')).id, quantity: '1' }],
+      },
+    })
     expect(quote.owner?.id).toBe(me)
     setClock('2026-11-26T16:05')
     await forgetClocksAfter('2026-11-26T21:05Z')
-    for (const act of ['set_off', 'arrive', 'finish'] as const) await office.ok('clock', { params: { id: ids.visitId }, body: { act } })
+    for (const act of ['set_off', 'arrive', 'finish'] as const)
+      await office.ok('clock', { params: { id: ids.visitId }, body: { act } })
     expect((await office.ok('workOrder', { params: { id: ids.workOrderId } })).state).toBe('closed')
-    const handed = await rosa.ok('sendQuote', { params: { id: quote.id }, body: { version: quote.version, to: [] } })
-    expect((await office.ok('caller', { params: { id: prospect.customerId } })).quotes.map(q => q.number)).toEqual([quote.number])
+    const handed = await rosa.ok('sendQuote', {
+      params: { id: quote.id },
+      body: { version: quote.version, to: [] },
+    })
+    expect(
+      (await office.ok('caller', { params: { id: prospect.customerId } })).quotes.map(
+        (q) => q.number,
+      ),
+    ).toEqual([quote.number])
     await office.ok('answerQuote', { params: { id: quote.id }, body: answer(handed.version, true) })
     const work = await office.ok('workOrder', { params: { id: ids.workOrderId } })
     expect([work.state, work.visits.length, work.source]).toEqual(['needs_slot', 2, 'neighbour'])
-    expect((await office.ok('caller', { params: { id: prospect.customerId } })).prospect).toBe(false)
+    expect((await office.ok('caller', { params: { id: prospect.customerId } })).prospect).toBe(
+      false,
+    )
     setClock('2026-11-24T10:21')
   })
   it('somebody else pays: the price follows who pays, the work is made for them, at the same place', async () => {
     const { quote, c } = await begun()
     const landlord = await callerNamed(office, 'crossways')
-    const changed = await office.ok('changeQuote', { params: { id: quote.id }, body: { version: quote.version, customerId: landlord.customerId } })
+    const changed = await office.ok('changeQuote', {
+      params: { id: quote.id },
+      body: { version: quote.version, customerId: landlord.customerId },
+    })
     expect([changed.customer.id, changed.site.belongsTo]).toEqual([landlord.customerId, c.name])
     // What was agreed with the one who pays now stands over the book; a price typed by hand stays as it is.
-    const entryId = changed.lines.find(l => l.entryId)!.entryId!
+    const entryId = changed.lines.find((l) => l.entryId)!.entryId!
     const own = await office.ok('customer', { params: { id: landlord.customerId } })
-    const agreed = await office.ok('changeCustomer', { params: { id: own.id }, body: { version: own.version, ownPrices: [{ entryId, price: '77.70' }] } })
+    const agreed = await office.ok('changeCustomer', {
+      params: { id: own.id },
+      body: { version: own.version, ownPrices: [{ entryId, price: '77.70' }] },
+    })
     const other = await begun()
     const typed = { id: id(), kind: 'other', name: 'Scaffold', quantity: '1', unitPrice: '12.34' }
-    const more = await office.ok('changeQuote', { params: { id: other.quote.id }, body: { version: other.quote.version, lines: [...other.quote.lines.map(l => ({ id: l.id, entryId: l.entryId, kind: l.kind, name: l.name, quantity: l.quantity, unitPrice: l.unitPrice })), typed] } })
-    const theirs = await office.ok('changeQuote', { params: { id: other.quote.id }, body: { version: more.version, customerId: landlord.customerId } })
-    expect([theirs.lines.find(l => l.entryId === entryId)!.unitPrice, theirs.lines.find(l => l.name === 'Scaffold')!.unitPrice]).toEqual(['77.70', '12.34'])
-    await office.ok('changeCustomer', { params: { id: own.id }, body: { version: agreed.version, ownPrices: [] } })
-    const out = await office.ok('sendQuote', { params: { id: quote.id }, body: { version: changed.version, to: [] } })
-    const yes = await office.ok('answerQuote', { params: { id: quote.id }, body: answer(out.version, true) })
+    const more = await office.ok('changeQuote', {
+      params: { id: other.quote.id },
+      body: {
+        version: other.quote.version,
+        lines: [
+          ...other.quote.lines.map((l) => ({
+            id: l.id,
+            entryId: l.entryId,
+            kind: l.kind,
+            name: l.name,
+            quantity: l.quantity,
+            unitPrice: l.unitPrice,
+          })),
+          typed,
+        ],
+      },
+    })
+    const theirs = await office.ok('changeQuote', {
+      params: { id: other.quote.id },
+      body: { version: more.version, customerId: landlord.customerId },
+    })
+    expect([
+      theirs.lines.find((l) => l.entryId === entryId)!.unitPrice,
+      theirs.lines.find((l) => l.name === 'Scaffold')!.unitPrice,
+    ]).toEqual(['77.70', '12.34'])
+    await office.ok('changeCustomer', {
+      params: { id: own.id },
+      body: { version: agreed.version, ownPrices: [] },
+    })
+    const out = await office.ok('sendQuote', {
+      params: { id: quote.id },
+      body: { version: changed.version, to: [] },
+    })
+    const yes = await office.ok('answerQuote', {
+      params: { id: quote.id },
+      body: answer(out.version, true),
+    })
     const work = await office.ok('workOrder', { params: { id: yes.workOrder!.id } })
     expect([work.customer.id, work.site.id]).toEqual([landlord.customerId, c.sites[0]!.id])
   })
   it('from a call: the call has its answer, and cannot have another one', async () => {
     const c = await callerNamed(office, 'lowfold')
     const callId = id()
-    await office.ok('saveCall', { params: { id: callId }, body: { draft: { query: 'x' }, summary: 'Price for a filter' } })
-    await office.ok('beginQuote', { body: { id: id(), callId, customerId: c.customerId, siteId: c.sites[0]!.id, scope: 'Price for a filter' } })
-    expect((await office.ok('calls')).items.some(k => k.id === callId)).toBe(false)
-    const again = await office.send('beginQuote', { body: { id: id(), callId, customerId: c.customerId, siteId: c.sites[0]!.id, scope: 'Again' } })
+    await office.ok('saveCall', {
+      params: { id: callId },
+      body: { draft: { query: 'x' }, summary: 'Price for a filter' },
+    })
+    await office.ok('beginQuote', {
+      body: {
+        id: id(),
+        callId,
+        customerId: c.customerId,
+        siteId: c.sites[0]!.id,
+        scope: 'Price for a filter',
+      },
+    })
+    expect((await office.ok('calls')).items.some((k) => k.id === callId)).toBe(false)
+    const again = await office.send('beginQuote', {
+      body: { id: id(), callId, customerId: c.customerId, siteId: c.sites[0]!.id, scope: 'Again' },
+    })
     expect([again.status, again.body.code]).toEqual([409, 'already_answered'])
   })
 })
@@ -138,27 +339,55 @@ describe('who sees a quote, and where it goes', () => {
   it('a technician sees only those of their own work', async () => {
     const { quote } = await begun()
     const rosa = await signedIn({ email: 'rosa@demo.test' })
-    for (const name of ['quote', 'quotePdf'] as const) expect((await rosa.send(name, { params: { id: quote.id } })).status).toBe(404)
-    expect((await rosa.send('sendQuote', { params: { id: quote.id }, body: { version: quote.version, to: [] } })).status).toBe(404)
+    for (const name of ['quote', 'quotePdf'] as const)
+      expect((await rosa.send(name, { params: { id: quote.id } })).status).toBe(404)
+    expect(
+      (
+        await rosa.send('sendQuote', {
+          params: { id: quote.id },
+          body: { version: quote.version, to: [] },
+        })
+      ).status,
+    ).toBe(404)
     const c = await callerNamed(office, 'lowfold')
-    expect((await rosa.send('beginQuote', { body: { id: id(), customerId: c.customerId, siteId: c.sites[0]!.id, title: 'x' } })).status).toBe(404)
+    expect(
+      (
+        await rosa.send('beginQuote', {
+          body: { id: id(), customerId: c.customerId, siteId: c.sites[0]!.id, title: 'x' },
+        })
+      ).status,
+    ).toBe(404)
   })
   it('goes out as a mail with the PDF that was frozen, and without what it costs us', async () => {
     const { quote } = await begun()
-    await office.ok('sendQuote', { params: { id: quote.id }, body: { version: quote.version, to: ['lowfold@example.com'] } })
-    await until(async () => (await office.ok('messages', { query: { q: quote.number } })).items.some(m => m.state === 'delivered' && m.attachment === 'quote PDF'))
+    await office.ok('sendQuote', {
+      params: { id: quote.id },
+      body: { version: quote.version, to: ['lowfold@example.com'] },
+    })
+    await until(async () =>
+      (await office.ok('messages', { query: { q: quote.number } })).items.some(
+        (m) => m.state === 'delivered' && m.attachment === 'quote PDF',
+      ),
+    )
     const text = textOfPdf((await office.send('quotePdf', { params: { id: quote.id } })).bytes)
     expect(text).toContain(`Quote ${quote.number}`)
     expect(text).toContain('Price held until December 24, 2026')
-    expect(text).toContain(new Intl.NumberFormat('en-US', { style: 'currency', currency: 'USD' }).format(Number(quote.price.total.amount)))
+    expect(text).toContain(
+      new Intl.NumberFormat('en-US', { style: 'currency', currency: 'USD' }).format(
+        Number(quote.price.total.amount),
+      ),
+    )
     expect(text).not.toMatch(/cost|margin/i)
   })
   it('is found by its number, and counted beside the run', async () => {
     const before = (await office.ok('run')).quotes
     const { quote } = await begun()
-    expect((await office.ok('find', { query: { q: quote.number } })).items[0]).toMatchObject({ kind: 'quote', to: `/quotes/${quote.id}` })
+    expect((await office.ok('find', { query: { q: quote.number } })).items[0]).toMatchObject({
+      kind: 'quote',
+      to: `/quotes/${quote.id}`,
+    })
     expect((await office.ok('run')).quotes.count).toBe(before.count + 1)
     const page = await office.ok('quotes', { query: { state: 'draft', q: quote.number } })
-    expect(page.items.map(q => q.waiting)).toEqual(['begun today, not sent'])
+    expect(page.items.map((q) => q.waiting)).toEqual(['begun today, not sent'])
   })
 })

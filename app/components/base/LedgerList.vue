@@ -4,7 +4,14 @@ import { onMounted, ref, shallowRef, watch } from 'vue'
 import type { Problem } from '~/lib/api'
 import { onLive } from '~/lib/live'
 
-const props = defineProps<{ title: string, hint?: string, filter?: string, load: (q: string, after?: string) => Promise<{ items: T[], next: string | null, total: number }>, empty: string, watchKey?: string }>()
+const props = defineProps<{
+  title: string
+  hint?: string
+  filter?: string
+  load: (q: string, after?: string) => Promise<{ items: T[]; next: string | null; total: number }>
+  empty: string
+  watchKey?: string
+}>()
 const items = shallowRef<T[]>([])
 const next = ref<string | null>(null)
 const total = ref<number | null>(null)
@@ -20,30 +27,99 @@ async function refresh(after?: string) {
     next.value = got.next
     total.value = got.total
     problem.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     if (mine === turn) problem.value = (error as Problem).message
   }
 }
 watch(q, () => void refresh())
-watch(() => props.watchKey, () => void refresh())
+watch(
+  () => props.watchKey,
+  () => void refresh(),
+)
 onMounted(() => refresh())
 // A list that was paged on keeps its place; it is asked again only from its top.
-onLive(() => { if (items.value.length <= 50) void refresh() })
+onLive(() => {
+  if (items.value.length <= 50) void refresh()
+})
 </script>
 
 <template>
   <section class="page">
-    <div class="row head"><h1>{{ title }} <span class="quiet num">{{ total ?? '' }}</span></h1><span class="quiet grow">{{ hint }}</span><slot name="acts" />
-      <input v-if="filter" v-model="q" data-filter class="plain" :placeholder="filter" :aria-label="filter" style="width: 220px"></div>
-    <p v-if="problem" class="note bad" role="alert">{{ problem }}</p>
-    <table v-if="items.length" class="book"><thead><slot name="head" /></thead><tbody><template v-for="item in items" :key="item.id"><slot :item="item" /></template></tbody></table>
-    <p v-else-if="total !== null" class="empty sheet">{{ q ? 'Nothing fits these words.' : empty }}</p>
-    <p v-else class="empty" role="status">Loading…</p>
-    <button v-if="next" class="btn more" @click="refresh(next ?? undefined)">Show more</button>
+    <div class="row head">
+      <h1>
+        {{ title }} <span class="quiet num">{{ total ?? '' }}</span>
+      </h1>
+      <span class="quiet grow">{{ hint }}</span><slot name="acts" />
+      <input
+        v-if="filter"
+        v-model="q"
+        data-filter
+        class="plain"
+        :placeholder="filter"
+        :aria-label="filter"
+        style="width: 220px"
+      />
+    </div>
+    <p
+      v-if="problem"
+      class="note bad"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+    <table
+      v-if="items.length"
+      class="book"
+    >
+      <thead>
+        <slot name="head" />
+      </thead>
+      <tbody>
+        <template
+          v-for="item in items"
+          :key="item.id"
+          ><slot :item="item"
+        /></template>
+      </tbody>
+    </table>
+    <p
+      v-else-if="total !== null"
+      class="empty sheet"
+    >
+      {{ q ? 'Nothing fits these words.' : empty }}
+    </p>
+    <p
+      v-else
+      class="empty"
+      role="status"
+    >
+      Loading…
+    </p>
+    <button
+      v-if="next"
+      class="btn more"
+      @click="refresh(next ?? undefined)"
+    >
+      Show more
+    </button>
   </section>
 </template>
 
 <style scoped>
-.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .head { gap: 10px; flex-wrap: wrap; } .head h1 { white-space: nowrap; } .more { align-self: center; }
+.page {
+  padding: 18px 20px;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+.head {
+  gap: 10px;
+  flex-wrap: wrap;
+}
+.head h1 {
+  white-space: nowrap;
+}
+.more {
+  align-self: center;
+}
 </style>

@@ -11,34 +11,118 @@ const route = useRoute()
 const { data: run } = useLoad(() => call('run'), 300, SHOWS.run)
 const emit = defineEmits<{ quotes: [count: number] }>()
 // Quotes stand in the index, not in the run; how many wait is told with it.
-watch(run, r => r && emit('quotes', r.quotes.count))
+watch(run, (r) => r && emit('quotes', r.quotes.count))
 const stops = computed(() => {
   const r = run.value
   return [
-    { to: '/calls', name: 'Calls', count: r?.calls.count, word: 'waiting', sum: '', late: r?.calls.late ? `${r.calls.late} overdue` : '' },
-    { to: '/schedule', name: 'Schedule', count: r?.schedule.count, word: 'today', sum: '', late: r?.schedule.atRisk ? `${r.schedule.atRisk} at risk` : '' },
+    {
+      to: '/calls',
+      name: 'Calls',
+      count: r?.calls.count,
+      word: 'waiting',
+      sum: '',
+      late: r?.calls.late ? `${r.calls.late} overdue` : '',
+    },
+    {
+      to: '/schedule',
+      name: 'Schedule',
+      count: r?.schedule.count,
+      word: 'today',
+      sum: '',
+      late: r?.schedule.atRisk ? `${r.schedule.atRisk} at risk` : '',
+    },
     { to: '/on-site', name: 'On site', count: r?.onSite.count, word: 'working', sum: '', late: '' },
-    { to: '/to-bill', name: 'To bill', count: r?.toBill.count, word: '', sum: r ? session.money(r.toBill.sum) : '', late: '' },
-    { to: '/unpaid', name: 'Unpaid', count: r?.unpaid.count, word: '', sum: r ? session.money(r.unpaid.sum) : '', late: r?.unpaid.late ? `${r.unpaid.late} late` : '' },
-  ].filter(s => s.to !== '/unpaid' || session.role !== 'dispatch')
+    {
+      to: '/to-bill',
+      name: 'To bill',
+      count: r?.toBill.count,
+      word: '',
+      sum: r ? session.money(r.toBill.sum) : '',
+      late: '',
+    },
+    {
+      to: '/unpaid',
+      name: 'Unpaid',
+      count: r?.unpaid.count,
+      word: '',
+      sum: r ? session.money(r.unpaid.sum) : '',
+      late: r?.unpaid.late ? `${r.unpaid.late} late` : '',
+    },
+  ].filter((s) => s.to !== '/unpaid' || session.role !== 'dispatch')
 })
 </script>
 
 <template>
-  <nav class="run" aria-label="The run">
-    <NuxtLink v-for="(s, i) in stops" :key="s.to" :to="s.to" class="stop" :class="{ here: route.path.startsWith(s.to) }" :title="`Alt ${i + 1}`">
+  <nav
+    class="run"
+    aria-label="The run"
+  >
+    <NuxtLink
+      v-for="(s, i) in stops"
+      :key="s.to"
+      :to="s.to"
+      class="stop"
+      :class="{ here: route.path.startsWith(s.to) }"
+      :title="`Alt ${i + 1}`"
+    >
       <span class="name">{{ s.name }}</span>
-      <span class="figures"><b class="num">{{ s.count ?? '·' }}</b>{{ ' ' }}<span v-if="s.word">{{ s.word }}</span>{{ ' ' }}<span v-if="s.sum" class="num">{{ s.sum }}</span>{{ ' ' }}<span v-if="s.late" class="late num">{{ s.late }}</span></span>
+      <span class="figures"
+        ><b class="num">{{ s.count ?? '·' }}</b
+        >{{ ' ' }}<span v-if="s.word">{{ s.word }}</span
+        >{{ ' '
+        }}<span
+          v-if="s.sum"
+          class="num"
+          >{{ s.sum }}</span
+        >{{ ' '
+        }}<span
+          v-if="s.late"
+          class="late num"
+          >{{ s.late }}</span
+        ></span
+      >
     </NuxtLink>
   </nav>
 </template>
 
 <style scoped>
-.run { display: flex; flex: 1; min-width: 0; }
-.stop { flex: 1 1 auto; padding: 9px 14px 0; border-right: 1px solid var(--rule); text-decoration: none; color: var(--ink); position: relative; min-width: 0; }
-.stop:hover { background: var(--paper); }
-.stop .name { display: block; font-size: 12px; color: var(--ink-2); }
-.figures { white-space: nowrap; font-size: 13px; display: flex; gap: 6px; }
-.here { background: linear-gradient(var(--green-1), var(--sheet)); }
-.here::after { content: ''; position: absolute; left: 14px; right: 14px; bottom: 0; border-bottom: 3px double var(--green); }
+.run {
+  display: flex;
+  flex: 1;
+  min-width: 0;
+}
+.stop {
+  flex: 1 1 auto;
+  padding: 9px 14px 0;
+  border-right: 1px solid var(--rule);
+  text-decoration: none;
+  color: var(--ink);
+  position: relative;
+  min-width: 0;
+}
+.stop:hover {
+  background: var(--paper);
+}
+.stop .name {
+  display: block;
+  font-size: 12px;
+  color: var(--ink-2);
+}
+.figures {
+  white-space: nowrap;
+  font-size: 13px;
+  display: flex;
+  gap: 6px;
+}
+.here {
+  background: linear-gradient(var(--green-1), var(--sheet));
+}
+.here::after {
+  content: '';
+  position: absolute;
+  left: 14px;
+  right: 14px;
+  bottom: 0;
+  border-bottom: 3px double var(--green);
+}
 </style>

@@ -15,7 +15,12 @@ import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 
 export type ReadLine = Answer<'searchPriceBook'>['items'][number] & { quantity: string }
-const props = defineProps<{ callId: string, chosen: Answer<'caller'> | null, setUp: Answer<'setUp'> | null, problem: Problem | null }>()
+const props = defineProps<{
+  callId: string
+  chosen: Answer<'caller'> | null
+  setUp: Answer<'setUp'> | null
+  problem: Problem | null
+}>()
 const draft = defineModel<Draft>({ required: true })
 const lines = defineModel<ReadLine[]>('lines', { required: true })
 const files = defineModel<Answer<'call'>['files']>('files', { required: true })
@@ -25,52 +30,107 @@ defineExpose({ focus: () => box.value?.focus() })
 const { problem: failed, act, busy } = useAct()
 const wrong = (path: string) => props.problem?.at(path) ?? ''
 
-const equipment = computed(() => props.chosen?.equipment.filter(e => e.siteId === draft.value.siteId) ?? [])
+const equipment = computed(
+  () => props.chosen?.equipment.filter((e) => e.siteId === draft.value.siteId) ?? [],
+)
 /** What was supplied here before: the item that failed is named exactly, with the work order that it came with. */
-const supplied = computed(() => props.chosen?.supplied.filter(s => s.siteId === draft.value.siteId) ?? [])
+const supplied = computed(
+  () => props.chosen?.supplied.filter((s) => s.siteId === draft.value.siteId) ?? [],
+)
 function aboutSupplied(e: Event) {
   const input = e.target as HTMLInputElement
-  const s = supplied.value.find(x => `${x.name}, ${x.number}` === input.value)
+  const s = supplied.value.find((x) => `${x.name}, ${x.number}` === input.value)
   if (!s) return
-  draft.value.problem = [draft.value.problem, `About: ${s.name} (${s.number}, ${session.day(s.on)} ${s.on.slice(0, 4)})`].filter(Boolean).join('\n')
+  draft.value.problem = [
+    draft.value.problem,
+    `About: ${s.name} (${s.number}, ${session.day(s.on)} ${s.on.slice(0, 4)})`,
+  ]
+    .filter(Boolean)
+    .join('\n')
   input.value = ''
 }
 /** The same thing again within a month is worth knowing before anybody drives. */
 const again = computed(() => {
-  const work = [...props.chosen?.openWork ?? [], ...props.chosen?.lastWork ?? []].find(w => w.equipmentId && w.equipmentId === draft.value.equipmentId && daysLate(w.on, session.today) <= 30)
+  const work = [...(props.chosen?.openWork ?? []), ...(props.chosen?.lastWork ?? [])].find(
+    (w) =>
+      w.equipmentId &&
+      w.equipmentId === draft.value.equipmentId &&
+      daysLate(w.on, session.today) <= 30,
+  )
   return work ? { ...work, days: daysLate(work.on, session.today) } : null
 })
-const asked = computed(() => props.setUp?.questions.filter(q => !q.retired) ?? [])
-const answerOf = (id: string) => draft.value.answers.find(a => a.questionId === id)?.answer ?? ''
+const asked = computed(() => props.setUp?.questions.filter((q) => !q.retired) ?? [])
+const answerOf = (id: string) => draft.value.answers.find((a) => a.questionId === id)?.answer ?? ''
 function answer(id: string, question: string, value: string) {
-  const rest = draft.value.answers.filter(a => a.questionId !== id)
+  const rest = draft.value.answers.filter((a) => a.questionId !== id)
   draft.value.answers = value ? [...rest, { questionId: id, question, answer: value }] : rest
 }
 function addEntries(entries: Found[]) {
   const first = !lines.value.length
-  const all = [...lines.value, ...entries.map(e => ({ ...e, quantity: '1' }))]
+  const all = [...lines.value, ...entries.map((e) => ({ ...e, quantity: '1' }))]
   lines.value = all
   // What is sold says how long it takes, and what it is about, while nobody has said it. Setting up is done once.
   const works = (e: ReadLine) => e.kind === 'task' || e.kind === 'assembly'
-  const seconds = all.reduce((n, l, i) => n + (works(l) && all.slice(0, i).some(works) ? l.furtherSeconds : l.seconds), 0)
-  if (first && seconds) draft.value.durationSeconds = Math.max(1800, Math.round(seconds / 900) * 900)
+  const seconds = all.reduce(
+    (n, l, i) => n + (works(l) && all.slice(0, i).some(works) ? l.furtherSeconds : l.seconds),
+    0,
+  )
+  if (first && seconds)
+    draft.value.durationSeconds = Math.max(1800, Math.round(seconds / 900) * 900)
   if (!draft.value.problem) draft.value.problem = entries[0]!.name
 }
 /** The price to read out, worked out as booking would: agreed prices, further tasks, the time of day, what an assembly becomes. */
 const readOut = ref<Answer<'tryLines'> | null>(null)
 let turn = 0
-watch(() => JSON.stringify([props.chosen?.customerId, draft.value.date, draft.value.start, lines.value.map(l => [l.id, l.quantity])]), async () => {
-  const mine = ++turn
-  const got = lines.value.length ? await call('tryLines', { body: { customerId: props.chosen?.customerId ?? null, date: draft.value.date ?? '', start: draft.value.start ?? '', lines: lines.value.map(l => ({ entryId: l.id, quantity: l.quantity })) } }).catch(() => null) : null
-  if (mine === turn) readOut.value = got
-}, { immediate: true })
+watch(
+  () =>
+    JSON.stringify([
+      props.chosen?.customerId,
+      draft.value.date,
+      draft.value.start,
+      lines.value.map((l) => [l.id, l.quantity]),
+    ]),
+  async () => {
+    const mine = ++turn
+    const got = lines.value.length
+      ? await call('tryLines', {
+          body: {
+            customerId: props.chosen?.customerId ?? null,
+            date: draft.value.date ?? '',
+            start: draft.value.start ?? '',
+            lines: lines.value.map((l) => ({ entryId: l.id, quantity: l.quantity })),
+          },
+        }).catch(() => null)
+      : null
+    if (mine === turn) readOut.value = got
+  },
+  { immediate: true },
+)
 /** What each of the chosen entries comes to; an assembly is several lines of the answer. */
-const read = computed(() => lines.value.map((_, i) => {
-  const own = readOut.value?.lines.filter(l => l.of === i) ?? []
-  const { currency } = session.me!.company
-  return own.length ? { net: { amount: minorToDecimal(own.reduce((n, l) => n + decimalToMinor(l.net.amount, currency), 0), currency), currency }, from: own.length > 1 ? `becomes ${own.length} lines` : own[0]!.priceFrom === PRICE_FROM.book ? '' : own[0]!.priceFrom } : null
-}))
-const skills = computed(() => [...new Set(lines.value.flatMap(l => l.skills))])
+const read = computed(() =>
+  lines.value.map((_, i) => {
+    const own = readOut.value?.lines.filter((l) => l.of === i) ?? []
+    const { currency } = session.me!.company
+    return own.length
+      ? {
+          net: {
+            amount: minorToDecimal(
+              own.reduce((n, l) => n + decimalToMinor(l.net.amount, currency), 0),
+              currency,
+            ),
+            currency,
+          },
+          from:
+            own.length > 1
+              ? `becomes ${own.length} lines`
+              : own[0]!.priceFrom === PRICE_FROM.book
+                ? ''
+                : own[0]!.priceFrom,
+        }
+      : null
+  }),
+)
+const skills = computed(() => [...new Set(lines.value.flatMap((l) => l.skills))])
 async function addPictures(e: Event) {
   const input = e.target as HTMLInputElement
   await act(async () => {
@@ -87,38 +147,307 @@ async function addPictures(e: Event) {
 
 <template>
   <section class="what">
-    <label class="field"><span>What is wrong</span><textarea ref="box" v-model="draft.problem" class="plain" rows="4" /></label>
-    <p v-if="wrong('problem')" class="wrong">{{ wrong('problem') }}</p>
-    <div class="row"><label class="field grow"><span>Kind of call</span><select v-model="draft.kind" class="plain"><option v-for="k in CALL_KINDS" :key="k">{{ k }}</option></select></label>
-      <label class="field grow"><span>How they heard of us</span><select v-model="draft.source" class="plain"><option value="">not asked</option><option v-for="s in setUp?.sources ?? []" :key="s">{{ s }}</option></select></label></div>
-    <label v-if="equipment.length" class="field"><span>About</span><select v-model="draft.equipmentId" class="plain"><option :value="null">nothing in particular</option><option v-for="e in equipment" :key="e.id" :value="e.id">{{ [e.make, e.category, e.serial].filter(Boolean).join(' ') }}{{ e.state ? `, ${e.state}` : '' }}</option></select></label>
-    <p v-if="again" class="note warn" role="status"><b>Same equipment, {{ again.days === 0 ? 'today' : again.days === 1 ? 'yesterday' : `${again.days} days ago` }}:</b>{{ ' ' }}<NuxtLink :to="`/work/${again.id}`">{{ again.number }}</NuxtLink> {{ again.title }}</p>
-    <label v-if="supplied.length" class="field"><span>Something that we supplied</span><input class="plain" list="supplied" placeholder="type to find it" @change="aboutSupplied"><datalist id="supplied"><option v-for="s in supplied" :key="s.workOrderId + s.name" :value="`${s.name}, ${s.number}`">{{ session.day(s.on) }}</option></datalist></label>
-    <PriceSearch label="Price to read out" @choose="addEntries" />
-    <table v-if="lines.length" class="book read"><tbody>
-      <tr v-for="(l, i) in lines" :key="i"><td>{{ l.name }}<span v-if="read[i]?.from" class="quiet small from">{{ read[i]!.from }}</span></td><td class="right num">{{ read[i] ? session.money(read[i]!.net, false) : '…' }}</td><td><button type="button" class="btn plain" :aria-label="`Take out ${l.name}`" @click="lines = lines.filter((_, j) => j !== i)">×</button></td></tr>
-      <tr v-if="readOut"><td class="quiet">{{ readOut.own ? 'With their agreement' : 'With a care agreement' }}</td><td class="right num quiet">−{{ session.money(readOut.saving, false) }}</td><td /></tr>
-      <tr v-if="readOut" class="sum"><td>Before tax, about</td><td class="right num"><span class="double">{{ session.money(readOut.net) }}</span></td><td /></tr>
-    </tbody></table>
-    <p v-if="skills.length" class="small quiet">Wants {{ skills.join(', ') }}</p>
-    <fieldset v-if="asked.length" class="stack"><legend>Asked of every caller</legend>
-      <div v-for="q in asked" :key="q.id" class="question"><span :id="`q${q.id}`">{{ q.text }}</span>
-        <span v-if="q.kind === 'yes_no'" class="row" role="group" :aria-labelledby="`q${q.id}`"><button v-for="v in ['yes', 'no']" :key="v" type="button" class="btn" :class="{ on: answerOf(q.id) === v }" :aria-pressed="answerOf(q.id) === v" @click="answer(q.id, q.text, answerOf(q.id) === v ? '' : v)">{{ v }}</button></span>
-        <select v-else-if="q.kind === 'choice'" class="plain" :aria-labelledby="`q${q.id}`" :value="answerOf(q.id)" @change="answer(q.id, q.text, ($event.target as HTMLSelectElement).value)"><option value="">–</option><option v-for="c in q.choices" :key="c">{{ c }}</option></select>
-        <input v-else class="plain" :aria-labelledby="`q${q.id}`" :value="answerOf(q.id)" @input="answer(q.id, q.text, ($event.target as HTMLInputElement).value)">
+    <label class="field"
+      ><span>What is wrong</span
+      ><textarea
+        ref="box"
+        v-model="draft.problem"
+        class="plain"
+        rows="4"
+      />
+    </label>
+    <p
+      v-if="wrong('problem')"
+      class="wrong"
+    >
+      {{ wrong('problem') }}
+    </p>
+    <div class="row">
+      <label class="field grow"
+        ><span>Kind of call</span
+        ><select
+          v-model="draft.kind"
+          class="plain"
+        >
+          <option
+            v-for="k in CALL_KINDS"
+            :key="k"
+          >
+            {{ k }}
+          </option>
+        </select></label
+      >
+      <label class="field grow"
+        ><span>How they heard of us</span
+        ><select
+          v-model="draft.source"
+          class="plain"
+        >
+          <option value="">not asked</option>
+          <option
+            v-for="s in setUp?.sources ?? []"
+            :key="s"
+          >
+            {{ s }}
+          </option>
+        </select></label
+      >
+    </div>
+    <label
+      v-if="equipment.length"
+      class="field"
+      ><span>About</span
+      ><select
+        v-model="draft.equipmentId"
+        class="plain"
+      >
+        <option :value="null">nothing in particular</option>
+        <option
+          v-for="e in equipment"
+          :key="e.id"
+          :value="e.id"
+        >
+          {{ [e.make, e.category, e.serial].filter(Boolean).join(' ')
+          }}{{ e.state ? `, ${e.state}` : '' }}
+        </option>
+      </select></label
+    >
+    <p
+      v-if="again"
+      class="note warn"
+      role="status"
+    >
+      <b
+        >Same equipment,
+        {{
+          again.days === 0 ? 'today' : again.days === 1 ? 'yesterday' : `${again.days} days ago`
+        }}:</b
+      >{{ ' ' }}<NuxtLink :to="`/work/${again.id}`">{{ again.number }}</NuxtLink> {{ again.title }}
+    </p>
+    <label
+      v-if="supplied.length"
+      class="field"
+      ><span>Something that we supplied</span
+      ><input
+        class="plain"
+        list="supplied"
+        placeholder="type to find it"
+        @change="aboutSupplied"
+      /><datalist id="supplied">
+        <option
+          v-for="s in supplied"
+          :key="s.workOrderId + s.name"
+          :value="`${s.name}, ${s.number}`"
+        >
+          {{ session.day(s.on) }}
+        </option>
+      </datalist></label
+    >
+    <PriceSearch
+      label="Price to read out"
+      @choose="addEntries"
+    />
+    <table
+      v-if="lines.length"
+      class="book read"
+    >
+      <tbody>
+        <tr
+          v-for="(l, i) in lines"
+          :key="i"
+        >
+          <td>
+            {{ l.name
+            }}<span
+              v-if="read[i]?.from"
+              class="quiet small from"
+              >{{ read[i]!.from }}</span
+            >
+          </td>
+          <td class="right num">{{ read[i] ? session.money(read[i]!.net, false) : '…' }}</td>
+          <td>
+            <button
+              type="button"
+              class="btn plain"
+              :aria-label="`Take out ${l.name}`"
+              @click="lines = lines.filter((_, j) => j !== i)"
+            >
+              ×
+            </button>
+          </td>
+        </tr>
+        <tr v-if="readOut">
+          <td class="quiet">
+            {{ readOut.own ? 'With their agreement' : 'With a care agreement' }}
+          </td>
+          <td class="right num quiet">−{{ session.money(readOut.saving, false) }}</td>
+          <td />
+        </tr>
+        <tr
+          v-if="readOut"
+          class="sum"
+        >
+          <td>Before tax, about</td>
+          <td class="right num">
+            <span class="double">{{ session.money(readOut.net) }}</span>
+          </td>
+          <td />
+        </tr>
+      </tbody>
+    </table>
+    <p
+      v-if="skills.length"
+      class="small quiet"
+    >
+      Wants {{ skills.join(', ') }}
+    </p>
+    <fieldset
+      v-if="asked.length"
+      class="stack"
+    >
+      <legend>Asked of every caller</legend>
+      <div
+        v-for="q in asked"
+        :key="q.id"
+        class="question"
+      >
+        <span :id="`q${q.id}`">{{ q.text }}</span>
+        <span
+          v-if="q.kind === 'yes_no'"
+          class="row"
+          role="group"
+          :aria-labelledby="`q${q.id}`"
+          ><button
+            v-for="v in ['yes', 'no']"
+            :key="v"
+            type="button"
+            class="btn"
+            :class="{ on: answerOf(q.id) === v }"
+            :aria-pressed="answerOf(q.id) === v"
+            @click="answer(q.id, q.text, answerOf(q.id) === v ? '' : v)"
+          >
+            {{ v }}
+          </button></span
+        >
+        <select
+          v-else-if="q.kind === 'choice'"
+          class="plain"
+          :aria-labelledby="`q${q.id}`"
+          :value="answerOf(q.id)"
+          @change="answer(q.id, q.text, ($event.target as HTMLSelectElement).value)"
+        >
+          <option value="">–</option>
+          <option
+            v-for="c in q.choices"
+            :key="c"
+          >
+            {{ c }}
+          </option>
+        </select>
+        <input
+          v-else
+          class="plain"
+          :aria-labelledby="`q${q.id}`"
+          :value="answerOf(q.id)"
+          @input="answer(q.id, q.text, ($event.target as HTMLInputElement).value)"
+        />
       </div>
     </fieldset>
-    <label class="field"><span>Their order number</span><input v-model="draft.orderNumber" class="plain"></label>
-    <div class="row wrap"><a v-for="f in files" :key="f.id" class="picture" :href="`/api/v1/files/${f.id}`" target="_blank" :title="f.name"><img v-if="f.mime.startsWith('image/')" :src="`/api/v1/files/${f.id}`" :alt="f.name"><span v-else>{{ f.name }}</span></a>
-      <label class="btn"><input type="file" class="visually-hidden" accept="image/png,image/jpeg,image/webp,application/pdf" multiple :disabled="busy" @change="addPictures">{{ busy ? 'Keeping…' : 'Add pictures' }}</label></div>
-    <p v-if="failed" class="wrong" role="alert">{{ failed.message }}</p>
+    <label class="field"
+      ><span>Their order number</span
+      ><input
+        v-model="draft.orderNumber"
+        class="plain"
+    /></label>
+    <div class="row wrap">
+      <a
+        v-for="f in files"
+        :key="f.id"
+        class="picture"
+        :href="`/api/v1/files/${f.id}`"
+        target="_blank"
+        :title="f.name"
+        ><img
+          v-if="f.mime.startsWith('image/')"
+          :src="`/api/v1/files/${f.id}`"
+          :alt="f.name"
+        /><span v-else>{{ f.name }}</span></a
+      >
+      <label class="btn"
+        ><input
+          type="file"
+          class="visually-hidden"
+          accept="image/png,image/jpeg,image/webp,application/pdf"
+          multiple
+          :disabled="busy"
+          @change="addPictures"
+        />{{ busy ? 'Keeping…' : 'Add pictures' }}</label
+      >
+    </div>
+    <p
+      v-if="failed"
+      class="wrong"
+      role="alert"
+    >
+      {{ failed.message }}
+    </p>
   </section>
 </template>
 
 <style scoped>
-section { padding: 14px 16px; overflow: auto; display: flex; flex-direction: column; gap: 10px; border-right: 1px solid var(--rule-2); } .wrap { flex-wrap: wrap; }
-.read td { padding: 6px 4px; vertical-align: middle; } .read .btn { min-height: 22px; padding: 0 6px; }
-fieldset { border: 1px solid var(--rule-2); border-radius: 4px; padding: 6px 10px 10px; margin: 0; gap: 6px; } legend { font-size: 12px; color: var(--ink-2); padding: 0 4px; } .question { display: grid; grid-template-columns: minmax(0, 1fr) 122px; gap: 8px; align-items: center; } .question .btn { min-height: 28px; padding: 0 10px; } .question .plain { min-height: 28px; padding: 3px 6px; }
-.picture img { width: 52px; height: 52px; object-fit: cover; border: 1px solid var(--rule-2); border-radius: 4px; }
-.from { display: block; }
+section {
+  padding: 14px 16px;
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  border-right: 1px solid var(--rule-2);
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.read td {
+  padding: 6px 4px;
+  vertical-align: middle;
+}
+.read .btn {
+  min-height: 22px;
+  padding: 0 6px;
+}
+fieldset {
+  border: 1px solid var(--rule-2);
+  border-radius: 4px;
+  padding: 6px 10px 10px;
+  margin: 0;
+  gap: 6px;
+}
+legend {
+  font-size: 12px;
+  color: var(--ink-2);
+  padding: 0 4px;
+}
+.question {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 122px;
+  gap: 8px;
+  align-items: center;
+}
+.question .btn {
+  min-height: 28px;
+  padding: 0 10px;
+}
+.question .plain {
+  min-height: 28px;
+  padding: 3px 6px;
+}
+.picture img {
+  width: 52px;
+  height: 52px;
+  object-fit: cover;
+  border: 1px solid var(--rule-2);
+  border-radius: 4px;
+}
+.from {
+  display: block;
+}
 </style>

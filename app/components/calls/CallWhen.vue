@@ -12,9 +12,15 @@ import { onLive, SHOWS } from '~/lib/live'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 
-const props = defineProps<{ callId: string, chosen: Answer<'caller'> | null, skills: string[], problem: Problem | null, heldBy: string }>()
+const props = defineProps<{
+  callId: string
+  chosen: Answer<'caller'> | null
+  skills: string[]
+  problem: Problem | null
+  heldBy: string
+}>()
 const draft = defineModel<Draft>({ required: true })
-const warnings = defineModel<{ code: string, text: string }[]>('warnings', { required: true })
+const warnings = defineModel<{ code: string; text: string }[]>('warnings', { required: true })
 const session = useSession()
 const schedule = ref<Answer<'schedule'> | null>(null)
 const strips = ref<HTMLElement>()
@@ -22,7 +28,11 @@ const strips = ref<HTMLElement>()
 const unseen = ref('')
 const unchecked = ref(false)
 const wrong = (path: string) => props.problem?.at(path) ?? ''
-const times = Array.from({ length: 45 }, (_, i) => `${String(7 + Math.floor(i / 4)).padStart(2, '0')}:${String(i % 4 * 15).padStart(2, '0')}`)
+const times = Array.from(
+  { length: 45 },
+  (_, i) =>
+    `${String(7 + Math.floor(i / 4)).padStart(2, '0')}:${String((i % 4) * 15).padStart(2, '0')}`,
+)
 const days = computed(() => Array.from({ length: 4 }, (_, i) => plusDays(session.today, i)))
 
 async function load() {
@@ -33,50 +43,99 @@ async function load() {
     if (date !== draft.value.date) return
     schedule.value = got
     unseen.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     if (date === draft.value.date) unseen.value = (error as Problem).message
   }
 }
 watch(() => draft.value.date, load, { immediate: true })
 onLive(() => void load(), 0, SHOWS.day)
-const startMs = computed(() => (draft.value.date && /^\d\d:\d\d$/.test(draft.value.start) ? localToInstant(draft.value.date, draft.value.start, session.zone) : null))
-const territory = computed(() => props.chosen?.sites.find(s => s.id === draft.value.siteId)?.territory ?? '')
-const serves = (t: Answer<'schedule'>['technicians'][number]) => !territory.value || t.territories.length === 0 || t.territories.includes(territory.value)
-const technician = computed(() => schedule.value?.technicians.find(t => t.id === draft.value.technicianId) ?? null)
+const startMs = computed(() =>
+  draft.value.date && /^\d\d:\d\d$/.test(draft.value.start)
+    ? localToInstant(draft.value.date, draft.value.start, session.zone)
+    : null,
+)
+const territory = computed(
+  () => props.chosen?.sites.find((s) => s.id === draft.value.siteId)?.territory ?? '',
+)
+const serves = (t: Answer<'schedule'>['technicians'][number]) =>
+  !territory.value || t.territories.length === 0 || t.territories.includes(territory.value)
+const technician = computed(
+  () => schedule.value?.technicians.find((t) => t.id === draft.value.technicianId) ?? null,
+)
 defineExpose({ technician, startMs, begin })
 
 function propose() {
   const [h] = draft.value.start.split(':').map(Number)
   if (h === undefined || Number.isNaN(h)) return
-  Object.assign(draft.value, { promiseFrom: `${String(h).padStart(2, '0')}:00`, promiseTo: `${String(Math.min(23, h + 2)).padStart(2, '0')}:00` })
+  Object.assign(draft.value, {
+    promiseFrom: `${String(h).padStart(2, '0')}:00`,
+    promiseTo: `${String(Math.min(23, h + 2)).padStart(2, '0')}:00`,
+  })
 }
 function pick(technicianId: string, ms: number) {
   Object.assign(draft.value, { technicianId, start: localTime(ms, session.zone) })
   propose()
 }
 const busyOf = (id: string) => [
-  ...schedule.value!.visits.filter(v => v.technicianId === id && v.startAt).map(v => ({ from: Date.parse(v.startAt!), to: Date.parse(v.startAt!) + v.durationSeconds * 1000 })),
-  ...schedule.value!.held.filter(h => h.technicianId === id && h.callId !== props.callId).map(h => ({ from: Date.parse(h.startAt), to: Date.parse(h.startAt) + h.durationSeconds * 1000 })),
-  ...schedule.value!.technicians.find(t => t.id === id)!.timeOff.map(o => ({ from: Date.parse(o.from), to: Date.parse(o.to) })),
+  ...schedule
+    .value!.visits.filter((v) => v.technicianId === id && v.startAt)
+    .map((v) => ({
+      from: Date.parse(v.startAt!),
+      to: Date.parse(v.startAt!) + v.durationSeconds * 1000,
+    })),
+  ...schedule
+    .value!.held.filter((h) => h.technicianId === id && h.callId !== props.callId)
+    .map((h) => ({
+      from: Date.parse(h.startAt),
+      to: Date.parse(h.startAt) + h.durationSeconds * 1000,
+    })),
+  ...schedule
+    .value!.technicians.find((t) => t.id === id)!
+    .timeOff.map((o) => ({ from: Date.parse(o.from), to: Date.parse(o.to) })),
 ]
-const gapOf = (t: Answer<'schedule'>['technicians'][number]) => firstGap({ working: t.working.map(w => ({ from: Date.parse(w.from), to: Date.parse(w.to) })), busy: busyOf(t.id), seconds: draft.value.durationSeconds, after: session.now() })
+const gapOf = (t: Answer<'schedule'>['technicians'][number]) =>
+  firstGap({
+    working: t.working.map((w) => ({ from: Date.parse(w.from), to: Date.parse(w.to) })),
+    busy: busyOf(t.id),
+    seconds: draft.value.durationSeconds,
+    after: session.now(),
+  })
 // What the customer is told: the morning, the afternoon, the day, two hours, or the very time.
-const PROMISES = [['two', 'two hours'], ['morning', 'morning'], ['afternoon', 'afternoon'], ['day', 'all day'], ['exact', 'exact time'], ['own', 'from … to'], ['none', 'nothing yet']] as const
+const PROMISES = [
+  ['two', 'two hours'],
+  ['morning', 'morning'],
+  ['afternoon', 'afternoon'],
+  ['day', 'all day'],
+  ['exact', 'exact time'],
+  ['own', 'from … to'],
+  ['none', 'nothing yet'],
+] as const
 const NOON = '12:00'
 const edges = computed(() => {
   const w = technician.value?.working ?? []
-  return { from: w[0] ? session.time(w[0].from) : '08:00', to: w.length ? session.time(w.at(-1)!.to) : '17:00' }
+  return {
+    from: w[0] ? session.time(w[0].from) : '08:00',
+    to: w.length ? session.time(w.at(-1)!.to) : '17:00',
+  }
 })
 const ownWindow = ref(false)
 function promise(kind: string) {
   ownWindow.value = kind === 'own'
   const { start } = draft.value
-  const to = { two: null, morning: [edges.value.from, NOON], afternoon: [NOON, edges.value.to], day: [edges.value.from, edges.value.to], exact: start ? [start, later(start, 15)] : null, none: ['', ''], own: null }[kind]
+  const to = {
+    two: null,
+    morning: [edges.value.from, NOON],
+    afternoon: [NOON, edges.value.to],
+    day: [edges.value.from, edges.value.to],
+    exact: start ? [start, later(start, 15)] : null,
+    none: ['', ''],
+    own: null,
+  }[kind]
   if (kind === 'two') propose()
   else if (to) Object.assign(draft.value, { promiseFrom: to[0], promiseTo: to[1] })
 }
-const later = (at: string, minutes: number) => localTime(localToInstant('2026-01-01', at, 'UTC') + minutes * 60_000, 'UTC')
+const later = (at: string, minutes: number) =>
+  localTime(localToInstant('2026-01-01', at, 'UTC') + minutes * 60_000, 'UTC')
 const promiseKind = computed(() => {
   if (ownWindow.value) return 'own'
   const { promiseFrom: from, promiseTo: to, start } = draft.value
@@ -85,21 +144,41 @@ const promiseKind = computed(() => {
   if (from === NOON && to === edges.value.to) return 'afternoon'
   if (from === edges.value.from && to === edges.value.to) return 'day'
   if (start && from === start && to === later(start, 15)) return 'exact'
-  return start && from === `${start.slice(0, 2)}:00` && Number(to.slice(0, 2)) === Number(from.slice(0, 2)) + 2 ? 'two' : 'own'
+  return start &&
+    from === `${start.slice(0, 2)}:00` &&
+    Number(to.slice(0, 2)) === Number(from.slice(0, 2)) + 2
+    ? 'two'
+    : 'own'
 })
 const table = ref<InstanceType<typeof OpeningsTable>>()
 function take(o: Answer<'openings'>['items'][number]) {
-  Object.assign(draft.value, { date: o.date, technicianId: o.technicianId, start: session.time(o.startAt), promiseFrom: o.promiseFrom, promiseTo: o.promiseTo, moves: o.moves })
+  Object.assign(draft.value, {
+    date: o.date,
+    technicianId: o.technicianId,
+    start: session.time(o.startAt),
+    promiseFrom: o.promiseFrom,
+    promiseTo: o.promiseTo,
+    moves: o.moves,
+  })
 }
 // What an opening would move belongs to that opening: another time or person moves nobody.
-watch(() => [draft.value.technicianId, draft.value.date, draft.value.start].join(), () => {
-  if (!table.value?.isTaken()) draft.value.moves = []
-}, { flush: 'post' })
+watch(
+  () => [draft.value.technicianId, draft.value.date, draft.value.start].join(),
+  () => {
+    if (!table.value?.isTaken()) draft.value.moves = []
+  },
+  { flush: 'post' },
+)
 // Needed at once: who is near, and when they could be there.
 const urgent = ref(false)
 function sendNow(n: Answer<'nearest'>['items'][number]) {
   const at = Math.ceil(Date.parse(n.arriveAt) / 900_000) * 900_000
-  Object.assign(draft.value, { date: session.today, technicianId: n.technicianId, start: localTime(at, session.zone), moves: [] })
+  Object.assign(draft.value, {
+    date: session.today,
+    technicianId: n.technicianId,
+    start: localTime(at, session.zone),
+    moves: [],
+  })
   propose()
 }
 /** From the keyboard: the best opening, ready to be moved with the arrows. */
@@ -127,61 +206,346 @@ function key(e: KeyboardEvent, at: number) {
     if (gap !== null) pick(next.id, gap)
     else draft.value.technicianId = next.id
     void nextTick(() => strips.value?.querySelector<HTMLElement>('.one.on [tabindex]')?.focus())
-  }
-  else return
+  } else return
   e.preventDefault()
 }
 let turn = 0
-watch(() => [draft.value.technicianId, startMs.value, draft.value.durationSeconds, draft.value.promiseFrom, draft.value.promiseTo, draft.value.siteId, props.skills.join()] as const, async ([technicianId, ms, durationSeconds, promiseFrom, promiseTo, siteId]) => {
-  const mine = ++turn
-  const got = technicianId && ms !== null
-    ? await call('checkPlacement', { body: { visitId: null, technicianId, startAt: new Date(ms).toISOString(), durationSeconds, promiseFrom, promiseTo, siteId, skills: props.skills } }).catch(() => null)
-    : { warnings: [] }
-  if (mine !== turn) return
-  unchecked.value = got === null
-  warnings.value = got?.warnings ?? []
-})
+watch(
+  () =>
+    [
+      draft.value.technicianId,
+      startMs.value,
+      draft.value.durationSeconds,
+      draft.value.promiseFrom,
+      draft.value.promiseTo,
+      draft.value.siteId,
+      props.skills.join(),
+    ] as const,
+  async ([technicianId, ms, durationSeconds, promiseFrom, promiseTo, siteId]) => {
+    const mine = ++turn
+    const got =
+      technicianId && ms !== null
+        ? await call('checkPlacement', {
+            body: {
+              visitId: null,
+              technicianId,
+              startAt: new Date(ms).toISOString(),
+              durationSeconds,
+              promiseFrom,
+              promiseTo,
+              siteId,
+              skills: props.skills,
+            },
+          }).catch(() => null)
+        : { warnings: [] }
+    if (mine !== turn) return
+    unchecked.value = got === null
+    warnings.value = got?.warnings ?? []
+  },
+)
 </script>
 
 <template>
   <section class="when">
     <div class="row wrap">
       <span class="quiet small">When</span>
-      <button v-for="d in days" :key="d" type="button" class="btn" :class="{ on: draft.date === d }" :aria-pressed="draft.date === d" @click="draft.date = d">{{ session.day(d) }}</button>
-      <input v-model="draft.date" class="plain" type="date" aria-label="Day" style="width: 140px">
+      <button
+        v-for="d in days"
+        :key="d"
+        type="button"
+        class="btn"
+        :class="{ on: draft.date === d }"
+        :aria-pressed="draft.date === d"
+        @click="draft.date = d"
+      >
+        {{ session.day(d) }}
+      </button>
+      <input
+        v-model="draft.date"
+        class="plain"
+        type="date"
+        aria-label="Day"
+        style="width: 140px"
+      />
     </div>
     <OpeningsTable
-      ref="table" :call-id="callId" :site-id="draft.siteId" :customer-id="draft.customerId" :duration-seconds="draft.durationSeconds" :skills="skills"
-      :people="schedule?.technicians ?? []" :territories="[...new Set((schedule?.technicians ?? []).flatMap(t => t.territories))].sort()" :chosen="{ technicianId: draft.technicianId, startAt: startMs }" @choose="take" />
-    <p v-if="draft.moves.length" class="note warn" role="status">It moves {{ draft.moves.map(m => `${m.customer} to ${session.time(m.startAt)}`).join(', ') }}, within what was promised to them.</p>
-    <p class="row"><button type="button" class="btn" :class="{ on: urgent }" :aria-pressed="urgent" :disabled="!draft.siteId" @click="urgent = !urgent">Needed now: who is near?</button><span v-if="!draft.siteId" class="quiet small">Choose the site first.</span></p>
-    <NearestTable v-if="urgent && draft.siteId" :site-id="draft.siteId" :skills="skills" :chosen="draft.technicianId" @choose="sendNow" />
-    <p v-if="heldBy" class="note bad" role="alert">This time is held already by {{ heldBy }}. Choose another one.</p>
+      ref="table"
+      :call-id="callId"
+      :site-id="draft.siteId"
+      :customer-id="draft.customerId"
+      :duration-seconds="draft.durationSeconds"
+      :skills="skills"
+      :people="schedule?.technicians ?? []"
+      :territories="
+        [...new Set((schedule?.technicians ?? []).flatMap((t) => t.territories))].sort()
+      "
+      :chosen="{ technicianId: draft.technicianId, startAt: startMs }"
+      @choose="take"
+    />
+    <p
+      v-if="draft.moves.length"
+      class="note warn"
+      role="status"
+    >
+      It moves
+      {{ draft.moves.map((m) => `${m.customer} to ${session.time(m.startAt)}`).join(', ') }}, within
+      what was promised to them.
+    </p>
+    <p class="row">
+      <button
+        type="button"
+        class="btn"
+        :class="{ on: urgent }"
+        :aria-pressed="urgent"
+        :disabled="!draft.siteId"
+        @click="urgent = !urgent"
+      >
+        Needed now: who is near?</button
+      ><span
+        v-if="!draft.siteId"
+        class="quiet small"
+        >Choose the site first.</span
+      >
+    </p>
+    <NearestTable
+      v-if="urgent && draft.siteId"
+      :site-id="draft.siteId"
+      :skills="skills"
+      :chosen="draft.technicianId"
+      @choose="sendNow"
+    />
+    <p
+      v-if="heldBy"
+      class="note bad"
+      role="alert"
+    >
+      This time is held already by {{ heldBy }}. Choose another one.
+    </p>
     <div class="row wrap">
-      <label class="field"><span>Technician</span><select v-model="draft.technicianId" class="plain"><option :value="null">nobody yet</option><option v-for="t in schedule?.technicians ?? []" :key="t.id" :value="t.id">{{ t.name }}</option></select></label>
-      <label class="field"><span>Start</span><select v-model="draft.start" class="plain" @change="propose"><option value="">no time yet</option><option v-for="t in times" :key="t">{{ t }}</option></select></label>
-      <label class="field"><span>Takes</span><select v-model.number="draft.durationSeconds" class="plain"><option v-for="n in 32" :key="n" :value="n * 900">{{ Math.floor(n / 4) }}:{{ String(n % 4 * 15).padStart(2, '0') }} h</option></select></label>
-      <label class="field"><span>Promise</span><select class="plain" :value="promiseKind" @change="promise(($event.target as HTMLSelectElement).value)"><option v-for="[k, name] in PROMISES" :key="k" :value="k">{{ name }}</option></select></label>
-      <span v-if="draft.promiseFrom && !ownWindow" class="num told">{{ draft.promiseFrom }}–{{ draft.promiseTo }}</span>
-      <template v-if="ownWindow"><label class="field"><span>from</span><select v-model="draft.promiseFrom" class="plain"><option value="">–</option><option v-for="t in times" :key="t">{{ t }}</option></select></label>
-      <label class="field"><span>to</span><select v-model="draft.promiseTo" class="plain"><option value="">–</option><option v-for="t in times" :key="t">{{ t }}</option></select></label></template>
+      <label class="field"
+        ><span>Technician</span
+        ><select
+          v-model="draft.technicianId"
+          class="plain"
+        >
+          <option :value="null">nobody yet</option>
+          <option
+            v-for="t in schedule?.technicians ?? []"
+            :key="t.id"
+            :value="t.id"
+          >
+            {{ t.name }}
+          </option>
+        </select></label
+      >
+      <label class="field"
+        ><span>Start</span
+        ><select
+          v-model="draft.start"
+          class="plain"
+          @change="propose"
+        >
+          <option value="">no time yet</option>
+          <option
+            v-for="t in times"
+            :key="t"
+          >
+            {{ t }}
+          </option>
+        </select></label
+      >
+      <label class="field"
+        ><span>Takes</span
+        ><select
+          v-model.number="draft.durationSeconds"
+          class="plain"
+        >
+          <option
+            v-for="n in 32"
+            :key="n"
+            :value="n * 900"
+          >
+            {{ Math.floor(n / 4) }}:{{ String((n % 4) * 15).padStart(2, '0') }} h
+          </option>
+        </select></label
+      >
+      <label class="field"
+        ><span>Promise</span
+        ><select
+          class="plain"
+          :value="promiseKind"
+          @change="promise(($event.target as HTMLSelectElement).value)"
+        >
+          <option
+            v-for="[k, name] in PROMISES"
+            :key="k"
+            :value="k"
+          >
+            {{ name }}
+          </option>
+        </select></label
+      >
+      <span
+        v-if="draft.promiseFrom && !ownWindow"
+        class="num told"
+        >{{ draft.promiseFrom }}–{{ draft.promiseTo }}</span
+      >
+      <template v-if="ownWindow"
+        ><label class="field"
+          ><span>from</span
+          ><select
+            v-model="draft.promiseFrom"
+            class="plain"
+          >
+            <option value="">–</option>
+            <option
+              v-for="t in times"
+              :key="t"
+            >
+              {{ t }}
+            </option>
+          </select></label
+        >
+        <label class="field"
+          ><span>to</span
+          ><select
+            v-model="draft.promiseTo"
+            class="plain"
+          >
+            <option value="">–</option>
+            <option
+              v-for="t in times"
+              :key="t"
+            >
+              {{ t }}
+            </option>
+          </select></label
+        ></template
+      >
     </div>
-    <p v-if="wrong('promiseTo') || wrong('technicianId') || wrong('date')" class="wrong">{{ wrong('promiseTo') || wrong('technicianId') || wrong('date') }}</p>
-    <p v-if="unseen" class="note bad" role="alert">The day could not be looked at: {{ unseen }} <button type="button" class="btn" @click="load">Look again</button></p>
-    <p v-if="unchecked" class="note warn" role="status">Whether this time is free could not be looked up. The booking itself checks it again.</p>
-    <p v-if="warnings.length" class="note warn" role="status"><b>Before you promise it:</b> {{ warnings.map(w => w.text).join('; ') }}. Booking goes ahead with your name to it.</p>
-    <p v-if="territory" class="small quiet">The site is in <b>{{ territory }}</b>. <kbd>Alt W</kbd> holds the best opening; arrows move it.</p>
-    <div v-if="schedule" ref="strips" class="days">
-      <div v-for="(t, i) in schedule.technicians" :key="t.id" class="one" :class="{ on: t.id === draft.technicianId }">
-        <button type="button" class="btn plain name" @click="draft.technicianId = t.id">{{ t.name }}<span class="quiet small">{{ t.skills.join(', ') }}</span><span v-if="!serves(t)" class="soon small">serves {{ t.territories.join(', ') }}</span></button>
-        <DayStrip :schedule="schedule" :technician-id="t.id" :call-id="callId" :start="t.id === draft.technicianId ? startMs : null" :seconds="draft.durationSeconds" :name="chosen?.name ?? ''" @pick="ms => pick(t.id, ms)" @keydown="key($event, i)" />
+    <p
+      v-if="wrong('promiseTo') || wrong('technicianId') || wrong('date')"
+      class="wrong"
+    >
+      {{ wrong('promiseTo') || wrong('technicianId') || wrong('date') }}
+    </p>
+    <p
+      v-if="unseen"
+      class="note bad"
+      role="alert"
+    >
+      The day could not be looked at: {{ unseen }}
+      <button
+        type="button"
+        class="btn"
+        @click="load"
+      >
+        Look again
+      </button>
+    </p>
+    <p
+      v-if="unchecked"
+      class="note warn"
+      role="status"
+    >
+      Whether this time is free could not be looked up. The booking itself checks it again.
+    </p>
+    <p
+      v-if="warnings.length"
+      class="note warn"
+      role="status"
+    >
+      <b>Before you promise it:</b> {{ warnings.map((w) => w.text).join('; ') }}. Booking goes ahead
+      with your name to it.
+    </p>
+    <p
+      v-if="territory"
+      class="small quiet"
+    >
+      The site is in <b>{{ territory }}</b>. <kbd>Alt W</kbd> holds the best opening; arrows move
+      it.
+    </p>
+    <div
+      v-if="schedule"
+      ref="strips"
+      class="days"
+    >
+      <div
+        v-for="(t, i) in schedule.technicians"
+        :key="t.id"
+        class="one"
+        :class="{ on: t.id === draft.technicianId }"
+      >
+        <button
+          type="button"
+          class="btn plain name"
+          @click="draft.technicianId = t.id"
+        >
+          {{ t.name }}<span class="quiet small">{{ t.skills.join(', ') }}</span
+          ><span
+            v-if="!serves(t)"
+            class="soon small"
+            >serves {{ t.territories.join(', ') }}</span
+          >
+        </button>
+        <DayStrip
+          :schedule="schedule"
+          :technician-id="t.id"
+          :call-id="callId"
+          :start="t.id === draft.technicianId ? startMs : null"
+          :seconds="draft.durationSeconds"
+          :name="chosen?.name ?? ''"
+          @pick="(ms) => pick(t.id, ms)"
+          @keydown="key($event, i)"
+        />
       </div>
     </div>
   </section>
 </template>
 
 <style scoped>
-section { padding: 14px 16px; overflow: auto; display: flex; flex-direction: column; gap: 10px; background: var(--sheet); } .wrap { flex-wrap: wrap; gap: 6px; } .wrap .btn { padding: 0 8px; min-height: 30px; }
-label.field select { max-width: 136px; } .told { align-self: end; padding-bottom: 7px; }
-.days { display: flex; flex-direction: column; gap: 6px; } .one { display: grid; grid-template-columns: 118px minmax(0, 1fr); } .one .name { flex-direction: column; align-items: flex-start; gap: 0; padding: 6px 4px; height: auto; text-align: left; white-space: normal; } .one.on .name { background: var(--green-1); }
+section {
+  padding: 14px 16px;
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  background: var(--sheet);
+}
+.wrap {
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.wrap .btn {
+  padding: 0 8px;
+  min-height: 30px;
+}
+label.field select {
+  max-width: 136px;
+}
+.told {
+  align-self: end;
+  padding-bottom: 7px;
+}
+.days {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+.one {
+  display: grid;
+  grid-template-columns: 118px minmax(0, 1fr);
+}
+.one .name {
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 0;
+  padding: 6px 4px;
+  height: auto;
+  text-align: left;
+  white-space: normal;
+}
+.one.on .name {
+  background: var(--green-1);
+}
 </style>

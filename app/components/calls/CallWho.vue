@@ -8,8 +8,12 @@ import { useAct } from '~/lib/useAct'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 
-const props = defineProps<{ chosen: Answer<'caller'> | null, setUp: Answer<'setUp'> | null, problem: Problem | null }>()
-const emit = defineEmits<{ choose: [customerId: string, siteId: string | null], clear: [] }>()
+const props = defineProps<{
+  chosen: Answer<'caller'> | null
+  setUp: Answer<'setUp'> | null
+  problem: Problem | null
+}>()
+const emit = defineEmits<{ choose: [customerId: string, siteId: string | null]; clear: [] }>()
 const draft = defineModel<Draft>({ required: true })
 const session = useSession()
 const matches = ref<Answer<'matches'>['items']>([])
@@ -33,8 +37,7 @@ async function search() {
     if (mine !== turn) return
     matches.value = got.items
     unseen.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     // Nobody was looked for: that is not “nobody was found”.
     if (mine !== turn) return
     matches.value = []
@@ -42,9 +45,12 @@ async function search() {
   }
   at.value = 0
 }
-watch(() => draft.value.query, () => {
-  if (!props.chosen && !draft.value.isNew) pending = search()
-})
+watch(
+  () => draft.value.query,
+  () => {
+    if (!props.chosen && !draft.value.isNew) pending = search()
+  },
+)
 onMounted(() => {
   if (!props.chosen && !draft.value.isNew && draft.value.query) void search()
 })
@@ -56,7 +62,11 @@ function choose(customerId: string, siteId: string | null) {
 function beginNew() {
   const q = draft.value.query
   const number = /^[\d\s().+-]{4,}$/.test(q)
-  Object.assign(draft.value, { isNew: true, name: number ? '' : q, phone: number ? q : draft.value.phone })
+  Object.assign(draft.value, {
+    isNew: true,
+    name: number ? '' : q,
+    phone: number ? q : draft.value.phone,
+  })
   matches.value = []
   setTimeout(() => name.value?.focus())
 }
@@ -70,8 +80,7 @@ function key(e: KeyboardEvent) {
       if (m) choose(m.customerId, m.siteId)
       else if (draft.value.query.trim() && !unseen.value) beginNew()
     })
-  }
-  else return
+  } else return
   e.preventDefault()
 }
 
@@ -79,79 +88,510 @@ function key(e: KeyboardEvent) {
 const alike = ref<Answer<'alike'>['items']>([])
 const alikeUnseen = ref(false)
 let waiting: ReturnType<typeof setTimeout> | undefined
-watch(() => draft.value.isNew && [draft.value.name, draft.value.phone, draft.value.email, draft.value.line1].join('|'), (typed) => {
-  clearTimeout(waiting)
-  if (!typed || typed.length < 7) return void (alike.value = [])
-  waiting = setTimeout(async () => {
+watch(
+  () =>
+    draft.value.isNew &&
+    [draft.value.name, draft.value.phone, draft.value.email, draft.value.line1].join('|'),
+  (typed) => {
+    clearTimeout(waiting)
+    if (!typed || typed.length < 7) return void (alike.value = [])
+    waiting = setTimeout(async () => {
+      const d = draft.value
+      const got = await call('alike', {
+        body: { name: d.name, phone: d.phone, email: d.email, line1: d.line1 },
+      }).catch(() => null)
+      alikeUnseen.value = got === null
+      alike.value = got?.items ?? []
+    }, 200)
+  },
+  { immediate: true },
+)
+const neat = () => {
+  draft.value.phone = formatPhone(draft.value.phone, props.setUp?.country ?? 'US')
+}
+const saveNew = () =>
+  act(async () => {
     const d = draft.value
-    const got = await call('alike', { body: { name: d.name, phone: d.phone, email: d.email, line1: d.line1 } }).catch(() => null)
-    alikeUnseen.value = got === null
-    alike.value = got?.items ?? []
-  }, 200)
-}, { immediate: true })
-const neat = () => { draft.value.phone = formatPhone(draft.value.phone, props.setUp?.country ?? 'US') }
-const saveNew = () => act(async () => {
-  const d = draft.value
-  const made = await call('newCustomer', { body: { id: newId(), siteId: newId(), name: d.name, phone: d.phone, email: d.email, line1: d.line1, town: d.town, postcode: d.postcode, source: d.source, prospect: d.prospect } })
-  choose(made.customerId, made.sites[0]!.id)
-})
-const site = computed(() => props.chosen?.sites.find(s => s.id === draft.value.siteId))
-const contacts = computed(() => props.chosen?.contacts.filter(k => !k.siteId || k.siteId === draft.value.siteId) ?? [])
+    const made = await call('newCustomer', {
+      body: {
+        id: newId(),
+        siteId: newId(),
+        name: d.name,
+        phone: d.phone,
+        email: d.email,
+        line1: d.line1,
+        town: d.town,
+        postcode: d.postcode,
+        source: d.source,
+        prospect: d.prospect,
+      },
+    })
+    choose(made.customerId, made.sites[0]!.id)
+  })
+const site = computed(() => props.chosen?.sites.find((s) => s.id === draft.value.siteId))
+const contacts = computed(
+  () => props.chosen?.contacts.filter((k) => !k.siteId || k.siteId === draft.value.siteId) ?? [],
+)
 function speak(contactId: string) {
-  const k = props.chosen?.contacts.find(c => c.id === contactId)
-  Object.assign(draft.value, { contactId: k?.id ?? null, speaking: k?.name ?? '', phone: k?.phone || props.chosen?.phone || '' })
+  const k = props.chosen?.contacts.find((c) => c.id === contactId)
+  Object.assign(draft.value, {
+    contactId: k?.id ?? null,
+    speaking: k?.name ?? '',
+    phone: k?.phone || props.chosen?.phone || '',
+  })
 }
 </script>
 
 <template>
   <section class="who">
-    <label class="field"><span>Who is calling</span>
-      <input ref="who" v-model="draft.query" class="plain big" placeholder="Name, number, address, serial number" autocomplete="off" role="combobox" :aria-expanded="matches.length > 0" aria-controls="matches" @keydown="key"></label>
-    <p v-if="wrong('customerId') && !chosen" class="wrong">{{ wrong('customerId') }}</p>
-    <p v-if="unseen && !chosen && !draft.isNew" class="note bad" role="alert">Nobody could be looked for: {{ unseen }} <button type="button" class="btn" @click="search">Look again</button>{{ ' ' }}<button type="button" class="btn" @click="beginNew">Enter as new</button></p>
-    <ul v-else-if="!chosen && !draft.isNew && draft.query.trim().length > 1" id="matches" role="listbox" aria-label="Who it could be">
-      <li v-for="(m, i) in matches" :key="m.customerId" role="option" :aria-selected="i === at" :class="{ at: i === at }" @mousedown.prevent="choose(m.customerId, m.siteId)">
-        <b>{{ m.name }}</b>{{ ' ' }}<span v-if="m.prospect" class="chip">prospect</span>{{ ' ' }}<span v-if="m.stopWork" class="chip late">stop work</span>{{ ' ' }}<span v-if="m.late" class="late small">owes {{ session.money(m.owed) }}, {{ m.late }} days late</span>{{ ' ' }}<br><span class="quiet small">{{ [m.phone, m.place].filter(Boolean).join(' · ') }}<template v-if="m.open"> · {{ m.open }} open</template></span>{{ ' ' }}<br><span class="small why">by {{ m.why.join(', ') }}</span>
+    <label class="field"
+      ><span>Who is calling</span>
+      <input
+        ref="who"
+        v-model="draft.query"
+        class="plain big"
+        placeholder="Name, number, address, serial number"
+        autocomplete="off"
+        role="combobox"
+        :aria-expanded="matches.length > 0"
+        aria-controls="matches"
+        @keydown="key"
+    /></label>
+    <p
+      v-if="wrong('customerId') && !chosen"
+      class="wrong"
+    >
+      {{ wrong('customerId') }}
+    </p>
+    <p
+      v-if="unseen && !chosen && !draft.isNew"
+      class="note bad"
+      role="alert"
+    >
+      Nobody could be looked for: {{ unseen }}
+      <button
+        type="button"
+        class="btn"
+        @click="search"
+      >
+        Look again</button
+      >{{ ' '
+      }}<button
+        type="button"
+        class="btn"
+        @click="beginNew"
+      >
+        Enter as new
+      </button>
+    </p>
+    <ul
+      v-else-if="!chosen && !draft.isNew && draft.query.trim().length > 1"
+      id="matches"
+      role="listbox"
+      aria-label="Who it could be"
+    >
+      <li
+        v-for="(m, i) in matches"
+        :key="m.customerId"
+        role="option"
+        :aria-selected="i === at"
+        :class="{ at: i === at }"
+        @mousedown.prevent="choose(m.customerId, m.siteId)"
+      >
+        <b>{{ m.name }}</b>{{ ' '
+        }}<span
+          v-if="m.prospect"
+          class="chip"
+          >prospect</span
+        >{{ ' '
+        }}<span
+          v-if="m.stopWork"
+          class="chip late"
+          >stop work</span
+        >{{ ' '
+        }}<span
+          v-if="m.late"
+          class="late small"
+          >owes {{ session.money(m.owed) }}, {{ m.late }} days late</span
+        >{{ ' ' }}<br /><span class="quiet small"
+          >{{ [m.phone, m.place].filter(Boolean).join(' · ')
+          }}<template v-if="m.open"> · {{ m.open }} open</template></span
+        >{{ ' ' }}<br /><span class="small why">by {{ m.why.join(', ') }}</span>
       </li>
-      <li role="option" :aria-selected="at === matches.length" :class="{ at: at === matches.length }" @mousedown.prevent="beginNew"><b class="good">New customer “{{ draft.query }}”</b></li>
+      <li
+        role="option"
+        :aria-selected="at === matches.length"
+        :class="{ at: at === matches.length }"
+        @mousedown.prevent="beginNew"
+      >
+        <b class="good">New customer “{{ draft.query }}”</b>
+      </li>
     </ul>
-    <div v-if="draft.isNew && !chosen" class="new stack">
-      <label class="field"><span>Name</span><input ref="name" v-model="draft.name" class="plain"><span v-if="wrong('name')" class="wrong">{{ wrong('name') }}</span></label>
-      <label class="field"><span>Telephone</span><input v-model="draft.phone" class="plain" inputmode="tel" @blur="neat"></label>
-      <p v-if="alikeUnseen" class="note warn" role="status">Whether they are known already could not be looked up. Look under their number before you enter them twice.</p>
-      <div v-if="alike.length" class="note warn" role="status"><b>Perhaps known already</b>
-        <div v-for="a in alike" :key="a.customerId" class="row alike"><span class="grow">{{ a.name }}<br><span class="small">{{ [a.phone, a.place].filter(Boolean).join(' · ') }}<br>{{ a.reasons.join(', ') }}</span></span><button type="button" class="btn" @click="choose(a.customerId, null)">It is them</button></div>
+    <div
+      v-if="draft.isNew && !chosen"
+      class="new stack"
+    >
+      <label class="field"
+        ><span>Name</span
+        ><input
+          ref="name"
+          v-model="draft.name"
+          class="plain"
+        /><span
+          v-if="wrong('name')"
+          class="wrong"
+          >{{ wrong('name') }}</span
+        ></label
+      >
+      <label class="field"
+        ><span>Telephone</span
+        ><input
+          v-model="draft.phone"
+          class="plain"
+          inputmode="tel"
+          @blur="neat"
+      /></label>
+      <p
+        v-if="alikeUnseen"
+        class="note warn"
+        role="status"
+      >
+        Whether they are known already could not be looked up. Look under their number before you
+        enter them twice.
+      </p>
+      <div
+        v-if="alike.length"
+        class="note warn"
+        role="status"
+      >
+        <b>Perhaps known already</b>
+        <div
+          v-for="a in alike"
+          :key="a.customerId"
+          class="row alike"
+        >
+          <span class="grow"
+            >{{ a.name }}<br /><span class="small"
+              >{{ [a.phone, a.place].filter(Boolean).join(' · ') }}<br />{{
+                a.reasons.join(', ')
+              }}</span
+            ></span
+          ><button
+            type="button"
+            class="btn"
+            @click="choose(a.customerId, null)"
+          >
+            It is them
+          </button>
+        </div>
       </div>
-      <label class="field"><span>Address of the site</span><input v-model="draft.line1" class="plain"><span v-if="wrong('line1')" class="wrong">{{ wrong('line1') }}</span></label>
-      <div class="row"><label class="field grow"><span>Town</span><input v-model="draft.town" class="plain"></label><label class="field" style="width: 90px"><span>Postcode</span><input v-model="draft.postcode" class="plain"></label></div>
-      <label class="field"><span>Mail address</span><input v-model="draft.email" class="plain" type="email"><span v-if="wrong('email')" class="wrong">{{ wrong('email') }}</span></label>
-      <label class="row"><input v-model="draft.prospect" type="checkbox"> Only asks for a price so far</label>
-      <div class="row"><button type="button" class="btn act" :disabled="busy" @click="saveNew">Keep this customer</button><button type="button" class="btn" @click="draft.isNew = false">Not new</button></div>
+      <label class="field"
+        ><span>Address of the site</span
+        ><input
+          v-model="draft.line1"
+          class="plain"
+        /><span
+          v-if="wrong('line1')"
+          class="wrong"
+          >{{ wrong('line1') }}</span
+        ></label
+      >
+      <div class="row">
+        <label class="field grow"
+          ><span>Town</span
+          ><input
+            v-model="draft.town"
+            class="plain" /></label
+        ><label
+          class="field"
+          style="width: 90px"
+          ><span>Postcode</span
+          ><input
+            v-model="draft.postcode"
+            class="plain"
+        /></label>
+      </div>
+      <label class="field"
+        ><span>Mail address</span
+        ><input
+          v-model="draft.email"
+          class="plain"
+          type="email"
+        /><span
+          v-if="wrong('email')"
+          class="wrong"
+          >{{ wrong('email') }}</span
+        ></label
+      >
+      <label class="row"
+        ><input
+          v-model="draft.prospect"
+          type="checkbox"
+        />
+        Only asks for a price so far</label
+      >
+      <div class="row">
+        <button
+          type="button"
+          class="btn act"
+          :disabled="busy"
+          @click="saveNew"
+        >
+          Keep this customer</button
+        ><button
+          type="button"
+          class="btn"
+          @click="draft.isNew = false"
+        >
+          Not new
+        </button>
+      </div>
     </div>
     <template v-if="chosen">
-      <div class="row"><b class="grow name">{{ chosen.name }} <span v-if="chosen.prospect" class="chip">prospect</span>{{ ' ' }}<span v-for="t in chosen.tags" :key="t" class="chip">{{ t }}</span></b><button type="button" class="btn plain" @click="emit('clear')">Someone else</button></div>
-      <p v-if="chosen.stopWork || chosen.overLimit" class="note bad"><b>{{ chosen.stopWork ? 'Stop work.' : 'Over the limit.' }}</b> {{ chosen.stopWork || `Owes ${session.money(chosen.owed)}, the limit is ${session.money(chosen.creditLimit!)}` }}</p>
-      <label class="field"><span>Where</span><select v-model="draft.siteId" class="plain"><option :value="null" disabled>Choose the site</option><option v-for="s in chosen.sites" :key="s.id" :value="s.id">{{ [s.name, s.line1, s.town].filter(Boolean).join(', ') }}</option></select></label>
-      <p v-if="wrong('siteId')" class="wrong">{{ wrong('siteId') }}</p>
-      <p v-if="site?.territory" class="small quiet">{{ site.territory }}<template v-if="site.accessNote"> · {{ site.accessNote }}</template></p>
-      <label v-if="contacts.length" class="field"><span>Contact</span><select class="plain" :value="draft.contactId ?? ''" @change="speak(($event.target as HTMLSelectElement).value)"><option value="">somebody else</option><option v-for="k in contacts" :key="k.id" :value="k.id">{{ k.name }}{{ k.role ? `, ${k.role}` : '' }}</option></select></label>
-      <div class="row"><label class="field grow"><span>Speaking with</span><input v-model="draft.speaking" class="plain"></label><label class="field grow"><span>Their number</span><input v-model="draft.phone" class="plain" inputmode="tel" @blur="neat"></label></div>
-      <ul v-if="chosen.notes.length" class="notes" aria-label="What matters"><li v-for="n in chosen.notes" :key="n">{{ n }}</li></ul>
+      <div class="row">
+        <b class="grow name"
+          >{{ chosen.name }}
+          <span
+            v-if="chosen.prospect"
+            class="chip"
+            >prospect</span
+          >{{ ' '
+          }}<span
+            v-for="t in chosen.tags"
+            :key="t"
+            class="chip"
+            >{{ t }}</span
+          ></b
+        ><button
+          type="button"
+          class="btn plain"
+          @click="emit('clear')"
+        >
+          Someone else
+        </button>
+      </div>
+      <p
+        v-if="chosen.stopWork || chosen.overLimit"
+        class="note bad"
+      >
+        <b>{{ chosen.stopWork ? 'Stop work.' : 'Over the limit.' }}</b>
+        {{
+          chosen.stopWork ||
+          `Owes ${session.money(chosen.owed)}, the limit is ${session.money(chosen.creditLimit!)}`
+        }}
+      </p>
+      <label class="field"
+        ><span>Where</span
+        ><select
+          v-model="draft.siteId"
+          class="plain"
+        >
+          <option
+            :value="null"
+            disabled
+          >
+            Choose the site
+          </option>
+          <option
+            v-for="s in chosen.sites"
+            :key="s.id"
+            :value="s.id"
+          >
+            {{ [s.name, s.line1, s.town].filter(Boolean).join(', ') }}
+          </option>
+        </select></label
+      >
+      <p
+        v-if="wrong('siteId')"
+        class="wrong"
+      >
+        {{ wrong('siteId') }}
+      </p>
+      <p
+        v-if="site?.territory"
+        class="small quiet"
+      >
+        {{ site.territory }}<template v-if="site.accessNote"> · {{ site.accessNote }}</template>
+      </p>
+      <label
+        v-if="contacts.length"
+        class="field"
+        ><span>Contact</span
+        ><select
+          class="plain"
+          :value="draft.contactId ?? ''"
+          @change="speak(($event.target as HTMLSelectElement).value)"
+        >
+          <option value="">somebody else</option>
+          <option
+            v-for="k in contacts"
+            :key="k.id"
+            :value="k.id"
+          >
+            {{ k.name }}{{ k.role ? `, ${k.role}` : '' }}
+          </option>
+        </select></label
+      >
+      <div class="row">
+        <label class="field grow"
+          ><span>Speaking with</span
+          ><input
+            v-model="draft.speaking"
+            class="plain" /></label
+        ><label class="field grow"
+          ><span>Their number</span
+          ><input
+            v-model="draft.phone"
+            class="plain"
+            inputmode="tel"
+            @blur="neat"
+        /></label>
+      </div>
+      <ul
+        v-if="chosen.notes.length"
+        class="notes"
+        aria-label="What matters"
+      >
+        <li
+          v-for="n in chosen.notes"
+          :key="n"
+        >
+          {{ n }}
+        </li>
+      </ul>
       <dl>
-        <div><dt>Owes</dt><dd class="num" :class="{ late: chosen.late }">{{ session.money(chosen.owed) }}<template v-if="Number(chosen.credits.amount)">, a credit of {{ session.money(chosen.credits) }} taken off</template><template v-if="chosen.late"> · {{ chosen.late }} days late</template></dd></div>
-        <div v-for="a in chosen.agreements" :key="a.id"><dt>{{ a.plan }}</dt><dd :class="{ soon: a.state !== 'in force' }">{{ a.state }}</dd></div>
-        <div v-if="chosen.exempt"><dt>Tax</dt><dd>{{ chosen.exempt }}</dd></div>
-        <div v-for="q in chosen.quotes" :key="q.id"><dt><NuxtLink :to="`/quotes/${q.id}`" class="num">{{ q.number }}</NuxtLink></dt><dd>{{ q.title }} · {{ q.waiting }} · {{ session.money(q.total) }}</dd></div>
-        <div v-for="w in chosen.openWork" :key="w.id"><dt><NuxtLink :to="`/work/${w.id}`" class="num">{{ w.number }}</NuxtLink></dt><dd>{{ w.title }} · {{ session.state(w.state) }}</dd></div>
-        <div v-for="w in chosen.lastWork.slice(0, 3)" :key="`l${w.id}`"><dt class="nowrap">{{ session.day(w.on) }}</dt><dd><NuxtLink :to="`/work/${w.id}`">{{ w.title }}</NuxtLink></dd></div>
+        <div>
+          <dt>Owes</dt>
+          <dd
+            class="num"
+            :class="{ late: chosen.late }"
+          >
+            {{ session.money(chosen.owed)
+            }}<template v-if="Number(chosen.credits.amount)"
+              >, a credit of {{ session.money(chosen.credits) }} taken off</template
+            ><template v-if="chosen.late"> · {{ chosen.late }} days late</template>
+          </dd>
+        </div>
+        <div
+          v-for="a in chosen.agreements"
+          :key="a.id"
+        >
+          <dt>{{ a.plan }}</dt>
+          <dd :class="{ soon: a.state !== 'in force' }">{{ a.state }}</dd>
+        </div>
+        <div v-if="chosen.exempt">
+          <dt>Tax</dt>
+          <dd>{{ chosen.exempt }}</dd>
+        </div>
+        <div
+          v-for="q in chosen.quotes"
+          :key="q.id"
+        >
+          <dt>
+            <NuxtLink
+              :to="`/quotes/${q.id}`"
+              class="num"
+              >{{ q.number }}</NuxtLink
+            >
+          </dt>
+          <dd>{{ q.title }} · {{ q.waiting }} · {{ session.money(q.total) }}</dd>
+        </div>
+        <div
+          v-for="w in chosen.openWork"
+          :key="w.id"
+        >
+          <dt>
+            <NuxtLink
+              :to="`/work/${w.id}`"
+              class="num"
+              >{{ w.number }}</NuxtLink
+            >
+          </dt>
+          <dd>{{ w.title }} · {{ session.state(w.state) }}</dd>
+        </div>
+        <div
+          v-for="w in chosen.lastWork.slice(0, 3)"
+          :key="`l${w.id}`"
+        >
+          <dt class="nowrap">{{ session.day(w.on) }}</dt>
+          <dd>
+            <NuxtLink :to="`/work/${w.id}`">{{ w.title }}</NuxtLink>
+          </dd>
+        </div>
       </dl>
     </template>
   </section>
 </template>
 
 <style scoped>
-section { padding: 14px 16px; overflow: auto; display: flex; flex-direction: column; gap: 10px; border-right: 1px solid var(--rule-2); } .big { font-size: 16px !important; padding: 9px 11px !important; }
-ul { list-style: none; margin: -8px 0 0; padding: 0; border: 1px solid var(--rule-2); background: var(--sheet); } li { padding: 7px 10px; cursor: pointer; } li + li { border-top: 1px solid var(--rule); } li.at { background: var(--green-1); } .why { color: var(--green); }
-.notes { margin: 0; background: var(--marigold-1); border-color: #e6cf9a; border-radius: 4px; } .notes li { cursor: default; padding: 5px 10px; border-color: #efdfb9; } .alike { padding-top: 6px; } .name { font-size: 16px; }
-dl { margin: 0; } dl div { display: flex; justify-content: space-between; gap: 12px; padding: 6px 0; border-bottom: 1px solid var(--rule); } dt { color: var(--ink-2); flex: none; } dd { margin: 0; text-align: right; } dd.num { white-space: normal; }
+section {
+  padding: 14px 16px;
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  border-right: 1px solid var(--rule-2);
+}
+.big {
+  font-size: 16px !important;
+  padding: 9px 11px !important;
+}
+ul {
+  list-style: none;
+  margin: -8px 0 0;
+  padding: 0;
+  border: 1px solid var(--rule-2);
+  background: var(--sheet);
+}
+li {
+  padding: 7px 10px;
+  cursor: pointer;
+}
+li + li {
+  border-top: 1px solid var(--rule);
+}
+li.at {
+  background: var(--green-1);
+}
+.why {
+  color: var(--green);
+}
+.notes {
+  margin: 0;
+  background: var(--marigold-1);
+  border-color: #e6cf9a;
+  border-radius: 4px;
+}
+.notes li {
+  cursor: default;
+  padding: 5px 10px;
+  border-color: #efdfb9;
+}
+.alike {
+  padding-top: 6px;
+}
+.name {
+  font-size: 16px;
+}
+dl {
+  margin: 0;
+}
+dl div {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--rule);
+}
+dt {
+  color: var(--ink-2);
+  flex: none;
+}
+dd {
+  margin: 0;
+  text-align: right;
+}
+dd.num {
+  white-space: normal;
+}
 </style>

@@ -6,7 +6,16 @@ import { call } from '~/lib/api'
 import { onLive, SHOWS } from '~/lib/live'
 import { useSession } from '~/stores/session'
 
-const props = defineProps<{ callId?: string, siteId: string | null, customerId: string | null, durationSeconds: number, skills: string[], people: { id: string, name: string }[], territories: string[], chosen: { technicianId: string | null, startAt: number | null } }>()
+const props = defineProps<{
+  callId?: string
+  siteId: string | null
+  customerId: string | null
+  durationSeconds: number
+  skills: string[]
+  people: { id: string; name: string }[]
+  territories: string[]
+  chosen: { technicianId: string | null; startAt: number | null }
+}>()
 const emit = defineEmits<{ choose: [opening: Answer<'openings'>['items'][number]] }>()
 type Found = Answer<'openings'>
 const session = useSession()
@@ -22,7 +31,21 @@ let wait: ReturnType<typeof setTimeout> | undefined
 async function load() {
   const mine = ++turn
   const got = await call('openings', {
-    body: { callId: props.callId ?? null, siteId: props.siteId, customerId: props.customerId, durationSeconds: props.durationSeconds, skills: props.skills, part: part.value, order: order.value, from: on.value || null, days: on.value ? 1 : 14, technicianId: only.value.startsWith('area:') ? null : only.value || null, servedBy: only.value.startsWith('area:') ? only.value.slice(5) : '', mayMove: mayMove.value, limit: 6 },
+    body: {
+      callId: props.callId ?? null,
+      siteId: props.siteId,
+      customerId: props.customerId,
+      durationSeconds: props.durationSeconds,
+      skills: props.skills,
+      part: part.value,
+      order: order.value,
+      from: on.value || null,
+      days: on.value ? 1 : 14,
+      technicianId: only.value.startsWith('area:') ? null : only.value || null,
+      servedBy: only.value.startsWith('area:') ? only.value.slice(5) : '',
+      mayMove: mayMove.value,
+      limit: 6,
+    },
   }).catch(() => null)
   if (mine !== turn || !got) return
   found.value = got
@@ -31,7 +54,21 @@ const soon = (ms: number) => {
   clearTimeout(wait)
   wait = setTimeout(() => void load(), ms)
 }
-watch(() => [props.siteId, props.customerId, props.durationSeconds, props.skills.join(), part.value, order.value, on.value, only.value, mayMove.value], () => soon(120), { immediate: true })
+watch(
+  () => [
+    props.siteId,
+    props.customerId,
+    props.durationSeconds,
+    props.skills.join(),
+    part.value,
+    order.value,
+    on.value,
+    only.value,
+    mayMove.value,
+  ],
+  () => soon(120),
+  { immediate: true },
+)
 onLive(() => soon(400), 0, SHOWS.day)
 /** For the keyboard: the first row, once it is there. */
 async function first() {
@@ -39,39 +76,201 @@ async function first() {
   await load()
   return found.value?.items[0] ?? null
 }
-const isChosen = (o: Found['items'][number]) => props.chosen.technicianId === o.technicianId && props.chosen.startAt === Date.parse(o.startAt)
+const isChosen = (o: Found['items'][number]) =>
+  props.chosen.technicianId === o.technicianId && props.chosen.startAt === Date.parse(o.startAt)
 /** Whether the time that is chosen is one of the openings as they stand. */
 defineExpose({ first, isTaken: () => found.value?.items.some(isChosen) ?? false })
 /** The driving and the way home have columns of their own; the way home is said where it comes late. */
-const said = (o: Found['items'][number]) => o.reasons.filter(r => r.code !== 'driving' && (r.code !== 'home' || o.overtimeSeconds > 0)).map(r => r.text).join('; ')
+const said = (o: Found['items'][number]) =>
+  o.reasons
+    .filter((r) => r.code !== 'driving' && (r.code !== 'home' || o.overtimeSeconds > 0))
+    .map((r) => r.text)
+    .join('; ')
 const minutes = (s: number) => `${Math.round(s / 60)}`
-const ORDERS = [['best', 'Best first'], ['first', 'First possible'], ['cheapest', 'Least driving'], ['known', 'Whom they know']] as const
-const PARTS = [['any', 'Any time'], ['morning', 'Morning'], ['afternoon', 'Afternoon']] as const
+const ORDERS = [
+  ['best', 'Best first'],
+  ['first', 'First possible'],
+  ['cheapest', 'Least driving'],
+  ['known', 'Whom they know'],
+] as const
+const PARTS = [
+  ['any', 'Any time'],
+  ['morning', 'Morning'],
+  ['afternoon', 'Afternoon'],
+] as const
 </script>
 
 <template>
   <div class="openings">
     <div class="row wrap">
-      <select v-model="order" class="plain" aria-label="Openings in the order of"><option v-for="[k, name] in ORDERS" :key="k" :value="k">{{ name }}</option></select>
-      <select v-model="part" class="plain" aria-label="Part of the day"><option v-for="[k, name] in PARTS" :key="k" :value="k">{{ name }}</option></select>
-      <select v-model="only" class="plain" aria-label="Openings of"><option value="">anybody</option><option v-for="p in people" :key="p.id" :value="p.id">{{ p.name }}</option><option v-for="t in territories" :key="t" :value="`area:${t}`">who serves {{ t }}</option></select>
-      <label class="row small" title="Openings for which other visits begin later, within what was promised to them"><input v-model="mayMove" type="checkbox"> others may move</label>
-      <input v-model="on" class="plain" type="date" aria-label="Openings on the day" :min="session.today">
+      <select
+        v-model="order"
+        class="plain"
+        aria-label="Openings in the order of"
+      >
+        <option
+          v-for="[k, name] in ORDERS"
+          :key="k"
+          :value="k"
+        >
+          {{ name }}
+        </option>
+      </select>
+      <select
+        v-model="part"
+        class="plain"
+        aria-label="Part of the day"
+      >
+        <option
+          v-for="[k, name] in PARTS"
+          :key="k"
+          :value="k"
+        >
+          {{ name }}
+        </option>
+      </select>
+      <select
+        v-model="only"
+        class="plain"
+        aria-label="Openings of"
+      >
+        <option value="">anybody</option>
+        <option
+          v-for="p in people"
+          :key="p.id"
+          :value="p.id"
+        >
+          {{ p.name }}
+        </option>
+        <option
+          v-for="t in territories"
+          :key="t"
+          :value="`area:${t}`"
+        >
+          who serves {{ t }}
+        </option>
+      </select>
+      <label
+        class="row small"
+        title="Openings for which other visits begin later, within what was promised to them"
+        ><input
+          v-model="mayMove"
+          type="checkbox"
+        />
+        others may move</label
+      >
+      <input
+        v-model="on"
+        class="plain"
+        type="date"
+        aria-label="Openings on the day"
+        :min="session.today"
+      />
     </div>
-    <table v-if="found?.items.length" class="book">
-      <thead><tr><th>Opening</th><th>Who</th><th class="right nowrap">+ Drive</th><th class="right">Home</th><th>What it means</th><th /></tr></thead>
-      <tbody><tr v-for="o in found.items" :key="o.technicianId + o.startAt" :class="{ chosen: isChosen(o) }">
-        <td class="nowrap">{{ session.day(o.date) }} <b class="num">{{ session.time(o.startAt) }}</b></td><td class="nowrap" :title="o.technician">{{ o.technician.split(' ')[0] }}</td><td class="right num">{{ minutes(o.extraDriveSeconds) }} min</td><td class="right num" :class="{ late: o.overtimeSeconds }">{{ session.time(o.dayEndAt) }}</td>
-        <td class="small" :class="{ soon: !o.sound }">{{ said(o) || 'disturbs nothing' }}</td>
-        <td class="right"><button type="button" class="btn" :disabled="isChosen(o)" @click="emit('choose', o)">{{ isChosen(o) ? 'held' : 'Hold' }}</button></td>
-      </tr></tbody>
+    <table
+      v-if="found?.items.length"
+      class="book"
+    >
+      <thead>
+        <tr>
+          <th>Opening</th>
+          <th>Who</th>
+          <th class="right nowrap">+ Drive</th>
+          <th class="right">Home</th>
+          <th>What it means</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="o in found.items"
+          :key="o.technicianId + o.startAt"
+          :class="{ chosen: isChosen(o) }"
+        >
+          <td class="nowrap">
+            {{ session.day(o.date) }} <b class="num">{{ session.time(o.startAt) }}</b>
+          </td>
+          <td
+            class="nowrap"
+            :title="o.technician"
+          >
+            {{ o.technician.split(' ')[0] }}
+          </td>
+          <td class="right num">{{ minutes(o.extraDriveSeconds) }} min</td>
+          <td
+            class="right num"
+            :class="{ late: o.overtimeSeconds }"
+          >
+            {{ session.time(o.dayEndAt) }}
+          </td>
+          <td
+            class="small"
+            :class="{ soon: !o.sound }"
+          >
+            {{ said(o) || 'disturbs nothing' }}
+          </td>
+          <td class="right">
+            <button
+              type="button"
+              class="btn"
+              :disabled="isChosen(o)"
+              @click="emit('choose', o)"
+            >
+              {{ isChosen(o) ? 'held' : 'Hold' }}
+            </button>
+          </td>
+        </tr>
+      </tbody>
     </table>
-    <p v-else-if="found" class="quiet small">No opening {{ on ? 'on this day' : 'in the next two weeks' }} like that. Take another part of the day, or place it by hand below.</p>
-    <p v-else class="quiet small" role="status">Looking for openings…</p>
-    <p v-if="found && !found.placeKnown" class="quiet small">Where the work is, is not known yet: driving is not counted.</p>
+    <p
+      v-else-if="found"
+      class="quiet small"
+    >
+      No opening {{ on ? 'on this day' : 'in the next two weeks' }} like that. Take another part of
+      the day, or place it by hand below.
+    </p>
+    <p
+      v-else
+      class="quiet small"
+      role="status"
+    >
+      Looking for openings…
+    </p>
+    <p
+      v-if="found && !found.placeKnown"
+      class="quiet small"
+    >
+      Where the work is, is not known yet: driving is not counted.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.openings { display: flex; flex-direction: column; gap: 6px; } .openings select { width: auto; max-width: 112px; padding-left: 8px; } .wrap { flex-wrap: wrap; gap: 5px; } .wrap .btn { min-height: 30px; padding: 0 8px; } .wrap input[type='date'] { width: 126px; } td { padding: 4px 8px !important; } .chosen td { background: var(--green-1); }
+.openings {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+.openings select {
+  width: auto;
+  max-width: 112px;
+  padding-left: 8px;
+}
+.wrap {
+  flex-wrap: wrap;
+  gap: 5px;
+}
+.wrap .btn {
+  min-height: 30px;
+  padding: 0 8px;
+}
+.wrap input[type='date'] {
+  width: 126px;
+}
+td {
+  padding: 4px 8px !important;
+}
+.chosen td {
+  background: var(--green-1);
+}
 </style>

@@ -8,39 +8,244 @@ import { useLooks } from '~/stores/looks'
 
 type Visit = Answer<'placeVisit'>
 type Technician = Answer<'schedule'>['technicians'][number]
-const props = defineProps<{ technician: Technician, lane: Lane, frame: Frame, date: string, now: number | null, may: boolean, fresh: string, nameOf: (id: string | null) => string }>()
-const emit = defineEmits<{ begin: [event: MouseEvent, technicianId: string], grab: [event: PointerEvent, visit: Visit, edge: boolean], keys: [event: KeyboardEvent, visit: Visit], look: [id: string] }>()
+const props = defineProps<{
+  technician: Technician
+  lane: Lane
+  frame: Frame
+  date: string
+  now: number | null
+  may: boolean
+  fresh: string
+  nameOf: (id: string | null) => string
+}>()
+const emit = defineEmits<{
+  begin: [event: MouseEvent, technicianId: string]
+  grab: [event: PointerEvent, visit: Visit, edge: boolean]
+  keys: [event: KeyboardEvent, visit: Visit]
+  look: [id: string]
+}>()
 const looks = useLooks()
 const anywhere = inject(TRYING, ref(null))
-const trying = computed(() => (anywhere.value?.place.startAt && (anywhere.value.place.technicianId ?? '') === props.technician.id ? anywhere.value : null))
-const leaving = computed(() => (anywhere.value && props.lane.visits.some(v => v.id === anywhere.value!.visit.id) ? anywhere.value.visit.id : ''))
-const pos = (iso: string | number) => `${Math.max(0, Math.min(100, ((typeof iso === 'number' ? iso : Date.parse(iso)) - props.frame.from) / props.frame.span * 100))}%`
-const wide = (a: string, b: string) => `${(Math.min(Date.parse(b), props.frame.from + props.frame.span) - Math.max(Date.parse(a), props.frame.from)) / props.frame.span * 100}%`
-const long = (seconds: number) => `${seconds * 1000 / props.frame.span * 100}%`
-const said = (t: Technician) => (t.goesWith ? `goes with ${props.nameOf(t.goesWith)}` : t.kind === 'employee' ? t.skills.join(', ') : [t.kind, ...t.skills.filter(s => s !== t.kind)].join(', '))
-const off = (t: Technician) => t.timeOff.filter(o => o.kind !== 'break').map(o => o.reason).join(', ')
+const trying = computed(() =>
+  anywhere.value?.place.startAt && (anywhere.value.place.technicianId ?? '') === props.technician.id
+    ? anywhere.value
+    : null,
+)
+const leaving = computed(() =>
+  anywhere.value && props.lane.visits.some((v) => v.id === anywhere.value!.visit.id)
+    ? anywhere.value.visit.id
+    : '',
+)
+const pos = (iso: string | number) =>
+  `${Math.max(0, Math.min(100, (((typeof iso === 'number' ? iso : Date.parse(iso)) - props.frame.from) / props.frame.span) * 100))}%`
+const wide = (a: string, b: string) =>
+  `${((Math.min(Date.parse(b), props.frame.from + props.frame.span) - Math.max(Date.parse(a), props.frame.from)) / props.frame.span) * 100}%`
+const long = (seconds: number) => `${((seconds * 1000) / props.frame.span) * 100}%`
+const said = (t: Technician) =>
+  t.goesWith
+    ? `goes with ${props.nameOf(t.goesWith)}`
+    : t.kind === 'employee'
+      ? t.skills.join(', ')
+      : [t.kind, ...t.skills.filter((s) => s !== t.kind)].join(', ')
+const off = (t: Technician) =>
+  t.timeOff
+    .filter((o) => o.kind !== 'break')
+    .map((o) => o.reason)
+    .join(', ')
 </script>
 
 <template>
-  <div class="person" role="row" :style="lane.held.length ? { minHeight: `${78 + lane.held.length * 44}px` } : undefined">
-    <div class="name" role="rowheader"><b>{{ technician.name }}</b><NuxtLink v-if="may && technician.id" class="take small" :to="{ path: '/calls/new', query: { date, technician: technician.id } }" :aria-label="`Take a call for ${technician.name}`">+ call</NuxtLink><span class="quiet small">{{ said(technician) }}</span><span v-if="off(technician)" class="soon small">off: {{ off(technician) }}</span></div>
-    <div class="lane" role="gridcell" :data-technician="technician.id" @click.self="emit('begin', $event, technician.id)">
-      <span v-for="(w, i) in technician.working" :key="i" class="working" :style="{ left: pos(w.from), width: wide(w.from, w.to) }" />
-      <span v-for="(o, i) in technician.timeOff" :key="`o${i}`" class="off" :title="o.reason" :style="{ left: pos(o.from), width: wide(o.from, o.to) }" />
-      <span v-for="i in Math.max(0, Math.round(frame.span / 3_600_000) - 1)" :key="`h${i}`" class="line" :style="{ left: pos(frame.from + i * 3_600_000) }" />
-      <NuxtLink v-for="(h, i) in lane.held" :key="h.callId" :to="`/calls/${h.callId}`" class="held" :style="{ top: `${74 + i * 44}px`, left: pos(h.startAt), width: long(h.durationSeconds) }"><b class="clip">Held: {{ h.summary }}</b><span v-if="h.missing" class="clip small">still missing: {{ h.missing }}</span></NuxtLink>
-      <BoardVisit v-for="v in lane.visits" :key="v.id" :visit="v" :pos="pos" :wide="wide" :may="may" :fresh="fresh === v.id" :leaving="leaving === v.id" :dim="looks.active && !looks.fits(v)" @grab="(e, edge) => emit('grab', e, v, edge)" @keys="emit('keys', $event, v)" />
-      <button v-for="v in lane.helps" :key="`h${v.id}`" class="helps" :style="{ left: pos(v.startAt!), width: long(v.durationSeconds) }" :title="`with ${nameOf(v.technicianId)}: ${v.title}, ${v.customer}`" @click.stop="emit('look', v.id)"><span class="clip small">with {{ nameOf(v.technicianId) }}</span><span class="clip small">{{ v.customer }}</span></button>
-      <BoardVisit v-if="trying" :visit="{ ...trying.visit, ...trying.place, crewIds: trying.visit.crewIds }" :pos="pos" :wide="wide" :may="may" trying @keys="emit('keys', $event, trying.visit)" />
-      <span v-if="now !== null && now >= frame.from && now <= frame.from + frame.span" class="now" :style="{ left: pos(now) }" />
+  <div
+    class="person"
+    role="row"
+    :style="lane.held.length ? { minHeight: `${78 + lane.held.length * 44}px` } : undefined"
+  >
+    <div
+      class="name"
+      role="rowheader"
+    >
+      <b>{{ technician.name }}</b><NuxtLink
+        v-if="may && technician.id"
+        class="take small"
+        :to="{ path: '/calls/new', query: { date, technician: technician.id } }"
+        :aria-label="`Take a call for ${technician.name}`"
+        >+ call</NuxtLink
+      ><span class="quiet small">{{ said(technician) }}</span
+      ><span
+        v-if="off(technician)"
+        class="soon small"
+        >off: {{ off(technician) }}</span
+      >
+    </div>
+    <div
+      class="lane"
+      role="gridcell"
+      :data-technician="technician.id"
+      @click.self="emit('begin', $event, technician.id)"
+    >
+      <span
+        v-for="(w, i) in technician.working"
+        :key="i"
+        class="working"
+        :style="{ left: pos(w.from), width: wide(w.from, w.to) }"
+      />
+      <span
+        v-for="(o, i) in technician.timeOff"
+        :key="`o${i}`"
+        class="off"
+        :title="o.reason"
+        :style="{ left: pos(o.from), width: wide(o.from, o.to) }"
+      />
+      <span
+        v-for="i in Math.max(0, Math.round(frame.span / 3_600_000) - 1)"
+        :key="`h${i}`"
+        class="line"
+        :style="{ left: pos(frame.from + i * 3_600_000) }"
+      />
+      <NuxtLink
+        v-for="(h, i) in lane.held"
+        :key="h.callId"
+        :to="`/calls/${h.callId}`"
+        class="held"
+        :style="{ top: `${74 + i * 44}px`, left: pos(h.startAt), width: long(h.durationSeconds) }"
+        ><b class="clip">Held: {{ h.summary }}</b
+        ><span
+          v-if="h.missing"
+          class="clip small"
+          >still missing: {{ h.missing }}</span
+        ></NuxtLink
+      >
+      <BoardVisit
+        v-for="v in lane.visits"
+        :key="v.id"
+        :visit="v"
+        :pos="pos"
+        :wide="wide"
+        :may="may"
+        :fresh="fresh === v.id"
+        :leaving="leaving === v.id"
+        :dim="looks.active && !looks.fits(v)"
+        @grab="(e, edge) => emit('grab', e, v, edge)"
+        @keys="emit('keys', $event, v)"
+      />
+      <button
+        v-for="v in lane.helps"
+        :key="`h${v.id}`"
+        class="helps"
+        :style="{ left: pos(v.startAt!), width: long(v.durationSeconds) }"
+        :title="`with ${nameOf(v.technicianId)}: ${v.title}, ${v.customer}`"
+        @click.stop="emit('look', v.id)"
+      >
+        <span class="clip small">with {{ nameOf(v.technicianId) }}</span
+        ><span class="clip small">{{ v.customer }}</span>
+      </button>
+      <BoardVisit
+        v-if="trying"
+        :visit="{ ...trying.visit, ...trying.place, crewIds: trying.visit.crewIds }"
+        :pos="pos"
+        :wide="wide"
+        :may="may"
+        trying
+        @keys="emit('keys', $event, trying.visit)"
+      />
+      <span
+        v-if="now !== null && now >= frame.from && now <= frame.from + frame.span"
+        class="now"
+        :style="{ left: pos(now) }"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.person { display: grid; grid-template-columns: 128px minmax(0, 1fr); min-height: 76px; border-bottom: 1px solid var(--rule-2); contain: content; } .name { position: relative; padding: 9px 10px; display: flex; flex-direction: column; border-right: 1px solid var(--rule-2); } .take { position: absolute; right: 6px; top: 10px; opacity: 0; } .name:hover .take, .take:focus-visible { opacity: 1; }
-.lane { cursor: copy; position: relative; background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px); overflow: hidden; } .working, .off, .line, .now { position: absolute; top: 0; bottom: 0; } .working { background: var(--sheet); } .off { background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px); } .line { border-left: 1px solid var(--rule); pointer-events: none; } .working, .off { pointer-events: none; }
-.helps { position: absolute; top: 18px; height: 48px; border: 1.5px dotted var(--ink-2); border-radius: 4px; background: rgb(255 255 255 / 70%); padding: 4px 6px; overflow: hidden; z-index: 2; display: flex; flex-direction: column; text-align: left; color: var(--ink-2); cursor: pointer; }
+.person {
+  display: grid;
+  grid-template-columns: 128px minmax(0, 1fr);
+  min-height: 76px;
+  border-bottom: 1px solid var(--rule-2);
+  contain: content;
+}
+.name {
+  position: relative;
+  padding: 9px 10px;
+  display: flex;
+  flex-direction: column;
+  border-right: 1px solid var(--rule-2);
+}
+.take {
+  position: absolute;
+  right: 6px;
+  top: 10px;
+  opacity: 0;
+}
+.name:hover .take,
+.take:focus-visible {
+  opacity: 1;
+}
+.lane {
+  cursor: copy;
+  position: relative;
+  background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px);
+  overflow: hidden;
+}
+.working,
+.off,
+.line,
+.now {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+}
+.working {
+  background: var(--sheet);
+}
+.off {
+  background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px);
+}
+.line {
+  border-left: 1px solid var(--rule);
+  pointer-events: none;
+}
+.working,
+.off {
+  pointer-events: none;
+}
+.helps {
+  position: absolute;
+  top: 18px;
+  height: 48px;
+  border: 1.5px dotted var(--ink-2);
+  border-radius: 4px;
+  background: rgb(255 255 255 / 70%);
+  padding: 4px 6px;
+  overflow: hidden;
+  z-index: 2;
+  display: flex;
+  flex-direction: column;
+  text-align: left;
+  color: var(--ink-2);
+  cursor: pointer;
+}
 /* Beneath the visits: a held time may lie over one, and both must stay within reach. */
-.held { position: absolute; min-width: 28px; height: 40px; border: 2px dotted var(--marigold-line); background: var(--marigold-1); border-radius: 4px; padding: 3px 6px; display: flex; flex-direction: column; text-decoration: none; color: var(--ink); font-size: 12px; z-index: 3; overflow: hidden; } .now { border-left: 2px solid var(--marigold-line); z-index: 5; pointer-events: none; }
+.held {
+  position: absolute;
+  min-width: 28px;
+  height: 40px;
+  border: 2px dotted var(--marigold-line);
+  background: var(--marigold-1);
+  border-radius: 4px;
+  padding: 3px 6px;
+  display: flex;
+  flex-direction: column;
+  text-decoration: none;
+  color: var(--ink);
+  font-size: 12px;
+  z-index: 3;
+  overflow: hidden;
+}
+.now {
+  border-left: 2px solid var(--marigold-line);
+  z-index: 5;
+  pointer-events: none;
+}
 </style>

@@ -4,33 +4,246 @@ import { computed } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { useSession } from '~/stores/session'
 
-const props = defineProps<{ visit: Answer<'placeVisit'>, pos: (iso: string | number) => string, wide: (a: string, b: string) => string, may: boolean, trying?: boolean, fresh?: boolean, leaving?: boolean, dim?: boolean }>()
-const emit = defineEmits<{ grab: [event: PointerEvent, edge: boolean], keys: [event: KeyboardEvent] }>()
+const props = defineProps<{
+  visit: Answer<'placeVisit'>
+  pos: (iso: string | number) => string
+  wide: (a: string, b: string) => string
+  may: boolean
+  trying?: boolean
+  fresh?: boolean
+  leaving?: boolean
+  dim?: boolean
+}>()
+const emit = defineEmits<{
+  grab: [event: PointerEvent, edge: boolean]
+  keys: [event: KeyboardEvent]
+}>()
 const session = useSession()
-const begin = computed(() => (props.visit.state === 'planned' || props.trying ? props.visit.startAt! : props.visit.arriveAt ?? props.visit.startAt!))
-const end = computed(() => new Date(Date.parse(begin.value) + props.visit.durationSeconds * 1000).toISOString())
-const driveFrom = computed(() => new Date(Date.parse(begin.value) - props.visit.driveSeconds * 1000).toISOString())
-const SAID: Record<string, string> = { planned: '', driving: 'driving', on_site: 'on site', paused: 'paused', finished: '✓', no_access: 'no access' }
+const begin = computed(() =>
+  props.visit.state === 'planned' || props.trying
+    ? props.visit.startAt!
+    : (props.visit.arriveAt ?? props.visit.startAt!),
+)
+const end = computed(() =>
+  new Date(Date.parse(begin.value) + props.visit.durationSeconds * 1000).toISOString(),
+)
+const driveFrom = computed(() =>
+  new Date(Date.parse(begin.value) - props.visit.driveSeconds * 1000).toISOString(),
+)
+const SAID: Record<string, string> = {
+  planned: '',
+  driving: 'driving',
+  on_site: 'on site',
+  paused: 'paused',
+  finished: '✓',
+  no_access: 'no access',
+}
 const said = computed(() => SAID[props.visit.state] ?? '')
-const late = computed(() => (props.visit.atRisk ? `expected ${session.time(props.visit.arriveAt)}` : ''))
+const late = computed(() =>
+  props.visit.atRisk ? `expected ${session.time(props.visit.arriveAt)}` : '',
+)
 </script>
 
 <template>
-  <span v-if="visit.promiseStart && visit.promiseEnd" class="promise" :class="{ risk: visit.atRisk }" :style="{ left: pos(visit.promiseStart), width: wide(visit.promiseStart, visit.promiseEnd) }" :title="`Promised ${visit.promiseFrom}–${visit.promiseTo}`" />
-  <span v-if="visit.driveSeconds && !trying" class="drive" :style="{ left: pos(driveFrom), width: wide(driveFrom, begin) }"><i class="num">{{ Math.round(visit.driveSeconds / 60) }}</i></span>
+  <span
+    v-if="visit.promiseStart && visit.promiseEnd"
+    class="promise"
+    :class="{ risk: visit.atRisk }"
+    :style="{ left: pos(visit.promiseStart), width: wide(visit.promiseStart, visit.promiseEnd) }"
+    :title="`Promised ${visit.promiseFrom}–${visit.promiseTo}`"
+  />
+  <span
+    v-if="visit.driveSeconds && !trying"
+    class="drive"
+    :style="{ left: pos(driveFrom), width: wide(driveFrom, begin) }"
+    ><i class="num">{{ Math.round(visit.driveSeconds / 60) }}</i></span
+  >
   <div
-    class="visit" :class="[visit.state, { risk: visit.atRisk, trying, fresh, leaving, dim, locked: visit.locked, odd: visit.misfit && !trying }]" :style="{ left: pos(begin), width: wide(begin, end) }" tabindex="0" role="button" :data-visit="trying ? undefined : visit.id" :data-trying="trying ? '' : undefined"
-    :aria-label="`${visit.title}, ${visit.customer}, ${session.time(visit.startAt)}, ${visit.state.replace('_', ' ')}${late ? `, promise at risk, ${late}` : ''}${visit.locked ? ', locked' : ''}`" :title="`${visit.number} ${visit.title}\n${visit.customer}, ${visit.place}, ${visit.town}${visit.promiseFrom ? `\npromised ${visit.promiseFrom}–${visit.promiseTo}` : ''}${late ? `\n${late}` : ''}${visit.misfit ? `\n${visit.misfit}` : ''}${visit.note ? `\n${visit.note}` : ''}`"
-    @keydown="emit('keys', $event)" @pointerdown="emit('grab', $event, false)">
-    <i v-if="visit.misfit && !trying" class="misfit" aria-hidden="true">!</i><i v-if="visit.locked" class="pin" aria-hidden="true" /><b class="clip">{{ said ? (said === '✓' ? '✓ ' : `${said} · `) : '' }}{{ visit.title }}</b><span class="clip">{{ late || visit.customer }}{{ visit.state === 'finished' && visit.net ? ` · ${visit.net}` : '' }}</span>
-    <span v-if="visit.crewIds.length" class="more num" :title="`${visit.crewIds.length + 1} people`">{{ visit.crewIds.length + 1 }}×</span><i v-if="may && !trying && !visit.locked" class="edge" aria-hidden="true" @pointerdown.stop="emit('grab', $event, true)" />
+    class="visit"
+    :class="[
+      visit.state,
+      {
+        risk: visit.atRisk,
+        trying,
+        fresh,
+        leaving,
+        dim,
+        locked: visit.locked,
+        odd: visit.misfit && !trying,
+      },
+    ]"
+    :style="{ left: pos(begin), width: wide(begin, end) }"
+    tabindex="0"
+    role="button"
+    :data-visit="trying ? undefined : visit.id"
+    :data-trying="trying ? '' : undefined"
+    :aria-label="`${visit.title}, ${visit.customer}, ${session.time(visit.startAt)}, ${visit.state.replace('_', ' ')}${late ? `, promise at risk, ${late}` : ''}${visit.locked ? ', locked' : ''}`"
+    :title="`${visit.number} ${visit.title}\n${visit.customer}, ${visit.place}, ${visit.town}${visit.promiseFrom ? `\npromised ${visit.promiseFrom}–${visit.promiseTo}` : ''}${late ? `\n${late}` : ''}${visit.misfit ? `\n${visit.misfit}` : ''}${visit.note ? `\n${visit.note}` : ''}`"
+    @keydown="emit('keys', $event)"
+    @pointerdown="emit('grab', $event, false)"
+  >
+    <i
+      v-if="visit.misfit && !trying"
+      class="misfit"
+      aria-hidden="true"
+      >!</i
+    ><i
+      v-if="visit.locked"
+      class="pin"
+      aria-hidden="true"
+    /><b class="clip">{{ said ? (said === '✓' ? '✓ ' : `${said} · `) : '' }}{{ visit.title }}</b
+    ><span class="clip"
+      >{{ late || visit.customer
+      }}{{ visit.state === 'finished' && visit.net ? ` · ${visit.net}` : '' }}</span
+    >
+    <span
+      v-if="visit.crewIds.length"
+      class="more num"
+      :title="`${visit.crewIds.length + 1} people`"
+      >{{ visit.crewIds.length + 1 }}×</span
+    ><i
+      v-if="may && !trying && !visit.locked"
+      class="edge"
+      aria-hidden="true"
+      @pointerdown.stop="emit('grab', $event, true)"
+    />
   </div>
 </template>
 
 <style scoped>
-.promise { position: absolute; top: 7px; height: 6px; border: 1.5px solid var(--ink-2); border-bottom: 0; z-index: 2; } .promise.risk { border-color: var(--brick); }
-.drive { position: absolute; top: 42px; border-top: 2px dotted var(--ink-2); z-index: 2; text-align: center; } .drive i { position: absolute; top: -17px; left: 0; right: 0; font-style: normal; font-size: 11px; color: var(--ink-2); }
-.visit { position: absolute; top: 18px; height: 48px; border: 1.5px solid var(--steel); border-radius: 4px; background: var(--sheet); padding: 4px 6px; overflow: hidden; cursor: grab; z-index: 3; display: flex; flex-direction: column; font-size: 12.5px; touch-action: none; line-height: 1.3; } .visit b, .visit span { display: block; }
-.on_site, .paused { background: var(--green); border-color: var(--green); color: #fff; } .paused { background: #4b7f6f; } .finished { background: #eef3f0; border-color: var(--rule-2); color: var(--ink-2); } .driving { border-style: dashed; } .no_access { background: var(--marigold-1); border-color: var(--marigold-line); } .visit.risk { background: var(--brick-1); border-color: var(--brick); color: var(--ink); }
-.visit.trying { border: 2px dashed var(--green); background: var(--green-1); color: var(--ink); z-index: 6; opacity: .95; pointer-events: none; } .leaving { opacity: .45; } .dim { opacity: .25; } .locked { border-width: 1.5px 1.5px 1.5px 5px; } .pin { position: absolute; left: -3px; top: 50%; width: 1px; height: 12px; margin-top: -6px; background: var(--sheet); } .more { position: absolute; right: 9px; bottom: 3px; font-size: 11px; background: inherit; } .odd b { padding-right: 15px; } .misfit { position: absolute; right: 9px; top: 3px; font: 700 11px var(--text); width: 14px; height: 14px; border-radius: 7px; text-align: center; line-height: 14px; background: var(--marigold-1); color: #7a5000; border: 1px solid var(--marigold-line); } .fresh { box-shadow: 0 0 0 2px var(--green); } .edge { position: absolute; right: 0; top: 0; bottom: 0; width: 7px; cursor: ew-resize; }
+.promise {
+  position: absolute;
+  top: 7px;
+  height: 6px;
+  border: 1.5px solid var(--ink-2);
+  border-bottom: 0;
+  z-index: 2;
+}
+.promise.risk {
+  border-color: var(--brick);
+}
+.drive {
+  position: absolute;
+  top: 42px;
+  border-top: 2px dotted var(--ink-2);
+  z-index: 2;
+  text-align: center;
+}
+.drive i {
+  position: absolute;
+  top: -17px;
+  left: 0;
+  right: 0;
+  font-style: normal;
+  font-size: 11px;
+  color: var(--ink-2);
+}
+.visit {
+  position: absolute;
+  top: 18px;
+  height: 48px;
+  border: 1.5px solid var(--steel);
+  border-radius: 4px;
+  background: var(--sheet);
+  padding: 4px 6px;
+  overflow: hidden;
+  cursor: grab;
+  z-index: 3;
+  display: flex;
+  flex-direction: column;
+  font-size: 12.5px;
+  touch-action: none;
+  line-height: 1.3;
+}
+.visit b,
+.visit span {
+  display: block;
+}
+.on_site,
+.paused {
+  background: var(--green);
+  border-color: var(--green);
+  color: #fff;
+}
+.paused {
+  background: #4b7f6f;
+}
+.finished {
+  background: #eef3f0;
+  border-color: var(--rule-2);
+  color: var(--ink-2);
+}
+.driving {
+  border-style: dashed;
+}
+.no_access {
+  background: var(--marigold-1);
+  border-color: var(--marigold-line);
+}
+.visit.risk {
+  background: var(--brick-1);
+  border-color: var(--brick);
+  color: var(--ink);
+}
+.visit.trying {
+  border: 2px dashed var(--green);
+  background: var(--green-1);
+  color: var(--ink);
+  z-index: 6;
+  opacity: 0.95;
+  pointer-events: none;
+}
+.leaving {
+  opacity: 0.45;
+}
+.dim {
+  opacity: 0.25;
+}
+.locked {
+  border-width: 1.5px 1.5px 1.5px 5px;
+}
+.pin {
+  position: absolute;
+  left: -3px;
+  top: 50%;
+  width: 1px;
+  height: 12px;
+  margin-top: -6px;
+  background: var(--sheet);
+}
+.more {
+  position: absolute;
+  right: 9px;
+  bottom: 3px;
+  font-size: 11px;
+  background: inherit;
+}
+.odd b {
+  padding-right: 15px;
+}
+.misfit {
+  position: absolute;
+  right: 9px;
+  top: 3px;
+  font: 700 11px var(--text);
+  width: 14px;
+  height: 14px;
+  border-radius: 7px;
+  text-align: center;
+  line-height: 14px;
+  background: var(--marigold-1);
+  color: #7a5000;
+  border: 1px solid var(--marigold-line);
+}
+.fresh {
+  box-shadow: 0 0 0 2px var(--green);
+}
+.edge {
+  position: absolute;
+  right: 0;
+  top: 0;
+  bottom: 0;
+  width: 7px;
+  cursor: ew-resize;
+}
 </style>

@@ -14,20 +14,37 @@ import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
 
-const props = defineProps<{ title: (from: string, to: string) => string, span: (date: string) => { from: string, to: string }, step: 'week' | 'month' }>()
+const props = defineProps<{
+  title: (from: string, to: string) => string
+  span: (date: string) => { from: string; to: string }
+  step: 'week' | 'month'
+}>()
 const { session, route, date, may } = useScheduleDate()
 const looks = useLooks()
 const board = useBoard()
 const days = computed(() => props.span(date.value))
-const { data, problem, refresh } = useLoad(() => call('scheduleRange', { query: days.value }), 0, SHOWS.day)
-watch(() => `${days.value.from} ${days.value.to}`, () => void refresh())
+const { data, problem, refresh } = useLoad(
+  () => call('scheduleRange', { query: days.value }),
+  0,
+  SHOWS.day,
+)
+watch(
+  () => `${days.value.from} ${days.value.to}`,
+  () => void refresh(),
+)
 const go = (d: string) => void navigateTo({ path: route.path, query: { date: d } })
-const move = (n: number) => go(props.step === 'week' ? plusDays(date.value, 7 * n) : plusMonths(date.value, n))
+const move = (n: number) =>
+  go(props.step === 'week' ? plusDays(date.value, 7 * n) : plusMonths(date.value, n))
 const openId = ref<string | null>(null)
-const opened = computed(() => [...data.value?.visits ?? [], ...data.value?.tray ?? []].find(v => v.id === openId.value) ?? null)
+const opened = computed(
+  () =>
+    [...(data.value?.visits ?? []), ...(data.value?.tray ?? [])].find(
+      (v) => v.id === openId.value,
+    ) ?? null,
+)
 const shown = computed(() => data.value?.visits.filter(looks.fits) ?? [])
 const { failure, refused, act: doing } = useScheduleAct(refresh)
-const undo = () => doing(override => board.undo(override))
+const undo = () => doing((override) => board.undo(override))
 function keys(e: KeyboardEvent) {
   if ((e.target as HTMLElement).closest('input, textarea, select')) return
   if (e.key === '[') move(-1)
@@ -39,23 +56,121 @@ function keys(e: KeyboardEvent) {
 onMounted(() => window.addEventListener('keydown', keys))
 onBeforeUnmount(() => window.removeEventListener('keydown', keys))
 type Range = Answer<'scheduleRange'>
-defineSlots<{ default(p: { data: Range, shown: Range['visits'], date: string, open: (id: string) => void }): unknown }>()
+defineSlots<{
+  default(p: {
+    data: Range
+    shown: Range['visits']
+    date: string
+    open: (id: string) => void
+  }): unknown
+}>()
 </script>
 
 <template>
-  <div v-if="data" class="views">
-    <ScheduleBar :date="date" :technicians="data.technicians" :shown="shown.length" :of="data.visits.length" />
-    <div class="head"><h1>{{ title(days.from, days.to) }}</h1><span class="quiet num">{{ data.visits.length }} visits<template v-if="data.tray.length"> · {{ data.tray.length }} without a slot</template></span><span class="grow" />
-      <button class="btn" :title="`${step} before`" :aria-label="`${step} before`" @click="move(-1)">←</button><button class="btn" @click="go(session.today)">Today</button><button class="btn" :title="`${step} after`" :aria-label="`${step} after`" @click="move(1)">→</button>
-      <button v-if="may" class="btn" :disabled="!board.done.length" @click="undo">Undo</button></div>
-    <p v-if="failure || problem" class="note bad" role="alert">{{ failure || problem?.message }}</p>
-    <ActRefused v-if="refused" :text="refused.text" @again="refused.again()" @leave="refused = null" />
-    <div class="body"><slot :data="data" :shown="shown" :date="date" :open="(id: string) => openId = id" /></div>
-    <VisitSheet :visit="opened" :may="may" :technicians="data.technicians" :visits="data.visits" @close="openId = null" @changed="refresh()" />
+  <div
+    v-if="data"
+    class="views"
+  >
+    <ScheduleBar
+      :date="date"
+      :technicians="data.technicians"
+      :shown="shown.length"
+      :of="data.visits.length"
+    />
+    <div class="head">
+      <h1>{{ title(days.from, days.to) }}</h1>
+      <span class="quiet num"
+        >{{ data.visits.length }} visits<template v-if="data.tray.length">
+          · {{ data.tray.length }} without a slot</template
+        ></span
+      ><span class="grow" />
+      <button
+        class="btn"
+        :title="`${step} before`"
+        :aria-label="`${step} before`"
+        @click="move(-1)"
+      >
+        ←</button
+      ><button
+        class="btn"
+        @click="go(session.today)"
+      >
+        Today</button
+      ><button
+        class="btn"
+        :title="`${step} after`"
+        :aria-label="`${step} after`"
+        @click="move(1)"
+      >
+        →
+      </button>
+      <button
+        v-if="may"
+        class="btn"
+        :disabled="!board.done.length"
+        @click="undo"
+      >
+        Undo
+      </button>
+    </div>
+    <p
+      v-if="failure || problem"
+      class="note bad"
+      role="alert"
+    >
+      {{ failure || problem?.message }}
+    </p>
+    <ActRefused
+      v-if="refused"
+      :text="refused.text"
+      @again="refused.again()"
+      @leave="refused = null"
+    />
+    <div class="body">
+      <slot
+        :data="data"
+        :shown="shown"
+        :date="date"
+        :open="(id: string) => (openId = id)"
+      />
+    </div>
+    <VisitSheet
+      :visit="opened"
+      :may="may"
+      :technicians="data.technicians"
+      :visits="data.visits"
+      @close="openId = null"
+      @changed="refresh()"
+    />
   </div>
-  <p v-else class="empty" role="status">{{ problem?.message ?? 'Opening…' }}</p>
+  <p
+    v-else
+    class="empty"
+    role="status"
+  >
+    {{ problem?.message ?? 'Opening…' }}
+  </p>
 </template>
 
 <style scoped>
-.views { display: flex; flex-direction: column; height: 100%; } .head { display: flex; gap: 12px; align-items: center; padding: 10px 14px; flex: none; } .head h1 { font-size: 16px; } .body { flex: 1; min-height: 0; overflow: auto; }
+.views {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+.head {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 10px 14px;
+  flex: none;
+}
+.head h1 {
+  font-size: 16px;
+}
+.body {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+}
 </style>

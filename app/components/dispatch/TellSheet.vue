@@ -13,40 +13,153 @@ const notice = ref<Answer<'visitNotice'> | null>(null)
 const unseen = ref('')
 const form = reactive({ to: '', body: '', spoken: '', way: 'mail' as 'mail' | 'text' })
 const { busy, problem, act } = useAct()
-watch(() => props.visitId, async (id) => {
-  notice.value = null
-  if (!id) return
-  unseen.value = ''
-  const got = await call('visitNotice', { params: { id } }).catch((error: Problem) => error)
-  // Meanwhile it may have been opened for another visit.
-  if (props.visitId !== id) return
-  if (got instanceof Problem) unseen.value = got.message
-  else notice.value = got
-  form.spoken = ''
-  take(notice.value?.texts ? 'text' : 'mail')
-}, { immediate: true })
+watch(
+  () => props.visitId,
+  async (id) => {
+    notice.value = null
+    if (!id) return
+    unseen.value = ''
+    const got = await call('visitNotice', { params: { id } }).catch((error: Problem) => error)
+    // Meanwhile it may have been opened for another visit.
+    if (props.visitId !== id) return
+    if (got instanceof Problem) unseen.value = got.message
+    else notice.value = got
+    form.spoken = ''
+    take(notice.value?.texts ? 'text' : 'mail')
+  },
+  { immediate: true },
+)
 /** Each way has its own address and its own words. */
 function take(way: 'mail' | 'text') {
   const n = notice.value
-  Object.assign(form, { way, to: way === 'text' ? n?.phone ?? '' : n?.to[0] ?? '', body: (way === 'text' ? n?.text : n?.body) ?? '' })
+  Object.assign(form, {
+    way,
+    to: way === 'text' ? (n?.phone ?? '') : (n?.to[0] ?? ''),
+    body: (way === 'text' ? n?.text : n?.body) ?? '',
+  })
 }
-const tell = (spoken: boolean) => act(async () => {
-  await call('tellCustomer', { params: { id: notice.value!.visitId }, body: spoken ? { spoken: form.spoken || 'they know' } : { channel: form.way, to: [form.to], body: form.body, subject: notice.value!.subject } })
-  ElMessage({ type: 'success', message: spoken ? 'Noted.' : form.way === 'text' ? 'The text is on its way.' : 'The mail is on its way.' })
-  emit('close')
-})
+const tell = (spoken: boolean) =>
+  act(async () => {
+    await call('tellCustomer', {
+      params: { id: notice.value!.visitId },
+      body: spoken
+        ? { spoken: form.spoken || 'they know' }
+        : { channel: form.way, to: [form.to], body: form.body, subject: notice.value!.subject },
+    })
+    ElMessage({
+      type: 'success',
+      message: spoken
+        ? 'Noted.'
+        : form.way === 'text'
+          ? 'The text is on its way.'
+          : 'The mail is on its way.',
+    })
+    emit('close')
+  })
 </script>
 
 <template>
-  <el-dialog :model-value="visitId !== null" :title="notice ? `Tell ${notice.customer}` : 'Tell the customer'" width="560" @close="emit('close')">
-    <p v-if="unseen" class="note bad" role="alert">{{ unseen }}</p>
-    <p v-else-if="!notice" class="empty" role="status">Looking up the visit…</p>
-    <div v-if="notice" class="stack">
-      <div class="row" role="group" aria-label="How"><button class="btn" :class="{ on: form.way === 'text' }" :disabled="!notice.texts" :title="notice.texts ? '' : 'They have not agreed to texts'" @click="take('text')">By text</button><button class="btn" :class="{ on: form.way === 'mail' }" :disabled="!notice.mails" @click="take('mail')">By mail</button><span v-if="!notice.texts" class="quiet small">no consent to texts</span></div>
-      <p v-if="form.way === 'mail' && !notice.mails" class="note warn">This customer wants no mails. Ring {{ notice.phone || 'them' }}.</p>
-      <template v-else><label class="field"><span>{{ form.way === 'text' ? 'Text to' : 'Mail to' }}</span><input v-model="form.to" class="plain" :type="form.way === 'text' ? 'tel' : 'email'"></label><label class="field"><span>Text</span><textarea v-model="form.body" class="plain" rows="8" /></label></template>
-      <p v-if="problem" class="note bad" role="alert">{{ problem.message }}</p>
-      <div class="row"><button v-if="form.way === 'text' || notice.mails" class="btn act" :disabled="busy || !form.to.trim()" @click="tell(false)">{{ form.way === 'text' ? 'Send the text' : 'Send the mail' }}</button><span class="grow" /><label class="field"><span>Or rang {{ notice.phone }}</span><input v-model="form.spoken" class="plain" placeholder="what they said"></label><button class="btn" :disabled="busy" @click="tell(true)">Note the call</button></div>
+  <el-dialog
+    :model-value="visitId !== null"
+    :title="notice ? `Tell ${notice.customer}` : 'Tell the customer'"
+    width="560"
+    @close="emit('close')"
+  >
+    <p
+      v-if="unseen"
+      class="note bad"
+      role="alert"
+    >
+      {{ unseen }}
+    </p>
+    <p
+      v-else-if="!notice"
+      class="empty"
+      role="status"
+    >
+      Looking up the visit…
+    </p>
+    <div
+      v-if="notice"
+      class="stack"
+    >
+      <div
+        class="row"
+        role="group"
+        aria-label="How"
+      >
+        <button
+          class="btn"
+          :class="{ on: form.way === 'text' }"
+          :disabled="!notice.texts"
+          :title="notice.texts ? '' : 'They have not agreed to texts'"
+          @click="take('text')"
+        >
+          By text</button
+        ><button
+          class="btn"
+          :class="{ on: form.way === 'mail' }"
+          :disabled="!notice.mails"
+          @click="take('mail')"
+        >
+          By mail</button
+        ><span
+          v-if="!notice.texts"
+          class="quiet small"
+          >no consent to texts</span
+        >
+      </div>
+      <p
+        v-if="form.way === 'mail' && !notice.mails"
+        class="note warn"
+      >
+        This customer wants no mails. Ring {{ notice.phone || 'them' }}.
+      </p>
+      <template v-else
+        ><label class="field"
+          ><span>{{ form.way === 'text' ? 'Text to' : 'Mail to' }}</span
+          ><input
+            v-model="form.to"
+            class="plain"
+            :type="form.way === 'text' ? 'tel' : 'email'" /></label
+        ><label class="field"
+          ><span>Text</span
+          ><textarea
+            v-model="form.body"
+            class="plain"
+            rows="8"
+          /></label
+      ></template>
+      <p
+        v-if="problem"
+        class="note bad"
+        role="alert"
+      >
+        {{ problem.message }}
+      </p>
+      <div class="row">
+        <button
+          v-if="form.way === 'text' || notice.mails"
+          class="btn act"
+          :disabled="busy || !form.to.trim()"
+          @click="tell(false)"
+        >
+          {{ form.way === 'text' ? 'Send the text' : 'Send the mail' }}</button><span
+          class="grow"
+        /><label class="field"
+          ><span>Or rang {{ notice.phone }}</span
+          ><input
+            v-model="form.spoken"
+            class="plain"
+            placeholder="what they said" /></label
+        ><button
+          class="btn"
+          :disabled="busy"
+          @click="tell(true)"
+        >
+          Note the call
+        </button>
+      </div>
     </div>
   </el-dialog>
 </template>

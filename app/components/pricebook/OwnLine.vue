@@ -8,47 +8,246 @@ import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
-export interface OwnLine { id: string, entryId: string | null, name: string | undefined, kind: 'part' | 'labour' | 'charge' | 'other', quantity: string, unitPrice: string | undefined, cost: string | undefined }
+export interface OwnLine {
+  id: string
+  entryId: string | null
+  name: string | undefined
+  kind: 'part' | 'labour' | 'charge' | 'other'
+  quantity: string
+  unitPrice: string | undefined
+  cost: string | undefined
+}
 defineProps<{ busy: boolean }>()
-const emit = defineEmits<{ add: [line: OwnLine], close: [] }>()
+const emit = defineEmits<{ add: [line: OwnLine]; close: [] }>()
 const session = useSession()
 const { busy: keeping, problem, act } = useAct()
 const seesCost = computed(() => Boolean(session.me?.person.seesCost))
 const owns = computed(() => ['owner', 'office'].includes(session.role))
-const { data: rules } = useLoad(() => (owns.value ? call('pricing') : Promise.resolve(null)), 0, SHOWS.book)
-const form = reactive({ name: '', kind: 'part' as OwnLine['kind'], quantity: '1', unitPrice: '', cost: '', keep: false, code: '', category: '' })
-const missing = computed(() => (!form.name.trim() ? 'Write what it is.' : !form.unitPrice.trim() ? 'Write its price.' : form.keep && !form.code.trim() ? 'Give it a code.' : form.keep && !form.category.trim() ? 'Say in which category it stands.' : ''))
+const { data: rules } = useLoad(
+  () => (owns.value ? call('pricing') : Promise.resolve(null)),
+  0,
+  SHOWS.book,
+)
+const form = reactive({
+  name: '',
+  kind: 'part' as OwnLine['kind'],
+  quantity: '1',
+  unitPrice: '',
+  cost: '',
+  keep: false,
+  code: '',
+  category: '',
+})
+const missing = computed(() =>
+  !form.name.trim()
+    ? 'Write what it is.'
+    : !form.unitPrice.trim()
+      ? 'Write its price.'
+      : form.keep && !form.code.trim()
+        ? 'Give it a code.'
+        : form.keep && !form.category.trim()
+          ? 'Say in which category it stands.'
+          : '',
+)
 const tried = ref(false)
 const wrong = (path: string) => problem.value?.at(path) ?? ''
 // Named once: pressed again after a lost answer, neither the entry nor the line comes twice.
 const [id, entryId] = [newId(), newId()]
 let inBook = false
-const KINDS = [['part', 'material'], ['labour', 'labour, by the hour'], ['charge', 'a charge'], ['other', 'something else']] as const
-const add = () => act(async () => {
-  tried.value = true
-  if (missing.value) return
-  const { name, kind, quantity, unitPrice, cost } = form
-  if (form.keep && !inBook) {
-    const taxClass = rules.value?.taxClasses.find(t => t.id === (kind === 'part' ? 'goods' : 'work'))?.id ?? rules.value!.taxClasses[0]!.id
-    await call('keepPriceEntry', { params: { id: entryId }, body: { version: 0, kind: (kind === 'other' ? 'charge' : kind) satisfies EntryKind, code: form.code.trim(), name: name.trim(), category: form.category.trim(), unit: kind === 'labour' ? 'hour' : 'each', pricing: 'fixed', price: unitPrice, cost: cost || '0', taxClass, seconds: kind === 'labour' ? 3600 : 0 } })
-    inBook = true
-  }
-  emit('add', inBook ? { id, entryId, name: undefined, kind, quantity, unitPrice: undefined, cost: undefined } : { id, entryId: null, name: name.trim(), kind, quantity, unitPrice, cost: cost || undefined })
-})
+const KINDS = [
+  ['part', 'material'],
+  ['labour', 'labour, by the hour'],
+  ['charge', 'a charge'],
+  ['other', 'something else'],
+] as const
+const add = () =>
+  act(async () => {
+    tried.value = true
+    if (missing.value) return
+    const { name, kind, quantity, unitPrice, cost } = form
+    if (form.keep && !inBook) {
+      const taxClass =
+        rules.value?.taxClasses.find((t) => t.id === (kind === 'part' ? 'goods' : 'work'))?.id ??
+        rules.value!.taxClasses[0]!.id
+      await call('keepPriceEntry', {
+        params: { id: entryId },
+        body: {
+          version: 0,
+          kind: (kind === 'other' ? 'charge' : kind) satisfies EntryKind,
+          code: form.code.trim(),
+          name: name.trim(),
+          category: form.category.trim(),
+          unit: kind === 'labour' ? 'hour' : 'each',
+          pricing: 'fixed',
+          price: unitPrice,
+          cost: cost || '0',
+          taxClass,
+          seconds: kind === 'labour' ? 3600 : 0,
+        },
+      })
+      inBook = true
+    }
+    emit(
+      'add',
+      inBook
+        ? { id, entryId, name: undefined, kind, quantity, unitPrice: undefined, cost: undefined }
+        : {
+            id,
+            entryId: null,
+            name: name.trim(),
+            kind,
+            quantity,
+            unitPrice,
+            cost: cost || undefined,
+          },
+    )
+  })
 </script>
 
 <template>
-  <form class="own" aria-label="A line of its own" @submit.prevent="add">
-    <label class="field name"><span>What it is</span><input v-model="form.name" class="plain" autofocus></label>
-    <label class="field"><span>Kind</span><select v-model="form.kind" class="plain"><option v-for="[k, say] in KINDS" :key="k" :value="k">{{ say }}</option></select></label>
-    <label class="field"><span>How many</span><input v-model="form.quantity" class="plain num" inputmode="decimal"></label><label class="field"><span>Price of one</span><input v-model="form.unitPrice" class="plain num" inputmode="decimal"><i v-if="wrong('price')" class="wrong">{{ wrong('price') }}</i></label><label v-if="seesCost" class="field"><span>Costs us</span><input v-model="form.cost" class="plain num" inputmode="decimal"><i v-if="wrong('cost')" class="wrong">{{ wrong('cost') }}</i></label>
-    <template v-if="owns"><label class="row keep"><input v-model="form.keep" type="checkbox"> Keep it in the price book, too</label>
-      <template v-if="form.keep"><label class="field"><span>Code</span><input v-model="form.code" class="plain num"><i v-if="wrong('code')" class="wrong">{{ wrong('code') }}</i></label><label class="field name"><span>Category</span><input v-model="form.category" class="plain" list="own-categories"></label><datalist id="own-categories"><option v-for="c in rules?.categories ?? []" :key="c" :value="c" /></datalist></template></template>
-    <p v-if="tried && missing" class="wrong" role="alert">{{ missing }}</p><p v-else-if="problem" class="wrong" role="alert">{{ problem.message }}</p>
-    <div class="row end"><button type="button" class="btn" @click="emit('close')">Leave it</button><button class="btn act" :disabled="busy || keeping">Add the line</button></div>
+  <form
+    class="own"
+    aria-label="A line of its own"
+    @submit.prevent="add"
+  >
+    <label class="field name"
+      ><span>What it is</span
+      ><input
+        v-model="form.name"
+        class="plain"
+        autofocus
+    /></label>
+    <label class="field"
+      ><span>Kind</span
+      ><select
+        v-model="form.kind"
+        class="plain"
+      >
+        <option
+          v-for="[k, say] in KINDS"
+          :key="k"
+          :value="k"
+        >
+          {{ say }}
+        </option>
+      </select></label
+    >
+    <label class="field"
+      ><span>How many</span
+      ><input
+        v-model="form.quantity"
+        class="plain num"
+        inputmode="decimal" /></label
+    ><label class="field"
+      ><span>Price of one</span
+      ><input
+        v-model="form.unitPrice"
+        class="plain num"
+        inputmode="decimal"
+      /><i
+        v-if="wrong('price')"
+        class="wrong"
+        >{{ wrong('price') }}</i
+      ></label
+    ><label
+      v-if="seesCost"
+      class="field"
+      ><span>Costs us</span
+      ><input
+        v-model="form.cost"
+        class="plain num"
+        inputmode="decimal"
+      /><i
+        v-if="wrong('cost')"
+        class="wrong"
+        >{{ wrong('cost') }}</i
+      ></label
+    >
+    <template v-if="owns"
+      ><label class="row keep"
+        ><input
+          v-model="form.keep"
+          type="checkbox"
+        />
+        Keep it in the price book, too</label
+      >
+      <template v-if="form.keep"
+        ><label class="field"
+          ><span>Code</span
+          ><input
+            v-model="form.code"
+            class="plain num"
+          /><i
+            v-if="wrong('code')"
+            class="wrong"
+            >{{ wrong('code') }}</i
+          ></label
+        ><label class="field name"
+          ><span>Category</span
+          ><input
+            v-model="form.category"
+            class="plain"
+            list="own-categories" /></label
+        ><datalist id="own-categories">
+          <option
+            v-for="c in rules?.categories ?? []"
+            :key="c"
+            :value="c"
+          /></datalist></template
+    ></template>
+    <p
+      v-if="tried && missing"
+      class="wrong"
+      role="alert"
+    >
+      {{ missing }}
+    </p>
+    <p
+      v-else-if="problem"
+      class="wrong"
+      role="alert"
+    >
+      {{ problem.message }}
+    </p>
+    <div class="row end">
+      <button
+        type="button"
+        class="btn"
+        @click="emit('close')"
+      >
+        Leave it</button
+      ><button
+        class="btn act"
+        :disabled="busy || keeping"
+      >
+        Add the line
+      </button>
+    </div>
   </form>
 </template>
 
 <style scoped>
-.own { display: grid; grid-template-columns: repeat(auto-fit, minmax(110px, 1fr)); gap: 10px; align-items: end; } .name { grid-column: span 2; } .keep, .end, .wrong { grid-column: 1 / -1; } .own .field .wrong { grid-column: auto; } i { font-style: normal; } .end { justify-content: flex-end; }
+.own {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(110px, 1fr));
+  gap: 10px;
+  align-items: end;
+}
+.name {
+  grid-column: span 2;
+}
+.keep,
+.end,
+.wrong {
+  grid-column: 1 / -1;
+}
+.own .field .wrong {
+  grid-column: auto;
+}
+i {
+  font-style: normal;
+}
+.end {
+  justify-content: flex-end;
+}
 </style>

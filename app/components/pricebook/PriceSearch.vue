@@ -11,7 +11,14 @@ import { useBook, type Found } from '~/lib/book'
 import { useSession } from '~/stores/session'
 
 type Kind = Found['kind']
-const props = defineProps<{ label: string, autofocus?: boolean, atHand?: boolean, only?: Kind, not?: Kind, large?: boolean }>()
+const props = defineProps<{
+  label: string
+  autofocus?: boolean
+  atHand?: boolean
+  only?: Kind
+  not?: Kind
+  large?: boolean
+}>()
 const emit = defineEmits<{ choose: [entries: Found[]] }>()
 const session = useSession()
 const { state, turn, find, pin } = useBook()
@@ -27,22 +34,33 @@ const at = ref(0)
 /** the words that what is shown belongs to */
 const answered = ref('')
 let asked = 0
-watch([words, kind, category, turn], async ([w, k, c], [before]) => {
-  const mine = ++asked
-  if (w !== before) at.value = 0
-  if (!w.trim() && !props.atHand) {
-    items.value = []
-    return void (answered.value = '')
-  }
-  const got = await find(w.trim(), { limit: 30, kind: k || undefined, category: c || undefined })
-  if (mine !== asked) return
-  items.value = props.not ? got.filter(e => e.kind !== props.not) : got
-  answered.value = w.trim()
-}, { immediate: true })
-const KINDS = [['', 'All'], ['task', 'Tasks'], ['part', 'Parts'], ['assembly', 'Assemblies'], ['labour', 'Labour'], ['charge', 'Charges']] as const
-const marked = (e: Found) => several.value.some(s => s.id === e.id)
+watch(
+  [words, kind, category, turn],
+  async ([w, k, c], [before]) => {
+    const mine = ++asked
+    if (w !== before) at.value = 0
+    if (!w.trim() && !props.atHand) {
+      items.value = []
+      return void (answered.value = '')
+    }
+    const got = await find(w.trim(), { limit: 30, kind: k || undefined, category: c || undefined })
+    if (mine !== asked) return
+    items.value = props.not ? got.filter((e) => e.kind !== props.not) : got
+    answered.value = w.trim()
+  },
+  { immediate: true },
+)
+const KINDS = [
+  ['', 'All'],
+  ['task', 'Tasks'],
+  ['part', 'Parts'],
+  ['assembly', 'Assemblies'],
+  ['labour', 'Labour'],
+  ['charge', 'Charges'],
+] as const
+const marked = (e: Found) => several.value.some((s) => s.id === e.id)
 function mark(e: Found) {
-  several.value = marked(e) ? several.value.filter(s => s.id !== e.id) : [...several.value, e]
+  several.value = marked(e) ? several.value.filter((s) => s.id !== e.id) : [...several.value, e]
 }
 function take(entries: Found[]) {
   emit('choose', entries)
@@ -54,47 +72,295 @@ function key(e: KeyboardEvent) {
   if (e.key === 'ArrowDown') at.value = Math.min(items.value.length - 1, at.value + 1)
   else if (e.key === 'ArrowUp') at.value = Math.max(0, at.value - 1)
   else if (e.key === 'Enter' && e.shiftKey && one) mark(one)
-  else if (e.key === 'Enter' && !e.ctrlKey && several.value.length && !words.value.trim()) take(several.value)
-  else if (e.key === 'Enter' && !e.ctrlKey && one) take(several.value.length ? [...several.value.filter(s => s.id !== one.id), one] : [one])
+  else if (e.key === 'Enter' && !e.ctrlKey && several.value.length && !words.value.trim())
+    take(several.value)
+  else if (e.key === 'Enter' && !e.ctrlKey && one)
+    take(several.value.length ? [...several.value.filter((s) => s.id !== one.id), one] : [one])
   else return
   e.preventDefault()
 }
 /** Entries that are called alike are told apart by their price and by how they sell. */
-const sold = (e: Found) => (e.used ? `sold ${e.used}×, last ${session.day(e.lastSold!)}` : 'not sold in a year')
-const kindOf = (e: Found) => ({ task: 'flat rate', assembly: 'assembly' } as Record<string, string>)[e.kind] ?? e.kind
+const sold = (e: Found) =>
+  e.used ? `sold ${e.used}×, last ${session.day(e.lastSold!)}` : 'not sold in a year'
+const kindOf = (e: Found) =>
+  (({ task: 'flat rate', assembly: 'assembly' }) as Record<string, string>)[e.kind] ?? e.kind
 const trees = computed(() => state.value?.categories ?? [])
 </script>
 
 <template>
-  <div class="search" :class="{ large }" :data-found="answered">
+  <div
+    class="search"
+    :class="{ large }"
+    :data-found="answered"
+  >
     <div @keydown="key">
-      <label class="field"><span>{{ label }}</span><input v-model="words" class="plain" :autofocus="autofocus" placeholder="tank 44, relief valve, diagnostic…" autocomplete="off"></label>
-      <div v-if="atHand" class="kinds" role="group" aria-label="Kind">
-        <button v-for="[k, name] in KINDS" :key="k" type="button" class="btn" :class="{ on: kind === k }" :aria-pressed="kind === k" @click="kind = k">{{ name }}</button>
-        <select v-model="category" class="plain" aria-label="Category"><option value="">any category</option><option v-for="c in trees" :key="c.path" :value="c.path">{{ '\u2003'.repeat(c.depth) }}{{ c.name }}</option></select>
+      <label class="field"
+        ><span>{{ label }}</span
+        ><input
+          v-model="words"
+          class="plain"
+          :autofocus="autofocus"
+          placeholder="tank 44, relief valve, diagnostic…"
+          autocomplete="off"
+      /></label>
+      <div
+        v-if="atHand"
+        class="kinds"
+        role="group"
+        aria-label="Kind"
+      >
+        <button
+          v-for="[k, name] in KINDS"
+          :key="k"
+          type="button"
+          class="btn"
+          :class="{ on: kind === k }"
+          :aria-pressed="kind === k"
+          @click="kind = k"
+        >
+          {{ name }}
+        </button>
+        <select
+          v-model="category"
+          class="plain"
+          aria-label="Category"
+        >
+          <option value="">any category</option>
+          <option
+            v-for="c in trees"
+            :key="c.path"
+            :value="c.path"
+          >
+            {{ '\u2003'.repeat(c.depth) }}{{ c.name }}
+          </option>
+        </select>
       </div>
-      <p v-if="state?.kept" class="small soon" role="status">No signal: this is the price book as it was last here.</p>
-      <p v-if="several.length" class="row several" role="status"><span class="grow"><b>{{ several.length }}</b> chosen: {{ several.map(s => s.name).join(', ') }}</span><button type="button" class="btn" @click="several = []">None</button><button type="button" class="btn act" @click="take(several)">Add {{ several.length }}</button></p>
-      <ul v-if="items.length" :aria-label="words ? 'Found in the price book' : 'Charges at hand'">
-        <li v-for="(e, i) in items" :key="e.id" :class="{ at: i === at }">
-          <button type="button" class="take" @click="take([e])">
-            <img v-if="e.pictureId && large && !lost.has(e.pictureId)" :src="`/api/v1/price-pictures/${e.pictureId}`" :alt="''" loading="lazy" @error="lost.add(e.pictureId)"><span v-else-if="large" class="nopic" aria-hidden="true">{{ e.name.charAt(0) }}</span>
-            <span class="grow"><b>{{ e.name }}</b>{{ ' ' }}<span class="quiet small">{{ e.code }} · {{ kindOf(e) }}{{ e.unit === 'each' ? '' : ` by ${e.unit}` }} · {{ sold(e) }}</span></span>
-            <span class="num">{{ session.money({ amount: e.price, currency: e.agreementSaving.currency }, false) }}</span>
+      <p
+        v-if="state?.kept"
+        class="small soon"
+        role="status"
+      >
+        No signal: this is the price book as it was last here.
+      </p>
+      <p
+        v-if="several.length"
+        class="row several"
+        role="status"
+      >
+        <span class="grow"
+          ><b>{{ several.length }}</b> chosen: {{ several.map((s) => s.name).join(', ') }}</span
+        ><button
+          type="button"
+          class="btn"
+          @click="several = []"
+        >
+          None</button
+        ><button
+          type="button"
+          class="btn act"
+          @click="take(several)"
+        >
+          Add {{ several.length }}
+        </button>
+      </p>
+      <ul
+        v-if="items.length"
+        :aria-label="words ? 'Found in the price book' : 'Charges at hand'"
+      >
+        <li
+          v-for="(e, i) in items"
+          :key="e.id"
+          :class="{ at: i === at }"
+        >
+          <button
+            type="button"
+            class="take"
+            @click="take([e])"
+          >
+            <img
+              v-if="e.pictureId && large && !lost.has(e.pictureId)"
+              :src="`/api/v1/price-pictures/${e.pictureId}`"
+              :alt="''"
+              loading="lazy"
+              @error="lost.add(e.pictureId)"
+            /><span
+              v-else-if="large"
+              class="nopic"
+              aria-hidden="true"
+              >{{ e.name.charAt(0) }}</span
+            >
+            <span class="grow"
+              ><b>{{ e.name }}</b
+              >{{ ' '
+              }}<span class="quiet small"
+                >{{ e.code }} · {{ kindOf(e) }}{{ e.unit === 'each' ? '' : ` by ${e.unit}` }} ·
+                {{ sold(e) }}</span
+              ></span
+            >
+            <span class="num">{{
+              session.money({ amount: e.price, currency: e.agreementSaving.currency }, false)
+            }}</span>
           </button>
-          <button type="button" class="tick" :aria-pressed="marked(e)" :aria-label="`Choose ${e.name} with others`" @click="mark(e)"><IconTicked v-if="marked(e)" /><IconTick v-else /></button>
-          <button type="button" class="pin" :aria-pressed="e.mine" :aria-label="e.mine ? `Keep ${e.name} at hand no more` : `Keep ${e.name} at hand for me`" :title="e.pinned ? 'at hand for everybody' : ''" @click="pin(e.id, !e.mine)"><IconMine v-if="e.mine" /><IconFirm v-else-if="e.pinned" /><IconPin v-else /></button>
+          <button
+            type="button"
+            class="tick"
+            :aria-pressed="marked(e)"
+            :aria-label="`Choose ${e.name} with others`"
+            @click="mark(e)"
+          >
+            <IconTicked v-if="marked(e)" /><IconTick v-else />
+          </button>
+          <button
+            type="button"
+            class="pin"
+            :aria-pressed="e.mine"
+            :aria-label="
+              e.mine ? `Keep ${e.name} at hand no more` : `Keep ${e.name} at hand for me`
+            "
+            :title="e.pinned ? 'at hand for everybody' : ''"
+            @click="pin(e.id, !e.mine)"
+          >
+            <IconMine v-if="e.mine" /><IconFirm v-else-if="e.pinned" /><IconPin v-else />
+          </button>
         </li>
       </ul>
-      <p v-else-if="words && state" class="quiet small none">Nothing in the price book reads like that.</p>
-      <p v-else-if="words" class="quiet small none" role="status">Opening the price book…</p>
+      <p
+        v-else-if="words && state"
+        class="quiet small none"
+      >
+        Nothing in the price book reads like that.
+      </p>
+      <p
+        v-else-if="words"
+        class="quiet small none"
+        role="status"
+      >
+        Opening the price book…
+      </p>
     </div>
   </div>
 </template>
 
 <style scoped>
-ul { list-style: none; margin: 4px 0 0; padding: 0; border: 1px solid var(--rule); background: var(--sheet); max-height: 300px; overflow: auto; } li { display: flex; } li + li { border-top: 1px solid var(--rule); } li.at, li:hover { background: var(--green-1); }
-li button { border: 0; background: none; cursor: pointer; padding: 7px 8px; } .take { display: flex; gap: 10px; flex: 1; min-width: 0; text-align: left; align-items: baseline; } .tick, .pin { color: var(--ink-2); width: 32px; flex: none; } .pin[aria-pressed='true'] { color: var(--green); } .several { margin: 6px 0; padding: 6px 8px; background: var(--green-1); }
-.kinds { display: flex; gap: 6px; margin: 8px 0; flex-wrap: wrap; } .kinds select { width: auto; max-width: 180px; } .none { margin-top: 6px; }
-.large ul { max-height: none; border-radius: 8px; } .large li { display: grid; grid-template-columns: minmax(0, 1fr) 48px; align-items: center; } .large .take { grid-row: 1 / span 2; } .large .take { align-items: center; padding: 8px 4px; min-height: 64px; } .large .take .grow { display: flex; flex-direction: column; } .large .tick, .large .pin { width: 48px; min-height: 48px; font-size: 20px; } .large .kinds { flex-wrap: nowrap; overflow-x: auto; margin: 8px -16px; padding: 0 16px; scrollbar-width: none; } .large .kinds .btn { min-height: 48px; flex: none; padding: 0 14px; } .large .kinds select { min-height: 48px; flex: none; max-width: 200px; order: -1; width: 132px; } .large img, .nopic { width: 48px; height: 48px; border-radius: 6px; object-fit: cover; flex: none; } .nopic { display: grid; place-items: center; background: var(--green-1); color: var(--green); font-weight: 700; }
+ul {
+  list-style: none;
+  margin: 4px 0 0;
+  padding: 0;
+  border: 1px solid var(--rule);
+  background: var(--sheet);
+  max-height: 300px;
+  overflow: auto;
+}
+li {
+  display: flex;
+}
+li + li {
+  border-top: 1px solid var(--rule);
+}
+li.at,
+li:hover {
+  background: var(--green-1);
+}
+li button {
+  border: 0;
+  background: none;
+  cursor: pointer;
+  padding: 7px 8px;
+}
+.take {
+  display: flex;
+  gap: 10px;
+  flex: 1;
+  min-width: 0;
+  text-align: left;
+  align-items: baseline;
+}
+.tick,
+.pin {
+  color: var(--ink-2);
+  width: 32px;
+  flex: none;
+}
+.pin[aria-pressed='true'] {
+  color: var(--green);
+}
+.several {
+  margin: 6px 0;
+  padding: 6px 8px;
+  background: var(--green-1);
+}
+.kinds {
+  display: flex;
+  gap: 6px;
+  margin: 8px 0;
+  flex-wrap: wrap;
+}
+.kinds select {
+  width: auto;
+  max-width: 180px;
+}
+.none {
+  margin-top: 6px;
+}
+.large ul {
+  max-height: none;
+  border-radius: 8px;
+}
+.large li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 48px;
+  align-items: center;
+}
+.large .take {
+  grid-row: 1 / span 2;
+}
+.large .take {
+  align-items: center;
+  padding: 8px 4px;
+  min-height: 64px;
+}
+.large .take .grow {
+  display: flex;
+  flex-direction: column;
+}
+.large .tick,
+.large .pin {
+  width: 48px;
+  min-height: 48px;
+  font-size: 20px;
+}
+.large .kinds {
+  flex-wrap: nowrap;
+  overflow-x: auto;
+  margin: 8px -16px;
+  padding: 0 16px;
+  scrollbar-width: none;
+}
+.large .kinds .btn {
+  min-height: 48px;
+  flex: none;
+  padding: 0 14px;
+}
+.large .kinds select {
+  min-height: 48px;
+  flex: none;
+  max-width: 200px;
+  order: -1;
+  width: 132px;
+}
+.large img,
+.nopic {
+  width: 48px;
+  height: 48px;
+  border-radius: 6px;
+  object-fit: cover;
+  flex: none;
+}
+.nopic {
+  display: grid;
+  place-items: center;
+  background: var(--green-1);
+  color: var(--green);
+  font-weight: 700;
+}
 </style>

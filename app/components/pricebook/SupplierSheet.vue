@@ -7,65 +7,448 @@ import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
 type Product = Answer<'supplierProducts'>['items'][number]
-export interface BasketLine { id: string, supplierId: string, partNumber: string, quantity: string }
-const props = defineProps<{ busy: boolean, problem: Problem | null, field?: boolean }>()
-const emit = defineEmits<{ take: [items: BasketLine[]], close: [] }>()
+export interface BasketLine {
+  id: string
+  supplierId: string
+  partNumber: string
+  quantity: string
+}
+const props = defineProps<{ busy: boolean; problem: Problem | null; field?: boolean }>()
+const emit = defineEmits<{ take: [items: BasketLine[]]; close: [] }>()
 const session = useSession()
 const { data: suppliers, problem: away } = useLoad(() => call('suppliers'))
 const wish = reactive({ supplier: '', category: '', q: '' })
 const found = ref<Answer<'supplierProducts'> | null>(null)
 const said = ref('')
-const beside = ref<{ of: Product, items: Product[] } | null>(null)
-const basket = ref<(Product & { line: string, quantity: string })[]>([])
-watch(suppliers, (s) => { if (s && !wish.supplier) wish.supplier = s.items[0]?.id ?? '' }, { immediate: true })
-const categories = computed(() => suppliers.value?.items.find(s => s.id === wish.supplier)?.categories ?? [])
+const beside = ref<{ of: Product; items: Product[] } | null>(null)
+const basket = ref<(Product & { line: string; quantity: string })[]>([])
+watch(
+  suppliers,
+  (s) => {
+    if (s && !wish.supplier) wish.supplier = s.items[0]?.id ?? ''
+  },
+  { immediate: true },
+)
+const categories = computed(
+  () => suppliers.value?.items.find((s) => s.id === wish.supplier)?.categories ?? [],
+)
 let turn = 0
 async function search(after?: string) {
   if (!wish.supplier) return
   const mine = ++turn
-  const got = await call('supplierProducts', { params: { key: wish.supplier }, query: { q: wish.q.trim(), category: wish.category, after } }).catch((e: Problem) => e)
+  const got = await call('supplierProducts', {
+    params: { key: wish.supplier },
+    query: { q: wish.q.trim(), category: wish.category, after },
+  }).catch((e: Problem) => e)
   if (mine !== turn) return
   said.value = got instanceof Error ? got.message : ''
-  if (!(got instanceof Error)) found.value = after && found.value ? { ...got, items: [...found.value.items, ...got.items] } : got
+  if (!(got instanceof Error))
+    found.value =
+      after && found.value ? { ...got, items: [...found.value.items, ...got.items] } : got
 }
 watch(wish, () => void search(), { deep: true, immediate: true })
 async function compare(p: Product) {
   if (beside.value?.of === p) return void (beside.value = null)
-  const got = await call('compareSuppliers', { params: { key: p.makerNumber } }).catch((e: Problem) => e)
+  const got = await call('compareSuppliers', { params: { key: p.makerNumber } }).catch(
+    (e: Problem) => e,
+  )
   said.value = got instanceof Error ? got.message : ''
   if (!(got instanceof Error)) beside.value = { of: p, items: got.items }
 }
-const same = (a: Product, b: Product) => a.supplierId === b.supplierId && a.partNumber === b.partNumber
+const same = (a: Product, b: Product) =>
+  a.supplierId === b.supplierId && a.partNumber === b.partNumber
 function put(p: Product) {
-  const there = basket.value.find(b => same(b, p))
+  const there = basket.value.find((b) => same(b, p))
   if (there) there.quantity = String(Number(there.quantity) + 1)
   else basket.value.push({ ...p, line: newId(), quantity: '1' })
 }
-const show = (amount: string | null) => (amount === null ? '' : session.money({ amount, currency: session.me!.company.currency }, false))
+const show = (amount: string | null) =>
+  amount === null ? '' : session.money({ amount, currency: session.me!.company.currency }, false)
 const stock = (p: Product) => (p.stock ? `${p.stock} there` : `in ${p.deliveryDays} days`)
-const take = () => emit('take', basket.value.map(b => ({ id: b.line, supplierId: b.supplierId, partNumber: b.partNumber, quantity: b.quantity })))
+const take = () =>
+  emit(
+    'take',
+    basket.value.map((b) => ({
+      id: b.line,
+      supplierId: b.supplierId,
+      partNumber: b.partNumber,
+      quantity: b.quantity,
+    })),
+  )
 </script>
 
 <template>
-  <el-dialog model-value title="From a supplier" :width="field ? '96%' : 980" @close="emit('close')">
+  <el-dialog
+    model-value
+    title="From a supplier"
+    :width="field ? '96%' : 980"
+    @close="emit('close')"
+  >
     <div class="stack">
-      <p v-if="away" class="note bad" role="alert">{{ away.message }}</p><p v-else-if="suppliers && !suppliers.items.length" class="note warn">No supplier is connected yet. Whoever runs this installation can name one in SUPPLIER_URL.</p>
-      <div v-else class="row wrap"><span class="row who" role="group" aria-label="Supplier"><button v-for="s in suppliers?.items ?? []" :key="s.id" type="button" class="btn" :class="{ on: wish.supplier === s.id }" :aria-pressed="wish.supplier === s.id" @click="() => { wish.supplier = s.id; wish.category = '' }">{{ s.name }}</button></span>
-        <select v-model="wish.category" class="plain" aria-label="Their category" style="width: 150px"><option value="">any category</option><option v-for="c in categories" :key="c">{{ c }}</option></select><input v-model="wish.q" class="plain grow" placeholder="Part number or words" aria-label="Search their catalogue" style="min-width: 160px"></div>
-      <p v-if="said" class="note bad" role="alert">{{ said }}</p>
-      <div class="goods"><table v-if="found?.items.length" class="book"><thead><tr><th>Their number</th><th>What</th><th class="right">Has</th><th v-if="session.me?.person.seesCost" class="right">Costs us</th><th class="right">We sell at</th><th /></tr></thead><tbody>
-        <template v-for="p in found.items" :key="p.partNumber"><tr class="one"><td class="num">{{ p.partNumber }}</td><td class="what">{{ p.name }} <span v-if="p.entry" class="chip good">{{ p.entry.code }}</span></td><td class="right" :class="p.stock ? 'good' : 'soon'">{{ stock(p) }}</td><td v-if="session.me?.person.seesCost" class="right num" data-says="costs us">{{ show(p.cost) }}<template v-if="p.entry?.cost && Number(p.entry.cost) !== Number(p.cost)"><br><span class="small soon">book {{ show(p.entry.cost) }}</span></template></td><td class="right num" data-says="we sell at">{{ show(p.price) }}</td><td class="right nowrap"><button type="button" class="btn plain" :aria-expanded="beside?.of === p" @click="compare(p)">Compare</button><button type="button" class="btn" :aria-label="`Put ${p.name} into the basket`" @click="put(p)">Put in</button></td></tr>
-          <tr v-if="beside?.of === p" class="beside"><td colspan="6"><table class="book" :aria-label="`${p.name} at every supplier`"><tbody><tr v-for="(o, i) in beside.items" :key="o.supplierId"><td>{{ o.supplier }} <span v-if="i === 0 && beside.items.length > 1" class="chip good">best today</span></td><td class="num">{{ o.partNumber }}</td><td class="right">{{ stock(o) }}</td><td class="right num">{{ show(o.cost) || show(o.price) }}</td><td class="right"><button type="button" class="btn" :aria-label="`Put it in from ${o.supplier}`" @click="put(o)">Put in</button></td></tr></tbody></table></td></tr></template></tbody></table>
-        <p v-else-if="found" class="empty">They have nothing that reads like that.</p><p v-else-if="wish.supplier && !said" class="empty" role="status">Asking…</p><button v-if="found?.next" type="button" class="btn" @click="search(found.next)">Show more of {{ found.total }}</button></div>
-      <div v-if="basket.length" class="basket stack"><h3>Basket</h3><div v-for="(b, i) in basket" :key="b.line" class="row"><input v-model="b.quantity" class="plain num" inputmode="decimal" style="width: 64px" :aria-label="`How many: ${b.name}`"><span class="grow">{{ b.name }} <span class="quiet small">{{ b.supplier }} {{ b.partNumber }}</span><i v-if="problem?.at(`items[${i}].quantity`)" class="wrong"> {{ problem.at(`items[${i}].quantity`) }}</i></span><span class="num">{{ show(b.price) }}</span><button type="button" class="btn plain" :aria-label="`Take out ${b.name}`" @click="basket.splice(i, 1)">×</button></div></div>
-      <p v-if="props.problem" class="note bad" role="alert">{{ props.problem.message }}</p>
-      <button type="button" class="btn act" :disabled="busy || !basket.length" @click="take">Take {{ basket.length || '' }} {{ basket.length === 1 ? 'line' : 'lines' }} over</button>
+      <p
+        v-if="away"
+        class="note bad"
+        role="alert"
+      >
+        {{ away.message }}
+      </p>
+      <p
+        v-else-if="suppliers && !suppliers.items.length"
+        class="note warn"
+      >
+        No supplier is connected yet. Whoever runs this installation can name one in SUPPLIER_URL.
+      </p>
+      <div
+        v-else
+        class="row wrap"
+      >
+        <span
+          class="row who"
+          role="group"
+          aria-label="Supplier"
+          ><button
+            v-for="s in suppliers?.items ?? []"
+            :key="s.id"
+            type="button"
+            class="btn"
+            :class="{ on: wish.supplier === s.id }"
+            :aria-pressed="wish.supplier === s.id"
+            @click="
+              () => {
+                wish.supplier = s.id
+                wish.category = ''
+              }
+            "
+          >
+            {{ s.name }}
+          </button></span
+        >
+        <select
+          v-model="wish.category"
+          class="plain"
+          aria-label="Their category"
+          style="width: 150px"
+        >
+          <option value="">any category</option>
+          <option
+            v-for="c in categories"
+            :key="c"
+          >
+            {{ c }}
+          </option></select
+        ><input
+          v-model="wish.q"
+          class="plain grow"
+          placeholder="Part number or words"
+          aria-label="Search their catalogue"
+          style="min-width: 160px"
+        />
+      </div>
+      <p
+        v-if="said"
+        class="note bad"
+        role="alert"
+      >
+        {{ said }}
+      </p>
+      <div class="goods">
+        <table
+          v-if="found?.items.length"
+          class="book"
+        >
+          <thead>
+            <tr>
+              <th>Their number</th>
+              <th>What</th>
+              <th class="right">Has</th>
+              <th
+                v-if="session.me?.person.seesCost"
+                class="right"
+              >
+                Costs us
+              </th>
+              <th class="right">We sell at</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            <template
+              v-for="p in found.items"
+              :key="p.partNumber"
+              ><tr class="one">
+                <td class="num">{{ p.partNumber }}</td>
+                <td class="what">
+                  {{ p.name }}
+                  <span
+                    v-if="p.entry"
+                    class="chip good"
+                    >{{ p.entry.code }}</span
+                  >
+                </td>
+                <td
+                  class="right"
+                  :class="p.stock ? 'good' : 'soon'"
+                >
+                  {{ stock(p) }}
+                </td>
+                <td
+                  v-if="session.me?.person.seesCost"
+                  class="right num"
+                  data-says="costs us"
+                >
+                  {{ show(p.cost)
+                  }}<template v-if="p.entry?.cost && Number(p.entry.cost) !== Number(p.cost)"
+                    ><br /><span class="small soon">book {{ show(p.entry.cost) }}</span></template
+                  >
+                </td>
+                <td
+                  class="right num"
+                  data-says="we sell at"
+                >
+                  {{ show(p.price) }}
+                </td>
+                <td class="right nowrap">
+                  <button
+                    type="button"
+                    class="btn plain"
+                    :aria-expanded="beside?.of === p"
+                    @click="compare(p)"
+                  >
+                    Compare</button
+                  ><button
+                    type="button"
+                    class="btn"
+                    :aria-label="`Put ${p.name} into the basket`"
+                    @click="put(p)"
+                  >
+                    Put in
+                  </button>
+                </td>
+              </tr>
+              <tr
+                v-if="beside?.of === p"
+                class="beside"
+              >
+                <td colspan="6">
+                  <table
+                    class="book"
+                    :aria-label="`${p.name} at every supplier`"
+                  >
+                    <tbody>
+                      <tr
+                        v-for="(o, i) in beside.items"
+                        :key="o.supplierId"
+                      >
+                        <td>
+                          {{ o.supplier }}
+                          <span
+                            v-if="i === 0 && beside.items.length > 1"
+                            class="chip good"
+                            >best today</span
+                          >
+                        </td>
+                        <td class="num">{{ o.partNumber }}</td>
+                        <td class="right">{{ stock(o) }}</td>
+                        <td class="right num">{{ show(o.cost) || show(o.price) }}</td>
+                        <td class="right">
+                          <button
+                            type="button"
+                            class="btn"
+                            :aria-label="`Put it in from ${o.supplier}`"
+                            @click="put(o)"
+                          >
+                            Put in
+                          </button>
+                        </td>
+                      </tr>
+                    </tbody>
+                  </table>
+                </td>
+              </tr></template
+            >
+          </tbody>
+        </table>
+        <p
+          v-else-if="found"
+          class="empty"
+        >
+          They have nothing that reads like that.
+        </p>
+        <p
+          v-else-if="wish.supplier && !said"
+          class="empty"
+          role="status"
+        >
+          Asking…
+        </p>
+        <button
+          v-if="found?.next"
+          type="button"
+          class="btn"
+          @click="search(found.next)"
+        >
+          Show more of {{ found.total }}
+        </button>
+      </div>
+      <div
+        v-if="basket.length"
+        class="basket stack"
+      >
+        <h3>Basket</h3>
+        <div
+          v-for="(b, i) in basket"
+          :key="b.line"
+          class="row"
+        >
+          <input
+            v-model="b.quantity"
+            class="plain num"
+            inputmode="decimal"
+            style="width: 64px"
+            :aria-label="`How many: ${b.name}`"
+          /><span class="grow"
+            >{{ b.name }} <span class="quiet small">{{ b.supplier }} {{ b.partNumber }}</span
+            ><i
+              v-if="problem?.at(`items[${i}].quantity`)"
+              class="wrong"
+            >
+              {{ problem.at(`items[${i}].quantity`) }}</i
+            ></span
+          ><span class="num">{{ show(b.price) }}</span
+          ><button
+            type="button"
+            class="btn plain"
+            :aria-label="`Take out ${b.name}`"
+            @click="basket.splice(i, 1)"
+          >
+            ×
+          </button>
+        </div>
+      </div>
+      <p
+        v-if="props.problem"
+        class="note bad"
+        role="alert"
+      >
+        {{ props.problem.message }}
+      </p>
+      <button
+        type="button"
+        class="btn act"
+        :disabled="busy || !basket.length"
+        @click="take"
+      >
+        Take {{ basket.length || '' }} {{ basket.length === 1 ? 'line' : 'lines' }} over
+      </button>
     </div>
   </el-dialog>
 </template>
 
 <style scoped>
-.wrap { flex-wrap: wrap; } .who { gap: 0; flex-wrap: wrap; } .who .btn + .btn { margin-left: -1px; } .goods { max-height: 380px; overflow: auto; border: 1px solid var(--rule); } .beside > td { background: var(--paper); padding: 8px 10px 8px 40px; } /* On a phone a product is a card: its name, what they have and what it costs, then what can be done. */
-@media (max-width: 600px) { .goods { max-height: 50vh; } .goods > table, .goods > table > tbody { display: block; } .goods > table > thead { display: none; } .one { display: grid; grid-template-columns: 1fr auto; gap: 2px 10px; padding: 10px; border-bottom: 1px solid var(--rule); } .one td { display: block; padding: 0; border: 0; text-align: left; } .one .what { grid-column: 1 / 3; order: -1; font-weight: 650; } .one td.right.num { text-align: right; } .one td.nowrap { grid-column: 1 / 3; display: flex; justify-content: space-between; } .one [data-says] { color: var(--ink); } .one [data-says]::before { content: attr(data-says) ' '; font: 12px var(--text); color: var(--ink-2); } .beside table, .beside tbody { display: block; } .beside tbody tr { display: grid; grid-template-columns: 1fr auto auto; gap: 2px 10px; align-items: center; padding: 6px 0; } .beside tbody td { display: block; padding: 0; border: 0; } .beside tbody td.num:nth-child(2) { display: none; } .beside tbody td:last-child { grid-row: 1 / 3; grid-column: 3; } .one .btn, .beside .btn { min-height: 48px; } .beside > td { display: block; padding: 4px 10px; } .basket .btn { min-height: 48px; } }
-.basket { border-top: 3px double var(--rule-2); padding-top: 8px; } i { font-style: normal; }
+.wrap {
+  flex-wrap: wrap;
+}
+.who {
+  gap: 0;
+  flex-wrap: wrap;
+}
+.who .btn + .btn {
+  margin-left: -1px;
+}
+.goods {
+  max-height: 380px;
+  overflow: auto;
+  border: 1px solid var(--rule);
+}
+.beside > td {
+  background: var(--paper);
+  padding: 8px 10px 8px 40px;
+} /* On a phone a product is a card: its name, what they have and what it costs, then what can be done. */
+@media (max-width: 600px) {
+  .goods {
+    max-height: 50vh;
+  }
+  .goods > table,
+  .goods > table > tbody {
+    display: block;
+  }
+  .goods > table > thead {
+    display: none;
+  }
+  .one {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 2px 10px;
+    padding: 10px;
+    border-bottom: 1px solid var(--rule);
+  }
+  .one td {
+    display: block;
+    padding: 0;
+    border: 0;
+    text-align: left;
+  }
+  .one .what {
+    grid-column: 1 / 3;
+    order: -1;
+    font-weight: 650;
+  }
+  .one td.right.num {
+    text-align: right;
+  }
+  .one td.nowrap {
+    grid-column: 1 / 3;
+    display: flex;
+    justify-content: space-between;
+  }
+  .one [data-says] {
+    color: var(--ink);
+  }
+  .one [data-says]::before {
+    content: attr(data-says) ' ';
+    font: 12px var(--text);
+    color: var(--ink-2);
+  }
+  .beside table,
+  .beside tbody {
+    display: block;
+  }
+  .beside tbody tr {
+    display: grid;
+    grid-template-columns: 1fr auto auto;
+    gap: 2px 10px;
+    align-items: center;
+    padding: 6px 0;
+  }
+  .beside tbody td {
+    display: block;
+    padding: 0;
+    border: 0;
+  }
+  .beside tbody td.num:nth-child(2) {
+    display: none;
+  }
+  .beside tbody td:last-child {
+    grid-row: 1 / 3;
+    grid-column: 3;
+  }
+  .one .btn,
+  .beside .btn {
+    min-height: 48px;
+  }
+  .beside > td {
+    display: block;
+    padding: 4px 10px;
+  }
+  .basket .btn {
+    min-height: 48px;
+  }
+}
+.basket {
+  border-top: 3px double var(--rule-2);
+  padding-top: 8px;
+}
+i {
+  font-style: normal;
+}
 </style>

@@ -5,11 +5,13 @@ import type { Answer } from '~~/shared/api'
 import { useSession } from '~/stores/session'
 
 type Act = 'set_off' | 'arrive' | 'pause' | 'resume' | 'finish' | 'no_access'
-const props = defineProps<{ detail: Answer<'fieldVisit'>, busy: boolean }>()
+const props = defineProps<{ detail: Answer<'fieldVisit'>; busy: boolean }>()
 const emit = defineEmits<{ act: [act: Act] }>()
 const session = useSession()
 const now = ref(session.now())
-const timer = setInterval(() => { now.value = session.now() }, 1000)
+const timer = setInterval(() => {
+  now.value = session.now()
+}, 1000)
 onBeforeUnmount(() => clearInterval(timer))
 const state = computed(() => props.detail.visit.state)
 // A second tap of the same finger means the button that was there before, not the one that has just come.
@@ -19,32 +21,145 @@ let settled: ReturnType<typeof setTimeout> | undefined
 watch(state, () => {
   settling.value = true
   clearTimeout(settled)
-  settled = setTimeout(() => { settling.value = false }, SETTLE_MS)
+  settled = setTimeout(() => {
+    settling.value = false
+  }, SETTLE_MS)
 })
 onBeforeUnmount(() => clearTimeout(settled))
-const running = computed(() => (props.detail.clock.since ? Math.max(0, Math.floor((now.value - Date.parse(props.detail.clock.since)) / 1000)) : 0))
+const running = computed(() =>
+  props.detail.clock.since
+    ? Math.max(0, Math.floor((now.value - Date.parse(props.detail.clock.since)) / 1000))
+    : 0,
+)
 const stopwatch = computed(() => {
   const s = running.value
   return `${Math.floor(s / 3600)}:${String(Math.floor(s / 60) % 60).padStart(2, '0')}:${String(s % 60).padStart(2, '0')}`
 })
 const minutes = (s: number) => `${Math.round(s / 60)} min`
-const line = computed(() => ({
-  planned: `Planned for ${session.time(props.detail.visit.startAt)}${props.detail.visit.promise ? `, promised ${props.detail.visit.promise}` : ''}`, driving: `Driving since ${session.time(props.detail.clock.since)}`, on_site: `On site since ${session.time(props.detail.clock.since)}`,
-  paused: `Paused since ${session.time(props.detail.clock.since)}`, finished: 'Finished', no_access: 'Nobody let us in',
-}[state.value] ?? state.value))
-const ACTS: Record<string, [Act, string][]> = { planned: [['set_off', 'Set off'], ['arrive', 'Already there']], driving: [['arrive', 'I have arrived'], ['no_access', 'No access']], on_site: [['finish', 'Finish'], ['pause', 'Pause'], ['no_access', 'No access']], paused: [['resume', 'Go on'], ['finish', 'Finish']], finished: [['resume', 'Not finished: go on']], no_access: [['arrive', 'They let us in after all']] }
+const line = computed(
+  () =>
+    ({
+      planned: `Planned for ${session.time(props.detail.visit.startAt)}${props.detail.visit.promise ? `, promised ${props.detail.visit.promise}` : ''}`,
+      driving: `Driving since ${session.time(props.detail.clock.since)}`,
+      on_site: `On site since ${session.time(props.detail.clock.since)}`,
+      paused: `Paused since ${session.time(props.detail.clock.since)}`,
+      finished: 'Finished',
+      no_access: 'Nobody let us in',
+    })[state.value] ?? state.value,
+)
+const ACTS: Record<string, [Act, string][]> = {
+  planned: [
+    ['set_off', 'Set off'],
+    ['arrive', 'Already there'],
+  ],
+  driving: [
+    ['arrive', 'I have arrived'],
+    ['no_access', 'No access'],
+  ],
+  on_site: [
+    ['finish', 'Finish'],
+    ['pause', 'Pause'],
+    ['no_access', 'No access'],
+  ],
+  paused: [
+    ['resume', 'Go on'],
+    ['finish', 'Finish'],
+  ],
+  finished: [['resume', 'Not finished: go on']],
+  no_access: [['arrive', 'They let us in after all']],
+}
 </script>
 
 <template>
-  <section class="nowcard" :class="state" aria-label="Now">
-    <div class="row"><span class="grow">{{ line }}</span><span v-if="detail.clock.driveSeconds && state !== 'driving'">drove {{ minutes(detail.clock.driveSeconds) }}</span><span v-else-if="state === 'planned' && detail.visit.driveSeconds">about {{ minutes(detail.visit.driveSeconds) }} to drive</span></div>
-    <p v-if="detail.clock.kind" class="watch num" role="timer">{{ stopwatch }}</p>
+  <section
+    class="nowcard"
+    :class="state"
+    aria-label="Now"
+  >
+    <div class="row">
+      <span class="grow">{{ line }}</span><span
+        v-if="detail.clock.driveSeconds && state !== 'driving'"
+        >drove {{ minutes(detail.clock.driveSeconds) }}</span
+      ><span v-else-if="state === 'planned' && detail.visit.driveSeconds"
+        >about {{ minutes(detail.visit.driveSeconds) }} to drive</span
+      >
+    </div>
+    <p
+      v-if="detail.clock.kind"
+      class="watch num"
+      role="timer"
+    >
+      {{ stopwatch }}
+    </p>
     <p v-else-if="state === 'finished'">{{ minutes(detail.clock.siteSeconds) }} on site</p>
-    <div v-if="ACTS[state]" class="acts"><button v-for="([act, name], i) in ACTS[state]" :key="state + act" class="btn" :class="{ first: i === 0 }" :disabled="busy || settling" @click="emit('act', act)">{{ name }}</button></div>
+    <div
+      v-if="ACTS[state]"
+      class="acts"
+    >
+      <button
+        v-for="([act, name], i) in ACTS[state]"
+        :key="state + act"
+        class="btn"
+        :class="{ first: i === 0 }"
+        :disabled="busy || settling"
+        @click="emit('act', act)"
+      >
+        {{ name }}
+      </button>
+    </div>
   </section>
 </template>
 
 <style scoped>
-.nowcard { background: var(--green); color: #fff; border-radius: 10px; padding: 14px 16px; margin: 14px 16px 0; display: flex; flex-direction: column; gap: 8px; } .planned, .finished, .no_access { background: var(--sheet); color: var(--ink); border: 1px solid var(--rule-2); } .paused { background: #4b6f63; } .watch { font-size: 44px; line-height: 1.1; }
-.acts { display: flex; gap: 8px; } .acts .btn { flex: 1; background: rgb(255 255 255 / 16%); color: #fff; border-color: rgb(255 255 255 / 35%); } .acts .btn.first { background: #fff; color: var(--green); flex: 1.6; } .planned .btn, .finished .acts .btn, .no_access .acts .btn { background: var(--sheet); color: var(--ink); border-color: var(--rule-2); } .planned .acts .btn.first { background: var(--green); color: #fff; border-color: var(--green); }
+.nowcard {
+  background: var(--green);
+  color: #fff;
+  border-radius: 10px;
+  padding: 14px 16px;
+  margin: 14px 16px 0;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.planned,
+.finished,
+.no_access {
+  background: var(--sheet);
+  color: var(--ink);
+  border: 1px solid var(--rule-2);
+}
+.paused {
+  background: #4b6f63;
+}
+.watch {
+  font-size: 44px;
+  line-height: 1.1;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.acts .btn {
+  flex: 1;
+  background: rgb(255 255 255 / 16%);
+  color: #fff;
+  border-color: rgb(255 255 255 / 35%);
+}
+.acts .btn.first {
+  background: #fff;
+  color: var(--green);
+  flex: 1.6;
+}
+.planned .btn,
+.finished .acts .btn,
+.no_access .acts .btn {
+  background: var(--sheet);
+  color: var(--ink);
+  border-color: var(--rule-2);
+}
+.planned .acts .btn.first {
+  background: var(--green);
+  color: #fff;
+  border-color: var(--green);
+}
 </style>

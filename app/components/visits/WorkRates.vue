@@ -6,31 +6,135 @@ import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
 
-const props = defineProps<{ work: Answer<'workOrder'>, may: boolean }>()
+const props = defineProps<{ work: Answer<'workOrder'>; may: boolean }>()
 const emit = defineEmits<{ changed: [work: Answer<'workOrder'>] }>()
 const session = useSession()
 const open = ref(false)
 const own = reactive<Record<string, string>>({})
 const { busy, problem, act } = useAct()
-watch(() => props.work.rates, rates => rates.forEach((r) => { own[r.entryId] = r.workOrder ?? '' }), { immediate: true })
-const show = (amount: string | null) => (amount === null ? '' : session.money({ amount, currency: props.work.currency }, false))
-const keep = () => act(async () => {
-  const rates = Object.entries(own).filter(([, price]) => price.trim()).map(([entryId, price]) => ({ entryId, price: price.trim() }))
-  emit('changed', await call('keepWorkRates', { params: { id: props.work.id }, body: { version: props.work.version, rates } }))
-  open.value = false
-})
+watch(
+  () => props.work.rates,
+  (rates) =>
+    rates.forEach((r) => {
+      own[r.entryId] = r.workOrder ?? ''
+    }),
+  { immediate: true },
+)
+const show = (amount: string | null) =>
+  amount === null ? '' : session.money({ amount, currency: props.work.currency }, false)
+const keep = () =>
+  act(async () => {
+    const rates = Object.entries(own)
+      .filter(([, price]) => price.trim())
+      .map(([entryId, price]) => ({ entryId, price: price.trim() }))
+    emit(
+      'changed',
+      await call('keepWorkRates', {
+        params: { id: props.work.id },
+        body: { version: props.work.version, rates },
+      }),
+    )
+    open.value = false
+  })
 </script>
 
 <template>
-  <details class="rates no-print" :open="open" @toggle="open = ($event.target as HTMLDetailsElement).open">
-    <summary>Rates of this work order<template v-for="r in work.rates.filter(x => x.workOrder ?? x.customer)" :key="r.entryId"> · {{ r.name }} {{ show(r.workOrder ?? r.customer) }}</template></summary>
-    <table class="book"><thead><tr><th>Labour and charges</th><th class="right">Price book</th><th class="right">{{ work.customer.name }}</th><th class="right">Here only</th></tr></thead><tbody>
-      <tr v-for="r in work.rates" :key="r.entryId"><td>{{ r.name }}</td><td class="right num" :class="{ quiet: r.customer !== null || r.workOrder !== null }">{{ show(r.book) }}</td><td class="right num" :class="{ quiet: r.workOrder !== null }">{{ show(r.customer) }}</td><td class="right"><input v-if="may" v-model="own[r.entryId]" class="plain num" inputmode="decimal" :aria-label="`${r.name}, on this work order only`"><span v-else class="num">{{ show(r.workOrder) }}</span></td></tr></tbody></table>
-    <p v-if="problem" class="wrong" role="alert">{{ problem.message }}</p>
-    <div v-if="may" class="row"><span class="grow quiet small">Lines that are added from now on take them. What stands here keeps its price.</span><button type="button" class="btn" :disabled="busy" @click="keep">Keep these rates</button></div>
+  <details
+    class="rates no-print"
+    :open="open"
+    @toggle="open = ($event.target as HTMLDetailsElement).open"
+  >
+    <summary>
+      Rates of this work order<template
+        v-for="r in work.rates.filter((x) => x.workOrder ?? x.customer)"
+        :key="r.entryId"
+      >
+        · {{ r.name }} {{ show(r.workOrder ?? r.customer) }}</template
+      >
+    </summary>
+    <table class="book">
+      <thead>
+        <tr>
+          <th>Labour and charges</th>
+          <th class="right">Price book</th>
+          <th class="right">{{ work.customer.name }}</th>
+          <th class="right">Here only</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="r in work.rates"
+          :key="r.entryId"
+        >
+          <td>{{ r.name }}</td>
+          <td
+            class="right num"
+            :class="{ quiet: r.customer !== null || r.workOrder !== null }"
+          >
+            {{ show(r.book) }}
+          </td>
+          <td
+            class="right num"
+            :class="{ quiet: r.workOrder !== null }"
+          >
+            {{ show(r.customer) }}
+          </td>
+          <td class="right">
+            <input
+              v-if="may"
+              v-model="own[r.entryId]"
+              class="plain num"
+              inputmode="decimal"
+              :aria-label="`${r.name}, on this work order only`"
+            /><span
+              v-else
+              class="num"
+              >{{ show(r.workOrder) }}</span
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p
+      v-if="problem"
+      class="wrong"
+      role="alert"
+    >
+      {{ problem.message }}
+    </p>
+    <div
+      v-if="may"
+      class="row"
+    >
+      <span class="grow quiet small"
+        >Lines that are added from now on take them. What stands here keeps its price.</span
+      ><button
+        type="button"
+        class="btn"
+        :disabled="busy"
+        @click="keep"
+      >
+        Keep these rates
+      </button>
+    </div>
   </details>
 </template>
 
 <style scoped>
-summary { cursor: pointer; color: var(--ink-2); padding: 2px 0; } .rates table { max-width: 720px; } td input { width: 96px; text-align: right; } .row { max-width: 720px; padding-top: 6px; }
+summary {
+  cursor: pointer;
+  color: var(--ink-2);
+  padding: 2px 0;
+}
+.rates table {
+  max-width: 720px;
+}
+td input {
+  width: 96px;
+  text-align: right;
+}
+.row {
+  max-width: 720px;
+  padding-top: 6px;
+}
 </style>

@@ -6,54 +6,201 @@ import CustomFields from '~/components/settings/CustomFields.vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 
-const props = defineProps<{ work: Answer<'workOrder'>, edits: boolean }>()
+const props = defineProps<{ work: Answer<'workOrder'>; edits: boolean }>()
 const emit = defineEmits<{ changed: [work: Answer<'workOrder'>] }>()
 const { busy, problem, act } = useAct()
 const note = ref(props.work.printedNote)
 const noting = ref(false)
-const carry = () => act(async () => emit('changed', await call('carryOver', { params: { id: props.work.id } })))
-const keepNote = () => act(async () => {
-  emit('changed', await call('writeWorkOrder', { params: { id: props.work.id }, body: { version: props.work.version, printedNote: note.value } }))
-  noting.value = false
-})
+const carry = () =>
+  act(async () => emit('changed', await call('carryOver', { params: { id: props.work.id } })))
+const keepNote = () =>
+  act(async () => {
+    emit(
+      'changed',
+      await call('writeWorkOrder', {
+        params: { id: props.work.id },
+        body: { version: props.work.version, printedNote: note.value },
+      }),
+    )
+    noting.value = false
+  })
 const parking = ref(false)
 const park = reactive({ list: '', on: '' })
 function openPark() {
   Object.assign(park, { list: props.work.followUp, on: props.work.followUpOn ?? '' })
   parking.value = true
 }
-const keepPark = (list: string) => act(async () => {
-  emit('changed', await call('followUp', { params: { id: props.work.id }, body: { version: props.work.version, list, on: list ? park.on || null : null } }))
-  parking.value = false
-})
-const values = ref<Record<string, string>>(Object.fromEntries(props.work.fields.map(f => [f.id, f.value])))
-const fill = (next: Record<string, string>) => act(async () => {
-  const fieldId = Object.keys(next).find(k => next[k] !== values.value[k])
-  values.value = next
-  if (fieldId) await call('fillField', { body: { fieldId, subjectId: props.work.id, value: next[fieldId] } })
-})
+const keepPark = (list: string) =>
+  act(async () => {
+    emit(
+      'changed',
+      await call('followUp', {
+        params: { id: props.work.id },
+        body: { version: props.work.version, list, on: list ? park.on || null : null },
+      }),
+    )
+    parking.value = false
+  })
+const values = ref<Record<string, string>>(
+  Object.fromEntries(props.work.fields.map((f) => [f.id, f.value])),
+)
+const fill = (next: Record<string, string>) =>
+  act(async () => {
+    const fieldId = Object.keys(next).find((k) => next[k] !== values.value[k])
+    values.value = next
+    if (fieldId)
+      await call('fillField', { body: { fieldId, subjectId: props.work.id, value: next[fieldId] } })
+  })
 </script>
 
 <template>
-  <div v-if="work.changedDetails.length" class="note warn" role="status">
-    <div class="row"><b class="grow">The customer’s details changed since this work order was made</b><button v-if="edits" class="btn no-print" :disabled="busy" @click="carry">Carry over</button></div>
-    <div v-for="d in work.changedDetails" :key="d.name" class="small">{{ d.name }}: <s>{{ d.was || 'nothing' }}</s> → <b>{{ d.is || 'nothing' }}</b></div>
+  <div
+    v-if="work.changedDetails.length"
+    class="note warn"
+    role="status"
+  >
+    <div class="row">
+      <b class="grow">The customer’s details changed since this work order was made</b
+      ><button
+        v-if="edits"
+        class="btn no-print"
+        :disabled="busy"
+        @click="carry"
+      >
+        Carry over
+      </button>
+    </div>
+    <div
+      v-for="d in work.changedDetails"
+      :key="d.name"
+      class="small"
+    >
+      {{ d.name }}: <s>{{ d.was || 'nothing' }}</s> → <b>{{ d.is || 'nothing' }}</b>
+    </div>
   </div>
-  <p v-if="problem" class="note bad" role="alert">{{ problem.message }}</p>
-  <div v-if="work.equipment || work.answers.length || work.printedNote || work.fields.length || edits" class="sheet words">
+  <p
+    v-if="problem"
+    class="note bad"
+    role="alert"
+  >
+    {{ problem.message }}
+  </p>
+  <div
+    v-if="work.equipment || work.answers.length || work.printedNote || work.fields.length || edits"
+    class="sheet words"
+  >
     <span v-if="work.equipment"><span class="quiet small">About</span> {{ work.equipment }}</span>
-    <span v-for="a in work.answers" :key="a.question"><span class="quiet small">{{ a.question }}</span> {{ a.answer }}</span>
-    <span v-if="work.printedNote && !noting"><span class="quiet small">Printed on the invoice</span> {{ work.printedNote }}</span>
-    <form v-if="noting" class="row" @submit.prevent="keepNote"><input v-model="note" class="plain" aria-label="Printed on the invoice" maxlength="400"><button class="btn act" :disabled="busy">Keep</button></form>
-    <button v-else-if="edits" class="btn plain small no-print" @click="noting = true">{{ work.printedNote ? 'Change the printed note' : '+ a note that prints' }}</button>
-    <form v-if="parking" class="row" @submit.prevent="keepPark(park.list.trim())"><input v-model="park.list" class="plain" maxlength="60" placeholder="a list: waits for a part, ask in spring" aria-label="Park it in the list"><input v-model="park.on" class="plain" type="date" aria-label="Come back to it on"><button class="btn act" :disabled="busy || !park.list.trim()">Park it</button></form>
-    <span v-else-if="work.followUp"><span class="quiet small">Parked in</span> {{ work.followUp }}{{ work.followUpOn ? `, until ${work.followUpOn}` : '' }} <button v-if="edits" class="btn plain small no-print" :disabled="busy" @click="keepPark('')">Take it out</button></span>
-    <button v-else-if="edits" class="btn plain small no-print" @click="openPark">+ park it in a list</button>
-    <div v-if="edits && work.fields.length" class="own no-print"><CustomFields :model-value="values" :fields="work.fields" @update:model-value="fill" /></div>
-    <template v-else><span v-for="f in work.fields.filter(x => x.value)" :key="f.id"><span class="quiet small">{{ f.name }}</span> {{ f.value }}</span></template>
+    <span
+      v-for="a in work.answers"
+      :key="a.question"
+      ><span class="quiet small">{{ a.question }}</span> {{ a.answer }}</span
+    >
+    <span v-if="work.printedNote && !noting"
+      ><span class="quiet small">Printed on the invoice</span> {{ work.printedNote }}</span
+    >
+    <form
+      v-if="noting"
+      class="row"
+      @submit.prevent="keepNote"
+    >
+      <input
+        v-model="note"
+        class="plain"
+        aria-label="Printed on the invoice"
+        maxlength="400"
+      /><button
+        class="btn act"
+        :disabled="busy"
+      >
+        Keep
+      </button>
+    </form>
+    <button
+      v-else-if="edits"
+      class="btn plain small no-print"
+      @click="noting = true"
+    >
+      {{ work.printedNote ? 'Change the printed note' : '+ a note that prints' }}
+    </button>
+    <form
+      v-if="parking"
+      class="row"
+      @submit.prevent="keepPark(park.list.trim())"
+    >
+      <input
+        v-model="park.list"
+        class="plain"
+        maxlength="60"
+        placeholder="a list: waits for a part, ask in spring"
+        aria-label="Park it in the list"
+      /><input
+        v-model="park.on"
+        class="plain"
+        type="date"
+        aria-label="Come back to it on"
+      /><button
+        class="btn act"
+        :disabled="busy || !park.list.trim()"
+      >
+        Park it
+      </button>
+    </form>
+    <span v-else-if="work.followUp"
+      ><span class="quiet small">Parked in</span> {{ work.followUp
+      }}{{ work.followUpOn ? `, until ${work.followUpOn}` : '' }}
+      <button
+        v-if="edits"
+        class="btn plain small no-print"
+        :disabled="busy"
+        @click="keepPark('')"
+      >
+        Take it out
+      </button></span
+    >
+    <button
+      v-else-if="edits"
+      class="btn plain small no-print"
+      @click="openPark"
+    >
+      + park it in a list
+    </button>
+    <div
+      v-if="edits && work.fields.length"
+      class="own no-print"
+    >
+      <CustomFields
+        :model-value="values"
+        :fields="work.fields"
+        @update:model-value="fill"
+      />
+    </div>
+    <template v-else
+      ><span
+        v-for="f in work.fields.filter((x) => x.value)"
+        :key="f.id"
+        ><span class="quiet small">{{ f.name }}</span> {{ f.value }}</span
+      ></template
+    >
   </div>
 </template>
 
 <style scoped>
-.words { padding: 9px 12px; display: flex; flex-wrap: wrap; gap: 4px 18px; align-items: center; } .own { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 8px; width: 100%; } .btn.plain { padding: 0; min-height: 24px; color: var(--green); }
+.words {
+  padding: 9px 12px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  align-items: center;
+}
+.own {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 8px;
+  width: 100%;
+}
+.btn.plain {
+  padding: 0;
+  min-height: 24px;
+  color: var(--green);
+}
 </style>

@@ -11,41 +11,75 @@ import { useAct } from '~/lib/useAct'
 import { useCall } from '~/stores/call'
 import { useSession } from '~/stores/session'
 
-definePageMeta({ layout: 'office', key: route => route.fullPath })
+definePageMeta({ layout: 'office', key: (route) => route.fullPath })
 const session = useSession()
 const store = useCall()
 const route = useRoute()
-const draft = computed({ get: () => store.draft, set: (d) => { store.draft = d } })
+const draft = computed({
+  get: () => store.draft,
+  set: (d) => {
+    store.draft = d
+  },
+})
 const chosen = ref<Answer<'caller'> | null>(null)
 const setUp = ref<Answer<'setUp'> | null>(null)
 const lines = ref<ReadLine[]>([])
 const files = ref<Answer<'call'>['files']>([])
-const warnings = ref<{ code: string, text: string }[]>([])
+const warnings = ref<{ code: string; text: string }[]>([])
 const ready = ref(false)
 const inSpite = ref('')
-const ending = reactive({ open: '' as '' | 'put_off' | 'declined', reason: '', on: '', who: null as string | null })
+const ending = reactive({
+  open: '' as '' | 'put_off' | 'declined',
+  reason: '',
+  on: '',
+  who: null as string | null,
+})
 const { busy, problem, act } = useAct()
 const who = ref<InstanceType<typeof CallWho>>()
 const what = ref<InstanceType<typeof CallWhat>>()
 const when = ref<InstanceType<typeof CallWhen>>()
-const skills = computed(() => [...new Set(lines.value.flatMap(l => l.skills))])
+const skills = computed(() => [...new Set(lines.value.flatMap((l) => l.skills))])
 
 onMounted(async () => {
   const asked = route.query
-  if (route.params.id === 'new') return void navigateTo({ path: `/calls/${newId()}`, query: { ...asked, fresh: 1 } }, { replace: true })
-  const [known, set] = await Promise.all([store.open(String(route.params.id), Boolean(asked.fresh), session.today), call('setUp').catch(() => null)])
+  if (route.params.id === 'new')
+    return void navigateTo(
+      { path: `/calls/${newId()}`, query: { ...asked, fresh: 1 } },
+      { replace: true },
+    )
+  const [known, set] = await Promise.all([
+    store.open(String(route.params.id), Boolean(asked.fresh), session.today),
+    call('setUp').catch(() => null),
+  ])
   setUp.value = set
   files.value = known?.files ?? []
   if (asked.hand) store.origin = 'hand'
   // Begun from an empty time of the schedule, or from a customer's page.
   if (asked.fresh) {
-    for (const [from, to] of [['date', 'date'], ['start', 'start'], ['technician', 'technicianId']] as const) if (typeof asked[from] === 'string') Object.assign(store.draft, { [to]: asked[from] })
-    if (typeof asked.customer === 'string') await choose(asked.customer, typeof asked.site === 'string' ? asked.site : null)
+    for (const [from, to] of [
+      ['date', 'date'],
+      ['start', 'start'],
+      ['technician', 'technicianId'],
+    ] as const)
+      if (typeof asked[from] === 'string') Object.assign(store.draft, { [to]: asked[from] })
+    if (typeof asked.customer === 'string')
+      await choose(asked.customer, typeof asked.site === 'string' ? asked.site : null)
   }
-  if (!chosen.value && store.draft.customerId) chosen.value = await call('caller', { params: { id: store.draft.customerId } }).catch(() => null)
+  if (!chosen.value && store.draft.customerId)
+    chosen.value = await call('caller', { params: { id: store.draft.customerId } }).catch(
+      () => null,
+    )
   if (store.draft.entries.length) {
-    const names = await Promise.all(store.draft.entries.map(e => call('searchPriceBook', { query: { q: (e as { code?: string }).code ?? '' } }).then(r => r.items.find(i => i.id === e.entryId)).catch(() => undefined)))
-    lines.value = store.draft.entries.flatMap((e, i) => (names[i] ? [{ ...names[i]!, quantity: e.quantity }] : []))
+    const names = await Promise.all(
+      store.draft.entries.map((e) =>
+        call('searchPriceBook', { query: { q: (e as { code?: string }).code ?? '' } })
+          .then((r) => r.items.find((i) => i.id === e.entryId))
+          .catch(() => undefined),
+      ),
+    )
+    lines.value = store.draft.entries.flatMap((e, i) =>
+      names[i] ? [{ ...names[i]!, quantity: e.quantity }] : [],
+    )
   }
   ready.value = true
   await nextTick()
@@ -53,9 +87,27 @@ onMounted(async () => {
   else who.value?.focus()
   if (store.draft.start && asked.fresh) store.changed(summary.value)
 })
-watch(() => store.draft, () => ready.value && store.changed(summary.value), { deep: true })
-watch(lines, () => { store.draft.entries = lines.value.map(l => ({ entryId: l.id, quantity: l.quantity, code: l.code })) as never })
-const summary = computed(() => [chosen.value?.name ?? (store.draft.name || store.draft.query), store.draft.problem.split(/[.\n]/)[0]].filter(Boolean).join(', ').slice(0, 190))
+watch(
+  () => store.draft,
+  () => ready.value && store.changed(summary.value),
+  { deep: true },
+)
+watch(lines, () => {
+  store.draft.entries = lines.value.map((l) => ({
+    entryId: l.id,
+    quantity: l.quantity,
+    code: l.code,
+  })) as never
+})
+const summary = computed(() =>
+  [
+    chosen.value?.name ?? (store.draft.name || store.draft.query),
+    store.draft.problem.split(/[.\n]/)[0],
+  ]
+    .filter(Boolean)
+    .join(', ')
+    .slice(0, 190),
+)
 
 async function choose(customerId: string, siteId: string | null) {
   // At once, not when the answer is there: hands that are faster must not be interrupted.
@@ -64,58 +116,135 @@ async function choose(customerId: string, siteId: string | null) {
   if (!found) return
   chosen.value = found
   const only = found.sites.length === 1 ? found.sites[0]!.id : null
-  Object.assign(store.draft, { customerId: found.customerId, siteId: siteId ?? only, query: found.name, phone: store.draft.phone || found.phone, isNew: false })
+  Object.assign(store.draft, {
+    customerId: found.customerId,
+    siteId: siteId ?? only,
+    query: found.name,
+    phone: store.draft.phone || found.phone,
+    isNew: false,
+  })
 }
 function clear() {
   chosen.value = null
-  Object.assign(store.draft, { customerId: null, siteId: null, contactId: null, equipmentId: null, query: '', phone: '', speaking: '' })
+  Object.assign(store.draft, {
+    customerId: null,
+    siteId: null,
+    contactId: null,
+    equipmentId: null,
+    query: '',
+    phone: '',
+    speaking: '',
+  })
   who.value?.focus()
 }
-watch(() => store.draft.siteId, (_, old) => {
-  if (old && ready.value) Object.assign(store.draft, { equipmentId: null, contactId: null })
-})
+watch(
+  () => store.draft.siteId,
+  (_, old) => {
+    if (old && ready.value) Object.assign(store.draft, { equipmentId: null, contactId: null })
+  },
+)
 
 const stopped = computed(() => Boolean(chosen.value?.stopWork || chosen.value?.overLimit))
 const bookLabel = computed(() => {
   const at = when.value
   const quote = store.draft.kind === 'quote visit' ? ' to quote' : ''
-  return at?.startMs && at.technician ? `Book ${session.day(store.draft.date!)} ${store.draft.start}${quote}, ${at.technician.name.split(' ')[0]}` : `Book without a time${quote}`
+  return at?.startMs && at.technician
+    ? `Book ${session.day(store.draft.date!)} ${store.draft.start}${quote}, ${at.technician.name.split(' ')[0]}`
+    : `Book without a time${quote}`
 })
-const book = () => act(async () => {
-  const d = store.draft
-  const done = await call('bookCall', {
-    params: { id: store.id }, key: `${store.book.key}`,
-    body: {
-      workOrderId: store.book.workOrderId, visitId: store.book.visitId, customerId: d.customerId ?? undefined, siteId: d.siteId ?? undefined, contactId: d.contactId, equipmentId: d.equipmentId, speaking: d.speaking, phone: d.phone, problem: d.problem, kind: d.kind as 'repair', source: d.source, orderNumber: d.orderNumber, answers: d.answers,
-      entries: lines.value.map(l => ({ entryId: l.id, quantity: l.quantity })), technicianId: d.technicianId, date: d.date, start: d.start || null, durationSeconds: d.durationSeconds, promiseFrom: d.promiseFrom || null, promiseTo: d.promiseTo || null, moves: d.moves.map(m => ({ visitId: m.visitId, startAt: m.startAt })), override: warnings.value.length > 0 || d.moves.length > 0, reason: inSpite.value,
-    },
-  }).catch((error: Problem) => {
-    // Another try is another request: what was typed may have changed.
-    store.book.key = newId()
-    throw error
+const book = () =>
+  act(async () => {
+    const d = store.draft
+    const done = await call('bookCall', {
+      params: { id: store.id },
+      key: `${store.book.key}`,
+      body: {
+        workOrderId: store.book.workOrderId,
+        visitId: store.book.visitId,
+        customerId: d.customerId ?? undefined,
+        siteId: d.siteId ?? undefined,
+        contactId: d.contactId,
+        equipmentId: d.equipmentId,
+        speaking: d.speaking,
+        phone: d.phone,
+        problem: d.problem,
+        kind: d.kind as 'repair',
+        source: d.source,
+        orderNumber: d.orderNumber,
+        answers: d.answers,
+        entries: lines.value.map((l) => ({ entryId: l.id, quantity: l.quantity })),
+        technicianId: d.technicianId,
+        date: d.date,
+        start: d.start || null,
+        durationSeconds: d.durationSeconds,
+        promiseFrom: d.promiseFrom || null,
+        promiseTo: d.promiseTo || null,
+        moves: d.moves.map((m) => ({ visitId: m.visitId, startAt: m.startAt })),
+        override: warnings.value.length > 0 || d.moves.length > 0,
+        reason: inSpite.value,
+      },
+    }).catch((error: Problem) => {
+      // Another try is another request: what was typed may have changed.
+      store.book.key = newId()
+      throw error
+    })
+    const timed = Boolean(when.value?.startMs)
+    store.end()
+    ElMessage({ type: 'success', message: `Booked as ${done.number}`, duration: 6000 })
+    await navigateTo(
+      timed
+        ? { path: '/schedule', query: { date: d.date!, visit: done.visitId } }
+        : `/work/${done.workOrderId}`,
+    )
   })
-  const timed = Boolean(when.value?.startMs)
-  store.end()
-  ElMessage({ type: 'success', message: `Booked as ${done.number}`, duration: 6000 })
-  await navigateTo(timed ? { path: '/schedule', query: { date: d.date!, visit: done.visitId } } : `/work/${done.workOrderId}`)
-})
 // The wish is priced instead of booked: customer, site, words and the lines that were read out go along.
-const quote = () => act(async () => {
-  const d = store.draft
-  const made = await call('beginQuote', { body: { id: store.book.workOrderId, callId: store.id, customerId: d.customerId, siteId: d.siteId, speaking: d.speaking, phone: d.phone, scope: d.problem, orderNumber: d.orderNumber, source: d.source, lines: lines.value.map(l => ({ id: newId(), entryId: l.id, quantity: l.quantity, kind: 'other' as const, name: undefined, unitPrice: undefined })) } })
-  store.end()
-  await navigateTo(`/quotes/${made.id}`)
-})
-const finish = () => act(async () => {
-  await store.save(summary.value)
-  await call('endCall', { params: { id: store.id }, body: { state: ending.open as 'declined', reason: ending.reason, callBackOn: ending.on || null, assignedTo: ending.who } })
-  store.end()
-  await navigateTo('/calls')
-})
+const quote = () =>
+  act(async () => {
+    const d = store.draft
+    const made = await call('beginQuote', {
+      body: {
+        id: store.book.workOrderId,
+        callId: store.id,
+        customerId: d.customerId,
+        siteId: d.siteId,
+        speaking: d.speaking,
+        phone: d.phone,
+        scope: d.problem,
+        orderNumber: d.orderNumber,
+        source: d.source,
+        lines: lines.value.map((l) => ({
+          id: newId(),
+          entryId: l.id,
+          quantity: l.quantity,
+          kind: 'other' as const,
+          name: undefined,
+          unitPrice: undefined,
+        })),
+      },
+    })
+    store.end()
+    await navigateTo(`/quotes/${made.id}`)
+  })
+const finish = () =>
+  act(async () => {
+    await store.save(summary.value)
+    await call('endCall', {
+      params: { id: store.id },
+      body: {
+        state: ending.open as 'declined',
+        reason: ending.reason,
+        callBackOn: ending.on || null,
+        assignedTo: ending.who,
+      },
+    })
+    store.end()
+    await navigateTo('/calls')
+  })
 function keys(e: KeyboardEvent) {
   if ((e.ctrlKey || e.metaKey) && e.key === 'Enter') void book()
   else if (e.altKey && e.code === 'KeyW') void when.value?.begin()
-  else if (e.key === 'Escape' && !ending.open && !document.querySelector('.veil')) void navigateTo('/calls')
+  else if (e.key === 'Escape' && !ending.open && !document.querySelector('.veil'))
+    void navigateTo('/calls')
   else return
   e.preventDefault()
 }
@@ -125,36 +254,194 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
 </script>
 
 <template>
-  <form v-if="ready" class="call" @submit.prevent>
+  <form
+    v-if="ready"
+    class="call"
+    @submit.prevent
+  >
     <header>
-      <h1>{{ store.origin !== 'telephone' ? 'Request' : 'Call' }}</h1><span class="quiet grow" role="status">{{ store.saving ? 'keeping…' : store.alone ? 'kept on this device; the server did not answer' : 'kept as you type' }}</span>
-      <label v-if="stopped" class="row spite"><span class="late nowrap">Booked all the same, because</span><input v-model="inSpite" class="plain" aria-label="Booked all the same, because"></label>
-      <button type="button" class="btn" :disabled="busy || !chosen" @click="quote">Quote it</button>
-      <button type="button" class="btn" @click="ending.open = 'put_off'">Call back…</button>
-      <button type="button" class="btn" @click="ending.open = 'declined'">No, because…</button>
-      <button type="button" class="btn act" :disabled="busy" @click="book">{{ bookLabel }} <kbd>Ctrl ⏎</kbd></button>
+      <h1>{{ store.origin !== 'telephone' ? 'Request' : 'Call' }}</h1>
+      <span
+        class="quiet grow"
+        role="status"
+        >{{
+          store.saving
+            ? 'keeping…'
+            : store.alone
+              ? 'kept on this device; the server did not answer'
+              : 'kept as you type'
+        }}</span
+      >
+      <label
+        v-if="stopped"
+        class="row spite"
+        ><span class="late nowrap">Booked all the same, because</span
+        ><input
+          v-model="inSpite"
+          class="plain"
+          aria-label="Booked all the same, because"
+      /></label>
+      <button
+        type="button"
+        class="btn"
+        :disabled="busy || !chosen"
+        @click="quote"
+      >
+        Quote it
+      </button>
+      <button
+        type="button"
+        class="btn"
+        @click="ending.open = 'put_off'"
+      >
+        Call back…
+      </button>
+      <button
+        type="button"
+        class="btn"
+        @click="ending.open = 'declined'"
+      >
+        No, because…
+      </button>
+      <button
+        type="button"
+        class="btn act"
+        :disabled="busy"
+        @click="book"
+      >
+        {{ bookLabel }} <kbd>Ctrl ⏎</kbd>
+      </button>
     </header>
-    <p v-if="problem && !ending.open" class="note bad" role="alert">{{ problem.message }}</p>
+    <p
+      v-if="problem && !ending.open"
+      class="note bad"
+      role="alert"
+    >
+      {{ problem.message }}
+    </p>
     <div class="columns">
-      <CallWho ref="who" v-model="draft" :chosen="chosen" :set-up="setUp" :problem="problem" @choose="choose" @clear="clear" />
-      <CallWhat ref="what" v-model="draft" v-model:lines="lines" v-model:files="files" :call-id="store.id" :chosen="chosen" :set-up="setUp" :problem="problem" />
-      <CallWhen ref="when" v-model="draft" v-model:warnings="warnings" :call-id="store.id" :chosen="chosen" :skills="skills" :problem="problem" :held-by="store.heldBy" />
+      <CallWho
+        ref="who"
+        v-model="draft"
+        :chosen="chosen"
+        :set-up="setUp"
+        :problem="problem"
+        @choose="choose"
+        @clear="clear"
+      />
+      <CallWhat
+        ref="what"
+        v-model="draft"
+        v-model:lines="lines"
+        v-model:files="files"
+        :call-id="store.id"
+        :chosen="chosen"
+        :set-up="setUp"
+        :problem="problem"
+      />
+      <CallWhen
+        ref="when"
+        v-model="draft"
+        v-model:warnings="warnings"
+        :call-id="store.id"
+        :chosen="chosen"
+        :skills="skills"
+        :problem="problem"
+        :held-by="store.heldBy"
+      />
     </div>
-    <el-dialog :model-value="ending.open !== ''" :title="ending.open === 'put_off' ? 'Call back' : 'No, because'" width="420" @close="ending.open = ''">
+    <el-dialog
+      :model-value="ending.open !== ''"
+      :title="ending.open === 'put_off' ? 'Call back' : 'No, because'"
+      width="420"
+      @close="ending.open = ''"
+    >
       <div class="stack">
         <template v-if="ending.open === 'put_off'">
-          <label class="field"><span>On which day</span><input v-model="ending.on" class="plain" type="date"><span v-if="wrong('callBackOn')" class="wrong">{{ wrong('callBackOn') }}</span></label>
-          <label class="field"><span>Who rings</span><select v-model="ending.who" class="plain"><option :value="null">whoever is in the office</option><option v-for="p in setUp?.people.filter(x => x.role !== 'technician') ?? []" :key="p.id" :value="p.id">{{ p.name }}</option></select></label>
+          <label class="field"
+            ><span>On which day</span
+            ><input
+              v-model="ending.on"
+              class="plain"
+              type="date"
+            /><span
+              v-if="wrong('callBackOn')"
+              class="wrong"
+              >{{ wrong('callBackOn') }}</span
+            ></label
+          >
+          <label class="field"
+            ><span>Who rings</span
+            ><select
+              v-model="ending.who"
+              class="plain"
+            >
+              <option :value="null">whoever is in the office</option>
+              <option
+                v-for="p in setUp?.people.filter((x) => x.role !== 'technician') ?? []"
+                :key="p.id"
+                :value="p.id"
+              >
+                {{ p.name }}
+              </option>
+            </select></label
+          >
         </template>
-        <label class="field"><span>Why</span><input v-model="ending.reason" class="plain" @keydown.enter="finish"><span v-if="wrong('reason')" class="wrong">{{ wrong('reason') }}</span></label>
-        <button type="button" class="btn act" :disabled="busy" @click="finish">{{ ending.open === 'put_off' ? 'Put it on the list' : 'End the call' }}</button>
+        <label class="field"
+          ><span>Why</span
+          ><input
+            v-model="ending.reason"
+            class="plain"
+            @keydown.enter="finish"
+          /><span
+            v-if="wrong('reason')"
+            class="wrong"
+            >{{ wrong('reason') }}</span
+          ></label
+        >
+        <button
+          type="button"
+          class="btn act"
+          :disabled="busy"
+          @click="finish"
+        >
+          {{ ending.open === 'put_off' ? 'Put it on the list' : 'End the call' }}
+        </button>
       </div>
     </el-dialog>
   </form>
-  <p v-else class="empty">Opening the call…</p>
+  <p
+    v-else
+    class="empty"
+  >
+    Opening the call…
+  </p>
 </template>
 
 <style scoped>
-.call { display: flex; flex-direction: column; height: 100%; } header { display: flex; gap: 8px; align-items: center; padding: 10px 16px; background: var(--sheet); border-bottom: 1px solid var(--rule-2); }
-.call > .note { margin: 8px 16px 0; } .columns { display: grid; grid-template-columns: 276px 280px minmax(0, 1fr); flex: 1; min-height: 0; } .spite input { width: 190px; }
+.call {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+header {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 10px 16px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--rule-2);
+}
+.call > .note {
+  margin: 8px 16px 0;
+}
+.columns {
+  display: grid;
+  grid-template-columns: 276px 280px minmax(0, 1fr);
+  flex: 1;
+  min-height: 0;
+}
+.spite input {
+  width: 190px;
+}
 </style>

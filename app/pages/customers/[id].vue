@@ -12,7 +12,7 @@ import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 
-definePageMeta({ layout: 'office', key: route => route.fullPath })
+definePageMeta({ layout: 'office', key: (route) => route.fullPath })
 type Customer = Answer<'customer'>
 const session = useSession()
 const id = String(useRoute().params.id)
@@ -22,53 +22,190 @@ const { data: plans } = useLoad(() => call('plans'))
 const { busy, problem: failed, act } = useAct()
 const editing = ref(false)
 const desk = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
-const open = ref<{ title: string, fields: readonly RowField[], values: Record<string, string | null>, custom?: Answer<'setUp'>['fields'], customValues?: Record<string, string>, copy?: { label: string, values: Record<string, string> }, save: (v: Record<string, string | null>, custom: Record<string, string>) => Promise<Customer>, remove?: () => Promise<Customer> } | null>(null)
-const take = (work: Promise<Customer>) => work.then((got) => { c.value = got })
+const open = ref<{
+  title: string
+  fields: readonly RowField[]
+  values: Record<string, string | null>
+  custom?: Answer<'setUp'>['fields']
+  customValues?: Record<string, string>
+  copy?: { label: string; values: Record<string, string> }
+  save: (v: Record<string, string | null>, custom: Record<string, string>) => Promise<Customer>
+  remove?: () => Promise<Customer>
+} | null>(null)
+const take = (work: Promise<Customer>) =>
+  work.then((got) => {
+    c.value = got
+  })
 
-const SITE: RowField[] = [{ key: 'name', label: 'Name of the site' }, { key: 'line1', label: 'Address' }, { key: 'town', label: 'Town' }, { key: 'postcode', label: 'Postcode' }, { key: 'accessNote', label: 'Access: what the technician must know', kind: 'area' }]
-const siteFields = computed(() => setUp.value?.fields.filter(f => f.subject === 'site' && !f.retired) ?? [])
+const SITE: RowField[] = [
+  { key: 'name', label: 'Name of the site' },
+  { key: 'line1', label: 'Address' },
+  { key: 'town', label: 'Town' },
+  { key: 'postcode', label: 'Postcode' },
+  { key: 'accessNote', label: 'Access: what the technician must know', kind: 'area' },
+]
+const siteFields = computed(
+  () => setUp.value?.fields.filter((f) => f.subject === 'site' && !f.retired) ?? [],
+)
 function site(s?: Customer['sites'][number]) {
   open.value = {
-    title: s ? 'Change the site' : 'A further site', fields: SITE, custom: siteFields.value, customValues: (s?.custom ?? {}) as Record<string, string>, values: s ? { name: s.name, line1: s.line1, town: s.town, postcode: s.postcode, accessNote: s.accessNote } : { name: '', line1: '', town: '', postcode: '', accessNote: '' },
-    copy: c.value!.line1 ? { label: 'Same as the billing address', values: { line1: c.value!.line1, town: c.value!.town, postcode: c.value!.postcode } } : undefined,
-    save: (v, custom) => s ? call('changeSite', { params: { id: s.id }, body: { version: s.version, ...v, custom } as never }) : call('newSite', { body: { id: newId(), customerId: id, ...v, custom } as never }),
+    title: s ? 'Change the site' : 'A further site',
+    fields: SITE,
+    custom: siteFields.value,
+    customValues: (s?.custom ?? {}) as Record<string, string>,
+    values: s
+      ? {
+          name: s.name,
+          line1: s.line1,
+          town: s.town,
+          postcode: s.postcode,
+          accessNote: s.accessNote,
+        }
+      : { name: '', line1: '', town: '', postcode: '', accessNote: '' },
+    copy: c.value!.line1
+      ? {
+          label: 'Same as the billing address',
+          values: { line1: c.value!.line1, town: c.value!.town, postcode: c.value!.postcode },
+        }
+      : undefined,
+    save: (v, custom) =>
+      s
+        ? call('changeSite', {
+            params: { id: s.id },
+            body: { version: s.version, ...v, custom } as never,
+          })
+        : call('newSite', { body: { id: newId(), customerId: id, ...v, custom } as never }),
   }
 }
 function contact(k?: Customer['contacts'][number]) {
-  const sites: [string, string][] = [['', 'every site'], ...c.value!.sites.map(s => [s.id, s.name || s.line1] as [string, string])]
+  const sites: [string, string][] = [
+    ['', 'every site'],
+    ...c.value!.sites.map((s) => [s.id, s.name || s.line1] as [string, string]),
+  ]
   open.value = {
-    title: k ? 'Change the contact' : 'A contact', fields: [{ key: 'name', label: 'Name' }, { key: 'role', label: 'Role: occupant, accounts, caretaker…' }, { key: 'phone', label: 'Telephone' }, { key: 'phone2', label: 'Second telephone' }, { key: 'email', label: 'Mail address' }, { key: 'siteId', label: 'At', kind: 'choice', choices: sites }],
-    values: k ? { name: k.name, role: k.role, phone: k.phone, phone2: k.phone2, email: k.email, siteId: k.siteId } : { name: '', role: '', phone: '', phone2: '', email: '', siteId: null },
-    save: v => k ? call('changeContact', { params: { id: k.id }, body: { version: k.version, ...v } as never }) : call('newContact', { body: { id: newId(), customerId: id, ...v } as never }),
-    remove: k && (() => call('changeContact', { params: { id: k.id }, body: { version: k.version, removed: true } })),
+    title: k ? 'Change the contact' : 'A contact',
+    fields: [
+      { key: 'name', label: 'Name' },
+      { key: 'role', label: 'Role: occupant, accounts, caretaker…' },
+      { key: 'phone', label: 'Telephone' },
+      { key: 'phone2', label: 'Second telephone' },
+      { key: 'email', label: 'Mail address' },
+      { key: 'siteId', label: 'At', kind: 'choice', choices: sites },
+    ],
+    values: k
+      ? {
+          name: k.name,
+          role: k.role,
+          phone: k.phone,
+          phone2: k.phone2,
+          email: k.email,
+          siteId: k.siteId,
+        }
+      : { name: '', role: '', phone: '', phone2: '', email: '', siteId: null },
+    save: (v) =>
+      k
+        ? call('changeContact', {
+            params: { id: k.id },
+            body: { version: k.version, ...v } as never,
+          })
+        : call('newContact', { body: { id: newId(), customerId: id, ...v } as never }),
+    remove:
+      k &&
+      (() =>
+        call('changeContact', {
+          params: { id: k.id },
+          body: { version: k.version, removed: true },
+        })),
   }
 }
 function equipment(siteId: string, e?: Customer['equipment'][number]) {
   open.value = {
-    title: e ? 'Change the equipment' : 'Equipment at this site', values: e ? { category: e.category, make: e.make, serial: e.serial, installedOn: e.installedOn, warrantyUntil: e.warrantyUntil, nextServiceOn: e.nextServiceOn, note: e.note } : { category: '', make: '', serial: '', installedOn: null, warrantyUntil: null, nextServiceOn: null, note: '' },
-    fields: [{ key: 'category', label: 'What it is' }, { key: 'make', label: 'Make' }, { key: 'serial', label: 'Serial number' }, { key: 'installedOn', label: 'Installed', kind: 'date' }, { key: 'warrantyUntil', label: 'Warranty until', kind: 'date' }, { key: 'nextServiceOn', label: 'Next service', kind: 'date' }, { key: 'note', label: 'Note' }],
-    save: v => e ? call('changeEquipment', { params: { id: e.id }, body: { version: e.version, ...v } as never }) : call('newEquipment', { body: { id: newId(), siteId, ...v } as never }),
-    remove: e && (() => call('changeEquipment', { params: { id: e.id }, body: { version: e.version, removed: true } })),
+    title: e ? 'Change the equipment' : 'Equipment at this site',
+    values: e
+      ? {
+          category: e.category,
+          make: e.make,
+          serial: e.serial,
+          installedOn: e.installedOn,
+          warrantyUntil: e.warrantyUntil,
+          nextServiceOn: e.nextServiceOn,
+          note: e.note,
+        }
+      : {
+          category: '',
+          make: '',
+          serial: '',
+          installedOn: null,
+          warrantyUntil: null,
+          nextServiceOn: null,
+          note: '',
+        },
+    fields: [
+      { key: 'category', label: 'What it is' },
+      { key: 'make', label: 'Make' },
+      { key: 'serial', label: 'Serial number' },
+      { key: 'installedOn', label: 'Installed', kind: 'date' },
+      { key: 'warrantyUntil', label: 'Warranty until', kind: 'date' },
+      { key: 'nextServiceOn', label: 'Next service', kind: 'date' },
+      { key: 'note', label: 'Note' },
+    ],
+    save: (v) =>
+      e
+        ? call('changeEquipment', {
+            params: { id: e.id },
+            body: { version: e.version, ...v } as never,
+          })
+        : call('newEquipment', { body: { id: newId(), siteId, ...v } as never }),
+    remove:
+      e &&
+      (() =>
+        call('changeEquipment', {
+          params: { id: e.id },
+          body: { version: e.version, removed: true },
+        })),
   }
 }
 function agreement() {
   open.value = {
-    title: 'A care agreement', values: { siteId: c.value!.sites[0]?.id ?? null, planId: plans.value?.items[0]?.id ?? null, startsOn: session.today },
-    fields: [{ key: 'planId', label: 'Plan', kind: 'choice', choices: plans.value?.items.map(p => [p.id, `${p.name}, ${p.price} a year`]) ?? [] }, { key: 'siteId', label: 'Site', kind: 'choice', choices: c.value!.sites.map(s => [s.id, s.name || s.line1]) }, { key: 'startsOn', label: 'From', kind: 'date' }],
+    title: 'A care agreement',
+    values: {
+      siteId: c.value!.sites[0]?.id ?? null,
+      planId: plans.value?.items[0]?.id ?? null,
+      startsOn: session.today,
+    },
+    fields: [
+      {
+        key: 'planId',
+        label: 'Plan',
+        kind: 'choice',
+        choices: plans.value?.items.map((p) => [p.id, `${p.name}, ${p.price} a year`]) ?? [],
+      },
+      {
+        key: 'siteId',
+        label: 'Site',
+        kind: 'choice',
+        choices: c.value!.sites.map((s) => [s.id, s.name || s.line1]),
+      },
+      { key: 'startsOn', label: 'From', kind: 'date' },
+    ],
     save: async (v) => {
       await call('newAgreement', { body: { id: newId(), customerId: id, ...v } as never })
       return call('customer', { params: { id } })
     },
   }
 }
-const quote = () => act(async () => {
-  const made = await call('beginQuote', { body: { id: newId(), customerId: id, siteId: c.value!.sites[0]!.id, title: 'Work to quote' } })
-  await navigateTo(`/quotes/${made.id}`)
-})
-const undoMerge = (mergeId: string) => act(async () => {
-  c.value = await call('undoMerge', { params: { id: mergeId } })
-  ElMessage({ type: 'success', message: 'Taken apart again.' })
-})
+const quote = () =>
+  act(async () => {
+    const made = await call('beginQuote', {
+      body: { id: newId(), customerId: id, siteId: c.value!.sites[0]!.id, title: 'Work to quote' },
+    })
+    await navigateTo(`/quotes/${made.id}`)
+  })
+const undoMerge = (mergeId: string) =>
+  act(async () => {
+    c.value = await call('undoMerge', { params: { id: mergeId } })
+    ElMessage({ type: 'success', message: 'Taken apart again.' })
+  })
 async function addFile(e: Event) {
   const input = e.target as HTMLInputElement
   const file = input.files?.[0]
@@ -76,8 +213,11 @@ async function addFile(e: Event) {
     await act(async () => {
       const bytes = new Uint8Array(await file.arrayBuffer())
       let binary = ''
-      for (let i = 0; i < bytes.length; i += 32_768) binary += String.fromCharCode(...bytes.subarray(i, i + 32_768))
-      await call('addFile', { body: { id: newId(), customerId: id, name: file.name, data: btoa(binary) } })
+      for (let i = 0; i < bytes.length; i += 32_768)
+        binary += String.fromCharCode(...bytes.subarray(i, i + 32_768))
+      await call('addFile', {
+        body: { id: newId(), customerId: id, name: file.name, data: btoa(binary) },
+      })
       await refresh()
     })
   }
@@ -85,71 +225,553 @@ async function addFile(e: Event) {
 }
 const erasing = ref('')
 const asking = ref(false)
-const erase = () => act(async () => {
-  await call('erase', { params: { id }, body: { version: c.value!.version, name: erasing.value } })
-  await navigateTo('/customers')
-})
-const of = (siteId: string) => c.value!.equipment.filter(e => e.siteId === siteId)
-const supplied = (siteId: string) => c.value!.supplied.filter(s => s.siteId === siteId).slice(0, 5)
-const person = (pid: string | null) => setUp.value?.people.find(p => p.id === pid)?.name
-const customText = (values: Record<string, string>, subject: string) => setUp.value?.fields.filter(f => f.subject === subject && values[f.id]).map(f => `${f.name}: ${values[f.id]}`) ?? []
+const erase = () =>
+  act(async () => {
+    await call('erase', {
+      params: { id },
+      body: { version: c.value!.version, name: erasing.value },
+    })
+    await navigateTo('/customers')
+  })
+const of = (siteId: string) => c.value!.equipment.filter((e) => e.siteId === siteId)
+const supplied = (siteId: string) =>
+  c.value!.supplied.filter((s) => s.siteId === siteId).slice(0, 5)
+const person = (pid: string | null) => setUp.value?.people.find((p) => p.id === pid)?.name
+const customText = (values: Record<string, string>, subject: string) =>
+  setUp.value?.fields
+    .filter((f) => f.subject === subject && values[f.id])
+    .map((f) => `${f.name}: ${values[f.id]}`) ?? []
 </script>
 
 <template>
-  <div v-if="c" class="page">
-    <p v-if="c.mergedInto" class="note warn">This customer was merged. <NuxtLink :to="`/customers/${c.mergedInto}`">Go to the one that was kept</NuxtLink></p>
-    <div class="row"><h1 class="grow">{{ c.name }} <span v-if="c.prospect" class="chip soon">prospect</span>{{ ' ' }}<span v-for="t in c.tags" :key="t" class="chip">{{ t }}</span></h1>
-      <button v-if="desk && !c.erased && c.sites.length" class="btn" :disabled="busy" @click="quote">Begin a quote</button><NuxtLink v-if="desk && !c.erased" class="btn act" :to="{ path: '/calls/new', query: { customer: c.id } }">Book work</NuxtLink><button v-if="!c.erased" class="btn" @click="editing = true">Change</button></div>
-    <p class="quiet">{{ [c.phone, c.phone2, c.email, c.email2].filter(Boolean).join(' · ') }} · {{ [c.line1, c.town, c.postcode].filter(Boolean).join(', ') }} · terms {{ c.termsInWords }}<template v-if="c.level"> · {{ c.level }}</template><template v-if="c.assignedTo"> · with {{ person(c.assignedTo) }}</template><template v-if="c.mailConsent === 'no'"> · no mails</template></p>
-    <ul v-if="c.notes.length" class="note warn notes" aria-label="What matters at the next visit"><li v-for="n in c.notes" :key="n">{{ n }}</li></ul>
-    <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p>
-    <table class="book four"><thead><tr><th class="right">Promised</th><th class="right">Done</th><th class="right">Billed</th><th class="right">Paid</th><th class="right">Owes, with tax</th></tr></thead><tbody><tr class="sum"><td v-for="k in ['promised', 'done', 'billed', 'paid', 'owed'] as const" :key="k" class="right num"><span class="double">{{ session.money(c[k]) }}</span><template v-if="k === 'owed' && Number(c.credits.amount)"><br><span class="small quiet">a credit of {{ session.money(c.credits) }} taken off</span></template></td></tr></tbody></table>
+  <div
+    v-if="c"
+    class="page"
+  >
+    <p
+      v-if="c.mergedInto"
+      class="note warn"
+    >
+      This customer was merged.
+      <NuxtLink :to="`/customers/${c.mergedInto}`">Go to the one that was kept</NuxtLink>
+    </p>
+    <div class="row">
+      <h1 class="grow">
+        {{ c.name }}
+        <span
+          v-if="c.prospect"
+          class="chip soon"
+          >prospect</span
+        >{{ ' '
+        }}<span
+          v-for="t in c.tags"
+          :key="t"
+          class="chip"
+          >{{ t }}</span
+        >
+      </h1>
+      <button
+        v-if="desk && !c.erased && c.sites.length"
+        class="btn"
+        :disabled="busy"
+        @click="quote"
+      >
+        Begin a quote</button
+      ><NuxtLink
+        v-if="desk && !c.erased"
+        class="btn act"
+        :to="{ path: '/calls/new', query: { customer: c.id } }"
+        >Book work</NuxtLink
+      ><button
+        v-if="!c.erased"
+        class="btn"
+        @click="editing = true"
+      >
+        Change
+      </button>
+    </div>
+    <p class="quiet">
+      {{ [c.phone, c.phone2, c.email, c.email2].filter(Boolean).join(' · ') }} ·
+      {{ [c.line1, c.town, c.postcode].filter(Boolean).join(', ') }} · terms {{ c.termsInWords
+      }}<template v-if="c.level"> · {{ c.level }}</template
+      ><template v-if="c.assignedTo"> · with {{ person(c.assignedTo) }}</template
+      ><template v-if="c.mailConsent === 'no'"> · no mails</template>
+    </p>
+    <ul
+      v-if="c.notes.length"
+      class="note warn notes"
+      aria-label="What matters at the next visit"
+    >
+      <li
+        v-for="n in c.notes"
+        :key="n"
+      >
+        {{ n }}
+      </li>
+    </ul>
+    <p
+      v-if="failed"
+      class="note bad"
+      role="alert"
+    >
+      {{ failed.message }}
+    </p>
+    <table class="book four">
+      <thead>
+        <tr>
+          <th class="right">Promised</th>
+          <th class="right">Done</th>
+          <th class="right">Billed</th>
+          <th class="right">Paid</th>
+          <th class="right">Owes, with tax</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr class="sum">
+          <td
+            v-for="k in ['promised', 'done', 'billed', 'paid', 'owed'] as const"
+            :key="k"
+            class="right num"
+          >
+            <span class="double">{{ session.money(c[k]) }}</span><template
+              v-if="k === 'owed' && Number(c.credits.amount)"
+              ><br /><span class="small quiet"
+                >a credit of {{ session.money(c.credits) }} taken off</span
+              ></template
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
     <div class="two">
       <div class="stack">
-        <div class="row"><h2 class="grow">Sites</h2><button v-if="desk" class="btn" @click="site()">Add a site</button></div>
+        <div class="row">
+          <h2 class="grow">Sites</h2>
+          <button
+            v-if="desk"
+            class="btn"
+            @click="site()"
+          >
+            Add a site
+          </button>
+        </div>
         <div class="places">
-          <div v-for="s in c.sites" :key="s.id" class="sheet place">
-            <div class="row"><b class="grow">{{ s.name || s.line1 }}</b><button v-if="desk" class="btn plain" :aria-label="`Change ${s.name || s.line1}`" @click="site(s)">Change</button></div>
-            <span class="quiet">{{ [s.line1, s.town, s.postcode].filter(Boolean).join(', ') }} · <span :class="{ soon: !s.territory }">{{ s.territory || 'in no territory' }}</span></span>
-            <span v-if="s.accessNote">{{ s.accessNote }}</span><span v-for="t in customText(s.custom as Record<string, string>, 'site')" :key="t" class="small">{{ t }}</span>
-            <ul class="things"><li v-for="e in of(s.id)" :key="e.id"><button class="btn plain" :disabled="!desk" @click="equipment(s.id, e)">{{ [e.make, e.category].filter(Boolean).join(' ') }}</button>{{ ' ' }}<span class="quiet small">{{ [e.serial, e.installedOn && `installed ${e.installedOn.slice(0, 4)}`, e.state, e.note].filter(Boolean).join(' · ') }}</span></li></ul>
-            <button v-if="desk" class="btn plain add" @click="equipment(s.id)">+ equipment</button>
-            <details v-if="supplied(s.id).length"><summary class="small quiet">Supplied here before</summary><div v-for="(x, i) in supplied(s.id)" :key="i" class="small">{{ session.day(x.on) }} · {{ x.name }} · <NuxtLink :to="`/work/${x.workOrderId}`">{{ x.number }}</NuxtLink></div></details>
+          <div
+            v-for="s in c.sites"
+            :key="s.id"
+            class="sheet place"
+          >
+            <div class="row">
+              <b class="grow">{{ s.name || s.line1 }}</b><button
+                v-if="desk"
+                class="btn plain"
+                :aria-label="`Change ${s.name || s.line1}`"
+                @click="site(s)"
+              >
+                Change
+              </button>
+            </div>
+            <span class="quiet"
+              >{{ [s.line1, s.town, s.postcode].filter(Boolean).join(', ') }} ·
+              <span :class="{ soon: !s.territory }">{{
+                s.territory || 'in no territory'
+              }}</span></span
+            >
+            <span v-if="s.accessNote">{{ s.accessNote }}</span><span
+              v-for="t in customText(s.custom as Record<string, string>, 'site')"
+              :key="t"
+              class="small"
+              >{{ t }}</span
+            >
+            <ul class="things">
+              <li
+                v-for="e in of(s.id)"
+                :key="e.id"
+              >
+                <button
+                  class="btn plain"
+                  :disabled="!desk"
+                  @click="equipment(s.id, e)"
+                >
+                  {{ [e.make, e.category].filter(Boolean).join(' ') }}</button>{{ ' '
+                }}<span class="quiet small">{{
+                  [
+                    e.serial,
+                    e.installedOn && `installed ${e.installedOn.slice(0, 4)}`,
+                    e.state,
+                    e.note,
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')
+                }}</span>
+              </li>
+            </ul>
+            <button
+              v-if="desk"
+              class="btn plain add"
+              @click="equipment(s.id)"
+            >
+              + equipment
+            </button>
+            <details v-if="supplied(s.id).length">
+              <summary class="small quiet">Supplied here before</summary>
+              <div
+                v-for="(x, i) in supplied(s.id)"
+                :key="i"
+                class="small"
+              >
+                {{ session.day(x.on) }} · {{ x.name }} ·
+                <NuxtLink :to="`/work/${x.workOrderId}`">{{ x.number }}</NuxtLink>
+              </div>
+            </details>
           </div>
         </div>
-        <template v-if="c.quotes.length"><h2>Quotes</h2><table class="book"><tbody><tr v-for="q in c.quotes" :key="q.id"><td><NuxtLink :to="`/quotes/${q.id}`" class="num">{{ q.number }}</NuxtLink> {{ q.title }}</td><td class="quiet">{{ q.waiting || q.state }}</td><td class="right num">{{ session.money(q.total) }}</td></tr></tbody></table></template>
-        <template v-if="c.papers.length"><h2>Invoices</h2><table class="book"><tbody><tr v-for="p in c.papers.slice(0, 12)" :key="p.id"><td><NuxtLink :to="`/invoices/${p.id}`" class="num">{{ p.number }}</NuxtLink></td><td class="quiet">{{ session.day(p.on) }}</td><td>{{ p.state }}</td><td class="right num">{{ session.money(p.total, false) }}</td><td class="right num" :class="{ late: Number(p.open.amount) }">{{ Number(p.open.amount) ? `${session.money(p.open, false)} open` : '' }}</td></tr></tbody></table></template>
-        <h2>Work</h2><table class="book"><tbody><tr v-for="w in c.work" :key="w.id"><td><NuxtLink :to="`/work/${w.id}`" class="num">{{ w.number }}</NuxtLink></td><td>{{ w.title }}</td><td class="quiet nowrap">{{ session.day(w.on) }}</td><td>{{ session.state(w.state) }}</td><td class="right num" :class="{ late: Number(w.toBill.amount) }">{{ Number(w.toBill.amount) ? `${session.money(w.toBill, false)} to bill` : '' }}</td></tr><tr v-if="!c.work.length"><td class="empty">No work yet.</td></tr></tbody></table>
+        <template v-if="c.quotes.length"
+          ><h2>Quotes</h2>
+          <table class="book">
+            <tbody>
+              <tr
+                v-for="q in c.quotes"
+                :key="q.id"
+              >
+                <td>
+                  <NuxtLink
+                    :to="`/quotes/${q.id}`"
+                    class="num"
+                    >{{ q.number }}</NuxtLink
+                  >
+                  {{ q.title }}
+                </td>
+                <td class="quiet">{{ q.waiting || q.state }}</td>
+                <td class="right num">{{ session.money(q.total) }}</td>
+              </tr>
+            </tbody>
+          </table></template
+        >
+        <template v-if="c.papers.length"
+          ><h2>Invoices</h2>
+          <table class="book">
+            <tbody>
+              <tr
+                v-for="p in c.papers.slice(0, 12)"
+                :key="p.id"
+              >
+                <td>
+                  <NuxtLink
+                    :to="`/invoices/${p.id}`"
+                    class="num"
+                    >{{ p.number }}</NuxtLink
+                  >
+                </td>
+                <td class="quiet">{{ session.day(p.on) }}</td>
+                <td>{{ p.state }}</td>
+                <td class="right num">{{ session.money(p.total, false) }}</td>
+                <td
+                  class="right num"
+                  :class="{ late: Number(p.open.amount) }"
+                >
+                  {{ Number(p.open.amount) ? `${session.money(p.open, false)} open` : '' }}
+                </td>
+              </tr>
+            </tbody>
+          </table></template
+        >
+        <h2>Work</h2>
+        <table class="book">
+          <tbody>
+            <tr
+              v-for="w in c.work"
+              :key="w.id"
+            >
+              <td>
+                <NuxtLink
+                  :to="`/work/${w.id}`"
+                  class="num"
+                  >{{ w.number }}</NuxtLink
+                >
+              </td>
+              <td>{{ w.title }}</td>
+              <td class="quiet nowrap">{{ session.day(w.on) }}</td>
+              <td>{{ session.state(w.state) }}</td>
+              <td
+                class="right num"
+                :class="{ late: Number(w.toBill.amount) }"
+              >
+                {{ Number(w.toBill.amount) ? `${session.money(w.toBill, false)} to bill` : '' }}
+              </td>
+            </tr>
+            <tr v-if="!c.work.length">
+              <td class="empty">No work yet.</td>
+            </tr>
+          </tbody>
+        </table>
       </div>
       <div class="stack side">
         <SiteMap :sites="c.sites" />
-        <div class="row"><h2 class="grow">Contacts</h2><button v-if="desk" class="btn" @click="contact()">Add</button></div>
-        <button v-for="k in c.contacts" :key="k.id" class="contact" :disabled="!desk" @click="contact(k)"><b>{{ k.name }}</b>{{ ' ' }}<span class="quiet">{{ k.role }}</span><br><span class="num small">{{ [k.phone, k.phone2].filter(Boolean).join(', ') }}</span>{{ ' ' }}<span class="small">{{ k.email }}</span></button>
-        <p v-if="!c.contacts.length" class="quiet small">Nobody but the customer.</p>
-        <div class="row"><h2 class="grow">Care agreements</h2><button v-if="desk && c.sites.length" class="btn" @click="agreement">Add</button></div>
-        <p v-for="a in c.agreements" :key="a.id">{{ a.plan }}<br><span class="small" :class="a.state === 'in force' ? 'quiet' : 'soon'">{{ a.state }} · until {{ session.day(a.endsOn) }} {{ a.endsOn.slice(0, 4) }}</span></p>
-        <template v-if="customText(c.custom as Record<string, string>, 'customer').length"><p v-for="t in customText(c.custom as Record<string, string>, 'customer')" :key="t" class="small">{{ t }}</p></template>
-        <template v-if="c.ownPrices.length"><h2>Own prices</h2><p v-for="p in c.ownPrices" :key="p.entryId" class="row"><span class="grow">{{ p.name }}</span><span class="num">{{ p.price }}</span></p></template>
-        <div class="row"><h2 class="grow">Files</h2><label v-if="desk" class="btn"><input type="file" class="visually-hidden" accept="image/png,image/jpeg,image/webp,application/pdf" :disabled="busy" @change="addFile">Add</label></div>
-        <a v-for="f in c.files" :key="f.id" :href="`/api/v1/files/${f.id}`" target="_blank">{{ f.name }}</a>
-        <p v-for="m in c.merges" :key="m.id" class="small">{{ m.name }} was merged into this one on {{ session.dayTime(m.at) }}. <button class="btn" :disabled="busy" @click="undoMerge(m.id)">Take apart</button></p>
-        <h2>History</h2><ol><li v-for="h in c.history" :key="h.id">{{ h.text }}<br><span class="quiet small">{{ session.dayTime(h.at) }} · {{ h.who }}</span></li></ol>
-        <template v-if="session.role === 'owner' && !c.erased"><h2>This person’s data</h2><div class="row"><a class="btn" :href="`/api/v1/customers/${c.id}/data.json`">Hand out all of it</a><button class="btn" @click="asking = true">Take it out…</button></div></template>
+        <div class="row">
+          <h2 class="grow">Contacts</h2>
+          <button
+            v-if="desk"
+            class="btn"
+            @click="contact()"
+          >
+            Add
+          </button>
+        </div>
+        <button
+          v-for="k in c.contacts"
+          :key="k.id"
+          class="contact"
+          :disabled="!desk"
+          @click="contact(k)"
+        >
+          <b>{{ k.name }}</b>{{ ' ' }}<span class="quiet">{{ k.role }}</span
+          ><br /><span class="num small">{{ [k.phone, k.phone2].filter(Boolean).join(', ') }}</span
+          >{{ ' ' }}<span class="small">{{ k.email }}</span>
+        </button>
+        <p
+          v-if="!c.contacts.length"
+          class="quiet small"
+        >
+          Nobody but the customer.
+        </p>
+        <div class="row">
+          <h2 class="grow">Care agreements</h2>
+          <button
+            v-if="desk && c.sites.length"
+            class="btn"
+            @click="agreement"
+          >
+            Add
+          </button>
+        </div>
+        <p
+          v-for="a in c.agreements"
+          :key="a.id"
+        >
+          {{ a.plan }}<br /><span
+            class="small"
+            :class="a.state === 'in force' ? 'quiet' : 'soon'"
+            >{{ a.state }} · until {{ session.day(a.endsOn) }} {{ a.endsOn.slice(0, 4) }}</span
+          >
+        </p>
+        <template v-if="customText(c.custom as Record<string, string>, 'customer').length"
+          ><p
+            v-for="t in customText(c.custom as Record<string, string>, 'customer')"
+            :key="t"
+            class="small"
+          >
+            {{ t }}
+          </p></template
+        >
+        <template v-if="c.ownPrices.length"
+          ><h2>Own prices</h2>
+          <p
+            v-for="p in c.ownPrices"
+            :key="p.entryId"
+            class="row"
+          >
+            <span class="grow">{{ p.name }}</span><span class="num">{{ p.price }}</span>
+          </p></template
+        >
+        <div class="row">
+          <h2 class="grow">Files</h2>
+          <label
+            v-if="desk"
+            class="btn"
+            ><input
+              type="file"
+              class="visually-hidden"
+              accept="image/png,image/jpeg,image/webp,application/pdf"
+              :disabled="busy"
+              @change="addFile"
+            />Add</label
+          >
+        </div>
+        <a
+          v-for="f in c.files"
+          :key="f.id"
+          :href="`/api/v1/files/${f.id}`"
+          target="_blank"
+          >{{ f.name }}</a
+        >
+        <p
+          v-for="m in c.merges"
+          :key="m.id"
+          class="small"
+        >
+          {{ m.name }} was merged into this one on {{ session.dayTime(m.at) }}.
+          <button
+            class="btn"
+            :disabled="busy"
+            @click="undoMerge(m.id)"
+          >
+            Take apart
+          </button>
+        </p>
+        <h2>History</h2>
+        <ol>
+          <li
+            v-for="h in c.history"
+            :key="h.id"
+          >
+            {{ h.text }}<br /><span class="quiet small"
+              >{{ session.dayTime(h.at) }} · {{ h.who }}</span
+            >
+          </li>
+        </ol>
+        <template v-if="session.role === 'owner' && !c.erased"
+          ><h2>This person’s data</h2>
+          <div class="row">
+            <a
+              class="btn"
+              :href="`/api/v1/customers/${c.id}/data.json`"
+              >Hand out all of it</a
+            ><button
+              class="btn"
+              @click="asking = true"
+            >
+              Take it out…
+            </button>
+          </div></template
+        >
       </div>
     </div>
-    <CustomerForm v-if="editing" :customer="c" :set-up="setUp" @kept="(got) => { c = got; editing = false }" @close="editing = false" />
-    <RowForm v-if="open" :title="open.title" :fields="open.fields" :values="open.values" :custom="open.custom" :custom-values="open.customValues" :copy="open.copy" :save="(v, custom) => take(open!.save(v, custom))" :remove="open.remove && (() => take(open!.remove!()))" @close="open = null" />
-    <el-dialog v-model="asking" title="Take this person’s data out" width="460">
-      <div class="stack"><p>Names, numbers, addresses, notes, pictures and mails are taken out for good. Invoices and receipts stay as they were sent, because the law wants them. This cannot be undone.</p>
-        <label class="field"><span>Write “{{ c.name }}” to say that you mean it</span><input v-model="erasing" class="plain"><span v-if="failed?.at('name')" class="wrong">{{ failed.at('name') }}</span></label>
-        <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p><button class="btn" :disabled="busy || !erasing" @click="erase">Take it out</button></div>
+    <CustomerForm
+      v-if="editing"
+      :customer="c"
+      :set-up="setUp"
+      @kept="
+        (got) => {
+          c = got
+          editing = false
+        }
+      "
+      @close="editing = false"
+    />
+    <RowForm
+      v-if="open"
+      :title="open.title"
+      :fields="open.fields"
+      :values="open.values"
+      :custom="open.custom"
+      :custom-values="open.customValues"
+      :copy="open.copy"
+      :save="(v, custom) => take(open!.save(v, custom))"
+      :remove="open.remove && (() => take(open!.remove!()))"
+      @close="open = null"
+    />
+    <el-dialog
+      v-model="asking"
+      title="Take this person’s data out"
+      width="460"
+    >
+      <div class="stack">
+        <p>
+          Names, numbers, addresses, notes, pictures and mails are taken out for good. Invoices and
+          receipts stay as they were sent, because the law wants them. This cannot be undone.
+        </p>
+        <label class="field"
+          ><span>Write “{{ c.name }}” to say that you mean it</span
+          ><input
+            v-model="erasing"
+            class="plain"
+          /><span
+            v-if="failed?.at('name')"
+            class="wrong"
+            >{{ failed.at('name') }}</span
+          ></label
+        >
+        <p
+          v-if="failed"
+          class="note bad"
+          role="alert"
+        >
+          {{ failed.message }}
+        </p>
+        <button
+          class="btn"
+          :disabled="busy || !erasing"
+          @click="erase"
+        >
+          Take it out
+        </button>
+      </div>
     </el-dialog>
   </div>
-  <p v-else class="empty" role="status">{{ problem?.message ?? 'Opening…' }}</p>
+  <p
+    v-else
+    class="empty"
+    role="status"
+  >
+    {{ problem?.message ?? 'Opening…' }}
+  </p>
 </template>
 
 <style scoped>
-.page { padding: 16px 20px; display: flex; flex-direction: column; gap: 12px; } .two { display: grid; grid-template-columns: minmax(0, 1fr) 320px; gap: 20px; } .four { border: 1px solid var(--rule-2); }
-.notes { margin: 0; padding: 8px 14px 8px 30px; } .places { display: grid; grid-template-columns: repeat(auto-fill, minmax(270px, 1fr)); gap: 10px; } .place { padding: 10px 12px; border-radius: 4px; display: flex; flex-direction: column; gap: 3px; } .place .btn { min-height: 26px; padding: 0 6px; } .things { list-style: none; margin: 2px 0 0; padding: 0; } .things .btn { padding: 0; font-weight: 600; text-decoration: underline; } .add { align-self: flex-start; color: var(--green); }
-.contact { text-align: left; border: 0; border-bottom: 1px solid var(--rule); background: none; padding: 6px 0; cursor: pointer; } .side ol { list-style: none; margin: 0; padding: 0 0 0 12px; border-left: 2px solid var(--green-2); } .side li { margin-bottom: 10px; }
+.page {
+  padding: 16px 20px;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 320px;
+  gap: 20px;
+}
+.four {
+  border: 1px solid var(--rule-2);
+}
+.notes {
+  margin: 0;
+  padding: 8px 14px 8px 30px;
+}
+.places {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
+  gap: 10px;
+}
+.place {
+  padding: 10px 12px;
+  border-radius: 4px;
+  display: flex;
+  flex-direction: column;
+  gap: 3px;
+}
+.place .btn {
+  min-height: 26px;
+  padding: 0 6px;
+}
+.things {
+  list-style: none;
+  margin: 2px 0 0;
+  padding: 0;
+}
+.things .btn {
+  padding: 0;
+  font-weight: 600;
+  text-decoration: underline;
+}
+.add {
+  align-self: flex-start;
+  color: var(--green);
+}
+.contact {
+  text-align: left;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  background: none;
+  padding: 6px 0;
+  cursor: pointer;
+}
+.side ol {
+  list-style: none;
+  margin: 0;
+  padding: 0 0 0 12px;
+  border-left: 2px solid var(--green-2);
+}
+.side li {
+  margin-bottom: 10px;
+}
 </style>

@@ -10,70 +10,254 @@ import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data, problem, refresh } = useLoad(() => call('duplicates'), 0, { subjects: ['customer', 'import'] })
+const { data, problem, refresh } = useLoad(() => call('duplicates'), 0, {
+  subjects: ['customer', 'import'],
+})
 const { busy, problem: failed, act } = useAct()
 const looking = ref<Answer<'mergePreview'> | null>(null)
 const take = reactive(new Set<string>())
-const last = ref<{ id: string, text: string } | null>(null)
-const look = (keep: string, other: string) => act(async () => {
-  take.clear()
-  looking.value = await call('mergePreview', { params: { id: keep }, query: { other } })
-})
-const merge = () => act(async () => {
-  const { kept, merged } = looking.value!
-  const id = newId()
-  await call('merge', { params: { id: kept.id }, body: { id, otherId: merged.id, take: [...take] } })
-  last.value = { id, text: `${merged.name} is now part of ${kept.name}.` }
-  looking.value = null
-  await refresh()
-})
-const undo = () => act(async () => {
-  await call('undoMerge', { params: { id: last.value!.id } })
-  last.value = null
-  ElMessage({ type: 'success', message: 'Taken apart again.' })
-  await refresh()
-})
-const apart = (a: string, b: string) => act(async () => {
-  await call('notDuplicates', { params: { id: a }, body: { otherId: b } })
-  await refresh()
-})
-const NAMES: Record<string, string> = { name: 'Name', phone: 'Telephone', phone2: 'Second telephone', email: 'Mail address', email2: 'Second mail address', line1: 'Billing address', town: 'Town', postcode: 'Postcode', officeNote: 'Office only', printedNote: 'Printed note', stopWork: 'Stop work', certificate: 'Tax certificate' }
+const last = ref<{ id: string; text: string } | null>(null)
+const look = (keep: string, other: string) =>
+  act(async () => {
+    take.clear()
+    looking.value = await call('mergePreview', { params: { id: keep }, query: { other } })
+  })
+const merge = () =>
+  act(async () => {
+    const { kept, merged } = looking.value!
+    const id = newId()
+    await call('merge', {
+      params: { id: kept.id },
+      body: { id, otherId: merged.id, take: [...take] },
+    })
+    last.value = { id, text: `${merged.name} is now part of ${kept.name}.` }
+    looking.value = null
+    await refresh()
+  })
+const undo = () =>
+  act(async () => {
+    await call('undoMerge', { params: { id: last.value!.id } })
+    last.value = null
+    ElMessage({ type: 'success', message: 'Taken apart again.' })
+    await refresh()
+  })
+const apart = (a: string, b: string) =>
+  act(async () => {
+    await call('notDuplicates', { params: { id: a }, body: { otherId: b } })
+    await refresh()
+  })
+const NAMES: Record<string, string> = {
+  name: 'Name',
+  phone: 'Telephone',
+  phone2: 'Second telephone',
+  email: 'Mail address',
+  email2: 'Second mail address',
+  line1: 'Billing address',
+  town: 'Town',
+  postcode: 'Postcode',
+  officeNote: 'Office only',
+  printedNote: 'Printed note',
+  stopWork: 'Stop work',
+  certificate: 'Tax certificate',
+}
 </script>
 
 <template>
   <section class="page">
-    <h1>Perhaps the same <span class="quiet num">{{ data?.items.length ?? '' }}</span></h1>
-    <p class="quiet">Records that share a number, a mail address, an address or a name. The surest first.</p>
-    <div v-if="last" class="note row" role="status"><span class="grow">{{ last.text }}</span><button class="btn" :disabled="busy" @click="undo">Undo</button></div>
-    <p v-if="problem || failed" class="note bad" role="alert">{{ failed?.message ?? problem?.message }}</p>
-    <table v-if="data?.items.length" class="book">
-      <thead><tr><th>One</th><th>The other</th><th>Why</th><th /></tr></thead>
+    <h1>
+      Perhaps the same <span class="quiet num">{{ data?.items.length ?? '' }}</span>
+    </h1>
+    <p class="quiet">
+      Records that share a number, a mail address, an address or a name. The surest first.
+    </p>
+    <div
+      v-if="last"
+      class="note row"
+      role="status"
+    >
+      <span class="grow">{{ last.text }}</span><button
+        class="btn"
+        :disabled="busy"
+        @click="undo"
+      >
+        Undo
+      </button>
+    </div>
+    <p
+      v-if="problem || failed"
+      class="note bad"
+      role="alert"
+    >
+      {{ failed?.message ?? problem?.message }}
+    </p>
+    <table
+      v-if="data?.items.length"
+      class="book"
+    >
+      <thead>
+        <tr>
+          <th>One</th>
+          <th>The other</th>
+          <th>Why</th>
+          <th />
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="p in data.items" :key="p.first.id + p.second.id">
-          <td v-for="s in [p.first, p.second]" :key="s.id"><NuxtLink :to="`/customers/${s.id}`">{{ s.name }}</NuxtLink><br><span class="small quiet">{{ [s.phone, s.place].filter(Boolean).join(' · ') }}<br>{{ s.sites }} {{ s.sites === 1 ? 'site' : 'sites' }} · {{ s.work }} work orders<template v-if="Number(s.owed.amount)"> · owes {{ session.money(s.owed) }}</template></span></td>
-          <td>{{ p.reasons.join(', ') }}<br><span class="small quiet num">{{ Math.round(p.score * 100) }} % sure</span></td>
-          <td class="right nowrap"><button class="btn" :disabled="busy" @click="look(p.first.work >= p.second.work ? p.first.id : p.second.id, p.first.work >= p.second.work ? p.second.id : p.first.id)">Look at both</button>{{ ' ' }}<button class="btn" :disabled="busy" @click="apart(p.first.id, p.second.id)">Not the same</button></td>
+        <tr
+          v-for="p in data.items"
+          :key="p.first.id + p.second.id"
+        >
+          <td
+            v-for="s in [p.first, p.second]"
+            :key="s.id"
+          >
+            <NuxtLink :to="`/customers/${s.id}`">{{ s.name }}</NuxtLink><br /><span
+              class="small quiet"
+              >{{ [s.phone, s.place].filter(Boolean).join(' · ') }}<br />{{ s.sites }}
+              {{ s.sites === 1 ? 'site' : 'sites' }} · {{ s.work }} work orders<template
+                v-if="Number(s.owed.amount)"
+              >
+                · owes {{ session.money(s.owed) }}</template
+              ></span
+            >
+          </td>
+          <td>
+            {{ p.reasons.join(', ') }}<br /><span class="small quiet num"
+              >{{ Math.round(p.score * 100) }} % sure</span
+            >
+          </td>
+          <td class="right nowrap">
+            <button
+              class="btn"
+              :disabled="busy"
+              @click="
+                look(
+                  p.first.work >= p.second.work ? p.first.id : p.second.id,
+                  p.first.work >= p.second.work ? p.second.id : p.first.id,
+                )
+              "
+            >
+              Look at both</button
+            >{{ ' '
+            }}<button
+              class="btn"
+              :disabled="busy"
+              @click="apart(p.first.id, p.second.id)"
+            >
+              Not the same
+            </button>
+          </td>
         </tr>
       </tbody>
     </table>
-    <p v-else-if="data" class="empty sheet">Nobody seems to be here twice.</p>
-    <p v-else class="empty" role="status">Comparing…</p>
-    <el-dialog :model-value="looking !== null" title="Merge two customers" width="640" @close="looking = null">
-      <div v-if="looking" class="stack">
-        <p><b>{{ looking.kept.name }}</b> stays. Everything of <b>{{ looking.merged.name }}</b> moves to it: {{ looking.moves.map(m => `${m.count} ${m.what}`).join(', ') || 'nothing but the name' }}. <button class="btn plain" :disabled="busy" @click="look(looking.merged.id, looking.kept.id)">The other way round</button></p>
-        <table v-if="looking.fields.length" class="book"><thead><tr><th /><th>Stays</th><th>From the other</th></tr></thead><tbody>
-          <tr v-for="f in looking.fields" :key="f.name"><td class="quiet">{{ NAMES[f.name] }}</td>
-            <td><label class="row"><input type="radio" :name="f.name" :checked="f.kept !== '' && !take.has(f.name)" :disabled="f.kept === ''" @change="take.delete(f.name)"> {{ f.kept || '–' }}</label></td>
-            <td><label class="row"><input type="radio" :name="f.name" :checked="f.kept === '' || take.has(f.name)" @change="take.add(f.name)"> {{ f.merged }}</label></td></tr>
-        </tbody></table>
-        <p class="small quiet">Numbers and mail addresses that find no place become a contact. This can be taken apart again.</p>
-        <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p>
-        <button class="btn act" :disabled="busy" @click="merge">Merge into {{ looking.kept.name }}</button>
+    <p
+      v-else-if="data"
+      class="empty sheet"
+    >
+      Nobody seems to be here twice.
+    </p>
+    <p
+      v-else
+      class="empty"
+      role="status"
+    >
+      Comparing…
+    </p>
+    <el-dialog
+      :model-value="looking !== null"
+      title="Merge two customers"
+      width="640"
+      @close="looking = null"
+    >
+      <div
+        v-if="looking"
+        class="stack"
+      >
+        <p>
+          <b>{{ looking.kept.name }}</b> stays. Everything of <b>{{ looking.merged.name }}</b> moves
+          to it:
+          {{
+            looking.moves.map((m) => `${m.count} ${m.what}`).join(', ') || 'nothing but the name'
+          }}.
+          <button
+            class="btn plain"
+            :disabled="busy"
+            @click="look(looking.merged.id, looking.kept.id)"
+          >
+            The other way round
+          </button>
+        </p>
+        <table
+          v-if="looking.fields.length"
+          class="book"
+        >
+          <thead>
+            <tr>
+              <th />
+              <th>Stays</th>
+              <th>From the other</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="f in looking.fields"
+              :key="f.name"
+            >
+              <td class="quiet">{{ NAMES[f.name] }}</td>
+              <td>
+                <label class="row"
+                  ><input
+                    type="radio"
+                    :name="f.name"
+                    :checked="f.kept !== '' && !take.has(f.name)"
+                    :disabled="f.kept === ''"
+                    @change="take.delete(f.name)"
+                  />
+                  {{ f.kept || '–' }}</label
+                >
+              </td>
+              <td>
+                <label class="row"
+                  ><input
+                    type="radio"
+                    :name="f.name"
+                    :checked="f.kept === '' || take.has(f.name)"
+                    @change="take.add(f.name)"
+                  />
+                  {{ f.merged }}</label
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="small quiet">
+          Numbers and mail addresses that find no place become a contact. This can be taken apart
+          again.
+        </p>
+        <p
+          v-if="failed"
+          class="note bad"
+          role="alert"
+        >
+          {{ failed.message }}
+        </p>
+        <button
+          class="btn act"
+          :disabled="busy"
+          @click="merge"
+        >
+          Merge into {{ looking.kept.name }}
+        </button>
       </div>
     </el-dialog>
   </section>
 </template>
 
 <style scoped>
-.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; }
+.page {
+  padding: 18px 20px;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
 </style>

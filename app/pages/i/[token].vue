@@ -5,39 +5,137 @@ import type { Answer } from '~~/shared/api'
 
 const route = useRoute()
 const token = String(route.params.token)
-const { data, error } = await useFetch<Answer<'publicInvoice'>>(`/api/v1/public/invoices/${encodeURIComponent(token)}`)
+const { data, error } = await useFetch<Answer<'publicInvoice'>>(
+  `/api/v1/public/invoices/${encodeURIComponent(token)}`,
+)
 if (error.value && import.meta.server) setResponseStatus(useRequestEvent()!, 404)
 const card = computed(() => String(route.query.card ?? ''))
-const money = (m: { amount: string, currency: string }) => new Intl.NumberFormat(data.value?.paper.locale, { style: 'currency', currency: m.currency }).format(m.amount as unknown as number)
+const money = (m: { amount: string; currency: string }) =>
+  new Intl.NumberFormat(data.value?.paper.locale, {
+    style: 'currency',
+    currency: m.currency,
+  }).format(m.amount as unknown as number)
 // A person looks at it: told once the page is drawn and in sight, which programs that follow links do not do.
 onMounted(() => {
   const seen = () => {
     if (document.visibilityState !== 'visible') return
     document.removeEventListener('visibilitychange', seen)
-    void $fetch(`/api/v1/public/invoices/${encodeURIComponent(token)}/seen`, { method: 'POST', body: {} }).catch(() => {})
+    void $fetch(`/api/v1/public/invoices/${encodeURIComponent(token)}/seen`, {
+      method: 'POST',
+      body: {},
+    }).catch(() => {})
   }
   document.addEventListener('visibilitychange', seen)
   if (data.value) seen()
 })
-useHead({ title: data.value ? `Invoice ${data.value.paper.number}` : 'Invoice', meta: [{ name: 'robots', content: 'noindex' }] })
+useHead({
+  title: data.value ? `Invoice ${data.value.paper.number}` : 'Invoice',
+  meta: [{ name: 'robots', content: 'noindex' }],
+})
 </script>
 
 <template>
   <main class="customer">
     <template v-if="data">
-      <p v-if="card === 'approved' || data.state === 'paid'" class="note done" role="status"><b>{{ data.state === 'paid' ? 'This invoice is paid. Thank you.' : 'The payment is on its way; this page shows it in a moment.' }}</b></p>
-      <p v-else-if="card === 'declined'" class="note bad" role="alert"><b>The card was declined.</b> Nothing was charged. Try another card, or pay another way.</p>
-      <p v-else-if="card === 'away'" class="note bad" role="alert"><b>Card payment does not answer at the moment.</b> Nothing was charged. Try again in a few minutes, or pay another way.</p>
-      <p v-else-if="card === 'busy'" class="note bad" role="alert"><b>Very many are asking at this moment.</b> Nothing was charged. Press the button again in a few seconds.</p>
-      <p v-else-if="card === 'waiting'" class="note" role="status"><b>The card terminal says that it was approved; our books do not show it yet.</b> This page shows it in a moment. Please do not pay a second time.</p>
-      <p v-else-if="card === 'failed'" class="note bad" role="alert"><b>Something went wrong on our side.</b> Nothing was charged. Please try again, or pay another way.</p>
-      <div class="acts"><form v-if="Number(data.open.amount) > 0" method="post" :action="`/i/${token}/pay`"><button class="btn act">Pay {{ money(data.open) }} by card</button></form><a class="btn" :href="`/api/v1/public/invoices/${token}.pdf`">Download as PDF</a></div>
-      <InvoicePaper :paper="data.paper" :paid="data.paid" :open="data.open" />
+      <p
+        v-if="card === 'approved' || data.state === 'paid'"
+        class="note done"
+        role="status"
+      >
+        <b>{{
+          data.state === 'paid'
+            ? 'This invoice is paid. Thank you.'
+            : 'The payment is on its way; this page shows it in a moment.'
+        }}</b>
+      </p>
+      <p
+        v-else-if="card === 'declined'"
+        class="note bad"
+        role="alert"
+      >
+        <b>The card was declined.</b> Nothing was charged. Try another card, or pay another way.
+      </p>
+      <p
+        v-else-if="card === 'away'"
+        class="note bad"
+        role="alert"
+      >
+        <b>Card payment does not answer at the moment.</b> Nothing was charged. Try again in a few
+        minutes, or pay another way.
+      </p>
+      <p
+        v-else-if="card === 'busy'"
+        class="note bad"
+        role="alert"
+      >
+        <b>Very many are asking at this moment.</b> Nothing was charged. Press the button again in a
+        few seconds.
+      </p>
+      <p
+        v-else-if="card === 'waiting'"
+        class="note"
+        role="status"
+      >
+        <b>The card terminal says that it was approved; our books do not show it yet.</b> This page
+        shows it in a moment. Please do not pay a second time.
+      </p>
+      <p
+        v-else-if="card === 'failed'"
+        class="note bad"
+        role="alert"
+      >
+        <b>Something went wrong on our side.</b> Nothing was charged. Please try again, or pay
+        another way.
+      </p>
+      <div class="acts">
+        <form
+          v-if="Number(data.open.amount) > 0"
+          method="post"
+          :action="`/i/${token}/pay`"
+        >
+          <button class="btn act">Pay {{ money(data.open) }} by card</button>
+        </form>
+        <a
+          class="btn"
+          :href="`/api/v1/public/invoices/${token}.pdf`"
+          >Download as PDF</a
+        >
+      </div>
+      <InvoicePaper
+        :paper="data.paper"
+        :paid="data.paid"
+        :open="data.open"
+      />
     </template>
-    <p v-else class="empty sheet">This link is not valid, or it has expired. Please ask us for a new one.</p>
+    <p
+      v-else
+      class="empty sheet"
+    >
+      This link is not valid, or it has expired. Please ask us for a new one.
+    </p>
   </main>
 </template>
 
 <style scoped>
-.customer { max-width: 760px; margin: 0 auto; padding: 20px 14px 40px; display: flex; flex-direction: column; gap: 14px; font-size: 16px; } .acts { display: flex; gap: 10px; flex-wrap: wrap; } .btn { min-height: 44px; } .done { background: var(--green-1); border-color: var(--green-2); }
+.customer {
+  max-width: 760px;
+  margin: 0 auto;
+  padding: 20px 14px 40px;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  font-size: 16px;
+}
+.acts {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+}
+.btn {
+  min-height: 44px;
+}
+.done {
+  background: var(--green-1);
+  border-color: var(--green-2);
+}
 </style>

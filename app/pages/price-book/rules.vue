@@ -16,75 +16,515 @@ const session = useSession()
 const owns = computed(() => ['owner', 'office'].includes(session.role))
 const { data, problem } = useLoad(() => call('pricing'), 0, SHOWS.book)
 const { busy, problem: failed, act } = useAct()
-const YEAR = { wages: '', burden: '', overhead: '', paidHours: '', billedShare: '', targetMargin: '' }
-const form = reactive({ markups: [] as Rules['markups'], sundries: '', minimum: '', rounding: 'none', ending: 95, times: [] as Rules['times'], year: { ...YEAR } })
+const YEAR = {
+  wages: '',
+  burden: '',
+  overhead: '',
+  paidHours: '',
+  billedShare: '',
+  targetMargin: '',
+}
+const form = reactive({
+  markups: [] as Rules['markups'],
+  sundries: '',
+  minimum: '',
+  rounding: 'none',
+  ending: 95,
+  times: [] as Rules['times'],
+  year: { ...YEAR },
+})
 const kept = ref('')
 // Fractions are kept; people write per cent.
 const percent = (fraction: string) => new Decimal(fraction || 0).times(100).toString()
-const fraction = (text: string) => (/^\d+(\.\d+)?$/.test(text.trim()) ? new Decimal(text.trim()).div(100).toString() : text)
-watch(data, (d) => {
-  if (!d || (kept.value && JSON.stringify(form) !== kept.value)) return
-  Object.assign(form, { markups: structuredClone(d.markups), sundries: percent(d.sundriesRate), minimum: d.minimum, rounding: d.rounding, ending: d.rounding === 'ending' ? d.ending : 95, times: structuredClone(d.times), year: d.year ? { ...d.year, billedShare: percent(d.year.billedShare), targetMargin: percent(d.year.targetMargin) } : { ...YEAR } })
-  kept.value = JSON.stringify(form)
-}, { immediate: true })
-const year = computed(() => ({ ...form.year, billedShare: fraction(form.year.billedShare), targetMargin: fraction(form.year.targetMargin) }))
-const full = computed(() => Object.values(year.value).every(v => /^\d+(\.\d+)?$/.test(v)))
+const fraction = (text: string) =>
+  /^\d+(\.\d+)?$/.test(text.trim()) ? new Decimal(text.trim()).div(100).toString() : text
+watch(
+  data,
+  (d) => {
+    if (!d || (kept.value && JSON.stringify(form) !== kept.value)) return
+    Object.assign(form, {
+      markups: structuredClone(d.markups),
+      sundries: percent(d.sundriesRate),
+      minimum: d.minimum,
+      rounding: d.rounding,
+      ending: d.rounding === 'ending' ? d.ending : 95,
+      times: structuredClone(d.times),
+      year: d.year
+        ? {
+            ...d.year,
+            billedShare: percent(d.year.billedShare),
+            targetMargin: percent(d.year.targetMargin),
+          }
+        : { ...YEAR },
+    })
+    kept.value = JSON.stringify(form)
+  },
+  { immediate: true },
+)
+const year = computed(() => ({
+  ...form.year,
+  billedShare: fraction(form.year.billedShare),
+  targetMargin: fraction(form.year.targetMargin),
+}))
+const full = computed(() => Object.values(year.value).every((v) => /^\d+(\.\d+)?$/.test(v)))
 const needed = computed(() => {
   if (!full.value) return null
   try {
     const rate = labourRateNeeded(year.value)
     return { rate, ...pointWorth(year.value, rate), problem: '' }
-  }
-  catch (error) {
+  } catch (error) {
     return { rate: '', rateLess: '', yearMore: '', problem: (error as Error).message }
   }
 })
 const standard = computed(() => data.value?.labour[0])
-const keep = () => act(async () => {
-  data.value = await call('keepPricing', { body: { id: newId(), markups: form.markups, sundriesRate: fraction(form.sundries), minimum: form.minimum, rounding: form.rounding as 'none', ending: Number(form.ending) || 0, year: full.value ? year.value : null, times: form.times } })
-  kept.value = JSON.stringify(form)
-})
-const add = (scope: 'category' | 'supplier') => form.markups.push({ scope, name: '', tiers: [{ fromCost: '0', multiplier: '1.5' }] })
-const show = (amount: string) => session.money({ amount: new Decimal(amount).toFixed(2), currency: session.me!.company.currency })
+const keep = () =>
+  act(async () => {
+    data.value = await call('keepPricing', {
+      body: {
+        id: newId(),
+        markups: form.markups,
+        sundriesRate: fraction(form.sundries),
+        minimum: form.minimum,
+        rounding: form.rounding as 'none',
+        ending: Number(form.ending) || 0,
+        year: full.value ? year.value : null,
+        times: form.times,
+      },
+    })
+    kept.value = JSON.stringify(form)
+  })
+const add = (scope: 'category' | 'supplier') =>
+  form.markups.push({ scope, name: '', tiers: [{ fromCost: '0', multiplier: '1.5' }] })
+const show = (amount: string) =>
+  session.money({ amount: new Decimal(amount).toFixed(2), currency: session.me!.company.currency })
 const wrong = (path: string) => failed.value?.at(path) ?? ''
-const DAYS = [[1, 'Mon'], [2, 'Tue'], [3, 'Wed'], [4, 'Thu'], [5, 'Fri'], [6, 'Sat'], [7, 'Sun'], [8, 'holidays']] as const
-const WORTH = [['wages', 'Wages of a year'], ['burden', 'What comes on top of wages'], ['overhead', 'Everything else that labour has to carry'], ['paidHours', 'Hours that are paid'], ['billedShare', 'of them billed, per cent'], ['targetMargin', 'wished margin, per cent']] as const
+const DAYS = [
+  [1, 'Mon'],
+  [2, 'Tue'],
+  [3, 'Wed'],
+  [4, 'Thu'],
+  [5, 'Fri'],
+  [6, 'Sat'],
+  [7, 'Sun'],
+  [8, 'holidays'],
+] as const
+const WORTH = [
+  ['wages', 'Wages of a year'],
+  ['burden', 'What comes on top of wages'],
+  ['overhead', 'Everything else that labour has to carry'],
+  ['paidHours', 'Hours that are paid'],
+  ['billedShare', 'of them billed, per cent'],
+  ['targetMargin', 'wished margin, per cent'],
+] as const
 </script>
 
 <template>
-  <section v-if="data" class="page">
-    <div class="row"><NuxtLink class="btn plain" to="/price-book" aria-label="Back to the price book">←</NuxtLink><h1 class="grow">Rules of prices</h1><button v-if="owns" class="btn act" :disabled="busy || JSON.stringify(form) === kept" @click="keep">Keep the rules</button></div>
-    <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p>
+  <section
+    v-if="data"
+    class="page"
+  >
+    <div class="row">
+      <NuxtLink
+        class="btn plain"
+        to="/price-book"
+        aria-label="Back to the price book"
+        >←</NuxtLink
+      >
+      <h1 class="grow">Rules of prices</h1>
+      <button
+        v-if="owns"
+        class="btn act"
+        :disabled="busy || JSON.stringify(form) === kept"
+        @click="keep"
+      >
+        Keep the rules
+      </button>
+    </div>
+    <p
+      v-if="failed"
+      class="note bad"
+      role="alert"
+    >
+      {{ failed.message }}
+    </p>
     <div class="two">
-      <fieldset class="sheet box" :disabled="!owns">
-        <h2>Parts: cost times</h2><p class="small quiet">A part takes the markup of its supplier; where there is none, of its category; else the one for all. A step holds from its cost up to the next one.</p>
-        <div v-for="(m, i) in form.markups" :key="i" class="rule">
-          <div class="row"><b v-if="m.scope === 'all'" class="grow">All parts</b><label v-else class="field grow"><span>{{ m.scope === 'category' ? 'Parts of the category' : 'Parts from the supplier' }}</span><select v-if="m.scope === 'category'" v-model="m.name" class="plain"><option value="">choose</option><option v-for="c in data.categories" :key="c">{{ c }}</option></select><input v-else v-model="m.name" class="plain" list="rule-suppliers"></label><button v-if="m.scope !== 'all'" type="button" class="btn plain" :aria-label="`Take out the markup of ${m.name}`" @click="form.markups.splice(i, 1)">×</button></div>
-          <i v-if="wrong(`markups[${i}].name`) || wrong(`markups[${i}].tiers`)" class="wrong">{{ wrong(`markups[${i}].name`) || wrong(`markups[${i}].tiers`) }}</i>
-          <div v-for="(t, j) in m.tiers" :key="j" class="row step"><span class="quiet small">cost from</span><input v-model="t.fromCost" class="plain num" inputmode="decimal" :aria-label="`${m.name || 'All parts'}, step ${j + 1}: cost from`"><span class="quiet small">×</span><input v-model="t.multiplier" class="plain num" inputmode="decimal" :aria-label="`${m.name || 'All parts'}, step ${j + 1}: times`"><button v-if="m.tiers.length > 1" type="button" class="btn plain" :aria-label="`Take out step ${j + 1}`" @click="m.tiers.splice(j, 1)">×</button></div>
-          <button type="button" class="btn plain small" @click="m.tiers.push({ fromCost: '', multiplier: m.tiers.at(-1)?.multiplier ?? '1.5' })">+ step</button>
+      <fieldset
+        class="sheet box"
+        :disabled="!owns"
+      >
+        <h2>Parts: cost times</h2>
+        <p class="small quiet">
+          A part takes the markup of its supplier; where there is none, of its category; else the
+          one for all. A step holds from its cost up to the next one.
+        </p>
+        <div
+          v-for="(m, i) in form.markups"
+          :key="i"
+          class="rule"
+        >
+          <div class="row">
+            <b
+              v-if="m.scope === 'all'"
+              class="grow"
+              >All parts</b
+            ><label
+              v-else
+              class="field grow"
+              ><span>{{
+                m.scope === 'category' ? 'Parts of the category' : 'Parts from the supplier'
+              }}</span
+              ><select
+                v-if="m.scope === 'category'"
+                v-model="m.name"
+                class="plain"
+              >
+                <option value="">choose</option>
+                <option
+                  v-for="c in data.categories"
+                  :key="c"
+                >
+                  {{ c }}
+                </option></select
+              ><input
+                v-else
+                v-model="m.name"
+                class="plain"
+                list="rule-suppliers" /></label
+            ><button
+              v-if="m.scope !== 'all'"
+              type="button"
+              class="btn plain"
+              :aria-label="`Take out the markup of ${m.name}`"
+              @click="form.markups.splice(i, 1)"
+            >
+              ×
+            </button>
+          </div>
+          <i
+            v-if="wrong(`markups[${i}].name`) || wrong(`markups[${i}].tiers`)"
+            class="wrong"
+            >{{ wrong(`markups[${i}].name`) || wrong(`markups[${i}].tiers`) }}</i
+          >
+          <div
+            v-for="(t, j) in m.tiers"
+            :key="j"
+            class="row step"
+          >
+            <span class="quiet small">cost from</span
+            ><input
+              v-model="t.fromCost"
+              class="plain num"
+              inputmode="decimal"
+              :aria-label="`${m.name || 'All parts'}, step ${j + 1}: cost from`"
+            /><span class="quiet small">×</span
+            ><input
+              v-model="t.multiplier"
+              class="plain num"
+              inputmode="decimal"
+              :aria-label="`${m.name || 'All parts'}, step ${j + 1}: times`"
+            /><button
+              v-if="m.tiers.length > 1"
+              type="button"
+              class="btn plain"
+              :aria-label="`Take out step ${j + 1}`"
+              @click="m.tiers.splice(j, 1)"
+            >
+              ×
+            </button>
+          </div>
+          <button
+            type="button"
+            class="btn plain small"
+            @click="m.tiers.push({ fromCost: '', multiplier: m.tiers.at(-1)?.multiplier ?? '1.5' })"
+          >
+            + step
+          </button>
         </div>
-        <div class="row"><button type="button" class="btn" @click="add('category')">Markup of a category</button><button type="button" class="btn" @click="add('supplier')">Markup of a supplier</button></div>
+        <div class="row">
+          <button
+            type="button"
+            class="btn"
+            @click="add('category')"
+          >
+            Markup of a category</button
+          ><button
+            type="button"
+            class="btn"
+            @click="add('supplier')"
+          >
+            Markup of a supplier
+          </button>
+        </div>
         <h2>Tasks</h2>
-        <div class="row top"><label class="field"><span>Sundries, per cent</span><input v-model="form.sundries" class="plain num" inputmode="decimal"><i v-if="wrong('sundriesRate')" class="wrong">{{ wrong('sundriesRate') }}</i></label><label class="field"><span>Not less than</span><input v-model="form.minimum" class="plain num" inputmode="decimal"><i v-if="wrong('minimum')" class="wrong">{{ wrong('minimum') }}</i></label>
-          <label class="field"><span>Ends</span><select v-model="form.rounding" class="plain"><option value="none">as it comes</option><option value="whole">whole</option><option value="ending">with an ending</option></select></label><label v-if="form.rounding === 'ending'" class="field"><span>Ending</span><input v-model.number="form.ending" class="plain num" type="number" min="0" max="99"></label></div>
-        <h2>Labour by the time of day</h2><p class="small quiet">Labour, and the labour in a task, times this, for a visit that begins then. Of several the highest holds.</p>
-        <div v-for="(t, i) in form.times" :key="i" class="rule"><div class="row top"><label class="field grow"><span>Called</span><input v-model="t.name" class="plain"><i v-if="wrong(`times[${i}].name`)" class="wrong">{{ wrong(`times[${i}].name`) }}</i></label><label class="field"><span>from</span><input v-model="t.from" class="plain num" placeholder="17:00" style="width: 76px"><i v-if="wrong(`times[${i}].from`)" class="wrong">{{ wrong(`times[${i}].from`) }}</i></label><label class="field"><span>to</span><input v-model="t.to" class="plain num" placeholder="24:00" style="width: 76px"><i v-if="wrong(`times[${i}].to`)" class="wrong">{{ wrong(`times[${i}].to`) }}</i></label><label class="field"><span>times</span><input v-model="t.factor" class="plain num" inputmode="decimal" style="width: 76px"><i v-if="wrong(`times[${i}].factor`)" class="wrong">{{ wrong(`times[${i}].factor`) }}</i></label><button type="button" class="btn plain" :aria-label="`Take out ${t.name}`" @click="form.times.splice(i, 1)">×</button></div>
-          <div class="row days" role="group" :aria-label="`Days of ${t.name}`"><label v-for="[n, name] in DAYS" :key="n" class="row small"><input v-model="t.days" type="checkbox" :value="n"> {{ name }}</label></div><i v-if="wrong(`times[${i}].days`)" class="wrong">{{ wrong(`times[${i}].days`) }}</i></div>
-        <div class="row"><button type="button" class="btn" @click="form.times.push({ name: '', days: [6, 7], from: '00:00', to: '24:00', factor: '1.5' })">A time of day</button></div>
-        <p class="small quiet">What is kept here changes the prices that follow the rules, in one act that can be taken back under <NuxtLink to="/price-book/reprice">Change prices</NuxtLink>. Sent papers keep theirs.</p>
+        <div class="row top">
+          <label class="field"
+            ><span>Sundries, per cent</span
+            ><input
+              v-model="form.sundries"
+              class="plain num"
+              inputmode="decimal"
+            /><i
+              v-if="wrong('sundriesRate')"
+              class="wrong"
+              >{{ wrong('sundriesRate') }}</i
+            ></label
+          ><label class="field"
+            ><span>Not less than</span
+            ><input
+              v-model="form.minimum"
+              class="plain num"
+              inputmode="decimal"
+            /><i
+              v-if="wrong('minimum')"
+              class="wrong"
+              >{{ wrong('minimum') }}</i
+            ></label
+          >
+          <label class="field"
+            ><span>Ends</span
+            ><select
+              v-model="form.rounding"
+              class="plain"
+            >
+              <option value="none">as it comes</option>
+              <option value="whole">whole</option>
+              <option value="ending">with an ending</option>
+            </select></label
+          ><label
+            v-if="form.rounding === 'ending'"
+            class="field"
+            ><span>Ending</span
+            ><input
+              v-model.number="form.ending"
+              class="plain num"
+              type="number"
+              min="0"
+              max="99"
+          /></label>
+        </div>
+        <h2>Labour by the time of day</h2>
+        <p class="small quiet">
+          Labour, and the labour in a task, times this, for a visit that begins then. Of several the
+          highest holds.
+        </p>
+        <div
+          v-for="(t, i) in form.times"
+          :key="i"
+          class="rule"
+        >
+          <div class="row top">
+            <label class="field grow"
+              ><span>Called</span
+              ><input
+                v-model="t.name"
+                class="plain"
+              /><i
+                v-if="wrong(`times[${i}].name`)"
+                class="wrong"
+                >{{ wrong(`times[${i}].name`) }}</i
+              ></label
+            ><label class="field"
+              ><span>from</span
+              ><input
+                v-model="t.from"
+                class="plain num"
+                placeholder="17:00"
+                style="width: 76px"
+              /><i
+                v-if="wrong(`times[${i}].from`)"
+                class="wrong"
+                >{{ wrong(`times[${i}].from`) }}</i
+              ></label
+            ><label class="field"
+              ><span>to</span
+              ><input
+                v-model="t.to"
+                class="plain num"
+                placeholder="24:00"
+                style="width: 76px"
+              /><i
+                v-if="wrong(`times[${i}].to`)"
+                class="wrong"
+                >{{ wrong(`times[${i}].to`) }}</i
+              ></label
+            ><label class="field"
+              ><span>times</span
+              ><input
+                v-model="t.factor"
+                class="plain num"
+                inputmode="decimal"
+                style="width: 76px"
+              /><i
+                v-if="wrong(`times[${i}].factor`)"
+                class="wrong"
+                >{{ wrong(`times[${i}].factor`) }}</i
+              ></label
+            ><button
+              type="button"
+              class="btn plain"
+              :aria-label="`Take out ${t.name}`"
+              @click="form.times.splice(i, 1)"
+            >
+              ×
+            </button>
+          </div>
+          <div
+            class="row days"
+            role="group"
+            :aria-label="`Days of ${t.name}`"
+          >
+            <label
+              v-for="[n, name] in DAYS"
+              :key="n"
+              class="row small"
+              ><input
+                v-model="t.days"
+                type="checkbox"
+                :value="n"
+              />
+              {{ name }}</label
+            >
+          </div>
+          <i
+            v-if="wrong(`times[${i}].days`)"
+            class="wrong"
+            >{{ wrong(`times[${i}].days`) }}</i
+          >
+        </div>
+        <div class="row">
+          <button
+            type="button"
+            class="btn"
+            @click="
+              form.times.push({ name: '', days: [6, 7], from: '00:00', to: '24:00', factor: '1.5' })
+            "
+          >
+            A time of day
+          </button>
+        </div>
+        <p class="small quiet">
+          What is kept here changes the prices that follow the rules, in one act that can be taken
+          back under <NuxtLink to="/price-book/reprice">Change prices</NuxtLink>. Sent papers keep
+          theirs.
+        </p>
       </fieldset>
-      <div v-if="session.me?.person.seesCost" class="sheet box"><h2>What must an hour cost?</h2>
-        <label v-for="[k, name] in WORTH" :key="k" class="row"><span class="grow">{{ name }}</span><input v-model="form.year[k]" class="plain num right" inputmode="decimal" :disabled="!owns" style="width: 130px"></label>
-        <template v-if="needed && !needed.problem"><p class="row sum"><span class="grow">Labour rate that an hour needs</span><b class="num double" aria-label="Labour rate needed">{{ show(needed.rate) }}</b></p>
-          <p v-if="standard" class="row"><span class="grow">{{ standard.name }} today</span><span class="num" :class="{ late: new Decimal(standard.price).lt(needed.rate) }">{{ show(standard.price) }}</span></p>
-          <p class="note">One point more of the paid hours billed is worth <b class="num">{{ show(needed.yearMore) }}</b> a year, or lets an hour cost <b class="num">{{ show(needed.rateLess) }}</b> less.</p></template>
-        <p v-else-if="needed" class="wrong">{{ needed.problem }}</p><p v-else class="small quiet">Fill in all six.</p></div>
+      <div
+        v-if="session.me?.person.seesCost"
+        class="sheet box"
+      >
+        <h2>What must an hour cost?</h2>
+        <label
+          v-for="[k, name] in WORTH"
+          :key="k"
+          class="row"
+          ><span class="grow">{{ name }}</span
+          ><input
+            v-model="form.year[k]"
+            class="plain num right"
+            inputmode="decimal"
+            :disabled="!owns"
+            style="width: 130px"
+        /></label>
+        <template v-if="needed && !needed.problem"
+          ><p class="row sum">
+            <span class="grow">Labour rate that an hour needs</span
+            ><b
+              class="num double"
+              aria-label="Labour rate needed"
+              >{{ show(needed.rate) }}</b
+            >
+          </p>
+          <p
+            v-if="standard"
+            class="row"
+          >
+            <span class="grow">{{ standard.name }} today</span
+            ><span
+              class="num"
+              :class="{ late: new Decimal(standard.price).lt(needed.rate) }"
+              >{{ show(standard.price) }}</span
+            >
+          </p>
+          <p class="note">
+            One point more of the paid hours billed is worth
+            <b class="num">{{ show(needed.yearMore) }}</b> a year, or lets an hour cost
+            <b class="num">{{ show(needed.rateLess) }}</b> less.
+          </p></template
+        >
+        <p
+          v-else-if="needed"
+          class="wrong"
+        >
+          {{ needed.problem }}
+        </p>
+        <p
+          v-else
+          class="small quiet"
+        >
+          Fill in all six.
+        </p>
+      </div>
     </div>
   </section>
-  <p v-else class="empty" role="status">{{ problem?.message ?? 'Opening…' }}</p>
+  <p
+    v-else
+    class="empty"
+    role="status"
+  >
+    {{ problem?.message ?? 'Opening…' }}
+  </p>
 </template>
 
 <style scoped>
-.page { padding: 18px 20px; display: flex; flex-direction: column; gap: 12px; } .two { display: grid; grid-template-columns: minmax(0, 1fr) 420px; gap: 12px; align-items: start; } .box { padding: 14px; display: flex; flex-direction: column; gap: 10px; margin: 0; border-radius: 0; } .rule { border-left: 3px solid var(--green-2); padding-left: 10px; display: flex; flex-direction: column; gap: 4px; align-items: flex-start; } .rule > .row { width: 100%; } .step input { width: 100px; } .days { gap: 12px; flex-wrap: wrap; } .top { align-items: flex-start; } .sum { border-top: 1px solid var(--rule-2); padding-top: 8px; } .right { text-align: right; } i.wrong { font-style: normal; }
+.page {
+  padding: 18px 20px;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 420px;
+  gap: 12px;
+  align-items: start;
+}
+.box {
+  padding: 14px;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  margin: 0;
+  border-radius: 0;
+}
+.rule {
+  border-left: 3px solid var(--green-2);
+  padding-left: 10px;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  align-items: flex-start;
+}
+.rule > .row {
+  width: 100%;
+}
+.step input {
+  width: 100px;
+}
+.days {
+  gap: 12px;
+  flex-wrap: wrap;
+}
+.top {
+  align-items: flex-start;
+}
+.sum {
+  border-top: 1px solid var(--rule-2);
+  padding-top: 8px;
+}
+.right {
+  text-align: right;
+}
+i.wrong {
+  font-style: normal;
+}
 </style>

@@ -2,7 +2,7 @@
 // One quote, in the office.
 import QuoteSheet from '~/components/quotes/QuoteSheet.vue'
 
-definePageMeta({ layout: 'office', key: route => route.fullPath })
+definePageMeta({ layout: 'office', key: (route) => route.fullPath })
 const id = String(useRoute().params.id)
 </script>
 

@@ -23,7 +23,9 @@ const board = useBoard()
 const { problem: failed, act } = useAct()
 const said = ref('')
 type Nearby = Answer<'nearest'>['items'][number]
-const { data: schedule, refresh: again } = useLoad(() => call('schedule', { query: { date: date.value } }))
+const { data: schedule, refresh: again } = useLoad(() =>
+  call('schedule', { query: { date: date.value } }),
+)
 watch(date, () => void Promise.all([refresh(), again()]))
 // Vans tell where they are every few seconds: once in a while is enough to see.
 let waits = false
@@ -37,73 +39,288 @@ onMoved(() => {
 })
 type Ground = InstanceType<typeof CountyMap>['$props']['ground']
 const ground = ref<Ground>(null)
-watch(() => data.value?.roadsId, async (id) => { if (id !== undefined) ground.value = await fetch('/api/v1/map/ground.geojson').then(r => (r.ok ? r.json() as Promise<Ground> : null)).catch(() => null) }, { immediate: true })
+watch(
+  () => data.value?.roadsId,
+  async (id) => {
+    if (id !== undefined)
+      ground.value = await fetch('/api/v1/map/ground.geojson')
+        .then((r) => (r.ok ? (r.json() as Promise<Ground>) : null))
+        .catch(() => null)
+  },
+  { immediate: true },
+)
 const site = ref<string | null>(typeof route.query.site === 'string' ? route.query.site : null)
 const layers = reactive({ territories: true, sites: true, routes: true })
 const openId = ref<string | null>(null)
-const opened = computed(() => schedule.value?.visits.find(v => v.id === openId.value) ?? null)
-const chosen = computed(() => data.value?.sites.find(s => s.id === site.value) ?? null)
+const opened = computed(() => schedule.value?.visits.find((v) => v.id === openId.value) ?? null)
+const chosen = computed(() => data.value?.sites.find((s) => s.id === site.value) ?? null)
 const only = ref<string[]>([])
 const shown = computed(() => (only.value.length ? only.value : looks.filter.technicianIds))
-const wants = computed(() => schedule.value?.tray.find(v => v.siteId === site.value)?.skills ?? [])
-const toggle = (id: string) => { only.value = only.value.includes(id) ? only.value.filter(x => x !== id) : [...only.value, id] }
-const seen = (t: Answer<'mapDay'>['technicians'][number]) => (t.position ? `${t.position.old ? 'last seen' : 'seen'} ${session.time(t.position.at)}` : date.value === session.today ? 'not seen today' : '')
-watch(site, () => { said.value = '' })
-const quarter = (at: string) => new Date(Math.ceil(Date.parse(at) / 900_000) * 900_000).toISOString()
-const warned = ref<{ text: string, by: Nearby } | null>(null)
-/** What waits at the site is placed with whoever was chosen, for when they can be there; where nothing waits, a call begins. */
-const send = (n: Nearby, override = false) => act(async () => {
-  const waiting = schedule.value?.tray.find(v => v.siteId === site.value)
-  warned.value = null
-  if (waiting) {
-    const place = { technicianId: n.technicianId, startAt: quarter(n.arriveAt), durationSeconds: waiting.durationSeconds, crewIds: waiting.crewIds }
-    try {
-      await board.place(waiting, place, override)
-    }
-    catch (error) {
-      if ((error as Problem).code !== 'placement_warning') throw error
-      warned.value = { text: (error as Problem).message, by: n }
-      return
-    }
-    said.value = `${n.name.split(' ')[0]} has it for ${session.time(place.startAt)}.`
-    await Promise.all([refresh(), again()])
-  }
-  else await navigateTo({ path: '/calls/new', query: { date: session.today, technician: n.technicianId, customer: chosen.value!.customerId, site: site.value!, start: session.time(quarter(n.arriveAt)) } })
+const wants = computed(
+  () => schedule.value?.tray.find((v) => v.siteId === site.value)?.skills ?? [],
+)
+const toggle = (id: string) => {
+  only.value = only.value.includes(id) ? only.value.filter((x) => x !== id) : [...only.value, id]
+}
+const seen = (t: Answer<'mapDay'>['technicians'][number]) =>
+  t.position
+    ? `${t.position.old ? 'last seen' : 'seen'} ${session.time(t.position.at)}`
+    : date.value === session.today
+      ? 'not seen today'
+      : ''
+watch(site, () => {
+  said.value = ''
 })
+const quarter = (at: string) =>
+  new Date(Math.ceil(Date.parse(at) / 900_000) * 900_000).toISOString()
+const warned = ref<{ text: string; by: Nearby } | null>(null)
+/** What waits at the site is placed with whoever was chosen, for when they can be there; where nothing waits, a call begins. */
+const send = (n: Nearby, override = false) =>
+  act(async () => {
+    const waiting = schedule.value?.tray.find((v) => v.siteId === site.value)
+    warned.value = null
+    if (waiting) {
+      const place = {
+        technicianId: n.technicianId,
+        startAt: quarter(n.arriveAt),
+        durationSeconds: waiting.durationSeconds,
+        crewIds: waiting.crewIds,
+      }
+      try {
+        await board.place(waiting, place, override)
+      } catch (error) {
+        if ((error as Problem).code !== 'placement_warning') throw error
+        warned.value = { text: (error as Problem).message, by: n }
+        return
+      }
+      said.value = `${n.name.split(' ')[0]} has it for ${session.time(place.startAt)}.`
+      await Promise.all([refresh(), again()])
+    } else
+      await navigateTo({
+        path: '/calls/new',
+        query: {
+          date: session.today,
+          technician: n.technicianId,
+          customer: chosen.value!.customerId,
+          site: site.value!,
+          start: session.time(quarter(n.arriveAt)),
+        },
+      })
+  })
 const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date: d } })
 </script>
 
 <template>
-  <div v-if="data" class="views">
-    <ScheduleBar :date="data.date" :technicians="schedule?.technicians ?? []" />
+  <div
+    v-if="data"
+    class="views"
+  >
+    <ScheduleBar
+      :date="data.date"
+      :technicians="schedule?.technicians ?? []"
+    />
     <div class="two">
-      <CountyMap :day="data" :ground="ground" :only="shown" :site="site" :layers="layers" @site="id => site = id" @visit="id => openId = id" />
+      <CountyMap
+        :day="data"
+        :ground="ground"
+        :only="shown"
+        :site="site"
+        :layers="layers"
+        @site="(id) => (site = id)"
+        @visit="(id) => (openId = id)"
+      />
       <aside>
-        <div class="row"><h1 class="grow">{{ session.day(data.date, true) }}</h1><button class="btn" aria-label="Day before" @click="go(plusDays(data.date, -1))">←</button><button class="btn" aria-label="Day after" @click="go(plusDays(data.date, 1))">→</button></div>
-        <p class="row small"><label class="row"><input v-model="layers.routes" type="checkbox"> routes</label><label class="row"><input v-model="layers.territories" type="checkbox"> territories</label><label class="row"><input v-model="layers.sites" type="checkbox"> sites</label></p>
-        <p v-if="!data.roadsId" class="note warn">No roads were imported: routes are straight lines. <NuxtLink to="/schedule/set-up#roads">Import roads</NuxtLink></p>
+        <div class="row">
+          <h1 class="grow">{{ session.day(data.date, true) }}</h1>
+          <button
+            class="btn"
+            aria-label="Day before"
+            @click="go(plusDays(data.date, -1))"
+          >
+            ←</button
+          ><button
+            class="btn"
+            aria-label="Day after"
+            @click="go(plusDays(data.date, 1))"
+          >
+            →
+          </button>
+        </div>
+        <p class="row small">
+          <label class="row"
+            ><input
+              v-model="layers.routes"
+              type="checkbox"
+            />
+            routes</label
+          ><label class="row"
+            ><input
+              v-model="layers.territories"
+              type="checkbox"
+            />
+            territories</label
+          ><label class="row"
+            ><input
+              v-model="layers.sites"
+              type="checkbox"
+            />
+            sites</label
+          >
+        </p>
+        <p
+          v-if="!data.roadsId"
+          class="note warn"
+        >
+          No roads were imported: routes are straight lines.
+          <NuxtLink to="/schedule/set-up#roads">Import roads</NuxtLink>
+        </p>
         <template v-if="chosen">
-          <div class="row"><h2 class="grow">{{ chosen.customer }}</h2><button class="btn plain" aria-label="Leave this site" @click="site = null">×</button></div>
-          <p class="small quiet">{{ chosen.place }} · <NuxtLink :to="`/customers/${chosen.customerId}`">the customer</NuxtLink></p>
-          <p v-if="failed" class="note bad" role="alert">{{ failed.message }}</p><p v-if="said" class="note" role="status">{{ said }} <NuxtLink to="/schedule">See the day</NuxtLink></p>
-          <p v-if="warned" class="note warn" role="alertdialog" aria-label="Before it is placed"><b>Not placed yet.</b> {{ warned.text }} <button class="btn" @click="send(warned.by, true)">Place it all the same</button></p>
-          <NearestTable v-if="may" :site-id="chosen.id" :skills="wants" @choose="send" />
+          <div class="row">
+            <h2 class="grow">{{ chosen.customer }}</h2>
+            <button
+              class="btn plain"
+              aria-label="Leave this site"
+              @click="site = null"
+            >
+              ×
+            </button>
+          </div>
+          <p class="small quiet">
+            {{ chosen.place }} ·
+            <NuxtLink :to="`/customers/${chosen.customerId}`">the customer</NuxtLink>
+          </p>
+          <p
+            v-if="failed"
+            class="note bad"
+            role="alert"
+          >
+            {{ failed.message }}
+          </p>
+          <p
+            v-if="said"
+            class="note"
+            role="status"
+          >
+            {{ said }} <NuxtLink to="/schedule">See the day</NuxtLink>
+          </p>
+          <p
+            v-if="warned"
+            class="note warn"
+            role="alertdialog"
+            aria-label="Before it is placed"
+          >
+            <b>Not placed yet.</b> {{ warned.text }}
+            <button
+              class="btn"
+              @click="send(warned.by, true)"
+            >
+              Place it all the same
+            </button>
+          </p>
+          <NearestTable
+            v-if="may"
+            :site-id="chosen.id"
+            :skills="wants"
+            @choose="send"
+          />
         </template>
         <template v-else>
           <h2>Who drives</h2>
-          <button v-for="t in data.technicians" :key="t.id" class="who" :class="{ on: shown.includes(t.id) }" :aria-pressed="shown.includes(t.id)" @click="toggle(t.id)"><b>{{ t.name }}</b><span class="num small">{{ t.stops.length }} {{ t.stops.length === 1 ? 'stop' : 'stops' }}</span><span class="quiet small">{{ seen(t) }}</span></button>
-          <h2>No slot yet <span class="num quiet">{{ data.waiting.length + data.nowhere }}</span></h2>
-          <button v-for="w in data.waiting" :key="w.visitId" class="who" @click="site = w.siteId"><b>{{ w.title }}</b><span class="quiet small">{{ w.customer }}</span></button>
-          <p v-if="data.nowhere" class="small quiet">{{ data.nowhere }} more, whose place is not known.</p>
-          <p class="small quiet">Press a site, or something that waits, to see who is nearest. Squares are where a day begins, diamonds where somebody is.</p>
+          <button
+            v-for="t in data.technicians"
+            :key="t.id"
+            class="who"
+            :class="{ on: shown.includes(t.id) }"
+            :aria-pressed="shown.includes(t.id)"
+            @click="toggle(t.id)"
+          >
+            <b>{{ t.name }}</b><span class="num small"
+              >{{ t.stops.length }} {{ t.stops.length === 1 ? 'stop' : 'stops' }}</span
+            ><span class="quiet small">{{ seen(t) }}</span>
+          </button>
+          <h2>
+            No slot yet <span class="num quiet">{{ data.waiting.length + data.nowhere }}</span>
+          </h2>
+          <button
+            v-for="w in data.waiting"
+            :key="w.visitId"
+            class="who"
+            @click="site = w.siteId"
+          >
+            <b>{{ w.title }}</b><span class="quiet small">{{ w.customer }}</span>
+          </button>
+          <p
+            v-if="data.nowhere"
+            class="small quiet"
+          >
+            {{ data.nowhere }} more, whose place is not known.
+          </p>
+          <p class="small quiet">
+            Press a site, or something that waits, to see who is nearest. Squares are where a day
+            begins, diamonds where somebody is.
+          </p>
         </template>
       </aside>
     </div>
-    <VisitSheet v-if="schedule" :visit="opened" :may="may" :technicians="schedule.technicians" :visits="schedule.visits" @close="openId = null" @changed="again()" />
+    <VisitSheet
+      v-if="schedule"
+      :visit="opened"
+      :may="may"
+      :technicians="schedule.technicians"
+      :visits="schedule.visits"
+      @close="openId = null"
+      @changed="again()"
+    />
   </div>
-  <p v-else class="empty" role="status">{{ problem?.message ?? 'Drawing the map…' }}</p>
+  <p
+    v-else
+    class="empty"
+    role="status"
+  >
+    {{ problem?.message ?? 'Drawing the map…' }}
+  </p>
 </template>
 
 <style scoped>
-.views { display: flex; flex-direction: column; height: 100%; } .two { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 380px; } aside { border-left: 1px solid var(--rule-2); background: var(--sheet); overflow: auto; padding: 12px 14px; display: flex; flex-direction: column; gap: 6px; } h1 { font-size: 16px; } .who { display: grid; grid-template-columns: 1fr auto; text-align: left; border: 1px solid var(--rule-2); border-radius: 4px; background: var(--sheet); padding: 5px 9px; cursor: pointer; color: var(--ink); } .who.on { border-color: var(--green); background: var(--green-1); } .who .quiet { grid-column: 1 / 3; }
+.views {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+.two {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 380px;
+}
+aside {
+  border-left: 1px solid var(--rule-2);
+  background: var(--sheet);
+  overflow: auto;
+  padding: 12px 14px;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+h1 {
+  font-size: 16px;
+}
+.who {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  text-align: left;
+  border: 1px solid var(--rule-2);
+  border-radius: 4px;
+  background: var(--sheet);
+  padding: 5px 9px;
+  cursor: pointer;
+  color: var(--ink);
+}
+.who.on {
+  border-color: var(--green);
+  background: var(--green-1);
+}
+.who .quiet {
+  grid-column: 1 / 3;
+}
 </style>

@@ -8,6 +8,10 @@ import type { Problem } from './problem'
  */
 export function halfCrews(p: Problem, served: ReadonlySet<number>): number[] {
   if (!p.crews) return []
-  const missing = new Set(p.visits.flatMap((v, i) => (v.crew >= 0 && !served.has(i) ? [v.crew] : [])))
-  return missing.size ? p.visits.flatMap((v, i) => (missing.has(v.crew) && served.has(i) && !v.locked ? [i] : [])) : []
+  const missing = new Set(
+    p.visits.flatMap((v, i) => (v.crew >= 0 && !served.has(i) ? [v.crew] : [])),
+  )
+  return missing.size
+    ? p.visits.flatMap((v, i) => (missing.has(v.crew) && served.has(i) && !v.locked ? [i] : []))
+    : []
 }

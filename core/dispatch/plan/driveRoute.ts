@@ -67,7 +67,8 @@ function copyLabel(from: Drive, i: number, into: Drive, j: number): void {
   into.start[j] = from.start[i]!
   into.from[j] = from.from[i]!
 }
-const paid = (p: Problem, s: Drive, i: number): number => p.weights.broken * s.broken[i]! + p.weights.late * s.late[i]!
+const paid = (p: Problem, s: Drive, i: number): number =>
+  p.weights.broken * s.broken[i]! + p.weights.late * s.late[i]!
 const label = { t: 0, pause: 0, late: 0, broken: 0, start: 0, from: 0 }
 /** Takes the label in unless another one is as good in everything; those that it is as good as are dropped. */
 function put(p: Problem, into: Drive): void {
@@ -135,7 +136,14 @@ export function step(p: Problem, k: number, v: number, s: Drive): number {
   s.work += visit.seconds
   return earliest
 }
-function arriveWith(p: Problem, v: number, s: Drive, i: number, start: number, pause: number): void {
+function arriveWith(
+  p: Problem,
+  v: number,
+  s: Drive,
+  i: number,
+  start: number,
+  pause: number,
+): void {
   const visit = p.visits[v]!
   const missed = start > visit.to ? start - visit.to : 0
   if (missed > 0 && visit.hard) return
@@ -191,22 +199,46 @@ export function routeCost(p: Problem, k: number, route: readonly number[]): numb
   return finish(p, k, scratch)
 }
 
-export interface Driven { starts: number[], end: number, /** past the shift */ over: number, driving: number, work: number, broken: number, cost: number }
+export interface Driven {
+  starts: number[]
+  end: number
+  /** past the shift */ over: number
+  driving: number
+  work: number
+  broken: number
+  cost: number
+}
 /** A day driven through with its pauses where they cost least: when each visit begins, NaN from the first on that cannot be. */
 export function driveThrough(p: Problem, k: number, route: readonly number[]): Driven {
   const s = begin(p, k, drive())
-  const steps: { start: number[], from: number[] }[] = []
+  const steps: { start: number[]; from: number[] }[] = []
   let possible = true
   for (const v of route) {
-    if (!possible || p.visits[v]!.allowed[k] === 0 || Number.isNaN(step(p, k, v, s))) possible = false
-    steps.push(possible ? { start: [...s.start.subarray(0, s.labels)], from: [...s.from.subarray(0, s.labels)] } : { start: [NaN], from: [0] })
+    if (!possible || p.visits[v]!.allowed[k] === 0 || Number.isNaN(step(p, k, v, s)))
+      possible = false
+    steps.push(
+      possible
+        ? { start: [...s.start.subarray(0, s.labels)], from: [...s.from.subarray(0, s.labels)] }
+        : { start: [NaN], from: [0] },
+    )
   }
   const cost = possible ? finish(p, k, s) : Infinity
-  const home = possible && route.length && p.technicians[k]!.end >= 0 ? p.drive[s.at * p.places + p.technicians[k]!.end]! : 0
+  const home =
+    possible && route.length && p.technicians[k]!.end >= 0
+      ? p.drive[s.at * p.places + p.technicians[k]!.end]!
+      : 0
   const starts: number[] = []
   for (let i = steps.length - 1, at = possible ? ended.label : 0; i >= 0; i--) {
     starts.unshift(steps[i]!.start[at] ?? NaN)
     at = steps[i]!.from[at] ?? 0
   }
-  return { starts, end: possible ? ended.end : NaN, over: possible ? ended.over : NaN, driving: s.drive + home, work: s.work, broken: possible ? s.broken[ended.label]! : 0, cost }
+  return {
+    starts,
+    end: possible ? ended.end : NaN,
+    over: possible ? ended.over : NaN,
+    driving: s.drive + home,
+    work: s.work,
+    broken: possible ? s.broken[ended.label]! : 0,
+    cost,
+  }
 }

@@ -14,7 +14,16 @@ export const found = { position: -1, cost: Infinity }
  * @param now what the route costs without it
  * @param blink share of positions that are passed over by chance: it keeps the search from always doing the same
  */
-export function cheapest(p: Problem, k: number, route: readonly number[], now: number, v: number, limit: number, blink: number, random: () => number): void {
+export function cheapest(
+  p: Problem,
+  k: number,
+  route: readonly number[],
+  now: number,
+  v: number,
+  limit: number,
+  blink: number,
+  random: () => number,
+): void {
   found.position = -1
   found.cost = limit
   const visit = p.visits[v]!
@@ -29,7 +38,11 @@ export function cheapest(p: Problem, k: number, route: readonly number[], now: n
   let from = tech.start
   for (let i = 0; i <= route.length; i++) {
     const to = i < route.length ? p.visits[route[i]!]!.place : tech.end
-    const detour = drive[from * places + visit.place]! + (to < 0 ? 0 : drive[visit.place * places + to]! - (route.length ? drive[from * places + to]! : 0))
+    const detour =
+      drive[from * places + visit.place]! +
+      (to < 0
+        ? 0
+        : drive[visit.place * places + to]! - (route.length ? drive[from * places + to]! : 0))
     detours[i] = detour
     if (detour < bound) last = i
     from = to
@@ -43,7 +56,8 @@ export function cheapest(p: Problem, k: number, route: readonly number[], now: n
     if (now + weight * detours[i]! < found.cost && (blink === 0 || random() >= blink)) {
       copy(prefix, tail)
       let fits = !Number.isNaN(step(p, k, v, tail))
-      for (let j = i; fits && j < route.length; j++) fits = !Number.isNaN(step(p, k, route[j]!, tail))
+      for (let j = i; fits && j < route.length; j++)
+        fits = !Number.isNaN(step(p, k, route[j]!, tail))
       if (fits) {
         const cost = finish(p, k, tail)
         if (cost < found.cost) {
@@ -55,13 +69,21 @@ export function cheapest(p: Problem, k: number, route: readonly number[], now: n
     if (i === route.length) break
     const begun = step(p, k, route[i]!, prefix)
     // Later than this it cannot begin in its hard window any more.
-    if (Number.isNaN(begun) || (visit.hard && begun + p.visits[route[i]!]!.seconds > visit.to)) break
+    if (Number.isNaN(begun) || (visit.hard && begun + p.visits[route[i]!]!.seconds > visit.to))
+      break
   }
   if (found.position < 0) found.cost = Infinity
 }
 
 /** Puts the visits in, one after the other, each at its cheapest place; one that costs more than to leave it out stays out. */
-export function fillGreedily(p: Problem, routes: number[][], costs: number[], order: readonly number[], blink: number, random: () => number): number[] {
+export function fillGreedily(
+  p: Problem,
+  routes: number[][],
+  costs: number[],
+  order: readonly number[],
+  blink: number,
+  random: () => number,
+): number[] {
   const out: number[] = []
   for (const v of order) {
     let best = p.visits[v]!.unserved
@@ -90,7 +112,13 @@ export function fillGreedily(p: Problem, routes: number[][], costs: number[], or
  * Puts the visits in, always the one first that would lose most by waiting: the difference between its best technician and its second.
  * Source: regret-2 insertion, J.-Y. Potvin & J.-M. Rousseau, European Journal of Operational Research 66 (1993).
  */
-export function fillByRegret(p: Problem, routes: number[][], costs: number[], waiting: readonly number[], random: () => number): number[] {
+export function fillByRegret(
+  p: Problem,
+  routes: number[][],
+  costs: number[],
+  waiting: readonly number[],
+  random: () => number,
+): number[] {
   const K = routes.length
   const left = [...waiting]
   const delta = left.map(() => new Float64Array(K))
@@ -117,8 +145,7 @@ export function fillByRegret(p: Problem, routes: number[][], costs: number[], wa
           second = first
           first = d
           k1 = k
-        }
-        else if (d < second) second = d
+        } else if (d < second) second = d
       }
       const regret = k1 < 0 ? -1 : second - first
       if (regret > most) {

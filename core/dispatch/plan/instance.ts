@@ -1,5 +1,8 @@
 /** A stretch of time; any unit and origin, as long as the whole instance uses one (the app: seconds of the epoch). */
-export interface Span { from: number, to: number }
+export interface Span {
+  from: number
+  to: number
+}
 
 /** One technician on one day. A plan over several days has one of these for each day of each technician. */
 export interface PlanTechnician {
@@ -54,7 +57,14 @@ export interface PlanWeights {
   /** for each squared hour of work of a technician: the same work, spread, costs less */
   evenness: number
 }
-export const PLAN_WEIGHTS: PlanWeights = { broken: 1_000_000, late: 10, unserved: 200_000, overtime: 10, driving: 1, evenness: 4 }
+export const PLAN_WEIGHTS: PlanWeights = {
+  broken: 1_000_000,
+  late: 10,
+  unserved: 200_000,
+  overtime: 10,
+  driving: 1,
+  evenness: 4,
+}
 
 export interface PlanInstance {
   technicians: readonly PlanTechnician[]
@@ -65,4 +75,7 @@ export interface PlanInstance {
   weights?: Partial<PlanWeights>
 }
 /** Visit identifiers by technician, in the order in which they are driven; the rest is unserved. */
-export interface Plan { routes: { technicianId: string, visitIds: string[] }[], unserved: string[] }
+export interface Plan {
+  routes: { technicianId: string; visitIds: string[] }[]
+  unserved: string[]
+}

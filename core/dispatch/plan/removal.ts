@@ -4,7 +4,9 @@ import type { Problem } from './problem'
 /** For each visit all others, the nearest by driving first. */
 export function neighbours(p: Problem): Int32Array[] {
   return p.visits.map((a) => {
-    const far = p.visits.map(b => p.drive[a.place * p.places + b.place]! + p.drive[b.place * p.places + a.place]!)
+    const far = p.visits.map(
+      (b) => p.drive[a.place * p.places + b.place]! + p.drive[b.place * p.places + a.place]!,
+    )
     return Int32Array.from(p.visits.map((_, i) => i).sort((i, j) => far[i]! - far[j]!))
   })
 }
@@ -14,12 +16,19 @@ export function neighbours(p: Problem): Int32Array[] {
  * Source: slack induction by string removals, J. Christiaens & G. Vanden Berghe, Transportation Science 54 (2020).
  * @returns the visits that were taken out; `routes` is changed, and `touched` says which days
  */
-export function removeStrings(p: Problem, routes: number[][], near: Int32Array[], where: Int32Array, random: () => number, touched: Set<number>): number[] {
+export function removeStrings(
+  p: Problem,
+  routes: number[][],
+  near: Int32Array[],
+  where: Int32Array,
+  random: () => number,
+  touched: Set<number>,
+): number[] {
   const served = routes.reduce((n, r) => n + r.length, 0)
   if (served === 0) return []
   const used = routes.reduce((n, r) => n + Number(r.length > 0), 0)
   const longest = Math.max(1, Math.min(10, served / used))
-  const most = 4 * 10 / (1 + longest) - 1
+  const most = (4 * 10) / (1 + longest) - 1
   const strings = Math.floor(random() * most + 1)
   const out: number[] = []
   const seed = Math.floor(random() * p.visits.length)
@@ -31,7 +40,10 @@ export function removeStrings(p: Problem, routes: number[][], near: Int32Array[]
     const length = Math.floor(random() * Math.min(route.length, longest) + 1)
     const i = route.indexOf(v)
     // A string of that length that holds the visit; sometimes with some of its middle left in.
-    const kept = length > 1 && length < route.length && random() < 0.5 ? 1 + Math.floor(random() * Math.max(1, route.length - length)) : 0
+    const kept =
+      length > 1 && length < route.length && random() < 0.5
+        ? 1 + Math.floor(random() * Math.max(1, route.length - length))
+        : 0
     const span = Math.min(route.length, length + kept)
     const from = Math.max(0, Math.min(route.length - span, i - Math.floor(random() * span)))
     const keepFrom = from + Math.floor(random() * (span - kept + 1))
@@ -42,8 +54,7 @@ export function removeStrings(p: Problem, routes: number[][], near: Int32Array[]
       if ((inside || u === v) && !p.visits[u]!.locked) {
         out.push(u)
         where[u] = -1
-      }
-      else rest.push(u)
+      } else rest.push(u)
     }
     routes[k] = rest
     touched.add(k)
@@ -51,13 +62,20 @@ export function removeStrings(p: Problem, routes: number[][], near: Int32Array[]
   return out
 }
 /** Takes out visits anywhere, by chance. */
-export function removeAny(p: Problem, routes: number[][], where: Int32Array, count: number, random: () => number, touched: Set<number>): number[] {
+export function removeAny(
+  p: Problem,
+  routes: number[][],
+  where: Int32Array,
+  count: number,
+  random: () => number,
+  touched: Set<number>,
+): number[] {
   const served = p.visits.flatMap((v, i) => (where[i]! >= 0 && !v.locked ? [i] : []))
   const out: number[] = []
   for (let n = 0; n < count && served.length; n++) {
     const [v] = served.splice(Math.floor(random() * served.length), 1)
     const k = where[v!]!
-    routes[k] = routes[k]!.filter(u => u !== v)
+    routes[k] = routes[k]!.filter((u) => u !== v)
     touched.add(k)
     where[v!] = -1
     out.push(v!)
@@ -65,7 +83,14 @@ export function removeAny(p: Problem, routes: number[][], where: Int32Array, cou
   return out
 }
 /** Empties whole days, so that others take them over: who drives at all decides much of the driving. */
-export function removeDays(p: Problem, routes: number[][], where: Int32Array, count: number, random: () => number, touched: Set<number>): number[] {
+export function removeDays(
+  p: Problem,
+  routes: number[][],
+  where: Int32Array,
+  count: number,
+  random: () => number,
+  touched: Set<number>,
+): number[] {
   const used = routes.flatMap((r, k) => (r.length ? [k] : []))
   const out: number[] = []
   for (let n = 0; n < count && used.length; n++) {

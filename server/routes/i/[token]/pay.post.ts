@@ -7,7 +7,14 @@ import { refuseForeign } from '../../../http/origin'
 import { startCardPayment } from '../../../payments/card'
 
 /** What the page says of an answer: never more than is true. */
-const SAID: Record<string, string> = { already_paid: 'paid', terminal_away: 'away', no_terminal: 'away', busy: 'busy', database_away: 'busy', not_found: '' }
+const SAID: Record<string, string> = {
+  already_paid: 'paid',
+  terminal_away: 'away',
+  no_terminal: 'away',
+  busy: 'busy',
+  database_away: 'busy',
+  not_found: '',
+}
 
 export default defineEventHandler(async (event) => {
   const token = getRouterParam(event, 'token') ?? ''
@@ -15,12 +22,23 @@ export default defineEventHandler(async (event) => {
   const who = { actor: null, ip: addressOf(event) }
   try {
     refuseForeign(event)
-    const { url } = await startCardPayment({ ...who, session: '', inContext: work => inContext(who, work), once: work => inContext(who, work) }, token)
+    const { url } = await startCardPayment(
+      {
+        ...who,
+        session: '',
+        inContext: (work) => inContext(who, work),
+        once: (work) => inContext(who, work),
+      },
+      token,
+    )
     return await sendRedirect(event, url, 303)
-  }
-  catch (error) {
+  } catch (error) {
     const code = error instanceof LedgerError ? error.code : 'unexpected'
-    if (code === 'unexpected') log.error({ err: { message: (error as Error).message, stack: (error as Error).stack } }, 'card page')
+    if (code === 'unexpected')
+      log.error(
+        { err: { message: (error as Error).message, stack: (error as Error).stack } },
+        'card page',
+      )
     const said = SAID[code] ?? 'failed'
     return await sendRedirect(event, said ? `${here}?card=${said}` : here, 303)
   }
