@@ -4,6 +4,7 @@ import { customerSearch, siteSearch } from '../server/customers/service'
 import { insertContact, insertCustomer, insertSite } from '../server/customers/queries'
 import { localDate, plusDays, plusMonths } from '../core/time/zone'
 import { searchKey } from '../core/text/searchKey'
+import { HOUR } from '../core/time/units'
 import { insertPlan } from '../server/agreements/queries'
 import type { Tx } from '../server/db/pool'
 import { TOWNS } from './company'
@@ -274,7 +275,7 @@ export async function insertCustomers(
       stopWork: named?.stop ?? '',
       source: random.pick(['neighbour', 'van', 'web page', 'returning']),
       search: customerSearch(c),
-      now: at - n * 3_600_000,
+      now: at - n * HOUR,
     })
     const siteNames =
       named?.sites ??

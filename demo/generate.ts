@@ -1,5 +1,6 @@
 // Grows the demo company through the app's own services, event by event in order of time, so that its books balance by construction.
 import { plusDays, localToInstant, localDate, weekday } from '../core/time/zone'
+import { HOUR, MINUTE } from '../core/time/units'
 import type { Ctx, Actor } from '../server/http/context'
 import type { Tx } from '../server/db/pool'
 import { getCompany } from '../server/settings/queries'
@@ -203,7 +204,7 @@ export async function generate(
           date,
           minute,
           length,
-          now - random.between(1, 90) * 3_600_000,
+          now - random.between(1, 90) * HOUR,
           what,
         )
         minute += Math.max(150, Math.ceil((length + 45) / 30) * 30)
@@ -450,15 +451,15 @@ function oneVisit(
     ),
     what,
   )
-  const arrive = startAt + p.random.between(-5, 20) * 60_000
+  const arrive = startAt + p.random.between(-5, 20) * MINUTE
   const stay =
     Math.round(
       (ids.entry.seconds *
         (0.82 + p.random.next() * 0.36) *
         (DRIFT.find(([pattern]) => pattern.test(ids.entry.name))?.[1] ?? 1)) /
         60,
-    ) * 60_000
-  const end = arrive + Math.min(stay, (length + 20) * 60_000)
+    ) * MINUTE
+  const end = arrive + Math.min(stay, (length + 20) * MINUTE)
   p.push(end, async () => {
     const ctx = p.ctxAt(end, technician)
     await clockIn(
@@ -466,7 +467,7 @@ function oneVisit(
       technician.id,
       ids.visitId,
       'drive',
-      arrive - p.random.between(12, 24) * 60_000,
+      arrive - p.random.between(12, 24) * MINUTE,
       arrive,
     )
     await clockIn(ctx, technician.id, ids.visitId, 'on_site', arrive, end)
@@ -483,7 +484,7 @@ function oneVisit(
   })
   // A few are forgotten: that is what the run is there to show.
   if (!never && (back < 6 ? p.random.maybe(0.25) : p.random.maybe(0.012))) return
-  const billAt = end + p.random.between(1, 5) * 60_000
+  const billAt = end + p.random.between(1, 5) * MINUTE
   const invoiceId = p.random.uuid(billAt)
   p.push(billAt, async () => {
     const ctx = p.ctxAt(billAt, technician)
@@ -501,7 +502,7 @@ function oneVisit(
       [invoiceId],
     ))!
     const paidAt = atDoor
-      ? billAt + 60_000
+      ? billAt + MINUTE
       : p.inDays(
           localToInstant(invoice.due, '09:00', p.zone),
           customer.lateness + p.random.between(-3, 3),
@@ -512,7 +513,7 @@ function oneVisit(
       : p.random.pick(['cheque', 'transfer', 'card'] as const)
     const part = !atDoor && p.random.maybe(0.05)
     if (never || p.random.maybe(0.035)) return
-    const when = Math.max(paidAt, billAt + 60_000)
+    const when = Math.max(paidAt, billAt + MINUTE)
     p.push(when, async () => {
       const payCtx = p.ctxAt(when, atDoor ? technician : p.books)
       const id = payCtx.id()
@@ -594,7 +595,7 @@ function oneVisit(
 /** The live day: finished, on site, driving, planned, late, around now. */
 function today(p: Plan, technicians: DemoPerson[], customers: DemoCustomer[]): void {
   const named = (name: string) => customers.find((c) => c.name === name)!
-  const nowMinute = Math.round((p.now - localToInstant(p.day, '00:00', p.zone)) / 60_000)
+  const nowMinute = Math.round((p.now - localToInstant(p.day, '00:00', p.zone)) / MINUTE)
   // The day is told for 10:21 and shifted, so that there is always a live one, within the working hours.
   const shift = Math.max(-75, Math.min(300, nowMinute - 621))
   const at = (minute: number) => minute + Math.round(shift / 15) * 15
@@ -644,20 +645,20 @@ function today(p: Plan, technicians: DemoPerson[], customers: DemoCustomer[]): v
       ),
       wanted(p, about, length),
     )
-    const begun = Math.min(startAt + 4 * 60_000, p.now - 12 * 60_000)
+    const begun = Math.min(startAt + 4 * MINUTE, p.now - 12 * MINUTE)
     if (state === 'planned') continue
     const end =
       state === 'finished'
-        ? Math.min(startAt + length * 60_000, p.now - 60_000 * (70 - who * 9))
+        ? Math.min(startAt + length * MINUTE, p.now - MINUTE * (70 - who * 9))
         : p.now
     p.push(end, async () => {
       const ctx = p.ctxAt(end, technician)
       if (state === 'driving') {
-        await clockIn(ctx, technician.id, ids.visitId, 'drive', p.now - 9 * 60_000, null)
+        await clockIn(ctx, technician.id, ids.visitId, 'drive', p.now - 9 * MINUTE, null)
         await setVisitState(ctx.tx, ids.visitId, 'driving', null, null)
       } else {
-        const from = state === 'finished' ? Math.min(begun, end - 30 * 60_000) : begun
-        await clockIn(ctx, technician.id, ids.visitId, 'drive', from - 17 * 60_000, from)
+        const from = state === 'finished' ? Math.min(begun, end - 30 * MINUTE) : begun
+        await clockIn(ctx, technician.id, ids.visitId, 'drive', from - 17 * MINUTE, from)
         await clockIn(
           ctx,
           technician.id,
@@ -807,7 +808,7 @@ function waiting(p: Plan, customers: DemoCustomer[]): void {
     p.day,
     null,
     120,
-    p.now - 22 * 60_000,
+    p.now - 22 * MINUTE,
     wanted(p, 'No water', 120),
   )
   booking(
@@ -817,7 +818,7 @@ function waiting(p: Plan, customers: DemoCustomer[]): void {
     plusDays(p.day, 1),
     null,
     90,
-    p.now - 200 * 60_000,
+    p.now - 200 * MINUTE,
     wanted(p, 'Softener bypassing', 90),
   )
   booking(
@@ -827,7 +828,7 @@ function waiting(p: Plan, customers: DemoCustomer[]): void {
     plusDays(p.day, 6),
     null,
     45,
-    p.now - 26 * 3_600_000,
+    p.now - 26 * HOUR,
     wanted(p, 'UV lamp change', 45),
   )
   booking(
@@ -837,7 +838,7 @@ function waiting(p: Plan, customers: DemoCustomer[]): void {
     plusDays(p.day, 2),
     null,
     60,
-    p.now - 30 * 3_600_000,
+    p.now - 30 * HOUR,
     wanted(p, 'Water test', 60),
   )
   const call = (
@@ -848,7 +849,7 @@ function waiting(p: Plan, customers: DemoCustomer[]): void {
     origin: 'telephone' | 'form' = 'telephone',
   ) => {
     const id = p.random.uuid(p.now)
-    const at = p.now - minutes * 60_000
+    const at = p.now - minutes * MINUTE
     p.push(at, async (ctx) => {
       await keepCall(ctx.tx, {
         id,

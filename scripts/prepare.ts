@@ -6,6 +6,7 @@ import { getCompany } from '../server/settings/queries'
 import { loadDemo } from './demo-load'
 import { companyNow } from '../server/http/clock'
 import { localDate } from '../core/time/zone'
+import { DAY } from '../core/time/units'
 
 const say = (text: string) => process.stdout.write(`· ${text}\n`)
 try {
@@ -24,7 +25,7 @@ try {
     say(`demo company loaded in ${((Date.now() - started) / 1000).toFixed(1)} s`)
   } else if (
     company.demoDay &&
-    company.demoDay < localDate(companyNow(company) - 86_400_000, company.timeZone)
+    company.demoDay < localDate(companyNow(company) - DAY, company.timeZone)
   ) {
     say(`the demo company was made for ${company.demoDay}; npm run demo -- --reset renews it`)
   }

@@ -9,38 +9,38 @@ import {
   int,
   list,
   mail,
-  need,
+  requiredText,
   obj,
   oneOf,
   ok,
   ROLES,
   route,
-  words,
+  definedText,
 } from './schema'
 
 export const signInSchema = obj({
   email: mail().required('Write your mail address.'),
-  password: need('Write your password.', 200),
+  password: requiredText('Write your password.', 200),
 })
 export const passwordSchema = obj({
-  current: need('Write your password of now.', 200),
-  next: need('Write a new password.', 200),
+  current: requiredText('Write your password of now.', 200),
+  next: requiredText('Write a new password.', 200),
 })
 export const me = obj({
   person: obj({
     id: id().required(),
-    name: words(),
-    email: words(),
+    name: definedText(),
+    email: definedText(),
     role: oneOf(ROLES).required(),
     bookable: flag().required(),
     seesCost: flag().required(),
     takesMoney: flag().required(),
   }),
   company: obj({
-    name: words(),
-    currency: words(),
-    locale: words(),
-    timeZone: words(),
+    name: definedText(),
+    currency: definedText(),
+    locale: definedText(),
+    timeZone: definedText(),
     demo: flag().required(),
     stateLabels: yup.object().default(undefined).meta({ free: true }),
     yardLat: int().nullable().optional(),
@@ -74,8 +74,8 @@ export const accessRoutes = {
     who: ALL,
     secret: true,
     summary: 'A personal token for machine access; shown once',
-    body: obj({ label: need('Say what it is for.', 80) }),
-    answer: obj({ token: words(200), expiresAt: instant().required() }),
+    body: obj({ label: requiredText('Say what it is for.', 80) }),
+    answer: obj({ token: definedText(200), expiresAt: instant().required() }),
   }),
   mySessions: route({
     method: 'GET',
@@ -85,10 +85,10 @@ export const accessRoutes = {
     answer: obj({
       items: list(
         obj({
-          id: words(64),
+          id: definedText(64),
           kind: oneOf(['cookie', 'token'] as const).required(),
-          label: words(80),
-          from: words(45),
+          label: definedText(80),
+          from: definedText(45),
           createdAt: instant().required(),
           lastSeenAt: instant().required(),
           expiresAt: instant().required(),
@@ -129,10 +129,10 @@ export const accessRoutes = {
       items: list(
         obj({
           id: id().required(),
-          name: words(),
-          role: words(),
+          name: definedText(),
+          role: definedText(),
           bookable: flag().required(),
-          skills: list(words()),
+          skills: list(definedText()),
         }),
       ),
     }),

@@ -9,31 +9,31 @@ import {
   int,
   list,
   listQuery,
-  need,
+  requiredText,
   obj,
   page,
   route,
   text,
   version,
-  words,
+  definedText,
 } from './schema'
 
 const row = obj({
   id: id().required(),
   version: int().required(),
   customerId: id().required(),
-  customer: words(),
-  site: words(400),
-  territory: words(),
-  plan: words(),
+  customer: definedText(),
+  site: definedText(400),
+  territory: definedText(),
+  plan: definedText(),
   startsOn: date().required(),
   endsOn: date().required(),
   visitDueOn: date().nullable().defined(),
-  state: words(),
-  phone: words(),
+  state: definedText(),
+  phone: definedText(),
   lastVisitOn: date().nullable().defined(),
-  booked: words(),
-  price: words(),
+  booked: definedText(),
+  price: definedText(),
   billedUntil: date().nullable().defined(),
 })
 export const agreementRoutes = {
@@ -82,7 +82,7 @@ export const agreementRoutes = {
       lineId: id().required(),
       invoiceId: id().required(),
     }),
-    answer: obj({ invoiceId: id().required(), number: words() }),
+    answer: obj({ invoiceId: id().required(), number: definedText() }),
   }),
   bookDueVisits: route({
     method: 'POST',
@@ -101,8 +101,8 @@ export const agreementRoutes = {
         .max(200, 'Not more than 200 at once.'),
     }),
     answer: obj({
-      made: list(obj({ agreementId: id().required(), number: words() })),
-      skipped: list(obj({ agreementId: id().required(), why: words(300) })),
+      made: list(obj({ agreementId: id().required(), number: definedText() })),
+      skipped: list(obj({ agreementId: id().required(), why: definedText(300) })),
     }),
   }),
   plans: route({
@@ -114,10 +114,10 @@ export const agreementRoutes = {
       items: list(
         obj({
           id: id().required(),
-          name: words(),
+          name: definedText(),
           visitsAYear: int().required(),
-          price: words(),
-          work: words(),
+          price: definedText(),
+          work: definedText(),
         }),
       ),
     }),
@@ -129,12 +129,12 @@ export const agreementRoutes = {
     summary: 'A new plan',
     body: obj({
       id: id().required(),
-      name: need('Name the plan.', 80),
+      name: requiredText('Name the plan.', 80),
       visitsAYear: int(1, 12).required('Say how many visits a year.'),
       price: text(14)
         .matches(/^\d{1,9}(\.\d{1,2})?$/, 'Write the price as a number.')
         .required('Write the price of a year.'),
-      work: need('Say what is done at a visit.', 160),
+      work: requiredText('Say what is done at a visit.', 160),
     }),
     answer: obj({ id: id().required() }),
   }),

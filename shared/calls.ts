@@ -8,7 +8,7 @@ import {
   instant,
   int,
   list,
-  need,
+  requiredText,
   obj,
   ok,
   oneOf,
@@ -16,7 +16,7 @@ import {
   text,
   time,
   timeOrNone,
-  words,
+  definedText,
 } from './schema'
 
 export const CALL_KINDS = [
@@ -83,7 +83,7 @@ export const bookingSchema = obj({
   speaking: text(160).default(''),
   phone: text(32).default(''),
   title: text(160).default(''),
-  problem: need('Write down what is wrong.', 2000),
+  problem: requiredText('Write down what is wrong.', 2000),
   kind: oneOf(CALL_KINDS).default('repair'),
   source: text(60).default(''),
   orderNumber: text(40).default(''),
@@ -110,19 +110,19 @@ export const bookingSchema = obj({
 })
 export const callRow = obj({
   id: id().required(),
-  state: words(),
+  state: definedText(),
   origin: oneOf(CALL_ORIGINS).required(),
-  summary: words(300),
-  waiting: words(300),
+  summary: definedText(300),
+  waiting: definedText(300),
   late: flag().required(),
   draft: callDraft,
   workOrderId: id().nullable().defined(),
   callBackOn: date().nullable().defined(),
-  assignedTo: words(),
-  takenBy: words(),
+  assignedTo: definedText(),
+  takenBy: definedText(),
   createdAt: instant().required(),
   version: int().required(),
-  files: list(obj({ id: id().required(), name: words(), mime: words() })),
+  files: list(obj({ id: id().required(), name: definedText(), mime: definedText() })),
 })
 export const callRoutes = {
   requestForm: route({
@@ -132,12 +132,12 @@ export const callRoutes = {
     summary: 'What the request form shows: the firm, a stamp, and what was sent back',
     query: obj({ form: text(60) }),
     answer: obj({
-      firm: words(),
-      phone: words(),
-      stamp: words(),
-      fields: list(obj({ name: words(), value: words(5000) })),
-      detail: words(400),
-      errors: list(obj({ path: words(), message: words(400) })),
+      firm: definedText(),
+      phone: definedText(),
+      stamp: definedText(),
+      fields: list(obj({ name: definedText(), value: definedText(5000) })),
+      detail: definedText(400),
+      errors: list(obj({ path: definedText(), message: definedText(400) })),
     }),
   }),
   calls: route({
@@ -167,7 +167,7 @@ export const callRoutes = {
     answer: obj({
       ok: flag().required(),
       heldUntil: instant().nullable().defined(),
-      heldBy: words(),
+      heldBy: definedText(),
     }),
   }),
   bookCall: route({
@@ -176,7 +176,7 @@ export const callRoutes = {
     who: DESK,
     summary: 'Book a call: a work order with its number, and a visit',
     body: bookingSchema,
-    answer: obj({ workOrderId: id().required(), number: words(), visitId: id().required() }),
+    answer: obj({ workOrderId: id().required(), number: definedText(), visitId: id().required() }),
   }),
   endCall: route({
     method: 'POST',
@@ -185,7 +185,7 @@ export const callRoutes = {
     summary: 'End a call without a booking',
     body: obj({
       state: oneOf(['put_off', 'declined'] as const).required(),
-      reason: need('Say why.', 200),
+      reason: requiredText('Say why.', 200),
       callBackOn: date().nullable().default(null),
       assignedTo: id().nullable().default(null),
     }),

@@ -14,7 +14,7 @@ import {
   oneOf,
   route,
   text,
-  words,
+  definedText,
 } from './schema'
 import { sendSchema } from './invoices'
 
@@ -34,7 +34,12 @@ export const unpaid = obj({
   agrees: flag().required(),
   resting: int().required(),
   customers: list(
-    obj({ customerId: id().required(), name: words(), oldestLate: int().required(), ...buckets }),
+    obj({
+      customerId: id().required(),
+      name: definedText(),
+      oldestLate: int().required(),
+      ...buckets,
+    }),
   ),
   /** what happened by itself and somebody should know: a card payment that went back */
   notices: list(
@@ -42,8 +47,8 @@ export const unpaid = obj({
       id: id().required(),
       invoiceId: id().required(),
       customerId: id().required(),
-      name: words(),
-      text: words(300),
+      name: definedText(),
+      text: definedText(300),
       at: instant().required(),
       done: flag().required(),
     }),
@@ -51,28 +56,28 @@ export const unpaid = obj({
   worklist: list(
     obj({
       customerId: id().required(),
-      name: words(),
-      phone: words(),
-      email: words(),
+      name: definedText(),
+      phone: definedText(),
+      email: definedText(),
       owed: money().required(),
       overdue: money().required(),
       late: int().required(),
-      reason: words(400),
+      reason: definedText(400),
       expectedOn: date().nullable().defined(),
       spreadDays: int().nullable().defined(),
-      act: words(),
+      act: definedText(),
       resting: flag().required(),
     }),
   ),
 })
 export const owing = obj({
   customerId: id().required(),
-  name: words(),
-  phone: words(),
-  email: words(),
-  email2: words(),
-  terms: words(),
-  habit: words(),
+  name: definedText(),
+  phone: definedText(),
+  email: definedText(),
+  email2: definedText(),
+  terms: definedText(),
+  habit: definedText(),
   sites: int().required(),
   owed: money().required(),
   credits: money().required(),
@@ -80,27 +85,27 @@ export const owing = obj({
   invoices: list(
     obj({
       id: id().required(),
-      number: words(),
+      number: definedText(),
       dueOn: date().required(),
       issueOn: date().required(),
       late: int().required(),
       total: money().required(),
       open: money().required(),
-      work: words(),
+      work: definedText(),
     }),
   ),
   said: list(
     obj({
       id: id().required(),
-      kind: words(),
-      text: words(500),
+      kind: definedText(),
+      text: definedText(500),
       on: instant().required(),
-      who: words(),
+      who: definedText(),
     }),
   ),
   reminder: obj({
-    subject: words(),
-    body: words(8000),
+    subject: definedText(),
+    body: definedText(8000),
     step: int().required(),
     /** what it asks for: what is overdue, or all that is open where nothing is */ asked:
       money().required(),

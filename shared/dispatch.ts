@@ -11,7 +11,7 @@ import {
   int,
   list,
   mail,
-  need,
+  requiredText,
   obj,
   OFFICE,
   ok,
@@ -21,7 +21,7 @@ import {
   time,
   timeOrNone,
   version,
-  words,
+  definedText,
 } from './schema'
 
 const degrees = () => number().nullable().defined()
@@ -29,16 +29,16 @@ export const scheduleVisit = obj({
   id: id().required(),
   version: int().required(),
   workOrderId: id().required(),
-  number: words(),
-  title: words(),
-  customer: words(),
-  place: words(400),
-  town: words(),
+  number: definedText(),
+  title: definedText(),
+  customer: definedText(),
+  place: definedText(400),
+  town: definedText(),
   technicianId: id().nullable().defined(),
   startAt: instant().nullable().defined(),
   durationSeconds: int().required(),
-  state: words(),
-  kind: words(),
+  state: definedText(),
+  kind: definedText(),
   promiseDate: date().nullable().defined(),
   promiseFrom: time().nullable().defined(),
   promiseTo: time().nullable().defined(),
@@ -49,44 +49,44 @@ export const scheduleVisit = obj({
   finishAt: instant().nullable().defined(),
   atRisk: flag().required(),
   lateSeconds: int().required(),
-  net: words(),
-  waiting: words(200),
+  net: definedText(),
+  waiting: definedText(200),
   siteId: id().required(),
   locked: flag().required(),
-  note: words(),
+  note: definedText(),
   crewIds: list(id().required()),
   alongIds: list(id().required()),
-  contact: words(300),
-  accessNote: words(400),
-  officeNote: words(2000),
-  quote: words(),
-  territory: words(),
-  skills: list(words()),
-  misfit: words(400),
+  contact: definedText(300),
+  accessNote: definedText(400),
+  officeNote: definedText(2000),
+  quote: definedText(),
+  territory: definedText(),
+  skills: list(definedText()),
+  misfit: definedText(400),
   lat: degrees(),
   lon: degrees(),
 })
 export const schedule = obj({
   date: date().required(),
-  holiday: words(),
+  holiday: definedText(),
   now: instant().required(),
   dayStart: instant().required(),
   dayEnd: instant().required(),
   technicians: list(
     obj({
       id: id().required(),
-      name: words(),
-      kind: words(),
+      name: definedText(),
+      kind: definedText(),
       goesWith: id().nullable().defined(),
-      skills: list(words()),
-      territories: list(words()),
+      skills: list(definedText()),
+      territories: list(definedText()),
       working: list(obj({ from: instant().required(), to: instant().required() })),
       timeOff: list(
         obj({
           from: instant().required(),
           to: instant().required(),
-          reason: words(),
-          kind: words(),
+          reason: definedText(),
+          kind: definedText(),
         }),
       ),
       homeAt: instant().nullable().defined(),
@@ -100,8 +100,8 @@ export const schedule = obj({
       technicianId: id().required(),
       startAt: instant().required(),
       durationSeconds: int().required(),
-      summary: words(),
-      missing: words(),
+      summary: definedText(),
+      missing: definedText(),
     }),
   ),
   tray: list(scheduleVisit),
@@ -125,14 +125,14 @@ export const scheduleFilter = obj({
   kind: text(40).default(''),
 })
 const scheduleRange = obj({
-  days: list(obj({ date: date().required(), holiday: words() })),
+  days: list(obj({ date: date().required(), holiday: definedText() })),
   technicians: list(
     obj({
       id: id().required(),
-      name: words(),
-      kind: words(),
-      skills: list(words()),
-      territories: list(words()),
+      name: definedText(),
+      kind: definedText(),
+      skills: list(definedText()),
+      territories: list(definedText()),
     }),
   ),
   cells: list(
@@ -143,7 +143,7 @@ const scheduleRange = obj({
       afternoon: int().required(),
       capacityMorning: int().required(),
       capacityAfternoon: int().required(),
-      away: words(400),
+      away: definedText(400),
       works: flag().required(),
     }),
   ),
@@ -151,7 +151,7 @@ const scheduleRange = obj({
   tray: list(scheduleVisit),
 })
 const lookList = obj({
-  items: list(obj({ id: id().required(), name: words(), filter: scheduleFilter })),
+  items: list(obj({ id: id().required(), name: definedText(), filter: scheduleFilter })),
 })
 const place = obj({
   lat: number().min(-90).max(90).required(),
@@ -160,13 +160,13 @@ const place = obj({
 const mapDay = obj({
   date: date().required(),
   roadsId: id().nullable().defined(),
-  territories: list(obj({ id: id().required(), name: words(), people: list(words()) })),
+  territories: list(obj({ id: id().required(), name: definedText(), people: list(definedText()) })),
   sites: list(
     obj({
       id: id().required(),
       customerId: id().required(),
-      customer: words(),
-      place: words(300),
+      customer: definedText(),
+      place: definedText(300),
       territoryId: id().nullable().defined(),
       lat: number().required(),
       lon: number().required(),
@@ -175,7 +175,7 @@ const mapDay = obj({
   technicians: list(
     obj({
       id: id().required(),
-      name: words(),
+      name: definedText(),
       start: place.nullable().default(undefined),
       end: place.nullable().default(undefined),
       position: obj({
@@ -191,7 +191,7 @@ const mapDay = obj({
           visitId: id().required(),
           lat: number().required(),
           lon: number().required(),
-          state: words(),
+          state: definedText(),
           atRisk: flag().required(),
         }),
       ),
@@ -202,8 +202,8 @@ const mapDay = obj({
     obj({
       visitId: id().required(),
       siteId: id().required(),
-      title: words(),
-      customer: words(),
+      title: definedText(),
+      customer: definedText(),
       lat: number().required(),
       lon: number().required(),
     }),
@@ -214,15 +214,15 @@ const nearby = obj({
   items: list(
     obj({
       technicianId: id().required(),
-      name: words(),
+      name: definedText(),
       driveSeconds: int().required(),
-      from: words(200),
+      from: definedText(200),
       freeAt: instant().required(),
       arriveAt: instant().required(),
       works: flag().required(),
-      lacks: list(words()),
+      lacks: list(definedText()),
       foreign: flag().required(),
-      now: words(300),
+      now: definedText(300),
     }),
   ),
 })
@@ -243,11 +243,11 @@ const reminders = obj({
   items: list(
     obj({
       visitId: id().required(),
-      customer: words(),
-      when: words(),
+      customer: definedText(),
+      when: definedText(),
       channel: oneOf(['mail', 'text', 'none'] as const).required(),
-      to: words(400),
-      body: words(1000),
+      to: definedText(400),
+      body: definedText(1000),
       told: flag().required(),
     }),
   ),
@@ -256,7 +256,7 @@ export const PARTS = ['any', 'morning', 'afternoon'] as const
 export const ORDERS = ['best', 'first', 'cheapest', 'known'] as const
 export const opening = obj({
   technicianId: id().required(),
-  technician: words(),
+  technician: definedText(),
   date: date().required(),
   startAt: instant().required(),
   promiseFrom: time().required(),
@@ -266,8 +266,10 @@ export const opening = obj({
   overtimeSeconds: int().required(),
   sound: flag().required(),
   score: int().required(),
-  reasons: list(obj({ code: words(), text: words(300) })),
-  moves: list(obj({ visitId: id().required(), customer: words(), startAt: instant().required() })),
+  reasons: list(obj({ code: definedText(), text: definedText(300) })),
+  moves: list(
+    obj({ visitId: id().required(), customer: definedText(), startAt: instant().required() }),
+  ),
 })
 const facts = () =>
   obj({
@@ -280,17 +282,17 @@ const facts = () =>
 const spot = () =>
   obj({
     technicianId: id().nullable().defined(),
-    technician: words(),
+    technician: definedText(),
     startAt: instant().nullable().defined(),
   })
 export const dayPlan = obj({
   id: id().required(),
   state: oneOf(['running', 'ready', 'accepted', 'stopped', 'failed'] as const).required(),
   progress: int().required(),
-  problem: words(),
+  problem: definedText(),
   askedAt: instant().required(),
   dates: list(date().required()),
-  absent: words(),
+  absent: definedText(),
   before: facts().nullable().default(undefined),
   after: facts().nullable().default(undefined),
   changes: list(
@@ -298,20 +300,20 @@ export const dayPlan = obj({
       visitId: id().required(),
       version: int().required(),
       durationSeconds: int().required(),
-      number: words(),
-      title: words(),
-      customer: words(),
-      promise: words(),
+      number: definedText(),
+      title: definedText(),
+      customer: definedText(),
+      promise: definedText(),
       kept: flag().required(),
       from: spot(),
       to: spot(),
-      why: words(300),
+      why: definedText(300),
     }),
   ),
 })
 const roads = obj({
   network: obj({
-    name: words(),
+    name: definedText(),
     lines: int().required(),
     positions: int().required(),
     parts: int().required(),
@@ -342,23 +344,23 @@ const employment = {
 const technician = obj({
   id: id().required(),
   version: int().required(),
-  name: words(),
-  skills: list(words()),
+  name: definedText(),
+  skills: list(definedText()),
   licences: list(licence),
   territoryIds: list(id().required()),
   hours: list(hours),
   placeKnown: flag().required(),
-  kind: words(),
+  kind: definedText(),
   goesWith: id().nullable().defined(),
-  startsAt: words(),
-  endsAt: words(),
+  startsAt: definedText(),
+  endsAt: definedText(),
   home: place.nullable().default(undefined),
   off: list(
     obj({
       id: id().required(),
       from: instant().required(),
       to: instant().required(),
-      reason: words(),
+      reason: definedText(),
     }),
   ),
   entries: list(
@@ -366,7 +368,7 @@ const technician = obj({
       id: id().required(),
       from: instant().required(),
       to: instant().required(),
-      title: words(),
+      title: definedText(),
     }),
   ),
   calendar: flag().required(),
@@ -377,22 +379,29 @@ export const scheduleSetUp = obj({
   territories: list(
     obj({
       id: id().required(),
-      name: words(),
-      postcodes: list(words()),
-      people: list(words()),
+      name: definedText(),
+      postcodes: list(definedText()),
+      people: list(definedText()),
       sites: int().required(),
       morning: int().required(),
       afternoon: int().required(),
     }),
   ),
-  holidays: list(obj({ date: date().required(), name: words() })),
+  holidays: list(obj({ date: date().required(), name: definedText() })),
   sitesNowhere: int().required(),
-  roads: words(),
+  roads: definedText(),
   yardKnown: flag().required(),
   messages: visitMessages,
-  guide: list(obj({ code: words(), done: flag().required(), text: words(300), where: words() })),
+  guide: list(
+    obj({
+      code: definedText(),
+      done: flag().required(),
+      text: definedText(300),
+      where: definedText(),
+    }),
+  ),
 })
-const warning = obj({ code: words(), text: words(300) })
+const warning = obj({ code: definedText(), text: definedText(300) })
 export const dispatchRoutes = {
   scheduleSetUp: route({
     method: 'GET',
@@ -424,17 +433,17 @@ export const dispatchRoutes = {
     who: OFFICE,
     summary: 'Territories from a CSV with a territory and a postcode in each row; a dry run first',
     maxBytes: 2_000_000,
-    body: obj({ data: need('Choose a file.', 1_900_000), dryRun: flag().default(true) }),
+    body: obj({ data: requiredText('Choose a file.', 1_900_000), dryRun: flag().default(true) }),
     answer: obj({
       territories: list(
         obj({
-          name: words(),
+          name: definedText(),
           postcodes: int().required(),
           added: int().required(),
           dropped: int().required(),
         }),
       ),
-      errors: list(obj({ line: int().required(), message: words(300) })),
+      errors: list(obj({ line: int().required(), message: definedText(300) })),
       kept: flag().required(),
     }),
   }),
@@ -473,7 +482,7 @@ export const dispatchRoutes = {
       fromTime: time().nullable().default(null),
       to: date().required('Say until when.'),
       toTime: time().nullable().default(null),
-      reason: need('Say why.', 160),
+      reason: requiredText('Say why.', 160),
     }),
     answer: scheduleSetUp,
   }),
@@ -495,7 +504,7 @@ export const dispatchRoutes = {
       date: date().required('Say on which day.'),
       from: time().required('Say from when.'),
       to: time().required('Say until when.'),
-      title: need('Say what it is.', 120),
+      title: requiredText('Say what it is.', 120),
     }),
     answer: scheduleSetUp,
   }),
@@ -513,8 +522,8 @@ export const dispatchRoutes = {
     summary: 'Add or change a territory: its name and postcodes, single ones and ranges',
     body: obj({
       id: id().required(),
-      name: need('Name the territory.', 80),
-      postcodes: need('Write its postcodes.', 4000),
+      name: requiredText('Name the territory.', 80),
+      postcodes: requiredText('Write its postcodes.', 4000),
     }),
     answer: scheduleSetUp,
   }),
@@ -532,7 +541,7 @@ export const dispatchRoutes = {
     path: '/technicians/{id}/calendar',
     who: [...DESK, 'technician'],
     summary: 'A private calendar feed for a technician; the link before it ends',
-    answer: obj({ url: words(300) }),
+    answer: obj({ url: definedText(300) }),
   }),
   calendar: route({
     method: 'GET',
@@ -556,8 +565,8 @@ export const dispatchRoutes = {
     maxBytes: 60_000_000,
     body: obj({
       id: id().required(),
-      name: need('Give it a name.', 120),
-      data: need('Choose a file.', 55_000_000),
+      name: requiredText('Give it a name.', 120),
+      data: requiredText('Choose a file.', 55_000_000),
     }),
     answer: roads,
   }),
@@ -639,7 +648,7 @@ export const dispatchRoutes = {
       items: list(opening),
       total: int().required(),
       placeKnown: flag().required(),
-      territory: words(),
+      territory: definedText(),
     }),
   }),
   schedule: route({
@@ -716,7 +725,11 @@ export const dispatchRoutes = {
     path: '/looks',
     who: INDOORS,
     summary: 'Keep a filter of the schedule by name, for myself',
-    body: obj({ id: id().required(), name: need('Give it a name.', 60), filter: scheduleFilter }),
+    body: obj({
+      id: id().required(),
+      name: requiredText('Give it a name.', 60),
+      filter: scheduleFilter,
+    }),
     answer: lookList,
   }),
   dropLook: route({
@@ -866,7 +879,7 @@ export const dispatchRoutes = {
     who: 'signature',
     signedBy: 'TEXT',
     summary: 'A text that came in; STOP ends texts to that number',
-    body: obj({ from: need('Say from whom.', 32), text: text(1000).default('') }),
+    body: obj({ from: requiredText('Say from whom.', 32), text: text(1000).default('') }),
     answer: ok,
   }),
   visitNotice: route({
@@ -876,15 +889,15 @@ export const dispatchRoutes = {
     summary: 'What would be said to a customer about a visit, and how they can be reached',
     answer: obj({
       visitId: id().required(),
-      customer: words(),
-      phone: words(),
-      to: list(words()),
+      customer: definedText(),
+      phone: definedText(),
+      to: list(definedText()),
       mails: flag().required(),
       texts: flag().required(),
       late: flag().required(),
-      subject: words(),
-      body: words(4000),
-      text: words(600),
+      subject: definedText(),
+      body: definedText(4000),
+      text: definedText(600),
     }),
   }),
   tellCustomer: route({

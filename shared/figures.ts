@@ -1,5 +1,5 @@
 // The run across the top band, the one search, exports and the health of the service.
-import { INDOORS, MONEY, id, int, list, money, obj, route, text, words } from './schema'
+import { INDOORS, MONEY, id, int, list, money, obj, route, text, definedText } from './schema'
 
 export const run = obj({
   calls: obj({ count: int().required(), late: int().required() }),
@@ -15,7 +15,7 @@ export const figureRoutes = {
     path: '/health',
     who: 'public',
     summary: 'Whether the service and its database answer',
-    answer: obj({ status: words(), db: words(), version: words() }),
+    answer: obj({ status: definedText(), db: definedText(), version: definedText() }),
   }),
   openapi: route({
     method: 'GET',
@@ -41,11 +41,11 @@ export const figureRoutes = {
     answer: obj({
       items: list(
         obj({
-          kind: words(),
+          kind: definedText(),
           id: id().required(),
-          title: words(400),
-          detail: words(400),
-          to: words(200),
+          title: definedText(400),
+          detail: definedText(400),
+          to: definedText(200),
         }),
       ),
     }),

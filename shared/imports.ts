@@ -7,12 +7,12 @@ import {
   instant,
   int,
   list,
-  need,
+  requiredText,
   obj,
   oneOf,
   route,
   text,
-  words,
+  definedText,
 } from './schema'
 
 export const ROWS_A_PIECE = 500
@@ -24,7 +24,7 @@ export const importRoutes = {
     summary: 'A piece of an import: at most 500 rows, checked only or taken in',
     maxBytes: 3_000_000,
     body: obj({
-      fileName: need('Say which file it is.', 160),
+      fileName: requiredText('Say which file it is.', 160),
       dry: flag().default(true),
       skipDuplicates: flag().default(true),
       columns: list(oneOf(IMPORT_FIELDS).nullable().defined()).max(60, 'Not more than 60 columns.'),
@@ -38,9 +38,9 @@ export const importRoutes = {
         obj({
           row: int().required(),
           state: oneOf(['new', 'more', 'duplicate', 'wrong'] as const).required(),
-          name: words(),
-          of: words(300),
-          problems: list(obj({ field: words(), message: words(300) })),
+          name: definedText(),
+          of: definedText(300),
+          problems: list(obj({ field: definedText(), message: definedText(300) })),
         }),
       ),
       added: int().required(),
@@ -56,10 +56,10 @@ export const importRoutes = {
       items: list(
         obj({
           id: id().required(),
-          fileName: words(),
+          fileName: definedText(),
           added: int().required(),
           skipped: int().required(),
-          by: words(),
+          by: definedText(),
           at: instant().required(),
           undone: flag().required(),
         }),

@@ -9,14 +9,14 @@ import {
   list,
   listQuery,
   money,
-  need,
+  requiredText,
   obj,
   ok,
   oneOf,
   page,
   route,
   text,
-  words,
+  definedText,
 } from './schema'
 
 export const CHARGE_STATES = ['asked', 'approved', 'declined', 'refunding', 'refunded'] as const
@@ -44,12 +44,12 @@ export const paymentRoutes = {
     body: paymentSchema,
     answer: obj({
       id: id().required(),
-      number: words(),
+      number: definedText(),
       amount: money().required(),
       applied: list(
         obj({
           invoiceId: id().required(),
-          number: words(),
+          number: definedText(),
           amount: money().required(),
           open: money().required(),
         }),
@@ -68,14 +68,14 @@ export const paymentRoutes = {
     answer: page(
       obj({
         id: id().required(),
-        number: words(),
-        customer: words(),
-        method: words(),
-        reference: words(),
+        number: definedText(),
+        customer: definedText(),
+        method: definedText(),
+        reference: definedText(),
         on: date().required(),
         amount: money().required(),
         bounced: flag().required(),
-        takenBy: words(),
+        takenBy: definedText(),
       }),
     ),
   }),
@@ -84,7 +84,7 @@ export const paymentRoutes = {
     path: '/payments/{id}/bounce',
     who: ['owner', 'books'],
     summary: 'A cheque came back: the payment is reversed and its invoices reopen',
-    body: obj({ reason: need('Say what the bank said.', 160) }),
+    body: obj({ reason: requiredText('Say what the bank said.', 160) }),
     answer: ok,
   }),
   cardResult: route({

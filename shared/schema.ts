@@ -44,8 +44,8 @@ export const text = (max = 200) =>
     .trim()
     .max(max, `Not more than ${max} signs.`)
     .meta({ lines: max > ONE_LINE } satisfies TextMeta)
-export const words = (max = 200) => text(max).defined()
-export const need = (sentence: string, max = 200) => text(max).required(sentence)
+export const definedText = (max = 200) => text(max).defined()
+export const requiredText = (sentence: string, max = 200) => text(max).required(sentence)
 export const date = () =>
   yup
     .string()

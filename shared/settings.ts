@@ -6,13 +6,13 @@ import {
   id,
   int,
   list,
-  need,
+  requiredText,
   obj,
   oneOf,
   ok,
   route,
   text,
-  words,
+  definedText,
 } from './schema'
 
 export const FIELD_SUBJECTS = ['customer', 'site', 'work_order', 'invoice'] as const
@@ -32,17 +32,17 @@ const choices = () =>
   list(text(60).min(1, 'A choice without a word.').defined()).max(30, 'Not more than 30 choices.')
 const question = obj({
   id: id().required(),
-  text: words(),
+  text: definedText(),
   kind: oneOf(QUESTION_KINDS).required(),
-  choices: list(words()),
+  choices: list(definedText()),
   retired: flag().required(),
 })
 const field = obj({
   id: id().required(),
   subject: oneOf(FIELD_SUBJECTS).required(),
-  name: words(),
+  name: definedText(),
   kind: oneOf(FIELD_KINDS).required(),
-  choices: list(words()),
+  choices: list(definedText()),
   retired: flag().required(),
 })
 export const settingRoutes = {
@@ -52,19 +52,21 @@ export const settingRoutes = {
     who: ['owner', 'office', 'dispatch', 'books'],
     summary: 'What calls and customers are set up with',
     answer: obj({
-      country: words(),
-      sources: list(words()),
+      country: definedText(),
+      sources: list(definedText()),
       questions: list(question),
       fields: list(field),
-      territories: list(obj({ id: id().required(), name: words(), postcodes: list(words()) })),
-      levels: list(obj({ id: id().required(), name: words() })),
+      territories: list(
+        obj({ id: id().required(), name: definedText(), postcodes: list(definedText()) }),
+      ),
+      levels: list(obj({ id: id().required(), name: definedText() })),
       people: list(
         obj({
           id: id().required(),
-          name: words(),
-          role: words(),
+          name: definedText(),
+          role: definedText(),
           bookable: flag().required(),
-          skills: list(words()),
+          skills: list(definedText()),
         }),
       ),
     }),
@@ -76,7 +78,7 @@ export const settingRoutes = {
     summary: 'Add, change or retire a standing question',
     body: obj({
       id: id().required(),
-      text: need('Write the question.', 160),
+      text: requiredText('Write the question.', 160),
       kind: oneOf(QUESTION_KINDS).required('Say how it is answered.'),
       choices: choices().default([]),
       position: int(0, 999).default(0),
@@ -92,7 +94,7 @@ export const settingRoutes = {
     body: obj({
       id: id().required(),
       subject: oneOf(FIELD_SUBJECTS).required('Say where it belongs.'),
-      name: need('Name the field.', 60),
+      name: requiredText('Name the field.', 60),
       kind: oneOf(FIELD_KINDS).required('Say what it holds.'),
       choices: choices().default([]),
       position: int(0, 999).default(0),

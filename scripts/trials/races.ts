@@ -2,6 +2,7 @@
 import { v7 } from 'uuid'
 import type { Copy } from './copy'
 import { Person, type Reply, type Trial } from './tools'
+import { DAY } from '../../core/time/units'
 
 const AT_ONCE = 10
 const won = (replies: Reply[]) => replies.filter((r) => r.status === 200).length
@@ -45,9 +46,7 @@ export async function races(copy: Copy, rounds: number): Promise<Trial> {
     })
   // Weeks in which nobody has booked anything yet: the demo's own visits end long before.
   const day = (n: number) =>
-    new Date(Date.parse(`${schedule.date}T12:00Z`) + (91 + n * 7) * 86_400_000)
-      .toISOString()
-      .slice(0, 10)
+    new Date(Date.parse(`${schedule.date}T12:00Z`) + (91 + n * 7) * DAY).toISOString().slice(0, 10)
   for (let round = 0; round < rounds; round++) {
     const technicianId = technicians[round % technicians.length]!.id
     const date = day(Math.floor(round / technicians.length))

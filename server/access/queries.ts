@@ -2,8 +2,8 @@
 import { sqlInstant, type Tx } from '../db/pool'
 import type { Actor } from '../http/context'
 import { json } from '../db/json'
+import { DAY } from '../../core/time/units'
 
-const DAY = 86_400_000
 type PersonRow = Actor & { passwordHash: string }
 const COLUMNS =
   'p.id, p.name, p.email, p.role, p.bookable, p.sees_cost AS seesCost, p.takes_money AS takesMoney'

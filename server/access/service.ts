@@ -1,6 +1,7 @@
 // Signing in and out, who is signed in, passwords, sessions and personal tokens.
 import { randomBytes } from 'node:crypto'
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
+import { DAY, HOUR, MINUTE, SECOND } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { emit } from '../events/events'
 import { clockFixed } from '../http/clock'
@@ -21,10 +22,6 @@ import {
 } from './queries'
 import { hashToken, SESSION_DAYS } from './session'
 
-const SECOND = 1_000
-const MINUTE = 60 * SECOND
-const HOUR = 60 * MINUTE
-const DAY = 24 * HOUR
 const TOKEN_DAYS = 365
 const MOST_SHOWN = 200
 

@@ -3,8 +3,9 @@ import { createHmac, timingSafeEqual } from 'node:crypto'
 import type * as yup from 'yup'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { formatPhone, phoneKey } from '../../core/text/phone'
+import { HOUR, MINUTE } from '../../core/time/units'
 import { callDraft } from '../../shared/calls'
-import { mail, need, obj, text } from '../../shared/schema'
+import { mail, obj, requiredText, text } from '../../shared/schema'
 import { hashToken, secret } from '../access/session'
 import { findCustomers, matchDocs } from '../customers/matching'
 import { insertFile } from '../customers/queries'
@@ -17,13 +18,13 @@ import { record } from '../http/queries'
 import { keepCall, lockSource, markRequest, requestsSince } from './queries'
 
 export const requestSchema = obj({
-  name: need('Please write your name.', 160),
+  name: requiredText('Please write your name.', 160),
   phone: text(32).default(''),
   email: mail().default(''),
   line1: text(160).default(''),
   town: text(80).default(''),
   postcode: text(16).default(''),
-  problem: need('Please write what you need.', 2000),
+  problem: requiredText('Please write what you need.', 2000),
   wanted: text(200).default(''),
 }).test('reach', 'Please leave a telephone number or a mail address, so that we can answer.', (v) =>
   Boolean(v.phone || v.email),
@@ -41,7 +42,7 @@ export const FORM_FIELDS = {
 } as const
 export const MOST_PICTURES = 4
 const FASTEST = 3_000
-const OLDEST = 12 * 3_600_000
+const OLDEST = 12 * HOUR
 /** In ten minutes, from one address and with one form. */
 const WINDOW_MS = 600_000
 const FROM_ONE = 5
@@ -61,7 +62,7 @@ function stampAge(stamp: string, now: number): number | null {
 }
 
 /** What one address may send to the form's page at all, counted before anything is read. */
-const POSTS: Limit = { free: 20, firstWaitMs: 4_000, longestWaitMs: 60_000, forgetMs: 60_000 }
+const POSTS: Limit = { free: 20, firstWaitMs: 4_000, longestWaitMs: MINUTE, forgetMs: MINUTE }
 export async function holdBack(ctx: Ctx): Promise<void> {
   const wait = await countTry(ctx.tx, `request form ${ctx.ip}`, POSTS, Date.now())
   if (wait > 0) throw tooOften('That was too often. Please wait a minute, or ring us.', wait)

@@ -6,12 +6,13 @@ import type { Problem } from '../http/problem'
 import { json } from '../db/json'
 import { FORM_FIELDS } from './requests'
 import { formById, insertForm } from './queries'
+import { HOUR } from '../../core/time/units'
 
 export interface SentForm {
   fields: Record<string, string>
   problem: Pick<Problem, 'code' | 'detail' | 'errors'>
 }
-export const KEPT_MS = 3_600_000
+export const KEPT_MS = HOUR
 /** So many are kept at once; the oldest make room. Each is a few kilobytes at most. */
 export const MOST_FORMS = 500
 

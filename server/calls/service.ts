@@ -3,6 +3,7 @@ import { conflict, invalid, LedgerError, notFound } from '../../core/errors/Ledg
 import { toMoney } from '../../core/money/formatMinor'
 import { localDate, localTime, localToInstant, plusDays, sayDay } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
+import { HOUR, MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { callDraft } from '../../shared/calls'
 import {
@@ -50,7 +51,7 @@ function shape(ctx: Ctx, c: CallRow, files: Row['files']): Row {
     !draft.technicianId && 'who goes',
   ].filter(Boolean)
   const overdue = c.state === 'put_off' && c.callBackOn !== null && c.callBackOn < ctx.today
-  const hours = (ctx.now - Date.parse(c.createdAt)) / 3_600_000
+  const hours = (ctx.now - Date.parse(c.createdAt)) / HOUR
   const waiting =
     c.state === 'put_off'
       ? `${c.callBackOn === ctx.today ? 'Call back today' : `Call back on ${c.callBackOn ? sayDay(c.callBackOn) : 'a day'}`}: ${c.reason}${overdue ? ', overdue' : ''}`
@@ -129,7 +130,7 @@ export async function saveCall(
           durationSeconds: body.draft.durationSeconds,
         })
       : ''
-  const heldUntil = startAt !== null && !heldBy ? ctx.now + HOLD_MINUTES * 60_000 : null
+  const heldUntil = startAt !== null && !heldBy ? ctx.now + HOLD_MINUTES * MINUTE : null
   await keepCall(ctx.tx, {
     id,
     draft: body.draft,

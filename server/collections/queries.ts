@@ -1,5 +1,5 @@
 // SQL of what is unpaid: balances as they stood on a date, habits, and what was said.
-import { marks, sqlInstant, type Tx } from '../db/pool'
+import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { listsIn, type ListIn } from '../db/queries'
 import { balanceIn } from '../ledger/queries'
 import { givenBackIn, type GivenBack } from '../payments/queries'
@@ -48,7 +48,7 @@ async function aboutAll<T>(
 export const paidInvoices = (tx: Tx, customerIds: readonly string[]) =>
   aboutAll(customerIds, (some) =>
     tx.rows<{ customerId: string; days: number }>(
-      `SELECT customer_id AS customerId, DATEDIFF(paid_on, due_on) AS days FROM invoices WHERE paid_on > DATE_SUB(CURDATE(), INTERVAL 3 YEAR) AND customer_id IN (${marks(some)}) ORDER BY paid_on DESC`,
+      `SELECT customer_id AS customerId, DATEDIFF(paid_on, due_on) AS days FROM invoices WHERE paid_on > DATE_SUB(CURDATE(), INTERVAL 3 YEAR) AND customer_id IN (${placeholders(some)}) ORDER BY paid_on DESC`,
       some,
     ),
   )
@@ -68,7 +68,7 @@ const NOTE =
 export const notesUntil = (tx: Tx, on: string, customerIds: readonly string[]) =>
   aboutAll(customerIds, (some) =>
     tx.rows<NoteRow>(
-      `${NOTE} WHERE n.noted_on <= ? AND n.customer_id IN (${marks(some)}) ORDER BY n.noted_at, n.id`,
+      `${NOTE} WHERE n.noted_on <= ? AND n.customer_id IN (${placeholders(some)}) ORDER BY n.noted_at, n.id`,
       [on, ...some],
     ),
   )
@@ -114,7 +114,7 @@ export const moneyIn = (tx: Tx, customerIds: readonly string[], since: string, u
   aboutAll(customerIds, (some) =>
     tx.rows<MoneyIn>(
       `SELECT customer_id AS customerId, amount_minor AS amount, received_on AS receivedOn, created_at AS createdAt, bounced_on AS bouncedOn FROM payments
-   WHERE customer_id IN (${marks(some)}) AND ((received_on BETWEEN ? AND ?) OR bounced_on > DATE_SUB(?, INTERVAL 30 DAY))`,
+   WHERE customer_id IN (${placeholders(some)}) AND ((received_on BETWEEN ? AND ?) OR bounced_on > DATE_SUB(?, INTERVAL 30 DAY))`,
       [...some, since, until, until],
     ),
   )

@@ -6,6 +6,7 @@ import { worklist, type Debtor } from '../../core/collections/worklist'
 import { plusDays } from '../../core/time/zone'
 import { termsInWords } from '../../core/documents/dueDate'
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { DAY } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, customersById, owedBy } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
@@ -171,8 +172,7 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
   }
 }
 
-const A_DAY_MS = 86_400_000
-const SHOWN_FOR_MS = 14 * A_DAY_MS
+const SHOWN_FOR_MS = 14 * DAY
 /** Card payments that came twice and went back by themselves: the customer may ask. */
 function notices(ctx: Ctx, charges: readonly GivenBack[]): Answer<'unpaid'>['notices'] {
   const money = moneyText(ctx)
@@ -180,7 +180,7 @@ function notices(ctx: Ctx, charges: readonly GivenBack[]): Answer<'unpaid'>['not
     const what = `to the card that paid ${number} a second time`
     if (state === 'refunded') return `${money(amount)} went back ${what}`
     // What the terminal does not do by itself, somebody has to: it is said until it is done.
-    if (ctx.now - Date.parse(at) > A_DAY_MS)
+    if (ctx.now - Date.parse(at) > DAY)
       return `${money(amount)} has not gone back ${what}: give it back at the terminal`
     return `${money(amount)} is on its way back ${what}`
   }

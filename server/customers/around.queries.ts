@@ -1,6 +1,6 @@
 // SQL of all that is around a customer, as their page shows it.
 import { agreementsIn, type AgreementShort } from '../agreements/queries'
-import { marks, type Tx } from '../db/pool'
+import { placeholders, type Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
 import { quotesOfCustomerIn, type ShortQuote } from '../quotes/queries'
 import { asTerritory, territoriesIn, type TerritoryRow } from '../settings/queries'
@@ -68,7 +68,7 @@ export async function aroundCustomer(tx: Tx, id: string, pricedIds: string[], to
     territories: territoriesIn,
     priced: {
       columns: 'id, name, price',
-      from: `price_entries WHERE id IN (${marks(pricedIds)})`,
+      from: `price_entries WHERE id IN (${placeholders(pricedIds)})`,
       values: pricedIds,
       order: 'name, id',
       decimals: ['price'],

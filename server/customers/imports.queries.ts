@@ -1,6 +1,6 @@
 // SQL of imports and of taking one back.
 import { json } from '../db/json'
-import { marks, sqlInstant, type Tx } from '../db/pool'
+import { placeholders, sqlInstant, type Tx } from '../db/pool'
 
 export const importById = (tx: Tx, id: string) =>
   tx.row<{ fileName: string; undoneAt: string | null }>(
@@ -52,8 +52,8 @@ export async function removeImported(tx: Tx, importId: string, now: number): Pro
   for (let i = 0; i < ids.length; i += 1000) {
     const some = ids.slice(i, i + 1000)
     for (const table of ['contacts', 'sites'])
-      await tx.run(`DELETE FROM ${table} WHERE customer_id IN (${marks(some)})`, some)
-    await tx.run(`DELETE FROM customers WHERE id IN (${marks(some)})`, some)
+      await tx.run(`DELETE FROM ${table} WHERE customer_id IN (${placeholders(some)})`, some)
+    await tx.run(`DELETE FROM customers WHERE id IN (${placeholders(some)})`, some)
   }
   // What was added to customers who were there before.
   await tx.run(

@@ -1,5 +1,5 @@
 // SQL of customers, sites, contacts, equipment and files.
-import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
+import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { Terms } from '../../core/documents/dueDate'
@@ -62,7 +62,7 @@ export const customersIn = (from: string, values: Value[]): ListIn => ({
 export const customersById = async (tx: Tx, ids: string[]) =>
   (
     await tx.rows<CustomerRow>(
-      `SELECT ${COLUMNS} FROM customers c WHERE c.id IN (${marks(ids)})`,
+      `SELECT ${COLUMNS} FROM customers c WHERE c.id IN (${placeholders(ids)})`,
       ids,
     )
   ).map(asCustomer)
@@ -109,7 +109,7 @@ export const sitesIn = (from: string, values: Value[]): ListIn => ({
   order: 's.id',
 })
 export const sitesOfIn = (customerIds: string[]) =>
-  sitesIn(`sites s WHERE s.customer_id IN (${marks(customerIds)})`, customerIds)
+  sitesIn(`sites s WHERE s.customer_id IN (${placeholders(customerIds)})`, customerIds)
 export const sitesOf = async (tx: Tx, customerIds: string[]) =>
   (await listOf<SiteRow>(tx, sitesOfIn(customerIds))).map(asSite)
 export const siteById = async (tx: Tx, id: string, lock = false) => {
@@ -134,7 +134,7 @@ const CONTACT =
   'id, customer_id AS customerId, site_id AS siteId, name, role, phone, phone2, email, version'
 export const contactsIn = (customerIds: string[]): ListIn => ({
   columns: CONTACT,
-  from: `contacts WHERE customer_id IN (${marks(customerIds)}) AND NOT removed`,
+  from: `contacts WHERE customer_id IN (${placeholders(customerIds)}) AND NOT removed`,
   values: customerIds,
   order: 'name, id',
 })
@@ -167,7 +167,7 @@ export const equipmentIn = (where: string, values: Value[]): ListIn => ({
   order: 'e.category, e.id',
 })
 export const equipmentOfIn = (customerIds: string[]) =>
-  equipmentIn(`s.customer_id IN (${marks(customerIds)}) AND NOT e.removed`, customerIds)
+  equipmentIn(`s.customer_id IN (${placeholders(customerIds)}) AND NOT e.removed`, customerIds)
 export const equipmentById = (tx: Tx, id: string, lock = false) =>
   tx.row<EquipmentRow>(
     `SELECT ${EQUIPMENT} FROM ${EQUIPMENT_FROM} WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`,
@@ -183,10 +183,10 @@ export interface Owed {
   oldest: string | null
 }
 const open = (ids: string[]) =>
-  `SELECT customer_id AS customerId, open_minor AS open, 0 AS credit, due_on AS dueOn FROM invoices WHERE open_minor <> 0 AND customer_id IN (${marks(ids)})`
+  `SELECT customer_id AS customerId, open_minor AS open, 0 AS credit, due_on AS dueOn FROM invoices WHERE open_minor <> 0 AND customer_id IN (${placeholders(ids)})`
 const creditsOf = (ids: string[]) =>
-  `SELECT customer_id AS customerId, 0 AS open, amount_minor AS credit, NULL AS dueOn FROM payments WHERE received_on <= ? AND (bounced_on IS NULL OR bounced_on > ?) AND customer_id IN (${marks(ids)})
-   UNION ALL SELECT p.customer_id, 0, -a.amount_minor, NULL FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE p.received_on <= ? AND a.on_date <= ? AND p.customer_id IN (${marks(ids)})`
+  `SELECT customer_id AS customerId, 0 AS open, amount_minor AS credit, NULL AS dueOn FROM payments WHERE received_on <= ? AND (bounced_on IS NULL OR bounced_on > ?) AND customer_id IN (${placeholders(ids)})
+   UNION ALL SELECT p.customer_id, 0, -a.amount_minor, NULL FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE p.received_on <= ? AND a.on_date <= ? AND p.customer_id IN (${placeholders(ids)})`
 export const owedIn = (ids: string[], today: string): ListIn => ({
   columns: 'o.customerId, o.owed, o.credits, o.over60, IF(o.owed > 0, o.oldest, NULL) AS oldest',
   from: `(SELECT customerId, CAST(SUM(open - credit) AS SIGNED) AS owed, CAST(SUM(credit) AS SIGNED) AS credits, CAST(SUM(IF(dueOn < DATE_SUB(?, INTERVAL 60 DAY), open, 0)) AS SIGNED) AS over60,
@@ -208,7 +208,7 @@ const WORK =
   'SELECT customer_id AS customerId, id, number, title, state, DATE(created_at) AS `on`, equipment_id AS equipmentId FROM work_orders'
 export const openWorkOf = (tx: Tx, ids: string[]) =>
   tx.rows<WorkRow>(
-    `${WORK} WHERE customer_id IN (${marks(ids)}) AND state NOT IN ('closed', 'cancelled', 'billed') ORDER BY created_at DESC LIMIT 200`,
+    `${WORK} WHERE customer_id IN (${placeholders(ids)}) AND state NOT IN ('closed', 'cancelled', 'billed') ORDER BY created_at DESC LIMIT 200`,
     ids,
   )
 export const lastWorkOf = (tx: Tx, customerId: string) =>
@@ -586,7 +586,7 @@ export async function sitePage(
 
 /** What the match index is made of; all customers, or some. */
 export async function matchRows(tx: Tx, ids: string[] | null) {
-  const of = (column: string) => (ids ? `WHERE ${column} IN (${marks(ids)})` : '')
+  const of = (column: string) => (ids ? `WHERE ${column} IN (${placeholders(ids)})` : '')
   const values = ids ?? []
   return {
     customers: await tx.rows<{
@@ -670,7 +670,7 @@ export interface FileRow {
 }
 export const filesIn = (column: 'customer_id' | 'call_id', ids: string[]): ListIn => ({
   columns: `id, ${column} AS \`of\`, name, mime, added_at AS at`,
-  from: `attachments WHERE ${column} IN (${marks(ids)})`,
+  from: `attachments WHERE ${column} IN (${placeholders(ids)})`,
   values: ids,
   order: 'added_at',
   limit: 400,
@@ -696,7 +696,7 @@ export const apartPairs = (tx: Tx) =>
   )
 export const countsOf = (tx: Tx, ids: string[]) =>
   tx.rows<{ id: string; sites: number; work: number }>(
-    `SELECT c.id, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites, (SELECT COUNT(*) FROM work_orders w WHERE w.customer_id = c.id) AS work FROM customers c WHERE c.id IN (${marks(ids)})`,
+    `SELECT c.id, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites, (SELECT COUNT(*) FROM work_orders w WHERE w.customer_id = c.id) AS work FROM customers c WHERE c.id IN (${placeholders(ids)})`,
     ids,
   )
 export interface PaperRow {

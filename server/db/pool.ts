@@ -283,7 +283,7 @@ export async function databaseAnswers(withinMs: number): Promise<boolean> {
 let health: Promise<mysql.Connection> | null = null
 
 /** `?, ?, ?` for a list; never empty, so that IN () is never written. */
-export const marks = (list: readonly unknown[]): string =>
+export const placeholders = (list: readonly unknown[]): string =>
   list.length ? list.map(() => '?').join(', ') : 'NULL'
 /** An instant as MariaDB takes it. */
 export const sqlInstant = (ms: number): string =>

@@ -4,6 +4,7 @@ import { placeOf } from '../../core/dispatch/placeOf'
 import { predictDay } from '../../core/dispatch/predictDay'
 import { invalid } from '../../core/errors/LedgerError'
 import { dayBounds, daysBetween, localToInstant, plusDays, weekday } from '../../core/time/zone'
+import { HOUR } from '../../core/time/units'
 import type { Answer, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
@@ -21,7 +22,6 @@ import {
 import { shapeVisits, type Forecast } from './visitShape'
 
 const iso = (ms: number) => new Date(ms).toISOString()
-const HOUR = 3_600_000
 
 /** Drives and predictions for the stops of every technician, in order; and when each is where the day ends. */
 export function forecastDay(

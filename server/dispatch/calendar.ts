@@ -2,6 +2,7 @@
 import { randomBytes } from 'node:crypto'
 import { notFound } from '../../core/errors/LedgerError'
 import { writeIcs } from '../../core/formats/ics'
+import { DAY } from '../../core/time/units'
 import type { Answer } from '../../shared/api'
 import { hashToken } from '../access/session'
 import { signedIn, type Ctx } from '../http/context'
@@ -16,7 +17,6 @@ import {
   type FeedVisit,
 } from './queries'
 
-const DAY = 86_400_000
 /** A new link; only its hash is kept, and the one before ends. Technicians make their own. */
 export async function newCalendar(ctx: Ctx, id: string): Promise<Answer<'newCalendar'>> {
   const me = signedIn(ctx)

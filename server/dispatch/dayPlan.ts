@@ -10,6 +10,7 @@ import type {
   PlanVisit,
 } from '../../core/dispatch/plan/instance'
 import { localDate, localTime, localToInstant, plusDays } from '../../core/time/zone'
+import { HOUR } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { inBackgroundContext, signedIn, type Ctx } from '../http/context'
 import { log } from '../http/log'
@@ -41,7 +42,7 @@ type DayPlan = Answer<'dayPlan'>
 type Wish = Omit<Body<'beginPlan'>, 'id'>
 type Proposal = Pick<DayPlan, 'before' | 'after' | 'changes'>
 const OVERTIME_MOST = 2 * 3600
-const REST_MOVES_MS = 3_600_000
+const REST_MOVES_MS = HOUR
 /** Plans that one person may have under way at once. */
 const MOST_PLANS = 2
 const ALIVE_EVERY_MS = 1_000

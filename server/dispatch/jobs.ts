@@ -3,9 +3,8 @@ import { sqlInstant } from '../db/pool'
 import type { JobKind } from '../jobs/jobs'
 import { failDeadPlans } from './queries'
 import { remindTomorrow } from './visitMessages'
+import { MINUTE, SECOND } from '../../core/time/units'
 
-const SECOND = 1_000
-const MINUTE = 60 * SECOND
 /** A plan that nobody was heard working on for so long is over. */
 const PLAN_SILENCE_MS = 20 * SECOND
 

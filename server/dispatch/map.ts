@@ -5,6 +5,7 @@ import { skillsOn } from '../../core/dispatch/skillsOn'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { notFound } from '../../core/errors/LedgerError'
 import { dayBounds, localTime } from '../../core/time/zone'
+import { MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { siteById } from '../customers/queries'
 import type { Ctx } from '../http/context'
@@ -25,7 +26,7 @@ import {
 } from './queries'
 
 /** A position that was told longer ago says where somebody was, not where they are (our own rule). */
-const FRESH_MS = 20 * 60_000
+const FRESH_MS = 20 * MINUTE
 const iso = (ms: number) => new Date(ms).toISOString()
 const OPEN = ['driving', 'on_site', 'paused']
 

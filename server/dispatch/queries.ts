@@ -1,5 +1,5 @@
 // SQL of the schedule: technicians, time off, visits of a stretch of days.
-import { marks, sqlInstant, type Tx } from '../db/pool'
+import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { goesThere } from '../visits/queries'
 import type { Place } from '../../core/dispatch/greatCircle'
 import { placeOf } from '../../core/dispatch/placeOf'
@@ -77,7 +77,7 @@ export async function lockPeople(tx: Tx, ids: readonly (string | null)[]): Promi
   const people = [...new Set(ids)].filter((id) => id !== null).sort()
   if (people.length)
     await tx.rows(
-      `SELECT id FROM people WHERE id IN (${marks(people)}) ORDER BY id FOR UPDATE`,
+      `SELECT id FROM people WHERE id IN (${placeholders(people)}) ORDER BY id FOR UPDATE`,
       people,
     )
 }
@@ -190,7 +190,7 @@ export const stopsBetween = (tx: Tx, from: number, to: number) =>
 /** What skills the priced work of these visits wants. */
 export const skillsOfVisits = async (tx: Tx, visitIds: string[]) => {
   const rows = await tx.rows<{ id: string; skills: unknown }>(
-    `SELECT v.id, e.skills FROM visits v JOIN work_lines l ON l.work_order_id = v.work_order_id AND NOT l.removed JOIN price_entries e ON e.id = l.entry_id WHERE v.id IN (${marks(visitIds)}) AND JSON_LENGTH(e.skills) > 0`,
+    `SELECT v.id, e.skills FROM visits v JOIN work_lines l ON l.work_order_id = v.work_order_id AND NOT l.removed JOIN price_entries e ON e.id = l.entry_id WHERE v.id IN (${placeholders(visitIds)}) AND JSON_LENGTH(e.skills) > 0`,
     visitIds,
   )
   const out = new Map<string, Set<string>>()
@@ -437,7 +437,7 @@ export const holidaysBetween = (tx: Tx, from: string, to: string) =>
 export const boardVisit = (tx: Tx, id: string) =>
   tx.row<BoardVisit>(`${BOARD} WHERE v.id = ?`, [id])
 export const boardVisits = (tx: Tx, ids: string[]) =>
-  tx.rows<BoardVisit>(`${BOARD} WHERE v.id IN (${marks(ids)})`, ids)
+  tx.rows<BoardVisit>(`${BOARD} WHERE v.id IN (${placeholders(ids)})`, ids)
 /** Work orders without a slot: a visit without time or person, or none at all that still runs. What is parked comes back on its day. */
 export const unplaced = (tx: Tx, today: string) =>
   tx.rows<BoardVisit>(

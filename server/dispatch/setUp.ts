@@ -3,6 +3,7 @@ import { postcodeRange } from '../../core/customers/postcodeRange'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { dayBounds, localToInstant, plusDays, sayDay } from '../../core/time/zone'
+import { DAY } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -29,7 +30,7 @@ import {
 } from './queries'
 
 type SetUp = Answer<'scheduleSetUp'>
-const YEAR = 366 * 86_400_000
+const YEAR = 366 * DAY
 /** How long before its end a licence is spoken of (our own rule). */
 const LICENCE_SOON_DAYS = 30
 export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {

@@ -4,6 +4,7 @@ import { ended, skillsOn } from '../../core/dispatch/skillsOn'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { minorToDecimal } from '../../core/money/formatMinor'
 import { localDate, localToInstant, sayDay } from '../../core/time/zone'
+import { MINUTE } from '../../core/time/units'
 import type { Answer } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
@@ -97,7 +98,7 @@ export async function shapeVisits(
 export const shapeVisit = async (ctx: Ctx, id: string): Promise<Visit> =>
   (await shapeVisits(ctx, [(await boardVisit(ctx.tx, id))!]))[0]!
 function waiting(ctx: Ctx, v: BoardVisit): string {
-  const since = Math.round((ctx.now - Date.parse(v.createdAt)) / 60_000)
+  const since = Math.round((ctx.now - Date.parse(v.createdAt)) / MINUTE)
   const ago =
     since < 60
       ? `${since} min`

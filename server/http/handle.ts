@@ -5,6 +5,7 @@ import { pipeline } from 'node:stream/promises'
 import { getHeader, getHeaders, getQuery, setHeader, setResponseStatus, type H3Event } from 'h3'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { isDay } from '../../core/time/zone'
+import { MINUTE } from '../../core/time/units'
 import type { RouteName } from '../../shared/api'
 import type { Route } from '../../shared/schema'
 import { actorOf, checkSignature, keepSession, type Asker } from '../access/session'
@@ -193,7 +194,7 @@ async function sentRaw(event: H3Event, raw: Raw): Promise<Buffer | string | unde
   return data
 }
 /** Whoever takes nothing for so long has gone. */
-const STALLED_MS = 60_000
+const STALLED_MS = MINUTE
 /** Until the first piece is there, what goes wrong is answered like anything else; after it, the answer breaks off. */
 async function sentInPieces(
   event: H3Event,

@@ -1,5 +1,5 @@
 // The append-only trail: who did what, when, from where. Each entry is also the event that tells other screens.
-import { marks, sqlInstant, type Tx } from '../db/pool'
+import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { emit } from '../events/events'
 import type { Ctx } from './context'
 
@@ -52,6 +52,6 @@ export const historyOf = (
 /** A customer's history, with that of the ones merged into it. */
 export const historyOfCustomer = (tx: Tx, ids: string[]): Promise<HistoryRow[]> =>
   tx.rows<HistoryRow>(
-    `SELECT id, at, who, text FROM trail WHERE customer_id IN (${marks(ids)}) ORDER BY id DESC LIMIT 150`,
+    `SELECT id, at, who, text FROM trail WHERE customer_id IN (${placeholders(ids)}) ORDER BY id DESC LIMIT 150`,
     ids,
   )

@@ -9,10 +9,7 @@ import { sweepJobs } from '../jobs/queries'
 import { sweepProgress } from '../jobs/progress.queries'
 import { sweepKeys } from './keys.queries'
 import { sweepTries } from './limits.queries'
-
-const MINUTE = 60_000
-const HOUR = 60 * MINUTE
-const DAY = 24 * HOUR
+import { DAY, HOUR, MINUTE } from '../../core/time/units'
 
 /** A phone that was without signal for a week may still repeat what it sent: its keys are kept for two. */
 export async function sweep(tx: Tx, now: number): Promise<void> {

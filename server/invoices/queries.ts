@@ -1,5 +1,5 @@
 // SQL of invoices, their lines, payments on them, and messages about them.
-import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
+import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listRows } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { Answer } from '../../shared/api'
@@ -200,13 +200,13 @@ export const openInvoices = (tx: Tx, customerId: string, ids: string[] | null, l
     linkUntil: string | null
   }>(
     `SELECT i.id, i.number, i.due_on AS dueOn, i.issue_on AS issueOn, i.total_minor AS total, i.payable_minor AS payable, i.paid_minor AS paid, i.open_minor AS balanceMinor, i.work_order_id AS workOrderId, i.link_turn AS linkTurn, IF(i.token_hash IS NULL, NULL, i.token_expires_at) AS linkUntil, (SELECT w.title FROM work_orders w WHERE w.id = i.work_order_id) AS work
-   FROM invoices i WHERE i.customer_id = ? AND i.open_minor > 0 ${ids ? `AND i.id IN (${marks(ids)})` : ''} ORDER BY i.due_on, i.number${lock ? ' FOR UPDATE' : ' LIMIT 500'}`,
+   FROM invoices i WHERE i.customer_id = ? AND i.open_minor > 0 ${ids ? `AND i.id IN (${placeholders(ids)})` : ''} ORDER BY i.due_on, i.number${lock ? ' FOR UPDATE' : ' LIMIT 500'}`,
     [customerId, ...(ids ?? [])],
   )
 /** Whose these invoices are, and whether they are open. */
 export const invoicesNamed = (tx: Tx, ids: string[]) =>
   tx.rows<{ id: string; number: string; customerId: string; open: number; state: string }>(
-    `SELECT id, number, customer_id AS customerId, open_minor AS open, state FROM invoices WHERE id IN (${marks(ids)})`,
+    `SELECT id, number, customer_id AS customerId, open_minor AS open, state FROM invoices WHERE id IN (${placeholders(ids)})`,
     ids,
   )
 export const setPaid = (tx: Tx, id: string, paid: number, paidOn: string | null) =>

@@ -10,6 +10,7 @@ import { documentTotals } from '../../core/documents/documentTotals'
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
 import { INCOME_ACCOUNT } from '../../core/ledger/accounts'
 import { invoiceEntry } from '../../core/ledger/entries'
+import { DAY } from '../../core/time/units'
 import type { Answer, Body, Query } from '../../shared/api'
 import { hashToken, linkToken } from '../access/session'
 import { customerById, siteById } from '../customers/queries'
@@ -42,7 +43,7 @@ import {
 } from './queries'
 
 /** A customer's link holds a little over a year. */
-const LINK_MS = 400 * 86_400_000
+const LINK_MS = 400 * DAY
 
 export const invoiceState = (i: {
   state: string

@@ -16,6 +16,7 @@ import {
   jobFailed,
   type JobRow,
 } from './queries'
+import { MINUTE, SECOND } from '../../core/time/units'
 
 /** What is written when the work is done, in the transaction that ends the job. */
 export type Outcome = ((ctx: Ctx) => Promise<void>) | undefined
@@ -50,8 +51,6 @@ export interface Place {
 /** Thrown by work that would fail again however often it were tried. */
 export class Hopeless extends Error {}
 
-const SECOND = 1_000
-const MINUTE = 60 * SECOND
 /** 30 s, 1, 2, 4 min … and never more than an hour. */
 export const doubling = (attempts: number): number =>
   Math.min(60 * MINUTE, 15 * SECOND * 2 ** attempts)

@@ -1,5 +1,5 @@
 // SQL of the jobs: what is done outside a request, or outside the building.
-import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
+import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import { json } from '../db/json'
 
 export interface JobRow {
@@ -39,7 +39,7 @@ export async function claimJobs(
 ): Promise<JobRow[]> {
   const rows = await tx.rows<JobRow>(
     `SELECT id, kind, payload, attempts FROM jobs WHERE kind = ? AND ((state = 'waiting' AND run_at <= ?) OR (state = 'running' AND claimed_until < ?))
-       AND id NOT IN (${claim.except.length ? marks(claim.except) : '0'})
+       AND id NOT IN (${claim.except.length ? placeholders(claim.except) : '0'})
      ORDER BY run_at, id LIMIT ? FOR UPDATE SKIP LOCKED`,
     [
       claim.kind,
@@ -51,7 +51,7 @@ export async function claimJobs(
   )
   if (rows.length) {
     await tx.run(
-      `UPDATE jobs SET state = 'running', attempts = attempts + 1, claimed_by = ?, claimed_until = ? WHERE id IN (${marks(rows)})`,
+      `UPDATE jobs SET state = 'running', attempts = attempts + 1, claimed_by = ?, claimed_until = ? WHERE id IN (${placeholders(rows)})`,
       [worker, sqlInstant(claim.until), ...rows.map((r) => r.id)],
     )
   }
@@ -89,11 +89,10 @@ export const jobAgain = (
   )
 /** A worker that lives says so for what it holds. */
 export const holdOn = (tx: Tx, ids: readonly number[], worker: string, until: number) =>
-  tx.run(`UPDATE jobs SET claimed_until = ? WHERE claimed_by = ? AND id IN (${marks(ids)})`, [
-    sqlInstant(until),
-    worker,
-    ...ids,
-  ] as Value[])
+  tx.run(
+    `UPDATE jobs SET claimed_until = ? WHERE claimed_by = ? AND id IN (${placeholders(ids)})`,
+    [sqlInstant(until), worker, ...ids] as Value[],
+  )
 export const sweepJobs = (tx: Tx, before: string) =>
   tx.run(`DELETE FROM jobs WHERE state IN ('done', 'failed') AND ended_at < ? LIMIT 20000`, [
     before,

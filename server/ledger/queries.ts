@@ -1,7 +1,7 @@
 // SQL of the double-entry ledger and of the checks that compare it with every sub-ledger.
 import { ACCOUNTS, type AccountKey } from '../../core/ledger/accounts'
 import type { Posting } from '../../core/ledger/entries'
-import { marks, sqlInstant, type Tx } from '../db/pool'
+import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import type { ListIn } from '../db/queries'
 
 export async function post(
@@ -33,7 +33,7 @@ export async function post(
 /** What some accounts come to together on a date. */
 export const balanceIn = (accounts: readonly AccountKey[], on: string): ListIn => ({
   columns: 'b.sum',
-  from: `(SELECT CAST(COALESCE(SUM(p.amount_minor), 0) AS SIGNED) AS sum FROM ledger_postings p JOIN ledger_entries e ON e.id = p.entry_id WHERE p.account IN (${marks(accounts)}) AND e.on_date <= ?) b`,
+  from: `(SELECT CAST(COALESCE(SUM(p.amount_minor), 0) AS SIGNED) AS sum FROM ledger_postings p JOIN ledger_entries e ON e.id = p.entry_id WHERE p.account IN (${placeholders(accounts)}) AND e.on_date <= ?) b`,
   values: [...accounts, on],
   order: 'b.sum',
 })

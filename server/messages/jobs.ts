@@ -6,6 +6,7 @@ import { PassThrough } from 'node:stream'
 import nodemailer, { type Transporter } from 'nodemailer'
 import type Mail from 'nodemailer/lib/mailer'
 import { toMoney } from '../../core/money/formatMinor'
+import { MINUTE, SECOND } from '../../core/time/units'
 import { writeInvitation } from '../dispatch/calendar'
 import { readFont } from '../documents/fonts'
 import { inBackgroundContext, type Ctx } from '../http/context'
@@ -18,8 +19,6 @@ import { quotePdf, type QuoteDrawing } from '../quotes/pdf'
 import { quoteById } from '../quotes/queries'
 import { markDelivered, markTried, messageById, type MessageRow } from './queries'
 
-const SECOND = 1_000
-const MINUTE = 60 * SECOND
 const PATIENCE = {
   connectionTimeout: 5 * SECOND,
   greetingTimeout: 5 * SECOND,

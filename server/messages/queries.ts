@@ -1,5 +1,5 @@
 // SQL of messages: waiting, delivered, opened, failed.
-import { marks, sqlInstant, type Tx } from '../db/pool'
+import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { listRows } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { Ctx } from '../http/context'
@@ -144,7 +144,7 @@ export const toldOfVisit = async (tx: Tx, kind: string, visitIds: string[]) =>
   new Set(
     (
       await tx.rows<{ id: string }>(
-        `SELECT DISTINCT visit_id AS id FROM messages WHERE kind = ? AND visit_id IN (${marks(visitIds)})`,
+        `SELECT DISTINCT visit_id AS id FROM messages WHERE kind = ? AND visit_id IN (${placeholders(visitIds)})`,
         [kind, ...visitIds],
       )
     ).map((r) => r.id),

@@ -3,6 +3,7 @@
 // lost is asked for again, and what was approved beyond what is open is given back.
 import { conflict, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor, minorToDecimal } from '../../core/money/formatMinor'
+import { MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { customerById } from '../customers/queries'
 import type { Ctx } from '../http/context'
@@ -15,7 +16,6 @@ import { askedCharge, chargeById, insertCharge, settleCharge, type ChargeRow } f
 import { bookPayment } from './service'
 import { ask, type Asked } from './terminal'
 
-const MINUTE = 60_000
 /** When the terminal is asked what became of a charge that it was silent about. */
 const FIRST_LOOK_MS = 2 * MINUTE
 

@@ -2,8 +2,8 @@
 import { doubling, type JobKind } from '../jobs/jobs'
 import { noteRefunded, settle } from './card'
 import { ask } from './terminal'
+import { SECOND } from '../../core/time/units'
 
-const SECOND = 1_000
 const LIMIT_MS = 15 * SECOND
 /** About a day of looking, ever more seldom. */
 const MOST_LOOKS = 30

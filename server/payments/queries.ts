@@ -1,6 +1,6 @@
 // SQL of payments, what they are applied to, and card charges.
 import type { ChargeState } from '../../shared/payments'
-import { marks, sqlInstant, type Tx } from '../db/pool'
+import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 
@@ -132,6 +132,6 @@ export const givenBackIn = (since: number): ListIn => ({
 /** Payments that are applied to any of these invoices. */
 export const paymentsTouching = (tx: Tx, invoiceIds: string[]) =>
   tx.rows<{ id: string; number: string }>(
-    `SELECT DISTINCT p.id, p.number FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE a.invoice_id IN (${marks(invoiceIds)})`,
+    `SELECT DISTINCT p.id, p.number FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE a.invoice_id IN (${placeholders(invoiceIds)})`,
     invoiceIds,
   )

@@ -1,5 +1,5 @@
 // SQL of price lists that are taken in.
-import { marks, sqlInstant, type Tx } from '../db/pool'
+import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { json } from '../db/json'
 import type { FullEntry } from './queries'
 
@@ -108,7 +108,7 @@ export async function usedEntries(tx: Tx, ids: readonly string[]): Promise<Set<s
   const used = new Set<string>()
   for (let i = 0; i < ids.length; i += 500) {
     const some = ids.slice(i, i + 500)
-    const m = marks(some)
+    const m = placeholders(some)
     for (const r of await tx.rows<{ id: string }>(
       `SELECT entry_id AS id FROM work_lines WHERE entry_id IN (${m}) UNION SELECT entry_id FROM quote_lines WHERE entry_id IN (${m}) UNION SELECT part_id FROM price_entry_parts WHERE part_id IN (${m}) UNION SELECT labour_id FROM price_entries WHERE labour_id IN (${m}) UNION SELECT entry_id FROM price_pictures WHERE entry_id IN (${m}) UNION SELECT entry_id FROM price_history WHERE entry_id IN (${m})`,
       [...some, ...some, ...some, ...some, ...some, ...some],
@@ -121,15 +121,15 @@ export async function deleteEntries(tx: Tx, ids: readonly string[]): Promise<voi
   for (let i = 0; i < ids.length; i += 500) {
     const some = ids.slice(i, i + 500)
     for (const table of ['price_entry_parts', 'price_pins', 'price_import_entries'])
-      await tx.run(`DELETE FROM ${table} WHERE entry_id IN (${marks(some)})`, some)
-    await tx.run(`DELETE FROM price_entries WHERE id IN (${marks(some)})`, some)
+      await tx.run(`DELETE FROM ${table} WHERE entry_id IN (${placeholders(some)})`, some)
+    await tx.run(`DELETE FROM price_entries WHERE id IN (${placeholders(some)})`, some)
   }
 }
 export async function versionsOf(tx: Tx, ids: readonly string[]): Promise<Map<string, number>> {
   const found = new Map<string, number>()
   for (let i = 0; i < ids.length; i += 1000)
     for (const r of await tx.rows<{ id: string; version: number }>(
-      `SELECT id, version FROM price_entries WHERE id IN (${marks(ids.slice(i, i + 1000))})`,
+      `SELECT id, version FROM price_entries WHERE id IN (${placeholders(ids.slice(i, i + 1000))})`,
       ids.slice(i, i + 1000),
     ))
       found.set(r.id, r.version)

@@ -17,6 +17,7 @@ import {
 } from '../../core/pricebook/importPlan'
 import type { PriceSet } from '../../core/pricebook/reprice'
 import { insideHours } from '../../core/pricebook/insideHours'
+import { DAY } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { Raw } from '../http/route'
@@ -78,7 +79,7 @@ export async function stagePrices(
     throw invalid('supplier', 'Say whose list it is: part numbers are a supplier’s own.')
   if (body.rows.some((r) => r.row > MOST))
     throw invalid('rows', `A list may have ${MOST} rows. Divide it into several.`)
-  if (!earlier) await sweepStaged(ctx.tx, ctx.now - 86_400_000, id)
+  if (!earlier) await sweepStaged(ctx.tx, ctx.now - DAY, id)
   await putImport(ctx.tx, {
     id,
     fileName: body.fileName,

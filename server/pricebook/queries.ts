@@ -1,5 +1,5 @@
 // SQL of the price book.
-import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
+import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import type { EntryKind } from '../../core/pricebook/levelPrice'
 import { WITHIN } from '../../core/pricebook/inCategory'
 import type { TimeFactor } from '../../core/pricebook/timeFactor'
@@ -49,7 +49,7 @@ export const asEntry = (e: EntryRow): EntryRow => ({
 export const entriesById = async (tx: Tx, ids: string[]) =>
   (
     await tx.rows<EntryRow>(
-      `SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${marks(ids)})`,
+      `SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${placeholders(ids)})`,
       ids,
     )
   ).map(asEntry)
@@ -58,7 +58,7 @@ export const assembliesAmong = async (tx: Tx, ids: string[]) =>
     ids.length
       ? (
           await tx.rows<{ id: string }>(
-            `SELECT id FROM price_entries WHERE kind = 'assembly' AND id IN (${marks(ids)})`,
+            `SELECT id FROM price_entries WHERE kind = 'assembly' AND id IN (${placeholders(ids)})`,
             ids,
           )
         ).map((r) => r.id)
@@ -169,7 +169,7 @@ export const partsInside = (tx: Tx, entryIds: string[]) =>
     kind: EntryKind
     retired: number
   }>(
-    `SELECT ep.entry_id AS entryId, ep.part_id AS partId, p.code, p.name, ep.quantity, p.price, p.further_price AS furtherPrice, p.cost, p.kind, p.retired FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id WHERE ep.entry_id IN (${marks(entryIds)}) ORDER BY p.kind, p.code`,
+    `SELECT ep.entry_id AS entryId, ep.part_id AS partId, p.code, p.name, ep.quantity, p.price, p.further_price AS furtherPrice, p.cost, p.kind, p.retired FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id WHERE ep.entry_id IN (${placeholders(entryIds)}) ORDER BY p.kind, p.code`,
     entryIds,
   )
 export const allPartsInside = (tx: Tx) =>
@@ -184,7 +184,7 @@ export async function setPartsInside(
 ): Promise<void> {
   for (let i = 0; i < entryIds.length; i += 1000)
     await tx.run(
-      `DELETE FROM price_entry_parts WHERE entry_id IN (${marks(entryIds.slice(i, i + 1000))})`,
+      `DELETE FROM price_entry_parts WHERE entry_id IN (${placeholders(entryIds.slice(i, i + 1000))})`,
       entryIds.slice(i, i + 1000),
     )
   if (parts.length)
@@ -454,7 +454,7 @@ export const historyOfEntry = async (tx: Tx, entryId: string) =>
 export const soldSince = (tx: Tx, since: string, entryIds: string[] | null = null) =>
   tx.rows<{ entryId: string; lines: number; quantity: string; net: number; last: string }>(
     `SELECT l.entry_id AS entryId, COUNT(*) AS \`lines\`, SUM(l.quantity) AS quantity, CAST(SUM(l.net_minor) AS SIGNED) AS net, DATE(MAX(COALESCE(v.start_at, w.created_at))) AS last FROM work_lines l STRAIGHT_JOIN work_orders w ON w.id = l.work_order_id LEFT JOIN visits v ON v.id = l.visit_id
-   WHERE l.entry_id IS NOT NULL AND NOT l.removed AND l.done AND w.created_at >= ?${entryIds ? ` AND l.entry_id IN (${marks(entryIds)})` : ''} GROUP BY l.entry_id`,
+   WHERE l.entry_id IS NOT NULL AND NOT l.removed AND l.done AND w.created_at >= ?${entryIds ? ` AND l.entry_id IN (${placeholders(entryIds)})` : ''} GROUP BY l.entry_id`,
     [since, ...(entryIds ?? [])],
   )
 export const soldWhere = (tx: Tx, entryId: string) =>
@@ -483,7 +483,7 @@ export const bySupplierPart = (tx: Tx, partNumbers: string[]) =>
     pricing: 'rule' | 'fixed'
     taxClass: string
   }>(
-    `SELECT id, code, supplier, part_number AS partNumber, cost, price, pricing, tax_class AS taxClass FROM price_entries WHERE part_number IN (${marks(partNumbers)}) AND supplier <> '' AND NOT retired`,
+    `SELECT id, code, supplier, part_number AS partNumber, cost, price, pricing, tax_class AS taxClass FROM price_entries WHERE part_number IN (${placeholders(partNumbers)}) AND supplier <> '' AND NOT retired`,
     partNumbers,
   )
 /** How long each task took where it was the only work of a work order: seconds on site of whoever was there, helpers who learn aside. */
@@ -543,7 +543,7 @@ export async function setRetired(
   for (let i = 0; i < ids.length; i += 500)
     count += (
       await tx.run(
-        `UPDATE price_entries SET retired = ?, version = version + 1 WHERE retired <> ? AND id IN (${marks(ids.slice(i, i + 500))})`,
+        `UPDATE price_entries SET retired = ?, version = version + 1 WHERE retired <> ? AND id IN (${placeholders(ids.slice(i, i + 500))})`,
         [retired, retired, ...ids.slice(i, i + 500)],
       )
     ).affected
@@ -554,7 +554,7 @@ export async function descriptionsOf(tx: Tx, ids: readonly string[]): Promise<Ma
   const found = new Map<string, string>()
   for (let i = 0; i < ids.length; i += 1000)
     for (const r of await tx.rows<{ id: string; description: string }>(
-      `SELECT id, description FROM price_entries WHERE description <> '' AND id IN (${marks(ids.slice(i, i + 1000))})`,
+      `SELECT id, description FROM price_entries WHERE description <> '' AND id IN (${placeholders(ids.slice(i, i + 1000))})`,
       ids.slice(i, i + 1000),
     ))
       found.set(r.id, r.description)
@@ -579,7 +579,7 @@ export const labourRates = (tx: Tx) =>
 /** Entries of some kinds that are on sale, the standard one of each kind first. */
 export const entriesIn = (kinds: EntryKind[]): ListIn => ({
   columns: `${PLAIN}, '' AS parts`,
-  from: `price_entries e WHERE e.kind IN (${marks(kinds)}) AND NOT e.retired`,
+  from: `price_entries e WHERE e.kind IN (${placeholders(kinds)}) AND NOT e.retired`,
   values: kinds,
   order: `e.kind = 'labour' DESC, e.kind, e.pinned DESC, e.code`,
   limit: 200,
@@ -592,7 +592,7 @@ export async function pricesNow(tx: Tx, ids: readonly string[]): Promise<Map<str
   for (let i = 0; i < ids.length; i += 1000) {
     const some = ids.slice(i, i + 1000)
     for (const { id, ...p } of await tx.rows<PriceSet & { id: string }>(
-      `SELECT id, cost, price, further_price AS furtherPrice, pricing FROM price_entries WHERE id IN (${marks(some)}) FOR UPDATE`,
+      `SELECT id, cost, price, further_price AS furtherPrice, pricing FROM price_entries WHERE id IN (${placeholders(some)}) FOR UPDATE`,
       some,
     ))
       now.set(id, p)

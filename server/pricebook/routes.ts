@@ -17,7 +17,7 @@ import { addBasket, tryLines } from '../visits/lines'
 import { bookPdf } from './bookPdf'
 import { bookUsage, retireEntries, takeHours } from './usage'
 import { compareSuppliers, supplierNames, supplierProducts } from './suppliers'
-import { keepPricing, pricing } from './rules'
+import { keepPricing, pricing } from './pricing'
 import { listBook, pinEntry, searchBook, sendBook } from './service'
 
 export const pricebookHandlers: Handlers<typeof pricebookRoutes> = {

@@ -4,6 +4,7 @@ import { toMoney } from '../../core/money/formatMinor'
 import { workedSeconds } from '../../core/hours/workedSeconds'
 import { dayBounds, localDate, localTime, sayDay } from '../../core/time/zone'
 import { clockStep } from '../../core/visits/clockStep'
+import { DAY, MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { driver, type Driver } from '../dispatch/drives'
 import { helpersOf } from '../dispatch/along'
@@ -153,7 +154,7 @@ export async function clock(
     throw forbidden('The clock belongs to the technician and the office.')
   // A phone without signal says later when it happened; never in the future and not more than a day back.
   const at = body.at ? Date.parse(body.at) : ctx.now
-  if (at > ctx.now + 60_000 || at < ctx.now - 86_400_000)
+  if (at > ctx.now + MINUTE || at < ctx.now - DAY)
     throw conflict('clock_off', 'The time told by the phone is not within the last day.')
   const step = clockStep(visit.state, body.act)
   if (!step)

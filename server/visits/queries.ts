@@ -1,5 +1,5 @@
 // SQL of work orders, visits, clock, lines, signatures and photos.
-import { marks, sqlInstant, type Tx, type Value } from '../db/pool'
+import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { VisitState, WorkOrderState } from '../../core/visits/workOrderState'
@@ -273,7 +273,7 @@ export const insertVisit = (
 export const technicianIdsOf = async (tx: Tx, visitIds: readonly string[]) =>
   (
     await tx.rows<{ id: string }>(
-      `SELECT DISTINCT technician_id AS id FROM visits WHERE technician_id IS NOT NULL AND id IN (${marks(visitIds)})`,
+      `SELECT DISTINCT technician_id AS id FROM visits WHERE technician_id IS NOT NULL AND id IN (${placeholders(visitIds)})`,
       [...visitIds],
     )
   ).map((r) => r.id)
@@ -356,9 +356,9 @@ export const clockIn = (where: string, values: Value[]): ListIn => ({
   instants: ['startedAt', 'endedAt'],
 })
 export const intervalsOf = async (tx: Tx, visitIds: string[]) =>
-  (await listOf<RawInterval>(tx, clockIn(`k.visit_id IN (${marks(visitIds)})`, visitIds))).map(
-    toInterval,
-  )
+  (
+    await listOf<RawInterval>(tx, clockIn(`k.visit_id IN (${placeholders(visitIds)})`, visitIds))
+  ).map(toInterval)
 export const runningClock = async (tx: Tx, personId: string) => {
   const r = await tx.row<{ id: string; visitId: string | null; startedAt: string }>(
     'SELECT id, visit_id AS visitId, started_at AS startedAt FROM clock_intervals WHERE running_for = ? FOR UPDATE',
@@ -637,7 +637,7 @@ export async function workOrderPage(
   const where: string[] = []
   const values: Value[] = []
   if (f.states.length) {
-    where.push(`w.state IN (${marks(f.states)})`)
+    where.push(`w.state IN (${placeholders(f.states)})`)
     values.push(...f.states)
   }
   if (f.kind) {

@@ -2,6 +2,7 @@
 import { notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
 import { hoursMinutes } from '../../core/hours/workedSeconds'
+import { HOUR } from '../../core/time/units'
 import type { visitRoutes } from '../../shared/visits'
 import { outside, Raw, type Handlers } from '../http/route'
 import { pageOf, paging } from '../http/paging'
@@ -34,7 +35,7 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
     })
     const why = (r: (typeof rows)[number]) => {
       if (r.state !== 'to_bill') return ''
-      const hours = r.doneAt ? Math.round((ctx.now - Date.parse(r.doneAt)) / 3_600_000) : 0
+      const hours = r.doneAt ? Math.round((ctx.now - Date.parse(r.doneAt)) / HOUR) : 0
       return r.toBill === 0
         ? 'Finished, and nothing is priced'
         : hours < 24

@@ -1,4 +1,4 @@
-// docs/pricing.md is true: every line of code in it is run, and comes to what stands behind it.
+// docs/pricing.md is true: every example in it is run, and comes to what stands behind it.
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { discountOf } from '../../core/documents/discountOf'
@@ -114,16 +114,20 @@ const scope = {
 }
 
 describe('docs/pricing.md', () => {
-  const lines = [
-    ...readFileSync('docs/pricing.md', 'utf8').matchAll(/```ts\n([\s\S]*?)```/g),
-  ].flatMap((m) => m[1]!.trim().split('\n'))
-  it('has an example for each rule', () => expect(lines.length).toBeGreaterThan(15))
-  it.each(lines)('%s', (line) => {
-    const [, code, said] = /^(.*) \/\/ (.*)$/.exec(line)!
+  const blocks = readFileSync('docs/pricing.md', 'utf8').matchAll(/```ts\n([\s\S]*?)```/g)
+  // An example may go over several lines; it ends with what it comes to.
+  const examples = [...blocks].flatMap((block) =>
+    [...block[1]!.matchAll(/([\s\S]+?) \/\/ (.*)\n/g)].map(([, code, said]) => ({
+      code: code!.trim(),
+      said: said!,
+    })),
+  )
+  it('has an example for each rule', () => expect(examples.length).toBeGreaterThan(15))
+  it.each(examples)('$code', ({ code, said }) => {
     // Our own page, run as what it says.
     const run = new Function(...Object.keys(scope), `return ${code}`) as (
       ...values: unknown[]
     ) => unknown
-    expect(run(...Object.values(scope))).toEqual(JSON.parse(said!))
+    expect(run(...Object.values(scope))).toEqual(JSON.parse(said))
   })
 })

@@ -3,6 +3,7 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { firstGap } from '~~/core/dispatch/firstGap'
 import { localTime, localToInstant, plusDays } from '~~/core/time/zone'
+import { MINUTE } from '~~/core/time/units'
 import type { Answer } from '~~/shared/api'
 import DayStrip from '~/components/calls/DayStrip.vue'
 import OpeningsTable from '~/components/calls/OpeningsTable.vue'
@@ -135,7 +136,7 @@ function promise(kind: string) {
   else if (to) Object.assign(draft.value, { promiseFrom: to[0], promiseTo: to[1] })
 }
 const later = (at: string, minutes: number) =>
-  localTime(localToInstant('2026-01-01', at, 'UTC') + minutes * 60_000, 'UTC')
+  localTime(localToInstant('2026-01-01', at, 'UTC') + minutes * MINUTE, 'UTC')
 const promiseKind = computed(() => {
   if (ownWindow.value) return 'own'
   const { promiseFrom: from, promiseTo: to, start } = draft.value

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // One technician's day as it would be with this visit: what is there, and the visit that is being placed.
+import { HOUR } from '~~/core/time/units'
 import { computed } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { useSession } from '~/stores/session'
@@ -28,7 +29,7 @@ const held = computed(() =>
   ),
 )
 const hours = computed(() =>
-  Array.from({ length: Math.round(span.value / 3_600_000) }, (_, i) => from.value + i * 3_600_000),
+  Array.from({ length: Math.round(span.value / HOUR) }, (_, i) => from.value + i * HOUR),
 )
 function click(e: MouseEvent) {
   const box = (e.currentTarget as HTMLElement).getBoundingClientRect()

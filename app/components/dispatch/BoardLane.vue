@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // One technician's row of the board. It is drawn anew only when something of its own changes, so that a drag stays smooth on a large day.
+import { HOUR } from '~~/core/time/units'
 import { computed, inject, ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import BoardVisit from '~/components/dispatch/BoardVisit.vue'
@@ -97,10 +98,10 @@ const off = (t: Technician) =>
         :style="{ left: pos(o.from), width: wide(o.from, o.to) }"
       />
       <span
-        v-for="i in Math.max(0, Math.round(frame.span / 3_600_000) - 1)"
+        v-for="i in Math.max(0, Math.round(frame.span / HOUR) - 1)"
         :key="`h${i}`"
         class="line"
-        :style="{ left: pos(frame.from + i * 3_600_000) }"
+        :style="{ left: pos(frame.from + i * HOUR) }"
       />
       <NuxtLink
         v-for="(h, i) in lane.held"

@@ -7,7 +7,8 @@ import IconMine from '~icons/lucide/bookmark-check'
 import IconPin from '~icons/lucide/bookmark'
 import IconTick from '~icons/lucide/square'
 import IconTicked from '~icons/lucide/square-check'
-import { useBook, type Found } from '~/lib/book'
+import type { Found } from '~/lib/book'
+import { useBook } from '~/lib/useBook'
 import { useSession } from '~/stores/session'
 
 type Kind = Found['kind']

@@ -94,6 +94,10 @@ const odd = ref('')
 let turn = 0
 let timer: ReturnType<typeof setTimeout> | undefined
 const theirs = ref<Entry | null>(null)
+function overrule(e: Entry) {
+  version.value = e.version
+  theirs.value = null
+}
 watch(
   entry,
   (e) => {
@@ -331,12 +335,7 @@ onBeforeRouteLeave(
         Take theirs</button
       ><button
         class="btn"
-        @click="
-          () => {
-            version = theirs.version
-            theirs = null
-          }
-        "
+        @click="overrule(theirs)"
       >
         Keep mine over it
       </button>

@@ -4,6 +4,7 @@ import { computed, nextTick, onBeforeUnmount, onMounted, provide, ref, watch } f
 import type { Answer } from '~~/shared/api'
 import { plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
+import { HOUR } from '~~/core/time/units'
 import ActRefused from '~/components/dispatch/ActRefused.vue'
 import BoardLane from '~/components/dispatch/BoardLane.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
@@ -39,8 +40,8 @@ const pos = (iso: string | number) =>
   `${Math.max(0, Math.min(100, (((typeof iso === 'number' ? iso : Date.parse(iso)) - from.value) / span.value) * 100))}%`
 const hours = computed(() =>
   Array.from(
-    { length: Math.max(0, Math.round(span.value / 3_600_000)) },
-    (_, i) => from.value + i * 3_600_000,
+    { length: Math.max(0, Math.round(span.value / HOUR)) },
+    (_, i) => from.value + i * HOUR,
   ),
 )
 const now = ref(session.now())
@@ -295,7 +296,7 @@ function drag(e: PointerEvent, visit: Visit, edge: boolean) {
 // The keyboard does the same: arrows try, Enter saves, Esc leaves it.
 function key(e: KeyboardEvent, visit: Visit) {
   const rowsShown = [...people.value.filter((p) => p.id), NOBODY]
-  const nextHour = Math.ceil(Math.max(now.value, from.value) / 3_600_000) * 3_600_000
+  const nextHour = Math.ceil(Math.max(now.value, from.value) / HOUR) * HOUR
   const current =
     trying.value?.visit.id === visit.id
       ? trying.value.place
@@ -303,7 +304,7 @@ function key(e: KeyboardEvent, visit: Visit) {
           technicianId: visit.technicianId ?? (visit.startAt ? null : rowsShown[0]!.id || null),
           startAt:
             visit.startAt ??
-            new Date(Math.min(nextHour, from.value + span.value - 3_600_000)).toISOString(),
+            new Date(Math.min(nextHour, from.value + span.value - HOUR)).toISOString(),
           durationSeconds: visit.durationSeconds,
         }
   const at = rowsShown.findIndex((p) => p.id === (current.technicianId ?? ''))

@@ -3,6 +3,7 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import { plusDays } from '~~/core/time/zone'
+import { HOUR } from '~~/core/time/units'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call } from '~/lib/api'
@@ -42,11 +43,11 @@ const PX = 72
 const from = computed(() => Date.parse(data.value?.dayStart ?? ''))
 const span = computed(() => Date.parse(data.value?.dayEnd ?? '') - from.value)
 const y = (iso: string | number) =>
-  (((typeof iso === 'number' ? iso : Date.parse(iso)) - from.value) / 3_600_000) * PX
+  (((typeof iso === 'number' ? iso : Date.parse(iso)) - from.value) / HOUR) * PX
 const hours = computed(() =>
   Array.from(
-    { length: Math.max(0, Math.round(span.value / 3_600_000)) + 1 },
-    (_, i) => from.value + i * 3_600_000,
+    { length: Math.max(0, Math.round(span.value / HOUR)) + 1 },
+    (_, i) => from.value + i * HOUR,
   ),
 )
 const begins = (v: (typeof visits.value)[number]) => Date.parse(v.arriveAt ?? v.startAt!)
@@ -137,7 +138,7 @@ onBeforeUnmount(() => {
     >
       <div
         class="down"
-        :style="{ height: `${(span / 3_600_000) * PX + 40}px` }"
+        :style="{ height: `${(span / HOUR) * PX + 40}px` }"
         role="list"
         :aria-label="`The day of ${who.name}`"
       >
@@ -160,7 +161,7 @@ onBeforeUnmount(() => {
           class="off small"
           :style="{
             top: `${Math.max(0, y(o.from))}px`,
-            height: `${Math.min((span / 3_600_000) * PX, y(o.to)) - Math.max(0, y(o.from))}px`,
+            height: `${Math.min((span / HOUR) * PX, y(o.to)) - Math.max(0, y(o.from))}px`,
           }"
           >{{ o.reason }}</span
         >

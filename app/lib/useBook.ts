@@ -1,0 +1,41 @@
+// The price book for a screen, for whoever is signed in.
+import { onBeforeUnmount, onMounted, ref } from 'vue'
+import type { SearchLimits } from '~~/core/pricebook/searchEntries'
+import { useSession } from '~/stores/session'
+import type { BookState, ListLimits } from '~/workers/book.worker'
+import { call } from './api'
+import { bookService } from './book'
+import { onLive, SHOWS } from './live'
+
+/** Loaded when it opens, asked again when something changed; `turn` counts its states. */
+export function useBook() {
+  const session = useSession()
+  const state = ref<BookState | null>(null)
+  const turn = ref(0)
+  let open = true
+  async function refresh() {
+    const got = await bookService().refresh(session.me!.person.id)
+    if (!open) return
+    state.value = got
+    turn.value++
+  }
+  onMounted(refresh)
+  onLive(() => void refresh(), 0, SHOWS.book)
+  onBeforeUnmount(() => {
+    open = false
+  })
+  /** Keeps an entry at hand for whoever is signed in; the worker is told at once, the server a moment later. */
+  async function pin(id: string, on: boolean) {
+    await bookService().pin(id, on)
+    turn.value++
+    await call('pinEntry', { params: { id }, body: { on } }).catch(refresh)
+  }
+  return {
+    state,
+    turn,
+    refresh,
+    pin,
+    find: (words: string, limits: SearchLimits = {}) => bookService().find(words, limits),
+    list: (words: string, limits: ListLimits) => bookService().list(words, limits),
+  }
+}
