@@ -720,6 +720,9 @@ const customText = (values: Record<string, string>, subject: string) =>
   grid-template-columns: minmax(0, 1fr) 320px;
   gap: 20px;
 }
+.four .small {
+  font: 12px var(--text);
+}
 .four {
   border: 1px solid var(--rule-2);
 }
