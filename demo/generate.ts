@@ -6,7 +6,7 @@ import type { Tx } from '../server/db/pool'
 import { getCompany } from '../server/settings/queries'
 import { bookCall } from '../server/calls/service'
 import { insertNote } from '../server/collections/queries'
-import { answerQuote, beginQuote, sendQuote } from '../server/quotes/service'
+import { answerQuote, sendQuote } from '../server/quotes/commands'
 import { makeInvoice } from '../server/invoices/service'
 import { bookPayment, bounce } from '../server/payments/service'
 import { refreshWorkOrder } from '../server/visits/account'
@@ -26,6 +26,7 @@ import { insertCompany, type DemoPerson } from './company'
 import { insertCustomers, type DemoCustomer } from './customers'
 import { insertPriceBook, type DemoEntry } from './priceBook'
 import { chance } from './random'
+import { beginQuote } from '../server/quotes/begin'
 
 const PNG = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',

@@ -1,7 +1,7 @@
 // Who is signed in, and what the browser needs to know of the company.
 import * as yup from 'yup'
+import { PERMISSIONS, ROLES, type Permission } from '../core/access/permissions'
 import {
-  ALL,
   date,
   flag,
   id,
@@ -13,7 +13,6 @@ import {
   obj,
   oneOf,
   ok,
-  ROLES,
   route,
   definedText,
 } from './schema'
@@ -35,6 +34,8 @@ export const me = obj({
     bookable: flag().required(),
     seesCost: flag().required(),
     takesMoney: flag().required(),
+    /** what this person may do */
+    may: list(oneOf(Object.keys(PERMISSIONS) as Permission[]).required()),
   }),
   company: obj({
     name: definedText(),
@@ -63,15 +64,21 @@ export const accessRoutes = {
   session: route({
     method: 'GET',
     path: '/session',
-    who: ALL,
+    may: 'access.own',
     summary: 'Who is signed in',
     answer: me,
   }),
-  signOut: route({ method: 'DELETE', path: '/session', who: ALL, summary: 'Sign out', answer: ok }),
+  signOut: route({
+    method: 'DELETE',
+    path: '/session',
+    may: 'access.own',
+    summary: 'Sign out',
+    answer: ok,
+  }),
   newToken: route({
     method: 'POST',
     path: '/tokens',
-    who: ALL,
+    may: 'access.own',
     secret: true,
     summary: 'A personal token for machine access; shown once',
     body: obj({ label: requiredText('Say what it is for.', 80) }),
@@ -80,7 +87,7 @@ export const accessRoutes = {
   mySessions: route({
     method: 'GET',
     path: '/sessions',
-    who: ALL,
+    may: 'access.own',
     summary: 'Where one is signed in, and one’s personal tokens',
     answer: obj({
       items: list(
@@ -100,21 +107,21 @@ export const accessRoutes = {
   endMySession: route({
     method: 'DELETE',
     path: '/sessions/{session}',
-    who: ALL,
+    may: 'access.own',
     summary: 'End a session or token of one’s own',
     answer: ok,
   }),
   endOtherSessions: route({
     method: 'POST',
     path: '/sessions/end-others',
-    who: ALL,
+    may: 'access.own',
     summary: 'Sign out all other browsers of one’s own; tokens stay',
     answer: obj({ ended: int().required() }),
   }),
   changePassword: route({
     method: 'POST',
     path: '/password',
-    who: ALL,
+    may: 'access.own',
     secret: true,
     summary: 'Choose another password; ends all other sessions',
     body: passwordSchema,
@@ -123,7 +130,7 @@ export const accessRoutes = {
   people: route({
     method: 'GET',
     path: '/people',
-    who: ['owner', 'office', 'dispatch', 'books'],
+    may: 'access.people',
     summary: 'The people of the company',
     answer: obj({
       items: list(

@@ -1,8 +1,5 @@
 // Care agreements: plans, visits due by territory and month, renewal.
 import {
-  DESK,
-  INDOORS,
-  OFFICE,
   date,
   flag,
   id,
@@ -40,7 +37,7 @@ export const agreementRoutes = {
   agreements: route({
     method: 'GET',
     path: '/agreements',
-    who: INDOORS,
+    may: 'agreements.see',
     summary: 'Care agreements, by what is due next',
     query: obj({
       ...listQuery,
@@ -53,7 +50,7 @@ export const agreementRoutes = {
   newAgreement: route({
     method: 'POST',
     path: '/agreements',
-    who: DESK,
+    may: 'agreements.change',
     summary: 'A care agreement for a site',
     body: obj({
       id: id().required(),
@@ -67,7 +64,7 @@ export const agreementRoutes = {
   renewAgreement: route({
     method: 'POST',
     path: '/agreements/{id}/renew',
-    who: DESK,
+    may: 'agreements.change',
     summary: 'Renew an agreement for another year',
     body: obj({ version: version() }),
     answer: row,
@@ -75,7 +72,7 @@ export const agreementRoutes = {
   billAgreement: route({
     method: 'POST',
     path: '/agreements/{id}/bill',
-    who: OFFICE,
+    may: 'agreements.bill',
     summary: 'Bill the running year of an agreement, once',
     body: obj({
       workOrderId: id().required(),
@@ -87,7 +84,7 @@ export const agreementRoutes = {
   bookDueVisits: route({
     method: 'POST',
     path: '/agreements/visits',
-    who: OFFICE,
+    may: 'agreements.bill',
     summary: 'Make the work orders of the visits that are due, to be placed on the schedule',
     body: obj({
       items: list(
@@ -108,7 +105,7 @@ export const agreementRoutes = {
   plans: route({
     method: 'GET',
     path: '/agreement-plans',
-    who: INDOORS,
+    may: 'agreements.see',
     summary: 'The plans that the firm offers',
     answer: obj({
       items: list(
@@ -125,7 +122,7 @@ export const agreementRoutes = {
   newPlan: route({
     method: 'POST',
     path: '/agreement-plans',
-    who: OFFICE,
+    may: 'agreements.bill',
     summary: 'A new plan',
     body: obj({
       id: id().required(),

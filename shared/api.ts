@@ -39,5 +39,14 @@ type Of<N extends RouteName, K extends 'query' | 'body' | 'answer'> =
     : Record<string, never>
 export type Query<N extends RouteName> = Of<N, 'query'>
 export type Body<N extends RouteName> = Of<N, 'body'>
+/** What the client sends: each required field; what has a default may be left out. */
+export type Given<N extends RouteName> = (typeof routes)[N] extends { body: { given?: infer G } }
+  ? G
+  : Body<N>
+type NamesIn<P extends string> = P extends `${string}{${infer Name}}${infer Rest}`
+  ? Name | NamesIn<Rest>
+  : never
+/** The names in a route's path. */
+export type Params<N extends RouteName> = NamesIn<(typeof routes)[N]['path']>
 export type Answer<N extends RouteName> = Of<N, 'answer'>
 export const routeOf = (name: RouteName): Route => routes[name]

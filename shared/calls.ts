@@ -1,10 +1,8 @@
 // A call: who, what, when; kept while it is typed, and ended by a booking, a visit to quote, a call-back or a polite no.
 import {
   date,
-  DESK,
   flag,
   id,
-  INDOORS,
   instant,
   int,
   list,
@@ -143,21 +141,21 @@ export const callRoutes = {
   calls: route({
     method: 'GET',
     path: '/calls',
-    who: INDOORS,
+    may: 'calls.see',
     summary: 'Calls and requests that wait for something',
     answer: obj({ items: list(callRow) }),
   }),
   call: route({
     method: 'GET',
     path: '/calls/{id}',
-    who: INDOORS,
+    may: 'calls.see',
     summary: 'One call',
     answer: callRow,
   }),
   saveCall: route({
     method: 'POST',
     path: '/calls/{id}',
-    who: DESK,
+    may: 'calls.take',
     summary: 'Keep a half-filled call; creates it the first time',
     body: obj({
       draft: callDraft,
@@ -173,7 +171,7 @@ export const callRoutes = {
   bookCall: route({
     method: 'POST',
     path: '/calls/{id}/book',
-    who: DESK,
+    may: 'calls.take',
     summary: 'Book a call: a work order with its number, and a visit',
     body: bookingSchema,
     answer: obj({ workOrderId: id().required(), number: definedText(), visitId: id().required() }),
@@ -181,7 +179,7 @@ export const callRoutes = {
   endCall: route({
     method: 'POST',
     path: '/calls/{id}/end',
-    who: DESK,
+    may: 'calls.take',
     summary: 'End a call without a booking',
     body: obj({
       state: oneOf(['put_off', 'declined'] as const).required(),

@@ -1,6 +1,5 @@
 // What is unpaid: ageing on a date, the worklist with reasons, and what is said and done about it.
 import {
-  MONEY,
   amount,
   date,
   flag,
@@ -115,7 +114,7 @@ export const collectionRoutes = {
   unpaid: route({
     method: 'GET',
     path: '/unpaid',
-    who: MONEY,
+    may: 'collections.work',
     summary: 'Ageing on a date and the worklist',
     query: obj({ on: date() }),
     answer: unpaid,
@@ -123,7 +122,7 @@ export const collectionRoutes = {
   owing: route({
     method: 'GET',
     path: '/customers/{id}/owing',
-    who: MONEY,
+    may: 'collections.work',
     summary: 'A customer’s open invoices and what was said',
     query: obj({ on: date() }),
     answer: owing,
@@ -131,7 +130,7 @@ export const collectionRoutes = {
   remind: route({
     method: 'POST',
     path: '/customers/{id}/reminders',
-    who: MONEY,
+    may: 'collections.work',
     summary: 'Send a reminder by mail',
     body: obj({
       id: id().required(),
@@ -143,7 +142,7 @@ export const collectionRoutes = {
   collectionNote: route({
     method: 'POST',
     path: '/customers/{id}/collection-notes',
-    who: MONEY,
+    may: 'collections.work',
     summary: 'Note a promise to pay, a dispute, no answer, or what was said',
     body: obj({
       id: id().required(),

@@ -1,9 +1,6 @@
 // Customers, their sites, contacts and equipment; who is calling; duplicates and merging.
 import * as yup from 'yup'
 import {
-  DESK,
-  INDOORS,
-  OFFICE,
   amount,
   date,
   flag,
@@ -329,7 +326,7 @@ export const customerRoutes = {
   matches: route({
     method: 'GET',
     path: '/matches',
-    who: INDOORS,
+    may: 'customers.see',
     summary: 'Customers and sites that a caller could be, with why',
     query: obj({ q: requiredText('Type something to look for.', 100) }),
     answer: obj({ items: list(match) }),
@@ -337,14 +334,14 @@ export const customerRoutes = {
   caller: route({
     method: 'GET',
     path: '/callers/{id}',
-    who: INDOORS,
+    may: 'customers.see',
     summary: 'What to know of a customer who is calling',
     answer: caller,
   }),
   alike: route({
     method: 'POST',
     path: '/customers/alike',
-    who: DESK,
+    may: 'customers.make',
     summary: 'Customers that are perhaps the one being typed',
     body: obj({
       name: text(160).default(''),
@@ -357,7 +354,7 @@ export const customerRoutes = {
   customers: route({
     method: 'GET',
     path: '/customers',
-    who: INDOORS,
+    may: 'customers.see',
     summary: 'Customers and prospects',
     query: obj({
       ...listQuery,
@@ -370,14 +367,14 @@ export const customerRoutes = {
   customer: route({
     method: 'GET',
     path: '/customers/{id}',
-    who: INDOORS,
+    may: 'customers.see',
     summary: 'A customer with the four columns summed',
     answer: customerDetail,
   }),
   newCustomer: route({
     method: 'POST',
     path: '/customers',
-    who: DESK,
+    may: 'customers.make',
     summary: 'A new customer with one site',
     body: newCustomerSchema,
     answer: caller,
@@ -385,7 +382,7 @@ export const customerRoutes = {
   changeCustomer: route({
     method: 'PATCH',
     path: '/customers/{id}',
-    who: INDOORS,
+    may: 'customers.change',
     summary: 'Change a customer',
     body: obj({
       version: version(),
@@ -422,7 +419,7 @@ export const customerRoutes = {
   sites: route({
     method: 'GET',
     path: '/sites',
-    who: INDOORS,
+    may: 'customers.see',
     summary: 'Sites, by address',
     query: obj({ ...listQuery, territory: text(80) }),
     answer: page(siteRow),
@@ -430,7 +427,7 @@ export const customerRoutes = {
   newSite: route({
     method: 'POST',
     path: '/sites',
-    who: DESK,
+    may: 'customers.make',
     summary: 'A further site of a customer',
     body: obj({
       id: id().required(),
@@ -443,7 +440,7 @@ export const customerRoutes = {
   changeSite: route({
     method: 'PATCH',
     path: '/sites/{id}',
-    who: DESK,
+    may: 'customers.make',
     summary: 'Change a site',
     body: obj({ version: version(), ...siteFields }),
     answer: customerDetail,
@@ -451,7 +448,7 @@ export const customerRoutes = {
   newContact: route({
     method: 'POST',
     path: '/contacts',
-    who: DESK,
+    may: 'customers.make',
     summary: 'A contact of a customer or of one of its sites',
     body: obj({
       id: id().required(),
@@ -464,7 +461,7 @@ export const customerRoutes = {
   changeContact: route({
     method: 'PATCH',
     path: '/contacts/{id}',
-    who: DESK,
+    may: 'customers.make',
     summary: 'Change or take out a contact',
     body: obj({ version: version(), ...contactFields, removed: flag() }),
     answer: customerDetail,
@@ -472,7 +469,7 @@ export const customerRoutes = {
   newEquipment: route({
     method: 'POST',
     path: '/equipment',
-    who: DESK,
+    may: 'customers.make',
     summary: 'Equipment at a site',
     body: obj({
       id: id().required(),
@@ -485,7 +482,7 @@ export const customerRoutes = {
   changeEquipment: route({
     method: 'PATCH',
     path: '/equipment/{id}',
-    who: DESK,
+    may: 'customers.make',
     summary: 'Change or take out equipment',
     body: obj({ version: version(), ...equipmentFields, removed: flag() }),
     answer: customerDetail,
@@ -493,7 +490,7 @@ export const customerRoutes = {
   addFile: route({
     method: 'POST',
     path: '/files',
-    who: DESK,
+    may: 'customers.make',
     summary:
       'Keep a picture or document of a customer or a call (JPEG, PNG, WebP or PDF, 5 MB at most)',
     maxBytes: 7_000_000,
@@ -509,14 +506,14 @@ export const customerRoutes = {
   file: route({
     method: 'GET',
     path: '/files/{id}',
-    who: INDOORS,
+    may: 'customers.see',
     summary: 'A picture or document',
     mime: 'application/octet-stream',
   }),
   duplicates: route({
     method: 'GET',
     path: '/duplicates',
-    who: INDOORS,
+    may: 'customers.see',
     summary: 'Pairs of customers that are perhaps one',
     answer: obj({
       items: list(
@@ -532,7 +529,7 @@ export const customerRoutes = {
   notDuplicates: route({
     method: 'POST',
     path: '/customers/{id}/apart',
-    who: OFFICE,
+    may: 'customers.merge',
     summary: 'Say that two customers are not the same',
     body: obj({ otherId: id().required() }),
     answer: ok,
@@ -540,7 +537,7 @@ export const customerRoutes = {
   mergePreview: route({
     method: 'GET',
     path: '/customers/{id}/merge',
-    who: OFFICE,
+    may: 'customers.merge',
     summary: 'What merging another customer into this one would move',
     query: obj({ other: id().required('Choose the other customer.') }),
     answer: obj({
@@ -555,7 +552,7 @@ export const customerRoutes = {
   merge: route({
     method: 'POST',
     path: '/customers/{id}/merge',
-    who: OFFICE,
+    may: 'customers.merge',
     summary: 'Merge another customer into this one; everything moves along',
     body: obj({
       id: id().required(),
@@ -567,21 +564,21 @@ export const customerRoutes = {
   undoMerge: route({
     method: 'POST',
     path: '/merges/{id}/undo',
-    who: OFFICE,
+    may: 'customers.merge',
     summary: 'Take a merge apart again',
     answer: customerDetail,
   }),
   personData: route({
     method: 'GET',
     path: '/customers/{id}/data.json',
-    who: ['owner'],
+    may: 'customers.erase',
     summary: 'Everything that is kept about a customer, for the person it is about',
     mime: 'application/json',
   }),
   erase: route({
     method: 'POST',
     path: '/customers/{id}/erase',
-    who: ['owner'],
+    may: 'customers.erase',
     summary: 'Take a person’s data out; papers that must stay are made anonymous',
     body: obj({
       version: version(),

@@ -1,19 +1,15 @@
 // The schedule of a day: technicians down, visits with promise and drive, time off, and the tray of what has no slot.
 import { number } from 'yup'
 import {
-  ALL,
   date,
-  DESK,
   flag,
   id,
-  INDOORS,
   instant,
   int,
   list,
   mail,
   requiredText,
   obj,
-  OFFICE,
   ok,
   oneOf,
   route,
@@ -406,14 +402,14 @@ export const dispatchRoutes = {
   scheduleSetUp: route({
     method: 'GET',
     path: '/schedule-set-up',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Hours, time off, territories and roads; and what is still missing for scheduling',
     answer: scheduleSetUp,
   }),
   changeTechnician: route({
     method: 'PATCH',
     path: '/technicians/{id}',
-    who: OFFICE,
+    may: 'dispatch.setUp',
     summary: 'Weekly hours with capacity, skills and territories of a technician',
     body: obj({
       version: version(),
@@ -430,7 +426,7 @@ export const dispatchRoutes = {
   importTerritories: route({
     method: 'POST',
     path: '/territories/import',
-    who: OFFICE,
+    may: 'dispatch.setUp',
     summary: 'Territories from a CSV with a territory and a postcode in each row; a dry run first',
     maxBytes: 2_000_000,
     body: obj({ data: requiredText('Choose a file.', 1_900_000), dryRun: flag().default(true) }),
@@ -450,14 +446,14 @@ export const dispatchRoutes = {
   exportTerritories: route({
     method: 'GET',
     path: '/export/territories.csv',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Territories and their postcodes as CSV',
     mime: 'text/csv',
   }),
   keepVisitMessages: route({
     method: 'POST',
     path: '/visit-messages',
-    who: OFFICE,
+    may: 'dispatch.setUp',
     summary: 'Which messages customers get about visits, and their words',
     body: visitMessages,
     answer: scheduleSetUp,
@@ -465,7 +461,7 @@ export const dispatchRoutes = {
   keepDrives: route({
     method: 'POST',
     path: '/schedule-drives',
-    who: OFFICE,
+    may: 'dispatch.setUp',
     summary: 'Whether the drive to the first visit and the one home lie outside the hours',
     body: obj({ outside: flag().required('Say whether drives are working time.') }),
     answer: scheduleSetUp,
@@ -473,7 +469,7 @@ export const dispatchRoutes = {
   addTimeOff: route({
     method: 'POST',
     path: '/time-off',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Time off with its reason',
     body: obj({
       id: id().required(),
@@ -489,14 +485,14 @@ export const dispatchRoutes = {
   removeTimeOff: route({
     method: 'POST',
     path: '/time-off/{id}/remove',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Take time off back',
     answer: scheduleSetUp,
   }),
   addEntry: route({
     method: 'POST',
     path: '/day-entries',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'An entry that is no visit: a meeting, a training',
     body: obj({
       id: id().required(),
@@ -511,14 +507,14 @@ export const dispatchRoutes = {
   removeEntry: route({
     method: 'POST',
     path: '/day-entries/{id}/remove',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Take an entry back',
     answer: scheduleSetUp,
   }),
   keepTerritory: route({
     method: 'POST',
     path: '/territories',
-    who: OFFICE,
+    may: 'dispatch.setUp',
     summary: 'Add or change a territory: its name and postcodes, single ones and ranges',
     body: obj({
       id: id().required(),
@@ -530,7 +526,7 @@ export const dispatchRoutes = {
   keepHoliday: route({
     method: 'POST',
     path: '/holidays',
-    who: OFFICE,
+    may: 'dispatch.setUp',
     summary: 'A day on which nobody works; without a name it is taken back',
     body: obj({ date: date().required('Say which day.'), name: text(80).default('') }),
     answer: scheduleSetUp,
@@ -539,7 +535,7 @@ export const dispatchRoutes = {
     secret: true,
     method: 'POST',
     path: '/technicians/{id}/calendar',
-    who: [...DESK, 'technician'],
+    may: 'dispatch.further',
     summary: 'A private calendar feed for a technician; the link before it ends',
     answer: obj({ url: definedText(300) }),
   }),
@@ -553,14 +549,14 @@ export const dispatchRoutes = {
   roads: route({
     method: 'GET',
     path: '/roads',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'The road network in use',
     answer: roads,
   }),
   importRoads: route({
     method: 'POST',
     path: '/roads',
-    who: OFFICE,
+    may: 'dispatch.setUp',
     summary: 'Take another road network: GeoJSON lines (RFC 7946) with speeds',
     maxBytes: 60_000_000,
     body: obj({
@@ -573,7 +569,7 @@ export const dispatchRoutes = {
   beginPlan: route({
     method: 'POST',
     path: '/day-plans',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Ask for a plan of one or several days; nothing changes before it is accepted',
     body: obj({
       id: id().required(),
@@ -590,21 +586,21 @@ export const dispatchRoutes = {
   dayPlan: route({
     method: 'GET',
     path: '/day-plans/{id}',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'How far a plan is, and what it proposes',
     answer: dayPlan,
   }),
   stopPlan: route({
     method: 'POST',
     path: '/day-plans/{id}/stop',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Stop planning, with the best so far',
     answer: dayPlan,
   }),
   acceptPlan: route({
     method: 'POST',
     path: '/day-plans/{id}/accept',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Accept all or some of the changes that a plan proposes',
     body: obj({ visitIds: list(id().required()).min(1, 'Choose what to accept.') }),
     answer: obj({
@@ -623,7 +619,7 @@ export const dispatchRoutes = {
   openings: route({
     method: 'POST',
     path: '/openings',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Times at which a visit can be placed in the next days, ranked, each with its reasons',
     body: obj({
       siteId: id().nullable().default(null),
@@ -655,7 +651,7 @@ export const dispatchRoutes = {
     method: 'GET',
     path: '/schedule',
     shared: true,
-    who: INDOORS,
+    may: 'dispatch.see',
     summary: 'The schedule of a day',
     query: obj({ date: date() }),
     answer: schedule,
@@ -663,7 +659,7 @@ export const dispatchRoutes = {
   checkPlacement: route({
     method: 'POST',
     path: '/placements/check',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'What would be wrong with a time, before it is saved',
     body: obj({
       visitId: id().nullable().default(null),
@@ -681,7 +677,7 @@ export const dispatchRoutes = {
   placeVisit: route({
     method: 'POST',
     path: '/visits/{id}/place',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Place, move, stretch or take back a visit',
     body: obj({
       technicianId: id().nullable().defined(),
@@ -696,7 +692,7 @@ export const dispatchRoutes = {
   swapVisits: route({
     method: 'POST',
     path: '/visits/swap',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Two visits change places: technician and start',
     body: obj({
       first: obj({ id: id().required(), version: version() }),
@@ -708,7 +704,7 @@ export const dispatchRoutes = {
     method: 'GET',
     path: '/schedule/range',
     shared: true,
-    who: INDOORS,
+    may: 'dispatch.see',
     summary: 'Some days of the schedule: visits, load and capacity by technician',
     query: obj({ from: date(), to: date() }),
     answer: scheduleRange,
@@ -716,14 +712,14 @@ export const dispatchRoutes = {
   looks: route({
     method: 'GET',
     path: '/looks',
-    who: INDOORS,
+    may: 'dispatch.see',
     summary: 'My kept filters of the schedule',
     answer: lookList,
   }),
   keepLook: route({
     method: 'POST',
     path: '/looks',
-    who: INDOORS,
+    may: 'dispatch.see',
     summary: 'Keep a filter of the schedule by name, for myself',
     body: obj({
       id: id().required(),
@@ -735,14 +731,14 @@ export const dispatchRoutes = {
   dropLook: route({
     method: 'POST',
     path: '/looks/{id}/remove',
-    who: INDOORS,
+    may: 'dispatch.see',
     summary: 'Take a kept filter away',
     answer: lookList,
   }),
   lockVisit: route({
     method: 'POST',
     path: '/visits/{id}/lock',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Lock a visit where it is, or unlock it',
     body: obj({ version: version(), locked: flag().required() }),
     answer: scheduleVisit,
@@ -750,7 +746,7 @@ export const dispatchRoutes = {
   furtherVisit: route({
     method: 'POST',
     path: '/visits/{id}/further',
-    who: [...DESK, 'technician'],
+    may: 'dispatch.further',
     summary: 'A further visit of the same work order: a copy, or the rest of a visit that is split',
     body: obj({
       id: id().required(),
@@ -767,7 +763,7 @@ export const dispatchRoutes = {
   cancelVisit: route({
     method: 'POST',
     path: '/visits/{id}/cancel',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Cancel a visit that has not begun, or bring it back',
     body: obj({
       version: version(),
@@ -780,7 +776,7 @@ export const dispatchRoutes = {
   inviteToVisit: route({
     method: 'POST',
     path: '/visits/{id}/invitation',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Send a visit as an invitation to a calendar (RFC 5545, RFC 5546)',
     body: obj({ to: list(mail().required()).min(1, 'Write to whom it goes.').max(4) }),
     answer: ok,
@@ -788,14 +784,14 @@ export const dispatchRoutes = {
   workSheet: route({
     method: 'GET',
     path: '/visits/{id}/work-sheet.pdf',
-    who: ALL,
+    may: 'dispatch.sheet',
     summary: 'What is to be done on a visit, on paper',
     mime: 'application/pdf',
   }),
   daySheets: route({
     method: 'GET',
     path: '/schedule/{date}/day-sheets.pdf',
-    who: ALL,
+    may: 'dispatch.sheet',
     summary: 'The day of a technician, or of everybody, on paper',
     query: obj({ technician: id() }),
     mime: 'application/pdf',
@@ -803,7 +799,7 @@ export const dispatchRoutes = {
   mapDay: route({
     method: 'GET',
     path: '/map',
-    who: INDOORS,
+    may: 'dispatch.see',
     summary: 'Sites, territories, routes of a day along the roads, and where technicians are',
     query: obj({ date: date() }),
     answer: mapDay,
@@ -811,14 +807,14 @@ export const dispatchRoutes = {
   mapGround: route({
     method: 'GET',
     path: '/map/ground.geojson',
-    who: INDOORS,
+    may: 'dispatch.see',
     summary: 'The ground of the map: roads, waters and towns (RFC 7946)',
     mime: 'application/geo+json',
   }),
   nearest: route({
     method: 'POST',
     path: '/nearest',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Who could be at a site soonest, by drive time from where each is',
     body: obj({ siteId: id().required(), skills: list(text(60).defined()).default([]) }),
     answer: nearby,
@@ -862,14 +858,14 @@ export const dispatchRoutes = {
   reminders: route({
     method: 'GET',
     path: '/visit-messages/{date}',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Who would be reminded of a visit on that day, how, and in which words',
     answer: reminders,
   }),
   sendReminders: route({
     method: 'POST',
     path: '/visit-messages/{date}',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Remind the customers of that day, each once',
     answer: reminders,
   }),
@@ -885,7 +881,7 @@ export const dispatchRoutes = {
   visitNotice: route({
     method: 'GET',
     path: '/visits/{id}/notice',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'What would be said to a customer about a visit, and how they can be reached',
     answer: obj({
       visitId: id().required(),
@@ -903,7 +899,7 @@ export const dispatchRoutes = {
   tellCustomer: route({
     method: 'POST',
     path: '/visits/{id}/tell',
-    who: DESK,
+    may: 'dispatch.plan',
     summary: 'Tell a customer about a visit by mail or text, or note that they were rung',
     body: obj({
       channel: oneOf(['mail', 'text'] as const).default('mail'),
@@ -917,7 +913,7 @@ export const dispatchRoutes = {
   live: route({
     method: 'GET',
     path: '/live',
-    who: ALL,
+    may: 'access.own',
     summary: 'Live changes (server-sent events), resumable with Last-Event-ID',
     mime: 'text/event-stream',
   }),

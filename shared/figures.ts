@@ -1,5 +1,5 @@
 // The run across the top band, the one search, exports and the health of the service.
-import { INDOORS, MONEY, id, int, list, money, obj, route, text, definedText } from './schema'
+import { id, int, list, money, obj, route, text, definedText } from './schema'
 
 export const run = obj({
   calls: obj({ count: int().required(), late: int().required() }),
@@ -28,14 +28,14 @@ export const figureRoutes = {
     method: 'GET',
     path: '/run',
     shared: true,
-    who: INDOORS,
+    may: 'figures.see',
     summary: 'What waits at each stop of the run',
     answer: run,
   }),
   find: route({
     method: 'GET',
     path: '/find',
-    who: INDOORS,
+    may: 'figures.see',
     summary: 'Find anything: names, telephone numbers, addresses, numbers of papers',
     query: obj({ q: text(100).required() }),
     answer: obj({
@@ -53,21 +53,21 @@ export const figureRoutes = {
   journal: route({
     method: 'GET',
     path: '/export/journal.ledger',
-    who: ['owner', 'books'],
+    may: 'ledger.see',
     summary: 'The ledger as a plain-text double-entry journal',
     mime: 'text/plain',
   }),
   exportContacts: route({
     method: 'GET',
     path: '/export/contacts.vcf',
-    who: ['owner', 'office'],
+    may: 'figures.contacts',
     summary: 'Customers and contacts as cards (RFC 6350)',
     mime: 'text/vcard',
   }),
   exportCsv: route({
     method: 'GET',
     path: '/export/{what}.csv',
-    who: MONEY,
+    may: 'figures.export',
     summary: 'invoices, payments, work-orders, customers, sites or price-book as CSV',
     mime: 'text/csv',
   }),

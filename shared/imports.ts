@@ -1,7 +1,6 @@
 // Reading customers from a file: piece by piece, first dry, then for good; an import can be taken back.
 import { IMPORT_FIELDS } from '../core/customers/importRows'
 import {
-  OFFICE,
   flag,
   id,
   instant,
@@ -20,7 +19,7 @@ export const importRoutes = {
   importPiece: route({
     method: 'POST',
     path: '/imports/{id}',
-    who: OFFICE,
+    may: 'customers.import',
     summary: 'A piece of an import: at most 500 rows, checked only or taken in',
     maxBytes: 3_000_000,
     body: obj({
@@ -50,7 +49,7 @@ export const importRoutes = {
   imports: route({
     method: 'GET',
     path: '/imports',
-    who: OFFICE,
+    may: 'customers.import',
     summary: 'Imports, the latest first',
     answer: obj({
       items: list(
@@ -69,7 +68,7 @@ export const importRoutes = {
   undoImport: route({
     method: 'POST',
     path: '/imports/{id}/undo',
-    who: OFFICE,
+    may: 'customers.import',
     summary: 'Take an import back; what has been used since stays',
     answer: obj({ removed: int().required(), kept: int().required() }),
   }),

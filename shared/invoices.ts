@@ -1,6 +1,5 @@
 // Invoices: made in one act, frozen, sent, read by the customer at a private link.
 import {
-  MONEY,
   date,
   flag,
   id,
@@ -133,7 +132,7 @@ export const invoiceRoutes = {
   makeInvoice: route({
     method: 'POST',
     path: '/work-orders/{id}/invoice',
-    who: ['owner', 'office', 'books', 'technician'],
+    may: 'invoices.make',
     summary:
       'Make the invoice from what is done and not billed, and send it when addresses are given',
     body: obj({
@@ -147,7 +146,7 @@ export const invoiceRoutes = {
   invoices: route({
     method: 'GET',
     path: '/invoices',
-    who: MONEY,
+    may: 'invoices.list',
     summary: 'Invoices',
     query: obj({
       ...listQuery,
@@ -159,21 +158,21 @@ export const invoiceRoutes = {
   invoice: route({
     method: 'GET',
     path: '/invoices/{id}',
-    who: ['owner', 'office', 'books', 'dispatch', 'technician'],
+    may: 'invoices.see',
     summary: 'An invoice as it was sent, with what came in',
     answer: invoiceDetail,
   }),
   invoicePdf: route({
     method: 'GET',
     path: '/invoices/{id}.pdf',
-    who: ['owner', 'office', 'books', 'dispatch', 'technician'],
+    may: 'invoices.see',
     summary: 'The invoice as PDF',
     mime: 'application/pdf',
   }),
   sendInvoice: route({
     method: 'POST',
     path: '/invoices/{id}/send',
-    who: ['owner', 'office', 'books', 'technician'],
+    may: 'invoices.make',
     summary: 'Send an invoice by mail; without addresses: note that it was handed over',
     body: obj(sendSchema),
     answer: invoiceDetail,
@@ -208,14 +207,14 @@ export const invoiceRoutes = {
   withdrawLink: route({
     method: 'POST',
     path: '/invoices/{id}/link/withdraw',
-    who: MONEY,
+    may: 'invoices.link',
     summary: 'End the customer’s private link',
     answer: invoiceDetail,
   }),
   renewLink: route({
     method: 'POST',
     path: '/invoices/{id}/link',
-    who: MONEY,
+    may: 'invoices.link',
     summary: 'Make another private link; the one before ends',
     answer: invoiceDetail,
   }),
@@ -229,7 +228,7 @@ export const invoiceRoutes = {
   messages: route({
     method: 'GET',
     path: '/messages',
-    who: ['owner', 'office', 'dispatch', 'books'],
+    may: 'messages.see',
     summary: 'What was sent to customers: waiting, delivered, opened, failed',
     query: obj({ ...listQuery }),
     answer: page(
@@ -253,7 +252,7 @@ export const invoiceRoutes = {
   retryMessage: route({
     method: 'POST',
     path: '/messages/{id}/retry',
-    who: MONEY,
+    may: 'messages.retry',
     summary: 'Try a failed message again now',
     answer: ok,
   }),

@@ -1,6 +1,5 @@
 // Payments by several methods, applied to invoices; what is left over is a credit.
 import {
-  MONEY,
   amount,
   date,
   flag,
@@ -39,7 +38,7 @@ export const paymentRoutes = {
   pay: route({
     method: 'POST',
     path: '/payments',
-    who: ['owner', 'office', 'books', 'technician'],
+    may: 'payments.take',
     summary: 'Take a payment',
     body: paymentSchema,
     answer: obj({
@@ -62,7 +61,7 @@ export const paymentRoutes = {
   payments: route({
     method: 'GET',
     path: '/payments',
-    who: MONEY,
+    may: 'payments.see',
     summary: 'Payments',
     query: obj({ ...listQuery }),
     answer: page(
@@ -82,7 +81,7 @@ export const paymentRoutes = {
   bounce: route({
     method: 'POST',
     path: '/payments/{id}/bounce',
-    who: ['owner', 'books'],
+    may: 'payments.bounce',
     summary: 'A cheque came back: the payment is reversed and its invoices reopen',
     body: obj({ reason: requiredText('Say what the bank said.', 160) }),
     answer: ok,

@@ -1,14 +1,13 @@
 // The price book: as it is searched and added from, as it is built, and how its prices change.
+import { ENTRY_KINDS } from '../core/pricebook/kinds'
 import { BOOK_FIELDS } from '../core/pricebook/bookTable'
 import { quoteDetail } from './quotes'
 import { workOrder } from './visits'
 import {
-  ALL,
   date,
   decimal,
   flag,
   id,
-  INDOORS,
   instant,
   int,
   list,
@@ -16,7 +15,6 @@ import {
   money,
   requiredText,
   obj,
-  OFFICE,
   ok,
   oneOf,
   page,
@@ -29,8 +27,7 @@ import {
   definedText,
 } from './schema'
 
-export const ENTRY_KINDS = ['task', 'part', 'labour', 'charge', 'assembly'] as const
-export const entry = obj({
+const entryShape = {
   id: id().required(),
   code: definedText(),
   kind: oneOf(ENTRY_KINDS).required(),
@@ -49,16 +46,16 @@ export const entry = obj({
   skills: list(definedText()),
   pinned: flag().required(),
   agreementSaving: money().required(),
-})
+}
+export const entry = obj(entryShape)
 /** An entry as the browser searches it: with how often it was sold of late, and its picture. */
-const found = entry.concat(
-  obj({
-    pricing: definedText(),
-    used: int().required(),
-    lastSold: date().nullable().defined(),
-    pictureId: id().nullable().defined(),
-  }),
-)
+const found = obj({
+  ...entryShape,
+  pricing: definedText(),
+  used: int().required(),
+  lastSold: date().nullable().defined(),
+  pictureId: id().nullable().defined(),
+})
 const reason = obj({ code: definedText(), text: definedText(300), amount: definedText() })
 const why = obj({ price: definedText(), reasons: list(reason), hour: definedText().nullable() })
 const priceSet = obj({
@@ -380,7 +377,7 @@ export const pricebookRoutes = {
   priceBook: route({
     method: 'GET',
     path: '/price-book',
-    who: ALL,
+    may: 'pricebook.search',
     summary: 'Entries of the price book',
     query: obj({
       ...listQuery,
@@ -394,7 +391,7 @@ export const pricebookRoutes = {
   searchPriceBook: route({
     method: 'GET',
     path: '/price-book/search',
-    who: ALL,
+    may: 'pricebook.search',
     summary: 'The best entries for some words, forgiving a typo',
     query: obj({ q: text(100), kind: oneOf(ENTRY_KINDS) }),
     answer: obj({ items: list(entry) }),
@@ -402,7 +399,7 @@ export const pricebookRoutes = {
   wholeBook: route({
     method: 'GET',
     path: '/price-book/whole',
-    who: ALL,
+    may: 'pricebook.search',
     summary:
       'The whole book, for the search in the browser; nothing of it where the browser has it already',
     query: obj({ stamp: text(200) }),
@@ -416,7 +413,7 @@ export const pricebookRoutes = {
   pinEntry: route({
     method: 'POST',
     path: '/price-book/entries/{id}/pin',
-    who: ALL,
+    may: 'pricebook.search',
     summary: 'Keep an entry at hand for oneself, or no more',
     body: obj({ on: flag().required('Say whether it is to be at hand.') }),
     answer: ok,
@@ -424,14 +421,14 @@ export const pricebookRoutes = {
   pricePicture: route({
     method: 'GET',
     path: '/price-pictures/{id}',
-    who: ALL,
+    may: 'pricebook.search',
     summary: 'The picture of an entry',
     mime: 'image/*',
   }),
   keepPricePicture: route({
     method: 'POST',
     path: '/price-book/entries/{id}/picture',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'Gives an entry a picture (JPEG, PNG or WebP, 5 MB at most), or takes it away',
     maxBytes: 7_000_000,
     body: obj({ version: version(), data: text(6_900_000).default('') }),
@@ -440,7 +437,7 @@ export const pricebookRoutes = {
   tryLines: route({
     method: 'POST',
     path: '/price-book/lines',
-    who: ALL,
+    may: 'pricebook.search',
     summary: 'What some entries would cost a customer at a time of day',
     body: obj({
       customerId: id().nullable().default(null),
@@ -467,14 +464,14 @@ export const pricebookRoutes = {
   priceEntry: route({
     method: 'GET',
     path: '/price-book/entries/{id}',
-    who: INDOORS,
+    may: 'pricebook.see',
     summary: 'One entry: what its price is made of, its history, where it was sold',
     answer: entryPaper,
   }),
   keepPriceEntry: route({
     method: 'POST',
     path: '/price-book/entries/{id}',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'Makes an entry (version 0) or changes one; what follows from its price follows',
     maxBytes: 200_000,
     body: entryBody,
@@ -483,7 +480,7 @@ export const pricebookRoutes = {
   tryPrice: route({
     method: 'POST',
     path: '/price-book/try',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'What an entry would cost, and why, before it is kept; entries that are named alike',
     body: obj({
       id: id().required(),
@@ -519,14 +516,14 @@ export const pricebookRoutes = {
   pricing: route({
     method: 'GET',
     path: '/pricing',
-    who: INDOORS,
+    may: 'pricebook.see',
     summary: 'The rules that prices follow',
     answer: pricingRules,
   }),
   keepPricing: route({
     method: 'POST',
     path: '/pricing',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'Changes the rules; prices that follow them change with them, in one act',
     body: obj({ id: id().required(), ...rules, year: year.nullable().default(null) }),
     answer: pricingRules,
@@ -534,7 +531,7 @@ export const pricebookRoutes = {
   previewPrices: route({
     method: 'POST',
     path: '/price-changes/preview',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary:
       'What a change of prices would do, entry by entry and to the sales of the last twelve months',
     maxBytes: 4_000_000,
@@ -544,7 +541,7 @@ export const pricebookRoutes = {
   changePrices: route({
     method: 'POST',
     path: '/price-changes',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'Changes prices as they were previewed, from a day on',
     maxBytes: 4_000_000,
     body: obj({
@@ -559,7 +556,7 @@ export const pricebookRoutes = {
   suppliers: route({
     method: 'GET',
     path: '/suppliers',
-    who: ALL,
+    may: 'pricebook.search',
     summary: 'Wholesalers that are connected',
     answer: obj({
       items: list(obj({ id: definedText(), name: definedText(), categories: list(definedText()) })),
@@ -568,7 +565,7 @@ export const pricebookRoutes = {
   supplierProducts: route({
     method: 'GET',
     path: '/suppliers/{key}/products',
-    who: ALL,
+    may: 'pricebook.search',
     summary: 'A wholesaler’s catalogue, with what we would sell it for',
     query: obj({ q: text(100), category: text(80), limit: int(1, 100), after: text(40) }),
     answer: page(product),
@@ -576,14 +573,14 @@ export const pricebookRoutes = {
   compareSuppliers: route({
     method: 'GET',
     path: '/suppliers/compare/{key}',
-    who: ALL,
+    may: 'pricebook.search',
     summary: 'The same thing at every wholesaler, the cheapest that has it first',
     answer: obj({ items: list(product) }),
   }),
   addBasket: route({
     method: 'POST',
     path: '/work-orders/{id}/basket',
-    who: ['owner', 'office', 'dispatch', 'technician'],
+    may: 'pricebook.buy',
     summary: 'A wholesaler’s basket as lines of a work order, at cost times our markup',
     body: obj({ visitId: id().nullable().default(null), items: basket }),
     answer: workOrder,
@@ -591,7 +588,7 @@ export const pricebookRoutes = {
   addQuoteBasket: route({
     method: 'POST',
     path: '/quotes/{id}/basket',
-    who: ['owner', 'office', 'dispatch', 'technician'],
+    may: 'pricebook.buy',
     summary: 'A wholesaler’s basket as lines of a draft quote',
     body: obj({ version: version(), items: basket }),
     answer: quoteDetail,
@@ -599,7 +596,7 @@ export const pricebookRoutes = {
   bookUsage: route({
     method: 'GET',
     path: '/price-book/usage',
-    who: INDOORS,
+    may: 'pricebook.see',
     summary:
       'What of the book is sold, how long tasks really take, what nobody sells, what is easily taken for something else',
     answer: obj({
@@ -646,7 +643,7 @@ export const pricebookRoutes = {
   retireEntries: route({
     method: 'POST',
     path: '/price-book/retire',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'Retires entries, or brings them back',
     body: obj({ ids: list(id().required()).min(1).max(5000), retired: flag().required() }),
     answer: obj({ count: int().required() }),
@@ -654,7 +651,7 @@ export const pricebookRoutes = {
   takeHours: route({
     method: 'POST',
     path: '/price-book/hours',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary:
       'Takes the hours that were worked for the hours of the book, with the prices that follow',
     body: obj({
@@ -668,7 +665,7 @@ export const pricebookRoutes = {
   bookPdf: route({
     method: 'GET',
     path: '/price-book.pdf',
-    who: ALL,
+    may: 'pricebook.search',
     summary: 'The book as a paper to show',
     query: obj({
       category: text(120),
@@ -682,7 +679,7 @@ export const pricebookRoutes = {
   columnMeaning: route({
     method: 'POST',
     path: '/price-imports/columns',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'What the columns of such a list meant the last time',
     body: obj(source),
     answer: obj({ known: flag().required(), columns: list(definedText().nullable()) }),
@@ -690,7 +687,7 @@ export const pricebookRoutes = {
   stagePrices: route({
     method: 'POST',
     path: '/price-imports/{id}/rows',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'Rows of a price list, a piece at a time; nothing is changed by them',
     maxBytes: 8_000_000,
     body: obj({
@@ -706,7 +703,7 @@ export const pricebookRoutes = {
   lookAtPrices: route({
     method: 'POST',
     path: '/price-imports/{id}/look',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'What taking a list in would do, row by row; nothing is changed',
     body: obj(listOptions),
     answer: obj({
@@ -722,7 +719,7 @@ export const pricebookRoutes = {
   takePrices: route({
     method: 'POST',
     path: '/price-imports/{id}/take',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'Takes in every row that is right, in one act',
     body: obj({ stamp: requiredText('Look at it first.', 80), ...listOptions }),
     answer: priceList,
@@ -730,35 +727,35 @@ export const pricebookRoutes = {
   importProgress: route({
     method: 'GET',
     path: '/price-imports/{id}/progress',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'How far a list is that is being looked at or taken in',
     answer: obj({ what: definedText(), done: int().required(), of: int().required() }),
   }),
   priceImports: route({
     method: 'GET',
     path: '/price-imports',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'Lists that were taken in, the newest first',
     answer: obj({ items: list(priceList) }),
   }),
   undoPriceImport: route({
     method: 'POST',
     path: '/price-imports/{id}/undo',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'Takes a list back in one act; what was changed again since stays',
     answer: obj({ list: priceList, left: int().required() }),
   }),
   priceChanges: route({
     method: 'GET',
     path: '/price-changes',
-    who: INDOORS,
+    may: 'pricebook.see',
     summary: 'Changes of prices, the newest first',
     answer: obj({ items: list(batch) }),
   }),
   undoPrices: route({
     method: 'POST',
     path: '/price-changes/{id}/undo',
-    who: OFFICE,
+    may: 'pricebook.change',
     summary: 'Takes a change of prices back in one act; what was changed again since stays',
     answer: obj({ batch, left: int().required() }),
   }),

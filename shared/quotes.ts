@@ -1,7 +1,7 @@
 // Quotes: begun from a call, a customer or a visit to quote; sent; answered; accepted work waits for its slot.
+import { LINE_KINDS } from '../core/pricebook/kinds'
+import { quoteLifecycle, type QuoteAct } from '../core/quotes/quoteLifecycle'
 import {
-  DESK,
-  INDOORS,
   date,
   decimal,
   flag,
@@ -23,12 +23,11 @@ import {
 } from './schema'
 import { sendSchema } from './invoices'
 
-export const QUOTE_STATES = ['draft', 'sent', 'accepted', 'declined', 'expired'] as const
-const WRITE = [...DESK, 'technician'] as const
+const QUOTE_ACTS = Object.keys(quoteLifecycle.acts) as QuoteAct[]
 const line = obj({
   id: id().required(),
   entryId: id().nullable().defined(),
-  kind: definedText(),
+  kind: oneOf(LINE_KINDS).required(),
   name: definedText(),
   unit: definedText(),
   quantity: definedText(),
@@ -44,7 +43,9 @@ export const quoteDetail = obj({
   id: id().required(),
   version: int().required(),
   number: definedText(),
-  state: oneOf(QUOTE_STATES).required(),
+  state: oneOf(quoteLifecycle.states).required(),
+  /** what this person may do with it now */
+  acts: list(oneOf(QUOTE_ACTS).required()),
   waiting: definedText(),
   late: flag().required(),
   title: definedText(),
@@ -97,7 +98,7 @@ const wanted = () =>
     obj({
       id: id().required(),
       entryId: id().nullable().default(null),
-      kind: oneOf(['task', 'part', 'labour', 'charge', 'other'] as const),
+      kind: oneOf(LINE_KINDS),
       name: text(160),
       quantity: quantity(6).required('Write the quantity.'),
       unitPrice: decimal('Write the price as a number, for example 48.60.'),
@@ -108,16 +109,16 @@ export const quoteRoutes = {
   quotes: route({
     method: 'GET',
     path: '/quotes',
-    who: INDOORS,
+    may: 'quotes.list',
     summary: 'Quotes, those that wait first',
-    query: obj({ ...listQuery, state: oneOf(['open', ...QUOTE_STATES] as const) }),
+    query: obj({ ...listQuery, state: oneOf(['open', ...quoteLifecycle.states] as const) }),
     answer: page(
       obj({
         id: id().required(),
         number: definedText(),
         customer: definedText(),
         title: definedText(),
-        state: definedText(),
+        state: oneOf(quoteLifecycle.states).required(),
         waiting: definedText(),
         late: flag().required(),
         owner: definedText(),
@@ -130,21 +131,21 @@ export const quoteRoutes = {
   quote: route({
     method: 'GET',
     path: '/quotes/{id}',
-    who: [...INDOORS, 'technician'],
+    may: 'quotes.see',
     summary: 'A quote',
     answer: quoteDetail,
   }),
   quotePdf: route({
     method: 'GET',
     path: '/quotes/{id}.pdf',
-    who: [...INDOORS, 'technician'],
+    may: 'quotes.see',
     summary: 'The quote as PDF',
     mime: 'application/pdf',
   }),
   beginQuote: route({
     method: 'POST',
     path: '/quotes',
-    who: WRITE,
+    may: 'quotes.write',
     summary:
       'Begin a quote for a customer, from a call, or from the work order of a visit to quote',
     body: obj({
@@ -166,7 +167,7 @@ export const quoteRoutes = {
   changeQuote: route({
     method: 'PATCH',
     path: '/quotes/{id}',
-    who: WRITE,
+    may: 'quotes.write',
     summary: 'Change a draft: who pays, words, how long the price is held, lines',
     body: obj({
       version: version(),
@@ -183,7 +184,7 @@ export const quoteRoutes = {
   sendQuote: route({
     method: 'POST',
     path: '/quotes/{id}/send',
-    who: WRITE,
+    may: 'quotes.send',
     summary: 'Send a quote by mail; without addresses: note that it was handed over',
     body: obj({ version: version(), ...sendSchema }),
     answer: quoteDetail,
@@ -191,7 +192,7 @@ export const quoteRoutes = {
   reopenQuote: route({
     method: 'POST',
     path: '/quotes/{id}/reopen',
-    who: WRITE,
+    may: 'quotes.send',
     summary: 'Take a sent or declined quote back to change it',
     body: obj({ version: version() }),
     answer: quoteDetail,
@@ -199,7 +200,7 @@ export const quoteRoutes = {
   answerQuote: route({
     method: 'POST',
     path: '/quotes/{id}/answer',
-    who: WRITE,
+    may: 'quotes.answer',
     summary: 'The customer’s answer; a yes becomes work that waits for its slot',
     body: obj({
       version: version(),

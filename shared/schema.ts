@@ -1,5 +1,6 @@
 // The small set of Yup building blocks that every subject's schemas are made of, and what a route is.
 import * as yup from 'yup'
+import { rolesThatMay, type Permission, type Role } from '../core/access/permissions'
 
 // What is said where a schema says nothing of its own: sentences, not the library's phrases.
 yup.setLocale({
@@ -19,8 +20,6 @@ yup.setLocale({
   object: { noUnknown: 'There is a field that is not known here.' },
 })
 
-export const ROLES = ['owner', 'office', 'dispatch', 'books', 'technician'] as const
-export type Role = (typeof ROLES)[number]
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
 
 export const id = () =>
@@ -112,8 +111,29 @@ export const list = <T extends yup.AnySchema>(of: T) =>
   yup
     .array<yup.AnyObject, yup.InferType<T>>(of as unknown as yup.ISchema<yup.InferType<T>>)
     .defined()
+/** What may be left out of a shape: what has a default, and what may be undefined. */
+type LeftOut<F> =
+  F extends yup.Schema<infer T, any, any, infer Flags> // eslint-disable-line @typescript-eslint/no-explicit-any
+    ? 'd' extends Flags
+      ? true
+      : undefined extends T
+        ? true
+        : false
+    : true
+type GivenField<F> = F extends { given?: infer G }
+  ? G
+  : F extends yup.AnySchema
+    ? yup.InferType<F>
+    : never
+/** What whoever asks must send for a shape: each required field, and any of the others. */
+type GivenShape<S> = {
+  [K in keyof S as LeftOut<S[K]> extends true ? never : K]: GivenField<S[K]>
+} & { [K in keyof S as LeftOut<S[K]> extends true ? K : never]?: GivenField<S[K]> }
+
 export const obj = <S extends yup.ObjectShape>(shape: S) =>
-  yup.object(shape).noUnknown('This field is not known.')
+  yup.object(shape).noUnknown('This field is not known.') as ReturnType<
+    typeof yup.object<object, S>
+  > & { given?: GivenShape<S> }
 export const listQuery = { q: text(100), sort: text(40), limit: int(1, 200), after: text(200) }
 export const page = <T extends yup.AnySchema>(of: T) =>
   obj({ items: list(of), next: yup.string().nullable().defined(), total: int().required() })
@@ -123,8 +143,10 @@ export interface Route {
   method: 'GET' | 'POST' | 'PATCH' | 'DELETE'
   /** below /api/v1, with {names} */
   path: string
-  /** 'public' for everyone; 'signature' for machines that sign what they send */
-  who: readonly Role[] | 'public' | 'signature'
+  /** what somebody who is signed in must be permitted */
+  may?: Permission
+  /** 'public' for everyone; 'signature' for machines that sign what they send; else `may` says it */
+  who?: 'public' | 'signature'
   /** whose secret signs, where machines sign: CARD_SECRET when not said */
   signedBy?: 'CARD' | 'POSITIONS' | 'TEXT'
   summary: string
@@ -141,10 +163,7 @@ export interface Route {
   secret?: true
 }
 /** A route, with its types kept. */
-export const route = <R extends Route>(r: R): R => r
-
-export const OFFICE = ['owner', 'office'] as const
-export const DESK = ['owner', 'office', 'dispatch'] as const
-export const MONEY = ['owner', 'office', 'books'] as const
-export const INDOORS = ['owner', 'office', 'dispatch', 'books'] as const
-export const ALL = ROLES
+export const route = <const R extends Route>(r: R): R => r
+/** Who may call a route: everyone, whoever signs, or the roles that are permitted what it asks for. */
+export const callersOf = (r: Route): readonly Role[] | 'public' | 'signature' =>
+  r.who ?? rolesThatMay(r.may!)

@@ -1,7 +1,5 @@
 // What the firm sets up for calls: its standing questions, its own fields, where callers come from.
 import {
-  INDOORS,
-  OFFICE,
   flag,
   id,
   int,
@@ -49,7 +47,7 @@ export const settingRoutes = {
   setUp: route({
     method: 'GET',
     path: '/set-up',
-    who: ['owner', 'office', 'dispatch', 'books'],
+    may: 'settings.see',
     summary: 'What calls and customers are set up with',
     answer: obj({
       country: definedText(),
@@ -74,7 +72,7 @@ export const settingRoutes = {
   keepQuestion: route({
     method: 'POST',
     path: '/set-up/questions',
-    who: OFFICE,
+    may: 'settings.change',
     summary: 'Add, change or retire a standing question',
     body: obj({
       id: id().required(),
@@ -89,7 +87,7 @@ export const settingRoutes = {
   keepField: route({
     method: 'POST',
     path: '/set-up/fields',
-    who: OFFICE,
+    may: 'settings.change',
     summary: 'Add, change or retire a field of the firm’s own',
     body: obj({
       id: id().required(),
@@ -105,14 +103,14 @@ export const settingRoutes = {
   demoClockToNow: route({
     method: 'POST',
     path: '/demo/clock',
-    who: OFFICE,
+    may: 'settings.change',
     summary: 'Set the demo’s own clock to the time of day',
     answer: ok,
   }),
   keepSources: route({
     method: 'POST',
     path: '/set-up/sources',
-    who: OFFICE,
+    may: 'settings.change',
     summary: 'How callers hear of the firm',
     body: obj({ sources: list(text(60).min(1, 'A source without a word.').defined()).max(40) }),
     answer: ok,
@@ -120,7 +118,7 @@ export const settingRoutes = {
   keepStateLabels: route({
     method: 'POST',
     path: '/set-up/states',
-    who: OFFICE,
+    may: 'settings.change',
     summary: 'The firm’s own words for the states of work',
     body: obj({
       labels: list(obj({ state: oneOf(WORK_STATES).required(), label: text(30).default('') })).max(
@@ -132,7 +130,7 @@ export const settingRoutes = {
   fillField: route({
     method: 'POST',
     path: '/custom-values',
-    who: INDOORS,
+    may: 'settings.fields',
     summary: 'Fill a field of the firm’s own on a work order or invoice',
     body: obj({
       fieldId: id().required(),

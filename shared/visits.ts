@@ -1,7 +1,6 @@
 // Work orders with their account, visits with their clock, lines, signatures, photos.
+import { LINE_KINDS } from '../core/pricebook/kinds'
 import {
-  ALL,
-  INDOORS,
   amount,
   date,
   decimal,
@@ -255,7 +254,7 @@ export const visitRoutes = {
   workOrders: route({
     method: 'GET',
     path: '/work-orders',
-    who: INDOORS,
+    may: 'visits.list',
     summary: 'Work orders',
     query: obj({ ...listQuery, state: text(60), kind: text(40), followUp: text(60) }),
     answer: page(
@@ -282,14 +281,14 @@ export const visitRoutes = {
   followUpLists: route({
     method: 'GET',
     path: '/follow-up-lists',
-    who: INDOORS,
+    may: 'visits.list',
     summary: 'The lists in which work is parked',
     answer: obj({ items: list(definedText()) }),
   }),
   followUp: route({
     method: 'POST',
     path: '/work-orders/{id}/follow-up',
-    who: ['owner', 'office', 'dispatch'],
+    may: 'visits.follow',
     summary: 'Park a work order in a list, to come back to on a day; an empty list takes it off',
     body: obj({
       version: version(),
@@ -301,14 +300,14 @@ export const visitRoutes = {
   workOrder: route({
     method: 'GET',
     path: '/work-orders/{id}',
-    who: ALL,
+    may: 'visits.see',
     summary: 'A work order with its four-column account',
     answer: workOrder,
   }),
   keepWorkRates: route({
     method: 'POST',
     path: '/work-orders/{id}/rates',
-    who: ['owner', 'office'],
+    may: 'visits.rates',
     summary: 'Rates of labour and charges for this work order alone',
     body: obj({
       version: version(),
@@ -321,7 +320,7 @@ export const visitRoutes = {
   addLines: route({
     method: 'POST',
     path: '/work-orders/{id}/lines',
-    who: ['owner', 'office', 'dispatch', 'technician'],
+    may: 'visits.write',
     summary: 'Add lines, from the price book or one-off',
     body: obj({
       visitId: id().nullable().default(null),
@@ -329,7 +328,7 @@ export const visitRoutes = {
         obj({
           id: id().required(),
           entryId: id().nullable().default(null),
-          kind: oneOf(['task', 'part', 'labour', 'charge', 'other'] as const),
+          kind: oneOf(LINE_KINDS),
           name: text(160),
           quantity: quantity(6).required('Write the quantity.'),
           unitPrice: decimal('Write the price as a number, for example 48.60.'),
@@ -343,7 +342,7 @@ export const visitRoutes = {
   changeLine: route({
     method: 'PATCH',
     path: '/work-lines/{id}',
-    who: ['owner', 'office', 'dispatch', 'technician'],
+    may: 'visits.write',
     summary: 'Change a line of this work order only',
     body: obj({
       version: version(),
@@ -359,7 +358,7 @@ export const visitRoutes = {
   discountLines: route({
     method: 'POST',
     path: '/work-orders/{id}/discount',
-    who: ['owner', 'office'],
+    may: 'visits.rates',
     summary:
       'Take an amount or a percentage off all lines that are not billed, shared by what they cost',
     body: obj({
@@ -372,7 +371,7 @@ export const visitRoutes = {
   sign: route({
     method: 'POST',
     path: '/work-orders/{id}/signatures',
-    who: ['owner', 'office', 'technician'],
+    may: 'visits.sign',
     summary: 'The customer agrees to the lines as shown',
     maxBytes: 400_000,
     body: obj({
@@ -387,14 +386,14 @@ export const visitRoutes = {
   signature: route({
     method: 'GET',
     path: '/signatures/{id}',
-    who: ALL,
+    may: 'visits.see',
     summary: 'A signature as a picture',
     mime: 'image/png',
   }),
   addPhoto: route({
     method: 'POST',
     path: '/work-orders/{id}/photos',
-    who: ['owner', 'office', 'dispatch', 'technician'],
+    may: 'visits.write',
     summary: 'Keep a photo (JPEG, PNG or WebP, 5 MB at most)',
     maxBytes: 7_000_000,
     body: obj({ id: id().required(), data: requiredText('Choose a picture.', 6_900_000) }),
@@ -403,14 +402,14 @@ export const visitRoutes = {
   photo: route({
     method: 'GET',
     path: '/photos/{id}',
-    who: ALL,
+    may: 'visits.see',
     summary: 'A photo',
     mime: 'image/*',
   }),
   explainTime: route({
     method: 'POST',
     path: '/work-orders/{id}/explanations',
-    who: ['owner', 'office', 'technician'],
+    may: 'visits.sign',
     summary: 'Leave minutes out of the bill, and say why',
     body: obj({
       seconds: int(60, 86_400).required(),
@@ -421,7 +420,7 @@ export const visitRoutes = {
   chargeTime: route({
     method: 'POST',
     path: '/work-orders/{id}/time-charges',
-    who: ['owner', 'office', 'technician'],
+    may: 'visits.sign',
     summary: 'Charge the minutes that no line covers',
     body: obj({ lineId: id().required() }),
     answer: workOrder,
@@ -429,7 +428,7 @@ export const visitRoutes = {
   callBack: route({
     method: 'POST',
     path: '/work-orders/{id}/call-backs',
-    who: ['owner', 'office', 'dispatch'],
+    may: 'visits.follow',
     summary:
       'Come back without charge: a call-back or a warranty visit, whose cost counts on the first work order',
     body: obj({
@@ -443,14 +442,14 @@ export const visitRoutes = {
   carryOver: route({
     method: 'POST',
     path: '/work-orders/{id}/details',
-    who: ['owner', 'office', 'dispatch'],
+    may: 'visits.follow',
     summary: 'Carry the customer’s present details over into the work order',
     answer: workOrder,
   }),
   writeWorkOrder: route({
     method: 'PATCH',
     path: '/work-orders/{id}',
-    who: ['owner', 'office', 'dispatch'],
+    may: 'visits.follow',
     summary: 'Change the words of a work order',
     body: obj({
       version: version(),
@@ -464,7 +463,7 @@ export const visitRoutes = {
   closeWorkOrder: route({
     method: 'POST',
     path: '/work-orders/{id}/close',
-    who: ['owner', 'office', 'books'],
+    may: 'visits.close',
     summary: 'Close a work order that has nothing to bill',
     body: obj({ reason: requiredText('Say why nothing is billed.', 200) }),
     answer: workOrder,
@@ -472,7 +471,7 @@ export const visitRoutes = {
   fieldDay: route({
     method: 'GET',
     path: '/field/day',
-    who: ALL,
+    may: 'visits.see',
     summary: 'My visits of a day, in order',
     query: obj({ date: date() }),
     answer: fieldDay,
@@ -480,14 +479,14 @@ export const visitRoutes = {
   fieldVisit: route({
     method: 'GET',
     path: '/field/visits/{id}',
-    who: ALL,
+    may: 'visits.see',
     summary: 'One visit as its technician needs it',
     answer: fieldVisitDetail,
   }),
   clock: route({
     method: 'POST',
     path: '/visits/{id}/clock',
-    who: ALL,
+    may: 'visits.clock',
     summary: 'Set off, arrive, pause, resume, finish, no access',
     body: obj({ act: oneOf(CLOCK_ACTS).required('Say what happens.'), at: instant() }),
     answer: fieldVisitDetail,
@@ -495,7 +494,7 @@ export const visitRoutes = {
   findings: route({
     method: 'PATCH',
     path: '/visits/{id}',
-    who: ['owner', 'office', 'dispatch', 'technician'],
+    may: 'visits.write',
     summary: 'Write down what was found and done',
     body: obj({ version: version(), findings: text(4000).defined() }),
     answer: fieldVisitDetail,

@@ -2,7 +2,7 @@ import { Decimal } from '../money/decimal'
 import { readAmount } from '../money/readAmount'
 import { searchKey } from '../text/searchKey'
 import { isDay } from '../time/zone'
-import type { EntryKind } from './levelPrice'
+import { ENTRY_KINDS, type EntryKind } from './kinds'
 
 /** What a column of a price list can mean; also the columns of our own export, in their order. */
 export const BOOK_FIELDS = [
@@ -144,7 +144,6 @@ const LIMITS: Partial<Record<BookField, number>> = {
   tax_class: 20,
   income_code: 24,
 }
-const KINDS: EntryKind[] = ['task', 'part', 'labour', 'charge', 'assembly']
 type Read = { value: unknown } | { message: string }
 const ok = (value: unknown): Read => ({ value })
 const bad = (message: string): Read => ({ message })
@@ -193,9 +192,9 @@ const READERS: Record<BookField, [keyof EntryRecord, (text: string) => Read]> = 
   kind: [
     'kind',
     (t) =>
-      KINDS.includes(t.toLowerCase() as EntryKind)
+      ENTRY_KINDS.includes(t.toLowerCase() as EntryKind)
         ? ok(t.toLowerCase())
-        : bad(`“${t}” is none of ${KINDS.join(', ')}.`),
+        : bad(`“${t}” is none of ${ENTRY_KINDS.join(', ')}.`),
   ],
   category: ['category', text],
   name: ['name', text],

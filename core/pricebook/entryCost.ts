@@ -1,5 +1,5 @@
 import { Decimal } from '../money/decimal'
-import type { EntryKind } from './levelPrice'
+import type { EntryKind } from './kinds'
 
 /**
  * What is bought for an entry, major units, four decimals: of a task or an assembly with something inside, what that costs; else what

@@ -1,7 +1,7 @@
 import { Decimal } from '../money/decimal'
 import { minorToDecimal } from '../money/formatMinor'
 import { roundToMinor } from '../money/roundToMinor'
-import type { EntryKind } from './levelPrice'
+import type { EntryKind } from './kinds'
 import { markupRuleFor, type MarkupRule } from './markupTiers'
 import { tierOf } from './partPrice'
 import { roundedUp, type PriceRounding } from './roundedUp'

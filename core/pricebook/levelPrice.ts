@@ -1,10 +1,8 @@
+import type { LineKind } from './kinds'
 import { Decimal } from '../money/decimal'
 import { roundToMinor } from '../money/roundToMinor'
 import { minorToDecimal } from '../money/formatMinor'
 
-/** What an entry of the book can be; an assembly stands for several and becomes their lines. */
-export type EntryKind = 'task' | 'part' | 'labour' | 'charge' | 'assembly'
-export type LineKind = Exclude<EntryKind, 'assembly'> | 'other'
 /** What a customer pays for the same entry: a fraction off for each kind of line. */
 export interface PriceLevel {
   id: string

@@ -1,4 +1,4 @@
-export type QuoteState = 'draft' | 'sent' | 'accepted' | 'declined' | 'expired'
+import type { QuoteState, StoredQuoteState } from './quoteLifecycle'
 
 /**
  * What a quote is today: one that was sent and not answered has expired once the day up to which its price is held has passed.
@@ -7,7 +7,7 @@ export type QuoteState = 'draft' | 'sent' | 'accepted' | 'declined' | 'expired'
  * @example quoteState({ state: 'sent', expiresOn: '2026-11-23' }, '2026-11-24') // 'expired'
  */
 export function quoteState(
-  quote: { state: Exclude<QuoteState, 'expired'>; expiresOn: string },
+  quote: { state: StoredQuoteState; expiresOn: string },
   today: string,
 ): QuoteState {
   return quote.state === 'sent' && quote.expiresOn < today ? 'expired' : quote.state

@@ -1,4 +1,5 @@
-import { quoteState, type QuoteState } from './quoteState'
+import type { QuoteState, StoredQuoteState } from './quoteLifecycle'
+import { quoteState } from './quoteState'
 import { daysBetween } from '../time/zone'
 
 /**
@@ -11,34 +12,47 @@ import { daysBetween } from '../time/zone'
  */
 export function whyQuoteWaits(
   quote: {
-    state: Exclude<QuoteState, 'expired'>
+    state: StoredQuoteState
     expiresOn: string
     createdOn: string
     sentOn: string | null
   },
   today: string,
 ): { text: string; late: boolean } {
-  const ago = (date: string) => said(daysBetween(date, today))
-  const state = quoteState(quote, today)
-  if (state === 'draft')
-    return {
-      text: `begun ${ago(quote.createdOn)}, not sent`,
-      late: daysBetween(quote.createdOn, today) > 2,
-    }
-  if (state === 'expired')
-    return {
-      text: `its price was held until ${daysBetween(quote.expiresOn, today) === 1 ? 'yesterday' : `${daysBetween(quote.expiresOn, today)} days ago`}: ask, and send it anew`,
-      late: true,
-    }
-  if (state !== 'sent') return { text: '', late: false }
-  const left = daysBetween(today, quote.expiresOn)
-  const sent = daysBetween(quote.sentOn ?? quote.createdOn, today)
-  if (left <= 3)
-    return {
-      text: `${left === 0 ? 'the price is held until today' : left === 1 ? 'the price is held until tomorrow' : `the price is held for ${left} days more`}, no answer`,
-      late: true,
-    }
-  return { text: `sent ${ago(quote.sentOn ?? quote.createdOn)}, no answer`, late: sent >= 7 }
+  return WHY[quoteState(quote, today)](quote, today)
 }
-const said = (days: number): string =>
-  days <= 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`
+
+type Waiting = Parameters<typeof whyQuoteWaits>[0]
+type Why = { text: string; late: boolean }
+const NOT_WAITING: Why = { text: '', late: false }
+/** Why a quote waits, by its state: a state that is missing here does not compile. */
+const WHY: Readonly<Record<QuoteState, (quote: Waiting, today: string) => Why>> = {
+  draft: (quote, today) => ({
+    text: `begun ${said(daysBetween(quote.createdOn, today))}, not sent`,
+    late: daysBetween(quote.createdOn, today) > 2,
+  }),
+  sent: whySentWaits,
+  expired: (quote, today) => ({
+    text: `its price was held until ${said(daysBetween(quote.expiresOn, today))}: ask, and send it anew`,
+    late: true,
+  }),
+  accepted: () => NOT_WAITING,
+  declined: () => NOT_WAITING,
+}
+
+function whySentWaits(quote: Waiting, today: string): Why {
+  const left = daysBetween(today, quote.expiresOn)
+  const sentOn = quote.sentOn ?? quote.createdOn
+  if (left <= 3) return { text: `${heldFor(left)}, no answer`, late: true }
+  const sent = daysBetween(sentOn, today)
+  return { text: `sent ${said(sent)}, no answer`, late: sent >= 7 }
+}
+function heldFor(days: number): string {
+  if (days === 0) return 'the price is held until today'
+  if (days === 1) return 'the price is held until tomorrow'
+  return `the price is held for ${days} days more`
+}
+function said(days: number): string {
+  if (days <= 0) return 'today'
+  return days === 1 ? 'yesterday' : `${days} days ago`
+}

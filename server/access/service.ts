@@ -1,4 +1,5 @@
 // Signing in and out, who is signed in, passwords, sessions and personal tokens.
+import { permissionsOf } from '../../core/access/permissions'
 import { randomBytes } from 'node:crypto'
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { DAY, HOUR, MINUTE, SECOND } from '../../core/time/units'
@@ -145,7 +146,7 @@ export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
   const { id, name, email, role, bookable, seesCost, takesMoney } = person
   const { company } = ctx
   return {
-    person: { id, name, email, role, bookable, seesCost, takesMoney },
+    person: { id, name, email, role, bookable, seesCost, takesMoney, may: permissionsOf(role) },
     company: {
       name: company.name,
       currency: company.currency,

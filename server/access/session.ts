@@ -12,11 +12,12 @@ import { LedgerError } from '../../core/errors/LedgerError'
 import { inBackground, reading } from '../db/pool'
 import type { Actor } from '../http/context'
 import { noteSeen, personBySession, type SessionKind } from './queries'
+import { config } from '../config'
 
 const SECRET_SIGNS = 32
 export function secret(): string {
-  const value = process.env.OPEN_LEDGER_SECRET
-  if (!value || value.length < SECRET_SIGNS)
+  const value = config.secret
+  if (value.length < SECRET_SIGNS)
     throw new Error(
       `OPEN_LEDGER_SECRET must have ${SECRET_SIGNS} signs or more; npm start makes and keeps one.`,
     )
@@ -27,17 +28,17 @@ export const hashToken = (token: string): string => createHash('sha256').update(
 const NAME = 'open-ledger'
 export const SESSION_DAYS = 14
 const DAY_SECONDS = 86_400
-const config = (): SessionConfig => ({
+const cookieConfig = (): SessionConfig => ({
   password: secret(),
   name: NAME,
   maxAge: SESSION_DAYS * DAY_SECONDS,
-  cookie: { httpOnly: true, sameSite: 'lax', secure: process.env.COOKIE_SECURE === '1', path: '/' },
+  cookie: { httpOnly: true, sameSite: 'lax', secure: config.cookieSecure, path: '/' },
 })
 /** The token in the cookie; reading it sets none. */
 async function tokenIn(event: H3Event): Promise<string> {
   const sealed = getCookie(event, NAME)
   if (!sealed) return ''
-  const session = await unsealSession(event, config(), sealed).catch(() => null)
+  const session = await unsealSession(event, cookieConfig(), sealed).catch(() => null)
   const token: unknown = session?.data?.token
   return typeof token === 'string' ? token : ''
 }
@@ -75,7 +76,7 @@ export async function keepSession(
   name: 'signIn' | 'signOut',
   result: unknown,
 ): Promise<unknown> {
-  const session = await useSession<{ token?: string }>(event, config())
+  const session = await useSession<{ token?: string }>(event, cookieConfig())
   if (name === 'signOut') {
     await session.clear()
     return result
@@ -94,7 +95,7 @@ export function checkSignature(
   const { t, v } = Object.fromEntries(
     header.split(',').map((p) => p.split('=') as [string, string]),
   )
-  const expected = createHmac('sha256', process.env[`${by}_SECRET`] ?? secret())
+  const expected = createHmac('sha256', config.secretOf(by) || secret())
     .update(`${t}.`)
     .update(bytes)
     .digest()

@@ -28,6 +28,7 @@ import {
   setVisitDue,
   type AgreementRow,
 } from './queries'
+import { WORK_ORDER_NUMBERS } from '../visits/numbers'
 
 type Row = Answer<'agreements'>['items'][number]
 const shape =
@@ -140,7 +141,7 @@ export async function billAgreement(
   const from = a.billedUntil ? plusDays(a.billedUntil, 1) : a.startsOn
   const customer = (await customerById(ctx.tx, a.customerId))!
   const site = (await siteById(ctx.tx, a.siteId))!
-  const number = await nextNumber(ctx.tx, 'work_order')
+  const number = await nextNumber(ctx.tx, WORK_ORDER_NUMBERS)
   // One price is for one year, however far the agreement was renewed.
   const year = plusDays(plusMonths(from, 12), -1)
   const until = year < a.endsOn ? year : a.endsOn
@@ -213,7 +214,7 @@ export async function bookDueVisits(
       const customer = (await customerById(ctx.tx, a.customerId))!
       const site = (await siteById(ctx.tx, a.siteId))!
       const plan = a.planId ? await planById(ctx.tx, a.planId) : null
-      const number = await nextNumber(ctx.tx, 'work_order')
+      const number = await nextNumber(ctx.tx, WORK_ORDER_NUMBERS)
       await insertWorkOrder(ctx.tx, {
         id: item.workOrderId,
         number,

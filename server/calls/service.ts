@@ -37,6 +37,7 @@ import {
   workOrderById,
 } from '../visits/queries'
 import { callById, keepCall, markCall, waitingCalls, type CallRow } from './queries'
+import { WORK_ORDER_NUMBERS } from '../visits/numbers'
 
 type Row = Answer<'call'>
 /** How long a chosen time is held after the last word (our own rule). */
@@ -225,7 +226,7 @@ export async function bookCall(
         })
       : []
   await mayPlace(ctx, warnings, body.override)
-  const number = await nextNumber(ctx.tx, 'work_order')
+  const number = await nextNumber(ctx.tx, WORK_ORDER_NUMBERS)
   const title = body.title || body.problem.split(/[.\n]/)[0]!.slice(0, 80)
   await insertWorkOrder(ctx.tx, {
     id: body.workOrderId,

@@ -5,7 +5,7 @@ import { paymentHabit } from '../../core/collections/paymentHabit'
 import { worklist, type Debtor } from '../../core/collections/worklist'
 import { plusDays } from '../../core/time/zone'
 import { termsInWords } from '../../core/documents/dueDate'
-import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { decimalToMinor, toMoney } from '../../core/money/formatMinor'
 import { DAY } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, customersById, owedBy } from '../customers/queries'
@@ -27,15 +27,13 @@ import {
   type MoneyIn,
   type NoteRow,
 } from './queries'
+import { sayMoney } from '../../core/money/sayMoney'
+import { collectionFacts, NOTE_WORDS } from './facts'
 
-const moneyText = (ctx: Ctx) => {
-  const format = new Intl.NumberFormat(ctx.company.locale, {
-    style: 'currency',
-    currency: ctx.company.currency,
-  })
-  return (minor: number) =>
-    format.format(minorToDecimal(minor, ctx.company.currency) as unknown as number)
-}
+const moneyText =
+  ({ company }: Ctx) =>
+  (minor: number) =>
+    sayMoney(toMoney(minor, company.currency), company.locale)
 
 function grouped<T extends { customerId: string }>(all: readonly T[]): Map<string, T[]> {
   const groups = new Map<string, T[]>()
@@ -194,14 +192,6 @@ function notices(ctx: Ctx, charges: readonly GivenBack[]): Answer<'unpaid'>['not
     text: said(charge),
   }))
 }
-const SAID: Record<NoteRow['kind'], string> = {
-  promise: 'Promised',
-  dispute: 'Disputes it',
-  settled: 'Dispute settled',
-  reminder: 'Reminder sent',
-  no_answer: 'No answer',
-  note: 'Said',
-}
 export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answer<'owing'>> {
   const { tx } = ctx
   const on = wanted || ctx.today
@@ -251,7 +241,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
     said: notes.map((n) => ({
       id: n.id,
       kind: n.kind,
-      text: `${SAID[n.kind]}${n.kind === 'promise' ? ` ${text(n.amount ?? 0)} for ${n.onDate}` : ''}${n.text ? `: ${n.text}` : ''}`,
+      text: `${NOTE_WORDS[n.kind]}${n.kind === 'promise' ? ` ${text(n.amount ?? 0)} for ${n.onDate}` : ''}${n.text ? `: ${n.text}` : ''}`,
       on: n.notedAt,
       who: n.who ?? '',
     })),
@@ -309,7 +299,7 @@ export async function remind(
     subject: 'collection',
     id,
     customerId: id,
-    text: `Reminder ${prepared.reminder.step} sent`,
+    fact: collectionFacts.reminded({ step: prepared.reminder.step }),
   })
   return { ok: true }
 }
@@ -343,7 +333,12 @@ export async function noteCollection(
     subject: 'collection',
     id,
     customerId: id,
-    text: `${SAID[body.kind]}${body.kind === 'promise' ? ` ${body.amount} for ${body.onDate}` : ''}${body.text ? `: ${body.text}` : ''}`,
+    fact: collectionFacts.noted({
+      kind: body.kind,
+      text: body.text,
+      amount: body.amount,
+      onDate: body.onDate,
+    }),
   })
   return { ok: true }
 }

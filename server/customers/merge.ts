@@ -16,11 +16,9 @@ import {
   ledgerBalances,
   markUndone,
   mergeById,
-  MOVED,
   moveRows,
   openOfInvoices,
   unappliedOfPayments,
-  type MovedTable,
 } from './merge.queries'
 import {
   apartPairs,
@@ -35,6 +33,7 @@ import {
   type CustomerRow,
 } from './queries'
 import { customerPaper, customerSearch, type CustomerPaper } from './service'
+import { moved } from '../subjects'
 
 type Side = Answer<'mergePreview'>['kept']
 async function sides(ctx: Ctx, ids: string[]): Promise<Map<string, Side>> {
@@ -130,10 +129,9 @@ export async function mergePreview(
   const [kept, other] = await both(ctx, id, otherId, false)
   const all = await sides(ctx, [id, otherId])
   const moves: Answer<'mergePreview'>['moves'] = []
-  for (const table of Object.keys(MOVED) as MovedTable[]) {
+  for (const [table, named] of moved) {
     const count = await countIn(ctx.tx, table, otherId)
-    if (count)
-      moves.push({ what: count === 1 ? MOVED[table].replace(/s$/, '') : MOVED[table], count })
+    if (count) moves.push({ what: count === 1 ? named.one : named.several, count })
   }
   return {
     kept: all.get(id)!,
@@ -214,10 +212,10 @@ export async function mergeCustomers(
     account: b.account,
     amountMinor: b.sum,
   }))
-  const moved = {} as Record<MovedTable, string[]>
-  for (const table of Object.keys(MOVED) as MovedTable[]) {
-    moved[table] = await idsIn(ctx.tx, table, other.id)
-    await moveRows(ctx.tx, table, moved[table], other.id, kept.id)
+  const movedIds: Record<string, string[]> = {}
+  for (const table of moved.keys()) {
+    movedIds[table] = await idsIn(ctx.tx, table, other.id)
+    await moveRows(ctx.tx, table, movedIds[table], other.id, kept.id)
   }
   await transfer(
     ctx,
@@ -252,7 +250,7 @@ export async function mergeCustomers(
     id: body.id,
     keptId: kept.id,
     mergedId: other.id,
-    moved,
+    moved: movedIds,
     before: { kept: pick(kept), merged: pick(after) },
     by: signedIn(ctx).id,
     at: ctx.now,
@@ -277,6 +275,26 @@ export async function mergeCustomers(
   return customerPaper(ctx, kept.id)
 }
 
+/**
+ * The payments that go back with their invoices: those that moved, and those that came since. One that
+ * paid for both sides belongs to neither alone.
+ */
+async function paymentsToMove(ctx: Ctx, moved: string[], invoiceIds: string[]): Promise<string[]> {
+  const invoices = new Set(invoiceIds)
+  const ids = new Set(moved)
+  for (const payment of await paymentsTouching(ctx.tx, invoiceIds)) {
+    if (ids.has(payment.id)) continue
+    const paid = await allocationsOf(ctx.tx, payment.id)
+    if (paid.some((a) => !invoices.has(a.invoiceId)))
+      throw conflict(
+        'paid_together',
+        `${payment.number} paid invoices of both. Take the payment back first.`,
+      )
+    ids.add(payment.id)
+  }
+  return [...ids]
+}
+
 /** What moved goes back with what has happened to it since; what came after the merge stays where it was made. */
 export async function undoMerge(ctx: Ctx, id: string): Promise<CustomerPaper> {
   const merge = await mergeById(ctx.tx, id)
@@ -289,30 +307,21 @@ export async function undoMerge(ctx: Ctx, id: string): Promise<CustomerPaper> {
       'too_late',
       'Something happened to these customers since that cannot be taken back.',
     )
-  // A payment since then goes with the invoices that it paid; one that paid for both sides belongs to neither alone.
-  const invoices = new Set(merge.moved.invoices)
-  for (const payment of await paymentsTouching(ctx.tx, merge.moved.invoices)) {
-    if (merge.moved.payments.includes(payment.id)) continue
-    const paid = await allocationsOf(ctx.tx, payment.id)
-    if (paid.some((a) => !invoices.has(a.invoiceId)))
-      throw conflict(
-        'paid_together',
-        `${payment.number} paid invoices of both. Take the payment back first.`,
-      )
-    merge.moved.payments.push(payment.id)
-  }
+  const invoiceIds = merge.moved.invoices ?? []
+  const paymentIds = await paymentsToMove(ctx, merge.moved.payments ?? [], invoiceIds)
+  const ids = new Map(Object.entries({ ...merge.moved, payments: paymentIds }))
   const balances = [
     {
       account: 'receivable' as const,
-      amountMinor: await openOfInvoices(ctx.tx, merge.moved.invoices),
+      amountMinor: await openOfInvoices(ctx.tx, invoiceIds),
     },
     {
       account: 'deposits' as const,
-      amountMinor: -(await unappliedOfPayments(ctx.tx, merge.moved.payments)),
+      amountMinor: -(await unappliedOfPayments(ctx.tx, paymentIds)),
     },
   ]
-  for (const table of Object.keys(MOVED) as MovedTable[])
-    await moveRows(ctx.tx, table, merge.moved[table], kept.id, other.id)
+  for (const table of moved.keys())
+    await moveRows(ctx.tx, table, ids.get(table) ?? [], kept.id, other.id)
   await transfer(
     ctx,
     'merge undone',

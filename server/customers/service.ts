@@ -15,7 +15,7 @@ import { digits, searchKey } from '../../core/text/searchKey'
 import type { Answer, Body, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
-import { historyOfCustomer, record } from '../http/queries'
+import { historyOf, record } from '../http/queries'
 import { invoiceState } from '../invoices/service'
 import type { ShortQuote } from '../quotes/queries'
 import { json } from '../db/json'
@@ -449,7 +449,7 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
     })),
     files: around.files.map(({ of: _of, ...f }) => f),
     merges: merges.map(({ mergedId: _merged, ...x }) => x),
-    history: await historyOfCustomer(tx, [id, ...merges.map((x) => x.mergedId)]),
+    history: await historyOf(tx, 'customer_id', [id, ...merges.map((x) => x.mergedId)]),
   }
 }
 

@@ -11,6 +11,7 @@ import mysql, {
 } from 'mysql2/promise'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { log } from '../http/log'
+import { config } from '../config'
 
 export type Value = string | number | boolean | null | Buffer
 /** A transaction: the only thing that queries.ts files are handed. */
@@ -42,7 +43,7 @@ const pools = new Map<Lane, Pool>()
 const open = new AsyncLocalStorage<true>()
 
 export function databaseUrl(): string {
-  const url = process.env.DATABASE_URL
+  const url = config.databaseUrl
   if (!url)
     throw new Error(
       'DATABASE_URL is not set: start the app with npm start, or name a MariaDB in DATABASE_URL.',

@@ -16,6 +16,7 @@ import {
   technicianById,
   type FeedVisit,
 } from './queries'
+import { config } from '../config'
 
 /** A new link; only its hash is kept, and the one before ends. Technicians make their own. */
 export async function newCalendar(ctx: Ctx, id: string): Promise<Answer<'newCalendar'>> {
@@ -26,7 +27,7 @@ export async function newCalendar(ctx: Ctx, id: string): Promise<Answer<'newCale
   await setFeed(ctx.tx, id, hashToken(token))
   await record(ctx, { subject: 'person', id, text: `A calendar link was made for ${person.name}` })
   return {
-    url: `${(process.env.PUBLIC_URL ?? '').replace(/\/$/, '')}/api/v1/public/calendars/${token}.ics`,
+    url: `${config.publicUrl}/api/v1/public/calendars/${token}.ics`,
   }
 }
 const asEvent = (v: FeedVisit) => {

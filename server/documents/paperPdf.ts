@@ -3,6 +3,7 @@ import pdfmake from 'pdfmake'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 import type { Money } from '../../core/money/formatMinor'
 import { Decimal } from '../../core/money/decimal'
+import { sayMoney } from '../../core/money/sayMoney'
 
 const FILES = {
   latin: 'atkinson-hyperlegible-next-latin',
@@ -81,9 +82,8 @@ export async function paperPdf(
   paper: PaperDrawing,
   readFont: (file: string) => Promise<Buffer>,
 ): Promise<Buffer> {
-  const money = new Intl.NumberFormat(paper.locale, { style: 'currency', currency: paper.currency })
   const m = (v: Money): Content => ({
-    text: money.format(v.amount as unknown as number),
+    text: sayMoney(v, paper.locale),
     font: 'mono',
     alignment: 'right',
     noWrap: true,
@@ -155,7 +155,7 @@ export async function paperPdf(
                   ? []
                   : [
                       {
-                        text: `less ${money.format(l.discount.amount as unknown as number)} by your price level`,
+                        text: `less ${sayMoney(l.discount, paper.locale)} by your price level`,
                         fontSize: 9,
                         color: '#4a5a54',
                       },

@@ -7,7 +7,8 @@ import { json } from '../db/json'
 import type { Ctx } from '../http/context'
 import { accountName, journalRows } from '../ledger/queries'
 import { customFields } from '../settings/queries'
-import { EXPORTS, rowsFor } from './exports.queries'
+import { exportsByName } from '../subjects'
+import { rowsFor } from './exports.queries'
 
 /** The whole ledger; the postings of an entry follow each other. */
 export async function* journal(ctx: Ctx): AsyncGenerator<string> {
@@ -30,7 +31,7 @@ export async function* journal(ctx: Ctx): AsyncGenerator<string> {
 }
 /** A table, with the firm's own fields as further columns. */
 export async function* table(ctx: Ctx, name: string): AsyncGenerator<string> {
-  const what = EXPORTS[name]!
+  const what = exportsByName.get(name)!
   const fields = (await customFields(ctx.tx)).filter((f) => f.subject === what.fieldsOf)
   yield writeCsv([[...what.columns, ...fields.map((f) => f.name)]])
   const said = (column: string, value: string | number | null | undefined) =>

@@ -1,6 +1,7 @@
 // SQL of the run and of the one search.
 import { sqlInstant, type Tx } from '../db/pool'
 import { allBeginning, wordsOf } from '../db/search.queries'
+import { findings } from '../subjects'
 
 export const runRow = (tx: Tx, today: string, from: number, to: number) =>
   tx.row<{
@@ -34,21 +35,14 @@ export interface FoundPaper {
   title: string
   detail: string
 }
-/** Papers that what was typed could mean: by words that theirs begin with, by a number of ours or of theirs. */
+/** Papers that what was typed could mean: each subject says how it is found. */
 export function findPapers(tx: Tx, q: string): Promise<FoundPaper[]> {
-  const words = allBeginning(wordsOf(q))
-  const number = `${q.replace(/[\\%_]/g, '\\$&')}%`
+  const asked = {
+    words: allBeginning(wordsOf(q)),
+    number: `${q.replace(/[\\%_]/g, '\\$&')}%`,
+  }
   return tx.rows<FoundPaper>(
-    `(SELECT 'work' AS kind, w.id, CONCAT(w.number, ' ', w.title) AS title, IF(w.order_number = '', c.name, CONCAT(c.name, ', their order ', w.order_number)) AS detail FROM work_orders w JOIN customers c ON c.id = w.customer_id
-        WHERE w.id IN (SELECT id FROM (SELECT id FROM work_orders WHERE MATCH(number, title, order_number, own_words) AGAINST (? IN BOOLEAN MODE) UNION SELECT id FROM work_orders WHERE number LIKE ?) f)
-        ORDER BY w.created_at DESC LIMIT 6)
-     UNION ALL (SELECT 'invoice', i.id, i.number, c.name FROM invoices i JOIN customers c ON c.id = i.customer_id
-        WHERE i.id IN (SELECT id FROM (SELECT id FROM invoices WHERE MATCH(number, own_words) AGAINST (? IN BOOLEAN MODE) UNION SELECT id FROM invoices WHERE number LIKE ?) f) ORDER BY i.issue_on DESC LIMIT 6)
-     UNION ALL (SELECT 'quote', q.id, CONCAT(q.number, ' ', q.title), c.name FROM quotes q JOIN customers c ON c.id = q.customer_id
-        WHERE q.id IN (SELECT id FROM (SELECT id FROM quotes WHERE MATCH(number, title, order_number) AGAINST (? IN BOOLEAN MODE) UNION SELECT id FROM quotes WHERE number LIKE ?) f) ORDER BY q.created_at DESC LIMIT 6)
-     UNION ALL (SELECT 'receipt', p.customer_id, p.number, c.name FROM payments p JOIN customers c ON c.id = p.customer_id
-        WHERE p.id IN (SELECT id FROM (SELECT id FROM payments WHERE MATCH(number, reference) AGAINST (? IN BOOLEAN MODE) UNION SELECT id FROM payments WHERE number LIKE ?) f) LIMIT 4)
-     UNION ALL (SELECT 'call', k.id, k.summary, IF(k.state = 'put_off', 'to call back', 'half-filled') FROM calls k WHERE k.state IN ('open', 'put_off') AND k.summary LIKE ? ORDER BY k.created_at DESC LIMIT 4)`,
-    [words, number, words, number, words, number, words, number, `%${number}`],
+    findings.map((finding) => `(${finding.sql})`).join(' UNION ALL '),
+    findings.flatMap((finding) => finding.values(asked)),
   )
 }

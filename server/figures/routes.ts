@@ -11,7 +11,7 @@ import { outside, Raw, type Handler } from '../http/route'
 import { bookCsv } from '../pricebook/imports'
 import { exported, type Ctx } from '../http/context'
 import { journal, table } from './exports'
-import { EXPORTS } from './exports.queries'
+import { exportsByName, findings } from '../subjects'
 import { findPapers, runRow } from './queries'
 
 async function run(ctx: Ctx): Promise<Answer<'run'>> {
@@ -30,13 +30,7 @@ async function run(ctx: Ctx): Promise<Answer<'run'>> {
 async function find(ctx: Ctx, q: string): Promise<Answer<'find'>> {
   const papers = (await findPapers(ctx.tx, q)).map((p) => ({
     ...p,
-    to:
-      {
-        work: `/work/${p.id}`,
-        invoice: `/invoices/${p.id}`,
-        call: `/calls/${p.id}`,
-        quote: `/quotes/${p.id}`,
-      }[p.kind] ?? `/customers/${p.id}`,
+    to: findings.find((finding) => finding.kind === p.kind)!.to(p.id),
   }))
   const customers = (await findMatches(ctx, q)).items.map((c) => ({
     kind: c.prospect ? 'prospect' : 'customer',
@@ -75,5 +69,5 @@ export const figureHandlers: {
 function writerOf(what: string): ((ctx: Ctx) => AsyncGenerator<string>) | null {
   if (what === 'customers') return customerCsv
   if (what === 'sites') return siteCsv
-  return Object.hasOwn(EXPORTS, what) ? (ctx) => table(ctx, what) : null
+  return exportsByName.has(what) ? (ctx) => table(ctx, what) : null
 }

@@ -2,6 +2,7 @@
 // when they say for whom they ask.
 import { BlockList, isIP } from 'node:net'
 import { getHeader, type H3Event } from 'h3'
+import { config } from '../config'
 
 let trusted: { from: string; list: BlockList } | null = null
 const familyOf = (address: string): 'ipv4' | 'ipv6' => (isIP(address) === 6 ? 'ipv6' : 'ipv4')
@@ -24,7 +25,7 @@ export function proxyList(text: string): BlockList {
   return list
 }
 function isTrusted(address: string): boolean {
-  const from = process.env.OPEN_LEDGER_TRUSTED_PROXIES ?? ''
+  const from = config.trustedProxies
   if (!from) return false
   if (trusted?.from !== from) trusted = { from, list: proxyList(from) }
   return trusted.list.check(address, familyOf(address))

@@ -2,7 +2,7 @@
 import { v7 } from 'uuid'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { localDate } from '../../core/time/zone'
-import type { Role } from '../../shared/schema'
+import { mayRole, type Permission, type Role } from '../../core/access/permissions'
 import { fromSnapshot, inBackground, transaction, type Tx } from '../db/pool'
 import { getCompany, type Company } from '../settings/queries'
 import { companyNow } from './clock'
@@ -26,6 +26,9 @@ export interface Ctx {
   id(): string
 }
 type Who = Pick<Ctx, 'actor' | 'ip'>
+/** Whether whoever asks may do it. */
+export const may = (ctx: Pick<Ctx, 'actor'>, permission: Permission): boolean =>
+  !!ctx.actor && mayRole(ctx.actor.role, permission)
 
 async function contextOf(who: Who, tx: Tx): Promise<Ctx> {
   const company = await getCompany(tx)

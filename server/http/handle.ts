@@ -1,4 +1,5 @@
 // One way through for every request: find the route, who may, bounded body, kinds, validate, once only, answer.
+import { mayRole } from '../../core/access/permissions'
 import { createHash, randomUUID } from 'node:crypto'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
@@ -228,7 +229,7 @@ async function allow(event: H3Event, route: Route): Promise<Asker> {
   const asker = await actorOf(event)
   if (!asker.actor) throw new LedgerError('not_signed_in', 401, 'Sign in first.')
   if (writes && asker.byCookie) guard(event, route)
-  if (!route.who.includes(asker.actor.role))
+  if (!mayRole(asker.actor.role, route.may!))
     throw new LedgerError('forbidden', 403, 'Your role may not do this.')
   return asker
 }

@@ -1,7 +1,7 @@
 // An OpenAPI 3.1 document of every route, made from the same Yup schemas that validate.
 import type { SchemaDescription, SchemaFieldDescription } from 'yup'
 import { routes } from '../../shared/api'
-import type { Route } from '../../shared/schema'
+import { callersOf, type Route } from '../../shared/schema'
 import { VERSION } from '../figures/version'
 
 type Json = Record<string, unknown>
@@ -88,9 +88,10 @@ export function openapi(): Json {
       [r.method.toLowerCase()]: {
         operationId,
         summary: r.summary,
-        'x-who': r.who,
+        'x-who': callersOf(r),
+        ...(r.may ? { 'x-may': r.may } : {}),
         parameters,
-        security: Array.isArray(r.who) ? [{ cookie: [] }, { token: [] }] : [],
+        security: r.may ? [{ cookie: [] }, { token: [] }] : [],
         ...(r.body
           ? {
               requestBody: {

@@ -1,5 +1,6 @@
 // What a page may load and run: our own origin, and the inline scripts that were named by their hash.
 import { createHash } from 'node:crypto'
+import { config } from '../config'
 
 export function contentPolicy(page: { framed: boolean; scripts: readonly string[] }): string {
   const hashes = page.scripts.map(
@@ -15,7 +16,7 @@ export function contentPolicy(page: { framed: boolean; scripts: readonly string[
     `font-src 'self'`,
     `object-src 'none'`,
     `base-uri 'none'`,
-    `form-action 'self' ${process.env.CARD_URL ?? ''}`.trim(),
+    `form-action 'self' ${config.cardUrl}`.trim(),
     page.framed ? 'frame-ancestors *' : `frame-ancestors 'none'`,
   ].join('; ')
 }

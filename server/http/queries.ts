@@ -2,13 +2,17 @@
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { emit } from '../events/events'
 import type { Ctx } from './context'
+import { sentenceOf, type Fact } from './facts'
+import { json } from '../db/json'
 
 interface Entry {
   subject: string
   id: string
   workOrderId?: string | null
   customerId?: string | null
-  text: string
+  /** what happened; entries whose subject has no facts yet say it as text */
+  fact?: Fact
+  text?: string
   data?: unknown
 }
 const whoOf = (ctx: Ctx, entry: Entry) =>
@@ -16,8 +20,9 @@ const whoOf = (ctx: Ctx, entry: Entry) =>
 
 export async function record(ctx: Ctx, entry: Entry): Promise<void> {
   const { workOrderId = null, customerId = null } = entry
+  const data = entry.fact?.data ?? entry.data
   await ctx.tx.run(
-    'INSERT INTO trail (at, person_id, who, ip, subject, subject_id, work_order_id, customer_id, text, data) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO trail (at, person_id, who, ip, subject, subject_id, code, work_order_id, customer_id, text, data) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       sqlInstant(ctx.now),
       ctx.actor?.id ?? null,
@@ -25,10 +30,11 @@ export async function record(ctx: Ctx, entry: Entry): Promise<void> {
       ctx.ip,
       entry.subject,
       entry.id,
+      entry.fact?.code ?? null,
       workOrderId,
       customerId,
-      entry.text.slice(0, 300),
-      entry.data === undefined ? null : JSON.stringify(entry.data),
+      entry.text?.slice(0, 300) ?? '',
+      data === undefined ? null : JSON.stringify(data),
     ],
   )
   emit(ctx.tx, { topic: 'change', subject: entry.subject, subjectId: entry.id, workOrderId })
@@ -39,19 +45,26 @@ export interface HistoryRow {
   who: string
   text: string
 }
-export const historyOf = (
+type Stored = HistoryRow & { code: string | null; data: string | null }
+const STORED = 'SELECT id, at, who, text, code, IF(code IS NULL, NULL, data) AS data FROM trail'
+const said = ({ id, at, who, ...entry }: Stored): HistoryRow => ({
+  id,
+  at,
+  who,
+  text: sentenceOf({ ...entry, data: entry.data && json(entry.data) }).slice(0, LONGEST_SENTENCE),
+})
+const LONGEST_SENTENCE = 300
+const SUBJECTS = { work_order_id: 100, customer_id: 150, subject_id: 100 } as const
+
+/** What happened to a work order, a customer (with the ones merged into it), or anything else, the last first. */
+export async function historyOf(
   tx: Tx,
-  column: 'work_order_id' | 'customer_id',
-  id: string,
-  limit = 100,
-): Promise<HistoryRow[]> =>
-  tx.rows<HistoryRow>(
-    `SELECT id, at, who, text FROM trail WHERE ${column} = ? ORDER BY id DESC LIMIT ${limit}`,
-    [id],
-  )
-/** A customer's history, with that of the ones merged into it. */
-export const historyOfCustomer = (tx: Tx, ids: string[]): Promise<HistoryRow[]> =>
-  tx.rows<HistoryRow>(
-    `SELECT id, at, who, text FROM trail WHERE customer_id IN (${placeholders(ids)}) ORDER BY id DESC LIMIT 150`,
+  column: keyof typeof SUBJECTS,
+  ids: string[],
+): Promise<HistoryRow[]> {
+  const rows = await tx.rows<Stored>(
+    `${STORED} WHERE ${column} IN (${placeholders(ids)}) ORDER BY id DESC LIMIT ${SUBJECTS[column]}`,
     ids,
   )
+  return rows.map(said)
+}

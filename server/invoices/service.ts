@@ -41,6 +41,9 @@ import {
   type InvoiceRow,
   type Paper,
 } from './queries'
+import { INVOICE_NUMBERS } from './numbers'
+import { config } from '../config'
+import { invoiceFacts } from './facts'
 
 /** A customer's link holds a little over a year. */
 const LINK_MS = 400 * DAY
@@ -98,7 +101,7 @@ export async function makeInvoice(
   const terms = customer.terms ?? company.terms
   const dueOn = body.dueOn || dueDate(ctx.today, terms)
   if (dueOn < ctx.today) throw invalid('dueOn', 'It would be due before it is issued.')
-  const number = await nextNumber(tx, 'invoice')
+  const number = await nextNumber(tx, INVOICE_NUMBERS)
   const d = (name: string, now: string) => work.details[name] ?? now
   const paper: Paper = {
     number,
@@ -214,7 +217,12 @@ export async function makeInvoice(
     id: body.id,
     workOrderId,
     customerId: customer.id,
-    text: `Invoice ${number} made, ${paper.total.amount} ${work.currency}, due ${dueOn}`,
+    fact: invoiceFacts.made({
+      number,
+      total: paper.total.amount,
+      currency: work.currency,
+      dueOn,
+    }),
   })
   if (body.to.length) await mailInvoice(ctx, body.id, body)
   await refreshWorkOrder(ctx, workOrderId)
@@ -250,7 +258,7 @@ async function mailInvoice(
     id,
     workOrderId: invoice.workOrderId,
     customerId: invoice.customerId,
-    text: `Invoice ${invoice.number} sent to ${mail.to.length === 1 ? 'one address' : `${mail.to.length} addresses`}`,
+    fact: invoiceFacts.sent({ number: invoice.number, addresses: mail.to.length }),
   })
 }
 export async function sendInvoice(
@@ -267,7 +275,7 @@ export async function sendInvoice(
       id,
       workOrderId: invoice.workOrderId,
       customerId: invoice.customerId,
-      text: `Invoice ${invoice.number} handed over on paper`,
+      fact: invoiceFacts.handedOver({ number: invoice.number }),
     })
   }
   return invoicePaper(ctx, id)
@@ -284,9 +292,7 @@ export async function visibleInvoice(ctx: Ctx, id: string): Promise<InvoiceRow> 
 }
 /** The customer's private page; empty once it was withdrawn. */
 export const publicLink = (i: Pick<InvoiceRow, 'id' | 'linkTurn' | 'linkUntil'>): string =>
-  i.linkUntil
-    ? `${(process.env.PUBLIC_URL ?? '').replace(/\/$/, '')}/i/${linkToken('invoice', i.id, i.linkTurn)}`
-    : ''
+  i.linkUntil ? `${config.publicUrl}/i/${linkToken('invoice', i.id, i.linkTurn)}` : ''
 /** Ends the customer's link, or makes another one in its place. */
 export async function changeLink(ctx: Ctx, id: string, renew: boolean): Promise<Answer<'invoice'>> {
   const i = await invoiceById(ctx.tx, id, true)
@@ -304,9 +310,7 @@ export async function changeLink(ctx: Ctx, id: string, renew: boolean): Promise<
     id,
     workOrderId: i.workOrderId,
     customerId: i.customerId,
-    text: renew
-      ? `Invoice ${i.number}: another link for the customer`
-      : `Invoice ${i.number}: the customer’s link was withdrawn`,
+    fact: (renew ? invoiceFacts.linkRenewed : invoiceFacts.linkWithdrawn)({ number: i.number }),
   })
   return invoicePaper(ctx, id)
 }

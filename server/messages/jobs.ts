@@ -18,6 +18,7 @@ import { doubling, Hopeless, type Job, type JobKind, type Place } from '../jobs/
 import { quotePdf, type QuoteDrawing } from '../quotes/pdf'
 import { quoteById } from '../quotes/queries'
 import { markDelivered, markTried, messageById, type MessageRow } from './queries'
+import { config } from '../config'
 
 const PATIENCE = {
   connectionTimeout: 5 * SECOND,
@@ -80,12 +81,9 @@ async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
   }
 }
 async function sendMail({ mail, draw }: Ready, { signal, stepAside }: Place): Promise<void> {
-  if (!process.env.SMTP_URL) throw new Hopeless('no mail server is set up (SMTP_URL)')
+  if (!config.smtpUrl) throw new Hopeless('no mail server is set up (SMTP_URL)')
   const attachments = await draw()
-  const transport: Transporter = nodemailer.createTransport(
-    process.env.SMTP_URL,
-    PATIENCE as object,
-  )
+  const transport: Transporter = nodemailer.createTransport(config.smtpUrl, PATIENCE as object)
   transport.use('stream', (outgoing, next) => {
     outgoing.message.transform(() => new PassThrough().once('end', () => stepAside(LAST_ANSWER_MS)))
     next()
@@ -101,14 +99,14 @@ async function sendMail({ mail, draw }: Ready, { signal, stepAside }: Place): Pr
 }
 /** The identifier makes a second delivery recognisable; a number that cannot be reached is not tried again. */
 async function sendText({ message }: Ready): Promise<void> {
-  const base = process.env.TEXT_URL
+  const base = config.textUrl
   if (!base) throw new Hopeless('no text service is set up (TEXT_URL)')
   const response = await fetch(`${base}/texts`, {
     method: 'POST',
     signal: AbortSignal.timeout(TEXT_LIMIT_MS),
     headers: {
       'Content-Type': 'application/json',
-      Authorization: `Bearer ${process.env.TEXT_SECRET ?? ''}`,
+      Authorization: `Bearer ${config.secretOf('TEXT')}`,
       'Idempotency-Key': message.id,
     },
     body: JSON.stringify({ id: message.id, to: message.recipients[0], text: message.body }),

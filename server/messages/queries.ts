@@ -5,6 +5,7 @@ import type { Finder } from '../db/search.queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { json } from '../db/json'
+import { invoiceFacts } from '../invoices/facts'
 
 export interface MessageRow {
   id: string
@@ -93,7 +94,7 @@ export async function noteOpened(
       id: invoice.id,
       workOrderId: invoice.workOrderId,
       customerId: invoice.customerId,
-      text: `Invoice ${invoice.number} opened by the customer`,
+      fact: invoiceFacts.opened({ number: invoice.number }),
     })
 }
 const WORDS: Finder[] = [

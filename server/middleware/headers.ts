@@ -1,5 +1,6 @@
 // Security headers on everything. Pages get the hashes of their inline scripts added where they are drawn (plugins/scripts.ts).
 import { contentPolicy } from '../http/policy'
+import { config } from '../config'
 
 export default defineEventHandler((event) => {
   // The request form may be shown inside the firm's own web page; nothing else may be framed.
@@ -13,7 +14,7 @@ export default defineEventHandler((event) => {
     // Customers' pages are theirs alone, and change: nothing on the way keeps them.
     ...(/^\/(?:i|q|s|request)(?:\/|\?|$)/.test(event.path) ? { 'Cache-Control': 'no-store' } : {}),
     // Where cookies go over HTTPS alone, everything does.
-    ...(process.env.COOKIE_SECURE === '1'
+    ...(config.cookieSecure
       ? { 'Strict-Transport-Security': 'max-age=31536000; includeSubDomains' }
       : {}),
   })

@@ -15,6 +15,8 @@ import { enqueue } from '../jobs/jobs'
 import { askedCharge, chargeById, insertCharge, settleCharge, type ChargeRow } from './queries'
 import { bookPayment } from './service'
 import { ask, type Asked } from './terminal'
+import { config } from '../config'
+import { paymentFacts } from './facts'
 
 /** When the terminal is asked what became of a charge that it was silent about. */
 const FIRST_LOOK_MS = 2 * MINUTE
@@ -41,10 +43,10 @@ async function chargeFor(
 }
 /** Where the customer types the card. The charge is committed before the terminal hears of it. */
 export async function startCardPayment(call: Call, token: string): Promise<Answer<'payByCard'>> {
-  if (!process.env.CARD_URL)
+  if (!config.cardUrl)
     throw new LedgerError('no_terminal', 503, 'Card payment is not set up. Please pay another way.')
   const { invoice, chargeId } = await call.inContext((ctx) => chargeFor(ctx, token))
-  const here = (process.env.PUBLIC_URL ?? '').replace(/\/$/, '')
+  const here = config.publicUrl
   const wanted: Asked = {
     id: chargeId,
     amount: minorToDecimal(invoice.open, invoice.currency),
@@ -97,7 +99,7 @@ export async function settle(
     })
     await record(ctx, {
       ...aboutInvoice(invoice),
-      text: `A card was declined for invoice ${invoice.number}: ${said.reason}`,
+      fact: paymentFacts.declined({ invoice: invoice.number, reason: said.reason }),
     })
     return
   }
@@ -142,7 +144,11 @@ async function giveBack(
   await enqueue(ctx.tx, 'card.refund', charge.id, { chargeId: charge.id })
   await record(ctx, {
     ...aboutInvoice(invoice),
-    text: `A second card payment of ${minorToDecimal(charge.amount, invoice.currency)} for invoice ${invoice.number} is given back: ${reason}`,
+    fact: paymentFacts.givenBack({
+      amount: minorToDecimal(charge.amount, invoice.currency),
+      invoice: invoice.number,
+      reason,
+    }),
   })
 }
 /** The terminal's signed word on a charge. */
@@ -173,6 +179,9 @@ export async function noteRefunded(ctx: Ctx, chargeId: string): Promise<void> {
   })
   await record(ctx, {
     ...aboutInvoice(invoice),
-    text: `${minorToDecimal(charge.amount, invoice.currency)} went back to the card that paid invoice ${invoice.number} a second time`,
+    fact: paymentFacts.wentBack({
+      amount: minorToDecimal(charge.amount, invoice.currency),
+      invoice: invoice.number,
+    }),
   })
 }

@@ -24,6 +24,9 @@ import {
   paymentPage,
   type PaymentRow,
 } from './queries'
+import { RECEIPT_NUMBERS } from './numbers'
+import { sayMoney } from '../../core/money/sayMoney'
+import { paymentFacts } from './facts'
 
 interface Taken {
   id: string
@@ -124,7 +127,7 @@ export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>
     open,
     p.invoiceIds.length ? p.invoiceIds : undefined,
   )
-  const number = await nextNumber(tx, 'receipt')
+  const number = await nextNumber(tx, RECEIPT_NUMBERS)
   await insertPayment(tx, {
     id: p.id,
     number,
@@ -164,7 +167,12 @@ export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>
       appliedMinor: atOnceMinor,
     }),
   })
-  const said = `${minorToDecimal(p.amountMinor, ctx.company.currency)} paid by ${p.method}${p.reference ? ` (${p.reference})` : ''}`
+  const said = {
+    amount: minorToDecimal(p.amountMinor, ctx.company.currency),
+    method: p.method,
+    reference: p.reference,
+    receipt: number,
+  }
   for (const workOrderId of new Set(
     open.filter((i) => applied.some((a) => a.id === i.id)).flatMap((i) => i.workOrderId ?? []),
   )) {
@@ -174,7 +182,7 @@ export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>
       id: p.id,
       workOrderId,
       customerId: p.customerId,
-      text: `${said}, receipt ${number}`,
+      fact: paymentFacts.applied(said),
     })
   }
   if (applied.length === 0)
@@ -182,7 +190,7 @@ export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>
       subject: 'payment',
       id: p.id,
       customerId: p.customerId,
-      text: `${said}, not applied to an invoice, receipt ${number}`,
+      fact: paymentFacts.unapplied(said),
     })
   if (p.receiptTo.length) await mailReceipt(ctx, p, number, applied, open, leftMinor)
   const stillOpen = open.reduce((sum, i) => sum + i.balanceMinor, 0) - (p.amountMinor - leftMinor)
@@ -203,12 +211,8 @@ async function mailReceipt(
   open: readonly OpenRow[],
   leftMinor: number,
 ): Promise<void> {
-  const format = new Intl.NumberFormat(ctx.company.locale, {
-    style: 'currency',
-    currency: ctx.company.currency,
-  })
   const money = (minor: number) =>
-    format.format(minorToDecimal(minor, ctx.company.currency) as unknown as number)
+    sayMoney(toMoney(minor, ctx.company.currency), ctx.company.locale)
   const lines = applied.map((a) => {
     const invoice = open.find((i) => i.id === a.id)!
     const rest = invoice.balanceMinor - a.amountMinor
@@ -302,7 +306,12 @@ export async function bounce(ctx: Ctx, id: string, reason: string): Promise<Answ
     subject: 'payment',
     id,
     customerId: p.customerId,
-    text: `${p.number} (${p.method} ${p.reference}) came back: ${reason}`,
+    fact: paymentFacts.bounced({
+      number: p.number,
+      method: p.method,
+      reference: p.reference,
+      reason,
+    }),
   })
   return { ok: true }
 }

@@ -1,5 +1,6 @@
 // The card terminal over HTTP: asked within seconds, never within a transaction.
 import { LedgerError } from '../../core/errors/LedgerError'
+import { config } from '../config'
 
 const WITHIN_MS = 5_000
 /** What is asked of the terminal: to make a page on which this can be paid. */
@@ -24,12 +25,12 @@ export async function ask<T>(
   path: string,
   body?: object,
 ): Promise<T | null> {
-  const response = await fetch(`${process.env.CARD_URL ?? ''}${path}`, {
+  const response = await fetch(`${config.cardUrl}${path}`, {
     method,
     signal: AbortSignal.timeout(WITHIN_MS),
     headers: {
       'Content-Type': 'application/json',
-      Authorization: `Bearer ${process.env.CARD_SECRET ?? ''}`,
+      Authorization: `Bearer ${config.secretOf('CARD')}`,
     },
     body: body && JSON.stringify(body),
   }).catch(() => {

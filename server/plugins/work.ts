@@ -5,8 +5,14 @@ import { followEvents } from '../events/events'
 import { log } from '../http/log'
 import { ALL_JOBS } from '../jobs/all'
 import { startJobs } from '../jobs/jobs'
+import { configProblems } from '../config'
 
 export default defineNitroPlugin((nitro) => {
+  const problems = configProblems()
+  if (problems.length) {
+    process.stderr.write(`Open Ledger cannot start:\n${problems.join('\n')}\n`)
+    process.exit(1)
+  }
   const stopFollowing = followEvents()
   const stopJobs = startJobs(ALL_JOBS)
   // The first question builds it where this fails.

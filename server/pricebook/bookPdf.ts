@@ -13,6 +13,7 @@ import { redraw } from '../http/pictures'
 import { Raw } from '../http/route'
 import { descriptionsOf, pictureById } from './queries'
 import { book, savingOf } from './service'
+import { sayMoney } from '../../core/money/sayMoney'
 
 const MOST_PICTURES = 120
 const MOST_LEVELS = 3
@@ -38,9 +39,8 @@ export async function bookPdf(ctx: Ctx, query: Query<'bookPdf'>): Promise<Raw> {
     ctx.tx,
     entries.map((e) => e.id),
   )
-  const format = new Intl.NumberFormat(locale, { style: 'currency', currency })
   const money = (minor: number): Content => ({
-    text: format.format(toMoney(minor, currency).amount as unknown as number),
+    text: sayMoney(toMoney(minor, currency), locale),
     font: 'mono',
     alignment: 'right',
     noWrap: true,

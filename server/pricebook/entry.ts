@@ -1,4 +1,5 @@
 // One entry of the book: made, changed, retired; what its price is made of; where it was sold.
+import { ENTRY_KINDS } from '../../core/pricebook/kinds'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { Decimal } from '../../core/money/decimal'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
@@ -216,7 +217,7 @@ async function checkedParts(ctx: Ctx, kind: string, parts: { partId: string; qua
       throw invalid(`parts[${i}].quantity`, 'The quantity is zero.')
   }
   const order = (partId: string) =>
-    `${KINDS.indexOf(known.get(partId)!.kind)} ${known.get(partId)!.code}`
+    `${ENTRY_KINDS.indexOf(known.get(partId)!.kind)} ${known.get(partId)!.code}`
   return [...parts]
     .sort((a, b) => order(a.partId).localeCompare(order(b.partId)))
     .map((p) => {
@@ -234,7 +235,6 @@ const hoursInside = async (ctx: Ctx, parts: readonly { partId: string; quantity:
       )
     ).map((e) => ({ ...e, quantity: parts.find((p) => p.partId === e.id)!.quantity })),
   )
-const KINDS = ['task', 'part', 'labour', 'charge', 'assembly']
 async function labourOf(ctx: Ctx, id: string | null) {
   if (!id) return null
   const [labour] = await entriesById(ctx.tx, [id])

@@ -1,6 +1,6 @@
 // SQL of the price book.
 import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
-import type { EntryKind } from '../../core/pricebook/levelPrice'
+import type { EntryKind } from '../../core/pricebook/kinds'
 import { WITHIN } from '../../core/pricebook/inCategory'
 import type { TimeFactor } from '../../core/pricebook/timeFactor'
 import type { MarkupRule } from '../../core/pricebook/markupTiers'

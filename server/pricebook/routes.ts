@@ -12,7 +12,7 @@ import {
   takePrices,
   undoPriceImport,
 } from './imports'
-import { addQuoteBasket } from '../quotes/service'
+import { addQuoteBasket } from '../quotes/commands'
 import { addBasket, tryLines } from '../visits/lines'
 import { bookPdf } from './bookPdf'
 import { bookUsage, retireEntries, takeHours } from './usage'

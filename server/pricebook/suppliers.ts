@@ -11,6 +11,7 @@ import { signedIn, type Ctx } from '../http/context'
 import type { Call } from '../http/route'
 import { bySupplierPart } from './queries'
 import { rulesOf } from './rules'
+import { config } from '../config'
 
 const product = yup.object({
   supplier: yup.object({ id: yup.string().required(), name: yup.string().required() }),
@@ -37,7 +38,7 @@ const away = () =>
     'The supplier does not answer. Nothing was changed; try again in a moment, or write the line by hand.',
   )
 async function ask(path: string): Promise<unknown> {
-  const base = process.env.SUPPLIER_URL
+  const base = config.supplierUrl
   if (!base)
     throw new LedgerError(
       'no_supplier',
@@ -46,7 +47,7 @@ async function ask(path: string): Promise<unknown> {
     )
   const response = await fetch(`${base}${path}`, {
     signal: AbortSignal.timeout(5_000),
-    headers: { Authorization: `Bearer ${process.env.SUPPLIER_SECRET ?? ''}` },
+    headers: { Authorization: `Bearer ${config.secretOf('SUPPLIER')}` },
   }).catch(() => {
     throw away()
   })
@@ -71,7 +72,7 @@ const products = (answer: unknown): Promise<Product[]> =>
 const ours = (ctx: Ctx, items: readonly Product[]) =>
   items.filter((p) => p.price.currency === ctx.company.currency)
 export async function supplierNames(): Promise<Answer<'suppliers'>> {
-  if (!process.env.SUPPLIER_URL) return { items: [] }
+  if (!config.supplierUrl) return { items: [] }
   const { items } = await yup
     .object({
       items: yup

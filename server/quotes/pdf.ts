@@ -1,6 +1,7 @@
 // A quote as it is printed.
 import type { Money } from '../../core/money/formatMinor'
 import { longDate, paperPdf, sumsOf, type PaperDrawing } from '../documents/paperPdf'
+import { sayMoney } from '../../core/money/sayMoney'
 
 export interface QuoteDrawing extends Pick<
   PaperDrawing,
@@ -26,7 +27,6 @@ export function quotePdf(
   readFont: (file: string) => Promise<Buffer>,
 ): Promise<Buffer> {
   const date = longDate(q.locale)
-  const money = new Intl.NumberFormat(q.locale, { style: 'currency', currency: q.currency })
   return paperPdf(
     {
       ...q,
@@ -43,7 +43,7 @@ export function quotePdf(
       notes: [
         q.contact ? `Contact: ${q.contact}` : '',
         q.saving && Number(q.saving.amount.amount) > 0
-          ? `With ${q.saving.level}: ${money.format(q.saving.amount.amount as unknown as number)} less, before tax.`
+          ? `With ${q.saving.level}: ${sayMoney(q.saving.amount, q.locale)} less, before tax.`
           : '',
       ],
       conditions: 'This is an offer; work begins after you have agreed to it.',

@@ -1,4 +1,5 @@
 // SQL of quotes and their lines.
+import type { QuoteState, StoredQuoteState } from '../../core/quotes/quoteLifecycle'
 import { sqlInstant, type Tx, type Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
@@ -18,7 +19,7 @@ export interface QuoteRow {
   scope: string
   orderNumber: string
   source: string
-  state: 'draft' | 'sent' | 'accepted' | 'declined'
+  state: StoredQuoteState
   expiresOn: string
   priceLevelId: string | null
   taxExempt: boolean
@@ -190,18 +191,11 @@ export const quotesOfCustomerIn = (customerId: string): ListIn => ({
   order: 'created_at DESC',
   limit: 50,
 })
-export const historyOfQuote = (tx: Tx, id: string) =>
-  tx.rows<{ id: number; at: string; who: string; text: string }>(
-    'SELECT id, at, who, text FROM trail WHERE subject_id = ? ORDER BY id DESC LIMIT 100',
-    [id],
-  )
-const WHERE: Record<string, string> = {
+/** The filters of the list that are not just a state as it is stored. */
+const FILTERS: Partial<Readonly<Record<QuoteState | 'open', string>>> = {
   open: 'q.state IN ("draft", "sent")',
-  draft: 'q.state = "draft"',
   sent: 'q.state = "sent" AND q.expires_on >= ?',
   expired: 'q.state = "sent" AND q.expires_on < ?',
-  accepted: 'q.state = "accepted"',
-  declined: 'q.state = "declined"',
 }
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'quotes o', words: 'o.number, o.title, o.order_number' },
@@ -211,7 +205,7 @@ export async function quotePage(
   tx: Tx,
   f: {
     q: string
-    state?: string
+    state?: QuoteState | 'open'
     today: string
     descending: boolean
     limit: number
@@ -221,8 +215,10 @@ export async function quotePage(
   const where: string[] = []
   const values: Value[] = []
   if (f.state) {
-    where.push(WHERE[f.state]!)
-    if (WHERE[f.state]!.includes('?')) values.push(f.today)
+    const filter = FILTERS[f.state]
+    where.push(filter ?? 'q.state = ?')
+    if (!filter) values.push(f.state)
+    else if (filter.includes('?')) values.push(f.today)
   }
   return listRows<ShortQuote & { customer: string; owner: string | null }>(tx, {
     select:

@@ -48,15 +48,19 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
     }
   )
 }
-const PREFIX = { work_order: 'W-', invoice: 'I-', receipt: 'R-', quote: 'Q-' } as const
+/** A series of numbers that people say: the kind of its counter, and what stands before the figures. */
+export interface NumberSeries {
+  kind: string
+  prefix: string
+}
 /** The next human number; the row stays locked until the commit, so numbers have no gaps. */
-export async function nextNumber(tx: Tx, kind: keyof typeof PREFIX): Promise<string> {
+export async function nextNumber(tx: Tx, { kind, prefix }: NumberSeries): Promise<string> {
   const row = await tx.row<{ next: number }>(
     'SELECT next_value AS next FROM counters WHERE kind = ? FOR UPDATE',
     [kind],
   )
   await tx.run('UPDATE counters SET next_value = next_value + 1 WHERE kind = ?', [kind])
-  return `${PREFIX[kind]}${row!.next}`
+  return `${prefix}${row!.next}`
 }
 export interface TaxClassRow {
   id: string

@@ -471,6 +471,6 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
     source: work.source,
     signatures: around.signatures.map((s) => ({ ...s, total: m(s.total) })),
     photos: around.photos,
-    history: await historyOf(tx, 'work_order_id', id),
+    history: await historyOf(tx, 'work_order_id', [id]),
   }
 }

@@ -8,6 +8,7 @@ import { nextNumber } from '../settings/queries'
 import { refreshWorkOrder, visibleWorkOrder } from './account'
 import { detailsOf } from './details'
 import { insertVisit, insertWorkOrder, workOrderById } from './queries'
+import { WORK_ORDER_NUMBERS } from './numbers'
 
 export async function callBack(
   ctx: Ctx,
@@ -32,7 +33,7 @@ export async function callBack(
     (await customerById(ctx.tx, first.customerId))!,
     (await siteById(ctx.tx, first.siteId))!,
   ]
-  const number = await nextNumber(ctx.tx, 'work_order')
+  const number = await nextNumber(ctx.tx, WORK_ORDER_NUMBERS)
   await insertWorkOrder(ctx.tx, {
     id: body.workOrderId,
     number,

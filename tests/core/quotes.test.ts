@@ -72,6 +72,10 @@ it('a visited work order that was quoted waits among the quotes, until something
 })
 it('money is said without passing through a float', () => {
   expect(sayMoney({ amount: '1759.80', currency: 'USD' }, 'en-US')).toBe('$1,759.80')
+  // ISO 4217: yen have no decimals, dinars three.
+  expect(sayMoney({ amount: '1759', currency: 'JPY' }, 'en-US', false)).toBe('1,759')
+  expect(sayMoney({ amount: '1.250', currency: 'KWD' }, 'en-US', false)).toBe('1.250')
+  expect(sayMoney({ amount: '1759.8', currency: 'USD' }, 'en-US', false)).toBe('1,759.80')
   expect(sayMoney({ amount: '9007199254740993.01', currency: 'USD' }, 'en-US')).toBe(
     '$9,007,199,254,740,993.01',
   )

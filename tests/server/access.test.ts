@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { routes, type RouteName } from '../../shared/api'
-import { ROLES, type Role, type Route } from '../../shared/schema'
+import { ROLES, type Role } from '../../core/access/permissions'
+import { callersOf, type Route } from '../../shared/schema'
 import { base, Client, database, id, signedIn, somethingToBill } from './client'
 
 const clients = {} as Record<Role, Client>
@@ -8,17 +9,17 @@ beforeAll(async () => {
   for (const role of ROLES) clients[role] = await signedIn(role)
 })
 const table = Object.entries(routes) as [RouteName, Route][]
-const guarded = table.filter(
-  ([name, r]) => Array.isArray(r.who) && name !== 'live' && name !== 'signOut',
-)
+const guarded = table.filter(([name, r]) => r.may && name !== 'live' && name !== 'signOut')
 
 describe('every route and role', () => {
+  it('says who may call it, in one way', () =>
+    expect(table.filter(([, r]) => Boolean(r.may) === Boolean(r.who))).toEqual([]))
   it.each(guarded.map(([name]) => name))('%s: nobody without signing in', async (name) =>
     expect((await new Client().send(name)).status).toBe(401),
   )
   for (const [name, route] of guarded) {
     for (const role of ROLES) {
-      const may = (route.who as Role[]).includes(role)
+      const may = callersOf(route).includes(role)
       it(`${name}: ${role} ${may ? 'may' : 'may not'}`, async () => {
         const { status } = await clients[role].send(name)
         if (may) expect([200, 404, 409, 422]).toContain(status)

@@ -1,0 +1,81 @@
+export const ROLES = ['owner', 'office', 'dispatch', 'books', 'technician'] as const
+export type Role = (typeof ROLES)[number]
+
+const OWNER = ['owner'] as const
+const OFFICE = ['owner', 'office'] as const
+const DESK = ['owner', 'office', 'dispatch'] as const
+const MONEY = ['owner', 'office', 'books'] as const
+const INDOORS = ['owner', 'office', 'dispatch', 'books'] as const
+const QUOTING = [...DESK, 'technician'] as const
+const BILLING = [...MONEY, 'technician'] as const
+
+/**
+ * What may be done, and by which roles: the only list of it. A route names the permission that it asks
+ * for, and a screen asks with the same name, so that neither can know more than the other.
+ */
+export const PERMISSIONS = {
+  'access.own': ROLES,
+  'access.people': INDOORS,
+  'agreements.see': INDOORS,
+  'agreements.change': DESK,
+  'agreements.bill': OFFICE,
+  'calls.see': INDOORS,
+  'calls.take': DESK,
+  'collections.work': MONEY,
+  'customers.see': INDOORS,
+  'customers.change': INDOORS,
+  'customers.make': DESK,
+  'customers.merge': OFFICE,
+  'customers.erase': OWNER,
+  'customers.import': OFFICE,
+  'dispatch.see': INDOORS,
+  'dispatch.plan': DESK,
+  'dispatch.setUp': OFFICE,
+  'dispatch.further': QUOTING,
+  'dispatch.sheet': ROLES,
+  'figures.see': INDOORS,
+  'figures.export': MONEY,
+  'figures.contacts': OFFICE,
+  'ledger.see': ['owner', 'books'],
+  'invoices.list': MONEY,
+  'invoices.see': [...INDOORS, 'technician'],
+  'invoices.make': BILLING,
+  'invoices.link': MONEY,
+  'messages.see': INDOORS,
+  'messages.retry': MONEY,
+  'payments.take': BILLING,
+  'payments.see': MONEY,
+  'payments.bounce': ['owner', 'books'],
+  'pricebook.search': ROLES,
+  'pricebook.see': INDOORS,
+  'pricebook.buy': QUOTING,
+  'pricebook.change': OFFICE,
+  'quotes.list': INDOORS,
+  'quotes.see': [...INDOORS, 'technician'],
+  'quotes.write': QUOTING,
+  'quotes.send': QUOTING,
+  'quotes.answer': QUOTING,
+  'settings.see': INDOORS,
+  'settings.fields': INDOORS,
+  'settings.change': OFFICE,
+  'visits.list': INDOORS,
+  'visits.see': ROLES,
+  'visits.clock': ROLES,
+  'visits.write': QUOTING,
+  'visits.follow': DESK,
+  'visits.rates': OFFICE,
+  'visits.sign': [...OFFICE, 'technician'],
+  'visits.close': MONEY,
+} as const satisfies Readonly<Record<string, readonly Role[]>>
+export type Permission = keyof typeof PERMISSIONS
+
+/** Whom a permission is given to. @example rolesThatMay('payments.bounce') // ['owner', 'books'] */
+export const rolesThatMay = (permission: Permission): readonly Role[] => PERMISSIONS[permission]
+
+/** Whether a role may do it. @example mayRole('technician', 'invoices.list') // false */
+export const mayRole = (role: Role, permission: Permission): boolean =>
+  rolesThatMay(permission).includes(role)
+
+/** Everything that a role may do. @example permissionsOf('technician').includes('visits.clock') // true */
+export const permissionsOf = (role: Role): Permission[] =>
+  (Object.keys(PERMISSIONS) as Permission[]).filter((permission) => mayRole(role, permission))

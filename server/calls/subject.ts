@@ -1,0 +1,9 @@
+// What calls tell the rest of the server about themselves.
+import type { Subject } from '../subject'
+import { ERASURES, FINDING } from './subject.queries'
+
+export const calls: Subject = {
+  name: 'calls',
+  erases: ERASURES,
+  finds: [FINDING],
+}

@@ -1,0 +1,13 @@
+// What invoices tell the rest of the server about themselves.
+import type { Subject } from '../subject'
+import { ERASURES, EXPORTS, FINDING } from './subject.queries'
+
+export const invoices: Subject = {
+  name: 'invoices',
+  moves: {
+    invoices: { one: 'invoice', several: 'invoices' },
+  },
+  erases: ERASURES,
+  finds: [FINDING],
+  exports: EXPORTS,
+}

@@ -1,0 +1,12 @@
+// What quotes tell the rest of the server about themselves.
+import type { Subject } from '../subject'
+import { ERASURES, FINDING } from './subject.queries'
+
+export const quotes: Subject = {
+  name: 'quotes',
+  moves: {
+    quotes: { one: 'quote', several: 'quotes' },
+  },
+  erases: ERASURES,
+  finds: [FINDING],
+}

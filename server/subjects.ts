@@ -1,0 +1,37 @@
+// The one list of subjects, in the order in which what goes through all of them takes them.
+import { agreements } from './agreements/subject'
+import { calls } from './calls/subject'
+import { collections } from './collections/subject'
+import { customers } from './customers/subject'
+import { dispatch } from './dispatch/subject'
+import { trail } from './http/subject'
+import { invoices } from './invoices/subject'
+import { messages } from './messages/subject'
+import { payments } from './payments/subject'
+import { quotes } from './quotes/subject'
+import { visits } from './visits/subject'
+import type { Export, Finding, Moved, Subject } from './subject'
+
+export const subjects: readonly Subject[] = [
+  customers,
+  agreements,
+  visits,
+  invoices,
+  quotes,
+  payments,
+  calls,
+  dispatch,
+  messages,
+  collections,
+  trail,
+]
+
+/** Everything that belongs to a customer and moves with a merge, by table. Contacts, equipment and visits hang on these. */
+export const moved: ReadonlyMap<string, Moved> = new Map(
+  subjects.flatMap((subject) => Object.entries(subject.moves ?? {})),
+)
+export const erasures = subjects.flatMap((subject) => subject.erases ?? [])
+export const findings: readonly Finding[] = subjects.flatMap((subject) => subject.finds ?? [])
+export const exportsByName: ReadonlyMap<string, Export> = new Map(
+  subjects.flatMap((subject) => Object.entries(subject.exports ?? {})),
+)

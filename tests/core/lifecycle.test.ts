@@ -1,0 +1,65 @@
+// Lives and permissions as data: what the lists must hold, whatever stands in them.
+import { describe, expect, it } from 'vitest'
+import { actsFrom, canAct, stateAfter, type Lifecycle } from '../../core/documents/lifecycle'
+import { mayRole, PERMISSIONS, permissionsOf, ROLES } from '../../core/access/permissions'
+import { quoteLifecycle, quotePermissions } from '../../core/quotes/quoteLifecycle'
+
+const LIVES: Record<string, Lifecycle> = { quote: quoteLifecycle }
+
+describe.each(Object.entries(LIVES))('the life of a %s', (_, life) => {
+  it('leads from and to states that it has', () => {
+    for (const act of Object.values(life.acts))
+      expect(life.states).toEqual(expect.arrayContaining([...act.from, act.to]))
+  })
+  it('begins somewhere, and every state can be reached from there or follows from the day', () => {
+    const reached = new Set(['draft', 'expired'])
+    for (let i = 0; i < life.states.length; i++)
+      for (const { from, to } of Object.values(life.acts))
+        if (from.some((state) => reached.has(state))) reached.add(to)
+    expect([...reached].sort()).toEqual([...life.states].sort())
+  })
+})
+
+describe('a quote', () => {
+  it.each([
+    ['draft', ['change', 'send', 'decline']],
+    ['sent', ['accept', 'decline', 'reopen']],
+    ['expired', ['decline', 'reopen']],
+    ['declined', ['reopen']],
+    ['accepted', []],
+  ] as const)('that is %s allows %j', (state, acts) => {
+    expect(actsFrom(quoteLifecycle, state)).toEqual(acts)
+    expect(canAct(quoteLifecycle, 'change', state)).toBe(state === 'draft')
+  })
+  it('is what its act says afterwards', () =>
+    expect([stateAfter(quoteLifecycle, 'send'), stateAfter(quoteLifecycle, 'reopen')]).toEqual([
+      'sent',
+      'draft',
+    ]))
+  it('asks a permission for each act, which everybody who writes quotes has', () => {
+    for (const permission of Object.values(quotePermissions)) {
+      expect(mayRole('technician', permission)).toBe(true)
+      expect(mayRole('books', permission)).toBe(false)
+    }
+  })
+})
+
+describe('permissions', () => {
+  it('are never given to nobody, and always to the owner', () => {
+    for (const roles of Object.values(PERMISSIONS)) expect(roles).toContain('owner')
+  })
+  // Written down a second time on purpose: what a change of the list above must not do by the way.
+  it.each([
+    [
+      'technician',
+      ['customers.see', 'invoices.list', 'collections.work', 'ledger.see', 'dispatch.plan'],
+    ],
+    ['books', ['dispatch.plan', 'calls.take', 'quotes.write', 'pricebook.change', 'visits.write']],
+    ['dispatch', ['collections.work', 'payments.take', 'invoices.make', 'pricebook.change']],
+    ['office', ['ledger.see', 'payments.bounce', 'customers.erase']],
+  ] as const)('%s may not %j', (role, permissions) => {
+    for (const permission of permissions) expect(mayRole(role, permission)).toBe(false)
+  })
+  it('of all roles together are all', () =>
+    expect(new Set(ROLES.flatMap(permissionsOf))).toEqual(new Set(Object.keys(PERMISSIONS))))
+})
