@@ -45,6 +45,43 @@ export default withNuxt(
     },
   },
   {
+    // Fields, tables and dialogs of the office are the kit's. What draws for itself says so in its first line.
+    files: ['app/**/*.vue'],
+    ignores: [
+      'app/base/**',
+      'app/pages/field/**',
+      'app/layouts/field.vue',
+      'app/pages/i/**',
+      'app/pages/request.vue',
+      'app/components/invoices/InvoicePaper.vue',
+      'app/components/pricebook/BookGrid.vue',
+      'app/pages/schedule/week.vue',
+    ],
+    rules: {
+      'vue/no-restricted-html-elements': [
+        'error',
+        ...['input', 'select', 'textarea', 'table', 'dialog'].map((element) => ({
+          element,
+          message: 'The office takes its fields, tables and dialogs from app/base.',
+        })),
+      ],
+    },
+  },
+  {
+    // Element Plus is known in one place.
+    files: ['app/**/*.vue'],
+    ignores: ['app/base/**'],
+    rules: {
+      'vue/no-restricted-syntax': [
+        'error',
+        {
+          selector: 'VElement[rawName=/^el-/]',
+          message: 'Only app/base knows Element Plus.',
+        },
+      ],
+    },
+  },
+  {
     // The computation knows nobody: no framework, no Node, no clock, no chance.
     files: ['core/**/*.ts'],
     rules: {

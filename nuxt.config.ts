@@ -28,6 +28,7 @@ export default defineNuxtConfig({
     '@fontsource-variable/atkinson-hyperlegible-next',
     '@fontsource-variable/atkinson-hyperlegible-mono',
     '~/assets/main.css',
+    '~/assets/kit.css',
   ],
   features: { inlineStyles: false },
   elementPlus: { importStyle: 'css', themes: [] },

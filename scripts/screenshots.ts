@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { chromium, type Page } from '@playwright/test'
+import { chooseFrom } from '../tests/e2e/people'
 // @ts-expect-error a plain module of the commands
 import { startRig } from './lib/rig.mjs'
 
@@ -71,11 +72,13 @@ try {
   await office.getByLabel('Price to read out').fill('control box 3 hp')
   await office.getByRole('list', { name: 'Found in the price book' }).waitFor()
   await office.keyboard.press('Enter')
-  await office.locator('section.who select').first().selectOption({ index: 1 })
+  const site = office.locator('section.who').getByLabel('Where', { exact: true })
+  await site.press('Enter')
+  await office.getByRole('option').nth(1).click()
   // The openings follow the skill and the length a moment later.
   await Promise.all([
     office.waitForResponse((r) => r.url().endsWith('/openings')),
-    office.getByLabel('Takes').selectOption({ label: '1:30 h' }),
+    chooseFrom(office.getByLabel('Takes'), '1:30'),
   ])
   await office.waitForLoadState('networkidle')
   await office.getByRole('button', { name: 'Hold', exact: true }).first().click()

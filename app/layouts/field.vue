@@ -31,9 +31,8 @@ import { connected } from '~/lib/live'
   border-radius: 8px;
   font-size: 16px;
 }
-.field-shell input.plain,
-.field-shell select.plain,
-.field-shell textarea.plain {
+.field-shell .plain:is(input, select, textarea),
+.field-shell :is(.el-input__wrapper, .el-select__wrapper) {
   min-height: 48px;
   font-size: 16px;
   border-radius: 8px;

@@ -1,64 +1,51 @@
 <script setup lang="ts">
 // The office: the run across the top, the index down the right edge, the shortcuts of every screen.
-import { onBeforeUnmount, onMounted, ref } from 'vue'
-import IconCustomers from '~icons/lucide/user'
-import IconBook from '~icons/lucide/book-open'
-import IconInvoice from '~icons/lucide/file-text'
-import IconQuote from '~icons/lucide/file-question'
-import IconWork from '~icons/lucide/clipboard-list'
-import IconSites from '~icons/lucide/map-pin'
-import IconCare from '~icons/lucide/calendar-check'
-import IconSetUp from '~icons/lucide/sliders-horizontal'
-import IconMail from '~icons/lucide/mail'
+import { defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 import { ElMessage } from 'element-plus'
-import IconMe from '~icons/lucide/key-round'
 import FindAnything from '~/components/base/FindAnything.vue'
 import RunBand from '~/components/base/RunBand.vue'
 import { call } from '~/lib/api'
 import { connected } from '~/lib/live'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
 
+const ShortcutList = defineAsyncComponent(() => import('~/components/base/ShortcutList.vue'))
 const session = useSession()
 const route = useRoute()
 const finding = ref(false)
 const helping = ref(false)
 const quotes = ref(0)
-const INDEX = [
-  ['/customers', 'Customers', IconCustomers],
-  ['/sites', 'Sites', IconSites],
-  ['/agreements', 'Agreements', IconCare],
-  ['/price-book', 'Price book', IconBook],
-  ['/quotes', 'Quotes', IconQuote],
-  ['/work', 'Work orders', IconWork],
-  ['/invoices', 'Invoices', IconInvoice],
-  ['/messages', 'Mail', IconMail],
-  ['/set-up', 'Set-up', IconSetUp],
-] as const
+/** What stands at the right edge, by what it is to a person. */
+const INDEX: readonly { group: string; links: readonly (readonly [to: string, name: string])[] }[] =
+  [
+    { group: 'Day', links: [['/messages', 'Mail']] },
+    {
+      group: 'Books',
+      links: [
+        ['/customers', 'Customers'],
+        ['/sites', 'Sites'],
+        ['/price-book', 'Price book'],
+        ['/agreements', 'Agreements'],
+      ],
+    },
+    {
+      group: 'Papers',
+      links: [
+        ['/quotes', 'Quotes'],
+        ['/work', 'Work orders'],
+        ['/invoices', 'Invoices'],
+      ],
+    },
+    {
+      group: 'Firm',
+      links: [
+        ['/schedule/set-up', 'Hours, areas'],
+        ['/set-up', 'Set-up'],
+      ],
+    },
+  ]
 const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
-const HERE: Record<string, [string, string][]> = {
-  '/calls/': [
-    ['Ctrl Enter', 'book the call'],
-    ['↑ ↓ Enter', 'choose a match'],
-    ['Alt W', 'go to the first free time; arrows move it'],
-    ['Esc', 'back to the calls'],
-  ],
-  '/schedule': [
-    ['Tab', 'go to the next visit'],
-    ['← → ↑ ↓', 'move it by a quarter of an hour, or to another technician'],
-    ['Shift ← →', 'shorten, lengthen'],
-    ['Enter', 'save the move, or look at the visit'],
-    ['Esc', 'leave it where it was'],
-    ['Delete', 'take it off the schedule'],
-    ['Ctrl Z', 'undo'],
-    ['Ctrl Y', 'do it again'],
-    ['S', 'swap with another: S on the one, S on the other'],
-    ['L', 'lock it where it is, or unlock it'],
-    ['C', 'a further visit of the same work order; Alt and drag puts it somewhere'],
-    ['X', 'split it: the rest goes to the tray'],
-    ['[ ]', 'day before, day after'],
-  ],
-}
-const takesCalls = () => ['owner', 'office', 'dispatch'].includes(session.role)
+const takesCalls = () => session.may('calls.take')
 function key(e: KeyboardEvent) {
   const typing = (e.target as HTMLElement).closest('input, textarea, select, [contenteditable]')
   if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') finding.value = !finding.value
@@ -102,12 +89,12 @@ async function leave() {
       >
       <RunBand @quotes="(n) => (quotes = n)" />
       <div class="acts">
-        <button
-          class="btn find"
+        <ActButton
+          class="find"
           @click="finding = true"
         >
           <span class="quiet">Find…</span><kbd>Ctrl K</kbd>
-        </button>
+        </ActButton>
         <NuxtLink
           v-if="takesCalls()"
           to="/calls/new"
@@ -121,13 +108,15 @@ async function leave() {
         v-if="clock"
         class="demo no-print"
       >
-        The demo has a clock of its own: it reads <b class="num">{{ clock }}</b> and runs on.<button
-          v-if="['owner', 'office'].includes(session.role)"
-          class="btn plain small"
+        The demo has a clock of its own: it reads <b class="num">{{ clock }}</b> and runs
+        on.<ActButton
+          v-if="session.may('settings.change')"
+          quiet
+          class="small"
           @click="setClock"
         >
           Set it to now
-        </button>
+        </ActButton>
       </p>
       <p
         v-if="!connected"
@@ -142,26 +131,30 @@ async function leave() {
       class="index no-print"
       aria-label="Reference books"
     >
-      <NuxtLink
-        v-for="[to, name, icon] in INDEX"
-        :key="to"
-        :to="to"
-        :class="{ here: route.path.startsWith(to) }"
-        ><component
-          :is="icon"
-          aria-hidden="true"
-        />{{ name
-        }}<b
-          v-if="to === '/quotes' && quotes"
-          class="num"
-          >{{ quotes }} waiting</b
-        ></NuxtLink
+      <template
+        v-for="{ group, links } in INDEX"
+        :key="group"
       >
+        <h2>{{ group }}</h2>
+        <NuxtLink
+          v-for="[to, name] in links"
+          :key="to"
+          :to="to"
+          :class="{ here: route.path.startsWith(to) }"
+          >{{ name
+          }}<b
+            v-if="to === '/quotes' && quotes"
+            class="num"
+            title="waiting"
+            >{{ quotes }}</b
+          ></NuxtLink
+        >
+      </template>
+      <h2 class="me">{{ session.me?.person.name.split(' ')[0] }}</h2>
       <NuxtLink
         to="/me"
-        class="me"
         :class="{ here: route.path === '/me' }"
-        ><IconMe aria-hidden="true" />My sign-in</NuxtLink
+        >My sign-in</NuxtLink
       >
       <button
         class="who"
@@ -175,39 +168,17 @@ async function leave() {
       v-model="finding"
       @help="helping = true"
     />
-    <el-dialog
-      v-model="helping"
-      title="Shortcuts"
-      width="480"
-    >
-      <table class="book">
-        <tbody>
-          <tr
-            v-for="[k, what] in [
-              ...(Object.entries(HERE).find(([p]) => route.path.startsWith(p))?.[1] ?? []),
-              ['N', 'take a call'],
-              ['Ctrl K', 'find anything, run any command'],
-              ['Alt 1 … 5', 'walk the run'],
-              ['/', 'go to the filter of the list'],
-              ['?', 'this page'],
-            ]"
-            :key="k"
-          >
-            <td class="nowrap">
-              <kbd>{{ k }}</kbd>
-            </td>
-            <td>{{ what }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </el-dialog>
+    <ShortcutList
+      v-if="helping"
+      @close="helping = false"
+    />
   </div>
 </template>
 
 <style scoped>
 .office {
   display: grid;
-  grid-template: 60px minmax(0, 1fr) / minmax(0, 1fr) 74px;
+  grid-template: 60px minmax(0, 1fr) / minmax(0, 1fr) 104px;
   height: 100vh;
 }
 header {
@@ -251,27 +222,31 @@ main {
   border-left: 1px solid var(--rule-2);
   display: flex;
   flex-direction: column;
-  padding-top: 10px;
-  gap: 4px;
+  padding: 4px 0 10px;
+  overflow-y: auto;
+}
+.index h2 {
+  margin: 10px 12px 3px;
+  font-size: 12px;
+  font-weight: 600;
+  color: var(--ink-2);
 }
 .index a,
 .who {
   display: flex;
-  flex-direction: column;
-  align-items: center;
-  gap: 4px;
-  padding: 8px 2px;
-  font-size: 11px;
-  text-align: center;
+  justify-content: space-between;
+  padding: 5px 10px 5px 12px;
+  font-size: 13px;
+  text-align: left;
   text-decoration: none;
-  color: var(--ink-2);
+  color: var(--ink);
   border: 0;
   background: none;
   cursor: pointer;
 }
-.index svg {
-  width: 17px;
-  height: 17px;
+.index a:hover,
+.who:hover {
+  background: var(--paper);
 }
 .index a.here {
   background: var(--sheet);
@@ -281,9 +256,6 @@ main {
 }
 .index .me {
   margin-top: auto;
-}
-.who {
-  padding-bottom: 14px;
 }
 .demo {
   background: var(--green-1);

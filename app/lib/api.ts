@@ -1,7 +1,14 @@
 // The one way to the server: typed by the catalogue, writes carry an idempotency key and are repeated when the line drops.
 import { v7 } from 'uuid'
 import { ValidationError, type AnySchema } from 'yup'
-import { routes, type Answer, type Body, type Query, type RouteName } from '~~/shared/api'
+import {
+  routes,
+  type Answer,
+  type Given,
+  type Params,
+  type Query,
+  type RouteName,
+} from '~~/shared/api'
 import type { Route } from '~~/shared/schema'
 
 export class Problem extends Error {
@@ -21,10 +28,24 @@ export class Problem extends Error {
   }
 }
 export const newId = (): string => v7()
-type Input<N extends RouteName> = {
+/** What a route is asked with: the names of its path, its query, each required field of its body. */
+type Input<N extends RouteName> = { query?: Partial<Query<N>>; key?: string } & ([
+  Params<N>,
+] extends [never]
+  ? { params?: undefined }
+  : { params: Record<Params<N>, string> }) &
+  (HasBody<N> extends true ? { body: Given<N> } : { body?: undefined })
+type HasBody<N extends RouteName> = (typeof routes)[N] extends { body: AnySchema } ? true : false
+/** Routes that are asked with nothing need no second argument. */
+type Asked<N extends RouteName> = [Params<N>] extends [never]
+  ? HasBody<N> extends true
+    ? [input: Input<N>]
+    : [input?: Input<N>]
+  : [input: Input<N>]
+type Loose = {
   params?: Record<string, string>
-  query?: Partial<Query<N>>
-  body?: Body<N> extends Record<string, never> ? never : Partial<Body<N>>
+  query?: Record<string, unknown>
+  body?: unknown
   key?: string
 }
 
@@ -40,7 +61,8 @@ async function checked(schema: AnySchema, body: unknown): Promise<void> {
     throw new Problem(422, 'invalid', errors[0]!.message, errors)
   }
 }
-export async function call<N extends RouteName>(name: N, input: Input<N> = {}): Promise<Answer<N>> {
+export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): Promise<Answer<N>> {
+  const input: Loose = asked ?? {}
   const route = routes[name] as Route
   const path = route.path.replace(/\{(\w+)\}/g, (_, key: string) =>
     encodeURIComponent(input.params?.[key] ?? ''),

@@ -9,6 +9,6 @@ export function useScheduleDate() {
     typeof route.query.date === 'string' ? route.query.date : session.today,
   )
   /** whether this person moves visits, or only looks */
-  const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
+  const may = computed(() => session.may('dispatch.plan'))
   return { session, route, date, may }
 }

@@ -3,6 +3,7 @@
 import { reactive, ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import LedgerList from '~/components/base/LedgerList.vue'
+import type { Column } from '~/base/columns'
 import { plusMonths } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
@@ -10,6 +11,9 @@ import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
 
 definePageMeta({ layout: 'office' })
 type Row = Answer<'agreements'>['items'][number]
@@ -37,7 +41,7 @@ async function load(q: string, after?: string) {
   shown.value = after ? [...shown.value, ...got.items] : got.items
   return got
 }
-const office = computed(() => ['owner', 'office'].includes(session.role))
+const office = computed(() => session.may('agreements.bill'))
 const bookable = (r: Row) => Boolean(r.visitDueOn) && !r.booked && Boolean(r.site)
 const all = () => {
   const every = shown.value.filter(bookable)
@@ -84,11 +88,34 @@ const monthName = (m: string) =>
   new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
     new Date(`${m}-01T00:00Z`),
   )
+const columns = computed<Column<Row>[]>(() => [
+  ...(office.value && show.value === 'due' ? [{ key: 'take', label: 'Take' }] : []),
+  { key: 'customer', label: 'Customer' },
+  { key: 'site', label: 'Site', text: (r) => r.site || 'no site named' },
+  { key: 'territory', label: 'Territory', text: (r) => r.territory },
+  { key: 'plan', label: 'Plan', text: (r) => r.plan },
+  {
+    key: 'stands',
+    label: 'How it stands',
+    tone: (r) => ({
+      late: r.state.includes('overdue'),
+      soon: r.state.includes('visit due') || r.state.includes('ends'),
+    }),
+  },
+  {
+    key: 'last',
+    label: 'Last service',
+    look: 'quiet',
+    text: (r) => (r.lastVisitOn ? session.day(r.lastVisitOn) : 'never'),
+  },
+  { key: 'act', right: true, look: 'nowrap' },
+])
 </script>
 
 <template>
   <LedgerList
     title="Care agreements"
+    :columns="columns"
     filter="Customer, address, plan"
     :load="load"
     :watch-key="[show, month, territory, turn].join()"
@@ -97,145 +124,102 @@ const monthName = (m: string) =>
     "
   >
     <template #acts>
-      <button
+      <ActButton
         v-for="[k, n] in [
           ['due', 'Visits due'],
           ['ending', 'Ending soon'],
           ['all', 'All'],
         ] as const"
         :key="k"
-        class="btn"
-        :class="{ on: show === k }"
+        :on="show === k"
         :aria-pressed="show === k"
         @click="show = k"
       >
         {{ n }}
-      </button>
-      <select
+      </ActButton>
+      <Choice
         v-if="show === 'due'"
         v-model="month"
-        class="plain"
         aria-label="Due by the end of"
         style="width: 150px"
-      >
-        <option
-          v-for="m in months"
-          :key="m"
-          :value="m"
-        >
-          {{ monthName(m) }}
-        </option>
-      </select>
-      <select
+        :options="months.map((m) => ({ value: m, label: monthName(m) }))"
+      />
+      <Choice
         v-model="territory"
-        class="plain"
         aria-label="Territory"
         style="width: 150px"
-      >
-        <option value="">every territory</option>
-        <option
-          v-for="t in setUp?.territories ?? []"
-          :key="t.id"
-        >
-          {{ t.name }}
-        </option>
-      </select>
-      <button
+        :options="[
+          { value: '', label: 'every territory' },
+          ...(setUp?.territories ?? []).map((t) => ({ value: t.name, label: t.name })),
+        ]"
+      />
+      <ActButton
         v-if="office && show === 'due'"
-        class="btn act"
+        primary
         :disabled="busy || !picked.size"
         @click="book"
       >
         Make {{ picked.size || '' }} {{ picked.size === 1 ? 'visit' : 'visits' }}
-      </button>
+      </ActButton>
     </template>
-    <template #head
-      ><tr v-if="problem || left.length">
-        <th colspan="8">
-          <p
-            class="note warn"
-            role="alert"
-          >
-            {{ problem?.message ?? `Left out: ${left.join('; ')}.` }}
-          </p>
-        </th>
-      </tr>
-      <tr>
-        <th v-if="office && show === 'due'">
-          <button
-            class="btn plain"
-            @click="all"
-          >
-            all
-          </button>
-        </th>
-        <th>Customer</th>
-        <th>Site</th>
-        <th>Territory</th>
-        <th>Plan</th>
-        <th>How it stands</th>
-        <th>Last service</th>
-        <th /></tr
-    ></template>
-    <template #default="{ item }">
-      <tr>
-        <td v-if="office && show === 'due'">
-          <input
-            type="checkbox"
-            :checked="picked.has(item.id)"
-            :disabled="!bookable(item)"
-            :aria-label="`Visit for ${item.customer}`"
-            @change="picked.has(item.id) ? picked.delete(item.id) : picked.add(item.id)"
-          />
-        </td>
-        <td>
-          <NuxtLink :to="`/customers/${item.customerId}`">{{ item.customer }}</NuxtLink><br /><span
-            class="small quiet num"
-            >{{ item.phone }}</span
-          >
-        </td>
-        <td>{{ item.site || 'no site named' }}</td>
-        <td>{{ item.territory }}</td>
-        <td>{{ item.plan }}</td>
-        <td
-          :class="{
-            late: item.state.includes('overdue'),
-            soon: item.state.includes('visit due') || item.state.includes('ends'),
-          }"
-        >
-          {{ item.state
-          }}<template v-if="item.booked"
-            ><br /><span class="small quiet">{{ item.booked }} is waiting</span></template
-          >
-        </td>
-        <td class="quiet">{{ item.lastVisitOn ? session.day(item.lastVisitOn) : 'never' }}</td>
-        <td class="right nowrap">
-          <span class="small quiet"
-            >until {{ session.day(item.endsOn) }} {{ item.endsOn.slice(0, 4) }}</span
-          >{{ ' '
-          }}<button
-            v-if="
-              office &&
-              show === 'all' &&
-              item.price &&
-              (!item.billedUntil || item.billedUntil < item.endsOn)
-            "
-            class="btn"
-            :disabled="busy"
-            @click="bill(item)"
-          >
-            Bill the year {{ Number(item.price).toFixed(2) }}</button
-          >{{ ' '
-          }}<button
-            v-if="show === 'ending'"
-            class="btn"
-            :disabled="busy"
-            @click="renew(item)"
-          >
-            Renew a year
-          </button>
-        </td>
-      </tr>
-    </template>
+    <template
+      v-if="problem || left.length"
+      #note
+      ><p
+        class="note warn"
+        role="alert"
+      >
+        {{ problem?.message ?? `Left out: ${left.join('; ')}.` }}
+      </p></template
+    >
+    <template #takeHead
+      ><ActButton
+        quiet
+        @click="all"
+      >
+        all
+      </ActButton></template
+    >
+    <template #take="{ row: item }"
+      ><Check
+        :model-value="picked.has(item.id)"
+        :disabled="!bookable(item)"
+        :label="`Visit for ${item.customer}`"
+        @change="picked.has(item.id) ? picked.delete(item.id) : picked.add(item.id)"
+    /></template>
+    <template #customer="{ row: item }"
+      ><NuxtLink :to="`/customers/${item.customerId}`">{{ item.customer }}</NuxtLink
+      ><br /><span class="small quiet num">{{ item.phone }}</span></template
+    >
+    <template #stands="{ row: item }"
+      >{{ item.state
+      }}<template v-if="item.booked"
+        ><br /><span class="small quiet">{{ item.booked }} is waiting</span></template
+      ></template
+    >
+    <template #act="{ row: item }"
+      ><span class="small quiet"
+        >until {{ session.day(item.endsOn) }} {{ item.endsOn.slice(0, 4) }}</span
+      >{{ ' '
+      }}<ActButton
+        v-if="
+          office &&
+          show === 'all' &&
+          item.price &&
+          (!item.billedUntil || item.billedUntil < item.endsOn)
+        "
+        :disabled="busy"
+        @click="bill(item)"
+      >
+        Bill the year {{ Number(item.price).toFixed(2) }}</ActButton
+      >{{ ' '
+      }}<ActButton
+        v-if="show === 'ending'"
+        :disabled="busy"
+        @click="renew(item)"
+      >
+        Renew a year
+      </ActButton></template
+    >
   </LedgerList>
 </template>

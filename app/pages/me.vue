@@ -5,6 +5,10 @@ import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: false })
 const session = useSession()
@@ -70,45 +74,30 @@ const make = () =>
           class="stack"
           @submit.prevent="change"
         >
-          <label class="field"
-            ><span>Current password</span
-            ><input
+          <Field
+            label="Current password"
+            :error="refused?.at('current') ? refused.at('current') : ''"
+            ><TextInput
               v-model="word.current"
-              class="plain"
               type="password"
               autocomplete="current-password"
-            /><span
-              v-if="refused?.at('current')"
-              class="wrong"
-              >{{ refused.at('current') }}</span
-            ></label
-          >
-          <label class="field"
-            ><span>New password, ten characters or more</span
-            ><input
+          /></Field>
+          <Field
+            label="New password, ten characters or more"
+            :error="refused?.at('next') ? refused.at('next') : ''"
+            ><TextInput
               v-model="word.next"
-              class="plain"
               type="password"
               autocomplete="new-password"
-            /><span
-              v-if="refused?.at('next')"
-              class="wrong"
-              >{{ refused.at('next') }}</span
-            ></label
-          >
-          <label class="field"
-            ><span>The new one again</span
-            ><input
+          /></Field>
+          <Field
+            label="The new one again"
+            :error="differ ? 'The two are not the same.' : ''"
+            ><TextInput
               v-model="word.again"
-              class="plain"
               type="password"
               autocomplete="new-password"
-            /><span
-              v-if="differ"
-              class="wrong"
-              >The two are not the same.</span
-            ></label
-          >
+          /></Field>
           <p
             v-if="refused && !refused.errors.length"
             class="note bad"
@@ -123,12 +112,13 @@ const make = () =>
           >
             {{ said }}
           </p>
-          <button
-            class="btn act"
+          <ActButton
+            primary
+            submit
             :disabled="changing || !word.current || !word.next"
           >
             Change my password
-          </button>
+          </ActButton>
         </form>
       </section>
 
@@ -141,61 +131,51 @@ const make = () =>
         >
           {{ (failed ?? problem)?.message }}
         </p>
-        <table
+        <DataTable
           v-if="data"
-          class="book"
-        >
-          <thead>
-            <tr>
-              <th>What</th>
-              <th>From</th>
-              <th>Since</th>
-              <th>Last seen</th>
-              <th>Ends</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="s in data.items"
-              :key="s.id"
+          :rows="data.items"
+          :row-key="(s) => s.id"
+          :columns="[
+            { key: 'what', label: 'What' },
+            { key: 'from', label: 'From', look: 'num', text: (s) => s.from || '–' },
+            { key: 'since', label: 'Since', look: 'nowrap' },
+            { key: 'lastSeen', label: 'Last seen', look: 'nowrap' },
+            { key: 'ends', label: 'Ends', look: 'nowrap' },
+            { key: 'act', right: true },
+          ]"
+          ><template #what="{ row: s }"
+            >{{ s.kind === 'cookie' ? 'Browser' : `Token “${s.label}”` }}
+            <span
+              v-if="s.current"
+              class="chip good"
+              >this one</span
+            ></template
+          >
+
+          <template #since="{ row: s }"
+            ><span class="said">since </span>{{ session.dayTime(s.createdAt) }}</template
+          >
+          <template #lastSeen="{ row: s }"
+            ><span class="said">last seen </span>{{ session.dayTime(s.lastSeenAt) }}</template
+          >
+          <template #ends="{ row: s }"
+            ><span class="said">until </span>{{ session.day(s.expiresAt.slice(0, 10))
+            }}{{
+              s.expiresAt.slice(0, 4) === s.createdAt.slice(0, 4)
+                ? ''
+                : ` ${s.expiresAt.slice(0, 4)}`
+            }}</template
+          >
+          <template #act="{ row: s }"
+            ><ActButton
+              v-if="!s.current"
+              :disabled="busy"
+              @click="end(s.id)"
             >
-              <td>
-                {{ s.kind === 'cookie' ? 'Browser' : `Token “${s.label}”` }}
-                <span
-                  v-if="s.current"
-                  class="chip good"
-                  >this one</span
-                >
-              </td>
-              <td class="num">{{ s.from || '–' }}</td>
-              <td class="nowrap">
-                <span class="said">since </span>{{ session.dayTime(s.createdAt) }}
-              </td>
-              <td class="nowrap">
-                <span class="said">last seen </span>{{ session.dayTime(s.lastSeenAt) }}
-              </td>
-              <td class="nowrap">
-                <span class="said">until </span>{{ session.day(s.expiresAt.slice(0, 10))
-                }}{{
-                  s.expiresAt.slice(0, 4) === s.createdAt.slice(0, 4)
-                    ? ''
-                    : ` ${s.expiresAt.slice(0, 4)}`
-                }}
-              </td>
-              <td class="right">
-                <button
-                  v-if="!s.current"
-                  class="btn"
-                  :disabled="busy"
-                  @click="end(s.id)"
-                >
-                  {{ s.kind === 'cookie' ? 'Sign it out' : 'End it' }}
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+              {{ s.kind === 'cookie' ? 'Sign it out' : 'End it' }}
+            </ActButton></template
+          ></DataTable
+        >
         <p
           v-else-if="!problem"
           class="empty"
@@ -203,14 +183,13 @@ const make = () =>
         >
           Looking up…
         </p>
-        <button
+        <ActButton
           v-if="otherBrowsers > 1"
-          class="btn"
           :disabled="busy"
           @click="endOthers"
         >
           Sign out all other browsers
-        </button>
+        </ActButton>
       </section>
 
       <section class="sheet">
@@ -222,18 +201,18 @@ const make = () =>
           class="row"
           @submit.prevent="make"
         >
-          <label class="field grow"
-            ><span>What it is for</span
-            ><input
+          <Field
+            class="grow"
+            label="What it is for"
+            ><TextInput
               v-model="label"
-              class="plain"
-              maxlength="80" /></label
-          ><button
-            class="btn"
+              maxlength="80" /></Field
+          ><ActButton
+            submit
             :disabled="busy || !label.trim()"
           >
             Make a token
-          </button>
+          </ActButton>
         </form>
         <p
           v-if="token"

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -18,55 +19,53 @@ const retry = (id: string) => call('retryMessage', { params: { id } })
     filter="Address, subject, customer"
     :load="load"
     empty="Nothing was sent yet."
+    picks
+    :columns="[
+      {
+        key: 'when',
+        label: 'When',
+        look: 'nowrap',
+        text: (item) => session.dayTime(item.createdAt),
+      },
+      { key: 'to', label: 'To' },
+      { key: 'subject', label: 'Subject' },
+      { key: 'state', label: 'State' },
+      { key: 'act', right: true },
+    ]"
+    @pick="(item) => (open = open === item.id ? '' : item.id)"
   >
-    <template #head
-      ><tr>
-        <th>When</th>
-        <th>To</th>
-        <th>Subject</th>
-        <th>State</th>
-        <th /></tr
-    ></template>
-    <template #default="{ item }">
-      <tr
-        class="pick"
-        @click="open = open === item.id ? '' : item.id"
+    <template #to="{ row: item }"
+      >{{ item.to }}<br /><span class="quiet small">{{ item.customer }}</span></template
+    >
+    <template #subject="{ row: item }"
+      >{{ item.subject || item.body.slice(0, 90) }}<br /><span class="quiet small"
+        >{{ item.channel === 'text' ? 'text · ' : ''
+        }}{{ item.kind.replaceAll('_', ' ').replace('onWay', 'on the way')
+        }}{{ item.attachment ? ` · ${item.attachment}` : '' }}</span
       >
-        <td class="nowrap">{{ session.dayTime(item.createdAt) }}</td>
-        <td>
-          {{ item.to }}<br /><span class="quiet small">{{ item.customer }}</span>
-        </td>
-        <td>
-          {{ item.subject || item.body.slice(0, 90) }}<br /><span class="quiet small"
-            >{{ item.channel === 'text' ? 'text · ' : ''
-            }}{{ item.kind.replaceAll('_', ' ').replace('onWay', 'on the way')
-            }}{{ item.attachment ? ` · ${item.attachment}` : '' }}</span
-          >
-          <pre v-if="open === item.id">{{ item.body }}</pre>
-        </td>
-        <td>
-          <span
-            class="chip"
-            :class="{
-              good: item.state === 'opened',
-              late: item.state === 'failed',
-              soon: item.state === 'waiting',
-            }"
-            >{{ item.state }}</span><br /><span class="small quiet">{{
-            item.error || (item.openedAt ? session.dayTime(item.openedAt) : '')
-          }}</span>
-        </td>
-        <td class="right">
-          <button
-            v-if="item.state === 'failed'"
-            class="btn"
-            @click.stop="retry(item.id)"
-          >
-            Try again
-          </button>
-        </td>
-      </tr>
+      <pre v-if="open === item.id">{{ item.body }}</pre>
     </template>
+    <template #state="{ row: item }"
+      ><span
+        class="chip"
+        :class="{
+          good: item.state === 'opened',
+          late: item.state === 'failed',
+          soon: item.state === 'waiting',
+        }"
+        >{{ item.state }}</span
+      ><br /><span class="small quiet">{{
+        item.error || (item.openedAt ? session.dayTime(item.openedAt) : '')
+      }}</span></template
+    >
+    <template #act="{ row: item }"
+      ><ActButton
+        v-if="item.state === 'failed'"
+        @click.stop="retry(item.id)"
+      >
+        Try again
+      </ActButton></template
+    >
   </LedgerList>
 </template>
 

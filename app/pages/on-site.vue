@@ -16,40 +16,32 @@ const load = (q: string, after?: string) =>
     filter="Filter"
     :load="load"
     empty="Nobody is on site at the moment."
+    picks
+    :columns="[
+      { key: 'workOrder', label: 'Work order' },
+      { key: 'customer', label: 'Customer' },
+      { key: 'technician', label: 'Technician', text: (item) => item.technician },
+      { key: 'state', label: 'State' },
+      { key: 'since', label: 'Since', figures: true, text: (item) => session.time(item.startedAt) },
+    ]"
+    @pick="(item) => navigateTo(`/work/${item.id}`)"
   >
-    <template #head
-      ><tr>
-        <th>Work order</th>
-        <th>Customer</th>
-        <th>Technician</th>
-        <th>State</th>
-        <th class="right">Since</th>
-      </tr></template
-    >
-    <template #default="{ item }">
-      <tr
-        class="pick"
-        @click="navigateTo(`/work/${item.id}`)"
+    <template #workOrder="{ row: item }"
+      ><NuxtLink
+        :to="`/work/${item.id}`"
+        class="num"
+        >{{ item.number }}</NuxtLink
       >
-        <td>
-          <NuxtLink
-            :to="`/work/${item.id}`"
-            class="num"
-            >{{ item.number }}</NuxtLink
-          >
-          {{ item.title }}
-        </td>
-        <td>{{ item.customer }}, {{ item.town }}</td>
-        <td>{{ item.technician }}</td>
-        <td>
-          <span
-            class="chip"
-            :class="item.state === 'on_site' ? 'good' : 'soon'"
-            >{{ session.state(item.state) }}</span
-          >
-        </td>
-        <td class="right num">{{ session.time(item.startedAt) }}</td>
-      </tr>
-    </template>
+      {{ item.title }}</template
+    >
+    <template #customer="{ row: item }">{{ item.customer }}, {{ item.town }}</template>
+
+    <template #state="{ row: item }"
+      ><span
+        class="chip"
+        :class="item.state === 'on_site' ? 'good' : 'soon'"
+        >{{ session.state(item.state) }}</span
+      ></template
+    >
   </LedgerList>
 </template>

@@ -8,6 +8,11 @@ import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -106,64 +111,53 @@ const keepSources = (sources: string[]) =>
     <div class="two">
       <div class="stack">
         <h2>Asked of every caller</h2>
-        <table class="book">
-          <tbody>
-            <tr
-              v-for="q in data.questions"
-              :key="q.id"
+        <DataTable
+          :rows="data.questions"
+          :row-key="(q) => q.id"
+          :columns="[
+            { key: 'c1', tone: (q) => ({ quiet: q.retired }) },
+            { key: 'c2', right: true },
+          ]"
+          ><template #c1="{ row: q }"
+            >{{ q.text }}<br /><span class="small quiet"
+              >{{ said(q.kind) }}{{ q.choices.length ? `: ${q.choices.join(', ')}` : '' }}</span
+            ></template
+          >
+          <template #c2="{ row: q }"
+            ><ActButton
+              :disabled="busy"
+              @click="retireQuestion(q)"
             >
-              <td :class="{ quiet: q.retired }">
-                {{ q.text }}<br /><span class="small quiet"
-                  >{{ said(q.kind) }}{{ q.choices.length ? `: ${q.choices.join(', ')}` : '' }}</span
-                >
-              </td>
-              <td class="right">
-                <button
-                  class="btn"
-                  :disabled="busy"
-                  @click="retireQuestion(q)"
-                >
-                  {{ q.retired ? 'Ask again' : 'Do not ask' }}
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+              {{ q.retired ? 'Ask again' : 'Do not ask' }}
+            </ActButton></template
+          ></DataTable
+        >
         <form
           class="row wrap"
           @submit.prevent="addQuestion"
         >
-          <input
+          <TextInput
             v-model="question.text"
-            class="plain"
             style="flex: 1"
             placeholder="A further question"
             aria-label="A further question"
-          /><select
+          /><Choice
             v-model="question.kind"
-            class="plain"
             aria-label="How it is answered"
             style="width: 110px"
-          >
-            <option
-              v-for="k in QUESTION_KINDS"
-              :key="k"
-              :value="k"
-            >
-              {{ said(k) }}
-            </option></select
-          ><input
+            :options="QUESTION_KINDS.map((k) => ({ value: k, label: said(k) }))"
+          /><TextInput
             v-if="question.kind === 'choice'"
             v-model="question.choices"
-            class="plain"
             placeholder="choices, with commas"
             aria-label="Choices"
-          /><button
-            class="btn act"
+          /><ActButton
+            primary
+            submit
             :disabled="busy || !question.text"
           >
             Add
-          </button>
+          </ActButton>
         </form>
         <h2>How callers hear of us</h2>
         <div class="row wrap">
@@ -172,128 +166,107 @@ const keepSources = (sources: string[]) =>
             :key="s"
             class="chip"
             >{{ s }}
-            <button
-              class="btn plain x"
+            <ActButton
+              quiet
+              class="x"
               :aria-label="`Take out ${s}`"
               @click="keepSources(data.sources.filter((x) => x !== s))"
             >
               ×
-            </button></span
+            </ActButton></span
           >
         </div>
         <form
           class="row"
           @submit.prevent="keepSources([...data.sources, source])"
         >
-          <input
+          <TextInput
             v-model="source"
-            class="plain"
             placeholder="A further source"
             aria-label="A further source"
-          /><button
-            class="btn"
+          /><ActButton
+            submit
             :disabled="busy || !source"
           >
             Add
-          </button>
+          </ActButton>
         </form>
       </div>
       <div class="stack">
         <h2>Fields of our own</h2>
-        <table class="book">
-          <tbody>
-            <tr
-              v-for="f in data.fields"
-              :key="f.id"
+        <DataTable
+          :rows="data.fields"
+          :row-key="(f) => f.id"
+          :columns="[
+            { key: 'c1', tone: (f) => ({ quiet: f.retired }) },
+            { key: 'c2', right: true },
+          ]"
+          ><template #c1="{ row: f }"
+            >{{ f.name }}<br /><span class="small quiet"
+              >of {{ said(f.subject) }}s · {{ said(f.kind)
+              }}{{ f.choices.length ? `: ${f.choices.join(', ')}` : '' }}</span
+            ></template
+          >
+          <template #c2="{ row: f }"
+            ><ActButton
+              :disabled="busy"
+              @click="retireField(f)"
             >
-              <td :class="{ quiet: f.retired }">
-                {{ f.name }}<br /><span class="small quiet"
-                  >of {{ said(f.subject) }}s · {{ said(f.kind)
-                  }}{{ f.choices.length ? `: ${f.choices.join(', ')}` : '' }}</span
-                >
-              </td>
-              <td class="right">
-                <button
-                  class="btn"
-                  :disabled="busy"
-                  @click="retireField(f)"
-                >
-                  {{ f.retired ? 'Use again' : 'Retire' }}
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+              {{ f.retired ? 'Use again' : 'Retire' }}
+            </ActButton></template
+          ></DataTable
+        >
         <form
           class="row wrap"
           @submit.prevent="addField"
         >
-          <input
+          <TextInput
             v-model="field.name"
-            class="plain"
             style="flex: 1"
             placeholder="A further field"
             aria-label="A further field"
-          /><select
+          /><Choice
             v-model="field.subject"
-            class="plain"
             aria-label="Where it belongs"
             style="width: 120px"
-          >
-            <option
-              v-for="k in FIELD_SUBJECTS"
-              :key="k"
-              :value="k"
-            >
-              {{ said(k) }}
-            </option></select
-          ><select
+            :options="FIELD_SUBJECTS.map((k) => ({ value: k, label: said(k) }))"
+          /><Choice
             v-model="field.kind"
-            class="plain"
             aria-label="What it holds"
             style="width: 100px"
-          >
-            <option
-              v-for="k in FIELD_KINDS"
-              :key="k"
-              :value="k"
-            >
-              {{ said(k) }}
-            </option></select
-          ><input
+            :options="FIELD_KINDS.map((k) => ({ value: k, label: said(k) }))"
+          /><TextInput
             v-if="field.kind === 'choice'"
             v-model="field.choices"
-            class="plain"
             placeholder="choices, with commas"
             aria-label="Choices of the field"
-          /><button
-            class="btn act"
+          /><ActButton
+            primary
+            submit
             :disabled="busy || !field.name"
           >
             Add
-          </button>
+          </ActButton>
         </form>
         <h2>Our words for the states of work</h2>
         <form
           class="states"
           @submit.prevent="keepLabels"
         >
-          <label
+          <Field
             v-for="s in WORK_STATES"
             :key="s"
-            class="field"
-            ><span>{{ s.replaceAll('_', ' ') }}</span
-            ><input
+            :label="s.replaceAll('_', ' ')"
+            ><TextInput
               v-model="labels[s]"
-              class="plain"
               maxlength="30"
-              :placeholder="s.replaceAll('_', ' ')" /></label
-          ><button
-            class="btn"
+              :placeholder="s.replaceAll('_', ' ')" /></Field
+          ><ActButton
+            submit
             :disabled="busy"
           >
             Keep these words
-          </button>
+          </ActButton>
         </form>
         <h2>The request form</h2>
         <p class="quiet">

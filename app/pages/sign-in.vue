@@ -3,6 +3,9 @@ import { ref } from 'vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
 
 const session = useSession()
 const email = ref('')
@@ -24,27 +27,23 @@ const signIn = () =>
     >
       <h1><span>Open Ledger</span></h1>
       <p class="quiet">Promised, done, billed, paid.</p>
-      <label class="field"
-        ><span>Mail address</span
-        ><input
+      <Field label="Mail address"
+        ><TextInput
           v-model="email"
-          class="plain"
           type="email"
           name="email"
           autocomplete="username"
           autofocus
           required
-      /></label>
-      <label class="field"
-        ><span>Password</span
-        ><input
+      /></Field>
+      <Field label="Password"
+        ><TextInput
           v-model="password"
-          class="plain"
           type="password"
           name="password"
           autocomplete="current-password"
           required
-      /></label>
+      /></Field>
       <p
         v-if="problem"
         class="wrong"
@@ -52,12 +51,13 @@ const signIn = () =>
       >
         {{ problem.message }}
       </p>
-      <button
-        class="btn act"
+      <ActButton
+        primary
+        submit
         :disabled="busy"
       >
         Sign in
-      </button>
+      </ActButton>
     </form>
   </main>
 </template>

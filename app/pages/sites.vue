@@ -5,6 +5,7 @@ import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
+import Choice from '~/base/Choice.vue'
 
 definePageMeta({ layout: 'office' })
 const territory = ref('')
@@ -20,54 +21,42 @@ const load = (q: string, after?: string) =>
     :load="load"
     :watch-key="territory"
     empty="There is no site yet. A customer’s first call makes one."
+    picks
+    :columns="[
+      { key: 'address', label: 'Address' },
+      { key: 'site', label: 'Site', text: (item) => item.name },
+      { key: 'customer', label: 'Customer', text: (item) => item.customer },
+      {
+        key: 'territory',
+        label: 'Territory',
+        tone: (item) => ({ soon: !item.territory }),
+        text: (item) => item.territory || 'in none',
+      },
+      { key: 'equipment', label: 'Equipment', figures: true, text: (item) => item.equipment },
+      { key: 'access', label: 'Access', text: (item) => item.accessNote },
+    ]"
+    @pick="(item) => navigateTo(`/customers/${item.customerId}`)"
   >
     <template #acts>
-      <select
+      <Choice
         v-model="territory"
-        class="plain"
         aria-label="Territory"
         style="width: 180px"
-      >
-        <option value="">every territory</option>
-        <option
-          v-for="t in setUp?.territories ?? []"
-          :key="t.id"
-        >
-          {{ t.name }}
-        </option>
-      </select>
+        :options="[
+          { value: '', label: 'every territory' },
+          ...(setUp?.territories ?? []).map((t) => ({ value: t.name, label: t.name })),
+        ]"
+      />
       <a
         class="btn"
         href="/api/v1/export/sites.csv"
         >CSV</a
       >
     </template>
-    <template #head
-      ><tr>
-        <th>Address</th>
-        <th>Site</th>
-        <th>Customer</th>
-        <th>Territory</th>
-        <th class="right">Equipment</th>
-        <th>Access</th>
-      </tr></template
+
+    <template #address="{ row: item }"
+      ><NuxtLink :to="`/customers/${item.customerId}`">{{ item.line1 || 'no address' }}</NuxtLink
+      ><br /><span class="small quiet">{{ item.town }} {{ item.postcode }}</span></template
     >
-    <template #default="{ item }">
-      <tr
-        class="pick"
-        @click="navigateTo(`/customers/${item.customerId}`)"
-      >
-        <td>
-          <NuxtLink :to="`/customers/${item.customerId}`">{{
-            item.line1 || 'no address'
-          }}</NuxtLink><br /><span class="small quiet">{{ item.town }} {{ item.postcode }}</span>
-        </td>
-        <td>{{ item.name }}</td>
-        <td>{{ item.customer }}</td>
-        <td :class="{ soon: !item.territory }">{{ item.territory || 'in none' }}</td>
-        <td class="right num">{{ item.equipment }}</td>
-        <td>{{ item.accessNote }}</td>
-      </tr>
-    </template>
   </LedgerList>
 </template>

@@ -16,44 +16,45 @@ const load = (q: string, after?: string) =>
     filter="Filter"
     :load="load"
     empty="Everything that was done is billed."
+    picks
+    :columns="[
+      { key: 'workOrder', label: 'Work order' },
+      { key: 'customer', label: 'Customer' },
+      { key: 'technician', label: 'Technician', text: (item) => item.technician },
+      {
+        key: 'whyItIs',
+        label: 'Why it is here',
+        tone: (item) => ({ late: item.why.startsWith('Done') || item.why.includes('nothing') }),
+        text: (item) => item.why,
+      },
+      {
+        key: 'toBillNet',
+        label: 'To bill, net',
+        figures: true,
+        look: 'strong',
+        text: (item) => session.money(item.toBill),
+      },
+      { key: 'act', right: true },
+    ]"
+    @pick="(item) => navigateTo(`/work/${item.id}`)"
   >
-    <template #head
-      ><tr>
-        <th>Work order</th>
-        <th>Customer</th>
-        <th>Technician</th>
-        <th>Why it is here</th>
-        <th class="right">To bill, net</th>
-        <th /></tr
-    ></template>
-    <template #default="{ item }">
-      <tr
-        class="pick"
-        @click="navigateTo(`/work/${item.id}`)"
+    <template #workOrder="{ row: item }"
+      ><NuxtLink
+        :to="`/work/${item.id}`"
+        class="num"
+        >{{ item.number }}</NuxtLink
       >
-        <td>
-          <NuxtLink
-            :to="`/work/${item.id}`"
-            class="num"
-            >{{ item.number }}</NuxtLink
-          >
-          {{ item.title }}
-        </td>
-        <td>{{ item.customer }}, {{ item.town }}</td>
-        <td>{{ item.technician }}</td>
-        <td :class="{ late: item.why.startsWith('Done') || item.why.includes('nothing') }">
-          {{ item.why }}
-        </td>
-        <td class="right num strong">{{ session.money(item.toBill) }}</td>
-        <td class="right">
-          <NuxtLink
-            class="btn"
-            :to="{ path: `/work/${item.id}`, query: { bill: 1 } }"
-            @click.stop
-            >Bill…</NuxtLink
-          >
-        </td>
-      </tr>
-    </template>
+      {{ item.title }}</template
+    >
+    <template #customer="{ row: item }">{{ item.customer }}, {{ item.town }}</template>
+
+    <template #act="{ row: item }"
+      ><NuxtLink
+        class="btn"
+        :to="{ path: `/work/${item.id}`, query: { bill: 1 } }"
+        @click.stop
+        >Bill…</NuxtLink
+      ></template
+    >
   </LedgerList>
 </template>

@@ -5,9 +5,16 @@ import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
+import type { Column } from '~/base/columns'
 import type { Answer } from '~~/shared/api'
 import { useSession } from '~/stores/session'
 import PaySheet from '~/components/payments/PaySheet.vue'
+import ActButton from '~/base/ActButton.vue'
+import DateInput from '~/base/DateInput.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -161,6 +168,33 @@ const next = (entry: { customerId: string; act: string }) =>
     if (entry.act === 'remind') openReminder(about)
     else openSaid('settled', about)
   })
+type Debtor = Answer<'unpaid'>['customers'][number]
+const AGEING: Column<Debtor>[] = [
+  { key: 'customer', label: 'Customer' },
+  ...BUCKETS.map(([key, label]) => ({
+    key,
+    label,
+    figures: true,
+    text: (c: Debtor) => (Number(c[key].amount) ? session.money(c[key], false) : '–'),
+  })),
+  {
+    key: 'owed',
+    label: 'Owes',
+    figures: true,
+    look: 'strong',
+    text: (c) => session.money(c.owed, false),
+  },
+]
+const sums = computed(() => {
+  const totals = data.value?.totals
+  if (!totals) return {}
+  const bucketSums = BUCKETS.map(([key]) => [key, session.money(totals[key], false)])
+  return {
+    customer: 'All',
+    owed: session.money(totals.owed, false),
+    ...Object.fromEntries(bucketSums),
+  }
+})
 </script>
 
 <template>
@@ -185,13 +219,11 @@ const next = (entry: { customerId: string; act: string }) =>
           />
         </div>
         <div>
-          <label class="quiet small"
+          <span class="quiet small"
             >Owed on
-            <input
+            <DateInput
               v-model="on"
-              type="date"
-              class="plain date"
-              aria-label="Owed on which day" /></label
+              aria-label="Owed on which day" /></span
           ><b class="num"
             ><span class="double">{{ session.money(data.totals.owed) }}</span></b
           ><span
@@ -237,23 +269,21 @@ const next = (entry: { customerId: string; act: string }) =>
           role="tablist"
           class="row"
         >
-          <button
+          <ActButton
             role="tab"
-            class="btn"
-            :class="{ on: view === 'list' }"
+            :on="view === 'list'"
             :aria-selected="view === 'list'"
             @click="view = 'list'"
           >
-            Whom to act on</button
-          ><button
+            Whom to act on</ActButton
+          ><ActButton
             role="tab"
-            class="btn"
-            :class="{ on: view === 'ageing' }"
+            :on="view === 'ageing'"
             :aria-selected="view === 'ageing'"
             @click="view = 'ageing'"
           >
             Ageing by customer
-          </button>
+          </ActButton>
         </div>
         <span class="quiet">{{
           view === 'list'
@@ -261,119 +291,73 @@ const next = (entry: { customerId: string; act: string }) =>
             : `${data.customers.length} customers`
         }}</span>
       </div>
-      <table
+      <DataTable
         v-if="view === 'list' && data.worklist.length"
-        class="book"
-      >
-        <thead>
-          <tr>
-            <th>Customer</th>
-            <th class="right">Overdue</th>
-            <th class="right">Late</th>
-            <th>Why now</th>
-            <th>Expected</th>
-            <th>Next act</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="e in data.worklist"
-            :key="e.customerId"
-            class="pick"
-            :class="{ chosen: e.customerId === chosen, rest: e.resting }"
-            @click="chosen = e.customerId"
+        :rows="data.worklist"
+        :row-key="(e) => e.customerId"
+        picks
+        :tone="(e) => ({ chosen: e.customerId === chosen, rest: e.resting })"
+        :columns="[
+          { key: 'customer', label: 'Customer' },
+          {
+            key: 'overdue',
+            label: 'Overdue',
+            figures: true,
+            text: (e) => session.money(e.overdue, false),
+          },
+          { key: 'late', label: 'Late', figures: true, tone: (e) => ({ late: e.late > 30 }) },
+          { key: 'whyNow', label: 'Why now', text: (e) => e.reason },
+          { key: 'expected', label: 'Expected', look: 'small num' },
+          { key: 'nextAct', label: 'Next act' },
+        ]"
+        @pick="(e) => (chosen = e.customerId)"
+        ><template #customer="{ row: e }"
+          ><button
+            class="link"
+            @click.stop="chosen = e.customerId"
           >
-            <td>
-              <button
-                class="link"
-                @click.stop="chosen = e.customerId"
-              >
-                {{ e.name }}</button><br /><span class="quiet small">{{ e.phone || e.email }}</span>
-            </td>
-            <td class="right num">{{ session.money(e.overdue, false) }}</td>
-            <td
-              class="right num"
-              :class="{ late: e.late > 30 }"
-            >
-              {{ e.late }} d
-            </td>
-            <td>{{ e.reason }}</td>
-            <td class="num small">
-              {{ e.expectedOn ? session.day(e.expectedOn) : '–' }}<br v-if="e.spreadDays" /><span
-                v-if="e.spreadDays"
-                class="quiet"
-                >± {{ e.spreadDays }} days</span
-              >
-            </td>
-            <td>
-              <button
-                class="btn"
-                :class="{ act: e.customerId === chosen && !e.resting }"
-                @click.stop="next(e)"
-              >
-                {{ ACTS[e.act] }}
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <table
+            {{ e.name }}</button
+          ><br /><span class="quiet small">{{ e.phone || e.email }}</span></template
+        >
+
+        <template #late="{ row: e }">{{ e.late }} d </template>
+
+        <template #expected="{ row: e }"
+          >{{ e.expectedOn ? session.day(e.expectedOn) : '–' }}<br v-if="e.spreadDays" /><span
+            v-if="e.spreadDays"
+            class="quiet"
+            >± {{ e.spreadDays }} days</span
+          ></template
+        >
+        <template #nextAct="{ row: e }"
+          ><ActButton
+            :primary="e.customerId === chosen && !e.resting"
+            @click.stop="next(e)"
+          >
+            {{ ACTS[e.act] }}
+          </ActButton></template
+        ></DataTable
+      >
+      <DataTable
         v-else-if="view === 'ageing' && data.customers.length"
-        class="book"
+        :rows="data.customers"
+        :row-key="(c) => c.customerId"
+        :tone="(c) => ({ chosen: c.customerId === chosen })"
+        :columns="AGEING"
+        :sums="sums"
+        picks
+        @pick="(c) => (chosen = c.customerId)"
       >
-        <thead>
-          <tr>
-            <th>Customer</th>
-            <th
-              v-for="[k, name] in BUCKETS"
-              :key="k"
-              class="right"
-            >
-              {{ name }}
-            </th>
-            <th class="right">Owes</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="c in data.customers"
-            :key="c.customerId"
-            class="pick"
-            :class="{ chosen: c.customerId === chosen }"
-            @click="chosen = c.customerId"
+        <template #customer="{ row: c }"
+          ><ActButton
+            quiet
+            class="link"
+            @click.stop="chosen = c.customerId"
           >
-            <td>
-              <button
-                class="link"
-                @click.stop="chosen = c.customerId"
-              >
-                {{ c.name }}
-              </button>
-            </td>
-            <td
-              v-for="[k] in BUCKETS"
-              :key="k"
-              class="right num"
-            >
-              {{ Number(c[k].amount) ? session.money(c[k], false) : '–' }}
-            </td>
-            <td class="right num strong">{{ session.money(c.owed, false) }}</td>
-          </tr>
-          <tr class="sum">
-            <td>All</td>
-            <td
-              v-for="[k] in BUCKETS"
-              :key="k"
-              class="right num"
-            >
-              <span class="double">{{ session.money(data.totals[k], false) }}</span>
-            </td>
-            <td class="right num">
-              <span class="double">{{ session.money(data.totals.owed, false) }}</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+            {{ c.name }}
+          </ActButton></template
+        >
+      </DataTable>
       <p
         v-else
         class="empty sheet"
@@ -403,82 +387,67 @@ const next = (entry: { customerId: string; act: string }) =>
         {{ owing.phone }} · {{ owing.sites }} {{ owing.sites === 1 ? 'site' : 'sites' }} · terms
         {{ owing.terms }}<br />{{ owing.habit }}
       </p>
-      <table class="book">
-        <thead>
-          <tr>
-            <th>Invoice</th>
-            <th>Due</th>
-            <th class="right">Open</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="i in owing.invoices"
-            :key="i.id"
-          >
-            <td>
-              <NuxtLink
-                class="num"
-                :to="`/invoices/${i.id}`"
-                >{{ i.number }}</NuxtLink><br /><span class="quiet small">{{ i.work }}</span>
-            </td>
-            <td class="nowrap">
-              {{ session.day(i.dueOn).slice(4) }}<br /><span
-                v-if="i.late"
-                class="late small"
-                >{{ i.late }} d late</span
-              >
-            </td>
-            <td class="right num">{{ session.money(i.open, false) }}</td>
-          </tr>
-          <tr v-if="Number(owing.credits.amount)">
-            <td colspan="2">Credits</td>
-            <td class="right num">−{{ session.money(owing.credits, false) }}</td>
-          </tr>
-          <tr class="sum">
-            <td colspan="2">Owes</td>
-            <td class="right num">
-              <span class="double">{{ session.money(owing.owed, false) }}</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable
+        :rows="[
+          ...owing.invoices,
+          ...(Number(owing.credits.amount) ? [{ id: 'credits' as const }] : []),
+        ]"
+        :row-key="(i) => i.id"
+        :columns="[
+          { key: 'invoice', label: 'Invoice' },
+          { key: 'due', label: 'Due', look: 'nowrap' },
+          {
+            key: 'open',
+            label: 'Open',
+            figures: true,
+            text: (i) =>
+              'number' in i
+                ? session.money(i.open, false)
+                : `−${session.money(owing!.credits, false)}`,
+          },
+        ]"
+        :sums="{ invoice: 'Owes', open: session.money(owing.owed, false) }"
+      >
+        <template #invoice="{ row: i }"
+          ><template v-if="'number' in i"
+            ><NuxtLink
+              class="num"
+              :to="`/invoices/${i.id}`"
+              >{{ i.number }}</NuxtLink
+            ><br /><span class="quiet small">{{ i.work }}</span></template
+          ><template v-else>Credits</template></template
+        >
+        <template #due="{ row: i }"
+          ><template v-if="'number' in i"
+            >{{ session.day(i.dueOn).slice(4) }}<br /><span
+              v-if="i.late"
+              class="late small"
+              >{{ i.late }} d late</span
+            ></template
+          ></template
+        >
+      </DataTable>
       <h3>After the call</h3>
       <div class="row wrap">
-        <button
-          class="btn"
-          @click="openSaid('promise', owing)"
-        >
-          Promised…</button
-        ><button
-          class="btn"
+        <ActButton @click="openSaid('promise', owing)"> Promised…</ActButton
+        ><ActButton
           :disabled="!owing.invoices.length"
           @click="paying = owing"
         >
-          Paid now…</button
-        ><button
-          class="btn"
-          @click="openSaid('dispute', owing)"
-        >
-          Disputes…</button
-        ><button
-          class="btn"
+          Paid now…</ActButton
+        ><ActButton @click="openSaid('dispute', owing)"> Disputes…</ActButton
+        ><ActButton
           :disabled="busy"
           @click="noAnswer(owing)"
         >
-          No answer</button
-        ><button
-          class="btn"
-          @click="openSaid('note', owing)"
-        >
-          Said…</button
-        ><button
-          class="btn"
+          No answer</ActButton
+        ><ActButton @click="openSaid('note', owing)"> Said…</ActButton
+        ><ActButton
           :disabled="!owing.invoices.length"
           @click="openReminder(owing)"
         >
           Reminder {{ owing.reminder.step }}…
-        </button>
+        </ActButton>
       </div>
       <h3>What was said</h3>
       <ol>
@@ -498,7 +467,7 @@ const next = (entry: { customerId: string; act: string }) =>
         </li>
       </ol>
     </aside>
-    <el-dialog
+    <Dialog
       :model-value="said.open !== ''"
       :title="`${{ promise: 'Promised to pay', dispute: 'Disputes it', settled: 'Dispute settled', note: 'What was said', '': '' }[said.open]}: ${said.about?.name ?? ''}`"
       width="420"
@@ -512,40 +481,25 @@ const next = (entry: { customerId: string; act: string }) =>
           v-if="said.open === 'promise'"
           class="row"
         >
-          <label class="field grow"
-            ><span>Amount</span
-            ><input
+          <Field
+            class="grow"
+            label="Amount"
+            :error="failed?.at('amount') ? failed.at('amount') : ''"
+            ><TextInput
               v-model="said.amount"
-              class="plain num"
-            /><span
-              v-if="failed?.at('amount')"
-              class="wrong"
-              >{{ failed.at('amount') }}</span
-            ></label
-          ><label class="field grow"
-            ><span>By</span
-            ><input
-              v-model="said.onDate"
-              class="plain"
-              type="date"
-            /><span
-              v-if="failed?.at('onDate')"
-              class="wrong"
-              >{{ failed.at('onDate') }}</span
-            ></label
-          >
+              class="num" /></Field
+          ><Field
+            class="grow"
+            label="By"
+            :error="failed?.at('onDate') ? failed.at('onDate') : ''"
+            ><DateInput v-model="said.onDate"
+          /></Field>
         </div>
-        <label class="field"
-          ><span>In their words</span
-          ><input
-            v-model="said.text"
-            class="plain"
-          /><span
-            v-if="failed?.at('text')"
-            class="wrong"
-            >{{ failed.at('text') }}</span
-          ></label
-        >
+        <Field
+          label="In their words"
+          :error="failed?.at('text') ? failed.at('text') : ''"
+          ><TextInput v-model="said.text"
+        /></Field>
         <p
           v-if="failed && !failed.errors.length"
           class="note bad"
@@ -553,15 +507,16 @@ const next = (entry: { customerId: string; act: string }) =>
         >
           {{ failed.message }}
         </p>
-        <button
-          class="btn act"
+        <ActButton
+          primary
+          submit
           :disabled="busy"
         >
           Note it
-        </button>
+        </ActButton>
       </form>
-    </el-dialog>
-    <el-dialog
+    </Dialog>
+    <Dialog
       :model-value="mail.about !== null"
       :title="mail.about ? reminderTitle(mail.about) : ''"
       width="600"
@@ -572,47 +527,42 @@ const next = (entry: { customerId: string; act: string }) =>
         @submit.prevent="remind"
       >
         <div class="row">
-          <label class="field grow"
-            ><span>To</span
-            ><input
+          <Field
+            class="grow"
+            label="To"
+            ><TextInput
               v-model="mail.first"
-              class="plain"
-              type="email" /></label
-          ><label class="field grow"
-            ><span>and to</span
-            ><input
+              type="email" /></Field
+          ><Field
+            class="grow"
+            label="and to"
+            ><TextInput
               v-model="mail.second"
-              class="plain"
               type="email"
-          /></label>
+          /></Field>
         </div>
-        <label class="field"
-          ><span>Subject</span
-          ><input
-            v-model="mail.subject"
-            class="plain" /></label
-        ><label class="field"
-          ><span>Text</span
-          ><textarea
+        <Field label="Subject"><TextInput v-model="mail.subject" /></Field
+        ><Field label="Text"
+          ><TextInput
             v-model="mail.body"
-            class="plain"
             rows="10"
           />
-        </label>
+        </Field>
         <p
           v-if="failed"
           class="wrong"
         >
           {{ failed.message }}
         </p>
-        <button
-          class="btn act"
+        <ActButton
+          primary
+          submit
           :disabled="busy || !mail.first"
         >
           Send this reminder
-        </button>
+        </ActButton>
       </form>
-    </el-dialog>
+    </Dialog>
     <PaySheet
       v-if="paying"
       :model-value="true"
@@ -672,9 +622,7 @@ const next = (entry: { customerId: string; act: string }) =>
   gap: 6px;
 }
 .date {
-  width: 128px !important;
-  min-height: 24px !important;
-  padding: 1px 4px !important;
+  width: 140px;
 }
 .head {
   padding: 12px;

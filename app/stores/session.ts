@@ -1,10 +1,12 @@
 // Who is signed in, the company's money, zone and clock.
 import { defineStore } from 'pinia'
+import type { Permission } from '~~/core/access/permissions'
 import type { Answer } from '~~/shared/api'
 import type { Money } from '~~/core/money/formatMinor'
 import { call } from '~/lib/api'
 import { forgetBook } from '~/lib/book'
 import { closeLive } from '~/lib/live'
+import { sayMoney } from '~~/core/money/sayMoney'
 
 type Session = Answer<'session'>
 export const useSession = defineStore('session', {
@@ -15,6 +17,10 @@ export const useSession = defineStore('session', {
     today: (state) => state.me?.today ?? '',
   },
   actions: {
+    /** Whether who is signed in may do it, as the server says. */
+    may(permission: Permission): boolean {
+      return this.me?.person.may.includes(permission) ?? false
+    },
     keep(me: Session) {
       this.me = me
       this.readAt = Date.now()
@@ -45,13 +51,7 @@ export const useSession = defineStore('session', {
       return Date.parse(this.me.now) + (this.me.clockFixed ? 0 : Date.now() - this.readAt)
     },
     money(m: Money, symbol = true): string {
-      const { locale } = this.me?.company ?? { locale: 'en-US' }
-      return new Intl.NumberFormat(
-        locale,
-        symbol
-          ? { style: 'currency', currency: m.currency }
-          : { minimumFractionDigits: 2, maximumFractionDigits: 2 },
-      ).format(m.amount as unknown as number)
+      return sayMoney(m, this.me?.company.locale ?? 'en-US', symbol)
     },
     /** A state of work in the firm's own words. */
     state(state: string): string {

@@ -1,6 +1,6 @@
 // The schedule in the browser: openings, holds, the day plan, somebody ill, swapping and doing again, hours and areas.
 import { expect, test, type Page } from '@playwright/test'
-import { callOf, goHome, quiet, setClock, sitDown } from './people'
+import { callOf, goHome, quiet, setClock, sitDown, chooseFrom, enter, chosenIn } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -14,22 +14,22 @@ test('an opening is offered with its reasons, held against a second caller, and 
   const rows = office
     .getByRole('row')
     .filter({ has: office.getByRole('button', { name: 'Hold', exact: true }) })
-  await office.getByLabel('Openings on the day').fill('2026-11-27')
-  await office.getByLabel('Part of the day').selectOption('afternoon')
+  await enter(office.getByLabel('Openings on the day'), '2026-11-27')
+  await chooseFrom(office.getByLabel('Part of the day'), 'Afternoon')
   await expect(rows.first()).toContainText('Fri 27 Nov')
-  await office.getByLabel('Openings in the order of').selectOption({ label: 'Least driving' })
+  await chooseFrom(office.getByLabel('Openings in the order of'), 'Least driving')
   const offered = rows.first()
   await expect(offered).toContainText('min')
-  const who = (await offered.locator('td').nth(1).getAttribute('title'))!
+  const who = (await offered.locator('td [title]').first().getAttribute('title'))!
   await offered.getByRole('button', { name: 'Hold', exact: true }).click()
   await expect(office.getByRole('button', { name: 'held', exact: true })).toBeVisible()
-  const start = await office.getByLabel('Start').inputValue()
+  const start = await chosenIn(office.getByLabel('Start')).innerText()
   await expect(office.getByRole('status').filter({ hasText: 'kept as you type' })).toBeVisible()
   // The second caller is not offered it, and is told who has it when they take it by hand.
   await callOf(owner, 'lowfold', 'Lowfold Farm')
-  await owner.getByLabel('Day', { exact: true }).fill('2026-11-27')
-  await owner.getByLabel('Technician').selectOption({ label: who })
-  await owner.getByLabel('Start').selectOption(start)
+  await enter(owner.getByLabel('Day', { exact: true }), '2026-11-27')
+  await chooseFrom(owner.getByLabel('Technician'), who)
+  await chooseFrom(owner.getByLabel('Start'), start)
   await expect(
     owner.getByRole('alert').filter({ hasText: 'held already by Olive Brandt' }),
   ).toBeVisible()
@@ -66,9 +66,9 @@ test('a morning over capacity is said, and booked with a name to it', async ({ b
   })
   await callOf(office, 'fenn orchard', 'Fenn Orchard')
   await office.getByLabel('What is wrong').fill('Wants it in the afternoon')
-  await office.getByLabel('Openings on the day').fill('2026-12-04')
-  await office.getByLabel('Openings of').selectOption({ label: 'Maud Okonjo' })
-  await office.getByLabel('Part of the day').selectOption('afternoon')
+  await enter(office.getByLabel('Openings on the day'), '2026-12-04')
+  await chooseFrom(office.getByLabel('Openings of'), 'Maud Okonjo')
+  await chooseFrom(office.getByLabel('Part of the day'), 'Afternoon')
   const over = office.getByRole('row').filter({ hasText: 'over capacity' }).first()
   await expect(over).toBeVisible()
   await over.getByRole('button', { name: 'Hold', exact: true }).click()
@@ -81,7 +81,7 @@ test('a day plan is looked at before and after, and accepted in part; undo takes
 }) => {
   const dispatch = await sitDown(browser, 'dispatch')
   await dispatch.goto('/schedule/plan?date=2026-11-25')
-  await dispatch.getByLabel('Think for').selectOption({ label: '2 s' })
+  await chooseFrom(dispatch.getByLabel('Think for'), '2 s')
   await dispatch.getByRole('button', { name: 'Propose a plan' }).click()
   await expect(dispatch.getByRole('progressbar', { name: 'Planning' })).toBeVisible()
   await expect(dispatch.getByRole('row', { name: /Driving/ })).toBeVisible()
@@ -101,8 +101,8 @@ test('a day plan is looked at before and after, and accepted in part; undo takes
 test('somebody falls ill: one act proposes the rest of the day anew', async ({ browser }) => {
   const dispatch = await sitDown(browser, 'dispatch')
   await dispatch.goto('/schedule/plan')
-  await dispatch.getByLabel('Somebody is away').selectOption({ label: 'Tobiah Renn' })
-  await dispatch.getByLabel('Think for').selectOption({ label: '2 s' })
+  await chooseFrom(dispatch.getByLabel('Somebody is away'), 'Tobiah Renn')
+  await chooseFrom(dispatch.getByLabel('Think for'), '2 s')
   await dispatch.getByRole('button', { name: 'Propose a plan' }).click()
   await expect(
     dispatch.getByRole('row', { name: /24 Nov \d\d:\d\d, Tobiah/ }).first(),
@@ -187,10 +187,10 @@ test('the guide says that sites lie nowhere; a territory from a range of postcod
   await office.getByRole('button', { name: 'Keep the territory' }).click()
   await expect(lie).toHaveText(before, { useInnerText: true })
   await office.getByRole('button', { name: 'Change Gwil Harrow' }).click()
-  await office.getByLabel('Mon to').fill('07:00')
+  await enter(office.getByLabel('Mon to'), '07:00')
   await office.getByRole('dialog').getByRole('button', { name: 'Keep' }).click()
   await expect(office.getByRole('dialog')).toContainText('The day ends before it begins.')
-  await office.getByLabel('Mon to').fill('15:00')
+  await enter(office.getByLabel('Mon to'), '15:00')
   await office.getByRole('dialog').getByRole('button', { name: 'Keep' }).click()
   await expect(office.getByRole('row', { name: /Gwil Harrow/ })).toContainText('08:00–15:00')
   await office.getByRole('button', { name: 'Calendar of Gwil Harrow' }).click()

@@ -1,6 +1,6 @@
 // Dispatching in the browser: the visit beside the schedule, locks and further visits by keyboard, views and looks, the map, messages, call-backs.
 import { expect, test, type Page } from '@playwright/test'
-import { callOf, goHome, quiet, setClock, sitDown } from './people'
+import { callOf, goHome, quiet, setClock, sitDown, chooseFrom, enter, chosenIn } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -76,7 +76,7 @@ test('beside the schedule: a second technician goes along, and another sees it a
   await save(dispatch)
   await expect(card(owner).getByTitle('2 people')).toBeVisible()
   await expect(owner.locator('.lane .helps').first()).toContainText('with')
-  await sheet(dispatch).getByLabel('Day of the visit').fill('2026-12-03')
+  await enter(sheet(dispatch).getByLabel('Day of the visit'), '2026-12-03')
   await save(dispatch)
   await expect(card(owner)).toHaveCount(0)
   await dispatch.goto('/schedule?date=2026-12-03')
@@ -259,7 +259,7 @@ test('territories come from a file, after a dry run; a break outside the day is 
 }) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/schedule/set-up')
-  await office.getByLabel('Or a CSV file').setInputFiles({
+  await office.locator('input[type=file][accept*=csv]').setInputFiles({
     name: 'areas.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from('territory,postcode\nThe isles,05101-05103\n,05104\n'),
@@ -268,11 +268,11 @@ test('territories come from a file, after a dry run; a break outside the day is 
   await office.getByRole('button', { name: 'Keep 1 territory' }).click()
   await expect(office.getByRole('button', { name: 'Change The isles' })).toBeVisible()
   await office.getByRole('button', { name: 'Change Tobiah Renn' }).click()
-  await office.getByLabel('Mon, break from').fill('06:00')
+  await enter(office.getByLabel('Mon, break from'), '06:00')
   await office.getByRole('dialog').getByRole('button', { name: 'Keep' }).click()
   await expect(office.getByRole('dialog')).toContainText('The break lies within the day')
-  await office.getByLabel('Mon, break from').fill('12:15')
-  await office.getByLabel('Mon, break to').fill('12:45')
+  await enter(office.getByLabel('Mon, break from'), '12:15')
+  await enter(office.getByLabel('Mon, break to'), '12:45')
   await office.getByRole('dialog').getByRole('button', { name: 'Keep' }).click()
   await expect(office.getByRole('row', { name: /^Tobiah Renn/ })).toContainText('break 12:15–12:45')
   await office.goto('/schedule?date=2026-11-30')
@@ -288,7 +288,7 @@ test('needed now: who is near, sent in two keys; openings of a territory, and su
   const office = await sitDown(browser, 'office')
   await callOf(office, 'fenn orchard', 'Fenn Orchard')
   await office.getByLabel('What is wrong').fill('No water in the packhouse')
-  await office.getByLabel('Openings of').selectOption({ label: 'who serves The marsh' })
+  await chooseFrom(office.getByLabel('Openings of'), 'who serves The marsh')
   const rows = office
     .getByRole('row')
     .filter({ has: office.getByRole('button', { name: 'Hold', exact: true }) })
@@ -303,7 +303,7 @@ test('needed now: who is near, sent in two keys; openings of a territory, and su
     .first()
   const who = (await send.getAttribute('aria-label'))!.slice(5)
   await send.click()
-  await expect(office.getByLabel('Technician').locator('option:checked')).toHaveText(who)
+  await expect(chosenIn(office.getByLabel('Technician'))).toHaveText(who)
   await expect(office.getByRole('button', { name: /^Book Tue 24 Nov/ })).toBeVisible()
   await office.keyboard.press('Control+Enter')
   await expect(office.getByText(/Booked as W-\d+/)).toBeVisible()
@@ -319,7 +319,7 @@ test('a time that nobody has yet stands in a row of its own and is given to some
   const card = dispatch.locator(`.lane [data-visit="${id}"]`)
   await card.focus()
   await dispatch.keyboard.press('Enter')
-  await sheet(dispatch).getByLabel('Technician').selectOption({ label: 'nobody yet' })
+  await chooseFrom(sheet(dispatch).getByLabel('Technician'), 'nobody yet')
   await save(dispatch)
   const nobody = dispatch.getByRole('row', { name: /^Nobody yet/ })
   await expect(nobody.locator(`[data-visit="${id}"]`)).toBeVisible()

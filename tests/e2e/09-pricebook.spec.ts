@@ -1,6 +1,6 @@
 // The price book in the browser: why a price is what it is, changes that are looked at first, two people at one entry, what an hour must cost.
 import { expect, test, type Page } from '@playwright/test'
-import { goHome, moneyIn, quiet, setClock, sitDown } from './people'
+import { goHome, moneyIn, quiet, setClock, sitDown, chooseFrom } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -73,7 +73,7 @@ test('a new entry: what is wrong is said at its place, what is named alike is sa
 }) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/price-book/new')
-  await office.getByLabel('Kind').selectOption({ label: 'Part' })
+  await chooseFrom(office.getByLabel('Kind'), 'Part')
   await office.getByLabel('Name', { exact: true }).fill('Pressure tank 44 gal')
   await expect(office.getByRole('status').filter({ hasText: 'Named alike' })).toContainText(
     'Pressure tank 44 gal, steel',
@@ -101,7 +101,7 @@ test('prices are changed by a rule: looked at first, made, and taken back in one
 }) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/price-book/reprice')
-  await office.getByLabel('Category').selectOption({ label: 'Gauge' })
+  await chooseFrom(office.getByLabel('Category'), 'Gauge')
   await office.getByRole('textbox', { name: 'Per cent' }).fill('65')
   await office.getByRole('button', { name: 'Look at it first' }).click()
   const change = office.getByRole('button', { name: /^Change \d+ prices$/ })

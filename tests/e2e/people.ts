@@ -52,6 +52,25 @@ export async function callOf(page: Page, words: string, name: string) {
 export const quiet = (page: Page, allowed: RegExp = /^$/) =>
   expect(noise.get(page)!.filter((t) => !allowed.test(t))).toEqual([])
 export { setClock } from '../clock'
+/** The field of a list that is labelled as its field is. */
+const comboIn = (labelled: Locator) => labelled.and(labelled.page().getByRole('combobox'))
+/** Takes one of a list, as somebody at the keyboard does; a long list is searched first. */
+export async function chooseFrom(labelled: Locator, name: string) {
+  const field = comboIn(labelled)
+  await field.focus()
+  await field.press('Enter')
+  if (await field.isEditable()) await field.fill(name)
+  await field.page().getByRole('option', { name, exact: true }).click()
+  await expect(chosenIn(field)).toHaveText(name)
+}
+/** What a field to choose from shows. */
+export const chosenIn = (labelled: Locator) =>
+  comboIn(labelled).locator('xpath=ancestor::*[contains(@class, "el-select__wrapper")]')
+/** Types a day or a time, and is done with it. */
+export async function enter(field: Locator, typed: string) {
+  await field.fill(typed)
+  await field.press('Enter')
+}
 /** Where something stands once it is drawn; a screen that is being drawn anew has no box for a moment. */
 export async function boxOf(
   what: Locator,

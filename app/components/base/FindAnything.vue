@@ -2,6 +2,7 @@
 // Ctrl K: finds anything and runs any command, by keyboard.
 import { computed, nextTick, ref, watch } from 'vue'
 import { call, Problem } from '~/lib/api'
+import TextInput from '~/base/TextInput.vue'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ help: [] }>()
@@ -10,7 +11,7 @@ const found = ref<{ kind: string; title: string; detail: string; to: string }[]>
 const at = ref(0)
 /** why nothing could be looked for */
 const failed = ref('')
-const box = ref<HTMLInputElement>()
+const box = ref<{ focus: () => void }>()
 const COMMANDS = [
   ['Take a call', '/calls/new', 'N'],
   ['Calls', '/calls', 'Alt 1'],
@@ -82,10 +83,9 @@ function key(e: KeyboardEvent) {
       aria-label="Find anything"
       @keydown="key"
     >
-      <input
+      <TextInput
         ref="box"
         v-model="words"
-        class="plain"
         placeholder="A name, a telephone number, an address, W-1042, I-2207, or a command"
         aria-label="What to find"
         role="combobox"

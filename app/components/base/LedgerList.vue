@@ -3,6 +3,10 @@
 import { onMounted, ref, shallowRef, watch } from 'vue'
 import type { Problem } from '~/lib/api'
 import { onLive } from '~/lib/live'
+import type { Column } from '~/base/columns'
+import DataTable from '~/base/DataTable.vue'
+import ActButton from '~/base/ActButton.vue'
+import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{
   title: string
@@ -11,7 +15,17 @@ const props = defineProps<{
   load: (q: string, after?: string) => Promise<{ items: T[]; next: string | null; total: number }>
   empty: string
   watchKey?: string
+  columns: readonly Column<T>[]
+  tone?: (item: T) => unknown
+  picks?: boolean
 }>()
+const emit = defineEmits<{ pick: [item: T] }>()
+defineSlots<
+  Record<string, (cell: { row: T; index: number }) => unknown> & {
+    acts?: () => unknown
+    note?: () => unknown
+  }
+>()
 const items = shallowRef<T[]>([])
 const next = ref<string | null>(null)
 const total = ref<number | null>(null)
@@ -50,11 +64,10 @@ onLive(() => {
         {{ title }} <span class="quiet num">{{ total ?? '' }}</span>
       </h1>
       <span class="quiet grow">{{ hint }}</span><slot name="acts" />
-      <input
+      <TextInput
         v-if="filter"
         v-model="q"
         data-filter
-        class="plain"
         :placeholder="filter"
         :aria-label="filter"
         style="width: 220px"
@@ -67,21 +80,27 @@ onLive(() => {
     >
       {{ problem }}
     </p>
-    <table
+    <slot name="note" />
+    <DataTable
       v-if="items.length"
-      class="book"
+      :rows="items"
+      :columns="columns"
+      :row-key="(item) => item.id"
+      :tone="tone"
+      :picks="picks"
+      @pick="emit('pick', $event)"
     >
-      <thead>
-        <slot name="head" />
-      </thead>
-      <tbody>
-        <template
-          v-for="item in items"
-          :key="item.id"
-          ><slot :item="item"
-        /></template>
-      </tbody>
-    </table>
+      <template
+        v-for="slot in columns
+          .flatMap((c) => [c.key, `${c.key}Head`])
+          .filter((name) => $slots[name])"
+        :key="slot"
+        #[slot]="cell"
+        ><slot
+          :name="slot"
+          v-bind="cell"
+      /></template>
+    </DataTable>
     <p
       v-else-if="total !== null"
       class="empty sheet"
@@ -95,13 +114,13 @@ onLive(() => {
     >
       Loading…
     </p>
-    <button
+    <ActButton
       v-if="next"
-      class="btn more"
+      class="more"
       @click="refresh(next ?? undefined)"
     >
       Show more
-    </button>
+    </ActButton>
   </section>
 </template>
 

@@ -48,7 +48,7 @@ const stops = computed(() => {
       sum: r ? session.money(r.unpaid.sum) : '',
       late: r?.unpaid.late ? `${r.unpaid.late} late` : '',
     },
-  ].filter((s) => s.to !== '/unpaid' || session.role !== 'dispatch')
+  ].filter((s) => s.to !== '/unpaid' || session.may('collections.work'))
 })
 </script>
 

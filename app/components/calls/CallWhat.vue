@@ -13,6 +13,12 @@ import { useAct } from '~/lib/useAct'
 import type { Found } from '~/lib/book'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import FileInput from '~/base/FileInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 export type ReadLine = Answer<'searchPriceBook'>['items'][number] & { quantity: string }
 const props = defineProps<{
@@ -25,7 +31,7 @@ const draft = defineModel<Draft>({ required: true })
 const lines = defineModel<ReadLine[]>('lines', { required: true })
 const files = defineModel<Answer<'call'>['files']>('files', { required: true })
 const session = useSession()
-const box = ref<HTMLTextAreaElement>()
+const box = ref<{ focus: () => void }>()
 defineExpose({ focus: () => box.value?.focus() })
 const { problem: failed, act, busy } = useAct()
 const wrong = (path: string) => props.problem?.at(path) ?? ''
@@ -37,9 +43,9 @@ const equipment = computed(
 const supplied = computed(
   () => props.chosen?.supplied.filter((s) => s.siteId === draft.value.siteId) ?? [],
 )
-function aboutSupplied(e: Event) {
-  const input = e.target as HTMLInputElement
-  const s = supplied.value.find((x) => `${x.name}, ${x.number}` === input.value)
+const suppliedWords = ref('')
+function aboutSupplied(words: string) {
+  const s = supplied.value.find((x) => `${x.name}, ${x.number}` === words)
   if (!s) return
   draft.value.problem = [
     draft.value.problem,
@@ -47,7 +53,7 @@ function aboutSupplied(e: Event) {
   ]
     .filter(Boolean)
     .join('\n')
-  input.value = ''
+  suppliedWords.value = ''
 }
 /** The same thing again within a month is worth knowing before anybody drives. */
 const again = computed(() => {
@@ -131,31 +137,46 @@ const read = computed(() =>
   }),
 )
 const skills = computed(() => [...new Set(lines.value.flatMap((l) => l.skills))])
-async function addPictures(e: Event) {
-  const input = e.target as HTMLInputElement
+/** The lines as they are read out, and what an agreement takes off them. */
+const told = computed(() => [
+  ...lines.value.map((l, i) => ({
+    name: l.name,
+    from: read.value[i]?.from ?? '',
+    net: read.value[i] ? session.money(read.value[i]!.net, false) : '…',
+    saving: false,
+  })),
+  ...(readOut.value
+    ? [
+        {
+          name: readOut.value.own ? 'With their agreement' : 'With a care agreement',
+          from: '',
+          net: `−${session.money(readOut.value.saving, false)}`,
+          saving: true,
+        },
+      ]
+    : []),
+])
+async function addPictures(chosen: File[]) {
   await act(async () => {
-    for (const file of input.files ?? []) {
+    for (const file of chosen) {
       const data = await dataUrl(file)
       const id = newId()
       await call('addFile', { body: { id, callId: props.callId, name: file.name, data } })
       files.value = [...files.value, { id, name: file.name, mime: file.type }]
     }
   })
-  input.value = ''
 }
 </script>
 
 <template>
   <section class="what">
-    <label class="field"
-      ><span>What is wrong</span
-      ><textarea
+    <Field label="What is wrong"
+      ><TextInput
         ref="box"
         v-model="draft.problem"
-        class="plain"
         rows="4"
       />
-    </label>
+    </Field>
     <p
       v-if="wrong('problem')"
       class="wrong"
@@ -163,55 +184,37 @@ async function addPictures(e: Event) {
       {{ wrong('problem') }}
     </p>
     <div class="row">
-      <label class="field grow"
-        ><span>Kind of call</span
-        ><select
+      <Field
+        class="grow"
+        label="Kind of call"
+        ><Choice
           v-model="draft.kind"
-          class="plain"
-        >
-          <option
-            v-for="k in CALL_KINDS"
-            :key="k"
-          >
-            {{ k }}
-          </option>
-        </select></label
-      >
-      <label class="field grow"
-        ><span>How they heard of us</span
-        ><select
+          :options="CALL_KINDS.map((k) => ({ value: k, label: k }))"
+      /></Field>
+      <Field
+        class="grow"
+        label="How they heard of us"
+        ><Choice
           v-model="draft.source"
-          class="plain"
-        >
-          <option value="">not asked</option>
-          <option
-            v-for="s in setUp?.sources ?? []"
-            :key="s"
-          >
-            {{ s }}
-          </option>
-        </select></label
-      >
+          :options="[
+            { value: '', label: 'not asked' },
+            ...(setUp?.sources ?? []).map((s) => ({ value: s, label: s })),
+          ]"
+      /></Field>
     </div>
-    <label
+    <Field
       v-if="equipment.length"
-      class="field"
-      ><span>About</span
-      ><select
+      label="About"
+      ><Choice
         v-model="draft.equipmentId"
-        class="plain"
-      >
-        <option :value="null">nothing in particular</option>
-        <option
-          v-for="e in equipment"
-          :key="e.id"
-          :value="e.id"
-        >
-          {{ [e.make, e.category, e.serial].filter(Boolean).join(' ')
-          }}{{ e.state ? `, ${e.state}` : '' }}
-        </option>
-      </select></label
-    >
+        :options="[
+          { value: null, label: 'nothing in particular' },
+          ...equipment.map((e) => ({
+            value: e.id,
+            label: `${[e.make, e.category, e.serial].filter(Boolean).join(' ')}${e.state ? `, ${e.state}` : ''}`,
+          })),
+        ]"
+    /></Field>
     <p
       v-if="again"
       class="note warn"
@@ -224,12 +227,11 @@ async function addPictures(e: Event) {
         }}:</b
       >{{ ' ' }}<NuxtLink :to="`/work/${again.id}`">{{ again.number }}</NuxtLink> {{ again.title }}
     </p>
-    <label
+    <Field
       v-if="supplied.length"
-      class="field"
-      ><span>Something that we supplied</span
-      ><input
-        class="plain"
+      label="Something that we supplied"
+      ><TextInput
+        v-model="suppliedWords"
         list="supplied"
         placeholder="type to find it"
         @change="aboutSupplied"
@@ -241,60 +243,44 @@ async function addPictures(e: Event) {
         >
           {{ session.day(s.on) }}
         </option>
-      </datalist></label
+      </datalist></Field
     >
     <PriceSearch
       label="Price to read out"
       @choose="addEntries"
     />
-    <table
+    <DataTable
       v-if="lines.length"
-      class="book read"
+      class="read"
+      label="What it would cost"
+      :rows="told"
+      :row-key="(_, i) => i"
+      :columns="[
+        { key: 'what' },
+        { key: 'net', figures: true, tone: (l) => ({ quiet: l.saving }), text: (l) => l.net },
+        { key: 'act', right: true },
+      ]"
+      :sums="readOut ? { what: 'Before tax, about', net: session.money(readOut.net) } : undefined"
     >
-      <tbody>
-        <tr
-          v-for="(l, i) in lines"
-          :key="i"
+      <template #what="{ row: l }"
+        ><span :class="{ quiet: l.saving }">{{ l.name }}</span
+        ><span
+          v-if="l.from"
+          class="quiet small from"
+          >{{ l.from }}</span
+        ></template
+      >
+      <template #act="{ row: l, index }"
+        ><ActButton
+          v-if="!l.saving"
+          quiet
+          :aria-label="`Take out ${l.name}`"
+          @click="lines = lines.filter((_, j) => j !== index)"
         >
-          <td>
-            {{ l.name
-            }}<span
-              v-if="read[i]?.from"
-              class="quiet small from"
-              >{{ read[i]!.from }}</span
-            >
-          </td>
-          <td class="right num">{{ read[i] ? session.money(read[i]!.net, false) : '…' }}</td>
-          <td>
-            <button
-              type="button"
-              class="btn plain"
-              :aria-label="`Take out ${l.name}`"
-              @click="lines = lines.filter((_, j) => j !== i)"
-            >
-              ×
-            </button>
-          </td>
-        </tr>
-        <tr v-if="readOut">
-          <td class="quiet">
-            {{ readOut.own ? 'With their agreement' : 'With a care agreement' }}
-          </td>
-          <td class="right num quiet">−{{ session.money(readOut.saving, false) }}</td>
-          <td />
-        </tr>
-        <tr
-          v-if="readOut"
-          class="sum"
-        >
-          <td>Before tax, about</td>
-          <td class="right num">
-            <span class="double">{{ session.money(readOut.net) }}</span>
-          </td>
-          <td />
-        </tr>
-      </tbody>
-    </table>
+          ×
+        </ActButton></template
+      >
+    </DataTable>
     <p
       v-if="skills.length"
       class="small quiet"
@@ -317,48 +303,32 @@ async function addPictures(e: Event) {
           class="row"
           role="group"
           :aria-labelledby="`q${q.id}`"
-          ><button
+          ><ActButton
             v-for="v in ['yes', 'no']"
             :key="v"
-            type="button"
-            class="btn"
-            :class="{ on: answerOf(q.id) === v }"
+            :on="answerOf(q.id) === v"
             :aria-pressed="answerOf(q.id) === v"
             @click="answer(q.id, q.text, answerOf(q.id) === v ? '' : v)"
           >
             {{ v }}
-          </button></span
+          </ActButton></span
         >
-        <select
+        <Choice
           v-else-if="q.kind === 'choice'"
-          class="plain"
-          :aria-labelledby="`q${q.id}`"
-          :value="answerOf(q.id)"
-          @change="answer(q.id, q.text, ($event.target as HTMLSelectElement).value)"
-        >
-          <option value="">–</option>
-          <option
-            v-for="c in q.choices"
-            :key="c"
-          >
-            {{ c }}
-          </option>
-        </select>
-        <input
+          :aria-label="q.text"
+          :model-value="answerOf(q.id)"
+          :options="[{ value: '', label: '–' }, ...q.choices.map((c) => ({ value: c, label: c }))]"
+          @change="answer(q.id, q.text, $event)"
+        />
+        <TextInput
           v-else
-          class="plain"
           :aria-labelledby="`q${q.id}`"
-          :value="answerOf(q.id)"
-          @input="answer(q.id, q.text, ($event.target as HTMLInputElement).value)"
+          :model-value="answerOf(q.id)"
+          @input="answer(q.id, q.text, $event)"
         />
       </div>
     </fieldset>
-    <label class="field"
-      ><span>Their order number</span
-      ><input
-        v-model="draft.orderNumber"
-        class="plain"
-    /></label>
+    <Field label="Their order number"><TextInput v-model="draft.orderNumber" /></Field>
     <div class="row wrap">
       <a
         v-for="f in files"
@@ -373,16 +343,13 @@ async function addPictures(e: Event) {
           :alt="f.name"
         /><span v-else>{{ f.name }}</span></a
       >
-      <label class="btn"
-        ><input
-          type="file"
-          class="visually-hidden"
-          accept="image/png,image/jpeg,image/webp,application/pdf"
-          multiple
-          :disabled="busy"
-          @change="addPictures"
-        />{{ busy ? 'Keeping…' : 'Add pictures' }}</label
-      >
+      <FileInput
+        :label="busy ? 'Keeping…' : 'Add pictures'"
+        accept="image/png,image/jpeg,image/webp,application/pdf"
+        multiple
+        :disabled="busy"
+        @choose="addPictures"
+      />
     </div>
     <p
       v-if="failed"
@@ -435,10 +402,6 @@ legend {
 .question .btn {
   min-height: 28px;
   padding: 0 10px;
-}
-.question .plain {
-  min-height: 28px;
-  padding: 3px 6px;
 }
 .picture img {
   width: 52px;

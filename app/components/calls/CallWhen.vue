@@ -12,7 +12,17 @@ import { call, type Problem } from '~/lib/api'
 import { onLive, SHOWS } from '~/lib/live'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import { hoursMinutes } from '~~/core/hours/workedSeconds'
+import Choice from '~/base/Choice.vue'
+import DateInput from '~/base/DateInput.vue'
+import Field from '~/base/Field.vue'
 
+/** what a visit may take: a quarter of an hour to eight hours */
+const LENGTHS = Array.from({ length: 32 }, (_, i) => (i + 1) * 900).map((seconds) => ({
+  value: seconds,
+  label: hoursMinutes(seconds),
+}))
 const props = defineProps<{
   callId: string
   chosen: Answer<'caller'> | null
@@ -250,21 +260,17 @@ watch(
   <section class="when">
     <div class="row wrap">
       <span class="quiet small">When</span>
-      <button
+      <ActButton
         v-for="d in days"
         :key="d"
-        type="button"
-        class="btn"
-        :class="{ on: draft.date === d }"
+        :on="draft.date === d"
         :aria-pressed="draft.date === d"
         @click="draft.date = d"
       >
         {{ session.day(d) }}
-      </button>
-      <input
+      </ActButton>
+      <DateInput
         v-model="draft.date"
-        class="plain"
-        type="date"
         aria-label="Day"
         style="width: 140px"
       />
@@ -293,15 +299,13 @@ watch(
       what was promised to them.
     </p>
     <p class="row">
-      <button
-        type="button"
-        class="btn"
-        :class="{ on: urgent }"
+      <ActButton
+        :on="urgent"
         :aria-pressed="urgent"
         :disabled="!draft.siteId"
         @click="urgent = !urgent"
       >
-        Needed now: who is near?</button
+        Needed now: who is near?</ActButton
       ><span
         v-if="!draft.siteId"
         class="quiet small"
@@ -323,106 +327,53 @@ watch(
       This time is held already by {{ heldBy }}. Choose another one.
     </p>
     <div class="row wrap">
-      <label class="field"
-        ><span>Technician</span
-        ><select
+      <Field label="Technician"
+        ><Choice
           v-model="draft.technicianId"
-          class="plain"
-        >
-          <option :value="null">nobody yet</option>
-          <option
-            v-for="t in schedule?.technicians ?? []"
-            :key="t.id"
-            :value="t.id"
-          >
-            {{ t.name }}
-          </option>
-        </select></label
-      >
-      <label class="field"
-        ><span>Start</span
-        ><select
+          :options="[
+            { value: null, label: 'nobody yet' },
+            ...(schedule?.technicians ?? []).map((t) => ({ value: t.id, label: t.name })),
+          ]"
+      /></Field>
+      <Field label="Start"
+        ><Choice
           v-model="draft.start"
-          class="plain"
+          :options="[
+            { value: '', label: 'no time yet' },
+            ...times.map((t) => ({ value: t, label: t })),
+          ]"
           @change="propose"
-        >
-          <option value="">no time yet</option>
-          <option
-            v-for="t in times"
-            :key="t"
-          >
-            {{ t }}
-          </option>
-        </select></label
-      >
-      <label class="field"
-        ><span>Takes</span
-        ><select
-          v-model.number="draft.durationSeconds"
-          class="plain"
-        >
-          <option
-            v-for="n in 32"
-            :key="n"
-            :value="n * 900"
-          >
-            {{ Math.floor(n / 4) }}:{{ String((n % 4) * 15).padStart(2, '0') }} h
-          </option>
-        </select></label
-      >
-      <label class="field"
-        ><span>Promise</span
-        ><select
-          class="plain"
-          :value="promiseKind"
-          @change="promise(($event.target as HTMLSelectElement).value)"
-        >
-          <option
-            v-for="[k, name] in PROMISES"
-            :key="k"
-            :value="k"
-          >
-            {{ name }}
-          </option>
-        </select></label
-      >
+      /></Field>
+      <Field label="Takes"
+        ><Choice
+          v-model="draft.durationSeconds"
+          :options="LENGTHS"
+      /></Field>
+      <Field label="Promise"
+        ><Choice
+          :model-value="promiseKind"
+          :options="PROMISES.map(([k, name]) => ({ value: k, label: name }))"
+          @change="promise($event)"
+      /></Field>
       <span
         v-if="draft.promiseFrom && !ownWindow"
         class="num told"
         >{{ draft.promiseFrom }}–{{ draft.promiseTo }}</span
       >
       <template v-if="ownWindow"
-        ><label class="field"
-          ><span>from</span
-          ><select
+        ><Field label="from"
+          ><Choice
             v-model="draft.promiseFrom"
-            class="plain"
-          >
-            <option value="">–</option>
-            <option
-              v-for="t in times"
-              :key="t"
-            >
-              {{ t }}
-            </option>
-          </select></label
-        >
-        <label class="field"
-          ><span>to</span
-          ><select
+            :options="[{ value: '', label: '–' }, ...times.map((t) => ({ value: t, label: t }))]"
+        /></Field>
+        <Field label="to"
+          ><Choice
             v-model="draft.promiseTo"
-            class="plain"
-          >
-            <option value="">–</option>
-            <option
-              v-for="t in times"
-              :key="t"
-            >
-              {{ t }}
-            </option>
-          </select></label
-        ></template
-      >
+            :options="[
+              { value: '', label: '–' },
+              ...times.map((t) => ({ value: t, label: t })),
+            ]" /></Field
+      ></template>
     </div>
     <p
       v-if="wrong('promiseTo') || wrong('technicianId') || wrong('date')"
@@ -436,13 +387,7 @@ watch(
       role="alert"
     >
       The day could not be looked at: {{ unseen }}
-      <button
-        type="button"
-        class="btn"
-        @click="load"
-      >
-        Look again
-      </button>
+      <ActButton @click="load"> Look again </ActButton>
     </p>
     <p
       v-if="unchecked"
@@ -477,9 +422,9 @@ watch(
         class="one"
         :class="{ on: t.id === draft.technicianId }"
       >
-        <button
-          type="button"
-          class="btn plain name"
+        <ActButton
+          quiet
+          class="name"
           @click="draft.technicianId = t.id"
         >
           {{ t.name }}<span class="quiet small">{{ t.skills.join(', ') }}</span
@@ -488,7 +433,7 @@ watch(
             class="soon small"
             >serves {{ t.territories.join(', ') }}</span
           >
-        </button>
+        </ActButton>
         <DayStrip
           :schedule="schedule"
           :technician-id="t.id"
@@ -520,9 +465,6 @@ section {
 .wrap .btn {
   padding: 0 8px;
   min-height: 30px;
-}
-label.field select {
-  max-width: 136px;
 }
 .told {
   align-self: end;

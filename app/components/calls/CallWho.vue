@@ -7,6 +7,11 @@ import { call, newId, type Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{
   chosen: Answer<'caller'> | null
@@ -20,8 +25,8 @@ const matches = ref<Answer<'matches'>['items']>([])
 const at = ref(0)
 /** why nobody could be looked for */
 const unseen = ref('')
-const who = ref<HTMLInputElement>()
-const name = ref<HTMLInputElement>()
+const who = ref<{ focus: () => void }>()
+const name = ref<{ focus: () => void }>()
 defineExpose({ focus: () => who.value?.focus() })
 const { busy, problem: failed, act } = useAct()
 const wrong = (path: string) => failed.value?.at(path) || props.problem?.at(path) || ''
@@ -144,19 +149,18 @@ function speak(contactId: string) {
 
 <template>
   <section class="who">
-    <label class="field"
-      ><span>Who is calling</span>
-      <input
+    <Field label="Who is calling">
+      <TextInput
         ref="who"
         v-model="draft.query"
-        class="plain big"
+        class="big"
         placeholder="Name, number, address, serial number"
         autocomplete="off"
         role="combobox"
         :aria-expanded="matches.length > 0"
         aria-controls="matches"
         @keydown="key"
-    /></label>
+    /></Field>
     <p
       v-if="wrong('customerId') && !chosen"
       class="wrong"
@@ -168,21 +172,8 @@ function speak(contactId: string) {
       class="note bad"
       role="alert"
     >
-      Nobody could be looked for: {{ unseen }}
-      <button
-        type="button"
-        class="btn"
-        @click="search"
-      >
-        Look again</button
-      >{{ ' '
-      }}<button
-        type="button"
-        class="btn"
-        @click="beginNew"
-      >
-        Enter as new
-      </button>
+      Nobody could be looked for: {{ unseen }} <ActButton @click="search"> Look again</ActButton
+      >{{ ' ' }}<ActButton @click="beginNew"> Enter as new </ActButton>
     </p>
     <ul
       v-else-if="!chosen && !draft.isNew && draft.query.trim().length > 1"
@@ -231,26 +222,19 @@ function speak(contactId: string) {
       v-if="draft.isNew && !chosen"
       class="new stack"
     >
-      <label class="field"
-        ><span>Name</span
-        ><input
+      <Field
+        label="Name"
+        :error="wrong('name')"
+        ><TextInput
           ref="name"
           v-model="draft.name"
-          class="plain"
-        /><span
-          v-if="wrong('name')"
-          class="wrong"
-          >{{ wrong('name') }}</span
-        ></label
-      >
-      <label class="field"
-        ><span>Telephone</span
-        ><input
+      /></Field>
+      <Field label="Telephone"
+        ><TextInput
           v-model="draft.phone"
-          class="plain"
           inputmode="tel"
           @blur="neat"
-      /></label>
+      /></Field>
       <p
         v-if="alikeUnseen"
         class="note warn"
@@ -276,75 +260,41 @@ function speak(contactId: string) {
                 a.reasons.join(', ')
               }}</span
             ></span
-          ><button
-            type="button"
-            class="btn"
-            @click="choose(a.customerId, null)"
-          >
-            It is them
-          </button>
+          ><ActButton @click="choose(a.customerId, null)"> It is them </ActButton>
         </div>
       </div>
-      <label class="field"
-        ><span>Address of the site</span
-        ><input
-          v-model="draft.line1"
-          class="plain"
-        /><span
-          v-if="wrong('line1')"
-          class="wrong"
-          >{{ wrong('line1') }}</span
-        ></label
-      >
+      <Field
+        label="Address of the site"
+        :error="wrong('line1')"
+        ><TextInput v-model="draft.line1"
+      /></Field>
       <div class="row">
-        <label class="field grow"
-          ><span>Town</span
-          ><input
-            v-model="draft.town"
-            class="plain" /></label
-        ><label
-          class="field"
+        <Field
+          class="grow"
+          label="Town"
+          ><TextInput v-model="draft.town" /></Field
+        ><Field
           style="width: 90px"
-          ><span>Postcode</span
-          ><input
-            v-model="draft.postcode"
-            class="plain"
-        /></label>
+          label="Postcode"
+          ><TextInput v-model="draft.postcode"
+        /></Field>
       </div>
-      <label class="field"
-        ><span>Mail address</span
-        ><input
+      <Field
+        label="Mail address"
+        :error="wrong('email')"
+        ><TextInput
           v-model="draft.email"
-          class="plain"
           type="email"
-        /><span
-          v-if="wrong('email')"
-          class="wrong"
-          >{{ wrong('email') }}</span
-        ></label
-      >
-      <label class="row"
-        ><input
-          v-model="draft.prospect"
-          type="checkbox"
-        />
-        Only asks for a price so far</label
-      >
+      /></Field>
+      <Check v-model="draft.prospect"> Only asks for a price so far</Check>
       <div class="row">
-        <button
-          type="button"
-          class="btn act"
+        <ActButton
+          primary
           :disabled="busy"
           @click="saveNew"
         >
-          Keep this customer</button
-        ><button
-          type="button"
-          class="btn"
-          @click="draft.isNew = false"
-        >
-          Not new
-        </button>
+          Keep this customer</ActButton
+        ><ActButton @click="draft.isNew = false"> Not new </ActButton>
       </div>
     </div>
     <template v-if="chosen">
@@ -362,13 +312,12 @@ function speak(contactId: string) {
             class="chip"
             >{{ t }}</span
           ></b
-        ><button
-          type="button"
-          class="btn plain"
+        ><ActButton
+          quiet
           @click="emit('clear')"
         >
           Someone else
-        </button>
+        </ActButton>
       </div>
       <p
         v-if="chosen.stopWork || chosen.overLimit"
@@ -380,27 +329,17 @@ function speak(contactId: string) {
           `Owes ${session.money(chosen.owed)}, the limit is ${session.money(chosen.creditLimit!)}`
         }}
       </p>
-      <label class="field"
-        ><span>Where</span
-        ><select
+      <Field label="Where"
+        ><Choice
           v-model="draft.siteId"
-          class="plain"
-        >
-          <option
-            :value="null"
-            disabled
-          >
-            Choose the site
-          </option>
-          <option
-            v-for="s in chosen.sites"
-            :key="s.id"
-            :value="s.id"
-          >
-            {{ [s.name, s.line1, s.town].filter(Boolean).join(', ') }}
-          </option>
-        </select></label
-      >
+          :options="[
+            { value: null, label: 'Choose the site' },
+            ...chosen.sites.map((s) => ({
+              value: s.id,
+              label: [s.name, s.line1, s.town].filter(Boolean).join(', '),
+            })),
+          ]"
+      /></Field>
       <p
         v-if="wrong('siteId')"
         class="wrong"
@@ -413,39 +352,33 @@ function speak(contactId: string) {
       >
         {{ site.territory }}<template v-if="site.accessNote"> · {{ site.accessNote }}</template>
       </p>
-      <label
+      <Field
         v-if="contacts.length"
-        class="field"
-        ><span>Contact</span
-        ><select
-          class="plain"
-          :value="draft.contactId ?? ''"
-          @change="speak(($event.target as HTMLSelectElement).value)"
-        >
-          <option value="">somebody else</option>
-          <option
-            v-for="k in contacts"
-            :key="k.id"
-            :value="k.id"
-          >
-            {{ k.name }}{{ k.role ? `, ${k.role}` : '' }}
-          </option>
-        </select></label
-      >
+        label="Contact"
+        ><Choice
+          :model-value="draft.contactId ?? ''"
+          :options="[
+            { value: '', label: 'somebody else' },
+            ...contacts.map((k) => ({
+              value: k.id,
+              label: `${k.name}${k.role ? `, ${k.role}` : ''}`,
+            })),
+          ]"
+          @change="speak($event)"
+      /></Field>
       <div class="row">
-        <label class="field grow"
-          ><span>Speaking with</span
-          ><input
-            v-model="draft.speaking"
-            class="plain" /></label
-        ><label class="field grow"
-          ><span>Their number</span
-          ><input
+        <Field
+          class="grow"
+          label="Speaking with"
+          ><TextInput v-model="draft.speaking" /></Field
+        ><Field
+          class="grow"
+          label="Their number"
+          ><TextInput
             v-model="draft.phone"
-            class="plain"
             inputmode="tel"
             @blur="neat"
-        /></label>
+        /></Field>
       </div>
       <ul
         v-if="chosen.notes.length"
@@ -531,10 +464,6 @@ section {
   flex-direction: column;
   gap: 10px;
   border-right: 1px solid var(--rule-2);
-}
-.big {
-  font-size: 16px !important;
-  padding: 9px 11px !important;
 }
 ul {
   list-style: none;

@@ -5,6 +5,11 @@ import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import { onLive, SHOWS } from '~/lib/live'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import DateInput from '~/base/DateInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 const props = defineProps<{
   callId?: string
@@ -103,125 +108,80 @@ const PARTS = [
 <template>
   <div class="openings">
     <div class="row wrap">
-      <select
+      <Choice
         v-model="order"
-        class="plain"
         aria-label="Openings in the order of"
-      >
-        <option
-          v-for="[k, name] in ORDERS"
-          :key="k"
-          :value="k"
-        >
-          {{ name }}
-        </option>
-      </select>
-      <select
+        :options="ORDERS.map(([k, name]) => ({ value: k, label: name }))"
+      />
+      <Choice
         v-model="part"
-        class="plain"
         aria-label="Part of the day"
-      >
-        <option
-          v-for="[k, name] in PARTS"
-          :key="k"
-          :value="k"
-        >
-          {{ name }}
-        </option>
-      </select>
-      <select
+        :options="PARTS.map(([k, name]) => ({ value: k, label: name }))"
+      />
+      <Choice
         v-model="only"
-        class="plain"
         aria-label="Openings of"
-      >
-        <option value="">anybody</option>
-        <option
-          v-for="p in people"
-          :key="p.id"
-          :value="p.id"
-        >
-          {{ p.name }}
-        </option>
-        <option
-          v-for="t in territories"
-          :key="t"
-          :value="`area:${t}`"
-        >
-          who serves {{ t }}
-        </option>
-      </select>
-      <label
-        class="row small"
+        :options="[
+          { value: '', label: 'anybody' },
+          ...people.map((p) => ({ value: p.id, label: p.name })),
+          ...territories.map((t) => ({ value: `area:${t}`, label: `who serves ${t}` })),
+        ]"
+      />
+      <Check
+        v-model="mayMove"
         title="Openings for which other visits begin later, within what was promised to them"
-        ><input
-          v-model="mayMove"
-          type="checkbox"
-        />
-        others may move</label
+        class="small"
       >
-      <input
+        others may move</Check
+      >
+      <DateInput
         v-model="on"
-        class="plain"
-        type="date"
         aria-label="Openings on the day"
         :min="session.today"
       />
     </div>
-    <table
+    <DataTable
       v-if="found?.items.length"
-      class="book"
-    >
-      <thead>
-        <tr>
-          <th>Opening</th>
-          <th>Who</th>
-          <th class="right nowrap">+ Drive</th>
-          <th class="right">Home</th>
-          <th>What it means</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="o in found.items"
-          :key="o.technicianId + o.startAt"
-          :class="{ chosen: isChosen(o) }"
+      :rows="found.items"
+      :row-key="(o) => o.technicianId + o.startAt"
+      :tone="(o) => ({ chosen: isChosen(o) })"
+      :columns="[
+        { key: 'opening', label: 'Opening', look: 'nowrap' },
+        { key: 'who', label: 'Who', look: 'nowrap' },
+        { key: 'drive', label: '+ Drive', figures: true },
+        {
+          key: 'home',
+          label: 'Home',
+          figures: true,
+          tone: (o) => ({ late: o.overtimeSeconds }),
+          text: (o) => session.time(o.dayEndAt),
+        },
+        {
+          key: 'whatItMeans',
+          label: 'What it means',
+          look: 'small',
+          tone: (o) => ({ soon: !o.sound }),
+          text: (o) => said(o) || 'disturbs nothing',
+        },
+        { key: 'act', right: true },
+      ]"
+      ><template #opening="{ row: o }"
+        >{{ session.day(o.date) }} <b class="num">{{ session.time(o.startAt) }}</b></template
+      >
+      <template #who="{ row: o }"
+        ><span :title="o.technician">{{ o.technician.split(' ')[0] }}</span></template
+      >
+      <template #drive="{ row: o }">{{ minutes(o.extraDriveSeconds) }} min</template>
+
+      <template #act="{ row: o }"
+        ><ActButton
+          :disabled="isChosen(o)"
+          @click="emit('choose', o)"
         >
-          <td class="nowrap">
-            {{ session.day(o.date) }} <b class="num">{{ session.time(o.startAt) }}</b>
-          </td>
-          <td
-            class="nowrap"
-            :title="o.technician"
-          >
-            {{ o.technician.split(' ')[0] }}
-          </td>
-          <td class="right num">{{ minutes(o.extraDriveSeconds) }} min</td>
-          <td
-            class="right num"
-            :class="{ late: o.overtimeSeconds }"
-          >
-            {{ session.time(o.dayEndAt) }}
-          </td>
-          <td
-            class="small"
-            :class="{ soon: !o.sound }"
-          >
-            {{ said(o) || 'disturbs nothing' }}
-          </td>
-          <td class="right">
-            <button
-              type="button"
-              class="btn"
-              :disabled="isChosen(o)"
-              @click="emit('choose', o)"
-            >
-              {{ isChosen(o) ? 'held' : 'Hold' }}
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+          {{ isChosen(o) ? 'held' : 'Hold' }}
+        </ActButton></template
+      ></DataTable
+    >
     <p
       v-else-if="found"
       class="quiet small"
@@ -251,10 +211,9 @@ const PARTS = [
   flex-direction: column;
   gap: 6px;
 }
-.openings select {
-  width: auto;
-  max-width: 112px;
-  padding-left: 8px;
+.wrap > .choice {
+  flex: 1 1 96px;
+  min-width: 96px;
 }
 .wrap {
   flex-wrap: wrap;
@@ -263,9 +222,6 @@ const PARTS = [
 .wrap .btn {
   min-height: 30px;
   padding: 0 8px;
-}
-.wrap input[type='date'] {
-  width: 126px;
 }
 td {
   padding: 4px 8px !important;

@@ -5,6 +5,14 @@ import type { Answer } from '~~/shared/api'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import DateInput from '~/base/DateInput.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import FigureInput from '~/base/FigureInput.vue'
+import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{ customer: Answer<'customer'>; setUp: Answer<'setUp'> | null }>()
 const emit = defineEmits<{ kept: [customer: Answer<'customer'>]; close: [] }>()
@@ -82,18 +90,18 @@ const keep = () =>
             .map((t) => t.trim())
             .filter(Boolean),
           ownPrices: prices.value.map((p) => ({ entryId: p.entryId, price: p.price })),
-        } as never,
+        },
       }),
     )
   })
 /** Someone else was faster: what was typed here stays and can be kept on top of theirs. */
-async function takeNewVersion() {
-  version.value = (await call('customer', { params: { id: c.id } })).version
-  problem.value = null
-}
+const takeNewVersion = () =>
+  act(async () => {
+    version.value = (await call('customer', { params: { id: c.id } })).version
+  })
 const found = ref<Answer<'searchPriceBook'>['items']>([])
-async function findEntry(e: Event) {
-  const q = (e.target as HTMLInputElement).value.trim()
+async function findEntry(words: string) {
+  const q = words.trim()
   found.value =
     q.length > 1
       ? (await call('searchPriceBook', { query: { q } }).catch(() => ({ items: [] }))).items.slice(
@@ -115,8 +123,7 @@ function addPrice(entry: Answer<'searchPriceBook'>['items'][number]) {
 </script>
 
 <template>
-  <el-dialog
-    model-value
+  <Dialog
     title="Change the customer"
     width="760"
     @close="emit('close')"
@@ -127,202 +134,130 @@ function addPrice(entry: Answer<'searchPriceBook'>['items'][number]) {
     >
       <fieldset>
         <legend>Who and where to bill</legend>
-        <label class="field"
-          ><span>Name</span
-          ><input
-            v-model="form.name"
-            class="plain"
-          /><span
-            v-if="wrong('name')"
-            class="wrong"
-            >{{ wrong('name') }}</span
-          ></label
-        >
+        <Field
+          label="Name"
+          :error="wrong('name')"
+          ><TextInput v-model="form.name"
+        /></Field>
         <div class="row">
-          <label class="field grow"
-            ><span>Telephone</span
-            ><input
-              v-model="form.phone"
-              class="plain" /></label
-          ><label class="field grow"
-            ><span>Second telephone</span
-            ><input
-              v-model="form.phone2"
-              class="plain"
-          /></label>
+          <Field
+            class="grow"
+            label="Telephone"
+            ><TextInput v-model="form.phone" /></Field
+          ><Field
+            class="grow"
+            label="Second telephone"
+            ><TextInput v-model="form.phone2"
+          /></Field>
         </div>
         <div class="row">
-          <label class="field grow"
-            ><span>Mail address</span
-            ><input
-              v-model="form.email"
-              class="plain"
-            /><span
-              v-if="wrong('email')"
-              class="wrong"
-              >{{ wrong('email') }}</span
-            ></label
-          ><label class="field grow"
-            ><span>Second mail address</span
-            ><input
-              v-model="form.email2"
-              class="plain"
-            /><span
-              v-if="wrong('email2')"
-              class="wrong"
-              >{{ wrong('email2') }}</span
-            ></label
-          >
+          <Field
+            class="grow"
+            label="Mail address"
+            :error="wrong('email')"
+            ><TextInput v-model="form.email" /></Field
+          ><Field
+            class="grow"
+            label="Second mail address"
+            :error="wrong('email2')"
+            ><TextInput v-model="form.email2"
+          /></Field>
         </div>
-        <label class="field"
-          ><span>Billing address</span
-          ><input
-            v-model="form.line1"
-            class="plain"
-        /></label>
+        <Field label="Billing address"><TextInput v-model="form.line1" /></Field>
         <div class="row">
-          <label class="field grow"
-            ><span>Town</span
-            ><input
-              v-model="form.town"
-              class="plain" /></label
-          ><label class="field"
-            ><span>Postcode</span
-            ><input
-              v-model="form.postcode"
-              class="plain"
-          /></label>
+          <Field
+            class="grow"
+            label="Town"
+            ><TextInput v-model="form.town" /></Field
+          ><Field label="Postcode"><TextInput v-model="form.postcode" /></Field>
         </div>
         <div class="row">
-          <label class="field grow"
-            ><span>Tags, with commas between</span
-            ><input
-              v-model="tags"
-              class="plain" /></label
-          ><label class="field grow"
-            ><span>How they heard of us</span
-            ><select
+          <Field
+            class="grow"
+            label="Tags, with commas between"
+            ><TextInput v-model="tags" /></Field
+          ><Field
+            class="grow"
+            label="How they heard of us"
+            ><Choice
               v-model="form.source"
-              class="plain"
-            >
-              <option value="">not asked</option>
-              <option
-                v-for="s in [...new Set([...(setUp?.sources ?? []), form.source])].filter(Boolean)"
-                :key="s"
-              >
-                {{ s }}
-              </option>
-            </select></label
-          >
+              :options="[
+                { value: '', label: 'not asked' },
+                ...[...new Set([...(setUp?.sources ?? []), form.source])]
+                  .filter(Boolean)
+                  .map((s) => ({ value: s, label: s })),
+              ]"
+          /></Field>
         </div>
         <div class="row">
-          <label class="row grow"
-            ><input
-              v-model="form.prospect"
-              type="checkbox"
-            />
-            Only a prospect so far</label
-          ><label class="field grow"
-            ><span>Who has it</span
-            ><select
-              v-model="form.assignedTo"
-              class="plain"
-            >
-              <option :value="null">nobody</option>
-              <option
-                v-for="p in setUp?.people ?? []"
-                :key="p.id"
-                :value="p.id"
-              >
-                {{ p.name }}
-              </option>
-            </select></label
+          <Check
+            v-model="form.prospect"
+            class="grow"
           >
+            Only a prospect so far</Check
+          ><Field
+            class="grow"
+            label="Who has it"
+            ><Choice
+              v-model="form.assignedTo"
+              :options="[
+                { value: null, label: 'nobody' },
+                ...(setUp?.people ?? []).map((p) => ({ value: p.id, label: p.name })),
+              ]"
+          /></Field>
         </div>
       </fieldset>
       <fieldset>
         <legend>Money</legend>
         <div class="row">
-          <label class="field grow"
-            ><span>Terms</span
-            ><select
+          <Field
+            class="grow"
+            label="Terms"
+            ><Choice
               v-model="terms"
-              class="plain"
-            >
-              <option
-                v-for="[k, n] in TERMS"
-                :key="k"
-                :value="k"
-              >
-                {{ n }}
-              </option>
-              <option
-                v-if="!known"
-                :value="terms"
-              >
-                {{ c.termsInWords }}
-              </option>
-            </select></label
-          ><label class="field grow"
-            ><span>Price level</span
-            ><select
+              :options="[
+                ...TERMS.map(([k, n]) => ({ value: k, label: n })),
+                ...(!known ? [{ value: terms, label: c.termsInWords }] : []),
+              ]" /></Field
+          ><Field
+            class="grow"
+            label="Price level"
+            ><Choice
               v-model="form.levelId"
-              class="plain"
-            >
-              <option :value="null">standard</option>
-              <option
-                v-for="l in setUp?.levels ?? []"
-                :key="l.id"
-                :value="l.id"
-              >
-                {{ l.name }}
-              </option>
-            </select></label
-          >
+              :options="[
+                { value: null, label: 'standard' },
+                ...(setUp?.levels ?? []).map((l) => ({ value: l.id, label: l.name })),
+              ]"
+          /></Field>
         </div>
         <div class="row">
-          <label class="field grow"
-            ><span>Credit limit</span
-            ><input
+          <Field
+            class="grow"
+            label="Credit limit"
+            :error="wrong('creditLimit')"
+            ><FigureInput
               v-model="form.creditLimit"
-              class="plain"
-              inputmode="decimal"
-              placeholder="none"
-            /><span
-              v-if="wrong('creditLimit')"
-              class="wrong"
-              >{{ wrong('creditLimit') }}</span
-            ></label
-          ><label class="field grow"
-            ><span>Stop work, because</span
-            ><input
-              v-model="form.stopWork"
-              class="plain"
-          /></label>
+              placeholder="none" /></Field
+          ><Field
+            class="grow"
+            label="Stop work, because"
+            ><TextInput v-model="form.stopWork"
+          /></Field>
         </div>
-        <label class="row"
-          ><input
-            v-model="form.exempt"
-            type="checkbox"
-          />
-          Exempt from tax</label
-        >
+        <Check v-model="form.exempt"> Exempt from tax</Check>
         <div
           v-if="form.exempt"
           class="row"
         >
-          <label class="field grow"
-            ><span>Certificate</span
-            ><input
-              v-model="form.certificate"
-              class="plain" /></label
-          ><label class="field grow"
-            ><span>Until</span
-            ><input
-              v-model="form.exemptUntil"
-              class="plain"
-              type="date"
-          /></label>
+          <Field
+            class="grow"
+            label="Certificate"
+            ><TextInput v-model="form.certificate" /></Field
+          ><Field
+            class="grow"
+            label="Until"
+            ><DateInput v-model="form.exemptUntil"
+          /></Field>
         </div>
         <div
           v-for="(p, i) in prices"
@@ -331,91 +266,67 @@ function addPrice(entry: Answer<'searchPriceBook'>['items'][number]) {
         >
           <span class="grow"
             >{{ p.name }} <span class="quiet small">book {{ p.bookPrice }}</span></span
-          ><input
+          ><TextInput
             v-model="p.price"
-            class="plain"
             style="width: 100px"
             :aria-label="`Own price of ${p.name}`"
-          /><button
-            type="button"
-            class="btn plain"
+          /><ActButton
+            quiet
             :aria-label="`Take out ${p.name}`"
             @click="prices.splice(i, 1)"
           >
             ×
-          </button>
+          </ActButton>
         </div>
-        <label class="field"
-          ><span>An own price for</span
-          ><input
-            class="plain"
+        <Field label="An own price for"
+          ><TextInput
             placeholder="call-out charge, labour…"
             @input="findEntry"
-        /></label>
+        /></Field>
         <div
           v-if="found.length"
           class="stack"
         >
-          <button
+          <ActButton
             v-for="e in found"
             :key="e.id"
-            type="button"
-            class="btn"
             @click="addPrice(e)"
           >
             {{ e.name }} · {{ e.price }}
-          </button>
+          </ActButton>
         </div>
       </fieldset>
       <fieldset>
         <legend>Notes</legend>
-        <label class="field"
-          ><span>Office only, never seen by the customer</span
-          ><textarea
+        <Field label="Office only, never seen by the customer"
+          ><TextInput
             v-model="form.officeNote"
-            class="plain"
             rows="3"
           />
-        </label>
-        <label class="field"
-          ><span>Printed on their invoices</span
-          ><textarea
+        </Field>
+        <Field label="Printed on their invoices"
+          ><TextInput
             v-model="form.printedNote"
-            class="plain"
             rows="2"
           />
-        </label>
+        </Field>
       </fieldset>
       <fieldset>
         <legend>May we write?</legend>
         <div class="row">
-          <label class="field grow"
-            ><span>By mail</span
-            ><select
+          <Field
+            class="grow"
+            label="By mail"
+            ><Choice
               v-model="form.mailConsent"
-              class="plain"
-            >
-              <option
-                v-for="v in ['not asked', 'yes', 'no']"
-                :key="v"
-              >
-                {{ v }}
-              </option>
-            </select></label
-          ><label class="field grow"
-            ><span>By text</span
-            ><select
+              :options="['not asked', 'yes', 'no'].map((v) => ({ value: v, label: v }))" /></Field
+          ><Field
+            class="grow"
+            label="By text"
+            ><Choice
               v-model="form.textConsent"
-              class="plain"
-            >
-              <option
-                v-for="v in ['not asked', 'yes', 'no']"
-                :key="v"
-              >
-                {{ v }}
-              </option>
-            </select></label
-          >
+              :options="['not asked', 'yes', 'no'].map((v) => ({ value: v, label: v }))"
+          /></Field>
         </div>
         <CustomFields
           v-model="form.custom"
@@ -427,23 +338,23 @@ function addPrice(entry: Answer<'searchPriceBook'>['items'][number]) {
         class="note bad row wide"
         role="alert"
       >
-        <span class="grow">{{ problem.message }}</span><button
+        <span class="grow">{{ problem.message }}</span><ActButton
           v-if="problem.code === 'stale'"
-          type="button"
-          class="btn"
           @click="takeNewVersion"
         >
           Keep mine on top of theirs
-        </button>
+        </ActButton>
       </div>
-      <button
-        class="btn act wide"
+      <ActButton
+        primary
+        submit
+        class="wide"
         :disabled="busy"
       >
         Keep
-      </button>
+      </ActButton>
     </form>
-  </el-dialog>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -3,6 +3,12 @@
 import { reactive } from 'vue'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import { useAct } from '~/lib/useAct'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import DateInput from '~/base/DateInput.vue'
 
 export interface RowField {
   key: string
@@ -38,8 +44,7 @@ const text = (key: string) => form[key] ?? ''
 </script>
 
 <template>
-  <el-dialog
-    model-value
+  <Dialog
     :title="title"
     width="440"
     @close="emit('close')"
@@ -48,53 +53,42 @@ const text = (key: string) => form[key] ?? ''
       class="stack"
       @submit.prevent="keep"
     >
-      <button
+      <ActButton
         v-if="copy"
-        type="button"
-        class="btn"
         @click="Object.assign(form, copy.values)"
       >
         {{ copy.label }}
-      </button>
-      <label
+      </ActButton>
+      <Field
         v-for="f in fields"
         :key="f.key"
-        class="field"
-        ><span>{{ f.label }}</span>
-        <textarea
-          v-if="f.kind === 'area'"
-          class="plain"
-          rows="2"
-          :value="text(f.key)"
-          @input="form[f.key] = ($event.target as HTMLTextAreaElement).value"
-        />
-        <select
-          v-else-if="f.kind === 'choice'"
-          class="plain"
-          :value="text(f.key)"
-          @change="form[f.key] = ($event.target as HTMLSelectElement).value || null"
-        >
-          <option
-            v-for="[k, n] in f.choices"
-            :key="k"
-            :value="k"
-          >
-            {{ n }}
-          </option>
-        </select>
-        <input
-          v-else
-          class="plain"
-          :type="f.kind ?? 'text'"
-          :value="text(f.key)"
-          @input="form[f.key] = ($event.target as HTMLInputElement).value"
-        />
-        <span
-          v-if="problem?.at(f.key)"
-          class="wrong"
-          >{{ problem.at(f.key) }}</span
-        ></label
+        :label="f.label"
+        :error="problem?.at(f.key) ? problem.at(f.key) : ''"
       >
+        <TextInput
+          v-if="f.kind === 'area'"
+          rows="2"
+          :model-value="text(f.key)"
+          @input="form[f.key] = $event"
+        />
+        <Choice
+          v-else-if="f.kind === 'choice'"
+          :model-value="text(f.key)"
+          :options="(f.choices ?? []).map(([k, n]) => ({ value: k, label: n }))"
+          @change="form[f.key] = $event || null"
+        />
+        <DateInput
+          v-else-if="f.kind === 'date'"
+          :model-value="text(f.key)"
+          @change="form[f.key] = $event"
+        />
+        <TextInput
+          v-else
+          :type="f.kind ?? 'text'"
+          :model-value="text(f.key)"
+          @input="form[f.key] = $event"
+        />
+      </Field>
       <CustomFields
         v-if="custom?.length"
         v-model="own.values"
@@ -108,21 +102,21 @@ const text = (key: string) => form[key] ?? ''
         {{ problem.message }}
       </p>
       <div class="row">
-        <button
-          class="btn act grow"
+        <ActButton
+          primary
+          submit
+          class="grow"
           :disabled="busy"
         >
-          Keep</button
-        ><button
+          Keep</ActButton
+        ><ActButton
           v-if="remove"
-          type="button"
-          class="btn"
           :disabled="busy"
           @click="takeOut"
         >
           Take out
-        </button>
+        </ActButton>
       </div>
     </form>
-  </el-dialog>
+  </Dialog>
 </template>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 // What the server would rather not do, asked about before it is done.
+import ActButton from '~/base/ActButton.vue'
+
 defineProps<{ text: string }>()
 const emit = defineEmits<{ again: []; leave: [] }>()
 </script>
@@ -11,18 +13,13 @@ const emit = defineEmits<{ again: []; leave: [] }>()
     aria-label="Before it is saved"
   >
     <span class="grow"><b>Not saved yet.</b> {{ text }}</span>
-    <button
-      class="btn act"
+    <ActButton
+      primary
       autofocus
       @click="emit('again')"
     >
       Place it all the same
-    </button>
-    <button
-      class="btn"
-      @click="emit('leave')"
-    >
-      Leave it
-    </button>
+    </ActButton>
+    <ActButton @click="emit('leave')"> Leave it </ActButton>
   </div>
 </template>

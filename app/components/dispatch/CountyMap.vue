@@ -13,6 +13,7 @@ import {
   type ZoomBehavior,
 } from 'd3'
 import type { Answer } from '~~/shared/api'
+import ActButton from '~/base/ActButton.vue'
 
 type Day = Answer<'mapDay'>
 type Ground = {
@@ -433,24 +434,17 @@ const f = (px: number) => px / view.value.k
       </g>
     </svg>
     <div class="keys">
-      <button
-        class="btn"
+      <ActButton
         aria-label="Nearer"
         @click="by(1.6)"
       >
-        +</button
-      ><button
-        class="btn"
+        +</ActButton
+      ><ActButton
         aria-label="Farther"
         @click="by(1 / 1.6)"
       >
-        −</button
-      ><button
-        class="btn"
-        @click="all"
-      >
-        All
-      </button>
+        −</ActButton
+      ><ActButton @click="all"> All </ActButton>
     </div>
   </div>
 </template>

@@ -6,6 +6,8 @@ import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import { onLive, SHOWS } from '~/lib/live'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import DataTable from '~/base/DataTable.vue'
 
 const props = defineProps<{ siteId: string; skills: string[]; chosen?: string | null }>()
 const emit = defineEmits<{ choose: [one: Answer<'nearest'>['items'][number]] }>()
@@ -24,76 +26,51 @@ onLive(() => void load(), 0, SHOWS.day)
 </script>
 
 <template>
-  <table
-    class="book"
-    aria-label="Who is near"
+  <DataTable
+    v-if="found.length"
+    label="Who is near"
+    :rows="found"
+    :row-key="(n) => n.technicianId"
+    :tone="(n) => ({ out: !n.works })"
+    :opened="() => true"
+    :columns="[
+      { key: 'who', label: 'Who' },
+      { key: 'drive', label: 'Drive', figures: true, text: (n) => hoursMinutes(n.driveSeconds) },
+      {
+        key: 'there',
+        label: 'Could be there',
+        look: 'num',
+        text: (n) => (n.works ? session.time(n.arriveAt) : 'not today'),
+      },
+      { key: 'act', right: true },
+    ]"
   >
-    <thead>
-      <tr>
-        <th>Who</th>
-        <th class="right">Drive</th>
-        <th>Could be there</th>
-        <th />
-      </tr>
-    </thead>
-    <tbody
-      v-for="n in found"
-      :key="n.technicianId"
-      :class="{ out: !n.works }"
+    <template #who="{ row: n }"
+      ><b>{{ n.name.split(' ')[0] }}</b
+      ><span
+        v-if="n.lacks.length"
+        class="soon small"
+      >
+        lacks {{ n.lacks.join(', ') }}</span
+      ><span
+        v-if="n.foreign"
+        class="soon small"
+      >
+        another territory</span
+      ></template
     >
-      <tr>
-        <td>
-          <b>{{ n.name.split(' ')[0] }}</b><span
-            v-if="n.lacks.length"
-            class="soon small"
-          >
-            lacks {{ n.lacks.join(', ') }}</span
-          ><span
-            v-if="n.foreign"
-            class="soon small"
-          >
-            another territory</span
-          >
-        </td>
-        <td class="right num">{{ hoursMinutes(n.driveSeconds) }}</td>
-        <td class="num">{{ n.works ? session.time(n.arriveAt) : 'not today' }}</td>
-        <td class="right">
-          <button
-            type="button"
-            class="btn"
-            :disabled="!n.works || chosen === n.technicianId"
-            :aria-label="`Send ${n.name}`"
-            @click="emit('choose', n)"
-          >
-            Send
-          </button>
-        </td>
-      </tr>
-      <tr>
-        <td
-          colspan="4"
-          class="small quiet why"
-        >
-          {{ n.from }}; {{ n.now }}
-        </td>
-      </tr>
-    </tbody>
-  </table>
-</template>
 
-<style scoped>
-.out {
-  color: var(--ink-2);
-}
-td {
-  padding: 4px 8px !important;
-  border: 0;
-}
-.why {
-  white-space: normal;
-  padding-top: 0 !important;
-}
-tbody {
-  border-bottom: 1px solid var(--rule);
-}
-</style>
+    <template #act="{ row: n }"
+      ><ActButton
+        :disabled="!n.works || chosen === n.technicianId"
+        :aria-label="`Send ${n.name}`"
+        @click="emit('choose', n)"
+      >
+        Send
+      </ActButton></template
+    >
+    <template #under="{ row: n }"
+      ><span class="small quiet">{{ n.from }}; {{ n.now }}</span></template
+    ></DataTable
+  >
+</template>

@@ -13,6 +13,7 @@ import { useScheduleAct } from '~/lib/useScheduleAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
+import ActButton from '~/base/ActButton.vue'
 
 const props = defineProps<{
   title: (from: string, to: string) => string
@@ -84,34 +85,27 @@ defineSlots<{
           · {{ data.tray.length }} without a slot</template
         ></span
       ><span class="grow" />
-      <button
-        class="btn"
+      <ActButton
         :title="`${step} before`"
         :aria-label="`${step} before`"
         @click="move(-1)"
       >
-        ←</button
-      ><button
-        class="btn"
-        @click="go(session.today)"
-      >
-        Today</button
-      ><button
-        class="btn"
+        ←</ActButton
+      ><ActButton @click="go(session.today)"> Today</ActButton
+      ><ActButton
         :title="`${step} after`"
         :aria-label="`${step} after`"
         @click="move(1)"
       >
         →
-      </button>
-      <button
+      </ActButton>
+      <ActButton
         v-if="may"
-        class="btn"
         :disabled="!board.done.length"
         @click="undo"
       >
         Undo
-      </button>
+      </ActButton>
     </div>
     <p
       v-if="failure || problem"

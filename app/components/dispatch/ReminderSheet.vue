@@ -5,6 +5,9 @@ import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Dialog from '~/base/Dialog.vue'
+import DataTable from '~/base/DataTable.vue'
 
 const props = defineProps<{ date: string | null }>()
 const emit = defineEmits<{ close: [] }>()
@@ -30,7 +33,7 @@ const HOW: Record<string, string> = { mail: 'mail to', text: 'text to', none: 'r
 </script>
 
 <template>
-  <el-dialog
+  <Dialog
     :model-value="date !== null"
     :title="date ? `Remind the customers of ${session.day(date)}` : ''"
     width="760"
@@ -44,38 +47,39 @@ const HOW: Record<string, string> = { mail: 'mail to', text: 'text to', none: 'r
       >
         {{ problem.message }}
       </p>
-      <table
+      <DataTable
         v-if="list?.items.length"
-        class="book"
+        :rows="list.items"
+        :row-key="(i) => i.visitId"
+        :columns="[
+          { key: 'c1', look: 'num', text: (i) => i.when },
+          { key: 'c2' },
+          {
+            key: 'c3',
+            look: 'small words',
+            text: (i) =>
+              i.channel === 'none'
+                ? 'Wants no messages, or has no address: somebody rings.'
+                : i.body,
+          },
+          { key: 'c4' },
+        ]"
       >
-        <tbody>
-          <tr
-            v-for="i in list.items"
-            :key="i.visitId"
-          >
-            <td class="num">{{ i.when }}</td>
-            <td>
-              <b>{{ i.customer }}</b><br /><span class="small quiet"
-                >{{ HOW[i.channel] }} {{ i.to || 'no number known' }}</span
-              >
-            </td>
-            <td class="small words">
-              {{
-                i.channel === 'none'
-                  ? 'Wants no messages, or has no address: somebody rings.'
-                  : i.body
-              }}
-            </td>
-            <td>
-              <span
-                v-if="i.told"
-                class="chip good"
-                >told</span
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
+        <template #c2="{ row: i }"
+          ><b>{{ i.customer }}</b
+          ><br /><span class="small quiet"
+            >{{ HOW[i.channel] }} {{ i.to || 'no number known' }}</span
+          ></template
+        >
+
+        <template #c4="{ row: i }"
+          ><span
+            v-if="i.told"
+            class="chip good"
+            >told</span
+          ></template
+        ></DataTable
+      >
       <p
         v-else-if="list"
         class="empty"
@@ -83,8 +87,8 @@ const HOW: Record<string, string> = { mail: 'mail to', text: 'text to', none: 'r
         No visit on this day has a technician yet.
       </p>
       <div class="row">
-        <button
-          class="btn act"
+        <ActButton
+          primary
           :disabled="busy || !left"
           @click="send"
         >
@@ -92,10 +96,10 @@ const HOW: Record<string, string> = { mail: 'mail to', text: 'text to', none: 'r
             left
               ? `Remind ${left} ${left === 1 ? 'customer' : 'customers'}`
               : 'Everybody has been told'
-          }}</button><span class="quiet small">Each is told once.</span>
+          }}</ActButton><span class="quiet small">Each is told once.</span>
       </div>
     </div>
-  </el-dialog>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -5,6 +5,11 @@ import { CALL_KINDS } from '~~/shared/calls'
 import { useAct } from '~/lib/useAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useLooks, VISIT_STATES } from '~/stores/looks'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{
   date: string
@@ -72,35 +77,34 @@ const said = computed(() =>
         >{{ label }}</NuxtLink
       >
     </nav>
-    <button
-      class="btn"
-      :class="{ on: looks.active }"
+    <ActButton
+      :on="looks.active"
       :aria-expanded="open"
       @click="open = !open"
     >
       {{ looks.active ? `Only: ${said}` : 'Everything' }}
-    </button>
-    <button
+    </ActButton>
+    <ActButton
       v-if="looks.active"
-      class="btn plain"
+      quiet
       @click="looks.clear()"
     >
       Show everything
-    </button>
+    </ActButton>
     <span
       v-if="looks.active && of"
       class="quiet small num"
       >{{ shown }} of {{ of }}</span
     >
-    <button
+    <ActButton
       v-for="l in looks.looks"
       :key="l.id"
-      class="btn look"
-      :class="{ on: JSON.stringify(l.filter) === JSON.stringify(looks.filter) }"
+      class="look"
+      :on="JSON.stringify(l.filter) === JSON.stringify(looks.filter)"
       @click="looks.set(l.filter)"
     >
       {{ l.name }}
-    </button>
+    </ActButton>
     <span class="grow" />
     <a
       class="btn"
@@ -127,101 +131,68 @@ const said = computed(() =>
     >
       <fieldset>
         <legend class="quiet small">Who; nobody chosen means everybody</legend>
-        <label
+        <Check
           v-for="t in technicians"
           :key="t.id"
-          class="row small"
-          ><input
-            type="checkbox"
-            :checked="looks.filter.technicianIds.includes(t.id)"
-            @change="person(t.id)"
-          />
-          {{ t.name }}</label
+          class="small"
+          :model-value="looks.filter.technicianIds.includes(t.id)"
+          @change="person(t.id)"
+        >
+          {{ t.name }}</Check
         >
       </fieldset>
       <div class="two">
-        <label class="field"
-          ><span>Territory</span
-          ><select
-            class="plain"
-            :value="looks.filter.territory"
-            @change="choose('territory', ($event.target as HTMLSelectElement).value)"
-          >
-            <option value="">all</option>
-            <option
-              v-for="t in territories"
-              :key="t"
-            >
-              {{ t }}
-            </option>
-          </select></label
-        >
-        <label class="field"
-          ><span>Skill wanted</span
-          ><select
-            class="plain"
-            :value="looks.filter.skill"
-            @change="choose('skill', ($event.target as HTMLSelectElement).value)"
-          >
-            <option value="">any</option>
-            <option
-              v-for="s in skills"
-              :key="s"
-            >
-              {{ s }}
-            </option>
-          </select></label
-        >
-        <label class="field"
-          ><span>How it stands</span
-          ><select
-            class="plain"
-            :value="looks.filter.state"
-            @change="choose('state', ($event.target as HTMLSelectElement).value)"
-          >
-            <option value="">all</option>
-            <option
-              v-for="[k, label] in VISIT_STATES"
-              :key="k"
-              :value="k"
-            >
-              {{ label }}
-            </option>
-          </select></label
-        >
-        <label class="field"
-          ><span>Kind</span
-          ><select
-            class="plain"
-            :value="looks.filter.kind"
-            @change="choose('kind', ($event.target as HTMLSelectElement).value)"
-          >
-            <option value="">all</option>
-            <option
-              v-for="k in CALL_KINDS"
-              :key="k"
-            >
-              {{ k }}
-            </option>
-          </select></label
-        >
+        <Field label="Territory"
+          ><Choice
+            :model-value="looks.filter.territory"
+            :options="[
+              { value: '', label: 'all' },
+              ...territories.map((t) => ({ value: t, label: t })),
+            ]"
+            @change="choose('territory', $event)"
+        /></Field>
+        <Field label="Skill wanted"
+          ><Choice
+            :model-value="looks.filter.skill"
+            :options="[{ value: '', label: 'any' }, ...skills.map((s) => ({ value: s, label: s }))]"
+            @change="choose('skill', $event)"
+        /></Field>
+        <Field label="How it stands"
+          ><Choice
+            :model-value="looks.filter.state"
+            :options="[
+              { value: '', label: 'all' },
+              ...VISIT_STATES.map(([k, label]) => ({ value: k, label: label })),
+            ]"
+            @change="choose('state', $event)"
+        /></Field>
+        <Field label="Kind"
+          ><Choice
+            :model-value="looks.filter.kind"
+            :options="[
+              { value: '', label: 'all' },
+              ...CALL_KINDS.map((k) => ({ value: k, label: k })),
+            ]"
+            @change="choose('kind', $event)"
+        /></Field>
       </div>
       <form
         class="row"
         @submit.prevent="keep"
       >
-        <input
+        <TextInput
           v-model="name"
-          class="plain grow"
+          class="grow"
           maxlength="60"
           placeholder="Keep this look as…"
           aria-label="Keep this look as"
-        /><button
-          class="btn act"
+        /><ActButton
+          primary
+          submit
           :disabled="busy || !name.trim()"
         >
           Keep
-        </button>
+        </ActButton>
       </form>
       <p
         v-if="problem"
@@ -234,13 +205,14 @@ const said = computed(() =>
         :key="l.id"
         class="row"
       >
-        <span class="grow">{{ l.name }}</span><button
-          class="btn plain small"
+        <span class="grow">{{ l.name }}</span><ActButton
+          quiet
+          class="small"
           :aria-label="`Forget ${l.name}`"
           @click="act(() => looks.drop(l.id))"
         >
           Forget
-        </button>
+        </ActButton>
       </div>
     </div>
   </div>

@@ -5,6 +5,10 @@ import { ElMessage } from 'element-plus'
 import type { Answer } from '~~/shared/api'
 import { call, Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import ActButton from '~/base/ActButton.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{ visitId: string | null }>()
 const emit = defineEmits<{ close: [] }>()
@@ -59,7 +63,7 @@ const tell = (spoken: boolean) =>
 </script>
 
 <template>
-  <el-dialog
+  <Dialog
     :model-value="visitId !== null"
     :title="notice ? `Tell ${notice.customer}` : 'Tell the customer'"
     width="560"
@@ -88,21 +92,19 @@ const tell = (spoken: boolean) =>
         role="group"
         aria-label="How"
       >
-        <button
-          class="btn"
-          :class="{ on: form.way === 'text' }"
+        <ActButton
+          :on="form.way === 'text'"
           :disabled="!notice.texts"
           :title="notice.texts ? '' : 'They have not agreed to texts'"
           @click="take('text')"
         >
-          By text</button
-        ><button
-          class="btn"
-          :class="{ on: form.way === 'mail' }"
+          By text</ActButton
+        ><ActButton
+          :on="form.way === 'mail'"
           :disabled="!notice.mails"
           @click="take('mail')"
         >
-          By mail</button
+          By mail</ActButton
         ><span
           v-if="!notice.texts"
           class="quiet small"
@@ -116,19 +118,14 @@ const tell = (spoken: boolean) =>
         This customer wants no mails. Ring {{ notice.phone || 'them' }}.
       </p>
       <template v-else
-        ><label class="field"
-          ><span>{{ form.way === 'text' ? 'Text to' : 'Mail to' }}</span
-          ><input
+        ><Field :label="form.way === 'text' ? 'Text to' : 'Mail to'"
+          ><TextInput
             v-model="form.to"
-            class="plain"
-            :type="form.way === 'text' ? 'tel' : 'email'" /></label
-        ><label class="field"
-          ><span>Text</span
-          ><textarea
+            :type="form.way === 'text' ? 'tel' : 'email'" /></Field
+        ><Field label="Text"
+          ><TextInput
             v-model="form.body"
-            class="plain"
-            rows="8"
-          /></label
+            rows="8" /></Field
       ></template>
       <p
         v-if="problem"
@@ -138,28 +135,25 @@ const tell = (spoken: boolean) =>
         {{ problem.message }}
       </p>
       <div class="row">
-        <button
+        <ActButton
           v-if="form.way === 'text' || notice.mails"
-          class="btn act"
+          primary
           :disabled="busy || !form.to.trim()"
           @click="tell(false)"
         >
-          {{ form.way === 'text' ? 'Send the text' : 'Send the mail' }}</button><span
+          {{ form.way === 'text' ? 'Send the text' : 'Send the mail' }}</ActButton><span
           class="grow"
-        /><label class="field"
-          ><span>Or rang {{ notice.phone }}</span
-          ><input
+        /><Field :label="`Or rang ${notice.phone}`"
+          ><TextInput
             v-model="form.spoken"
-            class="plain"
-            placeholder="what they said" /></label
-        ><button
-          class="btn"
+            placeholder="what they said" /></Field
+        ><ActButton
           :disabled="busy"
           @click="tell(true)"
         >
           Note the call
-        </button>
+        </ActButton>
       </div>
     </div>
-  </el-dialog>
+  </Dialog>
 </template>

@@ -10,6 +10,14 @@ import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useBoard } from '~/stores/board'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import DateInput from '~/base/DateInput.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import TimeInput from '~/base/TimeInput.vue'
+import SidePanel from '~/base/SidePanel.vue'
 
 type Visit = Answer<'placeVisit'>
 const props = defineProps<{
@@ -150,14 +158,9 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
 </script>
 
 <template>
-  <el-drawer
-    class="visit-sheet"
+  <SidePanel
     :model-value="visit !== null"
     :title="visit ? `${visit.title}, ${visit.customer}` : ''"
-    size="420px"
-    :modal="false"
-    modal-penetrable
-    :lock-scroll="false"
     @close="emit('close')"
   >
     <div
@@ -238,72 +241,51 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
           @submit.prevent="save(false)"
         >
           <div class="row">
-            <label class="field grow"
-              ><span>Technician</span
-              ><select
+            <Field
+              class="grow"
+              label="Technician"
+              ><Choice
                 v-model="form.technicianId"
-                class="plain wide"
                 :disabled="visit.locked"
-              >
-                <option :value="null">nobody yet</option>
-                <option
-                  v-for="t in technicians"
-                  :key="t.id"
-                  :value="t.id"
-                >
-                  {{ t.name }}
-                </option>
-              </select></label
-            ><label class="field"
-              ><span>Length</span
-              ><select
-                v-model.number="form.durationSeconds"
-                class="plain"
+                class="wide"
+                :options="[
+                  { value: null, label: 'nobody yet' },
+                  ...technicians.map((t) => ({ value: t.id, label: t.name })),
+                ]" /></Field
+            ><Field label="Length"
+              ><Choice
+                v-model="form.durationSeconds"
                 :disabled="visit.locked"
-              >
-                <option
-                  v-for="n in lengths"
-                  :key="n"
-                  :value="n"
-                >
-                  {{ hoursMinutes(n) }}
-                </option>
-              </select></label
-            >
+                :options="lengths.map((n) => ({ value: n, label: hoursMinutes(n) }))"
+            /></Field>
           </div>
           <div class="row">
-            <label class="field grow"
-              ><span>Day of the visit</span
-              ><input
+            <Field
+              class="grow"
+              label="Day of the visit"
+              ><DateInput
                 v-model="form.date"
-                class="plain"
-                type="date"
-                :disabled="visit.locked" /></label
-            ><label class="field"
-              ><span>Begins</span
-              ><input
+                :disabled="visit.locked" /></Field
+            ><Field label="Begins"
+              ><TimeInput
                 v-model="form.time"
-                class="plain"
-                type="time"
                 :disabled="visit.locked"
-            /></label>
+            /></Field>
           </div>
           <fieldset>
             <legend class="quiet small">Who goes along</legend>
-            <label
+            <Check
               v-for="t in technicians.filter((x) => x.id !== form.technicianId)"
               :key="t.id"
-              class="row small"
-              ><input
-                v-model="form.crewIds"
-                type="checkbox"
-                :value="t.id"
-                :disabled="visit.locked"
-              />
+              v-model="form.crewIds"
+              class="small"
+              :value="t.id"
+              :disabled="visit.locked"
+            >
               {{ t.name.split(' ')[0] }}
               <span class="quiet">{{
                 [load(t.id), t.kind === 'employee' ? '' : t.kind].filter(Boolean).join(', ')
-              }}</span></label
+              }}</span></Check
             >
           </fieldset>
           <p
@@ -313,77 +295,64 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
             aria-label="Before it is saved"
           >
             <b>Not saved yet.</b> {{ warned }}
-            <button
-              type="button"
-              class="btn"
-              @click="save(true)"
-            >
-              Place it all the same
-            </button>
+            <ActButton @click="save(true)"> Place it all the same </ActButton>
           </p>
           <div class="row">
-            <button
-              class="btn act"
+            <ActButton
+              primary
+              submit
               :disabled="busy || visit.locked"
             >
-              Save the visit</button
-            ><span class="grow" /><button
+              Save the visit</ActButton
+            ><span class="grow" /><ActButton
               v-if="visit.startAt"
-              type="button"
-              class="btn"
               :disabled="busy"
               @click="lock"
             >
               {{ visit.locked ? 'Unlock' : 'Lock it here' }} <kbd>L</kbd>
-            </button>
+            </ActButton>
           </div>
         </form>
         <div class="box">
           <div class="row">
-            <button
-              class="btn"
+            <ActButton
               :disabled="busy"
               @click="copy"
             >
-              A further visit <kbd>C</kbd></button
-            ><span class="grow" /><label class="row small"
-              >Split after
-              <select
-                v-model.number="part"
-                class="plain"
+              A further visit <kbd>C</kbd></ActButton
+            ><span class="grow" /><Field
+              inline
+              label="Split after"
+              ><Choice
+                v-model="part"
                 aria-label="Split after"
-              >
-                <option
-                  v-for="n in lengths.filter((x) => x < visit!.durationSeconds)"
-                  :key="n"
-                  :value="n"
-                >
-                  {{ hoursMinutes(n) }}
-                </option>
-              </select></label
-            ><button
-              class="btn"
+                :options="
+                  lengths
+                    .filter((x) => x < visit!.durationSeconds)
+                    .map((n) => ({ value: n, label: hoursMinutes(n) }))
+                " /></Field
+            ><ActButton
               :disabled="busy || visit.durationSeconds < 1800"
               @click="split"
             >
               Split <kbd>X</kbd>
-            </button>
+            </ActButton>
           </div>
           <form
             class="row"
             @submit.prevent="cancel"
           >
-            <input
+            <TextInput
               v-model="reason"
-              class="plain grow"
+              class="grow"
               placeholder="why it will not be"
               aria-label="Why it will not be"
-            /><button
-              class="btn"
+            /><ActButton
+              submit
               :disabled="busy || !reason.trim()"
             >
               Cancel the visit
-            </button>
+            </ActButton>
           </form>
         </div>
       </template>
@@ -392,12 +361,11 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
         class="box"
       >
         <div class="row">
-          <button
+          <ActButton
             v-if="may"
-            class="btn"
             @click="telling = visit.id"
           >
-            Tell the customer…</button
+            Tell the customer…</ActButton
           ><a
             class="btn"
             :href="`/api/v1/visits/${visit.id}/work-sheet.pdf`"
@@ -410,18 +378,18 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
           class="row"
           @submit.prevent="invite"
         >
-          <input
+          <TextInput
             v-model="to"
-            class="plain grow"
+            class="grow"
             type="email"
             placeholder="mail address"
             aria-label="Invite by mail"
-          /><button
-            class="btn"
+          /><ActButton
+            submit
             :disabled="busy || !to.trim()"
           >
             Send as invitation
-          </button>
+          </ActButton>
         </form>
         <p
           v-if="invited"
@@ -442,7 +410,7 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
         @close="telling = null"
       />
     </div>
-  </el-drawer>
+  </SidePanel>
 </template>
 
 <style scoped>
@@ -482,15 +450,5 @@ fieldset .row {
 }
 p.row {
   align-items: center;
-}
-.row select:not(.wide) {
-  width: auto;
-}
-</style>
-<style>
-.visit-sheet .el-drawer__header {
-  margin-bottom: 0;
-  font-weight: 650;
-  color: var(--ink);
 }
 </style>

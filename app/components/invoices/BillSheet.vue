@@ -5,6 +5,12 @@ import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import DateInput from '~/base/DateInput.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ work: Answer<'workOrder'> }>()
@@ -48,14 +54,27 @@ const make = (send: boolean) =>
     emit('made', invoice)
     open.value = false
   })
+const billed = computed(() => [
+  ...lines.value.map((l) => ({
+    id: l.id,
+    name: l.name,
+    each: `${l.quantity} × ${l.unitPrice}`,
+    sum: l.toBill,
+  })),
+  {
+    id: 'tax',
+    name: props.work.customer.exempt ? 'Tax (exempt)' : 'Tax',
+    each: '',
+    sum: props.work.bill.tax,
+  },
+])
 </script>
 
 <template>
-  <el-dialog
+  <Dialog
     v-model="open"
     :title="`Bill ${work.number}`"
     width="620"
-    append-to-body
   >
     <div class="stack">
       <p
@@ -79,60 +98,39 @@ const make = (send: boolean) =>
           {{ m }}
         </li>
       </ul>
-      <table class="book">
-        <tbody>
-          <tr
-            v-for="l in lines"
-            :key="l.id"
-          >
-            <td>{{ l.name }}</td>
-            <td class="right num quiet">{{ l.quantity }} × {{ l.unitPrice }}</td>
-            <td class="right num">{{ session.money(l.toBill, false) }}</td>
-          </tr>
-          <tr>
-            <td class="quiet">Tax{{ work.customer.exempt ? ' (exempt)' : '' }}</td>
-            <td />
-            <td class="right num">{{ session.money(work.bill.tax, false) }}</td>
-          </tr>
-          <tr class="sum">
-            <td>Total</td>
-            <td />
-            <td class="right num">
-              <span class="double">{{ session.money(work.bill.total) }}</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable
+        label="What is billed"
+        :rows="billed"
+        :row-key="(l) => l.id"
+        :columns="[
+          { key: 'what', text: (l) => l.name },
+          { key: 'each', figures: true, look: 'quiet', text: (l) => l.each },
+          { key: 'sum', figures: true, text: (l) => session.money(l.sum, false) },
+        ]"
+        :sums="{ what: 'Total', sum: session.money(work.bill.total) }"
+      />
       <div class="row">
-        <label class="field grow"
-          ><span>Send to</span
-          ><input
+        <Field
+          class="grow"
+          label="Send to"
+          ><TextInput
             v-model="first"
-            class="plain"
-            type="email" /></label
-        ><label class="field grow"
-          ><span>and to</span
-          ><input
+            type="email" /></Field
+        ><Field
+          class="grow"
+          label="and to"
+          ><TextInput
             v-model="second"
-            class="plain"
             type="email"
-        /></label>
-        <label class="field"
-          ><span>Due ({{ work.customer.terms }})</span
-          ><input
-            v-model="dueOn"
-            class="plain"
-            type="date"
-        /></label>
+        /></Field>
+        <Field :label="`Due (${work.customer.terms})`"><DateInput v-model="dueOn" /></Field>
       </div>
-      <label class="field"
-        ><span>Text of the mail; the invoice is attached as PDF and linked</span
-        ><textarea
+      <Field label="Text of the mail; the invoice is attached as PDF and linked"
+        ><TextInput
           v-model="text"
-          class="plain"
           rows="5"
         />
-      </label>
+      </Field>
       <p
         v-if="problem"
         class="note bad"
@@ -142,22 +140,21 @@ const make = (send: boolean) =>
       </p>
       <p class="quiet small">Once made, an invoice is not changed any more.</p>
       <div class="row">
-        <button
-          class="btn act"
+        <ActButton
+          primary
           :disabled="busy || !first.trim()"
           @click="make(true)"
         >
-          Make and send invoice {{ session.money(work.bill.total) }}</button
-        ><button
-          class="btn"
+          Make and send invoice {{ session.money(work.bill.total) }}</ActButton
+        ><ActButton
           :disabled="busy"
           @click="make(false)"
         >
           Make it, send later
-        </button>
+        </ActButton>
       </div>
     </div>
-  </el-dialog>
+  </Dialog>
 </template>
 
 <style scoped>

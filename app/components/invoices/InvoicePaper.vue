@@ -1,17 +1,15 @@
 <script setup lang="ts">
 // An invoice as it was sent; the same paper for the office and for the customer's page.
 import type { Answer } from '~~/shared/api'
+import { sayMoney } from '~~/core/money/sayMoney'
 
 const props = defineProps<{
   paper: Answer<'invoice'>['paper']
   paid: { amount: string; currency: string }
   open: { amount: string; currency: string }
 }>()
-const format = new Intl.NumberFormat(props.paper.locale, {
-  style: 'currency',
-  currency: props.paper.currency,
-})
-const money = (m: { amount: string }) => format.format(m.amount as unknown as number)
+const money = (m: { amount: string }) =>
+  sayMoney({ amount: m.amount, currency: props.paper.currency }, props.paper.locale)
 const day = (d: string) =>
   new Intl.DateTimeFormat(props.paper.locale, { dateStyle: 'long', timeZone: 'UTC' }).format(
     new Date(`${d}T00:00Z`),

@@ -5,6 +5,12 @@ import { call, newId, type Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
 import type { Money } from '~~/core/money/formatMinor'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import FigureInput from '~/base/FigureInput.vue'
+import TextInput from '~/base/TextInput.vue'
 
 const open = defineModel<boolean>({ required: true })
 /** `due` is what is open on the invoice, or on all of the customer's invoices where none is named. */
@@ -96,11 +102,10 @@ function takeNow() {
 </script>
 
 <template>
-  <el-dialog
+  <Dialog
     v-model="open"
     :title="`Payment for ${number}`"
     width="430"
-    append-to-body
   >
     <form
       class="stack"
@@ -123,50 +128,33 @@ function takeNow() {
           role="radiogroup"
           aria-label="How it is paid"
         >
-          <button
+          <ActButton
             v-for="m in ['cash', 'cheque', 'transfer'] as const"
             :key="m"
-            type="button"
+            class="grow"
             role="radio"
             :aria-checked="method === m"
-            class="btn grow"
-            :class="{ on: method === m }"
+            :on="method === m"
             @click="method = m"
           >
             {{ m === 'cash' ? 'Cash' : m === 'cheque' ? 'Cheque' : 'Transfer' }}
-          </button>
+          </ActButton>
         </div>
-        <label class="field"
-          ><span>Amount</span
-          ><input
-            v-model="amount"
-            class="plain num"
-            inputmode="decimal"
-          /><span
-            v-if="problem?.at('amount')"
-            class="wrong"
-            >{{ problem.at('amount') }}</span
-          ></label
-        >
-        <label class="field"
-          ><span>{{ method === 'cheque' ? 'Number of the cheque' : 'Reference' }}</span
-          ><input
-            v-model="reference"
-            class="plain"
-          /><span
-            v-if="problem?.at('reference')"
-            class="wrong"
-            >{{ problem.at('reference') }}</span
-          ></label
-        >
-        <label
+        <Field
+          label="Amount"
+          :error="problem?.at('amount') ? problem.at('amount') : ''"
+          ><FigureInput v-model="amount"
+        /></Field>
+        <Field
+          :label="method === 'cheque' ? 'Number of the cheque' : 'Reference'"
+          :error="problem?.at('reference') ? problem.at('reference') : ''"
+          ><TextInput v-model="reference"
+        /></Field>
+        <Check
           v-if="mails.length"
-          class="row"
-          ><input
-            v-model="receipt"
-            type="checkbox"
-          />
-          Mail a receipt to {{ mails.join(' and ') }}</label
+          v-model="receipt"
+        >
+          Mail a receipt to {{ mails.join(' and ') }}</Check
         >
         <div
           v-if="problem && !problem.errors.length && !over"
@@ -176,14 +164,12 @@ function takeNow() {
           <p>{{ problem.message }}</p>
           <p v-if="now">
             Shown was {{ session.money(left) }}, open is {{ session.money(now) }}.
-            <button
+            <ActButton
               v-if="Number(now.amount)"
-              type="button"
-              class="btn"
               @click="takeNow"
             >
               Go on with {{ session.money(now) }}
-            </button>
+            </ActButton>
           </p>
         </div>
         <div
@@ -195,18 +181,17 @@ function takeNow() {
           <p>
             <b class="num">{{ session.money({ amount: over, currency: left.currency }) }}</b> would
             be kept as a credit.
-            <button
-              type="button"
-              class="btn"
+            <ActButton
               :disabled="busy"
               @click="take(true)"
             >
               Yes, keep it as a credit
-            </button>
+            </ActButton>
           </p>
         </div>
-        <button
-          class="btn act"
+        <ActButton
+          primary
+          submit
           :disabled="busy"
         >
           Take
@@ -215,7 +200,7 @@ function takeNow() {
               ? session.money({ amount, currency: left.currency })
               : 'payment'
           }}
-        </button>
+        </ActButton>
       </template>
       <template v-else
         ><p
@@ -225,14 +210,13 @@ function takeNow() {
           <b class="good">Paid.</b>
           {{ invoiceId ? `Nothing is open on ${number}.` : `${number} has no open invoice.` }}
         </p>
-        <button
-          type="button"
-          class="btn act"
+        <ActButton
+          primary
           @click="open = false"
         >
           Done
-        </button></template
+        </ActButton></template
       >
     </form>
-  </el-dialog>
+  </Dialog>
 </template>

@@ -4,6 +4,10 @@ import { computed, reactive } from 'vue'
 import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
 
 defineProps<{ categories: { path: string; name: string; depth: number }[] }>()
 const emit = defineEmits<{ close: [] }>()
@@ -30,74 +34,51 @@ const href = computed(
 </script>
 
 <template>
-  <el-dialog
-    model-value
+  <Dialog
     title="The price book on paper"
     width="520"
     @close="emit('close')"
   >
     <div class="stack">
-      <label class="field"
-        ><span>Category</span
-        ><select
+      <Field label="Category"
+        ><Choice
           v-model="wish.category"
-          class="plain"
-        >
-          <option value="">the whole book</option>
-          <option
-            v-for="c in categories"
-            :key="c.path"
-            :value="c.path"
-          >
-            {{ '\u2003'.repeat(c.depth) }}{{ c.name }}
-          </option>
-        </select></label
-      >
+          :options="[
+            { value: '', label: 'the whole book' },
+            ...categories.map((c) => ({
+              value: c.path,
+              label: `${'\u2003'.repeat(c.depth)}${c.name}`,
+            })),
+          ]"
+      /></Field>
       <div
         class="row wrap"
         role="group"
         aria-label="Kinds"
       >
-        <label
+        <Check
           v-for="[k, name] in KINDS"
           :key="k"
-          class="row"
-          ><input
-            v-model="wish.kinds"
-            type="checkbox"
-            :value="k"
-          />
-          {{ name }}</label
+          v-model="wish.kinds"
+          :value="k"
+        >
+          {{ name }}</Check
         >
       </div>
       <fieldset class="row wrap">
         <legend class="small">Whose prices stand beside each other</legend>
-        <label class="row"
-          ><input
-            v-model="wish.ours"
-            type="checkbox"
-          />
-          ours</label
-        ><label
+        <Check v-model="wish.ours"> ours</Check
+        ><Check
           v-for="l in setUp?.levels ?? []"
           :key="l.id"
-          class="row"
-          ><input
-            v-model="wish.levels"
-            type="checkbox"
-            :value="l.id"
-            :disabled="wish.levels.length >= 3 && !wish.levels.includes(l.id)"
-          />
-          {{ l.name }}</label
+          v-model="wish.levels"
+          :value="l.id"
+          :disabled="wish.levels.length >= 3 && !wish.levels.includes(l.id)"
+        >
+          {{ l.name }}</Check
         >
       </fieldset>
-      <label class="row"
-        ><input
-          v-model="wish.pictures"
-          type="checkbox"
-        />
-        with pictures</label
-      >
+      <Check v-model="wish.pictures"> with pictures</Check>
       <a
         class="btn act"
         :href="href"
@@ -113,7 +94,7 @@ const href = computed(
         Choose at least one kind and whose prices.
       </p>
     </div>
-  </el-dialog>
+  </Dialog>
 </template>
 
 <style scoped>

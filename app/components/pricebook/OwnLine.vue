@@ -1,12 +1,18 @@
 <script setup lang="ts">
 // Something that the book does not have: written as a line of this paper alone, or kept in the book as well, for the next time.
 import { computed, reactive, ref } from 'vue'
-import type { EntryKind } from '~~/core/pricebook/levelPrice'
+import type { EntryKind } from '~~/core/pricebook/kinds'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
+import FigureInput from '~/base/FigureInput.vue'
+import TextInput from '~/base/TextInput.vue'
 
 export interface OwnLine {
   id: string
@@ -22,7 +28,7 @@ const emit = defineEmits<{ add: [line: OwnLine]; close: [] }>()
 const session = useSession()
 const { busy: keeping, problem, act } = useAct()
 const seesCost = computed(() => Boolean(session.me?.person.seesCost))
-const owns = computed(() => ['owner', 'office'].includes(session.role))
+const owns = computed(() => session.may('pricebook.change'))
 const { data: rules } = useLoad(
   () => (owns.value ? call('pricing') : Promise.resolve(null)),
   0,
@@ -110,84 +116,49 @@ const add = () =>
     aria-label="A line of its own"
     @submit.prevent="add"
   >
-    <label class="field name"
-      ><span>What it is</span
-      ><input
+    <Field
+      class="name"
+      label="What it is"
+      ><TextInput
         v-model="form.name"
-        class="plain"
         autofocus
-    /></label>
-    <label class="field"
-      ><span>Kind</span
-      ><select
+    /></Field>
+    <Field label="Kind"
+      ><Choice
         v-model="form.kind"
-        class="plain"
-      >
-        <option
-          v-for="[k, say] in KINDS"
-          :key="k"
-          :value="k"
-        >
-          {{ say }}
-        </option>
-      </select></label
-    >
-    <label class="field"
-      ><span>How many</span
-      ><input
-        v-model="form.quantity"
-        class="plain num"
-        inputmode="decimal" /></label
-    ><label class="field"
-      ><span>Price of one</span
-      ><input
-        v-model="form.unitPrice"
-        class="plain num"
-        inputmode="decimal"
-      /><i
-        v-if="wrong('price')"
-        class="wrong"
-        >{{ wrong('price') }}</i
-      ></label
-    ><label
+        :options="KINDS.map(([k, say]) => ({ value: k, label: say }))"
+    /></Field>
+    <Field label="How many"><FigureInput v-model="form.quantity" /></Field
+    ><Field
+      label="Price of one"
+      :error="wrong('price')"
+      ><FigureInput v-model="form.unitPrice" /></Field
+    ><Field
       v-if="seesCost"
-      class="field"
-      ><span>Costs us</span
-      ><input
-        v-model="form.cost"
-        class="plain num"
-        inputmode="decimal"
-      /><i
-        v-if="wrong('cost')"
-        class="wrong"
-        >{{ wrong('cost') }}</i
-      ></label
-    >
+      label="Costs us"
+      :error="wrong('cost')"
+      ><FigureInput v-model="form.cost"
+    /></Field>
     <template v-if="owns"
-      ><label class="row keep"
-        ><input
-          v-model="form.keep"
-          type="checkbox"
-        />
-        Keep it in the price book, too</label
+      ><Check
+        v-model="form.keep"
+        class="keep"
+      >
+        Keep it in the price book, too</Check
       >
       <template v-if="form.keep"
-        ><label class="field"
-          ><span>Code</span
-          ><input
+        ><Field
+          label="Code"
+          :error="wrong('code')"
+          ><TextInput
             v-model="form.code"
-            class="plain num"
-          /><i
-            v-if="wrong('code')"
-            class="wrong"
-            >{{ wrong('code') }}</i
-          ></label
-        ><label class="field name"
-          ><span>Category</span
-          ><input
+            class="num" /></Field
+        ><Field
+          class="name"
+          label="Category"
+          ><TextInput
             v-model="form.category"
-            class="plain"
-            list="own-categories" /></label
+            list="own-categories" /></Field
         ><datalist id="own-categories">
           <option
             v-for="c in rules?.categories ?? []"
@@ -210,18 +181,14 @@ const add = () =>
       {{ problem.message }}
     </p>
     <div class="row end">
-      <button
-        type="button"
-        class="btn"
-        @click="emit('close')"
-      >
-        Leave it</button
-      ><button
-        class="btn act"
+      <ActButton @click="emit('close')"> Leave it</ActButton
+      ><ActButton
+        primary
+        submit
         :disabled="busy || keeping"
       >
         Add the line
-      </button>
+      </ActButton>
     </div>
   </form>
 </template>

@@ -4,6 +4,12 @@ import { computed, ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import MarginChart from './MarginChart.vue'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import DateInput from '~/base/DateInput.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 type Preview = Omit<Answer<'previewPrices'>, 'stamp' | 'count'>
 const props = defineProps<{
@@ -55,16 +61,14 @@ defineExpose({ answered })
           {{ preview.effect.amount.startsWith('-') ? 'less' : 'more' }} ({{ preview.soldLines }}
           lines).
         </p>
-        <label
+        <Check
           v-for="q in preview.questions"
           :key="q"
-          class="row note warn"
-          ><input
-            v-model="meant"
-            type="checkbox"
-            :value="q"
-          />
-          {{ q }} Yes, it is meant.</label
+          v-model="meant"
+          class="note warn"
+          :value="q"
+        >
+          {{ q }} Yes, it is meant.</Check
         >
         <p
           v-if="preview.questions.length"
@@ -81,9 +85,7 @@ defineExpose({ answered })
             ><b>{{ proposals.length }}</b> with a fixed price
             {{ proposals.length === 1 ? 'has' : 'have' }} a new cost. The rule would make another
             price of it, shown beside each.</span
-          ><button
-            type="button"
-            class="btn"
+          ><ActButton
             :disabled="busy"
             @click="
               emit(
@@ -94,7 +96,7 @@ defineExpose({ answered })
             "
           >
             Let all follow the rule
-          </button>
+          </ActButton>
         </p>
       </div>
       <MarginChart
@@ -106,94 +108,99 @@ defineExpose({ answered })
       v-if="act && count"
       class="row end"
     >
-      <label class="field grow"
-        ><span>Called</span
-        ><input
+      <Field
+        class="grow"
+        label="Called"
+        ><TextInput
           v-model="title"
-          class="plain"
-          placeholder="spring list, new wages…" /></label
-      ><label class="field"
-        ><span>Holds from</span
-        ><input
+          placeholder="spring list, new wages…" /></Field
+      ><Field label="Holds from"
+        ><DateInput
           v-model="holdsFrom"
-          class="plain"
-          type="date"
-          :min="session.today" /></label
-      ><button
-        type="button"
-        class="btn act"
+          :min="session.today" /></Field
+      ><ActButton
+        primary
         :disabled="busy || !answered"
         @click="emit('change', { title, holdsFrom })"
       >
         Change {{ count }} {{ count === 1 ? 'price' : 'prices' }}
-      </button>
+      </ActButton>
     </div>
     <div class="wide">
-      <table class="book">
-        <thead>
-          <tr>
-            <th>Code</th>
-            <th>Name</th>
-            <th class="right">Cost</th>
-            <th class="right">Now</th>
-            <th class="right">Then</th>
-            <th class="right">Difference</th>
-            <th class="right">Margin</th>
-            <th class="right">Sold</th>
-            <th class="right">Effect</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="r in preview.rows"
-            :key="r.id"
+      <DataTable
+        :rows="preview.rows"
+        :row-key="(r) => r.id"
+        :columns="[
+          { key: 'code', label: 'Code', look: 'num', text: (r) => r.code },
+          { key: 'name', label: 'Name' },
+          {
+            key: 'cost',
+            label: 'Cost',
+            figures: true,
+            look: 'quiet',
+            text: (r) =>
+              r.becomes.cost === r.was.cost
+                ? show(r.was.cost)
+                : `${show(r.was.cost)} → ${show(r.becomes.cost)}`,
+          },
+          { key: 'now', label: 'Now', figures: true, text: (r) => show(r.was.price) },
+          { key: 'then', label: 'Then', figures: true },
+          {
+            key: 'difference',
+            label: 'Difference',
+            figures: true,
+            tone: (r) => ({ late: r.odd.includes('far') }),
+            text: (r) => show(r.difference),
+          },
+          {
+            key: 'margin',
+            label: 'Margin',
+            figures: true,
+            look: 'nowrap',
+            tone: (r) => ({ late: r.odd.includes('below') }),
+          },
+          {
+            key: 'sold',
+            label: 'Sold',
+            figures: true,
+            look: 'quiet',
+            text: (r) => (r.sold === '0' ? '' : r.sold),
+          },
+          {
+            key: 'effect',
+            label: 'Effect',
+            figures: true,
+            text: (r) => (r.effect === '0.00' ? '' : show(r.effect)),
+          },
+        ]"
+      >
+        <template #name="{ row: r }"
+          >{{ r.name }}
+          <span
+            v-if="r.follows"
+            class="chip"
+            >follows</span
+          ></template
+        >
+
+        <template #then="{ row: r }"
+          ><b>{{ show(r.becomes.price) }}</b
+          ><ActButton
+            v-if="r.proposed !== null"
+            quiet
+            class="small"
+            :disabled="busy"
+            :aria-label="`Let ${r.code} follow the rule: ${show(r.proposed)}`"
+            @click="emit('propose', [r.id], true)"
           >
-            <td class="num">{{ r.code }}</td>
-            <td>
-              {{ r.name }}
-              <span
-                v-if="r.follows"
-                class="chip"
-                >follows</span
-              >
-            </td>
-            <td class="right num quiet">
-              {{
-                r.becomes.cost === r.was.cost
-                  ? show(r.was.cost)
-                  : `${show(r.was.cost)} → ${show(r.becomes.cost)}`
-              }}
-            </td>
-            <td class="right num">{{ show(r.was.price) }}</td>
-            <td class="right num">
-              <b>{{ show(r.becomes.price) }}</b><button
-                v-if="r.proposed !== null"
-                type="button"
-                class="btn plain small"
-                :disabled="busy"
-                :aria-label="`Let ${r.code} follow the rule: ${show(r.proposed)}`"
-                @click="emit('propose', [r.id], true)"
-              >
-                by the rule {{ show(r.proposed) }}
-              </button>
-            </td>
-            <td
-              class="right num"
-              :class="{ late: r.odd.includes('far') }"
-            >
-              {{ show(r.difference) }}
-            </td>
-            <td
-              class="right num nowrap"
-              :class="{ late: r.odd.includes('below') }"
-            >
-              {{ percent(r.marginWas) }} → {{ percent(r.marginBecomes) }}
-            </td>
-            <td class="right num quiet">{{ r.sold === '0' ? '' : r.sold }}</td>
-            <td class="right num">{{ r.effect === '0.00' ? '' : show(r.effect) }}</td>
-          </tr>
-        </tbody>
-      </table>
+            by the rule {{ show(r.proposed) }}
+          </ActButton></template
+        >
+
+        <template #margin="{ row: r }"
+          >{{ percent(r.marginWas) }} → {{ percent(r.marginBecomes) }}</template
+        >
+      </DataTable>
     </div>
     <p
       v-if="count > preview.rows.length"

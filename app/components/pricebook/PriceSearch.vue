@@ -10,6 +10,10 @@ import IconTicked from '~icons/lucide/square-check'
 import type { Found } from '~/lib/book'
 import { useBook } from '~/lib/useBook'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
 
 type Kind = Found['kind']
 const props = defineProps<{
@@ -95,46 +99,36 @@ const trees = computed(() => state.value?.categories ?? [])
     :data-found="answered"
   >
     <div @keydown="key">
-      <label class="field"
-        ><span>{{ label }}</span
-        ><input
+      <Field :label="label"
+        ><TextInput
           v-model="words"
-          class="plain"
           :autofocus="autofocus"
           placeholder="tank 44, relief valve, diagnostic…"
           autocomplete="off"
-      /></label>
+      /></Field>
       <div
         v-if="atHand"
         class="kinds"
         role="group"
         aria-label="Kind"
       >
-        <button
+        <ActButton
           v-for="[k, name] in KINDS"
           :key="k"
-          type="button"
-          class="btn"
-          :class="{ on: kind === k }"
+          :on="kind === k"
           :aria-pressed="kind === k"
           @click="kind = k"
         >
           {{ name }}
-        </button>
-        <select
+        </ActButton>
+        <Choice
           v-model="category"
-          class="plain"
           aria-label="Category"
-        >
-          <option value="">any category</option>
-          <option
-            v-for="c in trees"
-            :key="c.path"
-            :value="c.path"
-          >
-            {{ '\u2003'.repeat(c.depth) }}{{ c.name }}
-          </option>
-        </select>
+          :options="[
+            { value: '', label: 'any category' },
+            ...trees.map((c) => ({ value: c.path, label: `${'\u2003'.repeat(c.depth)}${c.name}` })),
+          ]"
+        />
       </div>
       <p
         v-if="state?.kept"
@@ -150,19 +144,13 @@ const trees = computed(() => state.value?.categories ?? [])
       >
         <span class="grow"
           ><b>{{ several.length }}</b> chosen: {{ several.map((s) => s.name).join(', ') }}</span
-        ><button
-          type="button"
-          class="btn"
-          @click="several = []"
-        >
-          None</button
-        ><button
-          type="button"
-          class="btn act"
+        ><ActButton @click="several = []"> None</ActButton
+        ><ActButton
+          primary
           @click="take(several)"
         >
           Add {{ several.length }}
-        </button>
+        </ActButton>
       </p>
       <ul
         v-if="items.length"
@@ -296,10 +284,6 @@ li button {
   margin: 8px 0;
   flex-wrap: wrap;
 }
-.kinds select {
-  width: auto;
-  max-width: 180px;
-}
 .none {
   margin-top: 6px;
 }
@@ -342,8 +326,7 @@ li button {
   flex: none;
   padding: 0 14px;
 }
-.large .kinds select {
-  min-height: 48px;
+.large .kinds .choice {
   flex: none;
   max-width: 200px;
   order: -1;

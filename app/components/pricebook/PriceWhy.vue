@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What a price is made of: its parts, which sum to it, as a bookkeeper would write them down.
+import DataTable from '~/base/DataTable.vue'
 import type { Answer } from '~~/shared/api'
 import { useSession } from '~/stores/session'
 
@@ -10,63 +11,24 @@ const show = (amount: string) =>
 </script>
 
 <template>
-  <table
-    class="why"
-    :aria-label="title"
-  >
-    <caption>
-      {{
-        title
-      }}
-    </caption>
-    <tbody>
-      <tr
-        v-for="(r, i) in why.reasons"
-        :key="i"
-      >
-        <td>{{ r.text }}</td>
-        <td class="num right">{{ show(r.amount) }}</td>
-      </tr>
-    </tbody>
-    <tfoot>
-      <tr>
-        <th scope="row">Price</th>
-        <td class="num right double">{{ show(why.price) }}</td>
-      </tr>
-      <tr v-if="why.hour">
-        <td class="quiet small">An hour brings, parts paid</td>
-        <td class="num right quiet small">{{ show(why.hour) }}</td>
-      </tr>
-    </tfoot>
-  </table>
+  <div class="stack">
+    <b>{{ title }}</b>
+    <DataTable
+      :label="title"
+      :rows="why.reasons"
+      :row-key="(_, i) => i"
+      :columns="[
+        { key: 'part', text: (r) => r.text },
+        { key: 'sum', figures: true, text: (r) => show(r.amount) },
+      ]"
+      :sums="{ part: 'Price', sum: show(why.price) }"
+    />
+    <p
+      v-if="why.hour"
+      class="row quiet small"
+    >
+      <span class="grow">An hour brings, parts paid</span>
+      <span class="num">{{ show(why.hour) }}</span>
+    </p>
+  </div>
 </template>
-
-<style scoped>
-.why {
-  width: 100%;
-  border-collapse: collapse;
-}
-caption {
-  text-align: left;
-  font-weight: 650;
-  padding-bottom: 4px;
-}
-td,
-th {
-  padding: 4px 0;
-  text-align: left;
-  border-bottom: 1px solid var(--rule);
-}
-.right {
-  text-align: right;
-  white-space: nowrap;
-}
-tfoot th,
-tfoot td {
-  border-bottom: 0;
-  font-weight: 700;
-}
-tfoot .quiet {
-  font-weight: 400;
-}
-</style>

@@ -5,6 +5,12 @@ import type { Answer } from '~~/shared/api'
 import { call, newId, type Problem } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import Dialog from '~/base/Dialog.vue'
+import FigureInput from '~/base/FigureInput.vue'
+import TextInput from '~/base/TextInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 type Product = Answer<'supplierProducts'>['items'][number]
 export interface BasketLine {
@@ -78,8 +84,7 @@ const take = () =>
 </script>
 
 <template>
-  <el-dialog
-    model-value
+  <Dialog
     title="From a supplier"
     :width="field ? '96%' : 980"
     @close="emit('close')"
@@ -106,12 +111,10 @@ const take = () =>
           class="row who"
           role="group"
           aria-label="Supplier"
-          ><button
+          ><ActButton
             v-for="s in suppliers?.items ?? []"
             :key="s.id"
-            type="button"
-            class="btn"
-            :class="{ on: wish.supplier === s.id }"
+            :on="wish.supplier === s.id"
             :aria-pressed="wish.supplier === s.id"
             @click="
               () => {
@@ -121,24 +124,19 @@ const take = () =>
             "
           >
             {{ s.name }}
-          </button></span
+          </ActButton></span
         >
-        <select
+        <Choice
           v-model="wish.category"
-          class="plain"
           aria-label="Their category"
           style="width: 150px"
-        >
-          <option value="">any category</option>
-          <option
-            v-for="c in categories"
-            :key="c"
-          >
-            {{ c }}
-          </option></select
-        ><input
+          :options="[
+            { value: '', label: 'any category' },
+            ...categories.map((c) => ({ value: c, label: c })),
+          ]"
+        /><TextInput
           v-model="wish.q"
-          class="plain grow"
+          class="grow"
           placeholder="Part number or words"
           aria-label="Search their catalogue"
           style="min-width: 160px"
@@ -152,122 +150,90 @@ const take = () =>
         {{ said }}
       </p>
       <div class="goods">
-        <table
+        <DataTable
           v-if="found?.items.length"
-          class="book"
+          :rows="found.items"
+          :row-key="(p) => p.partNumber"
+          :opened="(p) => beside?.of === p"
+          :columns="[
+            { key: 'number', label: 'Their number', look: 'num', text: (p) => p.partNumber },
+            { key: 'what', label: 'What', look: 'what' },
+            {
+              key: 'has',
+              label: 'Has',
+              right: true,
+              tone: (p) => (p.stock ? 'good' : 'soon'),
+              text: (p) => stock(p),
+            },
+            ...(session.me?.person.seesCost
+              ? [{ key: 'costs', label: 'Costs us', figures: true }]
+              : []),
+            { key: 'price', label: 'We sell at', figures: true, text: (p) => show(p.price) },
+            { key: 'act', right: true, look: 'nowrap' },
+          ]"
         >
-          <thead>
-            <tr>
-              <th>Their number</th>
-              <th>What</th>
-              <th class="right">Has</th>
-              <th
-                v-if="session.me?.person.seesCost"
-                class="right"
-              >
-                Costs us
-              </th>
-              <th class="right">We sell at</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            <template
-              v-for="p in found.items"
-              :key="p.partNumber"
-              ><tr class="one">
-                <td class="num">{{ p.partNumber }}</td>
-                <td class="what">
-                  {{ p.name }}
-                  <span
-                    v-if="p.entry"
-                    class="chip good"
-                    >{{ p.entry.code }}</span
-                  >
-                </td>
-                <td
-                  class="right"
-                  :class="p.stock ? 'good' : 'soon'"
-                >
-                  {{ stock(p) }}
-                </td>
-                <td
-                  v-if="session.me?.person.seesCost"
-                  class="right num"
-                  data-says="costs us"
-                >
-                  {{ show(p.cost)
-                  }}<template v-if="p.entry?.cost && Number(p.entry.cost) !== Number(p.cost)"
-                    ><br /><span class="small soon">book {{ show(p.entry.cost) }}</span></template
-                  >
-                </td>
-                <td
-                  class="right num"
-                  data-says="we sell at"
-                >
-                  {{ show(p.price) }}
-                </td>
-                <td class="right nowrap">
-                  <button
-                    type="button"
-                    class="btn plain"
-                    :aria-expanded="beside?.of === p"
-                    @click="compare(p)"
-                  >
-                    Compare</button
-                  ><button
-                    type="button"
-                    class="btn"
-                    :aria-label="`Put ${p.name} into the basket`"
-                    @click="put(p)"
-                  >
-                    Put in
-                  </button>
-                </td>
-              </tr>
-              <tr
-                v-if="beside?.of === p"
-                class="beside"
-              >
-                <td colspan="6">
-                  <table
-                    class="book"
-                    :aria-label="`${p.name} at every supplier`"
-                  >
-                    <tbody>
-                      <tr
-                        v-for="(o, i) in beside.items"
-                        :key="o.supplierId"
-                      >
-                        <td>
-                          {{ o.supplier }}
-                          <span
-                            v-if="i === 0 && beside.items.length > 1"
-                            class="chip good"
-                            >best today</span
-                          >
-                        </td>
-                        <td class="num">{{ o.partNumber }}</td>
-                        <td class="right">{{ stock(o) }}</td>
-                        <td class="right num">{{ show(o.cost) || show(o.price) }}</td>
-                        <td class="right">
-                          <button
-                            type="button"
-                            class="btn"
-                            :aria-label="`Put it in from ${o.supplier}`"
-                            @click="put(o)"
-                          >
-                            Put in
-                          </button>
-                        </td>
-                      </tr>
-                    </tbody>
-                  </table>
-                </td>
-              </tr></template
+          <template #what="{ row: p }"
+            >{{ p.name }}
+            <span
+              v-if="p.entry"
+              class="chip good"
+              >{{ p.entry.code }}</span
+            ></template
+          >
+
+          <template #costs="{ row: p }"
+            >{{ show(p.cost)
+            }}<template v-if="p.entry?.cost && Number(p.entry.cost) !== Number(p.cost)"
+              ><br /><span class="small soon">book {{ show(p.entry.cost) }}</span></template
+            ></template
+          >
+
+          <template #act="{ row: p }"
+            ><ActButton
+              quiet
+              :aria-expanded="beside?.of === p"
+              @click="compare(p)"
             >
-          </tbody>
-        </table>
+              Compare</ActButton
+            ><ActButton
+              :aria-label="`Put ${p.name} into the basket`"
+              @click="put(p)"
+            >
+              Put in
+            </ActButton></template
+          >
+          <template #under="{ row: p }"
+            ><DataTable
+              :label="`${p.name} at every supplier`"
+              :rows="beside?.items ?? []"
+              :row-key="(o, i) => o.supplierId"
+              :columns="[
+                { key: 'from' },
+                { key: 'number', look: 'num', text: (o) => o.partNumber },
+                { key: 'has', right: true, text: (o) => stock(o) },
+                { key: 'costs', figures: true, text: (o) => show(o.cost) || show(o.price) },
+                { key: 'act', right: true },
+              ]"
+              ><template #from="{ row: o, index: i }"
+                >{{ o.supplier }}
+                <span
+                  v-if="i === 0 && (beside?.items.length ?? 0) > 1"
+                  class="chip good"
+                  >best today</span
+                ></template
+              >
+
+              <template #act="{ row: o }"
+                ><ActButton
+                  :aria-label="`Put it in from ${o.supplier}`"
+                  @click="put(o)"
+                >
+                  Put in
+                </ActButton></template
+              ></DataTable
+            ></template
+          ></DataTable
+        >
         <p
           v-else-if="found"
           class="empty"
@@ -281,14 +247,12 @@ const take = () =>
         >
           Asking…
         </p>
-        <button
+        <ActButton
           v-if="found?.next"
-          type="button"
-          class="btn"
           @click="search(found.next)"
         >
           Show more of {{ found.total }}
-        </button>
+        </ActButton>
       </div>
       <div
         v-if="basket.length"
@@ -300,10 +264,8 @@ const take = () =>
           :key="b.line"
           class="row"
         >
-          <input
+          <FigureInput
             v-model="b.quantity"
-            class="plain num"
-            inputmode="decimal"
             style="width: 64px"
             :aria-label="`How many: ${b.name}`"
           /><span class="grow"
@@ -315,14 +277,13 @@ const take = () =>
               {{ problem.at(`items[${i}].quantity`) }}</i
             ></span
           ><span class="num">{{ show(b.price) }}</span
-          ><button
-            type="button"
-            class="btn plain"
+          ><ActButton
+            quiet
             :aria-label="`Take out ${b.name}`"
             @click="basket.splice(i, 1)"
           >
             ×
-          </button>
+          </ActButton>
         </div>
       </div>
       <p
@@ -332,16 +293,15 @@ const take = () =>
       >
         {{ props.problem.message }}
       </p>
-      <button
-        type="button"
-        class="btn act"
+      <ActButton
+        primary
         :disabled="busy || !basket.length"
         @click="take"
       >
         Take {{ basket.length || '' }} {{ basket.length === 1 ? 'line' : 'lines' }} over
-      </button>
+      </ActButton>
     </div>
-  </el-dialog>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -1,39 +1,43 @@
 <script setup lang="ts">
 // The firm's own fields as inputs: text, number, date, choice, yes or no.
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
+import DateInput from '~/base/DateInput.vue'
+import FigureInput from '~/base/FigureInput.vue'
+import TextInput from '~/base/TextInput.vue'
+
 defineProps<{ fields: { id: string; name: string; kind: string; choices: string[] }[] }>()
 const values = defineModel<Record<string, string>>({ required: true })
 const set = (id: string, value: string) => {
   values.value = { ...values.value, [id]: value }
 }
-const of = (e: Event) => (e.target as HTMLInputElement).value
 </script>
 
 <template>
-  <label
+  <Field
     v-for="f in fields"
     :key="f.id"
-    class="field"
-    ><span>{{ f.name }}</span>
-    <select
+    :label="f.name"
+  >
+    <Choice
       v-if="f.kind === 'choice' || f.kind === 'yes_no'"
-      class="plain"
-      :value="values[f.id] ?? ''"
-      @change="set(f.id, of($event))"
-    >
-      <option value="">–</option>
-      <option
-        v-for="c in f.kind === 'yes_no' ? ['yes', 'no'] : f.choices"
-        :key="c"
-      >
-        {{ c }}
-      </option>
-    </select>
-    <input
+      :model-value="values[f.id] ?? ''"
+      :options="[
+        { value: '', label: '–' },
+        ...(f.kind === 'yes_no' ? ['yes', 'no'] : f.choices).map((c) => ({ value: c, label: c })),
+      ]"
+      @change="set(f.id, $event)" />
+    <DateInput
+      v-else-if="f.kind === 'date'"
+      :model-value="values[f.id] ?? ''"
+      @change="set(f.id, $event)" />
+    <FigureInput
+      v-else-if="f.kind === 'number'"
+      :model-value="values[f.id] ?? ''"
+      @change="set(f.id, $event)" />
+    <TextInput
       v-else
-      class="plain"
-      :type="f.kind === 'date' ? 'date' : 'text'"
-      :inputmode="f.kind === 'number' ? 'decimal' : undefined"
-      :value="values[f.id] ?? ''"
-      @change="set(f.id, of($event))"
-  /></label>
+      :model-value="values[f.id] ?? ''"
+      @change="set(f.id, $event)"
+  /></Field>
 </template>

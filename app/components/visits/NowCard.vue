@@ -3,6 +3,7 @@
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
 
 type Act = 'set_off' | 'arrive' | 'pause' | 'resume' | 'finish' | 'no_access'
 const props = defineProps<{ detail: Answer<'fieldVisit'>; busy: boolean }>()
@@ -96,16 +97,15 @@ const ACTS: Record<string, [Act, string][]> = {
       v-if="ACTS[state]"
       class="acts"
     >
-      <button
+      <ActButton
         v-for="([act, name], i) in ACTS[state]"
         :key="state + act"
-        class="btn"
         :class="{ first: i === 0 }"
         :disabled="busy || settling"
         @click="emit('act', act)"
       >
         {{ name }}
-      </button>
+      </ActButton>
     </div>
   </section>
 </template>

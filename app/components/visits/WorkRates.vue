@@ -5,6 +5,9 @@ import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import FigureInput from '~/base/FigureInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 const props = defineProps<{ work: Answer<'workOrder'>; may: boolean }>()
 const emit = defineEmits<{ changed: [work: Answer<'workOrder'>] }>()
@@ -52,49 +55,40 @@ const keep = () =>
         · {{ r.name }} {{ show(r.workOrder ?? r.customer) }}</template
       >
     </summary>
-    <table class="book">
-      <thead>
-        <tr>
-          <th>Labour and charges</th>
-          <th class="right">Price book</th>
-          <th class="right">{{ work.customer.name }}</th>
-          <th class="right">Here only</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="r in work.rates"
-          :key="r.entryId"
-        >
-          <td>{{ r.name }}</td>
-          <td
-            class="right num"
-            :class="{ quiet: r.customer !== null || r.workOrder !== null }"
-          >
-            {{ show(r.book) }}
-          </td>
-          <td
-            class="right num"
-            :class="{ quiet: r.workOrder !== null }"
-          >
-            {{ show(r.customer) }}
-          </td>
-          <td class="right">
-            <input
-              v-if="may"
-              v-model="own[r.entryId]"
-              class="plain num"
-              inputmode="decimal"
-              :aria-label="`${r.name}, on this work order only`"
-            /><span
-              v-else
-              class="num"
-              >{{ show(r.workOrder) }}</span
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable
+      :rows="work.rates"
+      :row-key="(r) => r.entryId"
+      :columns="[
+        { key: 'labourAndCharges', label: 'Labour and charges', text: (r) => r.name },
+        {
+          key: 'priceBook',
+          label: 'Price book',
+          figures: true,
+          tone: (r) => ({ quiet: r.customer !== null || r.workOrder !== null }),
+          text: (r) => show(r.book),
+        },
+        {
+          key: 'c3',
+          label: work.customer.name,
+          figures: true,
+          tone: (r) => ({ quiet: r.workOrder !== null }),
+          text: (r) => show(r.customer),
+        },
+        { key: 'hereOnly', label: 'Here only', right: true },
+      ]"
+    >
+      <template #hereOnly="{ row: r }"
+        ><FigureInput
+          v-if="may"
+          v-model="own[r.entryId]"
+          :aria-label="`${r.name}, on this work order only`"
+        /><span
+          v-else
+          class="num"
+          >{{ show(r.workOrder) }}</span
+        ></template
+      ></DataTable
+    >
     <p
       v-if="problem"
       class="wrong"
@@ -108,14 +102,12 @@ const keep = () =>
     >
       <span class="grow quiet small"
         >Lines that are added from now on take them. What stands here keeps its price.</span
-      ><button
-        type="button"
-        class="btn"
+      ><ActButton
         :disabled="busy"
         @click="keep"
       >
         Keep these rates
-      </button>
+      </ActButton>
     </div>
   </details>
 </template>
@@ -129,9 +121,8 @@ summary {
 .rates table {
   max-width: 720px;
 }
-td input {
+td .figures {
   width: 96px;
-  text-align: right;
 }
 .row {
   max-width: 720px;

@@ -5,6 +5,9 @@ import type { Answer } from '~~/shared/api'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import ActButton from '~/base/ActButton.vue'
+import DateInput from '~/base/DateInput.vue'
+import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{ work: Answer<'workOrder'>; edits: boolean }>()
 const emit = defineEmits<{ changed: [work: Answer<'workOrder'>] }>()
@@ -61,14 +64,14 @@ const fill = (next: Record<string, string>) =>
   >
     <div class="row">
       <b class="grow">The customer’s details changed since this work order was made</b
-      ><button
+      ><ActButton
         v-if="edits"
-        class="btn no-print"
+        class="no-print"
         :disabled="busy"
         @click="carry"
       >
         Carry over
-      </button>
+      </ActButton>
     </div>
     <div
       v-for="d in work.changedDetails"
@@ -103,67 +106,68 @@ const fill = (next: Record<string, string>) =>
       class="row"
       @submit.prevent="keepNote"
     >
-      <input
+      <TextInput
         v-model="note"
-        class="plain"
         aria-label="Printed on the invoice"
         maxlength="400"
-      /><button
-        class="btn act"
+      /><ActButton
+        primary
+        submit
         :disabled="busy"
       >
         Keep
-      </button>
+      </ActButton>
     </form>
-    <button
+    <ActButton
       v-else-if="edits"
-      class="btn plain small no-print"
+      quiet
+      class="small no-print"
       @click="noting = true"
     >
       {{ work.printedNote ? 'Change the printed note' : '+ a note that prints' }}
-    </button>
+    </ActButton>
     <form
       v-if="parking"
       class="row"
       @submit.prevent="keepPark(park.list.trim())"
     >
-      <input
+      <TextInput
         v-model="park.list"
-        class="plain"
         maxlength="60"
         placeholder="a list: waits for a part, ask in spring"
         aria-label="Park it in the list"
-      /><input
+      /><DateInput
         v-model="park.on"
-        class="plain"
-        type="date"
         aria-label="Come back to it on"
-      /><button
-        class="btn act"
+      /><ActButton
+        primary
+        submit
         :disabled="busy || !park.list.trim()"
       >
         Park it
-      </button>
+      </ActButton>
     </form>
     <span v-else-if="work.followUp"
       ><span class="quiet small">Parked in</span> {{ work.followUp
       }}{{ work.followUpOn ? `, until ${work.followUpOn}` : '' }}
-      <button
+      <ActButton
         v-if="edits"
-        class="btn plain small no-print"
+        quiet
+        class="small no-print"
         :disabled="busy"
         @click="keepPark('')"
       >
         Take it out
-      </button></span
+      </ActButton></span
     >
-    <button
+    <ActButton
       v-else-if="edits"
-      class="btn plain small no-print"
+      quiet
+      class="small no-print"
       @click="openPark"
     >
       + park it in a list
-    </button>
+    </ActButton>
     <div
       v-if="edits && work.fields.length"
       class="own no-print"

@@ -10,6 +10,13 @@ import { call, newId, type Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useCall } from '~/stores/call'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import DateInput from '~/base/DateInput.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import { given } from '~/lib/given'
 
 definePageMeta({ layout: 'office', key: (route) => route.fullPath })
 const session = useSession()
@@ -161,8 +168,8 @@ const book = () =>
       body: {
         workOrderId: store.book.workOrderId,
         visitId: store.book.visitId,
-        customerId: d.customerId ?? undefined,
-        siteId: d.siteId ?? undefined,
+        customerId: given(d.customerId),
+        siteId: given(d.siteId),
         contactId: d.contactId,
         equipmentId: d.equipmentId,
         speaking: d.speaking,
@@ -272,45 +279,28 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
               : 'kept as you type'
         }}</span
       >
-      <label
+      <Field
         v-if="stopped"
-        class="row spite"
-        ><span class="late nowrap">Booked all the same, because</span
-        ><input
-          v-model="inSpite"
-          class="plain"
-          aria-label="Booked all the same, because"
-      /></label>
-      <button
-        type="button"
-        class="btn"
+        inline
+        class="spite"
+        ><template #label><span class="late nowrap">Booked all the same, because</span></template
+        ><TextInput v-model="inSpite"
+      /></Field>
+      <ActButton
         :disabled="busy || !chosen"
         @click="quote"
       >
         Quote it
-      </button>
-      <button
-        type="button"
-        class="btn"
-        @click="ending.open = 'put_off'"
-      >
-        Call back…
-      </button>
-      <button
-        type="button"
-        class="btn"
-        @click="ending.open = 'declined'"
-      >
-        No, because…
-      </button>
-      <button
-        type="button"
-        class="btn act"
+      </ActButton>
+      <ActButton @click="ending.open = 'put_off'"> Call back… </ActButton>
+      <ActButton @click="ending.open = 'declined'"> No, because… </ActButton>
+      <ActButton
+        primary
         :disabled="busy"
         @click="book"
       >
         {{ bookLabel }} <kbd>Ctrl ⏎</kbd>
-      </button>
+      </ActButton>
     </header>
     <p
       v-if="problem && !ending.open"
@@ -350,7 +340,7 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
         :held-by="store.heldBy"
       />
     </div>
-    <el-dialog
+    <Dialog
       :model-value="ending.open !== ''"
       :title="ending.open === 'put_off' ? 'Call back' : 'No, because'"
       width="420"
@@ -358,57 +348,39 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
     >
       <div class="stack">
         <template v-if="ending.open === 'put_off'">
-          <label class="field"
-            ><span>On which day</span
-            ><input
-              v-model="ending.on"
-              class="plain"
-              type="date"
-            /><span
-              v-if="wrong('callBackOn')"
-              class="wrong"
-              >{{ wrong('callBackOn') }}</span
-            ></label
-          >
-          <label class="field"
-            ><span>Who rings</span
-            ><select
+          <Field
+            label="On which day"
+            :error="wrong('callBackOn')"
+            ><DateInput v-model="ending.on"
+          /></Field>
+          <Field label="Who rings"
+            ><Choice
               v-model="ending.who"
-              class="plain"
-            >
-              <option :value="null">whoever is in the office</option>
-              <option
-                v-for="p in setUp?.people.filter((x) => x.role !== 'technician') ?? []"
-                :key="p.id"
-                :value="p.id"
-              >
-                {{ p.name }}
-              </option>
-            </select></label
-          >
+              :options="[
+                { value: null, label: 'whoever is in the office' },
+                ...(setUp?.people.filter((x) => x.role !== 'technician') ?? []).map((p) => ({
+                  value: p.id,
+                  label: p.name,
+                })),
+              ]"
+          /></Field>
         </template>
-        <label class="field"
-          ><span>Why</span
-          ><input
+        <Field
+          label="Why"
+          :error="wrong('reason')"
+          ><TextInput
             v-model="ending.reason"
-            class="plain"
             @keydown.enter="finish"
-          /><span
-            v-if="wrong('reason')"
-            class="wrong"
-            >{{ wrong('reason') }}</span
-          ></label
-        >
-        <button
-          type="button"
-          class="btn act"
+        /></Field>
+        <ActButton
+          primary
           :disabled="busy"
           @click="finish"
         >
           {{ ending.open === 'put_off' ? 'Put it on the list' : 'End the call' }}
-        </button>
+        </ActButton>
       </div>
-    </el-dialog>
+    </Dialog>
   </form>
   <p
     v-else
@@ -440,8 +412,5 @@ header {
   grid-template-columns: 276px 280px minmax(0, 1fr);
   flex: 1;
   min-height: 0;
-}
-.spite input {
-  width: 190px;
 }
 </style>

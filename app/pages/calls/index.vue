@@ -4,11 +4,12 @@ import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const { data, problem } = useLoad(() => call('calls'), 0, SHOWS.calls)
-const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
+const may = computed(() => session.may('calls.take'))
 </script>
 
 <template>
@@ -40,68 +41,60 @@ const may = computed(() => ['owner', 'office', 'dispatch'].includes(session.role
     >
       {{ problem.message }}
     </p>
-    <table
+    <DataTable
       v-if="data?.items.length"
-      class="book"
+      :rows="data.items"
+      :row-key="(c) => c.id"
+      :columns="[
+        { key: 'call', label: 'Call' },
+        { key: 'whyItWaits', label: 'Why it waits', tone: (c) => ({ late: c.late }) },
+        { key: 'taken', label: 'Taken', look: 'quiet nowrap' },
+        { key: 'act', right: true },
+      ]"
+      ><template #call="{ row: c }"
+        ><b>{{ c.summary }}</b
+        >{{ ' '
+        }}<span
+          v-if="c.origin === 'form'"
+          class="chip soon"
+          >web page</span
+        ><span
+          v-else-if="c.origin === 'hand'"
+          class="chip"
+          >request</span
+        >{{ ' '
+        }}<span
+          v-if="c.files.length"
+          class="chip"
+          >{{ c.files.length === 1 ? '1 picture' : `${c.files.length} pictures` }}</span
+        ><br /><span class="quiet small">{{ c.draft.problem }}</span></template
+      >
+      <template #whyItWaits="{ row: c }"
+        >{{ c.waiting
+        }}<template v-if="c.assignedTo"
+          ><br /><span class="quiet small">{{ c.assignedTo }} rings</span></template
+        ></template
+      >
+      <template #taken="{ row: c }"
+        >{{ session.dayTime(c.createdAt) }}<br /><span class="small">{{
+          c.takenBy || c.draft.phone || c.draft.email
+        }}</span></template
+      >
+      <template #act="{ row: c }"
+        ><NuxtLink
+          v-if="may"
+          class="btn"
+          :to="`/calls/${c.id}`"
+          >{{
+            c.state === 'put_off'
+              ? 'Call back'
+              : c.origin === 'form' && !c.draft.customerId
+                ? 'Answer'
+                : 'Go on'
+          }}</NuxtLink
+        ></template
+      ></DataTable
     >
-      <thead>
-        <tr>
-          <th>Call</th>
-          <th>Why it waits</th>
-          <th>Taken</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="c in data.items"
-          :key="c.id"
-        >
-          <td>
-            <b>{{ c.summary }}</b>{{ ' '
-            }}<span
-              v-if="c.origin === 'form'"
-              class="chip soon"
-              >web page</span
-            ><span
-              v-else-if="c.origin === 'hand'"
-              class="chip"
-              >request</span
-            >{{ ' '
-            }}<span
-              v-if="c.files.length"
-              class="chip"
-              >{{ c.files.length === 1 ? '1 picture' : `${c.files.length} pictures` }}</span
-            ><br /><span class="quiet small">{{ c.draft.problem }}</span>
-          </td>
-          <td :class="{ late: c.late }">
-            {{ c.waiting
-            }}<template v-if="c.assignedTo"
-              ><br /><span class="quiet small">{{ c.assignedTo }} rings</span></template
-            >
-          </td>
-          <td class="quiet nowrap">
-            {{ session.dayTime(c.createdAt) }}<br /><span class="small">{{
-              c.takenBy || c.draft.phone || c.draft.email
-            }}</span>
-          </td>
-          <td class="right">
-            <NuxtLink
-              v-if="may"
-              class="btn"
-              :to="`/calls/${c.id}`"
-              >{{
-                c.state === 'put_off'
-                  ? 'Call back'
-                  : c.origin === 'form' && !c.draft.customerId
-                    ? 'Answer'
-                    : 'Go on'
-              }}</NuxtLink
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
     <p
       v-else-if="data"
       class="empty sheet"

@@ -11,6 +11,14 @@ import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import FileInput from '~/base/FileInput.vue'
+import DataTable from '~/base/DataTable.vue'
+import HistoryTimeline from '~/base/HistoryTimeline.vue'
+import { given } from '~/lib/given'
 
 definePageMeta({ layout: 'office', key: (route) => route.fullPath })
 type Customer = Answer<'customer'>
@@ -21,7 +29,7 @@ const { data: setUp } = useLoad(() => call('setUp'), 0, SHOWS.setUp)
 const { data: plans } = useLoad(() => call('plans'))
 const { busy, problem: failed, act } = useAct()
 const editing = ref(false)
-const desk = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
+const desk = computed(() => session.may('customers.make'))
 const open = ref<{
   title: string
   fields: readonly RowField[]
@@ -72,9 +80,11 @@ function site(s?: Customer['sites'][number]) {
       s
         ? call('changeSite', {
             params: { id: s.id },
-            body: { version: s.version, ...v, custom } as never,
+            body: { version: s.version, ...v, custom },
           })
-        : call('newSite', { body: { id: newId(), customerId: id, ...v, custom } as never }),
+        : call('newSite', {
+            body: { id: newId(), customerId: id, ...v, line1: given(v.line1), custom },
+          }),
   }
 }
 function contact(k?: Customer['contacts'][number]) {
@@ -106,9 +116,9 @@ function contact(k?: Customer['contacts'][number]) {
       k
         ? call('changeContact', {
             params: { id: k.id },
-            body: { version: k.version, ...v } as never,
+            body: { version: k.version, ...v },
           })
-        : call('newContact', { body: { id: newId(), customerId: id, ...v } as never }),
+        : call('newContact', { body: { id: newId(), customerId: id, ...v, name: given(v.name) } }),
     remove:
       k &&
       (() =>
@@ -153,9 +163,11 @@ function equipment(siteId: string, e?: Customer['equipment'][number]) {
       e
         ? call('changeEquipment', {
             params: { id: e.id },
-            body: { version: e.version, ...v } as never,
+            body: { version: e.version, ...v },
           })
-        : call('newEquipment', { body: { id: newId(), siteId, ...v } as never }),
+        : call('newEquipment', {
+            body: { id: newId(), siteId, ...v, category: given(v.category) },
+          }),
     remove:
       e &&
       (() =>
@@ -189,7 +201,15 @@ function agreement() {
       { key: 'startsOn', label: 'From', kind: 'date' },
     ],
     save: async (v) => {
-      await call('newAgreement', { body: { id: newId(), customerId: id, ...v } as never })
+      await call('newAgreement', {
+        body: {
+          id: newId(),
+          customerId: id,
+          siteId: given(v.siteId),
+          planId: given(v.planId),
+          startsOn: given(v.startsOn),
+        },
+      })
       return call('customer', { params: { id } })
     },
   }
@@ -206,9 +226,7 @@ const undoMerge = (mergeId: string) =>
     c.value = await call('undoMerge', { params: { id: mergeId } })
     ElMessage({ type: 'success', message: 'Taken apart again.' })
   })
-async function addFile(e: Event) {
-  const input = e.target as HTMLInputElement
-  const file = input.files?.[0]
+async function addFile([file]: File[]) {
   if (file) {
     await act(async () => {
       const bytes = new Uint8Array(await file.arrayBuffer())
@@ -221,7 +239,6 @@ async function addFile(e: Event) {
       await refresh()
     })
   }
-  input.value = ''
 }
 const erasing = ref('')
 const asking = ref(false)
@@ -241,6 +258,13 @@ const customText = (values: Record<string, string>, subject: string) =>
   setUp.value?.fields
     .filter((f) => f.subject === subject && values[f.id])
     .map((f) => `${f.name}: ${values[f.id]}`) ?? []
+const ACCOUNT = [
+  ['promised', 'Promised'],
+  ['done', 'Done'],
+  ['billed', 'Billed'],
+  ['paid', 'Paid'],
+  ['owed', 'Owes, with tax'],
+] as const
 </script>
 
 <template>
@@ -270,25 +294,23 @@ const customText = (values: Record<string, string>, subject: string) =>
           >{{ t }}</span
         >
       </h1>
-      <button
+      <ActButton
         v-if="desk && !c.erased && c.sites.length"
-        class="btn"
         :disabled="busy"
         @click="quote"
       >
-        Begin a quote</button
+        Begin a quote</ActButton
       ><NuxtLink
         v-if="desk && !c.erased"
         class="btn act"
         :to="{ path: '/calls/new', query: { customer: c.id } }"
         >Book work</NuxtLink
-      ><button
+      ><ActButton
         v-if="!c.erased"
-        class="btn"
         @click="editing = true"
       >
         Change
-      </button>
+      </ActButton>
     </div>
     <p class="quiet">
       {{ [c.phone, c.phone2, c.email, c.email2].filter(Boolean).join(' · ') }} ·
@@ -316,44 +338,35 @@ const customText = (values: Record<string, string>, subject: string) =>
     >
       {{ failed.message }}
     </p>
-    <table class="book four">
-      <thead>
-        <tr>
-          <th class="right">Promised</th>
-          <th class="right">Done</th>
-          <th class="right">Billed</th>
-          <th class="right">Paid</th>
-          <th class="right">Owes, with tax</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr class="sum">
-          <td
-            v-for="k in ['promised', 'done', 'billed', 'paid', 'owed'] as const"
-            :key="k"
-            class="right num"
-          >
-            <span class="double">{{ session.money(c[k]) }}</span><template
-              v-if="k === 'owed' && Number(c.credits.amount)"
-              ><br /><span class="small quiet"
-                >a credit of {{ session.money(c.credits) }} taken off</span
-              ></template
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable
+      class="four"
+      label="Their account"
+      :rows="[c]"
+      :row-key="() => id"
+      :columns="ACCOUNT.map(([key, label]) => ({ key, label, figures: true }))"
+    >
+      <template
+        v-for="[k] in ACCOUNT"
+        :key="k"
+        #[k]="{ row }"
+        ><b class="double">{{ session.money(row[k]) }}</b
+        ><template v-if="k === 'owed' && Number(row.credits.amount)"
+          ><br /><span class="small quiet"
+            >a credit of {{ session.money(row.credits) }} taken off</span
+          ></template
+        ></template
+      >
+    </DataTable>
     <div class="two">
       <div class="stack">
         <div class="row">
           <h2 class="grow">Sites</h2>
-          <button
+          <ActButton
             v-if="desk"
-            class="btn"
             @click="site()"
           >
             Add a site
-          </button>
+          </ActButton>
         </div>
         <div class="places">
           <div
@@ -362,14 +375,14 @@ const customText = (values: Record<string, string>, subject: string) =>
             class="sheet place"
           >
             <div class="row">
-              <b class="grow">{{ s.name || s.line1 }}</b><button
+              <b class="grow">{{ s.name || s.line1 }}</b><ActButton
                 v-if="desk"
-                class="btn plain"
+                quiet
                 :aria-label="`Change ${s.name || s.line1}`"
                 @click="site(s)"
               >
                 Change
-              </button>
+              </ActButton>
             </div>
             <span class="quiet"
               >{{ [s.line1, s.town, s.postcode].filter(Boolean).join(', ') }} ·
@@ -388,12 +401,12 @@ const customText = (values: Record<string, string>, subject: string) =>
                 v-for="e in of(s.id)"
                 :key="e.id"
               >
-                <button
-                  class="btn plain"
+                <ActButton
+                  quiet
                   :disabled="!desk"
                   @click="equipment(s.id, e)"
                 >
-                  {{ [e.make, e.category].filter(Boolean).join(' ') }}</button>{{ ' '
+                  {{ [e.make, e.category].filter(Boolean).join(' ') }}</ActButton>{{ ' '
                 }}<span class="quiet small">{{
                   [
                     e.serial,
@@ -406,13 +419,14 @@ const customText = (values: Record<string, string>, subject: string) =>
                 }}</span>
               </li>
             </ul>
-            <button
+            <ActButton
               v-if="desk"
-              class="btn plain add"
+              quiet
+              class="add"
               @click="equipment(s.id)"
             >
               + equipment
-            </button>
+            </ActButton>
             <details v-if="supplied(s.id).length">
               <summary class="small quiet">Supplied here before</summary>
               <div
@@ -428,95 +442,94 @@ const customText = (values: Record<string, string>, subject: string) =>
         </div>
         <template v-if="c.quotes.length"
           ><h2>Quotes</h2>
-          <table class="book">
-            <tbody>
-              <tr
-                v-for="q in c.quotes"
-                :key="q.id"
+          <DataTable
+            :rows="c.quotes"
+            :row-key="(q) => q.id"
+            :columns="[
+              { key: 'c1' },
+              { key: 'c2', look: 'quiet', text: (q) => q.waiting || q.state },
+              { key: 'c3', figures: true, text: (q) => session.money(q.total) },
+            ]"
+            ><template #c1="{ row: q }"
+              ><NuxtLink
+                :to="`/quotes/${q.id}`"
+                class="num"
+                >{{ q.number }}</NuxtLink
               >
-                <td>
-                  <NuxtLink
-                    :to="`/quotes/${q.id}`"
-                    class="num"
-                    >{{ q.number }}</NuxtLink
-                  >
-                  {{ q.title }}
-                </td>
-                <td class="quiet">{{ q.waiting || q.state }}</td>
-                <td class="right num">{{ session.money(q.total) }}</td>
-              </tr>
-            </tbody>
-          </table></template
+              {{ q.title }}</template
+            >
+          </DataTable></template
         >
         <template v-if="c.papers.length"
           ><h2>Invoices</h2>
-          <table class="book">
-            <tbody>
-              <tr
-                v-for="p in c.papers.slice(0, 12)"
-                :key="p.id"
-              >
-                <td>
-                  <NuxtLink
-                    :to="`/invoices/${p.id}`"
-                    class="num"
-                    >{{ p.number }}</NuxtLink
-                  >
-                </td>
-                <td class="quiet">{{ session.day(p.on) }}</td>
-                <td>{{ p.state }}</td>
-                <td class="right num">{{ session.money(p.total, false) }}</td>
-                <td
-                  class="right num"
-                  :class="{ late: Number(p.open.amount) }"
-                >
-                  {{ Number(p.open.amount) ? `${session.money(p.open, false)} open` : '' }}
-                </td>
-              </tr>
-            </tbody>
-          </table></template
+          <DataTable
+            :rows="c.papers.slice(0, 12)"
+            :row-key="(p) => p.id"
+            :columns="[
+              { key: 'c1' },
+              { key: 'c2', look: 'quiet', text: (p) => session.day(p.on) },
+              { key: 'c3', text: (p) => p.state },
+              { key: 'c4', figures: true, text: (p) => session.money(p.total, false) },
+              {
+                key: 'c5',
+                figures: true,
+                tone: (p) => ({ late: Number(p.open.amount) }),
+                text: (p) => (Number(p.open.amount) ? `${session.money(p.open, false)} open` : ''),
+              },
+            ]"
+            ><template #c1="{ row: p }"
+              ><NuxtLink
+                :to="`/invoices/${p.id}`"
+                class="num"
+                >{{ p.number }}</NuxtLink
+              ></template
+            >
+          </DataTable></template
         >
         <h2>Work</h2>
-        <table class="book">
-          <tbody>
-            <tr
-              v-for="w in c.work"
-              :key="w.id"
-            >
-              <td>
-                <NuxtLink
-                  :to="`/work/${w.id}`"
-                  class="num"
-                  >{{ w.number }}</NuxtLink
-                >
-              </td>
-              <td>{{ w.title }}</td>
-              <td class="quiet nowrap">{{ session.day(w.on) }}</td>
-              <td>{{ session.state(w.state) }}</td>
-              <td
-                class="right num"
-                :class="{ late: Number(w.toBill.amount) }"
-              >
-                {{ Number(w.toBill.amount) ? `${session.money(w.toBill, false)} to bill` : '' }}
-              </td>
-            </tr>
-            <tr v-if="!c.work.length">
-              <td class="empty">No work yet.</td>
-            </tr>
-          </tbody>
-        </table>
+        <DataTable
+          v-if="c.work.length"
+          label="Work"
+          :rows="c.work"
+          :row-key="(w) => w.id"
+          :columns="[
+            { key: 'number' },
+            { key: 'title', text: (w) => w.title },
+            { key: 'on', look: 'quiet nowrap', text: (w) => session.day(w.on) },
+            { key: 'state', text: (w) => session.state(w.state) },
+            {
+              key: 'toBill',
+              figures: true,
+              tone: (w) => ({ late: Number(w.toBill.amount) }),
+              text: (w) =>
+                Number(w.toBill.amount) ? `${session.money(w.toBill, false)} to bill` : '',
+            },
+          ]"
+          ><template #number="{ row: w }"
+            ><NuxtLink
+              :to="`/work/${w.id}`"
+              class="num"
+              >{{ w.number }}</NuxtLink
+            ></template
+          ></DataTable
+        >
+        <p
+          v-else
+          class="empty"
+        >
+          No work yet.
+        </p>
       </div>
       <div class="stack side">
         <SiteMap :sites="c.sites" />
         <div class="row">
           <h2 class="grow">Contacts</h2>
-          <button
+          <ActButton
             v-if="desk"
-            class="btn"
             @click="contact()"
           >
             Add
-          </button>
+          </ActButton>
         </div>
         <button
           v-for="k in c.contacts"
@@ -537,13 +550,12 @@ const customText = (values: Record<string, string>, subject: string) =>
         </p>
         <div class="row">
           <h2 class="grow">Care agreements</h2>
-          <button
+          <ActButton
             v-if="desk && c.sites.length"
-            class="btn"
             @click="agreement"
           >
             Add
-          </button>
+          </ActButton>
         </div>
         <p
           v-for="a in c.agreements"
@@ -576,17 +588,13 @@ const customText = (values: Record<string, string>, subject: string) =>
         >
         <div class="row">
           <h2 class="grow">Files</h2>
-          <label
+          <FileInput
             v-if="desk"
-            class="btn"
-            ><input
-              type="file"
-              class="visually-hidden"
-              accept="image/png,image/jpeg,image/webp,application/pdf"
-              :disabled="busy"
-              @change="addFile"
-            />Add</label
-          >
+            label="Add"
+            accept="image/png,image/jpeg,image/webp,application/pdf"
+            :disabled="busy"
+            @choose="addFile"
+          />
         </div>
         <a
           v-for="f in c.files"
@@ -601,38 +609,23 @@ const customText = (values: Record<string, string>, subject: string) =>
           class="small"
         >
           {{ m.name }} was merged into this one on {{ session.dayTime(m.at) }}.
-          <button
-            class="btn"
+          <ActButton
             :disabled="busy"
             @click="undoMerge(m.id)"
           >
             Take apart
-          </button>
+          </ActButton>
         </p>
         <h2>History</h2>
-        <ol>
-          <li
-            v-for="h in c.history"
-            :key="h.id"
-          >
-            {{ h.text }}<br /><span class="quiet small"
-              >{{ session.dayTime(h.at) }} · {{ h.who }}</span
-            >
-          </li>
-        </ol>
-        <template v-if="session.role === 'owner' && !c.erased"
+        <HistoryTimeline :entries="c.history" />
+        <template v-if="session.may('customers.erase') && !c.erased"
           ><h2>This person’s data</h2>
           <div class="row">
             <a
               class="btn"
               :href="`/api/v1/customers/${c.id}/data.json`"
               >Hand out all of it</a
-            ><button
-              class="btn"
-              @click="asking = true"
-            >
-              Take it out…
-            </button>
+            ><ActButton @click="asking = true"> Take it out… </ActButton>
           </div></template
         >
       </div>
@@ -661,7 +654,7 @@ const customText = (values: Record<string, string>, subject: string) =>
       :remove="open.remove && (() => take(open!.remove!()))"
       @close="open = null"
     />
-    <el-dialog
+    <Dialog
       v-model="asking"
       title="Take this person’s data out"
       width="460"
@@ -671,17 +664,11 @@ const customText = (values: Record<string, string>, subject: string) =>
           Names, numbers, addresses, notes, pictures and mails are taken out for good. Invoices and
           receipts stay as they were sent, because the law wants them. This cannot be undone.
         </p>
-        <label class="field"
-          ><span>Write “{{ c.name }}” to say that you mean it</span
-          ><input
-            v-model="erasing"
-            class="plain"
-          /><span
-            v-if="failed?.at('name')"
-            class="wrong"
-            >{{ failed.at('name') }}</span
-          ></label
-        >
+        <Field
+          :label="`Write “${c.name}” to say that you mean it`"
+          :error="failed?.at('name') ? failed.at('name') : ''"
+          ><TextInput v-model="erasing"
+        /></Field>
         <p
           v-if="failed"
           class="note bad"
@@ -689,15 +676,14 @@ const customText = (values: Record<string, string>, subject: string) =>
         >
           {{ failed.message }}
         </p>
-        <button
-          class="btn"
+        <ActButton
           :disabled="busy || !erasing"
           @click="erase"
         >
           Take it out
-        </button>
+        </ActButton>
       </div>
-    </el-dialog>
+    </Dialog>
   </div>
   <p
     v-else

@@ -7,6 +7,10 @@ import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Dialog from '~/base/Dialog.vue'
+import DataTable from '~/base/DataTable.vue'
+import Radio from '~/base/Radio.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -75,13 +79,12 @@ const NAMES: Record<string, string> = {
       class="note row"
       role="status"
     >
-      <span class="grow">{{ last.text }}</span><button
-        class="btn"
+      <span class="grow">{{ last.text }}</span><ActButton
         :disabled="busy"
         @click="undo"
       >
         Undo
-      </button>
+      </ActButton>
     </div>
     <p
       v-if="problem || failed"
@@ -90,66 +93,56 @@ const NAMES: Record<string, string> = {
     >
       {{ failed?.message ?? problem?.message }}
     </p>
-    <table
+    <DataTable
       v-if="data?.items.length"
-      class="book"
+      :rows="data.items"
+      :row-key="(p) => p.first.id + p.second.id"
+      :columns="[
+        { key: 'first', label: 'One' },
+        { key: 'second', label: 'The other' },
+        { key: 'why', label: 'Why' },
+        { key: 'act', right: true, look: 'nowrap' },
+      ]"
     >
-      <thead>
-        <tr>
-          <th>One</th>
-          <th>The other</th>
-          <th>Why</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="p in data.items"
-          :key="p.first.id + p.second.id"
-        >
-          <td
-            v-for="s in [p.first, p.second]"
-            :key="s.id"
+      <template
+        v-for="side in ['first', 'second'] as const"
+        :key="side"
+        #[side]="{ row: { [side]: s } }"
+        ><NuxtLink :to="`/customers/${s.id}`">{{ s.name }}</NuxtLink
+        ><br /><span class="small quiet"
+          >{{ [s.phone, s.place].filter(Boolean).join(' · ') }}<br />{{ s.sites }}
+          {{ s.sites === 1 ? 'site' : 'sites' }} · {{ s.work }} work orders<template
+            v-if="Number(s.owed.amount)"
           >
-            <NuxtLink :to="`/customers/${s.id}`">{{ s.name }}</NuxtLink><br /><span
-              class="small quiet"
-              >{{ [s.phone, s.place].filter(Boolean).join(' · ') }}<br />{{ s.sites }}
-              {{ s.sites === 1 ? 'site' : 'sites' }} · {{ s.work }} work orders<template
-                v-if="Number(s.owed.amount)"
-              >
-                · owes {{ session.money(s.owed) }}</template
-              ></span
-            >
-          </td>
-          <td>
-            {{ p.reasons.join(', ') }}<br /><span class="small quiet num"
-              >{{ Math.round(p.score * 100) }} % sure</span
-            >
-          </td>
-          <td class="right nowrap">
-            <button
-              class="btn"
-              :disabled="busy"
-              @click="
-                look(
-                  p.first.work >= p.second.work ? p.first.id : p.second.id,
-                  p.first.work >= p.second.work ? p.second.id : p.first.id,
-                )
-              "
-            >
-              Look at both</button
-            >{{ ' '
-            }}<button
-              class="btn"
-              :disabled="busy"
-              @click="apart(p.first.id, p.second.id)"
-            >
-              Not the same
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+            · owes {{ session.money(s.owed) }}</template
+          ></span
+        ></template
+      >
+      <template #why="{ row: p }"
+        >{{ p.reasons.join(', ') }}<br /><span class="small quiet num"
+          >{{ Math.round(p.score * 100) }} % sure</span
+        ></template
+      >
+      <template #act="{ row: p }"
+        ><ActButton
+          :disabled="busy"
+          @click="
+            look(
+              p.first.work >= p.second.work ? p.first.id : p.second.id,
+              p.first.work >= p.second.work ? p.second.id : p.first.id,
+            )
+          "
+        >
+          Look at both</ActButton
+        >{{ ' '
+        }}<ActButton
+          :disabled="busy"
+          @click="apart(p.first.id, p.second.id)"
+        >
+          Not the same
+        </ActButton></template
+      >
+    </DataTable>
     <p
       v-else-if="data"
       class="empty sheet"
@@ -163,7 +156,7 @@ const NAMES: Record<string, string> = {
     >
       Comparing…
     </p>
-    <el-dialog
+    <Dialog
       :model-value="looking !== null"
       title="Merge two customers"
       width="640"
@@ -179,57 +172,46 @@ const NAMES: Record<string, string> = {
           {{
             looking.moves.map((m) => `${m.count} ${m.what}`).join(', ') || 'nothing but the name'
           }}.
-          <button
-            class="btn plain"
+          <ActButton
+            quiet
             :disabled="busy"
             @click="look(looking.merged.id, looking.kept.id)"
           >
             The other way round
-          </button>
+          </ActButton>
         </p>
-        <table
+        <DataTable
           v-if="looking.fields.length"
-          class="book"
+          :rows="looking.fields"
+          :row-key="(f) => f.name"
+          :columns="[
+            { key: 'c1', look: 'quiet', text: (f) => NAMES[f.name] },
+            { key: 'stays', label: 'Stays' },
+            { key: 'fromTheOther', label: 'From the other' },
+          ]"
         >
-          <thead>
-            <tr>
-              <th />
-              <th>Stays</th>
-              <th>From the other</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="f in looking.fields"
-              :key="f.name"
+          <template #stays="{ row: f }"
+            ><Radio
+              :model-value="f.kept === '' || take.has(f.name)"
+              :value="false"
+              :name="f.name"
+              :disabled="f.kept === ''"
+              @change="take.delete(f.name)"
             >
-              <td class="quiet">{{ NAMES[f.name] }}</td>
-              <td>
-                <label class="row"
-                  ><input
-                    type="radio"
-                    :name="f.name"
-                    :checked="f.kept !== '' && !take.has(f.name)"
-                    :disabled="f.kept === ''"
-                    @change="take.delete(f.name)"
-                  />
-                  {{ f.kept || '–' }}</label
-                >
-              </td>
-              <td>
-                <label class="row"
-                  ><input
-                    type="radio"
-                    :name="f.name"
-                    :checked="f.kept === '' || take.has(f.name)"
-                    @change="take.add(f.name)"
-                  />
-                  {{ f.merged }}</label
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
+              {{ f.kept || '–' }}
+            </Radio></template
+          >
+          <template #fromTheOther="{ row: f }"
+            ><Radio
+              :model-value="f.kept === '' || take.has(f.name)"
+              :value="true"
+              :name="f.name"
+              @change="take.add(f.name)"
+            >
+              {{ f.merged }}
+            </Radio></template
+          ></DataTable
+        >
         <p class="small quiet">
           Numbers and mail addresses that find no place become a contact. This can be taken apart
           again.
@@ -241,15 +223,15 @@ const NAMES: Record<string, string> = {
         >
           {{ failed.message }}
         </p>
-        <button
-          class="btn act"
+        <ActButton
+          primary
           :disabled="busy"
           @click="merge"
         >
           Merge into {{ looking.kept.name }}
-        </button>
+        </ActButton>
       </div>
-    </el-dialog>
+    </Dialog>
   </section>
 </template>
 

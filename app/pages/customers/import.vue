@@ -16,6 +16,11 @@ import { tableOf, textOf } from '~/lib/readTable'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import FileInput from '~/base/FileInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -33,10 +38,7 @@ const dry = ref<{ rows: Answer<'importPiece'>['rows']; added: number; skipped: n
 const done = ref<{ id: string; added: number; skipped: number } | null>(null)
 const LARGEST = 20_000_000
 const MOST_ROWS = 50_000
-async function read(e: Event) {
-  const input = e.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+async function read([file]: File[]) {
   said.value = ''
   dry.value = done.value = null
   if (!file) return
@@ -70,7 +72,7 @@ async function run(forGood: boolean) {
           columns: columns.value,
           rows: rows.slice(i, i + ROWS_A_PIECE).map((r) => r.map((cell) => cell.slice(0, 2000))),
           first: i + 2,
-        } as never,
+        },
       })
       sum.rows.push(...piece.rows.filter((r) => r.state !== 'new').slice(0, 300 - sum.rows.length))
       sum.added += piece.added
@@ -103,15 +105,13 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
       A file with comma-separated values (CSV) or address-book cards (vCard). Nothing is taken in
       before you have seen what would happen.
     </p>
-    <label class="btn pick"
-      ><input
-        type="file"
-        class="visually-hidden"
-        accept=".csv,.txt,.tsv,.vcf,text/csv,text/vcard"
-        :disabled="busy"
-        @change="read"
-      />Choose a file</label
-    >
+    <FileInput
+      class="pick"
+      label="Choose a file"
+      accept=".csv,.txt,.tsv,.vcf,text/csv,text/vcard"
+      :disabled="busy"
+      @choose="read"
+    />
     <p
       v-if="said"
       class="note warn"
@@ -133,13 +133,12 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
     >
       <span class="grow"
         ><b>{{ done.added }} customers taken in</b>, {{ done.skipped }} rows left out.</span
-      ><button
-        class="btn"
+      ><ActButton
         :disabled="busy"
         @click="undo(done.id)"
       >
         Undo the import
-      </button>
+      </ActButton>
     </div>
     <p
       v-if="busy && table"
@@ -156,43 +155,40 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
     <template v-if="table">
       <h2>{{ fileName }}: {{ table.rows.length }} rows</h2>
       <div class="wide">
-        <table class="book">
-          <thead>
-            <tr>
-              <th>Column</th>
-              <th>Means</th>
-              <th>First row</th>
-              <th>Second row</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="(h, i) in table.head"
-              :key="i"
-            >
-              <td>{{ h }}</td>
-              <td>
-                <select
-                  v-model="columns[i]"
-                  class="plain"
-                  :aria-label="`Meaning of ${h}`"
-                >
-                  <option :value="null">leave out</option>
-                  <option
-                    v-for="f in IMPORT_FIELDS"
-                    :key="f"
-                    :value="f"
-                    :disabled="columns.includes(f) && columns[i] !== f"
-                  >
-                    {{ label(f) }}
-                  </option>
-                </select>
-              </td>
-              <td class="clip">{{ table.rows[0]?.[i] }}</td>
-              <td class="clip">{{ table.rows[1]?.[i] }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <DataTable
+          :rows="table.head"
+          :row-key="(h, i) => i"
+          :columns="[
+            { key: 'column', label: 'Column', text: (h) => h },
+            { key: 'means', label: 'Means' },
+            {
+              key: 'firstRow',
+              label: 'First row',
+              look: 'clip',
+              text: (_, i) => table!.rows[0]?.[i],
+            },
+            {
+              key: 'secondRow',
+              label: 'Second row',
+              look: 'clip',
+              text: (_, i) => table!.rows[1]?.[i],
+            },
+          ]"
+        >
+          <template #means="{ row: h, index: i }"
+            ><Choice
+              v-model="columns[i]"
+              :aria-label="`Meaning of ${h}`"
+              :options="[
+                { value: null, label: 'leave out' },
+                ...IMPORT_FIELDS.map((f) => ({
+                  value: f,
+                  label: label(f),
+                  disabled: columns.includes(f) && columns[i] !== f,
+                })),
+              ]"
+          /></template>
+        </DataTable>
       </div>
       <p
         v-if="!ready"
@@ -201,92 +197,78 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
         Say which column holds the name.
       </p>
       <div class="row">
-        <label class="row"
-          ><input
-            v-model="skip"
-            type="checkbox"
-          />
-          Leave out rows that are perhaps known already</label
-        ><span class="grow" /><button
-          class="btn"
+        <Check v-model="skip"> Leave out rows that are perhaps known already</Check
+        ><span class="grow" /><ActButton
           :disabled="busy || !ready"
           @click="run(false)"
         >
-          Try it dry</button
-        ><button
-          class="btn act"
+          Try it dry</ActButton
+        ><ActButton
+          primary
           :disabled="busy || !ready || !dry"
           @click="run(true)"
         >
           Take in {{ dry?.added ?? '' }} customers
-        </button>
+        </ActButton>
       </div>
       <template v-if="dry">
         <p role="status">
           <b>{{ dry.added }}</b> would be taken in, <b>{{ dry.skipped }}</b> left out. Nothing has
           been changed yet.
         </p>
-        <table
+        <DataTable
           v-if="dry.rows.length"
-          class="book"
+          :rows="dry.rows"
+          :row-key="(r) => r.row"
+          :columns="[
+            { key: 'row', label: 'Row', figures: true, text: (r) => r.row },
+            { key: 'name', label: 'Name', text: (r) => r.name || '–' },
+            {
+              key: 'what',
+              label: 'What',
+              tone: (r) => (r.state === 'wrong' ? 'late' : r.state === 'more' ? 'good' : 'soon'),
+              text: (r) =>
+                r.state === 'more'
+                  ? `adds a site or contact to ${r.of.split(':')[0]}`
+                  : r.state === 'wrong'
+                    ? r.problems.map((p) => `${label(p.field)}: ${p.message}`).join(' ')
+                    : `perhaps ${r.of}`,
+            },
+          ]"
         >
-          <thead>
-            <tr>
-              <th class="right">Row</th>
-              <th>Name</th>
-              <th>What</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="r in dry.rows"
-              :key="r.row"
-            >
-              <td class="right num">{{ r.row }}</td>
-              <td>{{ r.name || '–' }}</td>
-              <td :class="r.state === 'wrong' ? 'late' : r.state === 'more' ? 'good' : 'soon'">
-                {{
-                  r.state === 'more'
-                    ? `adds a site or contact to ${r.of.split(':')[0]}`
-                    : r.state === 'wrong'
-                      ? r.problems.map((p) => `${label(p.field)}: ${p.message}`).join(' ')
-                      : `perhaps ${r.of}`
-                }}
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        </DataTable>
       </template>
     </template>
     <template v-if="earlier?.items.length"
       ><h2>Earlier imports</h2>
-      <table class="book">
-        <tbody>
-          <tr
-            v-for="i in earlier.items"
-            :key="i.id"
+      <DataTable
+        :rows="earlier.items"
+        :row-key="(i) => i.id"
+        :columns="[
+          { key: 'c1', text: (i) => i.fileName },
+          { key: 'c2', figures: true },
+          { key: 'c3', figures: true },
+          { key: 'c4', look: 'quiet' },
+          { key: 'c5', right: true },
+        ]"
+      >
+        <template #c2="{ row: i }">{{ i.added }} taken in</template>
+        <template #c3="{ row: i }">{{ i.skipped }} left out</template>
+        <template #c4="{ row: i }">{{ session.dayTime(i.at) }} · {{ i.by }}</template>
+        <template #c5="{ row: i }"
+          ><span
+            v-if="i.undone"
+            class="quiet"
+            >taken back</span
+          ><ActButton
+            v-else
+            :disabled="busy"
+            @click="undo(i.id)"
           >
-            <td>{{ i.fileName }}</td>
-            <td class="right num">{{ i.added }} taken in</td>
-            <td class="right num">{{ i.skipped }} left out</td>
-            <td class="quiet">{{ session.dayTime(i.at) }} · {{ i.by }}</td>
-            <td class="right">
-              <span
-                v-if="i.undone"
-                class="quiet"
-                >taken back</span
-              ><button
-                v-else
-                class="btn"
-                :disabled="busy"
-                @click="undo(i.id)"
-              >
-                Undo
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table></template
+            Undo
+          </ActButton></template
+        ></DataTable
+      ></template
     >
   </section>
 </template>

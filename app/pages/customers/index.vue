@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -17,7 +18,7 @@ const load = (q: string, after?: string) =>
       owing: kind.value === 'owing' ? 'yes' : undefined,
     },
   })
-const office = computed(() => ['owner', 'office'].includes(session.role))
+const office = computed(() => session.may('customers.import'))
 const KINDS = [
   ['', 'All'],
   ['customer', 'Customers'],
@@ -33,18 +34,27 @@ const KINDS = [
     :load="load"
     :watch-key="kind"
     empty="There is no customer yet. The first call makes one."
+    picks
+    :columns="[
+      { key: 'customer', label: 'Customer' },
+      { key: 'telephone', label: 'Telephone', look: 'num', text: (item) => item.phone },
+      { key: 'mail', label: 'Mail', text: (item) => item.email },
+      { key: 'town', label: 'Town', text: (item) => item.town },
+      { key: 'sites', label: 'Sites', figures: true, text: (item) => item.sites },
+      { key: 'owes', label: 'Owes', figures: true, tone: (item) => ({ late: item.late }) },
+    ]"
+    @pick="(item) => navigateTo(`/customers/${item.id}`)"
   >
     <template #acts>
-      <button
+      <ActButton
         v-for="[k, name] in KINDS"
         :key="k"
-        class="btn"
-        :class="{ on: kind === k }"
+        :on="kind === k"
         :aria-pressed="kind === k"
         @click="kind = k"
       >
         {{ name }}
-      </button>
+      </ActButton>
       <template v-if="office"
         ><NuxtLink
           class="btn"
@@ -65,55 +75,34 @@ const KINDS = [
         ></template
       >
     </template>
-    <template #head
-      ><tr>
-        <th>Customer</th>
-        <th>Telephone</th>
-        <th>Mail</th>
-        <th>Town</th>
-        <th class="right">Sites</th>
-        <th class="right">Owes</th>
-      </tr></template
+
+    <template #customer="{ row: item }"
+      ><NuxtLink :to="`/customers/${item.id}`">{{ item.name }}</NuxtLink
+      >{{ ' '
+      }}<span
+        v-if="item.prospect"
+        class="chip soon"
+        >prospect</span
+      >{{ ' '
+      }}<span
+        v-for="t in item.tags"
+        :key="t"
+        class="chip"
+        >{{ t }}</span
+      ><template v-if="item.next"
+        ><br /><span
+          class="small"
+          :class="item.next.startsWith('nobody') ? 'late' : 'quiet'"
+          >{{ item.next }}</span
+        ></template
+      ></template
     >
-    <template #default="{ item }">
-      <tr
-        class="pick"
-        @click="navigateTo(`/customers/${item.id}`)"
-      >
-        <td>
-          <NuxtLink :to="`/customers/${item.id}`">{{ item.name }}</NuxtLink>{{ ' '
-          }}<span
-            v-if="item.prospect"
-            class="chip soon"
-            >prospect</span
-          >{{ ' '
-          }}<span
-            v-for="t in item.tags"
-            :key="t"
-            class="chip"
-            >{{ t }}</span
-          ><template v-if="item.next"
-            ><br /><span
-              class="small"
-              :class="item.next.startsWith('nobody') ? 'late' : 'quiet'"
-              >{{ item.next }}</span
-            ></template
-          >
-        </td>
-        <td class="num">{{ item.phone }}</td>
-        <td>{{ item.email }}</td>
-        <td>{{ item.town }}</td>
-        <td class="right num">{{ item.sites }}</td>
-        <td
-          class="right num"
-          :class="{ late: item.late }"
-        >
-          {{ Number(item.owed.amount) ? session.money(item.owed) : '–'
-          }}<template v-if="item.late"
-            ><br /><span class="small">{{ item.late }} days late</span></template
-          >
-        </td>
-      </tr>
-    </template>
+
+    <template #owes="{ row: item }"
+      >{{ Number(item.owed.amount) ? session.money(item.owed) : '–'
+      }}<template v-if="item.late"
+        ><br /><span class="small">{{ item.late }} days late</span></template
+      ></template
+    >
   </LedgerList>
 </template>

@@ -2,6 +2,7 @@
 // The customer's page of an invoice: drawn on the server, readable and payable without JavaScript.
 import InvoicePaper from '~/components/invoices/InvoicePaper.vue'
 import type { Answer } from '~~/shared/api'
+import { sayMoney } from '~~/core/money/sayMoney'
 
 const route = useRoute()
 const token = String(route.params.token)
@@ -11,10 +12,7 @@ const { data, error } = await useFetch<Answer<'publicInvoice'>>(
 if (error.value && import.meta.server) setResponseStatus(useRequestEvent()!, 404)
 const card = computed(() => String(route.query.card ?? ''))
 const money = (m: { amount: string; currency: string }) =>
-  new Intl.NumberFormat(data.value?.paper.locale, {
-    style: 'currency',
-    currency: m.currency,
-  }).format(m.amount as unknown as number)
+  sayMoney(m, data.value?.paper.locale ?? 'en-US')
 // A person looks at it: told once the page is drawn and in sight, which programs that follow links do not do.
 onMounted(() => {
   const seen = () => {

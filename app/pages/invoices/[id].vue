@@ -7,6 +7,10 @@ import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -28,7 +32,7 @@ const paying = ref(false)
 const bouncing = ref('')
 const reason = ref('')
 const mail = reactive({ first: '', second: '', subject: '', body: '' })
-const bills = computed(() => ['owner', 'office', 'books'].includes(session.role))
+const bills = computed(() => session.may('invoices.make'))
 const mails = computed(() =>
   [customer.value?.email, customer.value?.email2].filter((m): m is string => Boolean(m)),
 )
@@ -95,19 +99,18 @@ const bounce = () =>
       <p>
         Open <b class="num">{{ session.money(invoice.open) }}</b>
       </p>
-      <button
+      <ActButton
         v-if="bills && Number(invoice.open.amount)"
-        class="btn act"
+        primary
         @click="paying = true"
       >
-        Take payment…</button
-      ><button
+        Take payment…</ActButton
+      ><ActButton
         v-if="bills"
-        class="btn"
         @click="openSend"
       >
         {{ invoice.sent ? 'Send again…' : 'Send…' }}
-      </button>
+      </ActButton>
       <a
         class="btn"
         :href="`/api/v1/invoices/${id}.pdf`"
@@ -150,20 +153,18 @@ const bounce = () =>
           again then.
         </p>
         <div class="row">
-          <button
+          <ActButton
             v-if="invoice.linkUntil"
-            class="btn"
             :disabled="busy"
             @click="link(false)"
           >
-            Withdraw it</button
-          ><button
-            class="btn"
+            Withdraw it</ActButton
+          ><ActButton
             :disabled="busy"
             @click="link(true)"
           >
             Make another link
-          </button>
+          </ActButton>
         </div>
       </details>
       <CustomFields
@@ -182,9 +183,10 @@ const bounce = () =>
           }}<br /><span class="quiet small"
             >{{ session.day(p.on) }} · {{ p.number
             }}<template v-if="p.bounced"> · <span class="late">came back</span></template></span
-          ><button
-            v-if="['owner', 'books'].includes(session.role) && p.method === 'cheque' && !p.bounced"
-            class="btn plain small"
+          ><ActButton
+            v-if="session.may('payments.bounce') && p.method === 'cheque' && !p.bounced"
+            quiet
+            class="small"
             @click="
               () => {
                 bouncing = p.id
@@ -193,7 +195,7 @@ const bounce = () =>
             "
           >
             It came back…
-          </button>
+          </ActButton>
         </li>
         <li
           v-if="!invoice.payments.length"
@@ -221,7 +223,7 @@ const bounce = () =>
         </li>
       </ul>
     </aside>
-    <el-dialog
+    <Dialog
       v-model="sending"
       title="Send the invoice"
       width="560"
@@ -230,51 +232,44 @@ const bounce = () =>
         @submit.prevent="send(false)"
       >
         <div class="row">
-          <label class="field grow"
-            ><span>To</span
-            ><input
+          <Field
+            class="grow"
+            label="To"
+            ><TextInput
               v-model="mail.first"
-              class="plain"
-              type="email" /></label
-          ><label class="field grow"
-            ><span>and to</span
-            ><input
+              type="email" /></Field
+          ><Field
+            class="grow"
+            label="and to"
+            ><TextInput
               v-model="mail.second"
-              class="plain"
               type="email"
-          /></label>
+          /></Field>
         </div>
-        <label class="field"
-          ><span>Subject</span
-          ><input
-            v-model="mail.subject"
-            class="plain" /></label
-        ><label class="field"
-          ><span>Text</span
-          ><textarea
+        <Field label="Subject"><TextInput v-model="mail.subject" /></Field
+        ><Field label="Text"
+          ><TextInput
             v-model="mail.body"
-            class="plain"
             rows="7"
           />
-        </label>
+        </Field>
         <div class="row">
-          <button
-            class="btn act"
+          <ActButton
+            primary
+            submit
             :disabled="busy || !mail.first"
           >
-            Send it</button
-          ><button
-            type="button"
-            class="btn"
+            Send it</ActButton
+          ><ActButton
             :disabled="busy"
             @click="send(true)"
           >
             It was handed over
-          </button>
+          </ActButton>
         </div>
-      </form></el-dialog
+      </form></Dialog
     >
-    <el-dialog
+    <Dialog
       :model-value="bouncing !== ''"
       title="The cheque came back"
       width="420"
@@ -284,18 +279,15 @@ const bounce = () =>
         @submit.prevent="bounce"
       >
         <p>The payment is reversed in the books and what it paid is open again.</p>
-        <label class="field"
-          ><span>What the bank said</span
-          ><input
-            v-model="reason"
-            class="plain" /></label
-        ><button
-          class="btn act"
+        <Field label="What the bank said"><TextInput v-model="reason" /></Field
+        ><ActButton
+          primary
+          submit
           :disabled="busy"
         >
           Reverse the payment
-        </button>
-      </form></el-dialog
+        </ActButton>
+      </form></Dialog
     >
     <PaySheet
       v-if="paying"

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -18,9 +19,31 @@ const load = (q: string, after?: string) =>
     :load="load"
     :watch-key="state"
     empty="No invoice yet."
+    picks
+    :columns="[
+      { key: 'invoice', label: 'Invoice' },
+      { key: 'customer', label: 'Customer', text: (item) => item.customer },
+      { key: 'workOrder', label: 'Work order', look: 'quiet num', text: (item) => item.workOrder },
+      { key: 'issued', label: 'Issued', text: (item) => session.day(item.issueOn) },
+      { key: 'due', label: 'Due', tone: (item) => ({ late: item.late }) },
+      {
+        key: 'total',
+        label: 'Total',
+        figures: true,
+        text: (item) => session.money(item.total, false),
+      },
+      {
+        key: 'open',
+        label: 'Open',
+        figures: true,
+        text: (item) => (Number(item.open.amount) ? session.money(item.open, false) : '–'),
+      },
+      { key: 'state', label: 'State', text: (item) => item.state },
+    ]"
+    @pick="(item) => navigateTo(`/invoices/${item.id}`)"
   >
     <template #acts
-      ><button
+      ><ActButton
         v-for="[k, name] in [
           ['', 'All'],
           ['open', 'Open'],
@@ -28,51 +51,25 @@ const load = (q: string, after?: string) =>
           ['paid', 'Paid'],
         ] as const"
         :key="k"
-        class="btn"
-        :class="{ on: state === k }"
+        :on="state === k"
         :aria-pressed="state === k"
         @click="state = k"
       >
         {{ name }}
-      </button></template
+      </ActButton></template
     >
-    <template #head
-      ><tr>
-        <th>Invoice</th>
-        <th>Customer</th>
-        <th>Work order</th>
-        <th>Issued</th>
-        <th>Due</th>
-        <th class="right">Total</th>
-        <th class="right">Open</th>
-        <th>State</th>
-      </tr></template
+
+    <template #invoice="{ row: item }"
+      ><NuxtLink
+        :to="`/invoices/${item.id}`"
+        class="num"
+        >{{ item.number }}</NuxtLink
+      ></template
     >
-    <template #default="{ item }"
-      ><tr
-        class="pick"
-        @click="navigateTo(`/invoices/${item.id}`)"
-      >
-        <td>
-          <NuxtLink
-            :to="`/invoices/${item.id}`"
-            class="num"
-            >{{ item.number }}</NuxtLink
-          >
-        </td>
-        <td>{{ item.customer }}</td>
-        <td class="num quiet">{{ item.workOrder }}</td>
-        <td>{{ session.day(item.issueOn) }}</td>
-        <td :class="{ late: item.late }">
-          {{ session.day(item.dueOn)
-          }}<template v-if="item.late"> · {{ item.late }} d late</template>
-        </td>
-        <td class="right num">{{ session.money(item.total, false) }}</td>
-        <td class="right num">
-          {{ Number(item.open.amount) ? session.money(item.open, false) : '–' }}
-        </td>
-        <td>{{ item.state }}</td>
-      </tr></template
+
+    <template #due="{ row: item }"
+      >{{ session.day(item.dueOn)
+      }}<template v-if="item.late"> · {{ item.late }} d late</template></template
     >
   </LedgerList>
 </template>

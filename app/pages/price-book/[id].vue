@@ -13,6 +13,15 @@ import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import DateInput from '~/base/DateInput.vue'
+import Field from '~/base/Field.vue'
+import FigureInput from '~/base/FigureInput.vue'
+import TextInput from '~/base/TextInput.vue'
+import FileInput from '~/base/FileInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: 'office' })
 type Entry = Answer<'priceEntry'>
@@ -21,7 +30,7 @@ const session = useSession()
 const route = useRoute()
 const fresh = computed(() => route.params.id === 'new')
 const id = fresh.value ? newId() : String(route.params.id)
-const owns = computed(() => ['owner', 'office'].includes(session.role))
+const owns = computed(() => session.may('pricebook.change'))
 const { data: rules } = useLoad(() => call('pricing'), 0, SHOWS.book)
 const {
   data: entry,
@@ -223,11 +232,8 @@ function addParts(entries: Found[]) {
 function takeProposed() {
   form.price = tried.value!.byRule!
 }
-const picture = (e: Event) =>
+const picture = ([file]: File[]) =>
   act(async () => {
-    const input = e.target as HTMLInputElement
-    const file = input.files?.[0]
-    input.value = ''
     if (!file) return
     const data = await dataUrl(file)
     await keepPicture(data)
@@ -297,20 +303,19 @@ onBeforeRouteLeave(
         >
       </h1>
       <template v-if="owns"
-        ><button
+        ><ActButton
           v-if="entry"
-          class="btn"
           :disabled="busy"
           @click="keep({ retired: !entry.retired })"
         >
-          {{ entry.retired ? 'Bring back' : 'Retire' }}</button
-        ><button
-          class="btn act"
+          {{ entry.retired ? 'Bring back' : 'Retire' }}</ActButton
+        ><ActButton
+          primary
           :disabled="busy || !dirty"
           @click="keep()"
         >
           Keep this entry
-        </button></template
+        </ActButton></template
       >
     </div>
     <p
@@ -328,17 +333,8 @@ onBeforeRouteLeave(
       <span class="grow"
         ><b>Someone changed this entry meanwhile</b>: {{ theirs.name }}, {{ show(theirs.price) }}.
         What you typed is still here.</span
-      ><button
-        class="btn"
-        @click="take(theirs)"
-      >
-        Take theirs</button
-      ><button
-        class="btn"
-        @click="overrule(theirs)"
-      >
-        Keep mine over it
-      </button>
+      ><ActButton @click="take(theirs)"> Take theirs</ActButton
+      ><ActButton @click="overrule(theirs)"> Keep mine over it </ActButton>
     </p>
     <div class="two">
       <form
@@ -347,43 +343,25 @@ onBeforeRouteLeave(
       >
         <fieldset :disabled="!owns">
           <div class="row top">
-            <label class="field"
-              ><span>Kind</span
-              ><select
+            <Field label="Kind"
+              ><Choice
                 v-model="form.kind"
-                class="plain"
                 :disabled="!fresh"
-              >
-                <option
-                  v-for="[k, name] in KINDS"
-                  :key="k"
-                  :value="k"
-                >
-                  {{ name }}
-                </option>
-              </select></label
-            ><label class="field"
-              ><span>Code</span
-              ><input
+                :options="KINDS.map(([k, name]) => ({ value: k, label: name }))" /></Field
+            ><Field
+              label="Code"
+              :error="wrong('code')"
+              ><TextInput
                 v-model="form.code"
-                class="plain num"
-                style="width: 110px"
-              /><i
-                v-if="wrong('code')"
-                class="wrong"
-                >{{ wrong('code') }}</i
-              ></label
-            ><label class="field grow"
-              ><span>Category, with “ / ” before one inside it</span
-              ><input
+                class="num"
+                style="width: 110px" /></Field
+            ><Field
+              class="grow"
+              label="Category, with “ / ” before one inside it"
+              :error="wrong('category')"
+              ><TextInput
                 v-model="form.category"
-                class="plain"
-                list="categories"
-              /><i
-                v-if="wrong('category')"
-                class="wrong"
-                >{{ wrong('category') }}</i
-              ></label
+                list="categories" /></Field
             ><datalist id="categories">
               <option
                 v-for="c in rules.categories"
@@ -392,17 +370,11 @@ onBeforeRouteLeave(
               />
             </datalist>
           </div>
-          <label class="field"
-            ><span>Name</span
-            ><input
-              v-model="form.name"
-              class="plain"
-            /><i
-              v-if="wrong('name')"
-              class="wrong"
-              >{{ wrong('name') }}</i
-            ></label
-          >
+          <Field
+            label="Name"
+            :error="wrong('name')"
+            ><TextInput v-model="form.name"
+          /></Field>
           <p
             v-if="tried?.alike.length && (fresh || form.name !== entry?.name)"
             class="note warn small"
@@ -425,37 +397,19 @@ onBeforeRouteLeave(
             v-if="form.kind === 'task'"
             class="row top"
           >
-            <label class="field"
-              ><span>Hours, as the first</span
-              ><input
-                v-model="form.hours"
-                class="plain num"
-                inputmode="decimal" /></label
-            ><label class="field"
-              ><span>Hours, as a further one</span
-              ><input
-                v-model="form.furtherHours"
-                class="plain num"
-                inputmode="decimal" /></label
-            ><label class="field grow"
-              ><span>Labour rate</span
-              ><select
+            <Field label="Hours, as the first"><FigureInput v-model="form.hours" /></Field
+            ><Field label="Hours, as a further one"
+              ><FigureInput v-model="form.furtherHours" /></Field
+            ><Field
+              class="grow"
+              label="Labour rate"
+              :error="wrong('labourId')"
+              ><Choice
                 v-model="form.labourId"
-                class="plain"
-              >
-                <option
-                  v-for="l in rules.labour"
-                  :key="l.id"
-                  :value="l.id"
-                >
-                  {{ l.name }}, {{ show(l.price) }}
-                </option></select
-              ><i
-                v-if="wrong('labourId')"
-                class="wrong"
-                >{{ wrong('labourId') }}</i
-              ></label
-            >
+                :options="
+                  rules.labour.map((l) => ({ value: l.id, label: `${l.name}, ${show(l.price)}` }))
+                "
+            /></Field>
           </div>
           <div
             v-if="holds"
@@ -467,23 +421,20 @@ onBeforeRouteLeave(
               :key="p.partId"
               class="row"
             >
-              <input
+              <FigureInput
                 v-model="p.quantity"
-                class="plain num"
-                inputmode="decimal"
                 style="width: 64px"
                 :aria-label="`How many: ${p.name}`"
               /><span class="grow"
                 >{{ p.name }} <span class="quiet num small">{{ p.code }}</span></span
               ><span class="num">{{ show(p.price) }}</span
-              ><button
-                type="button"
-                class="btn plain"
+              ><ActButton
+                quiet
                 :aria-label="`Take out ${p.name}`"
                 @click="form.parts.splice(i, 1)"
               >
                 ×
-              </button>
+              </ActButton>
             </div>
             <i
               v-if="wrong('parts')"
@@ -505,48 +456,34 @@ onBeforeRouteLeave(
             />
           </div>
           <div class="row top">
-            <label
+            <Field
               v-if="form.kind === 'task' || form.kind === 'part'"
-              class="field"
-              ><span>Priced</span
-              ><select
+              label="Priced"
+              ><Choice
                 v-model="form.pricing"
-                class="plain"
-              >
-                <option value="rule">by the rule</option>
-                <option value="fixed">at a fixed price</option>
-              </select></label
-            ><label
+                :options="[
+                  { value: 'rule', label: 'by the rule' },
+                  { value: 'fixed', label: 'at a fixed price' },
+                ]" /></Field
+            ><Field
               v-if="session.me?.person.seesCost && form.kind !== 'assembly'"
-              class="field"
-              ><span>Cost</span
-              ><input
+              label="Cost"
+              ><TextInput
                 v-if="form.kind === 'task' && form.parts.length"
-                class="plain num"
-                :value="shown?.costs ? show(shown.costs.material) : ''"
+                class="num"
+                :model-value="shown?.costs ? show(shown.costs.material) : ''"
                 disabled
-                title="What the parts inside cost" /><input
+                title="What the parts inside cost" /><FigureInput
                 v-else
                 v-model="form.cost"
-                class="plain num"
-                inputmode="decimal"
-            /></label>
+            /></Field>
             <template
               v-if="form.pricing === 'fixed' || form.kind === 'labour' || form.kind === 'charge'"
-              ><label class="field"
-                ><span>Price</span
-                ><input
-                  v-model="form.price"
-                  class="plain num"
-                  inputmode="decimal" /></label
-              ><label
+              ><Field label="Price"><FigureInput v-model="form.price" /></Field
+              ><Field
                 v-if="form.kind === 'task'"
-                class="field"
-                ><span>As a further one</span
-                ><input
-                  v-model="form.furtherPrice"
-                  class="plain num"
-                  inputmode="decimal" /></label
+                label="As a further one"
+                ><FigureInput v-model="form.furtherPrice" /></Field
             ></template>
           </div>
           <p
@@ -566,70 +503,42 @@ onBeforeRouteLeave(
                 {{ percent(tried.margin) }}</template
               >.</span
             ><template v-if="owns"
-              ><button
-                type="button"
-                class="btn"
-                @click="takeProposed"
-              >
-                Take that price</button
-              ><button
-                type="button"
-                class="btn"
-                @click="form.pricing = 'rule'"
-              >
-                Follow the rule
-              </button></template
+              ><ActButton @click="takeProposed"> Take that price</ActButton
+              ><ActButton @click="form.pricing = 'rule'"> Follow the rule </ActButton></template
             >
           </p>
           <div class="row top">
-            <label class="field"
-              ><span>Sold by</span
-              ><input
+            <Field label="Sold by"
+              ><TextInput
                 v-model="form.unit"
-                class="plain"
                 style="width: 90px"
                 placeholder="each"
-                list="units" /></label
+                list="units" /></Field
             ><datalist id="units">
               <option
                 v-for="u in rules.units"
                 :key="u"
                 :value="u"
               /></datalist
-            ><label class="field grow"
-              ><span>Taxed as</span
-              ><select
+            ><Field
+              class="grow"
+              label="Taxed as"
+              ><Choice
                 v-model="form.taxClass"
-                class="plain"
-              >
-                <option
-                  v-for="t in rules.taxClasses"
-                  :key="t.id"
-                  :value="t.id"
-                >
-                  {{ t.name }}
-                </option>
-              </select></label
-            ><label class="field"
-              ><span>Income code</span
-              ><input
+                :options="rules.taxClasses.map((t) => ({ value: t.id, label: t.name }))" /></Field
+            ><Field label="Income code"
+              ><TextInput
                 v-model="form.incomeCode"
-                class="plain num"
-                style="width: 110px" /></label
-            ><label class="row pin"
-              ><input
-                v-model="form.pinned"
-                type="checkbox"
-              />
-              at hand</label
+                class="num"
+                style="width: 110px" /></Field
+            ><Check
+              v-model="form.pinned"
+              class="pin"
+            >
+              at hand</Check
             >
           </div>
-          <label class="field"
-            ><span>Found by these words, too</span
-            ><input
-              v-model="form.synonyms"
-              class="plain"
-          /></label>
+          <Field label="Found by these words, too"><TextInput v-model="form.synonyms" /></Field>
           <details
             :open="
               Boolean(
@@ -644,33 +553,27 @@ onBeforeRouteLeave(
           >
             <summary>Words, supplier, skills, dates</summary>
             <div class="stack">
-              <label class="field"
-                ><span>For the customer</span
-                ><textarea
+              <Field label="For the customer"
+                ><TextInput
                   v-model="form.description"
-                  class="plain"
-                  rows="2"
-                /></label
-              ><label class="field"
-                ><span>For the technician</span
-                ><textarea
+                  rows="2" /></Field
+              ><Field label="For the technician"
+                ><TextInput
                   v-model="form.technicianNote"
-                  class="plain"
                   rows="2"
                 />
-              </label>
+              </Field>
               <div class="row top">
-                <label class="field grow"
-                  ><span>Supplier</span
-                  ><input
+                <Field
+                  class="grow"
+                  label="Supplier"
+                  ><TextInput
                     v-model="form.supplier"
-                    class="plain"
-                    list="suppliers" /></label
-                ><label class="field"
-                  ><span>Their part number</span
-                  ><input
+                    list="suppliers" /></Field
+                ><Field label="Their part number"
+                  ><TextInput
                     v-model="form.partNumber"
-                    class="plain num" /></label
+                    class="num" /></Field
                 ><datalist id="suppliers">
                   <option
                     v-for="s in rules.suppliers"
@@ -679,31 +582,16 @@ onBeforeRouteLeave(
                   />
                 </datalist>
               </div>
-              <label class="field"
-                ><span>Skills that it wants, with commas between</span
-                ><input
-                  v-model="form.skills"
-                  class="plain"
-              /></label>
+              <Field label="Skills that it wants, with commas between"
+                ><TextInput v-model="form.skills"
+              /></Field>
               <div class="row top">
-                <label class="field"
-                  ><span>On sale from</span
-                  ><input
-                    v-model="form.activeFrom"
-                    class="plain"
-                    type="date" /></label
-                ><label class="field"
-                  ><span>until</span
-                  ><input
-                    v-model="form.activeTo"
-                    class="plain"
-                    type="date"
-                  /><i
-                    v-if="wrong('activeTo')"
-                    class="wrong"
-                    >{{ wrong('activeTo') }}</i
-                  ></label
-                >
+                <Field label="On sale from"><DateInput v-model="form.activeFrom" /></Field
+                ><Field
+                  label="until"
+                  :error="wrong('activeTo')"
+                  ><DateInput v-model="form.activeTo"
+                /></Field>
               </div>
             </div>
           </details>
@@ -723,23 +611,19 @@ onBeforeRouteLeave(
             v-if="owns"
             class="row"
           >
-            <label class="btn"
-              ><input
-                type="file"
-                class="visually-hidden"
-                accept="image/png,image/jpeg,image/webp"
-                :disabled="busy"
-                @change="picture"
-              />{{ entry.pictureId ? 'Another picture' : 'Add a picture' }}</label
-            ><button
+            <FileInput
+              :label="entry.pictureId ? 'Another picture' : 'Add a picture'"
+              accept="image/png,image/jpeg,image/webp"
+              :disabled="busy"
+              @choose="picture"
+            /><ActButton
               v-if="entry.pictureId"
-              type="button"
-              class="btn plain"
+              quiet
               :disabled="busy"
               @click="act(() => keepPicture(''))"
             >
               Take it away
-            </button>
+            </ActButton>
           </div>
         </div>
         <div
@@ -809,27 +693,25 @@ onBeforeRouteLeave(
           >
             Not once.
           </p>
-          <table
+          <DataTable
             v-if="entry.sold.where.length"
-            class="book"
+            :rows="entry.sold.where"
+            :row-key="(w) => w.workOrderId"
+            :columns="[
+              { key: 'c1', look: 'nowrap', text: (w) => session.day(w.on) },
+              { key: 'c2' },
+              { key: 'c3', figures: true },
+            ]"
           >
-            <tbody>
-              <tr
-                v-for="w in entry.sold.where"
-                :key="w.workOrderId"
-              >
-                <td class="nowrap">{{ session.day(w.on) }}</td>
-                <td>
-                  <NuxtLink
-                    :to="`/work/${w.workOrderId}`"
-                    class="num"
-                    >{{ w.number }}</NuxtLink>{{ ' '
-                  }}<span class="quiet small">{{ w.customer }}</span>
-                </td>
-                <td class="right num">{{ w.quantity }} × {{ w.unitPrice }}</td>
-              </tr>
-            </tbody>
-          </table>
+            <template #c2="{ row: w }"
+              ><NuxtLink
+                :to="`/work/${w.workOrderId}`"
+                class="num"
+                >{{ w.number }}</NuxtLink
+              >{{ ' ' }}<span class="quiet small">{{ w.customer }}</span></template
+            >
+            <template #c3="{ row: w }">{{ w.quantity }} × {{ w.unitPrice }}</template></DataTable
+          >
         </div>
         <div
           v-if="entry?.hours"
@@ -843,86 +725,81 @@ onBeforeRouteLeave(
             <b class="num">{{ hoursMinutes(entry.hours.medianSeconds) }}</b>; the book says
             {{ hoursMinutes(entry.hours.quotedSeconds) }}.
           </p>
-          <button
+          <ActButton
             v-if="owns && entry.hours.proposedSeconds !== null"
-            type="button"
-            class="btn"
             :disabled="busy || dirty"
             @click="asHours"
           >
             Let the book say {{ hoursMinutes(entry.hours.proposedSeconds) }}
-          </button>
+          </ActButton>
         </div>
         <div
           v-if="entry?.alike.length"
           class="sheet box"
         >
           <h2>Easily taken for it</h2>
-          <table class="book">
-            <tbody>
-              <tr
-                v-for="a in entry.alike"
-                :key="a.id"
-              >
-                <td class="num">
-                  <NuxtLink :to="`/price-book/${a.id}`">{{ a.code }}</NuxtLink>
-                </td>
-                <td>
-                  {{ a.name }}
-                  <span class="quiet small">{{
-                    a.last ? `last sold ${session.day(a.last)}` : 'never sold'
-                  }}</span>
-                </td>
-                <td class="right num">{{ show(a.price) }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <DataTable
+            :rows="entry.alike"
+            :row-key="(a) => a.id"
+            :columns="[
+              { key: 'c1', look: 'num' },
+              { key: 'c2' },
+              { key: 'c3', figures: true, text: (a) => show(a.price) },
+            ]"
+            ><template #c1="{ row: a }"
+              ><NuxtLink :to="`/price-book/${a.id}`">{{ a.code }}</NuxtLink></template
+            >
+            <template #c2="{ row: a }"
+              >{{ a.name }}
+              <span class="quiet small">{{
+                a.last ? `last sold ${session.day(a.last)}` : 'never sold'
+              }}</span></template
+            >
+          </DataTable>
         </div>
         <div
           v-if="entry?.standsIn.length"
           class="sheet box"
         >
           <h2>Stands in</h2>
-          <table class="book">
-            <tbody>
-              <tr
-                v-for="a in entry.standsIn"
-                :key="a.id"
-              >
-                <td class="num">
-                  <NuxtLink :to="`/price-book/${a.id}`">{{ a.code }}</NuxtLink>
-                </td>
-                <td>{{ a.name }}</td>
-                <td class="right num">{{ a.quantity }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <DataTable
+            :rows="entry.standsIn"
+            :row-key="(a) => a.id"
+            :columns="[
+              { key: 'c1', look: 'num' },
+              { key: 'c2', text: (a) => a.name },
+              { key: 'c3', figures: true, text: (a) => a.quantity },
+            ]"
+            ><template #c1="{ row: a }"
+              ><NuxtLink :to="`/price-book/${a.id}`">{{ a.code }}</NuxtLink></template
+            >
+          </DataTable>
         </div>
         <div
           v-if="entry?.history.length"
           class="sheet box"
         >
           <h2>History of the price</h2>
-          <table class="book">
-            <tbody>
-              <tr
-                v-for="(h, i) in entry.history"
-                :key="i"
-                :class="{ undone: h.state === 'undone' }"
-              >
-                <td class="nowrap">{{ session.day(h.holdsFrom) }}</td>
-                <td>
-                  {{ h.title }}
-                  <span class="quiet small"
-                    >{{ h.madeBy }}{{ h.state === 'applied' ? '' : `, ${h.state}` }}</span
-                  >
-                </td>
-                <td class="right num nowrap">
-                  {{ show(h.was.price) }} → {{ show(h.became.price) }}
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <DataTable
+            :rows="entry.history"
+            :row-key="(h, i) => i"
+            :tone="(h, i) => ({ undone: h.state === 'undone' })"
+            :columns="[
+              { key: 'c1', look: 'nowrap', text: (h) => session.day(h.holdsFrom) },
+              { key: 'c2' },
+              { key: 'c3', figures: true, look: 'nowrap' },
+            ]"
+          >
+            <template #c2="{ row: h }"
+              >{{ h.title }}
+              <span class="quiet small"
+                >{{ h.madeBy }}{{ h.state === 'applied' ? '' : `, ${h.state}` }}</span
+              ></template
+            >
+            <template #c3="{ row: h }"
+              >{{ show(h.was.price) }} → {{ show(h.became.price) }}</template
+            ></DataTable
+          >
         </div>
       </aside>
     </div>
@@ -989,13 +866,7 @@ fieldset {
 details .stack {
   margin-top: 8px;
 }
-i.wrong {
-  font-style: normal;
-}
-.field input.num {
+.field .figures {
   width: 110px;
-}
-.field input[style*='width'] {
-  min-width: 0;
 }
 </style>

@@ -14,12 +14,15 @@ import { useAct } from '~/lib/useAct'
 import { usePriceEdits } from '~/stores/priceEdits'
 import { useSession } from '~/stores/session'
 import type { SortKey } from '~/workers/book.worker'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import TextInput from '~/base/TextInput.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const edits = usePriceEdits()
 const { state, turn, list, refresh } = useBook()
-const owns = computed(() => ['owner', 'office'].includes(session.role))
+const owns = computed(() => session.may('pricebook.change'))
 const show = (amount: string | null) =>
   amount === null ? '' : session.money({ amount, currency: session.me!.company.currency }, false)
 const kind = ref<'' | Found['kind']>('')
@@ -67,7 +70,7 @@ const look = () =>
     done.value = null
     said.value = left.value = ''
     preview.value = await call('previewPrices', {
-      body: { rule: 'each', each: edits.each() } as never,
+      body: { rule: 'each', each: edits.each() },
     })
   })
 /** Leads to the first amount that cannot be read, also where the filters hide its row. */
@@ -94,7 +97,7 @@ const change = (how: { title: string; holdsFrom: string }) =>
         stamp: preview.value!.stamp,
         rule: 'each',
         each: edits.each(),
-      } as never,
+      },
     })
     actId = newId()
     preview.value = null
@@ -133,35 +136,21 @@ const gone = (q: string, after?: string) =>
     :load="gone"
     :watch-key="`${kind} ${category}`"
     empty="Nothing was retired."
+    picks
+    :columns="[
+      { key: 'code', label: 'Code', look: 'num' },
+      { key: 'name', label: 'Name', text: (item) => item.name },
+      { key: 'category', label: 'Category', look: 'quiet', text: (item) => item.category },
+      { key: 'price', label: 'Price', figures: true, text: (item) => show(item.price) },
+    ]"
+    @pick="(item) => navigateTo(`/price-book/${item.id}`)"
   >
     <template #acts
-      ><button
-        class="btn"
-        @click="retired = false"
-      >
-        Back to what is on sale
-      </button></template
+      ><ActButton @click="retired = false"> Back to what is on sale </ActButton></template
     >
-    <template #head
-      ><tr>
-        <th>Code</th>
-        <th>Name</th>
-        <th>Category</th>
-        <th class="right">Price</th>
-      </tr></template
-    >
-    <template #default="{ item }"
-      ><tr
-        class="pick"
-        @click="navigateTo(`/price-book/${item.id}`)"
-      >
-        <td class="num">
-          <NuxtLink :to="`/price-book/${item.id}`">{{ item.code }}</NuxtLink>
-        </td>
-        <td>{{ item.name }}</td>
-        <td class="quiet">{{ item.category }}</td>
-        <td class="right num">{{ show(item.price) }}</td>
-      </tr></template
+
+    <template #code="{ row: item }"
+      ><NuxtLink :to="`/price-book/${item.id}`">{{ item.code }}</NuxtLink></template
     >
   </LedgerList>
   <section
@@ -176,36 +165,31 @@ const gone = (q: string, after?: string) =>
         class="row kinds"
         role="group"
         aria-label="Kind"
-        ><button
+        ><ActButton
           v-for="[k, name] in KINDS"
           :key="k"
-          class="btn"
-          :class="{ on: kind === k }"
+          :on="kind === k"
           :aria-pressed="kind === k"
           @click="kind = k"
         >
           {{ name }}
-        </button></span
+        </ActButton></span
       >
-      <select
+      <Choice
         v-model="category"
-        class="plain"
         aria-label="Category"
         style="width: 150px"
-      >
-        <option value="">any category</option>
-        <option
-          v-for="c in state?.categories ?? []"
-          :key="c.path"
-          :value="c.path"
-        >
-          {{ '\u2003'.repeat(c.depth) }}{{ c.name }}
-        </option>
-      </select>
-      <input
+        :options="[
+          { value: '', label: 'any category' },
+          ...(state?.categories ?? []).map((c) => ({
+            value: c.path,
+            label: `${'\u2003'.repeat(c.depth)}${c.name}`,
+          })),
+        ]"
+      />
+      <TextInput
         v-model="words"
         data-filter
-        class="plain"
         placeholder="Code, name, category"
         aria-label="Code, name, category"
         style="width: 210px"
@@ -236,17 +220,12 @@ const gone = (q: string, after?: string) =>
         class="btn"
         to="/price-book/lists"
         >Price lists…</NuxtLink
-      ><button
-        class="btn"
-        @click="paper = true"
-      >
-        On paper…</button
-      ><span class="grow" /><button
-        class="btn plain"
+      ><ActButton @click="paper = true"> On paper…</ActButton><span class="grow" /><ActButton
+        quiet
         @click="retired = true"
       >
         Retired
-      </button>
+      </ActButton>
     </div>
     <p
       v-if="state?.kept"
@@ -278,13 +257,12 @@ const gone = (q: string, after?: string) =>
         done.state === 'waiting'
           ? `${done.entries} prices change on ${session.day(done.holdsFrom)}.`
           : `${done.entries} prices changed.`
-      }}</span><button
-        class="btn"
+      }}</span><ActButton
         :disabled="busy"
         @click="undo"
       >
         Undo
-      </button>
+      </ActButton>
     </p>
     <div
       v-if="edits.ids.length && !preview"
@@ -300,22 +278,20 @@ const gone = (q: string, after?: string) =>
           “{{ edits.wrong[0]!.text }}” is no amount<template v-if="edits.wrong.length > 1"
             >, and {{ edits.wrong.length - 1 }} more</template
           >.
-          <button
-            class="btn plain small"
-            type="button"
+          <ActButton
+            quiet
+            class="small"
             @click="showWrong"
           >
             Show it
-          </button></span
+          </ActButton></span
         ></span
-      ><button
-        class="btn"
+      ><ActButton
         :disabled="!edits.past.length"
         @click="edits.undo()"
       >
-        Undo typing</button
-      ><button
-        class="btn"
+        Undo typing</ActButton
+      ><ActButton
         @click="
           () => {
             edits.step({})
@@ -323,15 +299,15 @@ const gone = (q: string, after?: string) =>
           }
         "
       >
-        Forget them</button
-      ><button
-        class="btn act"
+        Forget them</ActButton
+      ><ActButton
+        primary
         :disabled="busy || edits.wrong.length > 0"
         @click="look"
       >
         Look at {{ edits.ids.length }} {{ edits.ids.length === 1 ? 'change' : 'changes' }}
         <kbd>Ctrl ↵</kbd>
-      </button>
+      </ActButton>
     </div>
     <p
       v-if="left && !preview"
@@ -342,12 +318,7 @@ const gone = (q: string, after?: string) =>
     </p>
     <template v-if="preview"
       ><div class="row">
-        <button
-          class="btn"
-          @click="back"
-        >
-          ← Go on typing
-        </button>
+        <ActButton @click="back"> ← Go on typing </ActButton>
       </div>
       <p
         v-if="!preview.rows.length"

@@ -13,6 +13,13 @@ import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import FileInput from '~/base/FileInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -37,10 +44,7 @@ const done = ref<Answer<'takePrices'> | null>(null)
 const progress = reactive({ what: '', done: 0, of: 0 })
 const [MOST_BYTES, MOST_ROWS, PIECE] = [30_000_000, 50_000, 2000]
 let id = newId()
-async function read(e: Event) {
-  const input = e.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+async function read([file]: File[]) {
   said.value = ''
   if (!file) return
   table.value = seen.value = done.value = null
@@ -117,7 +121,7 @@ const look = () =>
           rows: rows
             .slice(i, i + PIECE)
             .map((cells, j) => ({ row: i + j + 2, cells: cells.map((c) => c.slice(0, 4000)) })),
-        } as never,
+        },
       })
     }
     seen.value = await watched(call('lookAtPrices', { params: { id }, body: { ...options } }))
@@ -192,29 +196,26 @@ const willTake = computed(() =>
       part numbers. Nothing is taken in before you have seen what would happen.
     </p>
     <div class="row top">
-      <label class="field"
-        ><span>Whose list</span
-        ><input
-          v-model.lazy="supplier"
-          class="plain"
+      <Field label="Whose list"
+        ><TextInput
+          v-model="supplier"
           list="list-suppliers"
           placeholder="our own"
-          style="width: 220px" /></label
+          style="width: 220px" /></Field
       ><datalist id="list-suppliers">
         <option
           v-for="s in rules?.suppliers ?? []"
           :key="s"
           :value="s"
         /></datalist
-      ><label class="btn act pick"
-        ><input
-          type="file"
-          class="visually-hidden"
-          accept=".csv,.txt,.tsv,text/csv"
-          :disabled="busy"
-          @change="read"
-        />Choose a file</label
-      >
+      ><FileInput
+        primary
+        class="pick"
+        label="Choose a file"
+        accept=".csv,.txt,.tsv,text/csv"
+        :disabled="busy"
+        @choose="read"
+      />
     </div>
     <p
       v-if="said"
@@ -238,13 +239,12 @@ const willTake = computed(() =>
       <span class="grow"
         ><b>{{ done.counts.new }} new and {{ done.counts.changed }} changed</b>,
         {{ done.counts.wrong }} rows left out.</span
-      ><button
-        class="btn"
+      ><ActButton
         :disabled="busy"
         @click="undo(done.id)"
       >
         Undo the list
-      </button>
+      </ActButton>
     </div>
     <p
       v-if="busy && progress.of"
@@ -268,43 +268,40 @@ const willTake = computed(() =>
         >
       </h2>
       <div class="wide">
-        <table class="book">
-          <thead>
-            <tr>
-              <th>Column</th>
-              <th>Means</th>
-              <th>First row</th>
-              <th>Second row</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="(h, i) in table.head"
-              :key="i"
-            >
-              <td>{{ h }}</td>
-              <td>
-                <select
-                  v-model="columns[i]"
-                  class="plain"
-                  :aria-label="`Meaning of ${h}`"
-                >
-                  <option :value="null">leave out</option>
-                  <option
-                    v-for="f in BOOK_FIELDS"
-                    :key="f"
-                    :value="f"
-                    :disabled="columns.includes(f) && columns[i] !== f"
-                  >
-                    {{ label(f) }}
-                  </option>
-                </select>
-              </td>
-              <td class="clip">{{ table.rows[0]?.[i] }}</td>
-              <td class="clip">{{ table.rows[1]?.[i] }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <DataTable
+          :rows="table.head"
+          :row-key="(h, i) => i"
+          :columns="[
+            { key: 'column', label: 'Column', text: (h) => h },
+            { key: 'means', label: 'Means' },
+            {
+              key: 'firstRow',
+              label: 'First row',
+              look: 'clip',
+              text: (_, i) => table!.rows[0]?.[i],
+            },
+            {
+              key: 'secondRow',
+              label: 'Second row',
+              look: 'clip',
+              text: (_, i) => table!.rows[1]?.[i],
+            },
+          ]"
+        >
+          <template #means="{ row: h, index: i }"
+            ><Choice
+              v-model="columns[i]"
+              :aria-label="`Meaning of ${h}`"
+              :options="[
+                { value: null, label: 'leave out' },
+                ...BOOK_FIELDS.map((f) => ({
+                  value: f,
+                  label: label(f),
+                  disabled: columns.includes(f) && columns[i] !== f,
+                })),
+              ]"
+          /></template>
+        </DataTable>
       </div>
       <p
         v-if="asksCode"
@@ -319,60 +316,43 @@ const willTake = computed(() =>
         Say whose list it is: part numbers are a supplier’s own.
       </p>
       <div class="row top">
-        <label class="field"
-          ><span>New entries stand in</span
-          ><input
+        <Field label="New entries stand in"
+          ><TextInput
             v-model="options.category"
-            class="plain"
             list="list-categories"
-            :placeholder="supplier || 'Taken in'" /></label
+            :placeholder="supplier || 'Taken in'" /></Field
         ><datalist id="list-categories">
           <option
             v-for="c in rules?.categories ?? []"
             :key="c"
             :value="c"
           /></datalist
-        ><label class="field"
-          ><span>and are taxed as</span
-          ><select
+        ><Field label="and are taxed as"
+          ><Choice
             v-model="options.taxClass"
-            class="plain"
-          >
-            <option
-              v-for="t in rules?.taxClasses ?? []"
-              :key="t.id"
-              :value="t.id"
-            >
-              {{ t.name }}
-            </option>
-          </select></label
-        >
-        <label class="field"
-          ><span>A fixed price with a new cost</span
-          ><select
+            :options="(rules?.taxClasses ?? []).map((t) => ({ value: t.id, label: t.name }))"
+        /></Field>
+        <Field label="A fixed price with a new cost"
+          ><Choice
             v-model="options.fixed"
-            class="plain"
-          >
-            <option value="keep">stays as it is</option>
-            <option value="by_rule">follows the rule from now on</option>
-          </select></label
-        ><label class="field"
-          ><span>What is no longer on the list</span
-          ><select
+            :options="[
+              { value: 'keep', label: 'stays as it is' },
+              { value: 'by_rule', label: 'follows the rule from now on' },
+            ]" /></Field
+        ><Field label="What is no longer on the list"
+          ><Choice
             v-model="options.vanished"
-            class="plain"
-          >
-            <option value="keep">stays in the book</option>
-            <option value="retire">is retired</option>
-          </select></label
-        ><span class="grow" /><button
-          class="btn"
-          :class="{ act: !seen }"
+            :options="[
+              { value: 'keep', label: 'stays in the book' },
+              { value: 'retire', label: 'is retired' },
+            ]" /></Field
+        ><span class="grow" /><ActButton
+          :primary="!seen"
           :disabled="busy || asksCode || asksSupplier"
           @click="look"
         >
           Look at it first
-        </button>
+        </ActButton>
       </div>
       <template v-if="seen">
         <p
@@ -383,14 +363,14 @@ const willTake = computed(() =>
             v-for="[n, name] in sums"
             :key="name"
             ><b class="num">{{ n }}</b> {{ name }}</span
-          ><span class="grow" /><button
-            class="btn act"
+          ><span class="grow" /><ActButton
+            primary
             :disabled="busy || !willTake || (asksMuch && !meant) || shown?.answered === false"
             @click="take"
           >
             Take in {{ willTake - retires }} {{ willTake - retires === 1 ? 'row' : 'rows'
             }}<template v-if="retires"> and retire {{ retires }}</template>
-          </button>
+          </ActButton>
         </p>
         <p
           v-if="shown?.answered === false"
@@ -398,16 +378,14 @@ const willTake = computed(() =>
         >
           Something is asked below, beside the prices: answer it before the list is taken in.
         </p>
-        <label
+        <Check
           v-if="asksMuch"
-          class="row note warn"
-          ><input
-            v-model="meant"
-            type="checkbox"
-          />
+          v-model="meant"
+          class="note warn"
+        >
           This list leaves out {{ seen.counts.vanished }} entries and names
           {{ seen.counts.changed + seen.counts.same }}. All that it leaves out would be retired.
-          Yes, it is meant.</label
+          Yes, it is meant.</Check
         >
         <details
           v-if="seen.wrong.length"
@@ -416,78 +394,62 @@ const willTake = computed(() =>
           <summary>
             <b>{{ seen.counts.wrong }}</b> left out
           </summary>
-          <table class="book">
-            <thead>
-              <tr>
-                <th class="right">Row</th>
-                <th>Code</th>
-                <th>Name</th>
-                <th>What is wrong</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr
-                v-for="r in seen.wrong"
-                :key="r.row"
-              >
-                <td class="right num">{{ r.row }}</td>
-                <td class="num">{{ r.code }}</td>
-                <td>{{ r.name }}</td>
-                <td class="late">{{ r.what }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <DataTable
+            :rows="seen.wrong"
+            :row-key="(r) => r.row"
+            :columns="[
+              { key: 'row', label: 'Row', figures: true, text: (r) => r.row },
+              { key: 'code', label: 'Code', look: 'num', text: (r) => r.code },
+              { key: 'name', label: 'Name', text: (r) => r.name },
+              { key: 'whatIsWrong', label: 'What is wrong', look: 'late', text: (r) => r.what },
+            ]"
+          >
+          </DataTable>
         </details>
         <details v-if="seen.new.length">
           <summary>
             <b>{{ seen.counts.new }}</b> new
           </summary>
-          <table class="book">
-            <tbody>
-              <tr
-                v-for="r in seen.new"
-                :key="r.row"
-              >
-                <td class="right num">{{ r.row }}</td>
-                <td class="num">{{ r.code }}</td>
-                <td>{{ r.name }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <DataTable
+            :rows="seen.new"
+            :row-key="(r) => r.row"
+            :columns="[
+              { key: 'c1', figures: true, text: (r) => r.row },
+              { key: 'c2', look: 'num', text: (r) => r.code },
+              { key: 'c3', text: (r) => r.name },
+            ]"
+          >
+          </DataTable>
         </details>
         <details v-if="seen.changed.length">
           <summary>
             <b>{{ seen.counts.changed }}</b> changed
           </summary>
-          <table class="book">
-            <tbody>
-              <tr
-                v-for="r in seen.changed"
-                :key="r.row"
-              >
-                <td class="right num">{{ r.row }}</td>
-                <td class="num">{{ r.code }}</td>
-                <td>{{ r.name }}</td>
-                <td class="quiet">{{ r.what }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <DataTable
+            :rows="seen.changed"
+            :row-key="(r) => r.row"
+            :columns="[
+              { key: 'c1', figures: true, text: (r) => r.row },
+              { key: 'c2', look: 'num', text: (r) => r.code },
+              { key: 'c3', text: (r) => r.name },
+              { key: 'c4', look: 'quiet', text: (r) => r.what },
+            ]"
+          >
+          </DataTable>
         </details>
         <details v-if="seen.vanished.length">
           <summary>
             <b>{{ seen.counts.vanished }}</b> no longer on the list
           </summary>
-          <table class="book">
-            <tbody>
-              <tr
-                v-for="v in seen.vanished"
-                :key="v.id"
-              >
-                <td class="num">{{ v.code }}</td>
-                <td>{{ v.name }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <DataTable
+            :rows="seen.vanished"
+            :row-key="(v) => v.id"
+            :columns="[
+              { key: 'c1', look: 'num', text: (v) => v.code },
+              { key: 'c2', text: (v) => v.name },
+            ]"
+          >
+          </DataTable>
         </details>
         <PricePreview
           v-if="seen.prices.changed + seen.prices.follow"
@@ -505,37 +467,39 @@ const willTake = computed(() =>
     </template>
     <template v-if="earlier?.items.length"
       ><h2>Lists so far</h2>
-      <table class="book">
-        <tbody>
-          <tr
-            v-for="i in earlier.items"
-            :key="i.id"
+      <DataTable
+        :rows="earlier.items"
+        :row-key="(i) => i.id"
+        :columns="[
+          { key: 'c1' },
+          { key: 'c2', figures: true },
+          { key: 'c3', figures: true },
+          { key: 'c4', figures: true },
+          { key: 'c5', look: 'quiet' },
+          { key: 'c6', right: true },
+        ]"
+        ><template #c1="{ row: i }"
+          >{{ i.fileName }} <span class="quiet">{{ i.supplier }}</span></template
+        >
+        <template #c2="{ row: i }">{{ i.counts.new }} new</template>
+        <template #c3="{ row: i }">{{ i.counts.changed }} changed</template>
+        <template #c4="{ row: i }">{{ i.counts.wrong }} left out</template>
+        <template #c5="{ row: i }">{{ session.dayTime(i.madeAt) }} · {{ i.madeBy }}</template>
+        <template #c6="{ row: i }"
+          ><span
+            v-if="i.state === 'undone'"
+            class="quiet"
+            >taken back</span
+          ><ActButton
+            v-else
+            :disabled="busy"
+            :aria-label="`Undo ${i.fileName}`"
+            @click="undo(i.id)"
           >
-            <td>
-              {{ i.fileName }} <span class="quiet">{{ i.supplier }}</span>
-            </td>
-            <td class="right num">{{ i.counts.new }} new</td>
-            <td class="right num">{{ i.counts.changed }} changed</td>
-            <td class="right num">{{ i.counts.wrong }} left out</td>
-            <td class="quiet">{{ session.dayTime(i.madeAt) }} · {{ i.madeBy }}</td>
-            <td class="right">
-              <span
-                v-if="i.state === 'undone'"
-                class="quiet"
-                >taken back</span
-              ><button
-                v-else
-                class="btn"
-                :disabled="busy"
-                :aria-label="`Undo ${i.fileName}`"
-                @click="undo(i.id)"
-              >
-                Undo
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table></template
+            Undo
+          </ActButton></template
+        ></DataTable
+      ></template
     >
   </section>
 </template>

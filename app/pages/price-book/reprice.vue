@@ -8,6 +8,11 @@ import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
+import FigureInput from '~/base/FigureInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -107,107 +112,60 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
       @submit.prevent="look"
     >
       <div class="row top">
-        <label class="field"
-          ><span>Which</span
-          ><select
+        <Field
+          label="Which"
+          :error="wrong('kind')"
+          ><Choice
             v-model="wish.kind"
-            class="plain"
-          >
-            <option value="">everything</option>
-            <option
-              v-for="[k, name] in KINDS"
-              :key="k"
-              :value="k"
-            >
-              {{ name }}
-            </option></select
-          ><i
-            v-if="wrong('kind')"
-            class="wrong"
-            >{{ wrong('kind') }}</i
-          ></label
-        ><label class="field"
-          ><span>Category</span
-          ><select
+            :options="[
+              { value: '', label: 'everything' },
+              ...KINDS.map(([k, name]) => ({ value: k, label: name })),
+            ]" /></Field
+        ><Field label="Category"
+          ><Choice
             v-model="wish.category"
-            class="plain"
-          >
-            <option value="">any</option>
-            <option
-              v-for="c in rules.categories"
-              :key="c"
-              :value="c"
-            >
-              {{ c }}
-            </option>
-          </select></label
-        ><label
+            :options="[
+              { value: '', label: 'any' },
+              ...rules.categories.map((c) => ({ value: c, label: c })),
+            ]" /></Field
+        ><Field
           v-if="rules.suppliers.length"
-          class="field"
-          ><span>Supplier</span
-          ><select
+          label="Supplier"
+          ><Choice
             v-model="wish.supplier"
-            class="plain"
-          >
-            <option value="">any</option>
-            <option
-              v-for="s in rules.suppliers"
-              :key="s"
-            >
-              {{ s }}
-            </option>
-          </select></label
-        >
-        <label class="field"
-          ><span>What is done</span
-          ><select
+            :options="[
+              { value: '', label: 'any' },
+              ...rules.suppliers.map((s) => ({ value: s, label: s })),
+            ]"
+        /></Field>
+        <Field label="What is done"
+          ><Choice
             v-model="wish.rule"
-            class="plain"
-          >
-            <option
-              v-for="[k, name] in RULES"
-              :key="k"
-              :value="k"
-            >
-              {{ name }}
-            </option>
-          </select></label
-        ><label
+            :options="RULES.map(([k, name]) => ({ value: k, label: name }))" /></Field
+        ><Field
           v-if="wish.rule.endsWith('percent')"
-          class="field"
-          ><span>Per cent</span
-          ><input
+          label="Per cent"
+          :error="wrong('percent')"
+          ><FigureInput
             v-model="wish.percent"
-            class="plain num"
-            inputmode="decimal"
             placeholder="4 or -2.5"
-            style="width: 110px"
-          /><i
-            v-if="wrong('percent')"
-            class="wrong"
-            >{{ wrong('percent') }}</i
-          ></label
-        ><label
+            style="width: 110px" /></Field
+        ><Field
           v-if="wish.rule === 'set'"
-          class="field"
-          ><span>Price</span
-          ><input
+          label="Price"
+          :error="wrong('price')"
+          ><FigureInput
             v-model="wish.price"
-            class="plain num"
-            inputmode="decimal"
             style="width: 110px"
-          /><i
-            v-if="wrong('price')"
-            class="wrong"
-            >{{ wrong('price') }}</i
-          ></label
-        >
-        <span class="grow" /><button
-          class="btn act look"
+        /></Field>
+        <span class="grow" /><ActButton
+          primary
+          submit
+          class="look"
           :disabled="busy"
         >
           Look at it first
-        </button>
+        </ActButton>
       </div>
     </form>
     <p
@@ -248,52 +206,42 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
     </template>
     <template v-if="past?.items.length"
       ><h2>Changes so far</h2>
-      <table class="book">
-        <thead>
-          <tr>
-            <th>Made</th>
-            <th>What</th>
-            <th>Holds from</th>
-            <th class="right">Prices</th>
-            <th>By</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="b in past.items"
-            :key="b.id"
+      <DataTable
+        :rows="past.items"
+        :row-key="(b) => b.id"
+        :columns="[
+          { key: 'made', label: 'Made', look: 'nowrap', text: (b) => session.dayTime(b.madeAt) },
+          { key: 'what', label: 'What', text: (b) => b.title },
+          { key: 'holdsFrom', label: 'Holds from', look: 'nowrap' },
+          { key: 'prices', label: 'Prices', figures: true, text: (b) => b.entries },
+          { key: 'by', label: 'By', look: 'quiet', text: (b) => b.madeBy },
+          { key: 'act', right: true },
+        ]"
+      >
+        <template #holdsFrom="{ row: b }"
+          >{{ session.day(b.holdsFrom) }}
+          <span
+            v-if="b.state === 'waiting'"
+            class="chip soon"
+            >waits for its day</span
+          ></template
+        >
+
+        <template #act="{ row: b }"
+          ><span
+            v-if="b.state === 'undone'"
+            class="quiet"
+            >taken back</span
+          ><ActButton
+            v-else
+            :disabled="busy"
+            :aria-label="`Take back: ${b.title}`"
+            @click="undo(b.id)"
           >
-            <td class="nowrap">{{ session.dayTime(b.madeAt) }}</td>
-            <td>{{ b.title }}</td>
-            <td class="nowrap">
-              {{ session.day(b.holdsFrom) }}
-              <span
-                v-if="b.state === 'waiting'"
-                class="chip soon"
-                >waits for its day</span
-              >
-            </td>
-            <td class="right num">{{ b.entries }}</td>
-            <td class="quiet">{{ b.madeBy }}</td>
-            <td class="right">
-              <span
-                v-if="b.state === 'undone'"
-                class="quiet"
-                >taken back</span
-              ><button
-                v-else
-                class="btn"
-                :disabled="busy"
-                :aria-label="`Take back: ${b.title}`"
-                @click="undo(b.id)"
-              >
-                Take back
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table></template
+            Take back
+          </ActButton></template
+        ></DataTable
+      ></template
     >
   </section>
   <p

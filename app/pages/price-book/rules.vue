@@ -9,11 +9,18 @@ import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import CountInput from '~/base/CountInput.vue'
+import Field from '~/base/Field.vue'
+import FigureInput from '~/base/FigureInput.vue'
+import TextInput from '~/base/TextInput.vue'
 
 definePageMeta({ layout: 'office' })
 type Rules = Answer<'pricing'>
 const session = useSession()
-const owns = computed(() => ['owner', 'office'].includes(session.role))
+const owns = computed(() => session.may('pricebook.change'))
 const { data, problem } = useLoad(() => call('pricing'), 0, SHOWS.book)
 const { busy, problem: failed, act } = useAct()
 const YEAR = {
@@ -131,14 +138,14 @@ const WORTH = [
         >←</NuxtLink
       >
       <h1 class="grow">Rules of prices</h1>
-      <button
+      <ActButton
         v-if="owns"
-        class="btn act"
+        primary
         :disabled="busy || JSON.stringify(form) === kept"
         @click="keep"
       >
         Keep the rules
-      </button>
+      </ActButton>
     </div>
     <p
       v-if="failed"
@@ -167,38 +174,28 @@ const WORTH = [
               v-if="m.scope === 'all'"
               class="grow"
               >All parts</b
-            ><label
+            ><Field
               v-else
-              class="field grow"
-              ><span>{{
-                m.scope === 'category' ? 'Parts of the category' : 'Parts from the supplier'
-              }}</span
-              ><select
+              class="grow"
+              :label="m.scope === 'category' ? 'Parts of the category' : 'Parts from the supplier'"
+              ><Choice
                 v-if="m.scope === 'category'"
                 v-model="m.name"
-                class="plain"
-              >
-                <option value="">choose</option>
-                <option
-                  v-for="c in data.categories"
-                  :key="c"
-                >
-                  {{ c }}
-                </option></select
-              ><input
+                :options="[
+                  { value: '', label: 'choose' },
+                  ...data.categories.map((c) => ({ value: c, label: c })),
+                ]" /><TextInput
                 v-else
                 v-model="m.name"
-                class="plain"
-                list="rule-suppliers" /></label
-            ><button
+                list="rule-suppliers" /></Field
+            ><ActButton
               v-if="m.scope !== 'all'"
-              type="button"
-              class="btn plain"
+              quiet
               :aria-label="`Take out the markup of ${m.name}`"
               @click="form.markups.splice(i, 1)"
             >
               ×
-            </button>
+            </ActButton>
           </div>
           <i
             v-if="wrong(`markups[${i}].name`) || wrong(`markups[${i}].tiers`)"
@@ -211,96 +208,61 @@ const WORTH = [
             class="row step"
           >
             <span class="quiet small">cost from</span
-            ><input
+            ><FigureInput
               v-model="t.fromCost"
-              class="plain num"
-              inputmode="decimal"
               :aria-label="`${m.name || 'All parts'}, step ${j + 1}: cost from`"
             /><span class="quiet small">×</span
-            ><input
+            ><FigureInput
               v-model="t.multiplier"
-              class="plain num"
-              inputmode="decimal"
               :aria-label="`${m.name || 'All parts'}, step ${j + 1}: times`"
-            /><button
+            /><ActButton
               v-if="m.tiers.length > 1"
-              type="button"
-              class="btn plain"
+              quiet
               :aria-label="`Take out step ${j + 1}`"
               @click="m.tiers.splice(j, 1)"
             >
               ×
-            </button>
+            </ActButton>
           </div>
-          <button
-            type="button"
-            class="btn plain small"
+          <ActButton
+            quiet
+            class="small"
             @click="m.tiers.push({ fromCost: '', multiplier: m.tiers.at(-1)?.multiplier ?? '1.5' })"
           >
             + step
-          </button>
+          </ActButton>
         </div>
         <div class="row">
-          <button
-            type="button"
-            class="btn"
-            @click="add('category')"
-          >
-            Markup of a category</button
-          ><button
-            type="button"
-            class="btn"
-            @click="add('supplier')"
-          >
-            Markup of a supplier
-          </button>
+          <ActButton @click="add('category')"> Markup of a category</ActButton
+          ><ActButton @click="add('supplier')"> Markup of a supplier </ActButton>
         </div>
         <h2>Tasks</h2>
         <div class="row top">
-          <label class="field"
-            ><span>Sundries, per cent</span
-            ><input
-              v-model="form.sundries"
-              class="plain num"
-              inputmode="decimal"
-            /><i
-              v-if="wrong('sundriesRate')"
-              class="wrong"
-              >{{ wrong('sundriesRate') }}</i
-            ></label
-          ><label class="field"
-            ><span>Not less than</span
-            ><input
-              v-model="form.minimum"
-              class="plain num"
-              inputmode="decimal"
-            /><i
-              v-if="wrong('minimum')"
-              class="wrong"
-              >{{ wrong('minimum') }}</i
-            ></label
-          >
-          <label class="field"
-            ><span>Ends</span
-            ><select
+          <Field
+            label="Sundries, per cent"
+            :error="wrong('sundriesRate')"
+            ><FigureInput v-model="form.sundries" /></Field
+          ><Field
+            label="Not less than"
+            :error="wrong('minimum')"
+            ><FigureInput v-model="form.minimum"
+          /></Field>
+          <Field label="Ends"
+            ><Choice
               v-model="form.rounding"
-              class="plain"
-            >
-              <option value="none">as it comes</option>
-              <option value="whole">whole</option>
-              <option value="ending">with an ending</option>
-            </select></label
-          ><label
+              :options="[
+                { value: 'none', label: 'as it comes' },
+                { value: 'whole', label: 'whole' },
+                { value: 'ending', label: 'with an ending' },
+              ]" /></Field
+          ><Field
             v-if="form.rounding === 'ending'"
-            class="field"
-            ><span>Ending</span
-            ><input
-              v-model.number="form.ending"
-              class="plain num"
-              type="number"
-              min="0"
-              max="99"
-          /></label>
+            label="Ending"
+            ><CountInput
+              v-model="form.ending"
+              :min="0"
+              :max="99"
+          /></Field>
         </div>
         <h2>Labour by the time of day</h2>
         <p class="small quiet">
@@ -313,76 +275,54 @@ const WORTH = [
           class="rule"
         >
           <div class="row top">
-            <label class="field grow"
-              ><span>Called</span
-              ><input
-                v-model="t.name"
-                class="plain"
-              /><i
-                v-if="wrong(`times[${i}].name`)"
-                class="wrong"
-                >{{ wrong(`times[${i}].name`) }}</i
-              ></label
-            ><label class="field"
-              ><span>from</span
-              ><input
+            <Field
+              class="grow"
+              label="Called"
+              :error="wrong(`times[${i}].name`)"
+              ><TextInput v-model="t.name" /></Field
+            ><Field
+              label="from"
+              :error="wrong(`times[${i}].from`)"
+              ><TextInput
                 v-model="t.from"
-                class="plain num"
+                class="num"
                 placeholder="17:00"
-                style="width: 76px"
-              /><i
-                v-if="wrong(`times[${i}].from`)"
-                class="wrong"
-                >{{ wrong(`times[${i}].from`) }}</i
-              ></label
-            ><label class="field"
-              ><span>to</span
-              ><input
+                style="width: 76px" /></Field
+            ><Field
+              label="to"
+              :error="wrong(`times[${i}].to`)"
+              ><TextInput
                 v-model="t.to"
-                class="plain num"
+                class="num"
                 placeholder="24:00"
-                style="width: 76px"
-              /><i
-                v-if="wrong(`times[${i}].to`)"
-                class="wrong"
-                >{{ wrong(`times[${i}].to`) }}</i
-              ></label
-            ><label class="field"
-              ><span>times</span
-              ><input
+                style="width: 76px" /></Field
+            ><Field
+              label="times"
+              :error="wrong(`times[${i}].factor`)"
+              ><FigureInput
                 v-model="t.factor"
-                class="plain num"
-                inputmode="decimal"
-                style="width: 76px"
-              /><i
-                v-if="wrong(`times[${i}].factor`)"
-                class="wrong"
-                >{{ wrong(`times[${i}].factor`) }}</i
-              ></label
-            ><button
-              type="button"
-              class="btn plain"
+                style="width: 76px" /></Field
+            ><ActButton
+              quiet
               :aria-label="`Take out ${t.name}`"
               @click="form.times.splice(i, 1)"
             >
               ×
-            </button>
+            </ActButton>
           </div>
           <div
             class="row days"
             role="group"
             :aria-label="`Days of ${t.name}`"
           >
-            <label
+            <Check
               v-for="[n, name] in DAYS"
               :key="n"
-              class="row small"
-              ><input
-                v-model="t.days"
-                type="checkbox"
-                :value="n"
-              />
-              {{ name }}</label
+              v-model="t.days"
+              class="small"
+              :value="n"
+            >
+              {{ name }}</Check
             >
           </div>
           <i
@@ -392,15 +332,13 @@ const WORTH = [
           >
         </div>
         <div class="row">
-          <button
-            type="button"
-            class="btn"
+          <ActButton
             @click="
               form.times.push({ name: '', days: [6, 7], from: '00:00', to: '24:00', factor: '1.5' })
             "
           >
             A time of day
-          </button>
+          </ActButton>
         </div>
         <p class="small quiet">
           What is kept here changes the prices that follow the rules, in one act that can be taken
@@ -418,10 +356,8 @@ const WORTH = [
           :key="k"
           class="row"
           ><span class="grow">{{ name }}</span
-          ><input
+          ><FigureInput
             v-model="form.year[k]"
-            class="plain num right"
-            inputmode="decimal"
             :disabled="!owns"
             style="width: 130px"
         /></label>
@@ -507,7 +443,7 @@ const WORTH = [
 .rule > .row {
   width: 100%;
 }
-.step input {
+.step .figures {
   width: 100px;
 }
 .days {

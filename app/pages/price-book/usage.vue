@@ -6,10 +6,13 @@ import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const owns = computed(() => ['owner', 'office'].includes(session.role))
+const owns = computed(() => session.may('pricebook.change'))
 const { data: usage, problem, refresh } = useLoad(() => call('bookUsage'))
 const { busy, problem: failed, act } = useAct()
 const VIEWS = [
@@ -82,11 +85,10 @@ const differs = (a: string, b: string) => Number(a) !== Number(b)
         class="row views"
         role="group"
         aria-label="What is shown"
-        ><button
+        ><ActButton
           v-for="[v, name] in VIEWS"
           :key="v"
-          class="btn"
-          :class="{ on: view === v }"
+          :on="view === v"
           :aria-pressed="view === v"
           @click="view = v"
         >
@@ -95,7 +97,7 @@ const differs = (a: string, b: string) => Number(a) !== Number(b)
           ><template v-if="v === 'alike' && usage.alike.length">
             · {{ usage.alike.length }}</template
           >
-        </button></span
+        </ActButton></span
       >
     </div>
     <p
@@ -110,58 +112,50 @@ const differs = (a: string, b: string) => Number(a) !== Number(b)
       class="note row"
       role="status"
     >
-      <span class="grow">{{ said.text }}</span><button
-        class="btn"
+      <span class="grow">{{ said.text }}</span><ActButton
         :disabled="busy"
         @click="undo"
       >
         Undo
-      </button>
+      </ActButton>
     </p>
     <template v-if="view === 'sold'"
-      ><table
+      ><DataTable
         v-if="usage.sold.length"
-        class="book"
-      >
-        <thead>
-          <tr>
-            <th>Code</th>
-            <th>Name</th>
-            <th class="right">Lines</th>
-            <th class="right">Sold</th>
-            <th class="right">Net</th>
-            <th class="right">Book</th>
-            <th class="right">Usually at</th>
-            <th class="right">Last</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="s in usage.sold"
-            :key="s.id"
-            class="pick"
-            @click="navigateTo(`/price-book/${s.id}`)"
-          >
-            <td class="num">
-              <NuxtLink :to="`/price-book/${s.id}`">{{ s.code }}</NuxtLink>
-            </td>
-            <td>{{ s.name }}</td>
-            <td class="right num">{{ s.lines }}</td>
-            <td class="right num">{{ s.quantity }}</td>
-            <td class="right num">
-              <b>{{ session.money(s.net, false) }}</b>
-            </td>
-            <td class="right num quiet">{{ show(s.book) }}</td>
-            <td
-              class="right num"
-              :class="{ soon: differs(s.book, s.usual) }"
-            >
-              {{ show(s.usual) }}
-            </td>
-            <td class="right nowrap">{{ s.last ? session.day(s.last) : '' }}</td>
-          </tr>
-        </tbody>
-      </table>
+        :rows="usage.sold"
+        :row-key="(s) => s.id"
+        picks
+        :columns="[
+          { key: 'code', label: 'Code', look: 'num' },
+          { key: 'name', label: 'Name', text: (s) => s.name },
+          { key: 'lines', label: 'Lines', figures: true, text: (s) => s.lines },
+          { key: 'sold', label: 'Sold', figures: true, text: (s) => s.quantity },
+          { key: 'net', label: 'Net', figures: true },
+          { key: 'book', label: 'Book', figures: true, look: 'quiet', text: (s) => show(s.book) },
+          {
+            key: 'usuallyAt',
+            label: 'Usually at',
+            figures: true,
+            tone: (s) => ({ soon: differs(s.book, s.usual) }),
+            text: (s) => show(s.usual),
+          },
+          {
+            key: 'last',
+            label: 'Last',
+            right: true,
+            look: 'nowrap',
+            text: (s) => (s.last ? session.day(s.last) : ''),
+          },
+        ]"
+        @pick="(s) => navigateTo(`/price-book/${s.id}`)"
+        ><template #code="{ row: s }"
+          ><NuxtLink :to="`/price-book/${s.id}`">{{ s.code }}</NuxtLink></template
+        >
+
+        <template #net="{ row: s }"
+          ><b>{{ session.money(s.net, false) }}</b></template
+        >
+      </DataTable>
       <p
         v-else
         class="empty sheet"
@@ -178,63 +172,56 @@ const differs = (a: string, b: string) => Number(a) !== Number(b)
         v-if="owns && proposed.length > 1"
         class="row"
       >
-        <span class="grow" /><button
-          class="btn act"
+        <span class="grow" /><ActButton
+          primary
           :disabled="busy"
           @click="hours(proposed.map((p) => p.id))"
         >
           Take all {{ proposed.length }}
-        </button>
+        </ActButton>
       </div>
-      <table
+      <DataTable
         v-if="usage.hours.length"
-        class="book"
-      >
-        <thead>
-          <tr>
-            <th>Code</th>
-            <th>Name</th>
-            <th class="right">Known</th>
-            <th class="right">Book</th>
-            <th class="right">Middle</th>
-            <th class="right">Half of them</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="h in usage.hours"
-            :key="h.id"
+        :rows="usage.hours"
+        :row-key="(h) => h.id"
+        :columns="[
+          { key: 'code', label: 'Code', look: 'num' },
+          { key: 'name', label: 'Name', text: (h) => h.name },
+          { key: 'known', label: 'Known', figures: true, text: (h) => h.actual.of },
+          {
+            key: 'book',
+            label: 'Book',
+            figures: true,
+            text: (h) => hoursMinutes(h.actual.quotedSeconds),
+          },
+          {
+            key: 'middle',
+            label: 'Middle',
+            figures: true,
+            tone: (h) => ({ late: h.actual.medianSeconds > h.actual.quotedSeconds }),
+            text: (h) => hoursMinutes(h.actual.medianSeconds),
+          },
+          { key: 'halfOfThem', label: 'Half of them', figures: true, look: 'quiet' },
+          { key: 'act', right: true },
+        ]"
+        ><template #code="{ row: h }"
+          ><NuxtLink :to="`/price-book/${h.id}`">{{ h.code }}</NuxtLink></template
+        >
+
+        <template #halfOfThem="{ row: h }"
+          >{{ hoursMinutes(h.actual.fromSeconds) }}–{{ hoursMinutes(h.actual.toSeconds) }}</template
+        >
+        <template #act="{ row: h }"
+          ><ActButton
+            v-if="owns && h.actual.proposedSeconds !== null"
+            :disabled="busy"
+            :aria-label="`Let ${h.name} take ${hoursMinutes(h.actual.proposedSeconds)}`"
+            @click="hours([h.id])"
           >
-            <td class="num">
-              <NuxtLink :to="`/price-book/${h.id}`">{{ h.code }}</NuxtLink>
-            </td>
-            <td>{{ h.name }}</td>
-            <td class="right num">{{ h.actual.of }}</td>
-            <td class="right num">{{ hoursMinutes(h.actual.quotedSeconds) }}</td>
-            <td
-              class="right num"
-              :class="{ late: h.actual.medianSeconds > h.actual.quotedSeconds }"
-            >
-              {{ hoursMinutes(h.actual.medianSeconds) }}
-            </td>
-            <td class="right num quiet">
-              {{ hoursMinutes(h.actual.fromSeconds) }}–{{ hoursMinutes(h.actual.toSeconds) }}
-            </td>
-            <td class="right">
-              <button
-                v-if="owns && h.actual.proposedSeconds !== null"
-                class="btn"
-                :disabled="busy"
-                :aria-label="`Let ${h.name} take ${hoursMinutes(h.actual.proposedSeconds)}`"
-                @click="hours([h.id])"
-              >
-                Let it be {{ hoursMinutes(h.actual.proposedSeconds) }}
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+            Let it be {{ hoursMinutes(h.actual.proposedSeconds) }}
+          </ActButton></template
+        ></DataTable
+      >
       <p
         v-else
         class="empty sheet"
@@ -249,55 +236,38 @@ const differs = (a: string, b: string) => Number(a) !== Number(b)
           that was.
         </p>
         <template v-if="owns && usage.dormant.length"
-          ><button
-            class="btn"
-            @click="picked = picked.length ? [] : usage.dormant.map((d) => d.id)"
-          >
-            {{ picked.length ? 'Choose none' : `Choose these ${usage.dormant.length}` }}</button
-          ><button
-            class="btn act"
+          ><ActButton @click="picked = picked.length ? [] : usage.dormant.map((d) => d.id)">
+            {{ picked.length ? 'Choose none' : `Choose these ${usage.dormant.length}` }}</ActButton
+          ><ActButton
+            primary
             :disabled="busy || !picked.length"
             @click="retire"
           >
             Retire {{ picked.length || '' }}
-          </button></template
+          </ActButton></template
         >
       </div>
-      <table
+      <DataTable
         v-if="usage.dormant.length"
-        class="book"
-      >
-        <thead>
-          <tr>
-            <th v-if="owns" />
-            <th>Code</th>
-            <th>Name</th>
-            <th>Category</th>
-            <th class="right">Price</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="d in usage.dormant"
-            :key="d.id"
-          >
-            <td v-if="owns">
-              <input
-                v-model="picked"
-                type="checkbox"
-                :value="d.id"
-                :aria-label="`Choose ${d.name}`"
-              />
-            </td>
-            <td class="num">
-              <NuxtLink :to="`/price-book/${d.id}`">{{ d.code }}</NuxtLink>
-            </td>
-            <td>{{ d.name }}</td>
-            <td class="quiet">{{ d.category }}</td>
-            <td class="right num">{{ show(d.price) }}</td>
-          </tr>
-        </tbody>
-      </table>
+        :rows="usage.dormant"
+        :row-key="(d) => d.id"
+        :columns="[
+          ...(owns ? [{ key: 'c1' }] : []),
+          { key: 'code', label: 'Code', look: 'num' },
+          { key: 'name', label: 'Name', text: (d) => d.name },
+          { key: 'category', label: 'Category', look: 'quiet', text: (d) => d.category },
+          { key: 'price', label: 'Price', figures: true, text: (d) => show(d.price) },
+        ]"
+        ><template #c1="{ row: d }"
+          ><Check
+            v-model="picked"
+            :value="d.id"
+            :label="`Choose ${d.name}`"
+        /></template>
+        <template #code="{ row: d }"
+          ><NuxtLink :to="`/price-book/${d.id}`">{{ d.code }}</NuxtLink></template
+        >
+      </DataTable>
       <p
         v-else
         class="empty sheet"
@@ -317,23 +287,24 @@ const differs = (a: string, b: string) => Number(a) !== Number(b)
         :key="i"
         class="sheet"
       >
-        <table class="book">
-          <tbody>
-            <tr
-              v-for="e in g.entries"
-              :key="e.id"
-            >
-              <td class="num code">
-                <NuxtLink :to="`/price-book/${e.id}`">{{ e.code }}</NuxtLink>
-              </td>
-              <td>{{ e.name }}</td>
-              <td class="right num">{{ show(e.price) }}</td>
-              <td class="right last">
-                {{ e.last ? `last sold ${session.day(e.last)}` : 'never sold' }}
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <DataTable
+          :rows="g.entries"
+          :row-key="(e) => e.id"
+          :columns="[
+            { key: 'c1', look: 'code num' },
+            { key: 'c2', text: (e) => e.name },
+            { key: 'c3', figures: true, text: (e) => show(e.price) },
+            {
+              key: 'c4',
+              right: true,
+              look: 'last',
+              text: (e) => (e.last ? `last sold ${session.day(e.last)}` : 'never sold'),
+            },
+          ]"
+          ><template #c1="{ row: e }"
+            ><NuxtLink :to="`/price-book/${e.id}`">{{ e.code }}</NuxtLink></template
+          >
+        </DataTable>
       </div></template
     >
   </section>

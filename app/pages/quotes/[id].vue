@@ -1,11 +1,11 @@
 <script setup lang="ts">
 // One quote, in the office.
-import QuoteSheet from '~/components/quotes/QuoteSheet.vue'
+import QuotePage from '~/quotes/QuotePage.vue'
 
 definePageMeta({ layout: 'office', key: (route) => route.fullPath })
 const id = String(useRoute().params.id)
 </script>
 
 <template>
-  <QuoteSheet :id="id" />
+  <QuotePage :id="id" />
 </template>

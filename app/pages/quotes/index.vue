@@ -2,23 +2,19 @@
 // Quotes: what was offered, the latest first, each with why it waits.
 import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
+import type { QuoteState } from '~~/core/quotes/quoteLifecycle'
 import { call } from '~/lib/api'
+import { QUOTE_FILTERS } from '~/quotes/words'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const state = ref<'' | 'open' | 'draft' | 'sent' | 'expired' | 'accepted' | 'declined'>('open')
+type Filter = QuoteState | 'open' | ''
+const state = ref<Filter>('open')
 const load = (q: string, after?: string) =>
   call('quotes', { query: { q, after, state: state.value || undefined } })
-const STATES = [
-  ['open', 'Waiting'],
-  ['draft', 'Drafts'],
-  ['sent', 'Sent'],
-  ['expired', 'Expired'],
-  ['accepted', 'Accepted'],
-  ['declined', 'Declined'],
-  ['', 'All'],
-] as const
+const FILTERS = [...Object.entries(QUOTE_FILTERS), ['', 'All']] as [Filter, string][]
 </script>
 
 <template>
@@ -28,50 +24,42 @@ const STATES = [
     :load="load"
     :watch-key="state"
     empty="No quote waits. One begins at a call, a customer, or the work order of a visit to quote."
+    picks
+    :columns="[
+      { key: 'quote', label: 'Quote' },
+      { key: 'customer', label: 'Customer', text: (item) => item.customer },
+      {
+        key: 'whyItIs',
+        label: 'Why it is here',
+        tone: (item) => ({ late: item.late }),
+        text: (item) => item.waiting,
+      },
+      { key: 'whoHasIt', label: 'Who has it', text: (item) => item.owner },
+      { key: 'heldUntil', label: 'Held until', text: (item) => session.day(item.expiresOn) },
+      { key: 'total', label: 'Total', figures: true, text: (item) => session.money(item.total) },
+      { key: 'state', label: 'State', text: (item) => item.state },
+    ]"
+    @pick="(item) => navigateTo(`/quotes/${item.id}`)"
   >
     <template #acts
-      ><button
-        v-for="[k, name] in STATES"
+      ><ActButton
+        v-for="[k, name] in FILTERS"
         :key="k"
-        class="btn"
-        :class="{ on: state === k }"
+        :on="state === k"
         :aria-pressed="state === k"
         @click="state = k"
       >
         {{ name }}
-      </button></template
+      </ActButton></template
     >
-    <template #head
-      ><tr>
-        <th>Quote</th>
-        <th>Customer</th>
-        <th>Why it is here</th>
-        <th>Who has it</th>
-        <th>Held until</th>
-        <th class="right">Total</th>
-        <th>State</th>
-      </tr></template
-    >
-    <template #default="{ item }"
-      ><tr
-        class="pick"
-        @click="navigateTo(`/quotes/${item.id}`)"
+
+    <template #quote="{ row: item }"
+      ><NuxtLink
+        :to="`/quotes/${item.id}`"
+        class="num"
+        >{{ item.number }}</NuxtLink
       >
-        <td>
-          <NuxtLink
-            :to="`/quotes/${item.id}`"
-            class="num"
-            >{{ item.number }}</NuxtLink
-          >
-          {{ item.title }}
-        </td>
-        <td>{{ item.customer }}</td>
-        <td :class="{ late: item.late }">{{ item.waiting }}</td>
-        <td>{{ item.owner }}</td>
-        <td>{{ session.day(item.expiresOn) }}</td>
-        <td class="right num">{{ session.money(item.total) }}</td>
-        <td>{{ item.state }}</td>
-      </tr></template
+      {{ item.title }}</template
     >
   </LedgerList>
 </template>

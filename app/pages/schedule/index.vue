@@ -20,6 +20,7 @@ import { useScheduleAct } from '~/lib/useScheduleAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard, type Place } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
+import ActButton from '~/base/ActButton.vue'
 
 definePageMeta({ layout: 'office' })
 type Visit = Answer<'placeVisit'>
@@ -476,14 +477,13 @@ const tone = (taken: number, capacity: number) =>
                   }}<span class="small"
                     >promised until {{ v.promiseTo }}, expected {{ session.time(v.arriveAt) }}</span
                   ></span
-                ><button
+                ><ActButton
                   v-if="may"
-                  class="btn"
                   :aria-label="`Tell ${v.customer}`"
                   @click="telling = v.id"
                 >
                   Tell them…
-                </button>
+                </ActButton>
               </div>
               <p
                 v-if="may"
@@ -494,49 +494,40 @@ const tone = (taken: number, capacity: number) =>
             </div>
           </details>
           <span class="grow" />
-          <button
-            class="btn"
+          <ActButton
             title="Week before"
             aria-label="Week before"
             @click="go(plusDays(data.date, -7))"
           >
-            ←</button
-          ><button
-            class="btn"
-            @click="go(session.today)"
-          >
-            Today</button
-          ><button
-            class="btn"
+            ←</ActButton
+          ><ActButton @click="go(session.today)"> Today</ActButton
+          ><ActButton
             title="Week after"
             aria-label="Week after"
             @click="go(plusDays(data.date, 7))"
           >
             →
-          </button>
-          <button
+          </ActButton>
+          <ActButton
             v-if="may && data.date > session.today && data.visits.length"
-            class="btn"
             @click="reminding = true"
           >
             Remind customers…
-          </button>
-          <button
+          </ActButton>
+          <ActButton
             v-if="may"
-            class="btn"
             :disabled="!board.done.length"
             @click="undo"
           >
-            Undo <kbd>Ctrl Z</kbd></button
-          ><button
+            Undo <kbd>Ctrl Z</kbd></ActButton
+          ><ActButton
             v-if="may"
-            class="btn"
             :disabled="!board.undone.length"
             title="Ctrl Y"
             @click="redo"
           >
             Redo
-          </button>
+          </ActButton>
         </div>
         <div class="says">
           <p

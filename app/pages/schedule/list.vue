@@ -6,6 +6,8 @@ import type { Answer } from '~~/shared/api'
 import RangePage from '~/components/dispatch/RangePage.vue'
 import { useLooks } from '~/stores/looks'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: 'office' })
 type Range = Answer<'scheduleRange'>
@@ -48,12 +50,12 @@ const print = () => window.print()
     step="week"
   >
     <div class="list">
-      <button
-        class="btn no-print print"
+      <ActButton
+        class="no-print print"
         @click="print"
       >
         Print the list
-      </button>
+      </ActButton>
       <template
         v-for="g in groups(data, shown)"
         :key="g.name"
@@ -61,67 +63,65 @@ const print = () => window.print()
         <h2>
           {{ g.name }} <span class="quiet num">{{ g.rows.length }}</span>
         </h2>
-        <table class="book">
-          <colgroup>
-            <col class="when" />
-            <col class="who" />
-            <col />
-            <col />
-            <col class="said" />
-            <col class="long" />
-            <col class="state" />
-          </colgroup>
-          <tbody>
-            <tr
-              v-for="v in g.rows"
-              :key="v.id"
-              tabindex="0"
-              class="pick"
-              @click="open(v.id)"
-              @keydown.enter="open(v.id)"
+        <DataTable
+          :rows="g.rows"
+          :row-key="(v) => v.id"
+          picks
+          :columns="[
+            {
+              key: 'when',
+              look: 'num',
+              width: 64,
+              text: (v) => (v.startAt ? session.time(v.startAt) : '–'),
+            },
+            { key: 'who', width: 110 },
+            { key: 'where', width: 320 },
+            { key: 'what' },
+            { key: 'said', look: 'small', width: 180 },
+            { key: 'long', figures: true, width: 70, text: (v) => hoursMinutes(v.durationSeconds) },
+            { key: 'state', width: 110 },
+          ]"
+          @pick="(v) => open(v.id)"
+        >
+          <template #who="{ row: v }"
+            >{{ nameOf(data, v.technicianId).split(' ')[0]
+            }}<span
+              v-if="v.crewIds.length"
+              class="quiet"
             >
-              <td class="num">{{ v.startAt ? session.time(v.startAt) : '–' }}</td>
-              <td>
-                {{ nameOf(data, v.technicianId).split(' ')[0]
-                }}<span
-                  v-if="v.crewIds.length"
-                  class="quiet"
-                >
-                  + {{ v.crewIds.map((c) => nameOf(data, c).split(' ')[0]).join(', ') }}</span
-                >
-              </td>
-              <td>
-                <b>{{ v.customer }}</b><br /><span class="quiet small"
-                  >{{ v.place }}, {{ v.town }}</span
-                >
-              </td>
-              <td>
-                {{ v.title }}<br /><span class="num small quiet"
-                  >{{ v.number }} · {{ v.kind }}{{ v.quote ? ` · ${v.quote}` : '' }}</span
-                >
-              </td>
-              <td class="small">
-                {{
-                  v.promiseFrom
-                    ? `promised ${v.promiseFrom}–${v.promiseTo}`
-                    : v.waiting || 'nothing promised'
-                }}<br /><span
-                  v-if="v.misfit"
-                  class="soon"
-                  >{{ v.misfit }}</span
-                >
-              </td>
-              <td class="num right">{{ hoursMinutes(v.durationSeconds) }}</td>
-              <td>
-                <span class="chip">{{ v.state.replace('_', ' ') }}</span><span
-                  v-if="v.locked"
-                  class="chip soon"
-                  >locked</span
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
+              + {{ v.crewIds.map((c) => nameOf(data, c).split(' ')[0]).join(', ') }}</span
+            ></template
+          >
+          <template #where="{ row: v }"
+            ><b>{{ v.customer }}</b
+            ><br /><span class="quiet small">{{ v.place }}, {{ v.town }}</span></template
+          >
+          <template #what="{ row: v }"
+            >{{ v.title }}<br /><span class="num small quiet"
+              >{{ v.number }} · {{ v.kind }}{{ v.quote ? ` · ${v.quote}` : '' }}</span
+            ></template
+          >
+          <template #said="{ row: v }"
+            >{{
+              v.promiseFrom
+                ? `promised ${v.promiseFrom}–${v.promiseTo}`
+                : v.waiting || 'nothing promised'
+            }}<br /><span
+              v-if="v.misfit"
+              class="soon"
+              >{{ v.misfit }}</span
+            ></template
+          >
+
+          <template #state="{ row: v }"
+            ><span class="chip">{{ v.state.replace('_', ' ') }}</span
+            ><span
+              v-if="v.locked"
+              class="chip soon"
+              >locked</span
+            ></template
+          >
+        </DataTable>
       </template>
       <p
         v-if="!groups(data, shown).length"

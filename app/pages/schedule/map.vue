@@ -14,6 +14,8 @@ import { useLoad } from '~/lib/useLoad'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
 
 definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
@@ -132,40 +134,22 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
       <aside>
         <div class="row">
           <h1 class="grow">{{ session.day(data.date, true) }}</h1>
-          <button
-            class="btn"
+          <ActButton
             aria-label="Day before"
             @click="go(plusDays(data.date, -1))"
           >
-            ←</button
-          ><button
-            class="btn"
+            ←</ActButton
+          ><ActButton
             aria-label="Day after"
             @click="go(plusDays(data.date, 1))"
           >
             →
-          </button>
+          </ActButton>
         </div>
         <p class="row small">
-          <label class="row"
-            ><input
-              v-model="layers.routes"
-              type="checkbox"
-            />
-            routes</label
-          ><label class="row"
-            ><input
-              v-model="layers.territories"
-              type="checkbox"
-            />
-            territories</label
-          ><label class="row"
-            ><input
-              v-model="layers.sites"
-              type="checkbox"
-            />
-            sites</label
-          >
+          <Check v-model="layers.routes"> routes</Check
+          ><Check v-model="layers.territories"> territories</Check
+          ><Check v-model="layers.sites"> sites</Check>
         </p>
         <p
           v-if="!data.roadsId"
@@ -177,13 +161,13 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
         <template v-if="chosen">
           <div class="row">
             <h2 class="grow">{{ chosen.customer }}</h2>
-            <button
-              class="btn plain"
+            <ActButton
+              quiet
               aria-label="Leave this site"
               @click="site = null"
             >
               ×
-            </button>
+            </ActButton>
           </div>
           <p class="small quiet">
             {{ chosen.place }} ·
@@ -210,12 +194,7 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
             aria-label="Before it is placed"
           >
             <b>Not placed yet.</b> {{ warned.text }}
-            <button
-              class="btn"
-              @click="send(warned.by, true)"
-            >
-              Place it all the same
-            </button>
+            <ActButton @click="send(warned.by, true)"> Place it all the same </ActButton>
           </p>
           <NearestTable
             v-if="may"

@@ -11,6 +11,7 @@ import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useLooks } from '~/stores/looks'
+import ActButton from '~/base/ActButton.vue'
 
 definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
@@ -93,37 +94,30 @@ onBeforeUnmount(() => {
         role="tablist"
         aria-label="Technicians"
       >
-        <button
+        <ActButton
           v-for="t in people"
           :key="t.id"
-          class="btn"
           role="tab"
-          :class="{ on: t.id === who?.id }"
+          :on="t.id === who?.id"
           :aria-selected="t.id === who?.id"
           @click="go(data.date, t.id)"
         >
           {{ t.name.split(' ')[0] }}
-        </button>
+        </ActButton>
       </div>
       <span class="grow" />
-      <button
-        class="btn"
+      <ActButton
         aria-label="Day before"
         @click="go(plusDays(data.date, -1))"
       >
-        ←</button
-      ><button
-        class="btn"
-        @click="go(session.today)"
-      >
-        Today</button
-      ><button
-        class="btn"
+        ←</ActButton
+      ><ActButton @click="go(session.today)"> Today</ActButton
+      ><ActButton
         aria-label="Day after"
         @click="go(plusDays(data.date, 1))"
       >
         →
-      </button>
+      </ActButton>
       <a
         v-if="who"
         class="btn"

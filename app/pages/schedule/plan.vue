@@ -9,6 +9,13 @@ import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useBoard } from '~/stores/board'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import DateInput from '~/base/DateInput.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import DataTable from '~/base/DataTable.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -104,6 +111,15 @@ const better = (key: (typeof FACTS)[number][0]) =>
   plan.value!.after![key] - plan.value!.before![key]
 const when = (s: { technician: string; startAt: string | null }) =>
   s.startAt ? `${session.dayTime(s.startAt)}, ${s.technician.split(' ')[0]}` : 'no slot'
+type Change = NonNullable<typeof plan.value>['changes'][number]
+function promised(c: Change): string {
+  if (c.promise) return `${c.promise.slice(11)} ${c.kept ? 'kept' : 'broken'}`
+  return c.kept ? 'nothing' : 'loses its slot'
+}
+function takeAll() {
+  const every = plan.value?.changes.map((c) => c.visitId) ?? []
+  chosen.value = chosen.value.length === every.length ? [] : every
+}
 </script>
 
 <template>
@@ -120,106 +136,63 @@ const when = (s: { technician: string; startAt: string | null }) =>
       class="sheet form"
       @submit.prevent="propose"
     >
-      <label class="field"
-        ><span>From</span
-        ><input
+      <Field label="From"
+        ><DateInput
           v-model="date"
-          class="plain"
-          type="date"
           :min="session.today"
-      /></label>
-      <label class="field"
-        ><span>Days</span
-        ><select
-          v-model.number="days"
-          class="plain"
-        >
-          <option
-            v-for="n in 5"
-            :key="n"
-            :value="n"
-          >
-            {{ n === 1 ? 'this day' : `${n} days` }}
-          </option>
-        </select></label
-      >
-      <label class="field"
-        ><span>Somebody is away</span
-        ><select
+      /></Field>
+      <Field label="Days"
+        ><Choice
+          v-model="days"
+          :options="
+            [1, 2, 3, 4, 5].map((n) => ({ value: n, label: n === 1 ? 'this day' : `${n} days` }))
+          "
+      /></Field>
+      <Field label="Somebody is away"
+        ><Choice
           v-model="absentId"
-          class="plain"
-        >
-          <option value="">nobody</option>
-          <option
-            v-for="p in people"
-            :key="p.id"
-            :value="p.id"
-          >
-            {{ p.name }}
-          </option>
-        </select></label
-      >
-      <label
+          :options="[
+            { value: '', label: 'nobody' },
+            ...people.map((p) => ({ value: p.id, label: p.name })),
+          ]"
+      /></Field>
+      <Field
         v-if="absentId"
-        class="field"
-        ><span>because</span
-        ><input
+        label="because"
+        ><TextInput
           v-model="reason"
-          class="plain"
           style="width: 130px"
-      /></label>
-      <label class="field"
-        ><span>Think for</span
-        ><select
-          v-model.number="seconds"
-          class="plain"
-        >
-          <option
-            v-for="n in [2, 4, 10, 30]"
-            :key="n"
-            :value="n"
-          >
-            {{ n }} s
-          </option>
-        </select></label
-      >
-      <label class="row"
-        ><input
-          v-model="tray"
-          type="checkbox"
-        />
-        take in what has no slot</label
-      ><label class="row"
-        ><input
-          v-model="keepTechnicians"
-          type="checkbox"
-        />
-        everybody keeps their visits</label
-      >
+      /></Field>
+      <Field label="Think for"
+        ><Choice
+          v-model="seconds"
+          :options="[2, 4, 10, 30].map((n) => ({ value: n, label: `${n} s` }))"
+      /></Field>
+      <Check v-model="tray"> take in what has no slot</Check
+      ><Check v-model="keepTechnicians"> everybody keeps their visits</Check>
       <fieldset class="row who">
         <legend class="quiet small">Who is planned</legend>
-        <label
+        <Check
           v-for="p in people.filter((x) => x.id !== absentId)"
           :key="p.id"
-          class="row small"
-          ><input
-            type="checkbox"
-            :checked="!leftOut.includes(p.id)"
-            @change="
-              leftOut = leftOut.includes(p.id)
-                ? leftOut.filter((x) => x !== p.id)
-                : [...leftOut, p.id]
-            "
-          />
-          {{ p.name.split(' ')[0] }}</label
+          class="small"
+          :model-value="!leftOut.includes(p.id)"
+          @change="
+            leftOut = leftOut.includes(p.id)
+              ? leftOut.filter((x) => x !== p.id)
+              : [...leftOut, p.id]
+          "
+        >
+          {{ p.name.split(' ')[0] }}</Check
         >
       </fieldset>
-      <button
-        class="btn act"
+      <ActButton
+        primary
+        submit
         :disabled="busy"
       >
         {{ plan ? 'Propose anew' : 'Propose a plan' }}
-      </button>
+      </ActButton>
     </form>
     <p
       v-if="problem"
@@ -239,13 +212,7 @@ const when = (s: { technician: string; startAt: string | null }) =>
         aria-label="Planning"
       /><span class="num">{{ plan.progress }} %</span
       ><span class="quiet grow">Nothing changes before you accept it.</span
-      ><button
-        type="button"
-        class="btn"
-        @click="stop"
-      >
-        Stop, with the best so far
-      </button>
+      ><ActButton @click="stop"> Stop, with the best so far </ActButton>
     </div>
     <p
       v-else-if="plan?.state === 'failed'"
@@ -255,94 +222,69 @@ const when = (s: { technician: string; startAt: string | null }) =>
       {{ plan.problem }}
     </p>
     <template v-else-if="plan?.before && plan.after">
-      <table class="book compare">
-        <thead>
-          <tr>
-            <th />
-            <th class="right">Now</th>
-            <th class="right">Proposed</th>
-            <th class="right">Difference</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="[k, name] in FACTS"
-            :key="k"
-          >
-            <td>{{ name }}</td>
-            <td class="right num">{{ show(k, plan.before[k]) }}</td>
-            <td class="right num">{{ show(k, plan.after[k]) }}</td>
-            <td
-              class="right num"
-              :class="better(k) < 0 ? 'good' : better(k) > 0 ? 'late' : 'quiet'"
-            >
-              {{
-                better(k) === 0
-                  ? 'same'
-                  : `${better(k) < 0 ? '−' : '+'}${show(k, Math.abs(better(k)))}`
-              }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable
+        class="compare"
+        :rows="FACTS"
+        :row-key="([k, name]) => k"
+        :columns="[
+          { key: 'c1', text: ([, name]) => name },
+          { key: 'now', label: 'Now', figures: true, text: ([k]) => show(k, plan!.before![k]) },
+          {
+            key: 'proposed',
+            label: 'Proposed',
+            figures: true,
+            text: ([k]) => show(k, plan!.after![k]),
+          },
+          {
+            key: 'difference',
+            label: 'Difference',
+            figures: true,
+            tone: ([k]) => (better(k) < 0 ? 'good' : better(k) > 0 ? 'late' : 'quiet'),
+            text: ([k]) =>
+              better(k) === 0
+                ? 'same'
+                : `${better(k) < 0 ? '−' : '+'}${show(k, Math.abs(better(k)))}`,
+          },
+        ]"
+      >
+      </DataTable>
       <template v-if="plan.changes.length">
-        <table class="book">
-          <thead>
-            <tr>
-              <th>
-                <input
-                  type="checkbox"
-                  aria-label="Take all"
-                  :checked="chosen.length === plan.changes.length"
-                  @change="
-                    chosen =
-                      chosen.length === plan.changes.length
-                        ? []
-                        : plan.changes.map((c) => c.visitId)
-                  "
-                />
-              </th>
-              <th>Visit</th>
-              <th>Now</th>
-              <th>Proposed</th>
-              <th>Promised</th>
-              <th>Why</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="c in plan.changes"
-              :key="c.visitId"
-            >
-              <td>
-                <input
-                  v-model="chosen"
-                  type="checkbox"
-                  :value="c.visitId"
-                  :aria-label="`Take ${c.title}, ${c.customer}`"
-                />
-              </td>
-              <td>
-                <b>{{ c.customer }}</b> <span class="quiet">{{ c.title }}</span>
-              </td>
-              <td>{{ when(c.from) }}</td>
-              <td>{{ when(c.to) }}</td>
-              <td :class="c.kept ? 'quiet' : 'late'">
-                {{
-                  c.promise
-                    ? `${c.promise.slice(11)} ${c.kept ? 'kept' : 'broken'}`
-                    : c.kept
-                      ? 'nothing'
-                      : 'loses its slot'
-                }}
-              </td>
-              <td class="small">{{ c.why }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <DataTable
+          :rows="plan.changes"
+          :row-key="(c) => c.visitId"
+          :columns="[
+            { key: 'take', label: 'Take' },
+            { key: 'visit', label: 'Visit' },
+            { key: 'now', label: 'Now', text: (c) => when(c.from) },
+            { key: 'proposed', label: 'Proposed', text: (c) => when(c.to) },
+            {
+              key: 'promised',
+              label: 'Promised',
+              tone: (c) => (c.kept ? 'quiet' : 'late'),
+              text: promised,
+            },
+            { key: 'why', label: 'Why', look: 'small', text: (c) => c.why },
+          ]"
+        >
+          <template #takeHead
+            ><Check
+              label="Take all"
+              :model-value="chosen.length === plan.changes.length"
+              @change="takeAll"
+          /></template>
+          <template #take="{ row: c }"
+            ><Check
+              v-model="chosen"
+              :value="c.visitId"
+              :label="`Take ${c.title}, ${c.customer}`"
+          /></template>
+          <template #visit="{ row: c }"
+            ><b>{{ c.customer }}</b> <span class="quiet">{{ c.title }}</span></template
+          >
+        </DataTable>
         <div class="row">
-          <button
-            class="btn act"
+          <ActButton
+            primary
             :disabled="busy || !chosen.length || plan.state === 'accepted'"
             @click="accept"
           >
@@ -351,7 +293,7 @@ const when = (s: { technician: string; startAt: string | null }) =>
                 ? `Accept all ${chosen.length}`
                 : `Accept ${chosen.length} of ${plan.changes.length}`
             }}
-            {{ plan.changes.length === 1 ? 'change' : 'changes' }}</button
+            {{ plan.changes.length === 1 ? 'change' : 'changes' }}</ActButton
           ><span class="quiet">It can be undone on the schedule.</span>
         </div>
       </template>

@@ -7,6 +7,19 @@ import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Choice from '~/base/Choice.vue'
+import CountInput from '~/base/CountInput.vue'
+import DateInput from '~/base/DateInput.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import TimeInput from '~/base/TimeInput.vue'
+import FileInput from '~/base/FileInput.vue'
+import DataTable from '~/base/DataTable.vue'
+import { given } from '~/lib/given'
+import Radio from '~/base/Radio.vue'
 
 definePageMeta({ layout: 'office' })
 type SetUp = Answer<'scheduleSetUp'>
@@ -15,7 +28,7 @@ const session = useSession()
 const { data, problem, refresh } = useLoad(() => call('scheduleSetUp'))
 const { data: roads, refresh: roadsAgain } = useLoad(() => call('roads'))
 const { busy, problem: failed, act } = useAct()
-const owns = computed(() => ['owner', 'office'].includes(session.role))
+const owns = computed(() => session.may('dispatch.setUp'))
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 const keep = (work: Promise<SetUp>) =>
   work.then((got) => {
@@ -130,9 +143,8 @@ const keepPerson = () =>
   })
 type Territories = Answer<'importTerritories'>
 const file = reactive({ data: '', found: null as Territories | null })
-const readTerritories = (e: Event) =>
+const readTerritories = ([chosen]: File[]) =>
   act(async () => {
-    const chosen = (e.target as HTMLInputElement).files?.[0]
     if (!chosen) return
     file.data = await chosen.text()
     file.found = null
@@ -183,10 +195,10 @@ const keepOff = () =>
       call('addTimeOff', {
         body: {
           id: newId(),
-          personId: off.personId || undefined,
-          from: off.from || undefined,
+          personId: given(off.personId),
+          from: given(off.from),
           fromTime: off.fromTime || null,
-          to: off.to || off.from || undefined,
+          to: given(off.to || off.from),
           toTime: off.toTime || null,
           reason: off.reason,
         },
@@ -201,8 +213,8 @@ const keepMeeting = () =>
       call('addEntry', {
         body: {
           id: newId(),
-          personId: meeting.personId || undefined,
-          date: meeting.date || undefined,
+          personId: given(meeting.personId),
+          date: given(meeting.date),
           from: meeting.from,
           to: meeting.to,
           title: meeting.title,
@@ -214,7 +226,7 @@ const keepMeeting = () =>
 const holiday = reactive({ date: '', name: '' })
 const keepHoliday = (date: string, name: string) =>
   act(async () => {
-    await keep(call('keepHoliday', { body: { date: date || undefined, name } }))
+    await keep(call('keepHoliday', { body: { date: given(date), name } }))
     Object.assign(holiday, { date: '', name: '' })
   })
 const about = (p: Person) =>
@@ -238,9 +250,8 @@ const newLink = (p: Person) =>
       url: (await call('newCalendar', { params: { id: p.id } })).url,
     }),
   )
-const takeRoads = (e: Event) =>
+const takeRoads = ([file]: File[]) =>
   act(async () => {
-    const file = (e.target as HTMLInputElement).files?.[0]
     if (!file) return
     if (file.size > 50_000_000)
       throw Object.assign(new Error('This file is larger than 50 MB. Take a smaller area.'), {
@@ -282,6 +293,10 @@ const shortHours = (p: Person) => {
       `${d.length > 2 && DAYS.indexOf(d.at(-1)!) - DAYS.indexOf(d[0]!) === d.length - 1 ? `${d[0]}–${d.at(-1)}` : d.join(', ')} ${k}`,
   )
 }
+const DRIVES = [
+  [false, 'are within the hours'],
+  [true, 'lie outside them'],
+] as const
 </script>
 
 <template>
@@ -324,126 +339,124 @@ const shortHours = (p: Person) => {
       </li>
     </ul>
     <h2 id="technicians">Technicians</h2>
-    <table class="book">
-      <thead>
-        <tr>
-          <th>Technician</th>
-          <th>Hours, visits in the morning + afternoon</th>
-          <th>Skills</th>
-          <th>Territories</th>
-          <th>Off, and entries</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="p in data.technicians"
-          :key="p.id"
+    <DataTable
+      :rows="data.technicians"
+      :row-key="(p) => p.id"
+      :columns="[
+        { key: 'technician', label: 'Technician' },
+        { key: 'hoursVisitsIn', label: 'Hours, visits in the morning + afternoon', look: 'small' },
+        { key: 'skills', label: 'Skills', look: 'small' },
+        {
+          key: 'territories',
+          label: 'Territories',
+          look: 'small',
+          text: (p) =>
+            data!.territories
+              .filter((t) => p.territoryIds.includes(t.id))
+              .map((t) => t.name)
+              .join(', ') || 'everywhere',
+        },
+        { key: 'offAndEntries', label: 'Off, and entries', look: 'small' },
+        { key: 'act', right: true, look: 'nowrap' },
+      ]"
+      ><template #technician="{ row: p }"
+        ><b>{{ p.name }}</b>
+        <div class="small quiet">{{ about(p) }}</div></template
+      >
+      <template #hoursVisitsIn="{ row: p }"
+        ><div
+          v-for="h in shortHours(p)"
+          :key="h"
+          class="num"
         >
-          <td>
-            <b>{{ p.name }}</b>
-            <div class="small quiet">{{ about(p) }}</div>
-          </td>
-          <td class="small">
-            <div
-              v-for="h in shortHours(p)"
-              :key="h"
-              class="num"
-            >
-              {{ h }}
-            </div>
-            <span
-              v-if="!hoursOf(p).length"
-              class="soon"
-              >no hours yet: nobody is offered</span
-            >
-          </td>
-          <td class="small">
-            <div
-              v-for="s in p.skills"
-              :key="s"
-            >
-              {{ s
-              }}<span
-                v-if="p.licences.find((l) => l.skill === s)"
-                :class="
-                  p.licences.find((l) => l.skill === s)!.until < session.today ? 'late' : 'quiet'
-                "
-              >
-                until {{ session.day(p.licences.find((l) => l.skill === s)!.until) }}</span
-              >
-            </div>
-          </td>
-          <td class="small">
-            {{
-              data.territories
-                .filter((t) => p.territoryIds.includes(t.id))
-                .map((t) => t.name)
-                .join(', ') || 'everywhere'
-            }}
-          </td>
-          <td class="small">
-            <div
-              v-for="o in p.off"
-              :key="o.id"
-            >
-              {{ spell(o) }}: {{ o.reason }}
-              <button
-                class="btn plain small"
-                :aria-label="`Take back: ${o.reason}`"
-                @click="takeOff(o.id)"
-              >
-                Take back
-              </button>
-            </div>
-            <div
-              v-for="e in p.entries"
-              :key="e.id"
-            >
-              {{ session.dayTime(e.from) }}: {{ e.title }}
-              <button
-                class="btn plain small"
-                :aria-label="`Take back: ${e.title}`"
-                @click="takeEntry(e.id)"
-              >
-                Take back
-              </button>
-            </div>
-          </td>
-          <td class="right nowrap">
-            <button
-              v-if="owns"
-              class="btn"
-              :aria-label="`Change ${p.name}`"
-              @click="edit(p)"
-            >
-              Change</button
-            >{{ ' '
-            }}<button
-              class="btn"
-              :aria-label="`Calendar of ${p.name}`"
-              @click="newLink(p)"
-            >
-              {{ p.calendar ? 'New calendar link' : 'Calendar link' }}
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+          {{ h }}
+        </div>
+        <span
+          v-if="!hoursOf(p).length"
+          class="soon"
+          >no hours yet: nobody is offered</span
+        ></template
+      >
+      <template #skills="{ row: p }"
+        ><div
+          v-for="s in p.skills"
+          :key="s"
+        >
+          {{ s
+          }}<span
+            v-if="p.licences.find((l) => l.skill === s)"
+            :class="p.licences.find((l) => l.skill === s)!.until < session.today ? 'late' : 'quiet'"
+          >
+            until {{ session.day(p.licences.find((l) => l.skill === s)!.until) }}</span
+          >
+        </div></template
+      >
+
+      <template #offAndEntries="{ row: p }"
+        ><div
+          v-for="o in p.off"
+          :key="o.id"
+        >
+          {{ spell(o) }}: {{ o.reason }}
+          <ActButton
+            quiet
+            class="small"
+            :aria-label="`Take back: ${o.reason}`"
+            @click="takeOff(o.id)"
+          >
+            Take back
+          </ActButton>
+        </div>
+        <div
+          v-for="e in p.entries"
+          :key="e.id"
+        >
+          {{ session.dayTime(e.from) }}: {{ e.title }}
+          <ActButton
+            quiet
+            class="small"
+            :aria-label="`Take back: ${e.title}`"
+            @click="takeEntry(e.id)"
+          >
+            Take back
+          </ActButton>
+        </div></template
+      >
+      <template #act="{ row: p }"
+        ><ActButton
+          v-if="owns"
+          :aria-label="`Change ${p.name}`"
+          @click="edit(p)"
+        >
+          Change</ActButton
+        >{{ ' '
+        }}<ActButton
+          :aria-label="`Calendar of ${p.name}`"
+          @click="newLink(p)"
+        >
+          {{ p.calendar ? 'New calendar link' : 'Calendar link' }}
+        </ActButton></template
+      ></DataTable
+    >
     <div
       class="sheet box"
       role="group"
       aria-label="Drives from and to home"
     >
       <b>The drive to the first visit and the one home</b>
-      <el-radio-group
-        :model-value="data.drivesOutside"
-        :disabled="!owns || busy"
-        @change="keepDrives(Boolean($event))"
-      >
-        <el-radio :value="false">are within the hours</el-radio>
-        <el-radio :value="true">lie outside them</el-radio>
-      </el-radio-group>
+      <div class="row">
+        <Radio
+          v-for="[outside, words] in DRIVES"
+          :key="words"
+          name="drives"
+          :model-value="data.drivesOutside"
+          :value="outside"
+          :disabled="!owns || busy"
+          @change="keepDrives"
+        >
+          {{ words }}
+        </Radio>
+      </div>
       <span class="quiet small">{{
         data.drivesOutside
           ? 'The first visit can begin when the hours do; the way home is no overtime.'
@@ -466,61 +479,38 @@ const shortHours = (p: Person) => {
         @submit.prevent="keepOff"
       >
         <h2>Time off</h2>
-        <label class="field"
-          ><span>Who is off</span
-          ><select
+        <Field label="Who is off"
+          ><Choice
             v-model="off.personId"
-            class="plain"
-          >
-            <option value="">choose</option>
-            <option
-              v-for="p in data.technicians"
-              :key="p.id"
-              :value="p.id"
-            >
-              {{ p.name }}
-            </option>
-          </select></label
-        >
+            :options="[
+              { value: '', label: 'choose' },
+              ...data.technicians.map((p) => ({ value: p.id, label: p.name })),
+            ]"
+        /></Field>
         <div class="row">
-          <label class="field grow"
-            ><span>From</span
-            ><input
-              v-model="off.from"
-              class="plain"
-              type="date" /></label
-          ><label class="field"
-            ><span>at</span
-            ><input
-              v-model="off.fromTime"
-              class="plain"
-              type="time" /></label
-          ><label class="field grow"
-            ><span>To</span
-            ><input
-              v-model="off.to"
-              class="plain"
-              type="date" /></label
-          ><label class="field"
-            ><span>at</span
-            ><input
-              v-model="off.toTime"
-              class="plain"
-              type="time"
-          /></label>
+          <Field
+            class="grow"
+            label="From"
+            ><DateInput v-model="off.from" /></Field
+          ><Field label="at"><TimeInput v-model="off.fromTime" /></Field
+          ><Field
+            class="grow"
+            label="To"
+            ><DateInput v-model="off.to" /></Field
+          ><Field label="at"><TimeInput v-model="off.toTime" /></Field>
         </div>
         <div class="row">
-          <label class="field grow"
-            ><span>Reason</span
-            ><input
-              v-model="off.reason"
-              class="plain" /></label
-          ><button
-            class="btn act"
+          <Field
+            class="grow"
+            label="Reason"
+            ><TextInput v-model="off.reason" /></Field
+          ><ActButton
+            primary
+            submit
             :disabled="busy"
           >
             Enter time off
-          </button>
+          </ActButton>
         </div>
         <p
           v-if="wrong('from') || wrong('to') || wrong('personId') || wrong('reason')"
@@ -534,55 +524,34 @@ const shortHours = (p: Person) => {
         @submit.prevent="keepMeeting"
       >
         <h2>Meeting, training</h2>
-        <label class="field"
-          ><span>For whom</span
-          ><select
+        <Field label="For whom"
+          ><Choice
             v-model="meeting.personId"
-            class="plain"
-          >
-            <option value="">choose</option>
-            <option
-              v-for="p in data.technicians"
-              :key="p.id"
-              :value="p.id"
-            >
-              {{ p.name }}
-            </option>
-          </select></label
-        >
+            :options="[
+              { value: '', label: 'choose' },
+              ...data.technicians.map((p) => ({ value: p.id, label: p.name })),
+            ]"
+        /></Field>
         <div class="row">
-          <label class="field grow"
-            ><span>Day</span
-            ><input
-              v-model="meeting.date"
-              class="plain"
-              type="date" /></label
-          ><label class="field"
-            ><span>from</span
-            ><input
-              v-model="meeting.from"
-              class="plain"
-              type="time" /></label
-          ><label class="field"
-            ><span>to</span
-            ><input
-              v-model="meeting.to"
-              class="plain"
-              type="time"
-          /></label>
+          <Field
+            class="grow"
+            label="Day"
+            ><DateInput v-model="meeting.date" /></Field
+          ><Field label="from"><TimeInput v-model="meeting.from" /></Field
+          ><Field label="to"><TimeInput v-model="meeting.to" /></Field>
         </div>
         <div class="row">
-          <label class="field grow"
-            ><span>What it is</span
-            ><input
-              v-model="meeting.title"
-              class="plain" /></label
-          ><button
-            class="btn act"
+          <Field
+            class="grow"
+            label="What it is"
+            ><TextInput v-model="meeting.title" /></Field
+          ><ActButton
+            primary
+            submit
             :disabled="busy"
           >
             Enter it
-          </button>
+          </ActButton>
         </div>
         <p
           v-if="wrong('date') || wrong('title')"
@@ -601,81 +570,74 @@ const shortHours = (p: Person) => {
         none</span
       >
     </h2>
-    <table
+    <DataTable
       v-if="data.territories.length"
-      class="book"
-    >
-      <thead>
-        <tr>
-          <th>Territory</th>
-          <th>Postcodes</th>
-          <th>Served by</th>
-          <th class="right">Sites</th>
-          <th class="right">Takes a day</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="t in data.territories"
-          :key="t.id"
+      :rows="data.territories"
+      :row-key="(t) => t.id"
+      :columns="[
+        { key: 'territory', label: 'Territory' },
+        {
+          key: 'postcodes',
+          label: 'Postcodes',
+          look: 'small codes num',
+          text: (t) => t.postcodes.join(' '),
+        },
+        {
+          key: 'servedBy',
+          label: 'Served by',
+          look: 'small',
+          tone: (t) => ({ soon: !t.people.length }),
+          text: (t) => t.people.join(', ') || 'nobody',
+        },
+        { key: 'sites', label: 'Sites', figures: true, text: (t) => t.sites },
+        { key: 'takesADay', label: 'Takes a day', figures: true, look: 'nowrap' },
+        { key: 'act', right: true },
+      ]"
+      ><template #territory="{ row: t }"
+        ><b>{{ t.name }}</b></template
+      >
+
+      <template #takesADay="{ row: t }"
+        ><span title="The sum of its people, in the morning and in the afternoon"
+          >{{ t.morning }} and {{ t.afternoon }}</span
+        ></template
+      >
+      <template #act="{ row: t }"
+        ><ActButton
+          v-if="owns"
+          :aria-label="`Change ${t.name}`"
+          @click="
+            Object.assign(area, { id: t.id, name: t.name, postcodes: t.postcodes.join(', ') })
+          "
         >
-          <td>
-            <b>{{ t.name }}</b>
-          </td>
-          <td class="small num codes">{{ t.postcodes.join(' ') }}</td>
-          <td
-            class="small"
-            :class="{ soon: !t.people.length }"
-          >
-            {{ t.people.join(', ') || 'nobody' }}
-          </td>
-          <td class="right num">{{ t.sites }}</td>
-          <td
-            class="right num nowrap"
-            title="The sum of its people, in the morning and in the afternoon"
-          >
-            {{ t.morning }} and {{ t.afternoon }}
-          </td>
-          <td class="right">
-            <button
-              v-if="owns"
-              class="btn"
-              :aria-label="`Change ${t.name}`"
-              @click="
-                Object.assign(area, { id: t.id, name: t.name, postcodes: t.postcodes.join(', ') })
-              "
-            >
-              Change
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+          Change
+        </ActButton></template
+      ></DataTable
+    >
     <form
       v-if="owns"
       class="sheet box"
       @submit.prevent="keepArea"
     >
       <div class="row">
-        <label class="field"
-          ><span>{{ area.id ? 'Change the territory' : 'A territory' }}</span
-          ><input
+        <Field :label="area.id ? 'Change the territory' : 'A territory'"
+          ><TextInput
             v-model="area.name"
-            class="plain"
-            placeholder="Name" /></label
-        ><label class="field grow"
-          ><span>Postcodes: single ones, beginnings, ranges</span
-          ><input
+            placeholder="Name" /></Field
+        ><Field
+          class="grow"
+          label="Postcodes: single ones, beginnings, ranges"
+          ><TextInput
             v-model="area.postcodes"
-            class="plain num"
-            placeholder="04101–04105, 04110" /></label
-        ><button
-          class="btn act"
+            class="num"
+            placeholder="04101–04105, 04110" /></Field
+        ><ActButton
+          primary
+          submit
           :disabled="busy"
         >
           Keep the territory
-        </button>
+        </ActButton>
       </div>
       <p
         v-if="wrong('name') || wrong('postcodes')"
@@ -689,13 +651,13 @@ const shortHours = (p: Person) => {
       class="sheet box"
     >
       <div class="row">
-        <label class="field grow"
-          ><span>Or a CSV file with a territory and a postcode in each row</span
-          ><input
-            type="file"
-            accept=".csv,text/csv"
-            @change="readTerritories" /></label
-        ><a
+        <span class="small quiet grow"
+          >Or a CSV file with a territory and a postcode in each row</span
+        ><FileInput
+          label="Choose a CSV file"
+          accept=".csv,text/csv"
+          @choose="readTerritories"
+        /><a
           class="btn"
           href="/api/v1/export/territories.csv"
           >Save as CSV</a
@@ -706,26 +668,22 @@ const shortHours = (p: Person) => {
         >
       </div>
       <template v-if="file.found"
-        ><table class="book">
-          <tbody>
-            <tr
-              v-for="t in file.found.territories"
-              :key="t.name"
-            >
-              <td>
-                <b>{{ t.name }}</b>
-              </td>
-              <td class="num">{{ t.postcodes }} postcodes</td>
-              <td class="num good">{{ t.added }} new</td>
-              <td
-                class="num"
-                :class="{ soon: t.dropped }"
-              >
-                {{ t.dropped }} dropped
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        ><DataTable
+          :rows="file.found.territories"
+          :row-key="(t) => t.name"
+          :columns="[
+            { key: 'c1' },
+            { key: 'c2', look: 'num' },
+            { key: 'c3', look: 'good num' },
+            { key: 'c4', look: 'num', tone: (t) => ({ soon: t.dropped }) },
+          ]"
+          ><template #c1="{ row: t }"
+            ><b>{{ t.name }}</b></template
+          >
+          <template #c2="{ row: t }">{{ t.postcodes }} postcodes</template>
+          <template #c3="{ row: t }">{{ t.added }} new</template>
+          <template #c4="{ row: t }">{{ t.dropped }} dropped </template></DataTable
+        >
         <p
           v-for="e in file.found.errors.slice(0, 8)"
           :key="e.line"
@@ -740,14 +698,14 @@ const shortHours = (p: Person) => {
           and {{ file.found.errors.length - 8 }} more lines
         </p>
         <div class="row">
-          <button
+          <ActButton
             v-if="!file.found.kept"
-            class="btn act"
+            primary
             :disabled="busy || !file.found.territories.length"
             @click="keepTerritories"
           >
             Keep {{ file.found.territories.length }}
-            {{ file.found.territories.length === 1 ? 'territory' : 'territories' }}</button
+            {{ file.found.territories.length === 1 ? 'territory' : 'territories' }}</ActButton
           ><span
             v-else
             class="good"
@@ -762,16 +720,14 @@ const shortHours = (p: Person) => {
       @submit.prevent="keepMessages"
       @input="told.open = true"
     >
-      <label
+      <Check
         v-for="[k, label] in MESSAGES"
         :key="k"
-        class="row left"
-        ><input
-          v-model="told[k]"
-          type="checkbox"
-          :disabled="!owns"
-        />
-        {{ label }}</label
+        v-model="told[k]"
+        class="left"
+        :disabled="!owns"
+      >
+        {{ label }}</Check
       >
       <p class="quiet small">
         By text to those who agreed to texts, by mail to the others unless they want none; whoever
@@ -780,25 +736,23 @@ const shortHours = (p: Person) => {
       <details>
         <summary>The words</summary>
         <div class="two">
-          <label
+          <Field
             v-for="k in ['confirmation', 'eve', 'onWay', 'late'] as const"
             :key="k"
-            class="field"
-            ><span>{{
+            :label="
               {
                 confirmation: 'Confirmation',
                 eve: 'The day before',
                 onWay: 'On the way',
                 late: 'Running late',
               }[k]
-            }}</span
-            ><textarea
+            "
+            ><TextInput
               v-model="told.words[k]"
-              class="plain"
               rows="3"
               :disabled="!owns"
             />
-          </label>
+          </Field>
         </div>
         <p class="quiet small">
           Filled in: {when} {day} {window} {time} {who} {title} {place} {name} {phone} {company}
@@ -808,12 +762,13 @@ const shortHours = (p: Person) => {
         v-if="owns"
         class="row"
       >
-        <button
-          class="btn act"
+        <ActButton
+          primary
+          submit
           :disabled="busy || !told.open"
         >
           Keep these messages
-        </button>
+        </ActButton>
       </div>
     </form>
     <div class="two">
@@ -828,37 +783,32 @@ const shortHours = (p: Person) => {
           class="row"
         >
           <span class="grow">{{ session.day(h.date, true) }}: {{ h.name }}</span
-          ><button
+          ><ActButton
             v-if="owns"
-            type="button"
-            class="btn plain small"
+            quiet
+            class="small"
             :aria-label="`Take back ${h.name}`"
             @click="keepHoliday(h.date, '')"
           >
             Take back
-          </button>
+          </ActButton>
         </div>
         <div
           v-if="owns"
           class="row"
         >
-          <label class="field"
-            ><span>Day</span
-            ><input
-              v-model="holiday.date"
-              class="plain"
-              type="date" /></label
-          ><label class="field grow"
-            ><span>Called</span
-            ><input
-              v-model="holiday.name"
-              class="plain" /></label
-          ><button
-            class="btn act"
+          <Field label="Day"><DateInput v-model="holiday.date" /></Field
+          ><Field
+            class="grow"
+            label="Called"
+            ><TextInput v-model="holiday.name" /></Field
+          ><ActButton
+            primary
+            submit
             :disabled="busy"
           >
             Nobody works then
-          </button>
+          </ActButton>
         </div>
       </form>
       <div
@@ -880,20 +830,22 @@ const shortHours = (p: Person) => {
         >
           No roads yet: driving is the distance as the crow flies, and a third more.
         </p>
-        <label
+        <div
           v-if="owns"
-          class="field"
-          ><span>Take another network: GeoJSON lines with their speed</span
-          ><input
-            type="file"
+          class="row"
+        >
+          <span class="small quiet grow">Another network: GeoJSON lines with their speed</span>
+          <FileInput
+            label="Choose roads"
             accept=".json,.geojson,application/geo+json"
-            @change="takeRoads"
-        /></label>
+            @choose="takeRoads"
+          />
+        </div>
       </div>
     </div>
-    <el-dialog
+    <Dialog
       :model-value="editing !== null"
-      :title="editing?.name"
+      :title="editing?.name ?? ''"
       width="860"
       @close="editing = null"
     >
@@ -901,193 +853,128 @@ const shortHours = (p: Person) => {
         class="stack"
         @submit.prevent="keepPerson"
       >
-        <table class="book">
-          <thead>
-            <tr>
-              <th>Day</th>
-              <th>From</th>
-              <th>To</th>
-              <th>Morning</th>
-              <th>Afternoon</th>
-              <th>Break</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="(d, i) in form.days"
-              :key="i"
-            >
-              <td>
-                <label class="row"
-                  ><input
-                    v-model="d.on"
-                    type="checkbox"
-                  />
-                  {{ DAYS[i] }}</label
-                >
-              </td>
-              <td>
-                <input
-                  v-model="d.from"
-                  class="plain"
-                  type="time"
-                  :disabled="!d.on"
-                  :aria-label="`${DAYS[i]} from`"
-                />
-              </td>
-              <td>
-                <input
-                  v-model="d.to"
-                  class="plain"
-                  type="time"
-                  :disabled="!d.on"
-                  :aria-label="`${DAYS[i]} to`"
-                />
-              </td>
-              <td>
-                <input
-                  v-model.number="d.morning"
-                  class="plain num"
-                  type="number"
-                  min="0"
-                  max="20"
-                  :disabled="!d.on"
-                  :aria-label="`${DAYS[i]}, visits in the morning`"
-                />
-              </td>
-              <td>
-                <input
-                  v-model.number="d.afternoon"
-                  class="plain num"
-                  type="number"
-                  min="0"
-                  max="20"
-                  :disabled="!d.on"
-                  :aria-label="`${DAYS[i]}, visits in the afternoon`"
-                />
-              </td>
-              <td class="nowrap">
-                <input
-                  v-model="d.breakFrom"
-                  class="plain"
-                  type="time"
-                  :disabled="!d.on"
-                  :aria-label="`${DAYS[i]}, break from`"
-                />{{ ' '
-                }}<input
-                  v-model="d.breakTo"
-                  class="plain"
-                  type="time"
-                  :disabled="!d.on"
-                  :aria-label="`${DAYS[i]}, break to`"
-                />
-              </td>
-            </tr>
-          </tbody>
-        </table>
-        <label class="field"
-          ><span>Skills, with commas between</span
-          ><input
-            v-model="form.skills"
-            class="plain"
-        /></label>
+        <DataTable
+          :rows="form.days"
+          :row-key="(d, i) => i"
+          :columns="[
+            { key: 'day', label: 'Day' },
+            { key: 'from', label: 'From' },
+            { key: 'to', label: 'To' },
+            { key: 'morning', label: 'Morning' },
+            { key: 'afternoon', label: 'Afternoon' },
+            { key: 'break', label: 'Break', look: 'nowrap' },
+          ]"
+          ><template #day="{ row: d, index: i }"
+            ><Check v-model="d.on"> {{ DAYS[i] }}</Check></template
+          >
+          <template #from="{ row: d, index: i }"
+            ><TimeInput
+              v-model="d.from"
+              :disabled="!d.on"
+              :aria-label="`${DAYS[i]} from`"
+          /></template>
+          <template #to="{ row: d, index: i }"
+            ><TimeInput
+              v-model="d.to"
+              :disabled="!d.on"
+              :aria-label="`${DAYS[i]} to`"
+          /></template>
+          <template #morning="{ row: d, index: i }"
+            ><CountInput
+              v-model="d.morning"
+              :disabled="!d.on"
+              :aria-label="`${DAYS[i]}, visits in the morning`"
+              :min="0"
+              :max="20"
+          /></template>
+          <template #afternoon="{ row: d, index: i }"
+            ><CountInput
+              v-model="d.afternoon"
+              :disabled="!d.on"
+              :aria-label="`${DAYS[i]}, visits in the afternoon`"
+              :min="0"
+              :max="20"
+          /></template>
+          <template #break="{ row: d, index: i }"
+            ><TimeInput
+              v-model="d.breakFrom"
+              :disabled="!d.on"
+              :aria-label="`${DAYS[i]}, break from`" />{{ ' '
+            }}<TimeInput
+              v-model="d.breakTo"
+              :disabled="!d.on"
+              :aria-label="`${DAYS[i]}, break to`" /></template
+        ></DataTable>
+        <Field label="Skills, with commas between"><TextInput v-model="form.skills" /></Field>
         <div
           v-if="skills.length"
           class="row licences"
         >
-          <label
+          <Field
             v-for="s in skills"
             :key="s"
-            class="field"
-            ><span>{{ s }}: licence valid until</span
-            ><input
-              class="plain"
-              type="date"
-              :value="licence(s)?.until ?? ''"
-              @change="setLicence(s, { until: ($event.target as HTMLInputElement).value })"
-          /></label>
+            :label="`${s}: licence valid until`"
+            ><DateInput
+              :model-value="licence(s)?.until ?? ''"
+              @change="setLicence(s, { until: $event })"
+          /></Field>
         </div>
         <fieldset class="row who">
           <legend class="quiet small">Territories; none means everywhere</legend>
-          <label
+          <Check
             v-for="t in data.territories"
             :key="t.id"
-            class="row"
-            ><input
-              v-model="form.areas"
-              type="checkbox"
-              :value="t.id"
-            />
-            {{ t.name }}</label
+            v-model="form.areas"
+            :value="t.id"
+          >
+            {{ t.name }}</Check
           >
         </fieldset>
         <div class="row">
-          <label class="field"
-            ><span>Works here as</span
-            ><select
+          <Field label="Works here as"
+            ><Choice
               v-model="form.kind"
-              class="plain"
-            >
-              <option value="employee">employee</option>
-              <option value="subcontractor">subcontractor</option>
-              <option value="apprentice">apprentice</option>
-            </select></label
-          ><label class="field grow"
-            ><span>Always goes with</span
-            ><select
+              :options="[
+                { value: 'employee', label: 'employee' },
+                { value: 'subcontractor', label: 'subcontractor' },
+                { value: 'apprentice', label: 'apprentice' },
+              ]" /></Field
+          ><Field
+            class="grow"
+            label="Always goes with"
+            ><Choice
               v-model="form.goesWith"
-              class="plain"
-            >
-              <option :value="null">nobody: is booked alone</option>
-              <option
-                v-for="p in data.technicians.filter((x) => x.id !== editing?.id && !x.goesWith)"
-                :key="p.id"
-                :value="p.id"
-              >
-                {{ p.name }}
-              </option>
-            </select></label
-          >
+              :options="[
+                { value: null, label: 'nobody: is booked alone' },
+                ...data.technicians
+                  .filter((x) => x.id !== editing?.id && !x.goesWith)
+                  .map((p) => ({ value: p.id, label: p.name })),
+              ]"
+          /></Field>
         </div>
         <div class="row">
-          <label class="field"
-            ><span>The day begins at</span
-            ><select
+          <Field label="The day begins at"
+            ><Choice
               v-model="form.startsAt"
-              class="plain"
-            >
-              <option value="home">home</option>
-              <option
-                value="yard"
-                :disabled="!data.yardKnown"
-              >
-                the yard
-              </option>
-            </select></label
-          ><label class="field"
-            ><span>and ends at</span
-            ><select
+              :options="[
+                { value: 'home', label: 'home' },
+                { value: 'yard', label: 'the yard', disabled: !data.yardKnown },
+              ]" /></Field
+          ><Field label="and ends at"
+            ><Choice
               v-model="form.endsAt"
-              class="plain"
-            >
-              <option value="home">home</option>
-              <option
-                value="yard"
-                :disabled="!data.yardKnown"
-              >
-                the yard
-              </option>
-            </select></label
-          ><label class="field grow"
-            ><span
-              >Home{{
-                editing?.home ? ' is known; move it to the postcode' : ' is in the postcode'
-              }}</span
-            ><input
+              :options="[
+                { value: 'home', label: 'home' },
+                { value: 'yard', label: 'the yard', disabled: !data.yardKnown },
+              ]" /></Field
+          ><Field
+            class="grow"
+            :label="`Home${editing?.home ? ' is known; move it to the postcode' : ' is in the postcode'}`"
+            ><TextInput
               v-model="form.homePostcode"
-              class="plain num"
+              class="num"
               :placeholder="editing?.home ? 'stays where it is' : '04101'"
-          /></label>
+          /></Field>
         </div>
         <p
           v-if="failed"
@@ -1096,14 +983,15 @@ const shortHours = (p: Person) => {
         >
           {{ failed.message }}
         </p>
-        <button
-          class="btn act"
+        <ActButton
+          primary
+          submit
           :disabled="busy"
         >
           Keep
-        </button>
+        </ActButton>
       </form>
-    </el-dialog>
+    </Dialog>
   </section>
   <p
     v-else
@@ -1166,10 +1054,7 @@ const shortHours = (p: Person) => {
   gap: 14px;
   flex-wrap: wrap;
 }
-input[type='number'] {
-  width: 70px;
-}
-td input[type='time'] {
-  width: 118px;
+td .el-input-number {
+  width: 76px;
 }
 </style>

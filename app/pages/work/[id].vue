@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // The four-column account of a work order: promised, done, billed, paid; its gaps can be acted on where they stand.
 import { computed, onMounted, reactive, ref } from 'vue'
-import { PRICE_FROM } from '~~/core/pricebook/priceOrder'
 import type { Answer } from '~~/shared/api'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import BillSheet from '~/components/invoices/BillSheet.vue'
@@ -9,6 +8,7 @@ import PaySheet from '~/components/payments/PaySheet.vue'
 import OwnLineForm, { type OwnLine } from '~/components/pricebook/OwnLine.vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import SupplierSheet, { type BasketLine } from '~/components/pricebook/SupplierSheet.vue'
+import WorkAccount, { type LineChange } from '~/components/visits/WorkAccount.vue'
 import WorkRates from '~/components/visits/WorkRates.vue'
 import WorkWords from '~/components/visits/WorkWords.vue'
 import { call, newId } from '~/lib/api'
@@ -16,6 +16,13 @@ import { useAct } from '~/lib/useAct'
 import type { Found } from '~/lib/book'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import DataTable from '~/base/DataTable.vue'
+import HistoryTimeline from '~/base/HistoryTimeline.vue'
 
 definePageMeta({ layout: 'office' })
 type Work = Answer<'workOrder'>
@@ -33,31 +40,19 @@ const paying = ref<Work['invoices'][number] | null>(null)
 const adding = ref(false)
 const explaining = ref(false)
 const why = ref('')
-const editing = reactive({ id: '', name: '', quantity: '', unitPrice: '', discount: '' })
 onMounted(() => {
   if (route.query.bill) billing.value = true
 })
-const edits = computed(() => ['owner', 'office', 'dispatch'].includes(session.role))
-const bills = computed(() => ['owner', 'office', 'books'].includes(session.role))
+const edits = computed(() => session.may('visits.write'))
+const bills = computed(() => session.may('invoices.make'))
 const zero = (m: { amount: string }) => Number(m.amount) === 0
-const show = (m: { amount: string; currency: string }) => (zero(m) ? '–' : session.money(m, false))
-const change = (
-  line: Work['lines'][number],
-  body: Partial<{
-    name: string
-    quantity: string
-    unitPrice: string
-    discount: string
-    done: boolean
-    removed: boolean
-  }>,
-) =>
+const change = (line: Work['lines'][number], values: LineChange, done: () => void) =>
   act(async () => {
     work.value = await call('changeLine', {
       params: { id: line.id },
-      body: { version: line.version, ...body },
+      body: { version: line.version, ...values },
     })
-    editing.id = ''
+    done()
   })
 const add = (entries: Found[]) =>
   act(async () => {
@@ -141,32 +136,10 @@ const close = () =>
     work.value = await call('closeWorkOrder', { params: { id }, body: { reason: why.value } })
     closing.value = false
   })
-function edit(l: Work['lines'][number]) {
-  Object.assign(editing, {
-    id: l.id,
-    name: l.name,
-    quantity: l.quantity,
-    unitPrice: l.unitPrice,
-    discount: l.discount.amount,
-  })
-}
 const printPage = () => window.print()
 const mails = computed(() =>
   [work.value?.customer.email, work.value?.customer.email2].filter((m): m is string => Boolean(m)),
 )
-const groups = computed(() => {
-  const w = work.value
-  if (!w) return []
-  const byVisit = w.visits.map((v, i) => ({
-    key: v.id,
-    title: `Visit ${i + 1} · ${v.technician || 'nobody yet'}${v.startAt ? ` · ${session.dayTime(v.startAt)}` : ' · no time yet'} · ${v.state.replace('_', ' ')}${v.siteSeconds ? ` · ${hoursMinutes(v.siteSeconds)} h on site, ${hoursMinutes(v.driveSeconds)} h driving` : ''}${v.along.map((a) => ` · ${a.name} along, ${hoursMinutes(a.seconds)} h`).join('')}`,
-    lines: w.lines.filter((l) => l.visitId === v.id),
-  }))
-  const rest = w.lines.filter((l) => !l.visitId)
-  return rest.length
-    ? [...byVisit, { key: 'rest', title: 'Added in the office', lines: rest }]
-    : byVisit
-})
 </script>
 
 <template>
@@ -215,47 +188,48 @@ const groups = computed(() => {
           :to="`/quotes/${q.id}`"
           >{{ q.number }} · {{ q.state }} {{ session.money(q.total) }}</NuxtLink
         >
-        <button
+        <ActButton
           v-if="edits && !work.quotes.length && work.state !== 'cancelled'"
-          class="btn no-print"
-          :class="{ act: work.kind === 'quote visit' }"
+          class="no-print"
+          :primary="work.kind === 'quote visit'"
           :disabled="busy"
           @click="quote"
         >
           Begin a quote
-        </button>
-        <button
+        </ActButton>
+        <ActButton
           v-if="edits && !work.callbackOf && ['to_bill', 'billed', 'closed'].includes(work.state)"
-          class="btn no-print"
+          class="no-print"
           @click="back.open = true"
         >
           Call-back…
-        </button>
-        <button
+        </ActButton>
+        <ActButton
           v-if="edits"
-          class="btn no-print"
+          class="no-print"
           @click="adding = !adding"
         >
-          Add line</button
-        ><button
-          v-if="bills && session.role !== 'books' && work.lines.some((l) => zero(l.billed))"
-          class="btn no-print"
+          Add line</ActButton
+        ><ActButton
+          v-if="session.may('visits.rates') && work.lines.some((l) => zero(l.billed))"
+          class="no-print"
           @click="off.open = !off.open"
         >
-          Discount…</button
-        ><button
-          class="btn no-print"
+          Discount…</ActButton
+        ><ActButton
+          class="no-print"
           @click="printPage"
         >
           Print
-        </button>
-        <button
+        </ActButton>
+        <ActButton
           v-if="bills && !zero(work.totals.toBill)"
-          class="btn act no-print"
+          primary
+          class="no-print"
           @click="billing = true"
         >
           Bill what is open {{ session.money(work.totals.toBill) }}
-        </button>
+        </ActButton>
       </div>
       <p
         v-if="work.customer.stopWork"
@@ -327,17 +301,17 @@ const groups = computed(() => {
           @choose="add"
         />
         <div class="row">
-          <button
-            class="btn side"
+          <ActButton
+            class="side"
             @click="buying = true"
           >
-            From a supplier…</button
-          ><button
-            class="btn side"
+            From a supplier…</ActButton
+          ><ActButton
+            class="side"
             @click="writing = !writing"
           >
             Not in the book…
-          </button>
+          </ActButton>
         </div>
         <OwnLineForm
           v-if="writing"
@@ -351,24 +325,21 @@ const groups = computed(() => {
         class="sheet pad no-print row off"
         @submit.prevent="discountAll"
       >
-        <label class="field"
-          ><span>Take off all that is not billed, besides the price level</span
-          ><input
+        <Field
+          label="Take off all that is not billed, besides the price level"
+          :error="failed?.at('discount') ? failed.at('discount') : ''"
+          ><TextInput
             v-model="off.text"
-            class="plain num"
+            class="num"
             autofocus
-            placeholder="25.00 or 10 %"
-          /><i
-            v-if="failed?.at('discount')"
-            class="wrong"
-            >{{ failed.at('discount') }}</i
-          ></label
-        ><button
-          class="btn act"
+            placeholder="25.00 or 10 %" /></Field
+        ><ActButton
+          primary
+          submit
           :disabled="busy || !off.text.trim()"
         >
           Take it off
-        </button>
+        </ActButton>
       </form>
       <SupplierSheet
         v-if="buying"
@@ -379,186 +350,15 @@ const groups = computed(() => {
       />
       <WorkRates
         :work="work"
-        :may="bills && session.role !== 'books'"
+        :may="session.may('visits.rates')"
         @changed="(got) => (work = got)"
       />
-      <table class="book account">
-        <thead>
-          <tr>
-            <th>Work and material</th>
-            <th class="right">Promised</th>
-            <th class="right">Done</th>
-            <th class="right">Billed</th>
-            <th class="right">Paid</th>
-            <th class="no-print" />
-          </tr>
-        </thead>
-        <tbody
-          v-for="g in groups"
-          :key="g.key"
-        >
-          <tr class="group">
-            <td colspan="6">{{ g.title }}</td>
-          </tr>
-          <tr
-            v-for="l in g.lines"
-            :key="l.id"
-          >
-            <td>
-              <template v-if="editing.id === l.id">
-                <form
-                  class="row edit"
-                  @submit.prevent="
-                    change(l, {
-                      name: editing.name,
-                      quantity: editing.quantity,
-                      unitPrice: editing.unitPrice,
-                      discount: editing.discount,
-                    })
-                  "
-                >
-                  <label class="field grow"
-                    ><span>Called, here only</span
-                    ><input
-                      v-model="editing.name"
-                      class="plain" /></label
-                  ><label class="field"
-                    ><span>Quantity</span
-                    ><input
-                      v-model="editing.quantity"
-                      class="plain num" /></label
-                  ><label class="field"
-                    ><span>Each, here only</span
-                    ><input
-                      v-model="editing.unitPrice"
-                      class="plain num" /></label
-                  ><label class="field"
-                    ><span>Discount, or %</span
-                    ><input
-                      v-model="editing.discount"
-                      class="plain num" /></label
-                  ><button
-                    class="btn act"
-                    :disabled="busy"
-                  >
-                    Keep</button
-                  ><button
-                    type="button"
-                    class="btn"
-                    @click="editing.id = ''"
-                  >
-                    Leave
-                  </button>
-                </form></template
-              >
-              <template v-else
-                >{{ l.name }}<br /><span class="quiet small"
-                  >{{ l.kind === 'task' ? 'flat rate' : l.kind }} · {{ l.quantity }} ×
-                  {{ l.unitPrice
-                  }}<template v-if="l.bookPrice && l.bookPrice !== l.unitPrice">
-                    <span class="soon">(book {{ l.bookPrice }})</span></template
-                  ><template v-if="!zero(l.discount)"> · less {{ l.discount.amount }}</template
-                  ><template v-if="l.coversSeconds">
-                    · covers {{ hoursMinutes(l.coversSeconds) }} h</template
-                  ><template v-if="l.unitCost"> · cost {{ l.unitCost }}</template
-                  ><template v-if="l.priceFrom && l.priceFrom !== PRICE_FROM.book">
-                    · {{ l.priceFrom }}</template
-                  ><template v-if="l.partNumber">
-                    · {{ l.supplier }} {{ l.partNumber }}</template
-                  ></span
-                ></template
-              >
-            </td>
-            <td class="right num">{{ show(l.promised) }}</td>
-            <td
-              class="right num"
-              :class="{ gap: !zero(l.toBill) }"
-            >
-              {{ show(l.doneAmount) }}
-            </td>
-            <td
-              class="right num"
-              :class="{ owed: !zero(l.unpaid) }"
-            >
-              {{ show(l.billed) }}
-            </td>
-            <td class="right num">{{ show(l.paid) }}</td>
-            <td class="right nowrap no-print">
-              <template v-if="edits && zero(l.billed)"
-                ><button
-                  v-if="!l.done"
-                  class="btn plain small"
-                  :disabled="busy"
-                  @click="change(l, { done: true })"
-                >
-                  Mark done</button
-                ><button
-                  class="btn plain small"
-                  @click="edit(l)"
-                >
-                  Change</button
-                ><button
-                  class="btn plain small"
-                  :disabled="busy"
-                  @click="change(l, { removed: true })"
-                >
-                  Take out
-                </button></template
-              >
-            </td>
-          </tr>
-        </tbody>
-        <tbody>
-          <tr v-if="!work.lines.length">
-            <td
-              colspan="6"
-              class="empty"
-            >
-              Nothing is priced yet. Add a line from the price book.
-            </td>
-          </tr>
-          <tr class="sum">
-            <td>Before tax</td>
-            <td
-              v-for="k in ['promised', 'done', 'billed', 'paid'] as const"
-              :key="k"
-              class="right num"
-            >
-              <span class="double">{{ session.money(work.totals[k], false) }}</span>
-            </td>
-            <td class="no-print" />
-          </tr>
-          <tr class="gaps">
-            <td class="quiet small">
-              {{
-                work.price.margin === null
-                  ? ''
-                  : `margin over material ${(work.price.margin * 100).toFixed(1)} %`
-              }}
-            </td>
-            <td class="right small">
-              <span class="quiet">done − promised</span><br /><b class="num">{{
-                session.money(work.totals.beyondPromise, false)
-              }}</b>
-            </td>
-            <td class="right small">
-              <span class="quiet">done − billed</span><br /><b
-                class="num"
-                :class="{ late: !zero(work.totals.toBill) }"
-                >{{ session.money(work.totals.toBill, false) }}</b
-              >
-            </td>
-            <td class="right small">
-              <span class="quiet">billed − paid</span><br /><b
-                class="num"
-                :class="{ soon: !zero(work.totals.unpaid) }"
-                >{{ session.money(work.totals.unpaid, false) }}</b
-              >
-            </td>
-            <td colspan="2" />
-          </tr>
-        </tbody>
-      </table>
+      <WorkAccount
+        :work="work"
+        :edits="edits"
+        :busy="busy"
+        @change="change"
+      />
       <div
         v-if="work.time.uncoveredSeconds"
         class="note warn row"
@@ -570,14 +370,12 @@ const groups = computed(() => {
           >
           The clock shows {{ hoursMinutes(work.time.siteSeconds) }} h on site; lines cover
           {{ hoursMinutes(work.time.coveredSeconds) }} h.</span
-        ><button
-          class="btn"
+        ><ActButton
           :disabled="busy"
           @click="charge"
         >
-          Charge {{ session.money(work.time.charge) }}</button
-        ><button
-          class="btn"
+          Charge {{ session.money(work.time.charge) }}</ActButton
+        ><ActButton
           @click="
             () => {
               explaining = true
@@ -586,7 +384,7 @@ const groups = computed(() => {
           "
         >
           Leave out, say why
-        </button>
+        </ActButton>
       </div>
       <p
         v-if="bills && work.state === 'to_bill' && zero(work.totals.toBill)"
@@ -595,8 +393,7 @@ const groups = computed(() => {
         <span class="grow"
           ><b>Finished, and nothing is priced.</b> Add what was done, or close it and say why
           nothing is billed.</span
-        ><button
-          class="btn"
+        ><ActButton
           @click="
             () => {
               closing = true
@@ -605,57 +402,48 @@ const groups = computed(() => {
           "
         >
           Close without a bill…
-        </button>
+        </ActButton>
       </p>
-      <table
+      <DataTable
         v-if="work.invoices.length"
-        class="book"
-      >
-        <thead>
-          <tr>
-            <th>Invoice</th>
-            <th>Issued</th>
-            <th>Due</th>
-            <th class="right">Total</th>
-            <th class="right">Open</th>
-            <th>State</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="i in work.invoices"
-            :key="i.id"
+        :rows="work.invoices"
+        :row-key="(i) => i.id"
+        :columns="[
+          { key: 'invoice', label: 'Invoice' },
+          { key: 'issued', label: 'Issued', text: (i) => session.day(i.issueOn) },
+          { key: 'due', label: 'Due', text: (i) => session.day(i.dueOn) },
+          { key: 'total', label: 'Total', figures: true, text: (i) => session.money(i.total) },
+          {
+            key: 'open',
+            label: 'Open',
+            figures: true,
+            tone: (i) => ({ soon: !zero(i.open) }),
+            text: (i) => session.money(i.open),
+          },
+          {
+            key: 'state',
+            label: 'State',
+            text: (i) => (i.sent || i.state !== 'sent' ? i.state : 'not sent'),
+          },
+          { key: 'act', right: true },
+        ]"
+        ><template #invoice="{ row: i }"
+          ><NuxtLink
+            class="num"
+            :to="`/invoices/${i.id}`"
+            >{{ i.number }}</NuxtLink
+          ></template
+        >
+
+        <template #act="{ row: i }"
+          ><ActButton
+            v-if="bills && !zero(i.open)"
+            @click="paying = i"
           >
-            <td>
-              <NuxtLink
-                class="num"
-                :to="`/invoices/${i.id}`"
-                >{{ i.number }}</NuxtLink
-              >
-            </td>
-            <td>{{ session.day(i.issueOn) }}</td>
-            <td>{{ session.day(i.dueOn) }}</td>
-            <td class="right num">{{ session.money(i.total) }}</td>
-            <td
-              class="right num"
-              :class="{ soon: !zero(i.open) }"
-            >
-              {{ session.money(i.open) }}
-            </td>
-            <td>{{ i.sent || i.state !== 'sent' ? i.state : 'not sent' }}</td>
-            <td class="right">
-              <button
-                v-if="bills && !zero(i.open)"
-                class="btn"
-                @click="paying = i"
-              >
-                Take payment…
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+            Take payment…
+          </ActButton></template
+        ></DataTable
+      >
       <div
         v-if="work.signatures.length || work.photos.length"
         class="row kept"
@@ -691,18 +479,9 @@ const groups = computed(() => {
     </div>
     <aside class="no-print">
       <h2>History</h2>
-      <ol>
-        <li
-          v-for="h in work.history"
-          :key="h.id"
-        >
-          <span>{{ h.text }}</span><br /><span class="quiet small"
-            >{{ session.dayTime(h.at) }} · {{ h.who }}</span
-          >
-        </li>
-      </ol>
+      <HistoryTimeline :entries="work.history" />
     </aside>
-    <el-dialog
+    <Dialog
       v-model="back.open"
       title="Come back without charge"
       width="460"
@@ -711,34 +490,28 @@ const groups = computed(() => {
         class="stack"
         @submit.prevent="comeBack"
       >
-        <label class="field"
-          ><span>It is</span
-          ><select
+        <Field label="It is"
+          ><Choice
             v-model="back.kind"
-            class="plain"
-          >
-            <option value="call-back">a call-back: our work did not hold</option>
-            <option value="warranty">a warranty visit: the part did not</option>
-          </select></label
-        ><label class="field"
-          ><span>What is wrong again</span
-          ><textarea
+            :options="[
+              { value: 'call-back', label: 'a call-back: our work did not hold' },
+              { value: 'warranty', label: 'a warranty visit: the part did not' },
+            ]" /></Field
+        ><Field
+          label="What is wrong again"
+          :error="failed?.at('problem') ? failed.at('problem') : ''"
+          ><TextInput
             v-model="back.problem"
-            class="plain"
-            rows="3"
-          /><span
-            v-if="failed?.at('problem')"
-            class="wrong"
-            >{{ failed.at('problem') }}</span
-          ></label
-        ><button
-          class="btn act"
+            rows="3" /></Field
+        ><ActButton
+          primary
+          submit
           :disabled="busy"
         >
           Put it among what needs a slot
-        </button>
+        </ActButton>
       </form>
-    </el-dialog>
+    </Dialog>
     <BillSheet
       v-if="bills"
       v-model="billing"
@@ -756,7 +529,7 @@ const groups = computed(() => {
       @update:model-value="paying = null"
       @paid="refresh"
     />
-    <el-dialog
+    <Dialog
       :model-value="explaining || closing"
       :title="closing ? 'Close without a bill' : 'Leave these minutes out'"
       width="420"
@@ -766,24 +539,19 @@ const groups = computed(() => {
         class="stack"
         @submit.prevent="closing ? close() : explain()"
       >
-        <label class="field"
-          ><span>Why</span
-          ><input
-            v-model="why"
-            class="plain"
-          /><span
-            v-if="failed?.at('reason')"
-            class="wrong"
-            >{{ failed.at('reason') }}</span
-          ></label
-        ><button
-          class="btn act"
+        <Field
+          label="Why"
+          :error="failed?.at('reason') ? failed.at('reason') : ''"
+          ><TextInput v-model="why" /></Field
+        ><ActButton
+          primary
+          submit
           :disabled="busy"
         >
           {{ closing ? 'Close it' : 'Leave them out' }}
-        </button>
+        </ActButton>
       </form>
-    </el-dialog>
+    </Dialog>
   </div>
   <p
     v-else
@@ -825,78 +593,11 @@ aside {
   background: #fbfcfb;
   padding: 16px;
 }
-ol {
-  list-style: none;
-  margin: 12px 0 0;
-  padding: 0 0 0 16px;
-  border-left: 2px solid var(--green-2);
-}
-li {
-  position: relative;
-  margin-bottom: 12px;
-}
-li::before {
-  content: '';
-  position: absolute;
-  left: -22px;
-  top: 5px;
-  width: 8px;
-  height: 8px;
-  border: 2px solid var(--green);
-  border-radius: 50%;
-  background: var(--sheet);
-}
-.account {
-  border: 1px solid var(--rule-2);
-}
-.account td.num {
-  border-left: 1px solid var(--rule);
-}
-.group td {
-  background: #eff4f1;
-  font-weight: 600;
-  font-size: 12.5px;
-}
-.gap {
-  background: var(--brick-1);
-  color: var(--brick);
-  font-weight: 700;
-}
-.owed {
-  background: var(--marigold-1);
-}
-.gaps td {
-  border: 0;
-}
-.edit {
-  margin-top: 6px;
-  align-items: flex-end;
-  flex-wrap: wrap;
-}
-.edit input {
-  width: 92px;
-}
 .off {
   align-items: flex-end;
 }
-.off input {
+.off .field {
   width: 200px;
-}
-.off i {
-  font-style: normal;
-  display: block;
-}
-.edit .grow {
-  flex: 1 0 100%;
-}
-.edit .grow input {
-  width: 100%;
-}
-.account .btn.plain {
-  min-height: 24px;
-  padding: 0 5px;
-  font-weight: 500;
-  color: var(--green);
 }
 .kept {
   flex-wrap: wrap;

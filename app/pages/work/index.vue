@@ -6,6 +6,8 @@ import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -44,96 +46,76 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
     :load="load"
     :watch-key="`${state} ${kind} ${parked}`"
     empty="No work order is like that."
+    picks
+    :columns="[
+      { key: 'workOrder', label: 'Work order' },
+      { key: 'customer', label: 'Customer' },
+      { key: 'kind', label: 'Kind', text: (item) => item.kind },
+      { key: 'technician', label: 'Technician', text: (item) => item.technician },
+      { key: 'made', label: 'Made', text: (item) => session.dayTime(item.createdAt) },
+      {
+        key: 'toBillNet',
+        label: 'To bill, net',
+        figures: true,
+        text: (item) => (zero(item.toBill) ? '–' : session.money(item.toBill)),
+      },
+      {
+        key: 'state',
+        label: 'State',
+        tone: (item) => ({ late: item.state === 'to_bill', soon: item.state === 'needs_slot' }),
+        text: (item) => session.state(item.state),
+      },
+    ]"
+    @pick="(item) => navigateTo(`/work/${item.id}`)"
   >
     <template #acts>
-      <label class="row small"
-        >State
-        <select
+      <Field
+        inline
+        label="State"
+        ><Choice
           v-model="state"
-          class="plain"
-        >
-          <option value="">any</option>
-          <option
-            v-for="s in STATES"
-            :key="s"
-            :value="s"
-          >
-            {{ session.state(s) }}
-          </option>
-        </select></label
-      >
-      <label class="row small"
-        >Kind
-        <select
+          :options="[
+            { value: '', label: 'any' },
+            ...STATES.map((s) => ({ value: s, label: session.state(s) })),
+          ]"
+      /></Field>
+      <Field
+        inline
+        label="Kind"
+        ><Choice
           v-model="kind"
-          class="plain"
-        >
-          <option value="">any</option>
-          <option
-            v-for="k in CALL_KINDS"
-            :key="k"
-          >
-            {{ k }}
-          </option>
-        </select></label
-      >
-      <label class="row small"
-        >Parked in
-        <select
+          :options="[
+            { value: '', label: 'any' },
+            ...CALL_KINDS.map((k) => ({ value: k, label: k })),
+          ]"
+      /></Field>
+      <Field
+        inline
+        label="Parked in"
+        ><Choice
           v-model="parked"
-          class="plain"
-        >
-          <option value="">any or none</option>
-          <option value="*">any list</option>
-          <option
-            v-for="l in lists?.items ?? []"
-            :key="l"
-          >
-            {{ l }}
-          </option>
-        </select></label
-      >
+          :options="[
+            { value: '', label: 'any or none' },
+            { value: '*', label: 'any list' },
+            ...(lists?.items ?? []).map((l) => ({ value: l, label: l })),
+          ]"
+      /></Field>
     </template>
-    <template #head
-      ><tr>
-        <th>Work order</th>
-        <th>Customer</th>
-        <th>Kind</th>
-        <th>Technician</th>
-        <th>Made</th>
-        <th class="right">To bill, net</th>
-        <th>State</th>
-      </tr></template
-    >
-    <template #default="{ item }"
-      ><tr
-        class="pick"
-        @click="navigateTo(`/work/${item.id}`)"
+
+    <template #workOrder="{ row: item }"
+      ><NuxtLink
+        :to="`/work/${item.id}`"
+        class="num"
+        >{{ item.number }}</NuxtLink
       >
-        <td>
-          <NuxtLink
-            :to="`/work/${item.id}`"
-            class="num"
-            >{{ item.number }}</NuxtLink
-          >
-          {{ item.title
-          }}<span
-            v-if="item.followUp"
-            class="chip"
-            :class="{ late: item.overdue }"
-            >{{ item.followUp
-            }}{{ item.followUpOn ? `, ${session.day(item.followUpOn)}` : '' }}</span
-          >
-        </td>
-        <td>{{ item.customer }}, {{ item.town }}</td>
-        <td>{{ item.kind }}</td>
-        <td>{{ item.technician }}</td>
-        <td>{{ session.dayTime(item.createdAt) }}</td>
-        <td class="right num">{{ zero(item.toBill) ? '–' : session.money(item.toBill) }}</td>
-        <td :class="{ late: item.state === 'to_bill', soon: item.state === 'needs_slot' }">
-          {{ session.state(item.state) }}
-        </td>
-      </tr></template
+      {{ item.title
+      }}<span
+        v-if="item.followUp"
+        class="chip"
+        :class="{ late: item.overdue }"
+        >{{ item.followUp }}{{ item.followUpOn ? `, ${session.day(item.followUpOn)}` : '' }}</span
+      ></template
     >
+    <template #customer="{ row: item }">{{ item.customer }}, {{ item.town }}</template>
   </LedgerList>
 </template>

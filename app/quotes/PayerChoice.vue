@@ -4,6 +4,9 @@ import { ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call, newId, Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import ActButton from '~/base/ActButton.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{ place: { text: string } }>()
 const emit = defineEmits<{ choose: [customerId: string] }>()
@@ -34,15 +37,13 @@ const enter = () =>
 
 <template>
   <div class="sheet payer stack">
-    <label class="field"
-      ><span>Who pays</span
-      ><input
+    <Field label="Who pays"
+      ><TextInput
         v-model="words"
-        class="plain"
         autofocus
         placeholder="Name, number, address"
         autocomplete="off"
-    /></label>
+    /></Field>
     <div
       v-for="m in items.slice(0, 5)"
       :key="m.customerId"
@@ -54,12 +55,7 @@ const enter = () =>
         }}<span class="quiet small">{{
           [m.phone, m.place].filter(Boolean).join(' · ')
         }}</span></span
-      ><button
-        class="btn"
-        @click="emit('choose', m.customerId)"
-      >
-        Pays
-      </button>
+      ><ActButton @click="emit('choose', m.customerId)"> Pays </ActButton>
     </div>
     <p
       v-if="unseen"
@@ -73,31 +69,27 @@ const enter = () =>
       class="row"
       @submit.prevent="enter"
     >
-      <label class="field grow"
-        ><span>Their address</span
-        ><input
+      <Field
+        class="grow"
+        label="Their address"
+        :error="problem?.at('line1') ? problem.at('line1') : ''"
+        ><TextInput
           v-model="line1"
-          class="plain"
-          :placeholder="props.place.text"
-        /><span
-          v-if="problem?.at('line1')"
-          class="wrong"
-          >{{ problem.at('line1') }}</span
-        ></label
-      ><button
-        class="btn act"
+          :placeholder="props.place.text" /></Field
+      ><ActButton
+        primary
+        submit
         :disabled="busy"
       >
         Enter “{{ words }}”
-      </button>
+      </ActButton>
     </form>
-    <button
+    <ActButton
       v-else-if="words.trim().length > 1"
-      class="btn"
       @click="entering = true"
     >
       Enter “{{ words.trim() }}” as a new customer
-    </button>
+    </ActButton>
   </div>
 </template>
 

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+// An act: says what it does, its shortcut, and while it may not be taken, why.
+defineProps<{
+  /** the act that a person most likely came for; one a screen */
+  primary?: boolean
+  /** an act beside others that needs no border */
+  quiet?: boolean
+  /** stands for something that is on now */
+  on?: boolean
+  submit?: boolean
+  disabled?: boolean
+  /** why it may not be taken: disables it */
+  why?: string
+}>()
+</script>
+
+<template>
+  <el-button
+    class="btn"
+    :class="{ act: primary, plain: quiet, on }"
+    :native-type="submit ? 'submit' : 'button'"
+    :disabled="disabled || !!why"
+    :title="why || undefined"
+  >
+    <slot />
+  </el-button>
+</template>

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+// A dialog over the page: opened by `v-model`, or there for as long as its owner draws it.
+const open = defineModel<boolean>({ default: true })
+defineProps<{ title: string; width?: number | string }>()
+const emit = defineEmits<{ close: [] }>()
+</script>
+
+<template>
+  <el-dialog
+    v-model="open"
+    append-to-body
+    :title="title"
+    :width="width ?? 560"
+    :close-on-click-modal="false"
+    @close="emit('close')"
+  >
+    <slot />
+    <template
+      v-if="$slots.footer"
+      #footer
+    >
+      <slot name="footer" />
+    </template>
+  </el-dialog>
+</template>

@@ -1,0 +1,15 @@
+/**
+ * Lets the page have what a field of the library would keep for itself: its shortcuts (Ctrl Enter), and
+ * Escape where there is no list to close.
+ */
+export function passOn(event: KeyboardEvent): void {
+  const field = event.target as HTMLElement
+  const shortcut = event.ctrlKey || event.metaKey
+  const leaves = event.key === 'Escape' && field.getAttribute('aria-expanded') !== 'true'
+  if (!leaves && !(shortcut && event.key === 'Enter')) return
+  const root = event.currentTarget as HTMLElement
+  event.stopPropagation()
+  const { key, code, ctrlKey, metaKey, shiftKey } = event
+  const init = { key, code, ctrlKey, metaKey, shiftKey, bubbles: true, cancelable: true }
+  root.parentElement?.dispatchEvent(new KeyboardEvent('keydown', init))
+}

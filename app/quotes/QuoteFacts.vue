@@ -1,0 +1,120 @@
+<script setup lang="ts">
+// Who pays, where the work would be, whom to speak to, who has it.
+import { ref } from 'vue'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import PayerChoice from './PayerChoice.vue'
+import { call } from '~/lib/api'
+import { SHOWS } from '~/lib/live'
+import { useLoad } from '~/lib/useLoad'
+import type { Quote } from './useQuote'
+
+const props = defineProps<{ quote: Quote; draft: boolean; field?: boolean }>()
+const emit = defineEmits<{
+  change: [values: { ownerId: string | null } | { customerId: string }]
+}>()
+const { data: setUp } = useLoad(
+  () => (props.field ? Promise.resolve(null) : call('setUp')),
+  0,
+  SHOWS.setUp,
+)
+const paying = ref(false)
+function pays(customerId: string) {
+  paying.value = false
+  emit('change', { customerId })
+}
+</script>
+
+<template>
+  <dl :class="{ field }">
+    <div>
+      <dt>Who pays</dt>
+      <dd class="row">
+        <NuxtLink
+          v-if="!field"
+          :to="`/customers/${quote.customer.id}`"
+          >{{ quote.customer.name }}</NuxtLink
+        >
+        <template v-else>{{ quote.customer.name }}</template>
+        <span
+          v-if="quote.customer.prospect"
+          class="chip"
+          >prospect</span
+        >
+        <span
+          v-if="quote.customer.level"
+          class="chip"
+          >{{ quote.customer.level }}</span
+        >
+        <span
+          v-if="quote.customer.exempt"
+          class="chip"
+          >tax exempt</span
+        >
+        <ActButton
+          v-if="draft && !field"
+          quiet
+          @click="paying = !paying"
+        >
+          Somebody else
+        </ActButton>
+      </dd>
+    </div>
+    <div>
+      <dt>Where</dt>
+      <dd>
+        {{ quote.site.text
+        }}<span
+          v-if="quote.site.belongsTo"
+          class="quiet"
+          >, of {{ quote.site.belongsTo }}</span
+        >
+      </dd>
+    </div>
+    <div v-if="quote.contact.name || quote.contact.phone">
+      <dt>Speak to</dt>
+      <dd>{{ quote.contact.name }} {{ quote.contact.phone }}</dd>
+    </div>
+    <div>
+      <dt>Who has it</dt>
+      <dd>
+        <Choice
+          v-if="setUp && draft"
+          aria-label="Who has it"
+          :model-value="quote.owner?.id ?? ''"
+          :options="[
+            { value: '', label: 'nobody' },
+            ...setUp.people.map((p) => ({ value: p.id, label: p.name })),
+          ]"
+          @change="emit('change', { ownerId: $event || null })"
+        />
+        <template v-else>{{ quote.owner?.name ?? 'nobody' }}</template>
+      </dd>
+    </div>
+  </dl>
+  <PayerChoice
+    v-if="paying"
+    :place="quote.site"
+    @choose="pays"
+  />
+</template>
+
+<style scoped>
+dl {
+  margin: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+  gap: 6px 20px;
+}
+dl.field {
+  grid-template-columns: 1fr;
+}
+dt {
+  color: var(--ink-2);
+  font-size: 12px;
+}
+dd {
+  margin: 0;
+  flex-wrap: wrap;
+}
+</style>

@@ -1,0 +1,221 @@
+<script setup lang="ts">
+// A quote: who pays, what is offered, how long the price is held; the same in the office and on a phone.
+import { computed, ref } from 'vue'
+import type { QuoteAct } from '~~/core/quotes/quoteLifecycle'
+import ActButton from '~/base/ActButton.vue'
+import DocumentPage from '~/base/DocumentPage.vue'
+import StateTag from '~/base/StateTag.vue'
+import OwnLineForm, { type OwnLine } from '~/components/pricebook/OwnLine.vue'
+import PriceSearch from '~/components/pricebook/PriceSearch.vue'
+import SupplierSheet, { type BasketLine } from '~/components/pricebook/SupplierSheet.vue'
+import { useSession } from '~/stores/session'
+import AnswerQuote from './AnswerQuote.vue'
+import QuoteFacts from './QuoteFacts.vue'
+import QuoteLines from './QuoteLines.vue'
+import QuoteWords from './QuoteWords.vue'
+import SendQuote from './SendQuote.vue'
+import { useQuote, type Quote } from './useQuote'
+import { actWords, QUOTE_TONES } from './words'
+
+const props = defineProps<{ id: string; field?: boolean }>()
+const session = useSession()
+const {
+  quote,
+  problem,
+  busy,
+  failed,
+  draft,
+  change,
+  setLine,
+  takeOut,
+  addWanted,
+  addEntries,
+  addBasket,
+  reopen,
+} = useQuote(props.id)
+/** the act whose dialog is open, and the quote as it was when it was opened */
+const asked = ref<{ act: QuoteAct; quote: Quote } | null>(null)
+const adding = ref<'' | 'supplier' | 'own'>('')
+const acts = computed(() => quote.value?.acts.filter((act) => act !== 'change') ?? [])
+const primary: readonly QuoteAct[] = ['send', 'accept']
+
+function begin(act: QuoteAct) {
+  if (act === 'reopen') void reopen()
+  else asked.value = { act, quote: quote.value! }
+}
+function done(answered: Quote) {
+  quote.value = answered
+  asked.value = null
+}
+async function addOwn(line: OwnLine) {
+  await addWanted([line])
+  if (!failed.value) adding.value = ''
+}
+async function buy(items: BasketLine[]) {
+  await addBasket(items)
+  if (!failed.value) adding.value = ''
+}
+</script>
+
+<template>
+  <DocumentPage
+    v-if="quote"
+    :number="quote.number"
+    :title="quote.title"
+    :history="quote.history"
+    :field="field"
+    :problem="(failed ?? problem)?.message"
+  >
+    <template #state>
+      <StateTag
+        :word="quote.state"
+        :tone="QUOTE_TONES[quote.state]"
+      />
+    </template>
+    <template #standing>
+      <p
+        v-if="quote.waiting"
+        :class="quote.late ? 'late' : 'quiet'"
+      >
+        {{ quote.waiting }}
+      </p>
+      <p v-if="quote.answer">{{ quote.answer }}</p>
+    </template>
+    <template #way>
+      <NuxtLink
+        v-if="field"
+        class="btn"
+        to="/field"
+        >My day</NuxtLink
+      >
+    </template>
+    <template #acts>
+      <ActButton
+        v-for="act in acts"
+        :key="act"
+        :primary="primary.includes(act)"
+        :disabled="busy || (act === 'send' && !quote.lines.length)"
+        @click="begin(act)"
+      >
+        {{ actWords(act, { state: quote.state, total: session.money(quote.price.total) }) }}
+      </ActButton>
+      <a
+        class="btn"
+        :href="`/api/v1/quotes/${quote.id}.pdf`"
+        target="_blank"
+        >PDF</a
+      >
+      <NuxtLink
+        v-if="quote.workOrder && !field"
+        class="btn"
+        :to="`/work/${quote.workOrder.id}`"
+        >{{ quote.workOrder.number }} · {{ session.state(quote.workOrder.state) }}</NuxtLink
+      >
+    </template>
+
+    <QuoteFacts
+      :quote="quote"
+      :draft="draft"
+      :field="field"
+      @change="(values) => change(() => values)"
+    />
+    <QuoteWords
+      :quote="quote"
+      :draft="draft"
+      :field="field"
+      @change="(words) => change(() => words)"
+    />
+    <QuoteLines
+      :quote="quote"
+      :draft="draft"
+      :busy="busy"
+      :field="field"
+      @set="setLine"
+      @take-out="takeOut"
+    />
+    <div
+      v-if="draft"
+      class="sheet stack no-print"
+    >
+      <PriceSearch
+        label="Add from the price book"
+        at-hand
+        :large="field"
+        @choose="addEntries"
+      />
+      <div class="row">
+        <ActButton @click="adding = 'supplier'"> From a supplier… </ActButton>
+        <ActButton @click="adding = adding === 'own' ? '' : 'own'"> Not in the book… </ActButton>
+      </div>
+      <OwnLineForm
+        v-if="adding === 'own'"
+        :busy="busy"
+        @add="addOwn"
+        @close="adding = ''"
+      />
+    </div>
+    <SupplierSheet
+      v-if="adding === 'supplier'"
+      :busy="busy"
+      :problem="failed"
+      :field="field"
+      @take="buy"
+      @close="adding = ''"
+    />
+    <p class="quiet small">
+      <template v-if="!quote.customer.level && Number(quote.price.saving.amount)"
+        >With {{ quote.price.savingLevel }} {{ session.money(quote.price.saving) }} less, before
+        tax. </template
+      ><template v-if="quote.price.margin !== null"
+        >Margin {{ (quote.price.margin * 100).toFixed(1) }} %, office only.</template
+      >
+    </p>
+    <div
+      v-if="quote.photos.length"
+      class="row photos"
+    >
+      <img
+        v-for="photo in quote.photos"
+        :key="photo"
+        :src="`/api/v1/photos/${photo}`"
+        alt="Photo from the visit"
+      />
+    </div>
+    <SendQuote
+      v-if="asked?.act === 'send'"
+      :quote="asked.quote"
+      :field="field"
+      @done="done"
+      @close="asked = null"
+    />
+    <AnswerQuote
+      v-else-if="asked"
+      :quote="asked.quote"
+      :accepted="asked.act === 'accept'"
+      :field="field"
+      @done="done"
+      @close="asked = null"
+    />
+  </DocumentPage>
+  <p
+    v-else
+    class="empty"
+    role="status"
+  >
+    {{ problem?.message ?? 'Opening the quote…' }}
+  </p>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 12px;
+}
+.photos {
+  flex-wrap: wrap;
+}
+.photos img {
+  height: 80px;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+}
+</style>

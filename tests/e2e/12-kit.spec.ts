@@ -1,0 +1,83 @@
+// The fields and tables of the office, wherever they stand: typed as people write, found by typing, reached by keyboard.
+import { expect, test } from '@playwright/test'
+import { chooseFrom, chosenIn, enter, goHome, quiet, setClock, sitDown } from './people'
+
+test.afterEach(goHome)
+test.beforeEach(() => setClock('2026-11-24T10:21'))
+
+test('a day is typed as people write it; what is none is not taken', async ({ browser }) => {
+  const office = await sitDown(browser, 'office')
+  await office.goto('/schedule/plan?date=2026-11-25')
+  const from = office.getByLabel('From', { exact: true })
+  await expect(from).toHaveValue('25 Nov 2026')
+  for (const [typed, day] of [
+    ['fri', '27 Nov 2026'],
+    ['12/4', '4 Dec 2026'],
+    ['tomorrow', '25 Nov 2026'],
+    ['2026-12-01', '1 Dec 2026'],
+    ['+2', '26 Nov 2026'],
+  ] as const) {
+    await enter(from, typed)
+    await expect(from, typed).toHaveValue(day)
+  }
+  // Neither nonsense nor a day before today changes what stands there.
+  for (const typed of ['soon', '1 Nov 2026']) {
+    await enter(from, typed)
+    await from.press('Tab')
+    await expect(from, typed).toHaveValue('26 Nov 2026')
+  }
+  quiet(office)
+})
+test('a time is typed as people write it', async ({ browser }) => {
+  const office = await sitDown(browser, 'office')
+  await office.goto('/schedule/set-up')
+  await office.getByRole('button', { name: 'Change Gwil Harrow' }).click()
+  const to = office.getByLabel('Mon to')
+  await enter(to, '330pm')
+  await expect(to).toHaveValue('15:30')
+  await enter(to, '16')
+  await expect(to).toHaveValue('16:00')
+  quiet(office)
+})
+test('a long list is found in by typing, and a shortcut works from within it', async ({
+  browser,
+}) => {
+  const office = await sitDown(browser, 'office')
+  await office.goto('/calls/new')
+  const start = office.getByLabel('Start').and(office.getByRole('combobox'))
+  await start.focus()
+  await start.press('Enter')
+  await start.fill('14:1')
+  await expect(office.getByRole('option')).toHaveText(['14:15'])
+  await start.fill('99')
+  await expect(office.getByText('Nothing fits these words.')).toBeVisible()
+  await start.press('Escape')
+  await chooseFrom(office.getByLabel('Start'), '14:15')
+  await expect(chosenIn(office.getByLabel('Start'))).toHaveText('14:15')
+  await start.press('Control+Enter')
+  await expect(office.getByText('Write down what is wrong.').first()).toBeVisible()
+  quiet(office)
+})
+test('a row that can be opened is reached and opened by keyboard', async ({ browser }) => {
+  const dispatch = await sitDown(browser, 'dispatch')
+  await dispatch.goto('/schedule/list?date=2026-11-24')
+  const row = dispatch.getByRole('row', { name: /Lowfold Farm/ }).first()
+  await row.focus()
+  await expect(row).toBeFocused()
+  await row.press('Enter')
+  await expect(dispatch.getByRole('dialog', { name: /Lowfold Farm/ })).toBeVisible()
+  quiet(dispatch)
+})
+test('what is wrong stands at its field, and is read out with it', async ({ browser }) => {
+  const office = await sitDown(browser, 'office')
+  await office.goto('/customers')
+  await office.getByRole('textbox', { name: 'Name, town, number' }).fill('peel daughters')
+  await office.getByRole('row', { name: /Peel/ }).getByRole('link').click()
+  await office.getByRole('button', { name: 'Change', exact: true }).click()
+  await office.getByLabel('Credit limit').fill('much')
+  await office.getByRole('button', { name: 'Keep', exact: true }).click()
+  const field = office.locator('.field', { has: office.getByLabel('Credit limit') })
+  await expect(field).toContainText('Write the amount as a number, for example 100.00.')
+  await expect(office.getByLabel('Credit limit')).toHaveValue('much')
+  quiet(office, /status of 422/)
+})
