@@ -2,6 +2,7 @@
 // What types cannot say. What is older than a rule stands in eslint-suppressions.json, file by file with
 // its count: a count that grows fails, and so does one that shrank, until
 // `npx eslint . --prune-suppressions` takes it down.
+import importX, { createNodeResolver } from 'eslint-plugin-import-x'
 import withNuxt from './.nuxt/eslint.config.mjs'
 
 const SQL = '/^\\s*(SELECT|INSERT|UPDATE|DELETE|REPLACE) /'
@@ -80,6 +81,21 @@ export default withNuxt(
         },
       ],
     },
+  },
+  {
+    // No circles: neither of files, nor through the aliases of the app.
+    files: ['{app,core,demo,server,shared}/**/*.{ts,vue}'],
+    plugins: { 'import-x': importX },
+    settings: {
+      'import-x/resolver-next': [
+        createNodeResolver({
+          extensions: ['.ts', '.mjs', '.vue'],
+          alias: { '~~': [import.meta.dirname], '~': [`${import.meta.dirname}/app`] },
+        }),
+      ],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts'], 'vue-eslint-parser': ['.vue'] },
+    },
+    rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] },
   },
   {
     // The computation knows nobody: no framework, no Node, no clock, no chance.

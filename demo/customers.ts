@@ -7,7 +7,7 @@ import { searchKey } from '../core/text/searchKey'
 import { HOUR } from '../core/time/units'
 import { insertPlan } from '../server/agreements/queries'
 import type { Tx } from '../server/db/pool'
-import { TOWNS } from './company'
+import { TOWNS } from './towns'
 import type { Chance } from './random'
 
 export interface DemoCustomer {

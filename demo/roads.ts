@@ -1,5 +1,5 @@
 // The ground of the invented Larkmoor County: highways between the towns, a net of lanes around each of them, a river, a tarn.
-import { TOWNS } from './company'
+import { TOWNS } from './towns'
 import { seeded } from '../core/random/seeded'
 
 const HIGHWAYS: [number, number][] = [

@@ -4,7 +4,7 @@ import { computed, h, useTemplateRef } from 'vue'
 import dayjs from 'dayjs'
 import type { DatePickerInstance } from 'element-plus'
 import { passOn } from './passOn'
-import { retype } from './retype'
+import { retype, settle } from './retype'
 import { readDate } from '~~/core/time/readDate'
 import { useSession } from '~/stores/session'
 
@@ -39,7 +39,7 @@ function neaten(event: Event) {
 /** Enter takes what was typed, and closes the calendar; the form is not sent by it. */
 function take(event: KeyboardEvent) {
   if (event.ctrlKey || event.metaKey) return
-  neaten(event)
+  settle(event.target as HTMLInputElement)
   picker.value?.handleClose()
   event.preventDefault()
   event.stopPropagation()
@@ -51,7 +51,7 @@ function take(event: KeyboardEvent) {
     class="date"
     @change.capture="neaten"
     @keydown.enter.capture="take"
-    @keydown.tab.capture="neaten"
+    @keydown.tab.capture="settle($event.target as HTMLInputElement)"
     @keydown.capture="passOn"
   >
     <el-date-picker

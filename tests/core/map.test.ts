@@ -9,7 +9,7 @@ import { greatCircle } from '../../core/dispatch/greatCircle'
 import { SOFT_WARNINGS, visitWarnings } from '../../core/dispatch/visitWarnings'
 import { writeIcs } from '../../core/formats/ics'
 import { demoRoads } from '../../demo/roads'
-import { TOWNS } from '../../demo/company'
+import { TOWNS } from '../../demo/towns'
 import { workOrderState } from '../../core/visits/workOrderState'
 
 const NOON = 12 * 3_600_000

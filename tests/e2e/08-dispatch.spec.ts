@@ -159,7 +159,7 @@ test('the map: zoomed and moved by keyboard; what waits shows who is near, and i
   await expect(sends).toHaveCount(5)
   await expect(near.getByRole('row').nth(1)).toContainText(/\d:\d\d.*\d\d:\d\d/)
   const nearest = near
-    .locator('tbody')
+    .getByRole('row')
     .filter({ has: dispatch.locator('button:enabled') })
     .first()
   const who = (await nearest.locator('b').innerText()).trim()

@@ -6,7 +6,7 @@ test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 const why = (page: Page) => page.getByRole('table', { name: 'As the first task of a visit' })
 const priceIn = async (page: Page) =>
-  moneyIn(await why(page).locator('tfoot td').first().textContent())
+  moneyIn(await why(page).locator('tfoot .double').textContent())
 async function openTask(page: Page, words: string) {
   await page.goto('/price-book')
   await page.getByLabel('Code, name, category').fill(words)

@@ -438,7 +438,7 @@ test('how the book is used: hours as they were worked are taken and given back; 
   await expect(take).toHaveCount(open)
   await office.getByRole('button', { name: 'What nobody sells' }).click()
   const box = office.getByRole('checkbox').first()
-  const name = (await box.getAttribute('aria-label'))!
+  const name = await box.locator('xpath=ancestor::label').innerText()
   await box.check()
   await office.getByRole('button', { name: 'Retire 1' }).click()
   await expect(office.getByLabel(name)).toHaveCount(0)

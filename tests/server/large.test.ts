@@ -10,11 +10,10 @@ import { migrate } from '../../server/db/migrate'
 import { closePool } from '../../server/db/pool'
 import { findPapers } from '../../server/figures/queries'
 import { inContext, type Actor, type Ctx } from '../../server/http/context'
-import { historyOf, historyOfCustomer } from '../../server/http/queries'
+import { historyOf } from '../../server/http/queries'
 import { listInvoices } from '../../server/invoices/service'
 import { listMessages } from '../../server/messages/service'
 import { listPayments } from '../../server/payments/service'
-import { historyOfQuote } from '../../server/quotes/queries'
 import { listQuotes } from '../../server/quotes/views'
 import { workOrderPaper } from '../../server/visits/account'
 import { fieldDay } from '../../server/visits/field'
@@ -181,15 +180,16 @@ describe('no whole large table is read', () => {
     [
       'for the history of a work order',
       async (ctx) =>
-        historyOf(ctx.tx, 'work_order_id', await one('SELECT id FROM work_orders LIMIT 1')),
+        historyOf(ctx.tx, 'work_order_id', [await one('SELECT id FROM work_orders LIMIT 1')]),
     ],
     [
       'for the history of a customer',
-      async (ctx) => historyOfCustomer(ctx.tx, [await one('SELECT id FROM customers LIMIT 1')]),
+      async (ctx) =>
+        historyOf(ctx.tx, 'customer_id', [await one('SELECT id FROM customers LIMIT 1')]),
     ],
     [
       'for the history of a quote',
-      async (ctx) => historyOfQuote(ctx.tx, await one('SELECT id FROM quotes LIMIT 1')),
+      async (ctx) => historyOf(ctx.tx, 'subject_id', [await one('SELECT id FROM quotes LIMIT 1')]),
     ],
     [
       'for a work order',
