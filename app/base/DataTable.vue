@@ -18,6 +18,8 @@ const props = defineProps<{
   tone?: (row: Row, index: number) => unknown
   /** a row is pressed to open or choose it */
   picks?: boolean
+  /** rows whose first cell reaches across: headings among the rows */
+  across?: (row: Row) => boolean
   /** whose second line, the slot `under`, is open */
   opened?: (row: Row) => boolean
   /** what stands under a column, by its key */
@@ -37,6 +39,10 @@ const ofRow = ({ row: { row, index } }: { row: Placed }) =>
   normalizeClass([{ pick: props.picks }, props.tone?.(row, index)])
 const ofCell = ({ row: { row, index }, column }: { row: Placed; column: Head }) =>
   normalizeClass(looks.value.get(column.columnKey ?? '')?.tone?.(row, index))
+const spanOf = ({ row, columnIndex }: { row: Placed; columnIndex: number }) => {
+  if (!props.across?.(row.row)) return [1, 1]
+  return columnIndex === 0 ? [1, props.columns.length] : [0, 0]
+}
 /** The library's type knows names of fields only, though it takes functions. */
 const bySort = (column: Column<Row>) =>
   column.sort && ((placed: Placed) => column.sort!(placed.row) as unknown as string)
@@ -73,6 +79,7 @@ const enter = (event: Event) => {
     :show-summary="!!sums"
     :summary-method="total"
     :expand-row-keys="opened"
+    :span-method="spanOf"
     @keydown.enter="enter"
     @row-click="(placed: Placed) => emit('pick', placed.row)"
   >

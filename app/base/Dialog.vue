@@ -1,14 +1,19 @@
 <script setup lang="ts">
 // A dialog over the page: opened by `v-model`, or there for as long as its owner draws it.
 const open = defineModel<boolean>({ default: true })
-defineProps<{ title: string; width?: number | string }>()
+defineProps<{
+  title: string
+  width?: number | string
+  /** drawn beside the page instead of in it: where it may be opened from within another one */
+  apart?: boolean
+}>()
 const emit = defineEmits<{ close: [] }>()
 </script>
 
 <template>
   <el-dialog
     v-model="open"
-    append-to-body
+    :append-to-body="apart"
     :title="title"
     :width="width ?? 560"
     :close-on-click-modal="false"

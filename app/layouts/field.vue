@@ -26,7 +26,8 @@ import { connected } from '~/lib/live'
   display: flex;
   flex-direction: column;
 }
-.field-shell .btn {
+.field-shell .btn,
+.field-shell .el-button.btn.btn {
   min-height: 48px;
   border-radius: 8px;
   font-size: 16px;

@@ -39,7 +39,7 @@ const INDEX: readonly { group: string; links: readonly (readonly [to: string, na
     {
       group: 'Firm',
       links: [
-        ['/schedule/set-up', 'Hours, areas'],
+        ['/schedule/set-up', 'Hours'],
         ['/set-up', 'Set-up'],
       ],
     },
@@ -178,7 +178,7 @@ async function leave() {
 <style scoped>
 .office {
   display: grid;
-  grid-template: 60px minmax(0, 1fr) / minmax(0, 1fr) 104px;
+  grid-template: 60px minmax(0, 1fr) / minmax(0, 1fr) 92px;
   height: 100vh;
 }
 header {
@@ -226,7 +226,7 @@ main {
   overflow-y: auto;
 }
 .index h2 {
-  margin: 10px 12px 3px;
+  margin: 10px 10px 3px;
   font-size: 12px;
   font-weight: 600;
   color: var(--ink-2);
@@ -235,8 +235,8 @@ main {
 .who {
   display: flex;
   justify-content: space-between;
-  padding: 5px 10px 5px 12px;
-  font-size: 13px;
+  padding: 5px 8px 5px 10px;
+  font-size: 12.5px;
   text-align: left;
   text-decoration: none;
   color: var(--ink);

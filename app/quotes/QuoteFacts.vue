@@ -103,7 +103,7 @@ function pays(customerId: string) {
 dl {
   margin: 0;
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
   gap: 6px 20px;
 }
 dl.field {

@@ -272,7 +272,6 @@ watch(
       <DateInput
         v-model="draft.date"
         aria-label="Day"
-        style="width: 140px"
       />
     </div>
     <OpeningsTable

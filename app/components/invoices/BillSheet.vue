@@ -73,6 +73,7 @@ const billed = computed(() => [
 <template>
   <Dialog
     v-model="open"
+    apart
     :title="`Bill ${work.number}`"
     width="620"
   >

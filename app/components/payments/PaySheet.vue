@@ -104,6 +104,7 @@ function takeNow() {
 <template>
   <Dialog
     v-model="open"
+    apart
     :title="`Payment for ${number}`"
     width="430"
   >

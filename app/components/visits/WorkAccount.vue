@@ -117,6 +117,7 @@ const change = (line: Line, values: LineChange) =>
       :rows="rows"
       :row-key="(row) => row.key"
       :tone="(row) => ({ group: !row.line })"
+      :across="(row) => !row.line"
       :columns="columns"
       :sums="sums"
     >

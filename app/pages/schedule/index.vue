@@ -763,9 +763,12 @@ aside h2 {
   width: 30px;
   text-align: right;
 }
+.head .btn {
+  padding: 0 9px;
+}
 .head {
   display: flex;
-  gap: 12px;
+  gap: 8px;
   align-items: center;
   padding: 10px 14px;
   flex: none;

@@ -580,6 +580,10 @@ const mails = computed(() =>
 }
 .top {
   align-items: flex-start;
+  flex-wrap: wrap;
+}
+.top > .grow {
+  flex: 1 0 100%;
 }
 .pad {
   padding: 12px;
