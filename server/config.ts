@@ -54,7 +54,8 @@ const LEVELS = ['trace', 'debug', 'info', 'warn', 'error', 'fatal', 'silent']
 /** What is wrong with the settings, a sentence each. */
 export function configProblems(): string[] {
   const problems = ADDRESSES.filter((name) => text(name) && !URL.canParse(text(name))).map(
-    (name) => `${name} is not an address: ${text(name).slice(0, 60)}`,
+    // What stands in it is not said: it may hold a password.
+    (name) => `${name} is not an address.`,
   )
   if (!LEVELS.includes(config.logLevel))
     problems.push(`LOG_LEVEL is none of ${LEVELS.join(', ')}: ${config.logLevel}`)

@@ -18,6 +18,8 @@ const props = defineProps<{
   tone?: (row: Row, index: number) => unknown
   /** a row is pressed to open or choose it */
   picks?: boolean
+  /** on a phone each row is a card; the column that looks like `what` reaches across it */
+  cards?: boolean
   /** rows whose first cell reaches across: headings among the rows */
   across?: (row: Row) => boolean
   /** whose second line, the slot `under`, is open */
@@ -71,6 +73,7 @@ const enter = (event: Event) => {
     ref="table"
     class="data"
     table-layout="auto"
+    :class="{ cards }"
     row-key="key"
     :data="placed"
     :show-header="columns.some((column) => column.label)"
@@ -104,7 +107,10 @@ const enter = (event: Event) => {
       /></template>
       <!-- The library asks once without a row, to find columns within. -->
       <template #default="{ row: { row, index }, $index }">
-        <slot
+        <span
+          v-if="cards && column.figures"
+          class="says"
+          >{{ column.label }}</span><slot
           v-if="$index >= 0"
           :name="column.key"
           :row="row as Row"

@@ -52,7 +52,7 @@ function take(event: KeyboardEvent) {
     @change.capture="neaten"
     @keydown.enter.capture="take"
     @keydown.tab.capture="settle($event.target as HTMLInputElement)"
-    @keydown.capture="passOn"
+    @keydown.capture="passOn($event, true)"
   >
     <el-date-picker
       ref="picker"

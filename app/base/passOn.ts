@@ -1,11 +1,13 @@
+const isExpanded = (event: KeyboardEvent): boolean =>
+  (event.target as HTMLElement).getAttribute('aria-expanded') === 'true'
+
 /**
  * Lets the page have what a field of the library would keep for itself: its shortcuts (Ctrl Enter), and
- * Escape where there is no list to close.
+ * Escape where there is no list to close. A field that lets Escape go by itself says `open`.
  */
-export function passOn(event: KeyboardEvent): void {
-  const field = event.target as HTMLElement
+export function passOn(event: KeyboardEvent, open = isExpanded(event)): void {
   const shortcut = event.ctrlKey || event.metaKey
-  const leaves = event.key === 'Escape' && field.getAttribute('aria-expanded') !== 'true'
+  const leaves = event.key === 'Escape' && !open
   if (!leaves && !(shortcut && event.key === 'Enter')) return
   const root = event.currentTarget as HTMLElement
   event.stopPropagation()

@@ -4,6 +4,7 @@ import { defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import FindAnything from '~/components/base/FindAnything.vue'
 import RunBand from '~/components/base/RunBand.vue'
+import type { Permission } from '~~/core/access/permissions'
 import { call } from '~/lib/api'
 import { connected } from '~/lib/live'
 import { useSession } from '~/stores/session'
@@ -16,34 +17,36 @@ const finding = ref(false)
 const helping = ref(false)
 const quotes = ref(0)
 /** What stands at the right edge, by what it is to a person. */
-const INDEX: readonly { group: string; links: readonly (readonly [to: string, name: string])[] }[] =
-  [
-    { group: 'Day', links: [['/messages', 'Mail']] },
-    {
-      group: 'Books',
-      links: [
-        ['/customers', 'Customers'],
-        ['/sites', 'Sites'],
-        ['/price-book', 'Price book'],
-        ['/agreements', 'Agreements'],
-      ],
-    },
-    {
-      group: 'Papers',
-      links: [
-        ['/quotes', 'Quotes'],
-        ['/work', 'Work orders'],
-        ['/invoices', 'Invoices'],
-      ],
-    },
-    {
-      group: 'Firm',
-      links: [
-        ['/schedule/set-up', 'Hours'],
-        ['/set-up', 'Set-up'],
-      ],
-    },
-  ]
+const INDEX: readonly {
+  group: string
+  links: readonly (readonly [to: string, name: string, may: Permission])[]
+}[] = [
+  { group: 'Day', links: [['/messages', 'Mail', 'messages.see']] },
+  {
+    group: 'Books',
+    links: [
+      ['/customers', 'Customers', 'customers.see'],
+      ['/sites', 'Sites', 'customers.see'],
+      ['/price-book', 'Price book', 'pricebook.see'],
+      ['/agreements', 'Agreements', 'agreements.see'],
+    ],
+  },
+  {
+    group: 'Papers',
+    links: [
+      ['/quotes', 'Quotes', 'quotes.list'],
+      ['/work', 'Work orders', 'visits.list'],
+      ['/invoices', 'Invoices', 'invoices.list'],
+    ],
+  },
+  {
+    group: 'Firm',
+    links: [
+      ['/schedule/set-up', 'Hours', 'dispatch.plan'],
+      ['/set-up', 'Set-up', 'settings.see'],
+    ],
+  },
+]
 const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
 const takesCalls = () => session.may('calls.take')
 function key(e: KeyboardEvent) {
@@ -137,7 +140,7 @@ async function leave() {
       >
         <h2>{{ group }}</h2>
         <NuxtLink
-          v-for="[to, name] in links"
+          v-for="[to, name] in links.filter(([, , may]) => session.may(may))"
           :key="to"
           :to="to"
           :class="{ here: route.path.startsWith(to) }"

@@ -20,8 +20,9 @@ import { quoteView, type QuoteView } from './views'
 export async function beginQuote(ctx: Ctx, body: Body<'beginQuote'>): Promise<QuoteView> {
   const work = body.workOrderId ? await visibleWorkOrder(ctx, body.workOrderId, true) : null
   if (signedIn(ctx).role === 'technician') refuseForeignWork(body, work)
+  const draft = await draftOf(ctx, body, work)
   const number = await nextNumber(ctx.tx, QUOTE_NUMBERS)
-  await insertQuote(ctx.tx, { ...(await draftOf(ctx, body, work)), id: body.id, number })
+  await insertQuote(ctx.tx, { ...draft, id: body.id, number })
   const quote = (await quoteById(ctx.tx, body.id))!
   await noteOnQuote(ctx, quote, quoteFacts.begun({ number, title: quote.title }))
   await setLines(ctx, quote, withoutCosts(ctx, body.lines))

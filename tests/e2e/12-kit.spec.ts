@@ -28,6 +28,28 @@ test('a day is typed as people write it; what is none is not taken', async ({ br
   }
   quiet(office)
 })
+test('Escape closes the calendar and leaves the dialog; an emptied day is none', async ({
+  browser,
+}) => {
+  const office = await sitDown(browser, 'office')
+  await office.goto('/calls/new')
+  await office.getByRole('button', { name: 'Call back…' }).click()
+  const dialog = office.getByRole('dialog', { name: 'Call back' })
+  const day = dialog.getByLabel('On which day')
+  await day.click()
+  await expect(office.locator('.el-picker-panel:visible')).toHaveCount(1)
+  await day.press('Escape')
+  await expect(office.locator('.el-picker-panel:visible')).toHaveCount(0)
+  await expect(dialog).toBeVisible()
+  await enter(day, 'fri')
+  await expect(day).toHaveValue('27 Nov 2026')
+  await enter(day, '')
+  await expect(day).toHaveValue('')
+  await dialog.getByLabel('Why').fill('asks the neighbour first')
+  await dialog.getByRole('button', { name: 'Put it on the list' }).click()
+  await expect(dialog).toBeVisible()
+  quiet(office, /status of 422/)
+})
 test('a time is typed as people write it', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/schedule/set-up')

@@ -60,7 +60,9 @@ export async function chooseFrom(labelled: Locator, name: string) {
   await field.focus()
   await field.press('Enter')
   if (await field.isEditable()) await field.fill(name)
-  await field.page().getByRole('option', { name, exact: true }).click()
+  // Only its own list: the list of the field before may still be closing.
+  const list = field.page().locator(`[id="${await field.getAttribute('aria-controls')}"]`)
+  await list.getByRole('option', { name, exact: true }).click({ timeout: 20_000 })
   await expect(chosenIn(field)).toHaveText(name)
 }
 /** What a field to choose from shows. */

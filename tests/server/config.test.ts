@@ -5,13 +5,17 @@ import { config, configProblems } from '../../server/config'
 afterEach(() => vi.unstubAllEnvs())
 describe('settings', () => {
   it.each([
-    ['PUBLIC_URL', 'ledger.example', 'PUBLIC_URL is not an address: ledger.example'],
-    ['SMTP_URL', 'mail server', 'SMTP_URL is not an address: mail server'],
+    ['PUBLIC_URL', 'ledger.example', 'PUBLIC_URL is not an address.'],
+    ['SMTP_URL', 'mail server', 'SMTP_URL is not an address.'],
     ['LOG_LEVEL', 'loud', 'LOG_LEVEL is none of'],
     ['OPEN_LEDGER_NOW', 'noon', 'OPEN_LEDGER_NOW is no local time'],
   ])('%s=%s is refused', (name, value, sentence) => {
     vi.stubEnv(name, value)
     expect(configProblems().join()).toContain(sentence)
+  })
+  it('an address that is wrong is not repeated: it may hold a password', () => {
+    vi.stubEnv('SMTP_URL', 'user:hunter2 at the server')
+    expect(configProblems().join()).not.toContain('hunter2')
   })
   it('that are right are taken, an address without the slash at its end', () => {
     for (const [name, value] of Object.entries({

@@ -47,7 +47,7 @@ const href = computed(
             { value: '', label: 'the whole book' },
             ...categories.map((c) => ({
               value: c.path,
-              label: `${'\u2003'.repeat(c.depth)}${c.name}`,
+              label: c.path,
             })),
           ]"
       /></Field>

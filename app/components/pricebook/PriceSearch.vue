@@ -126,7 +126,7 @@ const trees = computed(() => state.value?.categories ?? [])
           aria-label="Category"
           :options="[
             { value: '', label: 'any category' },
-            ...trees.map((c) => ({ value: c.path, label: `${'\u2003'.repeat(c.depth)}${c.name}` })),
+            ...trees.map((c) => ({ value: c.path, label: c.path })),
           ]"
         />
       </div>

@@ -152,6 +152,7 @@ const take = () =>
       <div class="goods">
         <DataTable
           v-if="found?.items.length"
+          cards
           :rows="found.items"
           :row-key="(p) => p.partNumber"
           :opened="(p) => beside?.of === p"
@@ -204,11 +205,12 @@ const take = () =>
           >
           <template #under="{ row: p }"
             ><DataTable
+              cards
               :label="`${p.name} at every supplier`"
               :rows="beside?.items ?? []"
               :row-key="(o, i) => o.supplierId"
               :columns="[
-                { key: 'from' },
+                { key: 'from', look: 'what' },
                 { key: 'number', look: 'num', text: (o) => o.partNumber },
                 { key: 'has', right: true, text: (o) => stock(o) },
                 { key: 'costs', figures: true, text: (o) => show(o.cost) || show(o.price) },
@@ -320,85 +322,9 @@ const take = () =>
   overflow: auto;
   border: 1px solid var(--rule);
 }
-.beside > td {
-  background: var(--paper);
-  padding: 8px 10px 8px 40px;
-} /* On a phone a product is a card: its name, what they have and what it costs, then what can be done. */
 @media (max-width: 600px) {
   .goods {
     max-height: 50vh;
-  }
-  .goods > table,
-  .goods > table > tbody {
-    display: block;
-  }
-  .goods > table > thead {
-    display: none;
-  }
-  .one {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    gap: 2px 10px;
-    padding: 10px;
-    border-bottom: 1px solid var(--rule);
-  }
-  .one td {
-    display: block;
-    padding: 0;
-    border: 0;
-    text-align: left;
-  }
-  .one .what {
-    grid-column: 1 / 3;
-    order: -1;
-    font-weight: 650;
-  }
-  .one td.right.num {
-    text-align: right;
-  }
-  .one td.nowrap {
-    grid-column: 1 / 3;
-    display: flex;
-    justify-content: space-between;
-  }
-  .one [data-says] {
-    color: var(--ink);
-  }
-  .one [data-says]::before {
-    content: attr(data-says) ' ';
-    font: 12px var(--text);
-    color: var(--ink-2);
-  }
-  .beside table,
-  .beside tbody {
-    display: block;
-  }
-  .beside tbody tr {
-    display: grid;
-    grid-template-columns: 1fr auto auto;
-    gap: 2px 10px;
-    align-items: center;
-    padding: 6px 0;
-  }
-  .beside tbody td {
-    display: block;
-    padding: 0;
-    border: 0;
-  }
-  .beside tbody td.num:nth-child(2) {
-    display: none;
-  }
-  .beside tbody td:last-child {
-    grid-row: 1 / 3;
-    grid-column: 3;
-  }
-  .one .btn,
-  .beside .btn {
-    min-height: 48px;
-  }
-  .beside > td {
-    display: block;
-    padding: 4px 10px;
   }
   .basket .btn {
     min-height: 48px;

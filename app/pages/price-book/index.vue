@@ -183,7 +183,7 @@ const gone = (q: string, after?: string) =>
           { value: '', label: 'any category' },
           ...(state?.categories ?? []).map((c) => ({
             value: c.path,
-            label: `${'\u2003'.repeat(c.depth)}${c.name}`,
+            label: c.path,
           })),
         ]"
       />
