@@ -20,7 +20,9 @@ async function insertPeople(db: mysql.Connection, people: Inhabitant[]): Promise
   const all = people.map((p, i) => ({ ...p, id: ids[i]!, site: v7() }))
   await inPieces(all, 2000, async (some) => {
     await db.query(
-      'INSERT INTO customers (id, name, phone, email, line1, town, postcode, office_note, search, created_at) VALUES ?',
+      `INSERT INTO customers (id, name, phone, email, line1, town, postcode, office_note, search,
+        created_at)
+      VALUES ?`,
       [
         some.map((p) => [
           p.id,
@@ -191,7 +193,9 @@ const BENCHES: Record<string, Bench> = {
       })
       await inPieces(invoices, 2000, (some) =>
         db.query(
-          'INSERT INTO invoices (id, number, customer_id, issue_on, due_on, currency, net_minor, tax_minor, total_minor, payable_minor, frozen, created_at) VALUES ?',
+          `INSERT INTO invoices (id, number, customer_id, issue_on, due_on, currency, net_minor,
+            tax_minor, total_minor, payable_minor, frozen, created_at)
+          VALUES ?`,
           [some],
         ),
       )
@@ -199,8 +203,12 @@ const BENCHES: Record<string, Bench> = {
       for (const table of ['invoices', 'customers', 'sites'])
         await db.query(`ANALYZE TABLE ${table}`)
       await listPages(rig, db, 'invoices', 'invoices', 'invoices', (first) => [
-        `SELECT i.id, i.number, c.name, i.issue_on, i.due_on, i.total_minor, i.open_minor, w.number FROM invoices i STRAIGHT_JOIN customers c ON c.id = i.customer_id LEFT JOIN work_orders w ON w.id = i.work_order_id
-         WHERE i.issue_on <= ? AND (i.issue_on < ? OR i.id <= ?) ORDER BY i.issue_on DESC, i.id DESC LIMIT 51`,
+        `SELECT i.id, i.number, c.name, i.issue_on, i.due_on, i.total_minor, i.open_minor, w.number
+        FROM invoices i
+        STRAIGHT_JOIN customers c ON c.id = i.customer_id
+        LEFT JOIN work_orders w ON w.id = i.work_order_id
+        WHERE i.issue_on <= ? AND (i.issue_on < ? OR i.id <= ?)
+        ORDER BY i.issue_on DESC, i.id DESC LIMIT 51`,
         [first.issueOn!, first.issueOn!, first.id!],
       ])
       await listPages(
@@ -210,14 +218,23 @@ const BENCHES: Record<string, Bench> = {
         'customers',
         'customers c WHERE c.merged_into IS NULL',
         (first) => [
-          `SELECT c.id, c.name, c.phone, c.email, c.town, c.tags, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id), (SELECT SUM(open_minor) FROM invoices i WHERE i.customer_id = c.id) FROM customers c
-         WHERE c.merged_into IS NULL AND c.name >= ? AND (c.name > ? OR c.id >= ?) ORDER BY c.name, c.id LIMIT 51`,
+          `SELECT c.id, c.name, c.phone, c.email, c.town, c.tags,
+            (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id),
+            (SELECT SUM(open_minor) FROM invoices i WHERE i.customer_id = c.id)
+          FROM customers c
+          WHERE c.merged_into IS NULL AND c.name >= ?
+            AND (c.name > ? OR c.id >= ?)
+          ORDER BY c.name, c.id LIMIT 51`,
           [first.name!, first.name!, first.id!],
         ],
       )
       await listPages(rig, db, 'sites', 'sites', 'sites', (first) => [
-        `SELECT s.id, s.line1, s.town, s.postcode, c.name, (SELECT COUNT(*) FROM equipment e WHERE e.site_id = s.id AND NOT e.removed) FROM sites s STRAIGHT_JOIN customers c ON c.id = s.customer_id
-         WHERE s.line1 >= ? AND (s.line1 > ? OR s.id >= ?) ORDER BY s.line1, s.id LIMIT 51`,
+        `SELECT s.id, s.line1, s.town, s.postcode, c.name,
+          (SELECT COUNT(*) FROM equipment e WHERE e.site_id = s.id AND NOT e.removed)
+        FROM sites s
+        STRAIGHT_JOIN customers c ON c.id = s.customer_id
+        WHERE s.line1 >= ? AND (s.line1 > ? OR s.id >= ?)
+        ORDER BY s.line1, s.id LIMIT 51`,
         [first.line1!, first.line1!, first.id!],
       ])
       await db.end()

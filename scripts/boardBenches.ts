@@ -16,7 +16,7 @@ async function crowd(rig: Rig, technicians: number, visits: number): Promise<voi
   const db = await mysql.createConnection({ uri: rig.env.DATABASE_URL! })
   const random = seeded(21)
   const [sites] = (await db.query(
-    'SELECT id, customer_id AS customerId FROM sites WHERE lat IS NOT NULL LIMIT 200',
+    'SELECT id, customer_id FROM sites WHERE lat IS NOT NULL LIMIT 200',
   )) as unknown as [{ id: string; customerId: string }[]]
   const week = JSON.stringify(
     Object.fromEntries(
@@ -26,7 +26,9 @@ async function crowd(rig: Rig, technicians: number, visits: number): Promise<voi
   await db.query('UPDATE people SET bookable = FALSE')
   const people = Array.from({ length: technicians }, () => v7())
   await db.query(
-    'INSERT INTO people (id, email, name, role, bookable, skills, hours, territory_ids, lat, lon, password_hash) VALUES ?',
+    `INSERT INTO people (id, email, name, role, bookable, skills, hours, territory_ids, lat, lon,
+      password_hash)
+    VALUES ?`,
     [
       people.map((id, i) => [
         id,
@@ -52,7 +54,9 @@ async function crowd(rig: Rig, technicians: number, visits: number): Promise<voi
   }))
   await inPieces(made, 500, (some) =>
     db.query(
-      'INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, contact, currency, state, created_at) VALUES ?',
+      `INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, contact, currency,
+        state, created_at)
+      VALUES ?`,
       [
         some.map((m, i) => [
           m.work,
@@ -71,7 +75,9 @@ async function crowd(rig: Rig, technicians: number, visits: number): Promise<voi
   )
   await inPieces(made, 500, (some) =>
     db.query(
-      'INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date, promise_from, promise_to, findings) VALUES ?',
+      `INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds,
+        promise_date, promise_from, promise_to, findings)
+      VALUES ?`,
       [
         some.map((m) => [
           m.visit,

@@ -18,7 +18,10 @@ const urlOf = (database: string) => Object.assign(new URL(url), { pathname: `/${
 
 const tablesOf = async (connection: Connection, database: string): Promise<string[]> => {
   const [rows] = await connection.query<RowDataPacket[]>(
-    'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_type = "BASE TABLE" ORDER BY table_name',
+    `SELECT table_name AS name
+    FROM information_schema.tables
+    WHERE table_schema = ? AND table_type = "BASE TABLE"
+    ORDER BY table_name`,
     [database],
   )
   return rows.map((r) => r.name as string)
@@ -109,7 +112,10 @@ interface Trigger {
 }
 const triggersOf = async (connection: Connection, database: string): Promise<Trigger[]> => {
   const [rows] = await connection.query<RowDataPacket[]>(
-    'SELECT trigger_name AS name, event_object_table AS of, action_timing AS timing, event_manipulation AS event, action_statement AS body FROM information_schema.triggers WHERE trigger_schema = ?',
+    `SELECT trigger_name AS name, event_object_table AS of, action_timing AS timing,
+      event_manipulation AS event, action_statement AS body
+    FROM information_schema.triggers
+    WHERE trigger_schema = ?`,
     [database],
   )
   return rows.map((r) => ({

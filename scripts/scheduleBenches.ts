@@ -116,7 +116,7 @@ export const scheduleBenches: Record<string, Bench> = {
       const db = await mysql.createConnection({ uri: rig.env.DATABASE_URL! })
       const random = seeded(8)
       const [sites] = (await db.query(
-        'SELECT s.id, s.customer_id AS customerId FROM sites s WHERE s.lat IS NOT NULL LIMIT 400',
+        'SELECT s.id, s.customer_id FROM sites s WHERE s.lat IS NOT NULL LIMIT 400',
       )) as unknown as [{ id: string; customerId: string }[]]
       const week = JSON.stringify(
         Object.fromEntries(
@@ -129,7 +129,9 @@ export const scheduleBenches: Record<string, Bench> = {
       const people = Array.from({ length: 30 }, () => v7())
       await db.query('UPDATE people SET bookable = FALSE')
       await db.query(
-        'INSERT INTO people (id, email, name, role, bookable, skills, hours, territory_ids, lat, lon, password_hash) VALUES ?',
+        `INSERT INTO people (id, email, name, role, bookable, skills, hours, territory_ids, lat,
+          lon, password_hash)
+        VALUES ?`,
         [
           people.map((id, i) => [
             id,
@@ -185,13 +187,17 @@ export const scheduleBenches: Record<string, Bench> = {
       }
       await inPieces(work, 500, (some) =>
         db.query(
-          'INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, contact, currency, state, created_at) VALUES ?',
+          `INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, contact,
+            currency, state, created_at)
+          VALUES ?`,
           [some],
         ),
       )
       await inPieces(visits, 500, (some) =>
         db.query(
-          'INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date, promise_from, promise_to, findings) VALUES ?',
+          `INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds,
+            promise_date, promise_from, promise_to, findings)
+          VALUES ?`,
           [some],
         ),
       )

@@ -175,7 +175,9 @@ async function clean(db: mysql.Connection, faults: string[]): Promise<void> {
   ] as const) {
     const gaps = await one(
       db,
-      `SELECT MAX(CAST(SUBSTRING(number, 3) AS INT)) - MIN(CAST(SUBSTRING(number, 3) AS INT)) + 1 - COUNT(*) AS n FROM ${table}`,
+      `SELECT MAX(CAST(SUBSTRING(number, 3) AS INT)) - MIN(CAST(SUBSTRING(number, 3) AS INT)) + 1 -
+        COUNT(*) AS n
+      FROM ${table}`,
     )
     if (gaps) faults.push(`${gaps} numbers are missing among ${prefix}`)
   }
@@ -196,7 +198,7 @@ async function mails(
     counts.set(messageId, { n: c.n + 1, lost: c.lost + Number(lost) })
   }
   const [rows] = (await db.query(
-    `SELECT id, invoice_id AS invoiceId FROM messages WHERE kind = 'invoice'`,
+    `SELECT id, invoice_id FROM messages WHERE kind = 'invoice'`,
   )) as unknown as [{ id: string; invoiceId: string }[]]
   const mine = rows.filter((r) => told.invoices.some((i) => i.mailed && i.id === r.invoiceId))
   const of = mine.map((r) => counts.get(`<${r.id}@open-ledger>`) ?? { n: 0, lost: 0 })

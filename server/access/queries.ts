@@ -1,33 +1,22 @@
 // SQL of people, sessions and personal tokens.
 import { sqlInstant, type Tx } from '../db/pool'
 import type { Actor } from '../http/context'
-import { json } from '../db/json'
 import { DAY } from '../../core/time/units'
 
 type PersonRow = Actor & { passwordHash: string }
-const COLUMNS =
-  'p.id, p.name, p.email, p.role, p.bookable, p.sees_cost AS seesCost, p.takes_money AS takesMoney'
-const person = <T extends Actor>(row: T | null): T | null =>
-  row && {
-    ...row,
-    bookable: Boolean(row.bookable),
-    seesCost: Boolean(row.seesCost),
-    takesMoney: Boolean(row.takesMoney),
-  }
+const COLUMNS = 'p.id, p.name, p.email, p.role, p.bookable, p.sees_cost, p.takes_money'
 
 export const personByEmail = async (tx: Tx, email: string) =>
-  person(
-    await tx.row<PersonRow>(
-      `SELECT ${COLUMNS}, p.password_hash AS passwordHash FROM people p WHERE p.email = ? AND p.active`,
-      [email],
-    ),
+  tx.row<PersonRow>(
+    `SELECT ${COLUMNS}, p.password_hash FROM people p WHERE p.email = ? AND p.active`,
+    [email],
   )
 export const personWithPassword = async (tx: Tx, id: string, lock = false) =>
-  person(
-    await tx.row<PersonRow>(
-      `SELECT ${COLUMNS}, p.password_hash AS passwordHash FROM people p WHERE p.id = ? AND p.active${lock ? ' FOR UPDATE' : ''}`,
-      [id],
-    ),
+  tx.row<PersonRow>(
+    `SELECT ${COLUMNS}, p.password_hash
+    FROM people p
+    WHERE p.id = ? AND p.active${lock ? ' FOR UPDATE' : ''}`,
+    [id],
   )
 export const setPassword = async (tx: Tx, id: string, hash: string, was: string) =>
   (
@@ -38,13 +27,15 @@ export const setPassword = async (tx: Tx, id: string, hash: string, was: string)
   ).affected === 1
 
 /** Whose session it is, and the last event that is known at this moment. */
-export const personBySession = async (tx: Tx, hash: string, kind: SessionKind) =>
-  person(
-    await tx.row<Actor & { lastEvent: number; lastSeenAt: string }>(
-      `SELECT ${COLUMNS}, s.last_seen_at AS lastSeenAt, (SELECT COALESCE(MAX(e.id), 0) FROM events e) AS lastEvent
-     FROM sessions s JOIN people p ON p.id = s.person_id WHERE s.id = ? AND s.kind = ? AND s.expires_at > ? AND p.active`,
-      [hash, kind, sqlInstant(Date.now())],
-    ),
+export const personBySession = (tx: Tx, hash: string, kind: SessionKind) =>
+  tx.row<Actor & { lastEvent: number; lastSeenAt: string }>(
+    `SELECT ${COLUMNS}, s.last_seen_at,
+      (SELECT COALESCE(MAX(e.id), 0) FROM events e) AS lastEvent
+    FROM sessions s
+    JOIN people p ON p.id = s.person_id
+    WHERE s.id = ? AND s.kind = ? AND s.expires_at > ?
+      AND p.active`,
+    [hash, kind, sqlInstant(Date.now())],
   )
 
 export type SessionKind = 'cookie' | 'token'
@@ -59,7 +50,8 @@ interface NewSession {
 export async function addSession(tx: Tx, s: NewSession): Promise<void> {
   const now = Date.now()
   await tx.run(
-    'INSERT INTO sessions (id, person_id, kind, label, ip, created_at, last_seen_at, expires_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO sessions (id, person_id, kind, label, ip, created_at, last_seen_at, expires_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       s.hash,
       s.personId,
@@ -83,7 +75,10 @@ export interface SessionRow {
 }
 export const sessionsOf = (tx: Tx, personId: string): Promise<SessionRow[]> =>
   tx.rows<SessionRow>(
-    'SELECT id, kind, label, ip, created_at AS createdAt, last_seen_at AS lastSeenAt, expires_at AS expiresAt FROM sessions WHERE person_id = ? AND expires_at > ? ORDER BY last_seen_at DESC',
+    `SELECT id, kind, label, ip, created_at, last_seen_at, expires_at
+    FROM sessions
+    WHERE person_id = ? AND expires_at > ?
+    ORDER BY last_seen_at DESC`,
     [personId, sqlInstant(Date.now())],
   )
 export const endSession = async (tx: Tx, hash: string, personId: string) =>
@@ -100,19 +95,13 @@ export const knownFrom = async (tx: Tx, personId: string, ip: string) =>
 export const sweepSessions = (tx: Tx, expired: string) =>
   tx.run('DELETE FROM sessions WHERE expires_at < ?', [expired])
 
-export async function allPeople(tx: Tx) {
-  const rows = await tx.rows<{
+export const allPeople = (tx: Tx) =>
+  tx.rows<{
     id: string
     name: string
     role: string
-    bookable: number
-    skills: unknown
+    bookable: boolean
+    skills: string[]
   }>(
     'SELECT id, name, role, bookable, skills FROM people WHERE active ORDER BY position, name LIMIT 200',
   )
-  return rows.map((r) => ({
-    ...r,
-    bookable: Boolean(r.bookable),
-    skills: json<string[]>(r.skills),
-  }))
-}

@@ -25,10 +25,14 @@ export interface AgreementRow {
   billedUntil: string | null
   price: string | null
 }
-const SELECT = `a.id, a.version, a.customer_id AS customerId, c.name AS customer, c.phone, a.site_id AS siteId, COALESCE(s.name, '') AS site, COALESCE(s.line1, '') AS line1, COALESCE(s.town, '') AS town, COALESCE(s.postcode, '') AS postcode,
-  a.plan, a.plan_id AS planId, a.starts_on AS startsOn, a.ends_on AS endsOn, a.visit_due_on AS visitDueOn, a.billed_until AS billedUntil, (SELECT l.price FROM agreement_plans l WHERE l.id = a.plan_id) AS price,
-  (SELECT DATE(MAX(w.done_at)) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind = 'service') AS lastVisitOn,
-  (SELECT MAX(w.number) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind = 'service' AND w.state IN ('needs_slot', 'scheduled', 'on_site', 'paused')) AS booked`
+const SELECT = `a.id, a.version, a.customer_id, c.name AS customer, c.phone, a.site_id,
+    COALESCE(s.name, '') AS site, COALESCE(s.line1, '') AS line1, COALESCE(s.town, '') AS town,
+    COALESCE(s.postcode, '') AS postcode, a.plan, a.plan_id, a.starts_on, a.ends_on, a.visit_due_on,
+    a.billed_until, (SELECT l.price FROM agreement_plans l WHERE l.id = a.plan_id) AS price,
+    (SELECT DATE(MAX(w.done_at)) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind =
+    'service') AS lastVisitOn, (SELECT MAX(w.number) FROM work_orders w WHERE w.site_id = a.site_id
+    AND w.kind = 'service' AND w.state IN ('needs_slot', 'scheduled', 'on_site', 'paused')) AS
+    booked`
 const FROM =
   'agreements a JOIN customers c ON c.id = a.customer_id LEFT JOIN sites s ON s.id = a.site_id'
 export const agreementById = (tx: Tx, id: string) =>
@@ -41,7 +45,7 @@ export interface AgreementShort {
   visitDueOn: string | null
 }
 export const agreementsIn = (customerId: string): ListIn => ({
-  columns: 'id, plan, starts_on AS startsOn, ends_on AS endsOn, visit_due_on AS visitDueOn',
+  columns: 'id, plan, starts_on, ends_on, visit_due_on',
   from: 'agreements WHERE customer_id = ?',
   values: [customerId],
   order: 'ends_on DESC',
@@ -114,7 +118,9 @@ export const insertAgreement = (
   },
 ) =>
   tx.run(
-    'INSERT INTO agreements (id, customer_id, site_id, plan, plan_id, starts_on, ends_on, visit_due_on) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO agreements (id, customer_id, site_id, plan, plan_id, starts_on, ends_on,
+      visit_due_on)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
     [a.id, a.customerId, a.siteId, a.plan, a.planId, a.startsOn, a.endsOn, a.visitDueOn],
   )
 export const extendAgreement = async (
@@ -126,7 +132,9 @@ export const extendAgreement = async (
 ) =>
   (
     await tx.run(
-      'UPDATE agreements SET ends_on = ?, visit_due_on = ?, version = version + 1 WHERE id = ? AND version = ?',
+      `UPDATE agreements
+      SET ends_on = ?, visit_due_on = ?, version = version + 1
+      WHERE id = ? AND version = ?`,
       [endsOn, visitDueOn, id, version],
     )
   ).affected
@@ -147,7 +155,7 @@ export interface PlanRow {
   work: string
 }
 const PLAN =
-  'SELECT id, name, visits_a_year AS visitsAYear, visit_seconds AS visitSeconds, price, price_level_id AS levelId, work FROM agreement_plans'
+  'SELECT id, name, visits_a_year, visit_seconds, price, price_level_id AS levelId, work FROM agreement_plans'
 export const allPlans = (tx: Tx) => tx.rows<PlanRow>(`${PLAN} ORDER BY name LIMIT 100`)
 export const planById = (tx: Tx, id: string) => tx.row<PlanRow>(`${PLAN} WHERE id = ?`, [id])
 export const insertPlan = (
@@ -162,6 +170,7 @@ export const insertPlan = (
   },
 ) =>
   tx.run(
-    'INSERT INTO agreement_plans (id, name, visits_a_year, price, price_level_id, work) VALUES (?, ?, ?, ?, ?, ?)',
+    `INSERT INTO agreement_plans (id, name, visits_a_year, price, price_level_id, work)
+    VALUES (?, ?, ?, ?, ?, ?)`,
     [p.id, p.name, p.visitsAYear, p.price, p.levelId, p.work],
   )

@@ -1,5 +1,6 @@
 // SQL of calls and of requests from the public form.
 import { sqlInstant, type Tx } from '../db/pool'
+import type { Problem } from '../http/problem'
 
 export interface CallRow {
   id: string
@@ -15,11 +16,16 @@ export interface CallRow {
   createdAt: string
   version: number
 }
-const CALL =
-  'SELECT k.id, k.state, k.origin, k.draft, k.summary, k.work_order_id AS workOrderId, k.call_back_on AS callBackOn, k.reason, a.name AS assignedTo, p.name AS takenBy, k.created_at AS createdAt, k.version FROM calls k LEFT JOIN people p ON p.id = k.taken_by LEFT JOIN people a ON a.id = k.assigned_to'
+const CALL = `SELECT k.id, k.state, k.origin, k.draft, k.summary, k.work_order_id, k.call_back_on,
+    k.reason, a.name AS assignedTo, p.name AS takenBy, k.created_at, k.version
+  FROM calls k
+  LEFT JOIN people p ON p.id = k.taken_by
+  LEFT JOIN people a ON a.id = k.assigned_to`
 export const waitingCalls = (tx: Tx) =>
   tx.rows<CallRow>(
-    `${CALL} WHERE k.state IN ('open', 'put_off') ORDER BY COALESCE(k.call_back_on, '2000-01-01'), k.created_at LIMIT 200`,
+    `${CALL}
+    WHERE k.state IN ('open', 'put_off')
+    ORDER BY COALESCE(k.call_back_on, '2000-01-01'), k.created_at LIMIT 200`,
   )
 export const callById = (tx: Tx, id: string, lock = false) =>
   tx.row<CallRow>(`${CALL} WHERE k.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
@@ -36,8 +42,13 @@ export const keepCall = (
   },
 ) =>
   tx.run(
-    `INSERT INTO calls (id, draft, summary, origin, taken_by, held_until, created_at) VALUES (?, ?, ?, ?, ?, ?, ?)
-   ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'quoted', 'declined'), draft, VALUES(draft)), summary = IF(state IN ('booked', 'quoted', 'declined'), summary, VALUES(summary)), taken_by = COALESCE(taken_by, VALUES(taken_by)), held_until = VALUES(held_until), version = version + 1`,
+    `INSERT INTO calls (id, draft, summary, origin, taken_by, held_until, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?)
+    ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'quoted', 'declined'), draft,
+      VALUES(draft)),
+      summary = IF(state IN ('booked', 'quoted', 'declined'), summary, VALUES(summary)),
+      taken_by = COALESCE(taken_by, VALUES(taken_by)), held_until = VALUES(held_until),
+      version = version + 1`,
     [
       c.id,
       JSON.stringify(c.draft),
@@ -62,7 +73,10 @@ export const markCall = async (
 ) =>
   (
     await tx.run(
-      'UPDATE calls SET state = ?, work_order_id = COALESCE(?, work_order_id), quote_id = COALESCE(?, quote_id), reason = ?, call_back_on = ?, assigned_to = ?, version = version + 1 WHERE id = ? AND state IN ("open", "put_off")',
+      `UPDATE calls
+      SET state = ?, work_order_id = COALESCE(?, work_order_id), quote_id = COALESCE(?, quote_id),
+        reason = ?, call_back_on = ?, assigned_to = ?, version = version + 1
+      WHERE id = ? AND state IN ("open", "put_off")`,
       [
         state,
         values.workOrderId ?? null,
@@ -77,13 +91,20 @@ export const markCall = async (
 /** Calls that hold a time on a day while their details are still being asked for. */
 export const heldOn = (tx: Tx, date: string) =>
   tx.rows<CallRow>(
-    `${CALL} WHERE k.state IN ('open', 'put_off') AND JSON_VALUE(k.draft, '$.date') = ? AND JSON_VALUE(k.draft, '$.start') <> '' AND JSON_VALUE(k.draft, '$.technicianId') IS NOT NULL ORDER BY k.created_at LIMIT 100`,
+    `${CALL}
+    WHERE k.state IN ('open', 'put_off')
+      AND JSON_VALUE(k.draft, '$.date') = ?
+      AND JSON_VALUE(k.draft, '$.start') <> ''
+      AND JSON_VALUE(k.draft, '$.technicianId') IS NOT NULL
+    ORDER BY k.created_at LIMIT 100`,
     [date],
   )
 /** Times that calls hold at present, against others who look for one. */
 export const heldNow = (tx: Tx, now: number, except: string | null) =>
   tx.rows<CallRow>(
-    `${CALL} WHERE k.held_until > ? AND k.state IN ('open', 'put_off')${except ? ' AND k.id <> ?' : ''} LIMIT 200`,
+    `${CALL}
+    WHERE k.held_until > ? AND k.state IN ('open', 'put_off')${except ? ' AND k.id <> ?' : ''}
+    LIMIT 200`,
     except ? [sqlInstant(now), except] : [sqlInstant(now)],
   )
 export const insertForm = async (
@@ -97,15 +118,23 @@ export const insertForm = async (
     sqlInstant(f.at),
   ])
   await tx.run(
-    'DELETE FROM sent_forms WHERE kept_at <= (SELECT kept_at FROM (SELECT kept_at FROM sent_forms ORDER BY kept_at DESC LIMIT 1 OFFSET ?) oldest)',
+    `DELETE
+    FROM sent_forms
+    WHERE kept_at <= (SELECT kept_at FROM (SELECT kept_at FROM sent_forms ORDER BY kept_at DESC
+      LIMIT 1 OFFSET ?) oldest)`,
     [String(f.most)],
   )
 }
+/** What was typed into a form that was sent back, and why. */
+export interface SentForm {
+  fields: Record<string, string>
+  problem: Pick<Problem, 'code' | 'detail' | 'errors'>
+}
 export const formById = (tx: Tx, id: string, since: number) =>
-  tx.row<{ fields: unknown; problem: unknown }>(
-    'SELECT fields, problem FROM sent_forms WHERE id = ? AND kept_at > ?',
-    [id, sqlInstant(since)],
-  )
+  tx.row<SentForm>('SELECT fields, problem FROM sent_forms WHERE id = ? AND kept_at > ?', [
+    id,
+    sqlInstant(since),
+  ])
 export const sweepForms = (tx: Tx, before: string) =>
   tx.run('DELETE FROM sent_forms WHERE kept_at < ?', [before])
 
@@ -118,7 +147,9 @@ export const requestsSince = async (tx: Tx, source: string, since: number) =>
 /** One at a time for each source: two that arrive together must not both see the place that is left. */
 export const lockSource = async (tx: Tx, source: string, at: number): Promise<void> => {
   await tx.run(
-    'INSERT INTO tries (id, count, last_at) VALUES (?, 0, ?) ON DUPLICATE KEY UPDATE last_at = VALUES(last_at)',
+    `INSERT INTO tries (id, count, last_at)
+    VALUES (?, 0, ?)
+    ON DUPLICATE KEY UPDATE last_at = VALUES(last_at)`,
     [source, sqlInstant(at)],
   )
 }

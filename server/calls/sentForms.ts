@@ -3,15 +3,10 @@
 import { randomUUID } from 'node:crypto'
 import type { Ctx } from '../http/context'
 import type { Problem } from '../http/problem'
-import { json } from '../db/json'
 import { FORM_FIELDS } from './requests'
-import { formById, insertForm } from './queries'
+import { formById, insertForm, type SentForm } from './queries'
 import { HOUR } from '../../core/time/units'
 
-export interface SentForm {
-  fields: Record<string, string>
-  problem: Pick<Problem, 'code' | 'detail' | 'errors'>
-}
 export const KEPT_MS = HOUR
 /** So many are kept at once; the oldest make room. Each is a few kilobytes at most. */
 export const MOST_FORMS = 500
@@ -41,11 +36,5 @@ export async function keepForm(
   return id
 }
 export async function sentForm(ctx: Ctx, id: string): Promise<SentForm | null> {
-  const row = await formById(ctx.tx, id, Date.now() - KEPT_MS)
-  return (
-    row && {
-      fields: json<SentForm['fields']>(row.fields),
-      problem: json<SentForm['problem']>(row.problem),
-    }
-  )
+  return await formById(ctx.tx, id, Date.now() - KEPT_MS)
 }

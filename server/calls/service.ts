@@ -23,7 +23,6 @@ import { checkPlacement, heldByOthers, mayPlace, placeVisit } from '../dispatch/
 import { confirmVisit } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { json } from '../db/json'
 import { nextNumber } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
@@ -43,7 +42,7 @@ type Row = Answer<'call'>
 /** How long a chosen time is held after the last word (our own rule). */
 const HOLD_MINUTES = 10
 function shape(ctx: Ctx, c: CallRow, files: Row['files']): Row {
-  const draft = callDraft.cast(json<object>(c.draft)) as Row['draft']
+  const draft = callDraft.cast(c.draft) as Row['draft']
   const missing = [
     !draft.customerId && 'the customer',
     draft.customerId && !draft.siteId && 'the site',
@@ -374,7 +373,7 @@ export async function endCall(
     }))
   )
     throw notFound('open call')
-  const draft = callDraft.cast(json<object>(call.draft)) as Row['draft']
+  const draft = callDraft.cast(call.draft) as Row['draft']
   await record(ctx, {
     subject: 'call',
     id,

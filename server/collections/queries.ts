@@ -7,9 +7,13 @@ import { givenBackIn, type GivenBack } from '../payments/queries'
 /** Open balances on a date: invoices issued by then less what was applied by then. */
 export const openOn = (tx: Tx, on: string) =>
   tx.rows<{ customerId: string; dueOn: string; balanceMinor: number }>(
-    `SELECT i.customer_id AS customerId, i.due_on AS dueOn, CAST(i.payable_minor - COALESCE(a.paid, 0) AS SIGNED) AS balanceMinor FROM invoices i
-   LEFT JOIN (SELECT invoice_id, SUM(amount_minor) AS paid FROM allocations WHERE on_date <= ? GROUP BY invoice_id) a ON a.invoice_id = i.id
-   WHERE i.issue_on <= ? AND i.state = 'open' AND i.payable_minor <> COALESCE(a.paid, 0)`,
+    `SELECT i.customer_id, i.due_on,
+      CAST(i.payable_minor - COALESCE(a.paid, 0) AS SIGNED) AS balanceMinor
+    FROM invoices i
+    LEFT JOIN (SELECT invoice_id, SUM(amount_minor) AS paid FROM allocations WHERE on_date <= ?
+      GROUP BY invoice_id) a ON a.invoice_id = i.id
+    WHERE i.issue_on <= ? AND i.state = 'open'
+      AND i.payable_minor <> COALESCE(a.paid, 0)`,
     [on, on],
   )
 interface Credit {
@@ -17,12 +21,14 @@ interface Credit {
   amountMinor: number
 }
 const creditsIn = (on: string): ListIn => ({
-  columns: 'c.customerId, c.amountMinor',
-  from: `(SELECT customerId, CAST(SUM(amount) AS SIGNED) AS amountMinor FROM (
-     SELECT p.customer_id AS customerId, p.amount_minor AS amount FROM payments p WHERE p.received_on <= ? AND (p.bounced_on IS NULL OR p.bounced_on > ?)
-     UNION ALL SELECT p.customer_id, -a.amount_minor FROM allocations a JOIN payments p ON p.id = a.payment_id WHERE a.on_date <= ? AND p.received_on <= ?) x GROUP BY customerId HAVING amountMinor <> 0) c`,
+  columns: 'c.customer_id, c.amount_minor',
+  from: `(SELECT customer_id, CAST(SUM(amount) AS SIGNED) AS amount_minor FROM ( SELECT
+      p.customer_id, p.amount_minor AS amount FROM payments p WHERE p.received_on <= ? AND
+      (p.bounced_on IS NULL OR p.bounced_on > ?) UNION ALL SELECT p.customer_id, -a.amount_minor
+      FROM allocations a JOIN payments p ON p.id = a.payment_id WHERE a.on_date <= ? AND
+      p.received_on <= ?) x GROUP BY customer_id HAVING amount_minor <> 0) c`,
   values: [on, on, on, on],
-  order: 'c.customerId',
+  order: 'c.customer_id',
 })
 /** What stands beside the open invoices: credits, what the ledger says, and card payments that went back since. */
 export const besideOpen = (tx: Tx, on: string, since: number) =>
@@ -48,7 +54,11 @@ async function aboutAll<T>(
 export const paidInvoices = (tx: Tx, customerIds: readonly string[]) =>
   aboutAll(customerIds, (some) =>
     tx.rows<{ customerId: string; days: number }>(
-      `SELECT customer_id AS customerId, DATEDIFF(paid_on, due_on) AS days FROM invoices WHERE paid_on > DATE_SUB(CURDATE(), INTERVAL 3 YEAR) AND customer_id IN (${placeholders(some)}) ORDER BY paid_on DESC`,
+      `SELECT customer_id, DATEDIFF(paid_on, due_on) AS days
+      FROM invoices
+      WHERE paid_on > DATE_SUB(CURDATE(), INTERVAL 3 YEAR)
+        AND customer_id IN (${placeholders(some)})
+      ORDER BY paid_on DESC`,
       some,
     ),
   )
@@ -63,8 +73,10 @@ export interface NoteRow {
   notedOn: string
   who: string | null
 }
-const NOTE =
-  'SELECT n.id, n.customer_id AS customerId, n.kind, n.amount_minor AS amount, n.on_date AS onDate, n.text, n.noted_at AS notedAt, n.noted_on AS notedOn, p.name AS who FROM collection_notes n LEFT JOIN people p ON p.id = n.noted_by'
+const NOTE = `SELECT n.id, n.customer_id, n.kind, n.amount_minor AS amount, n.on_date, n.text,
+    n.noted_at, n.noted_on, p.name AS who
+  FROM collection_notes n
+  LEFT JOIN people p ON p.id = n.noted_by`
 export const notesUntil = (tx: Tx, on: string, customerIds: readonly string[]) =>
   aboutAll(customerIds, (some) =>
     tx.rows<NoteRow>(
@@ -113,8 +125,10 @@ export interface MoneyIn {
 export const moneyIn = (tx: Tx, customerIds: readonly string[], since: string, until: string) =>
   aboutAll(customerIds, (some) =>
     tx.rows<MoneyIn>(
-      `SELECT customer_id AS customerId, amount_minor AS amount, received_on AS receivedOn, created_at AS createdAt, bounced_on AS bouncedOn FROM payments
-   WHERE customer_id IN (${placeholders(some)}) AND ((received_on BETWEEN ? AND ?) OR bounced_on > DATE_SUB(?, INTERVAL 30 DAY))`,
+      `SELECT customer_id, amount_minor AS amount, received_on, created_at, bounced_on
+      FROM payments
+      WHERE customer_id IN (${placeholders(some)})
+        AND ((received_on BETWEEN ? AND ?) OR bounced_on > DATE_SUB(?, INTERVAL 30 DAY))`,
       [...some, since, until, until],
     ),
   )

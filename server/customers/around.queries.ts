@@ -3,7 +3,7 @@ import { agreementsIn, type AgreementShort } from '../agreements/queries'
 import { placeholders, type Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
 import { quotesOfCustomerIn, type ShortQuote } from '../quotes/queries'
-import { asTerritory, territoriesIn, type TerritoryRow } from '../settings/queries'
+import { territoriesIn, type TerritoryRow } from '../settings/queries'
 import {
   billedSumsIn,
   workOfCustomerIn,
@@ -13,8 +13,6 @@ import {
 } from '../visits/queries'
 import { mergesIn, type MergeShort } from './merge.queries'
 import {
-  asLevel,
-  asSite,
   contactsIn,
   equipmentOfIn,
   filesIn,
@@ -81,10 +79,5 @@ export async function aroundCustomer(tx: Tx, id: string, pricedIds: string[], to
     papers: papersIn(id),
     quotes: quotesOfCustomerIn(id),
   })
-  return {
-    ...got,
-    sites: got.sites.map(asSite),
-    levels: got.levels.map(asLevel),
-    territories: got.territories.map(asTerritory),
-  }
+  return got
 }

@@ -1,10 +1,9 @@
 // Customers, sites and contacts in open formats, written row by row.
 import { writeCsv } from '../../core/formats/csv'
 import { writeVcf } from '../../core/formats/vcf'
-import { json } from '../db/json'
 import type { Ctx } from '../http/context'
 import { customFields } from '../settings/queries'
-import { asCustomer, contactsForExport, customersForExport, sitesForExport } from './queries'
+import { contactsForExport, customersForExport, sitesForExport } from './queries'
 
 /** The firm's own fields as further columns. */
 async function ownColumns(ctx: Ctx, subject: 'customer' | 'site') {
@@ -33,8 +32,7 @@ export async function* customerCsv(ctx: Ctx): AsyncGenerator<string> {
       ...own.names,
     ],
   ])
-  for await (const row of customersForExport(ctx.tx)) {
-    const c = asCustomer(row)
+  for await (const c of customersForExport(ctx.tx)) {
     yield writeCsv([
       [
         c.name,
@@ -68,7 +66,7 @@ export async function* siteCsv(ctx: Ctx): AsyncGenerator<string> {
   ])
   for await (const s of sitesForExport(ctx.tx)) {
     yield writeCsv([
-      [s.customer, s.name, s.line1, s.town, s.postcode, s.accessNote, ...own.of(json(s.custom))],
+      [s.customer, s.name, s.line1, s.town, s.postcode, s.accessNote, ...own.of(s.custom)],
     ])
   }
 }

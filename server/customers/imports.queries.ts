@@ -1,10 +1,9 @@
 // SQL of imports and of taking one back.
-import { json } from '../db/json'
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
 
 export const importById = (tx: Tx, id: string) =>
   tx.row<{ fileName: string; undoneAt: string | null }>(
-    'SELECT file_name AS fileName, undone_at AS undoneAt FROM imports WHERE id = ? FOR UPDATE',
+    'SELECT file_name, undone_at FROM imports WHERE id = ? FOR UPDATE',
     [id],
   )
 export const putImport = (
@@ -12,7 +11,9 @@ export const putImport = (
   i: { id: string; fileName: string; added: number; skipped: number; by: string; at: number },
 ) =>
   tx.run(
-    'INSERT INTO imports (id, what, file_name, added, skipped, imported_by, imported_at) VALUES (?, "customers", ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE added = added + VALUES(added), skipped = skipped + VALUES(skipped)',
+    `INSERT INTO imports (id, what, file_name, added, skipped, imported_by, imported_at)
+    VALUES (?, "customers", ?, ?, ?, ?, ?)
+    ON DUPLICATE KEY UPDATE added = added + VALUES(added), skipped = skipped + VALUES(skipped)`,
     [i.id, i.fileName, i.added, i.skipped, i.by, sqlInstant(i.at)],
   )
 export const listOfImports = (tx: Tx) =>
@@ -25,7 +26,11 @@ export const listOfImports = (tx: Tx) =>
     at: string
     undoneAt: string | null
   }>(
-    'SELECT i.id, i.file_name AS fileName, i.added, i.skipped, p.name AS `by`, i.imported_at AS at, i.undone_at AS undoneAt FROM imports i JOIN people p ON p.id = i.imported_by ORDER BY i.imported_at DESC LIMIT 50',
+    `SELECT i.id, i.file_name, i.added, i.skipped, p.name AS \`by\`, i.imported_at AS at,
+      i.undone_at
+    FROM imports i
+    JOIN people p ON p.id = i.imported_by
+    ORDER BY i.imported_at DESC LIMIT 50`,
   )
 export const countImport = async (tx: Tx, id: string) =>
   (await tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM customers WHERE import_id = ?', [id]))!.n
@@ -43,9 +48,15 @@ export async function removeImported(tx: Tx, importId: string, now: number): Pro
     .map((t) => `NOT EXISTS (SELECT 1 FROM ${t} WHERE w.customer_id = c.id)`)
     .join(' AND ')
   const rows = await tx.rows<{ id: string }>(
-    `SELECT c.id FROM customers c WHERE c.import_id = ? AND c.version = 1 AND ${free}
-       AND NOT EXISTS (SELECT 1 FROM equipment e JOIN sites s ON s.id = e.site_id WHERE s.customer_id = c.id) AND NOT EXISTS (SELECT 1 FROM merges m WHERE m.kept_id = c.id OR m.merged_id = c.id)
-       AND NOT EXISTS (SELECT 1 FROM sites s WHERE s.customer_id = c.id AND (s.import_id IS NULL OR s.version > 1)) AND NOT EXISTS (SELECT 1 FROM contacts k WHERE k.customer_id = c.id AND (k.import_id IS NULL OR k.version > 1)) FOR UPDATE`,
+    `SELECT c.id
+    FROM customers c
+    WHERE c.import_id = ? AND c.version = 1
+      AND ${free} AND NOT EXISTS (SELECT 1 FROM equipment e JOIN sites s ON s.id = e.site_id WHERE
+      s.customer_id = c.id) AND NOT EXISTS
+      (SELECT 1 FROM merges m WHERE m.kept_id = c.id OR m.merged_id = c.id)
+      AND NOT EXISTS (SELECT 1 FROM sites s WHERE s.customer_id = c.id AND (s.import_id IS NULL OR
+      s.version > 1)) AND NOT EXISTS (SELECT 1 FROM contacts k WHERE k.customer_id = c.id AND
+      (k.import_id IS NULL OR k.version > 1)) FOR UPDATE`,
     [importId],
   )
   const ids = rows.map((r) => r.id)
@@ -57,24 +68,33 @@ export async function removeImported(tx: Tx, importId: string, now: number): Pro
   }
   // What was added to customers who were there before.
   await tx.run(
-    'DELETE s FROM sites s WHERE s.import_id = ? AND s.version = 1 AND NOT EXISTS (SELECT 1 FROM work_orders w WHERE w.site_id = s.id) AND NOT EXISTS (SELECT 1 FROM equipment e WHERE e.site_id = s.id) AND NOT EXISTS (SELECT 1 FROM agreements a WHERE a.site_id = s.id) AND NOT EXISTS (SELECT 1 FROM contacts k WHERE k.site_id = s.id) AND NOT EXISTS (SELECT 1 FROM customers c WHERE c.id = s.customer_id AND c.import_id = s.import_id)',
+    `DELETE s
+    FROM sites s
+    WHERE s.import_id = ? AND s.version = 1
+      AND NOT EXISTS (SELECT 1 FROM work_orders w WHERE w.site_id = s.id)
+      AND NOT EXISTS (SELECT 1 FROM equipment e WHERE e.site_id = s.id)
+      AND NOT EXISTS (SELECT 1 FROM agreements a WHERE a.site_id = s.id)
+      AND NOT EXISTS (SELECT 1 FROM contacts k WHERE k.site_id = s.id)
+      AND NOT EXISTS (SELECT 1 FROM customers c WHERE c.id = s.customer_id AND c.import_id =
+      s.import_id)`,
     [importId],
   )
   await tx.run(
-    'DELETE k FROM contacts k WHERE k.import_id = ? AND k.version = 1 AND NOT EXISTS (SELECT 1 FROM customers c WHERE c.id = k.customer_id AND c.import_id = k.import_id)',
+    `DELETE k
+    FROM contacts k
+    WHERE k.import_id = ? AND k.version = 1 AND NOT EXISTS
+      (SELECT 1 FROM customers c WHERE c.id = k.customer_id AND c.import_id = k.import_id)`,
     [importId],
   )
   await tx.run('UPDATE imports SET undone_at = ? WHERE id = ?', [sqlInstant(now), importId])
   return ids
 }
 /** What the pieces of a dry run learned, after the last that is known. */
-export const looksSince = async <T>(tx: Tx, importId: string, seq: number) =>
-  (
-    await tx.rows<{ seq: number; learned: T }>(
-      'SELECT seq, learned FROM import_looks WHERE import_id = ? AND seq > ? ORDER BY seq',
-      [importId, seq],
-    )
-  ).map((r) => ({ seq: r.seq, learned: json<T>(r.learned) }))
+export const looksSince = <T>(tx: Tx, importId: string, seq: number) =>
+  tx.rows<{ seq: number; learned: T }>(
+    'SELECT seq, learned FROM import_looks WHERE import_id = ? AND seq > ? ORDER BY seq',
+    [importId, seq],
+  )
 export async function keepLooks(
   tx: Tx,
   importId: string,

@@ -11,7 +11,6 @@ import { phoneKey } from '../../core/text/phone'
 import { bus, catchUp, emit, type AppEvent } from '../events/events'
 import { inBackgroundContext, type Ctx } from '../http/context'
 import { log } from '../http/log'
-import { json } from '../db/json'
 import { matchRows } from './queries'
 
 let index: MatchIndex | null = null
@@ -39,9 +38,7 @@ export async function matchDocs(ctx: Ctx, ids: string[] | null): Promise<MatchDo
   const [ofSites, ofContacts, ofEquipment] = [group(sites), group(contacts), group(equipment)]
   // Only texts: what else stands in a field of the firm's own, nobody can look for.
   const values = (custom: unknown) =>
-    Object.values(json<Record<string, unknown>>(custom) ?? {}).filter(
-      (v): v is string => typeof v === 'string',
-    )
+    Object.values(custom ?? {}).filter((v): v is string => typeof v === 'string')
   return customers
     .filter((c) => !c.mergedInto)
     .map((c) => {
@@ -75,7 +72,7 @@ export async function matchDocs(ctx: Ctx, ids: string[] | null): Promise<MatchDo
         ],
         serials: things.map((e) => e.serial).filter(Boolean),
         other: [
-          ...json<string[]>(c.tags),
+          ...c.tags,
           ...values(c.custom),
           ...own.flatMap((s) => values(s.custom)),
           ...things.map((e) => `${e.make} ${e.category}`),

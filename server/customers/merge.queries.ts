@@ -1,7 +1,6 @@
 // SQL of merging two customers, and of taking a person's data out.
 import { sqlInstant, type Tx } from '../db/pool'
 import type { ListIn } from '../db/queries'
-import { json } from '../db/json'
 import { erasures } from '../subjects'
 
 export const idsIn = async (tx: Tx, table: string, customerId: string) =>
@@ -25,7 +24,9 @@ export async function moveRows(
   for (let i = 0; i < ids.length; i += 500) {
     const some = ids.slice(i, i + 500)
     await tx.run(
-      `UPDATE ${table} SET customer_id = ? WHERE customer_id = ? AND id IN (${some.map(() => '?').join(', ')})`,
+      `UPDATE ${table}
+      SET customer_id = ?
+      WHERE customer_id = ? AND id IN (${some.map(() => '?').join(', ')})`,
       [to, from, ...some],
     )
   }
@@ -33,20 +34,28 @@ export async function moveRows(
 /** What a customer has in the accounts that are kept by customer. */
 export const ledgerBalances = (tx: Tx, customerId: string) =>
   tx.rows<{ account: 'receivable' | 'deposits'; sum: number }>(
-    `SELECT account, CAST(SUM(amount_minor) AS SIGNED) AS sum FROM ledger_postings WHERE customer_id = ? AND account IN ('receivable', 'deposits') GROUP BY account HAVING SUM(amount_minor) <> 0`,
+    `SELECT account, CAST(SUM(amount_minor) AS SIGNED) AS sum
+    FROM ledger_postings
+    WHERE customer_id = ? AND account IN ('receivable', 'deposits')
+    GROUP BY account
+    HAVING SUM(amount_minor) <> 0`,
     [customerId],
   )
 export const openOfInvoices = async (tx: Tx, ids: string[]) =>
   ids.length
     ? (await tx.row<{ sum: number }>(
-        `SELECT CAST(COALESCE(SUM(open_minor), 0) AS SIGNED) AS sum FROM invoices WHERE id IN (${ids.map(() => '?').join(', ')})`,
+        `SELECT CAST(COALESCE(SUM(open_minor), 0) AS SIGNED) AS sum
+        FROM invoices
+        WHERE id IN (${ids.map(() => '?').join(', ')})`,
         ids,
       ))!.sum
     : 0
 export const unappliedOfPayments = async (tx: Tx, ids: string[]) =>
   ids.length
     ? (await tx.row<{ sum: number }>(
-        `SELECT CAST((SELECT COALESCE(SUM(amount_minor), 0) FROM payments WHERE bounced_on IS NULL AND id IN (${ids.map(() => '?').join(', ')})) - (SELECT COALESCE(SUM(amount_minor), 0) FROM allocations WHERE payment_id IN (${ids.map(() => '?').join(', ')})) AS SIGNED) AS sum`,
+        `SELECT CAST((SELECT COALESCE(SUM(amount_minor), 0) FROM payments WHERE bounced_on IS NULL
+          AND id IN (${ids.map(() => '?').join(', ')})) - (SELECT COALESCE(SUM(amount_minor), 0)
+          FROM allocations WHERE payment_id IN (${ids.map(() => '?').join(', ')})) AS SIGNED) AS sum`,
         [...ids, ...ids],
       ))!.sum
     : 0
@@ -65,7 +74,8 @@ export const insertMerge = (
   m: Omit<MergeRow, 'mergedAt' | 'undoneAt'> & { by: string; at: number },
 ) =>
   tx.run(
-    'INSERT INTO merges (id, kept_id, merged_id, moved, before_merge, merged_by, merged_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO merges (id, kept_id, merged_id, moved, before_merge, merged_by, merged_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?)`,
     [
       m.id,
       m.keptId,
@@ -78,10 +88,12 @@ export const insertMerge = (
   )
 export async function mergeById(tx: Tx, id: string): Promise<MergeRow | null> {
   const r = await tx.row<MergeRow>(
-    'SELECT id, kept_id AS keptId, merged_id AS mergedId, moved, before_merge AS `before`, merged_at AS mergedAt, undone_at AS undoneAt FROM merges WHERE id = ? FOR UPDATE',
+    `SELECT id, kept_id, merged_id, moved, before_merge AS \`before\`, merged_at, undone_at
+    FROM merges
+    WHERE id = ? FOR UPDATE`,
     [id],
   )
-  return r && { ...r, moved: json(r.moved), before: json(r.before) }
+  return r
 }
 export const markUndone = (tx: Tx, id: string, at: number) =>
   tx.run('UPDATE merges SET undone_at = ? WHERE id = ?', [sqlInstant(at), id])
@@ -92,7 +104,7 @@ export interface MergeShort {
   at: string
 }
 export const mergesIn = (customerId: string): ListIn => ({
-  columns: 'm.id, m.merged_id AS mergedId, c.name, m.merged_at AS at',
+  columns: 'm.id, m.merged_id, c.name, m.merged_at AS at',
   from: 'merges m JOIN customers c ON c.id = m.merged_id WHERE m.kept_id = ? AND m.undone_at IS NULL',
   values: [customerId],
   order: 'm.merged_at DESC',
@@ -101,7 +113,10 @@ export const mergesIn = (customerId: string): ListIn => ({
 })
 export const callsOf = (tx: Tx, customerId: string) =>
   tx.rows<{ id: string; summary: string; draft: unknown; reason: string; at: string }>(
-    'SELECT id, summary, draft, reason, created_at AS at FROM calls WHERE JSON_VALUE(draft, "$.customerId") = ? OR work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?) LIMIT 500',
+    `SELECT id, summary, draft, reason, created_at AS at
+    FROM calls
+    WHERE JSON_VALUE(draft, "$.customerId") = ?
+      OR work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?) LIMIT 500`,
     [customerId, customerId],
   )
 /** Takes a person's words out of everything that may go: each subject says where they stand in it. */

@@ -4,7 +4,6 @@ import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { Terms } from '../../core/documents/dueDate'
 import type { PriceLevel } from '../../core/pricebook/levelPrice'
-import { json } from '../db/json'
 
 export type Consent = 'not asked' | 'yes' | 'no'
 export interface CustomerRow {
@@ -39,18 +38,11 @@ export interface CustomerRow {
   importId: string | null
   version: number
 }
-const COLUMNS = `c.id, c.name, c.prospect, c.phone, c.phone2, c.email, c.email2, c.line1, c.town, c.postcode, c.terms, c.source, c.assigned_to AS assignedTo, c.price_level_id AS priceLevelId, c.tax_exempt AS taxExempt,
-  c.exempt_certificate AS certificate, c.exempt_until AS exemptUntil, c.office_note AS officeNote, c.printed_note AS printedNote, c.tags, c.stop_work AS stopWork, c.credit_limit_minor AS creditLimit, c.own_prices AS ownPrices,
-  c.mail_consent AS mailConsent, c.text_consent AS textConsent, c.custom, c.merged_into AS mergedInto, c.erased_at AS erasedAt, c.import_id AS importId, c.version`
-export const asCustomer = (r: CustomerRow): CustomerRow => ({
-  ...r,
-  prospect: Boolean(r.prospect),
-  taxExempt: Boolean(r.taxExempt),
-  terms: r.terms && json<Terms>(r.terms),
-  tags: json<string[]>(r.tags),
-  ownPrices: json<Record<string, string>>(r.ownPrices),
-  custom: json<Record<string, string>>(r.custom),
-})
+const COLUMNS = `c.id, c.name, c.prospect, c.phone, c.phone2, c.email, c.email2, c.line1, c.town,
+    c.postcode, c.terms, c.source, c.assigned_to, c.price_level_id, c.tax_exempt,
+    c.exempt_certificate AS certificate, c.exempt_until, c.office_note, c.printed_note, c.tags,
+    c.stop_work, c.credit_limit_minor AS creditLimit, c.own_prices, c.mail_consent, c.text_consent,
+    c.custom, c.merged_into, c.erased_at, c.import_id, c.version`
 /** Customers, beside other lists; `from` begins with `customers c`. */
 export const customersIn = (from: string, values: Value[]): ListIn => ({
   columns: COLUMNS,
@@ -58,28 +50,26 @@ export const customersIn = (from: string, values: Value[]): ListIn => ({
   values,
   order: 'c.id',
   instants: ['erasedAt'],
+  booleans: ['prospect', 'taxExempt'],
 })
 export const customersById = async (tx: Tx, ids: string[]) =>
-  (
-    await tx.rows<CustomerRow>(
-      `SELECT ${COLUMNS} FROM customers c WHERE c.id IN (${placeholders(ids)})`,
-      ids,
-    )
-  ).map(asCustomer)
+  tx.rows<CustomerRow>(
+    `SELECT ${COLUMNS} FROM customers c WHERE c.id IN (${placeholders(ids)})`,
+    ids,
+  )
 /** Whose number it is; numbers are kept in one form, so they can be compared as they stand. */
 export const customersByPhone = async (tx: Tx, phone: string) =>
-  (
-    await tx.rows<CustomerRow>(
-      `SELECT ${COLUMNS} FROM customers c WHERE c.merged_into IS NULL AND ? <> '' AND (c.phone = ? OR c.phone2 = ?) LIMIT 20`,
-      [phone, phone, phone],
-    )
-  ).map(asCustomer)
+  tx.rows<CustomerRow>(
+    `SELECT ${COLUMNS}
+    FROM customers c
+    WHERE c.merged_into IS NULL AND ? <> '' AND (c.phone = ? OR c.phone2 = ?) LIMIT 20`,
+    [phone, phone, phone],
+  )
 export const customerById = async (tx: Tx, id: string, lock = false) => {
-  const row = await tx.row<CustomerRow>(
+  return await tx.row<CustomerRow>(
     `SELECT ${COLUMNS} FROM customers c WHERE c.id = ?${lock ? ' FOR UPDATE' : ''}`,
     [id],
   )
-  return row && asCustomer(row)
 }
 
 export interface SiteRow {
@@ -96,11 +86,7 @@ export interface SiteRow {
   version: number
 }
 const SITE =
-  's.id, s.customer_id AS customerId, s.name, s.line1, s.town, s.postcode, s.lat, s.lon, s.access_note AS accessNote, s.custom, s.version'
-export const asSite = (r: SiteRow): SiteRow => ({
-  ...r,
-  custom: json<Record<string, string>>(r.custom),
-})
+  's.id, s.customer_id, s.name, s.line1, s.town, s.postcode, s.lat, s.lon, s.access_note, s.custom, s.version'
 /** Sites, beside other lists; `from` begins with `sites s`. */
 export const sitesIn = (from: string, values: Value[]): ListIn => ({
   columns: SITE,
@@ -111,14 +97,9 @@ export const sitesIn = (from: string, values: Value[]): ListIn => ({
 export const sitesOfIn = (customerIds: string[]) =>
   sitesIn(`sites s WHERE s.customer_id IN (${placeholders(customerIds)})`, customerIds)
 export const sitesOf = async (tx: Tx, customerIds: string[]) =>
-  (await listOf<SiteRow>(tx, sitesOfIn(customerIds))).map(asSite)
-export const siteById = async (tx: Tx, id: string, lock = false) => {
-  const row = await tx.row<SiteRow>(
-    `SELECT ${SITE} FROM sites s WHERE s.id = ?${lock ? ' FOR UPDATE' : ''}`,
-    [id],
-  )
-  return row && asSite(row)
-}
+  listOf<SiteRow>(tx, sitesOfIn(customerIds))
+export const siteById = (tx: Tx, id: string, lock = false) =>
+  tx.row<SiteRow>(`SELECT ${SITE} FROM sites s WHERE s.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
 export interface ContactRow {
   id: string
   customerId: string
@@ -130,8 +111,7 @@ export interface ContactRow {
   email: string
   version: number
 }
-const CONTACT =
-  'id, customer_id AS customerId, site_id AS siteId, name, role, phone, phone2, email, version'
+const CONTACT = 'id, customer_id, site_id, name, role, phone, phone2, email, version'
 export const contactsIn = (customerIds: string[]): ListIn => ({
   columns: CONTACT,
   from: `contacts WHERE customer_id IN (${placeholders(customerIds)}) AND NOT removed`,
@@ -157,7 +137,8 @@ export interface EquipmentRow {
   note: string
   version: number
 }
-const EQUIPMENT = `e.id, e.site_id AS siteId, s.customer_id AS customerId, e.category, e.make, e.serial, e.installed_on AS installedOn, e.warranty_until AS warrantyUntil, e.next_service_on AS nextServiceOn, e.note, e.version`
+const EQUIPMENT = `e.id, e.site_id, s.customer_id, e.category, e.make, e.serial, e.installed_on,
+    e.warranty_until, e.next_service_on, e.note, e.version`
 const EQUIPMENT_FROM = 'equipment e JOIN sites s ON s.id = e.site_id'
 /** Equipment, beside other lists. */
 export const equipmentIn = (where: string, values: Value[]): ListIn => ({
@@ -183,16 +164,27 @@ export interface Owed {
   oldest: string | null
 }
 const open = (ids: string[]) =>
-  `SELECT customer_id AS customerId, open_minor AS open, 0 AS credit, due_on AS dueOn FROM invoices WHERE open_minor <> 0 AND customer_id IN (${placeholders(ids)})`
+  `SELECT customer_id, open_minor AS open, 0 AS credit, due_on
+  FROM invoices
+  WHERE open_minor <> 0 AND customer_id IN (${placeholders(ids)})`
 const creditsOf = (ids: string[]) =>
-  `SELECT customer_id AS customerId, 0 AS open, amount_minor AS credit, NULL AS dueOn FROM payments WHERE received_on <= ? AND (bounced_on IS NULL OR bounced_on > ?) AND customer_id IN (${placeholders(ids)})
-   UNION ALL SELECT p.customer_id, 0, -a.amount_minor, NULL FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE p.received_on <= ? AND a.on_date <= ? AND p.customer_id IN (${placeholders(ids)})`
+  `SELECT customer_id, 0 AS open, amount_minor AS credit, NULL AS due_on
+  FROM payments
+  WHERE received_on <= ? AND (bounced_on IS NULL OR bounced_on > ?)
+    AND customer_id IN (${placeholders(ids)})
+  UNION ALL SELECT p.customer_id, 0, -a.amount_minor, NULL
+  FROM payments p
+  JOIN allocations a ON a.payment_id = p.id
+  WHERE p.received_on <= ? AND a.on_date <= ?
+    AND p.customer_id IN (${placeholders(ids)})`
 export const owedIn = (ids: string[], today: string): ListIn => ({
-  columns: 'o.customerId, o.owed, o.credits, o.over60, IF(o.owed > 0, o.oldest, NULL) AS oldest',
-  from: `(SELECT customerId, CAST(SUM(open - credit) AS SIGNED) AS owed, CAST(SUM(credit) AS SIGNED) AS credits, CAST(SUM(IF(dueOn < DATE_SUB(?, INTERVAL 60 DAY), open, 0)) AS SIGNED) AS over60,
-    MIN(IF(open > 0 AND dueOn < ?, dueOn, NULL)) AS oldest FROM (${open(ids)} UNION ALL ${creditsOf(ids)}) x GROUP BY customerId) o`,
+  columns: 'o.customer_id, o.owed, o.credits, o.over60, IF(o.owed > 0, o.oldest, NULL) AS oldest',
+  from: `(SELECT customer_id, CAST(SUM(open - credit) AS SIGNED) AS owed, CAST(SUM(credit) AS
+      SIGNED) AS credits, CAST(SUM(IF(due_on < DATE_SUB(?, INTERVAL 60 DAY), open, 0)) AS SIGNED) AS
+      over60, MIN(IF(open > 0 AND due_on < ?, due_on, NULL)) AS oldest FROM (${open(ids)} UNION ALL
+      ${creditsOf(ids)}) x GROUP BY customer_id) o`,
   values: [today, today, ...ids, today, today, ...ids, today, today, ...ids],
-  order: 'o.customerId',
+  order: 'o.customer_id',
 })
 export const owedBy = (tx: Tx, ids: string[], today: string) => listOf<Owed>(tx, owedIn(ids, today))
 export interface WorkRow {
@@ -205,16 +197,24 @@ export interface WorkRow {
   equipmentId: string | null
 }
 const WORK =
-  'SELECT customer_id AS customerId, id, number, title, state, DATE(created_at) AS `on`, equipment_id AS equipmentId FROM work_orders'
+  'SELECT customer_id, id, number, title, state, DATE(created_at) AS `on`, equipment_id FROM work_orders'
 export const openWorkOf = (tx: Tx, ids: string[]) =>
   tx.rows<WorkRow>(
-    `${WORK} WHERE customer_id IN (${placeholders(ids)}) AND state NOT IN ('closed', 'cancelled', 'billed') ORDER BY created_at DESC LIMIT 200`,
+    `${WORK}
+    WHERE customer_id IN (${placeholders(ids)}) AND state NOT IN ('closed', 'cancelled', 'billed')
+    ORDER BY created_at DESC LIMIT 200`,
     ids,
   )
 export const lastWorkOf = (tx: Tx, customerId: string) =>
   tx.rows<WorkRow>(
-    `SELECT w.customer_id AS customerId, w.id, w.number, w.title, w.state, DATE(MAX(v.finished_at)) AS \`on\`, w.equipment_id AS equipmentId FROM work_orders w JOIN visits v ON v.work_order_id = w.id AND v.state = 'finished'
-   WHERE w.customer_id = ? GROUP BY w.customer_id, w.id, w.number, w.title, w.state, w.equipment_id ORDER BY MAX(v.finished_at) DESC LIMIT 6`,
+    `SELECT w.customer_id, w.id, w.number, w.title, w.state, DATE(MAX(v.finished_at)) AS \`on\`,
+      w.equipment_id
+    FROM work_orders w
+    JOIN visits v ON v.work_order_id = w.id
+      AND v.state = 'finished'
+    WHERE w.customer_id = ?
+    GROUP BY w.customer_id, w.id, w.number, w.title, w.state, w.equipment_id
+    ORDER BY MAX(v.finished_at) DESC LIMIT 6`,
     [customerId],
   )
 export interface Supplied {
@@ -227,22 +227,22 @@ export interface Supplied {
 /** What was supplied to a customer’s sites before, the latest first. */
 export const suppliedIn = (customerId: string): ListIn => ({
   columns:
-    'w.site_id AS siteId, DATE(COALESCE(w.done_at, w.created_at)) AS `on`, l.name, w.id AS workOrderId, w.number',
-  from: `work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND l.kind IN ('part', 'task') AND l.done AND NOT l.removed`,
+    'w.site_id, DATE(COALESCE(w.done_at, w.created_at)) AS `on`, l.name, w.id AS workOrderId, w.number',
+  from: `work_lines l
+    JOIN work_orders w ON w.id = l.work_order_id
+    WHERE w.customer_id = ? AND l.kind IN ('part', 'task') AND l.done AND NOT l.removed`,
   values: [customerId],
   order: 'COALESCE(w.done_at, w.created_at) DESC, l.position',
   limit: 60,
 })
 export type LevelRow = PriceLevel & { kind: string }
-export const asLevel = (l: LevelRow): LevelRow => ({ ...l, off: json<PriceLevel['off']>(l.off) })
 export const levelsIn: ListIn = {
   columns: 'id, name, kind, off',
   from: 'price_levels',
   values: [],
   order: 'id',
 }
-export const levels = async (tx: Tx): Promise<LevelRow[]> =>
-  (await listOf<LevelRow>(tx, levelsIn)).map(asLevel)
+export const levels = async (tx: Tx): Promise<LevelRow[]> => listOf<LevelRow>(tx, levelsIn)
 
 export const insertCustomer = (
   tx: Tx,
@@ -271,7 +271,9 @@ export const insertCustomer = (
   },
 ) =>
   tx.run(
-    `INSERT INTO customers (id, name, prospect, phone, phone2, email, email2, line1, town, postcode, terms, price_level_id, tax_exempt, exempt_certificate, office_note, tags, stop_work, source, import_id, search, created_at)
+    `INSERT INTO customers (id, name, prospect, phone, phone2, email, email2, line1, town, postcode,
+      terms, price_level_id, tax_exempt, exempt_certificate, office_note, tags, stop_work, source,
+      import_id, search, created_at)
     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       c.id,
@@ -315,7 +317,9 @@ export const insertSite = (
   },
 ) =>
   tx.run(
-    'INSERT INTO sites (id, customer_id, name, line1, town, postcode, lat, lon, access_note, custom, import_id, search) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO sites (id, customer_id, name, line1, town, postcode, lat, lon, access_note, custom,
+      import_id, search)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       s.id,
       s.customerId,
@@ -346,7 +350,9 @@ export const insertContact = (
   },
 ) =>
   tx.run(
-    'INSERT INTO contacts (id, customer_id, site_id, name, role, phone, phone2, email, import_id, search) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, "")',
+    `INSERT INTO contacts (id, customer_id, site_id, name, role, phone, phone2, email, import_id,
+      search)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, "")`,
     [k.id, k.customerId, k.siteId, k.name, k.role, k.phone, k.phone2, k.email, k.importId ?? null],
   )
 export const insertEquipment = (
@@ -364,7 +370,9 @@ export const insertEquipment = (
   },
 ) =>
   tx.run(
-    'INSERT INTO equipment (id, site_id, category, make, serial, installed_on, warranty_until, next_service_on, note) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO equipment (id, site_id, category, make, serial, installed_on, warranty_until,
+      next_service_on, note)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       e.id,
       e.siteId,
@@ -380,7 +388,9 @@ export const insertEquipment = (
 /** Where the middle of a postcode or town is, from the sites already known there. */
 export const middleOf = (tx: Tx, town: string, postcode: string) =>
   tx.row<{ lat: number | null; lon: number | null }>(
-    'SELECT AVG(lat) AS lat, AVG(lon) AS lon FROM sites WHERE lat IS NOT NULL AND ((postcode <> "" AND postcode = ?) OR (town <> "" AND town = ?))',
+    `SELECT AVG(lat) AS lat, AVG(lon) AS lon
+    FROM sites
+    WHERE lat IS NOT NULL AND ((postcode <> "" AND postcode = ?) OR (town <> "" AND town = ?))`,
     [postcode, town],
   )
 
@@ -481,9 +491,11 @@ const SITE_WORDS: Finder[] = [
   { id: 'o.id', from: 'customers k JOIN sites o ON o.customer_id = k.id', words: 'k.search' },
 ]
 /** Whether more is open than there are credits: what `owedIn` sums up, for a filter. */
-const OWES = `(SELECT SUM(i.open_minor) FROM invoices i WHERE i.customer_id = c.id)
-  > (SELECT COALESCE(SUM(p.amount_minor), 0) FROM payments p WHERE p.customer_id = c.id AND p.received_on <= ? AND (p.bounced_on IS NULL OR p.bounced_on > ?))
-  - (SELECT COALESCE(SUM(a.amount_minor), 0) FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE p.customer_id = c.id AND p.received_on <= ? AND a.on_date <= ?)`
+const OWES = `(SELECT SUM(i.open_minor) FROM invoices i WHERE i.customer_id = c.id) >
+    (SELECT COALESCE(SUM(p.amount_minor), 0) FROM payments p WHERE p.customer_id = c.id AND
+    p.received_on <= ? AND (p.bounced_on IS NULL OR p.bounced_on > ?)) -
+    (SELECT COALESCE(SUM(a.amount_minor), 0) FROM payments p JOIN allocations a ON a.payment_id =
+    p.id WHERE p.customer_id = c.id AND p.received_on <= ? AND a.on_date <= ?)`
 export async function customerPage(
   tx: Tx,
   f: {
@@ -518,14 +530,17 @@ export async function customerPage(
     phone: string
     email: string
     town: string
-    prospect: number
-    tags: unknown
+    prospect: boolean
+    tags: string[]
     sites: number
     nextVisit: string | null
     assigned: string | null
   }>(tx, {
-    select: `c.id, c.name, c.phone, c.email, c.town, c.prospect, c.tags, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites,
-      IF(c.prospect, (SELECT MIN(v.start_at) FROM visits v JOIN work_orders w ON w.id = v.work_order_id WHERE w.customer_id = c.id AND v.state = 'planned'), NULL) AS nextVisit, (SELECT p.name FROM people p WHERE p.id = c.assigned_to) AS assigned`,
+    select: `c.id, c.name, c.phone, c.email, c.town, c.prospect, c.tags,
+        (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites, IF(c.prospect, (SELECT
+        MIN(v.start_at) FROM visits v JOIN work_orders w ON w.id = v.work_order_id WHERE
+        w.customer_id = c.id AND v.state = 'planned'), NULL) AS nextVisit,
+        (SELECT p.name FROM people p WHERE p.id = c.assigned_to) AS assigned`,
     from: 'customers c',
     where,
     values,
@@ -569,8 +584,9 @@ export async function sitePage(
     equipment: number
     accessNote: string
   }>(tx, {
-    select:
-      's.id, s.customer_id AS customerId, c.name AS customer, s.name, s.line1, s.town, s.postcode, (SELECT COUNT(*) FROM equipment e WHERE e.site_id = s.id AND NOT e.removed) AS equipment, s.access_note AS accessNote',
+    select: `s.id, s.customer_id, c.name AS customer, s.name, s.line1, s.town, s.postcode,
+        (SELECT COUNT(*) FROM equipment e WHERE e.site_id = s.id AND NOT e.removed) AS equipment,
+        s.access_note`,
     from: 'sites s STRAIGHT_JOIN customers c ON c.id = s.customer_id',
     countFrom: 'sites s',
     where,
@@ -599,11 +615,13 @@ export async function matchRows(tx: Tx, ids: string[] | null) {
       line1: string
       town: string
       postcode: string
-      tags: unknown
-      custom: unknown
+      tags: string[]
+      custom: Record<string, unknown>
       mergedInto: string | null
     }>(
-      `SELECT id, name, phone, phone2, email, email2, line1, town, postcode, tags, custom, merged_into AS mergedInto FROM customers ${of('id')}`,
+      `SELECT id, name, phone, phone2, email, email2, line1, town, postcode, tags, custom,
+        merged_into
+      FROM customers ${of('id')}`,
       values,
     ),
     sites: await tx.rows<{
@@ -612,9 +630,9 @@ export async function matchRows(tx: Tx, ids: string[] | null) {
       line1: string
       town: string
       postcode: string
-      custom: unknown
+      custom: Record<string, unknown>
     }>(
-      `SELECT customer_id AS customerId, name, line1, town, postcode, custom FROM sites ${of('customer_id')}`,
+      `SELECT customer_id, name, line1, town, postcode, custom FROM sites ${of('customer_id')}`,
       values,
     ),
     contacts: await tx.rows<{
@@ -624,7 +642,8 @@ export async function matchRows(tx: Tx, ids: string[] | null) {
       phone2: string
       email: string
     }>(
-      `SELECT customer_id AS customerId, name, phone, phone2, email FROM contacts ${of('customer_id')} ${ids ? 'AND' : 'WHERE'} NOT removed`,
+      `SELECT customer_id, name, phone, phone2, email
+      FROM contacts ${of('customer_id')} ${ids ? 'AND' : 'WHERE'} NOT removed`,
       values,
     ),
     equipment: await tx.rows<{
@@ -633,7 +652,9 @@ export async function matchRows(tx: Tx, ids: string[] | null) {
       make: string
       category: string
     }>(
-      `SELECT s.customer_id AS customerId, e.serial, e.make, e.category FROM equipment e JOIN sites s ON s.id = e.site_id ${of('s.customer_id')} ${ids ? 'AND' : 'WHERE'} NOT e.removed`,
+      `SELECT s.customer_id, e.serial, e.make, e.category
+      FROM equipment e
+      JOIN sites s ON s.id = e.site_id ${of('s.customer_id')} ${ids ? 'AND' : 'WHERE'} NOT e.removed`,
       values,
     ),
   }
@@ -653,7 +674,8 @@ export const insertFile = (
   },
 ) =>
   tx.run(
-    'INSERT INTO attachments (id, customer_id, call_id, name, mime, bytes, added_by, added_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO attachments (id, customer_id, call_id, name, mime, bytes, added_by, added_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
     [f.id, f.customerId, f.callId, f.name, f.mime, f.bytes, f.by, sqlInstant(f.at)],
   )
 export const fileById = (tx: Tx, id: string) =>
@@ -692,11 +714,14 @@ export const sayApart = (tx: Tx, a: string, b: string, by: string, at: number) =
   ])
 export const apartPairs = (tx: Tx) =>
   tx.rows<{ firstId: string; secondId: string }>(
-    'SELECT first_id AS firstId, second_id AS secondId FROM not_duplicates LIMIT 20000',
+    'SELECT first_id, second_id FROM not_duplicates LIMIT 20000',
   )
 export const countsOf = (tx: Tx, ids: string[]) =>
   tx.rows<{ id: string; sites: number; work: number }>(
-    `SELECT c.id, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites, (SELECT COUNT(*) FROM work_orders w WHERE w.customer_id = c.id) AS work FROM customers c WHERE c.id IN (${placeholders(ids)})`,
+    `SELECT c.id, (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites,
+      (SELECT COUNT(*) FROM work_orders w WHERE w.customer_id = c.id) AS work
+    FROM customers c
+    WHERE c.id IN (${placeholders(ids)})`,
     ids,
   )
 export interface PaperRow {
@@ -706,7 +731,7 @@ export interface PaperRow {
   total: number
   open: number
   paid: number
-  sent: number
+  sent: boolean
   state: string
 }
 export const papersIn = (customerId: string): ListIn => ({
@@ -716,6 +741,7 @@ export const papersIn = (customerId: string): ListIn => ({
   values: [customerId],
   order: 'open_minor > 0 DESC, issue_on DESC',
   limit: 40,
+  booleans: ['sent'],
 })
 /** Contacts that a merge made of what had no other place. */
 export const removeContactsOf = (tx: Tx, importId: string) =>
@@ -725,7 +751,10 @@ export const removeContactsOf = (tx: Tx, importId: string) =>
 
 export const customersForExport = (tx: Tx) =>
   tx.each<CustomerRow>(
-    `SELECT ${COLUMNS} FROM customers c WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, c.id`,
+    `SELECT ${COLUMNS}
+    FROM customers c
+    WHERE c.merged_into IS NULL AND c.erased_at IS NULL
+    ORDER BY c.name, c.id`,
   )
 interface SiteForExport {
   customer: string
@@ -734,14 +763,22 @@ interface SiteForExport {
   town: string
   postcode: string
   accessNote: string
-  custom: unknown
+  custom: Record<string, string>
 }
 export const sitesForExport = (tx: Tx) =>
   tx.each<SiteForExport>(
-    `SELECT c.name AS customer, s.name, s.line1, s.town, s.postcode, s.access_note AS accessNote, s.custom FROM sites s JOIN customers c ON c.id = s.customer_id
-   WHERE c.merged_into IS NULL AND c.erased_at IS NULL ORDER BY c.name, s.id`,
+    `SELECT c.name AS customer, s.name, s.line1, s.town, s.postcode, s.access_note, s.custom
+    FROM sites s
+    JOIN customers c ON c.id = s.customer_id
+    WHERE c.merged_into IS NULL AND c.erased_at IS NULL
+    ORDER BY c.name, s.id`,
   )
 export const contactsForExport = (tx: Tx) =>
   tx.each<ContactRow & { customer: string }>(
-    `SELECT k.id, k.customer_id AS customerId, k.site_id AS siteId, k.name, k.role, k.phone, k.phone2, k.email, k.version, c.name AS customer FROM contacts k JOIN customers c ON c.id = k.customer_id WHERE NOT k.removed AND c.merged_into IS NULL ORDER BY c.name, k.id`,
+    `SELECT k.id, k.customer_id, k.site_id, k.name, k.role, k.phone, k.phone2, k.email, k.version,
+      c.name AS customer
+    FROM contacts k
+    JOIN customers c ON c.id = k.customer_id
+    WHERE NOT k.removed AND c.merged_into IS NULL
+    ORDER BY c.name, k.id`,
   )

@@ -18,7 +18,6 @@ import { pageOf, paging } from '../http/paging'
 import { historyOf, record } from '../http/queries'
 import { invoiceState } from '../invoices/service'
 import type { ShortQuote } from '../quotes/queries'
-import { json } from '../db/json'
 import type { TerritoryRow } from '../settings/queries'
 import { withStates } from '../agreements/queries'
 import { checkFields } from '../settings/fields'
@@ -353,9 +352,9 @@ export async function listCustomers(
       phone: r.phone,
       email: r.email,
       town: r.town,
-      tags: json<string[]>(r.tags),
+      tags: r.tags,
       sites: r.sites,
-      prospect: Boolean(r.prospect),
+      prospect: r.prospect,
       owed: toMoney(debt.owed, ctx.company.currency),
       late: lateBy(debt, ctx.today),
       // A prospect is seen by somebody: who quotes, and when; or it is said that nobody does.

@@ -62,7 +62,9 @@ const noteProgress = (
   statements: number | null,
 ) =>
   connection.execute(
-    'INSERT INTO schema_migrations (name, hash, applied_at, statements) VALUES (?, ?, UTC_TIMESTAMP(3), ?) ON DUPLICATE KEY UPDATE statements = VALUES(statements), applied_at = VALUES(applied_at)',
+    `INSERT INTO schema_migrations (name, hash, applied_at, statements)
+    VALUES (?, ?, UTC_TIMESTAMP(3), ?)
+    ON DUPLICATE KEY UPDATE statements = VALUES(statements), applied_at = VALUES(applied_at)`,
     [file, hash, statements],
   )
 

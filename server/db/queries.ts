@@ -1,6 +1,5 @@
 // The SQL that every list shares: the count, and the rows beyond the cursor in their order.
-import { json } from './json'
-import type { Tx, Value } from './pool'
+import { fieldOf, type Tx, type Value } from './pool'
 import { byPieces, byWords, wordsOf, type Search, type Searched } from './search.queries'
 
 export interface ListSql {
@@ -45,7 +44,10 @@ async function pageOf<R>(tx: Tx, q: ListSql, searched: Searched | null): Promise
   const rest = q.after ? beyond(q, q.after) : null
   const order = q.descending ? 'DESC' : 'ASC'
   const rows = await tx.rows<R & { key: string }>(
-    `SELECT ${q.select}, ${q.by} AS \`key\` FROM ${before}${q.from} WHERE ${where}${rest ? ` AND ${rest.sql}` : ''} ORDER BY ${q.by} ${order}, ${q.id} ${order} LIMIT ${q.limit + 1}`,
+    `SELECT ${q.select}, ${q.by} AS \`key\`
+    FROM ${before}${q.from}
+    WHERE ${where}${rest ? ` AND ${rest.sql}` : ''}
+    ORDER BY ${q.by} ${order}, ${q.id} ${order} LIMIT ${q.limit + 1}`,
     [...values, ...(rest?.values ?? [])],
   )
   return { rows, total }
@@ -65,16 +67,17 @@ function beyond(q: ListSql, [value, last]: [string, string]): { sql: string; val
 
 /** A list that can be read for itself, or beside others in one question. */
 export interface ListIn {
-  /** as they stand after SELECT: `a, b AS other, (…) AS third` */
+  /** as they stand after SELECT: `a, site_id, b AS other, (…) AS third` */
   columns: string
   /** as it stands after FROM, with its conditions */
   from: string
   values: Value[]
   order: string
   limit?: number
-  /** names of columns that hold times, and of those that hold decimals: JSON knows neither */
+  /** names of fields that are times, decimals, and true or false: JSON itself knows none of them */
   instants?: readonly string[]
   decimals?: readonly string[]
+  booleans?: readonly string[]
 }
 /** What `columns` say, one by one, with their names. */
 function columnsIn(columns: string): { name: string; sql: string }[] {
@@ -87,19 +90,22 @@ function columnsIn(columns: string): { name: string; sql: string }[] {
   }
   return parts.map((part) => {
     const [, sql, name] = /^([\s\S]*?)(?:\sAS\s+`?(\w+)`?)?$/.exec(part.trim())!
-    return { sql: sql!, name: name ?? sql!.split('.').at(-1)! }
+    return { sql: sql!, name: fieldOf(name ?? sql!.split('.').at(-1)!) }
   })
 }
-function listSql({ columns, from, order, limit, instants = [], decimals = [] }: ListIn): string {
+function jsonValue({ instants, decimals, booleans }: ListIn, name: string, sql: string): string {
+  if (instants?.includes(name)) return `CONCAT(REPLACE(${sql}, ' ', 'T'), 'Z')`
+  if (decimals?.includes(name)) return `CAST(${sql} AS CHAR)`
+  if (booleans?.includes(name)) return `JSON_EXTRACT(IF(${sql}, 'true', 'false'), '$')`
+  return sql
+}
+function listSql(list: ListIn): string {
+  const { columns, from, order, limit } = list
   const pairs = columnsIn(columns).map(({ name, sql }) => {
-    const value = instants.includes(name)
-      ? `CONCAT(REPLACE(${sql}, ' ', 'T'), 'Z')`
-      : decimals.includes(name)
-        ? `CAST(${sql} AS CHAR)`
-        : sql
-    return `'${name}', ${value}`
+    return `'${name}', ${jsonValue(list, name, sql)}`
   })
-  return `(SELECT JSON_ARRAYAGG(JSON_OBJECT(${pairs.join(', ')}) ORDER BY ${order}${limit ? ` LIMIT ${limit}` : ''}) FROM ${from})`
+  return `(SELECT JSON_ARRAYAGG(JSON_OBJECT(${pairs.join(', ')}) ORDER BY
+      ${order}${limit ? ` LIMIT ${limit}` : ''}) FROM ${from})`
 }
 /** A list, read for itself. */
 export const listOf = <T>(tx: Tx, { columns, from, values, order, limit }: ListIn): Promise<T[]> =>
@@ -117,7 +123,7 @@ export async function listsIn<T extends Record<string, object>>(
     `SELECT ${lists.map(([name, list]) => `${listSql(list)} AS \`${name}\``).join(', ')}`,
     lists.flatMap(([, list]) => list.values),
   )
-  return Object.fromEntries(
-    lists.map(([name]) => [name, json<object[] | null>(row![name]) ?? []]),
-  ) as { [K in keyof T]: T[K][] }
+  return Object.fromEntries(lists.map(([name]) => [name, row![name] ?? []])) as {
+    [K in keyof T]: T[K][]
+  }
 }

@@ -7,7 +7,6 @@ import { callDraft } from '../../shared/calls'
 import type { Answer } from '../../shared/api'
 import { heldNow, heldOn, type CallRow } from '../calls/queries'
 import type { Ctx } from '../http/context'
-import { json } from '../db/json'
 import { entriesBetween, holidaysBetween, timeOffBetween, type Technician } from './queries'
 
 export interface Block extends Span {
@@ -37,7 +36,7 @@ export interface Held extends Span {
 }
 function held(ctx: Ctx, calls: CallRow[]): Held[] {
   return calls.flatMap((c) => {
-    const draft = callDraft.cast(json<object>(c.draft)) as Answer<'call'>['draft']
+    const draft = callDraft.cast(c.draft) as Answer<'call'>['draft']
     // One odd draft holds nothing, and keeps nobody from booking.
     if (!draft.technicianId || !draft.date || !draft.start || !callDraft.isValidSync(draft))
       return []

@@ -15,7 +15,6 @@ import type { Answer, Body } from '../../shared/api'
 import { inBackgroundContext, signedIn, type Ctx } from '../http/context'
 import { log } from '../http/log'
 import { record } from '../http/queries'
-import { json } from '../db/json'
 import { startPlanner, type PlanThread } from '../work/planThread'
 import { technicianDays, type DayStop, type TechnicianDay } from './days'
 import { driveMatrix } from './drives'
@@ -35,12 +34,12 @@ import {
   unplaced,
   wantPlanStopped,
   type BoardVisit,
+  type Proposal,
+  type Wish,
 } from './queries'
 import { placeVisit } from './service'
 
 type DayPlan = Answer<'dayPlan'>
-type Wish = Omit<Body<'beginPlan'>, 'id'>
-type Proposal = Pick<DayPlan, 'before' | 'after' | 'changes'>
 const OVERTIME_MOST = 2 * 3600
 const REST_MOVES_MS = HOUR
 /** Plans that one person may have under way at once. */
@@ -51,8 +50,7 @@ const running = new Map<string, PlanThread>()
 const key = (technicianId: string, date: string) => `${technicianId} ${date}`
 
 function shape(row: NonNullable<Awaited<ReturnType<typeof dayPlanById>>>, absent: string): DayPlan {
-  const wish = json<Wish>(row.wish)
-  const result = row.result === null ? null : json<Proposal>(row.result)
+  const { wish, result } = row
   return {
     id: row.id,
     state: row.state,
@@ -69,7 +67,7 @@ function shape(row: NonNullable<Awaited<ReturnType<typeof dayPlanById>>>, absent
 export async function dayPlan(ctx: Ctx, id: string): Promise<DayPlan> {
   const row = await dayPlanById(ctx.tx, id)
   if (!row) throw notFound('plan')
-  const { absentId } = json<Wish>(row.wish)
+  const { absentId } = row.wish
   return shape(row, absentId ? ((await technicianById(ctx.tx, absentId))?.name ?? '') : '')
 }
 
@@ -475,10 +473,9 @@ export async function acceptPlan(
   if (!row) throw notFound('plan')
   if (row.state === 'accepted')
     throw conflict('already_accepted', 'This plan has been accepted already.')
-  if (row.state !== 'ready' && row.state !== 'stopped')
+  const { wish, result: proposal } = row
+  if (!proposal || (row.state !== 'ready' && row.state !== 'stopped'))
     throw conflict('not_ready', 'There is no proposal to accept yet.')
-  const wish = json<Wish>(row.wish)
-  const proposal = json<Proposal>(row.result)
   const chosen = body.visitIds.map(
     (v, i) =>
       proposal.changes.find((c) => c.visitId === v) ??

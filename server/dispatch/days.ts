@@ -73,7 +73,7 @@ export async function technicianDays(
           .map((v) => {
             const { startAt, endAt } = takenBy(v, ctx.now)
             // Where several go, the time of one is the time of all: it stays.
-            const locked = Boolean(v.locked) || v.crew !== null
+            const locked = v.locked || v.crew !== null
             return {
               id: v.id,
               label: v.customer,

@@ -5,7 +5,7 @@ import type { Place } from '../../core/dispatch/greatCircle'
 import { placeOf } from '../../core/dispatch/placeOf'
 import type { Licence } from '../../core/dispatch/skillsOn'
 import type { VisitState } from '../../core/visits/workOrderState'
-import { json } from '../db/json'
+import type { Answer, Body } from '../../shared/api'
 
 /** Working hours by ISO weekday, local times, with how many visits fit into morning and afternoon, and the break in between. */
 export type Hours = Record<
@@ -45,21 +45,21 @@ function fix<T extends RawTechnician>({ lat, lon, yardLat, yardLon, ...t }: T) {
   const [home, yard] = [placeOf({ lat, lon }), placeOf({ lat: yardLat, lon: yardLon })]
   return {
     ...t,
-    skills: json<string[]>(t.skills),
-    licences: json<Licence[]>(t.licences),
-    hours: json<Hours>(t.hours),
-    territoryIds: json<string[]>(t.territoryIds),
     home,
     start: t.startsAt === 'yard' ? yard : home,
     end: t.endsAt === 'yard' ? yard : home,
   }
 }
-const TECHNICIAN = `p.id, p.name, p.skills, p.licences, p.hours, p.territory_ids AS territoryIds, p.kind, p.goes_with AS goesWith, p.starts_at AS startsAt, p.ends_at AS endsAt, p.lat, p.lon, y.yard_lat AS yardLat, y.yard_lon AS yardLon`
+const TECHNICIAN = `p.id, p.name, p.skills, p.licences, p.hours, p.territory_ids, p.kind,
+    p.goes_with, p.starts_at, p.ends_at, p.lat, p.lon, y.yard_lat, y.yard_lon`
 const PEOPLE = 'people p JOIN company y ON y.id = 1'
 export const technicians = async (tx: Tx): Promise<Technician[]> =>
   (
     await tx.rows<RawTechnician>(
-      `SELECT ${TECHNICIAN} FROM ${PEOPLE} WHERE p.bookable AND p.active ORDER BY p.position, p.name LIMIT 200`,
+      `SELECT ${TECHNICIAN}
+      FROM ${PEOPLE}
+      WHERE p.bookable AND p.active
+      ORDER BY p.position, p.name LIMIT 200`,
     )
   ).map(fix)
 export const technicianById = async (tx: Tx, id: string): Promise<Technician | null> => {
@@ -84,7 +84,7 @@ export async function lockPeople(tx: Tx, ids: readonly (string | null)[]): Promi
 export const timeOffBetween = async (tx: Tx, from: number, to: number) =>
   (
     await tx.rows<{ personId: string; fromAt: string; toAt: string; reason: string }>(
-      'SELECT person_id AS personId, from_at AS fromAt, to_at AS toAt, reason FROM time_off WHERE from_at < ? AND to_at > ?',
+      'SELECT person_id, from_at, to_at, reason FROM time_off WHERE from_at < ? AND to_at > ?',
       [sqlInstant(to), sqlInstant(from)],
     )
   ).map((t) => ({
@@ -121,7 +121,7 @@ export interface BoardVisit {
   setOffAt: string | null
   startedAt: string | null
   finishedAt: string | null
-  locked: number
+  locked: boolean
   note: string
   crew: string | null
   contact: string
@@ -129,14 +129,23 @@ export interface BoardVisit {
   officeNote: string
   quote: string | null
 }
-const BOARD = `SELECT v.id, v.version, v.work_order_id AS workOrderId, w.number, w.title, w.kind, c.name AS customer, s.name AS site, s.id AS siteId, s.line1, s.town, s.postcode, s.lat, s.lon, v.technician_id AS technicianId, v.start_at AS startAt,
-  v.duration_seconds AS durationSeconds, v.state, v.promise_date AS promiseDate, LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, w.created_at AS createdAt, v.started_at AS startedAt, v.finished_at AS finishedAt,
-  v.locked, v.note, CONCAT_WS(' ', NULLIF(JSON_VALUE(w.contact, '$.name'), ''), COALESCE(NULLIF(JSON_VALUE(w.contact, '$.phone'), ''), c.phone)) AS contact, s.access_note AS accessNote, c.office_note AS officeNote,
-  (SELECT GROUP_CONCAT(vc.person_id ORDER BY vc.person_id) FROM visit_crew vc WHERE vc.visit_id = v.id) AS crew,
-  (SELECT q.number FROM quotes q WHERE q.work_order_id = w.id ORDER BY q.created_at DESC LIMIT 1) AS quote,
-  (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE l.work_order_id = w.id AND NOT l.removed) AS net,
-  (SELECT MIN(k.started_at) FROM clock_intervals k WHERE k.visit_id = v.id AND k.kind = 'drive') AS setOffAt
-  FROM visits v JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id`
+const BOARD = `SELECT v.id, v.version, v.work_order_id, w.number, w.title, w.kind,
+    c.name AS customer, s.name AS site, s.id AS siteId, s.line1, s.town, s.postcode, s.lat, s.lon,
+    v.technician_id, v.start_at, v.duration_seconds, v.state, v.promise_date,
+    LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, w.created_at,
+    v.started_at, v.finished_at, v.locked, v.note, CONCAT_WS(' ', NULLIF(JSON_VALUE(w.contact,
+    '$.name'), ''), COALESCE(NULLIF(JSON_VALUE(w.contact, '$.phone'), ''), c.phone)) AS contact,
+    s.access_note, c.office_note, (SELECT GROUP_CONCAT(vc.person_id ORDER BY vc.person_id) FROM
+    visit_crew vc WHERE vc.visit_id = v.id) AS crew,
+    (SELECT q.number FROM quotes q WHERE q.work_order_id = w.id ORDER BY q.created_at DESC LIMIT 1)
+    AS quote, (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE
+    l.work_order_id = w.id AND NOT l.removed) AS net,
+    (SELECT MIN(k.started_at) FROM clock_intervals k WHERE k.visit_id = v.id AND k.kind = 'drive')
+    AS setOffAt
+  FROM visits v
+  JOIN work_orders w ON w.id = v.work_order_id
+  JOIN customers c ON c.id = w.customer_id
+  JOIN sites s ON s.id = w.site_id`
 /** Who goes along with the one whose visit it is. */
 export const crewIds = (v: { crew: string | null }): string[] => v.crew?.split(',') ?? []
 export const visitCrew = async (tx: Tx, visitId: string) =>
@@ -161,7 +170,9 @@ export const setLocked = async (tx: Tx, id: string, version: number, locked: boo
   ).affected
 export const visitsBetween = (tx: Tx, from: number, to: number) =>
   tx.rows<BoardVisit>(
-    `${BOARD} WHERE v.state <> 'cancelled' AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at, v.id LIMIT 5000`,
+    `${BOARD}
+    WHERE v.state <> 'cancelled' AND v.start_at >= ? AND v.start_at < ?
+    ORDER BY v.start_at, v.id LIMIT 5000`,
     [sqlInstant(from), sqlInstant(to)],
   )
 /** What the search for openings needs of the booked visits, and no more. */
@@ -179,38 +190,56 @@ export const stopsBetween = (tx: Tx, from: number, to: number) =>
     finishedAt: string | null
     lat: number | null
     lon: number | null
-    locked: number
+    locked: boolean
     crew: string | null
   }>(
-    `SELECT v.id, v.technician_id AS technicianId, c.name AS customer, v.start_at AS startAt, v.duration_seconds AS durationSeconds, v.state, v.promise_date AS promiseDate, LEFT(v.promise_to, 5) AS promiseTo, v.started_at AS startedAt, v.finished_at AS finishedAt, s.lat, s.lon, v.locked, (SELECT GROUP_CONCAT(vc.person_id) FROM visit_crew vc WHERE vc.visit_id = v.id) AS crew
-   FROM visits v STRAIGHT_JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id
-   WHERE v.state <> 'cancelled' AND v.technician_id IS NOT NULL AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at LIMIT 20000`,
+    `SELECT v.id, v.technician_id, c.name AS customer, v.start_at, v.duration_seconds, v.state,
+      v.promise_date, LEFT(v.promise_to, 5) AS promiseTo, v.started_at, v.finished_at, s.lat, s.lon,
+      v.locked, (SELECT GROUP_CONCAT(vc.person_id) FROM visit_crew vc WHERE vc.visit_id = v.id) AS
+      crew
+    FROM visits v
+    STRAIGHT_JOIN work_orders w ON w.id = v.work_order_id
+    JOIN customers c ON c.id = w.customer_id
+    JOIN sites s ON s.id = w.site_id
+    WHERE v.state <> 'cancelled' AND v.technician_id IS NOT NULL
+      AND v.start_at >= ? AND v.start_at < ?
+    ORDER BY v.start_at LIMIT 20000`,
     [sqlInstant(from), sqlInstant(to)],
   )
 /** What skills the priced work of these visits wants. */
 export const skillsOfVisits = async (tx: Tx, visitIds: string[]) => {
-  const rows = await tx.rows<{ id: string; skills: unknown }>(
-    `SELECT v.id, e.skills FROM visits v JOIN work_lines l ON l.work_order_id = v.work_order_id AND NOT l.removed JOIN price_entries e ON e.id = l.entry_id WHERE v.id IN (${placeholders(visitIds)}) AND JSON_LENGTH(e.skills) > 0`,
+  const rows = await tx.rows<{ id: string; skills: string[] }>(
+    `SELECT v.id, e.skills
+    FROM visits v
+    JOIN work_lines l ON l.work_order_id = v.work_order_id
+      AND NOT l.removed
+    JOIN price_entries e ON e.id = l.entry_id
+    WHERE v.id IN (${placeholders(visitIds)})
+      AND JSON_LENGTH(e.skills) > 0`,
     visitIds,
   )
   const out = new Map<string, Set<string>>()
-  for (const r of rows)
-    out.set(r.id, new Set([...(out.get(r.id) ?? []), ...json<string[]>(r.skills)]))
+  for (const r of rows) out.set(r.id, new Set([...(out.get(r.id) ?? []), ...r.skills]))
   return out
 }
+/** What is asked of a plan, and what it proposes: kept as JSON. */
+export type Wish = Omit<Body<'beginPlan'>, 'id'>
+export type Proposal = Pick<Answer<'dayPlan'>, 'before' | 'after' | 'changes'>
 export interface DayPlanRow {
   id: string
   state: 'running' | 'ready' | 'accepted' | 'stopped' | 'failed'
-  wish: unknown
+  wish: Wish
   progress: string
-  result: unknown
+  result: Proposal | null
   problem: string
   askedBy: string
   askedAt: string
 }
 export const dayPlanById = (tx: Tx, id: string, lock = false) =>
   tx.row<DayPlanRow>(
-    `SELECT id, state, wish, progress, result, problem, asked_by AS askedBy, asked_at AS askedAt FROM day_plans WHERE id = ?${lock ? ' FOR UPDATE' : ''}`,
+    `SELECT id, state, wish, progress, result, problem, asked_by, asked_at
+    FROM day_plans
+    WHERE id = ?${lock ? ' FOR UPDATE' : ''}`,
     [id],
   )
 export const insertDayPlan = (tx: Tx, p: { id: string; wish: object; by: string; at: number }) =>
@@ -241,7 +270,10 @@ export const setPlanState = (
 /** Plans that nobody works on any more: their process is gone. */
 export const failDeadPlans = (tx: Tx, silentSince: string) =>
   tx.run(
-    'UPDATE day_plans SET state = "failed", problem = "The server was restarted while it planned. Nothing was changed; ask again." WHERE state = "running" AND (alive_at IS NULL OR alive_at < ?)',
+    `UPDATE day_plans
+    SET state = "failed",
+      problem = "The server was restarted while it planned. Nothing was changed; ask again."
+    WHERE state = "running" AND (alive_at IS NULL OR alive_at < ?)`,
     [silentSince],
   )
 /** Says that a plan is worked on, and learns whether somebody wants it stopped, in whichever process. */
@@ -252,9 +284,10 @@ export const keepPlanAlive = async (tx: Tx, id: string, at: number): Promise<boo
   ])
   return Boolean(
     (
-      await tx.row<{ wanted: number }>('SELECT stop_wanted AS wanted FROM day_plans WHERE id = ?', [
-        id,
-      ])
+      await tx.row<{ wanted: boolean }>(
+        'SELECT stop_wanted AS wanted FROM day_plans WHERE id = ?',
+        [id],
+      )
     )?.wanted,
   )
 }
@@ -279,7 +312,10 @@ export const insertTimeOff = (
 export const peopleSetUp = async (tx: Tx) =>
   (
     await tx.rows<RawTechnician & { version: number; calendar: number }>(
-      `SELECT ${TECHNICIAN}, p.version, p.feed_hash IS NOT NULL AS calendar FROM ${PEOPLE} WHERE p.bookable AND p.active ORDER BY p.position, p.name LIMIT 200`,
+      `SELECT ${TECHNICIAN}, p.version, p.feed_hash IS NOT NULL AS calendar
+      FROM ${PEOPLE}
+      WHERE p.bookable AND p.active
+      ORDER BY p.position, p.name LIMIT 200`,
     )
   ).map((t) => ({ ...fix(t), version: t.version, calendar: Boolean(t.calendar) }))
 export const updateTechnician = async (
@@ -301,7 +337,10 @@ export const updateTechnician = async (
 ) =>
   (
     await tx.run(
-      'UPDATE people SET hours = ?, skills = ?, licences = ?, territory_ids = ?, kind = ?, goes_with = ?, starts_at = ?, ends_at = ?, lat = ?, lon = ?, version = version + 1 WHERE id = ? AND version = ?',
+      `UPDATE people
+      SET hours = ?, skills = ?, licences = ?, territory_ids = ?, kind = ?, goes_with = ?,
+        starts_at = ?, ends_at = ?, lat = ?, lon = ?, version = version + 1
+      WHERE id = ? AND version = ?`,
       [
         JSON.stringify(t.hours),
         JSON.stringify(t.skills),
@@ -320,7 +359,10 @@ export const updateTechnician = async (
   ).affected
 export const comingOff = (tx: Tx, from: number) =>
   tx.rows<{ id: string; personId: string; from: string; to: string; reason: string }>(
-    'SELECT id, person_id AS personId, from_at AS `from`, to_at AS `to`, reason FROM time_off WHERE to_at > ? ORDER BY from_at LIMIT 500',
+    `SELECT id, person_id, from_at AS \`from\`, to_at AS \`to\`, reason
+    FROM time_off
+    WHERE to_at > ?
+    ORDER BY from_at LIMIT 500`,
     [sqlInstant(from)],
   )
 export const removeTimeOff = async (tx: Tx, id: string) =>
@@ -340,7 +382,9 @@ export const removeEntry = async (tx: Tx, id: string) =>
   (await tx.run('DELETE FROM day_entries WHERE id = ?', [id])).affected
 export const putTerritory = (tx: Tx, t: { id: string; name: string; postcodes: string[] }) =>
   tx.run(
-    'INSERT INTO territories (id, name, postcodes) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name), postcodes = VALUES(postcodes)',
+    `INSERT INTO territories (id, name, postcodes)
+    VALUES (?, ?, ?)
+    ON DUPLICATE KEY UPDATE name = VALUES(name), postcodes = VALUES(postcodes)`,
     [t.id, t.name, JSON.stringify(t.postcodes)],
   )
 export const putHoliday = (tx: Tx, date: string, name: string) =>
@@ -382,9 +426,15 @@ export interface FeedVisit {
   state: string
   createdAt: string
 }
-const FEED = `SELECT v.id, v.version, w.number, w.title, w.problem, c.name AS customer, CONCAT_WS(' ', JSON_VALUE(w.contact, '$.name'), JSON_VALUE(w.contact, '$.phone')) AS contact, s.name AS site, s.line1, s.town, s.access_note AS accessNote, s.lat, s.lon, v.start_at AS startAt,
-   v.duration_seconds AS durationSeconds, LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, v.state, w.created_at AS createdAt
-   FROM visits v JOIN work_orders w ON w.id = v.work_order_id JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id`
+const FEED = `SELECT v.id, v.version, w.number, w.title, w.problem, c.name AS customer,
+    CONCAT_WS(' ', JSON_VALUE(w.contact, '$.name'), JSON_VALUE(w.contact, '$.phone')) AS contact,
+    s.name AS site, s.line1, s.town, s.access_note, s.lat, s.lon, v.start_at, v.duration_seconds,
+    LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, v.state,
+    w.created_at
+  FROM visits v
+  JOIN work_orders w ON w.id = v.work_order_id
+  JOIN customers c ON c.id = w.customer_id
+  JOIN sites s ON s.id = w.site_id`
 export const feedVisits = (tx: Tx, personId: string, from: number, to: number) =>
   tx.rows<FeedVisit>(
     `${FEED} WHERE ${goesThere} AND v.start_at >= ? AND v.start_at < ? ORDER BY v.start_at LIMIT 1000`,
@@ -394,7 +444,7 @@ export const feedVisit = (tx: Tx, id: string) =>
   tx.row<FeedVisit>(`${FEED} WHERE v.id = ? AND v.start_at IS NOT NULL`, [id])
 export const currentRoads = (tx: Tx) =>
   tx.row<{ id: string; name: string; importedAt: string }>(
-    'SELECT id, name, imported_at AS importedAt FROM road_networks ORDER BY imported_at DESC, id DESC LIMIT 1',
+    'SELECT id, name, imported_at FROM road_networks ORDER BY imported_at DESC, id DESC LIMIT 1',
   )
 export const roadsData = async (tx: Tx, id: string) =>
   (await tx.row<{ data: Buffer }>('SELECT data FROM road_networks WHERE id = ?', [id]))?.data ??
@@ -411,7 +461,11 @@ export const insertRoads = (
 export const knownTo = async (tx: Tx, customerId: string) =>
   (
     await tx.rows<{ id: string }>(
-      'SELECT DISTINCT v.technician_id AS id FROM work_orders w JOIN visits v ON v.work_order_id = w.id WHERE w.customer_id = ? AND v.state = "finished" AND v.technician_id IS NOT NULL LIMIT 50',
+      `SELECT DISTINCT v.technician_id AS id
+      FROM work_orders w
+      JOIN visits v ON v.work_order_id = w.id
+      WHERE w.customer_id = ? AND v.state = "finished"
+        AND v.technician_id IS NOT NULL LIMIT 50`,
       [customerId],
     )
   ).map((r) => r.id)
@@ -425,7 +479,10 @@ export const entriesBetween = async (tx: Tx, from: number, to: number) =>
       title: string
       version: number
     }>(
-      'SELECT id, person_id AS personId, from_at AS fromAt, to_at AS toAt, title, version FROM day_entries WHERE from_at < ? AND to_at > ? ORDER BY from_at',
+      `SELECT id, person_id, from_at, to_at, title, version
+      FROM day_entries
+      WHERE from_at < ? AND to_at > ?
+      ORDER BY from_at`,
       [sqlInstant(to), sqlInstant(from)],
     )
   ).map((e) => ({ ...e, from: Date.parse(e.fromAt), to: Date.parse(e.toAt) }))
@@ -441,23 +498,27 @@ export const boardVisits = (tx: Tx, ids: string[]) =>
 /** Work orders without a slot: a visit without time or person, or none at all that still runs. What is parked comes back on its day. */
 export const unplaced = (tx: Tx, today: string) =>
   tx.rows<BoardVisit>(
-    `${BOARD} WHERE v.state = 'planned' AND (v.start_at IS NULL OR v.technician_id IS NULL) AND w.state NOT IN ('cancelled', 'closed') AND (w.follow_up_on IS NULL OR w.follow_up_on <= ?) ORDER BY w.created_at LIMIT 200`,
+    `${BOARD}
+    WHERE v.state = 'planned' AND (v.start_at IS NULL OR v.technician_id IS NULL)
+      AND w.state NOT IN ('cancelled', 'closed')
+      AND (w.follow_up_on IS NULL OR w.follow_up_on <= ?)
+    ORDER BY w.created_at LIMIT 200`,
     [today],
   )
 /** What a person looks at again and again: filters of the schedule by name. */
-export const looksOf = async (tx: Tx, personId: string) =>
-  (
-    await tx.rows<{ id: string; name: string; filter: unknown }>(
-      'SELECT id, name, filter FROM looks WHERE person_id = ? ORDER BY name LIMIT 50',
-      [personId],
-    )
-  ).map((l) => ({ ...l, filter: json<object>(l.filter) }))
+export const looksOf = (tx: Tx, personId: string) =>
+  tx.rows<{ id: string; name: string; filter: object }>(
+    'SELECT id, name, filter FROM looks WHERE person_id = ? ORDER BY name LIMIT 50',
+    [personId],
+  )
 export const putLook = (
   tx: Tx,
   l: { id: string; personId: string; name: string; filter: object },
 ) =>
   tx.run(
-    'INSERT INTO looks (id, person_id, name, filter) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE filter = VALUES(filter)',
+    `INSERT INTO looks (id, person_id, name, filter)
+    VALUES (?, ?, ?, ?)
+    ON DUPLICATE KEY UPDATE filter = VALUES(filter)`,
     [l.id, l.personId, l.name, JSON.stringify(l.filter)],
   )
 export const removeLook = async (tx: Tx, id: string, personId: string) =>
@@ -465,14 +526,20 @@ export const removeLook = async (tx: Tx, id: string, personId: string) =>
 /** Where each technician was heard of last. */
 export const positionsNow = (tx: Tx) =>
   tx.rows<{ personId: string; at: string; lat: number; lon: number }>(
-    'SELECT person_id AS personId, at, lat, lon FROM positions LIMIT 500',
+    'SELECT person_id, at, lat, lon FROM positions LIMIT 500',
   )
 export const keepPosition = (
   tx: Tx,
   p: { personId: string; at: number; lat: number; lon: number },
 ) =>
   tx.run(
-    'INSERT INTO positions (person_id, at, lat, lon) SELECT id, ?, ?, ? FROM people WHERE id = ? AND bookable ON DUPLICATE KEY UPDATE lat = IF(VALUES(at) >= positions.at, VALUES(lat), positions.lat), lon = IF(VALUES(at) >= positions.at, VALUES(lon), positions.lon), at = GREATEST(positions.at, VALUES(at))',
+    `INSERT INTO positions (person_id, at, lat, lon)
+    SELECT id, ?, ?, ?
+    FROM people
+    WHERE id = ? AND bookable
+    ON DUPLICATE KEY UPDATE lat = IF(VALUES(at) >= positions.at, VALUES(lat), positions.lat),
+      lon = IF(VALUES(at) >= positions.at, VALUES(lon), positions.lon),
+      at = GREATEST(positions.at, VALUES(at))`,
     [sqlInstant(p.at), p.lat, p.lon, p.personId],
   )
 export const placedSites = (tx: Tx) =>
@@ -486,5 +553,8 @@ export const placedSites = (tx: Tx) =>
     lat: number
     lon: number
   }>(
-    'SELECT s.id, s.customer_id AS customerId, c.name AS customer, s.line1, s.town, s.postcode, s.lat, s.lon FROM sites s JOIN customers c ON c.id = s.customer_id WHERE s.lat IS NOT NULL AND c.merged_into IS NULL LIMIT 20000',
+    `SELECT s.id, s.customer_id, c.name AS customer, s.line1, s.town, s.postcode, s.lat, s.lon
+    FROM sites s
+    JOIN customers c ON c.id = s.customer_id
+    WHERE s.lat IS NOT NULL AND c.merged_into IS NULL LIMIT 20000`,
   )

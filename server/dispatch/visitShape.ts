@@ -79,7 +79,7 @@ export async function shapeVisits(
       lateSeconds: p?.lateSeconds ?? 0,
       net: v.net ? minorToDecimal(v.net, ctx.company.currency) : '',
       waiting: v.startAt && v.technicianId ? '' : waiting(ctx, v),
-      locked: Boolean(v.locked),
+      locked: v.locked,
       note: v.note,
       crewIds: crewIds(v),
       alongIds: [],

@@ -30,7 +30,8 @@ export async function insertEvents(
   for (let i = 0; i < events.length; i += AT_ONCE) {
     const some = events.slice(i, i + AT_ONCE)
     const { insertId } = await tx.run(
-      `INSERT INTO events (at, topic, subject, subject_id, work_order_id) VALUES ${some.map(() => ROW).join(', ')}`,
+      `INSERT INTO events (at, topic, subject, subject_id, work_order_id)
+      VALUES ${some.map(() => ROW).join(', ')}`,
       some.flatMap((e) => [sqlInstant(at), e.topic, e.subject, e.subjectId, e.workOrderId]),
     )
     written.push(...some.map((e, n) => ({ ...e, id: insertId + n })))
@@ -39,7 +40,7 @@ export async function insertEvents(
 }
 export const eventsFrom = (tx: Tx, after: number, limit: number): Promise<AppEvent[]> =>
   tx.rows<AppEvent>(
-    'SELECT id, topic, subject, subject_id AS subjectId, work_order_id AS workOrderId FROM events WHERE id > ? ORDER BY id LIMIT ?',
+    'SELECT id, topic, subject, subject_id, work_order_id FROM events WHERE id > ? ORDER BY id LIMIT ?',
     [after, String(limit)],
   )
 export const edges = async (tx: Tx): Promise<{ first: number; last: number }> =>

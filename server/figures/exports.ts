@@ -3,7 +3,7 @@ import { writeCsv } from '../../core/formats/csv'
 import { writeEntry, writeJournalHead, type JournalEntry } from '../../core/formats/journal'
 import { ACCOUNTS } from '../../core/ledger/accounts'
 import { minorToDecimal } from '../../core/money/formatMinor'
-import { json } from '../db/json'
+import { fieldOf } from '../db/pool'
 import type { Ctx } from '../http/context'
 import { accountName, journalRows } from '../ledger/queries'
 import { customFields } from '../settings/queries'
@@ -37,9 +37,9 @@ export async function* table(ctx: Ctx, name: string): AsyncGenerator<string> {
   const said = (column: string, value: string | number | null | undefined) =>
     what.money.has(column) ? minorToDecimal(Number(value), ctx.company.currency) : (value ?? null)
   for await (const row of rowsFor(ctx.tx, what)) {
-    const own = json<Record<string, string>>(row.custom ?? '{}')
+    const own = (row.custom ?? {}) as Record<string, string>
     yield writeCsv([
-      [...what.columns.map((c) => said(c, row[c])), ...fields.map((f) => own[f.id] ?? '')],
+      [...what.columns.map((c) => said(c, row[fieldOf(c)])), ...fields.map((f) => own[f.id] ?? '')],
     ])
   }
 }

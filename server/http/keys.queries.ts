@@ -10,7 +10,7 @@ export const takeKey = async (tx: Tx, id: string, hash: string, at: string): Pro
   ).affected === 1
 export const findKey = (tx: Tx, id: string) =>
   tx.row<{ requestHash: string; answer: string | null }>(
-    'SELECT request_hash AS requestHash, answer FROM idempotency_keys WHERE id = ?',
+    'SELECT request_hash, answer FROM idempotency_keys WHERE id = ?',
     [id],
   )
 export const keepAnswer = (tx: Tx, id: string, answer: string) =>

@@ -16,7 +16,7 @@ export async function tryRow(
     [hashed(key), sqlInstant(now)],
   )
   const row = (await tx.row<{ count: number; lastAt: string }>(
-    'SELECT count, last_at AS lastAt FROM tries WHERE id = ? FOR UPDATE',
+    'SELECT count, last_at FROM tries WHERE id = ? FOR UPDATE',
     [hashed(key)],
   ))!
   return { count: row.count, lastAt: Date.parse(row.lastAt) }

@@ -3,7 +3,6 @@ import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { emit } from '../events/events'
 import type { Ctx } from './context'
 import { sentenceOf, type Fact } from './facts'
-import { json } from '../db/json'
 
 interface Entry {
   subject: string
@@ -22,7 +21,9 @@ export async function record(ctx: Ctx, entry: Entry): Promise<void> {
   const { workOrderId = null, customerId = null } = entry
   const data = entry.fact?.data ?? entry.data
   await ctx.tx.run(
-    'INSERT INTO trail (at, person_id, who, ip, subject, subject_id, code, work_order_id, customer_id, text, data) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO trail (at, person_id, who, ip, subject, subject_id, code, work_order_id,
+      customer_id, text, data)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       sqlInstant(ctx.now),
       ctx.actor?.id ?? null,
@@ -51,7 +52,7 @@ const said = ({ id, at, who, ...entry }: Stored): HistoryRow => ({
   id,
   at,
   who,
-  text: sentenceOf({ ...entry, data: entry.data && json(entry.data) }).slice(0, LONGEST_SENTENCE),
+  text: sentenceOf({ ...entry, data: entry.data && entry.data }).slice(0, LONGEST_SENTENCE),
 })
 const LONGEST_SENTENCE = 300
 const SUBJECTS = { work_order_id: 100, customer_id: 150, subject_id: 100 } as const

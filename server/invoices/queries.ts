@@ -3,7 +3,6 @@ import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listRows } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { Answer } from '../../shared/api'
-import { json } from '../db/json'
 
 export type Paper = Answer<'invoice'>['paper']
 export interface InvoiceRow {
@@ -28,27 +27,21 @@ export interface InvoiceRow {
   linkTurn: number
   linkUntil: string | null
 }
-const INVOICE = `i.id, i.number, i.customer_id AS customerId, i.work_order_id AS workOrderId, i.issue_on AS issueOn, i.due_on AS dueOn, i.currency, i.net_minor AS net, i.tax_minor AS tax, i.total_minor AS total,
-  i.payable_minor AS payable, i.paid_minor AS paid, i.open_minor AS open, i.sent, i.state, i.frozen AS paper, i.custom, i.version, i.link_turn AS linkTurn, IF(i.token_hash IS NULL, NULL, i.token_expires_at) AS linkUntil`
-const fix = (r: InvoiceRow): InvoiceRow => ({
-  ...r,
-  sent: Boolean(r.sent),
-  paper: json<Paper>(r.paper),
-  custom: json<Record<string, string>>(r.custom),
-})
+const INVOICE = `i.id, i.number, i.customer_id, i.work_order_id, i.issue_on, i.due_on, i.currency,
+    i.net_minor AS net, i.tax_minor AS tax, i.total_minor AS total, i.payable_minor AS payable,
+    i.paid_minor AS paid, i.open_minor AS open, i.sent, i.state, i.frozen AS paper, i.custom,
+    i.version, i.link_turn, IF(i.token_hash IS NULL, NULL, i.token_expires_at) AS linkUntil`
 export async function invoiceById(tx: Tx, id: string, lock = false) {
-  const r = await tx.row<InvoiceRow>(
+  return await tx.row<InvoiceRow>(
     `SELECT ${INVOICE} FROM invoices i WHERE i.id = ?${lock ? ' FOR UPDATE' : ''}`,
     [id],
   )
-  return r && fix(r)
 }
 export async function invoiceByToken(tx: Tx, hash: string, now: number) {
-  const r = await tx.row<InvoiceRow>(
+  return await tx.row<InvoiceRow>(
     `SELECT ${INVOICE} FROM invoices i WHERE i.token_hash = ? AND i.token_expires_at > ?`,
     [hash, sqlInstant(now)],
   )
-  return r && fix(r)
 }
 export const insertInvoice = (
   tx: Tx,
@@ -71,7 +64,10 @@ export const insertInvoice = (
   },
 ) =>
   tx.run(
-    'INSERT INTO invoices (id, number, customer_id, work_order_id, issue_on, due_on, currency, net_minor, tax_minor, total_minor, payable_minor, frozen, token_hash, token_expires_at, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO invoices (id, number, customer_id, work_order_id, issue_on, due_on, currency,
+      net_minor, tax_minor, total_minor, payable_minor, frozen, token_hash, token_expires_at,
+      created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       i.id,
       i.number,
@@ -92,7 +88,9 @@ export const insertInvoice = (
   )
 export const insertInvoiceLines = (tx: Tx, rows: Value[][]) =>
   tx.many(
-    'INSERT INTO invoice_lines (id, invoice_id, work_line_id, position, kind, name, net_minor, cost_minor) VALUES ?',
+    `INSERT INTO invoice_lines (id, invoice_id, work_line_id, position, kind, name, net_minor,
+      cost_minor)
+    VALUES ?`,
     rows,
   )
 /** Another link, or none: the one before ends at once. */
@@ -102,7 +100,9 @@ export const setLink = (
   link: { turn: number; tokenHash: string | null; until: number | null },
 ) =>
   tx.run(
-    'UPDATE invoices SET link_turn = ?, token_hash = ?, token_expires_at = ?, version = version + 1 WHERE id = ?',
+    `UPDATE invoices
+    SET link_turn = ?, token_hash = ?, token_expires_at = ?, version = version + 1
+    WHERE id = ?`,
     [link.turn, link.tokenHash, link.until === null ? null : sqlInstant(link.until), id],
   )
 export const markSent = (tx: Tx, id: string) =>
@@ -117,8 +117,12 @@ export const paymentsOfInvoice = (tx: Tx, id: string) =>
     amount: number
     bounced: number
   }>(
-    `SELECT p.id, p.number, p.method, p.reference, p.received_on AS \`on\`, a.amount, p.bounced_on IS NOT NULL AS bounced
-   FROM (SELECT payment_id, CAST(SUM(IF(amount_minor > 0, amount_minor, 0)) AS SIGNED) AS amount FROM allocations WHERE invoice_id = ? GROUP BY payment_id) a JOIN payments p ON p.id = a.payment_id ORDER BY p.created_at, p.id`,
+    `SELECT p.id, p.number, p.method, p.reference, p.received_on AS \`on\`, a.amount,
+      p.bounced_on IS NOT NULL AS bounced
+    FROM (SELECT payment_id, CAST(SUM(IF(amount_minor > 0, amount_minor, 0)) AS SIGNED) AS amount
+      FROM allocations WHERE invoice_id = ? GROUP BY payment_id) a
+    JOIN payments p ON p.id = a.payment_id
+    ORDER BY p.created_at, p.id`,
     [id],
   )
 const STATES: Record<string, string> = {
@@ -166,13 +170,16 @@ export async function invoicePage(
     total: number
     open: number
     paid: number
-    sent: number
+    sent: boolean
     state: string
   }>(tx, {
-    select:
-      'i.id, i.number, i.customer_id AS customerId, c.name AS customer, i.work_order_id AS workOrderId, w.number AS workOrder, i.issue_on AS issueOn, i.due_on AS dueOn, i.total_minor AS total, i.open_minor AS open, i.paid_minor AS paid, i.sent, i.state',
+    select: `i.id, i.number, i.customer_id, c.name AS customer, i.work_order_id,
+        w.number AS workOrder, i.issue_on, i.due_on, i.total_minor AS total, i.open_minor AS open,
+        i.paid_minor AS paid, i.sent, i.state`,
     // In this order: left to itself the optimiser begins with the customers and sorts every invoice.
-    from: 'invoices i STRAIGHT_JOIN customers c ON c.id = i.customer_id LEFT JOIN work_orders w ON w.id = i.work_order_id',
+    from: `invoices i
+      STRAIGHT_JOIN customers c ON c.id = i.customer_id
+      LEFT JOIN work_orders w ON w.id = i.work_order_id`,
     countFrom: 'invoices i',
     where,
     values,
@@ -199,14 +206,21 @@ export const openInvoices = (tx: Tx, customerId: string, ids: string[] | null, l
     linkTurn: number
     linkUntil: string | null
   }>(
-    `SELECT i.id, i.number, i.due_on AS dueOn, i.issue_on AS issueOn, i.total_minor AS total, i.payable_minor AS payable, i.paid_minor AS paid, i.open_minor AS balanceMinor, i.work_order_id AS workOrderId, i.link_turn AS linkTurn, IF(i.token_hash IS NULL, NULL, i.token_expires_at) AS linkUntil, (SELECT w.title FROM work_orders w WHERE w.id = i.work_order_id) AS work
-   FROM invoices i WHERE i.customer_id = ? AND i.open_minor > 0 ${ids ? `AND i.id IN (${placeholders(ids)})` : ''} ORDER BY i.due_on, i.number${lock ? ' FOR UPDATE' : ' LIMIT 500'}`,
+    `SELECT i.id, i.number, i.due_on, i.issue_on, i.total_minor AS total,
+      i.payable_minor AS payable, i.paid_minor AS paid, i.open_minor AS balanceMinor,
+      i.work_order_id, i.link_turn, IF(i.token_hash IS NULL, NULL, i.token_expires_at) AS linkUntil,
+      (SELECT w.title FROM work_orders w WHERE w.id = i.work_order_id) AS work
+    FROM invoices i
+    WHERE i.customer_id = ? AND i.open_minor > 0 ${ids ? `AND i.id IN (${placeholders(ids)})` : ''}
+    ORDER BY i.due_on, i.number${lock ? ' FOR UPDATE' : ' LIMIT 500'}`,
     [customerId, ...(ids ?? [])],
   )
 /** Whose these invoices are, and whether they are open. */
 export const invoicesNamed = (tx: Tx, ids: string[]) =>
   tx.rows<{ id: string; number: string; customerId: string; open: number; state: string }>(
-    `SELECT id, number, customer_id AS customerId, open_minor AS open, state FROM invoices WHERE id IN (${placeholders(ids)})`,
+    `SELECT id, number, customer_id, open_minor AS open, state
+    FROM invoices
+    WHERE id IN (${placeholders(ids)})`,
     ids,
   )
 export const setPaid = (tx: Tx, id: string, paid: number, paidOn: string | null) =>

@@ -8,7 +8,10 @@ export const putProgress = (
   at: string,
 ) =>
   tx.run(
-    'INSERT INTO progress (id, what, done, total, told_at) VALUES (?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE what = VALUES(what), done = VALUES(done), total = VALUES(total), told_at = VALUES(told_at)',
+    `INSERT INTO progress (id, what, done, total, told_at)
+    VALUES (?, ?, ?, ?, ?)
+    ON DUPLICATE KEY UPDATE what = VALUES(what), done = VALUES(done), total = VALUES(total),
+      told_at = VALUES(told_at)`,
     [id, p.what, p.done, p.of, at],
   )
 export const progressOf = (tx: Tx, id: string) =>

@@ -1,6 +1,5 @@
 // SQL of the jobs: what is done outside a request, or outside the building.
 import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
-import { json } from '../db/json'
 
 export interface JobRow {
   id: number
@@ -38,9 +37,11 @@ export async function claimJobs(
   now: number,
 ): Promise<JobRow[]> {
   const rows = await tx.rows<JobRow>(
-    `SELECT id, kind, payload, attempts FROM jobs WHERE kind = ? AND ((state = 'waiting' AND run_at <= ?) OR (state = 'running' AND claimed_until < ?))
-       AND id NOT IN (${claim.except.length ? placeholders(claim.except) : '0'})
-     ORDER BY run_at, id LIMIT ? FOR UPDATE SKIP LOCKED`,
+    `SELECT id, kind, payload, attempts
+    FROM jobs
+    WHERE kind = ? AND ((state = 'waiting' AND run_at <= ?) OR (state = 'running' AND claimed_until
+      < ?)) AND id NOT IN (${claim.except.length ? placeholders(claim.except) : '0'})
+    ORDER BY run_at, id LIMIT ? FOR UPDATE SKIP LOCKED`,
     [
       claim.kind,
       sqlInstant(now),
@@ -51,13 +52,15 @@ export async function claimJobs(
   )
   if (rows.length) {
     await tx.run(
-      `UPDATE jobs SET state = 'running', attempts = attempts + 1, claimed_by = ?, claimed_until = ? WHERE id IN (${placeholders(rows)})`,
+      `UPDATE jobs
+      SET state = 'running', attempts = attempts + 1, claimed_by = ?, claimed_until = ?
+      WHERE id IN (${placeholders(rows)})`,
       [worker, sqlInstant(claim.until), ...rows.map((r) => r.id)],
     )
   }
   return rows.map((r) => ({
     ...r,
-    payload: json<Record<string, unknown>>(r.payload),
+    payload: r.payload,
     attempts: r.attempts + 1,
   }))
 }
@@ -70,7 +73,9 @@ export const isMine = async (tx: Tx, id: number, worker: string): Promise<boolea
 /** A key is free again when its job is over. */
 const over = (tx: Tx, id: number, state: 'done' | 'failed', error: string, now: number) =>
   tx.run(
-    'UPDATE jobs SET state = ?, job_key = NULL, error = ?, ended_at = ?, claimed_by = NULL, claimed_until = NULL WHERE id = ?',
+    `UPDATE jobs
+    SET state = ?, job_key = NULL, error = ?, ended_at = ?, claimed_by = NULL, claimed_until = NULL
+    WHERE id = ?`,
     [state, error.slice(0, 255), sqlInstant(now), id],
   )
 export const jobDone = (tx: Tx, id: number, now: number) => over(tx, id, 'done', '', now)
@@ -84,7 +89,10 @@ export const jobAgain = (
   attempts: number | null,
 ) =>
   tx.run(
-    `UPDATE jobs SET state = 'waiting', run_at = ?, error = ?, attempts = COALESCE(?, attempts), claimed_by = NULL, claimed_until = NULL WHERE id = ?`,
+    `UPDATE jobs
+    SET state = 'waiting', run_at = ?, error = ?, attempts = COALESCE(?, attempts),
+      claimed_by = NULL, claimed_until = NULL
+    WHERE id = ?`,
     [sqlInstant(runAt), error.slice(0, 255), attempts, id],
   )
 /** A worker that lives says so for what it holds. */

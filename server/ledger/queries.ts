@@ -33,13 +33,18 @@ export async function post(
 /** What some accounts come to together on a date. */
 export const balanceIn = (accounts: readonly AccountKey[], on: string): ListIn => ({
   columns: 'b.sum',
-  from: `(SELECT CAST(COALESCE(SUM(p.amount_minor), 0) AS SIGNED) AS sum FROM ledger_postings p JOIN ledger_entries e ON e.id = p.entry_id WHERE p.account IN (${placeholders(accounts)}) AND e.on_date <= ?) b`,
+  from: `(SELECT CAST(COALESCE(SUM(p.amount_minor), 0) AS SIGNED) AS sum FROM ledger_postings p JOIN
+      ledger_entries e ON e.id = p.entry_id WHERE p.account IN (${placeholders(accounts)}) AND
+      e.on_date <= ?) b`,
   values: [...accounts, on],
   order: 'b.sum',
 })
 export const balances = (tx: Tx) =>
   tx.rows<{ account: AccountKey; sum: number }>(
-    'SELECT account, CAST(SUM(amount_minor) AS SIGNED) AS sum FROM ledger_postings GROUP BY account ORDER BY account',
+    `SELECT account, CAST(SUM(amount_minor) AS SIGNED) AS sum
+    FROM ledger_postings
+    GROUP BY account
+    ORDER BY account`,
   )
 export interface JournalRow {
   id: number
@@ -51,7 +56,10 @@ export interface JournalRow {
 }
 export const journalRows = (tx: Tx) =>
   tx.each<JournalRow>(
-    'SELECT e.id, e.on_date AS `on`, e.kind, e.memo, p.account, p.amount_minor AS amount FROM ledger_entries e JOIN ledger_postings p ON p.entry_id = e.id ORDER BY e.on_date, e.id, p.id',
+    `SELECT e.id, e.on_date AS \`on\`, e.kind, e.memo, p.account, p.amount_minor AS amount
+    FROM ledger_entries e
+    JOIN ledger_postings p ON p.entry_id = e.id
+    ORDER BY e.on_date, e.id, p.id`,
   )
 export const accountName = (key: AccountKey): string => ACCOUNTS[key].name
 
@@ -59,48 +67,87 @@ export const accountName = (key: AccountKey): string => ACCOUNTS[key].name
 export const CHECKS: { name: string; sql: string }[] = [
   {
     name: 'every entry balances',
-    sql: 'SELECT e.id, e.kind, e.memo, CAST(SUM(p.amount_minor) AS SIGNED) AS difference FROM ledger_entries e LEFT JOIN ledger_postings p ON p.entry_id = e.id GROUP BY e.id, e.kind, e.memo HAVING COALESCE(SUM(p.amount_minor), 1) <> 0',
+    sql: `SELECT e.id, e.kind, e.memo, CAST(SUM(p.amount_minor) AS SIGNED) AS difference
+      FROM ledger_entries e
+      LEFT JOIN ledger_postings p ON p.entry_id = e.id
+      GROUP BY e.id, e.kind, e.memo
+      HAVING COALESCE(SUM(p.amount_minor), 1) <> 0`,
   },
   {
     name: 'receivables of each customer',
-    sql: `SELECT c.name, COALESCE(l.sum, 0) AS ledger, COALESCE(i.sum, 0) AS invoices FROM customers c
-      LEFT JOIN (SELECT customer_id, SUM(amount_minor) AS sum FROM ledger_postings WHERE account = 'receivable' GROUP BY customer_id) l ON l.customer_id = c.id
-      LEFT JOIN (SELECT customer_id, SUM(open_minor) AS sum FROM invoices GROUP BY customer_id) i ON i.customer_id = c.id WHERE COALESCE(l.sum, 0) <> COALESCE(i.sum, 0)`,
+    sql: `SELECT c.name, COALESCE(l.sum, 0) AS ledger, COALESCE(i.sum, 0) AS invoices
+      FROM customers c
+      LEFT JOIN (SELECT customer_id, SUM(amount_minor) AS sum FROM ledger_postings WHERE account =
+        'receivable' GROUP BY customer_id) l ON l.customer_id = c.id
+      LEFT JOIN (SELECT customer_id, SUM(open_minor) AS sum FROM invoices GROUP BY customer_id) i ON
+        i.customer_id = c.id
+      WHERE COALESCE(l.sum, 0) <> COALESCE(i.sum, 0)`,
   },
   {
     name: 'each invoice has its entry',
-    sql: `SELECT i.number, i.total_minor AS invoice, l.sum AS ledger FROM invoices i LEFT JOIN (SELECT e.source_id, SUM(p.amount_minor) AS sum FROM ledger_entries e JOIN ledger_postings p ON p.entry_id = e.id AND p.account = 'receivable'
-      WHERE e.kind = 'invoice' GROUP BY e.source_id) l ON l.source_id = i.id WHERE l.sum IS NULL OR l.sum <> i.payable_minor`,
+    sql: `SELECT i.number, i.total_minor AS invoice, l.sum AS ledger
+      FROM invoices i
+      LEFT JOIN (SELECT e.source_id, SUM(p.amount_minor) AS sum FROM ledger_entries e JOIN
+        ledger_postings p ON p.entry_id = e.id AND p.account = 'receivable' WHERE e.kind = 'invoice'
+        GROUP BY e.source_id) l ON l.source_id = i.id
+      WHERE l.sum IS NULL OR l.sum <> i.payable_minor`,
   },
   {
     name: 'tax payable',
-    sql: `SELECT x.ledger, y.invoices FROM (SELECT COALESCE(SUM(amount_minor), 0) AS ledger FROM ledger_postings WHERE account = 'tax') x, (SELECT COALESCE(SUM(IF(payable_minor < total_minor, 0, tax_minor)), 0) AS invoices FROM invoices WHERE state <> 'void') y WHERE x.ledger + y.invoices <> 0`,
+    sql: `SELECT x.ledger, y.invoices
+      FROM (SELECT COALESCE(SUM(amount_minor), 0) AS ledger FROM ledger_postings WHERE account =
+        'tax') x, (SELECT COALESCE(SUM(IF(payable_minor < total_minor, 0, tax_minor)), 0) AS
+        invoices FROM invoices WHERE state <> 'void') y
+      WHERE x.ledger + y.invoices <> 0`,
   },
   {
     name: 'each payment has its entry',
-    sql: `SELECT y.number, y.amount_minor AS payment, l.sum AS ledger FROM payments y LEFT JOIN (SELECT e.source_id, SUM(p.amount_minor) AS sum FROM ledger_entries e JOIN ledger_postings p ON p.entry_id = e.id AND p.amount_minor > 0
-      WHERE e.kind = 'payment' GROUP BY e.source_id) l ON l.source_id = y.id WHERE l.sum IS NULL OR l.sum <> y.amount_minor`,
+    sql: `SELECT y.number, y.amount_minor AS payment, l.sum AS ledger
+      FROM payments y
+      LEFT JOIN (SELECT e.source_id, SUM(p.amount_minor) AS sum FROM ledger_entries e JOIN
+        ledger_postings p ON p.entry_id = e.id AND p.amount_minor > 0 WHERE e.kind = 'payment' GROUP
+        BY e.source_id) l ON l.source_id = y.id
+      WHERE l.sum IS NULL OR l.sum <> y.amount_minor`,
   },
   {
     name: 'cash, cheques, cards and bank',
-    sql: `SELECT x.ledger, y.payments FROM (SELECT COALESCE(SUM(amount_minor), 0) AS ledger FROM ledger_postings WHERE account IN ('cash', 'undeposited', 'card', 'bank')) x, (SELECT COALESCE(SUM(amount_minor), 0) AS payments FROM payments WHERE bounced_on IS NULL) y WHERE x.ledger <> y.payments`,
+    sql: `SELECT x.ledger, y.payments
+      FROM (SELECT COALESCE(SUM(amount_minor), 0) AS ledger FROM ledger_postings WHERE account IN
+        ('cash', 'undeposited', 'card', 'bank')) x,
+        (SELECT COALESCE(SUM(amount_minor), 0) AS payments FROM payments WHERE bounced_on IS NULL) y
+      WHERE x.ledger <> y.payments`,
   },
   {
     name: 'deposits are what is not applied',
-    sql: `SELECT x.ledger, y.unapplied FROM (SELECT COALESCE(SUM(amount_minor), 0) AS ledger FROM ledger_postings WHERE account = 'deposits') x,
-      (SELECT (SELECT COALESCE(SUM(amount_minor), 0) FROM payments WHERE bounced_on IS NULL) - (SELECT COALESCE(SUM(amount_minor), 0) FROM allocations) AS unapplied) y WHERE x.ledger + y.unapplied <> 0`,
+    sql: `SELECT x.ledger, y.unapplied
+      FROM (SELECT COALESCE(SUM(amount_minor), 0) AS ledger FROM ledger_postings WHERE account =
+        'deposits') x, (SELECT (SELECT COALESCE(SUM(amount_minor), 0) FROM payments WHERE bounced_on
+        IS NULL) - (SELECT COALESCE(SUM(amount_minor), 0) FROM allocations) AS unapplied) y
+      WHERE x.ledger + y.unapplied <> 0`,
   },
   {
     name: 'paid on each invoice',
-    sql: 'SELECT i.number, i.paid_minor AS invoice, COALESCE(SUM(a.amount_minor), 0) AS allocations FROM invoices i LEFT JOIN allocations a ON a.invoice_id = i.id GROUP BY i.id, i.number, i.paid_minor HAVING i.paid_minor <> COALESCE(SUM(a.amount_minor), 0)',
+    sql: `SELECT i.number, i.paid_minor AS invoice, COALESCE(SUM(a.amount_minor), 0) AS allocations
+      FROM invoices i
+      LEFT JOIN allocations a ON a.invoice_id = i.id
+      GROUP BY i.id, i.number, i.paid_minor
+      HAVING i.paid_minor <> COALESCE(SUM(a.amount_minor), 0)`,
   },
   {
     name: 'lines of each invoice',
-    sql: `SELECT i.number, i.net_minor AS invoice, SUM(l.net_minor) AS \`lines\` FROM invoices i JOIN invoice_lines l ON l.invoice_id = i.id WHERE JSON_VALUE(i.frozen, '$.taxMode') <> 'included' GROUP BY i.id, i.number, i.net_minor HAVING i.net_minor <> SUM(l.net_minor)`,
+    sql: `SELECT i.number, i.net_minor AS invoice, SUM(l.net_minor) AS \`lines\`
+      FROM invoices i
+      JOIN invoice_lines l ON l.invoice_id = i.id
+      WHERE JSON_VALUE(i.frozen, '$.taxMode') <> 'included'
+      GROUP BY i.id, i.number, i.net_minor
+      HAVING i.net_minor <> SUM(l.net_minor)`,
   },
   {
     name: 'invoice numbers have no gaps',
-    sql: `SELECT COUNT(*) AS invoices, MAX(CAST(SUBSTRING(number, 3) AS INT)) AS last, MIN(CAST(SUBSTRING(number, 3) AS INT)) AS first FROM invoices HAVING invoices > 0 AND last - first + 1 <> invoices`,
+    sql: `SELECT COUNT(*) AS invoices, MAX(CAST(SUBSTRING(number, 3) AS INT)) AS last,
+        MIN(CAST(SUBSTRING(number, 3) AS INT)) AS first
+      FROM invoices
+      HAVING invoices > 0 AND last - first + 1 <> invoices`,
   },
 ]
 export const runCheck = (tx: Tx, sql: string) => tx.rows<Record<string, unknown>>(sql)

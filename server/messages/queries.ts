@@ -4,7 +4,6 @@ import { listRows } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { json } from '../db/json'
 import { invoiceFacts } from '../invoices/facts'
 
 export interface MessageRow {
@@ -24,7 +23,9 @@ export interface MessageRow {
 }
 export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> & { at: number }) =>
   tx.run(
-    'INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, channel, visit_id, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body,
+      attach, channel, visit_id, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       m.id,
       m.kind,
@@ -42,14 +43,19 @@ export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> 
   )
 export async function messageById(tx: Tx, id: string): Promise<MessageRow | null> {
   const r = await tx.row<MessageRow>(
-    'SELECT id, kind, customer_id AS customerId, invoice_id AS invoiceId, quote_id AS quoteId, recipients, subject, body, attach, channel, visit_id AS visitId, state, attempts FROM messages WHERE id = ?',
+    `SELECT id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, channel,
+      visit_id, state, attempts
+    FROM messages
+    WHERE id = ?`,
     [id],
   )
-  return r && { ...r, recipients: json<string[]>(r.recipients) }
+  return r
 }
 export const markDelivered = (tx: Tx, id: string, now: number) =>
   tx.run(
-    'UPDATE messages SET state = "delivered", delivered_at = ?, attempts = attempts + 1, error = "" WHERE id = ?',
+    `UPDATE messages
+    SET state = "delivered", delivered_at = ?, attempts = attempts + 1, error = ""
+    WHERE id = ?`,
     [sqlInstant(now), id],
   )
 export const markTried = (tx: Tx, id: string, error: string, failed: boolean) =>
@@ -70,15 +76,18 @@ export const messagesOfInvoice = async (tx: Tx, invoiceId: string) =>
     await tx.rows<{
       id: string
       kind: string
-      to: unknown
+      to: string[]
       state: string
       createdAt: string
       openedAt: string | null
     }>(
-      'SELECT id, kind, recipients AS `to`, state, created_at AS createdAt, opened_at AS openedAt FROM messages WHERE invoice_id = ? ORDER BY created_at',
+      `SELECT id, kind, recipients AS \`to\`, state, created_at, opened_at
+      FROM messages
+      WHERE invoice_id = ?
+      ORDER BY created_at`,
       [invoiceId],
     )
-  ).map((m) => ({ ...m, to: json<string[]>(m.to).join(', ') }))
+  ).map((m) => ({ ...m, to: m.to.join(', ') }))
 /** The customer opened the page that the mails link to: the mails about it count as opened, the first time with a word in the history. */
 export async function noteOpened(
   ctx: Ctx,
@@ -115,8 +124,8 @@ export async function messagePage(
       openedAt: string | null
     }
   >(tx, {
-    select:
-      'm.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error, m.attach, m.channel, m.attempts, m.created_at AS createdAt, m.delivered_at AS deliveredAt, m.opened_at AS openedAt',
+    select: `m.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error,
+        m.attach, m.channel, m.attempts, m.created_at, m.delivered_at, m.opened_at`,
     from: 'messages m LEFT JOIN customers c ON c.id = m.customer_id',
     where: [],
     values: [],
@@ -127,17 +136,20 @@ export async function messagePage(
     limit: f.limit,
     after: f.after,
   })
-  return { rows: rows.map((r) => ({ ...r, recipients: json<string[]>(r.recipients) })), total }
+  return { rows, total }
 }
 /** Everybody to whom a visit was sent as an invitation. */
 export const invitedTo = async (tx: Tx, visitId: string) => [
   ...new Set(
     (
-      await tx.rows<{ recipients: unknown }>(
-        'SELECT recipients FROM messages WHERE visit_id = ? AND kind = "visit_invitation" ORDER BY created_at',
+      await tx.rows<{ recipients: string[] }>(
+        `SELECT recipients
+        FROM messages
+        WHERE visit_id = ? AND kind = "visit_invitation"
+        ORDER BY created_at`,
         [visitId],
       )
-    ).flatMap((r) => json<string[]>(r.recipients)),
+    ).flatMap((r) => r.recipients),
   ),
 ]
 /** Which of these visits a message of that kind was written for. */
@@ -145,7 +157,9 @@ export const toldOfVisit = async (tx: Tx, kind: string, visitIds: string[]) =>
   new Set(
     (
       await tx.rows<{ id: string }>(
-        `SELECT DISTINCT visit_id AS id FROM messages WHERE kind = ? AND visit_id IN (${placeholders(visitIds)})`,
+        `SELECT DISTINCT visit_id AS id
+        FROM messages
+        WHERE kind = ? AND visit_id IN (${placeholders(visitIds)})`,
         [kind, ...visitIds],
       )
     ).map((r) => r.id),

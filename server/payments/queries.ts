@@ -19,12 +19,17 @@ export const insertPayment = (
   p: Omit<PaymentRow, 'bouncedOn'> & { by: string | null; at: number },
 ) =>
   tx.run(
-    'INSERT INTO payments (id, number, customer_id, method, reference, amount_minor, received_on, taken_by, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO payments (id, number, customer_id, method, reference, amount_minor, received_on,
+      taken_by, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [p.id, p.number, p.customerId, p.method, p.reference, p.amount, p.on, p.by, sqlInstant(p.at)],
   )
 export const paymentById = (tx: Tx, id: string) =>
   tx.row<PaymentRow>(
-    'SELECT id, number, customer_id AS customerId, method, reference, amount_minor AS amount, received_on AS `on`, bounced_on AS bouncedOn FROM payments WHERE id = ? FOR UPDATE',
+    `SELECT id, number, customer_id, method, reference, amount_minor AS amount,
+      received_on AS \`on\`, bounced_on
+    FROM payments
+    WHERE id = ? FOR UPDATE`,
     [id],
   )
 export const insertAllocation = (
@@ -41,7 +46,11 @@ export const insertAllocation = (
   )
 export const allocationsOf = (tx: Tx, paymentId: string) =>
   tx.rows<{ invoiceId: string; amount: number }>(
-    'SELECT invoice_id AS invoiceId, CAST(SUM(amount_minor) AS SIGNED) AS amount FROM allocations WHERE payment_id = ? GROUP BY invoice_id HAVING SUM(amount_minor) <> 0',
+    `SELECT invoice_id, CAST(SUM(amount_minor) AS SIGNED) AS amount
+    FROM allocations
+    WHERE payment_id = ?
+    GROUP BY invoice_id
+    HAVING SUM(amount_minor) <> 0`,
     [paymentId],
   )
 export const markBounced = (tx: Tx, id: string, on: string) =>
@@ -55,9 +64,11 @@ export async function paymentPage(
   f: { q: string; limit: number; after: [string, string] | null; descending: boolean },
 ) {
   return listRows<PaymentRow & { customer: string; takenBy: string | null }>(tx, {
-    select:
-      'p.id, p.number, c.name AS customer, p.method, p.reference, p.amount_minor AS amount, p.received_on AS `on`, p.bounced_on AS bouncedOn, t.name AS takenBy',
-    from: 'payments p STRAIGHT_JOIN customers c ON c.id = p.customer_id LEFT JOIN people t ON t.id = p.taken_by',
+    select: `p.id, p.number, c.name AS customer, p.method, p.reference, p.amount_minor AS amount,
+        p.received_on AS \`on\`, p.bounced_on, t.name AS takenBy`,
+    from: `payments p
+      STRAIGHT_JOIN customers c ON c.id = p.customer_id
+      LEFT JOIN people t ON t.id = p.taken_by`,
     where: [],
     values: [],
     search: { q: f.q, finders: WORDS, text: ['p.number', 'p.reference', 'c.search'] },
@@ -77,7 +88,7 @@ export interface ChargeRow {
   reason: string
 }
 const CHARGE =
-  'id, invoice_id AS invoiceId, amount_minor AS amount, state, terminal_reference AS reference, reason'
+  'id, invoice_id, amount_minor AS amount, state, terminal_reference AS reference, reason'
 export const insertCharge = (
   tx: Tx,
   c: { id: string; invoiceId: string; amount: number; at: number },
@@ -91,7 +102,10 @@ export const chargeById = (tx: Tx, id: string) =>
 /** The charge that is open for this very amount; the invoice's row is locked by the caller. */
 export const askedCharge = (tx: Tx, invoiceId: string, amount: number) =>
   tx.row<ChargeRow>(
-    `SELECT ${CHARGE} FROM card_charges WHERE invoice_id = ? AND state = 'asked' AND amount_minor = ? ORDER BY created_at DESC LIMIT 1`,
+    `SELECT ${CHARGE}
+    FROM card_charges
+    WHERE invoice_id = ? AND state = 'asked' AND amount_minor = ?
+    ORDER BY created_at DESC LIMIT 1`,
     [invoiceId, amount],
   )
 export const settleCharge = (
@@ -106,7 +120,9 @@ export const settleCharge = (
   },
 ) =>
   tx.run(
-    'UPDATE card_charges SET state = ?, terminal_reference = ?, reason = ?, payment_id = ?, settled_at = ? WHERE id = ?',
+    `UPDATE card_charges
+    SET state = ?, terminal_reference = ?, reason = ?, payment_id = ?, settled_at = ?
+    WHERE id = ?`,
     [c.state, c.reference, c.reason.slice(0, 120), c.paymentId, sqlInstant(c.at), c.id],
   )
 /** Card payments that were given back, or are on their way back, since a moment. */
@@ -121,9 +137,12 @@ export interface GivenBack {
   state: ChargeState
 }
 export const givenBackIn = (since: number): ListIn => ({
-  columns:
-    'k.id, k.invoice_id AS invoiceId, i.number, i.customer_id AS customerId, c.name, k.amount_minor AS amount, k.state, k.settled_at AS at',
-  from: `card_charges k JOIN invoices i ON i.id = k.invoice_id JOIN customers c ON c.id = i.customer_id WHERE k.state = 'refunding' OR (k.state = 'refunded' AND k.settled_at > ?)`,
+  columns: `k.id, k.invoice_id, i.number, i.customer_id, c.name, k.amount_minor AS amount, k.state,
+      k.settled_at AS at`,
+  from: `card_charges k
+    JOIN invoices i ON i.id = k.invoice_id
+    JOIN customers c ON c.id = i.customer_id
+    WHERE k.state = 'refunding' OR (k.state = 'refunded' AND k.settled_at > ?)`,
   values: [sqlInstant(since)],
   order: 'k.settled_at DESC',
   limit: 50,
@@ -132,6 +151,9 @@ export const givenBackIn = (since: number): ListIn => ({
 /** Payments that are applied to any of these invoices. */
 export const paymentsTouching = (tx: Tx, invoiceIds: string[]) =>
   tx.rows<{ id: string; number: string }>(
-    `SELECT DISTINCT p.id, p.number FROM payments p JOIN allocations a ON a.payment_id = p.id WHERE a.invoice_id IN (${placeholders(invoiceIds)})`,
+    `SELECT DISTINCT p.id, p.number
+    FROM payments p
+    JOIN allocations a ON a.payment_id = p.id
+    WHERE a.invoice_id IN (${placeholders(invoiceIds)})`,
     invoiceIds,
   )

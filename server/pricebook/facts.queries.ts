@@ -1,17 +1,15 @@
 // SQL of what the prices of a work order follow.
-import { asLevel, levelsIn, type LevelRow } from '../customers/queries'
-import { json } from '../db/json'
+import { levelsIn, type LevelRow } from '../customers/queries'
 import type { Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
 import {
-  asField,
   customFieldsIn,
   ratesByClass,
   taxClassesIn,
   type FieldRow,
   type TaxClassRow,
 } from '../settings/queries'
-import { asEntry, entriesIn, type EntryRow, type PricingRow } from './queries'
+import { entriesIn, type EntryRow, type PricingRow } from './queries'
 
 /** What a work order's prices follow, in one question; `due` are changes of prices whose day has come. */
 export async function pricingFacts(tx: Tx, today: string, dates: [string, string]) {
@@ -45,11 +43,11 @@ export async function pricingFacts(tx: Tx, today: string, dates: [string, string
   })
   return {
     classes: ratesByClass(got.taxClasses),
-    levels: got.levels.map(asLevel),
-    fields: got.fields.map(asField),
-    times: json<PricingRow>(got.pricing[0]!.pricing).times ?? [],
+    levels: got.levels,
+    fields: got.fields,
+    times: got.pricing[0]!.pricing.times ?? [],
     holidays: new Set(got.holidays.map((h) => h.date)),
     due: got.due.length > 0,
-    entries: got.entries.map(asEntry),
+    entries: got.entries,
   }
 }

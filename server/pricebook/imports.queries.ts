@@ -1,6 +1,5 @@
 // SQL of price lists that are taken in.
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
-import { json } from '../db/json'
 import type { FullEntry } from './queries'
 
 export interface ImportRow {
@@ -13,23 +12,18 @@ export interface ImportRow {
   madeBy: string
   madeAt: string
 }
-const IMPORT =
-  'SELECT i.id, i.file_name AS fileName, i.supplier, i.columns_as AS `columns`, i.state, i.counts, p.name AS madeBy, i.made_at AS madeAt FROM price_imports i JOIN people p ON p.id = i.made_by'
-const fix = (r: ImportRow): ImportRow => ({
-  ...r,
-  columns: json(r.columns),
-  counts: r.counts === null ? null : json(r.counts),
-})
+const IMPORT = `SELECT i.id, i.file_name, i.supplier, i.columns_as AS \`columns\`, i.state,
+    i.counts, p.name AS madeBy, i.made_at
+  FROM price_imports i
+  JOIN people p ON p.id = i.made_by`
 export async function priceImportById(tx: Tx, id: string, lock = false): Promise<ImportRow | null> {
   const r = await tx.row<ImportRow>(`${IMPORT} WHERE i.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
-  return r && fix(r)
+  return r
 }
 export const priceImports = async (tx: Tx) =>
-  (
-    await tx.rows<ImportRow>(
-      `${IMPORT} WHERE i.state <> 'waiting' ORDER BY i.made_at DESC, i.id DESC LIMIT 30`,
-    )
-  ).map(fix)
+  tx.rows<ImportRow>(
+    `${IMPORT} WHERE i.state <> 'waiting' ORDER BY i.made_at DESC, i.id DESC LIMIT 30`,
+  )
 export const putImport = (
   tx: Tx,
   i: {
@@ -42,7 +36,10 @@ export const putImport = (
   },
 ) =>
   tx.run(
-    'INSERT INTO price_imports (id, file_name, supplier, columns_as, made_by, made_at) VALUES (?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE file_name = VALUES(file_name), supplier = VALUES(supplier), columns_as = VALUES(columns_as)',
+    `INSERT INTO price_imports (id, file_name, supplier, columns_as, made_by, made_at)
+    VALUES (?, ?, ?, ?, ?, ?)
+    ON DUPLICATE KEY UPDATE file_name = VALUES(file_name), supplier = VALUES(supplier),
+      columns_as = VALUES(columns_as)`,
     [i.id, i.fileName, i.supplier, JSON.stringify(i.columns), i.by, sqlInstant(i.at)],
   )
 /** Rows as they came; the same piece sent again stands where it stood. */
@@ -52,16 +49,16 @@ export const stageRows = (
   rows: readonly { row: number; cells: readonly string[] }[],
 ) =>
   tx.many(
-    'INSERT INTO price_import_rows (import_id, row_no, cells) VALUES ? ON DUPLICATE KEY UPDATE cells = VALUES(cells)',
+    `INSERT INTO price_import_rows (import_id, row_no, cells)
+    VALUES ?
+    ON DUPLICATE KEY UPDATE cells = VALUES(cells)`,
     rows.map((r) => [importId, r.row, JSON.stringify(r.cells)]),
   )
-export const stagedRows = async (tx: Tx, importId: string) =>
-  (
-    await tx.rows<{ row: number; cells: unknown }>(
-      'SELECT row_no AS `row`, cells FROM price_import_rows WHERE import_id = ? ORDER BY row_no LIMIT 50001',
-      [importId],
-    )
-  ).map((r) => ({ row: r.row, cells: json<string[]>(r.cells) }))
+export const stagedRows = (tx: Tx, importId: string) =>
+  tx.rows<{ row: number; cells: string[] }>(
+    'SELECT row_no AS `row`, cells FROM price_import_rows WHERE import_id = ? ORDER BY row_no LIMIT 50001',
+    [importId],
+  )
 /** Lists that were looked at and left lying are of no use after a day. */
 export async function sweepStaged(tx: Tx, before: number, except: string): Promise<void> {
   await tx.run(`DELETE FROM price_imports WHERE state = 'waiting' AND made_at < ? AND id <> ?`, [
@@ -96,13 +93,14 @@ export interface FullEntryBefore {
   entry: FullEntry
   inside: { partId: string; quantity: string }[]
 }
-export const before = async (tx: Tx, importId: string) =>
-  (
-    await tx.rows<{ entryId: string; was: unknown; version: number; now: number }>(
-      'SELECT i.entry_id AS entryId, i.was, i.became_version AS version, e.version AS now FROM price_import_entries i JOIN price_entries e ON e.id = i.entry_id WHERE i.import_id = ?',
-      [importId],
-    )
-  ).map((r) => ({ ...r, was: r.was === null ? null : json<FullEntryBefore>(r.was) }))
+export const before = (tx: Tx, importId: string) =>
+  tx.rows<{ entryId: string; was: FullEntryBefore | null; version: number; now: number }>(
+    `SELECT i.entry_id, i.was, i.became_version AS version, e.version AS now
+    FROM price_import_entries i
+    JOIN price_entries e ON e.id = i.entry_id
+    WHERE i.import_id = ?`,
+    [importId],
+  )
 /** Which of some entries stand on a paper, inside another entry or in an act that changed prices: those are never deleted. */
 export async function usedEntries(tx: Tx, ids: readonly string[]): Promise<Set<string>> {
   const used = new Set<string>()
@@ -110,7 +108,29 @@ export async function usedEntries(tx: Tx, ids: readonly string[]): Promise<Set<s
     const some = ids.slice(i, i + 500)
     const m = placeholders(some)
     for (const r of await tx.rows<{ id: string }>(
-      `SELECT entry_id AS id FROM work_lines WHERE entry_id IN (${m}) UNION SELECT entry_id FROM quote_lines WHERE entry_id IN (${m}) UNION SELECT part_id FROM price_entry_parts WHERE part_id IN (${m}) UNION SELECT labour_id FROM price_entries WHERE labour_id IN (${m}) UNION SELECT entry_id FROM price_pictures WHERE entry_id IN (${m}) UNION SELECT entry_id FROM price_history WHERE entry_id IN (${m})`,
+      `SELECT entry_id AS id
+      FROM work_lines
+      WHERE entry_id IN (${m})
+      UNION
+      SELECT entry_id
+      FROM quote_lines
+      WHERE entry_id IN (${m})
+      UNION
+      SELECT part_id
+      FROM price_entry_parts
+      WHERE part_id IN (${m})
+      UNION
+      SELECT labour_id
+      FROM price_entries
+      WHERE labour_id IN (${m})
+      UNION
+      SELECT entry_id
+      FROM price_pictures
+      WHERE entry_id IN (${m})
+      UNION
+      SELECT entry_id
+      FROM price_history
+      WHERE entry_id IN (${m})`,
       [...some, ...some, ...some, ...some, ...some, ...some],
     ))
       used.add(r.id)
@@ -139,14 +159,16 @@ export const savepoint = (tx: Tx) => tx.run('SAVEPOINT looked')
 export const backToSavepoint = (tx: Tx) => tx.run('ROLLBACK TO SAVEPOINT looked')
 /** What each column of a source meant the last time. A source is a supplier, or the headings themselves. */
 export const meaningOf = async (tx: Tx, source: string) => {
-  const row = await tx.row<{ columns: unknown }>(
+  const row = await tx.row<{ columns: Record<string, string | null> }>(
     'SELECT columns_as AS `columns` FROM column_meanings WHERE source = ?',
     [source],
   )
-  return row ? json<Record<string, string | null>>(row.columns) : null
+  return row?.columns ?? null
 }
 export const keepMeaning = (tx: Tx, source: string, columns: Record<string, string | null>) =>
   tx.run(
-    'INSERT INTO column_meanings (source, columns_as) VALUES (?, ?) ON DUPLICATE KEY UPDATE columns_as = VALUES(columns_as)',
+    `INSERT INTO column_meanings (source, columns_as)
+    VALUES (?, ?)
+    ON DUPLICATE KEY UPDATE columns_as = VALUES(columns_as)`,
     [source, JSON.stringify(columns)],
   )

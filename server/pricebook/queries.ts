@@ -7,7 +7,6 @@ import type { MarkupRule } from '../../core/pricebook/markupTiers'
 import type { PriceSet } from '../../core/pricebook/reprice'
 import { listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
-import { json } from '../db/json'
 
 export interface EntryRow {
   id: string
@@ -34,25 +33,22 @@ export interface EntryRow {
   partNumber: string
   pictureId: string | null
 }
-const PLAIN = `e.id, e.code, e.kind, e.category, e.name, e.synonyms, e.unit, e.price, e.further_price AS furtherPrice, e.cost, e.tax_class AS taxClass, e.seconds_first AS seconds, e.seconds_further AS furtherSeconds,
-  e.version, e.pricing, e.labour_id AS labourId, e.sundries_rate AS sundriesRate, e.supplier, e.part_number AS partNumber, e.picture_id AS pictureId, e.skills, e.pinned`
-const COLUMNS = `${PLAIN}, COALESCE((SELECT GROUP_CONCAT(p.name SEPARATOR ', ') FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id WHERE ep.entry_id = e.id), '') AS parts`
+const PLAIN = `e.id, e.code, e.kind, e.category, e.name, e.synonyms, e.unit, e.price,
+    e.further_price, e.cost, e.tax_class, e.seconds_first AS seconds,
+    e.seconds_further AS furtherSeconds, e.version, e.pricing, e.labour_id, e.sundries_rate,
+    e.supplier, e.part_number, e.picture_id, e.skills, e.pinned`
+const COLUMNS = `${PLAIN}, COALESCE((SELECT GROUP_CONCAT(p.name SEPARATOR ', ') FROM
+    price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id WHERE ep.entry_id = e.id), '') AS
+    parts`
 /** What is on sale on a day: not retired, and within the days that it is active. */
 const ACTIVE =
   'NOT e.retired AND (e.active_from IS NULL OR e.active_from <= ?) AND (e.active_to IS NULL OR e.active_to >= ?)'
-export const asEntry = (e: EntryRow): EntryRow => ({
-  ...e,
-  skills: json<string[]>(e.skills),
-  pinned: Boolean(e.pinned),
-})
 
 export const entriesById = async (tx: Tx, ids: string[]) =>
-  (
-    await tx.rows<EntryRow>(
-      `SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${placeholders(ids)})`,
-      ids,
-    )
-  ).map(asEntry)
+  tx.rows<EntryRow>(
+    `SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${placeholders(ids)})`,
+    ids,
+  )
 export const assembliesAmong = async (tx: Tx, ids: string[]) =>
   new Set(
     ids.length
@@ -66,21 +62,21 @@ export const assembliesAmong = async (tx: Tx, ids: string[]) =>
   )
 /** The whole book, for the search index; bounded. */
 export const wholeBook = async (tx: Tx, today: string) =>
-  (
-    await tx.rows<EntryRow>(
-      `SELECT ${COLUMNS} FROM price_entries e WHERE ${ACTIVE} ORDER BY e.kind, e.code LIMIT 50000`,
-      [today, today],
-    )
-  ).map(asEntry)
+  tx.rows<EntryRow>(
+    `SELECT ${COLUMNS} FROM price_entries e WHERE ${ACTIVE} ORDER BY e.kind, e.code LIMIT 50000`,
+    [today, today],
+  )
 export const bookStamp = async (tx: Tx) =>
   (await tx.row<{ stamp: string }>(
     'SELECT CONCAT(COUNT(*), ":", COALESCE(SUM(version), 0)) AS stamp FROM price_entries',
   ))!.stamp
 export const standardLabour = async (tx: Tx) => {
-  const row = await tx.row<EntryRow>(
-    `SELECT ${COLUMNS} FROM price_entries e WHERE e.kind = 'labour' AND NOT e.retired ORDER BY e.pinned DESC, e.code LIMIT 1`,
+  return await tx.row<EntryRow>(
+    `SELECT ${COLUMNS}
+    FROM price_entries e
+    WHERE e.kind = 'labour' AND NOT e.retired
+    ORDER BY e.pinned DESC, e.code LIMIT 1`,
   )
-  return row && asEntry(row)
 }
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'price_entries o', words: 'o.code, o.name, o.synonyms, o.category' },
@@ -110,7 +106,7 @@ export async function entryPage(
     values.push(f.category, `${f.category.replace(/[%_\\]/g, '\\$&')}${WITHIN}%`)
   }
   if (f.pinned) where.push('e.pinned')
-  const { rows, total } = await listRows<EntryRow>(tx, {
+  return await listRows<EntryRow>(tx, {
     select: COLUMNS,
     from: 'price_entries e',
     where,
@@ -122,7 +118,6 @@ export async function entryPage(
     limit: f.limit,
     after: f.after,
   })
-  return { rows: rows.map((r) => ({ ...asEntry(r), key: r.key })), total }
 }
 
 /** One entry with all that is kept of it. */
@@ -136,21 +131,12 @@ export interface WholeEntry extends EntryRow {
   pricedOn: string | null
 }
 export async function entryById(tx: Tx, id: string, lock = false): Promise<WholeEntry | null> {
-  const e = await tx.row<WholeEntry>(
-    `SELECT ${COLUMNS}, e.description, e.technician_note AS technicianNote, e.income_code AS incomeCode, e.active_from AS activeFrom, e.active_to AS activeTo, e.retired, e.priced_on AS pricedOn FROM price_entries e WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`,
+  return await tx.row<WholeEntry>(
+    `SELECT ${COLUMNS}, e.description, e.technician_note, e.income_code, e.active_from, e.active_to,
+      e.retired, e.priced_on
+    FROM price_entries e
+    WHERE e.id = ?${lock ? ' FOR UPDATE' : ''}`,
     [id],
-  )
-  return (
-    e && {
-      ...asEntry(e),
-      description: e.description,
-      technicianNote: e.technicianNote,
-      incomeCode: e.incomeCode,
-      activeFrom: e.activeFrom,
-      activeTo: e.activeTo,
-      retired: Boolean(e.retired),
-      pricedOn: e.pricedOn,
-    }
   )
 }
 export const entryByCode = (tx: Tx, code: string) =>
@@ -167,14 +153,22 @@ export const partsInside = (tx: Tx, entryIds: string[]) =>
     furtherPrice: string | null
     cost: string
     kind: EntryKind
-    retired: number
+    retired: boolean
   }>(
-    `SELECT ep.entry_id AS entryId, ep.part_id AS partId, p.code, p.name, ep.quantity, p.price, p.further_price AS furtherPrice, p.cost, p.kind, p.retired FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id WHERE ep.entry_id IN (${placeholders(entryIds)}) ORDER BY p.kind, p.code`,
+    `SELECT ep.entry_id, ep.part_id, p.code, p.name, ep.quantity, p.price, p.further_price, p.cost,
+      p.kind, p.retired
+    FROM price_entry_parts ep
+    JOIN price_entries p ON p.id = ep.part_id
+    WHERE ep.entry_id IN (${placeholders(entryIds)})
+    ORDER BY p.kind, p.code`,
     entryIds,
   )
 export const allPartsInside = (tx: Tx) =>
   tx.rows<{ entryId: string; partId: string; quantity: string }>(
-    'SELECT ep.entry_id AS entryId, ep.part_id AS partId, ep.quantity FROM price_entry_parts ep JOIN price_entries p ON p.id = ep.part_id ORDER BY p.kind, p.code LIMIT 200000',
+    `SELECT ep.entry_id, ep.part_id, ep.quantity
+    FROM price_entry_parts ep
+    JOIN price_entries p ON p.id = ep.part_id
+    ORDER BY p.kind, p.code LIMIT 200000`,
   )
 /** What is inside some entries, instead of what was. */
 export async function setPartsInside(
@@ -242,15 +236,22 @@ const factValues = (e: EntryFacts): Value[] => [
 ]
 export const insertEntry = (tx: Tx, id: string, e: EntryFacts, p: PriceSet) =>
   tx.run(
-    `INSERT INTO price_entries (code, kind, category, name, description, technician_note, synonyms, unit, tax_class, seconds_first, seconds_further, skills, pinned, labour_id, sundries_rate, supplier, part_number, income_code, active_from, active_to, retired, id, cost, price, further_price, pricing)
-   VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO price_entries (code, kind, category, name, description, technician_note, synonyms,
+      unit, tax_class, seconds_first, seconds_further, skills, pinned, labour_id, sundries_rate,
+      supplier, part_number, income_code, active_from, active_to, retired, id, cost, price,
+      further_price, pricing)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [...factValues(e), id, p.cost, p.price, p.furtherPrice, p.pricing],
   )
 export const updateEntry = async (tx: Tx, id: string, version: number, e: EntryFacts) =>
   (
     await tx.run(
-      `UPDATE price_entries SET code = ?, kind = ?, category = ?, name = ?, description = ?, technician_note = ?, synonyms = ?, unit = ?, tax_class = ?, seconds_first = ?, seconds_further = ?, skills = ?, pinned = ?, labour_id = ?, sundries_rate = ?, supplier = ?, part_number = ?, income_code = ?,
-   active_from = ?, active_to = ?, retired = ?, version = version + 1 WHERE id = ? AND version = ?`,
+      `UPDATE price_entries
+      SET code = ?, kind = ?, category = ?, name = ?, description = ?, technician_note = ?,
+        synonyms = ?, unit = ?, tax_class = ?, seconds_first = ?, seconds_further = ?, skills = ?,
+        pinned = ?, labour_id = ?, sundries_rate = ?, supplier = ?, part_number = ?,
+        income_code = ?, active_from = ?, active_to = ?, retired = ?, version = version + 1
+      WHERE id = ? AND version = ?`,
       [...factValues(e), id, version],
     )
   ).affected
@@ -262,8 +263,12 @@ export async function setPrices(
 ): Promise<void> {
   for (let i = 0; i < rows.length; i += 1000) {
     await tx.run(
-      `UPDATE price_entries e JOIN JSON_TABLE(?, '$[*]' COLUMNS (id CHAR(36) PATH '$.id', cost DECIMAL(14,4) PATH '$.cost', price DECIMAL(14,4) PATH '$.price', further_price DECIMAL(14,4) PATH '$.furtherPrice' NULL ON EMPTY, pricing VARCHAR(8) PATH '$.pricing')) j ON e.id = CAST(j.id AS UUID)
-      SET e.cost = j.cost, e.price = j.price, e.further_price = j.further_price, e.pricing = j.pricing, e.priced_on = ?, e.version = e.version + 1`,
+      `UPDATE price_entries e
+      JOIN JSON_TABLE(?, '$[*]' COLUMNS (id CHAR(36) PATH '$.id', cost DECIMAL(14,4) PATH '$.cost',
+        price DECIMAL(14,4) PATH '$.price', further_price DECIMAL(14,4) PATH '$.furtherPrice' NULL
+        ON EMPTY, pricing VARCHAR(8) PATH '$.pricing')) j ON e.id = CAST(j.id AS UUID)
+      SET e.cost = j.cost, e.price = j.price, e.further_price = j.further_price,
+        e.pricing = j.pricing, e.priced_on = ?, e.version = e.version + 1`,
       [JSON.stringify(rows.slice(i, i + 1000)), on],
     )
   }
@@ -271,25 +276,33 @@ export async function setPrices(
 export type FullEntry = EntryFacts & PriceSet & { id: string; version: number }
 /** Every entry with all that a list of ours says of it, the retired ones too. */
 export const fullEntries = async (tx: Tx) =>
-  (
-    await tx.rows<FullEntry>(
-      `SELECT ${PLAIN}, e.description, e.technician_note AS technicianNote, e.income_code AS incomeCode, e.active_from AS activeFrom, e.active_to AS activeTo, e.retired FROM price_entries e ORDER BY e.kind, e.code LIMIT 50000`,
-    )
-  ).map((e) => ({
-    ...e,
-    skills: json<string[]>(e.skills),
-    pinned: Boolean(e.pinned),
-    retired: Boolean(e.retired),
-  }))
+  tx.rows<FullEntry>(
+    `SELECT ${PLAIN}, e.description, e.technician_note, e.income_code, e.active_from, e.active_to,
+      e.retired
+    FROM price_entries e
+    ORDER BY e.kind, e.code LIMIT 50000`,
+  )
 /** Makes entries, or changes what stands in those that are there; their prices too. */
 export const putEntries = (
   tx: Tx,
   rows: readonly { id: string; facts: EntryFacts; prices: PriceSet }[],
 ) =>
   tx.many(
-    `INSERT INTO price_entries (code, kind, category, name, description, technician_note, synonyms, unit, tax_class, seconds_first, seconds_further, skills, pinned, labour_id, sundries_rate, supplier, part_number, income_code, active_from, active_to, retired, id, cost, price, further_price, pricing) VALUES ?
-   ON DUPLICATE KEY UPDATE code = VALUES(code), category = VALUES(category), name = VALUES(name), description = VALUES(description), technician_note = VALUES(technician_note), synonyms = VALUES(synonyms), unit = VALUES(unit), tax_class = VALUES(tax_class), seconds_first = VALUES(seconds_first), seconds_further = VALUES(seconds_further), skills = VALUES(skills), pinned = VALUES(pinned),
-    labour_id = VALUES(labour_id), sundries_rate = VALUES(sundries_rate), supplier = VALUES(supplier), part_number = VALUES(part_number), income_code = VALUES(income_code), active_from = VALUES(active_from), active_to = VALUES(active_to), retired = VALUES(retired), cost = VALUES(cost), price = VALUES(price), further_price = VALUES(further_price), pricing = VALUES(pricing), version = version + 1`,
+    `INSERT INTO price_entries (code, kind, category, name, description, technician_note, synonyms,
+      unit, tax_class, seconds_first, seconds_further, skills, pinned, labour_id, sundries_rate,
+      supplier, part_number, income_code, active_from, active_to, retired, id, cost, price,
+      further_price, pricing)
+    VALUES ?
+    ON DUPLICATE KEY UPDATE code = VALUES(code), category = VALUES(category), name = VALUES(name),
+      description = VALUES(description), technician_note = VALUES(technician_note),
+      synonyms = VALUES(synonyms), unit = VALUES(unit), tax_class = VALUES(tax_class),
+      seconds_first = VALUES(seconds_first), seconds_further = VALUES(seconds_further),
+      skills = VALUES(skills), pinned = VALUES(pinned), labour_id = VALUES(labour_id),
+      sundries_rate = VALUES(sundries_rate), supplier = VALUES(supplier),
+      part_number = VALUES(part_number), income_code = VALUES(income_code),
+      active_from = VALUES(active_from), active_to = VALUES(active_to), retired = VALUES(retired),
+      cost = VALUES(cost), price = VALUES(price), further_price = VALUES(further_price),
+      pricing = VALUES(pricing), version = version + 1`,
     rows.map((r) => [
       ...factValues(r.facts),
       r.id,
@@ -299,9 +312,13 @@ export const putEntries = (
       r.prices.pricing,
     ]),
   )
-export const categories = async (tx: Tx) =>
-  await tx.rows<{ name: string; kind: string; entries: number }>(
-    'SELECT category AS name, kind, COUNT(*) AS entries FROM price_entries WHERE NOT retired GROUP BY category, kind ORDER BY category LIMIT 2000',
+export const categories = (tx: Tx) =>
+  tx.rows<{ name: string; kind: string; entries: number }>(
+    `SELECT category AS name, kind, COUNT(*) AS entries
+    FROM price_entries
+    WHERE NOT retired
+    GROUP BY category, kind
+    ORDER BY category LIMIT 2000`,
   )
 /** Units that the firm sells by, its own among them. */
 export const units = async (tx: Tx) =>
@@ -318,11 +335,9 @@ export const suppliers = async (tx: Tx) =>
   ).map((r) => r.name)
 
 export const markupRules = async (tx: Tx): Promise<(MarkupRule & { id: string })[]> =>
-  (
-    await tx.rows<MarkupRule & { id: string }>(
-      'SELECT id, scope, name, tiers FROM markup_rules ORDER BY scope, name LIMIT 500',
-    )
-  ).map((r) => ({ ...r, tiers: json<MarkupRule['tiers']>(r.tiers) }))
+  tx.rows<MarkupRule & { id: string }>(
+    'SELECT id, scope, name, tiers FROM markup_rules ORDER BY scope, name LIMIT 500',
+  )
 export async function putMarkupRules(
   tx: Tx,
   rules: (MarkupRule & { id: string })[],
@@ -342,11 +357,9 @@ export interface PricingRow {
   times?: TimeFactor[]
 }
 export const pricingOf = async (tx: Tx, lock = false): Promise<PricingRow> =>
-  json<PricingRow>(
-    (await tx.row<{ pricing: unknown }>(
-      `SELECT pricing FROM company WHERE id = 1${lock ? ' FOR UPDATE' : ''}`,
-    ))!.pricing,
-  )
+  (await tx.row<{ pricing: PricingRow }>(
+    `SELECT pricing FROM company WHERE id = 1${lock ? ' FOR UPDATE' : ''}`,
+  ))!.pricing
 export const putPricing = (tx: Tx, p: PricingRow) =>
   tx.run('UPDATE company SET pricing = ?, version = version + 1', [JSON.stringify(p)])
 
@@ -361,16 +374,20 @@ export const setRulesBefore = (tx: Tx, batchId: string, before: RulesBefore) =>
     batchId,
   ])
 export async function rulesBefore(tx: Tx, batchId: string): Promise<RulesBefore | null> {
-  const row = await tx.row<{ before: unknown }>(
+  const row = await tx.row<{ before: RulesBefore | null }>(
     'SELECT rules_before AS `before` FROM price_batches WHERE id = ?',
     [batchId],
   )
-  return row?.before ? json<RulesBefore>(row.before) : null
+  return row?.before ?? null
 }
 /** Whether the rules were changed again after a change of them. */
 export const rulesChangedSince = async (tx: Tx, batchId: string) =>
   (await tx.row(
-    'SELECT 1 AS yes FROM price_batches b JOIN price_batches later ON later.rules_before IS NOT NULL AND later.state <> "undone" AND (later.made_at, later.id) > (b.made_at, b.id) WHERE b.id = ? LIMIT 1',
+    `SELECT 1 AS yes
+    FROM price_batches b
+    JOIN price_batches later ON later.rules_before IS NOT NULL
+      AND later.state <> "undone" AND (later.made_at, later.id) > (b.made_at, b.id)
+    WHERE b.id = ? LIMIT 1`,
     [batchId],
   )) !== null
 export interface BatchRow {
@@ -382,14 +399,20 @@ export interface BatchRow {
   madeAt: string
   entries: number
 }
-const BATCH = `SELECT b.id, b.title, b.holds_from AS holdsFrom, b.state, p.name AS madeBy, b.made_at AS madeAt, (SELECT COUNT(*) FROM price_history h WHERE h.batch_id = b.id) AS entries FROM price_batches b LEFT JOIN people p ON p.id = b.made_by`
+const BATCH = `SELECT b.id, b.title, b.holds_from, b.state, p.name AS madeBy, b.made_at,
+    (SELECT COUNT(*) FROM price_history h WHERE h.batch_id = b.id) AS entries
+  FROM price_batches b
+  LEFT JOIN people p ON p.id = b.made_by`
 export const batchById = (tx: Tx, id: string) =>
   tx.row<BatchRow>(`${BATCH} WHERE b.id = ? FOR UPDATE`, [id])
 export const batches = (tx: Tx) =>
   tx.rows<BatchRow>(`${BATCH} ORDER BY b.made_at DESC, b.id DESC LIMIT 50`)
 export const dueBatches = (tx: Tx, today: string) =>
   tx.rows<{ id: string }>(
-    'SELECT id FROM price_batches WHERE state = "waiting" AND holds_from <= ? ORDER BY holds_from, made_at LIMIT 20',
+    `SELECT id
+    FROM price_batches
+    WHERE state = "waiting" AND holds_from <= ?
+    ORDER BY holds_from, made_at LIMIT 20`,
     [today],
   )
 export const insertBatch = (
@@ -425,36 +448,40 @@ export const insertHistory = (
     ]),
   )
 export const historyOfBatch = async (tx: Tx, batchId: string) =>
-  (
-    await tx.rows<{ entryId: string; was: unknown; became: unknown }>(
-      'SELECT entry_id AS entryId, was, became FROM price_history WHERE batch_id = ? ORDER BY id',
-      [batchId],
-    )
-  ).map((r) => ({
-    entryId: r.entryId,
-    was: json<PriceSet>(r.was),
-    became: json<PriceSet>(r.became),
-  }))
-export const historyOfEntry = async (tx: Tx, entryId: string) =>
-  (
-    await tx.rows<{
-      title: string
-      state: BatchRow['state']
-      holdsFrom: string
-      madeAt: string
-      madeBy: string | null
-      was: unknown
-      became: unknown
-    }>(
-      'SELECT b.title, b.state, b.holds_from AS holdsFrom, b.made_at AS madeAt, p.name AS madeBy, h.was, h.became FROM price_history h JOIN price_batches b ON b.id = h.batch_id LEFT JOIN people p ON p.id = b.made_by WHERE h.entry_id = ? ORDER BY h.id DESC LIMIT 50',
-      [entryId],
-    )
-  ).map((r) => ({ ...r, was: json<PriceSet>(r.was), became: json<PriceSet>(r.became) }))
+  tx.rows<{ entryId: string; was: PriceSet; became: PriceSet }>(
+    'SELECT entry_id, was, became FROM price_history WHERE batch_id = ? ORDER BY id',
+    [batchId],
+  )
+export const historyOfEntry = (tx: Tx, entryId: string) =>
+  tx.rows<{
+    title: string
+    state: BatchRow['state']
+    holdsFrom: string
+    madeAt: string
+    madeBy: string | null
+    was: PriceSet
+    became: PriceSet
+  }>(
+    `SELECT b.title, b.state, b.holds_from, b.made_at, p.name AS madeBy, h.was, h.became
+    FROM price_history h
+    JOIN price_batches b ON b.id = h.batch_id
+    LEFT JOIN people p ON p.id = b.made_by
+    WHERE h.entry_id = ?
+    ORDER BY h.id DESC LIMIT 50`,
+    [entryId],
+  )
 /** What was sold of each entry since a day: how often, how many, for how much. */
 export const soldSince = (tx: Tx, since: string, entryIds: string[] | null = null) =>
   tx.rows<{ entryId: string; lines: number; quantity: string; net: number; last: string }>(
-    `SELECT l.entry_id AS entryId, COUNT(*) AS \`lines\`, SUM(l.quantity) AS quantity, CAST(SUM(l.net_minor) AS SIGNED) AS net, DATE(MAX(COALESCE(v.start_at, w.created_at))) AS last FROM work_lines l STRAIGHT_JOIN work_orders w ON w.id = l.work_order_id LEFT JOIN visits v ON v.id = l.visit_id
-   WHERE l.entry_id IS NOT NULL AND NOT l.removed AND l.done AND w.created_at >= ?${entryIds ? ` AND l.entry_id IN (${placeholders(entryIds)})` : ''} GROUP BY l.entry_id`,
+    `SELECT l.entry_id, COUNT(*) AS \`lines\`, SUM(l.quantity) AS quantity,
+      CAST(SUM(l.net_minor) AS SIGNED) AS net, DATE(MAX(COALESCE(v.start_at, w.created_at))) AS last
+    FROM work_lines l
+    STRAIGHT_JOIN work_orders w ON w.id = l.work_order_id
+    LEFT JOIN visits v ON v.id = l.visit_id
+    WHERE l.entry_id IS NOT NULL AND NOT l.removed
+      AND l.done AND w.created_at >=
+      ?${entryIds ? ` AND l.entry_id IN (${placeholders(entryIds)})` : ''}
+    GROUP BY l.entry_id`,
     [since, ...(entryIds ?? [])],
   )
 export const soldWhere = (tx: Tx, entryId: string) =>
@@ -467,8 +494,16 @@ export const soldWhere = (tx: Tx, entryId: string) =>
     unitPrice: string
     net: number
   }>(
-    `SELECT w.id AS workOrderId, w.number, c.name AS customer, DATE(COALESCE(v.start_at, w.created_at)) AS \`on\`, l.quantity, l.unit_price AS unitPrice, l.net_minor AS net FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id JOIN customers c ON c.id = w.customer_id LEFT JOIN visits v ON v.id = l.visit_id
-   WHERE l.entry_id = ? AND NOT l.removed AND l.done ORDER BY COALESCE(v.start_at, w.created_at) DESC LIMIT 12`,
+    `SELECT w.id AS workOrderId, w.number, c.name AS customer,
+      DATE(COALESCE(v.start_at, w.created_at)) AS \`on\`, l.quantity, l.unit_price,
+      l.net_minor AS net
+    FROM work_lines l
+    JOIN work_orders w ON w.id = l.work_order_id
+    JOIN customers c ON c.id = w.customer_id
+    LEFT JOIN visits v ON v.id = l.visit_id
+    WHERE l.entry_id = ? AND NOT l.removed
+      AND l.done
+    ORDER BY COALESCE(v.start_at, w.created_at) DESC LIMIT 12`,
     [entryId],
   )
 /** Entries that came from suppliers, by the suppliers' part numbers. */
@@ -483,22 +518,39 @@ export const bySupplierPart = (tx: Tx, partNumbers: string[]) =>
     pricing: 'rule' | 'fixed'
     taxClass: string
   }>(
-    `SELECT id, code, supplier, part_number AS partNumber, cost, price, pricing, tax_class AS taxClass FROM price_entries WHERE part_number IN (${placeholders(partNumbers)}) AND supplier <> '' AND NOT retired`,
+    `SELECT id, code, supplier, part_number, cost, price, pricing, tax_class
+    FROM price_entries
+    WHERE part_number IN (${placeholders(partNumbers)})
+      AND supplier <> '' AND NOT retired`,
     partNumbers,
   )
 /** How long each task took where it was the only work of a work order: seconds on site of whoever was there, helpers who learn aside. */
 export const workedByTask = (tx: Tx, since: string, entryId: string | null = null) =>
   tx.rows<{ entryId: string; seconds: number }>(
-    `SELECT l.entry_id AS entryId, CAST(SUM(TIMESTAMPDIFF(SECOND, k.started_at, k.ended_at)) / l.quantity AS SIGNED) AS seconds
-   FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id JOIN visits v ON v.work_order_id = w.id JOIN clock_intervals k ON k.visit_id = v.id AND k.kind = 'on_site' AND k.ended_at IS NOT NULL JOIN people p ON p.id = k.person_id AND p.kind <> 'apprentice'
-   WHERE l.kind = 'task' AND l.done AND NOT l.removed AND l.entry_id ${entryId ? '= ?' : 'IS NOT NULL'} AND w.created_at >= ? AND w.state IN ('to_bill', 'billed', 'closed')
-     AND NOT EXISTS (SELECT 1 FROM work_lines o WHERE o.work_order_id = w.id AND o.id <> l.id AND NOT o.removed AND o.kind IN ('task', 'labour'))
-   GROUP BY l.id, l.entry_id, l.quantity LIMIT 20000`,
+    `SELECT l.entry_id AS entryId, CAST(SUM(TIMESTAMPDIFF(SECOND, k.started_at, k.ended_at)) /
+      l.quantity AS SIGNED) AS seconds
+    FROM work_lines l
+    JOIN work_orders w ON w.id = l.work_order_id
+    JOIN visits v ON v.work_order_id = w.id
+    JOIN clock_intervals k ON k.visit_id = v.id
+      AND k.kind = 'on_site' AND k.ended_at IS NOT NULL
+    JOIN people p ON p.id = k.person_id
+      AND p.kind <> 'apprentice'
+    WHERE l.kind = 'task' AND l.done
+      AND NOT l.removed AND l.entry_id ${entryId ? '= ?' : 'IS NOT NULL'}
+      AND w.created_at >= ? AND w.state IN ('to_bill', 'billed', 'closed')
+      AND NOT EXISTS (SELECT 1 FROM work_lines o WHERE o.work_order_id = w.id AND o.id <> l.id AND
+      NOT o.removed AND o.kind IN ('task', 'labour'))
+    GROUP BY l.id, l.entry_id, l.quantity LIMIT 20000`,
     entryId ? [entryId, since] : [since],
   )
 export const entriesWith = (tx: Tx, partId: string) =>
   tx.rows<{ id: string; code: string; name: string; quantity: string }>(
-    'SELECT e.id, e.code, e.name, ep.quantity FROM price_entry_parts ep JOIN price_entries e ON e.id = ep.entry_id WHERE ep.part_id = ? AND NOT e.retired ORDER BY e.code LIMIT 50',
+    `SELECT e.id, e.code, e.name, ep.quantity
+    FROM price_entry_parts ep
+    JOIN price_entries e ON e.id = ep.entry_id
+    WHERE ep.part_id = ? AND NOT e.retired
+    ORDER BY e.code LIMIT 50`,
     [partId],
   )
 /** What is on sale, by name, with when it was sold last. */
@@ -512,14 +564,25 @@ export const namesOf = (tx: Tx) =>
     price: string
     last: string | null
   }>(
-    `SELECT e.id, e.code, e.name, e.kind, e.category, e.price, s.last FROM price_entries e LEFT JOIN (SELECT l.entry_id, DATE(MAX(w.created_at)) AS last FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE NOT l.removed AND l.done GROUP BY l.entry_id) s ON s.entry_id = e.id WHERE NOT e.retired ORDER BY e.code LIMIT 50000`,
+    `SELECT e.id, e.code, e.name, e.kind, e.category, e.price, s.last
+    FROM price_entries e
+    LEFT JOIN (SELECT l.entry_id, DATE(MAX(w.created_at)) AS last FROM work_lines l JOIN work_orders
+      w ON w.id = l.work_order_id WHERE NOT l.removed AND l.done GROUP BY l.entry_id) s ON
+      s.entry_id = e.id
+    WHERE NOT e.retired
+    ORDER BY e.code LIMIT 50000`,
   )
 /** What each entry usually goes for: of its last prices the one in the middle. */
 export const usualPrices = async (tx: Tx, since: string) =>
   new Map(
     (
       await tx.rows<{ entryId: string; price: string }>(
-        `SELECT entry_id AS entryId, unit_price AS price FROM (SELECT l.entry_id, l.unit_price, ROW_NUMBER() OVER (PARTITION BY l.entry_id ORDER BY l.unit_price, l.id) AS n, COUNT(*) OVER (PARTITION BY l.entry_id) AS of_all FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE l.entry_id IS NOT NULL AND NOT l.removed AND l.done AND w.created_at >= ?) r WHERE n = FLOOR((of_all + 1) / 2)`,
+        `SELECT entry_id, unit_price AS price
+        FROM (SELECT l.entry_id, l.unit_price, ROW_NUMBER() OVER (PARTITION BY l.entry_id ORDER BY
+          l.unit_price, l.id) AS n, COUNT(*) OVER (PARTITION BY l.entry_id) AS of_all FROM
+          work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE l.entry_id IS NOT NULL AND
+          NOT l.removed AND l.done AND w.created_at >= ?) r
+        WHERE n = FLOOR((of_all + 1) / 2)`,
         [since],
       )
     ).map((r) => [r.entryId, r.price]),
@@ -543,7 +606,9 @@ export async function setRetired(
   for (let i = 0; i < ids.length; i += 500)
     count += (
       await tx.run(
-        `UPDATE price_entries SET retired = ?, version = version + 1 WHERE retired <> ? AND id IN (${placeholders(ids.slice(i, i + 500))})`,
+        `UPDATE price_entries
+        SET retired = ?, version = version + 1
+        WHERE retired <> ? AND id IN (${placeholders(ids.slice(i, i + 500))})`,
         [retired, retired, ...ids.slice(i, i + 500)],
       )
     ).affected
@@ -554,7 +619,9 @@ export async function descriptionsOf(tx: Tx, ids: readonly string[]): Promise<Ma
   const found = new Map<string, string>()
   for (let i = 0; i < ids.length; i += 1000)
     for (const r of await tx.rows<{ id: string; description: string }>(
-      `SELECT id, description FROM price_entries WHERE description <> '' AND id IN (${placeholders(ids.slice(i, i + 1000))})`,
+      `SELECT id, description
+      FROM price_entries
+      WHERE description <> '' AND id IN (${placeholders(ids.slice(i, i + 1000))})`,
       ids.slice(i, i + 1000),
     ))
       found.set(r.id, r.description)
@@ -562,19 +629,23 @@ export async function descriptionsOf(tx: Tx, ids: readonly string[]): Promise<Ma
 }
 export const namedLike = (tx: Tx, words: string[], not: string) =>
   tx.rows<{ id: string; code: string; name: string; price: string }>(
-    `SELECT e.id, e.code, e.name, e.price FROM price_entries e WHERE NOT e.retired AND e.id <> ?${words.map(() => ' AND e.name LIKE ?').join('')} ORDER BY e.name LIMIT 5`,
+    `SELECT e.id, e.code, e.name, e.price
+    FROM price_entries e
+    WHERE NOT e.retired AND e.id <> ?${words.map(() => ' AND e.name LIKE ?').join('')}
+    ORDER BY e.name LIMIT 5`,
     [not, ...words.map((w) => `%${w}%`)],
   )
 /** Every entry, the retired ones too: a task may still have a retired part inside. */
 export const everyEntry = async (tx: Tx) =>
-  (
-    await tx.rows<EntryRow & { retired: number }>(
-      `SELECT ${PLAIN}, '' AS parts, e.retired FROM price_entries e ORDER BY e.kind, e.code LIMIT 50000`,
-    )
-  ).map((e) => ({ ...asEntry(e), retired: Boolean(e.retired) }))
+  tx.rows<EntryRow & { retired: boolean }>(
+    `SELECT ${PLAIN}, '' AS parts, e.retired FROM price_entries e ORDER BY e.kind, e.code LIMIT 50000`,
+  )
 export const labourRates = (tx: Tx) =>
   tx.rows<{ id: string; name: string; price: string }>(
-    'SELECT id, name, price FROM price_entries WHERE kind = "labour" AND NOT retired ORDER BY pinned DESC, code LIMIT 100',
+    `SELECT id, name, price
+    FROM price_entries
+    WHERE kind = "labour" AND NOT retired
+    ORDER BY pinned DESC, code LIMIT 100`,
   )
 /** Entries of some kinds that are on sale, the standard one of each kind first. */
 export const entriesIn = (kinds: EntryKind[]): ListIn => ({
@@ -584,6 +655,7 @@ export const entriesIn = (kinds: EntryKind[]): ListIn => ({
   order: `e.kind = 'labour' DESC, e.kind, e.pinned DESC, e.code`,
   limit: 200,
   decimals: ['price', 'furtherPrice', 'cost', 'sundriesRate'],
+  booleans: ['pinned'],
 })
 /** One change of prices at a time: what follows from what is worked out from the whole book. */
 export const lockBook = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')
@@ -592,7 +664,9 @@ export async function pricesNow(tx: Tx, ids: readonly string[]): Promise<Map<str
   for (let i = 0; i < ids.length; i += 1000) {
     const some = ids.slice(i, i + 1000)
     for (const { id, ...p } of await tx.rows<PriceSet & { id: string }>(
-      `SELECT id, cost, price, further_price AS furtherPrice, pricing FROM price_entries WHERE id IN (${placeholders(some)}) FOR UPDATE`,
+      `SELECT id, cost, price, further_price, pricing
+      FROM price_entries
+      WHERE id IN (${placeholders(some)}) FOR UPDATE`,
       some,
     ))
       now.set(id, p)

@@ -3,7 +3,6 @@ import type { QuoteState, StoredQuoteState } from '../../core/quotes/quoteLifecy
 import { sqlInstant, type Tx, type Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
-import { json } from '../db/json'
 import type { PricedLine } from '../pricebook/priceLines'
 
 export interface QuoteRow {
@@ -32,20 +31,15 @@ export interface QuoteRow {
   createdAt: string
   version: number
 }
-const QUOTE = `q.id, q.number, q.customer_id AS customerId, q.site_id AS siteId, q.work_order_id AS workOrderId, q.owner_id AS ownerId, (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner, q.contact, q.title, q.scope, q.order_number AS orderNumber, q.source,
-  q.state, q.expires_on AS expiresOn, q.price_level_id AS priceLevelId, q.tax_exempt AS taxExempt, q.currency, q.net_minor AS net, q.total_minor AS total, q.frozen, q.sent_at AS sentAt, q.answer, q.created_at AS createdAt, q.version`
+const QUOTE = `q.id, q.number, q.customer_id, q.site_id, q.work_order_id, q.owner_id,
+    (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner, q.contact, q.title, q.scope,
+    q.order_number, q.source, q.state, q.expires_on, q.price_level_id, q.tax_exempt, q.currency,
+    q.net_minor AS net, q.total_minor AS total, q.frozen, q.sent_at, q.answer, q.created_at,
+    q.version`
 export async function quoteById(tx: Tx, id: string, lock = false): Promise<QuoteRow | null> {
-  const r = await tx.row<QuoteRow>(
+  return await tx.row<QuoteRow>(
     `SELECT ${QUOTE} FROM quotes q WHERE q.id = ?${lock ? ' FOR UPDATE' : ''}`,
     [id],
-  )
-  return (
-    r && {
-      ...r,
-      contact: json(r.contact),
-      taxExempt: Boolean(r.taxExempt),
-      frozen: r.frozen === null ? null : json(r.frozen),
-    }
   )
 }
 export const insertQuote = (
@@ -70,7 +64,9 @@ export const insertQuote = (
   > & { now: number },
 ) =>
   tx.run(
-    'INSERT INTO quotes (id, number, customer_id, site_id, work_order_id, owner_id, contact, title, scope, order_number, source, expires_on, price_level_id, tax_exempt, currency, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO quotes (id, number, customer_id, site_id, work_order_id, owner_id, contact, title,
+      scope, order_number, source, expires_on, price_level_id, tax_exempt, currency, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       q.id,
       q.number,
@@ -92,7 +88,10 @@ export const insertQuote = (
   )
 export const updateQuote = (tx: Tx, q: QuoteRow) =>
   tx.run(
-    'UPDATE quotes SET customer_id = ?, owner_id = ?, title = ?, scope = ?, order_number = ?, expires_on = ?, price_level_id = ?, tax_exempt = ?, net_minor = ?, total_minor = ?, version = version + 1 WHERE id = ?',
+    `UPDATE quotes
+    SET customer_id = ?, owner_id = ?, title = ?, scope = ?, order_number = ?, expires_on = ?,
+      price_level_id = ?, tax_exempt = ?, net_minor = ?, total_minor = ?, version = version + 1
+    WHERE id = ?`,
     [
       q.customerId,
       q.ownerId,
@@ -120,7 +119,10 @@ export const setQuoteState = (
   },
 ) =>
   tx.run(
-    'UPDATE quotes SET state = ?, frozen = ?, sent_at = ?, answered_at = ?, answer = ?, work_order_id = ?, version = version + 1 WHERE id = ?',
+    `UPDATE quotes
+    SET state = ?, frozen = ?, sent_at = ?, answered_at = ?, answer = ?, work_order_id = ?,
+      version = version + 1
+    WHERE id = ?`,
     [
       q.state,
       q.frozen && JSON.stringify(q.frozen),
@@ -133,15 +135,22 @@ export const setQuoteState = (
   )
 export const quoteLines = (tx: Tx, quoteId: string) =>
   tx.rows<PricedLine>(
-    `SELECT id, entry_id AS entryId, kind, name, unit, quantity, unit_price AS unitPrice, book_price AS bookPrice, unit_cost AS unitCost, discount_minor AS discountMinor, tax_class AS taxClass, covers_seconds AS coversSeconds, net_minor AS netMinor, saving_minor AS savingMinor, supplier, part_number AS partNumber, price_from AS priceFrom
-   FROM quote_lines WHERE quote_id = ? ORDER BY position`,
+    `SELECT id, entry_id, kind, name, unit, quantity, unit_price, book_price, unit_cost,
+      discount_minor, tax_class, covers_seconds, net_minor, saving_minor, supplier, part_number,
+      price_from
+    FROM quote_lines
+    WHERE quote_id = ?
+    ORDER BY position`,
     [quoteId],
   )
 export async function putQuoteLines(tx: Tx, quoteId: string, lines: PricedLine[]): Promise<void> {
   await tx.run('DELETE FROM quote_lines WHERE quote_id = ?', [quoteId])
   if (lines.length) {
     await tx.many(
-      'INSERT INTO quote_lines (id, quote_id, position, entry_id, kind, name, unit, quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor, supplier, part_number, price_from) VALUES ?',
+      `INSERT INTO quote_lines (id, quote_id, position, entry_id, kind, name, unit, quantity,
+        unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor,
+        saving_minor, supplier, part_number, price_from)
+      VALUES ?`,
       lines.map((l, i) => [
         l.id,
         quoteId,
@@ -171,8 +180,7 @@ export type ShortQuote = Pick<
   'id' | 'number' | 'title' | 'state' | 'expiresOn' | 'total' | 'createdAt' | 'sentAt'
 >
 const SHORT = {
-  columns:
-    'id, number, title, state, expires_on AS expiresOn, total_minor AS total, created_at AS createdAt, sent_at AS sentAt',
+  columns: 'id, number, title, state, expires_on, total_minor AS total, created_at, sent_at',
   instants: ['createdAt', 'sentAt'],
 }
 export const quotesOfWorkIn = (workOrderId: string): ListIn => ({
@@ -221,8 +229,9 @@ export async function quotePage(
     else if (filter.includes('?')) values.push(f.today)
   }
   return listRows<ShortQuote & { customer: string; owner: string | null }>(tx, {
-    select:
-      'q.id, q.number, q.title, q.state, q.expires_on AS expiresOn, q.total_minor AS total, q.created_at AS createdAt, q.sent_at AS sentAt, c.name AS customer, (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner',
+    select: `q.id, q.number, q.title, q.state, q.expires_on, q.total_minor AS total, q.created_at,
+        q.sent_at, c.name AS customer,
+        (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner`,
     from: 'quotes q STRAIGHT_JOIN customers c ON c.id = q.customer_id',
     countFrom: 'quotes q',
     where,

@@ -1,7 +1,6 @@
 // SQL of the company's own row and of the counters.
 import type { Terms } from '../../core/documents/dueDate'
 import type { TaxMode, TaxRate } from '../../core/tax/taxTotals'
-import { json } from '../db/json'
 import type { Tx } from '../db/pool'
 import { listOf, type ListIn } from '../db/queries'
 
@@ -34,19 +33,12 @@ export interface Company {
 
 export async function getCompany(tx: Tx): Promise<Company | null> {
   const row =
-    await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number AS taxNumber, currency, locale, time_zone AS timeZone, tax_mode AS taxMode, terms, pay_to AS payTo,
-    conditions, wording, yard_lat AS yardLat, yard_lon AS yardLon, demo_day AS demoDay, clock_offset_ms AS clockOffsetMs, country, drives_outside AS drivesOutside, sources, state_labels AS stateLabels, visit_messages AS visitMessages FROM company WHERE id = 1`)
-  return (
-    row && {
-      ...row,
-      drivesOutside: Boolean(row.drivesOutside),
-      terms: json<Terms>(row.terms),
-      wording: json<Record<string, string>>(row.wording),
-      sources: json<string[]>(row.sources),
-      stateLabels: json<Record<string, string>>(row.stateLabels),
-      visitMessages: json<Company['visitMessages']>(row.visitMessages),
-    }
-  )
+    await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number, currency,
+        locale, time_zone, tax_mode, terms, pay_to, conditions, wording, yard_lat, yard_lon,
+        demo_day, clock_offset_ms, country, drives_outside, sources, state_labels, visit_messages
+      FROM company
+      WHERE id = 1`)
+  return row
 }
 /** A series of numbers that people say: the kind of its counter, and what stands before the figures. */
 export interface NumberSeries {
@@ -73,7 +65,7 @@ export const taxClassesIn: ListIn = {
   order: 'id',
 }
 export const ratesByClass = (rows: readonly TaxClassRow[]): Map<string, TaxRate[]> =>
-  new Map(rows.map((r) => [r.id, json<TaxRate[]>(r.rates)]))
+  new Map(rows.map((r) => [r.id, r.rates]))
 export const taxClasses = async (tx: Tx) =>
   ratesByClass(await listOf<TaxClassRow>(tx, taxClassesIn))
 export const taxClassNames = (tx: Tx) =>
@@ -90,18 +82,7 @@ export const territoriesIn: ListIn = {
   order: 'name',
   limit: 200,
 }
-export const asTerritory = (t: TerritoryRow): TerritoryRow => ({
-  ...t,
-  postcodes: json<string[]>(t.postcodes),
-})
-export const territories = async (tx: Tx) =>
-  (await listOf<TerritoryRow>(tx, territoriesIn)).map(asTerritory)
-type Choices = { choices: string[]; retired: boolean }
-const fix = <T extends { choices: unknown; retired: unknown }>(r: T): T & Choices => ({
-  ...r,
-  choices: json<string[]>(r.choices),
-  retired: Boolean(r.retired),
-})
+export const territories = async (tx: Tx) => listOf<TerritoryRow>(tx, territoriesIn)
 export interface QuestionRow {
   id: string
   text: string
@@ -110,11 +91,9 @@ export interface QuestionRow {
   retired: boolean
 }
 export const questions = async (tx: Tx): Promise<QuestionRow[]> =>
-  (
-    await tx.rows<QuestionRow>(
-      'SELECT id, text, kind, choices, retired FROM call_questions ORDER BY position, text LIMIT 100',
-    )
-  ).map(fix)
+  tx.rows<QuestionRow>(
+    'SELECT id, text, kind, choices, retired FROM call_questions ORDER BY position, text LIMIT 100',
+  )
 export const putQuestion = (
   tx: Tx,
   q: {
@@ -127,7 +106,10 @@ export const putQuestion = (
   },
 ) =>
   tx.run(
-    'INSERT INTO call_questions (id, text, kind, choices, position, retired) VALUES (?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE text = VALUES(text), kind = VALUES(kind), choices = VALUES(choices), position = VALUES(position), retired = VALUES(retired)',
+    `INSERT INTO call_questions (id, text, kind, choices, position, retired)
+    VALUES (?, ?, ?, ?, ?, ?)
+    ON DUPLICATE KEY UPDATE text = VALUES(text), kind = VALUES(kind), choices = VALUES(choices),
+      position = VALUES(position), retired = VALUES(retired)`,
     [q.id, q.text, q.kind, JSON.stringify(q.choices), q.position, q.retired],
   )
 export interface FieldRow {
@@ -144,10 +126,10 @@ export const customFieldsIn: ListIn = {
   values: [],
   order: 'subject, position, name',
   limit: 200,
+  booleans: ['retired'],
 }
-export const asField = (r: FieldRow): FieldRow => fix(r)
 export const customFields = async (tx: Tx): Promise<FieldRow[]> =>
-  (await listOf<FieldRow>(tx, customFieldsIn)).map(asField)
+  listOf<FieldRow>(tx, customFieldsIn)
 export const putField = (
   tx: Tx,
   f: {
@@ -161,7 +143,10 @@ export const putField = (
   },
 ) =>
   tx.run(
-    'INSERT INTO custom_fields (id, subject, name, kind, choices, position, retired) VALUES (?, ?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name), choices = VALUES(choices), position = VALUES(position), retired = VALUES(retired)',
+    `INSERT INTO custom_fields (id, subject, name, kind, choices, position, retired)
+    VALUES (?, ?, ?, ?, ?, ?, ?)
+    ON DUPLICATE KEY UPDATE name = VALUES(name), choices = VALUES(choices),
+      position = VALUES(position), retired = VALUES(retired)`,
     [f.id, f.subject, f.name, f.kind, JSON.stringify(f.choices), f.position, f.retired],
   )
 export const putStateLabels = (tx: Tx, labels: Record<string, string>) =>

@@ -458,7 +458,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
       dueOn: i.dueOn,
       total: m(i.total),
       open: m(i.open),
-      sent: Boolean(i.sent),
+      sent: i.sent,
       state:
         i.state === 'open' ? (i.open === 0 ? 'paid' : i.paid > 0 ? 'part paid' : 'sent') : i.state,
     })),

@@ -1,7 +1,5 @@
 // SQL of a work order with all that is around it, as its page shows it.
 import {
-  asCustomer,
-  asSite,
   customersIn,
   equipmentIn,
   sitesIn,
@@ -13,7 +11,6 @@ import type { Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
 import { quotesOfWorkIn, type ShortQuote } from '../quotes/queries'
 import {
-  asWork,
   billedIn,
   callBacksIn,
   clockIn,
@@ -50,6 +47,7 @@ export async function workWithParties(tx: Tx, id: string) {
       values: [id],
       order: 'w.id',
       instants: ['createdAt', 'doneAt'],
+      booleans: ['cancelled', 'closed'],
     },
     customer: customersIn(of('customers c', 'customer_id = c.id'), [id]),
     site: sitesIn(of('sites s', 'site_id = s.id'), [id]),
@@ -66,9 +64,9 @@ export async function workWithParties(tx: Tx, id: string) {
   const [work] = got.work
   return work
     ? {
-        work: asWork(work),
-        customer: asCustomer(got.customer[0]!),
-        site: asSite(got.site[0]!),
+        work,
+        customer: got.customer[0]!,
+        site: got.site[0]!,
         equipment: got.equipment[0] ?? null,
         callbackOf: got.first[0] ?? null,
       }

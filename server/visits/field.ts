@@ -12,7 +12,6 @@ import { technicianById } from '../dispatch/queries'
 import { tellOnWay } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { json } from '../db/json'
 import { refreshWorkOrder, visibleWorkOrder, workOrderPaper } from './account'
 import {
   fieldRow,
@@ -44,7 +43,6 @@ function shape(ctx: Ctx, r: FieldRow, from: Spot | null, drive: Driver): FieldVi
     from?.lat != null && r.lat != null
       ? drive({ lat: from.lat, lon: from.lon! }, { lat: r.lat, lon: r.lon! })
       : 0
-  const contact = json<{ name?: string; phone?: string }>(r.contact)
   return {
     id: r.id,
     workOrderId: r.workOrderId,
@@ -53,8 +51,8 @@ function shape(ctx: Ctx, r: FieldRow, from: Spot | null, drive: Driver): FieldVi
     customer: r.customer,
     place: [r.site, r.line1, r.town].filter(Boolean).join(', '),
     accessNote: r.accessNote,
-    contact: contact.name || r.customer,
-    phone: contact.phone || r.customerPhone,
+    contact: r.contact.name || r.customer,
+    phone: r.contact.phone || r.customerPhone,
     promise: r.promiseFrom ? `${r.promiseFrom}–${r.promiseTo}` : '',
     startAt: r.startAt,
     durationSeconds: r.durationSeconds,

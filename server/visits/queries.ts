@@ -4,7 +4,6 @@ import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { VisitState, WorkOrderState } from '../../core/visits/workOrderState'
 import type { ClockInterval } from '../../core/hours/workedSeconds'
-import { json } from '../db/json'
 
 export interface WorkOrderRow {
   id: string
@@ -38,28 +37,20 @@ export interface WorkOrderRow {
   doneAt: string | null
   version: number
 }
-export const WORK = `w.id, w.number, w.customer_id AS customerId, w.site_id AS siteId, w.title, w.problem, w.kind, w.contact, w.order_number AS orderNumber, w.price_level_id AS priceLevelId, w.details, w.own_prices AS ownPrices, w.answers, w.custom, w.printed_note AS printedNote, w.equipment_id AS equipmentId, w.assigned_to AS assignedTo, w.source, w.callback_of AS callbackOf, w.follow_up AS followUp, w.follow_up_on AS followUpOn, w.currency, w.state,
-  w.cancelled, w.closed, w.to_bill_minor AS toBill, w.explained_seconds AS explainedSeconds, w.created_at AS createdAt, w.done_at AS doneAt, w.version`
-export const asWork = (r: WorkOrderRow): WorkOrderRow => ({
-  ...r,
-  contact: json(r.contact),
-  details: json(r.details),
-  ownPrices: json(r.ownPrices),
-  answers: json(r.answers),
-  custom: json(r.custom),
-  cancelled: Boolean(r.cancelled),
-  closed: Boolean(r.closed),
-})
+export const WORK = `w.id, w.number, w.customer_id, w.site_id, w.title, w.problem, w.kind,
+    w.contact, w.order_number, w.price_level_id, w.details, w.own_prices, w.answers, w.custom,
+    w.printed_note, w.equipment_id, w.assigned_to, w.source, w.callback_of, w.follow_up,
+    w.follow_up_on, w.currency, w.state, w.cancelled, w.closed, w.to_bill_minor AS toBill,
+    w.explained_seconds, w.created_at, w.done_at, w.version`
 export async function workOrderById(
   tx: Tx,
   id: string,
   lock = false,
 ): Promise<WorkOrderRow | null> {
-  const r = await tx.row<WorkOrderRow>(
+  return await tx.row<WorkOrderRow>(
     `SELECT ${WORK} FROM work_orders w WHERE w.id = ?${lock ? ' FOR UPDATE' : ''}`,
     [id],
   )
-  return r && asWork(r)
 }
 export const insertWorkOrder = (
   tx: Tx,
@@ -86,7 +77,9 @@ export const insertWorkOrder = (
   },
 ) =>
   tx.run(
-    `INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact, order_number, price_level_id, currency, details, answers, printed_note, equipment_id, assigned_to, source, callback_of, state, created_at)
+    `INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact,
+      order_number, price_level_id, currency, details, answers, printed_note, equipment_id,
+      assigned_to, source, callback_of, state, created_at)
     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "needs_slot", ?)`,
     [
       w.id,
@@ -121,9 +114,16 @@ export interface CallBackRow {
 }
 /** Call-backs of a work order, with what they cost: the material of their lines, and the hours of whoever was there at their rates. */
 export const callBacksIn = (workOrderId: string, now: number): ListIn => ({
-  columns: `w.id, w.number, w.kind, w.state, (SELECT CAST(COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?))), 0) AS SIGNED) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id WHERE v.work_order_id = w.id AND k.kind = 'on_site') AS siteSeconds,
-   (SELECT COALESCE(SUM(l.unit_cost * l.quantity), 0) FROM work_lines l WHERE l.work_order_id = w.id AND NOT l.removed AND l.done AND l.kind <> 'labour') AS material,
-   (SELECT COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?)) * p.cost_rate / 3600), 0) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id JOIN people p ON p.id = k.person_id WHERE v.work_order_id = w.id AND k.kind IN ('drive', 'on_site', 'fetch')) AS labour`,
+  columns: `w.id, w.number, w.kind, w.state,
+      (SELECT CAST(COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?))), 0) AS
+      SIGNED) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id WHERE v.work_order_id = w.id
+      AND k.kind = 'on_site') AS siteSeconds,
+      (SELECT COALESCE(SUM(l.unit_cost * l.quantity), 0) FROM work_lines l WHERE l.work_order_id =
+      w.id AND NOT l.removed AND l.done AND l.kind <> 'labour') AS material,
+      (SELECT COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?)) *
+      p.cost_rate / 3600), 0) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id JOIN people
+      p ON p.id = k.person_id WHERE v.work_order_id = w.id AND k.kind IN ('drive', 'on_site',
+      'fetch')) AS labour`,
   from: 'work_orders w WHERE w.callback_of = ?',
   values: [sqlInstant(now), sqlInstant(now), workOrderId],
   order: 'w.created_at',
@@ -140,7 +140,9 @@ export const setFollowUp = async (
 ) =>
   (
     await tx.run(
-      'UPDATE work_orders SET follow_up = ?, follow_up_on = ?, version = version + 1 WHERE id = ? AND version = ?',
+      `UPDATE work_orders
+      SET follow_up = ?, follow_up_on = ?, version = version + 1
+      WHERE id = ? AND version = ?`,
       [list, on, id, version],
     )
   ).affected
@@ -173,7 +175,9 @@ export const setWords = (
   w: { title: string; problem: string; orderNumber: string; printedNote: string },
 ) =>
   tx.run(
-    'UPDATE work_orders SET title = ?, problem = ?, order_number = ?, printed_note = ?, version = version + 1 WHERE id = ?',
+    `UPDATE work_orders
+    SET title = ?, problem = ?, order_number = ?, printed_note = ?, version = version + 1
+    WHERE id = ?`,
     [w.title, w.problem, w.orderNumber, w.printedNote, id],
   )
 /** The firm's own fields, and their words for the search. */
@@ -196,7 +200,9 @@ export const setWorkOrderFacts = (
   doneAt: number | null,
 ) =>
   tx.run(
-    'UPDATE work_orders SET state = ?, to_bill_minor = ?, done_at = COALESCE(done_at, ?), version = version + 1 WHERE id = ?',
+    `UPDATE work_orders
+    SET state = ?, to_bill_minor = ?, done_at = COALESCE(done_at, ?), version = version + 1
+    WHERE id = ?`,
     [state, toBill, doneAt === null ? null : sqlInstant(doneAt), id],
   )
 export const addExplained = (tx: Tx, id: string, seconds: number) =>
@@ -221,15 +227,20 @@ export interface VisitRow {
   startedAt: string | null
   finishedAt: string | null
   findings: string
-  locked: number
+  locked: boolean
   note: string
   version: number
 }
-const VISIT = `v.id, v.work_order_id AS workOrderId, v.technician_id AS technicianId, p.name AS technician, v.start_at AS startAt, v.duration_seconds AS durationSeconds, v.promise_date AS promiseDate,
-  LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, v.state, v.started_at AS startedAt, v.finished_at AS finishedAt, v.findings, v.locked, v.note, v.version`
+const VISIT = `v.id, v.work_order_id, v.technician_id, p.name AS technician, v.start_at,
+    v.duration_seconds, v.promise_date, LEFT(v.promise_from, 5) AS promiseFrom,
+    LEFT(v.promise_to, 5) AS promiseTo, v.state, v.started_at, v.finished_at, v.findings, v.locked,
+    v.note, v.version`
 export const visitById = (tx: Tx, id: string, lock = false) =>
   tx.row<VisitRow>(
-    `SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE v.id = ?${lock ? ' FOR UPDATE' : ''}`,
+    `SELECT ${VISIT}
+    FROM visits v
+    LEFT JOIN people p ON p.id = v.technician_id
+    WHERE v.id = ?${lock ? ' FOR UPDATE' : ''}`,
     [id],
   )
 export const visitsIn = (workOrderId: string): ListIn => ({
@@ -238,6 +249,7 @@ export const visitsIn = (workOrderId: string): ListIn => ({
   values: [workOrderId],
   order: `COALESCE(v.start_at, '9999-01-01'), v.id`,
   instants: ['startAt', 'startedAt', 'finishedAt'],
+  booleans: ['locked'],
 })
 export const visitsOfWork = (tx: Tx, workOrderId: string) =>
   listOf<VisitRow>(tx, visitsIn(workOrderId))
@@ -256,7 +268,9 @@ export const insertVisit = (
   },
 ) =>
   tx.run(
-    'INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date, promise_from, promise_to, note, findings) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, "")',
+    `INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date,
+      promise_from, promise_to, note, findings)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, "")`,
     [
       v.id,
       v.workOrderId,
@@ -273,7 +287,9 @@ export const insertVisit = (
 export const technicianIdsOf = async (tx: Tx, visitIds: readonly string[]) =>
   (
     await tx.rows<{ id: string }>(
-      `SELECT DISTINCT technician_id AS id FROM visits WHERE technician_id IS NOT NULL AND id IN (${placeholders(visitIds)})`,
+      `SELECT DISTINCT technician_id AS id
+      FROM visits
+      WHERE technician_id IS NOT NULL AND id IN (${placeholders(visitIds)})`,
       [...visitIds],
     )
   ).map((r) => r.id)
@@ -287,7 +303,9 @@ export const moveVisit = async (
 ) =>
   (
     await tx.run(
-      'UPDATE visits SET technician_id = ?, start_at = ?, duration_seconds = ?, version = version + 1 WHERE id = ? AND version = ?',
+      `UPDATE visits
+      SET technician_id = ?, start_at = ?, duration_seconds = ?, version = version + 1
+      WHERE id = ? AND version = ?`,
       [technicianId, startAt === null ? null : sqlInstant(startAt), durationSeconds, id, version],
     )
   ).affected
@@ -299,7 +317,9 @@ export const setVisitState = (
   finishedAt: number | null,
 ) =>
   tx.run(
-    'UPDATE visits SET state = ?, started_at = COALESCE(started_at, ?), finished_at = ?, version = version + 1 WHERE id = ?',
+    `UPDATE visits
+    SET state = ?, started_at = COALESCE(started_at, ?), finished_at = ?, version = version + 1
+    WHERE id = ?`,
     [state, startedAt && sqlInstant(startedAt), finishedAt && sqlInstant(finishedAt), id],
   )
 export const setFindings = async (tx: Tx, id: string, version: number, findings: string) =>
@@ -310,8 +330,9 @@ export const setFindings = async (tx: Tx, id: string, version: number, findings:
     )
   ).affected
 /** A person goes there: whose visit it is, who goes along with it, and who always goes with that one. Takes the person's identifier three times. */
-export const goesThere =
-  '(v.technician_id = ? OR EXISTS (SELECT 1 FROM visit_crew vc WHERE vc.visit_id = v.id AND vc.person_id = ?) OR v.technician_id = (SELECT a.goes_with FROM people a WHERE a.id = ?))'
+export const goesThere = `(v.technician_id = ? OR EXISTS (SELECT 1 FROM visit_crew vc WHERE
+    vc.visit_id = v.id AND vc.person_id = ?) OR v.technician_id = (SELECT a.goes_with FROM people a
+    WHERE a.id = ?))`
 export const goesAlong = async (tx: Tx, personId: string, visitId: string) =>
   (await tx.row(`SELECT 1 AS yes FROM visits v WHERE v.id = ? AND ${goesThere}`, [
     visitId,
@@ -349,7 +370,7 @@ export const toInterval = (r: {
 export type RawInterval = Parameters<typeof toInterval>[0]
 export const clockIn = (where: string, values: Value[]): ListIn => ({
   columns:
-    'k.id, k.visit_id AS visitId, k.person_id AS personId, p.name AS person, p.kind AS personKind, k.kind, k.started_at AS startedAt, k.ended_at AS endedAt',
+    'k.id, k.visit_id, k.person_id, p.name AS person, p.kind AS personKind, k.kind, k.started_at, k.ended_at',
   from: `clock_intervals k JOIN people p ON p.id = k.person_id WHERE ${where}`,
   values,
   order: 'k.started_at',
@@ -361,7 +382,7 @@ export const intervalsOf = async (tx: Tx, visitIds: string[]) =>
   ).map(toInterval)
 export const runningClock = async (tx: Tx, personId: string) => {
   const r = await tx.row<{ id: string; visitId: string | null; startedAt: string }>(
-    'SELECT id, visit_id AS visitId, started_at AS startedAt FROM clock_intervals WHERE running_for = ? FOR UPDATE',
+    'SELECT id, visit_id, started_at FROM clock_intervals WHERE running_for = ? FOR UPDATE',
     [personId],
   )
   return r && { ...r, startedAt: Date.parse(r.startedAt) }
@@ -377,7 +398,9 @@ export const lastClocked = async (tx: Tx, personId: string): Promise<number> => 
 /** Clocks that run on a visit for others than the one whose visit it is. */
 export const helpersRunning = (tx: Tx, visitId: string, leadId: string | null) =>
   tx.rows<{ id: string; personId: string }>(
-    'SELECT id, person_id AS personId FROM clock_intervals WHERE visit_id = ? AND ended_at IS NULL AND NOT (person_id <=> ?) FOR UPDATE',
+    `SELECT id, person_id
+    FROM clock_intervals
+    WHERE visit_id = ? AND ended_at IS NULL AND NOT (person_id <=> ?) FOR UPDATE`,
     [visitId, leadId],
   )
 export const startClock = (
@@ -422,21 +445,16 @@ export interface LineRow {
   /** where the price came from, in words */ priceFrom: string
   version: number
 }
-const LINE = `id, work_order_id AS workOrderId, visit_id AS visitId, entry_id AS entryId, kind, name, unit, quantity, unit_price AS unitPrice, book_price AS bookPrice, unit_cost AS unitCost, discount_minor AS discountMinor, tax_class AS taxClass,
-  covers_seconds AS coversSeconds, net_minor AS netMinor, saving_minor AS savingMinor, promised_minor AS promisedMinor, done, supplier, part_number AS partNumber, price_from AS priceFrom, version`
-const toLine = (l: LineRow): LineRow => ({ ...l, done: Boolean(l.done) })
+const LINE = `id, work_order_id, visit_id, entry_id, kind, name, unit, quantity, unit_price,
+    book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor,
+    promised_minor, done, supplier, part_number, price_from, version`
 export const linesOf = async (tx: Tx, workOrderId: string) =>
-  (
-    await tx.rows<LineRow>(
-      `SELECT ${LINE} FROM work_lines WHERE work_order_id = ? AND NOT removed ORDER BY position, id`,
-      [workOrderId],
-    )
-  ).map(toLine)
+  tx.rows<LineRow>(
+    `SELECT ${LINE} FROM work_lines WHERE work_order_id = ? AND NOT removed ORDER BY position, id`,
+    [workOrderId],
+  )
 export const lineById = async (tx: Tx, id: string) => {
-  const l = await tx.row<LineRow>(`SELECT ${LINE} FROM work_lines WHERE id = ? AND NOT removed`, [
-    id,
-  ])
-  return l && toLine(l)
+  return await tx.row<LineRow>(`SELECT ${LINE} FROM work_lines WHERE id = ? AND NOT removed`, [id])
 }
 /** Appends a line; the work order's row is locked by the caller, so positions do not collide. */
 export async function insertLine(tx: Tx, l: Omit<LineRow, 'version'>): Promise<void> {
@@ -445,8 +463,10 @@ export async function insertLine(tx: Tx, l: Omit<LineRow, 'version'>): Promise<v
     [l.workOrderId],
   ))!
   await tx.run(
-    `INSERT INTO work_lines (id, work_order_id, visit_id, entry_id, position, kind, name, unit, quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor, promised_minor, done, supplier, part_number, price_from)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO work_lines (id, work_order_id, visit_id, entry_id, position, kind, name, unit,
+      quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds,
+      net_minor, saving_minor, promised_minor, done, supplier, part_number, price_from)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       l.id,
       l.workOrderId,
@@ -476,7 +496,11 @@ export async function insertLine(tx: Tx, l: Omit<LineRow, 'version'>): Promise<v
 export const updateLine = async (tx: Tx, l: LineRow, removed: boolean) =>
   (
     await tx.run(
-      'UPDATE work_lines SET name = ?, quantity = ?, unit_price = ?, discount_minor = ?, covers_seconds = ?, net_minor = ?, saving_minor = ?, done = ?, removed = ?, price_from = ?, version = version + 1 WHERE id = ? AND version = ?',
+      `UPDATE work_lines
+      SET name = ?, quantity = ?, unit_price = ?, discount_minor = ?, covers_seconds = ?,
+        net_minor = ?, saving_minor = ?, done = ?, removed = ?, price_from = ?,
+        version = version + 1
+      WHERE id = ? AND version = ?`,
       [
         l.name,
         l.quantity,
@@ -507,9 +531,11 @@ export interface BilledLine {
   state: string
 }
 export const billedIn = (workOrderId: string): ListIn => ({
-  columns:
-    'il.work_line_id AS lineId, i.id AS invoiceId, il.net_minor AS netMinor, i.payable_minor AS payable, i.paid_minor AS paid, i.state',
-  from: `invoice_lines il JOIN invoices i ON i.id = il.invoice_id WHERE i.work_order_id = ? AND i.state <> 'void'`,
+  columns: `il.work_line_id AS lineId, i.id AS invoiceId, il.net_minor, i.payable_minor AS payable,
+      i.paid_minor AS paid, i.state`,
+  from: `invoice_lines il
+    JOIN invoices i ON i.id = il.invoice_id
+    WHERE i.work_order_id = ? AND i.state <> 'void'`,
   values: [workOrderId],
   order: 'i.id, il.position',
 })
@@ -524,15 +550,16 @@ export interface InvoiceOfWork {
   total: number
   open: number
   paid: number
-  sent: number
+  sent: boolean
   state: string
 }
 export const invoicesIn = (workOrderId: string): ListIn => ({
   columns:
-    'id, number, issue_on AS issueOn, due_on AS dueOn, total_minor AS total, open_minor AS open, paid_minor AS paid, sent, state',
+    'id, number, issue_on, due_on, total_minor AS total, open_minor AS open, paid_minor AS paid, sent, state',
   from: 'invoices WHERE work_order_id = ?',
   values: [workOrderId],
   order: 'issue_on, id',
+  booleans: ['sent'],
 })
 export const invoicesOfWork = (tx: Tx, workOrderId: string) =>
   listOf<InvoiceOfWork>(tx, invoicesIn(workOrderId))
@@ -552,7 +579,9 @@ export const insertSignature = (
   },
 ) =>
   tx.run(
-    'INSERT INTO signatures (id, work_order_id, visit_id, name, signed_at, taken_by, image, shown, total_minor) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO signatures (id, work_order_id, visit_id, name, signed_at, taken_by, image, shown,
+      total_minor)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       s.id,
       s.workOrderId,
@@ -573,7 +602,7 @@ export interface SignatureRow {
   total: number
 }
 export const signaturesIn = (workOrderId: string): ListIn => ({
-  columns: 's.id, s.name, s.signed_at AS signedAt, p.name AS takenBy, s.total_minor AS total',
+  columns: 's.id, s.name, s.signed_at, p.name AS takenBy, s.total_minor AS total',
   from: 'signatures s JOIN people p ON p.id = s.taken_by WHERE s.work_order_id = ?',
   values: [workOrderId],
   order: 's.signed_at',
@@ -581,7 +610,7 @@ export const signaturesIn = (workOrderId: string): ListIn => ({
 })
 export const signatureImage = (tx: Tx, id: string) =>
   tx.row<{ workOrderId: string; image: Buffer }>(
-    'SELECT work_order_id AS workOrderId, image FROM signatures WHERE id = ?',
+    'SELECT work_order_id, image FROM signatures WHERE id = ?',
     [id],
   )
 export const insertPhoto = (
@@ -601,7 +630,7 @@ export interface PhotoRow {
   takenAt: string
 }
 export const photosIn = (workOrderId: string): ListIn => ({
-  columns: 'id, taken_at AS takenAt',
+  columns: 'id, taken_at',
   from: 'photos WHERE work_order_id = ?',
   values: [workOrderId],
   order: 'taken_at',
@@ -611,7 +640,7 @@ export const photosIn = (workOrderId: string): ListIn => ({
 export const photosOf = (tx: Tx, workOrderId: string) => listOf<PhotoRow>(tx, photosIn(workOrderId))
 export const photoById = (tx: Tx, id: string) =>
   tx.row<{ workOrderId: string; mime: string; bytes: Buffer }>(
-    'SELECT work_order_id AS workOrderId, mime, bytes FROM photos WHERE id = ?',
+    'SELECT work_order_id, mime, bytes FROM photos WHERE id = ?',
     [id],
   )
 
@@ -664,9 +693,12 @@ export async function workOrderPage(
     followUp: string
     followUpOn: string | null
   }>(tx, {
-    select: `w.id, w.number, w.title, w.follow_up AS followUp, w.follow_up_on AS followUpOn, c.name AS customer, s.town, w.kind, w.state, w.created_at AS createdAt, w.done_at AS doneAt, w.to_bill_minor AS toBill,
-      (SELECT p.name FROM visits v JOIN people p ON p.id = v.technician_id WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS technician,
-      (SELECT v.started_at FROM visits v WHERE v.work_order_id = w.id ORDER BY v.start_at DESC LIMIT 1) AS startedAt`,
+    select: `w.id, w.number, w.title, w.follow_up, w.follow_up_on, c.name AS customer, s.town,
+        w.kind, w.state, w.created_at, w.done_at, w.to_bill_minor AS toBill,
+        (SELECT p.name FROM visits v JOIN people p ON p.id = v.technician_id WHERE v.work_order_id =
+        w.id ORDER BY v.start_at DESC LIMIT 1) AS technician,
+        (SELECT v.started_at FROM visits v WHERE v.work_order_id = w.id ORDER BY v.start_at DESC
+        LIMIT 1) AS startedAt`,
     from: 'work_orders w STRAIGHT_JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id',
     where,
     values,
@@ -699,8 +731,9 @@ export const workOfCustomerIn = (customerId: string): ListIn => ({
 })
 export const workSumsIn = (customerId: string): ListIn => ({
   columns: 's.promised, s.done',
-  from: `(SELECT CAST(COALESCE(SUM(l.promised_minor), 0) AS SIGNED) AS promised, CAST(COALESCE(SUM(IF(l.done, l.net_minor, 0)), 0) AS SIGNED) AS done
-    FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND NOT l.removed) s`,
+  from: `(SELECT CAST(COALESCE(SUM(l.promised_minor), 0) AS SIGNED) AS promised,
+      CAST(COALESCE(SUM(IF(l.done, l.net_minor, 0)), 0) AS SIGNED) AS done FROM work_lines l JOIN
+      work_orders w ON w.id = l.work_order_id WHERE w.customer_id = ? AND NOT l.removed) s`,
   values: [customerId],
   order: 's.done',
 })
@@ -710,7 +743,7 @@ export interface BilledSum {
   paidMinor: number
 }
 export const billedSumsIn = (customerId: string): ListIn => ({
-  columns: 'net_minor AS netMinor, payable_minor AS payableMinor, paid_minor AS paidMinor',
+  columns: 'net_minor, payable_minor, paid_minor',
   from: 'invoices WHERE customer_id = ? AND state <> "void"',
   values: [customerId],
   order: 'id',
@@ -720,7 +753,7 @@ export interface FieldRow extends VisitRow {
   number: string
   title: string
   currency: string
-  contact: unknown
+  contact: { name?: string; phone?: string }
   customer: string
   customerPhone: string
   officeNote: string
@@ -732,11 +765,18 @@ export interface FieldRow extends VisitRow {
   lon: number | null
   net: number
 }
-const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, c.name AS customer, c.phone AS customerPhone, c.office_note AS officeNote, s.name AS site, s.line1, s.town, s.access_note AS accessNote, s.lat, s.lon,
-  (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE l.work_order_id = w.id AND NOT l.removed) AS net
-  FROM visits v STRAIGHT_JOIN work_orders w ON w.id = v.work_order_id STRAIGHT_JOIN customers c ON c.id = w.customer_id JOIN sites s ON s.id = w.site_id LEFT JOIN people p ON p.id = v.technician_id`
+const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, c.name AS customer,
+    c.phone AS customerPhone, c.office_note, s.name AS site, s.line1, s.town, s.access_note, s.lat,
+    s.lon, (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE
+    l.work_order_id = w.id AND NOT l.removed) AS net
+  FROM visits v
+  STRAIGHT_JOIN work_orders w ON w.id = v.work_order_id
+  STRAIGHT_JOIN customers c ON c.id = w.customer_id
+  JOIN sites s ON s.id = w.site_id
+  LEFT JOIN people p ON p.id = v.technician_id`
 /** Visits of some hours, and those that somebody is at, on whatever day they were planned. Takes the two ends. */
-const OF_A_DAY = `v.id IN (SELECT d.id FROM (SELECT id FROM visits WHERE start_at >= ? AND start_at < ? UNION SELECT id FROM visits WHERE state IN ('driving', 'on_site', 'paused')) d)`
+const OF_A_DAY = `v.id IN (SELECT d.id FROM (SELECT id FROM visits WHERE start_at >= ? AND start_at
+    < ? UNION SELECT id FROM visits WHERE state IN ('driving', 'on_site', 'paused')) d)`
 export const fieldRow = (tx: Tx, id: string) => tx.row<FieldRow>(`${FIELD} WHERE v.id = ?`, [id])
 /** A technician's day: visits of their own, and those that they go along to. */
 export const fieldRows = (tx: Tx, personId: string, from: number, to: number) =>
@@ -753,6 +793,11 @@ export const visitsOfTechnician = (
   along = false,
 ) =>
   tx.rows<VisitRow>(
-    `SELECT ${VISIT} FROM visits v LEFT JOIN people p ON p.id = v.technician_id WHERE ${OF_A_DAY} AND ${along ? goesThere : 'v.technician_id = ?'} AND v.state <> 'cancelled' ORDER BY v.start_at`,
+    `SELECT ${VISIT}
+    FROM visits v
+    LEFT JOIN people p ON p.id = v.technician_id
+    WHERE ${OF_A_DAY} AND ${along ? goesThere : 'v.technician_id = ?'}
+      AND v.state <> 'cancelled'
+    ORDER BY v.start_at`,
     [sqlInstant(from), sqlInstant(to), ...(along ? [personId, personId, personId] : [personId])],
   )
