@@ -8,6 +8,7 @@ import { insertRoads } from '../server/dispatch/queries'
 import { demoRoads } from './roads'
 import { TOWNS } from './towns'
 import type { Chance } from './random'
+import { insertArea, insertDemoCompany, insertDemoPerson } from './queries'
 
 const shift = (from: string, to: string, morning: number, afternoon: number) => ({
   from,
@@ -110,34 +111,33 @@ export async function insertCompany(
     reminder2:
       'Dear {name},\n\n{sum} is still open after our reminder. Please pay it this week, or ring us if something is not right.\n\n{list}\n\n{company}',
   }
-  await tx.run(
-    `INSERT INTO company (id, name, line1, town, postcode, phone, email, tax_number, terms, pay_to, conditions, wording, yard_lat, yard_lon, demo_day, demo_seed, visit_messages) VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{"confirmation":true,"eve":true,"onWay":true}')`,
-    [
-      'Otterfall Pump & Water',
-      '2 Mill Race',
-      'Otterfall',
-      '04103',
-      '(607) 555-0100',
-      'office@otterfall.test',
-      '00-0000000',
-      JSON.stringify({ kind: 'days', days: 15 }),
-      'Pay by card on the page linked in our mail, by cheque to Otterfall Pump & Water, or in cash to the technician.',
-      'Parts carry the maker’s warranty; our work is warranted for twelve months.',
-      JSON.stringify(wording),
-      42.765,
-      -75.03,
-      day,
-      seed,
-    ],
-  )
+  await insertDemoCompany(tx, [
+    'Otterfall Pump & Water',
+    '2 Mill Race',
+    'Otterfall',
+    '04103',
+    '(607) 555-0100',
+    'office@otterfall.test',
+    '00-0000000',
+    JSON.stringify({ kind: 'days', days: 15 }),
+    'Pay by card on the page linked in our mail, by cheque to Otterfall Pump & Water, or in cash to the technician.',
+    'Parts carry the maker’s warranty; our work is warranted for twelve months.',
+    JSON.stringify(wording),
+    42.765,
+    -75.03,
+    day,
+    seed,
+  ])
   const areas: string[] = []
   for (const [i, name] of ['Middle county', 'The tarns', 'The marsh'].entries()) {
     areas.push(random.uuid(at))
-    await tx.run('INSERT INTO territories VALUES (?, ?, ?)', [
+    const towns = TOWNS.filter((t) => t.territory === i)
+    await insertArea(
+      tx,
       areas[i]!,
       name,
-      JSON.stringify(TOWNS.filter((t) => t.territory === i).map((t) => t.postcode)),
-    ])
+      towns.map((t) => t.postcode),
+    )
   }
   await insertSetUp(tx, random, at)
   const roads = demoRoads() as { features: object[] }
@@ -156,31 +156,28 @@ export async function insertCompany(
     const id = random.uuid(at)
     const technician = 'skills' in p
     const town = technician ? TOWNS[p.town]! : null
-    await tx.run(
-      'INSERT INTO people (id, email, name, phone, role, bookable, sees_cost, skills, licences, hours, territory_ids, lat, lon, kind, starts_at, ends_at, goes_with, position, cost_rate, password_hash) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
-      [
-        id,
-        p.email,
-        p.name,
-        `(607) 555-01${String(i + 1).padStart(2, '0')}`,
-        p.role,
-        technician,
-        'cost' in p && p.cost,
-        JSON.stringify(technician ? p.skills : []),
-        JSON.stringify('licence' in p ? [{ skill: p.licence, until: plusDays(day, 24) }] : []),
-        JSON.stringify(technician ? p.hours : {}),
-        JSON.stringify(technician ? p.areas.map((a) => areas[a]!) : []),
-        town?.lat ?? null,
-        town?.lon ?? null,
-        'kind' in p ? p.kind : 'employee',
-        'yard' in p ? 'yard' : 'home',
-        'home',
-        'with' in p ? people.find((x) => x.email === p.with)!.id : null,
-        i,
-        '41.5000',
-        hash,
-      ],
-    )
+    await insertDemoPerson(tx, [
+      id,
+      p.email,
+      p.name,
+      `(607) 555-01${String(i + 1).padStart(2, '0')}`,
+      p.role,
+      technician,
+      'cost' in p && p.cost,
+      JSON.stringify(technician ? p.skills : []),
+      JSON.stringify('licence' in p ? [{ skill: p.licence, until: plusDays(day, 24) }] : []),
+      JSON.stringify(technician ? p.hours : {}),
+      JSON.stringify(technician ? p.areas.map((a) => areas[a]!) : []),
+      town?.lat ?? null,
+      town?.lon ?? null,
+      'kind' in p ? p.kind : 'employee',
+      'yard' in p ? 'yard' : 'home',
+      'home',
+      'with' in p ? people.find((x) => x.email === p.with)!.id : null,
+      i,
+      '41.5000',
+      hash,
+    ])
     people.push({
       id,
       email: p.email,

@@ -9,6 +9,7 @@ import { insertPlan } from '../server/agreements/queries'
 import type { Tx } from '../server/db/pool'
 import { TOWNS } from './towns'
 import type { Chance } from './random'
+import { insertDemoAgreements, insertDemoEquipment, insertLevels } from './queries'
 
 export interface DemoCustomer {
   id: string
@@ -205,7 +206,7 @@ export async function insertCustomers(
 ): Promise<{ customers: DemoCustomer[]; agreementId: string }> {
   const agreementId = random.uuid(at)
   const tradeId = random.uuid(at)
-  await tx.many('INSERT INTO price_levels (id, name, kind, off) VALUES ?', [
+  await insertLevels(tx, [
     [
       agreementId,
       'Care agreement',
@@ -235,18 +236,20 @@ export async function insertCustomers(
     levelId: agreementId,
     work: 'Half-yearly service: pumps, filters, sample',
   })
+  const otherLevel = () => (random.maybe(0.04) ? tradeId : null)
+  const tagsOf = (farm: boolean) => (farm && random.maybe(0.3) ? ['farm'] : [])
+  const sitesOf = (farm: boolean) => {
+    if (farm && random.maybe(0.7))
+      return ['House', 'Barn', ...(random.maybe(0.3) ? ['Lower well'] : [])]
+    return random.maybe(0.22) ? ['House', 'Let cottage'] : ['']
+  }
   for (let n = 0; n < count; n++) {
     const named = NAMED[n]
     const id = random.uuid(at + n)
     const person = `${random.pick(FIRST)} ${random.pick(LAST)}`
     const farm = !named && random.maybe(0.18)
-    const name =
-      named?.name ??
-      (farm
-        ? `${random.pick(LAST)} Farm`
-        : random.maybe(0.1)
-          ? `${random.pick(LAST)} & Co`
-          : person)
+    const company = () => (random.maybe(0.1) ? `${random.pick(LAST)} & Co` : person)
+    const name = named?.name ?? (farm ? `${random.pick(LAST)} Farm` : company())
     const town = TOWNS[named?.town ?? random.between(0, TOWNS.length - 1)]!
     const line1 = `${random.between(1, 98)} ${random.pick(STREETS)}`
     const phone = townPhone(named?.phone ?? `01${String(random.between(10, 99)).padStart(2, '0')}`)
@@ -266,24 +269,18 @@ export async function insertCustomers(
       ...c,
       id,
       terms: named?.terms ?? null,
-      levelId: level ? agreementId : random.maybe(0.04) ? tradeId : null,
+      levelId: level ? agreementId : otherLevel(),
       exempt: named?.exempt,
       certificate: named?.exempt ? 'EX-30418' : '',
       note: named?.note ?? '',
       prospect: named?.prospect,
-      tags: named?.tag ? [named.tag] : farm && random.maybe(0.3) ? ['farm'] : [],
+      tags: named?.tag ? [named.tag] : tagsOf(farm),
       stopWork: named?.stop ?? '',
       source: random.pick(['neighbour', 'van', 'web page', 'returning']),
       search: customerSearch(c),
       now: at - n * HOUR,
     })
-    const siteNames =
-      named?.sites ??
-      (farm && random.maybe(0.7)
-        ? ['House', 'Barn', ...(random.maybe(0.3) ? ['Lower well'] : [])]
-        : random.maybe(0.22)
-          ? ['House', 'Let cottage']
-          : [''])
+    const siteNames = named?.sites ?? sitesOf(farm)
     const siteIds: string[] = []
     let firstSite: string | null = null
     for (const [i, siteName] of siteNames.entries()) {
@@ -367,13 +364,7 @@ export async function insertCustomers(
       prospect: Boolean(named?.prospect),
     })
   }
-  await tx.many(
-    'INSERT INTO agreements (id, customer_id, site_id, plan_id, plan, starts_on, ends_on, visit_due_on) VALUES ?',
-    agreements as never,
-  )
-  await tx.many(
-    'INSERT INTO equipment (id, site_id, category, make, serial, installed_on, warranty_until, next_service_on) VALUES ?',
-    equipment as never,
-  )
+  await insertDemoAgreements(tx, agreements)
+  await insertDemoEquipment(tx, equipment)
   return { customers, agreementId }
 }

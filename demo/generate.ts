@@ -27,6 +27,17 @@ import { insertCustomers, type DemoCustomer } from './customers'
 import { insertPriceBook, type DemoEntry } from './priceBook'
 import { chance } from './random'
 import { beginQuote } from '../server/quotes/begin'
+import {
+  agreeToTexts,
+  deliverAll,
+  giveOwnPrices,
+  insertTimesOff,
+  invoiceMade,
+  keepAtHand,
+  linesCounted,
+  linesDone,
+  promiseLines,
+} from './queries'
 
 const PNG = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
@@ -85,15 +96,15 @@ export async function generate(
   const book = await insertPriceBook(tx, random, start)
   const { customers } = await insertCustomers(tx, random, start, options.customers ?? 140)
   // Some have agreed to texts; nobody is texted who has not.
-  for (const c of customers.filter((_, i) => i % 3 === 1 && i > 14))
-    await tx.run('UPDATE customers SET text_consent = "yes" WHERE id = ?', [c.id])
+  for (const c of customers.filter((_, i) => i % 3 === 1 && i > 14)) await agreeToTexts(tx, c.id)
   // One pays rates of their own; a technician keeps at hand what she uses.
   const code = (c: string) => book.find((e) => e.code === c)!.id
-  await tx.run('UPDATE customers SET own_prices = ? WHERE name = "Broadmere Hospitality"', [
-    JSON.stringify({ [code('L-STD')]: '118', [code('C-DIA')]: '80' }),
-  ])
-  await tx.many(
-    'INSERT INTO price_pins (person_id, entry_id) VALUES ?',
+  await giveOwnPrices(tx, 'Broadmere Hospitality', {
+    [code('L-STD')]: '118',
+    [code('C-DIA')]: '80',
+  })
+  await keepAtHand(
+    tx,
     ['Replace relief valve ¾ in, 100 psi', 'Change filter cartridges 10 in, sediment'].map((n) => [
       people.find((p) => p.email === 'ines@demo.test')!.id,
       book.find((e) => e.name === n)!.id,
@@ -214,7 +225,7 @@ export async function generate(
   }
   waiting(plan, customers)
   quotes(plan, customers)
-  await tx.many('INSERT INTO time_off (id, person_id, from_at, to_at, reason) VALUES ?', [
+  await insertTimesOff(tx, [
     [
       random.uuid(now),
       people.find((p) => p.email === 'gwil@demo.test')!.id,
@@ -238,14 +249,7 @@ export async function generate(
     while (events.length && events.at(-1)!.at === until) batch.push(events.pop()!)
     for (const event of batch) if (event.at <= now) await event.run(ctxAt(event.at, office))
   }
-  // What was sent in the past has long arrived.
-  await tx.run(
-    'UPDATE messages SET state = "delivered", delivered_at = created_at WHERE state = "waiting"',
-  )
-  await tx.run('DELETE FROM jobs WHERE kind = "deliver"')
-  await tx.run(
-    'UPDATE messages m JOIN invoices i ON i.id = m.invoice_id SET m.opened_at = DATE_ADD(m.created_at, INTERVAL 3 HOUR) WHERE i.paid_on IS NOT NULL',
-  )
+  await deliverAll(tx)
 }
 
 interface Plan {
@@ -281,6 +285,17 @@ function wanted(p: Plan, about?: string, minutes = Infinity): Wanted {
 }
 /** A visit as long as its task, in quarters of an hour. */
 const lengthOf = ({ entry }: Wanted) => Math.max(45, Math.ceil(entry.seconds / 900) * 15)
+function kindOf(title: string): string {
+  if (title === 'No water') return 'no water'
+  if (title === 'Water test') return 'water test'
+  return /membrane|lamp/.test(title) ? 'service' : 'repair'
+}
+/** What a payment is known by: a cheque by its number, a card by the terminal's. */
+function referenceOf(random: Plan['random'], method: string): string {
+  if (method === 'cheque') return String(random.between(1001, 1999))
+  return method === 'card' ? `T${random.between(100000, 999999)}` : ''
+}
+const CAME_TO = { finished: 'Finished on site', driving: 'Set off', on_site: 'Arrived' }
 function booking(
   p: Plan,
   technician: DemoPerson | null,
@@ -311,14 +326,7 @@ function booking(
         phone: customer.phone,
         title,
         problem,
-        kind:
-          title === 'No water'
-            ? 'no water'
-            : title === 'Water test'
-              ? 'water test'
-              : /membrane|lamp/.test(title)
-                ? 'service'
-                : 'repair',
+        kind: kindOf(title),
         contactId: null,
         equipmentId: null,
         answers: [],
@@ -361,13 +369,8 @@ async function work(
   finished: boolean,
 ): Promise<void> {
   const order = (await workOrderById(ctx.tx, ids.workOrderId))!
-  await ctx.tx.run('UPDATE work_lines SET done = TRUE, visit_id = ? WHERE work_order_id = ?', [
-    ids.visitId,
-    ids.workOrderId,
-  ])
-  const promised = (
-    await ctx.tx.rows('SELECT id FROM work_lines WHERE work_order_id = ?', [ids.workOrderId])
-  ).length
+  await linesDone(ctx.tx, ids.workOrderId, ids.visitId)
+  const promised = await linesCounted(ctx.tx, ids.workOrderId)
   const extras = [
     ...(promised ? [] : [{ entry: ids.entry, quantity: '1' }]),
     ...(p.random.maybe(0.45)
@@ -398,10 +401,7 @@ async function work(
     false,
   )
   if (finished && p.random.maybe(0.8)) {
-    const total = (await ctx.tx.row<{ sum: number }>(
-      'SELECT CAST(SUM(net_minor) AS SIGNED) AS sum FROM work_lines WHERE work_order_id = ?',
-      [ids.workOrderId],
-    ))!.sum
+    const total = await promiseLines(ctx.tx, ids.workOrderId)
     await insertSignature(ctx.tx, {
       id: ctx.id(),
       workOrderId: ids.workOrderId,
@@ -413,9 +413,6 @@ async function work(
       shown: {},
       total,
     })
-    await ctx.tx.run('UPDATE work_lines SET promised_minor = net_minor WHERE work_order_id = ?', [
-      ids.workOrderId,
-    ])
     await record(ctx, {
       subject: 'work',
       id: ids.workOrderId,
@@ -498,10 +495,7 @@ function oneVisit(
       shownTotal: '',
     })
     const atDoor = p.random.maybe(0.4) && customer.lateness < 5
-    const invoice = (await ctx.tx.row<{ due: string; open: number; number: string }>(
-      'SELECT due_on AS due, open_minor AS open, number FROM invoices WHERE id = ?',
-      [invoiceId],
-    ))!
+    const invoice = await invoiceMade(ctx.tx, invoiceId)
     const paidAt = atDoor
       ? billAt + MINUTE
       : p.inDays(
@@ -522,12 +516,7 @@ function oneVisit(
         id,
         customerId: customer.id,
         method,
-        reference:
-          method === 'cheque'
-            ? String(p.random.between(1001, 1999))
-            : method === 'card'
-              ? `T${p.random.between(100000, 999999)}`
-              : '',
+        reference: referenceOf(p.random, method),
         amountMinor: part ? Math.round(invoice.open / 200) * 100 || invoice.open : invoice.open,
         receivedOn: payCtx.today,
         invoiceIds: [invoiceId],
@@ -548,10 +537,7 @@ function oneVisit(
       const remindAt = p.inDays(localToInstant(invoice.due, '09:00', p.zone), 7, '10:00')
       p.push(remindAt, async () => {
         const c = p.ctxAt(remindAt, p.books)
-        const open = (await c.tx.row<{ open: number }>(
-          'SELECT open_minor AS open FROM invoices WHERE id = ?',
-          [invoiceId],
-        ))!.open
+        const { open } = await invoiceMade(c.tx, invoiceId)
         if (open > 0)
           await insertNote(c.tx, {
             id: c.id(),
@@ -677,8 +663,7 @@ function today(p: Plan, technicians: DemoPerson[], customers: DemoCustomer[]): v
         id: ids.visitId,
         workOrderId: ids.workOrderId,
         customerId: named(customer).id,
-        text:
-          state === 'finished' ? 'Finished on site' : state === 'driving' ? 'Set off' : 'Arrived',
+        text: CAME_TO[state],
       })
     })
   }

@@ -9,6 +9,13 @@ import { putPricing } from '../server/pricebook/queries'
 import type { Tx } from '../server/db/pool'
 import { pictureFor } from './pictures'
 import { chance, type Chance } from './random'
+import {
+  insertEntries,
+  insertMarkup,
+  insertParts,
+  insertPictures,
+  insertTaxClasses,
+} from './queries'
 
 const TIERS = [
   { fromCost: '0', multiplier: '2.2' },
@@ -321,7 +328,7 @@ export interface DemoEntry {
 
 export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promise<DemoEntry[]> {
   const rate = '128.0000'
-  await tx.many('INSERT INTO tax_classes (id, name, rates) VALUES ?', [
+  await insertTaxClasses(tx, [
     [
       'goods',
       'Parts and materials',
@@ -337,10 +344,7 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     ],
     ['none', 'Not taxed', '[]'],
   ])
-  await tx.run('INSERT INTO markup_rules (id, scope, tiers) VALUES (?, "all", ?)', [
-    random.uuid(at),
-    JSON.stringify(TIERS),
-  ])
+  await insertMarkup(tx, random.uuid(at), TIERS)
   await putPricing(tx, {
     sundriesRate: RULES.sundriesRate,
     minimum: RULES.minimum,
@@ -717,19 +721,13 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     })
     links.push(...whole.map((w): [string, string, number] => [entry.id, w.id, w.quantity]))
   }
-  await tx.many(
-    'INSERT INTO price_entries (id, code, kind, category, name, description, synonyms, unit, cost, price, further_price, seconds_first, seconds_further, skills, tax_class, pinned, pricing, labour_id, supplier, part_number) VALUES ?',
-    rows as never,
-  )
-  await tx.many('INSERT INTO price_entry_parts VALUES ?', links as never)
+  await insertEntries(tx, rows)
+  await insertParts(tx, links)
   const drawn = made.flatMap((e) => {
     const bytes =
       e.kind === 'task' || e.kind === 'part' || e.kind === 'assembly' ? pictureFor(e.name) : null
     return bytes ? [[own.uuid(at), e.id, 'image/png', bytes]] : []
   })
-  await tx.many('INSERT INTO price_pictures (id, entry_id, mime, bytes) VALUES ?', drawn as never)
-  await tx.run(
-    'UPDATE price_entries e JOIN price_pictures p ON p.entry_id = e.id SET e.picture_id = p.id',
-  )
+  await insertPictures(tx, drawn)
   return made
 }

@@ -57,6 +57,23 @@ async function insertPeople(db: mysql.Connection, people: Inhabitant[]): Promise
   })
   return ids
 }
+/** A hundred thousand invoices over the years, one to each customer in turn. */
+async function insertInvoices(db: mysql.Connection, customerIds: readonly string[]): Promise<void> {
+  const invoices = Array.from({ length: 100_000 }, (_, n) => {
+    const on = new Date(Date.UTC(2024, 0, 1 + (n % 900))).toISOString().slice(0, 10)
+    const customerId = customerIds[n % customerIds.length]!
+    const sums = [10_000, 0, 10_000, 10_000]
+    return [v7(), `X-${n}`, customerId, on, on, 'USD', ...sums, '{}', '2024-01-01 00:00:00']
+  })
+  await inPieces(invoices, 2000, (some) =>
+    db.query(
+      `INSERT INTO invoices (id, number, customer_id, issue_on, due_on, currency, net_minor,
+        tax_minor, total_minor, payable_minor, frozen, created_at)
+      VALUES ?`,
+      [some],
+    ),
+  )
+}
 /** Pages of a list over HTTP from one end on, each against the same page by hand. */
 async function listPages(
   rig: Rig,
@@ -174,30 +191,9 @@ const BENCHES: Record<string, Bench> = {
       const [customers] = (await db.query('SELECT id FROM customers')) as unknown as [
         { id: string }[],
       ]
-      const invoices = Array.from({ length: 100_000 }, (_, n) => {
-        const on = new Date(Date.UTC(2024, 0, 1 + (n % 900))).toISOString().slice(0, 10)
-        return [
-          v7(),
-          `X-${n}`,
-          customers[n % customers.length]!.id,
-          on,
-          on,
-          'USD',
-          10_000,
-          0,
-          10_000,
-          10_000,
-          '{}',
-          '2024-01-01 00:00:00',
-        ]
-      })
-      await inPieces(invoices, 2000, (some) =>
-        db.query(
-          `INSERT INTO invoices (id, number, customer_id, issue_on, due_on, currency, net_minor,
-            tax_minor, total_minor, payable_minor, frozen, created_at)
-          VALUES ?`,
-          [some],
-        ),
+      await insertInvoices(
+        db,
+        customers.map((c) => c.id),
       )
       await insertPeople(db, population(100_000))
       for (const table of ['invoices', 'customers', 'sites'])

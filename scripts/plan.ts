@@ -46,11 +46,9 @@ try {
   let report = search.next()
   let told = 0
   while (!report.done) {
-    const passed = stopped
-      ? 1
-      : tries === null
-        ? (performance.now() - from) / 1000 / Math.max(seconds, 1e-9)
-        : report.value.tries / Math.max(1, tries)
+    const inTime = (performance.now() - from) / 1000 / Math.max(seconds, 1e-9)
+    const share = tries === null ? inTime : report.value.tries / Math.max(1, tries)
+    const passed = stopped ? 1 : share
     if (process.stderr.isTTY && passed >= told + 0.1) {
       told = passed
       process.stderr.write(`${Math.round(passed * 100)} % · cost ${report.value.cost / scale}\n`)

@@ -287,7 +287,8 @@ const sums = computed(() => {
         </div>
         <span class="quiet">{{
           view === 'list'
-            ? `${data.worklist.length - data.resting} to act on, in the order in which a call helps most; ${data.resting} at rest`
+            ? `${data.worklist.length - data.resting} to act on, first where a call helps most; ` +
+              `${data.resting} at rest`
             : `${data.customers.length} customers`
         }}</span>
       </div>

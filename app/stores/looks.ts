@@ -35,6 +35,12 @@ export const VISIT_STATES = [
   ['finished', 'finished'],
   ['no_access', 'no access'],
 ] as const
+const waits = (v: Visit) => !v.startAt || !v.technicianId
+function isIn(state: Filter['state'], v: Visit): boolean {
+  if (!state) return true
+  if (state === 'late') return v.atRisk
+  return state === 'no_slot' ? waits(v) : v.state === state
+}
 export const useLooks = defineStore('looks', {
   state: () => ({ filter: last(), looks: [] as Answer<'looks'>['items'] }),
   getters: {
@@ -50,16 +56,9 @@ export const useLooks = defineStore('looks', {
         [v.technicianId, ...v.crewIds, ...v.alongIds].some(
           (id) => id !== null && f.technicianIds.includes(id),
         )
-      const state =
-        !f.state ||
-        (f.state === 'late'
-          ? v.atRisk
-          : f.state === 'no_slot'
-            ? !v.startAt || !v.technicianId
-            : v.state === f.state)
       return (
         who &&
-        state &&
+        isIn(f.state, v) &&
         (!f.territory || v.territory === f.territory) &&
         (!f.skill || v.skills.includes(f.skill)) &&
         (!f.kind || v.kind === f.kind)

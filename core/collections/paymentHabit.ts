@@ -1,12 +1,17 @@
+/** How a customer pays, from so many paid invoices: days after the due date, before it when negative. */
+export interface PaymentHabit {
+  medianDays: number
+  spreadDays: number
+  of: number
+}
+
 /**
  * How a customer pays: median days from due to paid and the spread (half the distance between the quartiles, at least 1).
  * Null below two paid invoices: there is no habit yet.
  * @example paymentHabit([3, 5, 4]) // { medianDays: 4, spreadDays: 1, of: 3 }
  * Source: quantiles of type 7 (linear interpolation), as in most statistics software.
  */
-export function paymentHabit(
-  daysFromDue: readonly number[],
-): { medianDays: number; spreadDays: number; of: number } | null {
+export function paymentHabit(daysFromDue: readonly number[]): PaymentHabit | null {
   if (daysFromDue.length < 2) return null
   const sorted = [...daysFromDue].sort((a, b) => a - b)
   return {

@@ -117,7 +117,7 @@ export function matchIndex(docs: readonly MatchDoc[]) {
       combineWith: 'OR' as const,
       // The beginning of one or two signs would be half of everybody.
       prefix: word.length > 2,
-      fuzzy: misspelt ? (word.length > 10 ? 2 : 1) : (false as const),
+      fuzzy: misspelt && (word.length > 10 ? 2 : 1),
     }
   }
   const ask = (words: string[], fuzzy: boolean, combineWith: 'AND' | 'OR'): SearchResult[] =>

@@ -3,12 +3,11 @@ type Feature = {
   geometry?: { type?: string; coordinates?: unknown }
   properties?: { name?: unknown; speed?: unknown; kind?: unknown } | null
 }
-const positions = (coordinates: unknown): number =>
-  Array.isArray(coordinates)
-    ? typeof coordinates[0] === 'number'
-      ? 1
-      : coordinates.reduce((n: number, c) => n + positions(c), 0)
-    : 0
+function positions(coordinates: unknown): number {
+  if (!Array.isArray(coordinates)) return 0
+  if (typeof coordinates[0] === 'number') return 1
+  return coordinates.reduce((n: number, c) => n + positions(c), 0)
+}
 
 /**
  * What a map shows beneath everything else: waters, towns (points with a name), and roads, the fastest first until `most` positions are used,

@@ -78,12 +78,8 @@ export function readRoads(data: unknown, mostNodes = 2_000_000): Roads {
   for (const f of features) {
     if (f.properties?.kind === 'water') continue
     const kind = f.geometry?.type
-    const rows =
-      kind === 'LineString'
-        ? [f.geometry!.coordinates]
-        : kind === 'MultiLineString'
-          ? (f.geometry!.coordinates as unknown[])
-          : []
+    const several = kind === 'MultiLineString' ? (f.geometry!.coordinates as unknown[]) : []
+    const rows = kind === 'LineString' ? [f.geometry!.coordinates] : several
     const kmh = Number(f.properties?.speed ?? DEFAULT_KMH)
     if (!(kmh > 0 && kmh <= 300))
       refuse(
@@ -357,11 +353,9 @@ export function roadMatrix(
     places.forEach((b, j) => {
       const to = nodes[j]
       const same = a.lat === b.lat && a.lon === b.lon
-      out[i * places.length + j] = same
-        ? 0
-        : from && to && Number.isFinite(reached[j]!)
-          ? whole(reached[j]!, from.metres + to.metres)
-          : otherwise(a, b)
+      const joined = from && to && Number.isFinite(reached[j]!)
+      const drive = () => (joined ? whole(reached[j]!, from.metres + to.metres) : otherwise(a, b))
+      out[i * places.length + j] = same ? 0 : drive()
     })
   })
   return out

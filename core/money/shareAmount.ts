@@ -21,7 +21,7 @@ export function shareAmount(minor: number, weights: readonly number[]): number[]
   const left = Number(amount - parts.reduce((sum, p) => sum + p, 0n))
   const order = used
     .map((w, i) => ({ i, rest: (amount * w) % whole }))
-    .sort((a, b) => (a.rest === b.rest ? a.i - b.i : a.rest > b.rest ? -1 : 1))
+    .sort((a, b) => Number(b.rest - a.rest) || a.i - b.i)
   for (const { i } of order.slice(0, left)) parts[i]! += 1n
   return parts.map(Number)
 }

@@ -147,31 +147,34 @@ const LIMITS: Partial<Record<BookField, number>> = {
 type Read = { value: unknown } | { message: string }
 const ok = (value: unknown): Read => ({ value })
 const bad = (message: string): Read => ({ message })
-const yes = (text: string): Read =>
-  ['yes', 'true', '1', 'x'].includes(text.toLowerCase())
-    ? ok(true)
-    : ['', 'no', 'false', '0'].includes(text.toLowerCase())
-      ? ok(false)
-      : bad(`“${text}” is neither yes nor no.`)
-const day = (text: string): Read =>
-  text === ''
-    ? ok(null)
-    : isDay(text)
-      ? ok(text)
-      : bad(`“${text}” is no date; write it as 2026-11-24.`)
+function yes(text: string): Read {
+  if (['yes', 'true', '1', 'x'].includes(text.toLowerCase())) return ok(true)
+  if (['', 'no', 'false', '0'].includes(text.toLowerCase())) return ok(false)
+  return bad(`“${text}” is neither yes nor no.`)
+}
+function day(text: string): Read {
+  if (text === '') return ok(null)
+  return isDay(text) ? ok(text) : bad(`“${text}” is no date; write it as 2026-11-24.`)
+}
+function share(percent: string): Read {
+  if (percent === '') return ok(null)
+  return /^\d{1,3}(\.\d{1,4})?$/.test(percent)
+    ? ok(new Decimal(percent).div(100).toString())
+    : bad(`“${percent}” is no percentage.`)
+}
 function amount(text: string): Read {
   const read = readAmount(text)
   return read === null ? bad(`“${text}” is no amount; write it as 1234.50.`) : ok(read)
 }
-function hours(text: string): Read {
+function secondsIn(text: string): number {
+  if (text === '') return 0
   const clock = /^(\d{1,3}):([0-5]\d)(?::([0-5]\d))?$/.exec(text)
-  const seconds = clock
-    ? Number(clock[1]) * 3600 + Number(clock[2]) * 60 + Number(clock[3] ?? 0)
-    : /^\d{1,2}(\.\d{1,4})?$/.test(text)
-      ? new Decimal(text).times(3600).round().toNumber()
-      : text === ''
-        ? 0
-        : NaN
+  if (clock) return Number(clock[1]) * 3600 + Number(clock[2]) * 60 + Number(clock[3] ?? 0)
+  const decimal = /^\d{1,2}(\.\d{1,4})?$/.test(text)
+  return decimal ? new Decimal(text).times(3600).round().toNumber() : NaN
+}
+function hours(text: string): Read {
+  const seconds = secondsIn(text)
   return Number.isNaN(seconds) || seconds > 360_000
     ? bad(`“${text}” are no hours; write 1.5 or 1:30.`)
     : ok(seconds)
@@ -212,15 +215,7 @@ const READERS: Record<BookField, [keyof EntryRecord, (text: string) => Read]> = 
   hours: ['seconds', hours],
   further_hours: ['furtherSeconds', hours],
   labour: ['labour', text],
-  sundries_percent: [
-    'sundriesRate',
-    (t) =>
-      t === ''
-        ? ok(null)
-        : /^\d{1,3}(\.\d{1,4})?$/.test(t)
-          ? ok(new Decimal(t).div(100).toString())
-          : bad(`“${t}” is no percentage.`),
-  ],
+  sundries_percent: ['sundriesRate', share],
   supplier: ['supplier', text],
   part_number: ['partNumber', text],
   tax_class: ['taxClass', text],

@@ -57,6 +57,22 @@ export interface PriceWhy {
   hourMinor: number | null
 }
 
+/** What a fixed price is beside the rule's, by the sign of the difference. */
+const FIXED: Record<number, string> = {
+  [-1]: 'less, by a fixed price',
+  0: 'a fixed price, the same',
+  1: 'more, by a fixed price',
+}
+function ruledReasons(
+  entry: PricedEntry,
+  rules: PricingRules,
+  currency: string,
+  further: boolean,
+): PriceReason[] {
+  if (entry.kind === 'task') return taskReasons(entry, rules, currency, further)
+  if (entry.kind === 'part') return partReasons(entry, rules, currency)
+  return entry.kind === 'assembly' ? insideReasons(entry, currency) : []
+}
 /**
  * Why an entry costs what it costs, in parts that sum to its price: hours × rate, each part, sundries, rounding, minimum; a part's cost and
  * what its tier adds; what is inside an assembly, its first task at its full price and further ones at theirs; what a price that somebody
@@ -71,14 +87,7 @@ export function explainPrice(
   currency: string,
   further = false,
 ): PriceWhy {
-  const ruled =
-    entry.kind === 'task'
-      ? taskReasons(entry, rules, currency, further)
-      : entry.kind === 'part'
-        ? partReasons(entry, rules, currency)
-        : entry.kind === 'assembly'
-          ? insideReasons(entry, currency)
-          : []
+  const ruled = ruledReasons(entry, rules, currency, further)
   const sum = ruled.reduce((n, r) => n + r.amountMinor, 0)
   if (entry.pricing === 'rule' && ruled.length > 0)
     return { priceMinor: sum, reasons: ruled, hourMinor: hourOf(entry, sum, currency, further) }
@@ -88,12 +97,7 @@ export function explainPrice(
         ...ruled,
         {
           code: 'fixed' as const,
-          text:
-            said < sum
-              ? 'less, by a fixed price'
-              : said > sum
-                ? 'more, by a fixed price'
-                : 'a fixed price, the same',
+          text: FIXED[Math.sign(said - sum)]!,
           amountMinor: said - sum,
         },
       ]

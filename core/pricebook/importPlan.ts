@@ -56,12 +56,9 @@ export function importPlan(
   const planned = rows.map(({ row, record, problems: said }): PlannedRow => {
     const problems = [...said]
     const supplier = record.supplier ?? options.supplier
-    const entry =
-      options.by === 'code'
-        ? byCode.get(record.code ?? '')
-        : record.partNumber
-          ? byPart.get(partKey(supplier, record.partNumber))
-          : undefined
+    const byNumber = () =>
+      record.partNumber ? byPart.get(partKey(supplier, record.partNumber)) : undefined
+    const entry = options.by === 'code' ? byCode.get(record.code ?? '') : byNumber()
     const code =
       record.code ??
       entry?.code ??
@@ -185,10 +182,11 @@ export function importPlan(
           (k) => k in entry && !sameValue(k, entry[k], becomes[k]),
         )
       : []
+    const known = changed.length ? 'changed' : 'same'
     return {
       ...shown,
       name: becomes.name,
-      state: entry ? (changed.length ? 'changed' : 'same') : 'new',
+      state: entry ? known : 'new',
       id: entry?.id ?? null,
       becomes,
       changed,

@@ -88,8 +88,8 @@ const wordsOf = (text: string): string[] =>
   searchKey(wholeFractions(text)).split(' ').filter(Boolean)
 /** A word and the known ones that it may be meant for, the nearest first. */
 function likeWords(word: string, vocabulary: readonly string[]): string[] {
-  const most = /\d/.test(word) || word.length < 4 ? 0 : word.length < 6 ? 1 : 2
-  if (!most) return [word]
+  if (/\d/.test(word) || word.length < 4) return [word]
+  const most = word.length < 6 ? 1 : 2
   const like = vocabulary
     .map((v) => ({ v, typos: typosToBegin(word, v, most) }))
     .filter((l) => l.typos <= most)

@@ -1,3 +1,9 @@
+/** How many octets a sign takes in UTF-8. Source: RFC 3629 §3. */
+function octetsOf(point: number): number {
+  if (point > 0xffff) return 4
+  if (point > 0x7ff) return 3
+  return point > 0x7f ? 2 : 1
+}
 /**
  * A content line folded at 75 octets, never inside a sign, as cards and calendars want it.
  * @example foldLine('NOTE:short') // 'NOTE:short'
@@ -7,14 +13,7 @@ export function foldLine(line: string): string {
   let out = ''
   let octets = 0
   for (const sign of line) {
-    const size =
-      sign.codePointAt(0)! > 0xffff
-        ? 4
-        : sign.codePointAt(0)! > 0x7ff
-          ? 3
-          : sign.codePointAt(0)! > 0x7f
-            ? 2
-            : 1
+    const size = octetsOf(sign.codePointAt(0)!)
     if (octets + size > 75) {
       out += '\r\n '
       octets = 1

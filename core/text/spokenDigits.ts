@@ -16,6 +16,7 @@ const WORDS: Record<string, string> = {
 }
 const TIMES: Record<string, number> = { double: 2, triple: 3, treble: 3 }
 
+const digitOf = (word: string): string | undefined => (/^\d$/.test(word) ? word : WORDS[word])
 /**
  * Turns numbers that were spoken, or typed in groups, into digits, and leaves the other words alone. Neighbouring
  * groups of digits become one word when together they are long enough for a telephone number (seven digits), so a
@@ -43,7 +44,7 @@ export function spokenDigits(words: readonly string[]): string[] {
     const word = words[i]!
     const times = TIMES[word]
     const next = words[i + 1]
-    const digit = next === undefined ? undefined : /^\d$/.test(next) ? next : WORDS[next]
+    const digit = next && digitOf(next)
     if (times && digit) {
       run.push(digit.repeat(times))
       original.push(word, next!)

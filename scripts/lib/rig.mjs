@@ -50,13 +50,16 @@ ${process.getuid?.() === 0 ? 'user root;' : ''}
 daemon off; worker_processes 1; pid ${folder}/nginx.pid; error_log ${folder}/nginx.log;
 events { worker_connections 1024; }
 http {
-  access_log off; client_max_body_size 80m; client_body_temp_path ${folder}/body; proxy_temp_path ${folder}/proxy; fastcgi_temp_path ${folder}/f; uwsgi_temp_path ${folder}/u; scgi_temp_path ${folder}/s;
+  access_log off; client_max_body_size 80m;
+  client_body_temp_path ${folder}/body; proxy_temp_path ${folder}/proxy;
+  fastcgi_temp_path ${folder}/f; uwsgi_temp_path ${folder}/u; scgi_temp_path ${folder}/s;
   upstream app { ${ports.map((p) => `server 127.0.0.1:${p};`).join(' ')} }
   server {
     listen 127.0.0.1:${port};
     location / {
       proxy_pass http://app; proxy_http_version 1.1; proxy_set_header Connection ""; proxy_set_header Host $http_host;
-      proxy_set_header X-Forwarded-For $proxy_add_x_forwarded_for; proxy_buffering off; proxy_read_timeout 1h; proxy_next_upstream off;
+      proxy_set_header X-Forwarded-For $proxy_add_x_forwarded_for;
+      proxy_buffering off; proxy_read_timeout 1h; proxy_next_upstream off;
     }
   }
 }`,

@@ -26,6 +26,7 @@ interface Operation {
 
 /** What would end the trial itself, not the app: its own session, and a stream that never ends. */
 const LEFT_OUT = new Set(['live', 'signOut', 'endOtherSessions', 'endMySession', 'changePassword'])
+const IN_ADDRESSES = ['2026-11-24', 'customers', 'invoices', 'abc']
 const ODD_TEXTS = [
   '',
   ' ',
@@ -196,9 +197,7 @@ function requestOf(
     inAddress(
       odd && chance.maybe(0.15)
         ? chance.pick(ODD_TEXTS).slice(0, 200) || 'x'
-        : name === 'id'
-          ? chance.pick(ids)
-          : chance.pick(['2026-11-24', 'customers', 'invoices', 'abc']),
+        : chance.pick(name === 'id' ? ids : IN_ADDRESSES),
     ),
   )
   const query = o.parameters

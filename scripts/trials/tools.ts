@@ -70,7 +70,7 @@ export class Person {
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
         ...headers,
       },
-      body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+      body: typeof body === 'string' ? body : JSON.stringify(body),
     })
     const set = response.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!

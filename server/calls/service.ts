@@ -3,7 +3,8 @@ import { conflict, invalid, LedgerError, notFound } from '../../core/errors/Ledg
 import { toMoney } from '../../core/money/formatMinor'
 import { localDate, localTime, localToInstant, plusDays, sayDay } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
-import { HOUR, MINUTE } from '../../core/time/units'
+import { sayAgo } from '../../core/time/sayAgo'
+import { DAY, MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { callDraft } from '../../shared/calls'
 import {
@@ -41,6 +42,10 @@ import { WORK_ORDER_NUMBERS } from '../visits/numbers'
 type Row = Answer<'call'>
 /** How long a chosen time is held after the last word (our own rule). */
 const HOLD_MINUTES = 10
+function backOn(ctx: Ctx, { callBackOn }: CallRow): string {
+  if (callBackOn === ctx.today) return 'today'
+  return `on ${callBackOn ? sayDay(callBackOn) : 'a day'}`
+}
 function shape(ctx: Ctx, c: CallRow, files: Row['files']): Row {
   const draft = callDraft.cast(c.draft) as Row['draft']
   const missing = [
@@ -51,22 +56,22 @@ function shape(ctx: Ctx, c: CallRow, files: Row['files']): Row {
     !draft.technicianId && 'who goes',
   ].filter(Boolean)
   const overdue = c.state === 'put_off' && c.callBackOn !== null && c.callBackOn < ctx.today
-  const hours = (ctx.now - Date.parse(c.createdAt)) / HOUR
-  const waiting =
-    c.state === 'put_off'
-      ? `${c.callBackOn === ctx.today ? 'Call back today' : `Call back on ${c.callBackOn ? sayDay(c.callBackOn) : 'a day'}`}: ${c.reason}${overdue ? ', overdue' : ''}`
-      : c.state === 'open'
-        ? c.origin === 'form' && !draft.customerId
-          ? `Asked on the request form ${hours < 1 ? `${Math.max(0, Math.round(hours * 60))} min` : hours < 48 ? `${Math.round(hours)} h` : `${Math.round(hours / 24)} days`} ago: nobody has answered yet`
-          : `Still missing: ${missing.join(', ') || 'the booking itself'}`
-        : c.reason
+  const age = ctx.now - Date.parse(c.createdAt)
+  const waiting = () => {
+    if (c.state === 'put_off')
+      return `Call back ${backOn(ctx, c)}: ${c.reason}${overdue ? ', overdue' : ''}`
+    if (c.state !== 'open') return c.reason
+    return c.origin === 'form' && !draft.customerId
+      ? `Asked on the request form ${sayAgo(age)} ago: nobody has answered yet`
+      : `Still missing: ${missing.join(', ') || 'the booking itself'}`
+  }
   return {
     id: c.id,
     state: c.state,
     origin: c.origin,
     summary: c.summary || draft.query || 'Call without a name',
-    waiting,
-    late: overdue || (c.state === 'open' && hours > 24),
+    waiting: waiting(),
+    late: overdue || (c.state === 'open' && age > DAY),
     draft,
     workOrderId: c.workOrderId,
     callBackOn: c.callBackOn,
@@ -92,14 +97,11 @@ export async function listCalls(ctx: Ctx): Promise<Answer<'calls'>> {
     ),
   )
   // What asks for an answer first: overdue, then requests that nobody answered, then what lacks something, then what is put off to later.
-  const weight = (c: Row) =>
-    c.state === 'put_off' && c.callBackOn! > ctx.today
-      ? 3
-      : c.late
-        ? 0
-        : c.origin === 'form'
-          ? 1
-          : 2
+  const weight = (c: Row) => {
+    if (c.state === 'put_off' && c.callBackOn! > ctx.today) return 3
+    if (c.late) return 0
+    return c.origin === 'form' ? 1 : 2
+  }
   return { items: shaped.sort((a, b) => weight(a) - weight(b)) }
 }
 export async function oneCall(ctx: Ctx, id: string): Promise<Row> {

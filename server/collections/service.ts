@@ -1,7 +1,7 @@
 // What is unpaid, on any date: ageing that agrees with the books, whom to act on first and why, and the acts.
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { ageing, daysLate, type BUCKETS } from '../../core/collections/ageing'
-import { paymentHabit } from '../../core/collections/paymentHabit'
+import { paymentHabit, type PaymentHabit } from '../../core/collections/paymentHabit'
 import { worklist, type Debtor } from '../../core/collections/worklist'
 import { plusDays } from '../../core/time/zone'
 import { termsInWords } from '../../core/documents/dueDate'
@@ -192,6 +192,10 @@ function notices(ctx: Ctx, charges: readonly GivenBack[]): Answer<'unpaid'>['not
     text: said(charge),
   }))
 }
+function habitInWords({ medianDays, spreadDays, of }: PaymentHabit): string {
+  const when = `${Math.abs(medianDays)} days ${medianDays >= 0 ? 'after' : 'before'} due`
+  return `pays ${when}, ± ${spreadDays}, from ${of} invoices`
+}
 export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answer<'owing'>> {
   const { tx } = ctx
   const on = wanted || ctx.today
@@ -225,9 +229,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
     owed: m(owed),
     credits: m(credits),
     open: m(owed + credits),
-    habit: habit
-      ? `pays ${habit.medianDays >= 0 ? `${habit.medianDays} days after` : `${-habit.medianDays} days before`} due, ± ${habit.spreadDays}, from ${habit.of} invoices`
-      : 'no habit known yet',
+    habit: habit ? habitInWords(habit) : 'no habit known yet',
     invoices: open.map((i) => ({
       id: i.id,
       number: i.number,

@@ -177,9 +177,14 @@ export async function importPiece(
     const same = problems.length ? null : sameAs(piece, c)
     const of = same ? `${nameOf(piece, same.id)}: ${same.reasons.join(', ')}` : ''
     const further = furtherFor(piece, same, r)
+    const state = () => {
+      if (problems.length) return 'wrong'
+      if (further) return 'more'
+      return same ? 'duplicate' : 'new'
+    }
     rows.push({
       row: body.first + i,
-      state: problems.length ? 'wrong' : further ? 'more' : same ? 'duplicate' : 'new',
+      state: state(),
       name: (r.name ?? '').slice(0, 160),
       of: of.slice(0, 290),
       problems,

@@ -9,6 +9,7 @@ import { daysLate } from '../../core/collections/ageing'
 import { likeness, PERHAPS_THE_SAME } from '../../core/customers/likeness'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { termsInWords, type Terms } from '../../core/documents/dueDate'
+import { invoiceState } from '../../core/documents/invoiceState'
 import { localDate, plusDays, sayDay } from '../../core/time/zone'
 import { formatPhone, phoneKey } from '../../core/text/phone'
 import { digits, searchKey } from '../../core/text/searchKey'
@@ -16,7 +17,6 @@ import type { Answer, Body, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { historyOf, record } from '../http/queries'
-import { invoiceState } from '../invoices/service'
 import type { ShortQuote } from '../quotes/queries'
 import type { TerritoryRow } from '../settings/queries'
 import { withStates } from '../agreements/queries'
@@ -64,6 +64,11 @@ export const siteSearch = (s: {
   custom?: Record<string, string>
 }) => searchKey([s.name, s.line1, s.town, s.postcode, ...Object.values(s.custom ?? {})].join(' '))
 
+function placeSaid(c: CustomerRow, own: readonly SiteRow[], site: SiteRow | undefined): string {
+  if (site) return [site.name, site.line1, site.town].filter(Boolean).join(', ')
+  if (own.length > 1) return `${own.length} sites`
+  return [c.line1, c.town].filter(Boolean).join(', ')
+}
 /** Customers that the typed words could mean, best first, with why. */
 export async function findMatches(ctx: Ctx, q: string): Promise<Answer<'matches'>> {
   const found = await findCustomers(ctx, q, 8)
@@ -92,11 +97,7 @@ export async function findMatches(ctx: Ctx, q: string): Promise<Answer<'matches'
           prospect: c.prospect,
           stopWork: c.stopWork,
           why: whyFound(q, f),
-          place: site
-            ? [site.name, site.line1, site.town].filter(Boolean).join(', ')
-            : own.length > 1
-              ? `${own.length} sites`
-              : [c.line1, c.town].filter(Boolean).join(', '),
+          place: placeSaid(c, own, site),
           owed: toMoney(debt.owed, ctx.company.currency),
           late: lateBy(debt, ctx.today),
           open: work.filter((w) => w.customerId === c.id).length,
@@ -106,12 +107,11 @@ export async function findMatches(ctx: Ctx, q: string): Promise<Answer<'matches'
   }
 }
 
-const warranty = (e: EquipmentRow, today: string): string =>
-  !e.warrantyUntil
-    ? ''
-    : e.warrantyUntil >= today
-      ? `in warranty until ${sayDay(e.warrantyUntil)} ${e.warrantyUntil.slice(0, 4)}`
-      : 'out of warranty'
+const dayAndYear = (date: string) => `${sayDay(date)} ${date.slice(0, 4)}`
+function warranty({ warrantyUntil: until }: EquipmentRow, today: string): string {
+  if (!until) return ''
+  return until >= today ? `in warranty until ${dayAndYear(until)}` : 'out of warranty'
+}
 export const equipmentShape =
   (today: string) =>
   (e: EquipmentRow): CustomerPaper['equipment'][number] => ({
@@ -128,7 +128,7 @@ export const equipmentShape =
     state: [
       warranty(e, today),
       e.nextServiceOn
-        ? `service ${e.nextServiceOn < today ? 'was due' : 'due'} ${sayDay(e.nextServiceOn)} ${e.nextServiceOn.slice(0, 4)}`
+        ? `service ${e.nextServiceOn < today ? 'was due' : 'due'} ${dayAndYear(e.nextServiceOn)}`
         : '',
     ]
       .filter(Boolean)
@@ -144,12 +144,14 @@ function siteShapes(rows: SiteRow[], areas: readonly TerritoryRow[]): CustomerPa
 export const exemption = (
   c: Pick<CustomerRow, 'taxExempt' | 'certificate' | 'exemptUntil'>,
   today: string,
-): string =>
-  !c.taxExempt
-    ? ''
-    : c.exemptUntil && c.exemptUntil < today
-      ? `certificate ${c.certificate} ran out on ${sayDay(c.exemptUntil)}: tax is charged`
-      : `exempt${c.certificate ? `, certificate ${c.certificate}` : ''}${c.exemptUntil ? `, until ${sayDay(c.exemptUntil)} ${c.exemptUntil.slice(0, 4)}` : ''}`
+): string => {
+  if (!c.taxExempt) return ''
+  if (c.exemptUntil && c.exemptUntil < today)
+    return `certificate ${c.certificate} ran out on ${sayDay(c.exemptUntil)}: tax is charged`
+  const certificate = c.certificate && `certificate ${c.certificate}`
+  const until = c.exemptUntil && `until ${dayAndYear(c.exemptUntil)}`
+  return ['exempt', certificate, until].filter(Boolean).join(', ')
+}
 
 /** Quotes that a customer pays for or that are for their sites, with why each waits. */
 const quoteShapes = (ctx: Ctx, quotes: readonly ShortQuote[]): CustomerPaper['quotes'] =>
@@ -326,6 +328,10 @@ export async function addCustomer(ctx: Ctx, body: Body<'newCustomer'>): Promise<
   customersChanged(ctx, [body.id])
   return callerOf(ctx, body.id)
 }
+function nextFor({ nextVisit, assigned }: { nextVisit: string | null; assigned: string | null }) {
+  if (nextVisit) return `visit ${sayDay(nextVisit.slice(0, 10))}${assigned ? `, ${assigned}` : ''}`
+  return assigned ? `with ${assigned}, no visit yet` : 'nobody has it yet'
+}
 export async function listCustomers(
   ctx: Ctx,
   query: Query<'customers'>,
@@ -358,13 +364,7 @@ export async function listCustomers(
       owed: toMoney(debt.owed, ctx.company.currency),
       late: lateBy(debt, ctx.today),
       // A prospect is seen by somebody: who quotes, and when; or it is said that nobody does.
-      next: !r.prospect
-        ? ''
-        : r.nextVisit
-          ? `visit ${sayDay(r.nextVisit.slice(0, 10))}${r.assigned ? `, ${r.assigned}` : ''}`
-          : r.assigned
-            ? `with ${r.assigned}, no visit yet`
-            : 'nobody has it yet',
+      next: r.prospect ? nextFor(r) : '',
     }
   })
 }
@@ -492,12 +492,10 @@ export async function changeCustomer(
       priceLevelId: levelId,
       taxExempt: exempt,
       terms,
-      creditLimit:
-        creditLimit === undefined
-          ? undefined
-          : creditLimit === null || creditLimit === ''
-            ? null
-            : decimalToMinor(creditLimit, ctx.company.currency),
+      // An emptied limit is none; one that was not sent stays.
+      creditLimit: creditLimit
+        ? decimalToMinor(creditLimit, ctx.company.currency)
+        : creditLimit && null,
       ownPrices: ownPrices && Object.fromEntries(ownPrices.map((p) => [p.entryId, p.price])),
       exemptUntil: plain.exemptUntil === '' ? null : plain.exemptUntil,
     }).filter(([, v]) => v !== undefined),

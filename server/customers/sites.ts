@@ -145,6 +145,11 @@ export async function addContact(ctx: Ctx, body: Body<'newContact'>): Promise<Cu
   })
   return done(ctx, body.customerId, `Contact ${k.name} added${k.role ? ` (${k.role})` : ''}`)
 }
+/** What became of a contact or a thing of theirs: it was taken out, is back, or changed. */
+function whatCame({ removed }: { removed?: boolean | undefined }): string {
+  if (removed) return 'taken out'
+  return removed === false ? 'is back' : 'changed'
+}
 export async function changeContact(
   ctx: Ctx,
   id: string,
@@ -156,16 +161,10 @@ export async function changeContact(
   if (old.version !== version) throw stale('contact', old, body)
   await ownSite(ctx, values.siteId, old.customerId)
   await updateRow(ctx.tx, 'contacts', id, version, values)
-  return done(
-    ctx,
-    old.customerId,
-    values.removed
-      ? `Contact ${old.name} taken out`
-      : values.removed === false
-        ? `Contact ${old.name} is back`
-        : `Contact ${values.name || old.name} changed`,
-    { from: old, to: values },
-  )
+  return done(ctx, old.customerId, `Contact ${values.name || old.name} ${whatCame(values)}`, {
+    from: old,
+    to: values,
+  })
 }
 export async function addEquipment(ctx: Ctx, body: Body<'newEquipment'>): Promise<CustomerPaper> {
   const site = await siteById(ctx.tx, body.siteId)
@@ -203,12 +202,10 @@ export async function changeEquipment(
       .map((k) => [k, values[k] || null]),
   )
   await updateRow(ctx.tx, 'equipment', id, version, { ...values, ...dates })
-  return done(
-    ctx,
-    old.customerId,
-    `Equipment ${old.make} ${old.category} ${values.removed ? 'taken out' : values.removed === false ? 'is back' : 'changed'}`,
-    { from: old, to: values },
-  )
+  return done(ctx, old.customerId, `Equipment ${old.make} ${old.category} ${whatCame(values)}`, {
+    from: old,
+    to: values,
+  })
 }
 
 export async function addFile(call: Call, body: Body<'addFile'>): Promise<Answer<'addFile'>> {

@@ -52,8 +52,16 @@ export function databaseUrl(): string {
   return url
 }
 // A database that is not our own has its own defaults: what the SQL relies on is said on every connection.
-const SESSION = `SET SESSION tx_isolation = 'READ-COMMITTED', innodb_lock_wait_timeout = 10, group_concat_max_len = 67108864,
-  sql_mode = 'ONLY_FULL_GROUP_BY,STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE'`
+const SQL_MODE = [
+  'ERROR_FOR_DIVISION_BY_ZERO',
+  'NO_ENGINE_SUBSTITUTION',
+  'NO_ZERO_DATE',
+  'NO_ZERO_IN_DATE',
+  'ONLY_FULL_GROUP_BY',
+  'STRICT_TRANS_TABLES',
+]
+const SESSION = `SET SESSION tx_isolation = 'READ-COMMITTED', innodb_lock_wait_timeout = 10,
+  group_concat_max_len = 67108864, sql_mode = '${SQL_MODE.join()}'`
 const said = new WeakSet<object>()
 
 function poolOf(lane: Lane): Pool {

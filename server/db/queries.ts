@@ -84,7 +84,8 @@ function columnsIn(columns: string): { name: string; sql: string }[] {
   const parts: string[] = ['']
   let depth = 0
   for (const sign of columns) {
-    depth += sign === '(' ? 1 : sign === ')' ? -1 : 0
+    if (sign === '(') depth++
+    if (sign === ')') depth--
     if (sign === ',' && depth === 0) parts.push('')
     else parts[parts.length - 1] += sign
   }

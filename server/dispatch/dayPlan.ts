@@ -34,7 +34,6 @@ import {
   unplaced,
   wantPlanStopped,
   type BoardVisit,
-  type Proposal,
   type Wish,
 } from './queries'
 import { placeVisit } from './service'
@@ -156,6 +155,14 @@ function asTechnician(ctx: Ctx, d: TechnicianDay, places: Places): PlanTechnicia
     },
   ]
 }
+/** The window that was promised, as instants. */
+function promisedWindow(v: BoardVisit, zone: string): { from: number; to: number } | null {
+  if (!v.promiseDate || !v.promiseFrom || !v.promiseTo) return null
+  return {
+    from: localToInstant(v.promiseDate, v.promiseFrom, zone),
+    to: localToInstant(v.promiseDate, v.promiseTo, zone),
+  }
+}
 type Movable = DayStop & { day: TechnicianDay }
 function asVisit(
   ctx: Ctx,
@@ -166,18 +173,12 @@ function asVisit(
   technicians: readonly PlanTechnician[],
   places: Places,
 ): PlanVisit {
-  const zone = ctx.company.timeZone
   const has = stop ? key(stop.day.technicianId, stop.day.date) : ''
   const locked = Boolean(stop?.locked && technicians.some((t) => t.id === has))
-  const window =
-    locked && v.startAt
-      ? { from: seconds(Date.parse(v.startAt)), to: seconds(Date.parse(v.startAt)) }
-      : v.promiseDate && v.promiseFrom && v.promiseTo
-        ? {
-            from: seconds(localToInstant(v.promiseDate, v.promiseFrom, zone)),
-            to: seconds(localToInstant(v.promiseDate, v.promiseTo, zone)),
-          }
-        : undefined
+  const promised = promisedWindow(v, ctx.company.timeZone)
+  const started = locked && v.startAt ? seconds(Date.parse(v.startAt)) : null
+  const asPromised = promised && { from: seconds(promised.from), to: seconds(promised.to) }
+  const window = started === null ? asPromised : { from: started, to: started }
   const own =
     stop && wish.keepTechnicians && stop.day.technicianId !== wish.absentId
       ? stop.day.technicianId
@@ -198,7 +199,7 @@ function asVisit(
     id: v.id,
     place: places.number(placeOf(v)),
     seconds: v.durationSeconds,
-    window,
+    window: window ?? undefined,
     only,
     locked,
   }
@@ -306,15 +307,14 @@ function changesOf(
       )
         continue
       if (instance.visits.find((x) => x.id === v.id)?.locked) continue
-      const promised =
-        v.promiseDate && v.promiseFrom && v.promiseTo
-          ? {
-              from: localToInstant(v.promiseDate, v.promiseFrom, zone),
-              to: localToInstant(v.promiseDate, v.promiseTo, zone),
-            }
-          : null
+      const promised = promisedWindow(v, zone)
       const kept = !promised || (startAt >= promised.from && startAt <= promised.to)
-      const person = v.technicianId !== technicianId
+      const why = () => {
+        if (!v.startAt || !v.technicianId) return 'had no slot'
+        if (v.technicianId === wish.absentId) return `${names.get(v.technicianId)} is away`
+        if (!kept) return 'outside the window that was promised: tell the customer'
+        return v.technicianId === technicianId ? 'another order' : 'less driving or time over'
+      }
       changes.push({
         visitId: v.id,
         version: v.version,
@@ -334,16 +334,7 @@ function changesOf(
           technician: names.get(technicianId) ?? '',
           startAt: new Date(startAt).toISOString(),
         },
-        why:
-          !v.startAt || !v.technicianId
-            ? 'had no slot'
-            : v.technicianId === wish.absentId
-              ? `${names.get(v.technicianId)} is away`
-              : !kept
-                ? 'outside the window that was promised: tell the customer'
-                : person
-                  ? 'less driving or time over'
-                  : 'another order',
+        why: why(),
       })
     }
   }

@@ -231,12 +231,8 @@ export async function changeTechnician(
       'homePostcode',
       'No site is known in this postcode, so nobody knows where it is. Point at the map instead.',
     )
-  const home =
-    middle?.lat != null
-      ? { lat: middle.lat, lon: middle.lon! }
-      : body.home === undefined
-        ? person.home
-        : body.home
+  const pointedAt = body.home === undefined ? person.home : body.home
+  const home = middle?.lat != null ? { lat: middle.lat, lon: middle.lon! } : pointedAt
   const skills = [...new Set(body.skills)]
   for (const [i, l] of body.licences.entries())
     if (!skills.includes(l.skill))

@@ -4,7 +4,7 @@ import { ended, skillsOn } from '../../core/dispatch/skillsOn'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { minorToDecimal } from '../../core/money/formatMinor'
 import { localDate, localToInstant, sayDay } from '../../core/time/zone'
-import { MINUTE } from '../../core/time/units'
+import { sayAgo } from '../../core/time/sayAgo'
 import type { Answer } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
@@ -97,24 +97,14 @@ export async function shapeVisits(
 }
 export const shapeVisit = async (ctx: Ctx, id: string): Promise<Visit> =>
   (await shapeVisits(ctx, [(await boardVisit(ctx.tx, id))!]))[0]!
+function promisedFor(date: string | null, today: string): string {
+  if (!date) return 'no day promised'
+  if (date === today) return 'promised today'
+  return `promised for ${sayDay(date)}${date < today ? ', which has passed' : ''}`
+}
 function waiting(ctx: Ctx, v: BoardVisit): string {
-  const since = Math.round((ctx.now - Date.parse(v.createdAt)) / MINUTE)
-  const ago =
-    since < 60
-      ? `${since} min`
-      : since < 1440
-        ? `${Math.round(since / 60)} h`
-        : Math.round(since / 1440) === 1
-          ? '1 day'
-          : `${Math.round(since / 1440)} days`
-  const wanted = v.promiseDate
-    ? v.promiseDate === ctx.today
-      ? 'promised today'
-      : v.promiseDate < ctx.today
-        ? `promised for ${sayDay(v.promiseDate)}, which has passed`
-        : `promised for ${sayDay(v.promiseDate)}`
-    : 'no day promised'
+  const wanted = promisedFor(v.promiseDate, ctx.today)
   return v.note
     ? `A further visit: ${v.note}; ${wanted}`.slice(0, 200)
-    : `Called ${ago} ago, ${wanted}`
+    : `Called ${sayAgo(ctx.now - Date.parse(v.createdAt))} ago, ${wanted}`
 }

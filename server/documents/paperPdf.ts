@@ -40,13 +40,13 @@ async function prepare(readFont: (file: string) => Promise<Buffer>): Promise<Mak
   }
   return make
 }
+/** Letters that the Latin cut of the typeface has. */
+const LATIN = '\\u0000-\\u00ff\\u2013\\u2014\\u2018-\\u201e\\u2026\\u20ac\\u2032'
+const RUNS = new RegExp(`[${LATIN}]+|[^${LATIN}]+`, 'g')
+const IS_LATIN = new RegExp(`^[${LATIN}]`)
 /** Text in runs, each in the cut of the typeface that has its letters. */
 export const runs = (text: string) =>
-  (
-    text.match(
-      /[\u0000-\u00ff\u2013\u2014\u2018-\u201e\u2026\u20ac\u2032]+|[^\u0000-\u00ff\u2013\u2014\u2018-\u201e\u2026\u20ac\u2032]+/g,
-    ) ?? ['']
-  ).map((t) => ({ text: t, font: /^[\u0000-\u00ff\u2013-\u20ac]/.test(t) ? 'latin' : 'ext' }))
+  (text.match(RUNS) ?? ['']).map((t) => ({ text: t, font: IS_LATIN.test(t) ? 'latin' : 'ext' }))
 
 export interface PaperDrawing {
   /** what it is and its number: "Invoice I-2207" */
@@ -178,7 +178,7 @@ export async function paperPdf(
       },
       layout: {
         ...rule,
-        hLineWidth: (i: number) => (i === 0 ? 0 : i === 1 ? 1 : 0.5),
+        hLineWidth: (i: number) => [0, 1][i] ?? 0.5,
         paddingTop: () => 5,
         paddingBottom: () => 5,
       },

@@ -28,6 +28,7 @@ export function kindOf(bytes: Buffer, allowed: readonly string[]): string {
   const mime = allowed.find((kind) => SIGNS[kind]!(bytes))
   if (mime) return mime
   const names = allowed.map((kind) => NAMES[kind]!)
-  const message = `This is not a ${names.slice(0, -1).join(', ')} or ${names.at(-1)}${allowed.length === PICTURES.length ? ' picture' : ' file'}.`
+  const kind = allowed.length === PICTURES.length ? 'picture' : 'file'
+  const message = `This is not a ${names.slice(0, -1).join(', ')} or ${names.at(-1)} ${kind}.`
   throw new LedgerError('not_a_picture', 422, message, [{ path: 'data', message }])
 }

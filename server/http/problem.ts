@@ -51,8 +51,18 @@ interface DatabaseError {
 }
 /** MariaDB's own numbers: the driver names some of them after other servers' errors. */
 const NUMBERS = { constraint: 4025, check: 3819, badText: 1366 }
-const AWAY =
-  /ECONNREFUSED|PROTOCOL_CONNECTION_LOST|ER_CON_COUNT_ERROR|ENOTFOUND|ECONNRESET|ETIMEDOUT|EPIPE|ER_SERVER_SHUTDOWN|ER_LOCK_WAIT_TIMEOUT|ER_LOCK_DEADLOCK/
+const AWAY = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ENOTFOUND',
+  'EPIPE',
+  'ER_CON_COUNT_ERROR',
+  'ER_LOCK_DEADLOCK',
+  'ER_LOCK_WAIT_TIMEOUT',
+  'ER_SERVER_SHUTDOWN',
+  'ETIMEDOUT',
+  'PROTOCOL_CONNECTION_LOST',
+])
 const AWAY_TEXT = /closed state|connection is in|Connection lost|server has gone away/i
 const TOO_LONG = new Set([
   'ER_DATA_TOO_LONG',
@@ -93,7 +103,7 @@ function problemOfDatabase(error: DatabaseError): Problem | null {
     return make(422, 'unknown_reference', 'It refers to something that does not exist.')
   if (TOO_LONG.has(code) || Object.values(NUMBERS).includes(error.errno ?? 0))
     return make(422, 'invalid', 'A value is outside what can be kept.')
-  if (AWAY.test(code) || AWAY_TEXT.test(error.message))
+  if (AWAY.has(code) || AWAY_TEXT.test(error.message))
     return make(
       503,
       'database_away',

@@ -1,4 +1,5 @@
 // The routes of invoices and messages, bound to their service.
+import { invoiceState } from '../../core/documents/invoiceState'
 import { notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
 import type { invoiceRoutes } from '../../shared/invoices'
@@ -13,7 +14,6 @@ import {
   byToken,
   changeLink,
   invoicePaper,
-  invoiceState,
   listInvoices,
   makeInvoice,
   sendInvoice,

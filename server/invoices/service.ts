@@ -1,4 +1,5 @@
 // Invoices: one act makes one from what is done and not billed, with its number, its posting and its frozen paper.
+import { invoiceState } from '../../core/documents/invoiceState'
 import { isExempt } from '../../core/tax/isExempt'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { daysLate } from '../../core/collections/ageing'
@@ -47,22 +48,6 @@ import { invoiceFacts } from './facts'
 
 /** A customer's link holds a little over a year. */
 const LINK_MS = 400 * DAY
-
-export const invoiceState = (i: {
-  state: string
-  open: number
-  paid: number
-  sent: boolean | number
-}): string =>
-  i.state !== 'open'
-    ? i.state.replace('_', ' ')
-    : i.open === 0
-      ? 'paid'
-      : i.paid > 0
-        ? 'part paid'
-        : i.sent
-          ? 'sent'
-          : 'not sent'
 
 export async function makeInvoice(
   ctx: Ctx,

@@ -7,6 +7,7 @@ import { insertMessage, messagePage, tryAgain, type MessageRow } from './queries
 import { enqueue } from '../jobs/jobs'
 
 /** Puts a mail into the outbox. `{link}` in its text becomes the customer's private link only when it leaves. */
+const pdfOf = (attach: string) => (attach === 'none' ? '' : `${attach} PDF`)
 export async function queueMail(
   ctx: Ctx,
   mail: {
@@ -73,8 +74,7 @@ export async function listMessages(
     createdAt: r.createdAt,
     deliveredAt: r.deliveredAt,
     openedAt: r.openedAt,
-    attachment:
-      r.attach === 'none' ? '' : r.attach === 'invitation' ? 'invitation' : `${r.attach} PDF`,
+    attachment: r.attach === 'invitation' ? 'invitation' : pdfOf(r.attach),
   }))
 }
 export async function retry(ctx: Ctx, id: string): Promise<boolean> {

@@ -37,6 +37,9 @@ import {
 } from './queries'
 import { asPriced, rulesOf } from './rules'
 
+/** Kinds in the order in which they stand on each other; whatever is not named stands on nothing. */
+const STANDS_ON: readonly string[] = ['task', 'assembly']
+
 type Entry = Awaited<ReturnType<typeof everyEntry>>[number]
 /** `byRule`: what the rule would make of a new cost, where the price is fixed and stays; `costs`: what it costs us with its labour, before and after */
 export interface Change {
@@ -104,7 +107,7 @@ export async function worked(
   }
   for (const [id, set] of changes) next.set(id, set)
   // Tasks stand on parts and labour, assemblies on all of them: what others stand on comes first.
-  const stands = (e: Entry) => (e.kind === 'assembly' ? 2 : e.kind === 'task' ? 1 : 0)
+  const stands = (e: Entry) => STANDS_ON.indexOf(e.kind)
   for (const e of [...entries].sort((a, b) => stands(a) - stands(b))) {
     // What is retired is not sold: it follows nothing, and changes only where it is meant itself.
     if (e.retired && !changes.has(e.id)) continue

@@ -170,11 +170,12 @@ async function takeIn(ctx: Ctx, list: ImportRow, options: Options): Promise<Take
   ])
   // Whoever does not see costs does not change them.
   const seesCost = signedIn(ctx).seesCost
+  const costNow = (id: string | null) => (id ? full.get(id)!.cost : '0')
   const priceOf = new Map(
     made.map((r): [string, PriceSet] => [
       r.entryId,
       {
-        cost: seesCost ? r.becomes.cost : r.id ? full.get(r.id)!.cost : '0',
+        cost: seesCost ? r.becomes.cost : costNow(r.id),
         price: r.becomes.price,
         furtherPrice: r.becomes.furtherPrice,
         pricing:

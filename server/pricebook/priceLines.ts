@@ -43,17 +43,12 @@ export function priced<L extends PricedLine>(
 ): L {
   const gross = lineNet({ quantity: line.quantity, unitPrice: line.unitPrice }, currency)
   const savingMinor = levelSaving(gross, line.kind, level.level, currency)
-  const discountMinor = keepDiscount ? line.discountMinor : level.own ? savingMinor : 0
+  const ownSaving = level.own ? savingMinor : 0
+  const discountMinor = keepDiscount ? line.discountMinor : ownSaving
   if (discountMinor > gross) throw invalid('discount', 'The discount is larger than the line.')
+  const each = line.kind === 'labour' ? 3600 : entry && (line.coversSeconds || entry.seconds)
   const coversSeconds =
-    line.kind === 'labour'
-      ? new Decimal(line.quantity).times(3600).round().toNumber()
-      : entry
-        ? new Decimal(line.quantity)
-            .times(line.coversSeconds || entry.seconds)
-            .round()
-            .toNumber()
-        : line.coversSeconds
+    each === null ? line.coversSeconds : new Decimal(line.quantity).times(each).round().toNumber()
   return { ...line, discountMinor, savingMinor, netMinor: gross - discountMinor, coversSeconds }
 }
 
@@ -145,6 +140,93 @@ export interface PriceFacts {
   /** labour rates, by entry */
   rates: ReadonlyMap<string, string>
 }
+/** The entry that a line is of; null for one of its own, which has to say what it is and costs. */
+function entryOf(
+  entries: ReadonlyMap<string, EntryRow>,
+  w: WantedLine,
+  path: string,
+): EntryRow | null {
+  const entry = w.entryId ? (entries.get(w.entryId) ?? null) : null
+  if (w.entryId && !entry)
+    throw invalid(`${path}.entryId`, 'This entry is not in the price book any more.')
+  if (!entry && (!w.name || !w.unitPrice))
+    throw invalid(
+      `${path}.name`,
+      'A line that is not from the price book needs a name and a price.',
+    )
+  if (new Decimal(w.quantity).isZero())
+    throw invalid(`${path}.quantity`, 'The quantity is zero, so there is nothing to bill.')
+  return entry
+}
+type Sources = Parameters<typeof orderedPrice>[0]
+/** The price by the order of the sources, or as it was typed. */
+function priceOf(w: WantedLine, sources: Sources) {
+  const ordered = orderedPrice(sources)
+  if (w.unitPrice === undefined || sources.free) return ordered
+  // A price that says what would be said anyway was not typed by anybody: a quote sends its lines back as they are.
+  const same = new Decimal(w.unitPrice).eq(new Decimal(ordered.price).toDecimalPlaces(4))
+  return same && w.entryId ? ordered : { price: w.unitPrice, from: 'typed' as const }
+}
+/** Where a price is from, as it is shown beside it. */
+function reasonFor(
+  w: WantedLine,
+  from: keyof typeof PRICE_FROM,
+  book: BookPrice | null,
+  time: TimeFactor | null,
+): string {
+  const why = [
+    w.bought && from !== 'free' ? `${w.bought.supplier}, cost by our markup` : PRICE_FROM[from],
+  ]
+  if (from === 'book' && book?.further) why.push('as a further one')
+  if (from === 'book' && book?.dearer)
+    why.push(`${time!.name} × ${new Decimal(time!.factor)} on labour`)
+  return why.filter(Boolean).join(', ').slice(0, 160)
+}
+interface BookPrice {
+  plain: string
+  price: string
+  further: boolean
+  dearer: boolean
+  seconds: number
+}
+/** What a line is by the book; what was bought for it knows better what it cost. */
+const byTheBook = (entry: EntryRow, w: WantedLine) => ({
+  entryId: entry.id,
+  kind: entry.kind as LineKind,
+  name: w.name || entry.name,
+  unit: w.unit ?? entry.unit,
+  unitCost: w.bought?.cost ?? entry.cost,
+  taxClass: entry.taxClass,
+  supplier: w.bought?.supplier ?? entry.supplier,
+  partNumber: w.bought?.partNumber ?? entry.partNumber,
+})
+/** What a line is that stands in no book. */
+function byItself(w: WantedLine) {
+  const isWork = w.kind === 'labour' || w.kind === 'charge'
+  const written = { cost: w.cost ?? '0', taxClass: isWork ? 'work' : 'goods' }
+  const { cost, ...bought } = { ...written, supplier: '', partNumber: '', ...w.bought }
+  return {
+    ...bought,
+    entryId: null,
+    kind: w.kind ?? 'other',
+    name: w.name!,
+    unit: w.unit ?? (w.kind === 'labour' ? 'hour' : 'each'),
+    unitCost: cost,
+  }
+}
+/** What the book asks: a further task of a visit at its own price, at a dear time with more for the labour. */
+function bookPriceOf(
+  entry: EntryRow,
+  how: Pick<PriceFacts, 'time' | 'rates'> & { hasTask: boolean; currency: string },
+): BookPrice {
+  const { time, currency } = how
+  const further = entry.kind === 'task' && how.hasTask && entry.furtherPrice !== null
+  const plain = further ? entry.furtherPrice! : entry.price
+  const seconds = further ? entry.furtherSeconds : entry.seconds
+  const more = time ? labourSurcharge(entry, seconds, how.rates, time.factor, currency) : 0
+  const price = more ? minorToDecimal(roundToMinor(plain, currency) + more, currency) : plain
+  return { plain, price, further, dearer: more !== 0, seconds }
+}
 export function pricedBy(
   { entries, level, agreed, time, rates }: PriceFacts,
   of: PricedFor,
@@ -153,73 +235,28 @@ export function pricedBy(
 ): PricedLine[] {
   const { currency } = of
   return wanted.map((w, i) => {
-    const entry = w.entryId ? (entries.get(w.entryId) ?? null) : null
-    if (w.entryId && !entry)
-      throw invalid(`lines[${i}].entryId`, 'This entry is not in the price book any more.')
-    if (!entry && (!w.name || !w.unitPrice))
-      throw invalid(
-        `lines[${i}].name`,
-        'A line that is not from the price book needs a name and a price.',
-      )
-    if (new Decimal(w.quantity).isZero())
-      throw invalid(`lines[${i}].quantity`, 'The quantity is zero, so there is nothing to bill.')
-    const further = entry?.kind === 'task' && hasTask && entry.furtherPrice !== null
-    if (entry?.kind === 'task') hasTask = true
-    const seconds = entry ? (further ? entry.furtherSeconds : entry.seconds) : 0
-    const bookPrice = entry ? (further ? entry.furtherPrice! : entry.price) : null
-    const more = time && entry ? labourSurcharge(entry, seconds, rates, time.factor, currency) : 0
-    const book =
-      bookPrice === null
-        ? w.unitPrice!
-        : more
-          ? minorToDecimal(roundToMinor(bookPrice, currency) + more, currency)
-          : bookPrice
-    const sources = {
+    const entry = entryOf(entries, w, `lines[${i}]`)
+    const book = entry && bookPriceOf(entry, { hasTask, time, rates, currency })
+    hasTask ||= entry?.kind === 'task'
+    const own = entry && { workOrder: of.ownPrices?.[entry.id], customer: agreed[entry.id] }
+    const { price, from } = priceOf(w, {
+      ...own,
       free: Boolean(of.callbackOf),
-      workOrder: entry ? of.ownPrices?.[entry.id] : undefined,
-      customer: entry ? agreed[entry.id] : undefined,
-      book,
-    }
-    const ordered = orderedPrice(sources)
-    // A price that says what would be said anyway was not typed by anybody: a quote sends its lines back as they are.
-    const typed =
-      w.unitPrice !== undefined &&
-      !sources.free &&
-      (entry === null ||
-        !new Decimal(w.unitPrice).eq(new Decimal(ordered.price).toDecimalPlaces(4)))
-    const { price, from } = typed ? { price: w.unitPrice!, from: 'typed' as const } : ordered
+      book: book ? book.price : w.unitPrice!,
+    })
     return priced(
       {
+        ...(entry ? byTheBook(entry, w) : byItself(w)),
         id: w.id,
-        entryId: entry?.id ?? null,
-        kind: (entry?.kind as LineKind | undefined) ?? w.kind ?? 'other',
-        name: w.name || entry!.name,
-        unit: w.unit ?? entry?.unit ?? (w.kind === 'labour' ? 'hour' : 'each'),
         quantity: w.quantity,
         // A call-back is without charge: its lines keep what they would cost and what they cost us.
         unitPrice: price,
-        bookPrice,
-        unitCost: w.bought?.cost ?? entry?.cost ?? w.cost ?? '0',
+        bookPrice: book && book.plain,
         discountMinor: 0,
-        taxClass:
-          entry?.taxClass ??
-          w.bought?.taxClass ??
-          (w.kind === 'labour' || w.kind === 'charge' ? 'work' : 'goods'),
-        coversSeconds: seconds,
+        coversSeconds: book ? book.seconds : 0,
         netMinor: 0,
         savingMinor: 0,
-        supplier: w.bought?.supplier ?? entry?.supplier ?? '',
-        partNumber: w.bought?.partNumber ?? entry?.partNumber ?? '',
-        priceFrom: [
-          w.bought && from !== 'free'
-            ? `${w.bought.supplier}, cost by our markup`
-            : PRICE_FROM[from],
-          from === 'book' && further ? 'as a further one' : '',
-          from === 'book' && more ? `${time!.name} × ${new Decimal(time!.factor)} on labour` : '',
-        ]
-          .filter(Boolean)
-          .join(', ')
-          .slice(0, 160),
+        priceFrom: reasonFor(w, from, book, time),
       },
       entry,
       from === 'workOrder' || from === 'customer' ? NO_LEVEL : level,

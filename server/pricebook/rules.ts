@@ -14,12 +14,10 @@ import { holidaysBetween } from '../dispatch/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { markupRules, pricingOf, type EntryRow } from './queries'
 
-const roundingOf = (r: { kind: string; ending?: number }): PriceRounding =>
-  r.kind === 'ending'
-    ? { kind: 'ending', ending: r.ending ?? 0 }
-    : r.kind === 'whole'
-      ? { kind: 'whole' }
-      : { kind: 'none' }
+function roundingOf(r: { kind: string; ending?: number }): PriceRounding {
+  if (r.kind === 'ending') return { kind: 'ending', ending: r.ending ?? 0 }
+  return { kind: r.kind === 'whole' ? 'whole' : 'none' }
+}
 export async function rulesOf(ctx: Ctx): Promise<PricingRules> {
   const p = await pricingOf(ctx.tx)
   return {

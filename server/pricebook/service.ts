@@ -134,7 +134,8 @@ export async function sendBook(ctx: Ctx, query: Query<'wholeBook'>): Promise<Ans
     await pinsOf(ctx.tx, signedIn(ctx).id),
   ]
   const { stamp: state, entries, sold } = of
-  const stamp = `${state} ${createHash('sha256').update(JSON.stringify(level)).digest('hex').slice(0, 12)} ${signedIn(ctx).seesCost}`
+  const levelHash = createHash('sha256').update(JSON.stringify(level)).digest('hex').slice(0, 12)
+  const stamp = `${state} ${levelHash} ${signedIn(ctx).seesCost}`
   const one = shape(ctx, level, of)
   return {
     stamp,

@@ -14,6 +14,7 @@ import { workOrderAccount, type Account } from '../../core/costing/workOrderAcco
 import { quoteState } from '../../core/quotes/quoteState'
 import { workedSeconds } from '../../core/hours/workedSeconds'
 import { roundDuration } from '../../core/hours/roundDuration'
+import { invoiceState } from '../../core/documents/invoiceState'
 import { workOrderState } from '../../core/visits/workOrderState'
 import { isExempt } from '../../core/tax/isExempt'
 import type { TaxRate } from '../../core/tax/taxTotals'
@@ -459,8 +460,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
       total: m(i.total),
       open: m(i.open),
       sent: i.sent,
-      state:
-        i.state === 'open' ? (i.open === 0 ? 'paid' : i.paid > 0 ? 'part paid' : 'sent') : i.state,
+      state: invoiceState(i),
     })),
     quotes: around.quotes.map((q) => ({
       id: q.id,

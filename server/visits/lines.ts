@@ -264,11 +264,13 @@ export async function changeLine(
   )
   if (!(await updateLine(ctx.tx, line, body.removed ?? false)))
     throw conflict('stale', 'Someone changed this line in the meantime.')
-  const text = body.removed
-    ? `Took out ${old.name}`
-    : body.done !== undefined && body.done !== old.done
-      ? `${old.name}: ${body.done ? 'done' : 'not done'}`
-      : `Changed ${old.name}${line.name === old.name ? '' : ` to ${line.name}`}`
+  const inWords = () => {
+    if (body.removed) return `Took out ${old.name}`
+    if (body.done !== undefined && body.done !== old.done)
+      return `${old.name}: ${body.done ? 'done' : 'not done'}`
+    return `Changed ${old.name}${line.name === old.name ? '' : ` to ${line.name}`}`
+  }
+  const text = inWords()
   await record(ctx, {
     subject: 'work',
     id: work.id,

@@ -36,11 +36,11 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
     const why = (r: (typeof rows)[number]) => {
       if (r.state !== 'to_bill') return ''
       const hours = r.doneAt ? Math.round((ctx.now - Date.parse(r.doneAt)) / HOUR) : 0
-      return r.toBill === 0
-        ? 'Finished, and nothing is priced'
-        : hours < 24
-          ? `Finished ${hoursMinutes(Math.max(0, ctx.now - Date.parse(r.doneAt!)) / 1000)} ago`
-          : `Done ${Math.floor(hours / 24) === 1 ? 'a day' : `${Math.floor(hours / 24)} days`} ago and not billed`
+      if (r.toBill === 0) return 'Finished, and nothing is priced'
+      if (hours < 24)
+        return `Finished ${hoursMinutes(Math.max(0, ctx.now - Date.parse(r.doneAt!)) / 1000)} ago`
+      const days = Math.floor(hours / 24)
+      return `Done ${days === 1 ? 'a day' : `${days} days`} ago and not billed`
     }
     return pageOf(rows, total, p.limit, (r) => ({
       id: r.id,

@@ -7,10 +7,9 @@ import { createServer } from 'node:http'
 const { CARD_PORT, CARD_SECRET } = process.env
 const charges = new Map()
 const escape = (text) => String(text).replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`)
+const digitSum = (n) => (n > 9 ? n - 9 : n)
 const luhn = (n) =>
-  [...n].reverse().reduce((sum, d, i) => sum + (i % 2 ? (d * 2 > 9 ? d * 2 - 9 : d * 2) : +d), 0) %
-    10 ===
-  0
+  [...n].reverse().reduce((sum, d, i) => sum + (i % 2 ? digitSum(d * 2) : +d), 0) % 10 === 0
 
 async function tell(charge) {
   const body = JSON.stringify({
@@ -37,13 +36,25 @@ async function tell(charge) {
   }
   return false
 }
-const form = (
-  charge,
-  error,
-) => `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Pay by card</title>
-<style>body{font:16px/1.5 sans-serif;max-width:26rem;margin:3rem auto;padding:0 1rem;color:#16241f}label{display:block;margin:1rem 0 .25rem}input,button{font:inherit;width:100%;padding:.7rem;box-sizing:border-box}button{margin-top:1.2rem;background:#1d5c49;color:#fff;border:0;border-radius:6px}p.e{color:#b23a24}</style>
-<h1>Pay by card</h1><p>${escape(charge.what)}: <b>${escape(charge.amount)} ${escape(charge.currency)}</b></p><p>This is the simulated card terminal of the demo. No real card works here; 9000 0000 0000 0019 is approved.</p>
-${error ? `<p class="e" role="alert">${escape(error)}</p>` : ''}<form method="post"><label for="n">Card number</label><input id="n" name="number" inputmode="numeric" autocomplete="off" required autofocus><button>Pay ${escape(charge.amount)} ${escape(charge.currency)}</button></form><p><a href="${escape(charge.back)}">Back without paying</a></p></html>`
+const STYLE = `
+body { font: 16px/1.5 sans-serif; max-width: 26rem; margin: 3rem auto; padding: 0 1rem; color: #16241f }
+label { display: block; margin: 1rem 0 .25rem }
+input, button { font: inherit; width: 100%; padding: .7rem; box-sizing: border-box }
+button { margin-top: 1.2rem; background: #1d5c49; color: #fff; border: 0; border-radius: 6px }
+p.e { color: #b23a24 }`
+const form = (charge, error) => {
+  const sum = `${escape(charge.amount)} ${escape(charge.currency)}`
+  return `<!doctype html><html lang="en"><meta charset="utf-8">
+<meta name="viewport" content="width=device-width"><title>Pay by card</title><style>${STYLE}</style>
+<h1>Pay by card</h1><p>${escape(charge.what)}: <b>${sum}</b></p>
+<p>This is the simulated card terminal of the demo. No real card works here;
+9000 0000 0000 0019 is approved.</p>
+${error ? `<p class="e" role="alert">${escape(error)}</p>` : ''}
+<form method="post"><label for="n">Card number</label>
+<input id="n" name="number" inputmode="numeric" autocomplete="off" required autofocus>
+<button>Pay ${sum}</button></form>
+<p><a href="${escape(charge.back)}">Back without paying</a></p></html>`
+}
 const read = async (request) => {
   let text = ''
   for await (const chunk of request)

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
 import { discountOf } from '../../core/documents/discountOf'
 import { documentTotals } from '../../core/documents/documentTotals'
+import { invoiceState } from '../../core/documents/invoiceState'
 import { lineNet } from '../../core/documents/lineNet'
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
 import { margin, markup } from '../../core/documents/margin'
@@ -196,4 +197,19 @@ describe('discountOf', () => {
     ['12,5', null],
     ['', null],
   ])('“%s” takes %s off 89.55', (text, minor) => expect(discountOf(text, 8955, 'USD')).toBe(minor))
+})
+
+describe('invoiceState', () => {
+  const fresh = { state: 'open', open: 5000, paid: 0, sent: false }
+  // Common practice: money says more than the mail does, and a cancelled invoice is neither.
+  it.each([
+    [fresh, 'not sent'],
+    [{ ...fresh, sent: true }, 'sent'],
+    [{ ...fresh, paid: 1000, open: 4000 }, 'part paid'],
+    [{ ...fresh, paid: 5000, open: 0, sent: true }, 'paid'],
+    [{ ...fresh, state: 'written_off', open: 0 }, 'written off'],
+    [{ ...fresh, state: 'credited', paid: 5000 }, 'credited'],
+  ])('%j is %s', (invoice, said) => {
+    expect(invoiceState(invoice)).toBe(said)
+  })
 })

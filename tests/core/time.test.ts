@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
 import { hoursMinutes, workedSeconds } from '../../core/hours/workedSeconds'
 import { roundDuration } from '../../core/hours/roundDuration'
+import { sayAgo } from '../../core/time/sayAgo'
+import { DAY, HOUR, MINUTE } from '../../core/time/units'
 import {
   dayBounds,
   localDate,
@@ -153,4 +155,19 @@ describe('workOrderState', () => {
   ] as const)('%j is %s', (more, state) =>
     expect(workOrderState({ ...facts, ...more } as typeof facts)).toBe(state),
   )
+})
+
+describe('sayAgo', () => {
+  // Our own wording: hours up to two days, then days; each to the nearest.
+  it.each([
+    [-5 * MINUTE, '0 min'],
+    [0, '0 min'],
+    [59.4 * MINUTE, '59 min'],
+    [HOUR, '1 h'],
+    [47.4 * HOUR, '47 h'],
+    [2 * DAY, '2 days'],
+    [9.6 * DAY, '10 days'],
+  ])('%i ms are %s', (ms, said) => {
+    expect(sayAgo(ms)).toBe(said)
+  })
 })

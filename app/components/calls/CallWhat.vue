@@ -116,24 +116,15 @@ watch(
 const read = computed(() =>
   lines.value.map((_, i) => {
     const own = readOut.value?.lines.filter((l) => l.of === i) ?? []
+    const [only, ...others] = own
+    if (!only) return null
     const { currency } = session.me!.company
-    return own.length
-      ? {
-          net: {
-            amount: minorToDecimal(
-              own.reduce((n, l) => n + decimalToMinor(l.net.amount, currency), 0),
-              currency,
-            ),
-            currency,
-          },
-          from:
-            own.length > 1
-              ? `becomes ${own.length} lines`
-              : own[0]!.priceFrom === PRICE_FROM.book
-                ? ''
-                : own[0]!.priceFrom,
-        }
-      : null
+    const net = own.reduce((n, l) => n + decimalToMinor(l.net.amount, currency), 0)
+    const from = only.priceFrom === PRICE_FROM.book ? '' : only.priceFrom
+    return {
+      net: { amount: minorToDecimal(net, currency), currency },
+      from: others.length ? `becomes ${own.length} lines` : from,
+    }
   }),
 )
 const skills = computed(() => [...new Set(lines.value.flatMap((l) => l.skills))])

@@ -64,13 +64,10 @@ const { busy, problem, act } = useAct()
 const wrong = (path: string) => problem.value?.at(path) ?? ''
 const asTerms = () => {
   const [kind, n] = terms.value.split(':')
-  return !kind
-    ? null
-    : kind === 'receipt'
-      ? { kind: kind as 'receipt' }
-      : kind === 'next_month_day'
-        ? { kind: kind as 'next_month_day', day: Number(n) }
-        : { kind: kind as 'days', days: Number(n) }
+  if (!kind) return null
+  if (kind === 'receipt') return { kind: 'receipt' as const }
+  if (kind === 'next_month_day') return { kind: 'next_month_day' as const, day: Number(n) }
+  return { kind: 'days' as const, days: Number(n) }
 }
 const keep = () =>
   act(async () => {

@@ -42,12 +42,11 @@ const pos = (iso: string | number) =>
 const wide = (a: string, b: string) =>
   `${((Math.min(Date.parse(b), props.frame.from + props.frame.span) - Math.max(Date.parse(a), props.frame.from)) / props.frame.span) * 100}%`
 const long = (seconds: number) => `${((seconds * 1000) / props.frame.span) * 100}%`
-const said = (t: Technician) =>
-  t.goesWith
-    ? `goes with ${props.nameOf(t.goesWith)}`
-    : t.kind === 'employee'
-      ? t.skills.join(', ')
-      : [t.kind, ...t.skills.filter((s) => s !== t.kind)].join(', ')
+function said(t: Technician): string {
+  if (t.goesWith) return `goes with ${props.nameOf(t.goesWith)}`
+  const kind = t.kind === 'employee' ? [] : [t.kind]
+  return [...kind, ...t.skills.filter((skill) => skill !== t.kind)].join(', ')
+}
 const off = (t: Technician) =>
   t.timeOff
     .filter((o) => o.kind !== 'break')

@@ -82,13 +82,9 @@ function shape(g: Ground['features'][number]['geometry']): string {
   const deep = g.coordinates as never
   if (g.type === 'LineString') return line(deep)
   if (g.type === 'MultiLineString') return (deep as number[][][]).map(line).join('')
-  const rings =
-    g.type === 'Polygon'
-      ? (deep as number[][][])
-      : g.type === 'MultiPolygon'
-        ? (deep as number[][][][]).flat()
-        : []
-  return rings.map((r) => `${line(r)}Z`).join('')
+  const area = (rings: number[][][]) => rings.map((r) => `${line(r)}Z`).join('')
+  if (g.type === 'Polygon') return area(deep)
+  return g.type === 'MultiPolygon' ? area((deep as number[][][][]).flat()) : ''
 }
 const drawn = (test: (f: Ground['features'][number]) => boolean) =>
   (props.ground?.features ?? [])

@@ -50,14 +50,8 @@ const tell = (spoken: boolean) =>
         ? { spoken: form.spoken || 'they know' }
         : { channel: form.way, to: [form.to], body: form.body, subject: notice.value!.subject },
     })
-    ElMessage({
-      type: 'success',
-      message: spoken
-        ? 'Noted.'
-        : form.way === 'text'
-          ? 'The text is on its way.'
-          : 'The mail is on its way.',
-    })
+    const sent = form.way === 'text' ? 'The text is on its way.' : 'The mail is on its way.'
+    ElMessage({ type: 'success', message: spoken ? 'Noted.' : sent })
     emit('close')
   })
 </script>

@@ -69,7 +69,9 @@ const plain = (amount: string | null) => (amount === null ? '' : priceText(amoun
 const typed = (e: Found, c: Column) => edits.edits[e.id]?.[c]
 const shown = (e: Found, c: Column) => {
   const t = typed(e, c)
-  return t === undefined ? plain(e[c]) : readAmount(t) === null ? t : plain(readAmount(t))
+  if (t === undefined) return plain(e[c])
+  const amount = readAmount(t)
+  return amount === null ? t : plain(amount)
 }
 /** What nobody writes: an assembly, and the cost of a task that has parts inside. */
 const derived = (e: Found, c: Column) =>
@@ -99,13 +101,12 @@ function cellOf(e: Found, c: Column): Cell {
     wrong: t !== undefined && readAmount(t) === null,
     theirs: theirs(e, c),
   }
-  const title = state.wrong
-    ? 'This is no amount; write it as 1234.50.'
-    : state.theirs
-      ? `Somebody made this ${plain(e[c])} since you typed here.`
-      : state.typed
-        ? `was ${plain(e[c])}`
-        : ''
+  const says = () => {
+    if (state.wrong) return 'This is no amount; write it as 1234.50.'
+    if (state.theirs) return `Somebody made this ${plain(e[c])} since you typed here.`
+    return state.typed ? `was ${plain(e[c])}` : ''
+  }
+  const title = says()
   return {
     ...state,
     text,
@@ -126,7 +127,8 @@ const marginOf = (e: Found) => {
           roundToMinor(price, currency),
           roundToMinor(cost, currency) + roundToMinor(e.labourCost ?? '0', currency),
         )
-  return m === null ? '' : m < -0.995 ? 'loss' : `${(m * 100).toFixed(0)} %`
+  if (m === null) return ''
+  return m < -0.995 ? 'loss' : `${(m * 100).toFixed(0)} %`
 }
 function go(row: number, extend = false, column = at.value.column) {
   if (extend) anchor.value ??= at.value.row

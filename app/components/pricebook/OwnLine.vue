@@ -44,17 +44,13 @@ const form = reactive({
   code: '',
   category: '',
 })
-const missing = computed(() =>
-  !form.name.trim()
-    ? 'Write what it is.'
-    : !form.unitPrice.trim()
-      ? 'Write its price.'
-      : form.keep && !form.code.trim()
-        ? 'Give it a code.'
-        : form.keep && !form.category.trim()
-          ? 'Say in which category it stands.'
-          : '',
-)
+const missing = computed(() => {
+  if (!form.name.trim()) return 'Write what it is.'
+  if (!form.unitPrice.trim()) return 'Write its price.'
+  if (!form.keep) return ''
+  if (!form.code.trim()) return 'Give it a code.'
+  return form.category.trim() ? '' : 'Say in which category it stands.'
+})
 const tried = ref(false)
 const wrong = (path: string) => problem.value?.at(path) ?? ''
 // Named once: pressed again after a lost answer, neither the entry nor the line comes twice.

@@ -141,17 +141,16 @@ watch(
 /** a task has parts inside, an assembly anything of the book */
 const holds = computed(() => form.kind === 'task' || form.kind === 'assembly')
 const seconds = (hours: string) => Math.round(Number(hours || 0) * 3600) || 0
+const pricing = computed(() => {
+  if (form.kind === 'assembly') return 'rule'
+  return form.kind === 'part' || form.kind === 'task' ? form.pricing : 'fixed'
+})
 const priced = computed(() => ({
   kind: form.kind,
   name: form.name,
   category: form.category,
   supplier: form.supplier,
-  pricing:
-    form.kind === 'assembly'
-      ? ('rule' as const)
-      : form.kind === 'part' || form.kind === 'task'
-        ? form.pricing
-        : ('fixed' as const),
+  pricing: pricing.value,
   cost: form.cost || '0',
   price: form.price || '0',
   furtherPrice: form.furtherPrice || null,

@@ -12,6 +12,7 @@ import TellSheet from '~/components/dispatch/TellSheet.vue'
 import ReminderSheet from '~/components/dispatch/ReminderSheet.vue'
 import VisitSheet from '~/components/dispatch/VisitSheet.vue'
 import { call } from '~/lib/api'
+import { fullness, shareTaken } from '~/lib/capacity'
 import { keepEqual } from '~/lib/keepEqual'
 import { TRYING, type Frame, type Lane, type Trying } from '~/lib/boardDay'
 import { SHOWS } from '~/lib/live'
@@ -121,7 +122,10 @@ const toggleLock = (v: Visit) =>
   doing(() =>
     call('lockVisit', { params: { id: v.id }, body: { version: v.version, locked: !v.locked } }),
   )
-const half = (v: Visit) => Math.max(900, Math.round(v.durationSeconds / 2 / 900) * 900)
+/** Times on the board are moved by a quarter of an hour. */
+const STEP_SECONDS = 900
+const half = (v: Visit) =>
+  Math.max(1, Math.round(v.durationSeconds / 2 / STEP_SECONDS)) * STEP_SECONDS
 /** An empty time becomes a call that holds it, with day, time and person set. */
 function begin(e: MouseEvent, technicianId: string) {
   if (!may.value) return
@@ -232,31 +236,26 @@ function drag(e: PointerEvent, visit: Visit, edge: boolean) {
   let moved = false
   // With Alt it is not moved: a further visit of the same work order is put there.
   const another = e.altKey && !inTray && !edge
+  const old: Place = {
+    technicianId: visit.technicianId,
+    startAt: visit.startAt,
+    durationSeconds: visit.durationSeconds,
+  }
+  const pulled = (m: PointerEvent): Place => {
+    const longer = (((m.clientX - origin.x) / width) * span.value) / 1000
+    const steps = Math.round((visit.durationSeconds + longer) / STEP_SECONDS)
+    return { ...old, durationSeconds: Math.max(1, steps) * STEP_SECONDS }
+  }
+  const carried = (m: PointerEvent): Place | null => {
+    const to = placeAt(m.clientX, m.clientY, grab)
+    return to && { ...old, ...to }
+  }
   const move = (m: PointerEvent) => {
     if (!moved && Math.hypot(m.clientX - origin.x, m.clientY - origin.y) < 5) return
     // The row of what nobody has yet comes with the first move.
     if (!moved) void nextTick(measure)
     moved = true
-    const old: Place = {
-      technicianId: visit.technicianId,
-      startAt: visit.startAt,
-      durationSeconds: visit.durationSeconds,
-    }
-    const to = edge ? null : placeAt(m.clientX, m.clientY, grab)
-    const place = edge
-      ? {
-          ...old,
-          durationSeconds: Math.max(
-            900,
-            Math.round(
-              (visit.durationSeconds + (((m.clientX - origin.x) / width) * span.value) / 1000) /
-                900,
-            ) * 900,
-          ),
-        }
-      : to
-        ? { ...old, ...to }
-        : null
+    const place = edge ? pulled(m) : carried(m)
     const next = place ? { visit, place, warnings: trying.value?.warnings ?? [] } : null
     if (keyOf(next) !== keyOf(trying.value)) trying.value = next
   }
@@ -312,9 +311,15 @@ function key(e: KeyboardEvent, visit: Visit) {
   const shifted = (ms: number) => new Date(Date.parse(current.startAt!) + ms).toISOString()
   let place: Place | null = null
   if (e.shiftKey && e.key === 'ArrowRight')
-    place = { ...current, durationSeconds: Math.min(86_400, current.durationSeconds + 900) }
+    place = {
+      ...current,
+      durationSeconds: Math.min(86_400, current.durationSeconds + STEP_SECONDS),
+    }
   else if (e.shiftKey && e.key === 'ArrowLeft')
-    place = { ...current, durationSeconds: Math.max(900, current.durationSeconds - 900) }
+    place = {
+      ...current,
+      durationSeconds: Math.max(STEP_SECONDS, current.durationSeconds - STEP_SECONDS),
+    }
   else if (e.key === 'ArrowRight') place = { ...current, startAt: shifted(QUARTER) }
   else if (e.key === 'ArrowLeft') place = { ...current, startAt: shifted(-QUARTER) }
   else if (e.key === 'ArrowDown')
@@ -364,10 +369,6 @@ function keys(e: KeyboardEvent) {
 }
 onMounted(() => window.addEventListener('keydown', keys))
 onBeforeUnmount(() => window.removeEventListener('keydown', keys))
-const share = (taken: number, capacity: number) =>
-  `${Math.min(100, capacity ? (taken / capacity) * 100 : taken ? 100 : 0)}%`
-const tone = (taken: number, capacity: number) =>
-  taken > capacity ? 'over' : taken >= capacity * 0.85 && capacity ? 'full' : ''
 </script>
 
 <template>
@@ -434,8 +435,8 @@ const tone = (taken: number, capacity: number) =>
               ><i>AM</i
               ><em
                 ><u
-                  :class="tone(d.morning, d.capacityMorning)"
-                  :style="{ width: share(d.morning, d.capacityMorning) }" /></em
+                  :class="fullness(d.morning, d.capacityMorning)"
+                  :style="{ width: shareTaken(d.morning, d.capacityMorning) }" /></em
               ><b class="num">{{ d.morning }}/{{ d.capacityMorning }}</b></span
             >
             <span
@@ -444,8 +445,8 @@ const tone = (taken: number, capacity: number) =>
               ><i>PM</i
               ><em
                 ><u
-                  :class="tone(d.afternoon, d.capacityAfternoon)"
-                  :style="{ width: share(d.afternoon, d.capacityAfternoon) }" /></em
+                  :class="fullness(d.afternoon, d.capacityAfternoon)"
+                  :style="{ width: shareTaken(d.afternoon, d.capacityAfternoon) }" /></em
               ><b class="num">{{ d.afternoon }}/{{ d.capacityAfternoon }}</b></span
             >
           </button>

@@ -64,12 +64,10 @@ const wants = computed(
 const toggle = (id: string) => {
   only.value = only.value.includes(id) ? only.value.filter((x) => x !== id) : [...only.value, id]
 }
-const seen = (t: Answer<'mapDay'>['technicians'][number]) =>
-  t.position
-    ? `${t.position.old ? 'last seen' : 'seen'} ${session.time(t.position.at)}`
-    : date.value === session.today
-      ? 'not seen today'
-      : ''
+function seen({ position }: Answer<'mapDay'>['technicians'][number]): string {
+  if (position) return `${position.old ? 'last seen' : 'seen'} ${session.time(position.at)}`
+  return date.value === session.today ? 'not seen today' : ''
+}
 watch(site, () => {
   said.value = ''
 })

@@ -3,6 +3,7 @@
 import { localDate, plusDays, plusMonths, weekday } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import RangePage from '~/components/dispatch/RangePage.vue'
+import { fullness, shareTaken } from '~/lib/capacity'
 import { useLooks } from '~/stores/looks'
 import { useSession } from '~/stores/session'
 
@@ -37,10 +38,6 @@ const away = (data: Range, date: string) =>
       (t) =>
         `${t.name.split(' ')[0]}: ${own(data, date).find((c) => c.technicianId === t.id)!.away}`,
     )
-const share = (taken: number, capacity: number) =>
-  `${Math.min(100, capacity ? (taken / capacity) * 100 : taken ? 100 : 0)}%`
-const tone = (taken: number, capacity: number) =>
-  taken > capacity ? 'over' : capacity > 0 && taken >= capacity * 0.85 ? 'full' : ''
 const HALVES = [
   ['morning', 'capacityMorning', 'AM'],
   ['afternoon', 'capacityAfternoon', 'PM'],
@@ -100,8 +97,10 @@ const month = (date: string) =>
             ><i>{{ name }}</i
             ><em
               ><u
-                :class="tone(sum(data, d.date, taken), sum(data, d.date, most))"
-                :style="{ width: share(sum(data, d.date, taken), sum(data, d.date, most)) }" /></em
+                :class="fullness(sum(data, d.date, taken), sum(data, d.date, most))"
+                :style="{
+                  width: shareTaken(sum(data, d.date, taken), sum(data, d.date, most)),
+                }" /></em
             ><span class="num"
               >{{ sum(data, d.date, taken) }}/{{ sum(data, d.date, most) }}</span
             ></span

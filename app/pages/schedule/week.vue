@@ -3,6 +3,7 @@
 import { localDate, plusDays, weekday } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import RangePage from '~/components/dispatch/RangePage.vue'
+import { fullness } from '~/lib/capacity'
 import { useLooks } from '~/stores/looks'
 import { useSession } from '~/stores/session'
 
@@ -38,8 +39,6 @@ function territory(data: Range, name: string, date: string) {
   }
 }
 const names = (data: Range) => [...new Set(data.technicians.flatMap((t) => t.territories))].sort()
-const tone = (taken: number, capacity: number) =>
-  taken > capacity ? 'over' : capacity > 0 && taken === capacity ? 'full' : ''
 </script>
 
 <template>
@@ -89,7 +88,10 @@ const tone = (taken: number, capacity: number) =>
               <p class="load num">
                 <span
                   :class="
-                    tone(cell(data, t.id, d.date).morning, cell(data, t.id, d.date).capacityMorning)
+                    fullness(
+                      cell(data, t.id, d.date).morning,
+                      cell(data, t.id, d.date).capacityMorning,
+                    )
                   "
                   title="Morning: taken of capacity"
                   >{{ cell(data, t.id, d.date).morning }}/{{
@@ -97,7 +99,7 @@ const tone = (taken: number, capacity: number) =>
                   }}</span
                 ><span
                   :class="
-                    tone(
+                    fullness(
                       cell(data, t.id, d.date).afternoon,
                       cell(data, t.id, d.date).capacityAfternoon,
                     )
@@ -166,7 +168,7 @@ const tone = (taken: number, capacity: number) =>
             <p class="load num">
               <span
                 :class="
-                  tone(
+                  fullness(
                     territory(data, name, d.date).morning,
                     territory(data, name, d.date).capacityMorning,
                   )
@@ -176,7 +178,7 @@ const tone = (taken: number, capacity: number) =>
                 }}</span
               ><span
                 :class="
-                  tone(
+                  fullness(
                     territory(data, name, d.date).afternoon,
                     territory(data, name, d.date).capacityAfternoon,
                   )

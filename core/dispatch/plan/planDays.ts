@@ -94,6 +94,13 @@ export function* planDays(
     const whole = best.map((r) => r.filter((v) => !half.has(v)))
     return { plan: planOf(p, whole), cost: costOf(p, whole), tries }
   }
+  const removeSome = (next: number[][], touched: Set<number>): number[] => {
+    const by = random()
+    if (by < 0.8) return removeStrings(p, next, near, where, random, touched)
+    if (by < 0.92) return removeDays(p, next, where, random() < 0.6 ? 1 : 2, random, touched)
+    const most = Math.min(12, 1 + p.visits.length / 4)
+    return removeAny(p, next, where, 1 + Math.floor(random() * most), random, touched)
+  }
   let passed = yield report()
   while (passed < 1 && p.visits.some((v) => !v.locked)) {
     temperature = hot * (cold / hot) ** Math.max(0, passed)
@@ -103,20 +110,7 @@ export function* planDays(
       const touched = new Set<number>()
       where.fill(-1)
       for (let k = 0; k < next.length; k++) for (const v of next[k]!) where[v] = k
-      const by = random()
-      const removed =
-        by < 0.8
-          ? removeStrings(p, next, near, where, random, touched)
-          : by < 0.92
-            ? removeDays(p, next, where, random() < 0.6 ? 1 : 2, random, touched)
-            : removeAny(
-                p,
-                next,
-                where,
-                1 + Math.floor(random() * Math.min(12, 1 + p.visits.length / 4)),
-                random,
-                touched,
-              )
+      const removed = removeSome(next, touched)
       const nextCosts = costs.slice()
       for (const k of touched) nextCosts[k] = routeCost(p, k, next[k]!)
       for (let k = 0; k < next.length; k++) if (!touched.has(k)) next[k] = next[k]!.slice()
