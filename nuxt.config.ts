@@ -35,6 +35,12 @@ export default defineNuxtConfig({
   // Signed-in pages are drawn in the browser; the customer's pages on the server, readable without JavaScript.
   routeRules: { '/**': { ssr: false }, '/i/**': { ssr: true }, '/request': { ssr: true } },
   nitro: {
+    // Not in the app: parts of the screen take what is undefined as left out, like everywhere in Vue.
+    typescript: {
+      tsConfig: {
+        compilerOptions: { noImplicitReturns: true, exactOptionalPropertyTypes: true },
+      },
+    },
     // Sent compressed where the browser takes it.
     ...({ compressPublicAssets: { gzip: true, brotli: false } } as object),
     hooks: {
@@ -68,6 +74,9 @@ export default defineNuxtConfig({
       ],
     },
   },
-  typescript: { strict: true },
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: { noImplicitReturns: true } },
+  },
   eslint: { config: { stylistic: false } },
 })

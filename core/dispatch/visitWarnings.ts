@@ -12,7 +12,7 @@ export interface DayFacts {
   timeOff: readonly { from: number; to: number; reason: string; kind?: string }[]
   others: readonly { id: string; startAt: number; endAt: number; label: string }[]
   /** the site's territory, and those that the technician serves; a technician without any serves all */
-  territory?: string
+  territory?: string | undefined
   serves?: readonly string[]
   /** skills that the work wants, and those that the technician has */
   wanted?: readonly string[]

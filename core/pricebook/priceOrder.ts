@@ -2,11 +2,11 @@
 export interface PriceSources {
   /** a call-back is without charge */
   free: boolean
-  typed?: string
+  typed?: string | undefined
   /** agreed for this work order alone */
-  workOrder?: string
+  workOrder?: string | undefined
   /** agreed with this customer */
-  customer?: string
+  customer?: string | undefined
   /** of the book, or of a supplier's basket by our markup */
   book: string
 }

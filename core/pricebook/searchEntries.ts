@@ -18,9 +18,9 @@ export interface Searchable {
   used: number
 }
 export interface SearchLimits {
-  limit?: number
-  kind?: string
-  category?: string
+  limit?: number | undefined
+  kind?: string | undefined
+  category?: string | undefined
 }
 
 /**
@@ -74,7 +74,7 @@ export function searchEntries(
             prefix: word.length > 2 || (word.length > 1 && i === typed.length - 1),
           })),
         },
-        { filter },
+        filter ? { filter } : {},
       )
     const begun = search((word) =>
       vocabulary.some((v) => v.startsWith(word)) ? [word] : likeWords(word, vocabulary),

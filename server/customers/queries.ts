@@ -500,10 +500,10 @@ export async function customerPage(
   tx: Tx,
   f: {
     today: string
-    q?: string
-    owing?: boolean
-    kind?: string
-    tag?: string
+    q?: string | undefined
+    owing?: boolean | undefined
+    kind?: string | undefined
+    tag?: string | undefined
     sort: string
     descending: boolean
     limit: number

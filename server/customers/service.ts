@@ -483,6 +483,9 @@ export async function changeCustomer(
     })
   if (terms) checkTerms(terms)
   await checkFields(ctx, 'customer', plain.custom, old.custom)
+  // An emptied limit is none; one that was not sent stays.
+  const limitOf = (limit: string | null) =>
+    limit ? decimalToMinor(limit, ctx.company.currency) : null
   const values: Partial<CustomerRow> = Object.fromEntries(
     Object.entries({
       ...plain,
@@ -492,10 +495,7 @@ export async function changeCustomer(
       priceLevelId: levelId,
       taxExempt: exempt,
       terms,
-      // An emptied limit is none; one that was not sent stays.
-      creditLimit: creditLimit
-        ? decimalToMinor(creditLimit, ctx.company.currency)
-        : creditLimit && null,
+      creditLimit: creditLimit === undefined ? undefined : limitOf(creditLimit),
       ownPrices: ownPrices && Object.fromEntries(ownPrices.map((p) => [p.entryId, p.price])),
       exemptUntil: plain.exemptUntil === '' ? null : plain.exemptUntil,
     }).filter(([, v]) => v !== undefined),
@@ -524,7 +524,11 @@ export async function changeCustomer(
   customersChanged(ctx, [id])
   return customerPaper(ctx, id)
 }
-function checkTerms(terms: { kind: string; days?: number; day?: number }): asserts terms is Terms {
+function checkTerms(terms: {
+  kind: string
+  days?: number | undefined
+  day?: number | undefined
+}): asserts terms is Terms {
   if ((terms.kind === 'days' || terms.kind === 'month_end') && terms.days === undefined)
     throw invalid('terms.days', 'Say how many days.')
   if (terms.kind === 'next_month_day' && terms.day === undefined)

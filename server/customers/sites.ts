@@ -116,7 +116,10 @@ export async function changeSite(
     { from: old, to: values },
   )
 }
-const phones = <T extends { phone?: string; phone2?: string }>(ctx: Ctx, body: T): T => ({
+const phones = <T extends { phone?: string | undefined; phone2?: string | undefined }>(
+  ctx: Ctx,
+  body: T,
+): T => ({
   ...body,
   ...(body.phone === undefined ? {} : { phone: formatPhone(body.phone, ctx.company.country) }),
   ...(body.phone2 === undefined ? {} : { phone2: formatPhone(body.phone2, ctx.company.country) }),

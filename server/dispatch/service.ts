@@ -116,7 +116,7 @@ async function territoryFacts(
   ctx: Ctx,
   person: Technician,
   siteId?: string | null,
-): Promise<{ territory?: string; serves?: string[] }> {
+): Promise<{ territory?: string | undefined; serves?: string[] }> {
   const site = siteId ? await siteById(ctx.tx, siteId) : null
   if (!site) return {}
   const areas = await territories(ctx.tx)

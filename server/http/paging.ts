@@ -2,7 +2,7 @@
 import { LedgerError } from '../../core/errors/LedgerError'
 
 export function paging(
-  query: { limit?: number; after?: string; sort?: string },
+  query: { limit?: number | undefined; after?: string | undefined; sort?: string | undefined },
   sorts: readonly string[],
   fallback: string,
 ) {

@@ -139,8 +139,8 @@ export async function invoicePage(
   tx: Tx,
   f: {
     q: string
-    state?: string
-    customerId?: string
+    state?: string | undefined
+    customerId?: string | undefined
     today: string
     sort: string
     descending: boolean

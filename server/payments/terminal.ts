@@ -32,7 +32,7 @@ export async function ask<T>(
       'Content-Type': 'application/json',
       Authorization: `Bearer ${config.secretOf('CARD')}`,
     },
-    body: body && JSON.stringify(body),
+    ...(body && { body: JSON.stringify(body) }),
   }).catch(() => {
     throw away()
   })

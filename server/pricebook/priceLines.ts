@@ -64,7 +64,7 @@ export type WantedLine = Omit<Body<'addLines'>['lines'][number], 'done'> & {
   bought?: { supplier: string; partNumber: string; cost: string; taxClass: string }
 }
 /** Whoever does not see costs says none. */
-export const withoutCosts = <L extends { cost?: string }>(ctx: Ctx, lines: L[]): L[] =>
+export const withoutCosts = <L extends { cost?: string | undefined }>(ctx: Ctx, lines: L[]): L[] =>
   signedIn(ctx).seesCost ? lines : lines.map((l) => ({ ...l, cost: undefined }))
 /** An assembly becomes the lines of what is inside it, which can each be changed on the document alone. */
 export async function expanded<L extends WantedLine>(ctx: Ctx, wanted: L[]): Promise<L[]> {

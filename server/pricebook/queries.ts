@@ -85,9 +85,9 @@ export async function entryPage(
   tx: Tx,
   f: {
     q: string
-    kind?: string
-    category?: string
-    retired?: boolean
+    kind?: string | undefined
+    category?: string | undefined
+    retired?: boolean | undefined
     pinned: boolean
     limit: number
     after: [string, string] | null
@@ -353,8 +353,8 @@ export interface PricingRow {
   sundriesRate: string
   minimum: string
   rounding: { kind: 'none' | 'whole' | 'ending'; ending?: number }
-  year?: Record<string, string>
-  times?: TimeFactor[]
+  year?: Record<string, string> | undefined
+  times?: TimeFactor[] | undefined
 }
 export const pricingOf = async (tx: Tx, lock = false): Promise<PricingRow> =>
   (await tx.row<{ pricing: PricingRow }>(

@@ -213,7 +213,7 @@ export async function quotePage(
   tx: Tx,
   f: {
     q: string
-    state?: QuoteState | 'open'
+    state?: QuoteState | 'open' | undefined
     today: string
     descending: boolean
     limit: number

@@ -655,8 +655,8 @@ export async function workOrderPage(
   f: {
     q: string
     states: string[]
-    kind?: string
-    followUp?: string
+    kind?: string | undefined
+    followUp?: string | undefined
     sort: string
     descending: boolean
     limit: number

@@ -15,7 +15,7 @@ export interface PlanTechnician {
    * the drive to the first visit and the one home lie outside the shift, which begins and ends with work; nobody sets off
    * before `setsOff`. Left out: drives are within the shift
    */
-  outside?: { setsOff: number }
+  outside?: { setsOff: number } | undefined
   /** how long past the shift a day may run; it costs `overtime` for each unit. Left out: not at all */
   overtimeMost?: number
   /** a pause that begins within its span and lasts that long; taken at a visit's edge, never inside one */
@@ -30,7 +30,7 @@ export interface PlanVisit {
   place: number
   seconds: number
   /** within which the work begins. A soft window may be missed, at the cost of a broken promise */
-  window?: Span & { hard?: boolean }
+  window?: (Span & { hard?: boolean }) | undefined
   skills?: readonly string[]
   load?: number
   /** how much leaving it out costs, as a multiple; 1 when not said */
