@@ -98,6 +98,21 @@ export default withNuxt(
     rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] },
   },
   {
+    // What needs types to be seen: promises that nobody waits for, cases that nobody handles.
+    files: ['{app,core,demo,scripts,server,shared,tests}/**/*.ts'],
+    languageOptions: {
+      parserOptions: {
+        project: ['./tsconfig.all.json', './.nuxt/tsconfig.app.json'],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+    },
+  },
+  {
     // The computation knows nobody: no framework, no Node, no clock, no chance.
     files: ['core/**/*.ts'],
     rules: {

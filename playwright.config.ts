@@ -1,12 +1,16 @@
 import { defineConfig } from '@playwright/test'
 
-// The app, its database and its clock are started by npm test and shared: one worker, files in order of their names.
+// The app, its database and its clock are started by npm test: each worker has a rig of its own, whose
+// addresses stand in RIGS. A file runs in one worker, its tests in their order.
+const rigs = JSON.parse(process.env.RIGS ?? '[{}]') as NodeJS.ProcessEnv[]
+Object.assign(process.env, rigs[Number(process.env.TEST_PARALLEL_INDEX ?? 0)])
+
 export default defineConfig({
   testDir: 'tests/e2e',
   // Bounds for a slow machine; nothing waits for them when all is well.
   timeout: 180_000,
   expect: { timeout: 20_000 },
-  workers: 1,
+  workers: rigs.length,
   fullyParallel: false,
   forbidOnly: true,
   // A second try keeps one stalled machine from hiding what the other tests say; npm test names those that needed it.

@@ -1,4 +1,5 @@
 // Grows the demo company through the app's own services, event by event in order of time, so that its books balance by construction.
+import type { CALL_KINDS } from '../shared/calls'
 import { plusDays, localToInstant, localDate, weekday } from '../core/time/zone'
 import { HOUR, MINUTE } from '../core/time/units'
 import type { Ctx, Actor } from '../server/http/context'
@@ -285,7 +286,7 @@ function wanted(p: Plan, about?: string, minutes = Infinity): Wanted {
 }
 /** A visit as long as its task, in quarters of an hour. */
 const lengthOf = ({ entry }: Wanted) => Math.max(45, Math.ceil(entry.seconds / 900) * 15)
-function kindOf(title: string): string {
+function kindOf(title: string): (typeof CALL_KINDS)[number] {
   if (title === 'No water') return 'no water'
   if (title === 'Water test') return 'water test'
   return /membrane|lamp/.test(title) ? 'service' : 'repair'
@@ -356,7 +357,7 @@ async function clockIn(
   to: number | null,
 ): Promise<void> {
   const id = ctx.id()
-  await startClock(ctx.tx, id, personId, visitId, kind, from)
+  await startClock(ctx.tx, { id, personId, visitId, kind, at: from })
   if (to !== null) await stopClock(ctx.tx, id, to)
 }
 
@@ -469,7 +470,10 @@ function oneVisit(
       arrive,
     )
     await clockIn(ctx, technician.id, ids.visitId, 'on_site', arrive, end)
-    await setVisitState(ctx.tx, ids.visitId, 'finished', arrive, end)
+    await setVisitState(ctx.tx, ids.visitId, 'finished', {
+      startedAt: arrive,
+      finishedAt: end,
+    })
     await work(p, ctx, ids, technician, true)
     await refreshWorkOrder(ctx, ids.workOrderId)
     await record(ctx, {
@@ -642,7 +646,7 @@ function today(p: Plan, technicians: DemoPerson[], customers: DemoCustomer[]): v
       const ctx = p.ctxAt(end, technician)
       if (state === 'driving') {
         await clockIn(ctx, technician.id, ids.visitId, 'drive', p.now - 9 * MINUTE, null)
-        await setVisitState(ctx.tx, ids.visitId, 'driving', null, null)
+        await setVisitState(ctx.tx, ids.visitId, 'driving')
       } else {
         const from = state === 'finished' ? Math.min(begun, end - 30 * MINUTE) : begun
         await clockIn(ctx, technician.id, ids.visitId, 'drive', from - 17 * MINUTE, from)
@@ -654,7 +658,10 @@ function today(p: Plan, technicians: DemoPerson[], customers: DemoCustomer[]): v
           from,
           state === 'finished' ? end : null,
         )
-        await setVisitState(ctx.tx, ids.visitId, state, from, state === 'finished' ? end : null)
+        await setVisitState(ctx.tx, ids.visitId, state, {
+          startedAt: from,
+          finishedAt: state === 'finished' ? end : null,
+        })
         if (state === 'finished') await work(p, ctx, ids, technician, who !== 3)
       }
       await refreshWorkOrder(ctx, ids.workOrderId)

@@ -276,7 +276,7 @@ const TASKS: [string, string, string[], string[], number, string, string][] = [
   ],
 ]
 /** Words that callers use, and what customers are told. */
-const WORDS: Record<string, [synonyms: string, description: string]> = {
+const WORDS: Record<string, [synonyms: string, description?: string]> = {
   'Replace pressure tank': [
     'bladder tank waterlogged short cycling',
     'We take the old tank away, fit and charge the new one and set the switch to it.',
@@ -304,7 +304,7 @@ const WORDS: Record<string, [synonyms: string, description: string]> = {
   ],
   'Replace check valve': ['loses prime runs back'],
   'Change RO membrane': ['reverse osmosis drinking water tap'],
-} as Record<string, [string, string]>
+}
 const ORDER = ['task', 'part', 'labour', 'charge']
 const hoursInside = (inside: Parameters<typeof insideHours>[0]) => {
   const h = insideHours(inside)

@@ -7,7 +7,6 @@ import { quantile } from '../core/collections/paymentHabit'
 import { documentTotals } from '../core/documents/documentTotals'
 import { searchKey } from '../core/text/searchKey'
 import { population, questions, type Inhabitant } from '../demo/population'
-// @ts-expect-error a plain module of the commands
 import { startRig, startServer } from './lib/rig.mjs'
 import { cookieOf, inPieces, round, seconds, tell, type Bench, type Rig } from './lib/tell'
 import { boardBenches } from './boardBenches'

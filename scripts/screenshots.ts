@@ -3,7 +3,6 @@ import { spawn } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { chromium, type Page } from '@playwright/test'
 import { chooseFrom } from '../tests/e2e/people'
-// @ts-expect-error a plain module of the commands
 import { startRig } from './lib/rig.mjs'
 
 const rig = (await startRig('screenshots')) as { env: { TEST_URL: string }; stop(): Promise<void> }

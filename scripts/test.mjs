@@ -96,7 +96,7 @@ if (wants('lint')) {
   step('format', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']))
   step('lint', () => run('npx', ['eslint', '.']))
 }
-if (wants('types')) step('types', () => run('npx', ['nuxt', 'typecheck']))
+if (wants('types')) step('types', () => run('npm', ['run', '--silent', 'typecheck']))
 if (wants('core')) {
   say('core')
   vitest('core', {})
@@ -111,14 +111,16 @@ if (wants('server')) {
     await rig.stop()
   }
 }
-/** Browser tests on a rig of their own; what passed only when it was tried again is named, so that somebody mends it. */
-async function browser(name, files, options) {
-  const rig = await startRig(name, options)
+/** Browser tests, a worker on each rig; what passed only when it was tried again is named, so that somebody mends it. */
+async function browser(names, files, options) {
+  const [name] = names
+  const rigs = []
+  for (const each of names) rigs.push(await startRig(each, options))
   try {
     const file = `.data/reports/${name}.json`
     rmSync(file, { force: true })
     const ok = run('npx', ['playwright', 'test', '--reporter=list,json', ...files], {
-      ...rig.env,
+      RIGS: JSON.stringify(rigs.map((rig) => rig.env)),
       PLAYWRIGHT_JSON_OUTPUT_NAME: file,
     })
     count(file, (r) => {
@@ -132,7 +134,7 @@ async function browser(name, files, options) {
       ]
     })
   } finally {
-    await rig.stop()
+    await Promise.all(rigs.map((rig) => rig.stop()))
   }
 }
 if (wants('trial')) {
@@ -142,11 +144,12 @@ if (wants('trial')) {
 }
 if (wants('e2e')) {
   say('browser, against the production build')
-  await browser('e2e', process.argv.slice(3))
+  // Two cores: two workers, so far apart that they cannot disturb each other.
+  await browser(['e2e', 'e2e-beside'], process.argv.slice(3))
 }
 if (wants('two')) {
   say('the story of a day, on two processes behind a balancer')
-  await browser('two', ['tests/e2e/01-story.spec.ts'], { processes: 2 })
+  await browser(['two'], ['tests/e2e/01-story.spec.ts'], { processes: 2 })
 }
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`)
 process.exit(failed ? 1 : 0)

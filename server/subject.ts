@@ -1,5 +1,7 @@
 // What a subject tells the rest of the server about itself: whatever goes through all subjects reads it from here.
 import type { Value } from './db/pool'
+import type { Ctx } from './http/context'
+import type { MessageRow } from './messages/queries'
 
 /** Takes a person's words out of a table: SQL that names the customer as often as it has `?`. */
 export type Erasure = string
@@ -29,6 +31,15 @@ export interface Moved {
   several: string
 }
 
+/** What a message carries besides its words: read in a transaction, drawn in none. */
+export interface Enclosure {
+  paper?: { filename: string; draw(): Promise<Buffer> }
+  /** an entry for the calendar of whoever reads it */
+  event?: { method: 'REQUEST' | 'CANCEL'; content: string }
+}
+/** What a message of a kind encloses; null where there is nothing to enclose. */
+export type Encloses = (ctx: Ctx, message: MessageRow) => Promise<Enclosure | null>
+
 export interface Subject {
   name: string
   /** tables that hang on a customer, by name */
@@ -36,4 +47,8 @@ export interface Subject {
   erases?: readonly Erasure[]
   finds?: readonly Finding[]
   exports?: Readonly<Record<string, Export>>
+  /** what its messages enclose, by what they call it */
+  encloses?: Partial<Record<MessageRow['attach'], Encloses>>
+  /** the private page of what a message is about, for `{link}` in its text; empty where there is none */
+  linkFor?: (ctx: Ctx, message: MessageRow) => Promise<string>
 }

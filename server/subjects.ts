@@ -10,7 +10,7 @@ import { messages } from './messages/subject'
 import { payments } from './payments/subject'
 import { quotes } from './quotes/subject'
 import { visits } from './visits/subject'
-import type { Export, Finding, Moved, Subject } from './subject'
+import type { Encloses, Export, Finding, Moved, Subject } from './subject'
 
 export const subjects: readonly Subject[] = [
   customers,
@@ -35,3 +35,7 @@ export const findings: readonly Finding[] = subjects.flatMap((subject) => subjec
 export const exportsByName: ReadonlyMap<string, Export> = new Map(
   subjects.flatMap((subject) => Object.entries(subject.exports ?? {})),
 )
+export const enclosures: ReadonlyMap<string, Encloses> = new Map(
+  subjects.flatMap((subject) => Object.entries(subject.encloses ?? {})),
+)
+export const linksFor = subjects.flatMap((subject) => subject.linkFor ?? [])

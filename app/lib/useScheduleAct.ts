@@ -6,11 +6,24 @@ import type { Problem } from './api'
 export function useScheduleAct(refresh: () => Promise<unknown>) {
   const failure = ref('')
   const refused = ref<{ text: string; again: () => Promise<void> } | null>(null)
-  /** @param shown is called once the day stands as it is now */
-  async function act(
+  let last: Promise<void> = Promise.resolve()
+  /**
+   * Acts follow each other: what is asked for while another one is under way waits for it, and finds
+   * the day as that left it.
+   * @param shown is called once the day stands as it is now
+   */
+  function act(
     work: (override: boolean) => Promise<unknown>,
     shown: () => void = () => {},
     override = false,
+  ): Promise<void> {
+    last = last.then(() => once(work, shown, override))
+    return last
+  }
+  async function once(
+    work: (override: boolean) => Promise<unknown>,
+    shown: () => void,
+    override: boolean,
   ): Promise<void> {
     failure.value = ''
     refused.value = null

@@ -9,6 +9,7 @@ import ActButton from '~/base/ActButton.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: false })
 const session = useSession()
@@ -98,13 +99,10 @@ const make = () =>
               type="password"
               autocomplete="new-password"
           /></Field>
-          <p
-            v-if="refused && !refused.errors.length"
-            class="note bad"
-            role="alert"
-          >
-            {{ refused.message }}
-          </p>
+          <Notice
+            :of="refused"
+            unplaced
+          />
           <p
             v-if="said"
             class="note"

@@ -13,6 +13,8 @@ import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -101,13 +103,7 @@ const keepSources = (sources: string[]) =>
     class="page"
   >
     <h1>Set-up of calls</h1>
-    <p
-      v-if="failed"
-      class="note bad"
-      role="alert"
-    >
-      {{ failed.message }}
-    </p>
+    <Notice :of="failed" />
     <div class="two">
       <div class="stack">
         <h2>Asked of every caller</h2>
@@ -284,22 +280,13 @@ const keepSources = (sources: string[]) =>
       </div>
     </div>
   </section>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening…' }}
-  </p>
+    :problem="problem"
+  />
 </template>
 
 <style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;

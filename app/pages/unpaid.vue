@@ -15,6 +15,9 @@ import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
+import MailFields from '~/base/MailFields.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -235,13 +238,7 @@ const sums = computed(() => {
           >
         </div>
       </div>
-      <p
-        v-if="problem"
-        class="note bad"
-        role="alert"
-      >
-        {{ problem.message }}
-      </p>
+      <Notice :of="problem" />
       <p
         v-if="failed && !said.open && !mail.about"
         class="note bad"
@@ -501,13 +498,10 @@ const sums = computed(() => {
           :error="failed?.at('text') ? failed.at('text') : ''"
           ><TextInput v-model="said.text"
         /></Field>
-        <p
-          v-if="failed && !failed.errors.length"
-          class="note bad"
-          role="alert"
-        >
-          {{ failed.message }}
-        </p>
+        <Notice
+          :of="failed"
+          unplaced
+        />
         <ActButton
           primary
           submit
@@ -527,34 +521,11 @@ const sums = computed(() => {
         class="stack"
         @submit.prevent="remind"
       >
-        <div class="row">
-          <Field
-            class="grow"
-            label="To"
-            ><TextInput
-              v-model="mail.first"
-              type="email" /></Field
-          ><Field
-            class="grow"
-            label="and to"
-            ><TextInput
-              v-model="mail.second"
-              type="email"
-          /></Field>
-        </div>
-        <Field label="Subject"><TextInput v-model="mail.subject" /></Field
-        ><Field label="Text"
-          ><TextInput
-            v-model="mail.body"
-            rows="10"
-          />
-        </Field>
-        <p
-          v-if="failed"
-          class="wrong"
-        >
-          {{ failed.message }}
-        </p>
+        <MailFields
+          :model-value="mail"
+          :rows="10"
+        />
+        <Notice :of="failed" />
         <ActButton
           primary
           submit
@@ -575,13 +546,11 @@ const sums = computed(() => {
       @paid="again"
     />
   </div>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Adding up…' }}
-  </p>
+    :problem="problem"
+    says="Adding up…"
+  />
 </template>
 
 <style scoped>

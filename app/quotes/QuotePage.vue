@@ -16,6 +16,7 @@ import QuoteWords from './QuoteWords.vue'
 import SendQuote from './SendQuote.vue'
 import { useQuote, type Quote } from './useQuote'
 import { actWords, QUOTE_TONES } from './words'
+import Pending from '~/base/Pending.vue'
 
 const props = defineProps<{ id: string; field?: boolean }>()
 const session = useSession()
@@ -197,13 +198,11 @@ async function buy(items: BasketLine[]) {
       @close="asked = null"
     />
   </DocumentPage>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening the quote…' }}
-  </p>
+    :problem="problem"
+    says="Opening the quote…"
+  />
 </template>
 
 <style scoped>

@@ -9,6 +9,7 @@ import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
 import type { Quote } from './useQuote'
+import Notice from '~/base/Notice.vue'
 
 const props = defineProps<{ quote: Quote; field?: boolean }>()
 const emit = defineEmits<{ done: [quote: Quote]; close: [] }>()
@@ -74,13 +75,7 @@ const send = (to: string[]) =>
           rows="6"
         />
       </Field>
-      <p
-        v-if="problem"
-        class="note bad"
-        role="alert"
-      >
-        {{ problem.message }}
-      </p>
+      <Notice :of="problem" />
       <div class="row">
         <ActButton
           primary

@@ -3,9 +3,7 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import mysql from 'mysql2/promise'
-// @ts-expect-error a plain module of the commands
 import { freePort } from '../lib/database.mjs'
-// @ts-expect-error a plain module of the commands
 import { copyFolder } from '../lib/rig.mjs'
 import { pause } from './tools'
 

@@ -126,7 +126,7 @@ function operationsOf(document: {
 function fitting(schema: Schema | undefined, chance: Chance, ids: string[], depth = 0): unknown {
   const type = Array.isArray(schema?.type) ? schema.type[0] : schema?.type
   if (schema?.enum?.length) return chance.pick(schema.enum)
-  switch (type) {
+  switch (type ?? 'string') {
     case 'object':
       return Object.fromEntries(
         Object.entries(schema!.properties ?? {})

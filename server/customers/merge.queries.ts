@@ -18,8 +18,7 @@ export async function moveRows(
   tx: Tx,
   table: string,
   ids: string[],
-  from: string,
-  to: string,
+  { from, to }: { from: string; to: string },
 ): Promise<void> {
   for (let i = 0; i < ids.length; i += 500) {
     const some = ids.slice(i, i + 500)

@@ -215,7 +215,10 @@ export async function mergeCustomers(
   const movedIds: Record<string, string[]> = {}
   for (const table of moved.keys()) {
     movedIds[table] = await idsIn(ctx.tx, table, other.id)
-    await moveRows(ctx.tx, table, movedIds[table], other.id, kept.id)
+    await moveRows(ctx.tx, table, movedIds[table], {
+      from: other.id,
+      to: kept.id,
+    })
   }
   await transfer(
     ctx,
@@ -321,7 +324,7 @@ export async function undoMerge(ctx: Ctx, id: string): Promise<CustomerPaper> {
     },
   ]
   for (const table of moved.keys())
-    await moveRows(ctx.tx, table, ids.get(table) ?? [], kept.id, other.id)
+    await moveRows(ctx.tx, table, ids.get(table) ?? [], { from: kept.id, to: other.id })
   await transfer(
     ctx,
     'merge undone',

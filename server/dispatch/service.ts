@@ -212,9 +212,7 @@ export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>)
         })
       : []
   await mayPlace(ctx, warnings, body.override)
-  if (
-    !(await moveVisit(ctx.tx, id, body.version, body.technicianId, startAt, body.durationSeconds))
-  )
+  if (!(await moveVisit(ctx.tx, id, body.version, { ...body, startAt })))
     throw conflict('stale', 'Someone moved this visit in the meantime.')
   if (crew.join() !== before.join()) await setCrew(ctx.tx, id, crew)
   if (startAt !== null && startAt !== (visit.startAt ? Date.parse(visit.startAt) : null))
@@ -332,14 +330,11 @@ export async function furtherVisit(
     note: body.note || (body.split ? 'the rest of a visit that was split' : ''),
   })
   if (body.split)
-    await moveVisit(
-      ctx.tx,
-      id,
-      body.version,
-      visit.technicianId,
-      visit.startAt ? Date.parse(visit.startAt) : null,
-      visit.durationSeconds - body.durationSeconds,
-    )
+    await moveVisit(ctx.tx, id, body.version, {
+      technicianId: visit.technicianId,
+      startAt: visit.startAt ? Date.parse(visit.startAt) : null,
+      durationSeconds: visit.durationSeconds - body.durationSeconds,
+    })
   const of = await changed(
     ctx,
     visit,
@@ -376,7 +371,7 @@ export async function cancelVisit(ctx: Ctx, id: string, body: Body<'cancelVisit'
       body.override,
     )
   }
-  await setVisitState(ctx.tx, id, body.cancelled ? 'cancelled' : 'planned', null, null)
+  await setVisitState(ctx.tx, id, body.cancelled ? 'cancelled' : 'planned')
   await inviteAgain(ctx, id)
   return changed(
     ctx,

@@ -1,5 +1,6 @@
 // What invoices tell the rest of the server about themselves.
 import type { Subject } from '../subject'
+import { encloseInvoice, invoiceLink } from './enclosure'
 import { ERASURES, EXPORTS, FINDING } from './subject.queries'
 
 export const invoices: Subject = {
@@ -10,4 +11,6 @@ export const invoices: Subject = {
   erases: ERASURES,
   finds: [FINDING],
   exports: EXPORTS,
+  encloses: { invoice: encloseInvoice },
+  linkFor: invoiceLink,
 }

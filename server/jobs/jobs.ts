@@ -58,12 +58,10 @@ export const doubling = (attempts: number): number =>
 /** Puts a job in line as part of what this transaction does. */
 export async function enqueue(
   tx: Tx,
-  kind: string,
-  key: string,
-  payload: object,
-  runAt = Date.now(),
+  job: { kind: string; key: string; payload: object; runAt?: number },
 ): Promise<void> {
-  await insertJob(tx, { kind, key, payload, runAt, now: Date.now() })
+  const now = Date.now()
+  await insertJob(tx, { runAt: now, ...job, now })
   tx.afterCommit(poke)
 }
 
@@ -192,7 +190,7 @@ async function note(
   const now = Date.now()
   if (!error) {
     await outcome?.(ctx)
-    if (kind.everyMs) await jobAgain(ctx.tx, job.id, now + kind.everyMs, '', 0)
+    if (kind.everyMs) await jobAgain(ctx.tx, job.id, now + kind.everyMs)
     else await jobDone(ctx.tx, job.id, now)
     return
   }
@@ -201,7 +199,7 @@ async function note(
   if (last) {
     log.error({ kind: kind.kind, job: job.id, err: error.message }, 'job given up')
     await jobFailed(ctx.tx, job.id, error.message, now)
-  } else await jobAgain(ctx.tx, job.id, now + kind.waitMs(job.attempts), error.message, null)
+  } else await jobAgain(ctx.tx, job.id, now + kind.waitMs(job.attempts), error.message)
 }
 
 /** Begins to work on these kinds; answers how to stop. What runs then is finished or taken over by others. */

@@ -81,19 +81,14 @@ const over = (tx: Tx, id: number, state: 'done' | 'failed', error: string, now: 
 export const jobDone = (tx: Tx, id: number, now: number) => over(tx, id, 'done', '', now)
 export const jobFailed = (tx: Tx, id: number, error: string, now: number) =>
   over(tx, id, 'failed', error, now)
-export const jobAgain = (
-  tx: Tx,
-  id: number,
-  runAt: number,
-  error: string,
-  attempts: number | null,
-) =>
+/** To be done again then. After an error the attempts count on; where it went well, they begin anew. */
+export const jobAgain = (tx: Tx, id: number, runAt: number, error: string | null = null) =>
   tx.run(
     `UPDATE jobs
     SET state = 'waiting', run_at = ?, error = ?, attempts = COALESCE(?, attempts),
       claimed_by = NULL, claimed_until = NULL
     WHERE id = ?`,
-    [sqlInstant(runAt), error.slice(0, 255), attempts, id],
+    [sqlInstant(runAt), (error ?? '').slice(0, 255), error === null ? 0 : null, id],
   )
 /** A worker that lives says so for what it holds. */
 export const holdOn = (tx: Tx, ids: readonly number[], worker: string, until: number) =>

@@ -5,18 +5,12 @@
 import { PassThrough } from 'node:stream'
 import nodemailer, { type Transporter } from 'nodemailer'
 import type Mail from 'nodemailer/lib/mailer'
-import { toMoney } from '../../core/money/formatMinor'
 import { MINUTE, SECOND } from '../../core/time/units'
-import { writeInvitation } from '../dispatch/calendar'
-import { readFont } from '../documents/fonts'
 import { inBackgroundContext, type Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { invoicePdf } from '../invoices/pdf'
-import { invoiceById } from '../invoices/queries'
-import { publicLink } from '../invoices/service'
 import { doubling, Hopeless, type Job, type JobKind, type Place } from '../jobs/jobs'
-import { quotePdf, type QuoteDrawing } from '../quotes/pdf'
-import { quoteById } from '../quotes/queries'
+import type { Enclosure } from '../subject'
+import { enclosures, linksFor } from '../subjects'
 import { markDelivered, markTried, messageById, type MessageRow } from './queries'
 import { config } from '../config'
 
@@ -33,20 +27,17 @@ const TEXT_LIMIT_MS = 10 * SECOND
 /** From this answer on the server will never take it. */
 const REFUSED_FOR_GOOD = 550
 
-/** A message as it is handed over, with the papers still to be drawn. */
+/** A message as it is handed over, with the paper still to be drawn. */
 interface Ready {
   message: MessageRow
   mail: Mail.Options
-  draw: () => Promise<Mail.Attachment[]>
+  paper: Enclosure['paper']
 }
 
 async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
-  const invoice = message.invoiceId ? await invoiceById(ctx.tx, message.invoiceId) : null
-  const quote = message.quoteId ? await quoteById(ctx.tx, message.quoteId) : null
-  const invited =
-    message.attach === 'invitation' && message.visitId
-      ? await writeInvitation(ctx, message.visitId, message.recipients)
-      : null
+  const enclosed = await enclosures.get(message.attach)?.(ctx, message)
+  const links: string[] = []
+  for (const linkFor of linksFor) links.push(await linkFor(ctx, message))
   return {
     message,
     mail: {
@@ -55,34 +46,15 @@ async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
       from: { name: ctx.company.name, address: ctx.company.email || 'office@localhost' },
       to: message.recipients,
       subject: message.subject,
-      text: message.body.replaceAll('{link}', invoice ? publicLink(invoice) : ''),
-      ...(invited ? { icalEvent: { filename: 'visit.ics', ...invited } } : {}),
+      text: message.body.replaceAll('{link}', links.join('')),
+      ...(enclosed?.event && { icalEvent: { filename: 'visit.ics', ...enclosed.event } }),
     },
-    async draw() {
-      if (message.attach === 'invoice' && invoice) {
-        const content = await invoicePdf(
-          invoice.paper,
-          toMoney(invoice.paid, invoice.currency),
-          toMoney(invoice.open, invoice.currency),
-          readFont,
-        )
-        return [{ filename: `${invoice.number}.pdf`, content }]
-      }
-      if (message.attach === 'quote' && quote?.frozen) {
-        return [
-          {
-            filename: `${quote.number}.pdf`,
-            content: await quotePdf(quote.frozen as QuoteDrawing, readFont),
-          },
-        ]
-      }
-      return []
-    },
+    paper: enclosed?.paper,
   }
 }
-async function sendMail({ mail, draw }: Ready, { signal, stepAside }: Place): Promise<void> {
+async function sendMail({ mail, paper }: Ready, { signal, stepAside }: Place): Promise<void> {
   if (!config.smtpUrl) throw new Hopeless('no mail server is set up (SMTP_URL)')
-  const attachments = await draw()
+  const attachments = paper ? [{ filename: paper.filename, content: await paper.draw() }] : []
   const transport: Transporter = nodemailer.createTransport(config.smtpUrl, PATIENCE as object)
   transport.use('stream', (outgoing, next) => {
     outgoing.message.transform(() => new PassThrough().once('end', () => stepAside(LAST_ANSWER_MS)))

@@ -48,7 +48,7 @@ async function queue(
 ): Promise<string> {
   const id = ctx.id()
   await insertMessage(ctx.tx, { id, ...message, at: ctx.now })
-  await enqueue(ctx.tx, 'deliver', id, { messageId: id })
+  await enqueue(ctx.tx, { kind: 'deliver', key: id, payload: { messageId: id } })
   return id
 }
 export async function listMessages(
@@ -81,7 +81,7 @@ export async function retry(ctx: Ctx, id: string): Promise<boolean> {
   const done = await tryAgain(ctx.tx, id)
   if (done) {
     await record(ctx, { subject: 'message', id, text: 'Message tried again' })
-    await enqueue(ctx.tx, 'deliver', id, { messageId: id })
+    await enqueue(ctx.tx, { kind: 'deliver', key: id, payload: { messageId: id } })
   }
   return done
 }

@@ -38,7 +38,12 @@ async function chargeFor(
     amount: invoice.open,
     at: ctx.now,
   })
-  await enqueue(ctx.tx, 'card.look', chargeId, { chargeId }, Date.now() + FIRST_LOOK_MS)
+  await enqueue(ctx.tx, {
+    kind: 'card.look',
+    key: chargeId,
+    payload: { chargeId },
+    runAt: Date.now() + FIRST_LOOK_MS,
+  })
   return { invoice, chargeId }
 }
 /** Where the customer types the card. The charge is committed before the terminal hears of it. */
@@ -141,7 +146,11 @@ async function giveBack(
     paymentId: null,
     at: ctx.now,
   })
-  await enqueue(ctx.tx, 'card.refund', charge.id, { chargeId: charge.id })
+  await enqueue(ctx.tx, {
+    kind: 'card.refund',
+    key: charge.id,
+    payload: { chargeId: charge.id },
+  })
   await record(ctx, {
     ...aboutInvoice(invoice),
     fact: paymentFacts.givenBack({

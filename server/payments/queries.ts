@@ -34,15 +34,11 @@ export const paymentById = (tx: Tx, id: string) =>
   )
 export const insertAllocation = (
   tx: Tx,
-  id: string,
-  paymentId: string,
-  invoiceId: string,
-  amount: number,
-  on: string,
+  a: { id: string; paymentId: string; invoiceId: string; amount: number; on: string },
 ) =>
   tx.run(
     'INSERT INTO allocations (id, payment_id, invoice_id, amount_minor, on_date) VALUES (?, ?, ?, ?, ?)',
-    [id, paymentId, invoiceId, amount, on],
+    [a.id, a.paymentId, a.invoiceId, a.amount, a.on],
   )
 export const allocationsOf = (tx: Tx, paymentId: string) =>
   tx.rows<{ invoiceId: string; amount: number }>(

@@ -85,12 +85,17 @@ async function applyTo(
   ctx: Ctx,
   p: Taken,
   invoice: OpenRow,
-  amountMinor: number,
-  memo: string,
+  { amountMinor, memo }: { amountMinor: number; memo: string },
 ): Promise<void> {
   const on = later(p.receivedOn, invoice.issueOn)
   const allocationId = ctx.id()
-  await insertAllocation(ctx.tx, allocationId, p.id, invoice.id, amountMinor, on)
+  await insertAllocation(ctx.tx, {
+    id: allocationId,
+    paymentId: p.id,
+    invoiceId: invoice.id,
+    amount: amountMinor,
+    on,
+  })
   await setPaid(
     ctx.tx,
     invoice.id,
@@ -145,7 +150,7 @@ export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>
   let atOnceMinor = 0
   for (const a of applied) {
     const invoice = open.find((i) => i.id === a.id)!
-    await applyTo(ctx, p, invoice, a.amountMinor, memo)
+    await applyTo(ctx, p, invoice, { amountMinor: a.amountMinor, memo })
     if (invoice.issueOn <= p.receivedOn) atOnceMinor += a.amountMinor
     told.push({
       invoiceId: a.id,
@@ -192,7 +197,7 @@ export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>
       customerId: p.customerId,
       fact: paymentFacts.unapplied(said),
     })
-  if (p.receiptTo.length) await mailReceipt(ctx, p, number, applied, open, leftMinor)
+  if (p.receiptTo.length) await mailReceipt(ctx, p, { number, applied, open, leftMinor })
   const stillOpen = open.reduce((sum, i) => sum + i.balanceMinor, 0) - (p.amountMinor - leftMinor)
   return {
     id: p.id,
@@ -203,13 +208,16 @@ export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>
     stillOpen: m(stillOpen),
   }
 }
+interface Receipt {
+  number: string
+  applied: readonly { id: string; amountMinor: number }[]
+  open: readonly OpenRow[]
+  leftMinor: number
+}
 async function mailReceipt(
   ctx: Ctx,
   p: Taken,
-  number: string,
-  applied: readonly { id: string; amountMinor: number }[],
-  open: readonly OpenRow[],
-  leftMinor: number,
+  { number, applied, open, leftMinor }: Receipt,
 ): Promise<void> {
   const money = (minor: number) =>
     sayMoney(toMoney(minor, ctx.company.currency), ctx.company.locale)
@@ -283,7 +291,8 @@ export async function bounce(ctx: Ctx, id: string, reason: string): Promise<Answ
   const applied = await allocationsOf(ctx.tx, id)
   for (const a of applied) {
     const invoice = (await invoiceById(ctx.tx, a.invoiceId, true))!
-    await insertAllocation(ctx.tx, ctx.id(), id, a.invoiceId, -a.amount, ctx.today)
+    const back = { invoiceId: a.invoiceId, amount: -a.amount, on: ctx.today }
+    await insertAllocation(ctx.tx, { ...back, id: ctx.id(), paymentId: id })
     await setPaid(ctx.tx, a.invoiceId, invoice.paid - a.amount, null)
     if (invoice.workOrderId) await refreshWorkOrder(ctx, invoice.workOrderId)
   }

@@ -1,5 +1,6 @@
 // What quotes tell the rest of the server about themselves.
 import type { Subject } from '../subject'
+import { encloseQuote } from './enclosure'
 import { ERASURES, FINDING } from './subject.queries'
 
 export const quotes: Subject = {
@@ -9,4 +10,5 @@ export const quotes: Subject = {
   },
   erases: ERASURES,
   finds: [FINDING],
+  encloses: { quote: encloseQuote },
 }

@@ -115,13 +115,11 @@ export async function refreshWorkOrder(ctx: Ctx, id: string): Promise<void> {
     quoted: quotes.length > 0 && !quotes.some((q) => q.state === 'accepted'),
   })
   const done = ['to_bill', 'billed', 'closed'].includes(state)
-  await setWorkOrderFacts(
-    ctx.tx,
-    id,
+  await setWorkOrderFacts(ctx.tx, id, {
     state,
-    done || account.billedMinor > 0 ? account.toBillMinor : 0,
-    done ? ctx.now : null,
-  )
+    toBill: done || account.billedMinor > 0 ? account.toBillMinor : 0,
+    doneAt: done ? ctx.now : null,
+  })
 }
 
 export const taxesOf = (classes: Map<string, TaxRate[]>, taxClass: string): TaxRate[] =>
@@ -202,23 +200,16 @@ async function currentPricing(ctx: Ctx, at: number | null): Promise<PricingFacts
 
 export async function uncoveredOf(ctx: Ctx, work: WorkOrderRow, lines: LineRow[]) {
   const visits = await visitsOfWork(ctx.tx, work.id)
-  return uncoveredAmong(
-    ctx,
-    work,
-    lines,
-    visits,
-    await intervalsOf(
-      ctx.tx,
-      visits.map((v) => v.id),
-    ),
+  const clock = await intervalsOf(
+    ctx.tx,
+    visits.map((v) => v.id),
   )
+  return uncoveredAmong(ctx, work, { lines, visits, clock })
 }
 function uncoveredAmong(
   ctx: Ctx,
   work: WorkOrderRow,
-  lines: LineRow[],
-  visits: VisitRow[],
-  clock: IntervalRow[],
+  { lines, visits, clock }: { lines: LineRow[]; visits: VisitRow[]; clock: IntervalRow[] },
 ) {
   // An apprentice learns: their hours cost, and are not asked to be charged (common practice of the trade).
   const seconds = workedSeconds(
@@ -255,7 +246,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   const lines = await linesOf(tx, id)
   const { visits, clock: intervals, ...around } = await aroundWork(tx, id, ctx.now)
   const account = accountFrom(lines, around.billed)
-  const { at, ...time } = uncoveredAmong(ctx, work, lines, visits, intervals)
+  const { at, ...time } = uncoveredAmong(ctx, work, { lines, visits, clock: intervals })
   const pricing = await currentPricing(ctx, at)
   const { classes } = pricing
   const { level: offered, own: ownLevel } = levelAmong(pricing.levels, work.priceLevelId)

@@ -196,22 +196,18 @@ export async function clock(
   }
   if (running) await stopClock(ctx.tx, running.id, at)
   if (step.clock)
-    await startClock(
-      ctx.tx,
-      ctx.id(),
-      visit.technicianId,
-      id,
-      step.clock,
-      Math.max(at, running?.startedAt ?? 0),
-    )
+    await startClock(ctx.tx, {
+      id: ctx.id(),
+      personId: visit.technicianId,
+      visitId: id,
+      kind: step.clock,
+      at: Math.max(at, running?.startedAt ?? 0),
+    })
   await helpersClock(ctx, visit, step.clock, at)
-  await setVisitState(
-    ctx.tx,
-    id,
-    step.state,
-    step.state === 'on_site' ? at : null,
-    ['finished', 'no_access'].includes(step.state) ? at : null,
-  )
+  await setVisitState(ctx.tx, id, step.state, {
+    startedAt: step.state === 'on_site' ? at : null,
+    finishedAt: ['finished', 'no_access'].includes(step.state) ? at : null,
+  })
   const work = (await workOrderById(ctx.tx, visit.workOrderId))!
   await record(ctx, {
     subject: 'visit',
@@ -239,14 +235,13 @@ async function helpersClock(
   if (!kind) return
   for (const personId of await helpersOf(ctx, visit)) {
     if (!(await runningClock(ctx.tx, personId)))
-      await startClock(
-        ctx.tx,
-        ctx.id(),
+      await startClock(ctx.tx, {
+        id: ctx.id(),
         personId,
-        visit.id,
+        visitId: visit.id,
         kind,
-        Math.max(at, await lastClocked(ctx.tx, personId)),
-      )
+        at: Math.max(at, await lastClocked(ctx.tx, personId)),
+      })
   }
 }
 export async function writeFindings(

@@ -133,10 +133,7 @@ export const callBacksIn = (workOrderId: string, now: number): ListIn => ({
 /** Parks a work order in a list, to come back to on a day; an empty list takes it off. */
 export const setFollowUp = async (
   tx: Tx,
-  id: string,
-  version: number,
-  list: string,
-  on: string | null,
+  { id, version, list, on }: { id: string; version: number; list: string; on: string | null },
 ) =>
   (
     await tx.run(
@@ -195,9 +192,7 @@ export const setCustom = (
 export const setWorkOrderFacts = (
   tx: Tx,
   id: string,
-  state: WorkOrderState,
-  toBill: number,
-  doneAt: number | null,
+  { state, toBill, doneAt }: { state: WorkOrderState; toBill: number; doneAt: number | null },
 ) =>
   tx.run(
     `UPDATE work_orders
@@ -293,13 +288,17 @@ export const technicianIdsOf = async (tx: Tx, visitIds: readonly string[]) =>
       [...visitIds],
     )
   ).map((r) => r.id)
+/** Where a visit stands on the schedule. */
+export interface Slot {
+  technicianId: string | null
+  startAt: number | null
+  durationSeconds: number
+}
 export const moveVisit = async (
   tx: Tx,
   id: string,
   version: number,
-  technicianId: string | null,
-  startAt: number | null,
-  durationSeconds: number,
+  { technicianId, startAt, durationSeconds }: Slot,
 ) =>
   (
     await tx.run(
@@ -309,19 +308,21 @@ export const moveVisit = async (
       [technicianId, startAt === null ? null : sqlInstant(startAt), durationSeconds, id, version],
     )
   ).affected
+/** The state of a visit, and when it began and ended; a beginning that is known stays. */
 export const setVisitState = (
   tx: Tx,
   id: string,
   state: VisitState,
-  startedAt: number | null,
-  finishedAt: number | null,
-) =>
-  tx.run(
+  when: { startedAt?: number | null; finishedAt?: number | null } = {},
+) => {
+  const { startedAt = null, finishedAt = null } = when
+  return tx.run(
     `UPDATE visits
     SET state = ?, started_at = COALESCE(started_at, ?), finished_at = ?, version = version + 1
     WHERE id = ?`,
     [state, startedAt && sqlInstant(startedAt), finishedAt && sqlInstant(finishedAt), id],
   )
+}
 export const setFindings = async (tx: Tx, id: string, version: number, findings: string) =>
   (
     await tx.run(
@@ -405,11 +406,13 @@ export const helpersRunning = (tx: Tx, visitId: string, leadId: string | null) =
   )
 export const startClock = (
   tx: Tx,
-  id: string,
-  personId: string,
-  visitId: string,
-  kind: string,
-  at: number,
+  {
+    id,
+    personId,
+    visitId,
+    kind,
+    at,
+  }: { id: string; personId: string; visitId: string; kind: string; at: number },
 ) =>
   tx.run(
     'INSERT INTO clock_intervals (id, person_id, visit_id, kind, started_at) VALUES (?, ?, ?, ?, ?)',

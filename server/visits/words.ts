@@ -73,7 +73,7 @@ export async function park(
 ): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, id, true)
   if (body.on && body.on < ctx.today) throw invalid('on', 'That day has passed.')
-  if (!(await setFollowUp(ctx.tx, id, body.version, body.list, body.list ? body.on : null)))
+  if (!(await setFollowUp(ctx.tx, { ...body, id, on: body.list ? body.on : null })))
     throw conflict('stale', 'Someone changed this work order in the meantime.', {
       current: { version: work.version, followUp: work.followUp },
     })

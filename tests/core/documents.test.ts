@@ -6,13 +6,13 @@ import { invoiceState } from '../../core/documents/invoiceState'
 import { lineNet } from '../../core/documents/lineNet'
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
 import { margin, markup } from '../../core/documents/margin'
-import { taxTotals } from '../../core/tax/taxTotals'
+import { taxTotals, type TaxRate } from '../../core/tax/taxTotals'
 import { minorToDecimal } from '../../core/money/formatMinor'
 
 const five = { code: 'vat', name: 'Tax', rate: '0.05' }
 const state = { code: 'state', name: 'State', rate: '0.04' }
 const county = { code: 'county', name: 'County', rate: '0.025' }
-const line = (net: number, taxes = [five]) => ({
+const line = (net: number, taxes: readonly TaxRate[] = [five]) => ({
   quantity: '1',
   unitPrice: minorToDecimal(net, 'USD'),
   taxes,

@@ -54,7 +54,7 @@ const stop = (
   startAt: at(start),
   durationSeconds: minutes * 60,
   place: place(lon),
-  promiseTo: promiseTo && at(promiseTo),
+  promiseTo: promiseTo ? at(promiseTo) : null,
   fixed,
 })
 

@@ -7,9 +7,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type mysql from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-// @ts-expect-error a plain module of the commands
 import { afterFall } from '../../scripts/lib/keeper.mjs'
-// @ts-expect-error a plain module of the commands
 import { endLeftovers, leaveFolder, takeFolder } from '../../scripts/lib/leftovers.mjs'
 import { migrate } from '../../server/db/migrate'
 import { closePool, transaction } from '../../server/db/pool'

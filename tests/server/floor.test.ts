@@ -67,15 +67,15 @@ describe('signing in', () => {
   })
   it('from another site’s page is refused, whatever that page calls itself', async () => {
     const body = { email: 'office@demo.test', password: 'open-ledger' }
-    for (const headers of [
+    const foreign: Record<string, string>[] = [
       { Origin: 'null' },
       { Origin: 'https://elsewhere.example' },
       { Origin: 'no origin' },
       { 'Sec-Fetch-Site': 'cross-site' },
-    ]) {
+    ]
+    for (const headers of foreign) {
       expect(
-        (await new Client().raw('POST', '/api/v1/session', body, headers as Record<string, string>))
-          .body.code,
+        (await new Client().raw('POST', '/api/v1/session', body, headers)).body.code,
         JSON.stringify(headers),
       ).toBe('foreign_origin')
     }
@@ -547,7 +547,9 @@ describe('money that goes back', () => {
       `INSERT INTO card_charges (id, invoice_id, amount_minor, state, created_at, settled_at) VALUES (?, ?, 100, 'refunding', UTC_TIMESTAMP(3), '2026-10-01 12:00:00')`,
       [chargeId, invoice.id],
     )
-    await inBackground((tx) => enqueue(tx, 'card.refund', chargeId, { chargeId }))
+    await inBackground((tx) =>
+      enqueue(tx, { kind: 'card.refund', key: chargeId, payload: { chargeId } }),
+    )
     await until(
       async () =>
         (await count(

@@ -125,12 +125,6 @@ onLive(() => {
 </template>
 
 <style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
 .head {
   gap: 10px;
   flex-wrap: wrap;

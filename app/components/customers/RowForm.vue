@@ -9,6 +9,7 @@ import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import DateInput from '~/base/DateInput.vue'
+import Notice from '~/base/Notice.vue'
 
 export interface RowField {
   key: string
@@ -94,13 +95,7 @@ const text = (key: string) => form[key] ?? ''
         v-model="own.values"
         :fields="custom"
       />
-      <p
-        v-if="problem"
-        class="note bad"
-        role="alert"
-      >
-        {{ problem.message }}
-      </p>
+      <Notice :of="problem" />
       <div class="row">
         <ActButton
           primary

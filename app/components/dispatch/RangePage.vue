@@ -14,6 +14,7 @@ import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
 import ActButton from '~/base/ActButton.vue'
+import Pending from '~/base/Pending.vue'
 
 const props = defineProps<{
   title: (from: string, to: string) => string
@@ -137,13 +138,10 @@ defineSlots<{
       @changed="refresh()"
     />
   </div>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening…' }}
-  </p>
+    :problem="problem"
+  />
 </template>
 
 <style scoped>

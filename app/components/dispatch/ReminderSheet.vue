@@ -8,6 +8,7 @@ import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
 
 const props = defineProps<{ date: string | null }>()
 const emit = defineEmits<{ close: [] }>()
@@ -40,13 +41,7 @@ const HOW: Record<string, string> = { mail: 'mail to', text: 'text to', none: 'r
     @close="emit('close')"
   >
     <div class="stack">
-      <p
-        v-if="problem"
-        class="note bad"
-        role="alert"
-      >
-        {{ problem.message }}
-      </p>
+      <Notice :of="problem" />
       <DataTable
         v-if="list?.items.length"
         :rows="list.items"

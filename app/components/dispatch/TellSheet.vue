@@ -9,6 +9,7 @@ import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
+import Notice from '~/base/Notice.vue'
 
 const props = defineProps<{ visitId: string | null }>()
 const emit = defineEmits<{ close: [] }>()
@@ -121,13 +122,7 @@ const tell = (spoken: boolean) =>
             v-model="form.body"
             rows="8" /></Field
       ></template>
-      <p
-        v-if="problem"
-        class="note bad"
-        role="alert"
-      >
-        {{ problem.message }}
-      </p>
+      <Notice :of="problem" />
       <div class="row">
         <ActButton
           v-if="form.way === 'text' || notice.mails"

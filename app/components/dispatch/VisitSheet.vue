@@ -18,6 +18,7 @@ import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import TimeInput from '~/base/TimeInput.vue'
 import SidePanel from '~/base/SidePanel.vue'
+import Notice from '~/base/Notice.vue'
 
 type Visit = Answer<'placeVisit'>
 const props = defineProps<{
@@ -228,13 +229,7 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
       >
         {{ visit.misfit }}
       </p>
-      <p
-        v-if="problem"
-        class="note bad"
-        role="alert"
-      >
-        {{ problem.message }}
-      </p>
+      <Notice :of="problem" />
       <template v-if="may && open">
         <form
           class="box"

@@ -11,6 +11,7 @@ import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
 
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ work: Answer<'workOrder'> }>()
@@ -132,13 +133,7 @@ const billed = computed(() => [
           rows="5"
         />
       </Field>
-      <p
-        v-if="problem"
-        class="note bad"
-        role="alert"
-      >
-        {{ problem.message }}
-      </p>
+      <Notice :of="problem" />
       <p class="quiet small">Once made, an invoice is not changed any more.</p>
       <div class="row">
         <ActButton

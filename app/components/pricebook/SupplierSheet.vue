@@ -11,6 +11,7 @@ import Dialog from '~/base/Dialog.vue'
 import FigureInput from '~/base/FigureInput.vue'
 import TextInput from '~/base/TextInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
 
 type Product = Answer<'supplierProducts'>['items'][number]
 export interface BasketLine {
@@ -90,13 +91,10 @@ const take = () =>
     @close="emit('close')"
   >
     <div class="stack">
-      <p
+      <Notice
         v-if="away"
-        class="note bad"
-        role="alert"
-      >
-        {{ away.message }}
-      </p>
+        :of="away"
+      />
       <p
         v-else-if="suppliers && !suppliers.items.length"
         class="note warn"

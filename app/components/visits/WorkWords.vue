@@ -8,6 +8,7 @@ import { useAct } from '~/lib/useAct'
 import ActButton from '~/base/ActButton.vue'
 import DateInput from '~/base/DateInput.vue'
 import TextInput from '~/base/TextInput.vue'
+import Notice from '~/base/Notice.vue'
 
 const props = defineProps<{ work: Answer<'workOrder'>; edits: boolean }>()
 const emit = defineEmits<{ changed: [work: Answer<'workOrder'>] }>()
@@ -81,13 +82,7 @@ const fill = (next: Record<string, string>) =>
       {{ d.name }}: <s>{{ d.was || 'nothing' }}</s> → <b>{{ d.is || 'nothing' }}</b>
     </div>
   </div>
-  <p
-    v-if="problem"
-    class="note bad"
-    role="alert"
-  >
-    {{ problem.message }}
-  </p>
+  <Notice :of="problem" />
   <div
     v-if="work.equipment || work.answers.length || work.printedNote || work.fields.length || edits"
     class="sheet words"

@@ -5,6 +5,7 @@ import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -34,13 +35,7 @@ const may = computed(() => session.may('calls.take'))
       Half-filled calls, requests from the web page and promised call-backs, the most pressing
       first.
     </p>
-    <p
-      v-if="problem"
-      class="note bad"
-      role="alert"
-    >
-      {{ problem.message }}
-    </p>
+    <Notice :of="problem" />
     <DataTable
       v-if="data?.items.length"
       :rows="data.items"
@@ -103,12 +98,3 @@ const may = computed(() => session.may('calls.take'))
     </p>
   </section>
 </template>
-
-<style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
-</style>

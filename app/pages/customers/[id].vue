@@ -19,6 +19,8 @@ import FileInput from '~/base/FileInput.vue'
 import DataTable from '~/base/DataTable.vue'
 import HistoryTimeline from '~/base/HistoryTimeline.vue'
 import { given } from '~/lib/given'
+import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office', key: (route) => route.fullPath })
 type Customer = Answer<'customer'>
@@ -331,13 +333,7 @@ const ACCOUNT = [
         {{ n }}
       </li>
     </ul>
-    <p
-      v-if="failed"
-      class="note bad"
-      role="alert"
-    >
-      {{ failed.message }}
-    </p>
+    <Notice :of="failed" />
     <DataTable
       class="four"
       label="Their account"
@@ -669,13 +665,7 @@ const ACCOUNT = [
           :error="failed?.at('name') ? failed.at('name') : ''"
           ><TextInput v-model="erasing"
         /></Field>
-        <p
-          v-if="failed"
-          class="note bad"
-          role="alert"
-        >
-          {{ failed.message }}
-        </p>
+        <Notice :of="failed" />
         <ActButton
           :disabled="busy || !erasing"
           @click="erase"
@@ -685,22 +675,13 @@ const ACCOUNT = [
       </div>
     </Dialog>
   </div>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening…' }}
-  </p>
+    :problem="problem"
+  />
 </template>
 
 <style scoped>
-.page {
-  padding: 16px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
 .two {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 320px;

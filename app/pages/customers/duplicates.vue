@@ -11,6 +11,7 @@ import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
 import DataTable from '~/base/DataTable.vue'
 import Radio from '~/base/Radio.vue'
+import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -216,13 +217,7 @@ const NAMES: Record<string, string> = {
           Numbers and mail addresses that find no place become a contact. This can be taken apart
           again.
         </p>
-        <p
-          v-if="failed"
-          class="note bad"
-          role="alert"
-        >
-          {{ failed.message }}
-        </p>
+        <Notice :of="failed" />
         <ActButton
           primary
           :disabled="busy"
@@ -234,12 +229,3 @@ const NAMES: Record<string, string> = {
     </Dialog>
   </section>
 </template>
-
-<style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
-</style>

@@ -18,9 +18,10 @@ import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
-import Choice from '~/base/Choice.vue'
 import FileInput from '~/base/FileInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import FileColumns from '~/components/base/FileColumns.vue'
+import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -119,13 +120,7 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
     >
       {{ said }}
     </p>
-    <p
-      v-if="problem"
-      class="note bad"
-      role="alert"
-    >
-      {{ problem.message }}
-    </p>
+    <Notice :of="problem" />
     <div
       v-if="done"
       class="note row"
@@ -154,42 +149,13 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
     </p>
     <template v-if="table">
       <h2>{{ fileName }}: {{ table.rows.length }} rows</h2>
-      <div class="wide">
-        <DataTable
-          :rows="table.head"
-          :row-key="(h, i) => i"
-          :columns="[
-            { key: 'column', label: 'Column', text: (h) => h },
-            { key: 'means', label: 'Means' },
-            {
-              key: 'firstRow',
-              label: 'First row',
-              look: 'clip',
-              text: (_, i) => table!.rows[0]?.[i],
-            },
-            {
-              key: 'secondRow',
-              label: 'Second row',
-              look: 'clip',
-              text: (_, i) => table!.rows[1]?.[i],
-            },
-          ]"
-        >
-          <template #means="{ row: h, index: i }"
-            ><Choice
-              v-model="columns[i]"
-              :aria-label="`Meaning of ${h}`"
-              :options="[
-                { value: null, label: 'leave out' },
-                ...IMPORT_FIELDS.map((f) => ({
-                  value: f,
-                  label: label(f),
-                  disabled: columns.includes(f) && columns[i] !== f,
-                })),
-              ]"
-          /></template>
-        </DataTable>
-      </div>
+      <FileColumns
+        v-model="columns"
+        :head="table.head"
+        :rows="table.rows"
+        :fields="IMPORT_FIELDS"
+        :label="label"
+      />
       <p
         v-if="!ready"
         class="wrong"
@@ -275,10 +241,6 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
 
 <style scoped>
 .page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
   max-width: 1000px;
 }
 .pick {

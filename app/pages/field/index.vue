@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { call } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'field' })
 const session = useSession()
@@ -41,13 +42,7 @@ async function leave() {
         Sign out
       </button>
     </header>
-    <p
-      v-if="problem"
-      class="note bad"
-      role="alert"
-    >
-      {{ problem.message }}
-    </p>
+    <Notice :of="problem" />
     <NuxtLink
       v-if="open"
       class="openone"

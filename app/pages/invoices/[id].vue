@@ -11,6 +11,9 @@ import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
+import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
+import MailFields from '~/base/MailFields.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -130,13 +133,7 @@ const bounce = () =>
         :to="`/work/${invoice.workOrderId}`"
         >Work order {{ invoice.paper.workOrder }}</NuxtLink
       >
-      <p
-        v-if="failed"
-        class="note bad"
-        role="alert"
-      >
-        {{ failed.message }}
-      </p>
+      <Notice :of="failed" />
       <details
         v-if="bills"
         class="small"
@@ -231,28 +228,10 @@ const bounce = () =>
         class="stack"
         @submit.prevent="send(false)"
       >
-        <div class="row">
-          <Field
-            class="grow"
-            label="To"
-            ><TextInput
-              v-model="mail.first"
-              type="email" /></Field
-          ><Field
-            class="grow"
-            label="and to"
-            ><TextInput
-              v-model="mail.second"
-              type="email"
-          /></Field>
-        </div>
-        <Field label="Subject"><TextInput v-model="mail.subject" /></Field
-        ><Field label="Text"
-          ><TextInput
-            v-model="mail.body"
-            rows="7"
-          />
-        </Field>
+        <MailFields
+          :model-value="mail"
+          :rows="7"
+        />
         <div class="row">
           <ActButton
             primary
@@ -300,18 +279,17 @@ const bounce = () =>
       @paid="refresh"
     />
   </div>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening…' }}
-  </p>
+    :problem="problem"
+  />
 </template>
 
 <style scoped>
 .page {
   display: grid;
+  gap: 0;
+  padding: 0;
   grid-template-columns: minmax(0, 1fr) 270px;
   min-height: 100%;
 }

@@ -22,6 +22,8 @@ import FigureInput from '~/base/FigureInput.vue'
 import TextInput from '~/base/TextInput.vue'
 import FileInput from '~/base/FileInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 type Entry = Answer<'priceEntry'>
@@ -317,13 +319,7 @@ onBeforeRouteLeave(
         </ActButton></template
       >
     </div>
-    <p
-      v-if="failed"
-      class="note bad"
-      role="alert"
-    >
-      {{ failed.message }}
-    </p>
+    <Notice :of="failed" />
     <p
       v-if="theirs"
       class="note warn row"
@@ -803,22 +799,13 @@ onBeforeRouteLeave(
       </aside>
     </div>
   </section>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening…' }}
-  </p>
+    :problem="problem"
+  />
 </template>
 
 <style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
 .two {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 400px;

@@ -17,6 +17,7 @@ import type { SortKey } from '~/workers/book.worker'
 import ActButton from '~/base/ActButton.vue'
 import Choice from '~/base/Choice.vue'
 import TextInput from '~/base/TextInput.vue'
+import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -234,13 +235,7 @@ const gone = (q: string, after?: string) =>
     >
       The server does not answer. This is the price book as it was last here.
     </p>
-    <p
-      v-if="problem"
-      class="note bad"
-      role="alert"
-    >
-      {{ problem.message }}
-    </p>
+    <Notice :of="problem" />
     <p
       v-if="said"
       class="note"
@@ -382,10 +377,6 @@ const gone = (q: string, after?: string) =>
 
 <style scoped>
 .page {
-  padding: 14px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 10px;
   height: 100%;
   min-height: 560px;
 }

@@ -20,6 +20,8 @@ import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import FileInput from '~/base/FileInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import FileColumns from '~/components/base/FileColumns.vue'
+import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -224,13 +226,7 @@ const willTake = computed(() =>
     >
       {{ said }}
     </p>
-    <p
-      v-if="problem"
-      class="note bad"
-      role="alert"
-    >
-      {{ problem.message }}
-    </p>
+    <Notice :of="problem" />
     <div
       v-if="done"
       class="note row"
@@ -267,42 +263,13 @@ const willTake = computed(() =>
           >columns as the last time</span
         >
       </h2>
-      <div class="wide">
-        <DataTable
-          :rows="table.head"
-          :row-key="(h, i) => i"
-          :columns="[
-            { key: 'column', label: 'Column', text: (h) => h },
-            { key: 'means', label: 'Means' },
-            {
-              key: 'firstRow',
-              label: 'First row',
-              look: 'clip',
-              text: (_, i) => table!.rows[0]?.[i],
-            },
-            {
-              key: 'secondRow',
-              label: 'Second row',
-              look: 'clip',
-              text: (_, i) => table!.rows[1]?.[i],
-            },
-          ]"
-        >
-          <template #means="{ row: h, index: i }"
-            ><Choice
-              v-model="columns[i]"
-              :aria-label="`Meaning of ${h}`"
-              :options="[
-                { value: null, label: 'leave out' },
-                ...BOOK_FIELDS.map((f) => ({
-                  value: f,
-                  label: label(f),
-                  disabled: columns.includes(f) && columns[i] !== f,
-                })),
-              ]"
-          /></template>
-        </DataTable>
-      </div>
+      <FileColumns
+        v-model="columns"
+        :head="table.head"
+        :rows="table.rows"
+        :fields="BOOK_FIELDS"
+        :label="label"
+      />
       <p
         v-if="asksCode"
         class="wrong"
@@ -505,12 +472,6 @@ const willTake = computed(() =>
 </template>
 
 <style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
 .top {
   align-items: flex-end;
   gap: 12px;

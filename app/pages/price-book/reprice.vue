@@ -13,6 +13,7 @@ import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
 import FigureInput from '~/base/FigureInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -168,13 +169,7 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
         </ActButton>
       </div>
     </form>
-    <p
-      v-if="problem"
-      class="note bad"
-      role="alert"
-    >
-      {{ problem.message }}
-    </p>
+    <Notice :of="problem" />
     <p
       v-if="said"
       class="note"
@@ -254,12 +249,6 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
 </template>
 
 <style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
 .box {
   padding: 14px;
   display: flex;

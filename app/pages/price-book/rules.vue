@@ -16,6 +16,8 @@ import CountInput from '~/base/CountInput.vue'
 import Field from '~/base/Field.vue'
 import FigureInput from '~/base/FigureInput.vue'
 import TextInput from '~/base/TextInput.vue'
+import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 type Rules = Answer<'pricing'>
@@ -147,13 +149,7 @@ const WORTH = [
         Keep the rules
       </ActButton>
     </div>
-    <p
-      v-if="failed"
-      class="note bad"
-      role="alert"
-    >
-      {{ failed.message }}
-    </p>
+    <Notice :of="failed" />
     <div class="two">
       <fieldset
         class="sheet box"
@@ -402,22 +398,13 @@ const WORTH = [
       </div>
     </div>
   </section>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening…' }}
-  </p>
+    :problem="problem"
+  />
 </template>
 
 <style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
 .two {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 420px;

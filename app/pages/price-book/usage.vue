@@ -9,6 +9,8 @@ import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -100,13 +102,7 @@ const differs = (a: string, b: string) => Number(a) !== Number(b)
         </ActButton></span
       >
     </div>
-    <p
-      v-if="failed"
-      class="note bad"
-      role="alert"
-    >
-      {{ failed.message }}
-    </p>
+    <Notice :of="failed" />
     <p
       v-if="said"
       class="note row"
@@ -308,22 +304,14 @@ const differs = (a: string, b: string) => Number(a) !== Number(b)
       </div></template
     >
   </section>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Adding up…' }}
-  </p>
+    :problem="problem"
+    says="Adding up…"
+  />
 </template>
 
 <style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
 .views {
   gap: 0;
   flex-wrap: wrap;

@@ -22,6 +22,7 @@ import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard, type Place } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
 import ActButton from '~/base/ActButton.vue'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 type Visit = Answer<'placeVisit'>
@@ -118,10 +119,21 @@ const opened = computed(
 )
 const reminding = ref(false)
 const { failure, refused, act: doing } = useScheduleAct(refresh)
-const toggleLock = (v: Visit) =>
-  doing(() =>
-    call('lockVisit', { params: { id: v.id }, body: { version: v.version, locked: !v.locked } }),
-  )
+/** A visit as it stands when its turn has come: an act before it may have changed it. */
+const asNow = (visit: Visit): Visit =>
+  [...(data.value?.visits ?? []), ...(data.value?.tray ?? [])].find((v) => v.id === visit.id) ??
+  visit
+/** The same, where it still stands at the place that was seen; else the server is to say that somebody moved it. */
+function asSeen(visit: Visit): Visit {
+  const now = asNow(visit)
+  const moved = now.technicianId !== visit.technicianId || now.startAt !== visit.startAt
+  return moved || now.durationSeconds !== visit.durationSeconds ? visit : now
+}
+const toggleLock = (visit: Visit) =>
+  doing(() => {
+    const { id, version } = asSeen(visit)
+    return call('lockVisit', { params: { id }, body: { version, locked: !visit.locked } })
+  })
 /** Times on the board are moved by a quarter of an hour. */
 const STEP_SECONDS = 900
 const half = (v: Visit) =>
@@ -174,7 +186,7 @@ async function check() {
 const save = (visit: Visit, place: Place) =>
   doing(
     (override) =>
-      board.place(visit, place, override).finally(() => {
+      board.place(asSeen(visit), place, override).finally(() => {
         trying.value = null
       }),
     // The keyboard goes on where it was, also when the card stands in another row now.
@@ -185,6 +197,16 @@ const save = (visit: Visit, place: Place) =>
           document.querySelector<HTMLElement>(`[data-visit="${visit.id}"]`)?.focus(),
       ),
   )
+const copy = (visit: Visit) =>
+  doing(() => {
+    const now = asNow(visit)
+    return board.further(now, { split: false, durationSeconds: now.durationSeconds })
+  })
+const split = (visit: Visit) =>
+  doing(() => {
+    const now = asNow(visit)
+    return board.further(now, { split: true, durationSeconds: half(now) })
+  })
 const redo = () => doing((override) => board.redo(override))
 const undo = () => doing((override) => board.undo(override))
 
@@ -196,7 +218,7 @@ async function swap(visit: Visit) {
   const first = swapping.value
   if (!first || first.id === visit.id) return void (swapping.value = first ? null : visit)
   swapping.value = null
-  await doing(() => board.swap(first, visit))
+  await doing(() => board.swap(asSeen(first), asSeen(visit)))
 }
 
 // Drag by pointer: visits, their right edge, and cards of the tray.
@@ -271,7 +293,7 @@ function drag(e: PointerEvent, visit: Visit, edge: boolean) {
       const { technicianId, startAt } = trying.value.place
       trying.value = null
       void doing(() =>
-        board.further(visit, {
+        board.further(asNow(visit), {
           split: false,
           durationSeconds: visit.durationSeconds,
           technicianId,
@@ -337,8 +359,7 @@ function key(e: KeyboardEvent, visit: Visit) {
     swapping.value = null
   } else if (e.key.toLowerCase() === 's' && visit.startAt && may.value) void swap(visit)
   else if (e.key.toLowerCase() === 'l' && visit.startAt && may.value) void toggleLock(visit)
-  else if (e.key.toLowerCase() === 'c' && may.value && !e.ctrlKey && !e.metaKey)
-    void doing(() => board.further(visit, { split: false, durationSeconds: visit.durationSeconds }))
+  else if (e.key.toLowerCase() === 'c' && may.value && !e.ctrlKey && !e.metaKey) void copy(visit)
   else if (
     e.key.toLowerCase() === 'x' &&
     may.value &&
@@ -346,7 +367,7 @@ function key(e: KeyboardEvent, visit: Visit) {
     !e.ctrlKey &&
     !e.metaKey
   )
-    void doing(() => board.further(visit, { split: true, durationSeconds: half(visit) }))
+    void split(visit)
   else if (e.key === 'Delete' && visit.startAt)
     void save(visit, { technicianId: null, startAt: null, durationSeconds: visit.durationSeconds })
   else return
@@ -625,13 +646,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
       @changed="refresh()"
     />
   </div>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening the day…' }}
-  </p>
+    :problem="problem"
+    says="Opening the day…"
+  />
 </template>
 
 <style scoped>

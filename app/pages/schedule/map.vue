@@ -16,6 +16,8 @@ import { useBoard } from '~/stores/board'
 import { useLooks } from '~/stores/looks'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
+import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
@@ -171,13 +173,7 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
             {{ chosen.place }} ·
             <NuxtLink :to="`/customers/${chosen.customerId}`">the customer</NuxtLink>
           </p>
-          <p
-            v-if="failed"
-            class="note bad"
-            role="alert"
-          >
-            {{ failed.message }}
-          </p>
+          <Notice :of="failed" />
           <p
             v-if="said"
             class="note"
@@ -249,13 +245,11 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
       @changed="again()"
     />
   </div>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Drawing the map…' }}
-  </p>
+    :problem="problem"
+    says="Drawing the map…"
+  />
 </template>
 
 <style scoped>

@@ -12,6 +12,7 @@ import { useLoad } from '~/lib/useLoad'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useLooks } from '~/stores/looks'
 import ActButton from '~/base/ActButton.vue'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
@@ -272,13 +273,11 @@ onBeforeUnmount(() => {
       @changed="refresh()"
     />
   </div>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening the day…' }}
-  </p>
+    :problem="problem"
+    says="Opening the day…"
+  />
 </template>
 
 <style scoped>

@@ -16,6 +16,7 @@ import DateInput from '~/base/DateInput.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -194,13 +195,7 @@ function takeAll() {
         {{ plan ? 'Propose anew' : 'Propose a plan' }}
       </ActButton>
     </form>
-    <p
-      v-if="problem"
-      class="note bad"
-      role="alert"
-    >
-      {{ problem.message }}
-    </p>
+    <Notice :of="problem" />
     <div
       v-if="plan?.state === 'running'"
       class="sheet form"
@@ -315,12 +310,6 @@ function takeAll() {
 </template>
 
 <style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
 .form {
   display: flex;
   flex-wrap: wrap;

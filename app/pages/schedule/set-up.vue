@@ -20,6 +20,8 @@ import FileInput from '~/base/FileInput.vue'
 import DataTable from '~/base/DataTable.vue'
 import { given } from '~/lib/given'
 import Radio from '~/base/Radio.vue'
+import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 type SetUp = Answer<'scheduleSetUp'>
@@ -976,13 +978,7 @@ const DRIVES = [
               :placeholder="editing?.home ? 'stays where it is' : '04101'"
           /></Field>
         </div>
-        <p
-          v-if="failed"
-          class="note bad"
-          role="alert"
-        >
-          {{ failed.message }}
-        </p>
+        <Notice :of="failed" />
         <ActButton
           primary
           submit
@@ -993,22 +989,14 @@ const DRIVES = [
       </form>
     </Dialog>
   </section>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Loading…' }}
-  </p>
+    :problem="problem"
+    says="Loading…"
+  />
 </template>
 
 <style scoped>
-.page {
-  padding: 18px 20px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-}
 .guide {
   list-style: none;
   margin: 0;

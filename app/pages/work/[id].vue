@@ -23,6 +23,7 @@ import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import DataTable from '~/base/DataTable.vue'
 import HistoryTimeline from '~/base/HistoryTimeline.vue'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 type Work = Answer<'workOrder'>
@@ -553,13 +554,11 @@ const mails = computed(() =>
       </form>
     </Dialog>
   </div>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening the account…' }}
-  </p>
+    :problem="problem"
+    says="Opening the account…"
+  />
 </template>
 
 <style scoped>

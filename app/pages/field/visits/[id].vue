@@ -15,6 +15,7 @@ import { useAct } from '~/lib/useAct'
 import type { Found } from '~/lib/book'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'field', key: (route) => route.fullPath })
 type Line = Answer<'workOrder'>['lines'][number]
@@ -870,13 +871,11 @@ const otherOpen = computed(() =>
       </template>
     </section>
   </div>
-  <p
+  <Pending
     v-else
-    class="empty"
-    role="status"
-  >
-    {{ problem?.message ?? 'Opening the visit…' }}
-  </p>
+    :problem="problem"
+    says="Opening the visit…"
+  />
 </template>
 
 <style scoped>
