@@ -144,8 +144,9 @@ if (wants('trial')) {
 }
 if (wants('e2e')) {
   say('browser, against the production build')
-  // Two cores: two workers, so far apart that they cannot disturb each other.
-  await browser(['e2e', 'e2e-beside'], process.argv.slice(3))
+  // As many workers as BROWSERS says: one keeps two cores busy, with the app and its database.
+  const rigs = Array.from({ length: Number(process.env.BROWSERS ?? 1) }, (_, i) => `e2e-${i + 1}`)
+  await browser(rigs, process.argv.slice(3))
 }
 if (wants('two')) {
   say('the story of a day, on two processes behind a balancer')

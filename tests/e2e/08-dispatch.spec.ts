@@ -302,7 +302,10 @@ test('needed now: who is near, sent in two keys; openings of a territory, and su
     .and(near.locator(':enabled'))
     .first()
   const who = (await send.getAttribute('aria-label'))!.slice(5)
+  // What would be wrong with the time is on the screen before it is booked, and is booked with it.
+  const checked = office.waitForResponse((r) => r.url().endsWith('/placements/check'))
   await send.click()
+  await checked
   await expect(chosenIn(office.getByLabel('Technician'))).toHaveText(who)
   await expect(office.getByRole('button', { name: /^Book Tue 24 Nov/ })).toBeVisible()
   await office.keyboard.press('Control+Enter')
