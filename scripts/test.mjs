@@ -145,7 +145,10 @@ if (wants('trial')) {
 if (wants('e2e')) {
   say('browser, against the production build')
   // As many workers as BROWSERS says: one keeps two cores busy, with the app and its database.
-  const rigs = Array.from({ length: Number(process.env.BROWSERS ?? 1) }, (_, i) => `e2e-${i + 1}`)
+  const rigs = Array.from(
+    { length: Math.max(1, Number(process.env.BROWSERS) || 1) },
+    (_, i) => `e2e-${i + 1}`,
+  )
   await browser(rigs, process.argv.slice(3))
 }
 if (wants('two')) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The office: the run across the top, the index down the right edge, the shortcuts of every screen.
-import { defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import FindAnything from '~/components/base/FindAnything.vue'
 import RunBand from '~/components/base/RunBand.vue'
@@ -47,6 +47,13 @@ const INDEX: readonly {
     ],
   },
 ]
+/** What this person may open of it; a group that holds nothing for them is not there. */
+const index = computed(() =>
+  INDEX.map(({ group, links }) => ({
+    group,
+    links: links.filter(([, , may]) => session.may(may)),
+  })).filter(({ links }) => links.length),
+)
 const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
 const takesCalls = () => session.may('calls.take')
 function key(e: KeyboardEvent) {
@@ -135,12 +142,12 @@ async function leave() {
       aria-label="Reference books"
     >
       <template
-        v-for="{ group, links } in INDEX"
+        v-for="{ group, links } in index"
         :key="group"
       >
         <h2>{{ group }}</h2>
         <NuxtLink
-          v-for="[to, name] in links.filter(([, , may]) => session.may(may))"
+          v-for="[to, name] in links"
           :key="to"
           :to="to"
           :class="{ here: route.path.startsWith(to) }"

@@ -17,8 +17,10 @@ export function useScheduleAct(refresh: () => Promise<unknown>) {
     shown: () => void = () => {},
     override = false,
   ): Promise<void> {
-    last = last.then(() => once(work, shown, override))
-    return last
+    const mine = last.then(() => once(work, shown, override))
+    // Whatever became of this one, the next one has its turn.
+    last = mine.catch(() => {})
+    return mine
   }
   async function once(
     work: (override: boolean) => Promise<unknown>,

@@ -24,6 +24,8 @@ const LIMIT_MS = 30 * SECOND
 const LAST_ANSWER_MS = 10 * MINUTE
 const MOST_ASIDE = 60
 const TEXT_LIMIT_MS = 10 * SECOND
+/** Stands in a text for the private page of what it is about. */
+const LINK = '{link}'
 /** From this answer on the server will never take it. */
 const REFUSED_FOR_GOOD = 550
 
@@ -37,7 +39,8 @@ interface Ready {
 async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
   const enclosed = await enclosures.get(message.attach)?.(ctx, message)
   const links: string[] = []
-  for (const linkFor of linksFor) links.push(await linkFor(ctx, message))
+  if (message.body.includes(LINK))
+    for (const linkFor of linksFor) links.push(await linkFor(ctx, message))
   return {
     message,
     mail: {
@@ -46,7 +49,7 @@ async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
       from: { name: ctx.company.name, address: ctx.company.email || 'office@localhost' },
       to: message.recipients,
       subject: message.subject,
-      text: message.body.replaceAll('{link}', links.join('')),
+      text: message.body.replaceAll(LINK, links.join('')),
       ...(enclosed?.event && { icalEvent: { filename: 'visit.ics', ...enclosed.event } }),
     },
     paper: enclosed?.paper,
