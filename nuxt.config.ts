@@ -31,6 +31,10 @@ export default defineNuxtConfig({
     '~/assets/kit.css',
   ],
   features: { inlineStyles: false },
+  // A page's script is fetched when somebody points at its link, not for every link in sight.
+  experimental: {
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   elementPlus: { importStyle: 'css', themes: [] },
   // Signed-in pages are drawn in the browser; the customer's pages on the server, readable without JavaScript.
   routeRules: { '/**': { ssr: false }, '/i/**': { ssr: true }, '/request': { ssr: true } },

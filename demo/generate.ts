@@ -1,5 +1,5 @@
 // Grows the demo company through the app's own services, event by event in order of time, so that its books balance by construction.
-import type { CALL_KINDS } from '../shared/calls'
+import type { CallKind } from '../core/visits/workKinds'
 import { plusDays, localToInstant, localDate, weekday } from '../core/time/zone'
 import { HOUR, MINUTE } from '../core/time/units'
 import type { Ctx, Actor } from '../server/http/context'
@@ -286,9 +286,9 @@ function wanted(p: Plan, about?: string, minutes = Infinity): Wanted {
 }
 /** A visit as long as its task, in quarters of an hour. */
 const lengthOf = ({ entry }: Wanted) => Math.max(45, Math.ceil(entry.seconds / 900) * 15)
-function kindOf(title: string): (typeof CALL_KINDS)[number] {
-  if (title === 'No water') return 'no water'
-  if (title === 'Water test') return 'water test'
+function kindOf(title: string): CallKind {
+  if (title === 'No water') return 'no_water'
+  if (title === 'Water test') return 'water_test'
   return /membrane|lamp/.test(title) ? 'service' : 'repair'
 }
 /** What a payment is known by: a cheque by its number, a card by the terminal's. */

@@ -169,9 +169,14 @@ const BENCHES: Record<string, Bench> = {
       await page.reload()
       await page.getByText('Ines Calloway').waitFor()
       const sizes = await page.evaluate(() =>
-        (performance.getEntriesByType('resource') as PerformanceResourceTiming[])
-          .filter((e) => new URL(e.name).pathname.endsWith('.js'))
-          .map((e) => e.encodedBodySize / 1000),
+        // What was fetched ahead of its use is listed a second time when it is used.
+        [
+          ...new Map(
+            (performance.getEntriesByType('resource') as PerformanceResourceTiming[])
+              .filter((e) => new URL(e.name).pathname.endsWith('.js'))
+              .map((e) => [e.name, e.encodedBodySize / 1000]),
+          ).values(),
+        ],
       )
       tell(
         'first-load-js',

@@ -1,4 +1,5 @@
 // A call: who, what, when; kept while it is typed, and ended by a booking, a visit to quote, a call-back or a polite no.
+import { CALL_KINDS } from '../core/visits/workKinds'
 import {
   date,
   flag,
@@ -17,14 +18,6 @@ import {
   definedText,
 } from './schema'
 
-export const CALL_KINDS = [
-  'repair',
-  'no water',
-  'service',
-  'installation',
-  'water test',
-  'quote visit',
-] as const
 export const CALL_ORIGINS = ['telephone', 'form', 'hand'] as const
 const answers = () =>
   list(

@@ -146,7 +146,7 @@ const scheduleRange = obj({
   visits: list(scheduleVisit),
   tray: list(scheduleVisit),
 })
-const lookList = obj({
+const savedFilterList = obj({
   items: list(obj({ id: id().required(), name: definedText(), filter: scheduleFilter })),
 })
 const place = obj({
@@ -709,16 +709,16 @@ export const dispatchRoutes = {
     query: obj({ from: date(), to: date() }),
     answer: scheduleRange,
   }),
-  looks: route({
+  savedFilters: route({
     method: 'GET',
-    path: '/looks',
+    path: '/saved-filters',
     may: 'dispatch.see',
     summary: 'My kept filters of the schedule',
-    answer: lookList,
+    answer: savedFilterList,
   }),
-  keepLook: route({
+  saveFilter: route({
     method: 'POST',
-    path: '/looks',
+    path: '/saved-filters',
     may: 'dispatch.see',
     summary: 'Keep a filter of the schedule by name, for myself',
     body: obj({
@@ -726,14 +726,14 @@ export const dispatchRoutes = {
       name: requiredText('Give it a name.', 60),
       filter: scheduleFilter,
     }),
-    answer: lookList,
+    answer: savedFilterList,
   }),
-  dropLook: route({
+  removeSavedFilter: route({
     method: 'POST',
-    path: '/looks/{id}/remove',
+    path: '/saved-filters/{id}/remove',
     may: 'dispatch.see',
     summary: 'Take a kept filter away',
-    answer: lookList,
+    answer: savedFilterList,
   }),
   lockVisit: route({
     method: 'POST',

@@ -1,4 +1,6 @@
 // Work orders with their account, visits with their clock, lines, signatures, photos.
+import { DETAIL_NAMES, type Detail } from '../core/customers/changedDetails'
+import { FREE_KINDS } from '../core/visits/workKinds'
 import { LINE_KINDS } from '../core/pricebook/kinds'
 import {
   amount,
@@ -24,6 +26,7 @@ import {
 } from './schema'
 
 export const CLOCK_ACTS = ['set_off', 'arrive', 'pause', 'resume', 'finish', 'no_access'] as const
+const DETAILS = Object.keys(DETAIL_NAMES) as Detail[]
 const line = obj({
   id: id().required(),
   version: int().required(),
@@ -99,7 +102,9 @@ export const workOrder = obj({
   contact: obj({ name: definedText(), phone: definedText() }),
   printedNote: definedText(400),
   equipment: definedText(300),
-  changedDetails: list(obj({ name: definedText(), was: definedText(2000), is: definedText(2000) })),
+  changedDetails: list(
+    obj({ detail: oneOf(DETAILS).required(), was: definedText(2000), is: definedText(2000) }),
+  ),
   answers: list(obj({ question: definedText(), answer: definedText(400) })),
   fields: list(
     obj({
@@ -434,7 +439,7 @@ export const visitRoutes = {
     body: obj({
       workOrderId: id().required(),
       visitId: id().required(),
-      kind: oneOf(['call-back', 'warranty'] as const).default('call-back'),
+      kind: oneOf(FREE_KINDS).default('call_back'),
       problem: requiredText('Write down what is wrong again.', 2000),
     }),
     answer: obj({ workOrderId: id().required(), number: definedText() }),

@@ -1,15 +1,8 @@
 // The one way to the server: typed by the catalogue, writes carry an idempotency key and are repeated when the line drops.
 import { v7 } from 'uuid'
-import { ValidationError, type AnySchema } from 'yup'
-import {
-  routes,
-  type Answer,
-  type Given,
-  type Params,
-  type Query,
-  type RouteName,
-} from '~~/shared/api'
-import type { Route } from '~~/shared/schema'
+import type { AnySchema, ValidationError } from 'yup'
+import { addresses } from '#build/addresses'
+import type { Answer, Given, Params, Query, RouteName, routes } from '~~/shared/api'
 
 export class Problem extends Error {
   constructor(
@@ -49,12 +42,16 @@ type Loose = {
   key?: string
 }
 
-async function checked(schema: AnySchema, body: unknown): Promise<void> {
+/** The same schema as the server's: what is plainly wrong is said without asking it. */
+async function check(name: RouteName, body: unknown): Promise<void> {
+  // Fetched with the first form that is sent; where it cannot be had, the server checks alone.
+  const catalogue = await import('~~/shared/api').catch(() => null)
   try {
-    await schema.validate(body, { abortEarly: false })
+    await catalogue?.routeOf(name).body?.validate(body, { abortEarly: false })
   } catch (error) {
-    if (!(error instanceof ValidationError)) throw error
-    const errors = (error.inner.length ? error.inner : [error]).map((e) => ({
+    if ((error as Error).name !== 'ValidationError') throw error
+    const { inner } = error as ValidationError
+    const errors = (inner.length ? inner : [error as ValidationError]).map((e) => ({
       path: e.path ?? '',
       message: e.message,
     }))
@@ -63,8 +60,8 @@ async function checked(schema: AnySchema, body: unknown): Promise<void> {
 }
 export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): Promise<Answer<N>> {
   const input: Loose = asked ?? {}
-  const route = routes[name] as Route
-  const path = route.path.replace(/\{(\w+)\}/g, (_, key: string) =>
+  const [method, address, takes] = addresses[name]!
+  const path = address.replace(/\{(\w+)\}/g, (_, key: string) =>
     encodeURIComponent(input.params?.[key] ?? ''),
   )
   const query = new URLSearchParams(
@@ -72,9 +69,8 @@ export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): 
       .filter(([, v]) => v !== undefined && v !== '' && v !== null)
       .map(([k, v]) => [k, String(v)]),
   )
-  const write = route.method !== 'GET'
-  // The same schema as the server's: what is plainly wrong is said without asking it.
-  if (write && route.body) await checked(route.body, input.body ?? {})
+  const write = method !== 'GET'
+  if (write && takes) await check(name, input.body ?? {})
   const headers: Record<string, string> = write
     ? { 'Content-Type': 'application/json', 'Idempotency-Key': input.key ?? newId() }
     : {}
@@ -82,7 +78,7 @@ export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): 
     let response: Response
     try {
       response = await fetch(`/api/v1${path}${query.size ? `?${query}` : ''}`, {
-        method: route.method,
+        method,
         headers,
         body: write ? JSON.stringify(input.body ?? {}) : undefined,
         signal: AbortSignal.timeout(30_000),

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // What is offered, line by line: changed where it stands while it is a draft, with the taxes and the total.
 import { computed } from 'vue'
-import { PRICE_FROM } from '~~/core/pricebook/priceOrder'
 import ActButton from '~/base/ActButton.vue'
 import type { Column } from '~/base/columns'
 import DataTable from '~/base/DataTable.vue'
@@ -30,10 +29,9 @@ const columns = computed<Column<Row>[]>(() => [
 /** What stands beneath a line's name: its kind, what was taken off, its cost, where its price is from. */
 function beneath(line: QuoteLine): string {
   const less = Number(line.discount.amount) ? `less ${session.money(line.discount, false)}` : ''
-  const from = line.priceFrom === PRICE_FROM.book ? '' : line.priceFrom
   const cost = line.unitCost ? `cost ${line.unitCost}` : ''
   const kind = line.kind === 'task' ? 'flat rate' : line.kind
-  return [kind, less, cost, from].filter(Boolean).join(' · ')
+  return [kind, less, cost, line.priceFrom].filter(Boolean).join(' · ')
 }
 </script>
 

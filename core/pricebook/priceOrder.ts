@@ -10,19 +10,17 @@ export interface PriceSources {
   /** of the book, or of a supplier's basket by our markup */
   book: string
 }
+/** Where a price is from, as it is kept with a line. */
+export type PriceSource = 'free' | 'typed' | 'work_order' | 'customer' | 'book'
 export interface OrderedPrice {
   price: string
-  from: 'free' | 'typed' | 'workOrder' | 'customer' | 'book'
+  from: PriceSource
 }
-
-/** Where a price came from, in the words that are kept with a line. */
-export const PRICE_FROM: Record<OrderedPrice['from'], string> = {
-  free: 'a call-back is without charge',
-  typed: 'typed here',
-  workOrder: 'agreed for this work order',
-  customer: 'agreed with this customer',
-  book: 'price book',
-}
+/**
+ * Whether a price was agreed: no level of prices is taken off it.
+ * @example isAgreed('customer') // true
+ */
+export const isAgreed = (from: PriceSource): boolean => from === 'work_order' || from === 'customer'
 
 /**
  * Which of several prices holds, and why: what was typed on the line stands over what was agreed for the work order, this over what was
@@ -32,9 +30,8 @@ export const PRICE_FROM: Record<OrderedPrice['from'], string> = {
  */
 export function orderedPrice(s: PriceSources): OrderedPrice {
   if (s.free) return { price: '0', from: 'free' }
-  for (const from of ['typed', 'workOrder', 'customer'] as const) {
-    const price = s[from]
-    if (price !== undefined) return { price, from }
-  }
+  if (s.typed !== undefined) return { price: s.typed, from: 'typed' }
+  if (s.workOrder !== undefined) return { price: s.workOrder, from: 'work_order' }
+  if (s.customer !== undefined) return { price: s.customer, from: 'customer' }
   return { price: s.book, from: 'book' }
 }

@@ -197,7 +197,7 @@ export async function bookCall(
   if (body.promiseFrom && body.promiseTo && body.promiseTo <= body.promiseFrom)
     throw invalid('promiseTo', 'The window ends before it begins.')
   if (body.start && !body.date) throw invalid('date', 'Choose the day too.')
-  if (body.kind === 'quote visit' && !body.technicianId)
+  if (body.kind === 'quote_visit' && !body.technicianId)
     throw invalid(
       'technicianId',
       'Choose who goes to quote: a visit without a person is seen by nobody.',
@@ -249,7 +249,7 @@ export async function bookCall(
     answers: body.answers.filter((a) => a.answer),
     printedNote: customer.printedNote,
     equipmentId: body.equipmentId,
-    assignedTo: body.kind === 'quote visit' ? body.technicianId : null,
+    assignedTo: body.kind === 'quote_visit' ? body.technicianId : null,
     source: body.source,
   })
   await insertVisit(ctx.tx, {
@@ -308,7 +308,7 @@ export async function bookCall(
       'customers',
       customer.id,
       customer.version,
-      body.kind === 'quote visit' ? { assignedTo: body.technicianId } : { prospect: false },
+      body.kind === 'quote_visit' ? { assignedTo: body.technicianId } : { prospect: false },
     )
   const when =
     startAt === null ? 'no time yet' : `${localDate(startAt, zone)} ${localTime(startAt, zone)}`

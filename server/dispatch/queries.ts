@@ -506,23 +506,24 @@ export const unplaced = (tx: Tx, today: string) =>
     [today],
   )
 /** What a person looks at again and again: filters of the schedule by name. */
-export const looksOf = (tx: Tx, personId: string) =>
+export const savedFiltersOf = (tx: Tx, personId: string) =>
   tx.rows<{ id: string; name: string; filter: object }>(
-    'SELECT id, name, filter FROM looks WHERE person_id = ? ORDER BY name LIMIT 50',
+    'SELECT id, name, filter FROM saved_filters WHERE person_id = ? ORDER BY name LIMIT 50',
     [personId],
   )
-export const putLook = (
+export const putSavedFilter = (
   tx: Tx,
   l: { id: string; personId: string; name: string; filter: object },
 ) =>
   tx.run(
-    `INSERT INTO looks (id, person_id, name, filter)
+    `INSERT INTO saved_filters (id, person_id, name, filter)
     VALUES (?, ?, ?, ?)
     ON DUPLICATE KEY UPDATE filter = VALUES(filter)`,
     [l.id, l.personId, l.name, JSON.stringify(l.filter)],
   )
-export const removeLook = async (tx: Tx, id: string, personId: string) =>
-  (await tx.run('DELETE FROM looks WHERE id = ? AND person_id = ?', [id, personId])).affected
+export const deleteSavedFilter = async (tx: Tx, id: string, personId: string) =>
+  (await tx.run('DELETE FROM saved_filters WHERE id = ? AND person_id = ?', [id, personId]))
+    .affected
 /** Where each technician was heard of last. */
 export const positionsNow = (tx: Tx) =>
   tx.rows<{ personId: string; at: string; lat: number; lon: number }>(

@@ -18,7 +18,7 @@ import { calendar, newCalendar } from './calendar'
 import { groundNow, importRoads, roadsOf } from './drives'
 import { openings } from './openings'
 import { schedule, scheduleRange } from './board'
-import { dropLook, keepLook, looks } from './looks'
+import { removeSavedFilter, saveFilter, savedFilters } from './savedFilters'
 import { keepPositions, mapDay, nearest, positionTrips } from './map'
 import { daySheets, workSheet } from './sheets'
 import { exportTerritories, importTerritories } from './territoryFile'
@@ -56,9 +56,9 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   keepDrives: (ctx, { body }) => keepDrives(ctx, body),
   keepVisitMessages: (ctx, { body }) => keepVisitMessages(ctx, body),
   scheduleRange: (ctx, { query }) => scheduleRange(ctx, query),
-  looks: (ctx) => looks(ctx),
-  keepLook: (ctx, { body }) => keepLook(ctx, body),
-  dropLook: (ctx, { params }) => dropLook(ctx, params.id!),
+  savedFilters: (ctx) => savedFilters(ctx),
+  saveFilter: (ctx, { body }) => saveFilter(ctx, body),
+  removeSavedFilter: (ctx, { params }) => removeSavedFilter(ctx, params.id!),
   lockVisit: (ctx, { params, body }) => lockVisit(ctx, params.id!, body),
   furtherVisit: (ctx, { params, body }) => furtherVisit(ctx, params.id!, body),
   cancelVisit: (ctx, { params, body }) => cancelVisit(ctx, params.id!, body),

@@ -29,6 +29,7 @@ import {
   refreshWorkOrder,
   visibleWorkOrder,
 } from '../visits/account'
+import { detailsOf } from '../visits/details'
 import { linesOf } from '../visits/queries'
 import {
   insertInvoice,
@@ -87,7 +88,8 @@ export async function makeInvoice(
   const dueOn = body.dueOn || dueDate(ctx.today, terms)
   if (dueOn < ctx.today) throw invalid('dueOn', 'It would be due before it is issued.')
   const number = await nextNumber(tx, INVOICE_NUMBERS)
-  const d = (name: string, now: string) => work.details[name] ?? now
+  // The work order's own copy of the details: a later change of the customer is carried over on purpose, or not at all.
+  const details = { ...detailsOf(customer, site), ...work.details }
   const paper: Paper = {
     number,
     issueOn: ctx.today,
@@ -103,17 +105,14 @@ export async function makeInvoice(
       email: company.email,
       taxNumber: company.taxNumber,
     },
-    // The work order's own copy of the details: a later change of the customer is carried over on purpose, or not at all.
     buyer: {
-      name: d('name', customer.name),
+      name: details.name,
       address: [
-        d('billing address', customer.line1),
-        `${d('billing town', customer.town)} ${d('billing postcode', customer.postcode)}`.trim(),
+        details.billingLine1,
+        `${details.billingTown} ${details.billingPostcode}`.trim(),
       ].filter(Boolean),
     },
-    site: [d('site', site.name), d('site address', site.line1), d('site town', site.town)]
-      .filter(Boolean)
-      .join(', '),
+    site: [details.siteName, details.siteLine1, details.siteTown].filter(Boolean).join(', '),
     note: work.printedNote,
     contact: [work.contact.name, work.contact.name && work.contact.phone]
       .filter(Boolean)

@@ -6,7 +6,7 @@ import { lineNet } from '../../core/documents/lineNet'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import type { LineKind } from '../../core/pricebook/kinds'
 import { levelSaving, type PriceLevel } from '../../core/pricebook/levelPrice'
-import { orderedPrice, PRICE_FROM } from '../../core/pricebook/priceOrder'
+import { isAgreed, orderedPrice, type PriceSource } from '../../core/pricebook/priceOrder'
 import { timeSurcharge, type TimeFactor } from '../../core/pricebook/timeFactor'
 import type { Body } from '../../shared/api'
 import { customerById, levels, type LevelRow } from '../customers/queries'
@@ -167,20 +167,28 @@ function priceOf(w: WantedLine, sources: Sources) {
   const same = new Decimal(w.unitPrice).eq(new Decimal(ordered.price).toDecimalPlaces(4))
   return same && w.entryId ? ordered : { price: w.unitPrice, from: 'typed' as const }
 }
-/** Where a price is from, as it is shown beside it. */
+/** Where a price is from, as it is said beside it; of the book as it stands there is nothing to say. */
+const SAID: Record<PriceSource, string> = {
+  free: 'a call-back is without charge',
+  typed: 'typed here',
+  work_order: 'agreed for this work order',
+  customer: 'agreed with this customer',
+  book: '',
+}
+const BOOK = 'price book'
 function reasonFor(
   w: WantedLine,
-  from: keyof typeof PRICE_FROM,
+  from: PriceSource,
   book: BookPrice | null,
   time: TimeFactor | null,
 ): string {
+  if (w.bought && from !== 'free') return `${w.bought.supplier}, cost by our markup`.slice(0, 160)
+  if (from !== 'book') return SAID[from]
   const why = [
-    w.bought && from !== 'free' ? `${w.bought.supplier}, cost by our markup` : PRICE_FROM[from],
-  ]
-  if (from === 'book' && book?.further) why.push('as a further one')
-  if (from === 'book' && book?.dearer)
-    why.push(`${time!.name} × ${new Decimal(time!.factor)} on labour`)
-  return why.filter(Boolean).join(', ').slice(0, 160)
+    book?.further && 'as a further one',
+    book?.dearer && `${time!.name} × ${new Decimal(time!.factor)} on labour`,
+  ].filter(Boolean)
+  return why.length ? [BOOK, ...why].join(', ').slice(0, 160) : ''
 }
 interface BookPrice {
   plain: string
@@ -256,10 +264,11 @@ export function pricedBy(
         coversSeconds: book ? book.seconds : 0,
         netMinor: 0,
         savingMinor: 0,
+        priceSource: from,
         priceFrom: reasonFor(w, from, book, time),
       },
       entry,
-      from === 'workOrder' || from === 'customer' ? NO_LEVEL : level,
+      isAgreed(from) ? NO_LEVEL : level,
       currency,
       false,
     )

@@ -137,7 +137,7 @@ export const quoteLines = (tx: Tx, quoteId: string) =>
   tx.rows<PricedLine>(
     `SELECT id, entry_id, kind, name, unit, quantity, unit_price, book_price, unit_cost,
       discount_minor, tax_class, covers_seconds, net_minor, saving_minor, supplier, part_number,
-      price_from
+      price_source, price_from
     FROM quote_lines
     WHERE quote_id = ?
     ORDER BY position`,
@@ -149,7 +149,7 @@ export async function putQuoteLines(tx: Tx, quoteId: string, lines: PricedLine[]
     await tx.many(
       `INSERT INTO quote_lines (id, quote_id, position, entry_id, kind, name, unit, quantity,
         unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor,
-        saving_minor, supplier, part_number, price_from)
+        saving_minor, supplier, part_number, price_source, price_from)
       VALUES ?`,
       lines.map((l, i) => [
         l.id,
@@ -170,6 +170,7 @@ export async function putQuoteLines(tx: Tx, quoteId: string, lines: PricedLine[]
         l.savingMinor,
         l.supplier,
         l.partNumber,
+        l.priceSource,
         l.priceFrom,
       ]),
     )

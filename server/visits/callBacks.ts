@@ -1,4 +1,5 @@
 // Coming back without charge: a call-back or a warranty visit is a work order of its own, whose cost counts on the first.
+import { sayWorkKind } from '../../core/visits/workKinds'
 import { conflict } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, siteById } from '../customers/queries'
@@ -64,7 +65,7 @@ export async function callBack(
     promiseDate: null,
     promiseFrom: null,
     promiseTo: null,
-    note: `${body.kind} of ${first.number}`,
+    note: `${sayWorkKind(body.kind)} of ${first.number}`,
   })
   await record(ctx, {
     subject: 'work',

@@ -7,7 +7,7 @@ import { discountOf } from '../../core/documents/discountOf'
 import { lineNet } from '../../core/documents/lineNet'
 import { shareAmount } from '../../core/money/shareAmount'
 import { documentTotals } from '../../core/documents/documentTotals'
-import { PRICE_FROM } from '../../core/pricebook/priceOrder'
+import { isAgreed } from '../../core/pricebook/priceOrder'
 import { localToInstant } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, levels } from '../customers/queries'
@@ -204,6 +204,8 @@ export async function addBasket(
     addWanted(ctx, workOrderId, body.visitId, await basketLines(ctx, asked)),
   )
 }
+/** A price that somebody wrote on the line itself. */
+const TYPED = { priceSource: 'typed', priceFrom: 'typed here' } as const
 export async function changeLine(
   ctx: Ctx,
   lineId: string,
@@ -235,11 +237,10 @@ export async function changeLine(
     ? 0
     : Math.round(new Decimal(old.coversSeconds).div(old.quantity).toNumber())
   const [quantity, unitPrice] = [body.quantity ?? old.quantity, body.unitPrice ?? old.unitPrice]
-  const priceFrom = new Decimal(unitPrice).eq(old.unitPrice) ? old.priceFrom : PRICE_FROM.typed
-  // No level is taken off a price that was agreed.
-  const level = [PRICE_FROM.workOrder, PRICE_FROM.customer].includes(priceFrom)
-    ? NO_LEVEL
-    : await levelFor(ctx, work)
+  const source = new Decimal(unitPrice).eq(old.unitPrice)
+    ? { priceSource: old.priceSource, priceFrom: old.priceFrom }
+    : TYPED
+  const level = isAgreed(source.priceSource) ? NO_LEVEL : await levelFor(ctx, work)
   const said =
     body.discount === undefined
       ? old.discountMinor
@@ -249,8 +250,8 @@ export async function changeLine(
   const line = priced(
     {
       ...old,
+      ...source,
       name: body.name ?? old.name,
-      priceFrom,
       quantity,
       unitPrice,
       done: body.done ?? old.done,

@@ -1,4 +1,6 @@
 // SQL of work orders, visits, clock, lines, signatures and photos.
+import type { CopiedDetails } from '../../core/customers/changedDetails'
+import type { PriceSource } from '../../core/pricebook/priceOrder'
 import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
@@ -16,7 +18,7 @@ export interface WorkOrderRow {
   contact: { name: string; phone: string }
   orderNumber: string
   priceLevelId: string | null
-  details: Record<string, string>
+  details: CopiedDetails
   ownPrices: Record<string, string>
   answers: { questionId: string; question: string; answer: string }[]
   custom: Record<string, string>
@@ -66,7 +68,7 @@ export const insertWorkOrder = (
     orderNumber: string
     priceLevelId: string | null
     currency: string
-    details: object
+    details: CopiedDetails
     answers: object[]
     printedNote: string
     equipmentId: string | null
@@ -161,7 +163,7 @@ export const setOwnPrices = async (
       [JSON.stringify(prices), id, version],
     )
   ).affected
-export const setDetails = (tx: Tx, id: string, details: object) =>
+export const setDetails = (tx: Tx, id: string, details: CopiedDetails) =>
   tx.run('UPDATE work_orders SET details = ?, version = version + 1 WHERE id = ?', [
     JSON.stringify(details),
     id,
@@ -445,12 +447,15 @@ export interface LineRow {
   done: boolean
   supplier: string
   partNumber: string
-  /** where the price came from, in words */ priceFrom: string
+  priceSource: PriceSource
+  /** where the price came from, in words; nothing when it is the book's as it stands */
+  priceFrom: string
   version: number
 }
 const LINE = `id, work_order_id, visit_id, entry_id, kind, name, unit, quantity, unit_price,
     book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor,
-    promised_minor, done, supplier, part_number, price_from, version`
+    promised_minor, done, supplier, part_number, price_source, price_from,
+    version`
 export const linesOf = async (tx: Tx, workOrderId: string) =>
   tx.rows<LineRow>(
     `SELECT ${LINE} FROM work_lines WHERE work_order_id = ? AND NOT removed ORDER BY position, id`,
@@ -468,8 +473,9 @@ export async function insertLine(tx: Tx, l: Omit<LineRow, 'version'>): Promise<v
   await tx.run(
     `INSERT INTO work_lines (id, work_order_id, visit_id, entry_id, position, kind, name, unit,
       quantity, unit_price, book_price, unit_cost, discount_minor, tax_class, covers_seconds,
-      net_minor, saving_minor, promised_minor, done, supplier, part_number, price_from)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      net_minor, saving_minor, promised_minor, done, supplier, part_number, price_source,
+      price_from)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       l.id,
       l.workOrderId,
@@ -492,6 +498,7 @@ export async function insertLine(tx: Tx, l: Omit<LineRow, 'version'>): Promise<v
       l.done,
       l.supplier,
       l.partNumber,
+      l.priceSource,
       l.priceFrom,
     ],
   )
@@ -501,8 +508,8 @@ export const updateLine = async (tx: Tx, l: LineRow, removed: boolean) =>
     await tx.run(
       `UPDATE work_lines
       SET name = ?, quantity = ?, unit_price = ?, discount_minor = ?, covers_seconds = ?,
-        net_minor = ?, saving_minor = ?, done = ?, removed = ?, price_from = ?,
-        version = version + 1
+        net_minor = ?, saving_minor = ?, done = ?, removed = ?, price_source = ?,
+        price_from = ?, version = version + 1
       WHERE id = ? AND version = ?`,
       [
         l.name,
@@ -514,6 +521,7 @@ export const updateLine = async (tx: Tx, l: LineRow, removed: boolean) =>
         l.savingMinor,
         l.done,
         removed,
+        l.priceSource,
         l.priceFrom,
         l.id,
         l.version,

@@ -1,5 +1,5 @@
 // The words of a work order: title, problem, note; and carrying over what changed at the customer.
-import { changedDetails } from '../../core/customers/changedDetails'
+import { changedDetails, DETAIL_NAMES } from '../../core/customers/changedDetails'
 import { conflict, invalid } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, siteById } from '../customers/queries'
@@ -23,15 +23,15 @@ export async function carryOver(ctx: Ctx, workOrderId: string): Promise<Answer<'
     throw conflict('nothing_changed', 'The details are the same as the customer’s.')
   await setDetails(ctx.tx, workOrderId, {
     ...work.details,
-    ...Object.fromEntries(changed.map((d) => [d.name, d.is])),
+    ...Object.fromEntries(changed.map((d) => [d.detail, d.is])),
   })
   await record(ctx, {
     subject: 'work',
     id: workOrderId,
     workOrderId,
     customerId: work.customerId,
-    text: `Carried over from the customer: ${changed.map((d) => d.name).join(', ')}`,
-    data: Object.fromEntries(changed.map((d) => [d.name, { from: d.was, to: d.is }])),
+    text: `Carried over from the customer: ${changed.map((d) => DETAIL_NAMES[d.detail]).join(', ')}`,
+    data: Object.fromEntries(changed.map((d) => [d.detail, { from: d.was, to: d.is }])),
   })
   return workOrderPaper(ctx, workOrderId)
 }

@@ -8,7 +8,7 @@ import { paidNet } from '../../core/costing/paidNet'
 import { firstGap } from '../../core/dispatch/firstGap'
 import { transferEntry } from '../../core/ledger/entries'
 import { workOrderState } from '../../core/visits/workOrderState'
-import { changedDetails } from '../../core/customers/changedDetails'
+import { changedDetails, DETAIL_NAMES, type Details } from '../../core/customers/changedDetails'
 import {
   cardsAsTable,
   guessColumns,
@@ -280,13 +280,16 @@ describe('territory of a postcode', () => {
 
 describe('details that were copied', () => {
   it('names what changed since, and is silent about what was never copied', () => {
+    const now = Object.fromEntries(
+      Object.keys(DETAIL_NAMES).map((detail) => [detail, '']),
+    ) as Details
     expect(
       changedDetails(
-        { phone: '1', town: 'Otterfall' },
-        { phone: '2', town: 'Otterfall', email: 'new@example.com' },
+        { phone: '1', siteTown: 'Otterfall' },
+        { ...now, phone: '2', siteTown: 'Otterfall', email: 'new@example.com' },
       ),
-    ).toEqual([{ name: 'phone', was: '1', is: '2' }])
-    expect(changedDetails({}, { phone: '2' })).toEqual([])
+    ).toEqual([{ detail: 'phone', was: '1', is: '2' }])
+    expect(changedDetails({}, { ...now, phone: '2' })).toEqual([])
   })
 })
 

@@ -426,7 +426,7 @@ describe('the time of day', () => {
 it.each([
   [{ free: true, typed: '9', book: '1' }, 'free'],
   [{ free: false, typed: '9', workOrder: '8', customer: '7', book: '1' }, 'typed'],
-  [{ free: false, workOrder: '8', customer: '7', book: '1' }, 'workOrder'],
+  [{ free: false, workOrder: '8', customer: '7', book: '1' }, 'work_order'],
   [{ free: false, customer: '7', book: '1' }, 'customer'],
   [{ free: false, book: '1' }, 'book'],
 ])('of %j the price is from %s', (sources, from) => expect(orderedPrice(sources).from).toBe(from))

@@ -1,4 +1,4 @@
-// Dispatching in the browser: the visit beside the schedule, locks and further visits by keyboard, views and looks, the map, messages, call-backs.
+// Dispatching in the browser: the visit beside the schedule, locks and further visits by keyboard, views and filters, the map, messages, call-backs.
 import { expect, test, type Page } from '@playwright/test'
 import { callOf, goHome, quiet, setClock, sitDown, chooseFrom, enter, chosenIn } from './people'
 
@@ -104,7 +104,7 @@ test('one filter for day, week, month and list; kept by name for the person who 
   await expect(rows).toHaveCount(6)
   await office.getByRole('button', { name: 'Everything' }).click()
   await office.getByRole('checkbox', { name: 'Maud Okonjo' }).check()
-  await office.getByLabel('Keep this look as').fill('Only Maud')
+  await office.getByLabel('Keep this filter as').fill('Only Maud')
   await office.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect(rows).toHaveCount(1)
   await office.getByRole('link', { name: 'Day', exact: true }).click()

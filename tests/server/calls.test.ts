@@ -116,7 +116,7 @@ describe('a call ends', () => {
           customerId: made.customerId,
           siteId: made.sites[0]!.id,
           problem: 'A price for a softener',
-          kind: 'quote visit',
+          kind: 'quote_visit',
           technicianId,
           date: '2026-12-02',
           start: '11:00',

@@ -390,8 +390,8 @@ describe('details', () => {
     })
     const w = await office.ok('workOrder', { params: { id: workOrderId } })
     expect(w.changedDetails).toEqual([
-      { name: 'name', was: 'Moving Maud', is: 'Moved Maud' },
-      { name: 'mail address', was: 'old@example.com', is: 'new@example.com' },
+      { detail: 'name', was: 'Moving Maud', is: 'Moved Maud' },
+      { detail: 'email', was: 'old@example.com', is: 'new@example.com' },
     ])
     await office.ok('addLines', {
       params: { id: workOrderId },

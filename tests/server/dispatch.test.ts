@@ -1,4 +1,4 @@
-// The schedule as people work with it: several technicians, locks, further visits, views of many days, looks, the map, messages, paper, territories from a file.
+// The schedule as people work with it: several technicians, locks, further visits, views of many days, saved filters, the map, messages, paper, territories from a file.
 import { createHmac } from 'node:crypto'
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -599,7 +599,7 @@ describe('many days', () => {
         (await office.send('scheduleRange', { query: { from, to } })).body.errors?.[0]?.path,
       ).toBe('to')
   })
-  it('looks are a person’s own, by name; the same name changes the look', async () => {
+  it('filters are a person’s own, by name; the same name changes the filter', async () => {
     const owner = await signedIn('owner')
     const filter = {
       technicianIds: [people.get('Maud')!],
@@ -608,16 +608,16 @@ describe('many days', () => {
       state: 'late',
       kind: '',
     }
-    await office.ok('keepLook', { body: { id: id(), name: 'North, late', filter } })
-    const { items } = await office.ok('keepLook', {
+    await office.ok('saveFilter', { body: { id: id(), name: 'North, late', filter } })
+    const { items } = await office.ok('saveFilter', {
       body: { id: id(), name: 'North, late', filter: { ...filter, state: '' } },
     })
     expect(items.filter((l) => l.name === 'North, late').map((l) => l.filter.state)).toEqual([''])
-    expect((await owner.ok('looks')).items).toEqual([])
+    expect((await owner.ok('savedFilters')).items).toEqual([])
     const mine = items.find((l) => l.name === 'North, late')!
-    expect((await owner.send('dropLook', { params: { id: mine.id } })).status).toBe(404)
+    expect((await owner.send('removeSavedFilter', { params: { id: mine.id } })).status).toBe(404)
     expect(
-      (await office.ok('dropLook', { params: { id: mine.id } })).items.some(
+      (await office.ok('removeSavedFilter', { params: { id: mine.id } })).items.some(
         (l) => l.id === mine.id,
       ),
     ).toBe(false)

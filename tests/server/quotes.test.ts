@@ -214,7 +214,7 @@ describe('the way from a prospect to a quote', () => {
         customerId: prospect.customerId,
         siteId: prospect.sites[0]!.id,
         problem: 'Wants a price for a filter',
-        kind: 'quote visit',
+        kind: 'quote_visit',
         technicianId: me,
         date: '2026-11-26',
         start: '16:00',

@@ -3,8 +3,7 @@
 import { computed, ref, watch } from 'vue'
 import { decimalToMinor, minorToDecimal } from '~~/core/money/formatMinor'
 import { daysLate } from '~~/core/collections/ageing'
-import { CALL_KINDS } from '~~/shared/calls'
-import { PRICE_FROM } from '~~/core/pricebook/priceOrder'
+import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
 import type { Answer } from '~~/shared/api'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import { call, newId, type Problem } from '~/lib/api'
@@ -120,10 +119,9 @@ const read = computed(() =>
     if (!only) return null
     const { currency } = session.me!.company
     const net = own.reduce((n, l) => n + decimalToMinor(l.net.amount, currency), 0)
-    const from = only.priceFrom === PRICE_FROM.book ? '' : only.priceFrom
     return {
       net: { amount: minorToDecimal(net, currency), currency },
-      from: others.length ? `becomes ${own.length} lines` : from,
+      from: others.length ? `becomes ${own.length} lines` : only.priceFrom,
     }
   }),
 )
@@ -180,7 +178,7 @@ async function addPictures(chosen: File[]) {
         label="Kind of call"
         ><Choice
           v-model="draft.kind"
-          :options="CALL_KINDS.map((k) => ({ value: k, label: k }))"
+          :options="CALL_KINDS.map((k) => ({ value: k, label: sayWorkKind(k) }))"
       /></Field>
       <Field
         class="grow"

@@ -5,7 +5,7 @@ import { computed, inject, ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import BoardVisit from '~/components/dispatch/BoardVisit.vue'
 import { TRYING, type Frame, type Lane } from '~/lib/boardDay'
-import { useLooks } from '~/stores/looks'
+import { useScheduleFilter } from '~/stores/scheduleFilter'
 
 type Visit = Answer<'placeVisit'>
 type Technician = Answer<'schedule'>['technicians'][number]
@@ -25,7 +25,7 @@ const emit = defineEmits<{
   keys: [event: KeyboardEvent, visit: Visit]
   look: [id: string]
 }>()
-const looks = useLooks()
+const filters = useScheduleFilter()
 const anywhere = inject(TRYING, ref(null))
 const trying = computed(() =>
   anywhere.value?.place.startAt && (anywhere.value.place.technicianId ?? '') === props.technician.id
@@ -124,7 +124,7 @@ const off = (t: Technician) =>
         :may="may"
         :fresh="fresh === v.id"
         :leaving="leaving === v.id"
-        :dim="looks.active && !looks.fits(v)"
+        :dim="filters.active && !filters.fits(v)"
         @grab="(e, edge) => emit('grab', e, v, edge)"
         @keys="emit('keys', $event, v)"
       />

@@ -12,7 +12,7 @@ import { useLoad } from '~/lib/useLoad'
 import { useScheduleAct } from '~/lib/useScheduleAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
-import { useLooks } from '~/stores/looks'
+import { useScheduleFilter } from '~/stores/scheduleFilter'
 import ActButton from '~/base/ActButton.vue'
 import Pending from '~/base/Pending.vue'
 
@@ -22,7 +22,7 @@ const props = defineProps<{
   step: 'week' | 'month'
 }>()
 const { session, route, date, may } = useScheduleDate()
-const looks = useLooks()
+const filters = useScheduleFilter()
 const board = useBoard()
 const days = computed(() => props.span(date.value))
 const { data, problem, refresh } = useLoad(
@@ -44,7 +44,7 @@ const opened = computed(
       (v) => v.id === openId.value,
     ) ?? null,
 )
-const shown = computed(() => data.value?.visits.filter(looks.fits) ?? [])
+const shown = computed(() => data.value?.visits.filter(filters.fits) ?? [])
 const { failure, refused, act: doing } = useScheduleAct(refresh)
 const undo = () => doing((override) => board.undo(override))
 function keys(e: KeyboardEvent) {

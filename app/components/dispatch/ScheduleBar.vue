@@ -1,10 +1,10 @@
 <script setup lang="ts">
-// Above every view of the schedule: which view, what is looked at, and the looks that are kept by name.
+// Above every view of the schedule: which view, what is looked at, and the filters that are kept by name.
 import { computed, onMounted, ref } from 'vue'
-import { CALL_KINDS } from '~~/shared/calls'
+import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
 import { useAct } from '~/lib/useAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
-import { useLooks, VISIT_STATES } from '~/stores/looks'
+import { useScheduleFilter, VISIT_STATES } from '~/stores/scheduleFilter'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import Choice from '~/base/Choice.vue'
@@ -18,8 +18,8 @@ const props = defineProps<{
   of?: number
 }>()
 const { session, route, may } = useScheduleDate()
-const looks = useLooks()
-onMounted(() => void looks.load())
+const filters = useScheduleFilter()
+onMounted(() => void filters.load())
 const VIEWS = [
   ['/schedule', 'Day'],
   ['/schedule/one', 'One technician'],
@@ -37,28 +37,28 @@ const open = ref(false)
 const { busy, problem, act } = useAct()
 const keep = () =>
   act(async () => {
-    await looks.keep(name.value)
+    await filters.keep(name.value)
     name.value = ''
   })
 const choose = (key: 'territory' | 'skill' | 'state' | 'kind', value: string) =>
-  looks.set({ ...looks.filter, [key]: value })
+  filters.set({ ...filters.filter, [key]: value })
 const person = (id: string) =>
-  looks.set({
-    ...looks.filter,
-    technicianIds: looks.filter.technicianIds.includes(id)
-      ? looks.filter.technicianIds.filter((x) => x !== id)
-      : [...looks.filter.technicianIds, id],
+  filters.set({
+    ...filters.filter,
+    technicianIds: filters.filter.technicianIds.includes(id)
+      ? filters.filter.technicianIds.filter((x) => x !== id)
+      : [...filters.filter.technicianIds, id],
   })
 const said = computed(() =>
   [
-    looks.filter.technicianIds
+    filters.filter.technicianIds
       .map((id) => props.technicians.find((t) => t.id === id)?.name.split(' ')[0])
       .filter(Boolean)
       .join(', '),
-    looks.filter.territory,
-    looks.filter.skill,
-    VISIT_STATES.find(([k]) => k === looks.filter.state)?.[1],
-    looks.filter.kind,
+    filters.filter.territory,
+    filters.filter.skill,
+    VISIT_STATES.find(([k]) => k === filters.filter.state)?.[1],
+    filters.filter.kind,
   ]
     .filter(Boolean)
     .join(' · '),
@@ -78,30 +78,30 @@ const said = computed(() =>
       >
     </nav>
     <ActButton
-      :on="looks.active"
+      :on="filters.active"
       :aria-expanded="open"
       @click="open = !open"
     >
-      {{ looks.active ? `Only: ${said}` : 'Everything' }}
+      {{ filters.active ? `Only: ${said}` : 'Everything' }}
     </ActButton>
     <ActButton
-      v-if="looks.active"
+      v-if="filters.active"
       quiet
-      @click="looks.clear()"
+      @click="filters.clear()"
     >
       Show everything
     </ActButton>
     <span
-      v-if="looks.active && of"
+      v-if="filters.active && of"
       class="quiet small num"
       >{{ shown }} of {{ of }}</span
     >
     <ActButton
-      v-for="l in looks.looks"
+      v-for="l in filters.saved"
       :key="l.id"
-      class="look"
-      :on="JSON.stringify(l.filter) === JSON.stringify(looks.filter)"
-      @click="looks.set(l.filter)"
+      class="kept"
+      :on="JSON.stringify(l.filter) === JSON.stringify(filters.filter)"
+      @click="filters.set(l.filter)"
     >
       {{ l.name }}
     </ActButton>
@@ -135,7 +135,7 @@ const said = computed(() =>
           v-for="t in technicians"
           :key="t.id"
           class="small"
-          :model-value="looks.filter.technicianIds.includes(t.id)"
+          :model-value="filters.filter.technicianIds.includes(t.id)"
           @change="person(t.id)"
         >
           {{ t.name }}</Check
@@ -144,7 +144,7 @@ const said = computed(() =>
       <div class="two">
         <Field label="Territory"
           ><Choice
-            :model-value="looks.filter.territory"
+            :model-value="filters.filter.territory"
             :options="[
               { value: '', label: 'all' },
               ...territories.map((t) => ({ value: t, label: t })),
@@ -153,13 +153,13 @@ const said = computed(() =>
         /></Field>
         <Field label="Skill wanted"
           ><Choice
-            :model-value="looks.filter.skill"
+            :model-value="filters.filter.skill"
             :options="[{ value: '', label: 'any' }, ...skills.map((s) => ({ value: s, label: s }))]"
             @change="choose('skill', $event)"
         /></Field>
         <Field label="How it stands"
           ><Choice
-            :model-value="looks.filter.state"
+            :model-value="filters.filter.state"
             :options="[
               { value: '', label: 'all' },
               ...VISIT_STATES.map(([k, label]) => ({ value: k, label: label })),
@@ -168,10 +168,10 @@ const said = computed(() =>
         /></Field>
         <Field label="Kind"
           ><Choice
-            :model-value="looks.filter.kind"
+            :model-value="filters.filter.kind"
             :options="[
               { value: '', label: 'all' },
-              ...CALL_KINDS.map((k) => ({ value: k, label: k })),
+              ...CALL_KINDS.map((k) => ({ value: k, label: sayWorkKind(k) })),
             ]"
             @change="choose('kind', $event)"
         /></Field>
@@ -184,8 +184,8 @@ const said = computed(() =>
           v-model="name"
           class="grow"
           maxlength="60"
-          placeholder="Keep this look as…"
-          aria-label="Keep this look as"
+          placeholder="Keep this filter as…"
+          aria-label="Keep this filter as"
         /><ActButton
           primary
           submit
@@ -201,7 +201,7 @@ const said = computed(() =>
         {{ problem.message }}
       </p>
       <div
-        v-for="l in looks.looks"
+        v-for="l in filters.saved"
         :key="l.id"
         class="row"
       >
@@ -209,7 +209,7 @@ const said = computed(() =>
           quiet
           class="small"
           :aria-label="`Forget ${l.name}`"
-          @click="act(() => looks.drop(l.id))"
+          @click="act(() => filters.drop(l.id))"
         >
           Forget
         </ActButton>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // The four columns of a work order, line by line: promised, done, billed, paid. A gap to the next column is tinted.
 import { computed, ref } from 'vue'
-import { PRICE_FROM } from '~~/core/pricebook/priceOrder'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import ActButton from '~/base/ActButton.vue'
 import type { Column } from '~/base/columns'
@@ -101,7 +100,7 @@ const beneath = (line: Line) =>
     !zero(line.discount) && `less ${line.discount.amount}`,
     line.coversSeconds && `covers ${hoursMinutes(line.coversSeconds)} h`,
     line.unitCost && `cost ${line.unitCost}`,
-    line.priceFrom !== PRICE_FROM.book && line.priceFrom,
+    line.priceFrom,
     line.partNumber && `${line.supplier} ${line.partNumber}`,
   ]
     .filter(Boolean)

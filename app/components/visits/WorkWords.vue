@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // What a work order keeps besides its lines: details that changed at the customer, answers, the firm's own fields, the note that prints.
 import { reactive, ref } from 'vue'
+import { DETAIL_NAMES } from '~~/core/customers/changedDetails'
 import type { Answer } from '~~/shared/api'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import { call } from '~/lib/api'
@@ -76,10 +77,10 @@ const fill = (next: Record<string, string>) =>
     </div>
     <div
       v-for="d in work.changedDetails"
-      :key="d.name"
+      :key="d.detail"
       class="small"
     >
-      {{ d.name }}: <s>{{ d.was || 'nothing' }}</s> → <b>{{ d.is || 'nothing' }}</b>
+      {{ DETAIL_NAMES[d.detail] }}: <s>{{ d.was || 'nothing' }}</s> → <b>{{ d.is || 'nothing' }}</b>
     </div>
   </div>
   <Notice :of="problem" />

@@ -154,7 +154,7 @@ watch(
 const stopped = computed(() => Boolean(chosen.value?.stopWork || chosen.value?.overLimit))
 const bookLabel = computed(() => {
   const at = when.value
-  const quote = store.draft.kind === 'quote visit' ? ' to quote' : ''
+  const quote = store.draft.kind === 'quote_visit' ? ' to quote' : ''
   return at?.startMs && at.technician
     ? `Book ${session.day(store.draft.date!)} ${store.draft.start}${quote}, ${at.technician.name.split(' ')[0]}`
     : `Book without a time${quote}`

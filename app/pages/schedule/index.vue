@@ -20,7 +20,7 @@ import { useLoad } from '~/lib/useLoad'
 import { useScheduleAct } from '~/lib/useScheduleAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard, type Place } from '~/stores/board'
-import { useLooks } from '~/stores/looks'
+import { useScheduleFilter } from '~/stores/scheduleFilter'
 import ActButton from '~/base/ActButton.vue'
 import Pending from '~/base/Pending.vue'
 
@@ -28,7 +28,7 @@ definePageMeta({ layout: 'office' })
 type Visit = Answer<'placeVisit'>
 const { session, route, date, may } = useScheduleDate()
 const board = useBoard()
-const looks = useLooks()
+const filters = useScheduleFilter()
 const { data, problem, refresh } = useLoad(
   () => call('schedule', { query: { date: date.value } }),
   0,
@@ -59,7 +59,7 @@ const trying = ref<Trying | null>(null)
 provide(TRYING, trying)
 const tried = computed(() => trying.value !== null)
 const tryingWarnings = computed(() => trying.value?.warnings.join('; ') ?? '')
-const shownCount = computed(() => data.value?.visits.filter(looks.fits).length ?? 0)
+const shownCount = computed(() => data.value?.visits.filter(filters.fits).length ?? 0)
 const NONE: Lane = { visits: [], helps: [], held: [] }
 /** What stands in each row; '' is the row of what nobody has yet. Visits of others that somebody goes along to are moved in the row of the one who leads. */
 const lanes = computed((before?: Map<string, Lane>) => {
@@ -97,7 +97,7 @@ const NOBODY = {
   homeDriveSeconds: 0,
 }
 const people = computed(() => [
-  ...(data.value?.technicians ?? []).filter((t) => looks.shows(t.id)),
+  ...(data.value?.technicians ?? []).filter((t) => filters.shows(t.id)),
   ...(tried.value || lanes.value.get('')?.visits.length ? [NOBODY] : []),
 ])
 /** What waits for a slot; a time without a person on this very day stands in its row instead. */
@@ -414,8 +414,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keys))
           class="card"
           :class="{
             dim:
-              looks.active &&
-              !looks.fits({ ...v, technicianId: looks.filter.technicianIds[0] ?? null }),
+              filters.active &&
+              !filters.fits({ ...v, technicianId: filters.filter.technicianIds[0] ?? null }),
             late: v.waiting.includes('today') || v.waiting.includes('passed'),
           }"
           tabindex="0"

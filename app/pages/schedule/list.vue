@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // The schedule as a list: what is placed, what has a person and no time, what has neither; to read, to filter, to print.
+import { sayWorkKind } from '~~/core/visits/workKinds'
 import { plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import type { Answer } from '~~/shared/api'
 import RangePage from '~/components/dispatch/RangePage.vue'
-import { useLooks } from '~/stores/looks'
+import { useScheduleFilter } from '~/stores/scheduleFilter'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import DataTable from '~/base/DataTable.vue'
@@ -12,7 +13,7 @@ import DataTable from '~/base/DataTable.vue'
 definePageMeta({ layout: 'office' })
 type Range = Answer<'scheduleRange'>
 const session = useSession()
-const looks = useLooks()
+const filters = useScheduleFilter()
 const span = (date: string) => ({ from: date, to: plusDays(date, 6) })
 const nameOf = (data: Range, id: string | null) =>
   data.technicians.find((t) => t.id === id)?.name ?? ''
@@ -23,13 +24,13 @@ const groups = (data: Range, shown: Range['visits']) =>
       rows: data.tray.filter(
         (v) =>
           !v.technicianId &&
-          (!looks.active ||
-            looks.fits({ ...v, technicianId: looks.filter.technicianIds[0] ?? null })),
+          (!filters.active ||
+            filters.fits({ ...v, technicianId: filters.filter.technicianIds[0] ?? null })),
       ),
     },
     {
       name: 'A person, and no time yet',
-      rows: data.tray.filter((v) => v.technicianId && looks.fits(v)),
+      rows: data.tray.filter((v) => v.technicianId && filters.fits(v)),
     },
     { name: 'A time, and nobody yet', rows: shown.filter((v) => !v.technicianId) },
     ...data.days.map((d) => ({
@@ -98,7 +99,7 @@ const print = () => window.print()
           >
           <template #what="{ row: v }"
             >{{ v.title }}<br /><span class="num small quiet"
-              >{{ v.number }} · {{ v.kind }}{{ v.quote ? ` · ${v.quote}` : '' }}</span
+              >{{ v.number }} · {{ sayWorkKind(v.kind) }}{{ v.quote ? ` · ${v.quote}` : '' }}</span
             ></template
           >
           <template #said="{ row: v }"
@@ -128,7 +129,7 @@ const print = () => window.print()
         class="empty"
       >
         {{
-          looks.active
+          filters.active
             ? 'Nothing like that in these days. “Show everything” takes the filter away.'
             : 'Nothing is planned in these days.'
         }}

@@ -13,7 +13,7 @@ import { useAct } from '~/lib/useAct'
 import { useLoad } from '~/lib/useLoad'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
-import { useLooks } from '~/stores/looks'
+import { useScheduleFilter } from '~/stores/scheduleFilter'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import Notice from '~/base/Notice.vue'
@@ -21,7 +21,7 @@ import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
-const looks = useLooks()
+const filters = useScheduleFilter()
 const { data, problem, refresh } = useLoad(() => call('mapDay', { query: { date: date.value } }))
 const board = useBoard()
 const { problem: failed, act } = useAct()
@@ -59,7 +59,7 @@ const openId = ref<string | null>(null)
 const opened = computed(() => schedule.value?.visits.find((v) => v.id === openId.value) ?? null)
 const chosen = computed(() => data.value?.sites.find((s) => s.id === site.value) ?? null)
 const only = ref<string[]>([])
-const shown = computed(() => (only.value.length ? only.value : looks.filter.technicianIds))
+const shown = computed(() => (only.value.length ? only.value : filters.filter.technicianIds))
 const wants = computed(
   () => schedule.value?.tray.find((v) => v.siteId === site.value)?.skills ?? [],
 )

@@ -4,13 +4,13 @@ import { localDate, plusDays, plusMonths, weekday } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import RangePage from '~/components/dispatch/RangePage.vue'
 import { fullness, shareTaken } from '~/lib/capacity'
-import { useLooks } from '~/stores/looks'
+import { useScheduleFilter } from '~/stores/scheduleFilter'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 type Range = Answer<'scheduleRange'>
 const session = useSession()
-const looks = useLooks()
+const filters = useScheduleFilter()
 /** Whole weeks, from the Monday before the first to the Sunday after the last. */
 const span = (date: string) => {
   const first = `${date.slice(0, 8)}01`
@@ -19,7 +19,7 @@ const span = (date: string) => {
 }
 const inMonth = (day: string, shown: string) => day.slice(0, 7) === shown.slice(0, 7)
 const own = (data: Range, date: string) =>
-  data.cells.filter((c) => c.date === date && looks.shows(c.technicianId))
+  data.cells.filter((c) => c.date === date && filters.shows(c.technicianId))
 const sum = (
   data: Range,
   date: string,
@@ -31,7 +31,7 @@ const away = (data: Range, date: string) =>
   data.technicians
     .filter(
       (t) =>
-        looks.shows(t.id) &&
+        filters.shows(t.id) &&
         own(data, date).some((c) => c.technicianId === t.id && c.works && c.away),
     )
     .map(

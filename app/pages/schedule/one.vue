@@ -10,20 +10,20 @@ import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useScheduleDate } from '~/lib/useScheduleDate'
-import { useLooks } from '~/stores/looks'
+import { useScheduleFilter } from '~/stores/scheduleFilter'
 import ActButton from '~/base/ActButton.vue'
 import Pending from '~/base/Pending.vue'
 
 definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
-const looks = useLooks()
+const filters = useScheduleFilter()
 const { data, problem, refresh } = useLoad(
   () => call('schedule', { query: { date: date.value } }),
   0,
   SHOWS.day,
 )
 watch(date, () => void refresh())
-const people = computed(() => (data.value?.technicians ?? []).filter((t) => looks.shows(t.id)))
+const people = computed(() => (data.value?.technicians ?? []).filter((t) => filters.shows(t.id)))
 const who = computed(
   () =>
     data.value?.technicians.find((t) => t.id === route.query.technician) ?? people.value[0] ?? null,
@@ -186,7 +186,7 @@ onBeforeUnmount(() => {
           <button
             class="visit"
             role="listitem"
-            :class="[v.state, { risk: v.atRisk, dim: looks.active && !looks.fits(v) }]"
+            :class="[v.state, { risk: v.atRisk, dim: filters.active && !filters.fits(v) }]"
             :style="{
               top: `${y(begins(v))}px`,
               height: `${Math.max(26, y(ends(v)) - y(begins(v)) - 2)}px`,

@@ -4,13 +4,13 @@ import { localDate, plusDays, weekday } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import RangePage from '~/components/dispatch/RangePage.vue'
 import { fullness } from '~/lib/capacity'
-import { useLooks } from '~/stores/looks'
+import { useScheduleFilter } from '~/stores/scheduleFilter'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 type Range = Answer<'scheduleRange'>
 const session = useSession()
-const looks = useLooks()
+const filters = useScheduleFilter()
 const span = (date: string) => {
   const from = plusDays(date, 1 - weekday(date))
   return { from, to: plusDays(from, 6) }
@@ -23,7 +23,7 @@ const own = (visits: Range['visits'], id: string, date: string) =>
   visits.filter((v) => on(v) === date && (v.technicianId === id || v.crewIds.includes(id)))
 const nobody = (visits: Range['visits'], date: string) =>
   visits.filter((v) => on(v) === date && !v.technicianId)
-const people = (data: Range) => data.technicians.filter((t) => looks.shows(t.id))
+const people = (data: Range) => data.technicians.filter((t) => filters.shows(t.id))
 /** A territory's capacity is the sum of its people's; whoever serves none serves all. */
 function territory(data: Range, name: string, date: string) {
   const cells = data.technicians

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The four-column account of a work order: promised, done, billed, paid; its gaps can be acted on where they stand.
+import { sayWorkKind, type FreeKind } from '~~/core/visits/workKinds'
 import { computed, onMounted, reactive, ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
@@ -113,7 +114,7 @@ const quote = () =>
 const closing = ref(false)
 const back = reactive({
   open: false,
-  kind: 'call-back' as 'call-back' | 'warranty',
+  kind: 'call_back' as FreeKind,
   problem: '',
   workOrderId: newId(),
   visitId: newId(),
@@ -192,7 +193,7 @@ const mails = computed(() =>
         <ActButton
           v-if="edits && !work.quotes.length && work.state !== 'cancelled'"
           class="no-print"
-          :primary="work.kind === 'quote visit'"
+          :primary="work.kind === 'quote_visit'"
           :disabled="busy"
           @click="quote"
         >
@@ -262,7 +263,7 @@ const mails = computed(() =>
             class="num"
             >{{ b.number }}</NuxtLink
           >
-          ({{ b.kind }}, {{ session.state(b.state)
+          ({{ sayWorkKind(b.kind) }}, {{ session.state(b.state)
           }}<template v-if="b.siteSeconds">, {{ hoursMinutes(b.siteSeconds) }} h</template
           ><template v-if="b.cost"
             >, cost {{ session.money(b.cost) }}, counted in the margin here</template
@@ -495,7 +496,7 @@ const mails = computed(() =>
           ><Choice
             v-model="back.kind"
             :options="[
-              { value: 'call-back', label: 'a call-back: our work did not hold' },
+              { value: 'call_back', label: 'a call-back: our work did not hold' },
               { value: 'warranty', label: 'a warranty visit: the part did not' },
             ]" /></Field
         ><Field

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // All work orders, by state and kind.
 import { ref } from 'vue'
-import { CALL_KINDS } from '~~/shared/calls'
+import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
@@ -50,7 +50,7 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
     :columns="[
       { key: 'workOrder', label: 'Work order' },
       { key: 'customer', label: 'Customer' },
-      { key: 'kind', label: 'Kind', text: (item) => item.kind },
+      { key: 'kind', label: 'Kind', text: (item) => sayWorkKind(item.kind) },
       { key: 'technician', label: 'Technician', text: (item) => item.technician },
       { key: 'made', label: 'Made', text: (item) => session.dayTime(item.createdAt) },
       {
@@ -86,7 +86,7 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
           v-model="kind"
           :options="[
             { value: '', label: 'any' },
-            ...CALL_KINDS.map((k) => ({ value: k, label: k })),
+            ...CALL_KINDS.map((k) => ({ value: k, label: sayWorkKind(k) })),
           ]"
       /></Field>
       <Field

@@ -306,7 +306,7 @@ const otherOpen = computed(() =>
         >
       </section>
       <section
-        v-if="work.kind === 'quote visit' || work.quotes.length"
+        v-if="work.kind === 'quote_visit' || work.quotes.length"
         class="block stack"
       >
         <NuxtLink

@@ -1,10 +1,9 @@
-// What a person looks at on the schedule: one filter for all its views, and the looks that they keep by name.
+// What a person looks at on the schedule: one filter for all its views, and the filters that they keep by name.
 import { defineStore } from 'pinia'
 import type { Answer } from '~~/shared/api'
-import { scheduleFilter } from '~~/shared/dispatch'
 import { call, newId } from '~/lib/api'
 
-export type Filter = Answer<'looks'>['items'][number]['filter']
+export type Filter = Answer<'savedFilters'>['items'][number]['filter']
 type Visit = Pick<
   Answer<'placeVisit'>,
   | 'technicianId'
@@ -18,10 +17,10 @@ type Visit = Pick<
   | 'startAt'
 >
 const KEPT = 'schedule-filter'
-const none = () => scheduleFilter.getDefault() as Filter
+const none = (): Filter => ({ technicianIds: [], territory: '', skill: '', state: '', kind: '' })
 function last(): Filter {
   try {
-    return scheduleFilter.cast(JSON.parse(sessionStorage.getItem(KEPT) ?? '{}')) as Filter
+    return { ...none(), ...(JSON.parse(sessionStorage.getItem(KEPT) ?? '{}') as Partial<Filter>) }
   } catch {
     return none()
   }
@@ -41,8 +40,8 @@ function isIn(state: Filter['state'], v: Visit): boolean {
   if (state === 'late') return v.atRisk
   return state === 'no_slot' ? waits(v) : v.state === state
 }
-export const useLooks = defineStore('looks', {
-  state: () => ({ filter: last(), looks: [] as Answer<'looks'>['items'] }),
+export const useScheduleFilter = defineStore('scheduleFilter', {
+  state: () => ({ filter: last(), saved: [] as Answer<'savedFilters'>['items'] }),
   getters: {
     active: (s) =>
       s.filter.technicianIds.length > 0 ||
@@ -74,15 +73,15 @@ export const useLooks = defineStore('looks', {
       this.set(none())
     },
     async load() {
-      this.looks = (await call('looks').catch(() => ({ items: this.looks }))).items
+      this.saved = (await call('savedFilters').catch(() => ({ items: this.saved }))).items
     },
     async keep(name: string) {
-      this.looks = (
-        await call('keepLook', { body: { id: newId(), name, filter: this.filter } })
+      this.saved = (
+        await call('saveFilter', { body: { id: newId(), name, filter: this.filter } })
       ).items
     },
     async drop(id: string) {
-      this.looks = (await call('dropLook', { params: { id } })).items
+      this.saved = (await call('removeSavedFilter', { params: { id } })).items
     },
   },
 })
