@@ -50,11 +50,12 @@ export default withNuxt(
     files: ['app/**/*.vue'],
     ignores: [
       'app/base/**',
+      // On a phone the native fields are the better ones.
       'app/pages/field/**',
+      'app/visits/onSite/**',
       'app/layouts/field.vue',
       'app/pages/i/**',
       'app/pages/request.vue',
-      'app/components/invoices/InvoicePaper.vue',
       'app/components/pricebook/BookGrid.vue',
       'app/pages/schedule/week.vue',
     ],

@@ -1,4 +1,6 @@
 // Grows the demo company through the app's own services, event by event in order of time, so that its books balance by construction.
+import { minorToDecimal } from '../core/money/formatMinor'
+import { visitFacts, workFacts } from '../server/visits/facts'
 import type { CallKind } from '../core/visits/workKinds'
 import { plusDays, localToInstant, localDate, weekday } from '../core/time/zone'
 import { HOUR, MINUTE } from '../core/time/units'
@@ -8,7 +10,7 @@ import { getCompany } from '../server/settings/queries'
 import { bookCall } from '../server/calls/service'
 import { insertNote } from '../server/collections/queries'
 import { answerQuote, sendQuote } from '../server/quotes/commands'
-import { makeInvoice } from '../server/invoices/service'
+import { makeInvoice } from '../server/invoices/make'
 import { bookPayment, bounce } from '../server/payments/service'
 import { refreshWorkOrder } from '../server/visits/account'
 import { putLines } from '../server/visits/lines'
@@ -296,7 +298,7 @@ function referenceOf(random: Plan['random'], method: string): string {
   if (method === 'cheque') return String(random.between(1001, 1999))
   return method === 'card' ? `T${random.between(100000, 999999)}` : ''
 }
-const CAME_TO = { finished: 'Finished on site', driving: 'Set off', on_site: 'Arrived' }
+const CAME_BY = { finished: 'finish', driving: 'set_off', on_site: 'arrive' } as const
 function booking(
   p: Plan,
   technician: DemoPerson | null,
@@ -419,7 +421,11 @@ async function work(
       id: ids.workOrderId,
       workOrderId: ids.workOrderId,
       customerId: order.customerId,
-      text: 'Signed on the technician’s phone',
+      fact: workFacts.signed({
+        name: 'Customer',
+        total: minorToDecimal(total, order.currency),
+        currency: order.currency,
+      }),
     })
   }
 }
@@ -481,7 +487,7 @@ function oneVisit(
       id: ids.visitId,
       workOrderId: ids.workOrderId,
       customerId: customer.id,
-      text: 'Finished on site',
+      fact: visitFacts.clocked({ act: 'finish', state: { from: 'on_site', to: 'finished' } }),
     })
   })
   // A few are forgotten: that is what the run is there to show.
@@ -670,7 +676,7 @@ function today(p: Plan, technicians: DemoPerson[], customers: DemoCustomer[]): v
         id: ids.visitId,
         workOrderId: ids.workOrderId,
         customerId: named(customer).id,
-        text: CAME_TO[state],
+        fact: visitFacts.clocked({ act: CAME_BY[state], state: { to: state } }),
       })
     })
   }

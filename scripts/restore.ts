@@ -26,17 +26,19 @@ const tablesOf = async (connection: Connection, database: string): Promise<strin
   )
   return rows.map((r) => r.name as string)
 }
-/** The tables that the migrations make, less those that they take away. */
+const CHANGED = /^(CREATE|DROP|RENAME) TABLE (?:IF (?:NOT )?EXISTS )?`?(\w+)`?(?: TO `?(\w+)`?)?/gm
+/** The tables that the migrations make, by their last name, less those that they take away. */
 function tablesOfMigrations(): Set<string> {
   const tables = new Set<string>()
   for (const file of readdirSync(MIGRATIONS)
     .filter((f) => f.endsWith('.sql'))
     .sort()) {
-    for (const [, act, table] of readFileSync(join(MIGRATIONS, file), 'utf8').matchAll(
-      /^(CREATE|DROP) TABLE (?:IF (?:NOT )?EXISTS )?`?(\w+)`?/gm,
+    for (const [, act, table, renamed] of readFileSync(join(MIGRATIONS, file), 'utf8').matchAll(
+      CHANGED,
     )) {
       if (act === 'CREATE') tables.add(table!)
       else tables.delete(table!)
+      if (renamed) tables.add(renamed)
     }
   }
   return tables

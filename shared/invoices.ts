@@ -1,7 +1,9 @@
 // Invoices: made in one act, frozen, sent, read by the customer at a private link.
+import { invoiceLifecycle, type InvoiceAct } from '../core/invoices/invoiceLifecycle'
 import {
   date,
   flag,
+  history,
   id,
   instant,
   int,
@@ -17,6 +19,8 @@ import {
   text,
   definedText,
 } from './schema'
+
+const INVOICE_ACTS = Object.keys(invoiceLifecycle.acts) as InvoiceAct[]
 
 export const sendSchema = {
   to: list(mail().required()).default([]),
@@ -82,14 +86,16 @@ const row = obj({
   total: money().required(),
   open: money().required(),
   late: int().required(),
-  state: definedText(),
+  state: oneOf(invoiceLifecycle.states).required(),
 })
 export const invoiceDetail = obj({
   id: id().required(),
   version: int().required(),
   customerId: id().required(),
   workOrderId: id().nullable().defined(),
-  state: definedText(),
+  state: oneOf(invoiceLifecycle.states).required(),
+  /** what this person may do with it now */
+  acts: list(oneOf(INVOICE_ACTS).required()),
   late: int().required(),
   sent: flag().required(),
   paid: money().required(),
@@ -127,6 +133,7 @@ export const invoiceDetail = obj({
       value: definedText(400),
     }),
   ),
+  history: history(),
 })
 export const invoiceRoutes = {
   makeInvoice: route({
@@ -186,7 +193,7 @@ export const invoiceRoutes = {
       paper,
       paid: money().required(),
       open: money().required(),
-      state: definedText(),
+      state: oneOf(invoiceLifecycle.states).required(),
       now: instant().required(),
     }),
   }),

@@ -5,6 +5,7 @@ import {
   date,
   decimal,
   flag,
+  history,
   id,
   instant,
   int,
@@ -84,14 +85,7 @@ export const quoteDetail = obj({
     cost: money().nullable().defined(),
     margin: int().nullable().defined(),
   }),
-  history: list(
-    obj({
-      id: int().required(),
-      at: instant().required(),
-      who: definedText(),
-      text: definedText(400),
-    }),
-  ),
+  history: history(),
 })
 const wanted = () =>
   list(

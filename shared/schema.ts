@@ -139,6 +139,17 @@ export const page = <T extends yup.AnySchema>(of: T) =>
   obj({ items: list(of), next: yup.string().nullable().defined(), total: int().required() })
 export const ok = obj({ ok: flag().required() })
 
+/** What happened, as the page of a document shows it. */
+export const history = () =>
+  list(
+    obj({
+      id: int().required(),
+      at: instant().required(),
+      who: definedText(),
+      text: definedText(400),
+    }),
+  )
+
 export interface Route {
   method: 'GET' | 'POST' | 'PATCH' | 'DELETE'
   /** below /api/v1, with {names} */

@@ -1,4 +1,5 @@
 // What the firm sets up for calls: its standing questions, its own fields, where callers come from.
+import { WORK_ORDER_STATES } from '../core/visits/workOrderState'
 import {
   flag,
   id,
@@ -14,16 +15,6 @@ import {
 } from './schema'
 
 export const FIELD_SUBJECTS = ['customer', 'site', 'work_order', 'invoice'] as const
-export const WORK_STATES = [
-  'needs_slot',
-  'scheduled',
-  'on_site',
-  'paused',
-  'to_bill',
-  'billed',
-  'closed',
-  'cancelled',
-] as const
 export const FIELD_KINDS = ['text', 'number', 'date', 'choice', 'yes_no'] as const
 export const QUESTION_KINDS = ['yes_no', 'text', 'choice'] as const
 const choices = () =>
@@ -121,9 +112,9 @@ export const settingRoutes = {
     may: 'settings.change',
     summary: 'The firm’s own words for the states of work',
     body: obj({
-      labels: list(obj({ state: oneOf(WORK_STATES).required(), label: text(30).default('') })).max(
-        20,
-      ),
+      labels: list(
+        obj({ state: oneOf(WORK_ORDER_STATES).required(), label: text(30).default('') }),
+      ).max(20),
     }),
     answer: ok,
   }),

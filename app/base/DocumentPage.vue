@@ -42,6 +42,7 @@ defineProps<{
       v-if="!field"
       class="no-print"
     >
+      <slot name="beside" />
       <h2>History</h2>
       <HistoryTimeline :entries="history" />
     </aside>
@@ -77,5 +78,9 @@ aside {
   border-left: 1px solid var(--rule-2);
   background: #fbfcfb;
   padding: 16px;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  min-width: 0;
 }
 </style>

@@ -42,10 +42,14 @@ type Loose = {
   key?: string
 }
 
+/**
+ * The schemas that forms are checked by: fetched beside the first screen of whoever signed in, so that a
+ * form is sent the moment it is kept. Where they cannot be had, the server checks alone.
+ */
+export const catalogueOfRoutes = () => import('~~/shared/api').catch(() => null)
 /** The same schema as the server's: what is plainly wrong is said without asking it. */
 async function check(name: RouteName, body: unknown): Promise<void> {
-  // Fetched with the first form that is sent; where it cannot be had, the server checks alone.
-  const catalogue = await import('~~/shared/api').catch(() => null)
+  const catalogue = await catalogueOfRoutes()
   try {
     await catalogue?.routeOf(name).body?.validate(body, { abortEarly: false })
   } catch (error) {

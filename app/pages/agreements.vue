@@ -4,6 +4,7 @@ import { reactive, ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import LedgerList from '~/components/base/LedgerList.vue'
 import type { Column } from '~/base/columns'
+import { sayMonth } from '~~/core/time/sayDay'
 import { plusMonths } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
@@ -84,10 +85,7 @@ const bill = (r: Row) =>
 const months = computed(() =>
   Array.from({ length: 6 }, (_, i) => plusMonths(`${session.today.slice(0, 7)}-01`, i).slice(0, 7)),
 )
-const monthName = (m: string) =>
-  new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
-    new Date(`${m}-01T00:00Z`),
-  )
+const monthName = (month: string) => sayMonth(month, session.locale)
 const columns = computed<Column<Row>[]>(() => [
   ...(office.value && show.value === 'due' ? [{ key: 'take', label: 'Take' }] : []),
   { key: 'customer', label: 'Customer' },
@@ -198,8 +196,7 @@ const columns = computed<Column<Row>[]>(() => [
       ></template
     >
     <template #act="{ row: item }"
-      ><span class="small quiet"
-        >until {{ session.day(item.endsOn) }} {{ item.endsOn.slice(0, 4) }}</span
+      ><span class="small quiet">until {{ session.day(item.endsOn, 'withYear') }}</span
       >{{ ' '
       }}<ActButton
         v-if="

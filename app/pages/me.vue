@@ -157,12 +157,8 @@ const make = () =>
             ><span class="said">last seen </span>{{ session.dayTime(s.lastSeenAt) }}</template
           >
           <template #ends="{ row: s }"
-            ><span class="said">until </span>{{ session.day(s.expiresAt.slice(0, 10))
-            }}{{
-              s.expiresAt.slice(0, 4) === s.createdAt.slice(0, 4)
-                ? ''
-                : ` ${s.expiresAt.slice(0, 4)}`
-            }}</template
+            ><span class="said">until </span
+            >{{ session.day(s.expiresAt.slice(0, 10), 'withYear') }}</template
           >
           <template #act="{ row: s }"
             ><ActButton

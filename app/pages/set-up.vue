@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // What the firm sets up for its calls: standing questions, its own fields, where callers come from.
+import { WORK_ORDER_STATES } from '~~/core/visits/workOrderState'
 import { reactive, ref } from 'vue'
 import type { Answer } from '~~/shared/api'
-import { FIELD_KINDS, FIELD_SUBJECTS, QUESTION_KINDS, WORK_STATES } from '~~/shared/settings'
+import { FIELD_KINDS, FIELD_SUBJECTS, QUESTION_KINDS } from '~~/shared/settings'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
@@ -71,7 +72,7 @@ const labels = reactive<Record<string, string>>({
 const keepLabels = () =>
   act(async () => {
     await call('keepStateLabels', {
-      body: { labels: WORK_STATES.map((state) => ({ state, label: labels[state] ?? '' })) },
+      body: { labels: WORK_ORDER_STATES.map((state) => ({ state, label: labels[state] ?? '' })) },
     })
     session.keep(await call('session'))
   })
@@ -250,7 +251,7 @@ const keepSources = (sources: string[]) =>
           @submit.prevent="keepLabels"
         >
           <Field
-            v-for="s in WORK_STATES"
+            v-for="s in WORK_ORDER_STATES"
             :key="s"
             :label="s.replaceAll('_', ' ')"
             ><TextInput

@@ -20,7 +20,7 @@ const mail = reactive({
   first: customer.mails ? customer.email : '',
   second: customer.mails ? customer.email2 : '',
   body: [
-    `Here is our quote for “${title}”. The price is held until ${session.day(expiresOn, true)}.`,
+    `Here is our quote for “${title}”. The price is held until ${session.day(expiresOn, 'long')}.`,
     'Answer this mail or ring us; we begin once you have agreed.',
     session.me?.company.name ?? '',
   ].join('\n\n'),

@@ -3,16 +3,19 @@ import { defineStore } from 'pinia'
 import type { Permission } from '~~/core/access/permissions'
 import type { Answer } from '~~/shared/api'
 import type { Money } from '~~/core/money/formatMinor'
-import { call } from '~/lib/api'
+import { call, catalogueOfRoutes } from '~/lib/api'
 import { forgetBook } from '~/lib/book'
 import { closeLive } from '~/lib/live'
 import { sayMoney } from '~~/core/money/sayMoney'
+import { sayDay, type DayStyle } from '~~/core/time/sayDay'
+import { localDate, localTime } from '~~/core/time/zone'
 
 type Session = Answer<'session'>
 export const useSession = defineStore('session', {
   state: () => ({ me: null as Session | null, asked: false, readAt: 0 }),
   getters: {
     role: (state) => state.me?.person.role ?? 'technician',
+    locale: (state) => state.me?.company.locale ?? 'en-US',
     zone: (state) => state.me?.company.timeZone ?? 'UTC',
     today: (state) => state.me?.today ?? '',
   },
@@ -24,6 +27,7 @@ export const useSession = defineStore('session', {
     keep(me: Session) {
       this.me = me
       this.readAt = Date.now()
+      void catalogueOfRoutes()
       localStorage.setItem('signed-in', '1')
     },
     async load() {
@@ -51,7 +55,7 @@ export const useSession = defineStore('session', {
       return Date.parse(this.me.now) + (this.me.clockFixed ? 0 : Date.now() - this.readAt)
     },
     money(m: Money, symbol = true): string {
-      return sayMoney(m, this.me?.company.locale ?? 'en-US', symbol)
+      return sayMoney(m, this.locale, symbol)
     },
     /** A state of work in the firm's own words. */
     state(state: string): string {
@@ -61,35 +65,14 @@ export const useSession = defineStore('session', {
       )
     },
     time(iso: string | null): string {
-      return iso
-        ? new Intl.DateTimeFormat('en-GB', {
-            hour: '2-digit',
-            minute: '2-digit',
-            timeZone: this.zone,
-          }).format(new Date(iso))
-        : ''
+      return iso ? localTime(Date.parse(iso), this.zone) : ''
     },
-    day(date: string, long = false): string {
-      return new Intl.DateTimeFormat('en-GB', {
-        weekday: long ? 'long' : 'short',
-        day: 'numeric',
-        month: long ? 'long' : 'short',
-        timeZone: 'UTC',
-      })
-        .format(new Date(`${date}T00:00Z`))
-        .replace(',', '')
+    day(date: string, style: DayStyle = 'short'): string {
+      return sayDay(date, this.locale, style)
     },
     dayTime(iso: string): string {
-      return new Intl.DateTimeFormat('en-GB', {
-        weekday: 'short',
-        day: 'numeric',
-        month: 'short',
-        hour: '2-digit',
-        minute: '2-digit',
-        timeZone: this.zone,
-      })
-        .format(new Date(iso))
-        .replaceAll(',', '')
+      const at = Date.parse(iso)
+      return `${sayDay(localDate(at, this.zone), this.locale)} ${localTime(at, this.zone)}`
     },
   },
 })

@@ -1,4 +1,4 @@
-import { plusDays, sayDay } from '../time/zone'
+import { plusDays } from '../time/zone'
 import { daysLate } from './ageing'
 
 export interface Debtor {
@@ -18,6 +18,11 @@ export interface Debtor {
   lastReminderOn: string | null
   bounced: boolean
 }
+/** How sums, in minor units, and days are said. */
+export interface Say {
+  money: (minor: number) => string
+  day: (date: string) => string
+}
 export interface WorklistEntry {
   customerId: string
   score: number
@@ -35,21 +40,17 @@ export interface WorklistEntry {
  * a dispute or a promise that still runs rests the entry; one that was kept leaves the rest of the debt where it is. Own rule; the weights are stated below.
  * @param on today in the company's zone, ISO date
  */
-export function worklist(
-  debtors: readonly Debtor[],
-  on: string,
-  money: (minor: number) => string,
-): WorklistEntry[] {
+export function worklist(debtors: readonly Debtor[], on: string, say: Say): WorklistEntry[] {
   return debtors
     .filter((d) => d.overdueMinor > 0 || d.dispute || d.bounced)
-    .map((d) => entry(d, on, money))
+    .map((d) => entry(d, on, say))
     .sort((a, b) => Number(a.resting) - Number(b.resting) || b.score - a.score)
 }
 
 /** Days beyond the habit until the chance is one higher. */
 const DAYS_TO_FULL = 60
 
-function entry(d: Debtor, on: string, money: (minor: number) => string): WorklistEntry {
+function entry(d: Debtor, on: string, { money, day }: Say): WorklistEntry {
   const late = daysLate(d.oldestDueOn, on)
   const usual = d.habit?.medianDays ?? 0
   const expectedOn = d.habit
@@ -86,14 +87,14 @@ function entry(d: Debtor, on: string, money: (minor: number) => string): Worklis
       ...common,
       resting: true,
       expectedOn: d.promise!.on,
-      reason: `Promised ${money(d.promise!.amountMinor)} for ${sayDay(d.promise!.on)}`,
+      reason: `Promised ${money(d.promise!.amountMinor)} for ${day(d.promise!.on)}`,
       act: 'wait',
     }
   if (broken)
     return {
       ...common,
       resting: false,
-      reason: `Promised ${money(d.promise!.amountMinor)} for ${sayDay(d.promise!.on)}; it has not come. Kept ${d.promisesKept} of ${d.promisesMade} promises`,
+      reason: `Promised ${money(d.promise!.amountMinor)} for ${day(d.promise!.on)}; it has not come. Kept ${d.promisesKept} of ${d.promisesMade} promises`,
       act: 'call',
     }
   if (d.bounced)
@@ -114,7 +115,7 @@ function entry(d: Debtor, on: string, money: (minor: number) => string): Worklis
       reason:
         d.remindersSent === 0
           ? `${late} days late, no reminder yet`
-          : `Reminder ${next} falls due; the last was on ${sayDay(d.lastReminderOn!)}`,
+          : `Reminder ${next} falls due; the last was on ${day(d.lastReminderOn!)}`,
       act: 'remind',
     }
   }

@@ -1,4 +1,4 @@
-import type { VisitState } from '../visits/workOrderState'
+import type { VisitState } from '../visits/visitLifecycle'
 
 export interface DayStop {
   id: string

@@ -1,5 +1,3 @@
-import { sayDay } from '../time/zone'
-
 export interface Placement {
   technicianId: string
   startAt: number
@@ -38,14 +36,16 @@ export const SOFT_WARNINGS: readonly VisitWarning['code'][] = ['territory', 'ski
 /**
  * What is wrong with placing a visit there, in words, before it is saved: another visit at that time, time off, outside the
  * working hours, outside the promised window; then, softly, another territory and a skill that is lacking. An empty list means that nothing is.
+ * @param say what the person is called, and how days are said
  * @param promise the window told to the customer as epoch ms, or null
  */
 export function visitWarnings(
   place: Placement,
   facts: DayFacts,
   promise: { from: number; to: number } | null,
-  name: string,
+  say: { name: string; day: (date: string) => string },
 ): VisitWarning[] {
+  const { name } = say
   const overlaps = (from: number, to: number) => from < place.endAt && place.startAt < to
   const warnings: VisitWarning[] = []
   for (const o of facts.others)
@@ -92,7 +92,7 @@ export function visitWarnings(
   for (const l of over)
     warnings.push({
       code: 'skill',
-      text: `${name}’s licence for ${l.skill} ended on ${sayDay(l.until)}`,
+      text: `${name}’s licence for ${l.skill} ended on ${say.day(l.until)}`,
     })
   return warnings
 }

@@ -1,7 +1,10 @@
-/** One act on a thing: the states in which it may happen, and the state that it leads to. */
+/**
+ * One act on a thing: the states in which it may happen, and the state that it leads to; none where
+ * the state is not stored but follows from what is true afterwards.
+ */
 export interface Act<State extends string = string> {
   from: readonly State[]
-  to: State
+  to?: State
 }
 
 /** The whole life of a kind of thing, in one place: whatever shows, guards or filters states follows from it. */
@@ -34,7 +37,10 @@ export const actsFrom = <Life extends Lifecycle>(life: Life, state: StateOf<Life
  * The state that an act leads to.
  * @example stateAfter(quoteLifecycle, 'send') // 'sent'
  */
-export const stateAfter = <Life extends Lifecycle, A extends ActOf<Life>>(
+export const stateAfter = <
+  Life extends Lifecycle & { acts: Record<string, { to: StateOf<Life> }> },
+  A extends ActOf<Life>,
+>(
   life: Life,
   act: A,
 ): Life['acts'][A]['to'] => life.acts[act]!.to

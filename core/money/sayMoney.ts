@@ -29,3 +29,16 @@ function formatOf(locale: string, currency: string, symbol: boolean): Intl.Numbe
  */
 export const sayMoney = (money: Money, locale: string, symbol = true): string =>
   formatOf(locale, money.currency, symbol).format(money.amount as unknown as number)
+
+/**
+ * A unit price in the figures of a locale: the decimals of its currency at least, and those beyond that say something.
+ * @param price major units, at most four decimals
+ * @example sayUnitPrice('1759.8', 'USD', 'en-US') // '1,759.80'
+ * @example sayUnitPrice('0.035', 'USD', 'en-US') // '0.035'
+ * @example sayUnitPrice('1759', 'JPY', 'en-US') // '1,759'
+ */
+export const sayUnitPrice = (price: string, currency: string, locale: string): string =>
+  new Intl.NumberFormat(locale, {
+    minimumFractionDigits: currencyExponent(currency),
+    maximumFractionDigits: 4,
+  }).format(price as unknown as number)

@@ -20,11 +20,6 @@ export const plusDays = (date: string, days: number): string =>
 /** A date some months away; a day that the month does not have becomes its last. @example plusMonths('2026-01-31', 1) // '2026-02-28' */
 export const plusMonths = (date: string, months: number): string =>
   Temporal.PlainDate.from(date).add({ months }).toString()
-/** A date said shortly. @example sayDay('2026-11-24') // 'Tue 24 Nov' */
-export const sayDay = (date: string): string =>
-  Temporal.PlainDate.from(date)
-    .toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
-    .replace(',', '')
 /** ISO weekday, 1 Monday to 7 Sunday. */
 export const weekday = (date: string): number => Temporal.PlainDate.from(date).dayOfWeek
 /** Start and end of a local day; 23 or 25 hours apart when the clocks change. */

@@ -1,7 +1,17 @@
-export type VisitState =
-  'planned' | 'driving' | 'on_site' | 'paused' | 'finished' | 'no_access' | 'cancelled'
-export type WorkOrderState =
-  'needs_slot' | 'scheduled' | 'on_site' | 'paused' | 'to_bill' | 'billed' | 'closed' | 'cancelled'
+import type { VisitState } from './visitLifecycle'
+
+/** The states of a work order, in the order in which they are come to. */
+export const WORK_ORDER_STATES = [
+  'needs_slot',
+  'scheduled',
+  'on_site',
+  'paused',
+  'to_bill',
+  'billed',
+  'closed',
+  'cancelled',
+] as const
+export type WorkOrderState = (typeof WORK_ORDER_STATES)[number]
 
 /**
  * A work order's state follows from what is true: its visits, what is left to bill, what is left to pay.

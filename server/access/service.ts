@@ -1,4 +1,5 @@
 // Signing in and out, who is signed in, passwords, sessions and personal tokens.
+import { accessFacts } from './facts'
 import { permissionsOf } from '../../core/access/permissions'
 import { randomBytes } from 'node:crypto'
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
@@ -185,7 +186,7 @@ export async function newToken(ctx: Ctx, label: string): Promise<Answer<'newToke
     ip: ctx.ip,
     days: TOKEN_DAYS,
   })
-  await record(ctx, { subject: 'person', id: me.id, text: `A personal token was made: ${label}` })
+  await record(ctx, { subject: 'person', id: me.id, fact: accessFacts.tokenMade({ label }) })
   return { token, expiresAt: new Date(Date.now() + TOKEN_DAYS * DAY).toISOString() }
 }
 export async function mySessions(call: Call): Promise<Answer<'mySessions'>> {
@@ -201,7 +202,7 @@ export async function endMySession(ctx: Ctx, session: string): Promise<Answer<'e
   await record(ctx, {
     subject: 'person',
     id: signedIn(ctx).id,
-    text: 'A session or token was ended',
+    fact: accessFacts.sessionEnded(),
   })
   return { ok: true }
 }
@@ -219,7 +220,7 @@ export const endOtherSessions = (call: Call): Promise<Answer<'endOtherSessions'>
     await record(ctx, {
       subject: 'person',
       id: signedIn(ctx).id,
-      text: `${ended} other browsers were signed out`,
+      fact: accessFacts.othersSignedOut({ count: ended }),
     })
     return { ended }
   })
@@ -260,7 +261,7 @@ export async function changePassword(
       throw conflict('stale', 'Your password was changed elsewhere in the meantime.')
     await forgiveTries(ctx.tx, key)
     const ended = await endOthers(ctx, call.session)
-    await record(ctx, { subject: 'person', id: me.id, text: 'Password changed' })
+    await record(ctx, { subject: 'person', id: me.id, fact: accessFacts.passwordChanged() })
     return { ended }
   })
 }

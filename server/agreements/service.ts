@@ -1,4 +1,6 @@
 // Care agreements: what is due by territory and month, booked in one act; renewal.
+import { agreementFacts } from './facts'
+import { workFacts } from '../visits/facts'
 import { agreementState } from '../../core/agreements/agreementState'
 import { nextVisitDue } from '../../core/agreements/nextVisitDue'
 import { territoryOf } from '../../core/customers/territoryOf'
@@ -10,7 +12,7 @@ import { customerById, levels, siteById, updateRow } from '../customers/queries'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
-import { makeInvoice } from '../invoices/service'
+import { makeInvoice } from '../invoices/make'
 import { nextNumber, territories } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
@@ -99,7 +101,7 @@ export async function addAgreement(ctx: Ctx, body: Body<'newAgreement'>): Promis
     subject: 'customer',
     id: customer.id,
     customerId: customer.id,
-    text: `Care agreement ${plan.name} from ${body.startsOn} to ${endsOn}`,
+    fact: agreementFacts.made({ plan: plan.name, from: body.startsOn, until: endsOn }),
   })
   return oneRow(ctx, body.id)
 }
@@ -118,7 +120,7 @@ export async function renewAgreement(ctx: Ctx, id: string, version: number): Pro
     subject: 'customer',
     id: a.customerId,
     customerId: a.customerId,
-    text: `Care agreement ${a.plan} renewed until ${endsOn}`,
+    fact: agreementFacts.renewed({ plan: a.plan, until: endsOn }),
   })
   return oneRow(ctx, id)
 }
@@ -255,7 +257,7 @@ export async function bookDueVisits(
         id: item.workOrderId,
         workOrderId: item.workOrderId,
         customerId: customer.id,
-        text: `${number} made for the visit of the ${a.plan} agreement that was due by ${a.visitDueOn}`,
+        fact: workFacts.madeForAgreement({ number, plan: a.plan, dueOn: a.visitDueOn! }),
       })
       await refreshWorkOrder(ctx, item.workOrderId)
       made.push({ agreementId: a.id, number })
@@ -282,6 +284,7 @@ export async function addPlan(ctx: Ctx, body: Body<'newPlan'>): Promise<Answer<'
     levelId: level?.id ?? null,
     work: body.work,
   })
-  await record(ctx, { subject: 'settings', id: body.id, text: `Plan ${body.name} added` })
+  const fact = agreementFacts.planAdded({ plan: body.name })
+  await record(ctx, { subject: 'settings', id: body.id, fact })
   return { id: body.id }
 }

@@ -1,4 +1,5 @@
 // Requests from the public form: bounded, protected against robots without outside services, and then an ordinary call.
+import { callFacts } from './facts'
 import { createHmac, timingSafeEqual } from 'node:crypto'
 import type * as yup from 'yup'
 import { LedgerError } from '../../core/errors/LedgerError'
@@ -183,6 +184,6 @@ export async function takeRequest(ctx: Ctx, sent: Sent, wall: number): Promise<{
       by: null,
       at: ctx.now,
     })
-  await record(ctx, { subject: 'call', id, text: `Request from ${values.name} on the web page` })
+  await record(ctx, { subject: 'call', id, fact: callFacts.requested({ name: values.name }) })
   return { taken: true }
 }

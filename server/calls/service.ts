@@ -1,7 +1,10 @@
 // A call from the first word to its end: kept while it is typed; booked as a work order with its number and a visit; put off; declined.
+import { callFacts } from './facts'
+import { workFacts } from '../visits/facts'
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
-import { localDate, localTime, localToInstant, plusDays, sayDay } from '../../core/time/zone'
+import { sayDay } from '../../core/time/sayDay'
+import { localToInstant, plusDays } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
 import { sayAgo } from '../../core/time/sayAgo'
 import { DAY, MINUTE } from '../../core/time/units'
@@ -44,7 +47,7 @@ type Row = Answer<'call'>
 const HOLD_MINUTES = 10
 function backOn(ctx: Ctx, { callBackOn }: CallRow): string {
   if (callBackOn === ctx.today) return 'today'
-  return `on ${callBackOn ? sayDay(callBackOn) : 'a day'}`
+  return `on ${callBackOn ? sayDay(callBackOn, ctx.company.locale) : 'a day'}`
 }
 function shape(ctx: Ctx, c: CallRow, files: Row['files']): Row {
   const draft = callDraft.cast(c.draft) as Row['draft']
@@ -146,7 +149,7 @@ export async function saveCall(
     subject: 'call',
     id,
     customerId: body.draft.customerId ?? null,
-    text: 'Call kept',
+    fact: callFacts.kept(),
   })
   return {
     ok: true,
@@ -310,14 +313,18 @@ export async function bookCall(
       customer.version,
       body.kind === 'quote_visit' ? { assignedTo: body.technicianId } : { prospect: false },
     )
-  const when =
-    startAt === null ? 'no time yet' : `${localDate(startAt, zone)} ${localTime(startAt, zone)}`
   await record(ctx, {
     subject: 'work',
     id: body.workOrderId,
     workOrderId: body.workOrderId,
     customerId: customer.id,
-    text: `Call taken: ${title}. Booked as ${number}, ${when}${inSpite}${warnings.length ? ` in spite of: ${warnings.map((w) => w.text).join('; ')}` : ''}`,
+    fact: workFacts.booked({
+      title,
+      number,
+      startAt: startAt === null ? null : new Date(startAt).toISOString(),
+      reason: inSpite,
+      warnings: warnings.map((w) => w.text),
+    }),
   })
   await refreshWorkOrder(ctx, body.workOrderId)
   await confirmVisit(ctx, body.visitId)
@@ -380,10 +387,10 @@ export async function endCall(
     subject: 'call',
     id,
     customerId: draft.customerId ?? null,
-    text:
+    fact:
       body.state === 'put_off'
-        ? `Call back on ${body.callBackOn}: ${body.reason}`
-        : `No: ${body.reason}`,
+        ? callFacts.putOff({ until: body.callBackOn!, reason: body.reason })
+        : callFacts.declined({ reason: body.reason }),
   })
   return { ok: true }
 }

@@ -21,8 +21,8 @@ interface Noted {
 
 export const collectionFacts = facts('collection', {
   reminded: (f: { step: number }) => `Reminder ${f.step} sent`,
-  noted: (f: Noted) => {
-    const promised = f.kind === 'promise' ? ` ${f.amount} for ${f.onDate}` : ''
+  noted: (f: Noted, say) => {
+    const promised = f.kind === 'promise' ? ` ${f.amount} for ${say.day(f.onDate!)}` : ''
     return `${NOTE_WORDS[f.kind]}${promised}${f.text ? `: ${f.text}` : ''}`
   },
 })

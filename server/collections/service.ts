@@ -1,4 +1,5 @@
 // What is unpaid, on any date: ageing that agrees with the books, whom to act on first and why, and the acts.
+import { sayDay } from '../../core/time/sayDay'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { ageing, daysLate, type BUCKETS } from '../../core/collections/ageing'
 import { paymentHabit, type PaymentHabit } from '../../core/collections/paymentHabit'
@@ -12,7 +13,7 @@ import { customerById, customersById, owedBy } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { openInvoices } from '../invoices/queries'
-import { publicLink } from '../invoices/service'
+import { publicLink } from '../invoices/link'
 import { queueMail } from '../messages/service'
 import type { GivenBack } from '../payments/queries'
 import {
@@ -113,7 +114,10 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
       ),
     })
   }
-  const list = worklist(debtors, on, moneyText(ctx))
+  const list = worklist(debtors, on, {
+    money: moneyText(ctx),
+    day: (date) => sayDay(date, ctx.company.locale),
+  })
   const total = (key: (typeof BUCKETS)[number] | 'creditsMinor' | 'owedMinor') =>
     rows.reduce((sum, r) => sum + r[key], 0)
   const buckets = (
@@ -215,7 +219,10 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const list =
     asked
       .slice(0, most)
-      .map((i) => `${i.number}, due ${i.dueOn}: ${text(i.balanceMinor)}\n${publicLink(i)}`)
+      .map(
+        (i) =>
+          `${i.number}, due ${sayDay(i.dueOn, ctx.company.locale, 'withYear')}: ${text(i.balanceMinor)}\n${publicLink(i)}`,
+      )
       .join('\n\n') + (asked.length > most ? `\n\nand ${asked.length - most} more` : '')
   const wording = ctx.company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
   return {

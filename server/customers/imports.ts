@@ -1,4 +1,5 @@
 // Customers from a file, a piece at a time: the same rules dry and for good, duplicates by likeness, all of it undone by its number.
+import { importFacts } from './facts'
 import { likeness, PERHAPS_THE_SAME, type Comparable } from '../../core/customers/likeness'
 import { recordOf, recordProblems, type ImportRecord } from '../../core/customers/importRows'
 import { nameKey } from '../../core/customers/matchIndex'
@@ -221,7 +222,11 @@ export async function importPiece(
     await record(ctx, {
       subject: 'import',
       id: importId,
-      text: `${added.length} customers taken in from ${body.fileName}${more.length ? `, ${more.length} sites and contacts added to known ones` : ''}`,
+      fact: importFacts.taken({
+        file: body.fileName,
+        added: added.length,
+        more: more.length,
+      }),
     })
     customersChanged(ctx, [...added, ...more])
   }
@@ -338,7 +343,11 @@ export async function undoImport(ctx: Ctx, id: string): Promise<Answer<'undoImpo
   await record(ctx, {
     subject: 'import',
     id,
-    text: `Import ${known.fileName} taken back: ${removed.length} customers taken out, ${before - removed.length} stay`,
+    fact: importFacts.takenBack({
+      file: known.fileName,
+      removed: removed.length,
+      stay: before - removed.length,
+    }),
   })
   customersChanged(ctx, removed)
   cache = null

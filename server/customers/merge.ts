@@ -1,4 +1,5 @@
 // Two customers that are one: found by a sweep, looked at side by side, merged with everything they have, and taken apart again.
+import { customerFacts } from './facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { duplicatePairs } from '../../core/customers/likeness'
 import { transferEntry } from '../../core/ledger/entries'
@@ -85,7 +86,7 @@ export async function notTheSame(
     subject: 'customer',
     id,
     customerId: id,
-    text: `Is not the same as ${b.name}`,
+    fact: customerFacts.toldApart({ name: b.name }),
   })
   return { ok: true }
 }
@@ -262,17 +263,17 @@ export async function mergeCustomers(
     subject: 'customer',
     id: kept.id,
     customerId: kept.id,
-    text: `${other.name} merged into this customer`,
-    data: {
+    fact: customerFacts.merged({
+      name: other.name,
       otherId: other.id,
       moved: Object.fromEntries(Object.entries(moved).map(([t, ids]) => [t, ids.length])),
-    },
+    }),
   })
   await record(ctx, {
     subject: 'customer',
     id: other.id,
     customerId: other.id,
-    text: `Merged into ${kept.name}`,
+    fact: customerFacts.mergedInto({ name: kept.name }),
   })
   customersChanged(ctx, [kept.id, other.id])
   return customerPaper(ctx, kept.id)
@@ -353,7 +354,7 @@ export async function undoMerge(ctx: Ctx, id: string): Promise<CustomerPaper> {
       subject: 'customer',
       id: c.id,
       customerId: c.id,
-      text: `The merge of ${other.name} into ${kept.name} was taken apart`,
+      fact: customerFacts.mergeUndone({ name: other.name, into: kept.name }),
     })
   customersChanged(ctx, [kept.id, other.id])
   return customerPaper(ctx, kept.id)

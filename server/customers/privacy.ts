@@ -1,4 +1,5 @@
 // A person's data: all of it handed out, or taken out where papers do not have to stay.
+import { customerFacts } from './facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
@@ -16,7 +17,7 @@ export async function personData(ctx: Ctx, id: string): Promise<Raw> {
     subject: 'customer',
     id,
     customerId: id,
-    text: 'All data of this customer handed out',
+    fact: customerFacts.handedOut(),
   })
   return new Raw(
     'application/json',
@@ -76,7 +77,7 @@ export async function erasePerson(
     subject: 'customer',
     id,
     customerId: id,
-    text: 'Taken out because the person asked for it; invoices and receipts stay as they were sent',
+    fact: customerFacts.erased(),
   })
   customersChanged(ctx, [id])
   return { ok: true }

@@ -1,4 +1,5 @@
 // SQL of customers, sites, contacts, equipment and files.
+import type { StoredInvoiceState } from '../../core/invoices/invoiceLifecycle'
 import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
@@ -732,7 +733,7 @@ export interface PaperRow {
   open: number
   paid: number
   sent: boolean
-  state: string
+  state: StoredInvoiceState
 }
 export const papersIn = (customerId: string): ListIn => ({
   columns:

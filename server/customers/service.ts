@@ -1,4 +1,5 @@
 // Customers: who is calling and what to know of them, the customer's page, new ones and changes.
+import { customerFacts } from './facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor, toMoney } from '../../core/money/formatMinor'
 import { sayMoney } from '../../core/money/sayMoney'
@@ -9,8 +10,9 @@ import { daysLate } from '../../core/collections/ageing'
 import { likeness, PERHAPS_THE_SAME } from '../../core/customers/likeness'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { termsInWords, type Terms } from '../../core/documents/dueDate'
-import { invoiceState } from '../../core/documents/invoiceState'
-import { localDate, plusDays, sayDay } from '../../core/time/zone'
+import { invoiceState } from '../../core/invoices/invoiceState'
+import { sayDay } from '../../core/time/sayDay'
+import { localDate, plusDays } from '../../core/time/zone'
 import { formatPhone, phoneKey } from '../../core/text/phone'
 import { digits, searchKey } from '../../core/text/searchKey'
 import type { Answer, Body, Query } from '../../shared/api'
@@ -107,13 +109,14 @@ export async function findMatches(ctx: Ctx, q: string): Promise<Answer<'matches'
   }
 }
 
-const dayAndYear = (date: string) => `${sayDay(date)} ${date.slice(0, 4)}`
-function warranty({ warrantyUntil: until }: EquipmentRow, today: string): string {
+function warranty({ warrantyUntil: until }: EquipmentRow, { today, company }: Ctx): string {
   if (!until) return ''
-  return until >= today ? `in warranty until ${dayAndYear(until)}` : 'out of warranty'
+  return until >= today
+    ? `in warranty until ${sayDay(until, company.locale, 'withYear')}`
+    : 'out of warranty'
 }
 export const equipmentShape =
-  (today: string) =>
+  (ctx: Ctx) =>
   (e: EquipmentRow): CustomerPaper['equipment'][number] => ({
     id: e.id,
     version: e.version,
@@ -126,9 +129,9 @@ export const equipmentShape =
     nextServiceOn: e.nextServiceOn,
     note: e.note,
     state: [
-      warranty(e, today),
+      warranty(e, ctx),
       e.nextServiceOn
-        ? `service ${e.nextServiceOn < today ? 'was due' : 'due'} ${dayAndYear(e.nextServiceOn)}`
+        ? `service ${e.nextServiceOn < ctx.today ? 'was due' : 'due'} ${sayDay(e.nextServiceOn, ctx.company.locale, 'withYear')}`
         : '',
     ]
       .filter(Boolean)
@@ -142,14 +145,14 @@ function siteShapes(rows: SiteRow[], areas: readonly TerritoryRow[]): CustomerPa
 }
 /** The exemption that holds today, in words; an expired certificate is said, because tax is charged again. */
 export const exemption = (
+  { today, company }: Ctx,
   c: Pick<CustomerRow, 'taxExempt' | 'certificate' | 'exemptUntil'>,
-  today: string,
 ): string => {
   if (!c.taxExempt) return ''
   if (c.exemptUntil && c.exemptUntil < today)
-    return `certificate ${c.certificate} ran out on ${sayDay(c.exemptUntil)}: tax is charged`
+    return `certificate ${c.certificate} ran out on ${sayDay(c.exemptUntil, company.locale, 'withYear')}: tax is charged`
   const certificate = c.certificate && `certificate ${c.certificate}`
-  const until = c.exemptUntil && `until ${dayAndYear(c.exemptUntil)}`
+  const until = c.exemptUntil && `until ${sayDay(c.exemptUntil, company.locale, 'withYear')}`
   return ['exempt', certificate, until].filter(Boolean).join(', ')
 }
 
@@ -215,7 +218,7 @@ export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
   const around = await aroundCustomer(tx, id, [], today)
   const [debt = NOTHING_OWED] = around.owed
   const { owed } = debt
-  const equipment = around.equipment.map(equipmentShape(today))
+  const equipment = around.equipment.map(equipmentShape(ctx))
   const agreements = withStates(around.agreements, today)
   const sites = siteShapes(around.sites, around.territories)
   const level = around.levels.find((l) => l.id === c.priceLevelId)
@@ -237,7 +240,7 @@ export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
     overLimit: c.creditLimit !== null && owed > c.creditLimit,
     stopWork: c.stopWork,
     officeNote: c.officeNote,
-    exempt: exemption(c, today),
+    exempt: exemption(ctx, c),
     level: level?.name ?? '',
     hasAgreementLevel: level?.kind === 'agreement',
     ownPrices: Object.entries(c.ownPrices).map(([entryId, price]) => ({ entryId, price })),
@@ -323,13 +326,21 @@ export async function addCustomer(ctx: Ctx, body: Body<'newCustomer'>): Promise<
     subject: 'customer',
     id: body.id,
     customerId: body.id,
-    text: `${body.prospect ? 'Prospect' : 'Customer'} ${body.name} entered${body.source ? ` (${body.source})` : ''}`,
+    fact: customerFacts.entered({
+      name: body.name,
+      prospect: body.prospect,
+      source: body.source,
+    }),
   })
   customersChanged(ctx, [body.id])
   return callerOf(ctx, body.id)
 }
-function nextFor({ nextVisit, assigned }: { nextVisit: string | null; assigned: string | null }) {
-  if (nextVisit) return `visit ${sayDay(nextVisit.slice(0, 10))}${assigned ? `, ${assigned}` : ''}`
+function nextFor(
+  ctx: Ctx,
+  { nextVisit, assigned }: { nextVisit: string | null; assigned: string | null },
+) {
+  if (nextVisit)
+    return `visit ${sayDay(nextVisit.slice(0, 10), ctx.company.locale)}${assigned ? `, ${assigned}` : ''}`
   return assigned ? `with ${assigned}, no visit yet` : 'nobody has it yet'
 }
 export async function listCustomers(
@@ -364,7 +375,7 @@ export async function listCustomers(
       owed: toMoney(debt.owed, ctx.company.currency),
       late: lateBy(debt, ctx.today),
       // A prospect is seen by somebody: who quotes, and when; or it is said that nobody does.
-      next: r.prospect ? nextFor(r) : '',
+      next: r.prospect ? nextFor(ctx, r) : '',
     }
   })
 }
@@ -377,7 +388,7 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
   const around = await aroundCustomer(tx, id, Object.keys(c.ownPrices), today)
   const [[work], [debt = NOTHING_OWED]] = [around.sums, around.owed]
   const { billed: bills, merges } = around
-  const equipment = around.equipment.map(equipmentShape(today))
+  const equipment = around.equipment.map(equipmentShape(ctx))
   const agreements = withStates(around.agreements, today)
   const sites = siteShapes(around.sites, around.territories)
   return {
@@ -448,26 +459,10 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
     })),
     files: around.files.map(({ of: _of, ...f }) => f),
     merges: merges.map(({ mergedId: _merged, ...x }) => x),
-    history: await historyOf(tx, 'customer_id', [id, ...merges.map((x) => x.mergedId)]),
+    history: await historyOf(ctx, 'customer_id', [id, ...merges.map((x) => x.mergedId)]),
   }
 }
 
-const SAID: Record<string, string> = {
-  officeNote: 'the office note',
-  printedNote: 'the printed note',
-  ownPrices: 'own prices',
-  stopWork: 'stop work',
-  mailConsent: 'consent to mail',
-  textConsent: 'consent to texts',
-  levelId: 'the price level',
-  exempt: 'the tax exemption',
-  exemptUntil: 'the end of the exemption',
-  creditLimit: 'the credit limit',
-  assignedTo: 'who has it',
-  phone2: 'the second number',
-  email2: 'the second mail address',
-  line1: 'the address',
-}
 export async function changeCustomer(
   ctx: Ctx,
   id: string,
@@ -513,13 +508,14 @@ export async function changeCustomer(
     subject: 'customer',
     id,
     customerId: id,
-    text: `Changed ${changed.map((k) => SAID[k] ?? k).join(', ') || 'nothing'}`,
-    data: Object.fromEntries(
-      changed.map((k) => [
-        k,
-        { from: old[k as keyof CustomerRow], to: values[k as keyof CustomerRow] },
-      ]),
-    ),
+    fact: customerFacts.changed({
+      changes: Object.fromEntries(
+        changed.map((k) => [
+          k,
+          { from: old[k as keyof CustomerRow], to: values[k as keyof CustomerRow] },
+        ]),
+      ),
+    }),
   })
   customersChanged(ctx, [id])
   return customerPaper(ctx, id)

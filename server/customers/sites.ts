@@ -1,4 +1,6 @@
 // Sites, contacts, equipment and files of a customer.
+import { customerFacts, type Came } from './facts'
+import type { Fact } from '../http/facts'
 import { conflict, notFound } from '../../core/errors/LedgerError'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { formatPhone } from '../../core/text/phone'
@@ -55,13 +57,8 @@ async function liveCustomer(ctx: Ctx, id: string): Promise<void> {
 const stale = (what: string, current: unknown, yours: unknown) =>
   conflict('stale', `Someone changed this ${what} in the meantime.`, { current, yours })
 /** What every change of these ends with: a word in the history, the match index told, the customer's page as it is now. */
-async function done(
-  ctx: Ctx,
-  customerId: string,
-  text: string,
-  data?: unknown,
-): Promise<CustomerPaper> {
-  await record(ctx, { subject: 'customer', id: customerId, customerId, text, data })
+async function done(ctx: Ctx, customerId: string, fact: Fact): Promise<CustomerPaper> {
+  await record(ctx, { subject: 'customer', id: customerId, customerId, fact })
   customersChanged(ctx, [customerId])
   return customerPaper(ctx, customerId)
 }
@@ -86,7 +83,7 @@ export async function addSite(ctx: Ctx, body: Body<'newSite'>): Promise<Customer
     accessNote: body.accessNote ?? '',
     search: siteSearch(site),
   })
-  return done(ctx, body.customerId, `Site ${site.name || site.line1} added`)
+  return done(ctx, body.customerId, customerFacts.siteAdded({ name: site.name || site.line1 }))
 }
 export async function changeSite(
   ctx: Ctx,
@@ -112,8 +109,10 @@ export async function changeSite(
   return done(
     ctx,
     old.customerId,
-    `Site ${values.name || old.name || values.line1 || old.line1} changed`,
-    { from: old, to: values },
+    customerFacts.siteChanged({
+      name: values.name || old.name || values.line1 || old.line1,
+      change: { from: old, to: values },
+    }),
   )
 }
 const phones = <T extends { phone?: string | undefined; phone2?: string | undefined }>(
@@ -146,10 +145,14 @@ export async function addContact(ctx: Ctx, body: Body<'newContact'>): Promise<Cu
     phone2: k.phone2 ?? '',
     email: k.email ?? '',
   })
-  return done(ctx, body.customerId, `Contact ${k.name} added${k.role ? ` (${k.role})` : ''}`)
+  return done(
+    ctx,
+    body.customerId,
+    customerFacts.contactAdded({ name: k.name, role: k.role ?? '' }),
+  )
 }
 /** What became of a contact or a thing of theirs: it was taken out, is back, or changed. */
-function whatCame({ removed }: { removed?: boolean | undefined }): string {
+function whatCame({ removed }: { removed?: boolean | undefined }): Came {
   if (removed) return 'taken out'
   return removed === false ? 'is back' : 'changed'
 }
@@ -164,10 +167,15 @@ export async function changeContact(
   if (old.version !== version) throw stale('contact', old, body)
   await ownSite(ctx, values.siteId, old.customerId)
   await updateRow(ctx.tx, 'contacts', id, version, values)
-  return done(ctx, old.customerId, `Contact ${values.name || old.name} ${whatCame(values)}`, {
-    from: old,
-    to: values,
-  })
+  return done(
+    ctx,
+    old.customerId,
+    customerFacts.contactChanged({
+      name: values.name || old.name,
+      came: whatCame(values),
+      change: { from: old, to: values },
+    }),
+  )
 }
 export async function addEquipment(ctx: Ctx, body: Body<'newEquipment'>): Promise<CustomerPaper> {
   const site = await siteById(ctx.tx, body.siteId)
@@ -187,7 +195,7 @@ export async function addEquipment(ctx: Ctx, body: Body<'newEquipment'>): Promis
   return done(
     ctx,
     site.customerId,
-    `Equipment ${[body.make, body.category].filter(Boolean).join(' ')} added`,
+    customerFacts.equipmentAdded({ name: [body.make, body.category].filter(Boolean).join(' ') }),
   )
 }
 export async function changeEquipment(
@@ -205,10 +213,15 @@ export async function changeEquipment(
       .map((k) => [k, values[k] || null]),
   )
   await updateRow(ctx.tx, 'equipment', id, version, { ...values, ...dates })
-  return done(ctx, old.customerId, `Equipment ${old.make} ${old.category} ${whatCame(values)}`, {
-    from: old,
-    to: values,
-  })
+  return done(
+    ctx,
+    old.customerId,
+    customerFacts.equipmentChanged({
+      name: `${old.make} ${old.category}`.trim(),
+      came: whatCame(values),
+      change: { from: old, to: values },
+    }),
+  )
 }
 
 export async function addFile(call: Call, body: Body<'addFile'>): Promise<Answer<'addFile'>> {
@@ -237,7 +250,7 @@ async function keepFile(
     subject: body.customerId ? 'customer' : 'call',
     id: body.customerId ?? body.callId ?? body.id,
     customerId: body.customerId,
-    text: `File ${body.name} added`,
+    fact: customerFacts.fileAdded({ name: body.name }),
   })
   return { ok: true }
 }

@@ -1,4 +1,5 @@
 // A technician's visits as a calendar that others programs may read, by a private link.
+import { personFacts } from './facts'
 import { randomBytes } from 'node:crypto'
 import { notFound } from '../../core/errors/LedgerError'
 import { writeIcs } from '../../core/formats/ics'
@@ -25,7 +26,8 @@ export async function newCalendar(ctx: Ctx, id: string): Promise<Answer<'newCale
   if (!person || (me.role === 'technician' && me.id !== id)) throw notFound('technician')
   const token = randomBytes(24).toString('base64url')
   await setFeed(ctx.tx, id, hashToken(token))
-  await record(ctx, { subject: 'person', id, text: `A calendar link was made for ${person.name}` })
+  const fact = personFacts.calendarMade({ person: person.name })
+  await record(ctx, { subject: 'person', id, fact })
   return {
     url: `${config.publicUrl}/api/v1/public/calendars/${token}.ics`,
   }

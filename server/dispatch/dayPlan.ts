@@ -1,4 +1,5 @@
 // The day plan: days as they are, handed to the planner in its thread; what it proposes, before and after; accepted in whole or in part.
+import { personFacts, planFacts } from './facts'
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import type { Place } from '../../core/dispatch/greatCircle'
 import { placeOf } from '../../core/dispatch/placeOf'
@@ -9,7 +10,7 @@ import type {
   PlanTechnician,
   PlanVisit,
 } from '../../core/dispatch/plan/instance'
-import { localDate, localTime, localToInstant, plusDays } from '../../core/time/zone'
+import { localDate, localToInstant, plusDays } from '../../core/time/zone'
 import { HOUR } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { inBackgroundContext, signedIn, type Ctx } from '../http/context'
@@ -392,7 +393,7 @@ export async function beginPlan(ctx: Ctx, body: Body<'beginPlan'>): Promise<DayP
       { retryAfter: 10 },
     )
   await insertDayPlan(ctx.tx, { id, wish, by: by.id, at: ctx.now })
-  await record(ctx, { subject: 'plan', id, text: `Plan asked for: ${wish.dates.join(', ')}` })
+  await record(ctx, { subject: 'plan', id, fact: planFacts.asked({ days: wish.dates }) })
   const names = new Map<string, string>()
   for (const v of new Set([
     ...instance.technicians.map((t) => t.id.split(' ')[0]!),
@@ -520,7 +521,10 @@ export async function acceptPlan(
       await record(ctx, {
         subject: 'person',
         id: wish.absentId,
-        text: `Off on ${date} from ${localTime(from, zone)}: ${wish.reason || 'ill'}`,
+        fact: personFacts.offFrom({
+          at: new Date(from).toISOString(),
+          reason: wish.reason || 'ill',
+        }),
       })
     }
   }
@@ -528,7 +532,7 @@ export async function acceptPlan(
   await record(ctx, {
     subject: 'plan',
     id,
-    text: `Plan accepted: ${chosen.length} of ${proposal.changes.length} changes`,
+    fact: planFacts.accepted({ chosen: chosen.length, of: proposal.changes.length }),
   })
   return { plan: await dayPlan(ctx, id), undo }
 }

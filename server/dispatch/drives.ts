@@ -1,4 +1,5 @@
 // Drive times for the server: along the imported roads where they cover both ends, else by great circle and circuity; kept once known.
+import { scheduleFacts } from './facts'
 import { driveSeconds } from '../../core/dispatch/driveSeconds'
 import type { Place } from '../../core/dispatch/greatCircle'
 import {
@@ -174,7 +175,7 @@ export async function importRoads(call: Call, body: Body<'importRoads'>): Promis
     await record(ctx, {
       subject: 'roads',
       id: body.id,
-      text: `Roads imported: ${body.name}, ${lines} lines`,
+      fact: scheduleFacts.roadsImported({ name: body.name, lines }),
     })
     ctx.tx.afterCommit(() => {
       loaded = networkOf(body.id, read)

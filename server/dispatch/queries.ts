@@ -4,7 +4,7 @@ import { goesThere } from '../visits/queries'
 import type { Place } from '../../core/dispatch/greatCircle'
 import { placeOf } from '../../core/dispatch/placeOf'
 import type { Licence } from '../../core/dispatch/skillsOn'
-import type { VisitState } from '../../core/visits/workOrderState'
+import type { VisitState } from '../../core/visits/visitLifecycle'
 import type { Answer, Body } from '../../shared/api'
 
 /** Working hours by ISO weekday, local times, with how many visits fit into morning and afternoon, and the break in between. */

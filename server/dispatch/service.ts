@@ -1,4 +1,9 @@
 // Placing visits: what would be wrong with it, moving, swapping, locking, who goes along, further visits, cancelling.
+import { canAct, stateAfter } from '../../core/documents/lifecycle'
+import { visitLifecycle } from '../../core/visits/visitLifecycle'
+import { visitFacts } from '../visits/facts'
+import type { Fact } from '../http/facts'
+import { sayDay } from '../../core/time/sayDay'
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { skillsOn } from '../../core/dispatch/skillsOn'
 import { SOFT_WARNINGS, visitWarnings, type VisitWarning } from '../../core/dispatch/visitWarnings'
@@ -92,7 +97,7 @@ export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarni
             })),
         },
         i === 0 ? promise : null,
-        first(person.name),
+        { name: first(person.name), day: (on) => sayDay(on, ctx.company.locale) },
       ),
     )
   }
@@ -164,15 +169,14 @@ async function changeable(
   return visit
 }
 /** What every change of a visit ends with: a word in the history, the work order's state, the visit as it is now. */
-async function changed(ctx: Ctx, visit: VisitRow, text: string, data?: object): Promise<Visit> {
+async function changed(ctx: Ctx, visit: VisitRow, fact: Fact): Promise<Visit> {
   const work = (await workOrderById(ctx.tx, visit.workOrderId))!
   await record(ctx, {
     subject: 'visit',
     id: visit.id,
     workOrderId: work.id,
     customerId: work.customerId,
-    text,
-    data,
+    fact,
   })
   await refreshWorkOrder(ctx, work.id)
   return shapeVisit(ctx, visit.id)
@@ -222,20 +226,17 @@ export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>)
       async (p) => (await technicianById(ctx.tx, p))!.name,
     ),
   )
-  const when =
-    startAt === null
-      ? 'taken off the schedule'
-      : `${localDate(startAt, ctx.company.timeZone)} ${localTime(startAt, ctx.company.timeZone)}`
   return changed(
     ctx,
     visit,
-    `Visit: ${when}${names.length ? `, ${names.join(' with ')}` : ''}${warnings.length ? ` in spite of: ${warnings.map((w) => w.text).join('; ')}` : ''}`,
-    {
+    visitFacts.placed({
+      people: names,
+      warnings: warnings.map((w) => w.text),
       startAt: { from: visit.startAt, to: body.startAt },
       technicianId: { from: visit.technicianId, to: body.technicianId },
       crewIds: { from: before, to: crew },
       durationSeconds: { from: visit.durationSeconds, to: body.durationSeconds },
-    },
+    }),
   )
 }
 
@@ -275,7 +276,7 @@ export async function lockVisit(ctx: Ctx, id: string, body: Body<'lockVisit'>): 
   if (body.locked && (!visit.startAt || !visit.technicianId))
     throw conflict('no_slot', 'A visit without a slot has nothing to be locked to.')
   await setLocked(ctx.tx, id, body.version, body.locked)
-  return changed(ctx, visit, body.locked ? 'Visit locked where it is' : 'Visit unlocked')
+  return changed(ctx, visit, body.locked ? visitFacts.locked() : visitFacts.unlocked())
 }
 /**
  * A further visit of the same work order: another one as long as this (a copy), or the rest of this one (a split), which becomes shorter by it.
@@ -338,14 +339,15 @@ export async function furtherVisit(
   const of = await changed(
     ctx,
     visit,
-    `${body.split ? 'Visit split' : 'A further visit'}${body.note ? `: ${body.note}` : ''}`,
+    (body.split ? visitFacts.split : visitFacts.further)({ note: body.note }),
   )
   return { visit: await shapeVisit(ctx, body.id), of }
 }
 /** A visit that will not be, with its reason; and back. What was clocked or signed is never taken away with it. */
 export async function cancelVisit(ctx: Ctx, id: string, body: Body<'cancelVisit'>): Promise<Visit> {
   const visit = await changeable(ctx, id, body)
-  if (visit.state !== (body.cancelled ? 'planned' : 'cancelled'))
+  const act = body.cancelled ? 'cancel' : 'bring_back'
+  if (!canAct(visitLifecycle, act, visit.state))
     throw conflict(
       'not_now',
       body.cancelled
@@ -371,11 +373,11 @@ export async function cancelVisit(ctx: Ctx, id: string, body: Body<'cancelVisit'
       body.override,
     )
   }
-  await setVisitState(ctx.tx, id, body.cancelled ? 'cancelled' : 'planned')
+  await setVisitState(ctx.tx, id, stateAfter(visitLifecycle, act))
   await inviteAgain(ctx, id)
   return changed(
     ctx,
     visit,
-    body.cancelled ? `Visit cancelled: ${body.reason || 'taken back'}` : 'Visit brought back',
+    body.cancelled ? visitFacts.cancelled({ reason: body.reason }) : visitFacts.broughtBack(),
   )
 }

@@ -1,8 +1,10 @@
 // What scheduling needs to know: hours, time off, territories, holidays; and the guide that says what is still missing, and for what.
+import { personFacts, scheduleFacts } from './facts'
 import { postcodeRange } from '../../core/customers/postcodeRange'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { dayBounds, localToInstant, plusDays, sayDay } from '../../core/time/zone'
+import { sayDay } from '../../core/time/sayDay'
+import { dayBounds, localToInstant, plusDays } from '../../core/time/zone'
 import { DAY } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
@@ -61,7 +63,7 @@ export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {
       .filter((l) => p.skills.includes(l.skill) && l.until < soon)
       .map(
         (l) =>
-          `${p.name}: ${l.skill} ${l.until < ctx.today ? 'ended' : 'ends'} on ${sayDay(l.until)}`,
+          `${p.name}: ${l.skill} ${l.until < ctx.today ? 'ended' : 'ends'} on ${sayDay(l.until, ctx.company.locale)}`,
       ),
   )
   const unused = areas.filter((a) => !people.some((p) => p.territoryIds.includes(a.id)))
@@ -255,22 +257,30 @@ export async function changeTechnician(
   await record(ctx, {
     subject: 'person',
     id,
-    text: 'Hours, skills, territories or places changed',
-    data: {
-      from: {
-        hours: person.hours,
-        kind: person.kind,
-        licences: person.licences,
-        startsAt: person.startsAt,
-        endsAt: person.endsAt,
-        home: person.home,
+    fact: personFacts.changed({
+      changes: {
+        from: {
+          hours: person.hours,
+          kind: person.kind,
+          licences: person.licences,
+          startsAt: person.startsAt,
+          endsAt: person.endsAt,
+          home: person.home,
+        },
+        to: next,
       },
-      to: next,
-    },
+    }),
   })
   return scheduleSetUp(ctx)
 }
 /** A stretch of somebody's time, local, with the person it belongs to; refused when it runs backwards. */
+/** A stretch of somebody's time, as the history keeps it. */
+const span = (person: string, reason: string, from: number, to: number) => ({
+  person,
+  reason,
+  from: new Date(from).toISOString(),
+  to: new Date(to).toISOString(),
+})
 async function stretch(
   ctx: Ctx,
   body: { personId: string },
@@ -304,13 +314,13 @@ export async function addTimeOff(ctx: Ctx, body: Body<'addTimeOff'>): Promise<Se
   await record(ctx, {
     subject: 'person',
     id: body.personId,
-    text: `${name} is off from ${body.from} to ${body.to}: ${body.reason}`,
+    fact: personFacts.off(span(name, body.reason, from, to)),
   })
   return scheduleSetUp(ctx)
 }
 export async function takeTimeOffBack(ctx: Ctx, id: string): Promise<SetUp> {
   if (!(await removeTimeOff(ctx.tx, id))) throw notFound('time off')
-  await record(ctx, { subject: 'person', id, text: 'Time off taken back' })
+  await record(ctx, { subject: 'person', id, fact: personFacts.offTakenBack() })
   return scheduleSetUp(ctx)
 }
 export async function addEntry(ctx: Ctx, body: Body<'addEntry'>): Promise<SetUp> {
@@ -320,13 +330,13 @@ export async function addEntry(ctx: Ctx, body: Body<'addEntry'>): Promise<SetUp>
   await record(ctx, {
     subject: 'person',
     id: body.personId,
-    text: `${body.title}: ${name}, ${body.date} ${body.from}–${body.to}`,
+    fact: personFacts.entryAdded(span(name, body.title, from, to)),
   })
   return scheduleSetUp(ctx)
 }
 export async function takeEntryBack(ctx: Ctx, id: string): Promise<SetUp> {
   if (!(await removeEntry(ctx.tx, id))) throw notFound('entry')
-  await record(ctx, { subject: 'person', id, text: 'An entry was taken back' })
+  await record(ctx, { subject: 'person', id, fact: personFacts.entryTakenBack() })
   return scheduleSetUp(ctx)
 }
 export async function keepTerritory(ctx: Ctx, body: Body<'keepTerritory'>): Promise<SetUp> {
@@ -335,7 +345,7 @@ export async function keepTerritory(ctx: Ctx, body: Body<'keepTerritory'>): Prom
   await record(ctx, {
     subject: 'settings',
     id: body.id,
-    text: `Territory ${body.name}: ${postcodes.length} postcodes`,
+    fact: scheduleFacts.territoryKept({ name: body.name, postcodes: postcodes.length }),
   })
   return scheduleSetUp(ctx)
 }
@@ -344,7 +354,9 @@ export async function keepHoliday(ctx: Ctx, body: Body<'keepHoliday'>): Promise<
   await record(ctx, {
     subject: 'settings',
     id: ctx.id(),
-    text: body.name ? `Holiday on ${body.date}: ${body.name}` : `${body.date} is no holiday`,
+    fact: body.name
+      ? scheduleFacts.holidayKept({ on: body.date, name: body.name })
+      : scheduleFacts.holidayTakenBack({ on: body.date }),
   })
   return scheduleSetUp(ctx)
 }
@@ -354,9 +366,7 @@ export async function keepDrives(ctx: Ctx, { outside }: Body<'keepDrives'>): Pro
     await record(ctx, {
       subject: 'settings',
       id: ctx.id(),
-      text: outside
-        ? 'Drives from and to home lie outside the hours'
-        : 'Drives from and to home lie within the hours',
+      fact: outside ? scheduleFacts.drivesOutside() : scheduleFacts.drivesWithin(),
     })
     ctx.company.drivesOutside = outside
   }
@@ -372,8 +382,9 @@ export async function keepVisitMessages(ctx: Ctx, body: Body<'keepVisitMessages'
   await record(ctx, {
     subject: 'settings',
     id: ctx.id(),
-    text: 'Messages about visits changed',
-    data: { from: ctx.company.visitMessages, to: which },
+    fact: scheduleFacts.messagesChanged({
+      changes: { from: ctx.company.visitMessages, to: which },
+    }),
   })
   Object.assign(ctx.company, { visitMessages: which, wording })
   return scheduleSetUp(ctx)

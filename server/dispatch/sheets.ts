@@ -2,10 +2,11 @@
 import { hoursMinutes } from '../../core/hours/workedSeconds'
 import { Decimal } from '../../core/money/decimal'
 import { notFound } from '../../core/errors/LedgerError'
-import { localDate, localTime, sayDay } from '../../core/time/zone'
+import { sayDay } from '../../core/time/sayDay'
+import { localDate, localTime } from '../../core/time/zone'
 import { customerById, equipmentById, siteById } from '../customers/queries'
-import { readFont } from '../documents/fonts'
-import { daySheetPdf, workSheetPdf } from '../documents/sheetPdf'
+import { daySheetPdf } from '../documents/daySheetPdf'
+import { workSheetPdf } from '../documents/workSheetPdf'
 import { signedIn, type Ctx } from '../http/context'
 import { Raw } from '../http/route'
 import { visibleWorkOrder } from '../visits/account'
@@ -31,7 +32,7 @@ export async function daySheets(ctx: Ctx, date: string, technicianId?: string): 
     day.technicians.find((t) => t.id === id)?.name.split(' ')[0] ?? ''
   const sheets = people.map((t) => ({
     name: t.name,
-    day: sayDay(date),
+    day: sayDay(date, ctx.company.locale),
     hours: t.working.map((w) => `${time(w.from)}–${time(w.to)}`).join(', '),
     along: day.technicians.filter((x) => x.goesWith === t.id).map((x) => x.name.split(' ')[0]!),
     stops: day.visits
@@ -66,7 +67,7 @@ export async function daySheets(ctx: Ctx, date: string, technicianId?: string): 
   }))
   return new Raw(
     'application/pdf',
-    () => daySheetPdf(ctx.company.name, sheets, readFont),
+    () => daySheetPdf(ctx.company.name, ctx.company.locale, sheets),
     `day-sheets-${date}.pdf`,
   )
 }
@@ -83,31 +84,25 @@ export async function workSheet(ctx: Ctx, id: string): Promise<Raw> {
   const zone = ctx.company.timeZone
   const at = visit.startAt ? Date.parse(visit.startAt) : null
   const pdf = () =>
-    workSheetPdf(
-      {
-        number: work.number,
-        title: work.title,
-        firm: ctx.company.name,
-        when:
-          at === null
-            ? 'no time yet'
-            : `${sayDay(localDate(at, zone))}, ${localTime(at, zone)}, ${hoursMinutes(visit.durationSeconds)} h`,
-        who: visit.technician ?? 'nobody yet',
-        customer: customer.name,
-        place: [site.name, site.line1, site.town, site.postcode].filter(Boolean).join(', '),
-        contact: [work.contact.name, work.contact.phone || customer.phone]
-          .filter(Boolean)
-          .join(', '),
-        problem: work.problem,
-        notes: [site.accessNote, customer.officeNote].filter(Boolean),
-        equipment: thing
-          ? [thing.category, thing.make, thing.serial].filter(Boolean).join(', ')
-          : '',
-        promise: visit.promiseFrom ? `${visit.promiseFrom}–${visit.promiseTo}` : '',
-        lines: lines.map((l) => ({ quantity: new Decimal(l.quantity).toString(), name: l.name })),
-        answers: work.answers,
-      },
-      readFont,
-    )
+    workSheetPdf({
+      number: work.number,
+      title: work.title,
+      firm: ctx.company.name,
+      locale: ctx.company.locale,
+      when:
+        at === null
+          ? 'no time yet'
+          : `${sayDay(localDate(at, zone), ctx.company.locale)}, ${localTime(at, zone)}, ${hoursMinutes(visit.durationSeconds)} h`,
+      who: visit.technician ?? 'nobody yet',
+      customer: customer.name,
+      place: [site.name, site.line1, site.town, site.postcode].filter(Boolean).join(', '),
+      contact: [work.contact.name, work.contact.phone || customer.phone].filter(Boolean).join(', '),
+      problem: work.problem,
+      notes: [site.accessNote, customer.officeNote].filter(Boolean),
+      equipment: thing ? [thing.category, thing.make, thing.serial].filter(Boolean).join(', ') : '',
+      promise: visit.promiseFrom ? `${visit.promiseFrom}–${visit.promiseTo}` : '',
+      lines: lines.map((l) => ({ quantity: new Decimal(l.quantity).toString(), name: l.name })),
+      answers: work.answers,
+    })
   return new Raw('application/pdf', pdf, `work-sheet-${work.number}.pdf`)
 }

@@ -1,4 +1,5 @@
 // Territories in and out as CSV: a territory and a postcode, a beginning or a range in each row.
+import { scheduleFacts } from './facts'
 import { postcodeRange } from '../../core/customers/postcodeRange'
 import { invalid, LedgerError } from '../../core/errors/LedgerError'
 import { writeCsv } from '../../core/formats/csv'
@@ -63,10 +64,9 @@ export async function importTerritories(
     await record(ctx, {
       subject: 'settings',
       id: ctx.id(),
-      text: `Territories imported: ${result.map((r) => `${r.name} ${r.postcodes}`).join(', ')}`.slice(
-        0,
-        300,
-      ),
+      fact: scheduleFacts.territoriesImported({
+        territories: result.map(({ name, postcodes }) => ({ name, postcodes })),
+      }),
     })
   }
   return { territories: result, errors: errors.slice(0, 200), kept: !body.dryRun }

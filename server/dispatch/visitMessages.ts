@@ -1,7 +1,11 @@
 // Messages about visits: a confirmation when it is booked, a word the day before, one when the technician sets off, one when it will be late.
 // A customer's wishes decide the way: texts only with their yes, mails unless they said no, else somebody rings.
+import { visitFacts } from '../visits/facts'
+import type { Fact } from '../http/facts'
+import { customerFacts } from '../customers/facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { dayBounds, localDate, localTime, plusDays, sayDay } from '../../core/time/zone'
+import { sayDay } from '../../core/time/sayDay'
+import { dayBounds, localDate, localTime, plusDays } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
 import { lockCompany } from '../calls/queries'
@@ -63,12 +67,13 @@ function wayTo(
 }
 function fill(ctx: Ctx, kind: MessageKind, a: About, at: number): string {
   const date = a.visit.promiseDate ?? localDate(at, ctx.company.timeZone)
+  const day = sayDay(date, ctx.company.locale)
   const facts: Record<string, string> = {
     name: a.customer.name,
     title: a.work.title,
-    day: sayDay(date),
+    day,
     window: a.visit.promiseFrom ? ` between ${a.visit.promiseFrom} and ${a.visit.promiseTo}` : '',
-    when: date === plusDays(ctx.today, 1) ? `Tomorrow, ${sayDay(date)}` : `On ${sayDay(date)}`,
+    when: date === plusDays(ctx.today, 1) ? `Tomorrow, ${day}` : `On ${day}`,
     time: localTime(at, ctx.company.timeZone),
     who: a.visit.technician?.split(' ')[0] ?? 'Our technician',
     place: [a.site.line1, a.site.town].filter(Boolean).join(', '),
@@ -217,11 +222,10 @@ export async function tell(
 ): Promise<Answer<'tellCustomer'>> {
   const notice = await noticeOf(ctx, id)
   const { visit, work } = await about(ctx, (await visitById(ctx.tx, id))!)
-  const note = (text: string) =>
-    record(ctx, { subject: 'visit', id, workOrderId: work.id, customerId: work.customerId, text })
-  const what = notice.late ? 'that the visit will be late' : 'when the visit is'
+  const note = (fact: Fact) =>
+    record(ctx, { subject: 'visit', id, workOrderId: work.id, customerId: work.customerId, fact })
   if (body.spoken) {
-    await note(`Told by telephone: ${body.spoken}`)
+    await note(visitFacts.toldBySpeech({ words: body.spoken }))
     return { ok: true }
   }
   if (body.channel === 'text') {
@@ -241,7 +245,7 @@ export async function tell(
       to,
       body: (body.body || notice.text).slice(0, 600),
     })
-    await note(`Told by text ${what}`)
+    await note(visitFacts.told({ by: 'text', late: notice.late, to: [to] }))
     return { ok: true }
   }
   if (!notice.mails)
@@ -261,7 +265,7 @@ export async function tell(
     body: body.body || notice.body,
     attach: 'none',
   })
-  await note(`Told by mail ${what}`)
+  await note(visitFacts.told({ by: 'mail', late: notice.late, to: body.to }))
   return { ok: true }
 }
 /** A visit as an invitation to whoever keeps a calendar: a tenant, a caretaker, a subcontractor. */
@@ -281,7 +285,7 @@ export async function invite(
     id,
     workOrderId: a.work.id,
     customerId: a.customer.id,
-    text: `Invitation sent to ${body.to.join(', ')}`,
+    fact: visitFacts.invited({ to: body.to }),
   })
   return { ok: true }
 }
@@ -292,7 +296,7 @@ const queueInvitation = (ctx: Ctx, a: About, to: string[], body: string) =>
     visitId: a.visit.id,
     invoiceId: null,
     to,
-    subject: `${ctx.company.name}: ${a.work.title}, ${sayDay(localDate(Date.parse(a.visit.startAt!), ctx.company.timeZone))}`,
+    subject: `${ctx.company.name}: ${a.work.title}, ${sayDay(localDate(Date.parse(a.visit.startAt!), ctx.company.timeZone), ctx.company.locale)}`,
     body,
     attach: 'invitation',
   })
@@ -302,7 +306,7 @@ export async function inviteAgain(ctx: Ctx, id: string): Promise<void> {
   const visit = to.length ? (await visitById(ctx.tx, id))! : null
   if (!visit?.startAt) return
   const a = await about(ctx, visit)
-  const day = sayDay(localDate(Date.parse(visit.startAt), ctx.company.timeZone))
+  const day = sayDay(localDate(Date.parse(visit.startAt), ctx.company.timeZone), ctx.company.locale)
   await queueInvitation(
     ctx,
     a,
@@ -322,7 +326,7 @@ export async function textIn(ctx: Ctx, body: Body<'textIn'>): Promise<Answer<'te
       subject: 'customer',
       id: c.id,
       customerId: c.id,
-      text: stop ? 'Texted STOP: no more texts' : `Texted: ${body.text}`,
+      fact: stop ? customerFacts.textsStopped() : customerFacts.texted({ words: body.text }),
     })
   }
   return { ok: true }

@@ -3,7 +3,8 @@ import type { Prediction } from '../../core/dispatch/predictDay'
 import { ended, skillsOn } from '../../core/dispatch/skillsOn'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { minorToDecimal } from '../../core/money/formatMinor'
-import { localDate, localToInstant, sayDay } from '../../core/time/zone'
+import { sayDay } from '../../core/time/sayDay'
+import { localDate, localToInstant } from '../../core/time/zone'
 import { sayAgo } from '../../core/time/sayAgo'
 import type { Answer } from '../../shared/api'
 import type { Ctx } from '../http/context'
@@ -48,7 +49,7 @@ export async function shapeVisits(
     const misfit = [
       foreign && `${territory.name} is not served by ${person.name.split(' ')[0]}`,
       lacking.length > 0 && `wants ${lacking.join(', ')}`,
-      ...over.map((l) => `licence for ${l.skill} ended on ${sayDay(l.until)}`),
+      ...over.map((l) => `licence for ${l.skill} ended on ${sayDay(l.until, ctx.company.locale)}`),
     ]
       .filter(Boolean)
       .join('; ')
@@ -97,13 +98,13 @@ export async function shapeVisits(
 }
 export const shapeVisit = async (ctx: Ctx, id: string): Promise<Visit> =>
   (await shapeVisits(ctx, [(await boardVisit(ctx.tx, id))!]))[0]!
-function promisedFor(date: string | null, today: string): string {
+function promisedFor({ today, company }: Ctx, date: string | null): string {
   if (!date) return 'no day promised'
   if (date === today) return 'promised today'
-  return `promised for ${sayDay(date)}${date < today ? ', which has passed' : ''}`
+  return `promised for ${sayDay(date, company.locale)}${date < today ? ', which has passed' : ''}`
 }
 function waiting(ctx: Ctx, v: BoardVisit): string {
-  const wanted = promisedFor(v.promiseDate, ctx.today)
+  const wanted = promisedFor(ctx, v.promiseDate)
   return v.note
     ? `A further visit: ${v.note}; ${wanted}`.slice(0, 200)
     : `Called ${sayAgo(ctx.now - Date.parse(v.createdAt))} ago, ${wanted}`

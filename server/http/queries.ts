@@ -1,29 +1,28 @@
 // The append-only trail: who did what, when, from where. Each entry is also the event that tells other screens.
-import { placeholders, sqlInstant, type Tx } from '../db/pool'
+import { sayMoney } from '../../core/money/sayMoney'
+import { sayDay } from '../../core/time/sayDay'
+import { localDate, localTime } from '../../core/time/zone'
+import { placeholders, sqlInstant } from '../db/pool'
 import { emit } from '../events/events'
 import type { Ctx } from './context'
-import { sentenceOf, type Fact } from './facts'
+import { sentenceOf, type Fact, type Words } from './facts'
 
 interface Entry {
   subject: string
   id: string
   workOrderId?: string | null
   customerId?: string | null
-  /** what happened; entries whose subject has no facts yet say it as text */
-  fact?: Fact
-  text?: string
-  data?: unknown
+  fact: Fact
 }
 const whoOf = (ctx: Ctx, entry: Entry) =>
   ctx.actor?.name ?? (entry.subject === 'message' ? 'Open Ledger' : 'Customer')
 
 export async function record(ctx: Ctx, entry: Entry): Promise<void> {
   const { workOrderId = null, customerId = null } = entry
-  const data = entry.fact?.data ?? entry.data
   await ctx.tx.run(
     `INSERT INTO trail (at, person_id, who, ip, subject, subject_id, code, work_order_id,
       customer_id, text, data)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, '', ?)`,
     [
       sqlInstant(ctx.now),
       ctx.actor?.id ?? null,
@@ -31,11 +30,10 @@ export async function record(ctx: Ctx, entry: Entry): Promise<void> {
       ctx.ip,
       entry.subject,
       entry.id,
-      entry.fact?.code ?? null,
+      entry.fact.code,
       workOrderId,
       customerId,
-      entry.text?.slice(0, 300) ?? '',
-      data === undefined ? null : JSON.stringify(data),
+      JSON.stringify(entry.fact.data),
     ],
   )
   emit(ctx.tx, { topic: 'change', subject: entry.subject, subjectId: entry.id, workOrderId })
@@ -48,18 +46,18 @@ export interface HistoryRow {
 }
 type Stored = HistoryRow & { code: string | null; data: string | null }
 const STORED = 'SELECT id, at, who, text, code, IF(code IS NULL, NULL, data) AS data FROM trail'
-const said = ({ id, at, who, ...entry }: Stored): HistoryRow => ({
+const said = (words: Words, { id, at, who, ...entry }: Stored): HistoryRow => ({
   id,
   at,
   who,
-  text: sentenceOf({ ...entry, data: entry.data && entry.data }).slice(0, LONGEST_SENTENCE),
+  text: sentenceOf(entry, words).slice(0, LONGEST_SENTENCE),
 })
 const LONGEST_SENTENCE = 300
 const SUBJECTS = { work_order_id: 100, customer_id: 150, subject_id: 100 } as const
 
 /** What happened to a work order, a customer (with the ones merged into it), or anything else, the last first. */
 export async function historyOf(
-  tx: Tx,
+  { tx, company: { locale, timeZone } }: Ctx,
   column: keyof typeof SUBJECTS,
   ids: string[],
 ): Promise<HistoryRow[]> {
@@ -67,5 +65,13 @@ export async function historyOf(
     `${STORED} WHERE ${column} IN (${placeholders(ids)}) ORDER BY id DESC LIMIT ${SUBJECTS[column]}`,
     ids,
   )
-  return rows.map(said)
+  const words: Words = {
+    day: (date) => sayDay(date, locale, 'withYear'),
+    at(instant) {
+      const ms = Date.parse(instant)
+      return `${sayDay(localDate(ms, timeZone), locale, 'withYear')} ${localTime(ms, timeZone)}`
+    },
+    money: (amount, currency) => sayMoney({ amount, currency }, locale),
+  }
+  return rows.map((row) => said(words, row))
 }

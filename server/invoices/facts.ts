@@ -4,8 +4,8 @@ import { facts } from '../http/facts'
 type Numbered = { number: string }
 
 export const invoiceFacts = facts('invoice', {
-  made: (f: Numbered & { total: string; currency: string; dueOn: string }) =>
-    `Invoice ${f.number} made, ${f.total} ${f.currency}, due ${f.dueOn}`,
+  made: (f: Numbered & { total: string; currency: string; dueOn: string }, say) =>
+    `Invoice ${f.number} made, ${say.money(f.total, f.currency)}, due ${say.day(f.dueOn)}`,
   sent: (f: Numbered & { addresses: number }) =>
     `Invoice ${f.number} sent to ${f.addresses === 1 ? 'one address' : `${f.addresses} addresses`}`,
   handedOver: (f: Numbered) => `Invoice ${f.number} handed over on paper`,

@@ -2,9 +2,9 @@
 import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listRows } from '../db/queries'
 import type { Finder } from '../db/search.queries'
-import type { Answer } from '../../shared/api'
+import type { StoredInvoiceState } from '../../core/invoices/invoiceLifecycle'
+import type { InvoicePaper } from '../../core/invoices/invoicePaper'
 
-export type Paper = Answer<'invoice'>['paper']
 export interface InvoiceRow {
   id: string
   number: string
@@ -20,8 +20,8 @@ export interface InvoiceRow {
   paid: number
   open: number
   sent: boolean
-  state: string
-  paper: Paper
+  state: StoredInvoiceState
+  paper: InvoicePaper
   custom: Record<string, string>
   version: number
   linkTurn: number
@@ -57,7 +57,7 @@ export const insertInvoice = (
     tax: number
     total: number
     payable: number
-    paper: Paper
+    paper: InvoicePaper
     tokenHash: string
     tokenExpires: number
     now: number
@@ -171,7 +171,7 @@ export async function invoicePage(
     open: number
     paid: number
     sent: boolean
-    state: string
+    state: StoredInvoiceState
   }>(tx, {
     select: `i.id, i.number, i.customer_id, c.name AS customer, i.work_order_id,
         w.number AS workOrder, i.issue_on, i.due_on, i.total_minor AS total, i.open_minor AS open,

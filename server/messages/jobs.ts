@@ -2,6 +2,7 @@
 // came of it is noted in one. A mail leaves twice only where the server's answer does not reach our
 // books, and then with the same Message-ID: whoever has handed it over whole waits as long for the
 // answer as RFC 5321 (4.5.3.2.6) asks, aside of those that still have something to say.
+import { messageFacts } from './facts'
 import { PassThrough } from 'node:stream'
 import nodemailer, { type Transporter } from 'nodemailer'
 import type Mail from 'nodemailer/lib/mailer'
@@ -92,12 +93,15 @@ async function sendText({ message }: Ready): Promise<void> {
 }
 
 const idOf = (job: Job) => String(job.payload.messageId)
-const nameOf = (message: MessageRow) =>
-  message.channel === 'text' ? 'Text' : `Mail “${message.subject}”`
-const takerOf = (message: MessageRow) =>
-  message.channel === 'text' ? 'text service' : 'mail server'
-const note = (ctx: Ctx, message: MessageRow, text: string) =>
-  record(ctx, { subject: 'message', id: message.id, customerId: message.customerId, text })
+const note = (ctx: Ctx, message: MessageRow, came: 'delivered' | 'refused') => {
+  const { id, customerId, channel, subject } = message
+  return record(ctx, {
+    subject: 'message',
+    id,
+    customerId,
+    fact: messageFacts[came]({ channel, subject }),
+  })
+}
 
 export const deliver: JobKind = {
   kind: 'deliver',
@@ -116,17 +120,13 @@ export const deliver: JobKind = {
     await (ready.message.channel === 'text' ? sendText(ready) : sendMail(ready, place))
     return async (ctx) => {
       await markDelivered(ctx.tx, ready.message.id, ctx.now)
-      await note(
-        ctx,
-        ready.message,
-        `${nameOf(ready.message)} delivered to the ${takerOf(ready.message)}`,
-      )
+      await note(ctx, ready.message, 'delivered')
     }
   },
   async failed(ctx, job, error, last) {
     const message = await messageById(ctx.tx, idOf(job))
     if (!message) return
     await markTried(ctx.tx, message.id, error.message, last)
-    await note(ctx, message, `${nameOf(message)} was not taken by the ${takerOf(message)}`)
+    await note(ctx, message, 'refused')
   },
 }

@@ -1,4 +1,5 @@
 // Mail and texts leave through an outbox in the database: written with the act that causes it, sent after the commit, tried again.
+import { messageFacts } from './facts'
 import type { Answer, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
@@ -80,7 +81,7 @@ export async function listMessages(
 export async function retry(ctx: Ctx, id: string): Promise<boolean> {
   const done = await tryAgain(ctx.tx, id)
   if (done) {
-    await record(ctx, { subject: 'message', id, text: 'Message tried again' })
+    await record(ctx, { subject: 'message', id, fact: messageFacts.retried() })
     await enqueue(ctx.tx, { kind: 'deliver', key: id, payload: { messageId: id } })
   }
   return done

@@ -10,7 +10,7 @@ import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import type { Call } from '../http/route'
 import { invoiceById, type InvoiceRow } from '../invoices/queries'
-import { byToken } from '../invoices/service'
+import { invoiceAtLink } from '../invoices/views'
 import { enqueue } from '../jobs/jobs'
 import { askedCharge, chargeById, insertCharge, settleCharge, type ChargeRow } from './queries'
 import { bookPayment } from './service'
@@ -26,7 +26,7 @@ async function chargeFor(
   ctx: Ctx,
   token: string,
 ): Promise<{ invoice: InvoiceRow; chargeId: string }> {
-  const found = await byToken(ctx, token)
+  const found = await invoiceAtLink(ctx, token)
   const invoice = (await invoiceById(ctx.tx, found.id, true))!
   if (invoice.open <= 0) throw conflict('already_paid', 'This invoice is paid. Thank you.')
   const known = await askedCharge(ctx.tx, invoice.id, invoice.open)

@@ -1,4 +1,5 @@
 // Payments: applied to invoices in one transaction with their posting; a bounced cheque reverses all of it.
+import { sayDay } from '../../core/time/sayDay'
 import { conflict, forbidden, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { applyPayment } from '../../core/payments/applyPayment'
@@ -10,7 +11,7 @@ import { signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
 import { invoiceById, invoicesNamed, openInvoices, setPaid } from '../invoices/queries'
-import { visibleInvoice } from '../invoices/service'
+import { visibleInvoice } from '../invoices/views'
 import { post } from '../ledger/queries'
 import { queueMail } from '../messages/service'
 import { nextNumber } from '../settings/queries'
@@ -227,7 +228,7 @@ async function mailReceipt(
     return `${invoice.number}: ${money(a.amountMinor)}${rest ? `, still open ${money(rest)}` : ', paid in full'}`
   })
   const body = [
-    `We received ${money(p.amountMinor)} by ${p.method}${p.reference ? ` (${p.reference})` : ''} on ${p.receivedOn}.`,
+    `We received ${money(p.amountMinor)} by ${p.method}${p.reference ? ` (${p.reference})` : ''} on ${sayDay(p.receivedOn, ctx.company.locale, 'withYear')}.`,
     '',
     ...lines,
     ...(leftMinor ? [`Kept as a credit: ${money(leftMinor)}`] : []),

@@ -6,8 +6,8 @@ import { roundToMinor } from '../../core/money/roundToMinor'
 import { categoryTree, inCategory } from '../../core/pricebook/inCategory'
 import type { Query } from '../../shared/api'
 import { levels } from '../customers/queries'
-import { readFont } from '../documents/fonts'
-import { longDate, makePdf, runs } from '../documents/paperPdf'
+import { sayDay } from '../../core/time/sayDay'
+import { makePdf, runs } from '../documents/makePdf'
 import type { Ctx } from '../http/context'
 import { redraw } from '../http/pictures'
 import { Raw } from '../http/route'
@@ -126,7 +126,7 @@ export async function bookPdf(ctx: Ctx, query: Query<'bookPdf'>): Promise<Raw> {
   const content = (drawn: ReadonlyMap<string, string>): Content[] => [
     { text: runs(ctx.company.name), fontSize: 18, bold: true },
     {
-      text: runs(`${title}. Prices of ${longDate(locale)(ctx.today)}, before tax.`),
+      text: runs(`${title}. Prices of ${sayDay(ctx.today, locale, 'written')}, before tax.`),
       color: '#4a5a54',
     },
     ...(entries.length
@@ -141,10 +141,13 @@ export async function bookPdf(ctx: Ctx, query: Query<'bookPdf'>): Promise<Raw> {
   return new Raw(
     'application/pdf',
     async () =>
-      makePdf(
-        { title, author: firm, foot: firm, content: content(await thumbnails(pictures)) },
-        readFont,
-      ),
+      makePdf({
+        title,
+        author: firm,
+        foot: firm,
+        locale,
+        content: content(await thumbnails(pictures)),
+      }),
     'price-book.pdf',
   )
 }

@@ -1,5 +1,6 @@
 // Changes of prices as acts: worked out, looked at, made from a day on, taken back. An entry that is edited, new rules and a repricing all go this one way,
 // so that what follows from a price (a task from its parts and its labour) always follows, and each change has its history.
+import { priceFacts } from './facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { margin } from '../../core/documents/margin'
 import { hourCosts, labourCost } from '../../core/pricebook/entryCost'
@@ -192,7 +193,11 @@ export async function changeBook(
   await record(ctx, {
     subject: 'prices',
     id: act.id,
-    text: `${act.title}: ${rows.length} ${rows.length === 1 ? 'price' : 'prices'}${now ? '' : `, from ${act.holdsFrom}`}`,
+    fact: priceFacts.repriced({
+      title: act.title,
+      count: rows.length,
+      from: now ? null : act.holdsFrom,
+    }),
   })
   return rows
 }
@@ -429,7 +434,7 @@ export async function undoPrices(ctx: Ctx, id: string): Promise<Answer<'undoPric
     left = rows.length - back.length
   }
   await setBatchState(ctx.tx, id, 'undone')
-  await record(ctx, { subject: 'prices', id, text: `Taken back: ${batch.title}` })
+  await record(ctx, { subject: 'prices', id, fact: priceFacts.takenBack({ title: batch.title }) })
   return { batch: shapeBatch((await batchById(ctx.tx, id))!), left }
 }
 /** Changes whose day has come. Asked before anything is priced, so that a price holds from its day's first minute. */
@@ -454,6 +459,6 @@ export async function applyDue(ctx: Ctx): Promise<void> {
       batch.holdsFrom,
     )
     await setBatchState(ctx.tx, id, 'applied')
-    await record(ctx, { subject: 'prices', id, text: `${batch.title}: holds from today` })
+    await record(ctx, { subject: 'prices', id, fact: priceFacts.holdsNow({ title: batch.title }) })
   }
 }

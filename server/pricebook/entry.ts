@@ -1,4 +1,5 @@
 // One entry of the book: made, changed, retired; what its price is made of; where it was sold.
+import { priceFacts } from './facts'
 import { ENTRY_KINDS } from '../../core/pricebook/kinds'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { Decimal } from '../../core/money/decimal'
@@ -267,7 +268,10 @@ async function setPriceEntryPicture(
   await record(ctx, {
     subject: 'prices',
     id,
-    text: `${e.code} ${e.name}: ${pictureId ? 'a picture' : 'its picture taken away'}`,
+    fact: (pictureId ? priceFacts.pictured : priceFacts.pictureRemoved)({
+      code: e.code,
+      name: e.name,
+    }),
   })
   return priceEntry(ctx, id)
 }
@@ -275,6 +279,11 @@ export async function pricePicture(ctx: Ctx, id: string): Promise<Raw> {
   const picture = await pictureById(ctx.tx, id)
   if (!picture) throw notFound('picture')
   return new Raw(picture.mime, picture.bytes)
+}
+/** Whether an entry was made, retired or changed. */
+function cameOf(before: { retired: boolean } | null | undefined, kept: { retired: boolean }) {
+  if (!before) return priceFacts.made
+  return kept.retired && !before.retired ? priceFacts.retired : priceFacts.changed
 }
 export async function keepPriceEntry(
   ctx: Ctx,
@@ -350,9 +359,7 @@ export async function keepPriceEntry(
   await record(ctx, {
     subject: 'prices',
     id,
-    text: before
-      ? `${kept.code} ${kept.name}: ${kept.retired && !before.retired ? 'retired' : 'changed'}`
-      : `${kept.code} ${kept.name}: made`,
+    fact: cameOf(before, kept)({ code: kept.code, name: kept.name }),
   })
   return priceEntry(ctx, id)
 }

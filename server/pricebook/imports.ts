@@ -1,5 +1,6 @@
 // A price list from a file: rows wait as they came until all of them are looked at, then all that are right are taken in, in one act that can
 // be taken back. The look is the act itself, rolled back: it can show nothing else than what would happen.
+import { priceFacts } from './facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { writeCsv } from '../../core/formats/csv'
 import {
@@ -359,7 +360,12 @@ export async function takePrices(
     await record(ctx, {
       subject: 'prices',
       id,
-      text: `Price list ${list.fileName} taken in: ${counts.new} new, ${counts.changed} changed, ${counts.wrong} left out`,
+      fact: priceFacts.listTaken({
+        file: list.fileName,
+        new: counts.new,
+        changed: counts.changed,
+        wrong: counts.wrong,
+      }),
     })
     return shape({ ...list, state: 'taken', counts })
   } finally {
@@ -415,7 +421,8 @@ export async function undoPriceImport(ctx: Ctx, id: string): Promise<Answer<'und
     made.filter((m) => !used.has(m)),
   )
   await setImportState(ctx.tx, id, 'undone', null)
-  await record(ctx, { subject: 'prices', id, text: `Price list ${list.fileName} taken back` })
+  const fact = priceFacts.listTakenBack({ file: list.fileName })
+  await record(ctx, { subject: 'prices', id, fact })
   return { list: shape({ ...list, state: 'undone' }), left: rows.length - untouched.length }
 }
 /** The whole book as a file that can be taken in again, entry for entry. */

@@ -1,4 +1,5 @@
 // The rules of prices as they are seen and kept: the prices that follow them change in the same act.
+import { priceFacts } from './facts'
 import { invalid } from '../../core/errors/LedgerError'
 import { categoryTree } from '../../core/pricebook/inCategory'
 import type { Answer, Body } from '../../shared/api'
@@ -85,8 +86,7 @@ export async function keepPricing(ctx: Ctx, body: Body<'keepPricing'>): Promise<
   await record(ctx, {
     subject: 'settings',
     id: ctx.id(),
-    text: 'Rules of prices changed',
-    data: { from: before },
+    fact: priceFacts.rulesChanged({ was: before }),
   })
   await changeBook(ctx, {
     id: body.id,

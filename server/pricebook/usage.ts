@@ -1,4 +1,5 @@
 // How the book is used: what sells and for how much, how long tasks take in truth, what nobody sells, what is easily mistaken.
+import { priceFacts } from './facts'
 import { conflict, invalid } from '../../core/errors/LedgerError'
 import { Decimal } from '../../core/money/decimal'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
@@ -107,8 +108,10 @@ export async function retireEntries(
     await record(ctx, {
       subject: 'prices',
       id: body.ids[0]!,
-      text: `${count} ${count === 1 ? 'entry' : 'entries'} ${body.retired ? 'retired' : 'brought back'}`,
-      data: { ids: body.ids.slice(0, 200) },
+      fact: (body.retired ? priceFacts.severalRetired : priceFacts.severalBroughtBack)({
+        ids: body.ids.slice(0, 200),
+        count,
+      }),
     })
   return { count }
 }
@@ -140,8 +143,9 @@ export async function takeHours(ctx: Ctx, body: Body<'takeHours'>): Promise<Answ
   await record(ctx, {
     subject: 'prices',
     id: body.id,
-    text: `Hours of ${rows.length} ${rows.length === 1 ? 'task' : 'tasks'} as they were worked`,
-    data: { hours: rows.map((r) => ({ id: r.id, from: known.get(r.id)!.seconds, to: r.seconds })) },
+    fact: priceFacts.hoursTaken({
+      hours: rows.map((r) => ({ id: r.id, from: known.get(r.id)!.seconds, to: r.seconds })),
+    }),
   })
   await changeBook(ctx, {
     id: body.id,

@@ -1,4 +1,5 @@
 // Acts on quotes: changed while they are drafts, sent as a frozen paper; a yes becomes promised work that waits for its slot.
+import { sayDay } from '../../core/time/sayDay'
 import { minorToDecimal } from '../../core/money/formatMinor'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { stateAfter } from '../../core/documents/lifecycle'
@@ -18,7 +19,7 @@ import { quoteFacts, type QuotePart } from './facts'
 import { promiseQuote } from './promise'
 import { quoteById, quoteLines, setQuoteState, updateQuote, type QuoteRow } from './queries'
 import { refusalOf } from './refusals'
-import { quoteDrawing, quoteView, visibleQuote, type QuoteView } from './views'
+import { quotePaper, quoteView, visibleQuote, type QuoteView } from './views'
 import { HELD_DAYS, noteOnQuote, payer, setLines } from './draft'
 
 const MOST_ADDRESSES = 4
@@ -162,7 +163,7 @@ export async function sendQuote(ctx: Ctx, id: string, body: Body<'sendQuote'>): 
   await setQuoteState(ctx.tx, id, {
     ...keptOf(quote),
     state: stateAfter(quoteLifecycle, 'send'),
-    frozen: await quoteDrawing(ctx, id),
+    frozen: await quotePaper(ctx, id),
     sentAt: ctx.now,
     answeredAt: null,
     answer: '',
@@ -195,7 +196,7 @@ const quoteMail = (ctx: Ctx, quote: QuoteRow, body: Body<'sendQuote'>) => ({
   subject: body.subject || `${ctx.company.name}: quote ${quote.number}`,
   body:
     body.body ||
-    `Our quote for “${quote.title}” is attached. The price is held until ${quote.expiresOn}.\n\n${ctx.company.name}`,
+    `Our quote for “${quote.title}” is attached. The price is held until ${sayDay(quote.expiresOn, ctx.company.locale, 'withYear')}.\n\n${ctx.company.name}`,
   attach: 'quote' as const,
 })
 /** Takes a quote back to be changed. A price that nobody holds any more is held anew. */

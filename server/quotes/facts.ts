@@ -19,8 +19,8 @@ export const quoteFacts = facts('quote', {
   changed: (f: Numbered & { parts: readonly QuotePart[] }) =>
     `Quote ${f.number}: changed ${f.parts.map((part) => PARTS[part]).join(', ') || 'nothing'}`,
   bought: (f: Numbered & { lines: number }) => `Quote ${f.number}: ${f.lines} from a supplier`,
-  sent: (f: Numbered & { addresses: number; total: string; currency: string }) =>
-    `Quote ${f.number} ${sentTo(f.addresses)}, ${f.total} ${f.currency}`,
+  sent: (f: Numbered & { addresses: number; total: string; currency: string }, say) =>
+    `Quote ${f.number} ${sentTo(f.addresses)}, ${say.money(f.total, f.currency)}`,
   reopened: (f: Numbered) => `Quote ${f.number} taken back to be changed`,
   accepted: (f: Numbered & { words: string }) => `Quote ${f.number} accepted: ${f.words}`,
   declined: (f: Numbered & { words: string }) => `Quote ${f.number} declined: ${f.words}`,

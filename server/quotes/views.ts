@@ -1,5 +1,6 @@
 // What screens and papers are told of a quote.
 import { actsFrom } from '../../core/documents/lifecycle'
+import { addressLines } from '../../core/documents/paperDocument'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { margin } from '../../core/documents/margin'
 import { notFound } from '../../core/errors/LedgerError'
@@ -8,6 +9,7 @@ import { toMoney } from '../../core/money/formatMinor'
 import { priceText } from '../../core/money/priceText'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import { quoteLifecycle, quotePermissions, type QuoteAct } from '../../core/quotes/quoteLifecycle'
+import type { QuotePaper } from '../../core/quotes/quoteDocument'
 import { quoteState } from '../../core/quotes/quoteState'
 import { whyQuoteWaits } from '../../core/quotes/whyQuoteWaits'
 import { localDate } from '../../core/time/zone'
@@ -20,7 +22,6 @@ import type { PricedLine } from '../pricebook/priceLines'
 import { taxClasses } from '../settings/queries'
 import { taxesOf, visibleWorkOrder } from '../visits/account'
 import { photosOf, workOrderById } from '../visits/queries'
-import type { QuoteDrawing } from './pdf'
 import { quoteById, quoteLines, quotePage, type QuoteRow } from './queries'
 
 export type QuoteView = Answer<'quote'>
@@ -154,7 +155,7 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
       seesCost,
       savingLevel: (own ?? allLevels.find((level) => level.kind === 'agreement'))?.name ?? '',
     }),
-    history: await historyOf(tx, 'subject_id', [id]),
+    history: await historyOf(ctx, 'subject_id', [id]),
   }
 }
 /** Who pays, and where the work would be. */
@@ -212,9 +213,9 @@ export async function listQuotes(ctx: Ctx, query: Query<'quotes'>): Promise<Answ
 }
 
 /** What the customer is shown: without costs, and frozen when it is sent. */
-export async function quoteDrawing(ctx: Ctx, id: string): Promise<QuoteDrawing> {
+export async function quotePaper(ctx: Ctx, id: string): Promise<QuotePaper> {
   const q = await visibleQuote(ctx, id)
-  if (q.frozen) return q.frozen as QuoteDrawing
+  if (q.frozen) return q.frozen as QuotePaper
   const { company } = ctx
   const paper = await quoteView(ctx, id)
   const customer = (await customerById(ctx.tx, q.customerId))!
@@ -229,14 +230,14 @@ export async function quoteDrawing(ctx: Ctx, id: string): Promise<QuoteDrawing> 
     currency: q.currency,
     seller: {
       name: company.name,
-      address: [company.line1, `${company.town} ${company.postcode}`.trim()].filter(Boolean),
+      address: addressLines(company),
       phone: company.phone,
       email: company.email,
       taxNumber: company.taxNumber,
     },
     buyer: {
       name: customer.name,
-      address: [customer.line1, `${customer.town} ${customer.postcode}`.trim()].filter(Boolean),
+      address: addressLines(customer),
     },
     site: paper.site.text,
     contact: [q.contact.name, q.contact.name && q.contact.phone].filter(Boolean).join(', '),

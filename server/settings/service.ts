@@ -1,4 +1,6 @@
 // What the firm sets up for its calls: questions, its own fields, sources.
+import { settingFacts } from './facts'
+import { workFacts } from '../visits/facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
 import { allPeople } from '../access/queries'
@@ -43,7 +45,9 @@ export async function keepQuestion(
   await record(ctx, {
     subject: 'settings',
     id: body.id,
-    text: `Question “${body.text}” ${body.retired ? 'is not asked any more' : 'is asked'}`,
+    fact: (body.retired ? settingFacts.questionRetired : settingFacts.questionAsked)({
+      text: body.text,
+    }),
   })
   return { ok: true }
 }
@@ -60,7 +64,10 @@ export async function keepField(ctx: Ctx, body: Body<'keepField'>): Promise<Answ
   await record(ctx, {
     subject: 'settings',
     id: body.id,
-    text: `Field “${body.name}” of ${body.subject.replace('_', ' ')}s ${body.retired ? 'retired' : 'kept'}`,
+    fact: (body.retired ? settingFacts.fieldRetired : settingFacts.fieldKept)({
+      name: body.name,
+      of: body.subject.replace('_', ' '),
+    }),
   })
   return { ok: true }
 }
@@ -69,7 +76,7 @@ export async function demoClockToNow(ctx: Ctx): Promise<Answer<'demoClockToNow'>
   if (ctx.company.demoDay === null)
     throw conflict('no_demo', 'This is no demo; its clock is the real one.')
   await setClockOffset(ctx.tx, 0)
-  await record(ctx, { subject: 'settings', id: ctx.id(), text: 'The demo’s clock was set to now' })
+  await record(ctx, { subject: 'settings', id: ctx.id(), fact: settingFacts.clockSet() })
   return { ok: true }
 }
 export async function keepSources(ctx: Ctx, sources: string[]): Promise<Answer<'keepSources'>> {
@@ -88,7 +95,7 @@ export async function keepStateLabels(
   await record(ctx, {
     subject: 'settings',
     id: ctx.id(),
-    text: 'Words for the states of work changed',
+    fact: settingFacts.stateWordsChanged(),
   })
   return { ok: true }
 }
@@ -113,7 +120,7 @@ export async function fillField(ctx: Ctx, body: Body<'fillField'>): Promise<Answ
     id: row.id,
     workOrderId: field.subject === 'work_order' ? row.id : null,
     customerId: row.customerId,
-    text: `${field.name}: ${body.value || '–'}`,
+    fact: workFacts.fieldFilled({ field: field.name, value: body.value }),
   })
   return { ok: true }
 }

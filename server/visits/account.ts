@@ -14,7 +14,7 @@ import { workOrderAccount, type Account } from '../../core/costing/workOrderAcco
 import { quoteState } from '../../core/quotes/quoteState'
 import { workedSeconds } from '../../core/hours/workedSeconds'
 import { roundDuration } from '../../core/hours/roundDuration'
-import { invoiceState } from '../../core/documents/invoiceState'
+import { invoiceState } from '../../core/invoices/invoiceState'
 import { workOrderState } from '../../core/visits/workOrderState'
 import { isExempt } from '../../core/tax/isExempt'
 import type { TaxRate } from '../../core/tax/taxTotals'
@@ -450,7 +450,6 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
       dueOn: i.dueOn,
       total: m(i.total),
       open: m(i.open),
-      sent: i.sent,
       state: invoiceState(i),
     })),
     quotes: around.quotes.map((q) => ({
@@ -462,6 +461,6 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
     source: work.source,
     signatures: around.signatures.map((s) => ({ ...s, total: m(s.total) })),
     photos: around.photos,
-    history: await historyOf(tx, 'work_order_id', [id]),
+    history: await historyOf(ctx, 'work_order_id', [id]),
   }
 }

@@ -1,4 +1,5 @@
 // Coming back without charge: a call-back or a warranty visit is a work order of its own, whose cost counts on the first.
+import { workFacts } from './facts'
 import { sayWorkKind } from '../../core/visits/workKinds'
 import { conflict } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
@@ -72,17 +73,14 @@ export async function callBack(
     id: body.workOrderId,
     workOrderId: body.workOrderId,
     customerId: first.customerId,
-    text: `${body.kind === 'warranty' ? 'Warranty visit' : 'Call-back'} of ${first.number}, without charge: ${body.problem}`.slice(
-      0,
-      300,
-    ),
+    fact: workFacts.calledBack({ kind: body.kind, of: first.number, problem: body.problem }),
   })
   await record(ctx, {
     subject: 'work',
     id: first.id,
     workOrderId: first.id,
     customerId: first.customerId,
-    text: `Has to be looked at again: ${number}`,
+    fact: workFacts.lookedAtAgain({ number, kind: body.kind }),
   })
   await refreshWorkOrder(ctx, body.workOrderId)
   return { workOrderId: body.workOrderId, number }

@@ -1,16 +1,23 @@
 // The technician's day and the clock of a visit: one visit open at a time, starting work ends the drive.
+import { visitFacts } from './facts'
 import { conflict, forbidden, invalid, notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
 import { workedSeconds } from '../../core/hours/workedSeconds'
-import { dayBounds, localDate, localTime, sayDay } from '../../core/time/zone'
-import { clockStep } from '../../core/visits/clockStep'
+import { sayDay } from '../../core/time/sayDay'
+import { dayBounds, localDate, localTime } from '../../core/time/zone'
+import {
+  clockActsFrom,
+  clockStep,
+  isUnderWay,
+  type ClockKind,
+} from '../../core/visits/visitLifecycle'
 import { DAY, MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { driver, type Driver } from '../dispatch/drives'
 import { helpersOf } from '../dispatch/along'
 import { technicianById } from '../dispatch/queries'
 import { tellOnWay } from '../dispatch/visitMessages'
-import { signedIn, type Ctx } from '../http/context'
+import { may, signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder, workOrderPaper } from './account'
 import {
@@ -66,7 +73,7 @@ function shape(ctx: Ctx, r: FieldRow, from: Spot | null, drive: Driver): FieldVi
     officeNote: r.officeNote,
   }
 }
-const isOpen = (v: { state: string }) => ['driving', 'on_site', 'paused'].includes(v.state)
+const isOpen = (v: Pick<VisitRow, 'state'>) => isUnderWay(v.state)
 
 export async function fieldDay(ctx: Ctx, date: string): Promise<Answer<'fieldDay'>> {
   const me = signedIn(ctx)
@@ -122,18 +129,11 @@ export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVis
       siteSeconds: seconds.on_site,
     },
     openVisitId: day.find(isOpen)?.id ?? null,
+    acts: may(ctx, 'visits.clock') ? clockActsFrom(visit.state) : [],
     workOrder: await workOrderPaper(ctx, visit.workOrderId),
   }
 }
 
-const SAID = {
-  set_off: 'Set off',
-  arrive: 'Arrived',
-  pause: 'Paused',
-  resume: 'Went on',
-  finish: 'Finished on site',
-  no_access: 'Nobody let us in',
-}
 export async function clock(
   ctx: Ctx,
   id: string,
@@ -187,7 +187,9 @@ export async function clock(
     const than = Math.max(began, last)
     const zone = ctx.company.timeZone
     const day =
-      localDate(than, zone) === localDate(at, zone) ? '' : ` on ${sayDay(localDate(than, zone))}`
+      localDate(than, zone) === localDate(at, zone)
+        ? ''
+        : ` on ${sayDay(localDate(than, zone), ctx.company.locale)}`
     throw invalid(
       'at',
       `${visit.technician?.split(' ')[0] ?? 'This person'} was clocked until ${localTime(than, zone)}${day} already; ${localTime(at, zone)} lies before that.`,
@@ -214,8 +216,7 @@ export async function clock(
     id,
     workOrderId: visit.workOrderId,
     customerId: work.customerId,
-    text: SAID[body.act],
-    data: { state: { from: visit.state, to: step.state } },
+    fact: visitFacts.clocked({ act: body.act, state: { from: visit.state, to: step.state } }),
   })
   await refreshWorkOrder(ctx, visit.workOrderId)
   const answer = await fieldVisit(ctx, id)
@@ -226,7 +227,7 @@ export async function clock(
 async function helpersClock(
   ctx: Ctx,
   visit: VisitRow,
-  kind: NonNullable<ReturnType<typeof clockStep>>['clock'],
+  kind: ClockKind | null,
   at: number,
 ): Promise<void> {
   // All who were there, also whoever was taken off the visit since.
@@ -261,7 +262,7 @@ export async function writeFindings(
     subject: 'visit',
     id,
     workOrderId: visit.workOrderId,
-    text: 'Findings written',
+    fact: visitFacts.findingsWritten(),
   })
   return fieldVisit(ctx, id)
 }

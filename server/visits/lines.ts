@@ -1,4 +1,6 @@
 // Lines of a work order: added from the price book or by hand, changed for this work order only, agreed by signature.
+import { workFacts } from './facts'
+import type { Fact } from '../http/facts'
 import { isExempt } from '../../core/tax/isExempt'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
@@ -155,8 +157,10 @@ export async function keepWorkRates(
     id: workOrderId,
     workOrderId,
     customerId: work.customerId,
-    text: `Rates of this work order: ${body.rates.map((r) => `${known.get(r.entryId)!.name} ${r.price}`).join(', ') || 'as everywhere'}`,
-    data: { rates: { from: work.ownPrices, to: body.rates } },
+    fact: workFacts.ratesKept({
+      rates: body.rates.map((r) => ({ name: known.get(r.entryId)!.name, price: r.price })),
+      was: work.ownPrices,
+    }),
   })
   return workOrderPaper(ctx, workOrderId)
 }
@@ -185,8 +189,7 @@ async function addWanted(
       id: work.id,
       workOrderId: work.id,
       customerId: work.customerId,
-      text: `Added ${new Decimal(line.quantity)} × ${line.name}`,
-      data: { price: { to: line.unitPrice } },
+      fact: workFacts.lineAdded(line),
     })
   }
   await refreshWorkOrder(ctx, work.id)
@@ -203,6 +206,26 @@ export async function addBasket(
   return call.once(async (ctx) =>
     addWanted(ctx, workOrderId, body.visitId, await basketLines(ctx, asked)),
   )
+}
+/** What came of a change of a line, as the history keeps it. */
+function factOfChange(
+  old: LineRow,
+  now: LineRow,
+  body: Body<'changeLine'>,
+  currency: string,
+): Fact {
+  const change = {
+    name: old.name,
+    net: {
+      from: minorToDecimal(old.netMinor, currency),
+      to: minorToDecimal(now.netMinor, currency),
+    },
+    unitPrice: { from: old.unitPrice, to: now.unitPrice },
+  }
+  if (body.removed) return workFacts.lineRemoved(change)
+  if (body.done !== undefined && body.done !== old.done)
+    return workFacts.lineDone({ ...change, done: body.done })
+  return workFacts.lineChanged({ ...change, now: now.name })
 }
 /** A price that somebody wrote on the line itself. */
 const TYPED = { priceSource: 'typed', priceFrom: 'typed here' } as const
@@ -265,26 +288,12 @@ export async function changeLine(
   )
   if (!(await updateLine(ctx.tx, line, body.removed ?? false)))
     throw conflict('stale', 'Someone changed this line in the meantime.')
-  const inWords = () => {
-    if (body.removed) return `Took out ${old.name}`
-    if (body.done !== undefined && body.done !== old.done)
-      return `${old.name}: ${body.done ? 'done' : 'not done'}`
-    return `Changed ${old.name}${line.name === old.name ? '' : ` to ${line.name}`}`
-  }
-  const text = inWords()
   await record(ctx, {
     subject: 'work',
     id: work.id,
     workOrderId: work.id,
     customerId: work.customerId,
-    text,
-    data: {
-      net: {
-        from: minorToDecimal(old.netMinor, work.currency),
-        to: minorToDecimal(line.netMinor, work.currency),
-      },
-      unitPrice: { from: old.unitPrice, to: line.unitPrice },
-    },
+    fact: factOfChange(old, line, body, work.currency),
   })
   await refreshWorkOrder(ctx, work.id)
   return workOrderPaper(ctx, work.id)
@@ -344,16 +353,15 @@ export async function discountLines(
     id: workOrderId,
     workOrderId,
     customerId: work.customerId,
-    text: `Took ${minorToDecimal(minor, work.currency)} off what is not billed (${body.discount})`,
-    data: {
-      discount: {
-        from: minorToDecimal(
-          open.reduce((n, l) => n + l.discountMinor, 0),
-          work.currency,
-        ),
-        to: minorToDecimal(minor, work.currency),
-      },
-    },
+    fact: workFacts.discounted({
+      amount: minorToDecimal(minor, work.currency),
+      currency: work.currency,
+      as: body.discount,
+      was: minorToDecimal(
+        open.reduce((n, l) => n + l.discountMinor, 0),
+        work.currency,
+      ),
+    }),
   })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
@@ -419,8 +427,7 @@ async function keepSignature(
     id: workOrderId,
     workOrderId,
     customerId: work.customerId,
-    text: `Signed by ${body.name} for ${shown.total} ${work.currency}`,
-    data: shown,
+    fact: workFacts.signed({ ...shown, name: body.name, currency: work.currency }),
   })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
@@ -449,7 +456,7 @@ export async function addPhoto(
       id: workOrderId,
       workOrderId,
       customerId: work.customerId,
-      text: 'Photo added',
+      fact: workFacts.photoAdded(),
     })
     return { ok: true }
   })
@@ -470,7 +477,7 @@ export async function explainTime(
     id: workOrderId,
     workOrderId,
     customerId: work.customerId,
-    text: `${Math.round(body.seconds / 60)} minutes not charged: ${body.reason}`,
+    fact: workFacts.timeExplained({ seconds: body.seconds, reason: body.reason }),
   })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
@@ -498,7 +505,7 @@ export async function chargeTime(
     id: workOrderId,
     workOrderId,
     customerId: work.customerId,
-    text: `Charged ${Math.round(uncoveredSeconds / 60)} minutes that no line covered`,
+    fact: workFacts.timeCharged({ seconds: uncoveredSeconds }),
   })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
@@ -522,7 +529,7 @@ export async function closeWorkOrder(
     id: workOrderId,
     workOrderId,
     customerId: work.customerId,
-    text: `Closed: ${reason}`,
+    fact: workFacts.closed({ reason }),
   })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)

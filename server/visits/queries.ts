@@ -1,10 +1,12 @@
 // SQL of work orders, visits, clock, lines, signatures and photos.
 import type { CopiedDetails } from '../../core/customers/changedDetails'
+import type { StoredInvoiceState } from '../../core/invoices/invoiceLifecycle'
 import type { PriceSource } from '../../core/pricebook/priceOrder'
 import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
-import type { VisitState, WorkOrderState } from '../../core/visits/workOrderState'
+import type { VisitState } from '../../core/visits/visitLifecycle'
+import type { WorkOrderState } from '../../core/visits/workOrderState'
 import type { ClockInterval } from '../../core/hours/workedSeconds'
 
 export interface WorkOrderRow {
@@ -562,7 +564,7 @@ export interface InvoiceOfWork {
   open: number
   paid: number
   sent: boolean
-  state: string
+  state: StoredInvoiceState
 }
 export const invoicesIn = (workOrderId: string): ListIn => ({
   columns:

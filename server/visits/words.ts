@@ -1,5 +1,6 @@
 // The words of a work order: title, problem, note; and carrying over what changed at the customer.
-import { changedDetails, DETAIL_NAMES } from '../../core/customers/changedDetails'
+import { workFacts } from './facts'
+import { changedDetails } from '../../core/customers/changedDetails'
 import { conflict, invalid } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, siteById } from '../customers/queries'
@@ -30,8 +31,10 @@ export async function carryOver(ctx: Ctx, workOrderId: string): Promise<Answer<'
     id: workOrderId,
     workOrderId,
     customerId: work.customerId,
-    text: `Carried over from the customer: ${changed.map((d) => DETAIL_NAMES[d.detail]).join(', ')}`,
-    data: Object.fromEntries(changed.map((d) => [d.detail, { from: d.was, to: d.is }])),
+    fact: workFacts.carriedOver({
+      details: changed.map((d) => d.detail),
+      changes: Object.fromEntries(changed.map((d) => [d.detail, { from: d.was, to: d.is }])),
+    }),
   })
   return workOrderPaper(ctx, workOrderId)
 }
@@ -60,8 +63,10 @@ export async function writeWorkOrder(
     id: workOrderId,
     workOrderId,
     customerId: work.customerId,
-    text: `Changed ${changed.join(', ') || 'nothing'}`,
-    data: Object.fromEntries(changed.map((k) => [k, { from: work[k], to: words[k] }])),
+    fact: workFacts.changed({
+      parts: changed,
+      changes: Object.fromEntries(changed.map((k) => [k, { from: work[k], to: words[k] }])),
+    }),
   })
   return workOrderPaper(ctx, workOrderId)
 }
@@ -82,9 +87,9 @@ export async function park(
     id,
     workOrderId: id,
     customerId: work.customerId,
-    text: body.list
-      ? `Parked in “${body.list}”${body.on ? ` until ${body.on}` : ''}`
-      : `Taken out of “${work.followUp}”`,
+    fact: body.list
+      ? workFacts.parked({ list: body.list, on: body.on ?? null })
+      : workFacts.unparked({ list: work.followUp }),
   })
   return workOrderPaper(ctx, id)
 }

@@ -176,7 +176,8 @@ describe('worklist', () => {
     bounced: false,
     ...more,
   })
-  const of = (...d: Debtor[]) => worklist(d, '2026-11-24', (m) => `$${m / 100}`)
+  const of = (...d: Debtor[]) =>
+    worklist(d, '2026-11-24', { money: (m) => `$${m / 100}`, day: (on) => `the ${on}` })
   it('puts a broken promise before the same sum without one, and says so', () => {
     const list = of(
       debtor('plain'),
@@ -188,7 +189,7 @@ describe('worklist', () => {
     )
     expect(list.map((e) => e.customerId)).toEqual(['broken', 'plain'])
     expect(list[0]!.reason).toBe(
-      'Promised $50 for Fri 20 Nov; it has not come. Kept 1 of 3 promises',
+      'Promised $50 for the 2026-11-20; it has not come. Kept 1 of 3 promises',
     )
   })
   it('rests a running promise and a dispute', () =>

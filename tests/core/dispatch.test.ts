@@ -118,7 +118,7 @@ describe('visitWarnings', () => {
       { technicianId: 't', startAt: from * minute, endAt: to * minute },
       facts,
       promise,
-      'Ines',
+      { name: 'Ines', day: String },
     ).map((w) => w.code)
   it('says nothing where all is well', () => expect(codes(120, 180)).toEqual([]))
   it.each([
@@ -135,7 +135,7 @@ describe('visitWarnings', () => {
         { technicianId: 't', startAt: 310 * minute, endAt: 320 * minute },
         facts,
         null,
-        'Ines',
+        { name: 'Ines', day: String },
       )[0]!.text,
     ).toBe('Ines is off then: dentist'))
 })

@@ -107,9 +107,9 @@ describe('what is said before a visit is placed', () => {
     others: [],
   })
   it('a break is said and holds nobody up; time off does', () => {
-    const [rest] = visitWarnings(at, facts('break'), null, 'Ines')
+    const [rest] = visitWarnings(at, facts('break'), null, { name: 'Ines', day: String })
     expect([rest!.code, SOFT_WARNINGS.includes(rest!.code)]).toEqual(['break', true])
-    const [off] = visitWarnings(at, facts('off'), null, 'Ines')
+    const [off] = visitWarnings(at, facts('off'), null, { name: 'Ines', day: String })
     expect([off!.code, SOFT_WARNINGS.includes(off!.code)]).toEqual(['time_off', false])
   })
 })

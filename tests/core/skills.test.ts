@@ -39,12 +39,13 @@ describe('skills on a day', () => {
       licences: rosa.licences,
     }
     expect(
-      visitWarnings({ technicianId: 't', startAt: 10, endAt: 20 }, facts, null, 'Rosa').map(
-        (w) => w.text,
-      ),
+      visitWarnings({ technicianId: 't', startAt: 10, endAt: 20 }, facts, null, {
+        name: 'Rosa',
+        day: (on) => `the ${on}`,
+      }).map((w) => w.text),
     ).toEqual([
       'Rosa does not have lab among their skills',
-      'Rosa’s licence for electric ended on Mon 30 Nov',
+      'Rosa’s licence for electric ended on the 2026-11-30',
     ])
   })
 })

@@ -1,3 +1,4 @@
+import { sayDay, sayMonth } from '../../core/time/sayDay'
 import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
 import { hoursMinutes, workedSeconds } from '../../core/hours/workedSeconds'
@@ -10,10 +11,9 @@ import {
   localTime,
   localToInstant,
   plusDays,
-  sayDay,
   weekday,
 } from '../../core/time/zone'
-import { clockStep } from '../../core/visits/clockStep'
+import { clockStep } from '../../core/visits/visitLifecycle'
 import { workOrderState } from '../../core/visits/workOrderState'
 import { uncoveredSeconds } from '../../core/costing/uncoveredSeconds'
 
@@ -31,11 +31,28 @@ describe('zone arithmetic', () => {
   it('moves a time in the spring gap forward: 02:30 becomes 03:30', () =>
     expect(localTime(localToInstant('2024-03-10', '02:30', NY), NY)).toBe('03:30'))
   it('says dates', () =>
-    expect([plusDays('2026-02-28', 1), weekday('2026-11-24'), sayDay('2026-11-24')]).toEqual([
-      '2026-03-01',
-      2,
-      'Tue 24 Nov',
-    ]))
+    expect([plusDays('2026-02-28', 1), weekday('2026-11-24')]).toEqual(['2026-03-01', 2]))
+  // Unicode CLDR, as Intl carries it.
+  it.each([
+    ['en-US', 'short', 'Tue, Nov 24'],
+    ['en-US', 'long', 'Tuesday, November 24'],
+    ['en-US', 'withYear', 'Tue, Nov 24, 2026'],
+    ['en-US', 'written', 'November 24, 2026'],
+    ['en-GB', 'long', 'Tuesday 24 November'],
+    ['de-DE', 'short', 'Di., 24. Nov.'],
+    ['ja-JP', 'written', '2026年11月24日'],
+  ] as const)('a day in %s, %s: %s', (locale, style, said) =>
+    expect(sayDay('2026-11-24', locale, style)).toBe(said),
+  )
+  it('says the same day wherever it is said, and none that there is not', () => {
+    expect(sayDay('2026-03-08', 'en-US')).toBe('Sun, Mar 8')
+    expect(() => sayDay('2026-02-30', 'en-US')).toThrow(RangeError)
+  })
+  it.each([
+    ['en-US', 'November 2026'],
+    ['de-DE', 'November 2026'],
+    ['fr-FR', 'novembre 2026'],
+  ])('a month in %s: %s', (locale, said) => expect(sayMonth('2026-11', locale)).toBe(said))
   test.prop([fc.integer({ min: 0, max: 20_000 }), fc.integer({ min: 4, max: 23 })])(
     'goes there and back',
     (days, hour) => {

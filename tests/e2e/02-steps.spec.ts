@@ -54,7 +54,7 @@ test('call: ends as a call-back with its day, and is then on the list', async ({
   await office.getByLabel('Why').fill('asks the neighbour first')
   await office.getByRole('button', { name: 'Put it on the list' }).click()
   await expect(office.getByRole('row', { name: /somebody from Ford End/ })).toContainText(
-    'Call back on Fri 27 Nov',
+    'Call back on Fri, Nov 27',
   )
 })
 test('schedule: a card is dragged from the tray, a clash is said before it is saved, the edge is stretched, undo', async ({

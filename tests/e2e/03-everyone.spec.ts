@@ -53,12 +53,12 @@ test('the office’s screens', async ({ browser }) => {
   await expect(office.getByText('Held: Over a visit').first()).toBeVisible()
   for (const [path, ready] of [
     ['/calls', 'Calls'],
-    ['/schedule', 'Tuesday 24 November'],
-    ['/schedule/week', 'Monday 23 November'],
+    ['/schedule', 'Tuesday, November 24'],
+    ['/schedule/week', 'Monday, November 23'],
     ['/schedule/month', 'November'],
-    ['/schedule/list', 'Tuesday 24 November'],
-    ['/schedule/one', 'Tuesday 24 November'],
-    ['/schedule/map', 'Tuesday 24 November'],
+    ['/schedule/list', 'Tuesday, November 24'],
+    ['/schedule/one', 'Tuesday, November 24'],
+    ['/schedule/map', 'Tuesday, November 24'],
     ['/schedule/set-up', 'Hours and areas'],
     ['/on-site', 'On site'],
     ['/to-bill', 'To bill'],

@@ -108,15 +108,15 @@ test('a visit to quote wants a person, and the prospect’s row then says when',
   await chooseFrom(office.getByLabel('Kind of call'), 'quote visit')
   await office.getByRole('button', { name: /Book without a time to quote/ }).click()
   await expect(office.getByText('Choose who goes to quote').first()).toBeVisible()
-  await office.getByRole('button', { name: 'Fri 27 Nov' }).click()
+  await office.getByRole('button', { name: 'Fri, Nov 27' }).click()
   await chooseFrom(office.getByLabel('Technician'), 'Tobiah Renn')
   await chooseFrom(office.getByLabel('Start'), '09:00')
-  await office.getByRole('button', { name: /Book Fri 27 Nov 09:00 to quote, Tobiah/ }).click()
+  await office.getByRole('button', { name: /Book Fri, Nov 27 09:00 to quote, Tobiah/ }).click()
   await expect(office.getByText(/Booked as W-/)).toBeVisible()
   await office.goto('/customers')
   await office.getByRole('button', { name: 'Prospects' }).click()
   await expect(office.getByRole('row', { name: /P. Wexcombe/ })).toContainText(
-    'visit Fri 27 Nov, Tobiah Renn',
+    'visit Fri, Nov 27, Tobiah Renn',
   )
   await expect(office.getByRole('row', { name: /Saltmarsh Nursery/ })).toContainText(
     'nobody has it yet',
@@ -295,7 +295,7 @@ test('a customer’s page: sites, equipment, contacts, agreement; what changed i
   await dialog.getByLabel('Serial number').fill('BP-40404')
   await enter(dialog.getByLabel('Warranty until'), '2027-05-01')
   await dialog.getByRole('button', { name: 'Keep' }).click()
-  await expect(hall).toContainText('in warranty until Sat 1 May 2027')
+  await expect(hall).toContainText('in warranty until Sat, May 1, 2027')
   await office.getByRole('button', { name: 'Add', exact: true }).first().click()
   await dialog.getByLabel('Name').fill('Hilde Peel')
   await dialog.getByLabel(/Role/).fill('accounts')

@@ -64,7 +64,9 @@ test('the firm’s own words for states, and its own field on an invoice', async
   await office.goto('/set-up')
   await expect(office.getByLabel('to bill', { exact: true })).toHaveValue('ready for the bill')
   await office.getByLabel('to bill', { exact: true }).fill('')
+  const usual = office.waitForResponse((r) => r.request().method() === 'POST' && r.ok())
   await office.getByRole('button', { name: 'Keep these words' }).click()
+  await usual
   await office.goto('/invoices')
   await office.locator('tbody a.num').first().click()
   const filled = office.waitForResponse((r) => r.request().method() === 'POST' && r.ok())

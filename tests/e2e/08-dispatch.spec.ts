@@ -117,10 +117,10 @@ test('one filter for day, week, month and list; kept by name for the person who 
   await office.getByRole('button', { name: 'Only Maud' }).click()
   await expect(office.getByRole('button', { name: /^Only: Maud/ })).toBeVisible()
   await owner.goto('/schedule/month')
-  await expect(owner.getByRole('link', { name: /Tue 24 Nov: \d+ visits/ })).toBeVisible()
+  await expect(owner.getByRole('link', { name: /Tue, Nov 24: \d+ visits/ })).toBeVisible()
   await expect(owner.getByRole('button', { name: 'Only Maud' })).toHaveCount(0)
   // From the month to the day, and from there to one technician's day with its drives.
-  await owner.getByRole('link', { name: /Tue 24 Nov: \d+ visits/ }).click()
+  await owner.getByRole('link', { name: /Tue, Nov 24: \d+ visits/ }).click()
   await owner.getByRole('link', { name: 'One technician' }).click()
   await expect(owner.getByRole('list', { name: 'The day of Ines Calloway' })).toContainText(
     'min drive',
@@ -307,7 +307,7 @@ test('needed now: who is near, sent in two keys; openings of a territory, and su
   await send.click()
   await checked
   await expect(chosenIn(office.getByLabel('Technician'))).toHaveText(who)
-  await expect(office.getByRole('button', { name: /^Book Tue 24 Nov/ })).toBeVisible()
+  await expect(office.getByRole('button', { name: /^Book Tue, Nov 24/ })).toBeVisible()
   await office.keyboard.press('Control+Enter')
   await expect(office.getByText(/Booked as W-\d+/)).toBeVisible()
   quiet(office)

@@ -389,7 +389,7 @@ describe('changes', () => {
       body: { state: 'put_off', reason: 'asks', callBackOn: '2026-11-30' },
     })
     expect((await office.ok('calls')).items.find((c) => c.id === callId)!.waiting).toContain(
-      'Mon 30 Nov',
+      'Mon, Nov 30',
     )
   })
 })

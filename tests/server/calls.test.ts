@@ -90,7 +90,7 @@ describe('a call ends', () => {
     })
     setClock('2026-11-26T09:00')
     expect(await inList(callId)).toMatchObject({
-      waiting: 'Call back on Tue 24 Nov: asks her sister, overdue',
+      waiting: 'Call back on Tue, Nov 24: asks her sister, overdue',
       late: true,
     })
     setClock('2026-11-24T10:21')
@@ -132,7 +132,7 @@ describe('a call ends', () => {
     })
     const ines = await technician('Ines')
     expect((await book(ines.id)).status).toBe(200)
-    expect((await row()).next).toBe('visit Wed 2 Dec, Ines Calloway')
+    expect((await row()).next).toBe('visit Wed, Dec 2, Ines Calloway')
   })
   it('a prospect with ordinary work is a customer from then on', async () => {
     const made = await office.ok('newCustomer', {

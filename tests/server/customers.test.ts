@@ -256,7 +256,7 @@ describe('details', () => {
       },
     })
     const e = c.equipment[0]!
-    expect(e.state).toBe('out of warranty, service due Tue 1 Dec 2026')
+    expect(e.state).toBe('out of warranty, service due Tue, Dec 1, 2026')
     c = await office.ok('changeEquipment', {
       params: { id: e.id },
       body: { version: e.version, warrantyUntil: '2027-01-01' },

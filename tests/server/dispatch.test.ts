@@ -326,7 +326,7 @@ describe('a skill that stands on a licence', () => {
         .map((w) => w.text)
     expect([await check('2026-12-10'), await check('2026-12-11')]).toEqual([
       [],
-      ['Rosa’s licence for electric ended on Thu 10 Dec'],
+      ['Rosa’s licence for electric ended on Thu, Dec 10'],
     ])
     const opening = async (from: string) =>
       (
@@ -350,7 +350,7 @@ describe('a skill that stands on a licence', () => {
       (await office.ok('scheduleSetUp')).guide.find((g) => g.code === 'licences'),
     ).toMatchObject({
       done: false,
-      text: expect.stringContaining('Rosa Illing: electric ends on Thu 10 Dec') as unknown,
+      text: expect.stringContaining('Rosa Illing: electric ends on Thu, Dec 10') as unknown,
     })
     const r = (await office.ok('scheduleSetUp')).technicians.find((t) => t.id === rosa)!
     expect(
@@ -733,7 +733,7 @@ describe('messages about visits', () => {
         (m) => m.channel === 'text' && m.state === 'delivered' && m.body.includes('Pump hums'),
       ),
     )
-    expect(text.body).toMatch(/We come on Wed 16 Dec between 09:00 and 11:00 for “Pump hums”/)
+    expect(text.body).toMatch(/We come on Wed, Dec 16 between 09:00 and 11:00 for “Pump hums”/)
     // STOP is heard: the next one goes by mail.
     expect(
       (await signed('test-only-text-secret', '/webhooks/text', { from: c.phone, text: ' stop ' }))
@@ -824,7 +824,7 @@ describe('messages about visits', () => {
       (i) => i.visitId === made.visitId,
     )!
     // What is not known stays as it was typed, so that somebody sees it.
-    expect(mine.body).toMatch(/^Maud, On Wed 23 Dec, at .*Fenny Marsh\. \{nonsense\}$/)
+    expect(mine.body).toMatch(/^Maud, On Wed, Dec 23, at .*Fenny Marsh\. \{nonsense\}$/)
     await office.ok('keepVisitMessages', { body: messages })
   })
   it('in the afternoon tomorrow’s customers are told by themselves, and not before', async () => {

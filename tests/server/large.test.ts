@@ -11,7 +11,7 @@ import { closePool } from '../../server/db/pool'
 import { findPapers } from '../../server/figures/queries'
 import { inContext, type Actor, type Ctx } from '../../server/http/context'
 import { historyOf } from '../../server/http/queries'
-import { listInvoices } from '../../server/invoices/service'
+import { listInvoices } from '../../server/invoices/views'
 import { listMessages } from '../../server/messages/service'
 import { listPayments } from '../../server/payments/service'
 import { listQuotes } from '../../server/quotes/views'
@@ -193,16 +193,15 @@ describe('no whole large table is read', () => {
     [
       'for the history of a work order',
       async (ctx) =>
-        historyOf(ctx.tx, 'work_order_id', [await one('SELECT id FROM work_orders LIMIT 1')]),
+        historyOf(ctx, 'work_order_id', [await one('SELECT id FROM work_orders LIMIT 1')]),
     ],
     [
       'for the history of a customer',
-      async (ctx) =>
-        historyOf(ctx.tx, 'customer_id', [await one('SELECT id FROM customers LIMIT 1')]),
+      async (ctx) => historyOf(ctx, 'customer_id', [await one('SELECT id FROM customers LIMIT 1')]),
     ],
     [
       'for the history of a quote',
-      async (ctx) => historyOf(ctx.tx, 'subject_id', [await one('SELECT id FROM quotes LIMIT 1')]),
+      async (ctx) => historyOf(ctx, 'subject_id', [await one('SELECT id FROM quotes LIMIT 1')]),
     ],
     [
       'for a work order',

@@ -325,7 +325,7 @@ describe('the words of a work order', () => {
       problem: 'No hot water',
       printedNote: 'Please keep the stopcock clear.',
     })
-    expect(after.history[0]!.text).toBe('Changed title, printedNote')
+    expect(after.history[0]!.text).toBe('Changed the title, the note on papers')
     expect(
       await dispatch.send('writeWorkOrder', {
         params: { id: workOrderId },

@@ -48,7 +48,7 @@ function aboutSupplied(words: string) {
   if (!s) return
   draft.value.problem = [
     draft.value.problem,
-    `About: ${s.name} (${s.number}, ${session.day(s.on)} ${s.on.slice(0, 4)})`,
+    `About: ${s.name} (${s.number}, ${session.day(s.on, 'withYear')})`,
   ]
     .filter(Boolean)
     .join('\n')

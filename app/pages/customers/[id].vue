@@ -11,6 +11,7 @@ import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import { INVOICE_STATES } from '~/invoices/words'
 import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
@@ -464,7 +465,7 @@ const ACCOUNT = [
             :columns="[
               { key: 'c1' },
               { key: 'c2', look: 'quiet', text: (p) => session.day(p.on) },
-              { key: 'c3', text: (p) => p.state },
+              { key: 'c3', text: (p) => INVOICE_STATES[p.state] },
               { key: 'c4', figures: true, text: (p) => session.money(p.total, false) },
               {
                 key: 'c5',
@@ -560,7 +561,7 @@ const ACCOUNT = [
           {{ a.plan }}<br /><span
             class="small"
             :class="a.state === 'in force' ? 'quiet' : 'soon'"
-            >{{ a.state }} · until {{ session.day(a.endsOn) }} {{ a.endsOn.slice(0, 4) }}</span
+            >{{ a.state }} · until {{ session.day(a.endsOn, 'withYear') }}</span
           >
         </p>
         <template v-if="customText(c.custom as Record<string, string>, 'customer').length"

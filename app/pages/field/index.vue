@@ -29,7 +29,7 @@ async function leave() {
     <header>
       <div class="grow">
         <h1>{{ session.me?.person.name.split(' ')[0] }}’s day</h1>
-        <p class="quiet">{{ data ? session.day(data.date, true) : '' }}</p>
+        <p class="quiet">{{ data ? session.day(data.date, 'long') : '' }}</p>
       </div>
       <NuxtLink
         class="btn plain"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The customer's page of an invoice: drawn on the server, readable and payable without JavaScript.
-import InvoicePaper from '~/components/invoices/InvoicePaper.vue'
+import PaperSheet from '~/base/PaperSheet.vue'
+import { invoiceDocument } from '~~/core/invoices/invoiceDocument'
 import type { Answer } from '~~/shared/api'
 import { sayMoney } from '~~/core/money/sayMoney'
 
@@ -99,11 +100,7 @@ useHead({
           >Download as PDF</a
         >
       </div>
-      <InvoicePaper
-        :paper="data.paper"
-        :paid="data.paid"
-        :open="data.open"
-      />
+      <PaperSheet :paper="invoiceDocument(data.paper, data)" />
     </template>
     <p
       v-else

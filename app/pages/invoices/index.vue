@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
+import { INVOICE_STATES } from '~/invoices/words'
 import ActButton from '~/base/ActButton.vue'
 
 definePageMeta({ layout: 'office' })
@@ -38,7 +39,7 @@ const load = (q: string, after?: string) =>
         figures: true,
         text: (item) => (Number(item.open.amount) ? session.money(item.open, false) : '–'),
       },
-      { key: 'state', label: 'State', text: (item) => item.state },
+      { key: 'state', label: 'State', text: (item) => INVOICE_STATES[item.state] },
     ]"
     @pick="(item) => navigateTo(`/invoices/${item.id}`)"
   >

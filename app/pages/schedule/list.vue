@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The schedule as a list: what is placed, what has a person and no time, what has neither; to read, to filter, to print.
 import { sayWorkKind } from '~~/core/visits/workKinds'
-import { plusDays } from '~~/core/time/zone'
+import { localDate, plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import type { Answer } from '~~/shared/api'
 import RangePage from '~/components/dispatch/RangePage.vue'
@@ -34,19 +34,18 @@ const groups = (data: Range, shown: Range['visits']) =>
     },
     { name: 'A time, and nobody yet', rows: shown.filter((v) => !v.technicianId) },
     ...data.days.map((d) => ({
-      name: session.day(d.date, true) + (d.holiday ? `, ${d.holiday}` : ''),
+      name: session.day(d.date, 'long') + (d.holiday ? `, ${d.holiday}` : ''),
       rows: shown.filter((v) => v.technicianId && v.startAt && localDay(v.startAt) === d.date),
     })),
   ].filter((g) => g.rows.length)
-const localDay = (iso: string) =>
-  new Intl.DateTimeFormat('en-CA', { timeZone: session.zone }).format(new Date(iso))
+const localDay = (iso: string) => localDate(Date.parse(iso), session.zone)
 const print = () => window.print()
 </script>
 
 <template>
   <RangePage
     v-slot="{ data, shown, open }"
-    :title="(from, to) => `${session.day(from, true)} to ${session.day(to, true)}`"
+    :title="(from, to) => `${session.day(from, 'long')} to ${session.day(to, 'long')}`"
     :span="span"
     step="week"
   >

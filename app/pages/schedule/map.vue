@@ -133,7 +133,7 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
       />
       <aside>
         <div class="row">
-          <h1 class="grow">{{ session.day(data.date, true) }}</h1>
+          <h1 class="grow">{{ session.day(data.date, 'long') }}</h1>
           <ActButton
             aria-label="Day before"
             @click="go(plusDays(data.date, -1))"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The month at a glance: how full each day is, morning and afternoon, and who is away. A day leads to its schedule.
+import { sayMonth } from '~~/core/time/sayDay'
 import { localDate, plusDays, plusMonths, weekday } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import RangePage from '~/components/dispatch/RangePage.vue'
@@ -42,12 +43,7 @@ const HALVES = [
   ['morning', 'capacityMorning', 'AM'],
   ['afternoon', 'capacityAfternoon', 'PM'],
 ] as const
-const month = (date: string) =>
-  new Intl.DateTimeFormat(session.me?.company.locale, {
-    month: 'long',
-    year: 'numeric',
-    timeZone: 'UTC',
-  }).format(new Date(`${date}T00:00Z`))
+const month = (date: string) => sayMonth(date.slice(0, 7), session.locale)
 </script>
 
 <template>

@@ -89,7 +89,7 @@ onBeforeUnmount(() => {
       :technicians="data.technicians"
     />
     <div class="head">
-      <h1>{{ session.day(data.date, true) }}</h1>
+      <h1>{{ session.day(data.date, 'long') }}</h1>
       <div
         class="row who"
         role="tablist"

@@ -44,7 +44,7 @@ const names = (data: Range) => [...new Set(data.technicians.flatMap((t) => t.ter
 <template>
   <RangePage
     v-slot="{ data, shown, open }"
-    :title="(from, to) => `${session.day(from, true)} to ${session.day(to, true)}`"
+    :title="(from, to) => `${session.day(from, 'long')} to ${session.day(to, 'long')}`"
     :span="span"
     step="week"
   >

@@ -4,7 +4,7 @@ import { sayWorkKind, type FreeKind } from '~~/core/visits/workKinds'
 import { computed, onMounted, reactive, ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
-import BillSheet from '~/components/invoices/BillSheet.vue'
+import BillSheet from '~/invoices/BillSheet.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
 import OwnLineForm, { type OwnLine } from '~/components/pricebook/OwnLine.vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
@@ -17,6 +17,7 @@ import { useAct } from '~/lib/useAct'
 import type { Found } from '~/lib/book'
 import { useLoad } from '~/lib/useLoad'
 import { useSession } from '~/stores/session'
+import { INVOICE_STATES } from '~/invoices/words'
 import ActButton from '~/base/ActButton.vue'
 import Choice from '~/base/Choice.vue'
 import Dialog from '~/base/Dialog.vue'
@@ -425,7 +426,7 @@ const mails = computed(() =>
           {
             key: 'state',
             label: 'State',
-            text: (i) => (i.sent || i.state !== 'sent' ? i.state : 'not sent'),
+            text: (i) => INVOICE_STATES[i.state],
           },
           { key: 'act', right: true },
         ]"

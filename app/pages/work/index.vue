@@ -2,6 +2,7 @@
 // All work orders, by state and kind.
 import { ref } from 'vue'
 import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
+import { WORK_ORDER_STATES } from '~~/core/visits/workOrderState'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { useLoad } from '~/lib/useLoad'
@@ -12,16 +13,6 @@ import Field from '~/base/Field.vue'
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const route = useRoute()
-const STATES = [
-  'needs_slot',
-  'scheduled',
-  'on_site',
-  'paused',
-  'to_bill',
-  'billed',
-  'closed',
-  'cancelled',
-] as const
 const state = ref(typeof route.query.state === 'string' ? route.query.state : '')
 const kind = ref('')
 const parked = ref(typeof route.query.followUp === 'string' ? route.query.followUp : '')
@@ -76,7 +67,7 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
           v-model="state"
           :options="[
             { value: '', label: 'any' },
-            ...STATES.map((s) => ({ value: s, label: session.state(s) })),
+            ...WORK_ORDER_STATES.map((s) => ({ value: s, label: session.state(s) })),
           ]"
       /></Field>
       <Field

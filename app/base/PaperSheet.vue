@@ -1,0 +1,181 @@
+<script setup lang="ts">
+// A paper as its reader sees it; the office, the customer's page and print show the same. It draws a document, and computes nothing.
+import { PAPER_COLUMNS, type PaperDocument } from '~~/core/documents/paperDocument'
+
+defineProps<{ paper: PaperDocument }>()
+</script>
+
+<template>
+  <article class="paper sheet">
+    <header>
+      <div>
+        <h2>{{ paper.seller.name }}</h2>
+        <p
+          v-for="line in paper.seller.address"
+          :key="line"
+          class="quiet"
+        >
+          {{ line }}
+        </p>
+        <p class="quiet">
+          {{ [paper.seller.phone, paper.seller.email].filter(Boolean).join(' · ') }}
+        </p>
+        <p
+          v-if="paper.seller.taxNumber"
+          class="quiet"
+        >
+          Tax number {{ paper.seller.taxNumber }}
+        </p>
+      </div>
+      <div class="right">
+        <h1>{{ paper.title }}</h1>
+        <p
+          v-for="fact in paper.facts"
+          :key="fact.text"
+          :class="{ strong: fact.strong }"
+        >
+          {{ fact.text }}
+        </p>
+      </div>
+    </header>
+    <div class="parties">
+      <div>
+        <span class="quiet small">{{ paper.buyer.as }}</span>
+        <p class="strong">{{ paper.buyer.name }}</p>
+        <p
+          v-for="line in paper.buyer.address"
+          :key="line"
+        >
+          {{ line }}
+        </p>
+      </div>
+      <div>
+        <span class="quiet small">{{ paper.place.as }}</span>
+        <p class="text">{{ paper.place.text }}</p>
+      </div>
+    </div>
+    <table class="book">
+      <thead>
+        <tr>
+          <th>{{ PAPER_COLUMNS.name }}</th>
+          <th class="right">{{ PAPER_COLUMNS.quantity }}</th>
+          <th class="right each">{{ PAPER_COLUMNS.each }}</th>
+          <th class="right">{{ PAPER_COLUMNS.amount }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="(line, i) in paper.lines"
+          :key="i"
+        >
+          <td>
+            {{ line.name }}
+            <span
+              v-if="line.beneath"
+              class="quiet small beneath"
+              >{{ line.beneath }}</span
+            >
+          </td>
+          <td class="right num">{{ line.quantity }}</td>
+          <td class="right num each">{{ line.each }}</td>
+          <td class="right num">{{ line.amount }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="sums">
+      <p class="grow">{{ paper.remark }}</p>
+      <dl>
+        <div
+          v-for="sum in paper.sums"
+          :key="sum.label"
+          :class="{ strong: sum.strong }"
+        >
+          <dt>{{ sum.label }}</dt>
+          <dd class="num">
+            <span :class="{ double: sum.strong }">{{ sum.amount }}</span>
+          </dd>
+        </div>
+      </dl>
+    </div>
+    <footer>
+      <p
+        v-for="text in paper.notes"
+        :key="text"
+        class="text"
+      >
+        {{ text }}
+      </p>
+      <p class="quiet small text">{{ paper.conditions }}</p>
+    </footer>
+  </article>
+</template>
+
+<style scoped>
+.paper {
+  padding: 28px 32px;
+  border-radius: 4px;
+}
+header,
+.parties,
+.sums {
+  display: flex;
+  justify-content: space-between;
+  gap: 24px;
+  margin-bottom: 22px;
+}
+.parties > div {
+  flex: 1;
+}
+.strong {
+  font-weight: 700;
+}
+.text {
+  white-space: pre-line;
+}
+.beneath {
+  display: block;
+}
+.sums {
+  margin-top: 10px;
+}
+dl {
+  margin: 0;
+  min-width: 240px;
+}
+dl > div {
+  display: flex;
+  justify-content: space-between;
+  gap: 24px;
+  padding: 3px 0;
+}
+dd {
+  margin: 0;
+}
+footer {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+@media (max-width: 560px) {
+  .paper {
+    padding: 18px 14px;
+  }
+  header,
+  .parties,
+  .sums {
+    flex-direction: column;
+    gap: 12px;
+  }
+  header .right {
+    text-align: left;
+  }
+  .each {
+    display: none;
+  }
+  .book td,
+  .book th {
+    padding-left: 2px;
+    padding-right: 2px;
+  }
+}
+</style>

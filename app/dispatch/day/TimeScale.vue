@@ -1,0 +1,63 @@
+<script setup lang="ts">
+// The hours across the board, and now among them.
+import { computed } from 'vue'
+import { HOUR } from '~~/core/time/units'
+import type { Frame } from '~/lib/boardDay'
+import { useSession } from '~/stores/session'
+
+const props = defineProps<{ frame: Frame; now: number | null }>()
+const session = useSession()
+const said = (ms: number) => session.time(new Date(ms).toISOString())
+const left = (ms: number) => {
+  const share = (ms - props.frame.from) / props.frame.span
+  return `${Math.max(0, Math.min(1, share)) * 100}%`
+}
+const hours = computed(() =>
+  Array.from(
+    { length: Math.max(0, Math.round(props.frame.span / HOUR)) },
+    (_, i) => props.frame.from + i * HOUR,
+  ),
+)
+const isOn = (ms: number) => ms >= props.frame.from && ms <= props.frame.from + props.frame.span
+</script>
+
+<template>
+  <div class="scale">
+    <span
+      v-for="hour in hours"
+      :key="hour"
+      class="num"
+      :style="{ left: left(hour) }"
+      >{{ said(hour) }}</span
+    >
+    <span
+      v-if="now !== null && isOn(now)"
+      class="nowtag num"
+      :style="{ left: left(now) }"
+      >{{ said(now) }}</span
+    >
+  </div>
+</template>
+
+<style scoped>
+.scale {
+  position: relative;
+  height: 26px;
+  margin-left: 128px;
+  border-bottom: 1px solid var(--rule-2);
+}
+.scale span {
+  position: absolute;
+  top: 5px;
+  font-size: 12px;
+  color: var(--ink-2);
+  padding-left: 4px;
+}
+.scale .nowtag {
+  background: var(--marigold);
+  color: #fff;
+  padding: 0 4px;
+  transform: translateX(-50%);
+  border-radius: 3px;
+}
+</style>

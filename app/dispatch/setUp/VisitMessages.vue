@@ -1,0 +1,97 @@
+<script setup lang="ts">
+// What customers are told by itself, and in which words.
+import { reactive, watch } from 'vue'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Field from '~/base/Field.vue'
+import Notice from '~/base/Notice.vue'
+import TextInput from '~/base/TextInput.vue'
+import { call } from '~/lib/api'
+import { useKeep, type SetUp } from './useSetUp'
+
+const props = defineProps<{ messages: SetUp['messages']; owns: boolean }>()
+const emit = defineEmits<{ kept: [setUp: SetUp] }>()
+const { busy, problem, keep } = useKeep((now) => emit('kept', now))
+const MESSAGES = [
+  ['confirmation', 'A confirmation when a visit is booked with its time'],
+  ['eve', 'A word the day before, from 16:00 on'],
+  ['onWay', 'A word when the technician sets off'],
+] as const
+const WORDS = [
+  ['confirmation', 'Confirmation'],
+  ['eve', 'The day before'],
+  ['onWay', 'On the way'],
+  ['late', 'Running late'],
+] as const
+const asKept = () => ({ ...props.messages, words: { ...props.messages.words } })
+const form = reactive(asKept())
+/** What is being typed is not overwritten by what comes in meanwhile. */
+const typing = reactive({ is: false })
+watch(
+  () => props.messages,
+  () => {
+    if (!typing.is) Object.assign(form, asKept())
+  },
+)
+const save = () =>
+  keep(
+    () => call('keepVisitMessages', { body: form }),
+    () => {
+      typing.is = false
+    },
+  )
+</script>
+
+<template>
+  <form
+    class="sheet box"
+    @submit.prevent="save"
+    @input="typing.is = true"
+  >
+    <Check
+      v-for="[key, label] in MESSAGES"
+      :key="key"
+      v-model="form[key]"
+      class="left"
+      :disabled="!owns"
+    >
+      {{ label }}</Check
+    >
+    <p class="quiet small">
+      By text to those who agreed to texts, by mail to the others unless they want none; whoever can
+      get neither is shown, to be rung.
+    </p>
+    <details>
+      <summary>The words</summary>
+      <div class="two">
+        <Field
+          v-for="[key, label] in WORDS"
+          :key="key"
+          :label="label"
+        >
+          <TextInput
+            v-model="form.words[key]"
+            rows="3"
+            :disabled="!owns"
+          />
+        </Field>
+      </div>
+      <p class="quiet small">
+        Filled in: {when} {day} {window} {time} {who} {title} {place} {name} {phone} {company}
+      </p>
+    </details>
+    <Notice :of="problem" />
+    <div
+      v-if="owns"
+      class="row"
+    >
+      <ActButton
+        primary
+        submit
+        :disabled="busy || !typing.is"
+      >
+        Keep these messages
+      </ActButton>
+    </div>
+  </form>
+</template>

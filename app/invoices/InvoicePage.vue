@@ -1,0 +1,146 @@
+<script setup lang="ts">
+// An invoice as it was sent, what may be done with it, and beside it what came in and what happened.
+import { computed, ref } from 'vue'
+import type { InvoiceAct } from '~~/core/invoices/invoiceLifecycle'
+import { invoiceDocument } from '~~/core/invoices/invoiceDocument'
+import ActButton from '~/base/ActButton.vue'
+import DocumentPage from '~/base/DocumentPage.vue'
+import PaperSheet from '~/base/PaperSheet.vue'
+import Pending from '~/base/Pending.vue'
+import StateTag from '~/base/StateTag.vue'
+import PaySheet from '~/components/payments/PaySheet.vue'
+import CustomFields from '~/components/settings/CustomFields.vue'
+import { useSession } from '~/stores/session'
+import CustomerLink from './CustomerLink.vue'
+import InvoiceBeside from './InvoiceBeside.vue'
+import ReturnedCheque from './ReturnedCheque.vue'
+import SendInvoice from './SendInvoice.vue'
+import { useInvoice, type Invoice } from './useInvoice'
+import { actWords, invoiceTag } from './words'
+
+const props = defineProps<{ id: string }>()
+const session = useSession()
+const { invoice, problem, refresh, busy, failed, mails, may, changeLink, fill } = useInvoice(
+  props.id,
+)
+/** the act whose dialog is open, and the invoice as it was when it was opened */
+const asked = ref<{ act: InvoiceAct; invoice: Invoice } | null>(null)
+const returned = ref<Invoice['payments'][number] | null>(null)
+const acts = computed(() => invoice.value?.acts.filter((act) => act !== 'link') ?? [])
+const values = computed(() =>
+  Object.fromEntries(invoice.value?.fields.map((f) => [f.id, f.value]) ?? []),
+)
+function sent(now: Invoice) {
+  invoice.value = now
+  asked.value = null
+}
+async function chequeTakenBack() {
+  returned.value = null
+  await refresh()
+}
+</script>
+
+<template>
+  <DocumentPage
+    v-if="invoice"
+    :number="invoice.paper.number"
+    :title="invoice.paper.buyer.name"
+    :history="invoice.history"
+    :problem="(failed ?? problem)?.message"
+  >
+    <template #state><StateTag v-bind="invoiceTag(invoice)" /></template>
+    <template #standing>
+      <p>
+        Open <b class="num">{{ session.money(invoice.open) }}</b>
+      </p>
+    </template>
+    <template #acts>
+      <ActButton
+        v-for="act in acts"
+        :key="act"
+        :primary="act === 'pay'"
+        :disabled="busy"
+        @click="asked = { act, invoice }"
+      >
+        {{ actWords(act, invoice) }}
+      </ActButton>
+      <a
+        class="btn"
+        :href="`/api/v1/invoices/${id}.pdf`"
+        target="_blank"
+        rel="noopener"
+        >PDF</a
+      >
+      <a
+        v-if="invoice.link"
+        class="btn"
+        :href="invoice.link"
+        target="_blank"
+        rel="noopener"
+        >The customer’s page</a
+      >
+      <NuxtLink
+        v-if="invoice.workOrderId"
+        class="btn"
+        :to="`/work/${invoice.workOrderId}`"
+        >Work order {{ invoice.paper.workOrder }}</NuxtLink
+      >
+    </template>
+    <PaperSheet
+      class="sent"
+      :paper="invoiceDocument(invoice.paper, invoice)"
+    />
+    <template #beside>
+      <CustomerLink
+        v-if="may('link')"
+        :until="invoice.linkUntil"
+        :busy="busy"
+        @change="changeLink"
+      />
+      <CustomFields
+        v-if="session.may('invoices.make') && invoice.fields.length"
+        :model-value="values"
+        :fields="invoice.fields"
+        @update:model-value="fill"
+      />
+      <InvoiceBeside
+        :invoice="invoice"
+        @returned="returned = $event"
+      />
+    </template>
+    <SendInvoice
+      v-if="asked?.act === 'send'"
+      :invoice="asked.invoice"
+      :mails="mails"
+      @done="sent"
+      @close="asked = null"
+    />
+    <PaySheet
+      v-if="asked?.act === 'pay'"
+      :model-value="true"
+      :customer-id="asked.invoice.customerId"
+      :invoice-id="asked.invoice.id"
+      :number="asked.invoice.paper.number"
+      :due="asked.invoice.open"
+      :mails="mails"
+      @update:model-value="asked = null"
+      @paid="refresh"
+    />
+    <ReturnedCheque
+      v-if="returned"
+      :payment="returned"
+      @done="chequeTakenBack"
+      @close="returned = null"
+    />
+  </DocumentPage>
+  <Pending
+    v-else
+    :problem="problem"
+  />
+</template>
+
+<style scoped>
+.sent {
+  max-width: 860px;
+}
+</style>

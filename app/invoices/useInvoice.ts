@@ -1,0 +1,42 @@
+// One invoice: loaded, kept live, with the mail addresses of who pays it.
+import { computed } from 'vue'
+import type { InvoiceAct } from '~~/core/invoices/invoiceLifecycle'
+import type { Answer } from '~~/shared/api'
+import { call } from '~/lib/api'
+import { useAct } from '~/lib/useAct'
+import { useLoad } from '~/lib/useLoad'
+
+export type Invoice = Answer<'invoice'>
+
+export function useInvoice(id: string) {
+  const params = { id }
+  const {
+    data: invoice,
+    problem,
+    refresh,
+  } = useLoad(() => call('invoice', { params }), 0, {
+    subjects: ['invoice', 'payment', 'message', 'settings'],
+  })
+  const { data: customer } = useLoad(async () => {
+    const found = invoice.value ?? (await call('invoice', { params }))
+    return call('customer', { params: { id: found.customerId } })
+  })
+  const { busy, problem: failed, act } = useAct()
+  const mails = computed(() =>
+    [customer.value?.email, customer.value?.email2].filter((m): m is string => Boolean(m)),
+  )
+  const may = (wanted: InvoiceAct) => invoice.value?.acts.includes(wanted) ?? false
+  const changeLink = (renew: boolean) =>
+    act(async () => {
+      invoice.value = await call(renew ? 'renewLink' : 'withdrawLink', { params })
+    })
+  const fill = (next: Record<string, string>) =>
+    act(async () => {
+      const field = invoice.value?.fields.find((f) => (next[f.id] ?? '') !== f.value)
+      if (!field) return
+      const value = next[field.id] ?? ''
+      await call('fillField', { body: { fieldId: field.id, subjectId: id, value } })
+      await refresh()
+    })
+  return { invoice, problem, refresh, busy, failed, mails, may, changeLink, fill }
+}

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+// What most entries do without: words for customer and technician, supplier, skills, from when to when it is sold.
+import DateInput from '~/base/DateInput.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import type { EntryForm } from './entryForm'
+
+const form = defineModel<EntryForm>({ required: true })
+defineProps<{ suppliers: readonly string[]; wrong: (path: string) => string }>()
+const says = () => {
+  const { description, technicianNote, supplier, skills, activeFrom, activeTo } = form.value
+  return Boolean(description || technicianNote || supplier || skills || activeFrom || activeTo)
+}
+</script>
+
+<template>
+  <details :open="says()">
+    <summary>Words, supplier, skills, dates</summary>
+    <div class="stack">
+      <Field label="For the customer">
+        <TextInput
+          v-model="form.description"
+          rows="2"
+        />
+      </Field>
+      <Field label="For the technician">
+        <TextInput
+          v-model="form.technicianNote"
+          rows="2"
+        />
+      </Field>
+      <div class="row top">
+        <Field
+          class="grow"
+          label="Supplier"
+        >
+          <TextInput
+            v-model="form.supplier"
+            list="suppliers"
+          />
+        </Field>
+        <Field label="Their part number">
+          <TextInput
+            v-model="form.partNumber"
+            class="num"
+          />
+        </Field>
+        <datalist id="suppliers">
+          <option
+            v-for="supplier in suppliers"
+            :key="supplier"
+            :value="supplier"
+          />
+        </datalist>
+      </div>
+      <Field label="Skills that it wants, with commas between">
+        <TextInput v-model="form.skills" />
+      </Field>
+      <div class="row top">
+        <Field label="On sale from"><DateInput v-model="form.activeFrom" /></Field>
+        <Field
+          label="until"
+          :error="wrong('activeTo')"
+        >
+          <DateInput v-model="form.activeTo" />
+        </Field>
+      </div>
+    </div>
+  </details>
+</template>
+
+<style scoped>
+.stack {
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,203 @@
+// One entry of the book: loaded, typed, tried while it is typed, kept in one act. What is typed stays, whoever else changes it.
+import { computed, onBeforeUnmount, reactive, ref, watch } from 'vue'
+import { onBeforeRouteLeave } from 'vue-router'
+import type { Answer } from '~~/shared/api'
+import { call, newId, type Problem } from '~/lib/api'
+import type { Found } from '~/lib/book'
+import { dataUrl } from '~/lib/dataUrl'
+import { SHOWS } from '~/lib/live'
+import { useAct } from '~/lib/useAct'
+import { useLoad } from '~/lib/useLoad'
+import { useSession } from '~/stores/session'
+import { blankEntry, bodyOf, formOf, pricedOf, type Entry, type EntryForm } from './entryForm'
+
+/** How long typing rests before its price is tried. */
+const TRY_AFTER_MS = 150
+export type Tried = Answer<'tryPrice'>
+
+/** What the price would be, worked out while it is typed; an answer that was overtaken is dropped. */
+function useTried(id: string, form: EntryForm, ready: () => boolean) {
+  const tried = ref<Tried | null>(null)
+  const odd = ref('')
+  let turn = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const forget = () => {
+    turn++
+    tried.value = null
+  }
+  async function attempt() {
+    const mine = ++turn
+    const got = await call('tryPrice', { body: { id, ...pricedOf(form) } }).catch(
+      (error: Problem) => error,
+    )
+    if (mine !== turn) return
+    odd.value = got instanceof Error ? got.message : ''
+    if (!(got instanceof Error)) tried.value = got
+  }
+  watch(
+    () => JSON.stringify(pricedOf(form)),
+    () => {
+      clearTimeout(timer)
+      if (form.kind === 'assembly' && !form.parts.length) tried.value = null
+      else if (ready()) timer = setTimeout(() => void attempt(), TRY_AFTER_MS)
+    },
+    { immediate: true },
+  )
+  onBeforeUnmount(() => clearTimeout(timer))
+  return { tried, odd, forget }
+}
+/** Asks before what was typed is left behind. */
+function askBeforeLeaving(dirty: () => boolean) {
+  const stay = (e: BeforeUnloadEvent) => dirty() && e.preventDefault()
+  if (import.meta.client) window.addEventListener('beforeunload', stay)
+  onBeforeUnmount(() => window.removeEventListener('beforeunload', stay))
+  onBeforeRouteLeave(
+    () => !dirty() || window.confirm('What you typed here is not kept yet. Leave it?'),
+  )
+}
+
+/** What a new entry begins with: it is taxed as goods, its work is done at the first rate. */
+const usualOf = (rules: Answer<'pricing'>) => ({
+  taxClass: (rules.taxClasses.find((t) => t.id === 'goods') ?? rules.taxClasses[0])?.id ?? '',
+  labourId: rules.labour[0]?.id ?? null,
+})
+
+/** The entry as it is kept, nothing of one that is new, and the rules of the book. */
+function useKept(id: string, fresh: () => boolean) {
+  const { data: rules } = useLoad(() => call('pricing'), 0, SHOWS.book)
+  const { data, problem, refresh } = useLoad<Entry | null>(() =>
+    fresh() ? Promise.resolve(null) : call('priceEntry', { params: { id } }),
+  )
+  return { rules, entry: data, problem, refresh }
+}
+
+export function useEntry(id: string, fresh: () => boolean) {
+  const owns = computed(() => useSession().may('pricebook.change'))
+  const { rules, entry, problem, refresh } = useKept(id, fresh)
+  const { busy, problem: failed, act } = useAct()
+  const form = reactive(blankEntry())
+  const version = ref(0)
+  const kept = ref(JSON.stringify(form))
+  const dirty = computed(() => JSON.stringify(form) !== kept.value)
+  const theirs = ref<Entry | null>(null)
+  const { tried, odd, forget } = useTried(
+    id,
+    form,
+    () => owns.value && (fresh() || version.value > 0),
+  )
+  askBeforeLeaving(() => dirty.value)
+
+  function take(e: Entry) {
+    theirs.value = null
+    // What was tried before belongs to what was there before.
+    forget()
+    version.value = e.version
+    Object.assign(form, formOf(e))
+    kept.value = JSON.stringify(form)
+  }
+  watch(
+    entry,
+    (e) => {
+      if (!e || e.version === version.value) return
+      // Somebody else kept a change while this one is typed: what is typed stays, and theirs is said.
+      if (version.value && dirty.value) theirs.value = e
+      else take(e)
+    },
+    { immediate: true },
+  )
+  watch(
+    rules,
+    (r) => {
+      if (!fresh() || !r || form.taxClass) return
+      Object.assign(form, usualOf(r))
+      kept.value = JSON.stringify(form)
+    },
+    { immediate: true },
+  )
+  const keep = (over: Partial<EntryForm> = {}) =>
+    act(async () => {
+      const body = bodyOf({ ...form, ...over }, version.value)
+      take(await call('keepPriceEntry', { params: { id }, body }))
+      if (fresh()) await navigateTo(`/price-book/${id}`, { replace: true })
+      else await refresh()
+    })
+  const shown = { entry, rules, problem, busy, failed, owns, form, dirty, theirs, tried, odd }
+  const others = entryActs({ id, entry, version, act, refresh })
+  return {
+    ...shown,
+    take,
+    overrule: overruleIn(version, theirs),
+    keep,
+    addParts: partsInto(form),
+    ...others,
+  }
+}
+/** What is typed is kept over what somebody else kept meanwhile. */
+const overruleIn = (version: { value: number }, theirs: { value: Entry | null }) => (e: Entry) => {
+  version.value = e.version
+  theirs.value = null
+}
+/** Puts entries of the book in: parts into a task, anything but assemblies into an assembly; none twice. */
+const partsInto = (form: EntryForm) => (entries: Found[]) => {
+  const fits = (e: Found) => (form.kind === 'task' ? e.kind === 'part' : e.kind !== 'assembly')
+  for (const e of entries.filter(fits))
+    if (!form.parts.some((part) => part.partId === e.id))
+      form.parts.push({
+        partId: e.id,
+        code: e.code,
+        name: e.name,
+        kind: e.kind,
+        quantity: '1',
+        price: e.price,
+      })
+}
+/** What is done beside what is typed. */
+function entryActs({
+  id,
+  entry,
+  version,
+  act,
+  refresh,
+}: Pick<ReturnType<typeof useAct>, 'act'> & {
+  id: string
+  entry: { value: Entry | null }
+  version: { value: number }
+  refresh: () => Promise<void>
+}) {
+  const keepPicture = (data: string) =>
+    act(async () => {
+      const body = { version: version.value, data }
+      const got = await call('keepPricePicture', { params: { id }, body })
+      // What is typed beside it stays.
+      version.value = got.version
+      entry.value = got
+    })
+  return {
+    keepPicture,
+    choosePicture: async ([file]: File[]) => {
+      if (file) await keepPicture(await dataUrl(file))
+    },
+    takeHours: () =>
+      act(async () => {
+        const seconds = entry.value!.hours!.proposedSeconds!
+        await call('takeHours', { body: { id: newId(), entries: [{ id, seconds }] } })
+        await refresh()
+      }),
+  }
+}
+/** Amounts of the book in the company's currency, and shares. */
+export function useFigures() {
+  const session = useSession()
+  const percents = new Intl.NumberFormat(session.locale, {
+    style: 'percent',
+    maximumFractionDigits: 1,
+  })
+  return {
+    amount: (major: string | null) =>
+      major === null
+        ? '–'
+        : session.money({ amount: major, currency: session.me!.company.currency }, false),
+    percent: (fraction: string | null) =>
+      fraction === null ? '' : percents.format(Number(fraction)),
+  }
+}

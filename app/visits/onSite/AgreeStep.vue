@@ -1,0 +1,152 @@
+<script setup lang="ts">
+// What the customer sees and signs: no internal figures; the total that they saw is sent along with the signature.
+import { onMounted, ref, shallowRef } from 'vue'
+import SignaturePad from 'signature_pad'
+import { call, newId } from '~/lib/api'
+import { useSession } from '~/stores/session'
+import type { useFieldVisit, Work } from './useFieldVisit'
+
+const props = defineProps<{
+  visitId: string
+  work: Work
+  of: ReturnType<typeof useFieldVisit>
+}>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const canvas = ref<HTMLCanvasElement>()
+const pad = shallowRef<SignaturePad | null>(null)
+const signer = ref('')
+const wrong = (path: string) => props.of.failed.value?.at(path) ?? ''
+onMounted(() => {
+  const box = canvas.value!
+  const ratio = Math.max(1, window.devicePixelRatio)
+  box.width = box.offsetWidth * ratio
+  box.height = box.offsetHeight * ratio
+  box.getContext('2d')!.scale(ratio, ratio)
+  pad.value = new SignaturePad(box, { penColor: '#16241f' })
+})
+async function sign() {
+  const body = {
+    id: newId(),
+    visitId: props.visitId,
+    name: signer.value,
+    image: pad.value?.isEmpty() ? '' : pad.value!.toDataURL('image/png'),
+    shownTotal: props.work.price.total.amount,
+  }
+  await props.of.change(() => call('sign', { params: { id: props.work.id }, body }))
+  if (!props.of.failed.value) emit('done')
+}
+</script>
+
+<template>
+  <section class="block agree">
+    <h1>{{ session.me?.company.name }}</h1>
+    <p>For {{ work.customer.name }}, {{ work.site.line1 }}, {{ work.site.town }}</p>
+    <table class="book">
+      <tbody>
+        <tr
+          v-for="line in work.lines"
+          :key="line.id"
+        >
+          <td>
+            {{ line.name }}
+            <span
+              v-if="line.quantity !== '1'"
+              class="quiet"
+            >
+              × {{ line.quantity }}</span
+            >
+          </td>
+          <td class="right num">{{ session.money(line.net, false) }}</td>
+        </tr>
+        <tr
+          v-for="tax in work.price.taxes"
+          :key="tax.name"
+        >
+          <td class="quiet">{{ tax.name }}</td>
+          <td class="right num">{{ session.money(tax.tax, false) }}</td>
+        </tr>
+        <tr class="sum">
+          <td>Total with tax</td>
+          <td class="right num">
+            <span class="double">{{ session.money(work.price.total) }}</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p
+      v-if="!work.customer.level && Number(work.price.saving.amount)"
+      class="quiet"
+    >
+      With a {{ work.price.savingLevel.toLowerCase() }} this would be
+      {{ session.money(work.price.saving) }} less, before tax.
+    </p>
+    <div>
+      <p class="quiet small">Sign here with your finger</p>
+      <canvas
+        ref="canvas"
+        class="pad"
+        aria-label="Signature"
+      />
+    </div>
+    <label class="field">
+      <span>Your name</span>
+      <input
+        v-model="signer"
+        class="plain"
+        autocomplete="off"
+      />
+      <span
+        v-if="wrong('name')"
+        class="wrong"
+        >{{ wrong('name') }}</span
+      >
+    </label>
+    <p
+      v-if="wrong('image')"
+      class="wrong"
+    >
+      {{ wrong('image') }}
+    </p>
+    <button
+      class="btn act"
+      :disabled="of.busy.value"
+      @click="sign"
+    >
+      I agree to {{ session.money(work.price.total) }}
+    </button>
+    <div class="row">
+      <button
+        class="btn grow"
+        @click="pad?.clear()"
+      >
+        Sign again
+      </button>
+      <button
+        class="btn grow"
+        @click="emit('done')"
+      >
+        Not now
+      </button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+h1 {
+  font-size: 18px;
+}
+.agree {
+  background: var(--sheet);
+  min-height: 100vh;
+}
+.pad {
+  width: 100%;
+  height: 170px;
+  border: 1px solid var(--rule-2);
+  border-radius: 8px;
+  background: #fff;
+  touch-action: none;
+  display: block;
+}
+</style>

@@ -1,0 +1,145 @@
+<script setup lang="ts">
+// Billing at the door: what is done becomes an invoice, and its money is taken.
+import { reactive, ref } from 'vue'
+import type { Answer } from '~~/shared/api'
+import PaySheet from '~/components/payments/PaySheet.vue'
+import { INVOICE_STATES } from '~/invoices/words'
+import { call, newId } from '~/lib/api'
+import { useSession } from '~/stores/session'
+import type { useFieldVisit, Work } from './useFieldVisit'
+
+const props = defineProps<{
+  work: Work
+  of: ReturnType<typeof useFieldVisit>
+  /** the invoice whose money is to be taken, where nothing is left to bill */
+  made: Answer<'invoice'> | null
+}>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const mail = reactive({ first: props.work.customer.email, second: props.work.customer.email2 })
+const invoice = ref(props.made)
+const paying = ref(false)
+const id = newId()
+const bill = (send: boolean) =>
+  props.of.act(async () => {
+    const addresses = [mail.first, mail.second].map((to) => to.trim()).filter(Boolean)
+    invoice.value = await call('makeInvoice', {
+      params: { id: props.work.id },
+      key: `${id}${send}`,
+      body: { id, to: send ? addresses : [], shownTotal: props.work.bill.total.amount },
+    })
+    await props.of.refresh()
+  })
+async function paid() {
+  invoice.value = await call('invoice', { params: { id: invoice.value!.id } })
+  await props.of.refresh()
+}
+</script>
+
+<template>
+  <section
+    v-if="!invoice"
+    class="block"
+  >
+    <h2>Bill {{ session.money(work.bill.total) }}</h2>
+    <p
+      v-if="!Number(work.bill.total.amount)"
+      class="note warn"
+    >
+      Nothing is done and not billed.
+    </p>
+    <template v-else>
+      <p class="quiet">
+        Due {{ session.day(work.bill.dueOn, 'withYear') }} ({{ work.customer.terms }})
+      </p>
+      <ul
+        v-if="work.bill.missing.length"
+        class="note warn"
+      >
+        <li
+          v-for="missing in work.bill.missing"
+          :key="missing"
+        >
+          {{ missing }}
+        </li>
+      </ul>
+      <label class="field">
+        <span>Send to</span>
+        <input
+          v-model="mail.first"
+          class="plain"
+          type="email"
+        />
+      </label>
+      <label class="field">
+        <span>and to</span>
+        <input
+          v-model="mail.second"
+          class="plain"
+          type="email"
+        />
+      </label>
+      <button
+        class="btn act"
+        :disabled="of.busy.value || !mail.first.trim()"
+        @click="bill(true)"
+      >
+        Make and send invoice {{ session.money(work.bill.total) }}
+      </button>
+      <button
+        class="btn"
+        :disabled="of.busy.value"
+        @click="bill(false)"
+      >
+        Make it, send later
+      </button>
+    </template>
+  </section>
+  <section
+    v-else
+    class="block"
+  >
+    <h2>Invoice {{ invoice.paper.number }}</h2>
+    <p>
+      {{ INVOICE_STATES[invoice.state] }} · open
+      <b class="num">{{ session.money(invoice.open) }}</b>
+    </p>
+    <p
+      v-for="p in invoice.payments"
+      :key="p.id"
+      class="quiet"
+    >
+      <span class="num">{{ session.money(p.amount) }}</span> by {{ p.method }} {{ p.reference }}
+    </p>
+    <p
+      v-for="m in invoice.messages"
+      :key="m.id"
+      class="quiet small"
+    >
+      Mail to {{ m.to }}: {{ m.state }}
+    </p>
+    <button
+      v-if="invoice.acts.includes('pay') && session.me?.person.takesMoney"
+      class="btn act"
+      @click="paying = true"
+    >
+      Take payment
+    </button>
+    <button
+      class="btn"
+      @click="emit('done')"
+    >
+      Back to the visit
+    </button>
+    <PaySheet
+      v-if="paying"
+      v-model="paying"
+      :customer-id="invoice.customerId"
+      :invoice-id="invoice.id"
+      :number="invoice.paper.number"
+      :due="invoice.open"
+      :mails="[mail.first, mail.second].filter(Boolean)"
+      @paid="paid"
+    />
+  </section>
+</template>

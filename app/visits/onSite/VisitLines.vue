@@ -1,0 +1,137 @@
+<script setup lang="ts">
+// What is done and promised on this work order, line by line; a tap opens one to be changed. Beneath: what leads to its total.
+import { ref } from 'vue'
+import type { Problem } from '~/lib/api'
+import { useSession } from '~/stores/session'
+import LineEditor from './LineEditor.vue'
+import type { Line, LineChange, Work } from './useFieldVisit'
+
+const props = defineProps<{
+  work: Work
+  busy: boolean
+  problem: Problem | null
+  change: (line: Line, values: LineChange) => Promise<unknown>
+}>()
+const session = useSession()
+const editing = ref('')
+function beneath(line: Line): string {
+  const words = [
+    line.kind === 'task' ? 'flat rate' : line.kind,
+    `${line.quantity} × ${line.unitPrice}`,
+    line.done ? '' : 'promised, not done yet',
+    line.unitCost === null ? '' : `cost ${line.unitCost}`,
+  ]
+  return words.filter(Boolean).join(' · ')
+}
+async function changeLine(line: Line, values: LineChange) {
+  await props.change(line, values)
+  if (!props.problem) editing.value = ''
+}
+</script>
+
+<template>
+  <ul class="lines">
+    <li
+      v-for="line in work.lines"
+      :key="line.id"
+    >
+      <button
+        type="button"
+        class="line"
+        :aria-expanded="editing === line.id"
+        @click="editing = editing === line.id ? '' : line.id"
+      >
+        <span class="grow">
+          <b>{{ line.name }}</b>
+          {{ ' ' }}
+          <span class="quiet small">{{ beneath(line) }}</span>
+        </span>
+        <span class="num">{{ session.money(line.net, false) }}</span>
+      </button>
+      <LineEditor
+        v-if="editing === line.id"
+        :line="line"
+        :busy="busy"
+        :problem="problem"
+        @change="changeLine(line, $event)"
+      />
+    </li>
+    <li
+      v-if="!work.lines.length"
+      class="empty"
+    >
+      Nothing is priced yet.
+    </li>
+  </ul>
+  <section
+    v-if="work.lines.length"
+    class="sums"
+  >
+    <p
+      v-if="Number(work.price.saving.amount)"
+      class="row quiet"
+    >
+      <span class="grow">{{
+        work.customer.level
+          ? `Taken off by ${work.customer.level.toLowerCase()}`
+          : `With a ${work.price.savingLevel.toLowerCase()}`
+      }}</span>
+      <span class="num">−{{ session.money(work.price.saving, false) }}</span>
+    </p>
+    <p
+      v-for="tax in work.price.taxes"
+      :key="tax.name"
+      class="row quiet"
+    >
+      <span class="grow">{{ tax.name }}</span>
+      <span class="num">{{ session.money(tax.tax, false) }}</span>
+    </p>
+    <p
+      v-if="work.customer.exempt"
+      class="quiet"
+    >
+      Tax exempt
+    </p>
+    <p
+      v-if="work.price.cost"
+      class="row quiet"
+    >
+      <span class="grow">Material cost, margin over it</span>
+      <span class="num">
+        {{ session.money(work.price.cost, false) }},
+        {{ ((work.price.margin ?? 0) * 100).toFixed(1) }} %
+      </span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.lines {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  background: var(--sheet);
+  border-top: 1px solid var(--rule);
+}
+.lines li {
+  border-bottom: 1px solid var(--rule);
+}
+.line {
+  display: flex;
+  gap: 12px;
+  width: 100%;
+  text-align: left;
+  border: 0;
+  background: none;
+  padding: 10px 16px;
+  align-items: baseline;
+  cursor: pointer;
+}
+.line .grow {
+  display: flex;
+  flex-direction: column;
+}
+.sums {
+  padding: 8px 16px;
+}
+</style>

@@ -1,0 +1,207 @@
+<script setup lang="ts">
+// The visit itself: what it is about, its lines, its time, what was found; at the foot the way to the customer and to the bill.
+import { computed } from 'vue'
+import { useSession } from '~/stores/session'
+import FurtherVisit from './FurtherVisit.vue'
+import UncoveredTime from './UncoveredTime.vue'
+import type { useFieldVisit } from './useFieldVisit'
+import VisitLines from './VisitLines.vue'
+
+const props = defineProps<{ of: ReturnType<typeof useFieldVisit> }>()
+const emit = defineEmits<{ add: []; agree: []; bill: [] }>()
+const session = useSession()
+const visit = computed(() => props.of.data.value!.visit)
+const work = computed(() => props.of.work.value!)
+const busy = computed(() => props.of.busy.value)
+const failed = computed(() => props.of.failed.value)
+const findings = computed({
+  get: () => props.of.findings.value,
+  set: (words) => {
+    const { findings: kept, typed } = props.of
+    kept.value = words
+    typed.value = true
+  },
+})
+const notDone = computed(() => work.value.lines.filter((line) => !line.done).length)
+const billed = computed(
+  () => Number(work.value.totals.toBill.amount) === 0 && work.value.invoices.length > 0,
+)
+function takePhoto(e: Event) {
+  const file = (e.target as HTMLInputElement).files?.[0]
+  if (file) void props.of.addPhoto(file)
+}
+</script>
+
+<template>
+  <section class="block">
+    <p class="quiet small">{{ work.number }} · {{ work.title }}</p>
+    <p>{{ work.problem }}</p>
+    <p
+      v-if="visit.officeNote"
+      class="soon small"
+    >
+      {{ visit.officeNote }}
+    </p>
+    <a
+      v-if="visit.phone"
+      class="btn"
+      :href="`tel:${visit.phone.replace(/[^\d+]/g, '')}`"
+      >Ring {{ visit.contact }} · {{ visit.phone }}</a
+    >
+  </section>
+  <section
+    v-if="work.kind === 'quote_visit' || work.quotes.length"
+    class="block stack"
+  >
+    <NuxtLink
+      v-for="q in work.quotes"
+      :key="q.id"
+      class="btn"
+      :to="`/field/quotes/${q.id}`"
+      >Quote {{ q.number }} · {{ q.state }} {{ session.money(q.total) }}</NuxtLink
+    >
+    <button
+      v-if="!work.quotes.length"
+      class="btn act"
+      :disabled="busy"
+      @click="of.beginQuote()"
+    >
+      Begin the quote
+    </button>
+  </section>
+  <div class="row title">
+    <h2 class="grow">Lines</h2>
+    <button
+      class="btn plain good"
+      @click="emit('add')"
+    >
+      + Price book
+    </button>
+  </div>
+  <VisitLines
+    :work="work"
+    :busy="busy"
+    :problem="failed"
+    :change="of.changeLine"
+  />
+  <p
+    v-if="notDone && visit.state === 'finished'"
+    class="note warn gap"
+  >
+    {{ notDone }} {{ notDone === 1 ? 'line was' : 'lines were' }} promised and
+    {{ notDone === 1 ? 'is' : 'are' }} not marked done. Open
+    {{ notDone === 1 ? 'it' : 'them' }} above.
+  </p>
+  <UncoveredTime
+    v-if="work.time.uncoveredSeconds"
+    class="gap"
+    :time="work.time"
+    :busy="busy"
+    @charge="of.chargeTime()"
+    @explain="of.explainTime(work.time.uncoveredSeconds, $event)"
+  />
+  <section class="block">
+    <label class="field">
+      <span>What was found and done</span>
+      <textarea
+        v-model="findings"
+        class="plain"
+        rows="3"
+        @blur="of.write()"
+      />
+      <span
+        v-if="of.unwritten.value"
+        class="wrong"
+        role="alert"
+        >{{ of.unwritten.value.message }} What you typed is still here.</span
+      >
+    </label>
+    <div class="row pics">
+      <img
+        v-for="p in work.photos"
+        :key="p.id"
+        :src="`/api/v1/photos/${p.id}`"
+        alt="Photo from this visit"
+      />
+      <label class="btn">
+        Add a photo
+        <input
+          class="visually-hidden"
+          type="file"
+          accept="image/*"
+          capture="environment"
+          @change="takePhoto"
+        />
+      </label>
+    </div>
+    <p
+      v-for="s in work.signatures"
+      :key="s.id"
+      class="quiet small"
+    >
+      ✓ {{ s.name }} signed for {{ session.money(s.total) }}, {{ session.dayTime(s.signedAt) }}
+    </p>
+  </section>
+  <section
+    v-if="!visit.lead"
+    class="block"
+  >
+    <FurtherVisit
+      :visits="work.visits"
+      :busy="busy"
+      :problem="failed"
+      :ask="of.askFurther"
+    />
+  </section>
+  <footer v-if="work.lines.length">
+    <p class="row">
+      <span class="grow">Total with tax</span>
+      <b class="num big"
+        ><span class="double">{{ session.money(work.price.total) }}</span></b
+      >
+    </p>
+    <div class="row">
+      <button
+        class="btn grow"
+        :class="{ act: !work.signatures.length }"
+        @click="emit('agree')"
+      >
+        Show the customer
+      </button>
+      <button
+        class="btn grow"
+        :class="{ act: work.signatures.length }"
+        @click="emit('bill')"
+      >
+        {{ billed ? 'Take payment' : 'Bill' }}
+      </button>
+    </div>
+  </footer>
+</template>
+
+<style scoped>
+.title {
+  padding: 4px 16px;
+}
+.pics {
+  flex-wrap: wrap;
+}
+.pics img {
+  height: 64px;
+  border-radius: 6px;
+}
+footer {
+  position: sticky;
+  bottom: 0;
+  margin-top: auto;
+  background: var(--sheet);
+  border-top: 1px solid var(--rule-2);
+  padding: 12px 16px;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.big {
+  font-size: 23px;
+}
+</style>

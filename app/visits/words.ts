@@ -1,0 +1,16 @@
+// How visits are spoken of on site. An act that is missing here does not compile.
+import type { ClockAct, VisitState } from '~~/core/visits/visitLifecycle'
+
+/** What the button of an act says, by where the visit stands. */
+export function clockWords(act: ClockAct, state: VisitState): string {
+  const arrive = state === 'no_access' ? 'They let us in after all' : 'I have arrived'
+  const words: Readonly<Record<ClockAct, string>> = {
+    set_off: 'Set off',
+    arrive: state === 'planned' ? 'Already there' : arrive,
+    resume: state === 'finished' ? 'Not finished: go on' : 'Go on',
+    finish: 'Finish',
+    pause: 'Pause',
+    no_access: 'No access',
+  }
+  return words[act]
+}

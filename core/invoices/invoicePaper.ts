@@ -1,0 +1,144 @@
+import type { Details } from '../customers/changedDetails'
+import { addressLines, type Letterhead, type PaperLine } from '../documents/paperDocument'
+import type { DocumentTotals } from '../documents/documentTotals'
+import { Decimal } from '../money/decimal'
+import { toMoney, type Money } from '../money/formatMinor'
+
+/** An invoice as it was sent: kept as it is for ever. */
+export interface InvoicePaper {
+  number: string
+  /** local dates of the company, YYYY-MM-DD */
+  issueOn: string
+  dueOn: string
+  terms: string
+  currency: string
+  locale: string
+  taxMode: string
+  seller: Letterhead
+  buyer: { name: string; address: string[] }
+  site: string
+  orderNumber: string
+  workOrder: string
+  exemptCertificate: string
+  note?: string | undefined
+  contact?: string | undefined
+  payTo: string
+  conditions: string
+  lines: PaperLine[]
+  net: Money
+  taxes: { name: string; rate: string; base: Money; tax: Money }[]
+  tax: Money
+  total: Money
+  payable: Money
+}
+/** A line that is billed: the whole of it, or what is left of one that was billed in part before. */
+export interface BilledLine {
+  name: string
+  quantity: string
+  unit: string
+  discountMinor: number
+  /** as it is billed: of a balance, the balance */
+  unitPrice: string
+  whole: boolean
+}
+interface Facts {
+  number: string
+  issueOn: string
+  dueOn: string
+  terms: string
+  company: {
+    name: string
+    line1: string
+    town: string
+    postcode: string
+    phone: string
+    email: string
+    taxNumber: string
+    locale: string
+    taxMode: string
+    payTo: string
+    conditions: string
+  }
+  work: {
+    number: string
+    currency: string
+    orderNumber: string
+    printedNote: string
+    contact: { name: string; phone: string }
+  }
+  /** the customer's and the site's details, as the work order copied them */
+  details: Details
+  /** the certificate that frees the buyer from tax, where one does */
+  certificate: string
+  lines: readonly BilledLine[]
+  totals: DocumentTotals
+}
+
+/**
+ * The paper of an invoice, from what is billed and its totals. Nothing is rounded here: sums are the totals',
+ * and each line's net is the one that they were made from.
+ * @example invoicePaper({ …facts, lines: [{ name: 'Pump', whole: false, … }] }).lines[0].name // 'Pump (balance)'
+ */
+export function invoicePaper(facts: Facts): InvoicePaper {
+  const { company, work, details, totals } = facts
+  const money = (minor: number) => toMoney(minor, work.currency)
+  return {
+    number: facts.number,
+    issueOn: facts.issueOn,
+    dueOn: facts.dueOn,
+    terms: facts.terms,
+    currency: work.currency,
+    locale: company.locale,
+    taxMode: company.taxMode,
+    seller: {
+      name: company.name,
+      address: addressLines(company),
+      phone: company.phone,
+      email: company.email,
+      taxNumber: company.taxNumber,
+    },
+    ...partiesOf(details),
+    note: work.printedNote,
+    contact: [work.contact.name, work.contact.name && work.contact.phone]
+      .filter(Boolean)
+      .join(', '),
+    orderNumber: work.orderNumber,
+    workOrder: work.number,
+    exemptCertificate: facts.certificate,
+    payTo: company.payTo,
+    conditions: company.conditions,
+    lines: facts.lines.map((line, i) => ({
+      ...lineOf(line),
+      discount: money(line.whole ? line.discountMinor : 0),
+      net: money(totals.lineNets[i]!),
+    })),
+    net: money(totals.netMinor),
+    taxes: totals.taxes.map((t) => ({
+      name: t.name,
+      rate: t.rate,
+      base: money(t.baseMinor),
+      tax: money(t.taxMinor),
+    })),
+    tax: money(totals.taxMinor),
+    total: money(totals.totalMinor),
+    payable: money(totals.payableMinor),
+  }
+}
+const partiesOf = (details: Details): Pick<InvoicePaper, 'buyer' | 'site'> => ({
+  buyer: {
+    name: details.name,
+    address: addressLines({
+      line1: details.billingLine1,
+      town: details.billingTown,
+      postcode: details.billingPostcode,
+    }),
+  },
+  site: [details.siteName, details.siteLine1, details.siteTown].filter(Boolean).join(', '),
+})
+/** A balance is one of itself: its quantity was billed before. */
+const lineOf = ({ name, quantity, unit, unitPrice, whole }: BilledLine) => ({
+  name: whole ? name : `${name} (balance)`,
+  quantity: whole ? new Decimal(quantity).toString() : '1',
+  unit,
+  unitPrice,
+})

@@ -1,0 +1,10 @@
+// What happens to calls, and how the history says it.
+import { facts } from '../http/facts'
+
+export const callFacts = facts('call', {
+  kept: () => 'Call kept',
+  requested: (f: { name: string }) => `Request from ${f.name} on the web page`,
+  putOff: (f: { until: string; reason: string }, say) =>
+    `Call back on ${say.day(f.until)}: ${f.reason}`,
+  declined: (f: { reason: string }) => `No: ${f.reason}`,
+})

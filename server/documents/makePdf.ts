@@ -1,0 +1,90 @@
+// Any paper of the firm as PDF: the paper of its country, the firm's type, the page numbered at its foot.
+// Text outside the Latin subset takes the extended cut of the same typeface, run by run.
+import pdfmake from 'pdfmake'
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
+import { paperSize } from '../../core/documents/paperSize'
+import { readFont } from './fonts'
+
+const FILES = {
+  latin: 'atkinson-hyperlegible-next-latin',
+  ext: 'atkinson-hyperlegible-next-latin-ext',
+  mono: 'atkinson-hyperlegible-mono-latin',
+}
+type Make = {
+  virtualfs: { writeFileSync(name: string, data: Buffer): void }
+  setFonts(fonts: object): void
+  setLocalAccessPolicy?(f: (p: string) => boolean): void
+  setUrlAccessPolicy?(f: (u: string) => boolean): void
+  createPdf(d: TDocumentDefinitions): { getBuffer(): Promise<Buffer> }
+}
+let ready = false
+async function prepare(): Promise<Make> {
+  const make = pdfmake as unknown as Make
+  if (!ready) {
+    for (const base of Object.values(FILES))
+      for (const weight of [400, 700])
+        make.virtualfs.writeFileSync(
+          `${base}-${weight}.woff`,
+          await readFont(`${base}-${weight}-normal.woff`),
+        )
+    const font = (base: string) => ({
+      normal: `${base}-400.woff`,
+      bold: `${base}-700.woff`,
+      italics: `${base}-400.woff`,
+      bolditalics: `${base}-700.woff`,
+    })
+    make.setFonts({ latin: font(FILES.latin), ext: font(FILES.ext), mono: font(FILES.mono) })
+    make.setUrlAccessPolicy?.(() => false)
+    make.setLocalAccessPolicy?.(() => false)
+    ready = true
+  }
+  return make
+}
+/** Letters that the Latin cut of the typeface has. */
+const LATIN = '\\u0000-\\u00ff\\u2013\\u2014\\u2018-\\u201e\\u2026\\u20ac\\u2032'
+const RUNS = new RegExp(`[${LATIN}]+|[^${LATIN}]+`, 'g')
+const IS_LATIN = new RegExp(`^[${LATIN}]`)
+/** Text in runs, each in the cut of the typeface that has its letters. */
+export const runs = (text: string) =>
+  (text.match(RUNS) ?? ['']).map((t) => ({ text: t, font: IS_LATIN.test(t) ? 'latin' : 'ext' }))
+
+/** Ink of second rank: what explains, and is not the matter. */
+export const PALE = '#4a5a54'
+export const RULE = '#b9c5bf'
+export const pale = (text: string, fontSize = 9): Content => ({
+  text: runs(text),
+  color: PALE,
+  fontSize,
+})
+export const bold = (text: string, fontSize = 10.5): Content => ({
+  text: runs(text),
+  bold: true,
+  fontSize,
+})
+
+export interface Printed {
+  title: string
+  author: string
+  foot: string
+  /** BCP 47: says on paper of which size it is printed */
+  locale: string
+  content: Content[]
+}
+export async function makePdf(paper: Printed): Promise<Buffer> {
+  const make = await prepare()
+  return make
+    .createPdf({
+      info: { title: paper.title, author: paper.author },
+      pageSize: paperSize(paper.locale),
+      pageMargins: [54, 54, 54, 54],
+      defaultStyle: { font: 'latin', fontSize: 10.5, color: '#16241f', lineHeight: 1.25 },
+      content: paper.content,
+      footer: (page: number, pages: number) => ({
+        text: `${paper.foot} · page ${page} of ${pages}`,
+        alignment: 'center',
+        fontSize: 8,
+        color: PALE,
+      }),
+    })
+    .getBuffer()
+}

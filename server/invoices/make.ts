@@ -1,0 +1,201 @@
+// Makes an invoice of what is done and not billed on a work order: its number, its frozen paper, its posting.
+import { dueDate, termsInWords } from '../../core/documents/dueDate'
+import { documentTotals, type DocumentTotals } from '../../core/documents/documentTotals'
+import { conflict, invalid } from '../../core/errors/LedgerError'
+import { invoicePaper, type InvoicePaper } from '../../core/invoices/invoicePaper'
+import { INCOME_ACCOUNT } from '../../core/ledger/accounts'
+import { invoiceEntry } from '../../core/ledger/entries'
+import { Decimal } from '../../core/money/decimal'
+import { decimalToMinor, toMoney } from '../../core/money/formatMinor'
+import { roundToMinor } from '../../core/money/roundToMinor'
+import { shareAmount } from '../../core/money/shareAmount'
+import { isExempt } from '../../core/tax/isExempt'
+import type { Body } from '../../shared/api'
+import { hashToken, linkToken } from '../access/session'
+import { customerById, siteById, type CustomerRow } from '../customers/queries'
+import type { Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { post } from '../ledger/queries'
+import { nextNumber, taxClasses } from '../settings/queries'
+import {
+  accountOf,
+  asPaperLine,
+  partialLine,
+  refreshWorkOrder,
+  visibleWorkOrder,
+} from '../visits/account'
+import { detailsOf } from '../visits/details'
+import { linesOf, type LineRow, type WorkOrderRow } from '../visits/queries'
+import { mailInvoice } from './commands'
+import { invoiceFacts } from './facts'
+import { LINK_MS } from './link'
+import { INVOICE_NUMBERS } from './numbers'
+import { insertInvoice, insertInvoiceLines } from './queries'
+import { invoiceView, type InvoiceView } from './views'
+
+/** A line of work that is billed now: the whole of it, or the rest of what was billed in part. */
+interface Billed {
+  line: LineRow
+  whole: boolean
+  priced: ReturnType<typeof asPaperLine>
+}
+/** What is billed, to whom, and what it comes to. */
+interface Bill {
+  work: WorkOrderRow
+  customer: CustomerRow
+  exempt: boolean
+  billed: Billed[]
+  totals: DocumentTotals
+  dueOn: string
+}
+
+export async function makeInvoice(
+  ctx: Ctx,
+  workOrderId: string,
+  body: Body<'makeInvoice'>,
+): Promise<InvoiceView> {
+  const bill = await billOf(ctx, await visibleWorkOrder(ctx, workOrderId, true), body)
+  const { work, customer, totals } = bill
+  const shown = body.shownTotal && decimalToMinor(body.shownTotal, work.currency)
+  if (shown !== '' && shown !== totals.totalMinor)
+    throw conflict('price_changed', 'The lines changed since you looked. Look at the sum again.', {
+      total: toMoney(totals.totalMinor, work.currency),
+    })
+  const number = await nextNumber(ctx.tx, INVOICE_NUMBERS)
+  await keep(ctx, body.id, bill, await paperOf(ctx, number, bill))
+  await postInvoice(ctx, body.id, number, bill)
+  await record(ctx, {
+    subject: 'invoice',
+    id: body.id,
+    workOrderId,
+    customerId: customer.id,
+    fact: invoiceFacts.made({
+      number,
+      total: toMoney(totals.totalMinor, work.currency).amount,
+      currency: work.currency,
+      dueOn: bill.dueOn,
+    }),
+  })
+  if (body.to.length) await mailInvoice(ctx, body.id, body)
+  await refreshWorkOrder(ctx, workOrderId)
+  return invoiceView(ctx, body.id)
+}
+/** What is done and not billed, priced and taxed as of today. */
+async function billOf(ctx: Ctx, work: WorkOrderRow, body: { dueOn: string | null }): Promise<Bill> {
+  const { tx, company } = ctx
+  const customer = (await customerById(tx, work.customerId))!
+  const lines = await linesOf(tx, work.id)
+  const account = await accountOf(ctx, lines, work.id)
+  const classes = await taxClasses(tx)
+  const billed = account.lines
+    .filter((a) => a.unbilledMinor > 0)
+    .map((a): Billed => {
+      const line = lines.find((l) => l.id === a.id)!
+      const whole = a.billedMinor === 0
+      const priced = whole
+        ? asPaperLine(line, classes)
+        : partialLine(a.unbilledMinor, line, classes, work.currency)
+      return { line, whole, priced }
+    })
+  if (billed.length === 0)
+    throw conflict('nothing_to_bill', 'Nothing is done and not billed on this work order.')
+  const dueOn = body.dueOn || dueDate(ctx.today, customer.terms ?? company.terms)
+  if (dueOn < ctx.today) throw invalid('dueOn', 'It would be due before it is issued.')
+  // On the day of the invoice, as its certificate is.
+  const exempt = isExempt(customer, ctx.today)
+  const totals = documentTotals(
+    billed.map(({ priced }) => priced),
+    { mode: company.taxMode, currency: work.currency, exempt },
+  )
+  return { work, customer, exempt, billed, totals, dueOn }
+}
+async function paperOf(ctx: Ctx, number: string, bill: Bill): Promise<InvoicePaper> {
+  const { company } = ctx
+  const { work, customer, exempt, billed, totals, dueOn } = bill
+  const site = (await siteById(ctx.tx, work.siteId))!
+  return invoicePaper({
+    number,
+    issueOn: ctx.today,
+    dueOn,
+    terms: termsInWords(customer.terms ?? company.terms),
+    company,
+    work,
+    // The work order's own copy: a later change of the customer is carried over on purpose, or not at all.
+    details: { ...detailsOf(customer, site), ...work.details },
+    certificate: exempt ? customer.certificate : '',
+    lines: billed.map(({ line, whole, priced }) => ({
+      name: line.name,
+      quantity: line.quantity,
+      unit: line.unit,
+      discountMinor: line.discountMinor,
+      unitPrice: String(priced.unitPrice),
+      whole,
+    })),
+    totals,
+  })
+}
+/** Keeps the invoice with its lines. */
+async function keep(ctx: Ctx, id: string, bill: Bill, paper: InvoicePaper): Promise<void> {
+  const { work, customer, billed, totals } = bill
+  await insertInvoice(ctx.tx, {
+    id,
+    number: paper.number,
+    customerId: customer.id,
+    workOrderId: work.id,
+    issueOn: paper.issueOn,
+    dueOn: paper.dueOn,
+    currency: work.currency,
+    net: totals.netMinor,
+    tax: totals.taxMinor,
+    total: totals.totalMinor,
+    payable: totals.payableMinor,
+    paper,
+    tokenHash: hashToken(linkToken('invoice', id)),
+    tokenExpires: ctx.now + LINK_MS,
+    now: ctx.now,
+  })
+  await insertInvoiceLines(
+    ctx.tx,
+    billed.map(({ line }, i) => [
+      ctx.id(),
+      id,
+      line.id,
+      i + 1,
+      line.kind,
+      line.name,
+      totals.lineBases[i]!,
+      roundToMinor(new Decimal(line.unitCost).times(line.quantity), work.currency),
+    ]),
+  )
+}
+async function postInvoice(ctx: Ctx, id: string, number: string, bill: Bill): Promise<void> {
+  const { customer, billed, totals } = bill
+  const { taxMode } = ctx.company
+  const incomes = incomesOf(taxMode, totals)
+  await post(ctx.tx, {
+    on: ctx.today,
+    kind: 'invoice',
+    sourceId: id,
+    memo: `${number} ${customer.name}`,
+    customerId: customer.id,
+    at: ctx.now,
+    postings: invoiceEntry({
+      totalMinor: totals.payableMinor,
+      taxMinor: taxMode === 'withheld' ? 0 : totals.taxMinor,
+      income: incomes.map((amountMinor, i) => ({
+        account: INCOME_ACCOUNT[billed[i]!.line.kind],
+        amountMinor,
+      })),
+    }),
+  })
+}
+/**
+ * Income is what the paper nets, line by line. With tax inside the prices it is shared over the lines so
+ * that the entry balances; where the customer keeps the tax back, it is booked net of it, as it comes in.
+ */
+function incomesOf(mode: Ctx['company']['taxMode'], totals: DocumentTotals): number[] {
+  if (mode === 'included') return shareAmount(totals.netMinor, totals.lineBases)
+  if (mode !== 'withheld') return totals.lineBases
+  const shares = shareAmount(totals.taxMinor, totals.lineBases)
+  return totals.lineBases.map((base, i) => base - shares[i]!)
+}

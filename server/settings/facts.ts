@@ -1,0 +1,11 @@
+// What happens to the firm's settings, and how the history says it.
+import { facts } from '../http/facts'
+
+export const settingFacts = facts('settings', {
+  questionAsked: (f: { text: string }) => `Question “${f.text}” is asked`,
+  questionRetired: (f: { text: string }) => `Question “${f.text}” is not asked any more`,
+  fieldKept: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s kept`,
+  fieldRetired: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s retired`,
+  clockSet: () => 'The demo’s clock was set to now',
+  stateWordsChanged: () => 'Words for the states of work changed',
+})

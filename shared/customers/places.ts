@@ -1,0 +1,154 @@
+// Sites, contacts, equipment and files of a customer.
+import {
+  date,
+  flag,
+  id,
+  int,
+  listQuery,
+  mail,
+  requiredText,
+  obj,
+  ok,
+  page,
+  route,
+  text,
+  version,
+  definedText,
+} from '../schema'
+import { customValues } from './shapes'
+import { customerDetail } from './customers'
+
+const siteRow = obj({
+  id: id().required(),
+  customerId: id().required(),
+  customer: definedText(),
+  name: definedText(),
+  line1: definedText(),
+  town: definedText(),
+  postcode: definedText(),
+  territory: definedText(),
+  equipment: int().required(),
+  accessNote: definedText(400),
+})
+const siteFields = {
+  name: text(120),
+  line1: text(160).min(1, 'Write the address.'),
+  town: text(80),
+  postcode: text(16),
+  accessNote: text(400),
+  custom: customValues(),
+}
+const equipmentFields = {
+  category: text(60).min(1, 'Write what it is.'),
+  make: text(60),
+  serial: text(60),
+  installedOn: date().nullable(),
+  warrantyUntil: date().nullable(),
+  nextServiceOn: date().nullable(),
+  note: text(200),
+}
+const contactFields = {
+  siteId: id().nullable(),
+  name: text(120).min(1, 'Write the name.'),
+  role: text(40),
+  phone: text(32),
+  phone2: text(32),
+  email: mail(),
+}
+
+export const placeRoutes = {
+  sites: route({
+    method: 'GET',
+    path: '/sites',
+    may: 'customers.see',
+    summary: 'Sites, by address',
+    query: obj({ ...listQuery, territory: text(80) }),
+    answer: page(siteRow),
+  }),
+  newSite: route({
+    method: 'POST',
+    path: '/sites',
+    may: 'customers.make',
+    summary: 'A further site of a customer',
+    body: obj({
+      id: id().required(),
+      customerId: id().required(),
+      ...siteFields,
+      line1: requiredText('Write the address.', 160),
+    }),
+    answer: customerDetail,
+  }),
+  changeSite: route({
+    method: 'PATCH',
+    path: '/sites/{id}',
+    may: 'customers.make',
+    summary: 'Change a site',
+    body: obj({ version: version(), ...siteFields }),
+    answer: customerDetail,
+  }),
+  newContact: route({
+    method: 'POST',
+    path: '/contacts',
+    may: 'customers.make',
+    summary: 'A contact of a customer or of one of its sites',
+    body: obj({
+      id: id().required(),
+      customerId: id().required(),
+      ...contactFields,
+      name: requiredText('Write the name.', 120),
+    }),
+    answer: customerDetail,
+  }),
+  changeContact: route({
+    method: 'PATCH',
+    path: '/contacts/{id}',
+    may: 'customers.make',
+    summary: 'Change or take out a contact',
+    body: obj({ version: version(), ...contactFields, removed: flag() }),
+    answer: customerDetail,
+  }),
+  newEquipment: route({
+    method: 'POST',
+    path: '/equipment',
+    may: 'customers.make',
+    summary: 'Equipment at a site',
+    body: obj({
+      id: id().required(),
+      siteId: id().required(),
+      ...equipmentFields,
+      category: requiredText('Write what it is.', 60),
+    }),
+    answer: customerDetail,
+  }),
+  changeEquipment: route({
+    method: 'PATCH',
+    path: '/equipment/{id}',
+    may: 'customers.make',
+    summary: 'Change or take out equipment',
+    body: obj({ version: version(), ...equipmentFields, removed: flag() }),
+    answer: customerDetail,
+  }),
+  addFile: route({
+    method: 'POST',
+    path: '/files',
+    may: 'customers.make',
+    summary:
+      'Keep a picture or document of a customer or a call (JPEG, PNG, WebP or PDF, 5 MB at most)',
+    maxBytes: 7_000_000,
+    body: obj({
+      id: id().required(),
+      customerId: id().nullable().default(null),
+      callId: id().nullable().default(null),
+      name: requiredText('Give it a name.', 160),
+      data: requiredText('Choose a file.', 6_900_000),
+    }),
+    answer: ok,
+  }),
+  file: route({
+    method: 'GET',
+    path: '/files/{id}',
+    may: 'customers.see',
+    summary: 'A picture or document',
+    mime: 'application/octet-stream',
+  }),
+}

@@ -1,0 +1,14 @@
+// The price book: entries, prices by rule and how they change, lists from suppliers.
+import { entryRoutes } from './entries'
+import { pricingRoutes } from './pricing'
+import { priceListRoutes } from './lists'
+import { supplierRoutes } from './suppliers'
+
+export { entry } from './shapes'
+
+export const pricebookRoutes = {
+  ...entryRoutes,
+  ...pricingRoutes,
+  ...priceListRoutes,
+  ...supplierRoutes,
+}

@@ -1,0 +1,11 @@
+// Work orders and their visits, in the office and on site.
+import { workRoutes } from './work'
+import { onSiteRoutes } from './onSite'
+
+export { workOrder } from './workOrder'
+export { fieldDay, fieldVisitDetail } from './onSite'
+
+export const visitRoutes = {
+  ...workRoutes,
+  ...onSiteRoutes,
+}

@@ -1,0 +1,92 @@
+// A technician's day and visits, on the phone.
+import { CLOCK_ACTS, visitLifecycle } from '../../core/visits/visitLifecycle'
+import {
+  date,
+  id,
+  instant,
+  int,
+  list,
+  money,
+  obj,
+  oneOf,
+  route,
+  text,
+  version,
+  definedText,
+} from '../schema'
+import { workOrder } from './workOrder'
+
+const fieldVisit = obj({
+  id: id().required(),
+  workOrderId: id().required(),
+  number: definedText(),
+  title: definedText(),
+  customer: definedText(),
+  place: definedText(400),
+  accessNote: definedText(400),
+  contact: definedText(),
+  phone: definedText(),
+  promise: definedText(),
+  startAt: instant().nullable().defined(),
+  durationSeconds: int().required(),
+  driveSeconds: int().required(),
+  state: oneOf(visitLifecycle.states).required(),
+  total: money().nullable().defined(),
+  officeNote: definedText(2000),
+  lead: definedText(),
+})
+export const fieldDay = obj({
+  date: date().required(),
+  now: instant().required(),
+  visits: list(fieldVisit),
+  openVisitId: id().nullable().defined(),
+})
+export const fieldVisitDetail = obj({
+  visit: fieldVisit,
+  findings: definedText(4000),
+  version: int().required(),
+  clock: obj({
+    kind: definedText().nullable(),
+    since: instant().nullable().defined(),
+    driveSeconds: int().required(),
+    siteSeconds: int().required(),
+  }),
+  openVisitId: id().nullable().defined(),
+  /** what whoever asks may do with its clock now, the likeliest first */
+  acts: list(oneOf(CLOCK_ACTS).required()),
+  workOrder,
+})
+
+export const onSiteRoutes = {
+  fieldDay: route({
+    method: 'GET',
+    path: '/field/day',
+    may: 'visits.see',
+    summary: 'My visits of a day, in order',
+    query: obj({ date: date() }),
+    answer: fieldDay,
+  }),
+  fieldVisit: route({
+    method: 'GET',
+    path: '/field/visits/{id}',
+    may: 'visits.see',
+    summary: 'One visit as its technician needs it',
+    answer: fieldVisitDetail,
+  }),
+  clock: route({
+    method: 'POST',
+    path: '/visits/{id}/clock',
+    may: 'visits.clock',
+    summary: 'Set off, arrive, pause, resume, finish, no access',
+    body: obj({ act: oneOf(CLOCK_ACTS).required('Say what happens.'), at: instant() }),
+    answer: fieldVisitDetail,
+  }),
+  findings: route({
+    method: 'PATCH',
+    path: '/visits/{id}',
+    may: 'visits.write',
+    summary: 'Write down what was found and done',
+    body: obj({ version: version(), findings: text(4000).defined() }),
+    answer: fieldVisitDetail,
+  }),
+}
