@@ -1,7 +1,8 @@
 // The demo's customers: a dozen with a story, the rest invented by chance; about 140 with 190 sites.
 import type { Terms } from '../core/documents/dueDate'
-import { customerSearch, siteSearch } from '../server/customers/service'
-import { insertContact, insertCustomer, insertSite } from '../server/customers/queries'
+import { customerSearch, siteSearch } from '../server/customers/search'
+import { insertContact, insertSite } from '../server/customers/places.queries'
+import { insertCustomer } from '../server/customers/queries'
 import { localDate, plusDays, plusMonths } from '../core/time/zone'
 import { searchKey } from '../core/text/searchKey'
 import { HOUR } from '../core/time/units'

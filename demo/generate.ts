@@ -7,20 +7,18 @@ import { HOUR, MINUTE } from '../core/time/units'
 import type { Ctx, Actor } from '../server/http/context'
 import type { Tx } from '../server/db/pool'
 import { getCompany } from '../server/settings/queries'
-import { bookCall } from '../server/calls/service'
+import { bookCall } from '../server/calls/commands'
 import { insertNote } from '../server/collections/queries'
 import { answerQuote, sendQuote } from '../server/quotes/commands'
 import { makeInvoice } from '../server/invoices/make'
-import { bookPayment, bounce } from '../server/payments/service'
+import { bookPayment } from '../server/payments/booking'
+import { bounce } from '../server/payments/commands'
 import { refreshWorkOrder } from '../server/visits/account'
 import { putLines } from '../server/visits/lines'
-import {
-  insertSignature,
-  setVisitState,
-  startClock,
-  stopClock,
-  workOrderById,
-} from '../server/visits/queries'
+import { insertSignature } from '../server/visits/papers.queries'
+import { setVisitState } from '../server/visits/visits.queries'
+import { startClock, stopClock } from '../server/visits/clock.queries'
+import { workOrderById } from '../server/visits/queries'
 import { quoteById } from '../server/quotes/queries'
 import { keepCall, markCall } from '../server/calls/queries'
 import { sqlInstant } from '../server/db/pool'

@@ -146,7 +146,7 @@ dl > div {
   display: flex;
   justify-content: space-between;
   gap: 24px;
-  padding: 3px 0;
+  padding: 3px 10px;
 }
 dd {
   margin: 0;

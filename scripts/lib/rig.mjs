@@ -149,9 +149,18 @@ async function makeTemplate() {
     encoding: 'utf8',
   })
   await database.stop()
-  if (made.status !== 0) throw new Error(`the test database could not be made: ${made.stderr}`)
-  renameSync(folder, TEMPLATE)
-  setMark('rig-template', wanted)
+  if (made.status !== 0) {
+    rmSync(folder, { recursive: true, force: true })
+    throw new Error(`the test database could not be made: ${made.stderr}`)
+  }
+  try {
+    renameSync(folder, TEMPLATE)
+    setMark('rig-template', wanted)
+  } catch (error) {
+    // Another one that began at the same moment was first: its demo is the same.
+    rmSync(folder, { recursive: true, force: true })
+    if (error.code !== 'ENOTEMPTY' && error.code !== 'EEXIST') throw error
+  }
 }
 export async function startRig(name, { processes = 1 } = {}) {
   installDebian({

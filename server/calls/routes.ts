@@ -3,7 +3,8 @@ import type { callRoutes } from '../../shared/calls'
 import type { Handlers } from '../http/route'
 import { formStamp } from './requests'
 import { sentForm } from './sentForms'
-import { bookCall, endCall, listCalls, oneCall, saveCall } from './service'
+import { bookCall, endCall, saveCall } from './commands'
+import { listCalls, oneCall } from './views'
 
 export const callHandlers: Handlers<typeof callRoutes> = {
   async requestForm(ctx, { query }) {

@@ -1,7 +1,8 @@
 // The routes of what is unpaid, bound to their service.
 import type { collectionRoutes } from '../../shared/collections'
 import type { Handlers } from '../http/route'
-import { noteCollection, owing, remind, unpaid } from './service'
+import { noteCollection, remind } from './commands'
+import { owing, unpaid } from './views'
 
 export const collectionHandlers: Handlers<typeof collectionRoutes> = {
   unpaid: (ctx, { query }) => unpaid(ctx, query.on),

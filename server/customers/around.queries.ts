@@ -15,21 +15,21 @@ import { mergesIn, type MergeShort } from './merge.queries'
 import {
   contactsIn,
   equipmentOfIn,
-  filesIn,
-  levelsIn,
-  owedIn,
-  papersIn,
   sitesOfIn,
-  suppliedIn,
   type ContactRow,
   type EquipmentRow,
-  type FileRow,
-  type LevelRow,
-  type Owed,
-  type PaperRow,
   type SiteRow,
+} from './places.queries'
+import {
+  filesIn,
+  papersIn,
+  suppliedIn,
+  type FileRow,
+  type PaperRow,
   type Supplied,
-} from './queries'
+} from './history.queries'
+import { levelsIn, type LevelRow } from './queries'
+import { owedIn, type Owed } from './owed.queries'
 
 interface OwnPriced {
   id: string

@@ -3,7 +3,7 @@ import { writeCsv } from '../../core/formats/csv'
 import { writeVcf } from '../../core/formats/vcf'
 import type { Ctx } from '../http/context'
 import { customFields } from '../settings/queries'
-import { contactsForExport, customersForExport, sitesForExport } from './queries'
+import { contactsForExport, customersForExport, sitesForExport } from './exports.queries'
 
 /** The firm's own fields as further columns. */
 async function ownColumns(ctx: Ctx, subject: 'customer' | 'site') {

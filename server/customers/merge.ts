@@ -1,17 +1,14 @@
-// Two customers that are one: found by a sweep, looked at side by side, merged with everything they have, and taken apart again.
+// Two customers that are one: merged, and taken apart again.
 import { customerFacts } from './facts'
-import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { duplicatePairs } from '../../core/customers/likeness'
+import { conflict, notFound } from '../../core/errors/LedgerError'
 import { transferEntry } from '../../core/ledger/entries'
-import { toMoney } from '../../core/money/formatMinor'
-import type { Answer, Body } from '../../shared/api'
+import type { Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { post } from '../ledger/queries'
 import { allocationsOf, paymentsTouching } from '../payments/queries'
-import { customersChanged, matchDocs } from './matching'
+import { customersChanged } from './matching'
 import {
-  countIn,
   idsIn,
   insertMerge,
   ledgerBalances,
@@ -21,128 +18,14 @@ import {
   openOfInvoices,
   unappliedOfPayments,
 } from './merge.queries'
-import {
-  apartPairs,
-  countsOf,
-  customerById,
-  customersById,
-  insertContact,
-  owedBy,
-  removeContactsOf,
-  sayApart,
-  updateRow,
-  type CustomerRow,
-} from './queries'
-import { customerPaper, customerSearch, type CustomerPaper } from './service'
+import { customerById, updateRow, type CustomerRow } from './queries'
+import { insertContact, removeContactsOf } from './places.queries'
+import { customerPaper } from './views'
+import { customerSearch } from './search'
+import type { CustomerPaper } from './shapes'
 import { moved } from '../subjects'
-
-type Side = Answer<'mergePreview'>['kept']
-async function sides(ctx: Ctx, ids: string[]): Promise<Map<string, Side>> {
-  const counts = await countsOf(ctx.tx, ids)
-  const owed = await owedBy(ctx.tx, ids, ctx.today)
-  return new Map(
-    (await customersById(ctx.tx, ids)).map((c) => {
-      const n = counts.find((x) => x.id === c.id)
-      return [
-        c.id,
-        {
-          id: c.id,
-          name: c.name,
-          phone: c.phone,
-          email: c.email,
-          place: [c.line1, c.town].filter(Boolean).join(', '),
-          sites: n?.sites ?? 0,
-          work: n?.work ?? 0,
-          owed: toMoney(owed.find((o) => o.customerId === c.id)?.owed ?? 0, ctx.company.currency),
-        },
-      ]
-    }),
-  )
-}
-export async function sweepDuplicates(ctx: Ctx): Promise<Answer<'duplicates'>> {
-  const apart = new Set((await apartPairs(ctx.tx)).map((p) => `${p.firstId} ${p.secondId}`))
-  const pairs = duplicatePairs(await matchDocs(ctx, null))
-    .filter((p) => !apart.has(`${p.first} ${p.second}`))
-    .slice(0, 50)
-  const all = await sides(ctx, [...new Set(pairs.flatMap((p) => [p.first, p.second]))])
-  return {
-    items: pairs.map((p) => ({
-      first: all.get(p.first)!,
-      second: all.get(p.second)!,
-      score: p.score,
-      reasons: p.reasons,
-    })),
-  }
-}
-export async function notTheSame(
-  ctx: Ctx,
-  id: string,
-  otherId: string,
-): Promise<Answer<'notDuplicates'>> {
-  const [a, b] = [await customerById(ctx.tx, id), await customerById(ctx.tx, otherId)]
-  if (!a || !b || id === otherId) throw notFound('other customer')
-  await sayApart(ctx.tx, id, otherId, signedIn(ctx).id, ctx.now)
-  await record(ctx, {
-    subject: 'customer',
-    id,
-    customerId: id,
-    fact: customerFacts.toldApart({ name: b.name }),
-  })
-  return { ok: true }
-}
-
-const FIELDS = {
-  name: 'Name',
-  phone: 'Telephone',
-  phone2: 'Second telephone',
-  email: 'Mail address',
-  email2: 'Second mail address',
-  line1: 'Billing address',
-  town: 'Town',
-  postcode: 'Postcode',
-  officeNote: 'Office only',
-  printedNote: 'Printed note',
-  stopWork: 'Stop work',
-  certificate: 'Tax certificate',
-} as const
-type Field = keyof typeof FIELDS
-async function both(
-  ctx: Ctx,
-  keptId: string,
-  otherId: string,
-  lock: boolean,
-): Promise<[CustomerRow, CustomerRow]> {
-  if (keptId === otherId) throw invalid('otherId', 'A customer cannot be merged with itself.')
-  // Always in the same order, so that two people who merge the same pair do not wait for each other for ever.
-  const rows = new Map<string, CustomerRow | null>()
-  for (const id of [keptId, otherId].sort()) rows.set(id, await customerById(ctx.tx, id, lock))
-  const [kept, other] = [rows.get(keptId), rows.get(otherId)]
-  if (!kept || !other || kept.erasedAt || other.erasedAt) throw notFound('customer')
-  if (kept.mergedInto || other.mergedInto)
-    throw conflict('merged_already', 'One of them has been merged already.')
-  return [kept, other]
-}
-export async function mergePreview(
-  ctx: Ctx,
-  id: string,
-  otherId: string,
-): Promise<Answer<'mergePreview'>> {
-  const [kept, other] = await both(ctx, id, otherId, false)
-  const all = await sides(ctx, [id, otherId])
-  const moves: Answer<'mergePreview'>['moves'] = []
-  for (const [table, named] of moved) {
-    const count = await countIn(ctx.tx, table, otherId)
-    if (count) moves.push({ what: count === 1 ? named.one : named.several, count })
-  }
-  return {
-    kept: all.get(id)!,
-    merged: all.get(otherId)!,
-    moves,
-    fields: (Object.keys(FIELDS) as Field[])
-      .filter((f) => kept[f] !== other[f] && other[f] !== '')
-      .map((f) => ({ name: f, kept: kept[f], merged: other[f] })),
-  }
-}
+import type { Field } from './mergePreview'
+import { FIELDS, both } from './mergePreview'
 
 /** What the kept customer becomes: its own values, the other's where it has none or where they were chosen. */
 function mergedValues(kept: CustomerRow, other: CustomerRow, take: string[]): Partial<CustomerRow> {
@@ -202,7 +85,6 @@ async function transfer(
       })),
     })
 }
-
 export async function mergeCustomers(
   ctx: Ctx,
   keptId: string,
@@ -278,7 +160,6 @@ export async function mergeCustomers(
   customersChanged(ctx, [kept.id, other.id])
   return customerPaper(ctx, kept.id)
 }
-
 /**
  * The payments that go back with their invoices: those that moved, and those that came since. One that
  * paid for both sides belongs to neither alone.
@@ -298,7 +179,6 @@ async function paymentsToMove(ctx: Ctx, moved: string[], invoiceIds: string[]): 
   }
   return [...ids]
 }
-
 /** What moved goes back with what has happened to it since; what came after the merge stays where it was made. */
 export async function undoMerge(ctx: Ctx, id: string): Promise<CustomerPaper> {
   const merge = await mergeById(ctx.tx, id)

@@ -8,8 +8,10 @@ import { record } from '../http/queries'
 import { agreementsOf } from '../agreements/queries'
 import { customersChanged } from './matching'
 import { callsOf, takeOutPerson } from './merge.queries'
-import { customerById, openWorkOf, owedBy, updateRow } from './queries'
-import { customerPaper } from './service'
+import { customerById, updateRow } from './queries'
+import { openWorkOf } from './history.queries'
+import { owedBy } from './owed.queries'
+import { customerPaper } from './views'
 
 export async function personData(ctx: Ctx, id: string): Promise<Raw> {
   const paper = await customerPaper(ctx, id)

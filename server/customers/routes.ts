@@ -3,17 +3,13 @@ import type { customerRoutes } from '../../shared/customers'
 import type { importRoutes } from '../../shared/imports'
 import { outside, type Handlers } from '../http/route'
 import { importPiece, listImports, undoImport } from './imports'
-import { mergeCustomers, mergePreview, notTheSame, sweepDuplicates, undoMerge } from './merge'
+import { mergeCustomers, undoMerge } from './merge'
+import { mergePreview } from './mergePreview'
+import { notTheSame, sweepDuplicates } from './duplicates'
 import { erasePerson, personData } from './privacy'
-import {
-  addCustomer,
-  alikeTo,
-  callerOf,
-  changeCustomer,
-  customerPaper,
-  findMatches,
-  listCustomers,
-} from './service'
+import { addCustomer, changeCustomer } from './commands'
+import { alikeTo, callerOf, findMatches } from './callers'
+import { customerPaper, listCustomers } from './views'
 import {
   addContact,
   addEquipment,

@@ -16,19 +16,19 @@ import { checkFields } from '../settings/fields'
 import { customersChanged } from './matching'
 import {
   contactById,
-  customerById,
   equipmentById,
-  fileById,
   insertContact,
   insertEquipment,
-  insertFile,
   insertSite,
   middleOf,
   siteById,
   sitePage,
-  updateRow,
-} from './queries'
-import { customerPaper, siteSearch, type CustomerPaper } from './service'
+} from './places.queries'
+import { customerById, updateRow } from './queries'
+import { fileById, insertFile } from './history.queries'
+import { customerPaper } from './views'
+import { siteSearch } from './search'
+import type { CustomerPaper } from './shapes'
 
 export async function listSites(ctx: Ctx, query: Query<'sites'>): Promise<Answer<'sites'>> {
   const p = paging(query, ['address', 'town'], 'address')

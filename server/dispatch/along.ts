@@ -2,7 +2,8 @@
 import { localDate } from '../../core/time/zone'
 import type { Ctx } from '../http/context'
 import { dayFacts, type DayFacts } from './dayFacts'
-import { crewIds, technicians, visitCrew, type Technician } from './queries'
+import { crewIds, visitCrew } from './board.queries'
+import { technicians, type Technician } from './queries'
 
 export const alongWith = (
   people: readonly Technician[],

@@ -11,14 +11,8 @@ import { territories } from '../settings/queries'
 import { alongWith } from './along'
 import { dayFacts, heldOnDay, type DayFacts } from './dayFacts'
 import { driver, type Driver } from './drives'
-import {
-  crewIds,
-  technicians,
-  unplaced,
-  visitsBetween,
-  type BoardVisit,
-  type Technician,
-} from './queries'
+import { crewIds, unplaced, visitsBetween, type BoardVisit } from './board.queries'
+import { technicians, type Technician } from './queries'
 import { shapeVisits, type Forecast } from './visitShape'
 
 const iso = (ms: number) => new Date(ms).toISOString()

@@ -9,14 +9,8 @@ import { hashToken } from '../access/session'
 import { signedIn, type Ctx } from '../http/context'
 import { Raw } from '../http/route'
 import { record } from '../http/queries'
-import {
-  feedVisit,
-  feedVisits,
-  personByFeed,
-  setFeed,
-  technicianById,
-  type FeedVisit,
-} from './queries'
+import { feedVisit, feedVisits, personByFeed, setFeed, type FeedVisit } from './setUp.queries'
+import { technicianById } from './queries'
 import { config } from '../config'
 
 /** A new link; only its hash is kept, and the one before ends. Technicians make their own. */

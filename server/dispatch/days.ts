@@ -7,7 +7,8 @@ import { plusDays } from '../../core/time/zone'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
 import { dayFacts, heldAgainst, takenBy } from './dayFacts'
-import { crewIds, stopsBetween, technicians, type Technician } from './queries'
+import { crewIds, stopsBetween } from './board.queries'
+import { technicians, type Technician } from './queries'
 
 /** `helps` marks a stop where somebody goes along: it is fixed, and it counts for the one whose visit it is. */
 export type DayStop = OpeningStop & { locked: boolean; state: string; helps: boolean }

@@ -17,7 +17,7 @@ import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import type { Call } from '../http/route'
 import { roadsIn, type ReadRoads } from '../work/roadsThread'
-import { currentRoads, insertRoads, roadsData } from './queries'
+import { currentRoads, insertRoads, roadsData } from './roads.queries'
 
 /** Seconds from one place to another. */
 export type Driver = ((a: Place, b: Place) => number) & {

@@ -1,7 +1,7 @@
 // What the schedule does by itself: reminders of tomorrow's visits, and plans whose process is gone.
 import { sqlInstant } from '../db/pool'
 import type { JobKind } from '../jobs/jobs'
-import { failDeadPlans } from './queries'
+import { failDeadPlans } from './plans.queries'
 import { remindTomorrow } from './visitMessages'
 import { MINUTE, SECOND } from '../../core/time/units'
 

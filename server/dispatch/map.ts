@@ -7,23 +7,16 @@ import { notFound } from '../../core/errors/LedgerError'
 import { dayBounds, localTime } from '../../core/time/zone'
 import { MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
-import { siteById } from '../customers/queries'
+import { siteById } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
 import { emit } from '../events/events'
 import { territories } from '../settings/queries'
 import { forecastDay } from './board'
 import { dayFacts } from './dayFacts'
 import { driver, groundNow, wayFinder, type Way } from './drives'
-import {
-  keepPosition,
-  placedSites,
-  positionsNow,
-  technicians,
-  unplaced,
-  visitsBetween,
-  type BoardVisit,
-  type Technician,
-} from './queries'
+import { keepPosition, placedSites, positionsNow } from './roads.queries'
+import { technicians, type Technician } from './queries'
+import { unplaced, visitsBetween, type BoardVisit } from './board.queries'
 
 /** A position that was told longer ago says where somebody was, not where they are (our own rule). */
 const FRESH_MS = 20 * MINUTE

@@ -10,10 +10,10 @@ import {
   keepHoliday,
   keepTerritory,
   keepVisitMessages,
-  scheduleSetUp,
   takeEntryBack,
   takeTimeOffBack,
 } from './setUp'
+import { scheduleSetUp } from './setUpView'
 import { calendar, newCalendar } from './calendar'
 import { groundNow, importRoads, roadsOf } from './drives'
 import { openings } from './openings'
@@ -22,15 +22,10 @@ import { removeSavedFilter, saveFilter, savedFilters } from './savedFilters'
 import { keepPositions, mapDay, nearest, positionTrips } from './map'
 import { daySheets, workSheet } from './sheets'
 import { exportTerritories, importTerritories } from './territoryFile'
-import { invite, noticeOf, reminders, sendReminders, tell, textIn } from './visitMessages'
-import {
-  cancelVisit,
-  checkPlacement,
-  furtherVisit,
-  lockVisit,
-  placeVisit,
-  swapVisits,
-} from './service'
+import { invite } from './invitations'
+import { noticeOf, reminders, sendReminders, tell, textIn } from './visitMessages'
+import { cancelVisit, furtherVisit, lockVisit, placeVisit, swapVisits } from './commands'
+import { checkPlacement } from './placing'
 import { Raw } from '../http/route'
 
 export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {

@@ -3,7 +3,7 @@ import { conflict, notFound } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
 import { scheduleFilter } from '../../shared/dispatch'
 import { signedIn, type Ctx } from '../http/context'
-import { savedFiltersOf, putSavedFilter, deleteSavedFilter } from './queries'
+import { savedFiltersOf, putSavedFilter, deleteSavedFilter } from './setUp.queries'
 
 export const savedFilters = async (ctx: Ctx): Promise<Answer<'savedFilters'>> => ({
   items: (await savedFiltersOf(ctx.tx, signedIn(ctx).id)).map((l) => ({

@@ -9,7 +9,7 @@ import type { Ctx } from '../http/context'
 import { Raw } from '../http/route'
 import { record } from '../http/queries'
 import { territories } from '../settings/queries'
-import { putTerritory } from './queries'
+import { putTerritory } from './setUp.queries'
 
 const MOST_ROWS = 50_000
 /** Good rows are taken and bad ones named with their line; a dry run keeps nothing. The file's territories become what the file says of them, the others stay. */

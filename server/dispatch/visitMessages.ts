@@ -1,96 +1,25 @@
-// Messages about visits: a confirmation when it is booked, a word the day before, one when the technician sets off, one when it will be late.
-// A customer's wishes decide the way: texts only with their yes, mails unless they said no, else somebody rings.
+// What customers are told of their visits: confirmed, reminded, told that somebody comes or is late.
 import { visitFacts } from '../visits/facts'
 import type { Fact } from '../http/facts'
 import { customerFacts } from '../customers/facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { sayDay } from '../../core/time/sayDay'
-import { dayBounds, localDate, localTime, plusDays } from '../../core/time/zone'
+import { dayBounds, localTime, plusDays } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
 import { lockCompany } from '../calls/queries'
-import {
-  customerById,
-  customersByPhone,
-  siteById,
-  updateRow,
-  type CustomerRow,
-} from '../customers/queries'
+import { customersByPhone, updateRow } from '../customers/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { invitedTo, toldOfVisit } from '../messages/queries'
+import { toldOfVisit } from '../messages/queries'
 import { queueMail, queueText } from '../messages/service'
-import { visitById, workOrderById, type VisitRow, type WorkOrderRow } from '../visits/queries'
+import { visitById, type VisitRow } from '../visits/visits.queries'
 import { schedule } from './board'
-import { visitsBetween } from './queries'
-import { writeInvitation } from './calendar'
+import { visitsBetween } from './board.queries'
+import type { MessageKind, About } from './messageWords'
+import { about, wayTo, fill, SUBJECT, asMail } from './messageWords'
 
-export type MessageKind = 'confirmation' | 'eve' | 'onWay' | 'late'
 /** From this hour on, tomorrow's customers are reminded by themselves, where the firm wants that. */
 const EVE_HOUR = 16
-const WORDS: Record<MessageKind, string> = {
-  confirmation:
-    'We come on {day}{window} for “{title}”, {place}. If that does not suit you, please ring {phone}.',
-  eve: '{when}{window}, {who} comes to you for “{title}”. If something has come up, please ring {phone}.',
-  onWay: '{who} is on the way to you and should arrive at about {time}.',
-  late: 'We promised to be with you{window} and will be later than that: {who} should arrive at about {time}. We are sorry; if that does not suit you, please ring {phone}.',
-}
-export const wordsOf = (ctx: Ctx): Record<MessageKind, string> => ({
-  ...WORDS,
-  ...Object.fromEntries(
-    Object.keys(WORDS).flatMap((k) =>
-      ctx.company.wording[`visit_${k}`] ? [[k, ctx.company.wording[`visit_${k}`]!]] : [],
-    ),
-  ),
-})
-
-async function about(ctx: Ctx, visit: VisitRow) {
-  const work = (await workOrderById(ctx.tx, visit.workOrderId))!
-  return {
-    visit,
-    work,
-    customer: (await customerById(ctx.tx, work.customerId))!,
-    site: (await siteById(ctx.tx, work.siteId))!,
-  }
-}
-type About = Awaited<ReturnType<typeof about>>
-function wayTo(
-  customer: CustomerRow,
-  work: WorkOrderRow,
-): { channel: 'mail' | 'text' | 'none'; to: string[] } {
-  const phone = work.contact.phone || customer.phone
-  const mails = [customer.email, customer.email2].filter(Boolean)
-  if (customer.textConsent === 'yes' && phone) return { channel: 'text', to: [phone] }
-  return customer.mailConsent !== 'no' && mails.length
-    ? { channel: 'mail', to: mails }
-    : { channel: 'none', to: phone ? [phone] : [] }
-}
-function fill(ctx: Ctx, kind: MessageKind, a: About, at: number): string {
-  const date = a.visit.promiseDate ?? localDate(at, ctx.company.timeZone)
-  const day = sayDay(date, ctx.company.locale)
-  const facts: Record<string, string> = {
-    name: a.customer.name,
-    title: a.work.title,
-    day,
-    window: a.visit.promiseFrom ? ` between ${a.visit.promiseFrom} and ${a.visit.promiseTo}` : '',
-    when: date === plusDays(ctx.today, 1) ? `Tomorrow, ${day}` : `On ${day}`,
-    time: localTime(at, ctx.company.timeZone),
-    who: a.visit.technician?.split(' ')[0] ?? 'Our technician',
-    place: [a.site.line1, a.site.town].filter(Boolean).join(', '),
-    phone: ctx.company.phone,
-    company: ctx.company.name,
-  }
-  return wordsOf(ctx)[kind].replace(/\{(\w+)\}/g, (whole, key: string) => facts[key] ?? whole)
-}
-const SUBJECT: Record<MessageKind, string> = {
-  confirmation: 'your appointment',
-  eve: 'your appointment is near',
-  onWay: 'we are on the way',
-  late: 'we are running late',
-}
-const asMail = (ctx: Ctx, a: About, text: string) =>
-  `Dear ${a.customer.name},\n\n${text}\n\n${ctx.company.name}`
-
 /** Sends one, by the way that the customer wants; says who has to be rung where there is none. */
 async function send(
   ctx: Ctx,
@@ -188,7 +117,6 @@ export async function remindTomorrow(ctx: Ctx): Promise<void> {
   )
     await sendReminders(ctx, plusDays(ctx.today, 1))
 }
-
 /** What would be said to whom now, before anybody says it. */
 export async function noticeOf(ctx: Ctx, id: string): Promise<Answer<'visitNotice'>> {
   const visit = await visitById(ctx.tx, id)
@@ -267,54 +195,6 @@ export async function tell(
   })
   await note(visitFacts.told({ by: 'mail', late: notice.late, to: body.to }))
   return { ok: true }
-}
-/** A visit as an invitation to whoever keeps a calendar: a tenant, a caretaker, a subcontractor. */
-export async function invite(
-  ctx: Ctx,
-  id: string,
-  body: Body<'inviteToVisit'>,
-): Promise<Answer<'inviteToVisit'>> {
-  const visit = await visitById(ctx.tx, id)
-  if (!visit || !visit.startAt) throw notFound('visit with a slot')
-  const a = await about(ctx, visit)
-  // Written now to say early what is wrong with it; the mail carries it as it is when it leaves.
-  await writeInvitation(ctx, id, body.to)
-  await queueInvitation(ctx, a, body.to, fill(ctx, 'confirmation', a, Date.parse(visit.startAt)))
-  await record(ctx, {
-    subject: 'visit',
-    id,
-    workOrderId: a.work.id,
-    customerId: a.customer.id,
-    fact: visitFacts.invited({ to: body.to }),
-  })
-  return { ok: true }
-}
-const queueInvitation = (ctx: Ctx, a: About, to: string[], body: string) =>
-  queueMail(ctx, {
-    kind: 'visit_invitation',
-    customerId: a.customer.id,
-    visitId: a.visit.id,
-    invoiceId: null,
-    to,
-    subject: `${ctx.company.name}: ${a.work.title}, ${sayDay(localDate(Date.parse(a.visit.startAt!), ctx.company.timeZone), ctx.company.locale)}`,
-    body,
-    attach: 'invitation',
-  })
-/** Whoever was invited hears of the new time, or that it will not be: their calendar follows (RFC 5546, REQUEST and CANCEL). */
-export async function inviteAgain(ctx: Ctx, id: string): Promise<void> {
-  const to = await invitedTo(ctx.tx, id)
-  const visit = to.length ? (await visitById(ctx.tx, id))! : null
-  if (!visit?.startAt) return
-  const a = await about(ctx, visit)
-  const day = sayDay(localDate(Date.parse(visit.startAt), ctx.company.timeZone), ctx.company.locale)
-  await queueInvitation(
-    ctx,
-    a,
-    to,
-    visit.state === 'cancelled'
-      ? `Our visit on ${day} for “${a.work.title}” will not be.`
-      : `Our visit for “${a.work.title}” is now on ${day} at ${localTime(Date.parse(visit.startAt), ctx.company.timeZone)}.`,
-  )
 }
 /** STOP, and the like, ends texts to that number: whoever it belongs to is not texted again. */
 export async function textIn(ctx: Ctx, body: Body<'textIn'>): Promise<Answer<'textIn'>> {

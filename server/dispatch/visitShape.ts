@@ -9,7 +9,8 @@ import { sayAgo } from '../../core/time/sayAgo'
 import type { Answer } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
-import { boardVisit, crewIds, skillsOfVisits, technicians, type BoardVisit } from './queries'
+import { boardVisit, crewIds, skillsOfVisits, type BoardVisit } from './board.queries'
+import { technicians } from './queries'
 
 export type Visit = Answer<'placeVisit'>
 export type Forecast = Prediction & { driveSeconds: number }

@@ -2,7 +2,8 @@
 import type { paymentRoutes } from '../../shared/payments'
 import type { Handlers } from '../http/route'
 import { cardResult } from './card'
-import { bounce, listPayments, pay } from './service'
+import { bounce, pay } from './commands'
+import { listPayments } from './views'
 
 export const paymentHandlers: Handlers<typeof paymentRoutes> = {
   pay: (ctx, { body }) => pay(ctx, body),

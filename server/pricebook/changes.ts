@@ -1,30 +1,20 @@
-// Changes of prices as acts: worked out, looked at, made from a day on, taken back. An entry that is edited, new rules and a repricing all go this one way,
-// so that what follows from a price (a task from its parts and its labour) always follows, and each change has its history.
+// Changes of prices in one act: looked at first, kept with what was before, taken back.
 import { priceFacts } from './facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { margin } from '../../core/documents/margin'
-import { hourCosts, labourCost } from '../../core/pricebook/entryCost'
 import { Decimal } from '../../core/money/decimal'
-import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
-import { roundToMinor } from '../../core/money/roundToMinor'
-import { ruled, wished, type PriceSet, type RepriceRule } from '../../core/pricebook/reprice'
+import { wished, type PriceSet, type RepriceRule } from '../../core/pricebook/reprice'
 import { inCategory } from '../../core/pricebook/inCategory'
 import { oddPercent } from '../../core/pricebook/oddPercent'
-import type { PricedEntry } from '../../core/pricebook/explainPrice'
-import { plusMonths } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import {
-  allPartsInside,
   batchById,
   batches,
-  bookStamp,
   dueBatches,
   historyOfBatch,
   insertBatch,
   insertHistory,
-  lockBook,
   pricesNow,
   putMarkupRules,
   putPricing,
@@ -32,125 +22,13 @@ import {
   rulesChangedSince,
   setBatchState,
   setPrices,
-  soldSince,
-  everyEntry,
   type BatchRow,
-} from './queries'
-import { asPriced, rulesOf } from './rules'
+} from './pricing.queries'
+import { bookStamp, lockBook, everyEntry } from './queries'
+import type { Entry, Change } from './worked'
+import { setOf, same, worked } from './worked'
+import { shapeChanges } from './changeRows'
 
-/** Kinds in the order in which they stand on each other; whatever is not named stands on nothing. */
-const STANDS_ON: readonly string[] = ['task', 'assembly']
-
-type Entry = Awaited<ReturnType<typeof everyEntry>>[number]
-/** `byRule`: what the rule would make of a new cost, where the price is fixed and stays; `costs`: what it costs us with its labour, before and after */
-export interface Change {
-  entry: Entry
-  was: PriceSet
-  becomes: PriceSet
-  costs: [string, string]
-  follows: boolean
-  byRule: string | null
-}
-const setOf = (e: Entry): PriceSet => ({
-  cost: e.cost,
-  price: e.price,
-  furtherPrice: e.furtherPrice,
-  pricing: e.pricing,
-})
-const equal = (a: string | null, b: string | null) =>
-  a === b || (a !== null && b !== null && new Decimal(a).eq(b))
-const same = (a: PriceSet, b: PriceSet) =>
-  a.pricing === b.pricing &&
-  equal(a.cost, b.cost) &&
-  equal(a.price, b.price) &&
-  equal(a.furtherPrice, b.furtherPrice)
-
-type Inside = Awaited<ReturnType<typeof allPartsInside>>
-function partsByEntry(inside: Inside): Map<string, Inside> {
-  const by = new Map<string, Inside>()
-  for (const p of inside) {
-    const own = by.get(p.entryId)
-    if (own) own.push(p)
-    else by.set(p.entryId, [p])
-  }
-  return by
-}
-/** All that changes when some entries take these prices: they, and the tasks whose parts or labour they are. */
-export async function worked(
-  ctx: Ctx,
-  changes: ReadonlyMap<string, PriceSet>,
-  book?: readonly Entry[],
-): Promise<Change[]> {
-  const [rules, entries, inside] = [
-    await rulesOf(ctx),
-    book ?? (await everyEntry(ctx.tx)),
-    await allPartsInside(ctx.tx),
-  ]
-  const byId = new Map(entries.map((e) => [e.id, e]))
-  const partsOf = partsByEntry(inside)
-  const next = new Map<string, PriceSet>()
-  const priceOf = (id: string) => next.get(id)?.price ?? byId.get(id)!.price
-  const priced = (e: Entry): PricedEntry => {
-    const labour = e.labourId ? byId.get(e.labourId) : undefined
-    return asPriced(
-      { ...e, ...next.get(e.id) },
-      labour ? { name: labour.name, price: priceOf(labour.id) } : null,
-      (partsOf.get(e.id) ?? []).map((p) => {
-        const of = byId.get(p.partId)!
-        return {
-          name: of.name,
-          kind: of.kind,
-          quantity: p.quantity,
-          ...(next.get(of.id) ?? setOf(of)),
-        }
-      }),
-    )
-  }
-  for (const [id, set] of changes) next.set(id, set)
-  // Tasks stand on parts and labour, assemblies on all of them: what others stand on comes first.
-  const stands = (e: Entry) => STANDS_ON.indexOf(e.kind)
-  for (const e of [...entries].sort((a, b) => stands(a) - stands(b))) {
-    // What is retired is not sold: it follows nothing, and changes only where it is meant itself.
-    if (e.retired && !changes.has(e.id)) continue
-    const now = next.get(e.id) ?? setOf(e)
-    // A fixed price stays, and what stands inside has its cost all the same.
-    if (now.pricing === 'rule' || partsOf.has(e.id))
-      next.set(e.id, ruled(priced(e), rules, ctx.company.currency))
-  }
-  const rates = entries.filter((e) => e.kind === 'labour')
-  const [hourWas, hourBecomes] = [
-    hourCosts(rates),
-    hourCosts(rates.map((l) => ({ ...l, ...next.get(l.id) }))),
-  ]
-  const withLabour = (e: Entry, set: PriceSet, hourCost: string) =>
-    new Decimal(set.cost).plus(labourCost(e, hourCost)).toString()
-  return entries.flatMap((entry) => {
-    const was = setOf(entry)
-    const becomes = next.get(entry.id)
-    if (!becomes || same(was, becomes)) return []
-    const rule =
-      becomes.pricing === 'fixed' && !new Decimal(was.cost).eq(becomes.cost)
-        ? ruled({ ...priced(entry), pricing: 'rule' }, rules, ctx.company.currency)
-        : null
-    const costs: [string, string] = [
-      withLabour(entry, was, hourWas(entry.labourId)),
-      withLabour(entry, becomes, hourBecomes(entry.labourId)),
-    ]
-    return [
-      {
-        entry,
-        was,
-        becomes,
-        costs,
-        follows: !changes.has(entry.id),
-        byRule:
-          rule?.pricing === 'rule' && !new Decimal(rule.price).eq(becomes.price)
-            ? rule.price
-            : null,
-      },
-    ]
-  })
-}
 /**
  * Makes a change: at once when its day has come, else it waits for its day. `even` where it is kept as an act also when no price moves;
  * `fresh` are entries that this act made: they have no price before it, so no history.
@@ -255,101 +133,6 @@ function wanted(ctx: Ctx, wish: Wish, entries: readonly Entry[]): Map<string, Pr
       'One price for the whole book is hardly meant. Choose a kind or a category.',
     )
   return new Map(chosen.map((e) => [e.id, wished(setOf(e), rule, ctx.company.currency)]))
-}
-const MOST_ROWS = 500
-/** What some changes of prices are and mean, entry by entry and together: the same for a rule, for a grid of prices and for a price list. */
-export async function shapeChanges(
-  ctx: Ctx,
-  changes: readonly Change[],
-): Promise<Omit<Answer<'previewPrices'>, 'stamp' | 'count'>> {
-  const { currency } = ctx.company
-  const sold = new Map(
-    (await soldSince(ctx.tx, plusMonths(ctx.today, -12))).map((s) => [s.entryId, s]),
-  )
-  const seesCost = signedIn(ctx).seesCost
-  const known = new Map<string, number>()
-  const minor = (price: string) => {
-    const got = known.get(price) ?? roundToMinor(price, currency)
-    known.set(price, got)
-    return got
-  }
-  const say = (s: PriceSet) => ({
-    ...s,
-    cost: seesCost ? new Decimal(s.cost).toString() : null,
-    price: minorToDecimal(minor(s.price), currency),
-    furtherPrice: s.furtherPrice === null ? null : minorToDecimal(minor(s.furtherPrice), currency),
-  })
-  const part = (s: PriceSet, cost: string) =>
-    seesCost ? margin(minor(s.price), minor(cost)) : null
-  const effect = (r: Change) =>
-    sold.has(r.entry.id)
-      ? roundToMinor(
-          new Decimal(r.becomes.price).minus(r.was.price).times(sold.get(r.entry.id)!.quantity),
-          currency,
-        )
-      : 0
-  const text = (n: number | null) => (n === null ? null : String(n))
-  const oddOf = (r: Change) => [
-    // Whole cents on both sides: more than two fifths, up or down.
-    ...(!r.follows &&
-    minor(r.was.price) > 0 &&
-    5 * Math.abs(minor(r.becomes.price) - minor(r.was.price)) > 2 * minor(r.was.price)
-      ? ['far' as const]
-      : []),
-    ...(seesCost &&
-    minor(r.becomes.price) < minor(r.costs[1]) &&
-    minor(r.was.price) >= minor(r.costs[0])
-      ? ['below' as const]
-      : []),
-  ]
-  const odd = new Map(changes.map((r) => [r, oddOf(r)]))
-  // What is asked about stands first, then what was chosen, then what follows from it.
-  const rows = [...changes].sort(
-    (a, b) =>
-      Number(!odd.get(a)!.length) - Number(!odd.get(b)!.length) ||
-      Number(a.follows) - Number(b.follows),
-  )
-  const count = (what: 'far' | 'below') => rows.filter((r) => odd.get(r)!.includes(what)).length
-  const [far, below] = [count('far'), count('below')]
-  return {
-    changed: rows.filter((r) => !r.follows).length,
-    follow: rows.filter((r) => r.follows).length,
-    effect: toMoney(
-      rows.reduce((n, r) => n + effect(r), 0),
-      currency,
-    ),
-    soldLines: rows.reduce((n, r) => n + (sold.get(r.entry.id)?.lines ?? 0), 0),
-    margins: rows.flatMap((r) => {
-      const [was, becomes] = [part(r.was, r.costs[0]), part(r.becomes, r.costs[1])]
-      return was === null || becomes === null
-        ? []
-        : [{ was: String(was), becomes: String(becomes) }]
-    }),
-    rows: rows.slice(0, MOST_ROWS).map((r) => ({
-      id: r.entry.id,
-      code: r.entry.code,
-      name: r.entry.name,
-      kind: r.entry.kind,
-      follows: r.follows,
-      was: say(r.was),
-      becomes: say(r.becomes),
-      difference: minorToDecimal(minor(r.becomes.price) - minor(r.was.price), currency),
-      marginWas: text(part(r.was, r.costs[0])),
-      marginBecomes: text(part(r.becomes, r.costs[1])),
-      sold: new Decimal(sold.get(r.entry.id)?.quantity ?? 0).toString(),
-      effect: minorToDecimal(effect(r), currency),
-      proposed: r.byRule,
-      odd: odd.get(r)!,
-    })),
-    questions: [
-      ...(far
-        ? [`${far} ${far === 1 ? 'price moves' : 'prices move'} by more than 40 %. Is that meant?`]
-        : []),
-      ...(below
-        ? [`${below} would be sold below ${below === 1 ? 'its' : 'their'} cost. Is that meant?`]
-        : []),
-    ],
-  }
 }
 export async function previewPrices(ctx: Ctx, wish: Wish): Promise<Answer<'previewPrices'>> {
   const stamp = await bookStamp(ctx.tx)

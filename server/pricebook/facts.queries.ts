@@ -9,7 +9,8 @@ import {
   type FieldRow,
   type TaxClassRow,
 } from '../settings/queries'
-import { entriesIn, type EntryRow, type PricingRow } from './queries'
+import { entriesIn, type EntryRow } from './queries'
+import type { PricingRow } from './pricing.queries'
 
 /** What a work order's prices follow, in one question; `due` are changes of prices whose day has come. */
 export async function pricingFacts(tx: Tx, today: string, dates: [string, string]) {

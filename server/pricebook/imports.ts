@@ -1,46 +1,19 @@
-// A price list from a file: rows wait as they came until all of them are looked at, then all that are right are taken in, in one act that can
-// be taken back. The look is the act itself, rolled back: it can show nothing else than what would happen.
+// Price lists from suppliers and the firm: staged, looked at, taken in, taken back.
 import { priceFacts } from './facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { writeCsv } from '../../core/formats/csv'
-import {
-  BOOK_FIELDS,
-  readEntryRow,
-  writeEntryRow,
-  type BookField,
-  type EntryRecord,
-} from '../../core/pricebook/bookTable'
-import {
-  importPlan,
-  type ImportPlan,
-  type KnownEntry,
-  type PlannedRow,
-} from '../../core/pricebook/importPlan'
-import type { PriceSet } from '../../core/pricebook/reprice'
-import { insideHours } from '../../core/pricebook/insideHours'
+import type { PlannedRow } from '../../core/pricebook/importPlan'
 import { DAY } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
-import { Raw } from '../http/route'
 import { record } from '../http/queries'
-import { endProgress, progressNow, tellProgress } from '../jobs/progress'
-import { taxClasses } from '../settings/queries'
-import { changeBook, shapeChanges, undoPrices, type Change } from './changes'
-import {
-  allPartsInside,
-  bookStamp,
-  fullEntries,
-  lockBook,
-  putEntries,
-  setPartsInside,
-  setRetired,
-  type EntryFacts,
-  type FullEntry,
-} from './queries'
+import { endProgress, progressNow } from '../jobs/progress'
+import { shapeChanges } from './changeRows'
+import { undoPrices } from './changes'
+import { bookStamp, lockBook, putEntries, setPartsInside } from './queries'
+import { setRetired } from './usage.queries'
 import {
   backToSavepoint,
   before,
-  type FullEntryBefore,
   deleteEntries,
   keepBefore,
   keepMeaning,
@@ -51,18 +24,18 @@ import {
   savepoint,
   setImportState,
   stageRows,
-  stagedRows,
   sweepStaged,
   unstage,
   usedEntries,
   versionsOf,
   type ImportRow,
 } from './imports.queries'
+import type { Options } from './takeIn'
+import { takeIn, countsOf } from './takeIn'
 
 const MOST = 50_000
 export const importProgress = (ctx: Ctx, id: string): Promise<Answer<'importProgress'>> =>
   progressNow(ctx.tx, id)
-
 export async function stagePrices(
   ctx: Ctx,
   id: string,
@@ -106,175 +79,6 @@ export const columnMeaning = async (
 ): Promise<Answer<'columnMeaning'>> => {
   const known = await meaningOf(ctx.tx, sourceOf(body))
   return { known: known !== null, columns: body.head.map((h) => known?.[h] ?? null) }
-}
-type Options = Body<'lookAtPrices'>
-interface Taken {
-  plan: ImportPlan
-  rows: Change[]
-  touched: { entryId: string; was: FullEntryBefore | null }[]
-}
-async function known(ctx: Ctx): Promise<{
-  full: Map<string, FullEntry>
-  insideOf: Map<string, { partId: string; quantity: string }[]>
-  entries: KnownEntry[]
-}> {
-  const all = await fullEntries(ctx.tx)
-  const codes = new Map(all.map((e) => [e.id, e.code]))
-  const insideOf = new Map<string, { partId: string; quantity: string }[]>(
-    all.map((e) => [e.id, []]),
-  )
-  for (const p of await allPartsInside(ctx.tx))
-    insideOf.get(p.entryId)!.push({ partId: p.partId, quantity: p.quantity })
-  return {
-    full: new Map(all.map((e) => [e.id, e])),
-    insideOf,
-    entries: all.map((e) => ({
-      ...e,
-      labour: e.labourId ? codes.get(e.labourId)! : '',
-      inside: insideOf
-        .get(e.id)!
-        .map((p) => ({ code: codes.get(p.partId)!, quantity: p.quantity })),
-    })),
-  }
-}
-async function takeIn(ctx: Ctx, list: ImportRow, options: Options): Promise<Taken> {
-  const staged = await stagedRows(ctx.tx, list.id)
-  if (!staged.length) throw notFound('price list')
-  const tell = (what: string, done: number) =>
-    tellProgress(list.id, { what, done, of: staged.length })
-  tell('checking', 0)
-  const { full, insideOf, entries } = await known(ctx)
-  const columns = list.columns as (BookField | null)[]
-  const plan = importPlan(
-    staged.map((r) => ({ row: r.row, ...readEntryRow(r.cells, columns) })),
-    entries,
-    {
-      by: columns.includes('code') ? 'code' : 'part',
-      supplier: list.supplier,
-      category: options.category || list.supplier || 'Taken in',
-      taxClass: options.taxClass,
-      taxClasses: new Set((await taxClasses(ctx.tx)).keys()),
-    },
-  )
-  const made = plan.rows.flatMap((r) =>
-    r.becomes && r.state !== 'same'
-      ? [{ ...r, becomes: r.becomes, entryId: r.id ?? ctx.id() }]
-      : [],
-  )
-  const ids = new Map([
-    ...entries.map((e) => [e.code, e.id] as const),
-    ...made.map((r) => [r.becomes.code, r.entryId] as const),
-  ])
-  const byCode = new Map<string, EntryRecord>([
-    ...entries.map((e) => [e.code, e] as const),
-    ...made.map((r) => [r.becomes.code, r.becomes] as const),
-  ])
-  // Whoever does not see costs does not change them.
-  const seesCost = signedIn(ctx).seesCost
-  const costNow = (id: string | null) => (id ? full.get(id)!.cost : '0')
-  const priceOf = new Map(
-    made.map((r): [string, PriceSet] => [
-      r.entryId,
-      {
-        cost: seesCost ? r.becomes.cost : costNow(r.id),
-        price: r.becomes.price,
-        furtherPrice: r.becomes.furtherPrice,
-        pricing:
-          options.fixed === 'by_rule' && r.changed.includes('cost') ? 'rule' : r.becomes.pricing,
-      },
-    ]),
-  )
-  for (let i = 0; i < made.length; i += 1000) {
-    tell('writing', i)
-    await putEntries(
-      ctx.tx,
-      made.slice(i, i + 1000).map((r) => {
-        const b = r.becomes
-        const hours =
-          b.kind === 'assembly'
-            ? insideHours(b.inside.map((p) => ({ ...byCode.get(p.code)!, quantity: p.quantity })))
-            : { seconds: b.seconds, furtherSeconds: b.furtherSeconds }
-        const facts: EntryFacts = {
-          code: b.code,
-          kind: b.kind,
-          category: b.category,
-          name: b.name,
-          description: b.description,
-          technicianNote: b.technicianNote,
-          synonyms: b.synonyms,
-          unit: b.unit,
-          taxClass: b.taxClass,
-          ...hours,
-          skills: b.skills,
-          pinned: b.pinned,
-          labourId: b.labour ? ids.get(b.labour)! : null,
-          sundriesRate: b.sundriesRate,
-          supplier: b.supplier,
-          partNumber: b.partNumber,
-          incomeCode: b.incomeCode,
-          activeFrom: b.activeFrom,
-          activeTo: b.activeTo,
-          retired: b.retired,
-        }
-        // Prices of entries that are there change in the act below, with their history.
-        const old = r.id ? full.get(r.id)! : priceOf.get(r.entryId)!
-        return {
-          id: r.entryId,
-          facts,
-          prices: {
-            cost: old.cost,
-            price: old.price,
-            furtherPrice: old.furtherPrice,
-            pricing: old.pricing,
-          },
-        }
-      }),
-    )
-  }
-  const refilled = made.filter((r) => !r.id || r.changed.includes('inside'))
-  await setPartsInside(
-    ctx.tx,
-    refilled.flatMap((r) => r.id ?? []),
-    refilled.flatMap((r) =>
-      r.becomes.inside.map((p) => ({
-        entryId: r.entryId,
-        partId: ids.get(p.code)!,
-        quantity: p.quantity,
-      })),
-    ),
-  )
-  const retired = options.vanished === 'retire' ? plan.vanished.map((e) => e.id) : []
-  await setRetired(ctx.tx, retired, true)
-  tell('pricing', staged.length)
-  const fresh = new Set(made.filter((r) => !r.id).map((r) => r.entryId))
-  const rows = await changeBook(ctx, {
-    id: list.id,
-    title: `Price list ${list.fileName}`,
-    holdsFrom: ctx.today,
-    changes: new Map([...priceOf].filter(([id]) => !fresh.has(id))),
-    even: true,
-    fresh,
-  })
-  const was = (id: string): FullEntryBefore | null =>
-    full.has(id) ? { entry: full.get(id)!, inside: insideOf.get(id)! } : null
-  return {
-    plan,
-    rows,
-    touched: [...made.map((r) => r.entryId), ...retired].map((entryId) => ({
-      entryId,
-      was: was(entryId),
-    })),
-  }
-}
-function countsOf(plan: ImportPlan): Answer<'takePrices'>['counts'] {
-  const count = (state: PlannedRow['state']) => plan.rows.filter((r) => r.state === state).length
-  return {
-    new: count('new'),
-    changed: count('changed'),
-    same: count('same'),
-    wrong: count('wrong'),
-    vanished: plan.vanished.length,
-  }
 }
 async function waitingList(ctx: Ctx, id: string): Promise<ImportRow> {
   const list = await priceImportById(ctx.tx, id, true)
@@ -424,21 +228,4 @@ export async function undoPriceImport(ctx: Ctx, id: string): Promise<Answer<'und
   const fact = priceFacts.listTakenBack({ file: list.fileName })
   await record(ctx, { subject: 'prices', id, fact })
   return { list: shape({ ...list, state: 'undone' }), left: rows.length - untouched.length }
-}
-/** The whole book as a file that can be taken in again, entry for entry. */
-export async function bookCsv(ctx: Ctx): Promise<Raw> {
-  const { entries } = await known(ctx)
-  const seesCost = signedIn(ctx).seesCost
-  const fields = BOOK_FIELDS.map((f, i) => ({ f, i })).filter(({ f }) => seesCost || f !== 'cost')
-  return new Raw(
-    'text/csv; charset=utf-8',
-    writeCsv([
-      fields.map(({ f }) => f),
-      ...entries.map((e) => {
-        const row = writeEntryRow(e)
-        return fields.map(({ i }) => row[i]!)
-      }),
-    ]),
-    'price-book.csv',
-  )
 }

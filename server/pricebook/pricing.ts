@@ -9,17 +9,13 @@ import { taxClassNames } from '../settings/queries'
 import { changeBook } from './changes'
 import {
   batchById,
-  categories,
-  labourRates,
-  lockBook,
   markupRules,
   pricingOf,
   putMarkupRules,
   putPricing,
   setRulesBefore,
-  suppliers,
-  units,
-} from './queries'
+} from './pricing.queries'
+import { categories, labourRates, lockBook, suppliers, units } from './queries'
 
 export async function pricing(ctx: Ctx): Promise<Answer<'pricing'>> {
   const p = await pricingOf(ctx.tx)

@@ -1,9 +1,7 @@
-// SQL of the price book.
-import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
+// SQL of the entries of the price book.
+import { placeholders, type Tx, type Value } from '../db/pool'
 import type { EntryKind } from '../../core/pricebook/kinds'
 import { WITHIN } from '../../core/pricebook/inCategory'
-import type { TimeFactor } from '../../core/pricebook/timeFactor'
-import type { MarkupRule } from '../../core/pricebook/markupTiers'
 import type { PriceSet } from '../../core/pricebook/reprice'
 import { listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
@@ -43,7 +41,6 @@ const COLUMNS = `${PLAIN}, COALESCE((SELECT GROUP_CONCAT(p.name SEPARATOR ', ') 
 /** What is on sale on a day: not retired, and within the days that it is active. */
 const ACTIVE =
   'NOT e.retired AND (e.active_from IS NULL OR e.active_from <= ?) AND (e.active_to IS NULL OR e.active_to >= ?)'
-
 export const entriesById = async (tx: Tx, ids: string[]) =>
   tx.rows<EntryRow>(
     `SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${placeholders(ids)})`,
@@ -119,7 +116,6 @@ export async function entryPage(
     after: f.after,
   })
 }
-
 /** One entry with all that is kept of it. */
 export interface WholeEntry extends EntryRow {
   description: string
@@ -255,24 +251,6 @@ export const updateEntry = async (tx: Tx, id: string, version: number, e: EntryF
       [...factValues(e), id, version],
     )
   ).affected
-/** Prices of many entries in a few statements; `on` is the day from which they hold. */
-export async function setPrices(
-  tx: Tx,
-  rows: readonly (PriceSet & { id: string })[],
-  on: string,
-): Promise<void> {
-  for (let i = 0; i < rows.length; i += 1000) {
-    await tx.run(
-      `UPDATE price_entries e
-      JOIN JSON_TABLE(?, '$[*]' COLUMNS (id CHAR(36) PATH '$.id', cost DECIMAL(14,4) PATH '$.cost',
-        price DECIMAL(14,4) PATH '$.price', further_price DECIMAL(14,4) PATH '$.furtherPrice' NULL
-        ON EMPTY, pricing VARCHAR(8) PATH '$.pricing')) j ON e.id = CAST(j.id AS UUID)
-      SET e.cost = j.cost, e.price = j.price, e.further_price = j.further_price,
-        e.pricing = j.pricing, e.priced_on = ?, e.version = e.version + 1`,
-      [JSON.stringify(rows.slice(i, i + 1000)), on],
-    )
-  }
-}
 export type FullEntry = EntryFacts & PriceSet & { id: string; version: number }
 /** Every entry with all that a list of ours says of it, the retired ones too. */
 export const fullEntries = async (tx: Tx) =>
@@ -333,179 +311,6 @@ export const suppliers = async (tx: Tx) =>
       'SELECT DISTINCT supplier AS name FROM price_entries WHERE supplier <> "" ORDER BY supplier LIMIT 500',
     )
   ).map((r) => r.name)
-
-export const markupRules = async (tx: Tx): Promise<(MarkupRule & { id: string })[]> =>
-  tx.rows<MarkupRule & { id: string }>(
-    'SELECT id, scope, name, tiers FROM markup_rules ORDER BY scope, name LIMIT 500',
-  )
-export async function putMarkupRules(
-  tx: Tx,
-  rules: (MarkupRule & { id: string })[],
-): Promise<void> {
-  await tx.run('DELETE FROM markup_rules')
-  if (rules.length)
-    await tx.many(
-      'INSERT INTO markup_rules (id, scope, name, tiers) VALUES ?',
-      rules.map((r) => [r.id, r.scope, r.name, JSON.stringify(r.tiers)]),
-    )
-}
-export interface PricingRow {
-  sundriesRate: string
-  minimum: string
-  rounding: { kind: 'none' | 'whole' | 'ending'; ending?: number }
-  year?: Record<string, string> | undefined
-  times?: TimeFactor[] | undefined
-}
-export const pricingOf = async (tx: Tx, lock = false): Promise<PricingRow> =>
-  (await tx.row<{ pricing: PricingRow }>(
-    `SELECT pricing FROM company WHERE id = 1${lock ? ' FOR UPDATE' : ''}`,
-  ))!.pricing
-export const putPricing = (tx: Tx, p: PricingRow) =>
-  tx.run('UPDATE company SET pricing = ?, version = version + 1', [JSON.stringify(p)])
-
-/** The rules as they were before a change of them. */
-export interface RulesBefore {
-  pricing: PricingRow
-  markups: (MarkupRule & { id: string })[]
-}
-export const setRulesBefore = (tx: Tx, batchId: string, before: RulesBefore) =>
-  tx.run('UPDATE price_batches SET rules_before = ? WHERE id = ?', [
-    JSON.stringify(before),
-    batchId,
-  ])
-export async function rulesBefore(tx: Tx, batchId: string): Promise<RulesBefore | null> {
-  const row = await tx.row<{ before: RulesBefore | null }>(
-    'SELECT rules_before AS `before` FROM price_batches WHERE id = ?',
-    [batchId],
-  )
-  return row?.before ?? null
-}
-/** Whether the rules were changed again after a change of them. */
-export const rulesChangedSince = async (tx: Tx, batchId: string) =>
-  (await tx.row(
-    `SELECT 1 AS yes
-    FROM price_batches b
-    JOIN price_batches later ON later.rules_before IS NOT NULL
-      AND later.state <> "undone" AND (later.made_at, later.id) > (b.made_at, b.id)
-    WHERE b.id = ? LIMIT 1`,
-    [batchId],
-  )) !== null
-export interface BatchRow {
-  id: string
-  title: string
-  holdsFrom: string
-  state: 'waiting' | 'applied' | 'undone'
-  madeBy: string | null
-  madeAt: string
-  entries: number
-}
-const BATCH = `SELECT b.id, b.title, b.holds_from, b.state, p.name AS madeBy, b.made_at,
-    (SELECT COUNT(*) FROM price_history h WHERE h.batch_id = b.id) AS entries
-  FROM price_batches b
-  LEFT JOIN people p ON p.id = b.made_by`
-export const batchById = (tx: Tx, id: string) =>
-  tx.row<BatchRow>(`${BATCH} WHERE b.id = ? FOR UPDATE`, [id])
-export const batches = (tx: Tx) =>
-  tx.rows<BatchRow>(`${BATCH} ORDER BY b.made_at DESC, b.id DESC LIMIT 50`)
-export const dueBatches = (tx: Tx, today: string) =>
-  tx.rows<{ id: string }>(
-    `SELECT id
-    FROM price_batches
-    WHERE state = "waiting" AND holds_from <= ?
-    ORDER BY holds_from, made_at LIMIT 20`,
-    [today],
-  )
-export const insertBatch = (
-  tx: Tx,
-  b: {
-    id: string
-    title: string
-    holdsFrom: string
-    state: BatchRow['state']
-    by: string | null
-    at: number
-  },
-) =>
-  tx.run(
-    'INSERT INTO price_batches (id, title, holds_from, state, made_by, made_at) VALUES (?, ?, ?, ?, ?, ?)',
-    [b.id, b.title.slice(0, 160), b.holdsFrom, b.state, b.by, sqlInstant(b.at)],
-  )
-export const setBatchState = (tx: Tx, id: string, state: BatchRow['state']) =>
-  tx.run('UPDATE price_batches SET state = ? WHERE id = ?', [state, id])
-export const insertHistory = (
-  tx: Tx,
-  batchId: string,
-  rows: { entryId: string; was: PriceSet; became: PriceSet; follows: boolean }[],
-) =>
-  tx.many(
-    'INSERT INTO price_history (batch_id, entry_id, was, became, follows) VALUES ?',
-    rows.map((r) => [
-      batchId,
-      r.entryId,
-      JSON.stringify(r.was),
-      JSON.stringify(r.became),
-      r.follows,
-    ]),
-  )
-export const historyOfBatch = async (tx: Tx, batchId: string) =>
-  tx.rows<{ entryId: string; was: PriceSet; became: PriceSet }>(
-    'SELECT entry_id, was, became FROM price_history WHERE batch_id = ? ORDER BY id',
-    [batchId],
-  )
-export const historyOfEntry = (tx: Tx, entryId: string) =>
-  tx.rows<{
-    title: string
-    state: BatchRow['state']
-    holdsFrom: string
-    madeAt: string
-    madeBy: string | null
-    was: PriceSet
-    became: PriceSet
-  }>(
-    `SELECT b.title, b.state, b.holds_from, b.made_at, p.name AS madeBy, h.was, h.became
-    FROM price_history h
-    JOIN price_batches b ON b.id = h.batch_id
-    LEFT JOIN people p ON p.id = b.made_by
-    WHERE h.entry_id = ?
-    ORDER BY h.id DESC LIMIT 50`,
-    [entryId],
-  )
-/** What was sold of each entry since a day: how often, how many, for how much. */
-export const soldSince = (tx: Tx, since: string, entryIds: string[] | null = null) =>
-  tx.rows<{ entryId: string; lines: number; quantity: string; net: number; last: string }>(
-    `SELECT l.entry_id, COUNT(*) AS \`lines\`, SUM(l.quantity) AS quantity,
-      CAST(SUM(l.net_minor) AS SIGNED) AS net, DATE(MAX(COALESCE(v.start_at, w.created_at))) AS last
-    FROM work_lines l
-    STRAIGHT_JOIN work_orders w ON w.id = l.work_order_id
-    LEFT JOIN visits v ON v.id = l.visit_id
-    WHERE l.entry_id IS NOT NULL AND NOT l.removed
-      AND l.done AND w.created_at >=
-      ?${entryIds ? ` AND l.entry_id IN (${placeholders(entryIds)})` : ''}
-    GROUP BY l.entry_id`,
-    [since, ...(entryIds ?? [])],
-  )
-export const soldWhere = (tx: Tx, entryId: string) =>
-  tx.rows<{
-    workOrderId: string
-    number: string
-    customer: string
-    on: string
-    quantity: string
-    unitPrice: string
-    net: number
-  }>(
-    `SELECT w.id AS workOrderId, w.number, c.name AS customer,
-      DATE(COALESCE(v.start_at, w.created_at)) AS \`on\`, l.quantity, l.unit_price,
-      l.net_minor AS net
-    FROM work_lines l
-    JOIN work_orders w ON w.id = l.work_order_id
-    JOIN customers c ON c.id = w.customer_id
-    LEFT JOIN visits v ON v.id = l.visit_id
-    WHERE l.entry_id = ? AND NOT l.removed
-      AND l.done
-    ORDER BY COALESCE(v.start_at, w.created_at) DESC LIMIT 12`,
-    [entryId],
-  )
 /** Entries that came from suppliers, by the suppliers' part numbers. */
 export const bySupplierPart = (tx: Tx, partNumbers: string[]) =>
   tx.rows<{
@@ -523,26 +328,6 @@ export const bySupplierPart = (tx: Tx, partNumbers: string[]) =>
     WHERE part_number IN (${placeholders(partNumbers)})
       AND supplier <> '' AND NOT retired`,
     partNumbers,
-  )
-/** How long each task took where it was the only work of a work order: seconds on site of whoever was there, helpers who learn aside. */
-export const workedByTask = (tx: Tx, since: string, entryId: string | null = null) =>
-  tx.rows<{ entryId: string; seconds: number }>(
-    `SELECT l.entry_id AS entryId, CAST(SUM(TIMESTAMPDIFF(SECOND, k.started_at, k.ended_at)) /
-      l.quantity AS SIGNED) AS seconds
-    FROM work_lines l
-    JOIN work_orders w ON w.id = l.work_order_id
-    JOIN visits v ON v.work_order_id = w.id
-    JOIN clock_intervals k ON k.visit_id = v.id
-      AND k.kind = 'on_site' AND k.ended_at IS NOT NULL
-    JOIN people p ON p.id = k.person_id
-      AND p.kind <> 'apprentice'
-    WHERE l.kind = 'task' AND l.done
-      AND NOT l.removed AND l.entry_id ${entryId ? '= ?' : 'IS NOT NULL'}
-      AND w.created_at >= ? AND w.state IN ('to_bill', 'billed', 'closed')
-      AND NOT EXISTS (SELECT 1 FROM work_lines o WHERE o.work_order_id = w.id AND o.id <> l.id AND
-      NOT o.removed AND o.kind IN ('task', 'labour'))
-    GROUP BY l.id, l.entry_id, l.quantity LIMIT 20000`,
-    entryId ? [entryId, since] : [since],
   )
 export const entriesWith = (tx: Tx, partId: string) =>
   tx.rows<{ id: string; code: string; name: string; quantity: string }>(
@@ -572,48 +357,6 @@ export const namesOf = (tx: Tx) =>
     WHERE NOT e.retired
     ORDER BY e.code LIMIT 50000`,
   )
-/** What each entry usually goes for: of its last prices the one in the middle. */
-export const usualPrices = async (tx: Tx, since: string) =>
-  new Map(
-    (
-      await tx.rows<{ entryId: string; price: string }>(
-        `SELECT entry_id, unit_price AS price
-        FROM (SELECT l.entry_id, l.unit_price, ROW_NUMBER() OVER (PARTITION BY l.entry_id ORDER BY
-          l.unit_price, l.id) AS n, COUNT(*) OVER (PARTITION BY l.entry_id) AS of_all FROM
-          work_lines l JOIN work_orders w ON w.id = l.work_order_id WHERE l.entry_id IS NOT NULL AND
-          NOT l.removed AND l.done AND w.created_at >= ?) r
-        WHERE n = FLOOR((of_all + 1) / 2)`,
-        [since],
-      )
-    ).map((r) => [r.entryId, r.price]),
-  )
-export async function setHours(
-  tx: Tx,
-  rows: readonly { id: string; seconds: number; furtherSeconds: number }[],
-): Promise<void> {
-  for (const r of rows)
-    await tx.run(
-      'UPDATE price_entries SET seconds_first = ?, seconds_further = ?, version = version + 1 WHERE id = ?',
-      [r.seconds, r.furtherSeconds, r.id],
-    )
-}
-export async function setRetired(
-  tx: Tx,
-  ids: readonly string[],
-  retired: boolean,
-): Promise<number> {
-  let count = 0
-  for (let i = 0; i < ids.length; i += 500)
-    count += (
-      await tx.run(
-        `UPDATE price_entries
-        SET retired = ?, version = version + 1
-        WHERE retired <> ? AND id IN (${placeholders(ids.slice(i, i + 500))})`,
-        [retired, retired, ...ids.slice(i, i + 500)],
-      )
-    ).affected
-  return count
-}
 /** What customers are told of entries. */
 export async function descriptionsOf(tx: Tx, ids: readonly string[]): Promise<Map<string, string>> {
   const found = new Map<string, string>()
@@ -659,57 +402,3 @@ export const entriesIn = (kinds: EntryKind[]): ListIn => ({
 })
 /** One change of prices at a time: what follows from what is worked out from the whole book. */
 export const lockBook = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')
-export async function pricesNow(tx: Tx, ids: readonly string[]): Promise<Map<string, PriceSet>> {
-  const now = new Map<string, PriceSet>()
-  for (let i = 0; i < ids.length; i += 1000) {
-    const some = ids.slice(i, i + 1000)
-    for (const { id, ...p } of await tx.rows<PriceSet & { id: string }>(
-      `SELECT id, cost, price, further_price, pricing
-      FROM price_entries
-      WHERE id IN (${placeholders(some)}) FOR UPDATE`,
-      some,
-    ))
-      now.set(id, p)
-  }
-  return now
-}
-export const pinsOf = async (tx: Tx, personId: string) =>
-  (
-    await tx.rows<{ id: string }>(
-      'SELECT entry_id AS id FROM price_pins WHERE person_id = ? LIMIT 2000',
-      [personId],
-    )
-  ).map((r) => r.id)
-export const setPin = (tx: Tx, personId: string, entryId: string, on: boolean) =>
-  tx.run(
-    on
-      ? 'INSERT IGNORE INTO price_pins (person_id, entry_id) VALUES (?, ?)'
-      : 'DELETE FROM price_pins WHERE person_id = ? AND entry_id = ?',
-    [personId, entryId],
-  )
-export const pictureById = (tx: Tx, id: string) =>
-  tx.row<{ mime: string; bytes: Buffer }>('SELECT mime, bytes FROM price_pictures WHERE id = ?', [
-    id,
-  ])
-export const insertPicture = (
-  tx: Tx,
-  p: { id: string; entryId: string; mime: string; bytes: Buffer },
-) =>
-  tx.run('INSERT INTO price_pictures (id, entry_id, mime, bytes) VALUES (?, ?, ?, ?)', [
-    p.id,
-    p.entryId,
-    p.mime,
-    p.bytes,
-  ])
-export const setPicture = async (
-  tx: Tx,
-  entryId: string,
-  version: number,
-  pictureId: string | null,
-) =>
-  (
-    await tx.run(
-      'UPDATE price_entries SET picture_id = ?, version = version + 1 WHERE id = ? AND version = ?',
-      [pictureId, entryId, version],
-    )
-  ).affected

@@ -2,7 +2,8 @@
 import type { pricebookRoutes } from '../../shared/pricebook'
 import { outside, type Handlers } from '../http/route'
 import { changePrices, previewPrices, priceChanges, undoPrices } from './changes'
-import { keepPriceEntry, keepPricePicture, priceEntry, pricePicture, tryPrice } from './entry'
+import { keepPriceEntry, keepPricePicture, pricePicture, tryPrice } from './entry'
+import { priceEntry } from './entryView'
 import {
   columnMeaning,
   importProgress,

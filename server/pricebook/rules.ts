@@ -12,7 +12,8 @@ import { localDate, localTime, plusDays, weekday } from '../../core/time/zone'
 import type { Answer } from '../../shared/api'
 import { holidaysBetween } from '../dispatch/queries'
 import { signedIn, type Ctx } from '../http/context'
-import { markupRules, pricingOf, type EntryRow } from './queries'
+import { markupRules, pricingOf } from './pricing.queries'
+import type { EntryRow } from './queries'
 
 function roundingOf(r: { kind: string; ending?: number }): PriceRounding {
   if (r.kind === 'ending') return { kind: 'ending', ending: r.ending ?? 0 }

@@ -19,12 +19,10 @@ import {
   bookStamp,
   entriesById,
   entryPage,
-  pinsOf,
-  setPin,
-  soldSince,
   wholeBook,
   type EntryRow,
 } from './queries'
+import { pinsOf, setPin, soldSince } from './usage.queries'
 
 export interface Book {
   stamp: string

@@ -11,18 +11,9 @@ import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { changeBook, shapeBatch } from './changes'
-import {
-  allPartsInside,
-  batchById,
-  entriesById,
-  lockBook,
-  namesOf,
-  setHours,
-  setRetired,
-  soldSince,
-  usualPrices,
-  workedByTask,
-} from './queries'
+import { allPartsInside, entriesById, lockBook, namesOf } from './queries'
+import { batchById } from './pricing.queries'
+import { setHours, setRetired, soldSince, usualPrices, workedByTask } from './usage.queries'
 
 const SHOWN = 200
 export async function bookUsage(ctx: Ctx): Promise<Answer<'bookUsage'>> {

@@ -1,34 +1,21 @@
 // SQL of a work order with all that is around it, as its page shows it.
-import {
-  customersIn,
-  equipmentIn,
-  sitesIn,
-  type CustomerRow,
-  type EquipmentRow,
-  type SiteRow,
-} from '../customers/queries'
+import { customersIn, type CustomerRow } from '../customers/queries'
+import { equipmentIn, sitesIn, type EquipmentRow, type SiteRow } from '../customers/places.queries'
 import type { Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
 import { quotesOfWorkIn, type ShortQuote } from '../quotes/queries'
+import { billedIn, type BilledLine } from './lines.queries'
+import { callBacksIn, WORK, type CallBackRow, type WorkOrderRow } from './queries'
+import { clockIn, toInterval, type RawInterval } from './clock.queries'
 import {
-  billedIn,
-  callBacksIn,
-  clockIn,
   invoicesIn,
   photosIn,
   signaturesIn,
-  toInterval,
-  visitsIn,
-  WORK,
-  type BilledLine,
-  type CallBackRow,
   type InvoiceOfWork,
   type PhotoRow,
-  type RawInterval,
   type SignatureRow,
-  type VisitRow,
-  type WorkOrderRow,
-} from './queries'
+} from './papers.queries'
+import { visitsIn, type VisitRow } from './visits.queries'
 
 /** A work order with whose it is, where, on what, and whose call-back it is, in one question. */
 export async function workWithParties(tx: Tx, id: string) {

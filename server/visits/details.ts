@@ -1,6 +1,7 @@
 // The customer's details as a work order keeps them from the day on which it was made.
 import type { Details } from '../../core/customers/changedDetails'
-import type { CustomerRow, SiteRow } from '../customers/queries'
+import type { CustomerRow } from '../customers/queries'
+import type { SiteRow } from '../customers/places.queries'
 
 export const detailsOf = (c: CustomerRow, s: SiteRow): Details => ({
   name: c.name,

@@ -19,25 +19,28 @@ import { technicianById } from '../dispatch/queries'
 import { tellOnWay } from '../dispatch/visitMessages'
 import { may, signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { refreshWorkOrder, visibleWorkOrder, workOrderPaper } from './account'
+import { refreshWorkOrder, visibleWorkOrder } from './account'
+import { workOrderPaper } from './views'
 import {
   fieldRow,
   fieldRows,
   goesAlong,
+  setFindings,
+  setVisitState,
+  visitById,
+  visitsOfTechnician,
+  type FieldRow,
+  type VisitRow,
+} from './visits.queries'
+import {
   helpersRunning,
   intervalsOf,
   lastClocked,
   runningClock,
-  setFindings,
-  setVisitState,
   startClock,
   stopClock,
-  visitById,
-  visitsOfTechnician,
-  workOrderById,
-  type FieldRow,
-  type VisitRow,
-} from './queries'
+} from './clock.queries'
+import { workOrderById } from './queries'
 
 type FieldVisit = Answer<'fieldDay'>['visits'][number]
 interface Spot {

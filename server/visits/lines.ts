@@ -1,21 +1,15 @@
-// Lines of a work order: added from the price book or by hand, changed for this work order only, agreed by signature.
+// Lines of a work order: added, changed, taken out; rates of it alone.
 import { workFacts } from './facts'
 import type { Fact } from '../http/facts'
-import { isExempt } from '../../core/tax/isExempt'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { Decimal } from '../../core/money/decimal'
-import { discountOf } from '../../core/documents/discountOf'
 import { lineNet } from '../../core/documents/lineNet'
-import { shareAmount } from '../../core/money/shareAmount'
-import { documentTotals } from '../../core/documents/documentTotals'
 import { isAgreed } from '../../core/pricebook/priceOrder'
 import { localToInstant } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
 import { customerById, levels } from '../customers/queries'
-import { signedIn, type Ctx } from '../http/context'
-import { fromBase64, isKind } from '../http/files'
-import { redraw } from '../http/pictures'
+import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import type { Call } from '../http/route'
 import {
@@ -29,31 +23,12 @@ import {
 } from '../pricebook/priceLines'
 import { entriesById } from '../pricebook/queries'
 import { askBasket, basketLines } from '../pricebook/suppliers'
-import { taxClasses } from '../settings/queries'
-import {
-  accountOf,
-  asPaperLine,
-  refreshWorkOrder,
-  timeCharge,
-  uncoveredOf,
-  visibleWorkOrder,
-  workOrderPaper,
-} from './account'
-import {
-  addExplained,
-  closeWork,
-  insertLine,
-  insertPhoto,
-  insertSignature,
-  lineById,
-  linesOf,
-  promiseLines,
-  setOwnPrices,
-  updateLine,
-  visitById,
-  type LineRow,
-  type WorkOrderRow,
-} from './queries'
+import { accountOf, refreshWorkOrder, visibleWorkOrder } from './account'
+import { workOrderPaper } from './views'
+import { insertLine, lineById, linesOf, updateLine, type LineRow } from './lines.queries'
+import { setOwnPrices, type WorkOrderRow } from './queries'
+import { visitById } from './visits.queries'
+import { readDiscount, levelPart } from './discounts'
 
 export async function putLines(
   ctx: Ctx,
@@ -164,7 +139,6 @@ export async function keepWorkRates(
   })
   return workOrderPaper(ctx, workOrderId)
 }
-
 export async function addLines(
   ctx: Ctx,
   workOrderId: string,
@@ -195,7 +169,6 @@ async function addWanted(
   await refreshWorkOrder(ctx, work.id)
   return workOrderPaper(ctx, work.id)
 }
-
 export async function addBasket(
   call: Call,
   workOrderId: string,
@@ -297,240 +270,4 @@ export async function changeLine(
   })
   await refreshWorkOrder(ctx, work.id)
   return workOrderPaper(ctx, work.id)
-}
-
-function readDiscount(text: string, ofMinor: number, currency: string): number {
-  const minor = discountOf(text || '0', ofMinor, currency)
-  if (minor === null)
-    throw invalid('discount', 'Write an amount or a percentage, for example 25.00 or 10 %.')
-  return minor
-}
-/** What the customer's level takes off a line. */
-const levelPart = (l: Pick<LineRow, 'savingMinor'>, level: { own: boolean }): number =>
-  level.own ? l.savingMinor : 0
-/** Goodwill on the whole, besides the level: taken off what is not billed yet, shared so that it is that amount exactly; instead of the goodwill before. */
-export async function discountLines(
-  ctx: Ctx,
-  workOrderId: string,
-  body: Body<'discountLines'>,
-): Promise<Answer<'workOrder'>> {
-  const work = await visibleWorkOrder(ctx, workOrderId, true)
-  if (work.cancelled || work.closed)
-    throw conflict('closed', 'This work order is closed; nothing can be taken off it.')
-  const lines = await linesOf(ctx.tx, workOrderId)
-  const billed = new Set(
-    (await accountOf(ctx, lines, workOrderId)).lines
-      .filter((l) => l.billedMinor > 0)
-      .map((l) => l.id),
-  )
-  const open = lines.filter((l) => !billed.has(l.id))
-  const level = await levelFor(ctx, work)
-  const before = open.map(
-    (l) =>
-      lineNet({ quantity: l.quantity, unitPrice: l.unitPrice }, work.currency) -
-      levelPart(l, level),
-  )
-  const total = before.reduce((n, net) => n + net, 0)
-  if (total === 0)
-    throw conflict(
-      'nothing_open',
-      'There is nothing that could be taken off: every line is billed, or costs nothing.',
-    )
-  const minor = readDiscount(body.discount, total, work.currency)
-  if (minor > total) throw invalid('discount', 'This is more than all lines that are not billed.')
-  for (const [i, share] of shareAmount(minor, before).entries())
-    await updateLine(
-      ctx.tx,
-      {
-        ...open[i]!,
-        discountMinor: levelPart(open[i]!, level) + share,
-        netMinor: before[i]! - share,
-      },
-      false,
-    )
-  await record(ctx, {
-    subject: 'work',
-    id: workOrderId,
-    workOrderId,
-    customerId: work.customerId,
-    fact: workFacts.discounted({
-      amount: minorToDecimal(minor, work.currency),
-      currency: work.currency,
-      as: body.discount,
-      was: minorToDecimal(
-        open.reduce((n, l) => n + l.discountMinor, 0),
-        work.currency,
-      ),
-    }),
-  })
-  await refreshWorkOrder(ctx, workOrderId)
-  return workOrderPaper(ctx, workOrderId)
-}
-/** The customer signs for the lines as shown; what they saw is kept with the picture, and becomes what was promised. */
-export async function sign(
-  call: Call,
-  workOrderId: string,
-  body: Body<'sign'>,
-): Promise<Answer<'workOrder'>> {
-  await call.inContext((ctx) => visibleWorkOrder(ctx, workOrderId))
-  const sent = fromBase64(body.image)
-  if (!isKind(sent, 'image/png'))
-    throw invalid('image', 'The signature is not a PNG picture.', 'not_a_picture')
-  const { bytes } = await redraw(sent, 'image')
-  return call.once((ctx) => keepSignature(ctx, workOrderId, body, bytes))
-}
-async function keepSignature(
-  ctx: Ctx,
-  workOrderId: string,
-  body: Body<'sign'>,
-  image: Buffer,
-): Promise<Answer<'workOrder'>> {
-  const work = await visibleWorkOrder(ctx, workOrderId, true)
-  const lines = await linesOf(ctx.tx, workOrderId)
-  if (lines.length === 0)
-    throw invalid('lines', 'There is nothing to agree to yet: add a line first.')
-  const classes = await taxClasses(ctx.tx)
-  const customer = (await customerById(ctx.tx, work.customerId))!
-  const totals = documentTotals(
-    lines.map((l) => asPaperLine(l, classes)),
-    { mode: ctx.company.taxMode, currency: work.currency, exempt: isExempt(customer, ctx.today) },
-  )
-  if (decimalToMinor(body.shownTotal, work.currency) !== totals.totalMinor)
-    throw conflict(
-      'price_changed',
-      'The lines changed since they were shown. Show them again before signing.',
-      { total: toMoney(totals.totalMinor, work.currency) },
-    )
-  const shown = {
-    lines: lines.map((l, i) => ({
-      name: l.name,
-      quantity: l.quantity,
-      net: minorToDecimal(totals.lineNets[i]!, work.currency),
-    })),
-    tax: minorToDecimal(totals.taxMinor, work.currency),
-    total: minorToDecimal(totals.totalMinor, work.currency),
-  }
-  await insertSignature(ctx.tx, {
-    id: body.id,
-    workOrderId,
-    visitId: body.visitId,
-    name: body.name,
-    at: ctx.now,
-    by: signedIn(ctx).id,
-    image,
-    shown,
-    total: totals.totalMinor,
-  })
-  await promiseLines(ctx.tx, workOrderId)
-  await record(ctx, {
-    subject: 'work',
-    id: workOrderId,
-    workOrderId,
-    customerId: work.customerId,
-    fact: workFacts.signed({ ...shown, name: body.name, currency: work.currency }),
-  })
-  await refreshWorkOrder(ctx, workOrderId)
-  return workOrderPaper(ctx, workOrderId)
-}
-
-/** Keeps a photo; what it is, its first bytes say, not its name. */
-export async function addPhoto(
-  call: Call,
-  workOrderId: string,
-  body: Body<'addPhoto'>,
-): Promise<Answer<'addPhoto'>> {
-  await call.inContext((ctx) => visibleWorkOrder(ctx, workOrderId))
-  const { mime, bytes } = await redraw(fromBase64(body.data))
-  return call.once(async (ctx) => {
-    const work = await visibleWorkOrder(ctx, workOrderId)
-    await insertPhoto(ctx.tx, {
-      id: body.id,
-      workOrderId,
-      mime,
-      bytes,
-      by: signedIn(ctx).id,
-      at: ctx.now,
-    })
-    await record(ctx, {
-      subject: 'work',
-      id: workOrderId,
-      workOrderId,
-      customerId: work.customerId,
-      fact: workFacts.photoAdded(),
-    })
-    return { ok: true }
-  })
-}
-
-export async function explainTime(
-  ctx: Ctx,
-  workOrderId: string,
-  body: Body<'explainTime'>,
-): Promise<Answer<'workOrder'>> {
-  const work = await visibleWorkOrder(ctx, workOrderId, true)
-  const { uncoveredSeconds } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, workOrderId))
-  if (body.seconds > uncoveredSeconds)
-    throw invalid('seconds', 'Not that many minutes are uncovered.')
-  await addExplained(ctx.tx, workOrderId, body.seconds)
-  await record(ctx, {
-    subject: 'work',
-    id: workOrderId,
-    workOrderId,
-    customerId: work.customerId,
-    fact: workFacts.timeExplained({ seconds: body.seconds, reason: body.reason }),
-  })
-  await refreshWorkOrder(ctx, workOrderId)
-  return workOrderPaper(ctx, workOrderId)
-}
-export async function chargeTime(
-  ctx: Ctx,
-  workOrderId: string,
-  lineId: string,
-): Promise<Answer<'workOrder'>> {
-  const work = await visibleWorkOrder(ctx, workOrderId, true)
-  const { uncoveredSeconds, at } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, workOrderId))
-  const charge = await timeCharge(ctx, work, uncoveredSeconds, at)
-  if (!charge) throw conflict('nothing_uncovered', 'Every minute on site is covered by a line.')
-  await insertLine(ctx.tx, {
-    ...charge,
-    id: lineId,
-    workOrderId,
-    visitId: null,
-    promisedMinor: 0,
-    done: true,
-    coversSeconds: Math.max(charge.coversSeconds, uncoveredSeconds),
-  })
-  await record(ctx, {
-    subject: 'work',
-    id: workOrderId,
-    workOrderId,
-    customerId: work.customerId,
-    fact: workFacts.timeCharged({ seconds: uncoveredSeconds }),
-  })
-  await refreshWorkOrder(ctx, workOrderId)
-  return workOrderPaper(ctx, workOrderId)
-}
-export async function closeWorkOrder(
-  ctx: Ctx,
-  workOrderId: string,
-  reason: string,
-): Promise<Answer<'workOrder'>> {
-  const work = await visibleWorkOrder(ctx, workOrderId, true)
-  if (work.toBill > 0)
-    throw conflict(
-      'still_to_bill',
-      'Something is done and not billed. Bill it, or take the line out.',
-    )
-  if (!['to_bill', 'billed'].includes(work.state))
-    throw conflict('not_finished', 'Its visits are not finished.')
-  await closeWork(ctx.tx, workOrderId)
-  await record(ctx, {
-    subject: 'work',
-    id: workOrderId,
-    workOrderId,
-    customerId: work.customerId,
-    fact: workFacts.closed({ reason }),
-  })
-  await refreshWorkOrder(ctx, workOrderId)
-  return workOrderPaper(ctx, workOrderId)
 }

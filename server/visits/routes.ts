@@ -6,22 +6,17 @@ import { HOUR } from '../../core/time/units'
 import type { visitRoutes } from '../../shared/visits'
 import { outside, Raw, type Handlers } from '../http/route'
 import { pageOf, paging } from '../http/paging'
-import { visibleWorkOrder, workOrderPaper } from './account'
+import { visibleWorkOrder } from './account'
+import { workOrderPaper } from './views'
 import { callBack } from './callBacks'
 import { clock, fieldDay, fieldVisit, writeFindings } from './field'
-import {
-  addLines,
-  addPhoto,
-  changeLine,
-  chargeTime,
-  closeWorkOrder,
-  discountLines,
-  explainTime,
-  keepWorkRates,
-  sign,
-} from './lines'
+import { addLines, changeLine, keepWorkRates } from './lines'
+import { addPhoto, sign } from './evidence'
+import { chargeTime, closeWorkOrder, explainTime } from './time'
+import { discountLines } from './discounts'
 import { carryOver, park, writeWorkOrder } from './words'
-import { followUpLists, photoById, signatureImage, workOrderPage } from './queries'
+import { followUpLists, workOrderPage } from './queries'
+import { photoById, signatureImage } from './papers.queries'
 
 export const visitHandlers: Handlers<typeof visitRoutes> = {
   async workOrders(ctx, { query }) {

@@ -1,12 +1,12 @@
 // How often a screen asks the database, and that what it asks is served by an index.
 import type mysql from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { unpaid } from '../../server/collections/service'
-import { customerPaper } from '../../server/customers/service'
+import { unpaid } from '../../server/collections/views'
+import { customerPaper } from '../../server/customers/views'
 import { closePool, fromSnapshot, type Tx } from '../../server/db/pool'
 import { inContext, type Actor, type Ctx } from '../../server/http/context'
 import { journalRows } from '../../server/ledger/queries'
-import { workOrderPaper } from '../../server/visits/account'
+import { workOrderPaper } from '../../server/visits/views'
 import { fieldDay } from '../../server/visits/field'
 import { database, signedIn } from './client'
 

@@ -61,7 +61,7 @@ const newLink = (p: Person) =>
     :rows="setUp.technicians"
     :row-key="(p) => p.id"
     :columns="[
-      { key: 'technician', label: 'Technician' },
+      { key: 'technician', label: 'Technician', look: 'nowrap' },
       { key: 'hours', label: 'Hours, visits in the morning + afternoon', look: 'small' },
       { key: 'skills', label: 'Skills', look: 'small' },
       { key: 'territories', label: 'Territories', look: 'small', text: served },

@@ -125,7 +125,11 @@ function kept(setUp: SetUp) {
   flex-direction: column;
   gap: 8px;
 }
-.set-up :deep(.box .row) {
-  align-items: flex-end;
+.set-up :deep(.box .row:has(> .field)) {
+  align-items: flex-start;
+}
+/* Beside a field, a button stands level with what is typed, also when something is wrong beneath it. */
+.set-up :deep(.box .row > .field ~ .btn) {
+  margin-top: 22px;
 }
 </style>

@@ -59,3 +59,9 @@ const { amount } = useFigures()
     />
   </div>
 </template>
+
+<style scoped>
+.row {
+  margin-bottom: 4px;
+}
+</style>

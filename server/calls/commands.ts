@@ -1,29 +1,20 @@
-// A call from the first word to its end: kept while it is typed; booked as a work order with its number and a visit; put off; declined.
+// Acts on calls: kept while they are typed, booked, put off, declined.
 import { callFacts } from './facts'
 import { workFacts } from '../visits/facts'
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
-import { sayDay } from '../../core/time/sayDay'
 import { localToInstant, plusDays } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
-import { sayAgo } from '../../core/time/sayAgo'
-import { DAY, MINUTE } from '../../core/time/units'
+import { MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { callDraft } from '../../shared/calls'
-import {
-  contactsOf,
-  customerById,
-  equipmentById,
-  fileById,
-  filesOf,
-  filesOfCallTo,
-  owedBy,
-  siteById,
-  updateRow,
-  type CustomerRow,
-} from '../customers/queries'
+import { contactsOf, equipmentById, siteById } from '../customers/places.queries'
+import { customerById, updateRow, type CustomerRow } from '../customers/queries'
+import { fileById, filesOf, filesOfCallTo } from '../customers/history.queries'
+import { owedBy } from '../customers/owed.queries'
 import { lockPeople } from '../dispatch/queries'
-import { checkPlacement, heldByOthers, mayPlace, placeVisit } from '../dispatch/service'
+import { checkPlacement, heldByOthers, mayPlace } from '../dispatch/placing'
+import { placeVisit } from '../dispatch/commands'
 import { confirmVisit } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -31,91 +22,15 @@ import { nextNumber } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
 import { detailsOf } from '../visits/details'
 import { putLines } from '../visits/lines'
-import {
-  insertPhoto,
-  insertVisit,
-  insertWorkOrder,
-  technicianIdsOf,
-  visitById,
-  workOrderById,
-} from '../visits/queries'
-import { callById, keepCall, markCall, waitingCalls, type CallRow } from './queries'
+import { insertPhoto } from '../visits/papers.queries'
+import { insertVisit, technicianIdsOf, visitById } from '../visits/visits.queries'
+import { insertWorkOrder, workOrderById } from '../visits/queries'
+import { callById, keepCall, markCall } from './queries'
 import { WORK_ORDER_NUMBERS } from '../visits/numbers'
+import type { Row } from './views'
 
-type Row = Answer<'call'>
 /** How long a chosen time is held after the last word (our own rule). */
 const HOLD_MINUTES = 10
-function backOn(ctx: Ctx, { callBackOn }: CallRow): string {
-  if (callBackOn === ctx.today) return 'today'
-  return `on ${callBackOn ? sayDay(callBackOn, ctx.company.locale) : 'a day'}`
-}
-function shape(ctx: Ctx, c: CallRow, files: Row['files']): Row {
-  const draft = callDraft.cast(c.draft) as Row['draft']
-  const missing = [
-    !draft.customerId && 'the customer',
-    draft.customerId && !draft.siteId && 'the site',
-    !draft.problem && 'what is wrong',
-    !(draft.date && draft.start) && 'a time',
-    !draft.technicianId && 'who goes',
-  ].filter(Boolean)
-  const overdue = c.state === 'put_off' && c.callBackOn !== null && c.callBackOn < ctx.today
-  const age = ctx.now - Date.parse(c.createdAt)
-  const waiting = () => {
-    if (c.state === 'put_off')
-      return `Call back ${backOn(ctx, c)}: ${c.reason}${overdue ? ', overdue' : ''}`
-    if (c.state !== 'open') return c.reason
-    return c.origin === 'form' && !draft.customerId
-      ? `Asked on the request form ${sayAgo(age)} ago: nobody has answered yet`
-      : `Still missing: ${missing.join(', ') || 'the booking itself'}`
-  }
-  return {
-    id: c.id,
-    state: c.state,
-    origin: c.origin,
-    summary: c.summary || draft.query || 'Call without a name',
-    waiting: waiting(),
-    late: overdue || (c.state === 'open' && age > DAY),
-    draft,
-    workOrderId: c.workOrderId,
-    callBackOn: c.callBackOn,
-    assignedTo: c.assignedTo ?? '',
-    takenBy: c.takenBy ?? '',
-    createdAt: c.createdAt,
-    version: c.version,
-    files,
-  }
-}
-export async function listCalls(ctx: Ctx): Promise<Answer<'calls'>> {
-  const calls = await waitingCalls(ctx.tx)
-  const files = await filesOf(
-    ctx.tx,
-    'call_id',
-    calls.map((c) => c.id),
-  )
-  const shaped = calls.map((c) =>
-    shape(
-      ctx,
-      c,
-      files.filter((f) => f.of === c.id).map(({ id, name, mime }) => ({ id, name, mime })),
-    ),
-  )
-  // What asks for an answer first: overdue, then requests that nobody answered, then what lacks something, then what is put off to later.
-  const weight = (c: Row) => {
-    if (c.state === 'put_off' && c.callBackOn! > ctx.today) return 3
-    if (c.late) return 0
-    return c.origin === 'form' ? 1 : 2
-  }
-  return { items: shaped.sort((a, b) => weight(a) - weight(b)) }
-}
-export async function oneCall(ctx: Ctx, id: string): Promise<Row> {
-  const call = await callById(ctx.tx, id)
-  if (!call) throw notFound('call')
-  return shape(
-    ctx,
-    call,
-    (await filesOf(ctx.tx, 'call_id', [id])).map((f) => ({ id: f.id, name: f.name, mime: f.mime })),
-  )
-}
 export async function saveCall(
   ctx: Ctx,
   id: string,
@@ -157,7 +72,6 @@ export async function saveCall(
     heldBy,
   }
 }
-
 /** Stop-work and the credit limit do not forbid a booking; somebody says why it is made all the same. */
 async function mayBook(ctx: Ctx, customer: CustomerRow, reason: string): Promise<string> {
   const [debt] = await owedBy(ctx.tx, [customer.id], ctx.today)
@@ -173,7 +87,6 @@ async function mayBook(ctx: Ctx, customer: CustomerRow, reason: string): Promise
   }
   return `, in spite of ${customer.stopWork ? 'the stop on work' : 'the credit limit'}: ${reason}`
 }
-
 export async function bookCall(
   ctx: Ctx,
   id: string,

@@ -1,24 +1,22 @@
-// What is unpaid, on any date: ageing that agrees with the books, whom to act on first and why, and the acts.
+// What is unpaid, by whom, and whom to act on first.
 import { sayDay } from '../../core/time/sayDay'
-import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { notFound } from '../../core/errors/LedgerError'
 import { ageing, daysLate, type BUCKETS } from '../../core/collections/ageing'
 import { paymentHabit, type PaymentHabit } from '../../core/collections/paymentHabit'
 import { worklist, type Debtor } from '../../core/collections/worklist'
 import { plusDays } from '../../core/time/zone'
 import { termsInWords } from '../../core/documents/dueDate'
-import { decimalToMinor, toMoney } from '../../core/money/formatMinor'
+import { toMoney } from '../../core/money/formatMinor'
 import { DAY } from '../../core/time/units'
-import type { Answer, Body } from '../../shared/api'
-import { customerById, customersById, owedBy } from '../customers/queries'
-import { signedIn, type Ctx } from '../http/context'
-import { record } from '../http/queries'
+import type { Answer } from '../../shared/api'
+import { customerById, customersById } from '../customers/queries'
+import { owedBy } from '../customers/owed.queries'
+import type { Ctx } from '../http/context'
 import { openInvoices } from '../invoices/queries'
 import { publicLink } from '../invoices/link'
-import { queueMail } from '../messages/service'
 import type { GivenBack } from '../payments/queries'
 import {
   besideOpen,
-  insertNote,
   moneyIn,
   notesOf,
   notesUntil,
@@ -29,13 +27,12 @@ import {
   type NoteRow,
 } from './queries'
 import { sayMoney } from '../../core/money/sayMoney'
-import { collectionFacts, NOTE_WORDS } from './facts'
+import { NOTE_WORDS } from './facts'
 
 const moneyText =
   ({ company }: Ctx) =>
   (minor: number) =>
     sayMoney(toMoney(minor, company.currency), company.locale)
-
 function grouped<T extends { customerId: string }>(all: readonly T[]): Map<string, T[]> {
   const groups = new Map<string, T[]>()
   for (const one of all) {
@@ -55,7 +52,6 @@ function cameSince(came: readonly MoneyIn[], promise: NoteRow, on: string): numb
       (p.receivedOn === promise.notedOn && p.createdAt > promise.notedAt))
   return came.filter(counts).reduce((sum, p) => sum + p.amount, 0)
 }
-
 export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'>> {
   const on = wanted || ctx.today
   const { tx } = ctx
@@ -173,7 +169,6 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
     }),
   }
 }
-
 const SHOWN_FOR_MS = 14 * DAY
 /** Card payments that came twice and went back by themselves: the customer may ask. */
 function notices(ctx: Ctx, charges: readonly GivenBack[]): Answer<'unpaid'>['notices'] {
@@ -265,89 +260,4 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
         .replaceAll('{company}', ctx.company.name),
     },
   }
-}
-export async function remind(
-  ctx: Ctx,
-  id: string,
-  body: Body<'remind'>,
-): Promise<Answer<'remind'>> {
-  const c = await customerById(ctx.tx, id)
-  if (!c) throw notFound('customer')
-  if (body.to.length === 0) throw invalid('to', 'Write the address that it goes to.')
-  if (c.mailConsent === 'no')
-    throw conflict('opted_out', 'This customer asked not to be written to by mail. Ring them.')
-  const prepared = await owing(ctx, id)
-  if (prepared.invoices.length === 0) throw invalid('to', 'Nothing is open for this customer.')
-  if (body.shownOwed && body.shownOwed !== prepared.owed.amount)
-    throw conflict(
-      'owed_changed',
-      'What this customer owes changed since you looked. Look at it again before you remind them.',
-      { shown: body.shownOwed, owed: prepared.owed },
-    )
-  await queueMail(ctx, {
-    kind: 'reminder',
-    customerId: id,
-    invoiceId: prepared.invoices[0]!.id,
-    to: body.to,
-    subject: body.subject || prepared.reminder.subject,
-    body: body.body || prepared.reminder.body,
-    attach: 'none',
-  })
-  await insertNote(ctx.tx, {
-    id: body.id,
-    customerId: id,
-    kind: 'reminder',
-    amount: null,
-    onDate: null,
-    text: `number ${prepared.reminder.step}, to ${body.to.length === 1 ? 'one address' : `${body.to.length} addresses`}`,
-    by: signedIn(ctx).id,
-    at: ctx.now,
-    on: ctx.today,
-  })
-  await record(ctx, {
-    subject: 'collection',
-    id,
-    customerId: id,
-    fact: collectionFacts.reminded({ step: prepared.reminder.step }),
-  })
-  return { ok: true }
-}
-export async function noteCollection(
-  ctx: Ctx,
-  id: string,
-  body: Body<'collectionNote'>,
-): Promise<Answer<'collectionNote'>> {
-  if (!(await customerById(ctx.tx, id))) throw notFound('customer')
-  let amount: number | null = null
-  if (body.kind === 'promise') {
-    if (!body.amount) throw invalid('amount', 'Write the amount that was promised.')
-    if (!body.onDate) throw invalid('onDate', 'Choose the day that was promised.')
-    if (body.onDate < ctx.today) throw invalid('onDate', 'That day has passed already.')
-    amount = decimalToMinor(body.amount, ctx.company.currency)
-  }
-  if ((body.kind === 'dispute' || body.kind === 'note') && !body.text)
-    throw invalid('text', 'Write down what was said.')
-  await insertNote(ctx.tx, {
-    id: body.id,
-    customerId: id,
-    kind: body.kind,
-    amount,
-    onDate: body.kind === 'promise' ? body.onDate : null,
-    text: body.text,
-    by: signedIn(ctx).id,
-    at: ctx.now,
-    on: ctx.today,
-  })
-  await record(ctx, {
-    subject: 'collection',
-    id,
-    customerId: id,
-    fact: collectionFacts.noted({
-      kind: body.kind,
-      text: body.text,
-      amount: body.amount,
-      onDate: body.onDate,
-    }),
-  })
-  return { ok: true }
 }

@@ -1,30 +1,20 @@
-// Payments: applied to invoices in one transaction with their posting; a bounced cheque reverses all of it.
+// How a payment is booked: applied to invoices, posted, receipted.
 import { sayDay } from '../../core/time/sayDay'
-import { conflict, forbidden, invalid, notFound } from '../../core/errors/LedgerError'
-import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { conflict, invalid } from '../../core/errors/LedgerError'
+import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { applyPayment } from '../../core/payments/applyPayment'
 import { PAYMENT_ACCOUNT } from '../../core/ledger/accounts'
-import { applicationEntry, paymentEntry, reversal } from '../../core/ledger/entries'
-import type { Answer, Body, Query } from '../../shared/api'
+import { applicationEntry, paymentEntry } from '../../core/ledger/entries'
+import type { Answer } from '../../shared/api'
 import { customerById } from '../customers/queries'
-import { signedIn, type Ctx } from '../http/context'
-import { pageOf, paging } from '../http/paging'
+import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { invoiceById, invoicesNamed, openInvoices, setPaid } from '../invoices/queries'
-import { visibleInvoice } from '../invoices/views'
+import { invoicesNamed, openInvoices, setPaid } from '../invoices/queries'
 import { post } from '../ledger/queries'
 import { queueMail } from '../messages/service'
 import { nextNumber } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
-import {
-  allocationsOf,
-  insertAllocation,
-  insertPayment,
-  markBounced,
-  paymentById,
-  paymentPage,
-  type PaymentRow,
-} from './queries'
+import { insertAllocation, insertPayment, paymentById, type PaymentRow } from './queries'
 import { RECEIPT_NUMBERS } from './numbers'
 import { sayMoney } from '../../core/money/sayMoney'
 import { paymentFacts } from './facts'
@@ -45,7 +35,6 @@ interface Taken {
 }
 type OpenRow = Awaited<ReturnType<typeof openInvoices>>[number]
 const later = (a: string, b: string) => (a > b ? a : b)
-
 /** Every invoice that is named must be this customer's and open: money for another one is never taken silently. */
 async function checkNamed(ctx: Ctx, p: Taken): Promise<void> {
   const known = new Map((await invoicesNamed(ctx.tx, p.invoiceIds)).map((i) => [i.id, i]))
@@ -245,101 +234,4 @@ async function mailReceipt(
     body,
     attach: 'none',
   })
-}
-
-function amountOf(text: string, path: string, currency: string): number {
-  try {
-    return decimalToMinor(text, currency)
-  } catch (error) {
-    throw invalid(path, (error as Error).message)
-  }
-}
-export async function pay(ctx: Ctx, body: Body<'pay'>): Promise<Answer<'pay'>> {
-  const actor = signedIn(ctx)
-  if (!actor.takesMoney) throw forbidden('You may not take payments.')
-  if (actor.role === 'technician') {
-    if (body.invoiceIds.length === 0)
-      throw invalid('invoiceIds', 'Choose the invoice that is paid.')
-    for (const id of body.invoiceIds) await visibleInvoice(ctx, id)
-  }
-  const amountMinor = amountOf(body.amount, 'amount', ctx.company.currency)
-  if (amountMinor <= 0) throw invalid('amount', 'A payment is more than zero.')
-  if (body.method === 'cheque' && !body.reference)
-    throw invalid('reference', 'Write the number of the cheque.')
-  if (body.receivedOn && body.receivedOn > ctx.today)
-    throw invalid('receivedOn', 'That day has not come yet.')
-  return bookPayment(ctx, {
-    id: body.id,
-    customerId: body.customerId,
-    method: body.method,
-    reference: body.reference,
-    amountMinor,
-    receivedOn: body.receivedOn || ctx.today,
-    invoiceIds: body.invoiceIds,
-    receiptTo: body.receiptTo,
-    mayLeaveCredit: body.mayLeaveCredit,
-    shownOpenMinor: body.shownOpen
-      ? amountOf(body.shownOpen, 'shownOpen', ctx.company.currency)
-      : null,
-  })
-}
-
-/** A cheque came back: the payment's entry is reversed, what it paid is open again. */
-export async function bounce(ctx: Ctx, id: string, reason: string): Promise<Answer<'bounce'>> {
-  const p = await paymentById(ctx.tx, id)
-  if (!p) throw notFound('payment')
-  if (p.bouncedOn) throw conflict('already_bounced', 'This payment has been reversed already.')
-  const applied = await allocationsOf(ctx.tx, id)
-  for (const a of applied) {
-    const invoice = (await invoiceById(ctx.tx, a.invoiceId, true))!
-    const back = { invoiceId: a.invoiceId, amount: -a.amount, on: ctx.today }
-    await insertAllocation(ctx.tx, { ...back, id: ctx.id(), paymentId: id })
-    await setPaid(ctx.tx, a.invoiceId, invoice.paid - a.amount, null)
-    if (invoice.workOrderId) await refreshWorkOrder(ctx, invoice.workOrderId)
-  }
-  const postings = paymentEntry({
-    account: PAYMENT_ACCOUNT[p.method],
-    amountMinor: p.amount,
-    appliedMinor: applied.reduce((sum, a) => sum + a.amount, 0),
-  })
-  await post(ctx.tx, {
-    on: ctx.today,
-    kind: 'bounce',
-    sourceId: id,
-    memo: `${p.number} came back: ${reason}`,
-    customerId: p.customerId,
-    at: ctx.now,
-    postings: reversal(postings),
-  })
-  await markBounced(ctx.tx, id, ctx.today)
-  await record(ctx, {
-    subject: 'payment',
-    id,
-    customerId: p.customerId,
-    fact: paymentFacts.bounced({
-      number: p.number,
-      method: p.method,
-      reference: p.reference,
-      reason,
-    }),
-  })
-  return { ok: true }
-}
-export async function listPayments(
-  ctx: Ctx,
-  query: Query<'payments'>,
-): Promise<Answer<'payments'>> {
-  const p = paging(query, ['received'], '-received')
-  const { rows, total } = await paymentPage(ctx.tx, { ...p, q: query.q ?? '' })
-  return pageOf(rows, total, p.limit, (r) => ({
-    id: r.id,
-    number: r.number,
-    customer: r.customer,
-    method: r.method,
-    reference: r.reference,
-    on: r.on,
-    amount: toMoney(r.amount, ctx.company.currency),
-    bounced: r.bouncedOn !== null,
-    takenBy: r.takenBy ?? 'customer',
-  }))
 }

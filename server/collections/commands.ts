@@ -1,0 +1,97 @@
+// Acts about what is unpaid: reminded, noted.
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { decimalToMinor } from '../../core/money/formatMinor'
+import type { Answer, Body } from '../../shared/api'
+import { customerById } from '../customers/queries'
+import { signedIn, type Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { queueMail } from '../messages/service'
+import { insertNote } from './queries'
+import { collectionFacts } from './facts'
+import { owing } from './views'
+
+export async function remind(
+  ctx: Ctx,
+  id: string,
+  body: Body<'remind'>,
+): Promise<Answer<'remind'>> {
+  const c = await customerById(ctx.tx, id)
+  if (!c) throw notFound('customer')
+  if (body.to.length === 0) throw invalid('to', 'Write the address that it goes to.')
+  if (c.mailConsent === 'no')
+    throw conflict('opted_out', 'This customer asked not to be written to by mail. Ring them.')
+  const prepared = await owing(ctx, id)
+  if (prepared.invoices.length === 0) throw invalid('to', 'Nothing is open for this customer.')
+  if (body.shownOwed && body.shownOwed !== prepared.owed.amount)
+    throw conflict(
+      'owed_changed',
+      'What this customer owes changed since you looked. Look at it again before you remind them.',
+      { shown: body.shownOwed, owed: prepared.owed },
+    )
+  await queueMail(ctx, {
+    kind: 'reminder',
+    customerId: id,
+    invoiceId: prepared.invoices[0]!.id,
+    to: body.to,
+    subject: body.subject || prepared.reminder.subject,
+    body: body.body || prepared.reminder.body,
+    attach: 'none',
+  })
+  await insertNote(ctx.tx, {
+    id: body.id,
+    customerId: id,
+    kind: 'reminder',
+    amount: null,
+    onDate: null,
+    text: `number ${prepared.reminder.step}, to ${body.to.length === 1 ? 'one address' : `${body.to.length} addresses`}`,
+    by: signedIn(ctx).id,
+    at: ctx.now,
+    on: ctx.today,
+  })
+  await record(ctx, {
+    subject: 'collection',
+    id,
+    customerId: id,
+    fact: collectionFacts.reminded({ step: prepared.reminder.step }),
+  })
+  return { ok: true }
+}
+export async function noteCollection(
+  ctx: Ctx,
+  id: string,
+  body: Body<'collectionNote'>,
+): Promise<Answer<'collectionNote'>> {
+  if (!(await customerById(ctx.tx, id))) throw notFound('customer')
+  let amount: number | null = null
+  if (body.kind === 'promise') {
+    if (!body.amount) throw invalid('amount', 'Write the amount that was promised.')
+    if (!body.onDate) throw invalid('onDate', 'Choose the day that was promised.')
+    if (body.onDate < ctx.today) throw invalid('onDate', 'That day has passed already.')
+    amount = decimalToMinor(body.amount, ctx.company.currency)
+  }
+  if ((body.kind === 'dispute' || body.kind === 'note') && !body.text)
+    throw invalid('text', 'Write down what was said.')
+  await insertNote(ctx.tx, {
+    id: body.id,
+    customerId: id,
+    kind: body.kind,
+    amount,
+    onDate: body.kind === 'promise' ? body.onDate : null,
+    text: body.text,
+    by: signedIn(ctx).id,
+    at: ctx.now,
+    on: ctx.today,
+  })
+  await record(ctx, {
+    subject: 'collection',
+    id,
+    customerId: id,
+    fact: collectionFacts.noted({
+      kind: body.kind,
+      text: body.text,
+      amount: body.amount,
+      onDate: body.onDate,
+    }),
+  })
+  return { ok: true }
+}

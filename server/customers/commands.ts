@@ -1,0 +1,117 @@
+// Acts on customers: entered, changed.
+import { customerFacts } from './facts'
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { decimalToMinor } from '../../core/money/formatMinor'
+import type { Terms } from '../../core/documents/dueDate'
+import { formatPhone } from '../../core/text/phone'
+import type { Body } from '../../shared/api'
+import type { Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { checkFields } from '../settings/fields'
+import { customersChanged } from './matching'
+import { customerById, insertCustomer, updateRow, type CustomerRow } from './queries'
+import { insertSite, middleOf } from './places.queries'
+import { callerOf } from './callers'
+import { customerSearch, siteSearch } from './search'
+import type { Caller, CustomerPaper } from './shapes'
+import { customerPaper } from './views'
+
+export async function addCustomer(ctx: Ctx, body: Body<'newCustomer'>): Promise<Caller> {
+  const { tx, company } = ctx
+  const c = {
+    ...body,
+    phone: formatPhone(body.phone, company.country),
+    phone2: formatPhone(body.phone2, company.country),
+  }
+  await insertCustomer(tx, { ...c, search: customerSearch(c), now: ctx.now })
+  const middle = await middleOf(tx, body.town, body.postcode)
+  const site = { name: '', line1: body.line1, town: body.town, postcode: body.postcode }
+  await insertSite(tx, {
+    ...site,
+    id: body.siteId,
+    customerId: body.id,
+    lat: middle?.lat ?? null,
+    lon: middle?.lon ?? null,
+    accessNote: '',
+    search: siteSearch(site),
+  })
+  await record(ctx, {
+    subject: 'customer',
+    id: body.id,
+    customerId: body.id,
+    fact: customerFacts.entered({
+      name: body.name,
+      prospect: body.prospect,
+      source: body.source,
+    }),
+  })
+  customersChanged(ctx, [body.id])
+  return callerOf(ctx, body.id)
+}
+export async function changeCustomer(
+  ctx: Ctx,
+  id: string,
+  body: Body<'changeCustomer'>,
+): Promise<CustomerPaper> {
+  const old = await customerById(ctx.tx, id, true)
+  if (!old || old.erasedAt) throw notFound('customer')
+  const { version, levelId, exempt, creditLimit, ownPrices, terms, ...plain } = body
+  if (old.version !== version)
+    throw conflict('stale', 'Someone changed this customer in the meantime.', {
+      current: await customerPaper(ctx, id),
+      yours: body,
+    })
+  if (terms) checkTerms(terms)
+  await checkFields(ctx, 'customer', plain.custom, old.custom)
+  // An emptied limit is none; one that was not sent stays.
+  const limitOf = (limit: string | null) =>
+    limit ? decimalToMinor(limit, ctx.company.currency) : null
+  const values: Partial<CustomerRow> = Object.fromEntries(
+    Object.entries({
+      ...plain,
+      phone: plain.phone === undefined ? undefined : formatPhone(plain.phone, ctx.company.country),
+      phone2:
+        plain.phone2 === undefined ? undefined : formatPhone(plain.phone2, ctx.company.country),
+      priceLevelId: levelId,
+      taxExempt: exempt,
+      terms,
+      creditLimit: creditLimit === undefined ? undefined : limitOf(creditLimit),
+      ownPrices: ownPrices && Object.fromEntries(ownPrices.map((p) => [p.entryId, p.price])),
+      exemptUntil: plain.exemptUntil === '' ? null : plain.exemptUntil,
+    }).filter(([, v]) => v !== undefined),
+  )
+  const changed = Object.keys(values).filter(
+    (k) =>
+      JSON.stringify(values[k as keyof CustomerRow]) !==
+      JSON.stringify(old[k as keyof CustomerRow]),
+  )
+  await updateRow(ctx.tx, 'customers', id, version, {
+    ...values,
+    search: customerSearch({ ...old, ...values }),
+  })
+  await record(ctx, {
+    subject: 'customer',
+    id,
+    customerId: id,
+    fact: customerFacts.changed({
+      changes: Object.fromEntries(
+        changed.map((k) => [
+          k,
+          { from: old[k as keyof CustomerRow], to: values[k as keyof CustomerRow] },
+        ]),
+      ),
+    }),
+  })
+  customersChanged(ctx, [id])
+  return customerPaper(ctx, id)
+}
+function checkTerms(terms: {
+  kind: string
+  days?: number | undefined
+  day?: number | undefined
+}): asserts terms is Terms {
+  if ((terms.kind === 'days' || terms.kind === 'month_end') && terms.days === undefined)
+    throw invalid('terms.days', 'Say how many days.')
+  if (terms.kind === 'next_month_day' && terms.day === undefined)
+    throw invalid('terms.day', 'Say which day of the month.')
+}

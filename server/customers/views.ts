@@ -1,0 +1,145 @@
+// What screens are told of a customer, and of many.
+import { notFound } from '../../core/errors/LedgerError'
+import { toMoney } from '../../core/money/formatMinor'
+import { paidNet } from '../../core/costing/paidNet'
+import { termsInWords } from '../../core/documents/dueDate'
+import { invoiceState } from '../../core/invoices/invoiceState'
+import { sayDay } from '../../core/time/sayDay'
+import type { Answer, Query } from '../../shared/api'
+import type { Ctx } from '../http/context'
+import { pageOf, paging } from '../http/paging'
+import { historyOf } from '../http/queries'
+import { withStates } from '../agreements/queries'
+import { aroundCustomer } from './around.queries'
+import { customerById, customerPage } from './queries'
+import { owedBy } from './owed.queries'
+import { notesFor } from './callers'
+import type { CustomerPaper } from './shapes'
+import { equipmentShape, siteShapes, quoteShapes, NOTHING_OWED, lateBy } from './shapes'
+
+function nextFor(
+  ctx: Ctx,
+  { nextVisit, assigned }: { nextVisit: string | null; assigned: string | null },
+) {
+  if (nextVisit)
+    return `visit ${sayDay(nextVisit.slice(0, 10), ctx.company.locale)}${assigned ? `, ${assigned}` : ''}`
+  return assigned ? `with ${assigned}, no visit yet` : 'nobody has it yet'
+}
+export async function listCustomers(
+  ctx: Ctx,
+  query: Query<'customers'>,
+): Promise<Answer<'customers'>> {
+  const p = paging(query, ['name', 'town'], 'name')
+  const { rows, total } = await customerPage(ctx.tx, {
+    ...p,
+    today: ctx.today,
+    q: query.q,
+    owing: query.owing === 'yes',
+    kind: query.kind,
+    tag: query.tag,
+  })
+  const owed = await owedBy(
+    ctx.tx,
+    rows.map((r) => r.id),
+    ctx.today,
+  )
+  return pageOf(rows, total, p.limit, (r) => {
+    const debt = owed.find((o) => o.customerId === r.id) ?? NOTHING_OWED
+    return {
+      id: r.id,
+      name: r.name,
+      phone: r.phone,
+      email: r.email,
+      town: r.town,
+      tags: r.tags,
+      sites: r.sites,
+      prospect: r.prospect,
+      owed: toMoney(debt.owed, ctx.company.currency),
+      late: lateBy(debt, ctx.today),
+      // A prospect is seen by somebody: who quotes, and when; or it is said that nobody does.
+      next: r.prospect ? nextFor(ctx, r) : '',
+    }
+  })
+}
+export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper> {
+  const { tx, company, today } = ctx
+  const c = await customerById(tx, id)
+  if (!c) throw notFound('customer')
+  const m = (minor: number) => toMoney(minor, company.currency)
+  const around = await aroundCustomer(tx, id, Object.keys(c.ownPrices), today)
+  const [[work], [debt = NOTHING_OWED]] = [around.sums, around.owed]
+  const { billed: bills, merges } = around
+  const equipment = around.equipment.map(equipmentShape(ctx))
+  const agreements = withStates(around.agreements, today)
+  const sites = siteShapes(around.sites, around.territories)
+  return {
+    id,
+    version: c.version,
+    name: c.name,
+    phone: c.phone,
+    phone2: c.phone2,
+    email: c.email,
+    email2: c.email2,
+    line1: c.line1,
+    town: c.town,
+    postcode: c.postcode,
+    prospect: c.prospect,
+    source: c.source,
+    assignedTo: c.assignedTo,
+    terms: c.terms as CustomerPaper['terms'],
+    termsInWords: termsInWords(c.terms ?? company.terms),
+    levelId: c.priceLevelId,
+    level: around.levels.find((l) => l.id === c.priceLevelId)?.name ?? '',
+    exempt: c.taxExempt,
+    certificate: c.certificate,
+    exemptUntil: c.exemptUntil,
+    creditLimit: c.creditLimit === null ? null : m(c.creditLimit),
+    officeNote: c.officeNote,
+    printedNote: c.printedNote,
+    tags: c.tags,
+    stopWork: c.stopWork,
+    mailConsent: c.mailConsent,
+    textConsent: c.textConsent,
+    custom: c.custom,
+    mergedInto: c.mergedInto,
+    erased: c.erasedAt !== null,
+    ownPrices: around.priced.map((e) => ({
+      entryId: e.id,
+      name: e.name,
+      price: c.ownPrices[e.id]!,
+      bookPrice: e.price,
+    })),
+    promised: m(work!.promised),
+    done: m(work!.done),
+    billed: m(bills.reduce((sum, b) => sum + b.netMinor, 0)),
+    paid: m(bills.reduce((sum, b) => sum + paidNet(b), 0)),
+    owed: m(debt.owed),
+    credits: m(debt.credits),
+    notes: notesFor(ctx, c, debt, agreements, equipment, sites),
+    sites,
+    contacts: around.contacts.map(({ customerId: _customer, ...k }) => k),
+    equipment,
+    agreements,
+    supplied: around.supplied,
+    work: around.work.map((w) => ({
+      id: w.id,
+      number: w.number,
+      title: w.title,
+      state: w.state,
+      on: w.on,
+      toBill: m(w.toBill),
+    })),
+    quotes: quoteShapes(ctx, around.quotes),
+    papers: around.papers.map((p) => ({
+      id: p.id,
+      number: p.number,
+      on: p.on,
+      total: m(p.total),
+      open: m(p.open),
+      state: invoiceState(p),
+    })),
+    files: around.files.map(({ of: _of, ...f }) => f),
+    merges: merges.map(({ mergedId: _merged, ...x }) => x),
+    history: await historyOf(ctx, 'customer_id', [id, ...merges.map((x) => x.mergedId)]),
+  }
+}

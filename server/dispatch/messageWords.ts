@@ -1,0 +1,71 @@
+// Messages about visits in the firm’s words, and the way they go.
+import { sayDay } from '../../core/time/sayDay'
+import { localDate, localTime, plusDays } from '../../core/time/zone'
+import { customerById, type CustomerRow } from '../customers/queries'
+import { siteById } from '../customers/places.queries'
+import type { Ctx } from '../http/context'
+import { workOrderById, type WorkOrderRow } from '../visits/queries'
+import type { VisitRow } from '../visits/visits.queries'
+
+export type MessageKind = 'confirmation' | 'eve' | 'onWay' | 'late'
+const WORDS: Record<MessageKind, string> = {
+  confirmation:
+    'We come on {day}{window} for “{title}”, {place}. If that does not suit you, please ring {phone}.',
+  eve: '{when}{window}, {who} comes to you for “{title}”. If something has come up, please ring {phone}.',
+  onWay: '{who} is on the way to you and should arrive at about {time}.',
+  late: 'We promised to be with you{window} and will be later than that: {who} should arrive at about {time}. We are sorry; if that does not suit you, please ring {phone}.',
+}
+export const wordsOf = (ctx: Ctx): Record<MessageKind, string> => ({
+  ...WORDS,
+  ...Object.fromEntries(
+    Object.keys(WORDS).flatMap((k) =>
+      ctx.company.wording[`visit_${k}`] ? [[k, ctx.company.wording[`visit_${k}`]!]] : [],
+    ),
+  ),
+})
+export async function about(ctx: Ctx, visit: VisitRow) {
+  const work = (await workOrderById(ctx.tx, visit.workOrderId))!
+  return {
+    visit,
+    work,
+    customer: (await customerById(ctx.tx, work.customerId))!,
+    site: (await siteById(ctx.tx, work.siteId))!,
+  }
+}
+export type About = Awaited<ReturnType<typeof about>>
+export function wayTo(
+  customer: CustomerRow,
+  work: WorkOrderRow,
+): { channel: 'mail' | 'text' | 'none'; to: string[] } {
+  const phone = work.contact.phone || customer.phone
+  const mails = [customer.email, customer.email2].filter(Boolean)
+  if (customer.textConsent === 'yes' && phone) return { channel: 'text', to: [phone] }
+  return customer.mailConsent !== 'no' && mails.length
+    ? { channel: 'mail', to: mails }
+    : { channel: 'none', to: phone ? [phone] : [] }
+}
+export function fill(ctx: Ctx, kind: MessageKind, a: About, at: number): string {
+  const date = a.visit.promiseDate ?? localDate(at, ctx.company.timeZone)
+  const day = sayDay(date, ctx.company.locale)
+  const facts: Record<string, string> = {
+    name: a.customer.name,
+    title: a.work.title,
+    day,
+    window: a.visit.promiseFrom ? ` between ${a.visit.promiseFrom} and ${a.visit.promiseTo}` : '',
+    when: date === plusDays(ctx.today, 1) ? `Tomorrow, ${day}` : `On ${day}`,
+    time: localTime(at, ctx.company.timeZone),
+    who: a.visit.technician?.split(' ')[0] ?? 'Our technician',
+    place: [a.site.line1, a.site.town].filter(Boolean).join(', '),
+    phone: ctx.company.phone,
+    company: ctx.company.name,
+  }
+  return wordsOf(ctx)[kind].replace(/\{(\w+)\}/g, (whole, key: string) => facts[key] ?? whole)
+}
+export const SUBJECT: Record<MessageKind, string> = {
+  confirmation: 'your appointment',
+  eve: 'your appointment is near',
+  onWay: 'we are on the way',
+  late: 'we are running late',
+}
+export const asMail = (ctx: Ctx, a: About, text: string) =>
+  `Dear ${a.customer.name},\n\n${text}\n\n${ctx.company.name}`

@@ -1,0 +1,113 @@
+// What a visit leaves behind: the customer’s signature, photos.
+import { workFacts } from './facts'
+import { isExempt } from '../../core/tax/isExempt'
+import { conflict, invalid } from '../../core/errors/LedgerError'
+import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { documentTotals } from '../../core/documents/documentTotals'
+import type { Answer, Body } from '../../shared/api'
+import { customerById } from '../customers/queries'
+import { signedIn, type Ctx } from '../http/context'
+import { fromBase64, isKind } from '../http/files'
+import { redraw } from '../http/pictures'
+import { record } from '../http/queries'
+import type { Call } from '../http/route'
+import { taxClasses } from '../settings/queries'
+import { asPaperLine, refreshWorkOrder, visibleWorkOrder } from './account'
+import { workOrderPaper } from './views'
+import { insertPhoto, insertSignature } from './papers.queries'
+import { linesOf, promiseLines } from './lines.queries'
+
+/** The customer signs for the lines as shown; what they saw is kept with the picture, and becomes what was promised. */
+export async function sign(
+  call: Call,
+  workOrderId: string,
+  body: Body<'sign'>,
+): Promise<Answer<'workOrder'>> {
+  await call.inContext((ctx) => visibleWorkOrder(ctx, workOrderId))
+  const sent = fromBase64(body.image)
+  if (!isKind(sent, 'image/png'))
+    throw invalid('image', 'The signature is not a PNG picture.', 'not_a_picture')
+  const { bytes } = await redraw(sent, 'image')
+  return call.once((ctx) => keepSignature(ctx, workOrderId, body, bytes))
+}
+async function keepSignature(
+  ctx: Ctx,
+  workOrderId: string,
+  body: Body<'sign'>,
+  image: Buffer,
+): Promise<Answer<'workOrder'>> {
+  const work = await visibleWorkOrder(ctx, workOrderId, true)
+  const lines = await linesOf(ctx.tx, workOrderId)
+  if (lines.length === 0)
+    throw invalid('lines', 'There is nothing to agree to yet: add a line first.')
+  const classes = await taxClasses(ctx.tx)
+  const customer = (await customerById(ctx.tx, work.customerId))!
+  const totals = documentTotals(
+    lines.map((l) => asPaperLine(l, classes)),
+    { mode: ctx.company.taxMode, currency: work.currency, exempt: isExempt(customer, ctx.today) },
+  )
+  if (decimalToMinor(body.shownTotal, work.currency) !== totals.totalMinor)
+    throw conflict(
+      'price_changed',
+      'The lines changed since they were shown. Show them again before signing.',
+      { total: toMoney(totals.totalMinor, work.currency) },
+    )
+  const shown = {
+    lines: lines.map((l, i) => ({
+      name: l.name,
+      quantity: l.quantity,
+      net: minorToDecimal(totals.lineNets[i]!, work.currency),
+    })),
+    tax: minorToDecimal(totals.taxMinor, work.currency),
+    total: minorToDecimal(totals.totalMinor, work.currency),
+  }
+  await insertSignature(ctx.tx, {
+    id: body.id,
+    workOrderId,
+    visitId: body.visitId,
+    name: body.name,
+    at: ctx.now,
+    by: signedIn(ctx).id,
+    image,
+    shown,
+    total: totals.totalMinor,
+  })
+  await promiseLines(ctx.tx, workOrderId)
+  await record(ctx, {
+    subject: 'work',
+    id: workOrderId,
+    workOrderId,
+    customerId: work.customerId,
+    fact: workFacts.signed({ ...shown, name: body.name, currency: work.currency }),
+  })
+  await refreshWorkOrder(ctx, workOrderId)
+  return workOrderPaper(ctx, workOrderId)
+}
+/** Keeps a photo; what it is, its first bytes say, not its name. */
+export async function addPhoto(
+  call: Call,
+  workOrderId: string,
+  body: Body<'addPhoto'>,
+): Promise<Answer<'addPhoto'>> {
+  await call.inContext((ctx) => visibleWorkOrder(ctx, workOrderId))
+  const { mime, bytes } = await redraw(fromBase64(body.data))
+  return call.once(async (ctx) => {
+    const work = await visibleWorkOrder(ctx, workOrderId)
+    await insertPhoto(ctx.tx, {
+      id: body.id,
+      workOrderId,
+      mime,
+      bytes,
+      by: signedIn(ctx).id,
+      at: ctx.now,
+    })
+    await record(ctx, {
+      subject: 'work',
+      id: workOrderId,
+      workOrderId,
+      customerId: work.customerId,
+      fact: workFacts.photoAdded(),
+    })
+    return { ok: true }
+  })
+}
