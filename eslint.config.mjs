@@ -52,7 +52,7 @@ export default withNuxt(
       'app/base/**',
       // On a phone the native fields are the better ones.
       'app/pages/field/**',
-      'app/visits/onSite/**',
+      'app/visits/field/**',
       'app/layouts/field.vue',
       'app/pages/i/**',
       'app/pages/request.vue',

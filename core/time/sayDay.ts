@@ -1,13 +1,18 @@
 import { Temporal } from 'temporal-polyfill'
 
-/** How a day is said: short in lists, long above a page, with its year where that may be another one, written on papers. */
-export type DayStyle = 'short' | 'long' | 'withYear' | 'written'
+/**
+ * How a day is said: short in lists, long above a page, with its year where that may be another one, written on
+ * papers; its weekday alone, or all but that.
+ */
+export type DayStyle = 'short' | 'long' | 'withYear' | 'written' | 'weekday' | 'dayOfMonth'
 const SHORT = { weekday: 'short', day: 'numeric', month: 'short' } as const
 const STYLES: Readonly<Record<DayStyle, Intl.DateTimeFormatOptions>> = {
   short: SHORT,
   long: { weekday: 'long', day: 'numeric', month: 'long' },
   withYear: { ...SHORT, year: 'numeric' },
   written: { dateStyle: 'long' },
+  weekday: { weekday: 'short' },
+  dayOfMonth: { day: 'numeric', month: 'short' },
 }
 const formats = new Map<string, Intl.DateTimeFormat>()
 

@@ -182,6 +182,11 @@ async function clean(db: mysql.Connection, faults: string[]): Promise<void> {
     if (gaps) faults.push(`${gaps} numbers are missing among ${prefix}`)
   }
 }
+/** How often a visit was paused and went on. */
+const CLOCKED = `SELECT COUNT(*) AS n
+  FROM trail
+  WHERE subject_id = ? AND code = 'visit.clocked' AND
+    JSON_VALUE(data, '$.act') IN ('pause', 'resume')`
 /** Mails by their identifier: each once. One that came twice did so because its answer was lost, or in a kill. */
 async function mails(
   copy: Copy,
@@ -198,9 +203,10 @@ async function mails(
     counts.set(messageId, { n: c.n + 1, lost: c.lost + Number(lost) })
   }
   const [rows] = (await db.query(
-    `SELECT id, invoice_id FROM messages WHERE kind = 'invoice'`,
+    `SELECT id, invoice_id AS invoiceId FROM messages WHERE kind = 'invoice'`,
   )) as unknown as [{ id: string; invoiceId: string }[]]
   const mine = rows.filter((r) => told.invoices.some((i) => i.mailed && i.id === r.invoiceId))
+  if (!mine.length && told.invoices.some((i) => i.mailed)) told.faults.push('no mail was looked at')
   const of = mine.map((r) => counts.get(`<${r.id}@open-ledger>`) ?? { n: 0, lost: 0 })
   return {
     lost: of.filter((c) => c.n === 0).length,
@@ -237,15 +243,7 @@ export async function kills(copy: Copy, count: number, seed: number): Promise<Tr
   const visits = await Promise.all(phones.map(openVisit))
   let db = await copy.connect()
   const before = new Map<string, number>()
-  for (const id of visits)
-    before.set(
-      id,
-      await one(
-        db,
-        `SELECT COUNT(*) AS n FROM trail WHERE subject_id = ? AND text IN ('Paused', 'Went on')`,
-        [id],
-      ),
-    )
+  for (const id of visits) before.set(id, await one(db, CLOCKED, [id]))
   await db.end()
   await copy.behave({ stall: 0.04, lose: 0.04 })
   let over = false
@@ -290,12 +288,7 @@ export async function kills(copy: Copy, count: number, seed: number): Promise<Tr
     )
   }
   for (const id of visits) {
-    const now =
-      (await one(
-        db,
-        `SELECT COUNT(*) AS n FROM trail WHERE subject_id = ? AND text IN ('Paused', 'Went on')`,
-        [id],
-      )) - before.get(id)!
+    const now = (await one(db, CLOCKED, [id])) - before.get(id)!
     const said = told.clock.get(id) ?? 0
     lost += Math.max(0, said - now)
     doubled += Math.max(0, now - said)

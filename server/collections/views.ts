@@ -195,6 +195,15 @@ function habitInWords({ medianDays, spreadDays, of }: PaymentHabit): string {
   const when = `${Math.abs(medianDays)} days ${medianDays >= 0 ? 'after' : 'before'} due`
   return `pays ${when}, ± ${spreadDays}, from ${of} invoices`
 }
+/** What was noted, in words: a promise with its sum and its day. */
+function sayNote(note: NoteRow, money: (minor: number) => string, locale: string): string {
+  const { kind, amount, onDate, text } = note
+  const promised =
+    kind === 'promise' && onDate
+      ? ` ${money(amount ?? 0)} for ${sayDay(onDate, locale, 'withYear')}`
+      : ''
+  return `${NOTE_WORDS[kind]}${promised}${text ? `: ${text}` : ''}`
+}
 export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answer<'owing'>> {
   const { tx } = ctx
   const on = wanted || ctx.today
@@ -245,7 +254,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
     said: notes.map((n) => ({
       id: n.id,
       kind: n.kind,
-      text: `${NOTE_WORDS[n.kind]}${n.kind === 'promise' ? ` ${text(n.amount ?? 0)} for ${n.onDate}` : ''}${n.text ? `: ${n.text}` : ''}`,
+      text: sayNote(n, text, ctx.company.locale),
       on: n.notedAt,
       who: n.who ?? '',
     })),

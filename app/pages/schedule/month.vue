@@ -58,7 +58,7 @@ const month = (date: string) => sayMonth(date.slice(0, 7), session.locale)
         v-for="d in data.days.slice(0, 7)"
         :key="d.date"
         class="small quiet"
-        >{{ session.day(d.date).split(' ')[0] }}</b
+        >{{ session.day(d.date, 'weekday') }}</b
       >
       <NuxtLink
         v-for="d in data.days"

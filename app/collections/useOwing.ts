@@ -1,0 +1,22 @@
+// One customer who owes: their papers, never those of the one before while the answer is on its way.
+import { computed, watch, type Ref } from 'vue'
+import type { Answer } from '~~/shared/api'
+import { call } from '~/lib/api'
+import { SHOWS } from '~/lib/live'
+import { useLoad } from '~/lib/useLoad'
+
+export type Unpaid = Answer<'unpaid'>
+export type Owing = Answer<'owing'>
+export const askOwing = (customerId: string, on: string) =>
+  call('owing', { params: { id: customerId }, query: { on } })
+
+export function useOwing(customerId: Ref<string>, on: Ref<string>) {
+  const { data, problem, refresh } = useLoad(
+    async () => (customerId.value ? askOwing(customerId.value, on.value) : null),
+    0,
+    SHOWS.money,
+  )
+  watch([customerId, on], () => void refresh())
+  const owing = computed(() => (data.value?.customerId === customerId.value ? data.value : null))
+  return { owing, problem, refresh }
+}
