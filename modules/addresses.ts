@@ -1,5 +1,5 @@
 // What the browser needs of the catalogue of routes before anybody writes: method and address of each.
-// Their schemas, with the library that checks them, are read when the first form is sent.
+// Their schemas, with the library that checks them, are fetched beside the first screen (`catalogueOfRoutes`).
 import { addTemplate, defineNuxtModule } from 'nuxt/kit'
 import { routes } from '../shared/api'
 import type { Route } from '../shared/schema'

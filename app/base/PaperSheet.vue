@@ -86,8 +86,8 @@ defineProps<{ paper: PaperDocument }>()
       <p class="grow">{{ paper.remark }}</p>
       <dl>
         <div
-          v-for="sum in paper.sums"
-          :key="sum.label"
+          v-for="(sum, i) in paper.sums"
+          :key="i"
           :class="{ strong: sum.strong }"
         >
           <dt>{{ sum.label }}</dt>
@@ -99,8 +99,8 @@ defineProps<{ paper: PaperDocument }>()
     </div>
     <footer>
       <p
-        v-for="text in paper.notes"
-        :key="text"
+        v-for="(text, i) in paper.notes"
+        :key="i"
         class="text"
       >
         {{ text }}

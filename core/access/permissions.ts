@@ -60,7 +60,7 @@ export const PERMISSIONS = {
   'settings.change': OFFICE,
   'visits.list': INDOORS,
   'visits.see': ROLES,
-  'visits.clock': ROLES,
+  'visits.clock': QUOTING,
   'visits.write': QUOTING,
   'visits.follow': DESK,
   'visits.rates': OFFICE,

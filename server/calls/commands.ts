@@ -1,6 +1,6 @@
 // Acts on calls: kept while they are typed, booked, put off, declined.
 import { callFacts } from './facts'
-import { workFacts } from '../visits/facts'
+import { workFacts, type BookedAgainst } from '../visits/facts'
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
 import { localToInstant, plusDays } from '../../core/time/zone'
@@ -73,10 +73,10 @@ export async function saveCall(
   }
 }
 /** Stop-work and the credit limit do not forbid a booking; somebody says why it is made all the same. */
-async function mayBook(ctx: Ctx, customer: CustomerRow, reason: string): Promise<string> {
+async function mayBook(ctx: Ctx, customer: CustomerRow, reason: string): Promise<BookedAgainst> {
   const [debt] = await owedBy(ctx.tx, [customer.id], ctx.today)
   const over = customer.creditLimit !== null && (debt?.owed ?? 0) > customer.creditLimit
-  if (!customer.stopWork && !over) return ''
+  if (!customer.stopWork && !over) return null
   if (!reason) {
     const message = customer.stopWork
       ? `No work for this customer: ${customer.stopWork}. Say why it is booked all the same.`
@@ -85,7 +85,7 @@ async function mayBook(ctx: Ctx, customer: CustomerRow, reason: string): Promise
       owed: toMoney(debt?.owed ?? 0, ctx.company.currency),
     })
   }
-  return `, in spite of ${customer.stopWork ? 'the stop on work' : 'the credit limit'}: ${reason}`
+  return { what: customer.stopWork ? 'stop_work' : 'credit_limit', reason }
 }
 export async function bookCall(
   ctx: Ctx,
@@ -124,7 +124,7 @@ export async function bookCall(
   const contact = body.contactId
     ? (await contactsOf(ctx.tx, [customer.id])).find((k) => k.id === body.contactId)
     : null
-  const inSpite = await mayBook(ctx, customer, body.reason)
+  const against = await mayBook(ctx, customer, body.reason)
   const zone = ctx.company.timeZone
   const startAt = body.date && body.start ? localToInstant(body.date, body.start, zone) : null
   // An opening may have others begin later, within what was promised to them: they move with the booking or the booking is refused.
@@ -235,7 +235,7 @@ export async function bookCall(
       title,
       number,
       startAt: startAt === null ? null : new Date(startAt).toISOString(),
-      reason: inSpite,
+      against,
       warnings: warnings.map((w) => w.text),
     }),
   })

@@ -90,6 +90,7 @@ export async function noteCollection(
       kind: body.kind,
       text: body.text,
       amount: body.amount,
+      currency: ctx.company.currency,
       onDate: body.onDate,
     }),
   })

@@ -1,5 +1,6 @@
 // What is unpaid, by whom, and whom to act on first.
 import { sayDay } from '../../core/time/sayDay'
+import { wordsOf } from '../http/queries'
 import { notFound } from '../../core/errors/LedgerError'
 import { ageing, daysLate, type BUCKETS } from '../../core/collections/ageing'
 import { paymentHabit, type PaymentHabit } from '../../core/collections/paymentHabit'
@@ -27,7 +28,7 @@ import {
   type NoteRow,
 } from './queries'
 import { sayMoney } from '../../core/money/sayMoney'
-import { NOTE_WORDS } from './facts'
+import { sayNote } from './facts'
 
 const moneyText =
   ({ company }: Ctx) =>
@@ -195,15 +196,6 @@ function habitInWords({ medianDays, spreadDays, of }: PaymentHabit): string {
   const when = `${Math.abs(medianDays)} days ${medianDays >= 0 ? 'after' : 'before'} due`
   return `pays ${when}, ± ${spreadDays}, from ${of} invoices`
 }
-/** What was noted, in words: a promise with its sum and its day. */
-function sayNote(note: NoteRow, money: (minor: number) => string, locale: string): string {
-  const { kind, amount, onDate, text } = note
-  const promised =
-    kind === 'promise' && onDate
-      ? ` ${money(amount ?? 0)} for ${sayDay(onDate, locale, 'withYear')}`
-      : ''
-  return `${NOTE_WORDS[kind]}${promised}${text ? `: ${text}` : ''}`
-}
 export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answer<'owing'>> {
   const { tx } = ctx
   const on = wanted || ctx.today
@@ -211,6 +203,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   if (!c) throw notFound('customer')
   const m = (minor: number) => toMoney(minor, ctx.company.currency)
   const text = moneyText(ctx)
+  const words = wordsOf(ctx)
   const open = await openInvoices(tx, id, null, false)
   const habit = paymentHabit((await paidInvoices(tx, [id])).map((p) => p.days))
   const [{ owed, credits } = { owed: 0, credits: 0 }] = await owedBy(tx, [id], ctx.today)
@@ -254,7 +247,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
     said: notes.map((n) => ({
       id: n.id,
       kind: n.kind,
-      text: sayNote(n, text, ctx.company.locale),
+      text: sayNote({ ...n, ...(n.amount === null ? { amount: null } : m(n.amount)) }, words),
       on: n.notedAt,
       who: n.who ?? '',
     })),

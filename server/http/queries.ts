@@ -55,23 +55,26 @@ const said = (words: Words, { id, at, who, ...entry }: Stored): HistoryRow => ({
 const LONGEST_SENTENCE = 300
 const SUBJECTS = { work_order_id: 100, customer_id: 150, subject_id: 100 } as const
 
+/** How days, times and sums are said to the people of a company. */
+export const wordsOf = ({ company: { locale, timeZone } }: Pick<Ctx, 'company'>): Words => ({
+  day: (date) => sayDay(date, locale, 'withYear'),
+  at(instant) {
+    const ms = Date.parse(instant)
+    return `${sayDay(localDate(ms, timeZone), locale, 'withYear')} ${localTime(ms, timeZone)}`
+  },
+  money: (amount, currency) => sayMoney({ amount, currency }, locale),
+})
+
 /** What happened to a work order, a customer (with the ones merged into it), or anything else, the last first. */
 export async function historyOf(
-  { tx, company: { locale, timeZone } }: Ctx,
+  ctx: Ctx,
   column: keyof typeof SUBJECTS,
   ids: string[],
 ): Promise<HistoryRow[]> {
-  const rows = await tx.rows<Stored>(
+  const rows = await ctx.tx.rows<Stored>(
     `${STORED} WHERE ${column} IN (${placeholders(ids)}) ORDER BY id DESC LIMIT ${SUBJECTS[column]}`,
     ids,
   )
-  const words: Words = {
-    day: (date) => sayDay(date, locale, 'withYear'),
-    at(instant) {
-      const ms = Date.parse(instant)
-      return `${sayDay(localDate(ms, timeZone), locale, 'withYear')} ${localTime(ms, timeZone)}`
-    },
-    money: (amount, currency) => sayMoney({ amount, currency }, locale),
-  }
+  const words = wordsOf(ctx)
   return rows.map((row) => said(words, row))
 }

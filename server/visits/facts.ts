@@ -26,12 +26,18 @@ type Named = { name: string }
 type Money = { amount: string; currency: string }
 type Spite = { warnings: readonly string[] }
 
+/** What stood against a booking that was made all the same, and why it was. */
+export type BookedAgainst = { what: 'stop_work' | 'credit_limit'; reason: string } | null
+const AGAINST = { stop_work: 'the stop on work', credit_limit: 'the credit limit' } as const
+const saidAgainst = (against: BookedAgainst) =>
+  against ? `, in spite of ${AGAINST[against.what]}: ${against.reason}` : ''
+
 export const workFacts = facts('work', {
   booked: (
-    f: { title: string; number: string; startAt: string | null; reason: string } & Spite,
+    f: { title: string; number: string; startAt: string | null; against: BookedAgainst } & Spite,
     say,
   ) =>
-    `Call taken: ${f.title}. Booked as ${f.number}, ${f.startAt ? say.at(f.startAt) : 'no time yet'}${f.reason}${inSpiteOf(f.warnings)}`,
+    `Call taken: ${f.title}. Booked as ${f.number}, ${f.startAt ? say.at(f.startAt) : 'no time yet'}${saidAgainst(f.against)}${inSpiteOf(f.warnings)}`,
   madeForAgreement: (f: { number: string; plan: string; dueOn: string }, say) =>
     `${f.number} made for the visit of the ${f.plan} agreement that was due by ${say.day(f.dueOn)}`,
   calledBack: (f: { kind: FreeKind; of: string; problem: string }) =>

@@ -33,13 +33,13 @@ describe('what happened, in words', () => {
         title: 'Pump hums',
         number: 'W-1',
         startAt: '2026-11-24T13:00:00Z',
-        reason: '',
+        against: { what: 'credit_limit', reason: 'pays today' },
         warnings: ['Ines is off then', 'it runs late'],
       }),
-      'Call taken: Pump hums. Booked as W-1, at(2026-11-24T13:00:00Z) in spite of: Ines is off then; it runs late',
+      'Call taken: Pump hums. Booked as W-1, at(2026-11-24T13:00:00Z), in spite of the credit limit: pays today in spite of: Ines is off then; it runs late',
     ],
     [
-      workFacts.booked({ title: 'T', number: 'W-1', startAt: null, reason: '', warnings: [] }),
+      workFacts.booked({ title: 'T', number: 'W-1', startAt: null, against: null, warnings: [] }),
       'Call taken: T. Booked as W-1, no time yet',
     ],
     [
@@ -132,6 +132,16 @@ describe('what happened, in words', () => {
     [
       callFacts.putOff({ until: '2026-11-27', reason: 'asks her sister' }),
       'Call back on day(2026-11-27): asks her sister',
+    ],
+    [
+      collectionFacts.noted({
+        kind: 'promise',
+        text: 'the rest later',
+        amount: '50.00',
+        currency: 'USD',
+        onDate: '2026-12-01',
+      }),
+      'Promised 50.00 USD for day(2026-12-01): the rest later',
     ],
     [
       collectionFacts.noted({ kind: 'promise', text: '', amount: '50.00', onDate: '2026-12-01' }),

@@ -1,10 +1,11 @@
 // What a migration makes of rows that were written before it.
-import { cpSync, mkdirSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import { createHash } from 'node:crypto'
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import mysql from 'mysql2/promise'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { migrate } from '../../server/db/migrate'
+import { migrate, statementsOf } from '../../server/db/migrate'
 import { database, id } from './client'
 
 const ALL = 'server/db/migrations'
@@ -111,6 +112,25 @@ describe('codes instead of phrases', () => {
       },
     ])
   })
+
+  const FILE = '0016-codes.sql'
+  const SOURCE = readFileSync(join(ALL, FILE), 'utf8')
+  const statements = statementsOf(SOURCE)
+  const onTables = statements.flatMap((sql, i) => (/^(ALTER|RENAME)/.test(sql) ? [i] : []))
+  it.each(onTables)(
+    'goes on where statement %i was done, and the process killed before it was noted',
+    async (killed) => {
+      for (const sql of statements.slice(0, killed + 1)) await db.query(sql)
+      const hash = createHash('sha256').update(SOURCE).digest('hex')
+      await db.query(
+        'INSERT INTO schema_migrations (name, hash, applied_at, statements) VALUES (?, ?, NOW(3), ?)',
+        [FILE, hash, killed],
+      )
+      expect(await migrate(url, upTo('0016'))).toEqual([FILE])
+      expect(await read('saved_filters', 'filter')).toEqual([])
+      expect(await read('quote_lines', 'price_source')).toEqual([])
+    },
+  )
 
   it.each(['work_lines', 'quote_lines'])(
     'says by code where prices of %s are from',

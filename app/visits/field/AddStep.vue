@@ -12,10 +12,9 @@ const emit = defineEmits<{ done: [] }>()
 const added = ref('')
 const writing = ref(false)
 const buying = ref(false)
-/** Says what came in, unless it was refused. */
+/** Says what came in, unless it was refused, or something else is under way. */
 async function adding(act: Promise<unknown>, what: string, then: () => void = () => {}) {
-  await act
-  if (props.of.failed.value) return
+  if (!(await act)) return
   added.value = what
   then()
 }

@@ -33,8 +33,8 @@ async function sign() {
     image: pad.value?.isEmpty() ? '' : pad.value!.toDataURL('image/png'),
     shownTotal: props.work.price.total.amount,
   }
-  await props.of.change(() => call('sign', { params: { id: props.work.id }, body }))
-  if (!props.of.failed.value) emit('done')
+  if (await props.of.change(() => call('sign', { params: { id: props.work.id }, body })))
+    emit('done')
 }
 </script>
 

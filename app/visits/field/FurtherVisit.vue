@@ -1,20 +1,17 @@
 <script setup lang="ts">
 // Not finished in one go: the office finds the time, and reads here why.
 import { ref } from 'vue'
-import type { Problem } from '~/lib/api'
 import type { Work } from './useFieldVisit'
 
 const props = defineProps<{
   visits: Work['visits']
   busy: boolean
-  problem: Problem | null
   ask: (note: string) => Promise<unknown>
 }>()
 const asking = ref(false)
 const note = ref('')
 async function send() {
-  await props.ask(note.value)
-  if (props.problem) return
+  if (!(await props.ask(note.value))) return
   note.value = ''
   asking.value = false
 }

@@ -24,8 +24,7 @@ function beneath(line: Line): string {
   return words.filter(Boolean).join(' · ')
 }
 async function changeLine(line: Line, values: LineChange) {
-  await props.change(line, values)
-  if (!props.problem) editing.value = ''
+  if (await props.change(line, values)) editing.value = ''
 }
 </script>
 

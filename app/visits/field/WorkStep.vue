@@ -149,7 +149,6 @@ function takePhoto(e: Event) {
     <FurtherVisit
       :visits="work.visits"
       :busy="busy"
-      :problem="failed"
       :ask="of.askFurther"
     />
   </section>

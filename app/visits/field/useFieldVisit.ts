@@ -86,11 +86,12 @@ export function useFieldVisit(id: string) {
       data.value = now
     },
   )
-  /** Does something that answers with the work order, and shows it so. */
+  /** Does something that answers with the work order, and shows it so; true once it is done. */
   const change = (ask: () => Promise<Work>, whenBusy: 'drop' | 'wait' = 'drop') =>
     act(async () => {
       const workOrder = await ask()
       if (data.value) data.value = { ...data.value, workOrder }
+      return true
     }, whenBusy)
   const clock = (what: ClockAct) =>
     act(async () => {
@@ -110,6 +111,7 @@ export function useFieldVisit(id: string) {
       const body = { id: newId(), version, durationSeconds: 3600, note }
       await call('furtherVisit', { params: { id }, body })
       await refresh()
+      return true
     })
   const beginQuote = () =>
     act(async () => {

@@ -6,7 +6,7 @@ UPDATE calls
 SET draft = JSON_SET(draft, '$.kind', REPLACE(JSON_VALUE(draft, '$.kind'), ' ', '_'))
 WHERE JSON_VALUE(draft, '$.kind') LIKE '% %';
 
-RENAME TABLE looks TO saved_filters;
+RENAME TABLE IF EXISTS looks TO saved_filters;
 
 UPDATE saved_filters
 SET filter = JSON_SET(filter, '$.kind', REPLACE(JSON_VALUE(filter, '$.kind'), ' ', '_'))
