@@ -49,82 +49,88 @@ export function worklist(debtors: readonly Debtor[], on: string, say: Say): Work
 
 /** Days beyond the habit until the chance is one higher. */
 const DAYS_TO_FULL = 60
+/** Nobody was spoken to yet: longer ago than anything that counts. */
+const NEVER = 99
+const CONTACT_DAYS = 3
+const MOST_REMINDERS = 2
+const REMIND_AGAIN_DAYS = 7
 
-function entry(d: Debtor, on: string, { money, day }: Say): WorklistEntry {
+type Told = Pick<WorklistEntry, 'resting' | 'reason' | 'act'> & { expectedOn?: string | null }
+/** What of a debtor decides, on a day. */
+interface Standing {
+  d: Debtor
+  on: string
+  say: Say
+  late: number
+  /** days later than the habit says; below nought, earlier */
+  beyondHabit: number
+  promise: 'none' | 'running' | 'broken'
+}
+function standingOf(d: Debtor, on: string, say: Say): Standing {
   const late = daysLate(d.oldestDueOn, on)
-  const usual = d.habit?.medianDays ?? 0
-  const expectedOn = d.habit
-    ? plusDays(d.oldestDueOn, Math.max(usual, late + d.habit.spreadDays))
-    : null
-  const spreadDays = d.habit?.spreadDays ?? null
-  const sinceContact = d.lastContactOn ? daysLate(d.lastContactOn, on) : 99
-  const running = d.promise && !d.promise.kept && d.promise.on >= on
-  const broken = d.promise && !d.promise.kept && d.promise.on < on
-  const beyondHabit = late - usual
-  // Weights: 0.5 at the habit, half as much again for each 30 days beyond it, at most 1.5 (from 60 days on); a broken promise adds 1, a cheque that came back 0.8; a contact in the last three days halves.
-  let chance =
-    Math.min(1.5, Math.max(0.1, 0.5 + beyondHabit / DAYS_TO_FULL)) +
-    (broken ? 1 : 0) +
-    (d.bounced ? 0.8 : 0)
-  if (sinceContact < 3) chance /= 2
-  const common = {
+  const open = d.promise && !d.promise.kept ? d.promise : null
+  const runs = open && open.on >= on ? 'running' : 'broken'
+  return {
+    ...{ d, on, say, late },
+    beyondHabit: late - (d.habit?.medianDays ?? 0),
+    promise: open ? runs : 'none',
+  }
+}
+/**
+ * Weights: 0.5 at the habit, half as much again for each 30 days beyond it, at most 1.5 (from 60 days on); a
+ * broken promise adds 1, a cheque that came back 0.8; a contact in the last three days halves.
+ */
+function chanceOf({ d, on, beyondHabit, promise }: Standing): number {
+  const byLateness = Math.min(1.5, Math.max(0.1, 0.5 + beyondHabit / DAYS_TO_FULL))
+  const chance = byLateness + (promise === 'broken' ? 1 : 0) + (d.bounced ? 0.8 : 0)
+  const sinceContact = d.lastContactOn ? daysLate(d.lastContactOn, on) : NEVER
+  return sinceContact < CONTACT_DAYS ? chance / 2 : chance
+}
+const sayPromise = ({ d, say }: Standing) =>
+  `Promised ${say.money(d.promise!.amountMinor)} for ${say.day(d.promise!.on)}`
+/** What rests the entry, or wants a word before any reminder; nothing where neither is so. */
+function asTold(standing: Standing): Told | null {
+  const { d, promise, beyondHabit } = standing
+  if (d.dispute)
+    return { resting: true, expectedOn: null, reason: `Disputes it: “${d.dispute}”`, act: 'settle' }
+  if (promise === 'running')
+    return { resting: true, expectedOn: d.promise!.on, reason: sayPromise(standing), act: 'wait' }
+  if (promise === 'broken') {
+    const kept = `Kept ${d.promisesKept} of ${d.promisesMade} promises`
+    const reason = `${sayPromise(standing)}; it has not come. ${kept}`
+    return { resting: false, reason, act: 'call' }
+  }
+  if (d.bounced) return { resting: false, reason: 'A cheque came back from the bank', act: 'call' }
+  if (!d.habit || beyondHabit > 0) return null
+  const usual = `Usually pays ${d.habit.medianDays} days after due; not later than usual yet`
+  return { resting: false, reason: usual, act: 'wait' }
+}
+/** Two reminders, a week apart, and then a call. */
+function asReminded({ d, on, say, late, beyondHabit }: Standing): Told {
+  const { remindersSent: sent, lastReminderOn: last } = d
+  const due = sent < MOST_REMINDERS && (last === null || daysLate(last, on) >= REMIND_AGAIN_DAYS)
+  if (due) {
+    const first = `${late} days late, no reminder yet`
+    const next = () => `Reminder ${sent + 1} falls due; the last was on ${say.day(last!)}`
+    return { resting: false, reason: sent === 0 ? first : next(), act: 'remind' }
+  }
+  const reminders = sent === 1 ? '1 reminder' : `${sent} reminders`
+  const reason = d.habit
+    ? `${beyondHabit} days later than usual, ${reminders} sent`
+    : `${late} days late after ${reminders}`
+  return { resting: false, reason, act: 'call' }
+}
+function entry(d: Debtor, on: string, say: Say): WorklistEntry {
+  const standing = standingOf(d, on, say)
+  const { late } = standing
+  const { habit } = d
+  const expected = habit && Math.max(habit.medianDays, late + habit.spreadDays)
+  return {
     customerId: d.customerId,
     late,
-    expectedOn,
-    spreadDays,
-    score: Math.round(Math.max(d.overdueMinor, 1) * chance),
-  }
-  if (d.dispute)
-    return {
-      ...common,
-      resting: true,
-      expectedOn: null,
-      reason: `Disputes it: “${d.dispute}”`,
-      act: 'settle',
-    }
-  if (running)
-    return {
-      ...common,
-      resting: true,
-      expectedOn: d.promise!.on,
-      reason: `Promised ${money(d.promise!.amountMinor)} for ${day(d.promise!.on)}`,
-      act: 'wait',
-    }
-  if (broken)
-    return {
-      ...common,
-      resting: false,
-      reason: `Promised ${money(d.promise!.amountMinor)} for ${day(d.promise!.on)}; it has not come. Kept ${d.promisesKept} of ${d.promisesMade} promises`,
-      act: 'call',
-    }
-  if (d.bounced)
-    return { ...common, resting: false, reason: 'A cheque came back from the bank', act: 'call' }
-  if (d.habit && beyondHabit <= 0)
-    return {
-      ...common,
-      resting: false,
-      reason: `Usually pays ${usual} days after due; not later than usual yet`,
-      act: 'wait',
-    }
-  const next = d.remindersSent + 1
-  const reminders = d.remindersSent === 1 ? '1 reminder' : `${d.remindersSent} reminders`
-  if (d.remindersSent < 2 && (d.lastReminderOn === null || daysLate(d.lastReminderOn, on) >= 7)) {
-    return {
-      ...common,
-      resting: false,
-      reason:
-        d.remindersSent === 0
-          ? `${late} days late, no reminder yet`
-          : `Reminder ${next} falls due; the last was on ${day(d.lastReminderOn!)}`,
-      act: 'remind',
-    }
-  }
-  return {
-    ...common,
-    resting: false,
-    reason: d.habit
-      ? `${beyondHabit} days later than usual, ${reminders} sent`
-      : `${late} days late after ${reminders}`,
-    act: 'call',
+    expectedOn: expected === null ? null : plusDays(d.oldestDueOn, expected),
+    spreadDays: habit?.spreadDays ?? null,
+    score: Math.round(Math.max(d.overdueMinor, 1) * chanceOf(standing)),
+    ...(asTold(standing) ?? asReminded(standing)),
   }
 }

@@ -27,6 +27,203 @@ export interface ImportPlan {
   /** entries of this supplier, or of the whole book, that the list does not name any more */ vanished: KnownEntry[]
 }
 
+export interface ReadRow {
+  row: number
+  record: Partial<EntryRecord>
+  problems: RowProblem[]
+}
+type Say = (field: RowProblem['field'], message: string) => void
+const partKey = (supplier: string, part: string) => `${supplier}\u0000${part.toLowerCase()}`
+
+/** What the rows of a list are compared with: the book, what the list itself brings, and the rows before. */
+interface Around {
+  options: ImportOptions
+  byCode: ReadonlyMap<string, KnownEntry>
+  byPart: ReadonlyMap<string, KnownEntry>
+  /** kinds by code: a task may have a part inside that the same list brings */
+  coming: ReadonlyMap<string, EntryRecord['kind']>
+  /** rows by the entry that they are about, and by the code that they bring */
+  seen: Map<string, number>
+  codes: Map<string, number>
+}
+function around(
+  rows: readonly ReadRow[],
+  known: readonly KnownEntry[],
+  options: ImportOptions,
+): Around {
+  const byCode = new Map(known.map((e) => [e.code, e]))
+  const numbered = known.filter((e) => e.partNumber)
+  const coded = rows.filter((r) => r.record.code)
+  const kindOf = ({ code, kind }: Partial<EntryRecord>) =>
+    kind ?? byCode.get(code!)?.kind ?? ('part' as const)
+  return {
+    options,
+    byCode,
+    byPart: new Map(numbered.map((e) => [partKey(e.supplier, e.partNumber), e])),
+    coming: new Map(coded.map(({ record }) => [record.code!, kindOf(record)])),
+    seen: new Map(),
+    codes: new Map(),
+  }
+}
+const supplierOf = (record: Partial<EntryRecord>, { options }: Around): string =>
+  record.supplier ?? options.supplier
+/** The entry that a row is about, if the book has it. */
+function entryOf(record: Partial<EntryRecord>, list: Around): KnownEntry | undefined {
+  if (list.options.by === 'code') return list.byCode.get(record.code ?? '')
+  const { partNumber } = record
+  return partNumber ? list.byPart.get(partKey(supplierOf(record, list), partNumber)) : undefined
+}
+/** Its code: the list's, the book's, or one made of the supplier's part number. */
+function codeOf(record: Partial<EntryRecord>, entry: KnownEntry | undefined, list: Around): string {
+  const CODE_LONGEST = 24
+  const fromPart =
+    list.options.by === 'part' ? record.partNumber?.slice(0, CODE_LONGEST) : undefined
+  return record.code ?? entry?.code ?? fromPart ?? ''
+}
+/** Of two rows about one entry the second is wrong. */
+function checkIdentity({ row, record }: ReadRow, code: string, list: Around, wrong: Say): void {
+  const { by } = list.options
+  const key = by === 'code' ? code : partKey(supplierOf(record, list), record.partNumber ?? '')
+  const before = list.seen.get(key)
+  if (by === 'part' && !record.partNumber) wrong('part_number', 'There is no part number.')
+  else if (!code) wrong('code', 'There is no code.')
+  else if (before !== undefined)
+    wrong(by === 'code' ? 'code' : 'part_number', `Row ${before} is about the same entry.`)
+  else list.seen.set(key, row)
+}
+/** Codes are each their own, whatever the rows are matched by. */
+function checkCode(row: number, code: string, list: Around, wrong: Say): void {
+  if (list.byCode.has(code)) wrong('code', 'Another entry has this code.')
+  else if (list.codes.has(code)) wrong('code', `Row ${list.codes.get(code)} has this code, too.`)
+  list.codes.set(code, row)
+}
+function checkSaid(record: Partial<EntryRecord>, entry: KnownEntry | undefined, wrong: Say): void {
+  if (!entry && !record.name) wrong('name', 'There is no name.')
+  if (!entry && record.cost === undefined && record.price === undefined)
+    wrong('price', 'A new entry needs a cost or a price.')
+  if (entry && record.kind && record.kind !== entry.kind)
+    wrong('kind', 'The kind of an entry stays: documents were made with it.')
+}
+const blank = ({ category, supplier, taxClass }: ImportOptions): EntryRecord => ({
+  code: '',
+  kind: 'part',
+  category,
+  name: '',
+  description: '',
+  technicianNote: '',
+  synonyms: '',
+  unit: 'each',
+  cost: '0',
+  pricing: 'rule',
+  price: '0',
+  furtherPrice: null,
+  seconds: 0,
+  furtherSeconds: 0,
+  labour: '',
+  sundriesRate: null,
+  supplier,
+  partNumber: '',
+  taxClass,
+  incomeCode: '',
+  skills: [],
+  pinned: false,
+  activeFrom: null,
+  activeTo: null,
+  retired: false,
+  inside: [],
+})
+/** How its price is made: a price that the list writes is meant, unless it says that the rule makes it. */
+function pricingOf(
+  record: Partial<EntryRecord>,
+  entry: KnownEntry | undefined,
+): EntryRecord['pricing'] {
+  if (record.pricing !== undefined) return record.pricing
+  if (record.price === undefined) return entry?.pricing ?? 'rule'
+  return entry && new Decimal(record.price).eq(entry.price) ? entry.pricing : 'fixed'
+}
+/** The entry as it would be. What the rule makes is not the list's to say; an assembly is what is inside it. */
+function becoming(
+  record: Partial<EntryRecord>,
+  entry: KnownEntry | undefined,
+  code: string,
+  list: Around,
+): EntryRecord {
+  const { options } = list
+  const base: EntryRecord = entry ?? blank(options)
+  const pricing = pricingOf(record, entry)
+  const supplier = options.by === 'part' ? supplierOf(record, list) : base.supplier
+  const becomes: EntryRecord = {
+    ...base,
+    ...record,
+    code,
+    pricing,
+    supplier: record.supplier ?? supplier,
+  }
+  if (becomes.kind !== 'task') becomes.furtherPrice = null
+  if (pricing === 'rule')
+    Object.assign(becomes, { price: base.price, furtherPrice: base.furtherPrice })
+  if (becomes.kind !== 'assembly') return becomes
+  const { cost, price, seconds, furtherSeconds } = base
+  return { ...becomes, cost, price, seconds, furtherSeconds }
+}
+function checkEntry(becomes: EntryRecord, list: Around, wrong: Say): void {
+  const { taxClass, activeFrom, activeTo, labour, kind, pricing } = becomes
+  const kindOfLabour = list.byCode.get(labour)?.kind ?? list.coming.get(labour)
+  if (!list.options.taxClasses.has(taxClass))
+    wrong('tax_class', `There is no tax class “${taxClass}”.`)
+  if (activeFrom && activeTo && activeTo < activeFrom)
+    wrong('active_to', 'It ends before it begins.')
+  if (labour && kindOfLabour !== 'labour')
+    wrong('labour', `“${labour}” is none of our labour rates.`)
+  if (kind === 'task' && pricing === 'rule' && !labour)
+    wrong('labour', 'A task that is priced by the rule needs its labour rate.')
+}
+function checkInside({ inside, kind }: EntryRecord, list: Around, wrong: Say): void {
+  const holds = kind === 'task' || kind === 'assembly'
+  if (inside.length && !holds) wrong('inside', 'Only a task or an assembly has something inside.')
+  if (kind === 'assembly' && !inside.length) wrong('inside', 'Put something into the assembly.')
+  if (new Set(inside.map((p) => p.code)).size !== inside.length)
+    wrong('inside', 'The same thing stands inside twice.')
+  for (const { code } of inside) {
+    const fault = faultOfPart(code, kind, list)
+    if (fault) wrong('inside', fault)
+  }
+}
+/** Why something cannot stand inside, or nothing. */
+function faultOfPart(code: string, kind: EntryRecord['kind'], list: Around): string {
+  const within = list.coming.get(code) ?? list.byCode.get(code)?.kind
+  if (!within) return `“${code}” is not in the price book.`
+  const wrong = within === 'assembly' || (kind === 'task' && within !== 'part')
+  return wrong ? `“${code}” cannot stand inside.` : ''
+}
+const changedKeys = (entry: KnownEntry, becomes: EntryRecord) =>
+  (Object.keys(becomes) as (keyof EntryRecord)[]).filter(
+    (key) => key in entry && !sameValue(key, entry[key], becomes[key]),
+  )
+function plannedRow(read: ReadRow, list: Around): PlannedRow {
+  const { row, record } = read
+  const problems = [...read.problems]
+  const wrong: Say = (field, message) => problems.push({ field, message })
+  const entry = entryOf(record, list)
+  const code = codeOf(record, entry, list)
+  checkIdentity(read, code, list, wrong)
+  if (code && code !== entry?.code) checkCode(row, code, list, wrong)
+  checkSaid(record, entry, wrong)
+  const becomes = becoming(record, entry, code, list)
+  checkEntry(becomes, list, wrong)
+  checkInside(becomes, list, wrong)
+  const shown = { row, code, id: entry?.id ?? null, problems }
+  if (!problems.length) return { ...shown, name: becomes.name, ...outcome(entry, becomes) }
+  const name = record.name ?? entry?.name ?? ''
+  return { ...shown, name, state: 'wrong', becomes: null, changed: [] }
+}
+/** What a row that is right does: something new, a change, or nothing. */
+function outcome(entry: KnownEntry | undefined, becomes: EntryRecord) {
+  if (!entry) return { state: 'new' as const, becomes, changed: [] }
+  const changed = changedKeys(entry, becomes)
+  return { state: changed.length ? ('changed' as const) : ('same' as const), becomes, changed }
+}
+
 /**
  * What a list would do to the book: each row is new, changes an entry, says nothing new, or is wrong. A wrong row takes nothing else with
  * it. Rows are matched by our code, or by supplier and part number; of two rows about one entry the second is wrong. What a row does not
@@ -34,174 +231,18 @@ export interface ImportPlan {
  * @example importPlan([{ row: 2, record: { partNumber: 'NM-7', cost: '12' }, problems: [] }], known, { by: 'part', supplier: 'Northmoor', … }).rows[0]?.state // 'changed'
  */
 export function importPlan(
-  rows: readonly { row: number; record: Partial<EntryRecord>; problems: RowProblem[] }[],
+  rows: readonly ReadRow[],
   known: readonly KnownEntry[],
   options: ImportOptions,
 ): ImportPlan {
-  const byCode = new Map(known.map((e) => [e.code, e]))
-  const partKey = (supplier: string, part: string) => `${supplier}\u0000${part.toLowerCase()}`
-  const byPart = new Map(
-    known.filter((e) => e.partNumber).map((e) => [partKey(e.supplier, e.partNumber), e]),
-  )
-  // A task may have a part inside that the same list brings.
-  const coming = new Map(
-    rows.flatMap((r) =>
-      r.record.code
-        ? [[r.record.code, r.record.kind ?? byCode.get(r.record.code)?.kind ?? 'part'] as const]
-        : [],
-    ),
-  )
-  const seen = new Map<string, number>()
-  const codes = new Map<string, number>()
-  const planned = rows.map(({ row, record, problems: said }): PlannedRow => {
-    const problems = [...said]
-    const supplier = record.supplier ?? options.supplier
-    const byNumber = () =>
-      record.partNumber ? byPart.get(partKey(supplier, record.partNumber)) : undefined
-    const entry = options.by === 'code' ? byCode.get(record.code ?? '') : byNumber()
-    const code =
-      record.code ??
-      entry?.code ??
-      (options.by === 'part' ? record.partNumber?.slice(0, 24) : undefined) ??
-      ''
-    const shown = { row, code, name: record.name ?? entry?.name ?? '' }
-    const wrong = (field: RowProblem['field'], message: string) => problems.push({ field, message })
-    const key = options.by === 'code' ? code : partKey(supplier, record.partNumber ?? '')
-    if (options.by === 'part' && !record.partNumber)
-      wrong('part_number', 'There is no part number.')
-    else if (!code) wrong('code', 'There is no code.')
-    else if (seen.has(key))
-      wrong(
-        options.by === 'code' ? 'code' : 'part_number',
-        `Row ${seen.get(key)} is about the same entry.`,
-      )
-    else seen.set(key, row)
-    if (code && code !== entry?.code) {
-      // Codes are each their own, whatever the rows are matched by.
-      if (byCode.has(code)) wrong('code', 'Another entry has this code.')
-      else if (codes.has(code)) wrong('code', `Row ${codes.get(code)} has this code, too.`)
-      codes.set(code, row)
-    }
-    if (!entry && !record.name) wrong('name', 'There is no name.')
-    if (!entry && record.cost === undefined && record.price === undefined)
-      wrong('price', 'A new entry needs a cost or a price.')
-    if (entry && record.kind && record.kind !== entry.kind)
-      wrong('kind', 'The kind of an entry stays: documents were made with it.')
-    const blank: EntryRecord = {
-      code,
-      kind: 'part',
-      category: options.category,
-      name: '',
-      description: '',
-      technicianNote: '',
-      synonyms: '',
-      unit: 'each',
-      cost: '0',
-      pricing: 'rule',
-      price: '0',
-      furtherPrice: null,
-      seconds: 0,
-      furtherSeconds: 0,
-      labour: '',
-      sundriesRate: null,
-      supplier: options.supplier,
-      partNumber: '',
-      taxClass: options.taxClass,
-      incomeCode: '',
-      skills: [],
-      pinned: false,
-      activeFrom: null,
-      activeTo: null,
-      retired: false,
-      inside: [],
-    }
-    const base: EntryRecord = entry ?? {
-      ...blank,
-      pricing: record.price !== undefined && record.pricing === undefined ? 'fixed' : 'rule',
-    }
-    const { code: _, ...rest } = record
-    const becomes: EntryRecord = {
-      ...base,
-      ...rest,
-      code,
-      supplier: record.supplier ?? (options.by === 'part' ? supplier : base.supplier),
-    }
-    // A price that the list writes is meant, unless it says that the rule makes it.
-    if (
-      entry &&
-      record.price !== undefined &&
-      record.pricing === undefined &&
-      !new Decimal(record.price).eq(entry.price)
-    )
-      becomes.pricing = 'fixed'
-    if (becomes.kind !== 'task') becomes.furtherPrice = null
-    // What the rule makes is not the list's to say; an assembly is what is inside it.
-    if (becomes.pricing === 'rule')
-      Object.assign(becomes, { price: base.price, furtherPrice: base.furtherPrice })
-    if (becomes.kind === 'assembly')
-      Object.assign(becomes, {
-        cost: base.cost,
-        price: base.price,
-        seconds: base.seconds,
-        furtherSeconds: base.furtherSeconds,
-      })
-    if (!options.taxClasses.has(becomes.taxClass))
-      wrong('tax_class', `There is no tax class “${becomes.taxClass}”.`)
-    if (becomes.activeFrom && becomes.activeTo && becomes.activeTo < becomes.activeFrom)
-      wrong('active_to', 'It ends before it begins.')
-    if (
-      becomes.labour &&
-      (byCode.get(becomes.labour)?.kind ?? coming.get(becomes.labour)) !== 'labour'
-    )
-      wrong('labour', `“${becomes.labour}” is none of our labour rates.`)
-    if (becomes.kind === 'task' && becomes.pricing === 'rule' && !becomes.labour)
-      wrong('labour', 'A task that is priced by the rule needs its labour rate.')
-    if (becomes.inside.length && becomes.kind !== 'task' && becomes.kind !== 'assembly')
-      wrong('inside', 'Only a task or an assembly has something inside.')
-    if (becomes.kind === 'assembly' && !becomes.inside.length)
-      wrong('inside', 'Put something into the assembly.')
-    if (new Set(becomes.inside.map((p) => p.code)).size !== becomes.inside.length)
-      wrong('inside', 'The same thing stands inside twice.')
-    for (const p of becomes.inside) {
-      const kind = coming.get(p.code) ?? byCode.get(p.code)?.kind
-      if (!kind) wrong('inside', `“${p.code}” is not in the price book.`)
-      else if (kind === 'assembly' || (becomes.kind === 'task' && kind !== 'part'))
-        wrong('inside', `“${p.code}” cannot stand inside.`)
-    }
-    if (problems.length)
-      return {
-        ...shown,
-        state: 'wrong',
-        id: entry?.id ?? null,
-        becomes: null,
-        changed: [],
-        problems,
-      }
-    const changed = entry
-      ? (Object.keys(becomes) as (keyof EntryRecord)[]).filter(
-          (k) => k in entry && !sameValue(k, entry[k], becomes[k]),
-        )
-      : []
-    const known = changed.length ? 'changed' : 'same'
-    return {
-      ...shown,
-      name: becomes.name,
-      state: entry ? known : 'new',
-      id: entry?.id ?? null,
-      becomes,
-      changed,
-      problems,
-    }
-  })
+  const list = around(rows, known, options)
+  const planned = rows.map((read) => plannedRow(read, list))
   const named = new Set(planned.flatMap((p) => p.id ?? []))
+  const theirs = (e: KnownEntry) =>
+    options.by === 'code' || (e.supplier === options.supplier && e.partNumber !== '')
   return {
     rows: planned,
-    vanished: known.filter(
-      (e) =>
-        !e.retired &&
-        !named.has(e.id) &&
-        (options.by === 'part' ? e.supplier === options.supplier && e.partNumber !== '' : true),
-    ),
+    vanished: known.filter((e) => !e.retired && !named.has(e.id) && theirs(e)),
   }
 }
 const AMOUNTS = new Set<keyof EntryRecord>(['cost', 'price', 'furtherPrice', 'sundriesRate'])

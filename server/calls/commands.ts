@@ -87,29 +87,14 @@ async function mayBook(ctx: Ctx, customer: CustomerRow, reason: string): Promise
   }
   return { what: customer.stopWork ? 'stop_work' : 'credit_limit', reason }
 }
-export async function bookCall(
-  ctx: Ctx,
-  id: string,
-  body: Body<'bookCall'>,
-): Promise<Answer<'bookCall'>> {
-  // Before anything is looked up: whoever books the same people at this moment waits, and then sees this booking.
-  await lockPeople(ctx.tx, [
-    body.technicianId,
-    ...(await technicianIdsOf(
-      ctx.tx,
-      body.moves.map((m) => m.visitId),
-    )),
-  ])
-  const customer = await customerById(ctx.tx, body.customerId)
-  if (!customer || customer.mergedInto || customer.erasedAt)
-    throw invalid('customerId', 'Choose who is calling.')
-  const site = await siteById(ctx.tx, body.siteId)
-  if (!site || site.customerId !== customer.id) throw invalid('siteId', 'Choose where the work is.')
-  const known = await callById(ctx.tx, id, true)
-  if (known?.state === 'booked')
-    throw conflict('already_booked', 'This call has been booked already.', {
-      workOrderId: known.workOrderId,
-    })
+type Booking = Body<'bookCall'>
+/** Before anything is looked up: whoever books the same people at this moment waits, and then sees this booking. */
+async function lockBooked(ctx: Ctx, { technicianId, moves }: Booking): Promise<void> {
+  const moved = moves.map((m) => m.visitId)
+  await lockPeople(ctx.tx, [technicianId, ...(await technicianIdsOf(ctx.tx, moved))])
+}
+/** What a booking says of its time and its person. */
+function checkBooking(body: Booking): void {
   if (body.promiseFrom && body.promiseTo && body.promiseTo <= body.promiseFrom)
     throw invalid('promiseTo', 'The window ends before it begins.')
   if (body.start && !body.date) throw invalid('date', 'Choose the day too.')
@@ -118,31 +103,39 @@ export async function bookCall(
       'technicianId',
       'Choose who goes to quote: a visit without a person is seen by nobody.',
     )
+}
+/** Whom and what a booking is about, all of it this customer's. */
+async function partiesOf(ctx: Ctx, body: Booking) {
+  const customer = await customerById(ctx.tx, body.customerId)
+  if (!customer || customer.mergedInto || customer.erasedAt)
+    throw invalid('customerId', 'Choose who is calling.')
+  const site = await siteById(ctx.tx, body.siteId)
+  if (!site || site.customerId !== customer.id) throw invalid('siteId', 'Choose where the work is.')
   const thing = body.equipmentId ? await equipmentById(ctx.tx, body.equipmentId) : null
   if (body.equipmentId && thing?.siteId !== site.id)
     throw invalid('equipmentId', 'This equipment is not at this site.')
-  const contact = body.contactId
-    ? (await contactsOf(ctx.tx, [customer.id])).find((k) => k.id === body.contactId)
-    : null
-  const against = await mayBook(ctx, customer, body.reason)
-  const zone = ctx.company.timeZone
-  const startAt = body.date && body.start ? localToInstant(body.date, body.start, zone) : null
-  // An opening may have others begin later, within what was promised to them: they move with the booking or the booking is refused.
-  for (const m of body.moves) await makeRoom(ctx, m)
+  const known = body.contactId ? await contactsOf(ctx.tx, [customer.id]) : []
+  const contact = known.find((k) => k.id === body.contactId)
+  return { customer, site, contact }
+}
+type Parties = Awaited<ReturnType<typeof partiesOf>>
+/** When the visit begins, and what speaks against it; others make room for it, or the booking is refused. */
+async function placeOf(ctx: Ctx, callId: string, body: Booking) {
+  const { date, start, technicianId } = body
+  const startAt = date && start ? localToInstant(date, start, ctx.company.timeZone) : null
+  // An opening may have others begin later, within what was promised to them: they move with the booking.
+  for (const move of body.moves) await makeRoom(ctx, move)
+  const { durationSeconds, promiseFrom, promiseTo, siteId } = body
+  const placed = { durationSeconds, promiseFrom, promiseTo, siteId }
   const warnings =
-    body.technicianId && startAt !== null
-      ? await checkPlacement(ctx, {
-          visitId: null,
-          callId: id,
-          technicianId: body.technicianId,
-          startAt,
-          durationSeconds: body.durationSeconds,
-          promiseFrom: body.promiseFrom,
-          promiseTo: body.promiseTo,
-          siteId: site.id,
-        })
+    technicianId && startAt !== null
+      ? await checkPlacement(ctx, { ...placed, visitId: null, callId, technicianId, startAt })
       : []
   await mayPlace(ctx, warnings, body.override)
+  return { startAt, warnings: warnings.map((w) => w.text) }
+}
+async function insertBooked(ctx: Ctx, body: Booking, parties: Parties, startAt: number | null) {
+  const { customer, site, contact } = parties
   const number = await nextNumber(ctx.tx, WORK_ORDER_NUMBERS)
   const title = body.title || body.problem.split(/[.\n]/)[0]!.slice(0, 80)
   await insertWorkOrder(ctx.tx, {
@@ -178,70 +171,72 @@ export async function bookCall(
     promiseFrom: body.promiseFrom,
     promiseTo: body.promiseTo,
   })
+  return { number, title }
+}
+/** What was read out of the book becomes promised lines. */
+async function putPromised(ctx: Ctx, body: Booking): Promise<void> {
   const work = (await workOrderById(ctx.tx, body.workOrderId))!
-  await putLines(
-    ctx,
-    work,
-    body.visitId,
-    body.entries.map((e) => ({
-      id: ctx.id(),
-      entryId: e.entryId,
-      quantity: e.quantity,
-      kind: 'other' as const,
-      name: undefined,
-      unitPrice: undefined,
-      done: false,
-    })),
-    true,
-  )
-  if (!known)
-    await keepCall(ctx.tx, {
-      id,
-      draft: {},
-      summary: customer.name,
-      origin: 'telephone',
-      by: signedIn(ctx).id,
-      at: ctx.now,
-    })
-  await markCall(ctx.tx, id, 'booked', { workOrderId: body.workOrderId })
+  const promised = body.entries.map(({ entryId, quantity }) => ({
+    id: ctx.id(),
+    entryId,
+    quantity,
+    kind: 'other' as const,
+    name: undefined,
+    unitPrice: undefined,
+    done: false,
+  }))
+  await putLines(ctx, work, body.visitId, promised, true)
+}
+/** The call is over: what came with it belongs to the work order and the customer. */
+async function closeCall(ctx: Ctx, id: string, body: Booking, customer: Parties['customer']) {
+  const { workOrderId } = body
+  const kept = { by: signedIn(ctx).id, at: ctx.now }
+  if (!(await callById(ctx.tx, id, true)))
+    await keepCall(ctx.tx, { id, draft: {}, summary: customer.name, origin: 'telephone', ...kept })
+  await markCall(ctx.tx, id, 'booked', { workOrderId })
   // Pictures that came with the call are photos of its work order too.
-  for (const f of await filesOf(ctx.tx, 'call_id', [id])) {
-    if (f.mime.startsWith('image/'))
-      await insertPhoto(ctx.tx, {
-        id: ctx.id(),
-        workOrderId: body.workOrderId,
-        mime: f.mime,
-        bytes: (await fileById(ctx.tx, f.id))!.bytes,
-        by: signedIn(ctx).id,
-        at: ctx.now,
-      })
+  for (const { id: fileId, mime } of await filesOf(ctx.tx, 'call_id', [id])) {
+    if (!mime.startsWith('image/')) continue
+    const { bytes } = (await fileById(ctx.tx, fileId))!
+    await insertPhoto(ctx.tx, { id: ctx.id(), workOrderId, mime, bytes, ...kept })
   }
   await filesOfCallTo(ctx.tx, id, customer.id)
-  // A prospect with ordinary work is a customer; one that is quoted belongs to the person who quotes.
-  if (customer.prospect)
-    await updateRow(
-      ctx.tx,
-      'customers',
-      customer.id,
-      customer.version,
-      body.kind === 'quote_visit' ? { assignedTo: body.technicianId } : { prospect: false },
-    )
+}
+/** A prospect with ordinary work is a customer; one that is quoted belongs to the person who quotes. */
+async function noLongerProspect(ctx: Ctx, body: Booking, customer: Parties['customer']) {
+  if (!customer.prospect) return
+  const quoted = body.kind === 'quote_visit'
+  const now = quoted ? { assignedTo: body.technicianId } : { prospect: false }
+  await updateRow(ctx.tx, 'customers', customer.id, customer.version, now)
+}
+export async function bookCall(ctx: Ctx, id: string, body: Booking): Promise<Answer<'bookCall'>> {
+  await lockBooked(ctx, body)
+  const parties = await partiesOf(ctx, body)
+  const { customer } = parties
+  const known = await callById(ctx.tx, id, true)
+  if (known?.state === 'booked')
+    throw conflict('already_booked', 'This call has been booked already.', {
+      workOrderId: known.workOrderId,
+    })
+  checkBooking(body)
+  const against = await mayBook(ctx, customer, body.reason)
+  const { startAt, warnings } = await placeOf(ctx, id, body)
+  const { number, title } = await insertBooked(ctx, body, parties, startAt)
+  await putPromised(ctx, body)
+  await closeCall(ctx, id, body, customer)
+  await noLongerProspect(ctx, body, customer)
+  const { workOrderId, visitId } = body
+  const start = startAt === null ? null : new Date(startAt).toISOString()
   await record(ctx, {
     subject: 'work',
-    id: body.workOrderId,
-    workOrderId: body.workOrderId,
+    id: workOrderId,
+    workOrderId,
     customerId: customer.id,
-    fact: workFacts.booked({
-      title,
-      number,
-      startAt: startAt === null ? null : new Date(startAt).toISOString(),
-      against,
-      warnings: warnings.map((w) => w.text),
-    }),
+    fact: workFacts.booked({ title, number, startAt: start, against, warnings }),
   })
-  await refreshWorkOrder(ctx, body.workOrderId)
-  await confirmVisit(ctx, body.visitId)
-  return { workOrderId: body.workOrderId, number, visitId: body.visitId }
+  await refreshWorkOrder(ctx, workOrderId)
+  await confirmVisit(ctx, visitId)
+  return { workOrderId, number, visitId }
 }
 async function makeRoom(ctx: Ctx, move: { visitId: string; startAt: string }): Promise<void> {
   const visit = await visitById(ctx.tx, move.visitId, true)

@@ -107,18 +107,65 @@ function checkCount(sent: Sent): void {
   if (sent.pictures.length > MOST_PICTURES)
     throw new LedgerError('too_many_pictures', 422, message, [{ path: 'pictures', message }])
 }
-/** Takes a request in as a call that waits for an answer. What a robot sends is answered as if it had been taken. */
-export async function takeRequest(ctx: Ctx, sent: Sent, wall: number): Promise<{ taken: boolean }> {
-  const { stamp = '', website = '' } = sent.fields
+type Request = yup.InferType<typeof requestSchema>
+/** What a person filled in, checked field by field. */
+async function readRequest(sent: Sent): Promise<Request> {
   const fields = Object.fromEntries(
     Object.keys(FORM_FIELDS).flatMap((name) =>
       sent.fields[name] === undefined ? [] : [[name, sent.fields[name]]],
     ),
   )
   checkBody(requestSchema, fields)
-  const values = (await requestSchema.validate(fields, { abortEarly: false })) as yup.InferType<
-    typeof requestSchema
-  >
+  return (await requestSchema.validate(fields, { abortEarly: false })) as Request
+}
+/** By address and by form: one robot with one form shuts out nobody but itself. There is no limit for all together. */
+async function limitSources(ctx: Ctx, stamp: string, wall: number): Promise<void> {
+  const sources = [
+    [hashToken(`request-source:${ctx.ip}`), FROM_ONE],
+    [hashToken(`request-stamp:${stamp}`), WITH_ONE],
+  ] as const
+  for (const [source, most] of sources) {
+    await lockSource(ctx.tx, source, wall)
+    if ((await requestsSince(ctx.tx, source, wall - WINDOW_MS)) >= most)
+      throw tooOften(
+        'We have just had several requests from here. Please wait a few minutes, or ring us.',
+        WINDOW_MS / 2,
+      )
+    await markRequest(ctx.tx, source, wall)
+  }
+}
+/** The call that somebody in the office opens. */
+async function draftOf(ctx: Ctx, values: Request) {
+  const { name, email, line1, town, postcode, wanted } = values
+  const phone = formatPhone(values.phone, ctx.company.country)
+  // Known by the very number or mail: proposed, not decided; anybody can type anybody's number.
+  const known = await perhapsKnown(ctx, phone, email)
+  const said = [values.problem, wanted && `Wished for: ${wanted}`, known && `Perhaps ${known}`]
+  return callDraft.cast({
+    ...{ name, email, line1, town, postcode, phone },
+    query: known ?? name,
+    speaking: name,
+    problem: said.filter(Boolean).join('\n').slice(0, 2000),
+    source: 'web page',
+    isNew: !known,
+  })
+}
+async function keepPictures(ctx: Ctx, callId: string, pictures: Sent['pictures']): Promise<void> {
+  for (const { name, drawn } of pictures)
+    await insertFile(ctx.tx, {
+      id: ctx.id(),
+      customerId: null,
+      callId,
+      name: name.slice(0, 160) || 'picture',
+      ...drawn!,
+      by: null,
+      at: ctx.now,
+    })
+}
+/** Takes a request in as a call that waits for an answer. What a robot sends is answered as if it had been taken. */
+export async function takeRequest(ctx: Ctx, sent: Sent, wall: number): Promise<{ taken: boolean }> {
+  const { stamp = '', website = '' } = sent.fields
+  const values = await readRequest(sent)
   const age = stampAge(stamp, wall)
   if (age === null || age > OLDEST)
     throw new LedgerError(
@@ -128,62 +175,12 @@ export async function takeRequest(ctx: Ctx, sent: Sent, wall: number): Promise<{
     )
   // A field that people do not see is filled, or the form came back faster than hands can type.
   if (website || age < FASTEST) return { taken: false }
-  // By address and by form: one robot with one form shuts out nobody but itself. There is no limit for all together.
-  for (const [source, most] of [
-    [hashToken(`request-source:${ctx.ip}`), FROM_ONE],
-    [hashToken(`request-stamp:${stamp}`), WITH_ONE],
-  ] as const) {
-    await lockSource(ctx.tx, source, wall)
-    if ((await requestsSince(ctx.tx, source, wall - WINDOW_MS)) >= most)
-      throw tooOften(
-        'We have just had several requests from here. Please wait a few minutes, or ring us.',
-        WINDOW_MS / 2,
-      )
-    await markRequest(ctx.tx, source, wall)
-  }
+  await limitSources(ctx, stamp, wall)
   const id = ctx.id()
-  const phone = formatPhone(values.phone, ctx.company.country)
-  // Known by the very number or mail: proposed, not decided; anybody can type anybody's number.
-  const known = await perhapsKnown(ctx, phone, values.email)
-  const problem = [
-    values.problem,
-    values.wanted && `Wished for: ${values.wanted}`,
-    known && `Perhaps ${known}`,
-  ]
-    .filter(Boolean)
-    .join('\n')
-    .slice(0, 2000)
-  const draft = callDraft.cast({
-    query: known ?? values.name,
-    speaking: values.name,
-    phone,
-    problem,
-    source: 'web page',
-    isNew: !known,
-    name: values.name,
-    email: values.email,
-    line1: values.line1,
-    town: values.town,
-    postcode: values.postcode,
-  })
-  await keepCall(ctx.tx, {
-    id,
-    draft,
-    summary: `${values.name}, ${values.problem.split(/[.\n]/)[0]}`.slice(0, 190),
-    origin: 'form',
-    by: null,
-    at: ctx.now,
-  })
-  for (const picture of sent.pictures)
-    await insertFile(ctx.tx, {
-      id: ctx.id(),
-      customerId: null,
-      callId: id,
-      name: picture.name.slice(0, 160) || 'picture',
-      ...picture.drawn!,
-      by: null,
-      at: ctx.now,
-    })
+  const draft = await draftOf(ctx, values)
+  const summary = `${values.name}, ${values.problem.split(/[.\n]/)[0]}`.slice(0, 190)
+  await keepCall(ctx.tx, { id, draft, summary, origin: 'form', by: null, at: ctx.now })
+  await keepPictures(ctx, id, sent.pictures)
   await record(ctx, { subject: 'call', id, fact: callFacts.requested({ name: values.name }) })
   return { taken: true }
 }

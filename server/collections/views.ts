@@ -2,15 +2,15 @@
 import { sayDay } from '../../core/time/sayDay'
 import { wordsOf } from '../http/queries'
 import { notFound } from '../../core/errors/LedgerError'
-import { ageing, daysLate, type BUCKETS } from '../../core/collections/ageing'
+import { ageing, BUCKETS, daysLate } from '../../core/collections/ageing'
 import { paymentHabit, type PaymentHabit } from '../../core/collections/paymentHabit'
-import { worklist, type Debtor } from '../../core/collections/worklist'
+import { worklist, type Debtor, type WorklistEntry } from '../../core/collections/worklist'
 import { plusDays } from '../../core/time/zone'
 import { termsInWords } from '../../core/documents/dueDate'
 import { toMoney } from '../../core/money/formatMinor'
 import { DAY } from '../../core/time/units'
 import type { Answer } from '../../shared/api'
-import { customerById, customersById } from '../customers/queries'
+import { customerById, customersById, type CustomerRow } from '../customers/queries'
 import { owedBy } from '../customers/owed.queries'
 import type { Ctx } from '../http/context'
 import { openInvoices } from '../invoices/queries'
@@ -53,121 +53,127 @@ function cameSince(came: readonly MoneyIn[], promise: NoteRow, on: string): numb
       (p.receivedOn === promise.notedOn && p.createdAt > promise.notedAt))
   return came.filter(counts).reduce((sum, p) => sum + p.amount, 0)
 }
+/** What is known of those who owe, read once for all of them. */
+interface Known {
+  on: string
+  open: Awaited<ReturnType<typeof openOn>>
+  habits: Map<string, Awaited<ReturnType<typeof paidInvoices>>>
+  notes: Map<string, NoteRow[]>
+  money: Map<string, MoneyIn[]>
+}
+async function knownOf(ctx: Ctx, on: string, open: Known['open'], ids: string[]): Promise<Known> {
+  const { tx } = ctx
+  const notes = grouped(await notesUntil(tx, on, ids))
+  const promises = [...notes.values()].flat().filter((n) => n.kind === 'promise')
+  const first = promises.map((n) => n.notedOn).sort()[0] ?? on
+  return {
+    ...{ on, open, notes },
+    habits: grouped(await paidInvoices(tx, ids)),
+    money: grouped(await moneyIn(tx, ids, first, on)),
+  }
+}
+/** Promises as they were kept: by what came in for each. */
+function promisesOf(said: readonly NoteRow[], came: readonly MoneyIn[], on: string) {
+  const promises = said.filter((n) => n.kind === 'promise')
+  const kept = promises.map((p) => cameSince(came, p, on) >= (p.amount ?? 1))
+  const last = promises.at(-1)
+  return {
+    promise: last ? { amountMinor: last.amount ?? 0, on: last.onDate!, kept: kept.at(-1)! } : null,
+    promisesKept: kept.filter(Boolean).length,
+    promisesMade: promises.length,
+  }
+}
+const BOUNCED_DAYS = 30
+/** A cheque that came back counts for a month. */
+const cameBack = ({ bouncedOn }: MoneyIn, on: string) =>
+  bouncedOn !== null && bouncedOn <= on && bouncedOn > plusDays(on, -BOUNCED_DAYS)
+type Ageing = ReturnType<typeof ageing>[number]
+function debtorOf(r: Ageing, { on, open, habits, notes, money }: Known): Debtor {
+  const { customerId, owedMinor } = r
+  const due = open.filter((o) => o.customerId === customerId && o.balanceMinor > 0)
+  const oldest = due.map((i) => i.dueOn).sort()[0]
+  const said = notes.get(customerId) ?? []
+  const came = money.get(customerId) ?? []
+  const dispute = said.filter((n) => n.kind === 'dispute' || n.kind === 'settled').at(-1)
+  const reminders = said.filter((n) => n.kind === 'reminder' && n.notedOn >= oldest!)
+  return {
+    ...{ customerId, owedMinor },
+    overdueMinor: r.d1_30 + r.d31_60 + r.d61_90 + r.over90,
+    oldestDueOn: oldest ?? on,
+    habit: paymentHabit((habits.get(customerId) ?? []).map((h) => h.days)),
+    ...promisesOf(said, came, on),
+    dispute: dispute?.kind === 'dispute' ? dispute.text : null,
+    lastContactOn: said.at(-1)?.notedOn ?? null,
+    remindersSent: reminders.length,
+    lastReminderOn: reminders.at(-1)?.notedOn ?? null,
+    bounced: came.some((p) => cameBack(p, on)),
+  }
+}
+type Sums = Record<(typeof BUCKETS)[number] | 'creditsMinor' | 'owedMinor', number>
+const SUMS = [...BUCKETS, 'creditsMinor', 'owedMinor'] as const
+const addUp = (rows: readonly Sums[]): Sums =>
+  Object.fromEntries(
+    SUMS.map((key) => [key, rows.reduce((sum, r) => sum + r[key], 0)]),
+  ) as unknown as Sums
+/** Sums by age as they are told. */
+function saySums(ctx: Ctx, { creditsMinor, owedMinor, ...ages }: Sums) {
+  const m = (minor: number) => toMoney(minor, ctx.company.currency)
+  const { current, d1_30, d31_60, d61_90, over90 } = ages
+  return {
+    current: m(current),
+    d1_30: m(d1_30),
+    d31_60: m(d31_60),
+    d61_90: m(d61_90),
+    over90: m(over90),
+    credits: m(creditsMinor),
+    owed: m(owedMinor),
+  }
+}
+function sayEntry(ctx: Ctx, e: WorklistEntry, d: Debtor, c: CustomerRow) {
+  const { customerId, reason, expectedOn, spreadDays, act, resting } = e
+  const { name, phone, email } = c
+  return {
+    ...{ customerId, name, phone, email, reason, expectedOn, spreadDays, act, resting },
+    owed: toMoney(d.owedMinor, ctx.company.currency),
+    overdue: toMoney(d.overdueMinor, ctx.company.currency),
+    late: Math.max(0, e.late),
+  }
+}
 export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'>> {
   const on = wanted || ctx.today
-  const { tx } = ctx
-  const m = (minor: number) => toMoney(minor, ctx.company.currency)
-  const open = await openOn(tx, on)
-  const beside = await besideOpen(tx, on, ctx.now - SHOWN_FOR_MS)
+  const open = await openOn(ctx.tx, on)
+  const beside = await besideOpen(ctx.tx, on, ctx.now - SHOWN_FOR_MS)
   const rows = ageing(open, beside.credits, on)
-  const customers = new Map(
-    (
-      await customersById(
-        tx,
-        rows.map((r) => r.customerId),
-      )
-    ).map((c) => [c.id, c]),
+  const all = rows.map((r) => r.customerId)
+  const customers = new Map((await customersById(ctx.tx, all)).map((c) => [c.id, c]))
+  const owe = rows.filter((r) => r.owedMinor > 0)
+  const known = await knownOf(
+    ctx,
+    on,
+    open,
+    owe.map((r) => r.customerId),
   )
-  const owing = rows.filter((x) => x.owedMinor > 0)
-  const ids = owing.map((r) => r.customerId)
-  const habits = grouped(await paidInvoices(tx, ids))
-  const notes = grouped(await notesUntil(tx, on, ids))
-  const firstPromise =
-    [...notes.values()]
-      .flat()
-      .filter((n) => n.kind === 'promise')
-      .map((n) => n.notedOn)
-      .sort()[0] ?? on
-  const money = grouped(await moneyIn(tx, ids, firstPromise, on))
-  const debtors: Debtor[] = []
-  for (const r of owing) {
-    const mine = open.filter((o) => o.customerId === r.customerId && o.balanceMinor > 0)
-    const said = notes.get(r.customerId) ?? []
-    const came = money.get(r.customerId) ?? []
-    const promises = said.filter((n) => n.kind === 'promise')
-    const kept = new Map(promises.map((p) => [p.id, cameSince(came, p, on) >= (p.amount ?? 1)]))
-    const last = promises.at(-1)
-    const dispute = said.filter((n) => n.kind === 'dispute' || n.kind === 'settled').at(-1)
-    const reminders = said.filter(
-      (n) => n.kind === 'reminder' && n.notedOn >= mine.map((i) => i.dueOn).sort()[0]!,
-    )
-    debtors.push({
-      customerId: r.customerId,
-      owedMinor: r.owedMinor,
-      overdueMinor: r.d1_30 + r.d31_60 + r.d61_90 + r.over90,
-      oldestDueOn: mine.map((i) => i.dueOn).sort()[0] ?? on,
-      habit: paymentHabit((habits.get(r.customerId) ?? []).map((h) => h.days)),
-      promise: last
-        ? { amountMinor: last.amount ?? 0, on: last.onDate!, kept: kept.get(last.id)! }
-        : null,
-      promisesKept: [...kept.values()].filter(Boolean).length,
-      promisesMade: promises.length,
-      dispute: dispute?.kind === 'dispute' ? dispute.text : null,
-      lastContactOn: said.at(-1)?.notedOn ?? null,
-      remindersSent: reminders.length,
-      lastReminderOn: reminders.at(-1)?.notedOn ?? null,
-      bounced: came.some(
-        (p) => p.bouncedOn !== null && p.bouncedOn <= on && p.bouncedOn > plusDays(on, -30),
-      ),
-    })
-  }
-  const list = worklist(debtors, on, {
-    money: moneyText(ctx),
-    day: (date) => sayDay(date, ctx.company.locale),
-  })
-  const total = (key: (typeof BUCKETS)[number] | 'creditsMinor' | 'owedMinor') =>
-    rows.reduce((sum, r) => sum + r[key], 0)
-  const buckets = (
-    r: Record<(typeof BUCKETS)[number], number> & { creditsMinor: number; owedMinor: number },
-  ) => ({
-    current: m(r.current),
-    d1_30: m(r.d1_30),
-    d31_60: m(r.d31_60),
-    d61_90: m(r.d61_90),
-    over90: m(r.over90),
-    credits: m(r.creditsMinor),
-    owed: m(r.owedMinor),
-  })
+  const debtors = new Map(owe.map((r) => [r.customerId, debtorOf(r, known)]))
+  const day = (date: string) => sayDay(date, ctx.company.locale)
+  const list = worklist([...debtors.values()], on, { money: moneyText(ctx), day })
+  const totals = addUp(rows)
   const ledger = beside.ledger[0]!.sum
   return {
     on,
-    totals: buckets({
-      current: total('current'),
-      d1_30: total('d1_30'),
-      d31_60: total('d31_60'),
-      d61_90: total('d61_90'),
-      over90: total('over90'),
-      creditsMinor: total('creditsMinor'),
-      owedMinor: total('owedMinor'),
-    }),
-    ledger: m(ledger),
-    agrees: ledger === total('owedMinor'),
+    totals: saySums(ctx, totals),
+    ledger: toMoney(ledger, ctx.company.currency),
+    agrees: ledger === totals.owedMinor,
     resting: list.filter((e) => e.resting).length,
     customers: rows.map((r) => ({
       customerId: r.customerId,
       name: customers.get(r.customerId)?.name ?? '',
       oldestLate: r.oldestLate,
-      ...buckets(r),
+      ...saySums(ctx, r),
     })),
     notices: notices(ctx, beside.givenBack),
-    worklist: list.map((e) => {
-      const c = customers.get(e.customerId)!
-      const d = debtors.find((x) => x.customerId === e.customerId)!
-      return {
-        customerId: e.customerId,
-        name: c.name,
-        phone: c.phone,
-        email: c.email,
-        owed: m(d.owedMinor),
-        overdue: m(d.overdueMinor),
-        late: Math.max(0, e.late),
-        reason: e.reason,
-        expectedOn: e.expectedOn,
-        spreadDays: e.spreadDays,
-        act: e.act,
-        resting: e.resting,
-      }
-    }),
+    worklist: list.map((e) =>
+      sayEntry(ctx, e, debtors.get(e.customerId)!, customers.get(e.customerId)!),
+    ),
   }
 }
 const SHOWN_FOR_MS = 14 * DAY
@@ -196,38 +202,61 @@ function habitInWords({ medianDays, spreadDays, of }: PaymentHabit): string {
   const when = `${Math.abs(medianDays)} days ${medianDays >= 0 ? 'after' : 'before'} due`
   return `pays ${when}, ± ${spreadDays}, from ${of} invoices`
 }
+type Open = Awaited<ReturnType<typeof openInvoices>>
+const MOST_LISTED = 15
+/** The next reminder as it would be sent: about what is late, or about all that is open where nothing is. */
+function reminderOf(ctx: Ctx, name: string, step: number, open: Open): Answer<'owing'>['reminder'] {
+  const { company } = ctx
+  const text = moneyText(ctx)
+  const late = open.filter((i) => i.dueOn < ctx.today)
+  const asked = late.length ? late : open
+  const sum = asked.reduce((total, i) => total + i.balanceMinor, 0)
+  const due = (i: Open[number]) => sayDay(i.dueOn, company.locale, 'withYear')
+  const more = asked.length > MOST_LISTED ? [`and ${asked.length - MOST_LISTED} more`] : []
+  const list = asked
+    .slice(0, MOST_LISTED)
+    .map((i) => `${i.number}, due ${due(i)}: ${text(i.balanceMinor)}\n${publicLink(i)}`)
+  const about = asked.length === 1 ? `invoice ${asked[0]!.number}` : `${asked.length} open invoices`
+  const wording = company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
+  return {
+    step,
+    asked: toMoney(sum, company.currency),
+    subject: `${company.name}: ${about}`,
+    body: wording
+      .replaceAll('{name}', name)
+      .replaceAll('{sum}', text(sum))
+      .replaceAll('{list}', [...list, ...more].join('\n\n'))
+      .replaceAll('{company}', company.name),
+  }
+}
+/** What was said about what they owe, in words. */
+function saidPart(ctx: Ctx, notes: Awaited<ReturnType<typeof notesOf>>): Answer<'owing'>['said'] {
+  const words = wordsOf(ctx)
+  const sumOf = (amount: number | null) =>
+    amount === null ? { amount } : toMoney(amount, ctx.company.currency)
+  return notes.map((n) => ({
+    id: n.id,
+    kind: n.kind,
+    text: sayNote({ ...n, ...sumOf(n.amount) }, words),
+    on: n.notedAt,
+    who: n.who ?? '',
+  }))
+}
 export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answer<'owing'>> {
   const { tx } = ctx
   const on = wanted || ctx.today
   const c = await customerById(tx, id)
   if (!c) throw notFound('customer')
   const m = (minor: number) => toMoney(minor, ctx.company.currency)
-  const text = moneyText(ctx)
-  const words = wordsOf(ctx)
   const open = await openInvoices(tx, id, null, false)
   const habit = paymentHabit((await paidInvoices(tx, [id])).map((p) => p.days))
   const [{ owed, credits } = { owed: 0, credits: 0 }] = await owedBy(tx, [id], ctx.today)
   const notes = await notesOf(tx, id)
   const step = notes.filter((n) => n.kind === 'reminder').length + 1
-  const late = open.filter((i) => i.dueOn < ctx.today)
-  const asked = late.length ? late : open
-  const sum = asked.reduce((total, i) => total + i.balanceMinor, 0)
-  const most = 15
-  const list =
-    asked
-      .slice(0, most)
-      .map(
-        (i) =>
-          `${i.number}, due ${sayDay(i.dueOn, ctx.company.locale, 'withYear')}: ${text(i.balanceMinor)}\n${publicLink(i)}`,
-      )
-      .join('\n\n') + (asked.length > most ? `\n\nand ${asked.length - most} more` : '')
-  const wording = ctx.company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
+  const { name, phone, email, email2 } = c
   return {
     customerId: id,
-    name: c.name,
-    phone: c.phone,
-    email: c.email,
-    email2: c.email2,
+    ...{ name, phone, email, email2 },
     terms: termsInWords(c.terms ?? ctx.company.terms),
     sites: (await siteCount(tx, id))!.n,
     owed: m(owed),
@@ -244,22 +273,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
       open: m(i.balanceMinor),
       work: i.work ?? '',
     })),
-    said: notes.map((n) => ({
-      id: n.id,
-      kind: n.kind,
-      text: sayNote({ ...n, ...(n.amount === null ? { amount: null } : m(n.amount)) }, words),
-      on: n.notedAt,
-      who: n.who ?? '',
-    })),
-    reminder: {
-      step,
-      asked: m(sum),
-      subject: `${ctx.company.name}: ${asked.length === 1 ? `invoice ${asked[0]!.number}` : `${asked.length} open invoices`}`,
-      body: wording
-        .replaceAll('{name}', c.name)
-        .replaceAll('{sum}', text(sum))
-        .replaceAll('{list}', list)
-        .replaceAll('{company}', ctx.company.name),
-    },
+    said: saidPart(ctx, notes),
+    reminder: reminderOf(ctx, name, step, open),
   }
 }

@@ -57,62 +57,66 @@ async function changed(ctx: Ctx, visit: VisitRow, fact: Fact): Promise<Visit> {
   await refreshWorkOrder(ctx, work.id)
   return shapeVisit(ctx, visit.id)
 }
+const instantOf = (iso: string | null) => (iso ? Date.parse(iso) : null)
+/** Who goes along then: whoever was asked for, or went along before, but for the one whose visit it is. */
+function crewFor(body: Body<'placeVisit'>, before: readonly string[]): string[] {
+  if (!body.startAt || !body.technicianId) return []
+  return [...new Set(body.crewIds ?? before)].filter((c) => c !== body.technicianId)
+}
+/** Whether nothing of its place would change. */
+const staysAsItIs = (
+  visit: VisitRow,
+  { technicianId, startAt, durationSeconds }: Body<'placeVisit'>,
+): boolean =>
+  technicianId === visit.technicianId &&
+  instantOf(startAt) === instantOf(visit.startAt) &&
+  durationSeconds === visit.durationSeconds
+/** What speaks against it there; nothing of a visit that gets no place. */
+async function against(ctx: Ctx, visit: VisitRow, body: Body<'placeVisit'>, crew: string[]) {
+  const startAt = instantOf(body.startAt)
+  if (!body.technicianId || startAt === null) return []
+  const { promiseFrom, promiseTo, promiseDate, id } = visit
+  return checkPlacement(ctx, {
+    ...{ promiseFrom, promiseTo, promiseDate, startAt },
+    visitId: id,
+    technicianId: body.technicianId,
+    crewIds: crew,
+    durationSeconds: body.durationSeconds,
+    siteId: (await boardVisit(ctx.tx, id))!.siteId,
+    skills: [...((await skillsOfVisits(ctx.tx, [id])).get(id) ?? [])],
+  })
+}
+async function namesOf(ctx: Ctx, ids: readonly string[]): Promise<string[]> {
+  const people = []
+  for (const id of ids) people.push((await technicianById(ctx.tx, id))!.name)
+  return people
+}
 export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>): Promise<Visit> {
   const visit = await changeable(ctx, id, body, [body.technicianId, ...(body.crewIds ?? [])])
-  const startAt = body.startAt ? Date.parse(body.startAt) : null
-  if (visit.state !== 'planned' && (startAt === null || body.technicianId !== visit.technicianId))
+  const { technicianId, durationSeconds } = body
+  const startAt = instantOf(body.startAt)
+  if (visit.state !== 'planned' && (startAt === null || technicianId !== visit.technicianId))
     throw conflict('started', 'This visit has started; it stays with its technician.')
-  const row = (await boardVisit(ctx.tx, id))!
-  const before = crewIds(row)
-  const crew =
-    startAt === null || !body.technicianId
-      ? []
-      : [...new Set(body.crewIds ?? before)].filter((c) => c !== body.technicianId)
-  const same =
-    body.technicianId === visit.technicianId &&
-    startAt === (visit.startAt ? Date.parse(visit.startAt) : null) &&
-    body.durationSeconds === visit.durationSeconds &&
-    crew.join() === before.join()
-  if (visit.locked && !same)
+  const before = crewIds((await boardVisit(ctx.tx, id))!)
+  const crew = crewFor(body, before)
+  const sameCrew = crew.join() === before.join()
+  if (visit.locked && !(sameCrew && staysAsItIs(visit, body)))
     throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
-  const warnings =
-    body.technicianId && startAt !== null
-      ? await checkPlacement(ctx, {
-          visitId: id,
-          technicianId: body.technicianId,
-          crewIds: crew,
-          startAt,
-          durationSeconds: body.durationSeconds,
-          promiseFrom: visit.promiseFrom,
-          promiseTo: visit.promiseTo,
-          promiseDate: visit.promiseDate,
-          siteId: row.siteId,
-          skills: [...((await skillsOfVisits(ctx.tx, [id])).get(id) ?? [])],
-        })
-      : []
+  const warnings = await against(ctx, visit, body, crew)
   await mayPlace(ctx, warnings, body.override)
   if (!(await moveVisit(ctx.tx, id, body.version, { ...body, startAt })))
     throw conflict('stale', 'Someone moved this visit in the meantime.')
-  if (crew.join() !== before.join()) await setCrew(ctx.tx, id, crew)
-  if (startAt !== null && startAt !== (visit.startAt ? Date.parse(visit.startAt) : null))
-    await inviteAgain(ctx, id)
-  const names = await Promise.all(
-    [...(body.technicianId ? [body.technicianId] : []), ...crew].map(
-      async (p) => (await technicianById(ctx.tx, p))!.name,
-    ),
-  )
-  return changed(
-    ctx,
-    visit,
-    visitFacts.placed({
-      people: names,
-      warnings: warnings.map((w) => w.text),
-      startAt: { from: visit.startAt, to: body.startAt },
-      technicianId: { from: visit.technicianId, to: body.technicianId },
-      crewIds: { from: before, to: crew },
-      durationSeconds: { from: visit.durationSeconds, to: body.durationSeconds },
-    }),
-  )
+  if (!sameCrew) await setCrew(ctx.tx, id, crew)
+  if (startAt !== null && startAt !== instantOf(visit.startAt)) await inviteAgain(ctx, id)
+  const fact = visitFacts.placed({
+    people: await namesOf(ctx, [...(technicianId ? [technicianId] : []), ...crew]),
+    warnings: warnings.map((w) => w.text),
+    startAt: { from: visit.startAt, to: body.startAt },
+    technicianId: { from: visit.technicianId, to: technicianId },
+    crewIds: { from: before, to: crew },
+    durationSeconds: { from: visit.durationSeconds, to: durationSeconds },
+  })
+  return changed(ctx, visit, fact)
 }
 /** Two visits change places, in one act: either both move or neither. What is wrong with it is in the history of each. */
 export async function swapVisits(
@@ -156,10 +160,32 @@ export async function lockVisit(ctx: Ctx, id: string, body: Body<'lockVisit'>): 
  * A further visit of the same work order: another one as long as this (a copy), or the rest of this one (a split), which becomes shorter by it.
  * It has no promise of its own yet. A technician may ask for one from the door, with the reason; the office finds its time.
  */
+const SHORTEST_PART_SECONDS = 15 * 60
+type Further = Body<'furtherVisit'>
+/** A split leaves a quarter of an hour or more on both sides, and takes nothing from what has begun or is locked. */
+function maySplit(visit: VisitRow, body: Further): void {
+  if (visit.state !== 'planned')
+    throw conflict('started', 'This visit has started: ask for a further one instead.')
+  if (visit.locked) throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
+  if (visit.durationSeconds - body.durationSeconds < SHORTEST_PART_SECONDS)
+    throw invalid('durationSeconds', 'Each part takes a quarter of an hour or more.')
+}
+async function insertFurther(ctx: Ctx, workOrderId: string, body: Further): Promise<void> {
+  const { id, technicianId, durationSeconds, split, note, override } = body
+  const startAt = instantOf(body.startAt)
+  if (technicianId && startAt !== null) {
+    const place = { visitId: null, technicianId, startAt, durationSeconds }
+    await mayPlace(ctx, await checkPlacement(ctx, place), override)
+  }
+  const noPromise = { promiseDate: null, promiseFrom: null, promiseTo: null }
+  const why = note || (split ? 'the rest of a visit that was split' : '')
+  const visit = { id, workOrderId, technicianId, startAt, durationSeconds, note: why }
+  await insertVisit(ctx.tx, { ...visit, ...noPromise })
+}
 export async function furtherVisit(
   ctx: Ctx,
   id: string,
-  body: Body<'furtherVisit'>,
+  body: Further,
 ): Promise<Answer<'furtherVisit'>> {
   // First whether it is theirs to see: a stale version would be answered with the visit as it is.
   const seen = await visitById(ctx.tx, id)
@@ -173,48 +199,18 @@ export async function furtherVisit(
   if (known && known.workOrderId !== work.id)
     throw invalid('id', 'This identifier belongs to something else.')
   if (known) return { visit: await shapeVisit(ctx, body.id), of: await shapeVisit(ctx, id) }
-  const startAt = body.startAt ? Date.parse(body.startAt) : null
-  if (signedIn(ctx).role === 'technician' && (body.split || startAt !== null))
+  if (signedIn(ctx).role === 'technician' && (body.split || body.startAt))
     throw conflict('office_places', 'The office finds the time for it.')
-  if (body.split && visit.state !== 'planned')
-    throw conflict('started', 'This visit has started: ask for a further one instead.')
-  if (body.split && visit.locked)
-    throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
-  if (body.split && visit.durationSeconds - body.durationSeconds < 900)
-    throw invalid('durationSeconds', 'Each part takes a quarter of an hour or more.')
-  if (body.technicianId && startAt !== null)
-    await mayPlace(
-      ctx,
-      await checkPlacement(ctx, {
-        visitId: null,
-        technicianId: body.technicianId,
-        startAt,
-        durationSeconds: body.durationSeconds,
-      }),
-      body.override,
-    )
-  await insertVisit(ctx.tx, {
-    id: body.id,
-    workOrderId: work.id,
-    technicianId: body.technicianId,
-    startAt,
-    durationSeconds: body.durationSeconds,
-    promiseDate: null,
-    promiseFrom: null,
-    promiseTo: null,
-    note: body.note || (body.split ? 'the rest of a visit that was split' : ''),
-  })
+  if (body.split) maySplit(visit, body)
+  await insertFurther(ctx, work.id, body)
   if (body.split)
     await moveVisit(ctx.tx, id, body.version, {
       technicianId: visit.technicianId,
-      startAt: visit.startAt ? Date.parse(visit.startAt) : null,
+      startAt: instantOf(visit.startAt),
       durationSeconds: visit.durationSeconds - body.durationSeconds,
     })
-  const of = await changed(
-    ctx,
-    visit,
-    (body.split ? visitFacts.split : visitFacts.further)({ note: body.note }),
-  )
+  const fact = (body.split ? visitFacts.split : visitFacts.further)({ note: body.note })
+  const of = await changed(ctx, visit, fact)
   return { visit: await shapeVisit(ctx, body.id), of }
 }
 /** A visit that will not be, with its reason; and back. What was clocked or signed is never taken away with it. */

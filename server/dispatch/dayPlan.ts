@@ -23,7 +23,8 @@ import { lockPeople, technicianById } from './queries'
 import { placeVisit } from './commands'
 import type { DayPlan } from './planInstance'
 import { instanceOf, factsOf } from './planInstance'
-import { changesOf } from './planChanges'
+import { changesOf, type Planned } from './planChanges'
+import type { Plan } from '../../core/dispatch/plan/instance'
 
 /** Plans that one person may have under way at once. */
 const MOST_PLANS = 2
@@ -51,85 +52,100 @@ export async function dayPlan(ctx: Ctx, id: string): Promise<DayPlan> {
   const { absentId } = row.wish
   return shape(row, absentId ? ((await technicianById(ctx.tx, absentId))?.name ?? '') : '')
 }
-export async function beginPlan(ctx: Ctx, body: Body<'beginPlan'>): Promise<DayPlan> {
-  const { id, ...wish } = body
-  // Asked twice with the same identifier, it is the same plan.
-  if (await dayPlanById(ctx.tx, id)) return dayPlan(ctx, id)
+type PlanWish = Omit<Body<'beginPlan'>, 'id'>
+/** What there is to plan on these days, for people who work. */
+async function plannable(ctx: Ctx, wish: PlanWish) {
   if (wish.dates.some((d) => d < ctx.today))
     throw invalid('dates', 'A day that has passed cannot be planned.')
   if (wish.absentId && !(await technicianById(ctx.tx, wish.absentId)))
     throw invalid('absentId', 'This person cannot be booked.')
-  const { instance, given, visits } = await instanceOf(ctx, wish)
-  if (instance.technicians.length === 0)
+  const read = await instanceOf(ctx, wish)
+  if (read.instance.technicians.length === 0)
     throw conflict('nobody_works', 'Nobody works on these days.')
-  if (instance.visits.length === 0)
+  if (read.instance.visits.length === 0)
     throw conflict(
       'nothing_to_plan',
       'There is nothing on these days that could be planned otherwise.',
     )
-  const by = signedIn(ctx)
-  await lockPeople(ctx.tx, [by.id])
-  if ((await plansRunningFor(ctx.tx, by.id)) >= MOST_PLANS)
-    throw new LedgerError(
-      'too_many_plans',
-      429,
-      `You have ${MOST_PLANS} plans under way already. Stop one, or wait for it.`,
-      [],
-      { retryAfter: 10 },
-    )
-  await insertDayPlan(ctx.tx, { id, wish, by: by.id, at: ctx.now })
-  await record(ctx, { subject: 'plan', id, fact: planFacts.asked({ days: wish.dates }) })
-  const names = new Map<string, string>()
-  for (const v of new Set([
+  return read
+}
+async function refuseTooMany(ctx: Ctx, personId: string): Promise<void> {
+  await lockPeople(ctx.tx, [personId])
+  if ((await plansRunningFor(ctx.tx, personId)) < MOST_PLANS) return
+  throw new LedgerError(
+    'too_many_plans',
+    429,
+    `You have ${MOST_PLANS} plans under way already. Stop one, or wait for it.`,
+    [],
+    { retryAfter: 10 },
+  )
+}
+/** Everybody whom the plan speaks of, by identifier. */
+async function namesIn(ctx: Ctx, { instance, visits }: Awaited<ReturnType<typeof instanceOf>>) {
+  const ids = new Set([
     ...instance.technicians.map((t) => t.id.split(' ')[0]!),
-    ...[...visits.values()].flatMap((x) => x.technicianId ?? []),
-  ]))
-    names.set(v, (await technicianById(ctx.tx, v))?.name ?? '')
-  const before = factsOf(describePlan(instance, given))
-  const later = (work: (c: Ctx) => Promise<unknown>) =>
-    inBackgroundContext(work, { actor: by, ip: ctx.ip }).catch((error) =>
+    ...[...visits.values()].flatMap((v) => v.technicianId ?? []),
+  ])
+  const names = new Map<string, string>()
+  for (const id of ids) names.set(id, (await technicianById(ctx.tx, id))?.name ?? '')
+  return names
+}
+/** Notes how far a plan is, each tenth of it. */
+function progressOf(id: string) {
+  let told = 0
+  return (passed: number) => {
+    if (passed - told < 0.1) return
+    told = passed
+    void inBackgroundContext((c) => setPlanProgress(c.tx, id, passed)).catch(() => {})
+  }
+}
+/** Says that this process still works on it, and hears whether it is still wanted. */
+function keepAlive(id: string, thread: PlanThread) {
+  const ask = () => inBackgroundContext((c) => keepPlanAlive(c.tx, id, Date.now()))
+  const heard = (stop: boolean) => stop && thread.stop()
+  return setInterval(() => void ask().then(heard, () => {}), ALIVE_EVERY_MS)
+}
+/** Plans in a thread of its own; what comes of it is kept whenever it comes. */
+function runPlan(ctx: Ctx, id: string, planned: Planned): void {
+  const { instance, given, wish } = planned
+  const job = { instance, given, seconds: wish.seconds, seed: 7 }
+  const thread = startPlanner(job, progressOf(id))
+  const alive = keepAlive(id, thread)
+  running.set(id, thread)
+  const by = { actor: signedIn(ctx), ip: ctx.ip }
+  const keep = (state: 'ready' | 'stopped' | 'failed', what: Parameters<typeof setPlanState>[3]) =>
+    inBackgroundContext((c) => setPlanState(c.tx, id, state, what), by).catch((error) =>
       log.error({ err: (error as Error).message }, 'plan'),
     )
-  ctx.tx.afterCommit(() => {
-    let told = 0
-    const thread = startPlanner({ instance, given, seconds: wish.seconds, seed: 7 }, (passed) => {
-      if (passed - told < 0.1) return
-      told = passed
-      void inBackgroundContext((c) => setPlanProgress(c.tx, id, passed)).catch(() => {})
-    })
-    const alive = setInterval(() => {
-      void inBackgroundContext((c) => keepPlanAlive(c.tx, id, Date.now())).then(
-        (wanted) => {
-          if (wanted) thread.stop()
-        },
-        () => {},
-      )
-    }, ALIVE_EVERY_MS)
-    running.set(id, thread)
-    void thread.done
-      .then(
-        ({ plan, stopped }) =>
-          later((c) =>
-            setPlanState(c.tx, id, stopped ? 'stopped' : 'ready', {
-              result: {
-                before,
-                after: factsOf(describePlan(instance, plan)),
-                changes: changesOf(c, wish, instance, given, plan, visits, names),
-              },
-            }),
-          ),
-        (error) =>
-          later((c) =>
-            setPlanState(c.tx, id, 'failed', {
-              problem: `The planner could not do it: ${(error as Error).message}. Nothing was changed.`,
-            }),
-          ),
-      )
-      .finally(() => {
-        clearInterval(alive)
-        running.delete(id)
-      })
+  const proposal = (plan: Plan) => ({
+    before: factsOf(describePlan(instance, given)),
+    after: factsOf(describePlan(instance, plan)),
+    changes: changesOf(planned, plan),
   })
+  const problem = (error: Error) =>
+    `The planner could not do it: ${error.message}. Nothing was changed.`
+  void thread.done
+    .then(
+      ({ plan, stopped }) => keep(stopped ? 'stopped' : 'ready', { result: proposal(plan) }),
+      (error) => keep('failed', { problem: problem(error as Error) }),
+    )
+    .finally(() => {
+      clearInterval(alive)
+      running.delete(id)
+    })
+}
+export async function beginPlan(ctx: Ctx, body: Body<'beginPlan'>): Promise<DayPlan> {
+  const { id, ...wish } = body
+  // Asked twice with the same identifier, it is the same plan.
+  if (await dayPlanById(ctx.tx, id)) return dayPlan(ctx, id)
+  const read = await plannable(ctx, wish)
+  const by = signedIn(ctx)
+  await refuseTooMany(ctx, by.id)
+  await insertDayPlan(ctx.tx, { id, wish, by: by.id, at: ctx.now })
+  await record(ctx, { subject: 'plan', id, fact: planFacts.asked({ days: wish.dates }) })
+  const names = await namesIn(ctx, read)
+  const planned: Planned = { ...read, wish, names, timeZone: ctx.company.timeZone }
+  ctx.tx.afterCommit(() => runPlan(ctx, id, planned))
   return dayPlan(ctx, id)
 }
 export async function stopPlan(ctx: Ctx, id: string): Promise<DayPlan> {
@@ -141,6 +157,54 @@ export async function stopPlan(ctx: Ctx, id: string): Promise<DayPlan> {
   ctx.tx.afterCommit(() => running.get(id)?.stop())
   return plan
 }
+type Change = DayPlan['changes'][number]
+/** The changes that were chosen, in the order in which they were named. */
+function chosenOf(changes: readonly Change[], visitIds: readonly string[]): Change[] {
+  const byVisit = new Map(changes.map((c) => [c.visitId, c]))
+  return visitIds.map((visitId, i) => {
+    const change = byVisit.get(visitId)
+    if (!change) throw invalid(`visitIds[${i}]`, 'This visit is not among the changes.')
+    return change
+  })
+}
+/** What somebody moved since then makes the proposal an old one. Answers how it goes back. */
+async function carryOut(ctx: Ctx, change: Change): Promise<Answer<'acceptPlan'>['undo'][number]> {
+  const { visitId, version, durationSeconds, from, to } = change
+  const now = (await boardVisit(ctx.tx, visitId))!
+  if (now.version !== version || now.state !== 'planned')
+    throw conflict(
+      'plan_is_old',
+      `${now.number}, ${now.title}, was changed since this was proposed. Ask for a new plan.`,
+    )
+  const { technicianId, startAt } = to
+  const wanted = { version, technicianId, startAt, durationSeconds }
+  const placed = await placeVisit(ctx, visitId, { ...wanted, override: true, crewIds: undefined })
+  return {
+    visitId,
+    version: placed.version,
+    technicianId: from.technicianId,
+    startAt: from.startAt,
+    durationSeconds,
+  }
+}
+/** Whoever is away is off on these days, from now on where one of them is today. */
+async function enterAbsence(ctx: Ctx, personId: string, wish: PlanWish): Promise<void> {
+  const zone = ctx.company.timeZone
+  const reason = wish.reason || 'ill'
+  for (const date of wish.dates) {
+    const begun = date === localDate(ctx.now, zone) ? ctx.now : 0
+    const from = Math.max(localToInstant(date, '00:00', zone), begun)
+    const to = localToInstant(plusDays(date, 1), '00:00', zone)
+    await insertTimeOff(ctx.tx, { id: ctx.id(), personId, from, to, reason })
+    const at = new Date(from).toISOString()
+    await record(ctx, {
+      subject: 'person',
+      id: personId,
+      fact: personFacts.offFrom({ at, reason }),
+    })
+  }
+}
+/** Everything as it was proposed, or nothing. */
 export async function acceptPlan(
   ctx: Ctx,
   id: string,
@@ -151,73 +215,16 @@ export async function acceptPlan(
   if (row.state === 'accepted')
     throw conflict('already_accepted', 'This plan has been accepted already.')
   const { wish, result: proposal } = row
-  if (!proposal || (row.state !== 'ready' && row.state !== 'stopped'))
+  if (!proposal || !['ready', 'stopped'].includes(row.state))
     throw conflict('not_ready', 'There is no proposal to accept yet.')
-  const chosen = body.visitIds.map(
-    (v, i) =>
-      proposal.changes.find((c) => c.visitId === v) ??
-      (() => {
-        throw invalid(`visitIds[${i}]`, 'This visit is not among the changes.')
-      })(),
-  )
-  await lockPeople(ctx.tx, [
-    wish.absentId,
-    ...chosen.flatMap((c) => [c.from.technicianId, c.to.technicianId]),
-  ])
-  // Everything as it was proposed, or nothing: what somebody moved since then makes the proposal an old one.
+  const chosen = chosenOf(proposal.changes, body.visitIds)
+  const people = chosen.flatMap((c) => [c.from.technicianId, c.to.technicianId])
+  await lockPeople(ctx.tx, [wish.absentId, ...people])
   const undo: Answer<'acceptPlan'>['undo'] = []
-  for (const change of chosen) {
-    const now = (await boardVisit(ctx.tx, change.visitId))!
-    if (now.version !== change.version || now.state !== 'planned')
-      throw conflict(
-        'plan_is_old',
-        `${now.number}, ${now.title}, was changed since this was proposed. Ask for a new plan.`,
-      )
-    const placed = await placeVisit(ctx, change.visitId, {
-      version: change.version,
-      technicianId: change.to.technicianId,
-      startAt: change.to.startAt,
-      durationSeconds: change.durationSeconds,
-      override: true,
-      crewIds: undefined,
-    })
-    undo.push({
-      visitId: change.visitId,
-      version: placed.version,
-      technicianId: change.from.technicianId,
-      startAt: change.from.startAt,
-      durationSeconds: change.durationSeconds,
-    })
-  }
-  if (wish.absentId) {
-    const zone = ctx.company.timeZone
-    for (const date of wish.dates) {
-      const from = Math.max(
-        localToInstant(date, '00:00', zone),
-        date === localDate(ctx.now, zone) ? ctx.now : 0,
-      )
-      await insertTimeOff(ctx.tx, {
-        id: ctx.id(),
-        personId: wish.absentId,
-        from,
-        to: localToInstant(plusDays(date, 1), '00:00', zone),
-        reason: wish.reason || 'ill',
-      })
-      await record(ctx, {
-        subject: 'person',
-        id: wish.absentId,
-        fact: personFacts.offFrom({
-          at: new Date(from).toISOString(),
-          reason: wish.reason || 'ill',
-        }),
-      })
-    }
-  }
+  for (const change of chosen) undo.push(await carryOut(ctx, change))
+  if (wish.absentId) await enterAbsence(ctx, wish.absentId, wish)
   await setPlanState(ctx.tx, id, 'accepted', {})
-  await record(ctx, {
-    subject: 'plan',
-    id,
-    fact: planFacts.accepted({ chosen: chosen.length, of: proposal.changes.length }),
-  })
+  const fact = planFacts.accepted({ chosen: chosen.length, of: proposal.changes.length })
+  await record(ctx, { subject: 'plan', id, fact })
   return { plan: await dayPlan(ctx, id), undo }
 }

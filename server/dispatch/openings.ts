@@ -12,77 +12,88 @@ import { technicianDays } from './days'
 import { driver } from './drives'
 import { knownTo } from './queries'
 
-export async function openings(ctx: Ctx, body: Body<'openings'>): Promise<Answer<'openings'>> {
-  const zone = ctx.company.timeZone
-  const first = body.from && body.from > ctx.today ? body.from : ctx.today
-  if (body.windowFrom && body.windowTo && body.windowTo < body.windowFrom)
-    throw invalid('windowTo', 'The window ends before it begins.')
+type Wanted = Body<'openings'>
+type Driver = Awaited<ReturnType<typeof driver>>
+/** What is looked for, with what is known of the place and the customer. */
+async function wishOf(ctx: Ctx, body: Wanted): Promise<OpeningWish> {
   const site = body.siteId ? await siteById(ctx.tx, body.siteId) : null
   const areas = await territories(ctx.tx)
-  const territory = body.territory || (site ? (territoryOf(site.postcode, areas)?.name ?? '') : '')
-  const all = await technicianDays(ctx, first, body.days, body)
-  const days = body.servedBy ? all.filter((d) => d.serves.includes(body.servedBy)) : all
-  const wish: OpeningWish = {
-    durationSeconds: body.durationSeconds,
+  const lies = site ? territoryOf(site.postcode, areas)?.name : undefined
+  const { durationSeconds, skills, part, mayMove } = body
+  return {
+    ...{ durationSeconds, skills, part, mayMove },
     place: site?.lat != null ? { lat: site.lat, lon: site.lon! } : null,
-    skills: body.skills,
-    territory,
+    territory: body.territory || (lies ?? ''),
     after: ctx.now,
-    part: body.part,
-    mayMove: body.mayMove,
     known: body.customerId ? await knownTo(ctx.tx, body.customerId) : [],
   }
-  const drive = await driver(ctx.tx)
-  if (wish.place)
-    drive.around(
-      wish.place,
-      days
-        .flatMap((d) => [d.start, d.end, ...d.stops.map((s) => s.place)])
-        .filter((p) => p !== null),
-    )
+}
+/** Finds all drives around the place at once, before they are asked for one by one. */
+function askDrives(drive: Driver, place: OpeningWish['place'], days: readonly OpeningDay[]): void {
+  if (!place) return
+  const places = days.flatMap((d) => [d.start, d.end, ...d.stops.map((s) => s.place)])
+  drive.around(
+    place,
+    places.filter((p) => p !== null),
+  )
+}
+/** A wished window is a time of day: on each day it is another stretch of time. */
+function findIn(days: OpeningDay[], wish: OpeningWish, body: Wanted, by: FindBy) {
+  const { drive, zone } = by
   const say = (ms: number) => localTime(ms, zone)
-  // A wished window is a time of day: on each day it is another stretch of time.
-  const found =
-    body.windowFrom || body.windowTo
-      ? byDate(days).flatMap(([date, some]) =>
-          find(
-            some,
-            {
-              ...wish,
-              window: {
-                from: localToInstant(date, body.windowFrom ?? '00:00', zone),
-                to: localToInstant(date, body.windowTo ?? '23:59', zone),
-              },
-            },
-            drive,
-            say,
-          ),
-        )
-      : find(days, wish, drive, say)
-  const ranked = rankOpenings(found, body.order)
+  const { windowFrom, windowTo } = body
+  if (!windowFrom && !windowTo) return find(days, wish, drive, say)
+  return byDate(days).flatMap(([date, some]) => {
+    const from = localToInstant(date, windowFrom ?? '00:00', zone)
+    const to = localToInstant(date, windowTo ?? '23:59', zone)
+    return find(some, { ...wish, window: { from, to } }, drive, say)
+  })
+}
+interface FindBy {
+  drive: Driver
+  zone: string
+}
+type Found = ReturnType<typeof find>[number]
+const shape = (
+  o: Found,
+  technician: string,
+  zone: string,
+): Answer<'openings'>['items'][number] => ({
+  technicianId: o.technicianId,
+  technician,
+  date: o.date,
+  startAt: new Date(o.startAt).toISOString(),
+  ...promised(o.startAt, zone),
+  extraDriveSeconds: o.extraDriveSeconds,
+  dayEndAt: new Date(o.dayEndAt).toISOString(),
+  overtimeSeconds: Math.round(o.overtimeSeconds),
+  sound: !o.overCapacity && !o.foreign && o.lacks.length === 0,
+  score: Math.round(o.score),
+  reasons: o.reasons.map((r) => ({ code: r.code, text: r.text.slice(0, LONGEST_REASON) })),
+  moves: o.moved.map((m) => ({
+    visitId: m.id,
+    customer: m.label,
+    startAt: new Date(m.startAt).toISOString(),
+  })),
+})
+const LONGEST_REASON = 290
+export async function openings(ctx: Ctx, body: Wanted): Promise<Answer<'openings'>> {
+  const zone = ctx.company.timeZone
+  if (body.windowFrom && body.windowTo && body.windowTo < body.windowFrom)
+    throw invalid('windowTo', 'The window ends before it begins.')
+  const first = body.from && body.from > ctx.today ? body.from : ctx.today
+  const wish = await wishOf(ctx, body)
+  const all = await technicianDays(ctx, first, body.days, body)
+  const days = body.servedBy ? all.filter((d) => d.serves.includes(body.servedBy)) : all
+  const drive = await driver(ctx.tx)
+  askDrives(drive, wish.place, days)
+  const ranked = rankOpenings(findIn(days, wish, body, { drive, zone }), body.order)
   const names = new Map(days.map((d) => [d.technicianId, d.name]))
   return {
     placeKnown: wish.place !== null,
-    territory,
+    territory: wish.territory,
     total: ranked.length,
-    items: ranked.slice(0, body.limit).map((o) => ({
-      technicianId: o.technicianId,
-      technician: names.get(o.technicianId)!,
-      date: o.date,
-      startAt: new Date(o.startAt).toISOString(),
-      ...promised(o.startAt, zone),
-      extraDriveSeconds: o.extraDriveSeconds,
-      dayEndAt: new Date(o.dayEndAt).toISOString(),
-      overtimeSeconds: Math.round(o.overtimeSeconds),
-      sound: !o.overCapacity && !o.foreign && o.lacks.length === 0,
-      score: Math.round(o.score),
-      reasons: o.reasons.map((r) => ({ code: r.code, text: r.text.slice(0, 290) })),
-      moves: o.moved.map((m) => ({
-        visitId: m.id,
-        customer: m.label,
-        startAt: new Date(m.startAt).toISOString(),
-      })),
-    })),
+    items: ranked.slice(0, body.limit).map((o) => shape(o, names.get(o.technicianId)!, zone)),
   }
 }
 const byDate = (days: OpeningDay[]): [string, OpeningDay[]][] =>

@@ -116,44 +116,81 @@ export function promisedWindow(v: BoardVisit, zone: string): { from: number; to:
   }
 }
 type Movable = DayStop & { day: TechnicianDay }
-function asVisit(
-  ctx: Ctx,
+/** What all visits of a plan have in common. */
+interface Frame {
+  ctx: Ctx
+  wish: Wish
+  technicians: readonly PlanTechnician[]
+  places: Places
+}
+/** Who may have a visit: whoever has what it wants, on the day that was promised. */
+function mayHave(
+  { technicians, wish }: Frame,
   v: BoardVisit,
   stop: Movable | undefined,
-  wish: Wish,
   wants: ReadonlySet<string>,
-  technicians: readonly PlanTechnician[],
-  places: Places,
+): string[] {
+  const has = stop ? key(stop.day.technicianId, stop.day.date) : ''
+  const stays = stop && wish.keepTechnicians && stop.day.technicianId !== wish.absentId
+  const own = stays ? stop.day.technicianId : null
+  // A skill that nobody on these days has would leave the visit out; who is nearest to it is a question for a person then.
+  const skills = [...wants].filter((s) => technicians.some((t) => t.skills!.includes(s)))
+  const fits = (t: PlanTechnician) =>
+    (!v.promiseDate || t.id.endsWith(v.promiseDate)) &&
+    (!own || t.id.startsWith(own)) &&
+    skills.every((s) => t.skills!.includes(s))
+  // Whoever has it now may keep it, whatever the rules say: somebody decided that.
+  return technicians.filter((t) => t.id === has || fits(t)).map((t) => t.id)
+}
+function asVisit(
+  frame: Frame,
+  v: BoardVisit,
+  stop: Movable | undefined,
+  wants: ReadonlySet<string>,
 ): PlanVisit {
   const has = stop ? key(stop.day.technicianId, stop.day.date) : ''
-  const locked = Boolean(stop?.locked && technicians.some((t) => t.id === has))
-  const promised = promisedWindow(v, ctx.company.timeZone)
+  const locked = Boolean(stop?.locked && frame.technicians.some((t) => t.id === has))
+  const promised = promisedWindow(v, frame.ctx.company.timeZone)
   const started = locked && v.startAt ? seconds(Date.parse(v.startAt)) : null
   const asPromised = promised && { from: seconds(promised.from), to: seconds(promised.to) }
   const window = started === null ? asPromised : { from: started, to: started }
-  const own =
-    stop && wish.keepTechnicians && stop.day.technicianId !== wish.absentId
-      ? stop.day.technicianId
-      : null
-  // A skill that nobody on these days has would leave the visit out; who is nearest to it is a question for a person then.
-  const skills = [...wants].filter((s) => technicians.some((t) => t.skills!.includes(s)))
-  // Whoever has it now may keep it, whatever the rules say: somebody decided that.
-  const only = technicians
-    .filter(
-      (t) =>
-        t.id === has ||
-        ((!v.promiseDate || t.id.endsWith(v.promiseDate)) &&
-          (!own || t.id.startsWith(own)) &&
-          skills.every((s) => t.skills!.includes(s))),
-    )
-    .map((t) => t.id)
   return {
     id: v.id,
-    place: places.number(placeOf(v)),
+    place: frame.places.number(placeOf(v)),
     seconds: v.durationSeconds,
     window: window ?? undefined,
-    only,
+    only: mayHave(frame, v, stop, wants),
     locked,
+  }
+}
+/** What may be placed: what is planned on these days, and what waits for one of them. */
+async function visitsToPlan(ctx: Ctx, wish: Wish, movable: readonly Movable[], dates: string[]) {
+  const placed = await boardVisits(
+    ctx.tx,
+    movable.map((s) => s.id),
+  )
+  const waiting = wish.tray ? await unplaced(ctx.tx, ctx.today) : []
+  const fits = (v: BoardVisit) =>
+    v.state === 'planned' && (!v.promiseDate || dates.includes(v.promiseDate))
+  return new Map([...placed, ...waiting.filter(fits)].map((v) => [v.id, v]))
+}
+/** Days as they stand. */
+const asGiven = (technicians: readonly PlanTechnician[], movable: readonly Movable[]): Plan => ({
+  routes: technicians.map(({ id }) => ({
+    technicianId: id,
+    visitIds: movable
+      .filter(({ day }) => key(day.technicianId, day.date) === id)
+      .map((stop) => stop.id),
+  })),
+  unserved: [],
+})
+/** A day that runs over by more than we would propose may stay as it is, but not become longer. */
+function notLonger(loose: PlanInstance, given: Plan): PlanInstance {
+  const over = new Map(describePlan(loose, given).days.map((d) => [d.technicianId, d.overtime]))
+  const overtimeMost = (id: string) => Math.max(OVERTIME_MOST, over.get(id) ?? 0)
+  return {
+    ...loose,
+    technicians: loose.technicians.map((t) => ({ ...t, overtimeMost: overtimeMost(t.id) })),
   }
 }
 /** Days, visits and drives as an instance, the plan as it stands, and what each visit is. */
@@ -167,62 +204,23 @@ export async function instanceOf(
   const movable = [...days, ...absent].flatMap((day) =>
     day.stops.filter((s) => s.state === 'planned' && !s.helps).map((s): Movable => ({ ...s, day })),
   )
-  const waiting = wish.tray
-    ? (await unplaced(ctx.tx, ctx.today)).filter(
-        (v) => v.state === 'planned' && (!v.promiseDate || dates.includes(v.promiseDate)),
-      )
-    : []
-  const rows = new Map(
-    [
-      ...(await boardVisits(
-        ctx.tx,
-        movable.map((s) => s.id),
-      )),
-      ...waiting,
-    ].map((v) => [v.id, v]),
-  )
+  const rows = await visitsToPlan(ctx, wish, movable, dates)
   const wants = await skillsOfVisits(ctx.tx, [...rows.keys()])
+  const stops = new Map(movable.map((s) => [s.id, s]))
+  const frame: Frame = { ctx, wish, technicians, places }
   const visits = [...rows.values()].map((v) =>
-    asVisit(
-      ctx,
-      v,
-      movable.find((s) => s.id === v.id),
-      wish,
-      wants.get(v.id) ?? new Set(),
-      technicians,
-      places,
-    ),
+    asVisit(frame, v, stops.get(v.id), wants.get(v.id) ?? new Set()),
   )
   // Where a place is not known, nothing is known of the drive.
   const drive = (await driveMatrix(ctx.tx, places.all)).map((d) => (Number.isFinite(d) ? d : 0))
-  const given: Plan = {
-    routes: technicians.map((t) => ({
-      technicianId: t.id,
-      visitIds: movable
-        .filter((s) => key(s.day.technicianId, s.day.date) === t.id)
-        .map((s) => s.id),
-    })),
-    unserved: [],
-  }
+  const given = asGiven(technicians, movable)
   const loose: PlanInstance = {
     technicians: technicians.map((t) => ({ ...t, overtimeMost: Infinity })),
     visits,
     places: places.all.length,
     drive,
   }
-  // A day that runs over by more than we would propose may stay as it is, but not become longer.
-  const over = new Map(describePlan(loose, given).days.map((d) => [d.technicianId, d.overtime]))
-  return {
-    instance: {
-      ...loose,
-      technicians: technicians.map((t) => ({
-        ...t,
-        overtimeMost: Math.max(OVERTIME_MOST, over.get(t.id) ?? 0),
-      })),
-    },
-    given,
-    visits: rows,
-  }
+  return { instance: notLonger(loose, given), given, visits: rows }
 }
 export const factsOf = (f: PlanFacts): NonNullable<DayPlan['before']> => ({
   broken: f.broken,

@@ -21,72 +21,61 @@ import { technicianById, lockPeople } from './queries'
 import type { SetUp } from './setUpView'
 import { scheduleSetUp, weekOf, YEAR } from './setUpView'
 
-export async function changeTechnician(
-  ctx: Ctx,
-  id: string,
-  body: Body<'changeTechnician'>,
-): Promise<SetUp> {
-  const person = await technicianById(ctx.tx, id)
-  if (!person) throw notFound('technician')
-  const hours = weekOf(body.hours)
+type Change = Body<'changeTechnician'>
+type Person = NonNullable<Awaited<ReturnType<typeof technicianById>>>
+/** Whom somebody always goes with: somebody else, who leads. */
+async function leaderFor(ctx: Ctx, person: Person, wanted: Change['goesWith']) {
+  const goesWith = wanted === undefined ? person.goesWith : wanted
+  if (!goesWith) return goesWith
+  const lead = await technicianById(ctx.tx, goesWith)
+  if (goesWith === person.id || !lead) throw invalid('goesWith', 'Choose somebody else to go with.')
+  if (lead.goesWith)
+    throw invalid('goesWith', `${lead.name} goes with somebody as well; choose who leads.`)
+  return goesWith
+}
+/** A home may be given as a postcode: its middle is near enough to drive from, until somebody points at the map. */
+async function homeFor(ctx: Ctx, person: Person, { homePostcode, home }: Change) {
+  if (!homePostcode) return home === undefined ? person.home : home
+  const middle = await middleOf(ctx.tx, '', homePostcode)
+  if (middle?.lat != null) return { lat: middle.lat, lon: middle.lon! }
+  throw invalid(
+    'homePostcode',
+    'No site is known in this postcode, so nobody knows where it is. Point at the map instead.',
+  )
+}
+/** Skills, the licences that belong to them, and the territories that are served. */
+async function abilitiesOf(ctx: Ctx, body: Change) {
   const known = new Set((await territories(ctx.tx)).map((a) => a.id))
   if (body.territoryIds.some((t) => !known.has(t)))
     throw invalid('territoryIds', 'There is no such territory.')
-  const goesWith = body.goesWith === undefined ? person.goesWith : body.goesWith
-  if (goesWith) {
-    const lead = await technicianById(ctx.tx, goesWith)
-    if (goesWith === id || !lead) throw invalid('goesWith', 'Choose somebody else to go with.')
-    if (lead.goesWith)
-      throw invalid('goesWith', `${lead.name} goes with somebody as well; choose who leads.`)
-  }
-  // A home may be given as a postcode: its middle is near enough to drive from, until somebody points at the map.
-  const middle = body.homePostcode ? await middleOf(ctx.tx, '', body.homePostcode) : null
-  if (body.homePostcode && middle?.lat == null)
-    throw invalid(
-      'homePostcode',
-      'No site is known in this postcode, so nobody knows where it is. Point at the map instead.',
-    )
-  const pointedAt = body.home === undefined ? person.home : body.home
-  const home = middle?.lat != null ? { lat: middle.lat, lon: middle.lon! } : pointedAt
   const skills = [...new Set(body.skills)]
   for (const [i, l] of body.licences.entries())
     if (!skills.includes(l.skill))
       throw invalid(`licences[${i}].skill`, `${l.skill} is not among the skills.`)
+  return { skills, licences: body.licences, territoryIds: [...new Set(body.territoryIds)] }
+}
+export async function changeTechnician(ctx: Ctx, id: string, body: Change): Promise<SetUp> {
+  const person = await technicianById(ctx.tx, id)
+  if (!person) throw notFound('technician')
   const next = {
-    hours,
-    skills,
-    licences: body.licences,
-    territoryIds: [...new Set(body.territoryIds)],
+    hours: weekOf(body.hours),
+    ...(await abilitiesOf(ctx, body)),
     kind: body.kind ?? person.kind,
-    goesWith,
+    goesWith: await leaderFor(ctx, person, body.goesWith),
     startsAt: body.startsAt ?? person.startsAt,
     endsAt: body.endsAt ?? person.endsAt,
-    home,
+    home: await homeFor(ctx, person, body),
   }
   if (!(await updateTechnician(ctx.tx, id, body.version, next)))
     throw conflict('stale', 'Someone changed this technician in the meantime.', {
       current: (await scheduleSetUp(ctx)).technicians.find((t) => t.id === id),
     })
-  await record(ctx, {
-    subject: 'person',
-    id,
-    fact: personFacts.changed({
-      changes: {
-        from: {
-          hours: person.hours,
-          kind: person.kind,
-          licences: person.licences,
-          startsAt: person.startsAt,
-          endsAt: person.endsAt,
-          home: person.home,
-        },
-        to: next,
-      },
-    }),
-  })
+  const { hours, kind, licences, startsAt, endsAt, home } = person
+  const from = { hours, kind, licences, startsAt, endsAt, home }
+  const fact = personFacts.changed({ changes: { from, to: next } })
+  await record(ctx, { subject: 'person', id, fact })
   return scheduleSetUp(ctx)
 }
-/** A stretch of somebody's time, local, with the person it belongs to; refused when it runs backwards. */
 /** A stretch of somebody's time, as the history keeps it. */
 const span = (person: string, reason: string, from: number, to: number) => ({
   person,
@@ -94,6 +83,7 @@ const span = (person: string, reason: string, from: number, to: number) => ({
   from: new Date(from).toISOString(),
   to: new Date(to).toISOString(),
 })
+/** A stretch of somebody's time, local, with the person it belongs to; refused when it runs backwards. */
 async function stretch(
   ctx: Ctx,
   body: { personId: string },

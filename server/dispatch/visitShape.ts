@@ -16,86 +16,93 @@ export type Visit = Answer<'placeVisit'>
 export type Forecast = Prediction & { driveSeconds: number }
 const iso = (ms: number) => new Date(ms).toISOString()
 
+type Area = Awaited<ReturnType<typeof territories>>[number]
+type Person = Awaited<ReturnType<typeof technicians>>[number]
+/** What is asked for once for all visits that are shown together. */
+interface Around {
+  ctx: Ctx
+  areas: Area[]
+  wants: Awaited<ReturnType<typeof skillsOfVisits>>
+  people: ReadonlyMap<string, Person>
+  forecast: ReadonlyMap<string, Forecast>
+}
+/** What does not fit is said, never hidden: somebody may well have meant it so. */
+function misfitOf(
+  { today, company }: Ctx,
+  v: BoardVisit,
+  { person, territory, skills }: { person: Person; territory: Area | null; skills: string[] },
+): string {
+  const known = person.territoryIds
+  const foreign = territory && known.length > 0 && !known.includes(territory.id)
+  const date = v.startAt
+    ? localDate(Date.parse(v.startAt), company.timeZone)
+    : (v.promiseDate ?? today)
+  const lacking = skills.filter((s) => !skillsOn(person, date).includes(s))
+  const over = lacking.flatMap((s) => ended(person, s, date) ?? [])
+  return [
+    foreign && `${territory.name} is not served by ${person.name.split(' ')[0]}`,
+    lacking.length > 0 && `wants ${lacking.join(', ')}`,
+    ...over.map((l) => `licence for ${l.skill} ended on ${sayDay(l.until, company.locale)}`),
+  ]
+    .filter(Boolean)
+    .join('; ')
+}
+/** How the visit will run, as it is foreseen; nothing is said of one that has no place in a day. */
+function runPart(p: Forecast | undefined) {
+  if (!p) return { driveSeconds: 0, arriveAt: null, finishAt: null, atRisk: false, lateSeconds: 0 }
+  const { driveSeconds, atRisk, lateSeconds } = p
+  return { driveSeconds, arriveAt: iso(p.arriveAt), finishAt: iso(p.finishAt), atRisk, lateSeconds }
+}
+function promisePart({ company }: Ctx, { promiseDate, promiseFrom, promiseTo }: BoardVisit) {
+  const at = (time: string | null) =>
+    promiseDate && time ? iso(localToInstant(promiseDate, time, company.timeZone)) : null
+  return {
+    promiseDate,
+    promiseFrom,
+    promiseTo,
+    promiseStart: at(promiseFrom),
+    promiseEnd: at(promiseTo),
+  }
+}
+function shape(v: BoardVisit, { ctx, areas, wants, people, forecast }: Around): Visit {
+  const skills = [...(wants.get(v.id) ?? [])]
+  const territory = territoryOf(v.postcode, areas)
+  const person = v.technicianId ? people.get(v.technicianId) : undefined
+  const { id, version, workOrderId, number, title, kind, customer, siteId, town } = v
+  const { technicianId, startAt, durationSeconds, state, locked, note } = v
+  const { contact, accessNote, officeNote, lat, lon } = v
+  return {
+    ...{ id, version, workOrderId, number, title, kind, customer, siteId, town },
+    ...{ technicianId, startAt, durationSeconds, state, locked, note },
+    ...{ contact, accessNote, officeNote, lat, lon },
+    place: [v.site, v.line1].filter(Boolean).join(', '),
+    ...promisePart(ctx, v),
+    ...runPart(forecast.get(v.id)),
+    net: v.net ? minorToDecimal(v.net, ctx.company.currency) : '',
+    waiting: startAt && technicianId ? '' : waiting(ctx, v),
+    crewIds: crewIds(v),
+    alongIds: [],
+    quote: v.quote ?? '',
+    territory: territory?.name ?? '',
+    skills,
+    misfit: person ? misfitOf(ctx, v, { person, territory, skills }) : '',
+  }
+}
 /** All of them at once: what they want of skills and where they lie is asked for once. */
 export async function shapeVisits(
   ctx: Ctx,
   rows: readonly BoardVisit[],
   forecast: ReadonlyMap<string, Forecast> = new Map(),
 ): Promise<Visit[]> {
-  const zone = ctx.company.timeZone
-  const [areas, wants, people] = [
-    await territories(ctx.tx),
-    await skillsOfVisits(
-      ctx.tx,
-      rows.map((r) => r.id),
-    ),
-    new Map((await technicians(ctx.tx)).map((p) => [p.id, p])),
-  ]
-  return rows.map((v) => {
-    const p = forecast.get(v.id)
-    const promise = (at: string | null) =>
-      v.promiseDate && at ? iso(localToInstant(v.promiseDate, at, zone)) : null
-    const skills = [...(wants.get(v.id) ?? [])]
-    const territory = territoryOf(v.postcode, areas)
-    const person = v.technicianId ? people.get(v.technicianId) : undefined
-    // What does not fit is said, never hidden: somebody may well have meant it so.
-    const foreign =
-      person &&
-      territory &&
-      person.territoryIds.length > 0 &&
-      !person.territoryIds.includes(territory.id)
-    const date = v.startAt ? localDate(Date.parse(v.startAt), zone) : (v.promiseDate ?? ctx.today)
-    const lacking = person ? skills.filter((s) => !skillsOn(person, date).includes(s)) : []
-    const over = person ? lacking.flatMap((s) => ended(person, s, date) ?? []) : []
-    const misfit = [
-      foreign && `${territory.name} is not served by ${person.name.split(' ')[0]}`,
-      lacking.length > 0 && `wants ${lacking.join(', ')}`,
-      ...over.map((l) => `licence for ${l.skill} ended on ${sayDay(l.until, ctx.company.locale)}`),
-    ]
-      .filter(Boolean)
-      .join('; ')
-    return {
-      id: v.id,
-      version: v.version,
-      workOrderId: v.workOrderId,
-      number: v.number,
-      title: v.title,
-      kind: v.kind,
-      customer: v.customer,
-      siteId: v.siteId,
-      place: [v.site, v.line1].filter(Boolean).join(', '),
-      town: v.town,
-      technicianId: v.technicianId,
-      startAt: v.startAt,
-      durationSeconds: v.durationSeconds,
-      state: v.state,
-      promiseDate: v.promiseDate,
-      promiseFrom: v.promiseFrom,
-      promiseTo: v.promiseTo,
-      promiseStart: promise(v.promiseFrom),
-      promiseEnd: promise(v.promiseTo),
-      driveSeconds: p?.driveSeconds ?? 0,
-      arriveAt: p ? iso(p.arriveAt) : null,
-      finishAt: p ? iso(p.finishAt) : null,
-      atRisk: p?.atRisk ?? false,
-      lateSeconds: p?.lateSeconds ?? 0,
-      net: v.net ? minorToDecimal(v.net, ctx.company.currency) : '',
-      waiting: v.startAt && v.technicianId ? '' : waiting(ctx, v),
-      locked: v.locked,
-      note: v.note,
-      crewIds: crewIds(v),
-      alongIds: [],
-      contact: v.contact,
-      accessNote: v.accessNote,
-      officeNote: v.officeNote,
-      quote: v.quote ?? '',
-      territory: territory?.name ?? '',
-      skills,
-      misfit,
-      lat: v.lat,
-      lon: v.lon,
-    }
-  })
+  const ids = rows.map((r) => r.id)
+  const around: Around = {
+    ctx,
+    areas: await territories(ctx.tx),
+    wants: await skillsOfVisits(ctx.tx, ids),
+    people: new Map((await technicians(ctx.tx)).map((p) => [p.id, p])),
+    forecast,
+  }
+  return rows.map((v) => shape(v, around))
 }
 export const shapeVisit = async (ctx: Ctx, id: string): Promise<Visit> =>
   (await shapeVisits(ctx, [(await boardVisit(ctx.tx, id))!]))[0]!

@@ -103,53 +103,73 @@ async function applyTo(
       postings: applicationEntry(amountMinor),
     })
 }
-/** Books a payment, whoever took it; the customer's invoices stay locked meanwhile. */
-export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>> {
-  const { tx } = ctx
-  const p = { ...taken, invoiceIds: [...new Set(taken.invoiceIds)] }
-  const customer = await customerById(tx, p.customerId, true)
+type Applied = readonly { id: string; amountMinor: number }[]
+/** Whose payment it is; one that was booked already is not booked again. */
+async function payerOf(ctx: Ctx, p: Taken) {
+  const customer = await customerById(ctx.tx, p.customerId, true)
   if (!customer) throw invalid('customerId', 'There is no such customer.')
-  const same = await paymentById(tx, p.id)
-  if (same)
-    throw conflict('exists', `This payment has been booked already: receipt ${same.number}.`, {
-      number: same.number,
-    })
-  const open = await openInvoices(tx, p.customerId, p.invoiceIds.length ? p.invoiceIds : null, true)
-  if (p.invoiceIds.length) await checkNamed(ctx, p)
-  checkSums(ctx, p, open)
-  const { applied, leftMinor } = applyPayment(
-    p.amountMinor,
-    open,
-    p.invoiceIds.length ? p.invoiceIds : undefined,
-  )
-  const number = await nextNumber(tx, RECEIPT_NUMBERS)
-  await insertPayment(tx, {
-    id: p.id,
-    number,
-    customerId: p.customerId,
+  const same = await paymentById(ctx.tx, p.id)
+  if (!same) return customer
+  const { number } = same
+  throw conflict('exists', `This payment has been booked already: receipt ${number}.`, { number })
+}
+/** Applies it invoice by invoice; answers how much of it was applied on the day it came. */
+async function applyAll(
+  ctx: Ctx,
+  p: Taken,
+  { applied, open, memo }: { applied: Applied; open: readonly OpenRow[]; memo: string },
+): Promise<number> {
+  let atOnceMinor = 0
+  for (const { id, amountMinor } of applied) {
+    const invoice = open.find((i) => i.id === id)!
+    await applyTo(ctx, p, invoice, { amountMinor, memo })
+    if (invoice.issueOn <= p.receivedOn) atOnceMinor += amountMinor
+  }
+  return atOnceMinor
+}
+/** What is told of each invoice that was paid, in whole or in part. */
+const sayApplied = (
+  ctx: Ctx,
+  applied: Applied,
+  open: readonly OpenRow[],
+): Answer<'pay'>['applied'] =>
+  applied.map(({ id, amountMinor }) => {
+    const invoice = open.find((i) => i.id === id)!
+    const money = (minor: number) => toMoney(minor, ctx.company.currency)
+    return {
+      invoiceId: id,
+      number: invoice.number,
+      amount: money(amountMinor),
+      open: money(invoice.balanceMinor - amountMinor),
+    }
+  })
+/** The history of each work order that was paid for, or of the customer where nothing was. */
+async function recordPayment(
+  ctx: Ctx,
+  p: Taken,
+  { number, applied, open }: Omit<Receipt, 'leftMinor'>,
+): Promise<void> {
+  const about = { subject: 'payment', id: p.id, customerId: p.customerId } as const
+  const said = {
+    amount: minorToDecimal(p.amountMinor, ctx.company.currency),
     method: p.method,
     reference: p.reference,
-    amount: p.amountMinor,
-    on: p.receivedOn,
-    by: ctx.actor?.id ?? null,
-    at: ctx.now,
-  })
-  const m = (minor: number) => toMoney(minor, ctx.company.currency)
-  const memo = `${number} ${customer.name} ${p.method}`
-  const told: Answer<'pay'>['applied'] = []
-  let atOnceMinor = 0
-  for (const a of applied) {
-    const invoice = open.find((i) => i.id === a.id)!
-    await applyTo(ctx, p, invoice, { amountMinor: a.amountMinor, memo })
-    if (invoice.issueOn <= p.receivedOn) atOnceMinor += a.amountMinor
-    told.push({
-      invoiceId: a.id,
-      number: invoice.number,
-      amount: m(a.amountMinor),
-      open: m(invoice.balanceMinor - a.amountMinor),
-    })
+    receipt: number,
   }
-  await post(tx, {
+  const paid = open.filter((i) => applied.some((a) => a.id === i.id))
+  for (const workOrderId of new Set(paid.flatMap((i) => i.workOrderId ?? []))) {
+    await refreshWorkOrder(ctx, workOrderId)
+    await record(ctx, { ...about, workOrderId, fact: paymentFacts.applied(said) })
+  }
+  if (applied.length === 0) await record(ctx, { ...about, fact: paymentFacts.unapplied(said) })
+}
+/** The payment in the books: what was applied on the day it came, and what stands in the customer's favour. */
+async function postPayment(
+  ctx: Ctx,
+  p: Taken,
+  { memo, atOnceMinor }: { memo: string; atOnceMinor: number },
+): Promise<void> {
+  await post(ctx.tx, {
     on: p.receivedOn,
     kind: 'payment',
     sourceId: p.id,
@@ -162,40 +182,36 @@ export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>
       appliedMinor: atOnceMinor,
     }),
   })
-  const said = {
-    amount: minorToDecimal(p.amountMinor, ctx.company.currency),
-    method: p.method,
-    reference: p.reference,
-    receipt: number,
-  }
-  for (const workOrderId of new Set(
-    open.filter((i) => applied.some((a) => a.id === i.id)).flatMap((i) => i.workOrderId ?? []),
-  )) {
-    await refreshWorkOrder(ctx, workOrderId)
-    await record(ctx, {
-      subject: 'payment',
-      id: p.id,
-      workOrderId,
-      customerId: p.customerId,
-      fact: paymentFacts.applied(said),
-    })
-  }
-  if (applied.length === 0)
-    await record(ctx, {
-      subject: 'payment',
-      id: p.id,
-      customerId: p.customerId,
-      fact: paymentFacts.unapplied(said),
-    })
+}
+/** Books a payment, whoever took it; the customer's invoices stay locked meanwhile. */
+export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>> {
+  const { tx } = ctx
+  const p = { ...taken, invoiceIds: [...new Set(taken.invoiceIds)] }
+  const customer = await payerOf(ctx, p)
+  const named = p.invoiceIds.length ? p.invoiceIds : undefined
+  const open = await openInvoices(tx, p.customerId, named ?? null, true)
+  if (named) await checkNamed(ctx, p)
+  checkSums(ctx, p, open)
+  const { applied, leftMinor } = applyPayment(p.amountMinor, open, named)
+  const number = await nextNumber(tx, RECEIPT_NUMBERS)
+  const { id, customerId, method, reference, amountMinor: amount, receivedOn: on } = p
+  const by = ctx.actor?.id ?? null
+  const row = { id, number, customerId, method, reference, amount, on, by, at: ctx.now }
+  await insertPayment(tx, row)
+  const memo = `${number} ${customer.name} ${method}`
+  const atOnceMinor = await applyAll(ctx, p, { applied, open, memo })
+  await postPayment(ctx, p, { memo, atOnceMinor })
+  await recordPayment(ctx, p, { number, applied, open })
   if (p.receiptTo.length) await mailReceipt(ctx, p, { number, applied, open, leftMinor })
-  const stillOpen = open.reduce((sum, i) => sum + i.balanceMinor, 0) - (p.amountMinor - leftMinor)
+  const money = (minor: number) => toMoney(minor, ctx.company.currency)
+  const openMinor = open.reduce((sum, i) => sum + i.balanceMinor, 0)
   return {
-    id: p.id,
+    id,
     number,
-    amount: m(p.amountMinor),
-    applied: told,
-    left: m(leftMinor),
-    stillOpen: m(stillOpen),
+    amount: money(amount),
+    applied: sayApplied(ctx, applied, open),
+    left: money(leftMinor),
+    stillOpen: money(openMinor - (amount - leftMinor)),
   }
 }
 interface Receipt {

@@ -29,6 +29,7 @@ import {
   type EntryFacts,
 } from './queries'
 import { insertPicture, pictureById, setPicture } from './pictures.queries'
+import type { PriceSet } from '../../core/pricebook/reprice'
 import { asPriced, rulesOf, whyOf } from './rules'
 import type { Paper } from './entryView'
 import { priceEntry, costsOf } from './entryView'
@@ -129,13 +130,9 @@ function cameOf(before: { retired: boolean } | null | undefined, kept: { retired
   if (!before) return priceFacts.made
   return kept.retired && !before.retired ? priceFacts.retired : priceFacts.changed
 }
-export async function keepPriceEntry(
-  ctx: Ctx,
-  id: string,
-  body: Body<'keepPriceEntry'>,
-): Promise<Paper> {
-  await lockBook(ctx.tx)
-  const before = await entryById(ctx.tx, id, true)
+type Kept = Body<'keepPriceEntry'>
+type Before = Awaited<ReturnType<typeof entryById>>
+async function checkEntry(ctx: Ctx, id: string, body: Kept, before: Before): Promise<void> {
   const same = await entryByCode(ctx.tx, body.code)
   if (same && same.id !== id) throw invalid('code', 'Another entry has this code.')
   if (!(await taxClasses(ctx.tx)).has(body.taxClass))
@@ -147,52 +144,55 @@ export async function keepPriceEntry(
       'kind',
       'The kind of an entry stays: documents were made with it. Retire this one and make another.',
     )
-  const parts = await checkedParts(ctx, body.kind, body.parts)
-  const labour = await labourOf(ctx, body.labourId)
-  if (body.kind === 'task' && body.pricing === 'rule' && !labour)
-    throw invalid('labourId', 'A task that is priced by the rule needs its labour rate.')
-  const { version, pricing, cost: typed, price, furtherPrice, parts: inside, ...facts } = body
-  // Whoever does not see costs does not change them.
-  const cost = signedIn(ctx).seesCost ? typed : (before?.cost ?? '0')
-  // An assembly is what is inside it: its price and its hours are nobody's to write.
-  const assembly = body.kind === 'assembly'
-  if (assembly) Object.assign(facts, await hoursInside(ctx, inside))
-  const kept: EntryFacts = {
+}
+/** What is written of an entry. An assembly is what is inside it: its hours are nobody's to write. */
+async function factsOf(ctx: Ctx, body: Kept): Promise<EntryFacts> {
+  const { version: _v, pricing: _p, cost: _c, price: _q, furtherPrice: _f, ...rest } = body
+  const { parts, ...facts } = rest
+  if (body.kind === 'assembly') Object.assign(facts, await hoursInside(ctx, parts))
+  return {
     ...facts,
     activeFrom: facts.activeFrom || null,
     activeTo: facts.activeTo || null,
     sundriesRate: facts.sundriesRate || null,
   }
-  // The prices are worked out here, whatever the screen thought that they would be.
-  const set = ruled(
-    asPriced(
-      {
-        ...kept,
-        pricing: assembly ? 'rule' : pricing,
-        cost,
-        price,
-        furtherPrice: body.kind === 'task' ? furtherPrice : null,
-      },
-      labour,
-      parts,
-    ),
-    await rulesOf(ctx),
-    ctx.company.currency,
+}
+/** Its prices, worked out here, whatever the screen thought that they would be. */
+async function pricesOf(ctx: Ctx, body: Kept, kept: EntryFacts, before: Before): Promise<PriceSet> {
+  const parts = await checkedParts(ctx, body.kind, body.parts)
+  const labour = await labourOf(ctx, body.labourId)
+  if (body.kind === 'task' && body.pricing === 'rule' && !labour)
+    throw invalid('labourId', 'A task that is priced by the rule needs its labour rate.')
+  const priced = {
+    ...kept,
+    pricing: body.kind === 'assembly' ? ('rule' as const) : body.pricing,
+    // Whoever does not see costs does not change them.
+    cost: signedIn(ctx).seesCost ? body.cost : (before?.cost ?? '0'),
+    price: body.price,
+    furtherPrice: body.kind === 'task' ? body.furtherPrice : null,
+  }
+  return ruled(asPriced(priced, labour, parts), await rulesOf(ctx), ctx.company.currency)
+}
+async function staleEntry(ctx: Ctx, id: string, body: Kept): Promise<never> {
+  throw conflict(
+    'stale',
+    'Someone changed this entry in the meantime. What you typed is still here; what they changed is beside it.',
+    { current: await priceEntry(ctx, id), yours: body },
   )
-  if (!before) {
-    if (version !== 0) throw notFound('entry of the price book')
-    await insertEntry(ctx.tx, id, kept, set)
-  } else if (version === 0 || !(await updateEntry(ctx.tx, id, version, kept)))
-    throw conflict(
-      'stale',
-      'Someone changed this entry in the meantime. What you typed is still here; what they changed is beside it.',
-      { current: await priceEntry(ctx, id), yours: body },
-    )
-  await setPartsInside(
-    ctx.tx,
-    [id],
-    inside.map((p) => ({ entryId: id, ...p })),
-  )
+}
+export async function keepPriceEntry(ctx: Ctx, id: string, body: Kept): Promise<Paper> {
+  await lockBook(ctx.tx)
+  const before = await entryById(ctx.tx, id, true)
+  await checkEntry(ctx, id, body, before)
+  const kept = await factsOf(ctx, body)
+  const set = await pricesOf(ctx, body, kept, before)
+  const { version } = body
+  if (!before && version !== 0) throw notFound('entry of the price book')
+  if (!before) await insertEntry(ctx.tx, id, kept, set)
+  else if (version === 0 || !(await updateEntry(ctx.tx, id, version, kept)))
+    await staleEntry(ctx, id, body)
+  const inside = body.parts.map((part) => ({ entryId: id, ...part }))
+  await setPartsInside(ctx.tx, [id], inside)
   if (before)
     await changeBook(ctx, {
       id: ctx.id(),
@@ -200,11 +200,8 @@ export async function keepPriceEntry(
       holdsFrom: ctx.today,
       changes: new Map([[id, set]]),
     })
-  await record(ctx, {
-    subject: 'prices',
-    id,
-    fact: cameOf(before, kept)({ code: kept.code, name: kept.name }),
-  })
+  const fact = cameOf(before, kept)({ code: kept.code, name: kept.name })
+  await record(ctx, { subject: 'prices', id, fact })
   return priceEntry(ctx, id)
 }
 /** What it would cost, and why, while it is typed; and what is named like it already. */

@@ -25,101 +25,104 @@ import { soldSince, soldWhere, workedByTask } from './usage.queries'
 import { asPriced, rulesOf, whyOf } from './rules'
 
 export type Paper = Answer<'priceEntry'>
+type Entry = NonNullable<Awaited<ReturnType<typeof entryById>>>
+const plain = (quantity: string | number) => new Decimal(quantity).toString()
+const moneyIn = (currency: string) => (amount: string) =>
+  minorToDecimal(roundToMinor(amount, currency), currency)
+/** Prices as they are told: costs to those who see them. */
+const sayPrices = (ctx: Ctx) => (s: PriceSet) => {
+  const money = moneyIn(ctx.company.currency)
+  return {
+    cost: signedIn(ctx).seesCost ? plain(s.cost) : null,
+    price: money(s.price),
+    furtherPrice: s.furtherPrice === null ? null : money(s.furtherPrice),
+    pricing: s.pricing,
+  }
+}
+/** What is written of an entry, as it stands. */
+function wordsPart(e: Entry) {
+  const { id, version, code, kind, category, name, description, technicianNote, synonyms } = e
+  const { unit, taxClass, seconds, furtherSeconds, skills, pinned, labourId, supplier } = e
+  const { partNumber, incomeCode, activeFrom, activeTo, retired, pricedOn, pictureId } = e
+  return {
+    ...{ id, version, code, kind, category, name, description, technicianNote, synonyms },
+    ...{ unit, taxClass, seconds, furtherSeconds, skills, pinned, labourId, supplier },
+    ...{ partNumber, incomeCode, activeFrom, activeTo, retired, pricedOn, pictureId },
+    sundriesRate: e.sundriesRate === null ? null : plain(e.sundriesRate),
+  }
+}
+/** What stands inside it, and what its price is made of. */
+async function madeOfPart(ctx: Ctx, e: Entry) {
+  const parts = await partsInside(ctx.tx, [e.id])
+  const labour = e.labourId ? (await entriesById(ctx.tx, [e.labourId]))[0] : undefined
+  const rate = labour ? { name: labour.name, price: labour.price } : null
+  const hourCost = (labour ?? (await standardLabour(ctx.tx)))?.cost
+  const money = moneyIn(ctx.company.currency)
+  return {
+    parts: parts.map(({ partId, code, name, kind, quantity, price }) => ({
+      ...{ partId, code, name, kind },
+      quantity: plain(quantity),
+      price: money(price),
+    })),
+    ...whyOf(ctx, asPriced(e, rate, parts), await rulesOf(ctx)),
+    ...costsOf(ctx, { ...e, parts }, e.price, hourCost),
+  }
+}
+async function historyPart(ctx: Ctx, id: string): Promise<Paper['history']> {
+  const say = sayPrices(ctx)
+  return (await historyOfEntry(ctx.tx, id)).map((h) => ({
+    title: h.title,
+    state: h.state,
+    holdsFrom: h.holdsFrom,
+    madeAt: h.madeAt,
+    madeBy: h.madeBy ?? '',
+    was: say(h.was),
+    became: say(h.became),
+  }))
+}
+/** How often it was sold in the last year, where, and at what price. */
+async function soldPart(ctx: Ctx, id: string): Promise<Paper['sold']> {
+  const { currency } = ctx.company
+  const money = moneyIn(currency)
+  const [sold] = await soldSince(ctx.tx, plusMonths(ctx.today, -12), [id])
+  const where = await soldWhere(ctx.tx, id)
+  return {
+    usual: usual(where, money),
+    lines: sold?.lines ?? 0,
+    quantity: plain(sold?.quantity ?? 0),
+    net: toMoney(sold?.net ?? 0, currency),
+    last: sold?.last ?? null,
+    where: where.map((w) => ({
+      ...w,
+      quantity: plain(w.quantity),
+      unitPrice: money(w.unitPrice),
+      net: toMoney(w.net, currency),
+    })),
+  }
+}
+/** How long a task really takes, beside what it is sold for. */
+async function hoursPart(ctx: Ctx, e: Entry): Promise<Paper['hours']> {
+  if (e.kind !== 'task') return null
+  const worked = await workedByTask(ctx.tx, plusMonths(ctx.today, -12), e.id)
+  return quotedAgainstActual(
+    worked.map((w) => w.seconds),
+    e.seconds,
+  )
+}
 export async function priceEntry(ctx: Ctx, id: string): Promise<Paper> {
   await applyDue(ctx)
   const e = await entryById(ctx.tx, id)
   if (!e) throw notFound('entry of the price book')
-  const { currency } = ctx.company
-  const seesCost = signedIn(ctx).seesCost
-  const [parts, labour, [sold], history] = [
-    await partsInside(ctx.tx, [id]),
-    e.labourId ? (await entriesById(ctx.tx, [e.labourId]))[0] : undefined,
-    await soldSince(ctx.tx, plusMonths(ctx.today, -12), [id]),
-    await historyOfEntry(ctx.tx, id),
-  ]
-  const money = (amount: string) => minorToDecimal(roundToMinor(amount, currency), currency)
-  const say = (s: PriceSet) => ({
-    cost: seesCost ? new Decimal(s.cost).toString() : null,
-    price: money(s.price),
-    furtherPrice: s.furtherPrice === null ? null : money(s.furtherPrice),
-    pricing: s.pricing,
-  })
-  const where = await soldWhere(ctx.tx, id)
+  const within = await entriesWith(ctx.tx, id)
   return {
-    id,
-    version: e.version,
-    code: e.code,
-    kind: e.kind,
-    category: e.category,
-    name: e.name,
-    description: e.description,
-    technicianNote: e.technicianNote,
-    synonyms: e.synonyms,
-    unit: e.unit,
-    taxClass: e.taxClass,
-    seconds: e.seconds,
-    furtherSeconds: e.furtherSeconds,
-    skills: e.skills,
-    pinned: e.pinned,
-    labourId: e.labourId,
-    sundriesRate: e.sundriesRate === null ? null : new Decimal(e.sundriesRate).toString(),
-    supplier: e.supplier,
-    partNumber: e.partNumber,
-    incomeCode: e.incomeCode,
-    activeFrom: e.activeFrom,
-    activeTo: e.activeTo,
-    retired: e.retired,
-    ...say(e),
-    pricedOn: e.pricedOn,
-    parts: parts.map((p) => ({
-      partId: p.partId,
-      code: p.code,
-      name: p.name,
-      kind: p.kind,
-      quantity: new Decimal(p.quantity).toString(),
-      price: money(p.price),
-    })),
-    pictureId: e.pictureId,
-    ...whyOf(
-      ctx,
-      asPriced(e, labour ? { name: labour.name, price: labour.price } : null, parts),
-      await rulesOf(ctx),
-    ),
-    ...costsOf(ctx, { ...e, parts }, e.price, (labour ?? (await standardLabour(ctx.tx)))?.cost),
-    history: history.map((h) => ({
-      title: h.title,
-      state: h.state,
-      holdsFrom: h.holdsFrom,
-      madeAt: h.madeAt,
-      madeBy: h.madeBy ?? '',
-      was: say(h.was),
-      became: say(h.became),
-    })),
-    hours:
-      e.kind === 'task'
-        ? quotedAgainstActual(
-            (await workedByTask(ctx.tx, plusMonths(ctx.today, -12), id)).map((w) => w.seconds),
-            e.seconds,
-          )
-        : null,
-    standsIn: (await entriesWith(ctx.tx, id)).map((p) => ({
-      ...p,
-      quantity: new Decimal(p.quantity).toString(),
-    })),
+    ...wordsPart(e),
+    ...sayPrices(ctx)(e),
+    ...(await madeOfPart(ctx, e)),
+    history: await historyPart(ctx, id),
+    hours: await hoursPart(ctx, e),
+    standsIn: within.map((p) => ({ ...p, quantity: plain(p.quantity) })),
     alike: await alikeOf(ctx, e),
-    sold: {
-      usual: usual(where, money),
-      lines: sold?.lines ?? 0,
-      quantity: new Decimal(sold?.quantity ?? 0).toString(),
-      net: toMoney(sold?.net ?? 0, currency),
-      last: sold?.last ?? null,
-      where: where.map((w) => ({
-        ...w,
-        quantity: new Decimal(w.quantity).toString(),
-        unitPrice: money(w.unitPrice),
-        net: toMoney(w.net, currency),
-      })),
-    },
+    sold: await soldPart(ctx, id),
   }
 }
 /** What it costs us and what is left of its price; nothing for those who do not see costs. */

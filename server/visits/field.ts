@@ -143,82 +143,82 @@ export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVis
   }
 }
 
+/** When it happened: a phone without signal says it later; never in the future and not more than a day back. */
+function happenedAt(ctx: Ctx, told: string | null | undefined): number {
+  const at = told ? Date.parse(told) : ctx.now
+  if (at > ctx.now + MINUTE || at < ctx.now - DAY)
+    throw conflict('clock_off', 'The time told by the phone is not within the last day.')
+  return at
+}
+function stepFrom(state: VisitRow['state'], act: Body<'clock'>['act']) {
+  const step = clockStep(state, act)
+  if (step) return step
+  const sentence = `This visit is ${state.replace('_', ' ')}; that cannot happen now.`
+  throw conflict('not_now', sentence, { state })
+}
+type Running = Awaited<ReturnType<typeof runningClock>>
+/** The other visit that somebody has to finish before their clock may begin at this one, or none. */
+async function openElsewhere(
+  ctx: Ctx,
+  visit: VisitRow & { technicianId: string },
+  running: Running,
+): Promise<string | null> {
+  const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
+  const day = await visitsOfTechnician(ctx.tx, visit.technicianId, from, to)
+  const other = day.find((v) => isOpen(v) && v.id !== visit.id)
+  if (other) return other.id
+  if (!running?.visitId || running.visitId === visit.id) return null
+  // Whoever helps somewhere leaves there when their own clock begins: it is not theirs to finish.
+  const elsewhere = await visitById(ctx.tx, running.visitId)
+  const helps = elsewhere && elsewhere.technicianId !== visit.technicianId
+  return helps ? null : running.visitId
+}
+async function refuseAnotherOpen(ctx: Ctx, openVisitId: string): Promise<never> {
+  const open = await visitById(ctx.tx, openVisitId)
+  const work = open && (await workOrderById(ctx.tx, open.workOrderId))
+  const what = work ? `${work.number}, ${work.title},` : 'Another visit'
+  throw conflict('another_open', `${what} is still open. Finish it first.`, { openVisitId })
+}
+/** Times of one person follow each other: what a phone tells late may not lie within what was clocked since. */
+function refuseOverlap(ctx: Ctx, visit: VisitRow, at: number, until: number): never {
+  const { timeZone, locale } = ctx.company
+  const [day, told] = [localDate(until, timeZone), localDate(at, timeZone)]
+  const who = visit.technician?.split(' ')[0] ?? 'This person'
+  const since = `${localTime(until, timeZone)}${day === told ? '' : ` on ${sayDay(day, locale)}`}`
+  const sentence = `${who} was clocked until ${since} already; ${localTime(at, timeZone)} lies before that.`
+  throw invalid('at', sentence, 'clock_overlap')
+}
 export async function clock(
   ctx: Ctx,
   id: string,
   body: Body<'clock'>,
 ): Promise<Answer<'fieldVisit'>> {
   const visit = await ownVisit(ctx, id, true, true)
-  if (!visit.technicianId) throw conflict('no_technician', 'Nobody is set for this visit yet.')
-  // A phone without signal says later when it happened; never in the future and not more than a day back.
-  const at = body.at ? Date.parse(body.at) : ctx.now
-  if (at > ctx.now + MINUTE || at < ctx.now - DAY)
-    throw conflict('clock_off', 'The time told by the phone is not within the last day.')
-  const step = clockStep(visit.state, body.act)
-  if (!step)
-    throw conflict(
-      'not_now',
-      `This visit is ${visit.state.replace('_', ' ')}; that cannot happen now.`,
-      { state: visit.state },
-    )
-  const running = await runningClock(ctx.tx, visit.technicianId)
-  const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
-  const other = (await visitsOfTechnician(ctx.tx, visit.technicianId, from, to)).find(
-    (v) => isOpen(v) && v.id !== id,
-  )
-  // Whoever helps somewhere leaves there when their own clock begins: it is not theirs to finish.
-  const elsewhere =
-    running?.visitId && running.visitId !== id ? await visitById(ctx.tx, running.visitId) : null
-  const helps = elsewhere !== null && elsewhere.technicianId !== visit.technicianId
-  if (step.clock && (other || (running && running.visitId !== id && !helps))) {
-    const openId = other?.id ?? running!.visitId
-    const open = openId ? await visitById(ctx.tx, openId) : null
-    const work = open && (await workOrderById(ctx.tx, open.workOrderId))
-    throw conflict(
-      'another_open',
-      `${work ? `${work.number}, ${work.title},` : 'Another visit'} is still open. Finish it first.`,
-      { openVisitId: openId },
-    )
-  }
-  // Times of one person follow each other: what a phone tells late may not lie within what was clocked since.
-  const last = await lastClocked(ctx.tx, visit.technicianId)
-  const began = running?.startedAt ?? 0
-  if (at < began || at < last) {
-    const than = Math.max(began, last)
-    const zone = ctx.company.timeZone
-    const day =
-      localDate(than, zone) === localDate(at, zone)
-        ? ''
-        : ` on ${sayDay(localDate(than, zone), ctx.company.locale)}`
-    throw invalid(
-      'at',
-      `${visit.technician?.split(' ')[0] ?? 'This person'} was clocked until ${localTime(than, zone)}${day} already; ${localTime(at, zone)} lies before that.`,
-      'clock_overlap',
-    )
-  }
+  const { technicianId, workOrderId } = visit
+  if (!technicianId) throw conflict('no_technician', 'Nobody is set for this visit yet.')
+  const at = happenedAt(ctx, body.at)
+  const step = stepFrom(visit.state, body.act)
+  const running = await runningClock(ctx.tx, technicianId)
+  const open = step.clock && (await openElsewhere(ctx, { ...visit, technicianId }, running))
+  if (open) await refuseAnotherOpen(ctx, open)
+  const until = Math.max(running?.startedAt ?? 0, await lastClocked(ctx.tx, technicianId))
+  if (at < until) refuseOverlap(ctx, visit, at, until)
   if (running) await stopClock(ctx.tx, running.id, at)
-  if (step.clock)
-    await startClock(ctx.tx, {
-      id: ctx.id(),
-      personId: visit.technicianId,
-      visitId: id,
-      kind: step.clock,
-      at: Math.max(at, running?.startedAt ?? 0),
-    })
+  if (step.clock) {
+    const from = Math.max(at, running?.startedAt ?? 0)
+    const clocked = { id: ctx.id(), personId: technicianId, visitId: id, kind: step.clock }
+    await startClock(ctx.tx, { ...clocked, at: from })
+  }
   await helpersClock(ctx, visit, step.clock, at)
   await setVisitState(ctx.tx, id, step.state, {
     startedAt: step.state === 'on_site' ? at : null,
     finishedAt: ['finished', 'no_access'].includes(step.state) ? at : null,
   })
-  const work = (await workOrderById(ctx.tx, visit.workOrderId))!
-  await record(ctx, {
-    subject: 'visit',
-    id,
-    workOrderId: visit.workOrderId,
-    customerId: work.customerId,
-    fact: visitFacts.clocked({ act: body.act, state: { from: visit.state, to: step.state } }),
-  })
-  await refreshWorkOrder(ctx, visit.workOrderId)
+  const { customerId } = (await workOrderById(ctx.tx, workOrderId))!
+  const state = { from: visit.state, to: step.state }
+  const fact = visitFacts.clocked({ act: body.act, state })
+  await record(ctx, { subject: 'visit', id, workOrderId, customerId, fact })
+  await refreshWorkOrder(ctx, workOrderId)
   const answer = await fieldVisit(ctx, id)
   if (body.act === 'set_off') await tellOnWay(ctx, visit, at + answer.visit.driveSeconds * 1000)
   return answer

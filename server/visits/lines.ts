@@ -202,65 +202,60 @@ function factOfChange(
 }
 /** A price that somebody wrote on the line itself. */
 const TYPED = { priceSource: 'typed', priceFrom: 'typed here' } as const
-export async function changeLine(
-  ctx: Ctx,
-  lineId: string,
-  body: Body<'changeLine'>,
-): Promise<Answer<'workOrder'>> {
-  const old = await lineById(ctx.tx, lineId)
-  if (!old) throw notFound('line')
-  const work = await visibleWorkOrder(ctx, old.workOrderId, true)
-  if (old.version !== body.version)
-    throw conflict('stale', 'Someone changed this line in the meantime.', {
-      current: old,
-      yours: body,
-    })
-  const billed = (await accountOf(ctx, [old], work.id)).lines[0]!.billedMinor
-  if (
-    billed > 0 &&
-    (body.removed ||
-      body.unitPrice !== undefined ||
-      body.quantity !== undefined ||
-      body.name !== undefined ||
-      body.discount !== undefined ||
-      body.done === false)
-  )
+type Change = Body<'changeLine'>
+/** What is on an invoice stays as it was billed. */
+function mayChange(body: Change, billedMinor: number): void {
+  const { removed, unitPrice, quantity, name, discount, done } = body
+  const written = [unitPrice, quantity, name, discount].some((value) => value !== undefined)
+  if (billedMinor > 0 && (removed || written || done === false))
     throw conflict('billed', 'This line is on an invoice; add a line, or correct the invoice.')
-  if (body.quantity !== undefined && new Decimal(body.quantity).isZero())
+  if (quantity !== undefined && new Decimal(quantity).isZero())
     throw invalid('quantity', 'The quantity is zero; take the line out instead.')
-  const entry = old.entryId ? ((await entriesById(ctx.tx, [old.entryId]))[0] ?? null) : null
-  const perUnit = new Decimal(old.quantity).isZero()
+}
+/** Seconds that one of it covers. */
+const secondsOfOne = ({ quantity, coversSeconds }: LineRow): number =>
+  new Decimal(quantity).isZero()
     ? 0
-    : Math.round(new Decimal(old.coversSeconds).div(old.quantity).toNumber())
+    : Math.round(new Decimal(coversSeconds).div(quantity).toNumber())
+/** The line as it would be: priced anew, with what was said of it. */
+async function changed(ctx: Ctx, old: LineRow, work: WorkOrderRow, body: Change): Promise<LineRow> {
+  const { currency } = work
   const [quantity, unitPrice] = [body.quantity ?? old.quantity, body.unitPrice ?? old.unitPrice]
   const source = new Decimal(unitPrice).eq(old.unitPrice)
     ? { priceSource: old.priceSource, priceFrom: old.priceFrom }
     : TYPED
   const level = isAgreed(source.priceSource) ? NO_LEVEL : await levelFor(ctx, work)
+  const net = lineNet({ quantity, unitPrice }, currency)
   const said =
-    body.discount === undefined
-      ? old.discountMinor
-      : readDiscount(body.discount, lineNet({ quantity, unitPrice }, work.currency), work.currency)
+    body.discount === undefined ? old.discountMinor : readDiscount(body.discount, net, currency)
   // What the level took off follows the line; what somebody took off stays as they said.
   const byLevel = said === old.discountMinor && said === levelPart(old, level)
-  const line = priced(
-    {
-      ...old,
-      ...source,
-      name: body.name ?? old.name,
-      quantity,
-      unitPrice,
-      done: body.done ?? old.done,
-      coversSeconds: perUnit,
-      discountMinor: said,
-    },
-    entry,
-    level,
-    work.currency,
-    !byLevel,
-  )
-  if (!(await updateLine(ctx.tx, line, body.removed ?? false)))
-    throw conflict('stale', 'Someone changed this line in the meantime.')
+  const entry = old.entryId ? ((await entriesById(ctx.tx, [old.entryId]))[0] ?? null) : null
+  const wanted = {
+    ...old,
+    ...source,
+    name: body.name ?? old.name,
+    quantity,
+    unitPrice,
+    done: body.done ?? old.done,
+    coversSeconds: secondsOfOne(old),
+    discountMinor: said,
+  }
+  return priced(wanted, entry, level, currency, !byLevel)
+}
+export async function changeLine(
+  ctx: Ctx,
+  lineId: string,
+  body: Change,
+): Promise<Answer<'workOrder'>> {
+  const old = await lineById(ctx.tx, lineId)
+  if (!old) throw notFound('line')
+  const work = await visibleWorkOrder(ctx, old.workOrderId, true)
+  const stale = 'Someone changed this line in the meantime.'
+  if (old.version !== body.version) throw conflict('stale', stale, { current: old, yours: body })
+  mayChange(body, (await accountOf(ctx, [old], work.id)).lines[0]!.billedMinor)
+  const line = await changed(ctx, old, work, body)
+  if (!(await updateLine(ctx.tx, line, body.removed ?? false))) throw conflict('stale', stale)
   await record(ctx, {
     subject: 'work',
     id: work.id,

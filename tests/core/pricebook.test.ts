@@ -11,6 +11,7 @@ import { oddPercent } from '../../core/pricebook/oddPercent'
 import { hourCosts, labourCost, materialCost } from '../../core/pricebook/entryCost'
 import { repriced, ruled } from '../../core/pricebook/reprice'
 import { roundedUp } from '../../core/pricebook/roundedUp'
+import { marginsByKind } from '../../core/pricebook/marginsByKind'
 import { levelSaving } from '../../core/pricebook/levelPrice'
 import { partPrice } from '../../core/pricebook/partPrice'
 import { searchEntries } from '../../core/pricebook/searchEntries'
@@ -546,5 +547,44 @@ describe('what an entry costs us', () => {
         'USD',
       ),
     ).toEqual({ cost: '12', price: '300', furtherPrice: '250', pricing: 'fixed' })
+  })
+})
+
+describe('margins of the book', () => {
+  it('are told kind by kind: on average, the least, and how many cost more than they bring', () => {
+    expect(
+      marginsByKind([
+        { kind: 'part', priceMinor: 200, costMinor: 100 },
+        { kind: 'task', priceMinor: 1000, costMinor: 250 },
+        { kind: 'part', priceMinor: 100, costMinor: 110 },
+      ]),
+    ).toEqual([
+      { kind: 'part', entries: 2, mean: 0.2, lowest: -0.1, atLoss: 1 },
+      { kind: 'task', entries: 1, mean: 0.75, lowest: 0.75, atLoss: 0 },
+    ])
+  })
+  it('leave out what has no price, but count it', () => {
+    expect(marginsByKind([{ kind: 'charge', priceMinor: 0, costMinor: 50 }])).toEqual([
+      { kind: 'charge', entries: 1, mean: null, lowest: null, atLoss: 0 },
+    ])
+    expect(marginsByKind([])).toEqual([])
+  })
+  test.prop([
+    fc.array(
+      fc.record({
+        kind: fc.constantFrom('part' as const, 'task' as const),
+        priceMinor: fc.integer({ min: 1, max: 1e6 }),
+        costMinor: fc.integer({ min: 0, max: 2e6 }),
+      }),
+    ),
+  ])('lie between the least and all of the price, and count every entry once', (entries) => {
+    const kinds = marginsByKind(entries)
+    expect(kinds.reduce((sum, k) => sum + k.entries, 0)).toBe(entries.length)
+    for (const { mean, lowest, atLoss, entries: count } of kinds) {
+      expect(mean!).toBeGreaterThanOrEqual(lowest!)
+      expect(mean!).toBeLessThanOrEqual(1)
+      expect(atLoss).toBeLessThanOrEqual(count)
+      expect(atLoss > 0).toBe(lowest! < 0)
+    }
   })
 })

@@ -1,0 +1,259 @@
+// The parts of what a screen is told of a work order: each from what was read once for all of them.
+import { changedDetails } from '../../core/customers/changedDetails'
+import { documentTotals } from '../../core/documents/documentTotals'
+import { dueDate, termsInWords } from '../../core/documents/dueDate'
+import { margin } from '../../core/documents/margin'
+import { workedSeconds } from '../../core/hours/workedSeconds'
+import { Decimal } from '../../core/money/decimal'
+import { toMoney } from '../../core/money/formatMinor'
+import { priceText } from '../../core/money/priceText'
+import { roundToMinor } from '../../core/money/roundToMinor'
+import { isExempt } from '../../core/tax/isExempt'
+import type { Answer } from '../../shared/api'
+import { signedIn, type Ctx } from '../http/context'
+import { levelAmong } from '../pricebook/priceLines'
+import { accountFrom, asPaperLine, partialLine } from './account'
+import type { aroundWork, workWithParties } from './around.queries'
+import { detailsOf } from './details'
+import type { linesOf } from './lines.queries'
+import type { currentPricing } from './uncovered'
+
+type Paper = Answer<'workOrder'>
+type Around = Awaited<ReturnType<typeof aroundWork>>
+type Lines = Awaited<ReturnType<typeof linesOf>>
+/** What was read of a work order. */
+export interface WorkRead {
+  ctx: Ctx
+  parties: NonNullable<Awaited<ReturnType<typeof workWithParties>>>
+  lines: Lines
+  around: Around
+  pricing: Awaited<ReturnType<typeof currentPricing>>
+}
+const moneyOf =
+  ({ parties }: WorkRead) =>
+  (minor: number) =>
+    toMoney(minor, parties.work.currency)
+const exemptOf = ({ ctx, parties }: WorkRead) => isExempt(parties.customer, ctx.today)
+const taxOf = (read: WorkRead) => ({
+  mode: read.ctx.company.taxMode,
+  currency: read.parties.work.currency,
+  exempt: exemptOf(read),
+})
+
+/** Whom it is for, on which terms, and what to mind about them. */
+export function customerPart(read: WorkRead): Paper['customer'] {
+  const { customer, work } = read.parties
+  const { id, name, phone, email, email2, stopWork, officeNote, tags } = customer
+  const { level, own } = levelAmong(read.pricing.levels, work.priceLevelId)
+  return {
+    ...{ id, name, phone, email, email2, stopWork, officeNote, tags },
+    exempt: exemptOf(read),
+    level: own ? level!.name : '',
+    terms: termsInWords(customer.terms ?? read.ctx.company.terms),
+    address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', '),
+  }
+}
+/** What the work order itself keeps, and where it is. */
+export function workPart({ parties, pricing }: WorkRead) {
+  const { work, site, customer, equipment } = parties
+  const { id: siteId, name, line1, town, accessNote } = site
+  const fields = pricing.fields.filter(
+    (f) => f.subject === 'work_order' && (!f.retired || work.custom[f.id]),
+  )
+  const thing = equipment && [equipment.make, equipment.category, equipment.serial]
+  return {
+    id: work.id,
+    version: work.version,
+    number: work.number,
+    title: work.title,
+    problem: work.problem,
+    kind: work.kind,
+    state: work.state,
+    orderNumber: work.orderNumber,
+    currency: work.currency,
+    createdAt: work.createdAt,
+    followUp: work.followUp,
+    followUpOn: work.followUpOn,
+    source: work.source,
+    contact: work.contact,
+    printedNote: work.printedNote,
+    site: { id: siteId, name, line1, town, accessNote },
+    equipment: thing ? thing.filter(Boolean).join(' ') : '',
+    changedDetails: changedDetails(work.details, detailsOf(customer, site)),
+    answers: work.answers.map(({ question, answer }) => ({ question, answer })),
+    fields: fields.map((f) => ({
+      id: f.id,
+      name: f.name,
+      kind: f.kind,
+      choices: f.choices,
+      value: work.custom[f.id] ?? '',
+    })),
+  }
+}
+
+type Visit = Around['visits'][number]
+/** Who was along on a visit, each with their time on site. */
+function alongOn(
+  visit: Visit,
+  clock: Around['clock'],
+  now: number,
+): Paper['visits'][number]['along'] {
+  const others = clock.filter((i) => i.personId !== visit.technicianId)
+  const names = new Map(others.map((i) => [i.personId, i.person]))
+  return [...names].map(([id, name]) => {
+    const theirs = others.filter((i) => i.personId === id)
+    return { name, seconds: workedSeconds(theirs, now).on_site }
+  })
+}
+export const visitsPart = ({ ctx, around }: WorkRead): Paper['visits'] =>
+  around.visits.map((v) => {
+    const clock = around.clock.filter((i) => i.visitId === v.id)
+    const own = clock.filter((i) => i.personId === v.technicianId)
+    const seconds = workedSeconds(own, ctx.now)
+    return {
+      id: v.id,
+      version: v.version,
+      technicianId: v.technicianId,
+      technician: v.technician ?? '',
+      along: alongOn(v, clock, ctx.now),
+      startAt: v.startAt,
+      state: v.state,
+      driveSeconds: seconds.drive,
+      siteSeconds: seconds.on_site,
+      startedAt: v.startedAt,
+      finishedAt: v.finishedAt,
+      promise: v.promiseFrom ? `${v.promiseDate} ${v.promiseFrom}–${v.promiseTo}` : '',
+      findings: v.findings,
+    }
+  })
+
+/** The four columns line by line, and their sums. */
+export function accountPart(read: WorkRead): Pick<Paper, 'lines' | 'totals'> {
+  const money = moneyOf(read)
+  const { seesCost } = signedIn(read.ctx)
+  const account = accountFrom(read.lines, read.around.billed)
+  const accounted = new Map(account.lines.map((line) => [line.id, line]))
+  return {
+    lines: read.lines.map((l) => {
+      const a = accounted.get(l.id)!
+      return {
+        id: l.id,
+        version: l.version,
+        kind: l.kind,
+        name: l.name,
+        unit: l.unit,
+        quantity: new Decimal(l.quantity).toString(),
+        unitPrice: priceText(l.unitPrice),
+        bookPrice: l.bookPrice === null ? null : priceText(l.bookPrice),
+        unitCost: seesCost ? priceText(l.unitCost) : null,
+        priceFrom: l.priceFrom,
+        supplier: l.supplier,
+        partNumber: l.partNumber,
+        discount: money(l.discountMinor),
+        done: l.done,
+        net: money(l.netMinor),
+        saving: money(l.savingMinor),
+        taxClass: l.taxClass,
+        coversSeconds: l.coversSeconds,
+        visitId: l.visitId,
+        promised: money(a.promisedMinor),
+        doneAmount: money(a.doneMinor),
+        billed: money(a.billedMinor),
+        paid: money(a.paidMinor),
+        toBill: money(a.unbilledMinor),
+        unpaid: money(a.unpaidMinor),
+      }
+    }),
+    totals: {
+      promised: money(account.promisedMinor),
+      done: money(account.doneMinor),
+      billed: money(account.billedMinor),
+      paid: money(account.paidMinor),
+      beyondPromise: money(account.beyondPromiseMinor),
+      toBill: money(account.toBillMinor),
+      unpaid: money(account.unpaidMinor),
+    },
+  }
+}
+
+/** What has to be done again, with what it costs the work that it was done for. */
+export function callBacksPart(read: WorkRead) {
+  const { currency } = read.parties.work
+  const { seesCost } = signedIn(read.ctx)
+  const backs = read.around.callBacks.map((b) => ({
+    ...b,
+    costMinor: roundToMinor(new Decimal(b.material).plus(b.labour), currency),
+  }))
+  return {
+    costMinor: backs.reduce((sum, b) => sum + b.costMinor, 0),
+    callBacks: backs.map(({ id, number, kind, state, siteSeconds, costMinor }) => ({
+      ...{ id, number, kind, state, siteSeconds },
+      cost: seesCost ? moneyOf(read)(costMinor) : null,
+    })),
+  }
+}
+/** What it all comes to, and what it leaves; `againMinor` is what call-backs to it cost. */
+export function pricePart(read: WorkRead, againMinor: number): Paper['price'] {
+  const money = moneyOf(read)
+  const { seesCost } = signedIn(read.ctx)
+  const { work } = read.parties
+  const { level } = levelAmong(read.pricing.levels, work.priceLevelId)
+  const totals = documentTotals(
+    read.lines.map((l) => asPaperLine(l, read.pricing.classes)),
+    taxOf(read),
+  )
+  const costOf = (l: Lines[number]) =>
+    roundToMinor(new Decimal(l.unitCost).times(l.quantity), work.currency)
+  const cost = read.lines.reduce((sum, l) => sum + costOf(l), againMinor)
+  return {
+    net: money(totals.netMinor),
+    taxes: totals.taxes.map((t) => ({ name: t.name, rate: t.rate, tax: money(t.taxMinor) })),
+    tax: money(totals.taxMinor),
+    total: money(totals.totalMinor),
+    saving: money(read.lines.reduce((sum, l) => sum + l.savingMinor, 0)),
+    savingLevel: level?.name ?? '',
+    cost: seesCost ? money(cost) : null,
+    margin: seesCost ? margin(totals.netMinor, cost) : null,
+  }
+}
+/** What a bill made now would be, and what speaks against making it. */
+export function billPart(read: WorkRead): Paper['bill'] {
+  const { ctx, lines, parties, pricing } = read
+  const { work, customer, callbackOf } = parties
+  const money = moneyOf(read)
+  const byId = new Map(lines.map((l) => [l.id, l]))
+  const account = accountFrom(lines, read.around.billed)
+  const open = account.lines.filter((l) => l.unbilledMinor > 0)
+  const bill = documentTotals(
+    open.map((a) => {
+      const line = byId.get(a.id)!
+      return a.billedMinor === 0
+        ? asPaperLine(line, pricing.classes)
+        : partialLine(a.unbilledMinor, line, pricing.classes, work.currency)
+    }),
+    taxOf(read),
+  )
+  const unpriced = lines.filter((l) => l.done && l.netMinor === 0 && !callbackOf)
+  const undone = lines.filter((l) => !l.done)
+  return {
+    net: money(bill.netMinor),
+    tax: money(bill.taxMinor),
+    total: money(bill.totalMinor),
+    issueOn: ctx.today,
+    dueOn: dueDate(ctx.today, customer.terms ?? ctx.company.terms),
+    missing: [
+      ...unpriced.map((l) => `“${l.name}” has no price`),
+      ...undone.map((l) => `“${l.name}” was promised and is not marked done`),
+      ...(customer.email ? [] : ['this customer has no mail address']),
+    ],
+  }
+}
+/** What labour and charges cost here: the book's, the customer's, its own. */
+export const ratesPart = ({ parties, pricing }: WorkRead): Paper['rates'] =>
+  pricing.entries.map((e) => ({
+    entryId: e.id,
+    name: e.name,
+    book: priceText(e.price),
+    customer: parties.customer.ownPrices[e.id] ?? null,
+    workOrder: parties.work.ownPrices[e.id] ?? null,
+  }))
