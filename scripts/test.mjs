@@ -7,8 +7,8 @@ import { say } from './lib/say.mjs'
 
 const only = process.argv[2]
 const wants = (part) => !only || only === part
-if (only && !['lint', 'types', 'core', 'server', 'trial', 'e2e', 'two'].includes(only)) {
-  process.stderr.write('Usage: npm test [-- lint|types|core|server|trial|e2e|two]\n')
+if (only && !['lint', 'types', 'core', 'app', 'server', 'trial', 'e2e', 'two'].includes(only)) {
+  process.stderr.write('Usage: npm test [-- lint|types|core|app|server|trial|e2e|two]\n')
   process.exit(2)
 }
 let passed = 0
@@ -29,12 +29,15 @@ const run = (command, args, env = {}) =>
     env: { ...process.env, CI: process.env.CI ?? '1', ...env },
   }).status === 0
 // One test while it is written: core needs no rig, so that it can be run again at each change.
-if (only === 'core' && process.argv.includes('--watch')) {
+if (['core', 'app'].includes(only) && process.argv.includes('--watch')) {
   const files = process.argv.slice(3).filter((argument) => argument !== '--watch')
-  process.exit(run('npx', ['vitest', 'watch', '--project', 'core', ...files]) ? 0 : 1)
+  process.exit(run('npx', ['vitest', 'watch', '--project', only, ...files]) ? 0 : 1)
 }
+const began = Date.now()
+/** A part begins: says when, so that whoever waits sees which of them takes its time. */
+const part = (name) => say(`${name} (${Math.round((Date.now() - began) / 1000)} s in)`)
 const step = (name, work) => {
-  say(name)
+  part(name)
   if (work()) passed++
   else failed++
 }
@@ -98,12 +101,16 @@ if (wants('lint')) {
 }
 if (wants('types')) step('types', () => run('npm', ['run', '--silent', 'typecheck']))
 if (wants('core')) {
-  say('core')
+  part('core')
   vitest('core', {})
+}
+if (wants('app')) {
+  part('app, its parts one by one')
+  vitest('app', {})
 }
 if (!(await built)()) process.exit(1)
 if (wants('server')) {
-  say('server, against a throw-away database')
+  part('server, against a throw-away database')
   const rig = await startRig('server')
   try {
     vitest('server', rig.env)
@@ -143,7 +150,7 @@ if (wants('trial')) {
   )
 }
 if (wants('e2e')) {
-  say('browser, against the production build')
+  part('browser, against the production build')
   // As many workers as BROWSERS says: one keeps two cores busy, with the app and its database.
   const rigs = Array.from(
     { length: Math.max(1, Number(process.env.BROWSERS) || 1) },
@@ -152,8 +159,9 @@ if (wants('e2e')) {
   await browser(rigs, process.argv.slice(3))
 }
 if (wants('two')) {
-  say('the story of a day, on two processes behind a balancer')
+  part('the story of a day, on two processes behind a balancer')
   await browser(['two'], ['tests/e2e/01-story.spec.ts'], { processes: 2 })
 }
+part('done')
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`)
 process.exit(failed ? 1 : 0)

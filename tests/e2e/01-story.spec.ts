@@ -209,8 +209,7 @@ test('from a telephone call to money in the bank', async ({ browser }) => {
 test('a customer pays by card on the private page, also without JavaScript', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/invoices')
+  const office = await sitDown(browser, 'office', '/invoices')
   await office.getByRole('button', { name: 'Open', exact: true }).click()
   await office.getByRole('row', { name: /sent/ }).first().getByRole('link').click()
   const link = await office.getByRole('link', { name: 'The customer’s page' }).getAttribute('href')

@@ -56,8 +56,7 @@ test('a call to booking by keyboard alone, in 25 keys or fewer', async ({ browse
 test('a caller who is known already is found while being entered, and not entered twice', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/calls/new')
+  const office = await sitDown(browser, 'office', '/calls/new')
   await who(office).fill('Mrs Pennywhistle')
   await office.getByRole('option', { name: /New customer/ }).click()
   await office.getByLabel('Name', { exact: true }).fill('Tunde Odouya')
@@ -100,8 +99,7 @@ test('an empty time of the schedule becomes a call that holds it, through a relo
 test('a visit to quote wants a person, and the prospect’s row then says when', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/calls/new')
+  const office = await sitDown(browser, 'office', '/calls/new')
   await who(office).fill('wexcombe')
   await office.getByRole('option', { name: /P. Wexcombe.*prospect/ }).click()
   await office.getByLabel('What is wrong').fill('A price for a softener')
@@ -124,8 +122,7 @@ test('a visit to quote wants a person, and the prospect’s row then says when',
   quiet(office, /status of 422/)
 })
 test('stop work: said at once, booked only with a reason', async ({ browser }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/calls/new')
+  const office = await sitDown(browser, 'office', '/calls/new')
   await who(office).fill('joiners')
   await office.keyboard.press('Enter')
   await expect(office.getByText('Stop work.', { exact: true })).toBeVisible()
@@ -142,8 +139,7 @@ test('stop work: said at once, booked only with a reason', async ({ browser }) =
 test('a request from the firm’s own web page, with a picture, arrives live and is answered', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/calls')
+  const office = await sitDown(browser, 'office', '/calls')
   await expect(office.getByRole('heading', { name: /Calls/ })).toBeVisible()
   const visitor = await (await browser.newContext()).newPage()
   const firm = createServer((_, answer) =>
@@ -192,8 +188,7 @@ test('a request from the firm’s own web page, with a picture, arrives live and
   firm.close()
 })
 test('two that are one: looked at, merged, undone; then told apart', async ({ browser }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/customers/duplicates')
+  const office = await sitDown(browser, 'office', '/customers/duplicates')
   const pair = office.getByRole('row', { name: /Oduya.*Oduya/ })
   await expect(pair).toContainText('same telephone number')
   await pair.getByRole('button', { name: 'Look at both' }).click()
@@ -212,8 +207,7 @@ test('two that are one: looked at, merged, undone; then told apart', async ({ br
 test('an import: what the columns mean, what is wrong row by row, progress, undo; cards too; and what is no such file', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/customers/import')
+  const office = await sitDown(browser, 'office', '/customers/import')
   const choose = (name: string, text: string | Buffer) =>
     office
       .locator('input[type=file]')
@@ -268,8 +262,7 @@ test('an import: what the columns mean, what is wrong row by row, progress, undo
 test('a customer’s page: sites, equipment, contacts, agreement; what changed is offered to the work order', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/customers')
+  const office = await sitDown(browser, 'office', '/customers')
   await office.getByRole('textbox', { name: 'Name, town, number, tag' }).fill('peel daughters')
   await office.getByRole('link', { name: 'Peel & Daughters' }).click()
   await office.getByRole('link', { name: 'Book work' }).click()
@@ -322,8 +315,7 @@ test('a customer’s page: sites, equipment, contacts, agreement; what changed i
 test('visits due: chosen by territory, made in one act, waiting in the tray', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/agreements')
+  const office = await sitDown(browser, 'office', '/agreements')
   await chooseFrom(office.getByLabel('Due by the end of'), 'December 2026')
   const boxes = office.getByRole('checkbox', { name: /^Visit for/ }).and(office.locator(':enabled'))
   await expect(boxes.first()).toBeVisible()
@@ -339,8 +331,7 @@ test('visits due: chosen by territory, made in one act, waiting in the tray', as
 test('set-up: a question of the firm’s own is asked at the next call, and its answer is on the work order', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/set-up')
+  const office = await sitDown(browser, 'office', '/set-up')
   await office.getByLabel('A further question').fill('Is the lane passable?')
   await chooseFrom(office.getByLabel('How it is answered'), 'yes or no')
   await office.getByRole('button', { name: 'Add' }).first().click()

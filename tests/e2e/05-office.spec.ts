@@ -8,8 +8,7 @@ test.beforeEach(() => setClock('2026-11-24T10:21'))
 test('sites are found by what a caller says of the place, and filtered by territory', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/sites')
+  const office = await sitDown(browser, 'office', '/sites')
   await expect(office.getByRole('row').nth(5)).toBeVisible()
   await office.getByRole('textbox', { name: 'Address, town, customer' }).fill('peregrine laundry')
   await expect(office.getByRole('row', { name: /Laundry/ })).toHaveCount(1)
@@ -40,8 +39,7 @@ test('a request that came by word of mouth stands in the list with the others', 
   browser,
 }) => {
   const office = await sitDown(browser, 'office')
-  const dispatch = await sitDown(browser, 'dispatch')
-  await dispatch.goto('/calls')
+  const dispatch = await sitDown(browser, 'dispatch', '/calls')
   await office.goto('/calls')
   await office.getByRole('link', { name: 'Enter a request' }).click()
   await expect(office.getByRole('heading', { name: 'Request' })).toBeVisible()
@@ -52,8 +50,7 @@ test('a request that came by word of mouth stands in the list with the others', 
   await expect(row).toContainText('Still missing: the customer, a time, who goes')
 })
 test('the firm’s own words for states, and its own field on an invoice', async ({ browser }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/set-up')
+  const office = await sitDown(browser, 'office', '/set-up')
   await office.getByLabel('to bill', { exact: true }).fill('ready for the bill')
   const kept = office.waitForResponse((r) => r.request().method() === 'POST' && r.ok())
   await office.getByRole('button', { name: 'Keep these words' }).click()
@@ -78,8 +75,7 @@ test('the firm’s own words for states, and its own field on an invoice', async
   quiet(office)
 })
 test('the owner takes a person’s data out, after saying that they mean it', async ({ browser }) => {
-  const owner = await sitDown(browser, 'owner')
-  await owner.goto('/calls/new')
+  const owner = await sitDown(browser, 'owner', '/calls/new')
   await owner.getByLabel('Who is calling').fill('Ephemera Vane-Tempest')
   await owner.getByRole('option', { name: /New customer/ }).click()
   await owner.getByLabel('Address of the site').fill('2 Sluice Street')

@@ -82,8 +82,7 @@ test('who is sent to quote makes the quote on the phone, and the office sees it 
   quiet(rosa)
 })
 test('work orders are found by state, kind and words', async ({ browser }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/work')
+  const office = await sitDown(browser, 'office', '/work')
   await expect(office.getByRole('row').nth(5)).toBeVisible()
   await chooseFrom(office.getByLabel('State'), 'to bill')
   await expect(

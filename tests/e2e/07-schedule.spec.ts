@@ -79,8 +79,7 @@ test('a morning over capacity is said, and booked with a name to it', async ({ b
 test('a day plan is looked at before and after, and accepted in part; undo takes it back', async ({
   browser,
 }) => {
-  const dispatch = await sitDown(browser, 'dispatch')
-  await dispatch.goto('/schedule/plan?date=2026-11-25')
+  const dispatch = await sitDown(browser, 'dispatch', '/schedule/plan?date=2026-11-25')
   await chooseFrom(dispatch.getByLabel('Think for'), '2 s')
   await dispatch.getByRole('button', { name: 'Propose a plan' }).click()
   await expect(dispatch.getByRole('progressbar', { name: 'Planning' })).toBeVisible()
@@ -99,8 +98,7 @@ test('a day plan is looked at before and after, and accepted in part; undo takes
   quiet(dispatch)
 })
 test('somebody falls ill: one act proposes the rest of the day anew', async ({ browser }) => {
-  const dispatch = await sitDown(browser, 'dispatch')
-  await dispatch.goto('/schedule/plan')
+  const dispatch = await sitDown(browser, 'dispatch', '/schedule/plan')
   await chooseFrom(dispatch.getByLabel('Somebody is away'), 'Tobiah Renn')
   await chooseFrom(dispatch.getByLabel('Think for'), '2 s')
   await dispatch.getByRole('button', { name: 'Propose a plan' }).click()
@@ -169,8 +167,7 @@ test('two visits change places by keyboard; taken back and done again while anot
 test('the guide says that sites lie nowhere; a territory from a range of postcodes mends it; hours that cannot be are refused', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/schedule/set-up')
+  const office = await sitDown(browser, 'office', '/schedule/set-up')
   const guide = office.getByRole('list', { name: 'What scheduling needs' })
   // Other tests entered customers without a postcode; what counts is what this one changes.
   const lie = guide.getByRole('listitem').nth(3)

@@ -20,8 +20,7 @@ const cards = (page: Page) => page.locator('.lane [data-visit]')
 test('a visit is locked, copied and split by keyboard; undo takes each back; a lock holds', async ({
   browser,
 }) => {
-  const dispatch = await sitDown(browser, 'dispatch')
-  await dispatch.goto('/schedule?date=2026-12-01')
+  const dispatch = await sitDown(browser, 'dispatch', '/schedule?date=2026-12-01')
   await expect(cards(dispatch).first()).toBeVisible()
   const id = (await cards(dispatch).first().getAttribute('data-visit'))!
   const card = dispatch.locator(`.lane [data-visit="${id}"]`)
@@ -133,8 +132,7 @@ test('one filter for day, week, month and list; kept by name for the person who 
 test('the map: zoomed and moved by keyboard; what waits shows who is near, and is placed with whoever is sent', async ({
   browser,
 }) => {
-  const dispatch = await sitDown(browser, 'dispatch')
-  await dispatch.goto('/schedule/map')
+  const dispatch = await sitDown(browser, 'dispatch', '/schedule/map')
   const map = dispatch.getByRole('application', { name: /^Map/ })
   await expect(map.getByText('Larkmoor', { exact: true })).toBeVisible()
   await expect(map.getByText('The tarns', { exact: true })).toBeVisible()
@@ -180,8 +178,7 @@ test('a late promise is told by text, with prepared words, to a customer who agr
   browser,
 }) => {
   setClock('2026-11-24T11:20')
-  const dispatch = await sitDown(browser, 'dispatch')
-  await dispatch.goto('/schedule')
+  const dispatch = await sitDown(browser, 'dispatch', '/schedule')
   await dispatch.getByText(/promises? at risk/).click()
   const told = dispatch.getByRole('button', { name: /^Tell / }).first()
   const customer = (await told.getAttribute('aria-label'))!.slice(5)
@@ -257,8 +254,7 @@ test('a technician asks for a further visit from the door; a call-back costs the
 test('territories come from a file, after a dry run; a break outside the day is refused beside it; reminders are sent once', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/schedule/set-up')
+  const office = await sitDown(browser, 'office', '/schedule/set-up')
   await office.locator('input[type=file][accept*=csv]').setInputFiles({
     name: 'areas.csv',
     mimeType: 'text/csv',
@@ -315,8 +311,7 @@ test('needed now: who is near, sent in two keys; openings of a territory, and su
 test('a time that nobody has yet stands in a row of its own and is given to somebody by keyboard', async ({
   browser,
 }) => {
-  const dispatch = await sitDown(browser, 'dispatch')
-  await dispatch.goto('/schedule?date=2026-12-04')
+  const dispatch = await sitDown(browser, 'dispatch', '/schedule?date=2026-12-04')
   await expect(cards(dispatch).first()).toBeVisible()
   const id = (await cards(dispatch).first().getAttribute('data-visit'))!
   const card = dispatch.locator(`.lane [data-visit="${id}"]`)

@@ -71,8 +71,7 @@ test('two people at one entry: the second is told, and nothing that was typed is
 test('a new entry: what is wrong is said at its place, what is named alike is said before, and it is found and sold', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/price-book/new')
+  const office = await sitDown(browser, 'office', '/price-book/new')
   await chooseFrom(office.getByLabel('Kind'), 'Part')
   await office.getByLabel('Name', { exact: true }).fill('Pressure tank 44 gal')
   await expect(office.getByRole('status').filter({ hasText: 'Named alike' })).toContainText(
@@ -99,8 +98,7 @@ test('a new entry: what is wrong is said at its place, what is named alike is sa
 test('prices are changed by a rule: looked at first, made, and taken back in one act', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/price-book/reprice')
+  const office = await sitDown(browser, 'office', '/price-book/reprice')
   await chooseFrom(office.getByLabel('Category'), 'Gauge')
   await office.getByRole('textbox', { name: 'Per cent' }).fill('65')
   await office.getByRole('button', { name: 'Look at it first' }).click()
@@ -135,8 +133,7 @@ test('prices are changed by a rule: looked at first, made, and taken back in one
 test('what an hour must cost follows what is typed; a markup of a supplier is kept among the rules', async ({
   browser,
 }) => {
-  const owner = await sitDown(browser, 'owner')
-  await owner.goto('/price-book/rules')
+  const owner = await sitDown(browser, 'owner', '/price-book/rules')
   const year: [string, string][] = [
     ['Wages of a year', '300000'],
     ['What comes on top of wages', '60000'],

@@ -159,8 +159,7 @@ test('two people in the grid: what the one kept is marked beside what the other 
 test('a supplier’s list: its columns, what would change, what is wrong row by row; taken in, taken back; known the next time', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/price-book/lists')
+  const office = await sitDown(browser, 'office', '/price-book/lists')
   const choose = (name: string, text: string) =>
     office
       .locator('input[type=file]')
@@ -205,8 +204,7 @@ test('a supplier’s list: its columns, what would change, what is wrong row by 
 test('a short list that is taken for the whole of it is asked about before anything is retired', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/price-book/lists')
+  const office = await sitDown(browser, 'office', '/price-book/lists')
   await office.locator('input[type=file]').setInputFiles({
     name: 'short.csv',
     mimeType: 'text/csv',
@@ -425,8 +423,7 @@ test('a session that ended by itself leaves nothing of the book either', async (
 test('how the book is used: hours as they were worked are taken and given back; what nobody sells is retired and brought back', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/price-book/usage')
+  const office = await sitDown(browser, 'office', '/price-book/usage')
   await expect(office.getByRole('row').nth(1)).toBeVisible()
   await office.getByRole('button', { name: /^Hours, quoted and worked/ }).click()
   const take = office.getByRole('button', { name: /^Let .* take \d+:\d\d$/ })
@@ -453,8 +450,7 @@ test('how the book is used: hours as they were worked are taken and given back; 
 test('an assembly is built of entries and priced from them; rates of one work order; the book on paper', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/price-book/new')
+  const office = await sitDown(browser, 'office', '/price-book/new')
   await chooseFrom(office.getByLabel('Kind'), 'Assembly of several')
   await office.getByRole('textbox', { name: /^Code/ }).fill('A-TRY')
   await office.getByLabel(/^Category/).fill('Assemblies / Tried')

@@ -29,7 +29,13 @@ test('a technician looks after their own sign-in on the phone: a wrong password 
   expect(
     await piet.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
   ).toBeLessThanOrEqual(0)
+  // The password that was typed is not changed yet: leaving it behind is asked about.
   await piet.getByRole('link', { name: 'Back to the day' }).click()
+  const left = piet.getByRole('dialog', { name: 'Not kept yet' })
+  await left.getByRole('button', { name: 'Stay here' }).click()
+  await expect(piet.getByLabel('New password')).toHaveValue('a longer password')
+  await piet.getByRole('link', { name: 'Back to the day' }).click()
+  await left.getByRole('button', { name: 'Leave it' }).click()
   await expect(piet.getByRole('heading', { name: 'Piet’s day' })).toBeVisible()
   quiet(piet, /status of 4(22|03)/)
 })
@@ -55,8 +61,7 @@ test('a reminder is to the customer of the row that it was opened from, whicheve
   quiet(books)
 })
 test('the link of an invoice is taken back, and another one is made', async ({ browser }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/invoices')
+  const office = await sitDown(browser, 'office', '/invoices')
   await office.getByRole('button', { name: 'Overdue' }).click()
   await office.locator('tbody a.num').nth(3).click()
   const link = office.getByRole('link', { name: 'The customer’s page' })

@@ -6,8 +6,7 @@ test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('a day is typed as people write it; what is none is not taken', async ({ browser }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/schedule/plan?date=2026-11-25')
+  const office = await sitDown(browser, 'office', '/schedule/plan?date=2026-11-25')
   const from = office.getByLabel('From', { exact: true })
   await expect(from).toHaveValue('25 Nov 2026')
   for (const [typed, day] of [
@@ -31,8 +30,7 @@ test('a day is typed as people write it; what is none is not taken', async ({ br
 test('Escape closes the calendar and leaves the dialog; an emptied day is none', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/calls/new')
+  const office = await sitDown(browser, 'office', '/calls/new')
   await office.getByRole('button', { name: 'Call back…' }).click()
   const dialog = office.getByRole('dialog', { name: 'Call back' })
   const day = dialog.getByLabel('On which day')
@@ -51,8 +49,7 @@ test('Escape closes the calendar and leaves the dialog; an emptied day is none',
   quiet(office, /status of 422/)
 })
 test('a time is typed as people write it', async ({ browser }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/schedule/set-up')
+  const office = await sitDown(browser, 'office', '/schedule/set-up')
   await office.getByRole('button', { name: 'Change Gwil Harrow' }).click()
   const to = office.getByLabel('Mon to')
   await enter(to, '330pm')
@@ -72,8 +69,7 @@ test('a time is typed as people write it', async ({ browser }) => {
 test('a long list is found in by typing, and a shortcut works from within it', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/calls/new')
+  const office = await sitDown(browser, 'office', '/calls/new')
   const start = office.getByLabel('Start').and(office.getByRole('combobox'))
   await start.focus()
   await start.press('Enter')
@@ -89,8 +85,7 @@ test('a long list is found in by typing, and a shortcut works from within it', a
   quiet(office)
 })
 test('a row that can be opened is reached and opened by keyboard', async ({ browser }) => {
-  const dispatch = await sitDown(browser, 'dispatch')
-  await dispatch.goto('/schedule/list?date=2026-11-24')
+  const dispatch = await sitDown(browser, 'dispatch', '/schedule/list?date=2026-11-24')
   const row = dispatch.getByRole('row', { name: /Lowfold Farm/ }).first()
   await row.focus()
   await expect(row).toBeFocused()
@@ -99,8 +94,7 @@ test('a row that can be opened is reached and opened by keyboard', async ({ brow
   quiet(dispatch)
 })
 test('what is wrong stands at its field, and is read out with it', async ({ browser }) => {
-  const office = await sitDown(browser, 'office')
-  await office.goto('/customers')
+  const office = await sitDown(browser, 'office', '/customers')
   await office.getByRole('textbox', { name: 'Name, town, number' }).fill('peel daughters')
   await office.getByRole('row', { name: /Peel/ }).getByRole('link').click()
   await office.getByRole('button', { name: 'Change', exact: true }).click()
@@ -110,4 +104,61 @@ test('what is wrong stands at its field, and is read out with it', async ({ brow
   await expect(field).toContainText('Write the amount as a number, for example 100.00.')
   await expect(office.getByLabel('Credit limit')).toHaveValue('much')
   quiet(office, /status of 422/)
+})
+test('what was typed is asked about before its dialog closes or its page is left; staying keeps it', async ({
+  browser,
+}) => {
+  const office = await sitDown(browser, 'office', '/customers')
+  await office.getByRole('table').getByRole('link').first().click()
+  await office.getByRole('button', { name: 'Change', exact: true }).click()
+  const form = office.getByRole('dialog', { name: 'Change the customer' })
+  const asked = office.getByRole('dialog', { name: 'Not kept yet' })
+  const note = form.getByLabel('Printed on their invoices')
+  // Nothing typed, nothing asked.
+  await office.keyboard.press('Escape')
+  await expect(form).toHaveCount(0)
+  await office.getByRole('button', { name: 'Change', exact: true }).click()
+  await note.fill('Gate code 4411')
+  await office.keyboard.press('Escape')
+  await asked.getByRole('button', { name: 'Stay here' }).click()
+  await expect(asked).toHaveCount(0)
+  await expect(note).toHaveValue('Gate code 4411')
+  await form.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(form).toHaveCount(0)
+  await office.getByRole('link', { name: 'Set-up' }).click()
+  await office.getByLabel('A further question').fill('Is there a dog?')
+  await office.getByRole('link', { name: 'Mail', exact: true }).click()
+  await asked.getByRole('button', { name: 'Stay here' }).click()
+  await expect(office).toHaveURL(/\/set-up$/)
+  await expect(office.getByLabel('A further question')).toHaveValue('Is there a dog?')
+  await office.getByRole('link', { name: 'Mail', exact: true }).click()
+  await asked.getByRole('button', { name: 'Leave it' }).click()
+  await expect(office).toHaveURL(/\/messages$/)
+  quiet(office)
+})
+test('the help prints the shortcuts of the screen that it is asked on', async ({ browser }) => {
+  const office = await sitDown(browser, 'office', '/schedule/one')
+  await expect(office.getByRole('list', { name: /^The day of/ })).toBeVisible()
+  await office.keyboard.press('?')
+  const help = office.getByRole('dialog', { name: 'Shortcuts' })
+  await expect(help.getByRole('row').first()).toContainText('technician before')
+  await expect(help.getByRole('row', { name: /take a call/ })).toBeVisible()
+  await office.keyboard.press('Escape')
+  await office.getByRole('link', { name: 'Customers' }).click()
+  await expect(office.getByRole('table')).toBeVisible()
+  await office.keyboard.press('?')
+  await expect(help.getByRole('row').first()).toContainText('take a call')
+  quiet(office)
+})
+test('planning begins with the day as it stands, changing prices with what the book leaves', async ({
+  browser,
+}) => {
+  const owner = await sitDown(browser, 'owner', '/schedule/plan')
+  const day = owner.getByRole('table', { name: 'The day as it stands' })
+  await expect(day.getByRole('row', { name: /Ines Calloway/ })).toContainText(/\d:\d\d h/)
+  await expect(owner.getByText(/visits? waits? for a slot/)).toBeVisible()
+  await owner.goto('/price-book/reprice')
+  const book = owner.getByRole('table', { name: 'The book as it stands' })
+  await expect(book.getByRole('row', { name: /^tasks/ })).toContainText('%')
+  quiet(owner)
 })
