@@ -80,7 +80,10 @@ export default defineNuxtConfig({
   },
   typescript: {
     strict: true,
-    tsConfig: { compilerOptions: { noImplicitReturns: true } },
+    tsConfig: {
+      include: ['../tests/app/**/*'],
+      compilerOptions: { noImplicitReturns: true },
+    },
   },
   eslint: { config: { stylistic: false } },
 })

@@ -1,3 +1,5 @@
+import { fileURLToPath } from 'node:url'
+import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
 import { BaseSequencer, type TestSpecification } from 'vitest/node'
 
@@ -7,6 +9,8 @@ class ByName extends BaseSequencer {
     return Promise.resolve(files.toSorted((a, b) => a.moduleId.localeCompare(b.moduleId)))
   }
 }
+
+const at = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 export default defineConfig({
   test: {
@@ -18,6 +22,19 @@ export default defineConfig({
     sequence: { sequencer: ByName },
     projects: [
       { extends: true, test: { name: 'core', include: ['tests/core/**/*.test.ts'] } },
+      {
+        extends: true,
+        plugins: [vue()],
+        resolve: {
+          alias: { '~~': at('.'), '~': at('app'), '#build/addresses': at('.nuxt/addresses.ts') },
+        },
+        test: {
+          name: 'app',
+          include: ['tests/app/**/*.test.ts'],
+          environment: 'happy-dom',
+          setupFiles: ['tests/app/setup.ts'],
+        },
+      },
       {
         extends: true,
         test: { name: 'server', include: ['tests/server/**/*.test.ts'], fileParallelism: false },

@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import { onMounted } from 'vue'
+import { defineAsyncComponent, onMounted } from 'vue'
+import { asked, warnWindow } from '~/base/leaving'
 import { forgetBook } from '~/lib/book'
 import { useSession } from '~/stores/session'
 
+const Ask = defineAsyncComponent(() => import('~/base/Ask.vue'))
+onMounted(() => window.addEventListener('beforeunload', warnWindow))
 onMounted(() =>
   window.addEventListener('signed-out', () => {
     useSession().$reset()
@@ -15,4 +18,5 @@ onMounted(() =>
 
 <template>
   <NuxtLayout><NuxtPage /></NuxtLayout>
+  <Ask v-if="asked" />
 </template>

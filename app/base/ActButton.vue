@@ -1,5 +1,7 @@
 <script setup lang="ts">
 // An act: says what it does, its shortcut, and while it may not be taken, why.
+import { formAround } from './useForm'
+
 defineProps<{
   /** the act that a person most likely came for; one a screen */
   primary?: boolean
@@ -12,6 +14,8 @@ defineProps<{
   /** why it may not be taken: disables it */
   why?: string
 }>()
+/** What sends a form waits while it is on its way. */
+const form = formAround()
 </script>
 
 <template>
@@ -19,7 +23,7 @@ defineProps<{
     class="btn"
     :class="{ act: primary, plain: quiet, on }"
     :native-type="submit ? 'submit' : 'button'"
-    :disabled="disabled || !!why"
+    :disabled="disabled || !!why || (submit && form?.busy)"
     :title="why || undefined"
   >
     <slot />

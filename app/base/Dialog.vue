@@ -1,5 +1,8 @@
 <script setup lang="ts">
-// A dialog over the page: opened by `v-model`, or there for as long as its owner draws it.
+// A dialog over the page: opened by `v-model`, or there for as long as its owner draws it. It asks before
+// what was typed in it is lost.
+import { askBeforeLeaving, leavingWithin } from './leaving'
+
 const open = defineModel<boolean>({ default: true })
 defineProps<{
   title: string
@@ -8,6 +11,10 @@ defineProps<{
   apart?: boolean
 }>()
 const emit = defineEmits<{ close: [] }>()
+const forms = leavingWithin()
+async function mayClose(close: () => void) {
+  if (!forms.any() || (await askBeforeLeaving())) close()
+}
 </script>
 
 <template>
@@ -17,6 +24,7 @@ const emit = defineEmits<{ close: [] }>()
     :title="title"
     :width="width ?? 560"
     :close-on-click-modal="false"
+    :before-close="mayClose"
     @close="emit('close')"
   >
     <slot />

@@ -1,12 +1,21 @@
 <script setup lang="ts">
 // A control with its name above it and, beneath, what is wrong with what was typed.
-defineProps<{
+import { computed, onBeforeUnmount } from 'vue'
+import { formAround } from './useForm'
+
+const props = defineProps<{
   label?: string
-  /** what is wrong, or nothing */
+  /** what it is called in what is sent, where it stands in a `Form`; several where it is made of them */
+  name?: string | readonly string[]
+  /** what is wrong, or nothing, where it stands in none */
   error?: string | false | null
   /** the name before the control, on one line with it */
   inline?: boolean
 }>()
+const form = formAround()
+const names = [props.name ?? []].flat()
+if (form) for (const name of names) onBeforeUnmount(form.place(name))
+const wrong = computed(() => props.error || form?.wrong(...names) || '')
 </script>
 
 <template>
@@ -15,7 +24,7 @@ defineProps<{
     :class="{ inline }"
     :label-position="inline ? 'left' : 'top'"
     :label="label ?? ' '"
-    :error="error || ''"
+    :error="wrong"
   >
     <template
       v-if="$slots.label"
@@ -25,7 +34,7 @@ defineProps<{
     </template>
     <slot />
     <template #error>
-      <span class="wrong">{{ error }}</span>
+      <span class="wrong">{{ wrong }}</span>
     </template>
   </el-form-item>
 </template>

@@ -1,35 +1,16 @@
 <script setup lang="ts">
-// To whom a mail goes, and what it says.
-import Field from './Field.vue'
-import TextInput from './TextInput.vue'
+// To whom a mail goes, and what it says; within a form that has these four.
+import FormFields from './FormFields.vue'
+import { field } from './fields'
 
-const mail = defineModel<{ first: string; second: string; subject: string; body: string }>({
-  required: true,
-})
-defineProps<{ rows: number }>()
+const props = defineProps<{ rows: number }>()
+const FIELDS = [
+  [field('first', 'To', { kind: 'email' }), field('second', 'and to', { kind: 'email' })],
+  field('subject', 'Subject'),
+  field('body', 'Text', { kind: 'area', rows: props.rows }),
+]
 </script>
 
 <template>
-  <div class="row">
-    <Field
-      class="grow"
-      label="To"
-      ><TextInput
-        v-model="mail.first"
-        type="email" /></Field
-    ><Field
-      class="grow"
-      label="and to"
-      ><TextInput
-        v-model="mail.second"
-        type="email"
-    /></Field>
-  </div>
-  <Field label="Subject"><TextInput v-model="mail.subject" /></Field
-  ><Field label="Text"
-    ><TextInput
-      v-model="mail.body"
-      :rows="rows"
-    />
-  </Field>
+  <FormFields :fields="FIELDS" />
 </template>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
-// Why something was refused, where it was asked for.
+// Why something was refused, where it was asked for. In a form: what no field says at its place.
 import { computed } from 'vue'
+import { formAround } from './useForm'
 
 const props = defineProps<{
-  of: { message: string; errors?: readonly unknown[] } | null | undefined
-  /** only what no field says at its place */
-  unplaced?: boolean
+  /** the refusal; within a form it may be left out */
+  of?: { message: string; errors?: readonly unknown[] } | null | undefined
 }>()
-const shown = computed(() => (props.unplaced && props.of?.errors?.length ? null : props.of))
+const form = formAround()
+const shown = computed(() => (props.of === undefined ? form?.unplaced : props.of))
 </script>
 
 <template>
@@ -17,5 +18,6 @@ const shown = computed(() => (props.unplaced && props.of?.errors?.length ? null 
     role="alert"
   >
     {{ shown.message }}
+    <slot />
   </p>
 </template>

@@ -1,21 +1,21 @@
 <script setup lang="ts">
 // A reminder to the customer that it was opened from, sent with the sum that it showed.
-import { computed, reactive } from 'vue'
+import { computed } from 'vue'
 import ActButton from '~/base/ActButton.vue'
+import Form from '~/base/Form.vue'
 import Dialog from '~/base/Dialog.vue'
 import MailFields from '~/base/MailFields.vue'
 import Notice from '~/base/Notice.vue'
 import { call, newId } from '~/lib/api'
-import { useAct } from '~/lib/useAct'
+import { useForm } from '~/base/useForm'
 import { useSession } from '~/stores/session'
 import type { Owing } from './useOwing'
 
 const props = defineProps<{ about: Owing }>()
 const emit = defineEmits<{ done: []; close: [] }>()
 const session = useSession()
-const { busy, problem, act } = useAct()
 const id = newId()
-const mail = reactive({
+const form = useForm({
   first: props.about.email,
   second: props.about.email2,
   subject: props.about.reminder.subject,
@@ -28,8 +28,8 @@ const title = computed(() => {
   return `Reminder ${reminder.step} to ${name}: ${session.money(reminder.asked)}${all}`
 })
 const remind = () =>
-  act(async () => {
-    const { first, second, subject, body } = mail
+  form.send(async () => {
+    const { first, second, subject, body } = form.values
     await call('remind', {
       params: { id: props.about.customerId },
       key: `reminder-${id}`,
@@ -51,22 +51,19 @@ const remind = () =>
     width="600"
     @close="emit('close')"
   >
-    <form
-      class="stack"
-      @submit.prevent="remind"
+    <Form
+      :of="form"
+      @submit="remind"
     >
-      <MailFields
-        :model-value="mail"
-        :rows="10"
-      />
-      <Notice :of="problem" />
+      <MailFields :rows="10" />
+      <Notice />
       <ActButton
         primary
         submit
-        :disabled="busy || !mail.first"
+        :disabled="!form.values.first"
       >
         Send this reminder
       </ActButton>
-    </form>
+    </Form>
   </Dialog>
 </template>

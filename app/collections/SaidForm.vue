@@ -1,14 +1,14 @@
 <script setup lang="ts">
 // What a customer said about what they owe: noted for the one that it was opened from, with the sum that was shown.
-import { reactive } from 'vue'
 import ActButton from '~/base/ActButton.vue'
+import Form from '~/base/Form.vue'
 import DateInput from '~/base/DateInput.vue'
 import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 import { call, newId } from '~/lib/api'
-import { useAct } from '~/lib/useAct'
+import { useForm } from '~/base/useForm'
 import type { Owing } from './useOwing'
 
 export type SaidKind = 'promise' | 'dispute' | 'settled' | 'note'
@@ -20,11 +20,11 @@ const TITLES: Readonly<Record<SaidKind, string>> = {
   settled: 'Dispute settled',
   note: 'What was said',
 }
-const { busy, problem, act } = useAct()
 const id = newId()
-const said = reactive({ amount: props.about.owed.amount, onDate: '', text: '' })
+const form = useForm({ amount: props.about.owed.amount, onDate: '', text: '' })
 const note = () =>
-  act(async () => {
+  form.send(async () => {
+    const { amount, onDate, text } = form.values
     const promised = props.kind === 'promise'
     await call('collectionNote', {
       params: { id: props.about.customerId },
@@ -32,9 +32,9 @@ const note = () =>
       body: {
         id,
         kind: props.kind,
-        amount: promised ? said.amount : null,
-        onDate: promised ? said.onDate : null,
-        text: said.text,
+        amount: promised ? amount : null,
+        onDate: promised ? onDate : null,
+        text,
       },
     })
     emit('done')
@@ -47,9 +47,9 @@ const note = () =>
     width="420"
     @close="emit('close')"
   >
-    <form
-      class="stack"
-      @submit.prevent="note"
+    <Form
+      :of="form"
+      @submit="note"
     >
       <div
         v-if="kind === 'promise'"
@@ -58,38 +58,34 @@ const note = () =>
         <Field
           class="grow"
           label="Amount"
-          :error="problem?.at('amount')"
+          name="amount"
         >
           <TextInput
-            v-model="said.amount"
+            v-model="form.values.amount"
             class="num"
           />
         </Field>
         <Field
           class="grow"
           label="By"
-          :error="problem?.at('onDate')"
+          name="onDate"
         >
-          <DateInput v-model="said.onDate" />
+          <DateInput v-model="form.values.onDate" />
         </Field>
       </div>
       <Field
         label="In their words"
-        :error="problem?.at('text')"
+        name="text"
       >
-        <TextInput v-model="said.text" />
+        <TextInput v-model="form.values.text" />
       </Field>
-      <Notice
-        :of="problem"
-        unplaced
-      />
+      <Notice />
       <ActButton
         primary
         submit
-        :disabled="busy"
       >
         Note it
       </ActButton>
-    </form>
+    </Form>
   </Dialog>
 </template>

@@ -1,9 +1,9 @@
 // One customer who owes: their papers, never those of the one before while the answer is on its way.
-import { computed, watch, type Ref } from 'vue'
+import { computed, type Ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 
 export type Unpaid = Answer<'unpaid'>
 export type Owing = Answer<'owing'>
@@ -11,12 +11,11 @@ export const askOwing = (customerId: string, on: string) =>
   call('owing', { params: { id: customerId }, query: { on } })
 
 export function useOwing(customerId: Ref<string>, on: Ref<string>) {
-  const { data, problem, refresh } = useLoad(
-    async () => (customerId.value ? askOwing(customerId.value, on.value) : null),
-    0,
+  const { data, problem, refresh } = useAnswer(
+    'owing',
+    () => (customerId.value ? { params: { id: customerId.value }, query: { on: on.value } } : null),
     SHOWS.money,
   )
-  watch([customerId, on], () => void refresh())
   const owing = computed(() => (data.value?.customerId === customerId.value ? data.value : null))
   return { owing, problem, refresh }
 }

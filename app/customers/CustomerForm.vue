@@ -1,122 +1,104 @@
 <script setup lang="ts">
 // Everything about a customer that can be changed by hand, in groups; kept in one act.
-import { computed, reactive, ref } from 'vue'
+import { ref } from 'vue'
 import type { Answer } from '~~/shared/api'
-import CustomFields from '~/components/settings/CustomFields.vue'
-import { call } from '~/lib/api'
-import { useAct } from '~/lib/useAct'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
-import Choice from '~/base/Choice.vue'
-import DateInput from '~/base/DateInput.vue'
 import Dialog from '~/base/Dialog.vue'
-import Field from '~/base/Field.vue'
-import FigureInput from '~/base/FigureInput.vue'
-import TextInput from '~/base/TextInput.vue'
+import Form from '~/base/Form.vue'
+import FormFields from '~/base/FormFields.vue'
+import Notice from '~/base/Notice.vue'
+import { field, namesOf, optionsOf, type FormRows } from '~/base/fields'
+import { useForm } from '~/base/useForm'
+import CustomFields from '~/components/settings/CustomFields.vue'
+import { call } from '~/lib/api'
+import OwnPrices from './OwnPrices.vue'
+import { readTerms, termsOptions, typedTerms } from './terms'
 
 const props = defineProps<{ customer: Answer<'customer'>; setUp: Answer<'setUp'> | null }>()
 const emit = defineEmits<{ kept: [customer: Answer<'customer'>]; close: [] }>()
 const c = props.customer
-const form = reactive({
-  name: c.name,
-  phone: c.phone,
-  phone2: c.phone2,
-  email: c.email,
-  email2: c.email2,
-  line1: c.line1,
-  town: c.town,
-  postcode: c.postcode,
-  source: c.source,
-  prospect: c.prospect,
-  assignedTo: c.assignedTo,
-  levelId: c.levelId,
-  exempt: c.exempt,
-  certificate: c.certificate,
+const { name, phone, phone2, email, email2, line1, town, postcode, source, prospect } = c
+const { assignedTo, levelId, exempt, certificate, stopWork, officeNote, printedNote } = c
+const { mailConsent, textConsent } = c
+const form = useForm({
+  ...{ name, phone, phone2, email, email2, line1, town, postcode, source, prospect },
+  ...{ assignedTo, levelId, exempt, certificate, stopWork, officeNote, printedNote },
+  ...{ mailConsent, textConsent },
   exemptUntil: c.exemptUntil ?? '',
   creditLimit: c.creditLimit?.amount ?? '',
-  stopWork: c.stopWork,
-  officeNote: c.officeNote,
-  printedNote: c.printedNote,
-  mailConsent: c.mailConsent,
-  textConsent: c.textConsent,
-  custom: { ...(c.custom as Record<string, string>) },
+  custom: c.custom as Record<string, string>,
+  tags: c.tags.join(', '),
+  terms: typedTerms(c.terms),
+  ownPrices: c.ownPrices,
 })
 const version = ref(c.version)
-const tags = ref(c.tags.join(', '))
-const TERMS = [
-  ['', 'as the company’s'],
-  ['receipt', 'on receipt'],
-  ['days:15', '15 days'],
-  ['days:30', '30 days'],
-  ['days:45', '45 days'],
-  ['month_end:0', 'end of month'],
-  ['month_end:15', 'end of month + 15 days'],
-  ['next_month_day:10', '10th of next month'],
-] as const
-const terms = ref(
-  c.terms
-    ? [c.terms.kind, c.terms.days ?? c.terms.day].filter((x) => x !== undefined).join(':')
-    : '',
-)
-const known = computed(() => TERMS.some((t) => t[0] === terms.value))
-const prices = ref(c.ownPrices.map((p) => ({ ...p })))
-const { busy, problem, act } = useAct()
-const wrong = (path: string) => problem.value?.at(path) ?? ''
-const asTerms = () => {
-  const [kind, n] = terms.value.split(':')
-  if (!kind) return null
-  if (kind === 'receipt') return { kind: 'receipt' as const }
-  if (kind === 'next_month_day') return { kind: 'next_month_day' as const, day: Number(n) }
-  return { kind: 'days' as const, days: Number(n) }
-}
+const WHO: FormRows = [
+  field('name', 'Name'),
+  [field('phone', 'Telephone'), field('phone2', 'Second telephone')],
+  [field('email', 'Mail address'), field('email2', 'Second mail address')],
+  field('line1', 'Billing address'),
+  [field('town', 'Town'), field('postcode', 'Postcode', { narrow: true })],
+  [
+    field('tags', 'Tags, with commas between'),
+    field('source', 'How they heard of us', {
+      options: [
+        { value: '', label: 'not asked' },
+        ...optionsOf([...new Set([...(props.setUp?.sources ?? []), c.source])].filter(Boolean)),
+      ],
+    }),
+  ],
+  field('assignedTo', 'Who has it', {
+    options: [{ value: null, label: 'nobody' }, ...namesOf(props.setUp?.people)],
+  }),
+]
+const MONEY: FormRows = [
+  [
+    field('terms', 'Terms', { options: termsOptions(typedTerms(c.terms), c.termsInWords) }),
+    field('levelId', 'Price level', {
+      options: [{ value: null, label: 'standard' }, ...namesOf(props.setUp?.levels)],
+    }),
+  ],
+  [
+    field('creditLimit', 'Credit limit', { kind: 'figures', placeholder: 'none' }),
+    field('stopWork', 'Stop work, because'),
+  ],
+]
+const EXEMPT: FormRows = [
+  [field('certificate', 'Certificate'), field('exemptUntil', 'Until', { kind: 'date' })],
+]
+const NOTES: FormRows = [
+  field('officeNote', 'Office only, never seen by the customer', { kind: 'area', rows: 3 }),
+  field('printedNote', 'Printed on their invoices', { kind: 'area', rows: 2 }),
+]
+const CONSENTS = { options: optionsOf(['not asked', 'yes', 'no']) }
+const CONSENT: FormRows = [
+  [field('mailConsent', 'By mail', CONSENTS), field('textConsent', 'By text', CONSENTS)],
+]
+const ownFields = () =>
+  props.setUp?.fields.filter((f) => f.subject === 'customer' && !f.retired) ?? []
 const keep = () =>
-  act(async () => {
-    const { creditLimit, exemptUntil, ...rest } = form
-    emit(
-      'kept',
-      await call('changeCustomer', {
-        params: { id: c.id },
-        body: {
-          ...rest,
-          version: version.value,
-          creditLimit: creditLimit || null,
-          exemptUntil: exemptUntil || null,
-          terms: asTerms(),
-          tags: tags.value
-            .split(',')
-            .map((t) => t.trim())
-            .filter(Boolean),
-          ownPrices: prices.value.map((p) => ({ entryId: p.entryId, price: p.price })),
-        },
-      }),
-    )
+  form.send(async () => {
+    const { creditLimit, exemptUntil, terms, tags, ownPrices, ...rest } = form.values
+    const body = {
+      ...rest,
+      version: version.value,
+      creditLimit: creditLimit || null,
+      exemptUntil: exemptUntil || null,
+      terms: readTerms(terms),
+      tags: tags
+        .split(',')
+        .map((tag) => tag.trim())
+        .filter(Boolean),
+      ownPrices: ownPrices.map(({ entryId, price }) => ({ entryId, price })),
+    }
+    emit('kept', await call('changeCustomer', { params: { id: c.id }, body }))
   })
 /** Someone else was faster: what was typed here stays and can be kept on top of theirs. */
 const takeNewVersion = () =>
-  act(async () => {
+  form.act(async () => {
     version.value = (await call('customer', { params: { id: c.id } })).version
   })
-const found = ref<Answer<'searchPriceBook'>['items']>([])
-async function findEntry(words: string) {
-  const q = words.trim()
-  found.value =
-    q.length > 1
-      ? (await call('searchPriceBook', { query: { q } }).catch(() => ({ items: [] }))).items.slice(
-          0,
-          4,
-        )
-      : []
-}
-function addPrice(entry: Answer<'searchPriceBook'>['items'][number]) {
-  if (!prices.value.some((p) => p.entryId === entry.id))
-    prices.value.push({
-      entryId: entry.id,
-      name: entry.name,
-      price: entry.price,
-      bookPrice: entry.price,
-    })
-  found.value = []
-}
 </script>
 
 <template>
@@ -125,232 +107,57 @@ function addPrice(entry: Answer<'searchPriceBook'>['items'][number]) {
     width="760"
     @close="emit('close')"
   >
-    <form
+    <Form
+      :of="form"
       class="groups"
-      @submit.prevent="keep"
+      @submit="keep"
     >
       <fieldset>
         <legend>Who and where to bill</legend>
-        <Field
-          label="Name"
-          :error="wrong('name')"
-          ><TextInput v-model="form.name"
-        /></Field>
-        <div class="row">
-          <Field
-            class="grow"
-            label="Telephone"
-            ><TextInput v-model="form.phone" /></Field
-          ><Field
-            class="grow"
-            label="Second telephone"
-            ><TextInput v-model="form.phone2"
-          /></Field>
-        </div>
-        <div class="row">
-          <Field
-            class="grow"
-            label="Mail address"
-            :error="wrong('email')"
-            ><TextInput v-model="form.email" /></Field
-          ><Field
-            class="grow"
-            label="Second mail address"
-            :error="wrong('email2')"
-            ><TextInput v-model="form.email2"
-          /></Field>
-        </div>
-        <Field label="Billing address"><TextInput v-model="form.line1" /></Field>
-        <div class="row">
-          <Field
-            class="grow"
-            label="Town"
-            ><TextInput v-model="form.town" /></Field
-          ><Field label="Postcode"><TextInput v-model="form.postcode" /></Field>
-        </div>
-        <div class="row">
-          <Field
-            class="grow"
-            label="Tags, with commas between"
-            ><TextInput v-model="tags" /></Field
-          ><Field
-            class="grow"
-            label="How they heard of us"
-            ><Choice
-              v-model="form.source"
-              :options="[
-                { value: '', label: 'not asked' },
-                ...[...new Set([...(setUp?.sources ?? []), form.source])]
-                  .filter(Boolean)
-                  .map((s) => ({ value: s, label: s })),
-              ]"
-          /></Field>
-        </div>
-        <div class="row">
-          <Check
-            v-model="form.prospect"
-            class="grow"
-          >
-            Only a prospect so far</Check
-          ><Field
-            class="grow"
-            label="Who has it"
-            ><Choice
-              v-model="form.assignedTo"
-              :options="[
-                { value: null, label: 'nobody' },
-                ...(setUp?.people ?? []).map((p) => ({ value: p.id, label: p.name })),
-              ]"
-          /></Field>
-        </div>
+        <FormFields :fields="WHO" />
+        <Check v-model="form.values.prospect"> Only a prospect so far</Check>
       </fieldset>
       <fieldset>
         <legend>Money</legend>
-        <div class="row">
-          <Field
-            class="grow"
-            label="Terms"
-            ><Choice
-              v-model="terms"
-              :options="[
-                ...TERMS.map(([k, n]) => ({ value: k, label: n })),
-                ...(!known ? [{ value: terms, label: c.termsInWords }] : []),
-              ]" /></Field
-          ><Field
-            class="grow"
-            label="Price level"
-            ><Choice
-              v-model="form.levelId"
-              :options="[
-                { value: null, label: 'standard' },
-                ...(setUp?.levels ?? []).map((l) => ({ value: l.id, label: l.name })),
-              ]"
-          /></Field>
-        </div>
-        <div class="row">
-          <Field
-            class="grow"
-            label="Credit limit"
-            :error="wrong('creditLimit')"
-            ><FigureInput
-              v-model="form.creditLimit"
-              placeholder="none" /></Field
-          ><Field
-            class="grow"
-            label="Stop work, because"
-            ><TextInput v-model="form.stopWork"
-          /></Field>
-        </div>
-        <Check v-model="form.exempt"> Exempt from tax</Check>
-        <div
-          v-if="form.exempt"
-          class="row"
-        >
-          <Field
-            class="grow"
-            label="Certificate"
-            ><TextInput v-model="form.certificate" /></Field
-          ><Field
-            class="grow"
-            label="Until"
-            ><DateInput v-model="form.exemptUntil"
-          /></Field>
-        </div>
-        <div
-          v-for="(p, i) in prices"
-          :key="p.entryId"
-          class="row"
-        >
-          <span class="grow"
-            >{{ p.name }} <span class="quiet small">book {{ p.bookPrice }}</span></span
-          ><TextInput
-            v-model="p.price"
-            style="width: 100px"
-            :aria-label="`Own price of ${p.name}`"
-          /><ActButton
-            quiet
-            :aria-label="`Take out ${p.name}`"
-            @click="prices.splice(i, 1)"
-          >
-            ×
-          </ActButton>
-        </div>
-        <Field label="An own price for"
-          ><TextInput
-            placeholder="call-out charge, labour…"
-            @input="findEntry"
-        /></Field>
-        <div
-          v-if="found.length"
-          class="stack"
-        >
-          <ActButton
-            v-for="e in found"
-            :key="e.id"
-            @click="addPrice(e)"
-          >
-            {{ e.name }} · {{ e.price }}
-          </ActButton>
-        </div>
+        <FormFields :fields="MONEY" />
+        <Check v-model="form.values.exempt"> Exempt from tax</Check>
+        <FormFields
+          v-if="form.values.exempt"
+          :fields="EXEMPT"
+        />
+        <OwnPrices v-model="form.values.ownPrices" />
       </fieldset>
       <fieldset>
         <legend>Notes</legend>
-        <Field label="Office only, never seen by the customer"
-          ><TextInput
-            v-model="form.officeNote"
-            rows="3"
-          />
-        </Field>
-        <Field label="Printed on their invoices"
-          ><TextInput
-            v-model="form.printedNote"
-            rows="2"
-          />
-        </Field>
+        <FormFields :fields="NOTES" />
       </fieldset>
       <fieldset>
         <legend>May we write?</legend>
-        <div class="row">
-          <Field
-            class="grow"
-            label="By mail"
-            ><Choice
-              v-model="form.mailConsent"
-              :options="['not asked', 'yes', 'no'].map((v) => ({ value: v, label: v }))" /></Field
-          ><Field
-            class="grow"
-            label="By text"
-            ><Choice
-              v-model="form.textConsent"
-              :options="['not asked', 'yes', 'no'].map((v) => ({ value: v, label: v }))"
-          /></Field>
-        </div>
+        <FormFields :fields="CONSENT" />
         <CustomFields
-          v-model="form.custom"
-          :fields="setUp?.fields.filter((f) => f.subject === 'customer' && !f.retired) ?? []"
+          v-model="form.values.custom"
+          :fields="ownFields()"
         />
       </fieldset>
-      <div
-        v-if="problem"
-        class="note bad row wide"
-        role="alert"
+      <Notice
+        class="wide"
+        :of="form.problem"
       >
-        <span class="grow">{{ problem.message }}</span><ActButton
-          v-if="problem.code === 'stale'"
+        <ActButton
+          v-if="form.problem?.code === 'stale'"
           @click="takeNewVersion"
         >
           Keep mine on top of theirs
         </ActButton>
-      </div>
+      </Notice>
       <ActButton
         primary
         submit
         class="wide"
-        :disabled="busy"
       >
         Keep
       </ActButton>
-    </form>
+    </Form>
   </Dialog>
 </template>
 

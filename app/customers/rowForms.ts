@@ -2,7 +2,7 @@
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import { given } from '~/lib/given'
-import type { RowField } from './RowForm.vue'
+import { field, namesOf, type FormField } from '~/base/fields'
 
 export type Customer = Answer<'customer'>
 type Site = Customer['sites'][number]
@@ -11,7 +11,7 @@ type Equipment = Customer['equipment'][number]
 type Typed = Record<string, string | null>
 export interface OpenForm {
   title: string
-  fields: readonly RowField[]
+  fields: readonly FormField[]
   values: Typed
   custom?: Answer<'setUp'>['fields']
   customValues?: Record<string, string>
@@ -20,21 +20,22 @@ export interface OpenForm {
   remove?: (() => Promise<Customer>) | undefined
 }
 /** The values that a form begins with: those of a row, or nothing. */
-const begin = <Row extends object>(row: Row | undefined, fields: readonly RowField[]): Typed =>
+const begin = <Row extends object>(row: Row | undefined, fields: readonly FormField[]): Typed =>
   Object.fromEntries(
-    fields.map(({ key, kind }) => {
-      const none = kind === 'date' || kind === 'choice' ? null : ''
-      return [key, row ? (row[key as keyof Row] as string | null) : none]
+    fields.map(({ name, kind, options }) => {
+      const none = kind === 'date' || options ? null : ''
+      return [name, row ? (row[name as keyof Row] as string | null) : none]
     }),
   )
-const nameOf = (s: Site): [id: string, name: string] => [s.id, s.name || s.line1]
+const sitesOf = (c: Customer) =>
+  namesOf(c.sites.map((s) => ({ id: s.id, name: s.name || s.line1 })))
 
-const SITE: readonly RowField[] = [
-  { key: 'name', label: 'Name of the site' },
-  { key: 'line1', label: 'Address' },
-  { key: 'town', label: 'Town' },
-  { key: 'postcode', label: 'Postcode' },
-  { key: 'accessNote', label: 'Access: what the technician must know', kind: 'area' },
+const SITE: readonly FormField[] = [
+  field('name', 'Name of the site'),
+  field('line1', 'Address'),
+  field('town', 'Town'),
+  field('postcode', 'Postcode'),
+  field('accessNote', 'Access: what the technician must know', { kind: 'area' }),
 ]
 export function siteForm(c: Customer, custom: Answer<'setUp'>['fields'], s?: Site): OpenForm {
   const { line1, town, postcode } = c
@@ -65,18 +66,15 @@ export function siteForm(c: Customer, custom: Answer<'setUp'>['fields'], s?: Sit
   }
 }
 export function contactForm(c: Customer, k?: Contact): OpenForm {
-  const fields: readonly RowField[] = [
-    { key: 'name', label: 'Name' },
-    { key: 'role', label: 'Role: occupant, accounts, caretaker…' },
-    { key: 'phone', label: 'Telephone' },
-    { key: 'phone2', label: 'Second telephone' },
-    { key: 'email', label: 'Mail address' },
-    {
-      key: 'siteId',
-      label: 'At',
-      kind: 'choice',
-      choices: [['', 'every site'], ...c.sites.map(nameOf)],
-    },
+  const fields: readonly FormField[] = [
+    field('name', 'Name'),
+    field('role', 'Role: occupant, accounts, caretaker…'),
+    field('phone', 'Telephone'),
+    field('phone2', 'Second telephone'),
+    field('email', 'Mail address'),
+    field('siteId', 'At', {
+      options: [{ value: null, label: 'every site' }, ...sitesOf(c)],
+    }),
   ]
   const change = (values: object) =>
     call('changeContact', { params: { id: k!.id }, body: { version: k!.version, ...values } })
@@ -93,14 +91,14 @@ export function contactForm(c: Customer, k?: Contact): OpenForm {
     remove: k && (() => change({ removed: true })),
   }
 }
-const EQUIPMENT: readonly RowField[] = [
-  { key: 'category', label: 'What it is' },
-  { key: 'make', label: 'Make' },
-  { key: 'serial', label: 'Serial number' },
-  { key: 'installedOn', label: 'Installed', kind: 'date' },
-  { key: 'warrantyUntil', label: 'Warranty until', kind: 'date' },
-  { key: 'nextServiceOn', label: 'Next service', kind: 'date' },
-  { key: 'note', label: 'Note' },
+const EQUIPMENT: readonly FormField[] = [
+  field('category', 'What it is'),
+  field('make', 'Make'),
+  field('serial', 'Serial number'),
+  field('installedOn', 'Installed', { kind: 'date' }),
+  field('warrantyUntil', 'Warranty until', { kind: 'date' }),
+  field('nextServiceOn', 'Next service', { kind: 'date' }),
+  field('note', 'Note'),
 ]
 export function equipmentForm(siteId: string, e?: Equipment): OpenForm {
   const change = (values: object) =>
@@ -127,14 +125,11 @@ export function agreementForm(
     title: 'A care agreement',
     values: { siteId: c.sites[0]?.id ?? null, planId: plans[0]?.id ?? null, startsOn: today },
     fields: [
-      {
-        key: 'planId',
-        label: 'Plan',
-        kind: 'choice',
-        choices: plans.map((p) => [p.id, `${p.name}, ${p.price} a year`]),
-      },
-      { key: 'siteId', label: 'Site', kind: 'choice', choices: c.sites.map(nameOf) },
-      { key: 'startsOn', label: 'From', kind: 'date' },
+      field('planId', 'Plan', {
+        options: plans.map((p) => ({ value: p.id, label: `${p.name}, ${p.price} a year` })),
+      }),
+      field('siteId', 'Site', { options: sitesOf(c) }),
+      field('startsOn', 'From', { kind: 'date' }),
     ],
     async save(typed) {
       await call('newAgreement', {

@@ -1,59 +1,41 @@
 <script setup lang="ts">
 // Before an invoice is made: what it will say, when it is due, to whom it goes. Made and sent in one act; never by accident.
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
-import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
-import DateInput from '~/base/DateInput.vue'
 import Dialog from '~/base/Dialog.vue'
-import Field from '~/base/Field.vue'
-import TextInput from '~/base/TextInput.vue'
+import Form from '~/base/Form.vue'
+import FormFields from '~/base/FormFields.vue'
+import { field, type FormRows } from '~/base/fields'
+import { useForm } from '~/base/useForm'
 import DataTable from '~/base/DataTable.vue'
 import Notice from '~/base/Notice.vue'
 
-const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ work: Answer<'workOrder'> }>()
-const emit = defineEmits<{ made: [invoice: Answer<'invoice'>] }>()
+const emit = defineEmits<{ made: [invoice: Answer<'invoice'>]; close: [] }>()
 const session = useSession()
-const { busy, problem, act } = useAct()
-const first = ref('')
-const second = ref('')
-const dueOn = ref('')
-const text = ref('')
-let id = newId()
-let key = newId()
-watch(
-  open,
-  (is) => {
-    if (!is) return
-    id = newId()
-    key = newId()
-    first.value = props.work.customer.email
-    second.value = props.work.customer.email2
-    dueOn.value = props.work.bill.dueOn
-    text.value = `Thank you for having us. Your invoice for “${props.work.title}” is attached; you can also read it and pay here:\n\n{link}\n\n${session.me?.company.name ?? ''}`
-  },
-  { immediate: true },
-)
+const [id, key] = [newId(), newId()]
+const { customer, bill, title } = props.work
+const form = useForm({
+  first: customer.email,
+  second: customer.email2,
+  dueOn: bill.dueOn,
+  body: `Thank you for having us. Your invoice for “${title}” is attached; you can also read it and pay here:\n\n{link}\n\n${session.me?.company.name ?? ''}`,
+})
 const lines = computed(() => props.work.lines.filter((l) => Number(l.toBill.amount) > 0))
 const make = (send: boolean) =>
-  act(async () => {
-    const to = send ? [first.value, second.value].map((a) => a.trim()).filter(Boolean) : []
+  form.send(async () => {
+    const { first, second, dueOn, body } = form.values
+    const to = send ? [first, second].map((a) => a.trim()).filter(Boolean) : []
     const invoice = await call('makeInvoice', {
       params: { id: props.work.id },
       key: key + (send ? 's' : 'n') + to.join('').length,
-      body: {
-        id,
-        dueOn: dueOn.value,
-        to,
-        body: text.value,
-        shownTotal: props.work.bill.total.amount,
-      },
+      body: { id, dueOn, to, body, shownTotal: props.work.bill.total.amount },
     })
     emit('made', invoice)
-    open.value = false
+    emit('close')
   })
 const billed = computed(() => [
   ...lines.value.map((l) => ({
@@ -69,16 +51,30 @@ const billed = computed(() => [
     sum: props.work.bill.tax,
   },
 ])
+const fields: FormRows = [
+  [
+    field('first', 'Send to', { kind: 'email' }),
+    field('second', 'and to', { kind: 'email' }),
+    field('dueOn', `Due (${customer.terms})`, { kind: 'date', narrow: true }),
+  ],
+  field('body', 'Text of the mail; the invoice is attached as PDF and linked', {
+    kind: 'area',
+    rows: 5,
+  }),
+]
 </script>
 
 <template>
   <Dialog
-    v-model="open"
     apart
     :title="`Bill ${work.number}`"
     width="620"
+    @close="emit('close')"
   >
-    <div class="stack">
+    <Form
+      :of="form"
+      @submit="make(true)"
+    >
       <p
         v-if="work.time.uncoveredSeconds"
         class="note warn"
@@ -111,45 +107,24 @@ const billed = computed(() => [
         ]"
         :sums="{ what: 'Total', sum: session.money(work.bill.total) }"
       />
-      <div class="row">
-        <Field
-          class="grow"
-          label="Send to"
-          ><TextInput
-            v-model="first"
-            type="email" /></Field
-        ><Field
-          class="grow"
-          label="and to"
-          ><TextInput
-            v-model="second"
-            type="email"
-        /></Field>
-        <Field :label="`Due (${work.customer.terms})`"><DateInput v-model="dueOn" /></Field>
-      </div>
-      <Field label="Text of the mail; the invoice is attached as PDF and linked"
-        ><TextInput
-          v-model="text"
-          rows="5"
-        />
-      </Field>
-      <Notice :of="problem" />
+      <FormFields :fields="fields" />
+      <Notice />
       <p class="quiet small">Once made, an invoice is not changed any more.</p>
       <div class="row">
         <ActButton
           primary
-          :disabled="busy || !first.trim()"
-          @click="make(true)"
+          submit
+          :disabled="!form.values.first.trim()"
         >
           Make and send invoice {{ session.money(work.bill.total) }}</ActButton
         ><ActButton
-          :disabled="busy"
+          :disabled="form.busy"
           @click="make(false)"
         >
           Make it, send later
         </ActButton>
       </div>
-    </div>
+    </Form>
   </Dialog>
 </template>
 

@@ -4,7 +4,7 @@ import type { InvoiceAct } from '~~/core/invoices/invoiceLifecycle'
 import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 
 export type Invoice = Answer<'invoice'>
 
@@ -14,13 +14,12 @@ export function useInvoice(id: string) {
     data: invoice,
     problem,
     refresh,
-  } = useLoad(() => call('invoice', { params }), 0, {
+  } = useAnswer('invoice', () => ({ params }), {
     subjects: ['invoice', 'payment', 'message', 'settings'],
   })
-  const { data: customer } = useLoad(async () => {
-    const found = invoice.value ?? (await call('invoice', { params }))
-    return call('customer', { params: { id: found.customerId } })
-  })
+  const { data: customer } = useAnswer('customer', () =>
+    invoice.value ? { params: { id: invoice.value.customerId } } : null,
+  )
   const { busy, problem: failed, act } = useAct()
   const mails = computed(() =>
     [customer.value?.email, customer.value?.email2].filter((m): m is string => Boolean(m)),

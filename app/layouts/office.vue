@@ -1,12 +1,13 @@
 <script setup lang="ts">
 // The office: the run across the top, the index down the right edge, the shortcuts of every screen.
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import FindAnything from '~/components/base/FindAnything.vue'
 import RunBand from '~/components/base/RunBand.vue'
-import type { Permission } from '~~/core/access/permissions'
 import { call } from '~/lib/api'
 import { connected } from '~/lib/live'
+import { INDEX } from '~/lib/officeIndex'
+import { useShortcuts } from '~/lib/shortcuts'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 
@@ -16,37 +17,6 @@ const route = useRoute()
 const finding = ref(false)
 const helping = ref(false)
 const quotes = ref(0)
-/** What stands at the right edge, by what it is to a person. */
-const INDEX: readonly {
-  group: string
-  links: readonly (readonly [to: string, name: string, may: Permission])[]
-}[] = [
-  { group: 'Day', links: [['/messages', 'Mail', 'messages.see']] },
-  {
-    group: 'Books',
-    links: [
-      ['/customers', 'Customers', 'customers.see'],
-      ['/sites', 'Sites', 'customers.see'],
-      ['/price-book', 'Price book', 'pricebook.see'],
-      ['/agreements', 'Agreements', 'agreements.see'],
-    ],
-  },
-  {
-    group: 'Papers',
-    links: [
-      ['/quotes', 'Quotes', 'quotes.list'],
-      ['/work', 'Work orders', 'visits.list'],
-      ['/invoices', 'Invoices', 'invoices.list'],
-    ],
-  },
-  {
-    group: 'Firm',
-    links: [
-      ['/schedule/set-up', 'Hours', 'dispatch.plan'],
-      ['/set-up', 'Set-up', 'settings.see'],
-    ],
-  },
-]
 /** What this person may open of it; a group that holds nothing for them is not there. */
 const index = computed(() =>
   INDEX.map(({ group, links }) => ({
@@ -56,19 +26,41 @@ const index = computed(() =>
 )
 const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
 const takesCalls = () => session.may('calls.take')
-function key(e: KeyboardEvent) {
-  const typing = (e.target as HTMLElement).closest('input, textarea, select, [contenteditable]')
-  if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') finding.value = !finding.value
-  else if (e.altKey && /^[1-5]$/.test(e.key)) void navigateTo(STOPS[Number(e.key) - 1]!)
-  else if (typing || e.ctrlKey || e.metaKey || e.altKey) return
-  else if (e.key.toLowerCase() === 'n' && takesCalls()) void navigateTo('/calls/new')
-  else if (e.key === '?') helping.value = true
-  else if (e.key === '/') document.querySelector<HTMLInputElement>('[data-filter]')?.focus()
-  else return
-  e.preventDefault()
+const find = () => {
+  finding.value = !finding.value
 }
-onMounted(() => window.addEventListener('keydown', key))
-onBeforeUnmount(() => window.removeEventListener('keydown', key))
+const help = () => {
+  helping.value = true
+}
+const toFilter = () => document.querySelector<HTMLInputElement>('[data-filter]')?.focus()
+useShortcuts(
+  [
+    {
+      keys: 'N',
+      press: ['n', 'Shift+n'],
+      does: 'take a call',
+      when: takesCalls,
+      run: () => void navigateTo('/calls/new'),
+    },
+    {
+      keys: 'Ctrl K',
+      press: ['Control+k', 'Meta+k'],
+      typing: true,
+      does: 'find anything, run any command',
+      run: find,
+    },
+    {
+      keys: 'Alt 1 … 5',
+      press: STOPS.map((_, i) => `Alt+Digit${i + 1}`),
+      typing: true,
+      does: 'walk the run',
+      run: ({ code }) => void navigateTo(STOPS[Number(code.at(-1)) - 1]!),
+    },
+    { keys: '/', press: '[Shift]+/', does: 'go to the filter of the list', run: toFilter },
+    { keys: '?', press: '[Shift]+?', does: 'this page', run: help },
+  ],
+  'everywhere',
+)
 /** The demo runs on a clock of its own until somebody sets it. */
 const clock = ref('')
 const tick = setInterval(() => {

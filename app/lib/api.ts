@@ -30,7 +30,7 @@ type Input<N extends RouteName> = { query?: Partial<Query<N>>; key?: string } & 
   (HasBody<N> extends true ? { body: Given<N> } : { body?: undefined })
 type HasBody<N extends RouteName> = (typeof routes)[N] extends { body: AnySchema } ? true : false
 /** Routes that are asked with nothing need no second argument. */
-type Asked<N extends RouteName> = [Params<N>] extends [never]
+export type Asked<N extends RouteName> = [Params<N>] extends [never]
   ? HasBody<N> extends true
     ? [input: Input<N>]
     : [input?: Input<N>]

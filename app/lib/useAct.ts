@@ -1,10 +1,12 @@
 // An act of a person: busy while it runs, its problem beside it, never two at once. What is added one after the other waits its turn
 // (`wait`); a second press on the same button is dropped.
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { Problem } from './api'
 
 export function useAct() {
-  const busy = ref(false)
+  /** acts that run or wait for their turn */
+  const waiting = ref(0)
+  const busy = computed(() => waiting.value > 0)
   const problem = ref<Problem | null>(null)
   let last: Promise<unknown> = Promise.resolve()
   async function act<T>(
@@ -12,12 +14,12 @@ export function useAct() {
     whenBusy: 'drop' | 'wait' = 'drop',
   ): Promise<T | undefined> {
     if (busy.value && whenBusy === 'drop') return undefined
+    waiting.value++
     const turn = last.then(() => run(work))
     last = turn
     return turn
   }
   async function run<T>(work: () => Promise<T>): Promise<T | undefined> {
-    busy.value = true
     problem.value = null
     try {
       return await work()
@@ -25,7 +27,7 @@ export function useAct() {
       problem.value = error as Problem
       return undefined
     } finally {
-      busy.value = false
+      waiting.value--
     }
   }
   return { busy, problem, act }

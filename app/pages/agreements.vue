@@ -10,7 +10,7 @@ import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -19,7 +19,7 @@ import Choice from '~/base/Choice.vue'
 definePageMeta({ layout: 'office' })
 type Row = Answer<'agreements'>['items'][number]
 const session = useSession()
-const { data: setUp } = useLoad(() => call('setUp'), 0, SHOWS.setUp)
+const { data: setUp } = useAnswer('setUp', undefined, SHOWS.setUp)
 const { busy, problem, act } = useAct()
 const month = ref(session.today.slice(0, 7))
 const territory = ref('')

@@ -1,34 +1,36 @@
 <script setup lang="ts">
 // My sign-in: another password, where I am signed in, and the tokens that programs use in my name.
-import { computed, reactive, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
+import OneField from '~/base/OneField.vue'
+import { useForm } from '~/base/useForm'
 
 definePageMeta({ layout: false })
 const session = useSession()
 const layout = session.role === 'technician' ? 'field' : 'office'
-const { data, problem, refresh } = useLoad(() => call('mySessions'))
+const { data, problem, refresh } = useAnswer('mySessions')
 const { busy, problem: failed, act } = useAct()
-const { busy: changing, problem: refused, act: actPassword } = useAct()
-const word = reactive({ current: '', next: '', again: '' })
+const NONE = { current: '', next: '', again: '' }
+const word = useForm(NONE)
 const said = ref('')
 const differ = ref(false)
 const change = () =>
-  actPassword(async () => {
+  word.act(async () => {
     said.value = ''
-    differ.value = word.next !== word.again
+    const { current, next, again } = word.values
+    differ.value = next !== again
     if (differ.value) return
-    const { ended } = await call('changePassword', {
-      body: { current: word.current, next: word.next },
-    })
-    Object.assign(word, { current: '', next: '', again: '' })
+    const { ended } = await call('changePassword', { body: { current, next } })
+    word.begin(NONE)
     said.value = `Your password is changed.${ended ? ` ${ended === 1 ? 'One other place was' : `${ended} other places were`} signed out.` : ''}`
     await refresh()
   })
@@ -45,15 +47,11 @@ const endOthers = () =>
     await call('endOtherSessions')
     await refresh()
   })
-const label = ref('')
 const token = ref('')
-const make = () =>
-  act(async () => {
-    const made = await call('newToken', { body: { label: label.value } })
-    token.value = made.token
-    label.value = ''
-    await refresh()
-  })
+async function make(label: string) {
+  token.value = (await call('newToken', { body: { label } })).token
+  await refresh()
+}
 </script>
 
 <template>
@@ -71,23 +69,23 @@ const make = () =>
 
       <section class="sheet">
         <h2>Another password</h2>
-        <form
-          class="stack"
-          @submit.prevent="change"
+        <Form
+          :of="word"
+          @submit="change"
         >
           <Field
             label="Current password"
-            :error="refused?.at('current') ? refused.at('current') : ''"
+            name="current"
             ><TextInput
-              v-model="word.current"
+              v-model="word.values.current"
               type="password"
               autocomplete="current-password"
           /></Field>
           <Field
             label="New password, ten characters or more"
-            :error="refused?.at('next') ? refused.at('next') : ''"
+            name="next"
             ><TextInput
-              v-model="word.next"
+              v-model="word.values.next"
               type="password"
               autocomplete="new-password"
           /></Field>
@@ -95,14 +93,11 @@ const make = () =>
             label="The new one again"
             :error="differ ? 'The two are not the same.' : ''"
             ><TextInput
-              v-model="word.again"
+              v-model="word.values.again"
               type="password"
               autocomplete="new-password"
           /></Field>
-          <Notice
-            :of="refused"
-            unplaced
-          />
+          <Notice />
           <p
             v-if="said"
             class="note"
@@ -113,11 +108,11 @@ const make = () =>
           <ActButton
             primary
             submit
-            :disabled="changing || !word.current || !word.next"
+            :disabled="!word.values.current || !word.values.next"
           >
             Change my password
           </ActButton>
-        </form>
+        </Form>
       </section>
 
       <section class="sheet">
@@ -191,23 +186,13 @@ const make = () =>
         <p class="quiet">
           A program that has it may do what you may, for a year, or until you end it above.
         </p>
-        <form
-          class="row"
-          @submit.prevent="make"
-        >
-          <Field
-            class="grow"
-            label="What it is for"
-            ><TextInput
-              v-model="label"
-              maxlength="80" /></Field
-          ><ActButton
-            submit
-            :disabled="busy || !label.trim()"
-          >
-            Make a token
-          </ActButton>
-        </form>
+        <OneField
+          shown
+          label="What it is for"
+          maxlength="80"
+          act="Make a token"
+          :send="make"
+        />
         <p
           v-if="token"
           class="note"
@@ -236,11 +221,8 @@ section {
   flex-direction: column;
   gap: 12px;
 }
-form.stack {
+section :deep(form) {
   max-width: 360px;
-}
-form.row {
-  align-items: flex-end;
 }
 .token {
   overflow-wrap: anywhere;

@@ -1,19 +1,19 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import { call } from '~/lib/api'
-import { useAct } from '~/lib/useAct'
-import { useSession } from '~/stores/session'
+// Who comes in: by mail address and password, back to where one wanted to go.
 import ActButton from '~/base/ActButton.vue'
 import Field from '~/base/Field.vue'
+import Form from '~/base/Form.vue'
+import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
+import { useForm } from '~/base/useForm'
+import { call } from '~/lib/api'
+import { useSession } from '~/stores/session'
 
 const session = useSession()
-const email = ref('')
-const password = ref('')
-const { busy, problem, act } = useAct()
+const form = useForm({ email: '', password: '' })
 const signIn = () =>
-  act(async () => {
-    session.keep(await call('signIn', { body: { email: email.value, password: password.value } }))
+  form.send(async () => {
+    session.keep(await call('signIn', { body: form.values }))
     const to = useRoute().query.to
     await navigateTo(typeof to === 'string' && /^\/[^/\\]/.test(to) ? to : '/')
   })
@@ -21,44 +21,41 @@ const signIn = () =>
 
 <template>
   <main class="door">
-    <form
+    <Form
+      :of="form"
+      light
       class="sheet"
-      @submit.prevent="signIn"
+      @submit="signIn"
     >
       <h1><span>Open Ledger</span></h1>
       <p class="quiet">Promised, done, billed, paid.</p>
-      <Field label="Mail address"
-        ><TextInput
-          v-model="email"
+      <Field label="Mail address">
+        <TextInput
+          v-model="form.values.email"
           type="email"
           name="email"
           autocomplete="username"
           autofocus
           required
-      /></Field>
-      <Field label="Password"
-        ><TextInput
-          v-model="password"
+        />
+      </Field>
+      <Field label="Password">
+        <TextInput
+          v-model="form.values.password"
           type="password"
           name="password"
           autocomplete="current-password"
           required
-      /></Field>
-      <p
-        v-if="problem"
-        class="wrong"
-        role="alert"
-      >
-        {{ problem.message }}
-      </p>
+        />
+      </Field>
+      <Notice :of="form.problem" />
       <ActButton
         primary
         submit
-        :disabled="busy"
       >
         Sign in
       </ActButton>
-    </form>
+    </Form>
   </main>
 </template>
 
@@ -69,12 +66,10 @@ const signIn = () =>
   place-items: center;
   padding: 20px;
 }
-form {
+.sheet {
   width: 340px;
   padding: 28px;
   border-radius: 5px;
-  display: flex;
-  flex-direction: column;
   gap: 14px;
 }
 h1 span {

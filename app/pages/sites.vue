@@ -4,12 +4,12 @@ import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import Choice from '~/base/Choice.vue'
 
 definePageMeta({ layout: 'office' })
 const territory = ref('')
-const { data: setUp } = useLoad(() => call('setUp'), 0, SHOWS.setUp)
+const { data: setUp } = useAnswer('setUp', undefined, SHOWS.setUp)
 const load = (q: string, after?: string) =>
   call('sites', { query: { q, after, territory: territory.value || undefined } })
 </script>

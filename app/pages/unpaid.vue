@@ -15,7 +15,7 @@ import PaySheet from '~/components/payments/PaySheet.vue'
 import { call, newId } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
@@ -23,12 +23,11 @@ const session = useSession()
 const on = ref(session.today)
 const view = ref<'list' | 'ageing'>('list')
 const chosen = ref('')
-const { data, problem, refresh } = useLoad(
-  () => call('unpaid', { query: { on: on.value } }),
-  0,
+const { data, problem, refresh } = useAnswer(
+  'unpaid',
+  () => ({ query: { on: on.value } }),
   SHOWS.money,
 )
-watch(on, () => void refresh())
 watch(data, (d) => {
   if (d && !chosen.value)
     chosen.value = d.worklist[0]?.customerId ?? d.customers[0]?.customerId ?? ''

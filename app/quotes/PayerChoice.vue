@@ -3,20 +3,18 @@
 import { ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call, newId, Problem } from '~/lib/api'
-import { useAct } from '~/lib/useAct'
 import ActButton from '~/base/ActButton.vue'
 import Field from '~/base/Field.vue'
+import OneField from '~/base/OneField.vue'
 import TextInput from '~/base/TextInput.vue'
 
-const props = defineProps<{ place: { text: string } }>()
+defineProps<{ place: { text: string } }>()
 const emit = defineEmits<{ choose: [customerId: string] }>()
 const words = ref('')
-const line1 = ref('')
 const entering = ref(false)
 const items = ref<Answer<'matches'>['items']>([])
 /** why nobody could be looked for */
 const unseen = ref('')
-const { busy, problem, act } = useAct()
 let turn = 0
 watch(words, async (w) => {
   const mine = ++turn
@@ -26,13 +24,10 @@ watch(words, async (w) => {
   unseen.value = got instanceof Problem ? got.message : ''
   items.value = got instanceof Problem ? [] : got.items
 })
-const enter = () =>
-  act(async () => {
-    const made = await call('newCustomer', {
-      body: { id: newId(), siteId: newId(), name: words.value, line1: line1.value },
-    })
-    emit('choose', made.customerId)
-  })
+async function enter(line1: string) {
+  const body = { id: newId(), siteId: newId(), name: words.value, line1 }
+  emit('choose', (await call('newCustomer', { body })).customerId)
+}
 </script>
 
 <template>
@@ -64,26 +59,15 @@ const enter = () =>
     >
       Nobody could be looked for: {{ unseen }}
     </p>
-    <form
+    <OneField
       v-if="entering"
-      class="row"
-      @submit.prevent="enter"
-    >
-      <Field
-        class="grow"
-        label="Their address"
-        :error="problem?.at('line1') ? problem.at('line1') : ''"
-        ><TextInput
-          v-model="line1"
-          :placeholder="props.place.text" /></Field
-      ><ActButton
-        primary
-        submit
-        :disabled="busy"
-      >
-        Enter “{{ words }}”
-      </ActButton>
-    </form>
+      shown
+      primary
+      label="Their address"
+      :placeholder="place.text"
+      :act="`Enter “${words}”`"
+      :send="enter"
+    />
     <ActButton
       v-else-if="words.trim().length > 1"
       @click="entering = true"

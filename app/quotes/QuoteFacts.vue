@@ -4,20 +4,15 @@ import { ref } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import Choice from '~/base/Choice.vue'
 import PayerChoice from './PayerChoice.vue'
-import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import type { Quote } from './useQuote'
 
 const props = defineProps<{ quote: Quote; draft: boolean; field?: boolean }>()
 const emit = defineEmits<{
   change: [values: { ownerId: string | null } | { customerId: string }]
 }>()
-const { data: setUp } = useLoad(
-  () => (props.field ? Promise.resolve(null) : call('setUp')),
-  0,
-  SHOWS.setUp,
-)
+const { data: setUp } = useAnswer('setUp', () => (props.field ? null : {}), SHOWS.setUp)
 const paying = ref(false)
 function pays(customerId: string) {
   paying.value = false

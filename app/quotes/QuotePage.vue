@@ -5,9 +5,7 @@ import type { QuoteAct } from '~~/core/quotes/quoteLifecycle'
 import ActButton from '~/base/ActButton.vue'
 import DocumentPage from '~/base/DocumentPage.vue'
 import StateTag from '~/base/StateTag.vue'
-import OwnLineForm, { type OwnLine } from '~/components/pricebook/OwnLine.vue'
-import PriceSearch from '~/components/pricebook/PriceSearch.vue'
-import SupplierSheet, { type BasketLine } from '~/components/pricebook/SupplierSheet.vue'
+import LineSources from '~/components/pricebook/LineSources.vue'
 import { useSession } from '~/stores/session'
 import AnswerQuote from './AnswerQuote.vue'
 import QuoteFacts from './QuoteFacts.vue'
@@ -29,14 +27,13 @@ const {
   change,
   setLine,
   takeOut,
-  addWanted,
+  addOwn,
   addEntries,
   addBasket,
   reopen,
 } = useQuote(props.id)
 /** the act whose dialog is open, and the quote as it was when it was opened */
 const asked = ref<{ act: QuoteAct; quote: Quote } | null>(null)
-const adding = ref<'' | 'supplier' | 'own'>('')
 const acts = computed(() => quote.value?.acts.filter((act) => act !== 'change') ?? [])
 const primary: readonly QuoteAct[] = ['send', 'accept']
 
@@ -47,14 +44,6 @@ function begin(act: QuoteAct) {
 function done(answered: Quote) {
   quote.value = answered
   asked.value = null
-}
-async function addOwn(line: OwnLine) {
-  await addWanted([line])
-  if (!failed.value) adding.value = ''
-}
-async function buy(items: BasketLine[]) {
-  await addBasket(items)
-  if (!failed.value) adding.value = ''
 }
 </script>
 
@@ -134,34 +123,14 @@ async function buy(items: BasketLine[]) {
       @set="setLine"
       @take-out="takeOut"
     />
-    <div
+    <LineSources
       v-if="draft"
-      class="sheet stack no-print"
-    >
-      <PriceSearch
-        label="Add from the price book"
-        at-hand
-        :large="field"
-        @choose="addEntries"
-      />
-      <div class="row">
-        <ActButton @click="adding = 'supplier'"> From a supplier… </ActButton>
-        <ActButton @click="adding = adding === 'own' ? '' : 'own'"> Not in the book… </ActButton>
-      </div>
-      <OwnLineForm
-        v-if="adding === 'own'"
-        :busy="busy"
-        @add="addOwn"
-        @close="adding = ''"
-      />
-    </div>
-    <SupplierSheet
-      v-if="adding === 'supplier'"
       :busy="busy"
       :problem="failed"
       :field="field"
-      @take="buy"
-      @close="adding = ''"
+      :add-entries="addEntries"
+      :add-own="addOwn"
+      :add-basket="addBasket"
     />
     <p class="quiet small">
       <template v-if="!quote.customer.level && Number(quote.price.saving.amount)"

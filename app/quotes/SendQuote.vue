@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // Sends the quote that it was opened for: by mail, or handed over on paper.
-import { reactive } from 'vue'
 import ActButton from '~/base/ActButton.vue'
+import Form from '~/base/Form.vue'
 import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import { call } from '~/lib/api'
-import { useAct } from '~/lib/useAct'
+import { useForm } from '~/base/useForm'
 import { useSession } from '~/stores/session'
 import type { Quote } from './useQuote'
 import Notice from '~/base/Notice.vue'
@@ -14,9 +14,8 @@ import Notice from '~/base/Notice.vue'
 const props = defineProps<{ quote: Quote; field?: boolean }>()
 const emit = defineEmits<{ done: [quote: Quote]; close: [] }>()
 const session = useSession()
-const { busy, problem, act } = useAct()
 const { customer, title, expiresOn } = props.quote
-const mail = reactive({
+const form = useForm({
   first: customer.mails ? customer.email : '',
   second: customer.mails ? customer.email2 : '',
   body: [
@@ -25,12 +24,13 @@ const mail = reactive({
     session.me?.company.name ?? '',
   ].join('\n\n'),
 })
-const addresses = () => [mail.first, mail.second].map((to) => to.trim()).filter(Boolean)
+const addresses = () =>
+  [form.values.first, form.values.second].map((to) => to.trim()).filter(Boolean)
 const send = (to: string[]) =>
-  act(async () => {
+  form.send(async () => {
     const sent = await call('sendQuote', {
       params: { id: props.quote.id },
-      body: { version: props.quote.version, to, body: mail.body },
+      body: { version: props.quote.version, to, body: form.values.body },
     })
     emit('done', sent)
   })
@@ -42,7 +42,10 @@ const send = (to: string[]) =>
     :width="field ? '94%' : 560"
     @close="emit('close')"
   >
-    <div class="stack">
+    <Form
+      :of="form"
+      @submit="send(addresses())"
+    >
       <p
         v-if="!customer.mails"
         class="note warn"
@@ -55,7 +58,7 @@ const send = (to: string[]) =>
           label="Send to"
         >
           <TextInput
-            v-model="mail.first"
+            v-model="form.values.first"
             type="email"
           />
         </Field>
@@ -64,33 +67,33 @@ const send = (to: string[]) =>
           label="and to"
         >
           <TextInput
-            v-model="mail.second"
+            v-model="form.values.second"
             type="email"
           />
         </Field>
       </div>
       <Field label="Text of the mail; the quote is attached as PDF">
         <TextInput
-          v-model="mail.body"
+          v-model="form.values.body"
           rows="6"
         />
       </Field>
-      <Notice :of="problem" />
+      <Notice />
       <div class="row">
         <ActButton
           primary
-          :disabled="busy || !mail.first.trim()"
-          @click="send(addresses())"
+          submit
+          :disabled="!form.values.first.trim()"
         >
           Send it
         </ActButton>
         <ActButton
-          :disabled="busy"
+          :disabled="form.busy"
           @click="send([])"
         >
           Handed over on paper
         </ActButton>
       </div>
-    </div>
+    </Form>
   </Dialog>
 </template>

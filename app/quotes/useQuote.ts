@@ -5,7 +5,7 @@ import type { Answer, Body } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import type { Found } from '~/lib/book'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 
 export type Quote = Answer<'quote'>
 export type QuoteLine = Quote['lines'][number]
@@ -31,7 +31,7 @@ const fromBook = (entry: Found): WantedLine => ({
 export function useQuote(id: string) {
   const params = { id }
   const subjects = ['quote', 'message', 'customer', 'settings'] as const
-  const { data: quote, problem } = useLoad(() => call('quote', { params }), 0, {
+  const { data: quote, problem } = useAnswer('quote', () => ({ params }), {
     subjects: [...subjects],
   })
   const { busy, problem: failed, act } = useAct()
@@ -42,6 +42,7 @@ export function useQuote(id: string) {
     act(async () => {
       const body = { version: quote.value!.version, ...what() }
       quote.value = await call('changeQuote', { params, body })
+      return true
     }, 'wait')
   const changeLines = (what: (lines: QuoteLine[]) => WantedLine[]) =>
     change(() => ({ lines: what(quote.value!.lines) }))
@@ -53,11 +54,13 @@ export function useQuote(id: string) {
     changeLines((lines) => lines.filter((l) => l.id !== line.id).map(asWanted))
   const addWanted = (added: WantedLine[]) =>
     changeLines((lines) => [...lines.map(asWanted), ...added])
+  const addOwn = (line: WantedLine) => addWanted([line])
   const addEntries = (entries: Found[]) => addWanted(entries.map(fromBook))
   const addBasket = (items: Body<'addQuoteBasket'>['items']) =>
     act(async () => {
       const body = { version: quote.value!.version, items }
       quote.value = await call('addQuoteBasket', { params, body })
+      return true
     }, 'wait')
   const reopen = () =>
     act(async () => {
@@ -74,7 +77,7 @@ export function useQuote(id: string) {
     change,
     setLine,
     takeOut,
-    addWanted,
+    addOwn,
     addEntries,
     addBasket,
     reopen,

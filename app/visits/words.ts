@@ -1,5 +1,6 @@
-// How visits are spoken of on site. An act that is missing here does not compile.
+// How work orders and visits are spoken of. A state or an act that is missing here does not compile.
 import type { ClockAct, VisitState } from '~~/core/visits/visitLifecycle'
+import type { WorkOrderState } from '~~/core/visits/workOrderState'
 
 /** What the button of an act says, by where the visit stands. */
 export function clockWords(act: ClockAct, state: VisitState): string {
@@ -13,4 +14,15 @@ export function clockWords(act: ClockAct, state: VisitState): string {
     no_access: 'No access',
   }
   return words[act]
+}
+
+export const WORK_ORDER_TONES: Readonly<Record<WorkOrderState, '' | 'good' | 'late'>> = {
+  needs_slot: '',
+  scheduled: '',
+  on_site: 'good',
+  paused: '',
+  to_bill: 'late',
+  billed: '',
+  closed: 'good',
+  cancelled: '',
 }

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 // The run: Calls → Schedule → On site → To bill → Unpaid, live, and the way to each list.
 import { computed, watch } from 'vue'
-import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 
 const session = useSession()
 const route = useRoute()
-const { data: run } = useLoad(() => call('run'), 300, SHOWS.run)
+const { data: run } = useAnswer('run', undefined, { ...SHOWS.run, patience: 300 })
 const emit = defineEmits<{ quotes: [count: number] }>()
 // Quotes stand in the index, not in the run; how many wait is told with it.
 watch(run, (r) => r && emit('quotes', r.quotes.count))

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 // What the week, the month and the list have in common: the days, the way to others, the filter, the visit that is looked at.
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { plusDays, plusMonths } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import ActRefused from '~/components/dispatch/ActRefused.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
-import VisitSheet from '~/components/dispatch/VisitSheet.vue'
-import { call } from '~/lib/api'
+import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { dayKeys } from '~/dispatch/day/boardShortcuts'
+import { useShortcuts } from '~/lib/shortcuts'
+import { useAnswer } from '~/lib/useAnswer'
 import { useScheduleAct } from '~/lib/useScheduleAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
@@ -25,14 +26,10 @@ const { session, route, date, may } = useScheduleDate()
 const filters = useScheduleFilter()
 const board = useBoard()
 const days = computed(() => props.span(date.value))
-const { data, problem, refresh } = useLoad(
-  () => call('scheduleRange', { query: days.value }),
-  0,
+const { data, problem, refresh } = useAnswer(
+  'scheduleRange',
+  () => ({ query: days.value }),
   SHOWS.day,
-)
-watch(
-  () => `${days.value.from} ${days.value.to}`,
-  () => void refresh(),
 )
 const go = (d: string) => void navigateTo({ path: route.path, query: { date: d } })
 const move = (n: number) =>
@@ -47,16 +44,10 @@ const opened = computed(
 const shown = computed(() => data.value?.visits.filter(filters.fits) ?? [])
 const { failure, refused, act: doing } = useScheduleAct(refresh)
 const undo = () => doing((override) => board.undo(override))
-function keys(e: KeyboardEvent) {
-  if ((e.target as HTMLElement).closest('input, textarea, select')) return
-  if (e.key === '[') move(-1)
-  else if (e.key === ']') move(1)
-  else if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z') void undo()
-  else return
-  e.preventDefault()
-}
-onMounted(() => window.addEventListener('keydown', keys))
-onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+useShortcuts([
+  ...dayKeys(move, props.step),
+  { keys: 'Ctrl Z', press: ['Control+z', 'Meta+z'], does: 'undo', run: () => void undo() },
+])
 type Range = Answer<'scheduleRange'>
 defineSlots<{
   default(p: {

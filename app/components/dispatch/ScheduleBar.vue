@@ -9,7 +9,7 @@ import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
-import TextInput from '~/base/TextInput.vue'
+import OneField from '~/base/OneField.vue'
 
 const props = defineProps<{
   date: string
@@ -32,14 +32,8 @@ const territories = computed(() =>
   [...new Set(props.technicians.flatMap((t) => t.territories))].sort(),
 )
 const skills = computed(() => [...new Set(props.technicians.flatMap((t) => t.skills))].sort())
-const name = ref('')
 const open = ref(false)
-const { busy, problem, act } = useAct()
-const keep = () =>
-  act(async () => {
-    await filters.keep(name.value)
-    name.value = ''
-  })
+const { problem, act } = useAct()
 const choose = (key: 'territory' | 'skill' | 'state' | 'kind', value: string) =>
   filters.set({ ...filters.filter, [key]: value })
 const person = (id: string) =>
@@ -176,24 +170,14 @@ const said = computed(() =>
             @change="choose('kind', $event)"
         /></Field>
       </div>
-      <form
-        class="row"
-        @submit.prevent="keep"
-      >
-        <TextInput
-          v-model="name"
-          class="grow"
-          maxlength="60"
-          placeholder="Keep this filter as…"
-          aria-label="Keep this filter as"
-        /><ActButton
-          primary
-          submit
-          :disabled="busy || !name.trim()"
-        >
-          Keep
-        </ActButton>
-      </form>
+      <OneField
+        primary
+        label="Keep this filter as"
+        placeholder="Keep this filter as…"
+        maxlength="60"
+        act="Keep"
+        :send="filters.keep"
+      />
       <p
         v-if="problem"
         class="wrong"

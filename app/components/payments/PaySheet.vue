@@ -2,13 +2,16 @@
 // Taking money: several methods one after the other; what is left is proposed each time.
 import { computed, ref, watch } from 'vue'
 import { call, newId, type Problem } from '~/lib/api'
-import { useAct } from '~/lib/useAct'
+import { useForm } from '~/base/useForm'
+import type { Answer } from '~~/shared/api'
 import { useSession } from '~/stores/session'
 import type { Money } from '~~/core/money/formatMinor'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
+import Form from '~/base/Form.vue'
+import Notice from '~/base/Notice.vue'
 import FigureInput from '~/base/FigureInput.vue'
 import TextInput from '~/base/TextInput.vue'
 
@@ -23,82 +26,86 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ paid: [] }>()
 const session = useSession()
-const { busy, problem, act } = useAct()
+const METHODS = { cash: 'Cash', cheque: 'Cheque', transfer: 'Transfer' } as const
+type Method = keyof typeof METHODS
 const left = ref<Money>(props.due)
-const method = ref<'cash' | 'cheque' | 'transfer'>('cash')
-const amount = ref('')
-const reference = ref('')
-const receipt = ref(true)
-const taken = ref<{ text: string }[]>([])
+const form = useForm({ method: 'cash' as Method, amount: '', reference: '', receipt: true })
+/** what was taken so far, one sentence each */
+const taken = ref<string[]>([])
 /** More than is open is kept as a credit only when somebody says so. */
 const over = ref('')
 let id = newId()
+/** Proposes what is left, for the next payment. */
+function propose(open: Money, method: Method) {
+  id = newId()
+  left.value = open
+  over.value = ''
+  form.begin({ amount: open.amount, reference: '', method })
+}
 watch(
   open,
   (is) => {
     if (!is) return
-    id = newId()
-    left.value = props.due
-    amount.value = props.due.amount
-    reference.value = ''
     taken.value = []
-    over.value = ''
+    propose(props.due, 'cash')
   },
   { immediate: true },
 )
-watch(amount, () => {
-  over.value = ''
-})
-const done = computed(() => taken.value.length > 0 && Number(left.value.amount) <= 0)
-const take = (mayLeaveCredit: boolean) =>
-  act(async () => {
-    const body = {
-      id,
-      customerId: props.customerId,
-      invoiceIds: props.invoiceId ? [props.invoiceId] : [],
-      method: method.value,
-      amount: amount.value,
-      reference: reference.value,
-      receiptTo: receipt.value ? props.mails : [],
-      // What this sheet shows: money that somebody else took meanwhile, or whose answer was lost, is not taken twice.
-      shownOpen: left.value.amount,
-      mayLeaveCredit,
-    }
-    const got = await call('pay', {
-      key: `${id}${amount.value}${method.value}${mayLeaveCredit ? '+' : ''}`,
-      body,
-    }).catch((error: Problem) => {
-      if (error.code === 'more_than_open') over.value = (error.extra.over as Money).amount
-      // It was taken before: the sheet shows what is open now.
-      if (error.code === 'open_changed' || error.code === 'already_paid' || error.code === 'exists')
-        emit('paid')
-      throw error
-    })
-    taken.value = [
-      ...taken.value,
-      {
-        text: `${session.money(got.amount)} by ${method.value}${reference.value ? ` (${reference.value})` : ''}, receipt ${got.number}${Number(got.left.amount) ? `; ${session.money(got.left)} kept as a credit` : ''}`,
-      },
-    ]
-    left.value = got.stillOpen
-    amount.value = left.value.amount
-    reference.value = ''
-    method.value = 'cheque'
+watch(
+  () => form.values.amount,
+  () => {
     over.value = ''
-    id = newId()
+  },
+)
+const done = computed(() => taken.value.length > 0 && Number(left.value.amount) <= 0)
+function sayTaken(got: Answer<'pay'>): string {
+  const { method, reference } = form.values
+  const noted = reference ? ` (${reference})` : ''
+  const credit = Number(got.left.amount) ? `; ${session.money(got.left)} kept as a credit` : ''
+  return `${session.money(got.amount)} by ${method}${noted}, receipt ${got.number}${credit}`
+}
+/** What a refusal means for what is shown. */
+function learn(error: Problem): never {
+  if (error.code === 'more_than_open') over.value = (error.extra.over as Money).amount
+  // It was taken before: the sheet shows what is open now.
+  if (['open_changed', 'already_paid', 'exists'].includes(error.code)) emit('paid')
+  throw error
+}
+const take = (mayLeaveCredit: boolean) =>
+  form.act(async () => {
+    const { method, amount, reference, receipt } = form.values
+    const got = await call('pay', {
+      key: `${id}${amount}${method}${mayLeaveCredit ? '+' : ''}`,
+      body: {
+        id,
+        customerId: props.customerId,
+        invoiceIds: props.invoiceId ? [props.invoiceId] : [],
+        method,
+        amount,
+        reference,
+        receiptTo: receipt ? props.mails : [],
+        // What this sheet shows: money that somebody else took meanwhile, or whose answer was lost, is not taken twice.
+        shownOpen: left.value.amount,
+        mayLeaveCredit,
+      },
+    }).catch(learn)
+    taken.value.push(sayTaken(got))
+    propose(got.stillOpen, 'cheque')
     emit('paid')
   })
 /** What is open now, when it is no longer what was shown. */
 const now = computed(() =>
-  problem.value?.code === 'open_changed' ? (problem.value.extra.open as Money) : null,
+  form.problem?.code === 'open_changed' ? (form.problem.extra.open as Money) : null,
 )
 function takeNow() {
-  if (!now.value) return
-  left.value = now.value
-  amount.value = now.value.amount
-  problem.value = null
-  id = newId()
+  propose(now.value!, form.values.method)
+  form.problem = null
 }
+const button = computed(() => {
+  const { amount } = form.values
+  const sum = /^\d+(\.\d+)?$/.test(amount)
+  return sum ? session.money({ amount, currency: left.value.currency }) : 'payment'
+})
 </script>
 
 <template>
@@ -108,17 +115,17 @@ function takeNow() {
     :title="`Payment for ${number}`"
     width="430"
   >
-    <form
-      class="stack"
-      @submit.prevent="take(false)"
+    <Form
+      :of="form"
+      @submit="take(false)"
     >
       <p
         v-for="t in taken"
-        :key="t.text"
+        :key="t"
         class="note"
         role="status"
       >
-        {{ t.text }}
+        {{ t }}
       </p>
       <template v-if="!done">
         <p>
@@ -130,40 +137,35 @@ function takeNow() {
           aria-label="How it is paid"
         >
           <ActButton
-            v-for="m in ['cash', 'cheque', 'transfer'] as const"
+            v-for="(word, m) in METHODS"
             :key="m"
             class="grow"
             role="radio"
-            :aria-checked="method === m"
-            :on="method === m"
-            @click="method = m"
+            :aria-checked="form.values.method === m"
+            :on="form.values.method === m"
+            @click="form.values.method = m"
           >
-            {{ m === 'cash' ? 'Cash' : m === 'cheque' ? 'Cheque' : 'Transfer' }}
+            {{ word }}
           </ActButton>
         </div>
         <Field
           label="Amount"
-          :error="problem?.at('amount') ? problem.at('amount') : ''"
-          ><FigureInput v-model="amount"
+          name="amount"
+          ><FigureInput v-model="form.values.amount"
         /></Field>
         <Field
-          :label="method === 'cheque' ? 'Number of the cheque' : 'Reference'"
-          :error="problem?.at('reference') ? problem.at('reference') : ''"
-          ><TextInput v-model="reference"
+          :label="form.values.method === 'cheque' ? 'Number of the cheque' : 'Reference'"
+          name="reference"
+          ><TextInput v-model="form.values.reference"
         /></Field>
         <Check
           v-if="mails.length"
-          v-model="receipt"
+          v-model="form.values.receipt"
         >
           Mail a receipt to {{ mails.join(' and ') }}</Check
         >
-        <div
-          v-if="problem && !problem.errors.length && !over"
-          class="note bad"
-          role="alert"
-        >
-          <p>{{ problem.message }}</p>
-          <p v-if="now">
+        <Notice v-if="!over">
+          <template v-if="now">
             Shown was {{ session.money(left) }}, open is {{ session.money(now) }}.
             <ActButton
               v-if="Number(now.amount)"
@@ -171,19 +173,19 @@ function takeNow() {
             >
               Go on with {{ session.money(now) }}
             </ActButton>
-          </p>
-        </div>
+          </template>
+        </Notice>
         <div
           v-if="over"
           class="note warn"
           role="alert"
         >
-          <p>{{ problem?.message }}</p>
+          <p>{{ form.problem?.message }}</p>
           <p>
             <b class="num">{{ session.money({ amount: over, currency: left.currency }) }}</b> would
             be kept as a credit.
             <ActButton
-              :disabled="busy"
+              :disabled="form.busy"
               @click="take(true)"
             >
               Yes, keep it as a credit
@@ -193,14 +195,8 @@ function takeNow() {
         <ActButton
           primary
           submit
-          :disabled="busy"
         >
-          Take
-          {{
-            /^\d+(\.\d+)?$/.test(amount)
-              ? session.money({ amount, currency: left.currency })
-              : 'payment'
-          }}
+          Take {{ button }}
         </ActButton>
       </template>
       <template v-else
@@ -218,6 +214,6 @@ function takeNow() {
           Done
         </ActButton></template
       >
-    </form>
+    </Form>
   </Dialog>
 </template>

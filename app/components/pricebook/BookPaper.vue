@@ -1,9 +1,8 @@
 <script setup lang="ts">
 // The book on paper: which part of it, at whose prices, with or without pictures.
 import { computed, reactive } from 'vue'
-import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import Check from '~/base/Check.vue'
 import Choice from '~/base/Choice.vue'
 import Dialog from '~/base/Dialog.vue'
@@ -11,7 +10,7 @@ import Field from '~/base/Field.vue'
 
 defineProps<{ categories: { path: string; name: string; depth: number }[] }>()
 const emit = defineEmits<{ close: [] }>()
-const { data: setUp } = useLoad(() => call('setUp'), 0, SHOWS.setUp)
+const { data: setUp } = useAnswer('setUp', undefined, SHOWS.setUp)
 const wish = reactive({
   category: '',
   kinds: ['task', 'assembly', 'charge'],

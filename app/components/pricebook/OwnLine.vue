@@ -5,7 +5,7 @@ import type { EntryKind } from '~~/core/pricebook/kinds'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -29,11 +29,7 @@ const session = useSession()
 const { busy: keeping, problem, act } = useAct()
 const seesCost = computed(() => Boolean(session.me?.person.seesCost))
 const owns = computed(() => session.may('pricebook.change'))
-const { data: rules } = useLoad(
-  () => (owns.value ? call('pricing') : Promise.resolve(null)),
-  0,
-  SHOWS.book,
-)
+const { data: rules } = useAnswer('pricing', () => (owns.value ? {} : null), SHOWS.book)
 const form = reactive({
   name: '',
   kind: 'part' as OwnLine['kind'],

@@ -3,7 +3,7 @@
 import { computed, reactive, ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call, newId, type Problem } from '~/lib/api'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Choice from '~/base/Choice.vue'
@@ -23,7 +23,7 @@ export interface BasketLine {
 const props = defineProps<{ busy: boolean; problem: Problem | null; field?: boolean }>()
 const emit = defineEmits<{ take: [items: BasketLine[]]; close: [] }>()
 const session = useSession()
-const { data: suppliers, problem: away } = useLoad(() => call('suppliers'))
+const { data: suppliers, problem: away } = useAnswer('suppliers')
 const wish = reactive({ supplier: '', category: '', q: '' })
 const found = ref<Answer<'supplierProducts'> | null>(null)
 const said = ref('')

@@ -1,11 +1,10 @@
 // A day of the schedule: loaded, kept live, and sorted into the rows that the board shows.
-import { computed, watch, type Ref } from 'vue'
+import { computed, type Ref } from 'vue'
 import type { Answer } from '~~/shared/api'
-import { call } from '~/lib/api'
 import type { Frame, Lane } from '~/lib/boardDay'
 import { keepEqual } from '~/lib/keepEqual'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useScheduleFilter } from '~/stores/scheduleFilter'
 
 export type Day = Answer<'schedule'>
@@ -41,8 +40,7 @@ export function useDay(date: Ref<string>, tried: Ref<boolean>) {
     data: day,
     problem,
     refresh,
-  } = useLoad(() => call('schedule', { query: { date: date.value } }), 0, SHOWS.day)
-  watch(date, () => void refresh())
+  } = useAnswer('schedule', () => ({ query: { date: date.value } }), SHOWS.day)
   const frame = computed((before?: Frame) => {
     const from = Date.parse(day.value?.dayStart ?? '')
     return keepEqual(before, { from, span: Date.parse(day.value?.dayEnd ?? '') - from })

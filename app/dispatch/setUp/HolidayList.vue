@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Days on which nobody works.
-import { reactive } from 'vue'
 import ActButton from '~/base/ActButton.vue'
+import Form from '~/base/Form.vue'
 import DateInput from '~/base/DateInput.vue'
 import Field from '~/base/Field.vue'
 import Notice from '~/base/Notice.vue'
@@ -9,29 +9,26 @@ import TextInput from '~/base/TextInput.vue'
 import { call } from '~/lib/api'
 import { given } from '~/lib/given'
 import { useSession } from '~/stores/session'
-import { useKeep, type SetUp } from './useSetUp'
+import { useSetUpForm, type SetUp } from './useSetUp'
 
 defineProps<{ holidays: SetUp['holidays']; owns: boolean }>()
 const emit = defineEmits<{ kept: [setUp: SetUp] }>()
 const session = useSession()
-const { busy, problem, keep, wrong } = useKeep((now) => emit('kept', now))
-const NONE = { date: '', name: '' }
-const holiday = reactive({ ...NONE })
+const { form, keep } = useSetUpForm({ date: '', name: '' }, (now) => emit('kept', now))
 const add = () =>
-  keep(
-    () =>
-      call('keepHoliday', {
-        body: { date: given(holiday.date), name: holiday.name || 'Holiday' },
-      }),
-    () => Object.assign(holiday, NONE),
+  keep(() =>
+    call('keepHoliday', {
+      body: { date: given(form.values.date), name: form.values.name || 'Holiday' },
+    }),
   )
 const takeBack = (date: string) => keep(() => call('keepHoliday', { body: { date, name: '' } }))
 </script>
 
 <template>
-  <form
+  <Form
+    :of="form"
     class="sheet box"
-    @submit.prevent="add"
+    @submit="add"
   >
     <h2>Holidays</h2>
     <div
@@ -56,28 +53,24 @@ const takeBack = (date: string) => keep(() => call('keepHoliday', { body: { date
     >
       <Field
         label="Day"
-        :error="wrong('date')"
+        name="date"
       >
-        <DateInput v-model="holiday.date" />
+        <DateInput v-model="form.values.date" />
       </Field>
       <Field
         class="grow"
         label="Called"
-        :error="wrong('name')"
+        name="name"
       >
-        <TextInput v-model="holiday.name" />
+        <TextInput v-model="form.values.name" />
       </Field>
       <ActButton
         primary
         submit
-        :disabled="busy"
       >
         Nobody works then
       </ActButton>
     </div>
-    <Notice
-      :of="problem"
-      unplaced
-    />
-  </form>
+    <Notice />
+  </Form>
 </template>

@@ -4,10 +4,10 @@ import FileInput from '~/base/FileInput.vue'
 import Notice from '~/base/Notice.vue'
 import { call, newId, Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 
 defineProps<{ owns: boolean }>()
-const { data: roads, refresh } = useLoad(() => call('roads'))
+const { data: roads, refresh } = useAnswer('roads')
 const { problem, act } = useAct()
 const LARGEST = 50_000_000
 const take = ([file]: File[]) =>

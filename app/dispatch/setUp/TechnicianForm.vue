@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // One technician: week, skills with their licences, territories, whom they go with, where their day begins and ends.
-import { computed, reactive } from 'vue'
+import { computed } from 'vue'
 import ActButton from '~/base/ActButton.vue'
+import Form from '~/base/Form.vue'
 import Check from '~/base/Check.vue'
 import Choice from '~/base/Choice.vue'
 import DateInput from '~/base/DateInput.vue'
@@ -10,15 +11,14 @@ import Field from '~/base/Field.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 import { call } from '~/lib/api'
-import { useKeep, type Person, type SetUp } from './useSetUp'
+import { useSetUpForm, type Person, type SetUp } from './useSetUp'
 import { hoursOf, weekForm } from './weekForm'
 import WeekTable from './WeekTable.vue'
 
 const props = defineProps<{ setUp: SetUp; person: Person }>()
 const emit = defineEmits<{ kept: [setUp: SetUp]; close: [] }>()
-const { busy, problem, keep } = useKeep((now) => emit('kept', now))
 const { person } = props
-const form = reactive({
+const typed = {
   days: weekForm(person.hours),
   skills: person.skills.join(', '),
   licences: person.licences.map((l) => ({ ...l })),
@@ -28,17 +28,21 @@ const form = reactive({
   startsAt: person.startsAt as 'home',
   endsAt: person.endsAt as 'home',
   homePostcode: '',
+}
+const { form, keep } = useSetUpForm(typed, (now) => {
+  emit('kept', now)
+  emit('close')
 })
 const skills = computed(() => {
-  const typed = form.skills.split(',').map((skill) => skill.trim())
+  const typed = form.values.skills.split(',').map((skill) => skill.trim())
   return [...new Set(typed.filter(Boolean))]
 })
-const licence = (skill: string) => form.licences.find((l) => l.skill === skill)
+const licence = (skill: string) => form.values.licences.find((l) => l.skill === skill)
 /** A licence belongs to a skill; without a day there is none. */
 function setLicence(skill: string, until: string) {
   const known = licence(skill)
   if (known) known.until = until
-  else form.licences.push({ skill, until })
+  else form.values.licences.push({ skill, until })
 }
 const KINDS = ['employee', 'subcontractor', 'apprentice'].map((kind) => ({
   value: kind,
@@ -55,24 +59,22 @@ const places = computed(() => [
   { value: 'yard', label: 'the yard', disabled: !props.setUp.yardKnown },
 ])
 const save = () =>
-  keep(
-    () =>
-      call('changeTechnician', {
-        params: { id: person.id },
-        body: {
-          version: person.version,
-          hours: hoursOf(form.days),
-          kind: form.kind,
-          goesWith: form.goesWith,
-          startsAt: form.startsAt,
-          endsAt: form.endsAt,
-          homePostcode: form.homePostcode,
-          skills: skills.value,
-          licences: form.licences.filter((l) => l.until && skills.value.includes(l.skill)),
-          territoryIds: form.areas,
-        },
-      }),
-    () => emit('close'),
+  keep(() =>
+    call('changeTechnician', {
+      params: { id: person.id },
+      body: {
+        version: person.version,
+        hours: hoursOf(form.values.days),
+        kind: form.values.kind,
+        goesWith: form.values.goesWith,
+        startsAt: form.values.startsAt,
+        endsAt: form.values.endsAt,
+        homePostcode: form.values.homePostcode,
+        skills: skills.value,
+        licences: form.values.licences.filter((l) => l.until && skills.value.includes(l.skill)),
+        territoryIds: form.values.areas,
+      },
+    }),
   )
 </script>
 
@@ -82,12 +84,12 @@ const save = () =>
     width="860"
     @close="emit('close')"
   >
-    <form
-      class="stack"
-      @submit.prevent="save"
+    <Form
+      :of="form"
+      @submit="save"
     >
-      <WeekTable v-model="form.days" />
-      <Field label="Skills, with commas between"><TextInput v-model="form.skills" /></Field>
+      <WeekTable v-model="form.values.days" />
+      <Field label="Skills, with commas between"><TextInput v-model="form.values.skills" /></Field>
       <div
         v-if="skills.length"
         class="row wrapped"
@@ -108,7 +110,7 @@ const save = () =>
         <Check
           v-for="t in setUp.territories"
           :key="t.id"
-          v-model="form.areas"
+          v-model="form.values.areas"
           :value="t.id"
         >
           {{ t.name }}</Check
@@ -117,7 +119,7 @@ const save = () =>
       <div class="row">
         <Field label="Works here as">
           <Choice
-            v-model="form.kind"
+            v-model="form.values.kind"
             :options="KINDS"
           />
         </Field>
@@ -126,7 +128,7 @@ const save = () =>
           label="Always goes with"
         >
           <Choice
-            v-model="form.goesWith"
+            v-model="form.values.goesWith"
             :options="leaders"
           />
         </Field>
@@ -134,13 +136,13 @@ const save = () =>
       <div class="row">
         <Field label="The day begins at">
           <Choice
-            v-model="form.startsAt"
+            v-model="form.values.startsAt"
             :options="places"
           />
         </Field>
         <Field label="and ends at">
           <Choice
-            v-model="form.endsAt"
+            v-model="form.values.endsAt"
             :options="places"
           />
         </Field>
@@ -151,21 +153,20 @@ const save = () =>
           "
         >
           <TextInput
-            v-model="form.homePostcode"
+            v-model="form.values.homePostcode"
             class="num"
             :placeholder="person.home ? 'stays where it is' : '04101'"
           />
         </Field>
       </div>
-      <Notice :of="problem" />
+      <Notice />
       <ActButton
         primary
         submit
-        :disabled="busy"
       >
         Keep
       </ActButton>
-    </form>
+    </Form>
   </Dialog>
 </template>
 

@@ -1,27 +1,23 @@
 <script setup lang="ts">
 // The territories by their postcodes, who serves them and what they take; one is added or changed beneath.
-import { reactive } from 'vue'
 import ActButton from '~/base/ActButton.vue'
+import Form from '~/base/Form.vue'
 import DataTable from '~/base/DataTable.vue'
 import Field from '~/base/Field.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 import { call, newId } from '~/lib/api'
-import { useKeep, type SetUp } from './useSetUp'
+import { useSetUpForm, type SetUp } from './useSetUp'
 
 type Territory = SetUp['territories'][number]
 defineProps<{ setUp: SetUp; owns: boolean }>()
 const emit = defineEmits<{ kept: [setUp: SetUp] }>()
-const { busy, problem, keep, wrong } = useKeep((now) => emit('kept', now))
 const NONE = { id: '', name: '', postcodes: '' }
-const area = reactive({ ...NONE })
+const { form, keep } = useSetUpForm(NONE, (now) => emit('kept', now))
 const change = ({ id, name, postcodes }: Territory) =>
-  Object.assign(area, { id, name, postcodes: postcodes.join(', ') })
+  form.begin({ id, name, postcodes: postcodes.join(', ') })
 const save = () =>
-  keep(
-    () => call('keepTerritory', { body: { ...area, id: area.id || newId() } }),
-    () => Object.assign(area, NONE),
-  )
+  keep(() => call('keepTerritory', { body: { ...form.values, id: form.values.id || newId() } }))
 </script>
 
 <template>
@@ -67,28 +63,29 @@ const save = () =>
       </ActButton>
     </template>
   </DataTable>
-  <form
+  <Form
     v-if="owns"
+    :of="form"
     class="sheet box"
-    @submit.prevent="save"
+    @submit="save"
   >
     <div class="row">
       <Field
-        :label="area.id ? 'Change the territory' : 'A territory'"
-        :error="wrong('name')"
+        :label="form.values.id ? 'Change the territory' : 'A territory'"
+        name="name"
       >
         <TextInput
-          v-model="area.name"
+          v-model="form.values.name"
           placeholder="Name"
         />
       </Field>
       <Field
         class="grow"
         label="Postcodes: single ones, beginnings, ranges"
-        :error="wrong('postcodes')"
+        name="postcodes"
       >
         <TextInput
-          v-model="area.postcodes"
+          v-model="form.values.postcodes"
           class="num"
           placeholder="04101–04105, 04110"
         />
@@ -96,16 +93,12 @@ const save = () =>
       <ActButton
         primary
         submit
-        :disabled="busy"
       >
         Keep the territory
       </ActButton>
     </div>
-    <Notice
-      :of="problem"
-      unplaced
-    />
-  </form>
+    <Notice />
+  </Form>
 </template>
 
 <style scoped>

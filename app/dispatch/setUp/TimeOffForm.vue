@@ -1,92 +1,64 @@
 <script setup lang="ts">
 // Enters when somebody is off: days, or a part of one.
-import { reactive } from 'vue'
 import ActButton from '~/base/ActButton.vue'
-import Choice from '~/base/Choice.vue'
-import DateInput from '~/base/DateInput.vue'
-import Field from '~/base/Field.vue'
+import Form from '~/base/Form.vue'
+import FormFields from '~/base/FormFields.vue'
 import Notice from '~/base/Notice.vue'
-import TextInput from '~/base/TextInput.vue'
-import TimeInput from '~/base/TimeInput.vue'
+import { field, type FormRows } from '~/base/fields'
 import { call, newId } from '~/lib/api'
 import { given } from '~/lib/given'
-import { peopleOf, useKeep, type SetUp } from './useSetUp'
+import { peopleOf, useSetUpForm, type SetUp } from './useSetUp'
 
-defineProps<{ setUp: SetUp }>()
+const props = defineProps<{ setUp: SetUp }>()
 const emit = defineEmits<{ kept: [setUp: SetUp] }>()
-const { busy, problem, keep, wrong } = useKeep((now) => emit('kept', now))
 const NONE = { from: '', fromTime: '', to: '', toTime: '', reason: '' }
-const off = reactive({ personId: '', ...NONE })
-const save = () =>
-  keep(
-    () =>
-      call('addTimeOff', {
-        body: {
-          id: newId(),
-          personId: given(off.personId),
-          from: given(off.from),
-          fromTime: off.fromTime || null,
-          to: given(off.to || off.from),
-          toTime: off.toTime || null,
-          reason: off.reason,
-        },
-      }),
-    () => Object.assign(off, NONE),
+const { form, keep } = useSetUpForm(
+  { personId: '', ...NONE },
+  (now) => emit('kept', now),
+  () => NONE,
+)
+const FIELDS: FormRows = [
+  field('personId', 'Who is off', { options: peopleOf(props.setUp) }),
+  [
+    field('from', 'From', { kind: 'date' }),
+    field('fromTime', 'at', { kind: 'time', narrow: true }),
+    field('to', 'To', { kind: 'date' }),
+    field('toTime', 'at', { kind: 'time', narrow: true }),
+  ],
+  field('reason', 'Reason'),
+]
+const save = () => {
+  const { personId, from, fromTime, to, toTime, reason } = form.values
+  return keep(() =>
+    call('addTimeOff', {
+      body: {
+        id: newId(),
+        personId: given(personId),
+        from: given(from),
+        fromTime: fromTime || null,
+        to: given(to || from),
+        toTime: toTime || null,
+        reason,
+      },
+    }),
   )
+}
 </script>
 
 <template>
-  <form
+  <Form
+    :of="form"
     class="sheet box"
-    @submit.prevent="save"
+    @submit="save"
   >
     <h2>Time off</h2>
-    <Field
-      label="Who is off"
-      :error="wrong('personId')"
+    <FormFields :fields="FIELDS" />
+    <Notice />
+    <ActButton
+      primary
+      submit
     >
-      <Choice
-        v-model="off.personId"
-        :options="peopleOf(setUp)"
-      />
-    </Field>
-    <div class="row">
-      <Field
-        class="grow"
-        label="From"
-        :error="wrong('from', 'fromTime')"
-      >
-        <DateInput v-model="off.from" />
-      </Field>
-      <Field label="at"><TimeInput v-model="off.fromTime" /></Field>
-      <Field
-        class="grow"
-        label="To"
-        :error="wrong('to', 'toTime')"
-      >
-        <DateInput v-model="off.to" />
-      </Field>
-      <Field label="at"><TimeInput v-model="off.toTime" /></Field>
-    </div>
-    <div class="row">
-      <Field
-        class="grow"
-        label="Reason"
-        :error="wrong('reason')"
-      >
-        <TextInput v-model="off.reason" />
-      </Field>
-      <ActButton
-        primary
-        submit
-        :disabled="busy"
-      >
-        Enter time off
-      </ActButton>
-    </div>
-    <Notice
-      :of="problem"
-      unplaced
-    />
-  </form>
+      Enter time off
+    </ActButton>
+  </Form>
 </template>

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 // What customers are told by itself, and in which words.
-import { reactive, watch } from 'vue'
+import { watch } from 'vue'
 import ActButton from '~/base/ActButton.vue'
+import Form from '~/base/Form.vue'
 import Check from '~/base/Check.vue'
 import Field from '~/base/Field.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 import { call } from '~/lib/api'
-import { useKeep, type SetUp } from './useSetUp'
+import { useSetUpForm, type SetUp } from './useSetUp'
 
 const props = defineProps<{ messages: SetUp['messages']; owns: boolean }>()
 const emit = defineEmits<{ kept: [setUp: SetUp] }>()
-const { busy, problem, keep } = useKeep((now) => emit('kept', now))
 const MESSAGES = [
   ['confirmation', 'A confirmation when a visit is booked with its time'],
   ['eve', 'A word the day before, from 16:00 on'],
@@ -24,34 +24,24 @@ const WORDS = [
   ['late', 'Running late'],
 ] as const
 const asKept = () => ({ ...props.messages, words: { ...props.messages.words } })
-const form = reactive(asKept())
-/** What is being typed is not overwritten by what comes in meanwhile. */
-const typing = reactive({ is: false })
+const { form, keep } = useSetUpForm(asKept(), (now) => emit('kept', now), asKept)
 watch(
   () => props.messages,
-  () => {
-    if (!typing.is) Object.assign(form, asKept())
-  },
+  () => form.follow(asKept()),
 )
-const save = () =>
-  keep(
-    () => call('keepVisitMessages', { body: form }),
-    () => {
-      typing.is = false
-    },
-  )
+const save = () => keep(() => call('keepVisitMessages', { body: form.values }))
 </script>
 
 <template>
-  <form
+  <Form
+    :of="form"
     class="sheet box"
-    @submit.prevent="save"
-    @input="typing.is = true"
+    @submit="save"
   >
     <Check
       v-for="[key, label] in MESSAGES"
       :key="key"
-      v-model="form[key]"
+      v-model="form.values[key]"
       class="left"
       :disabled="!owns"
     >
@@ -70,7 +60,7 @@ const save = () =>
           :label="label"
         >
           <TextInput
-            v-model="form.words[key]"
+            v-model="form.values.words[key]"
             rows="3"
             :disabled="!owns"
           />
@@ -80,7 +70,7 @@ const save = () =>
         Filled in: {when} {day} {window} {time} {who} {title} {place} {name} {phone} {company}
       </p>
     </details>
-    <Notice :of="problem" />
+    <Notice />
     <div
       v-if="owns"
       class="row"
@@ -88,10 +78,10 @@ const save = () =>
       <ActButton
         primary
         submit
-        :disabled="busy || !typing.is"
+        :disabled="!form.changed"
       >
         Keep these messages
       </ActButton>
     </div>
-  </form>
+  </Form>
 </template>

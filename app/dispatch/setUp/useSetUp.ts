@@ -1,5 +1,6 @@
 // What every part of the schedule's set-up does alike: it sends one change, and gets the whole set-up back.
 import type { Answer } from '~~/shared/api'
+import { useForm } from '~/base/useForm'
 import { useAct } from '~/lib/useAct'
 
 export type SetUp = Answer<'scheduleSetUp'>
@@ -9,15 +10,26 @@ export const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
 /** One part's acts: busy and refused for itself, so that no part shows the problem of another. */
 export function useKeep(kept: (setUp: SetUp) => void) {
   const { busy, problem, act } = useAct()
-  const keep = (ask: () => Promise<SetUp>, then: () => void = () => {}) =>
-    act(async () => {
+  return {
+    busy,
+    problem,
+    act,
+    keep: (ask: () => Promise<SetUp>) => act(async () => kept(await ask())),
+  }
+}
+/** One part's form; after it was kept it begins as it says. */
+export function useSetUpForm<Values extends object>(
+  begins: Values,
+  kept: (setUp: SetUp) => void,
+  after: (values: Values) => Partial<Values> = () => begins,
+) {
+  const form = useForm(begins)
+  const keep = (ask: () => Promise<SetUp>) =>
+    form.send(async () => {
       kept(await ask())
-      then()
+      form.begin(after(form.values as Values))
     })
-  /** The sentence for the first of some fields that is wrong. */
-  const wrong = (...paths: string[]) =>
-    paths.map((path) => problem.value?.at(path)).find(Boolean) ?? ''
-  return { busy, problem, act, keep, wrong }
+  return { form, keep }
 }
 /** People to choose from, with nobody chosen yet. */
 export const peopleOf = (setUp: SetUp) => [

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 // A call on one screen, by keyboard: who, what, when; and one key books it.
-import { computed, nextTick, onBeforeUnmount, onMounted, reactive, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, reactive, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
 import type { Answer } from '~~/shared/api'
 import CallWhat, { type ReadLine } from '~/components/calls/CallWhat.vue'
 import CallWhen from '~/components/calls/CallWhen.vue'
 import CallWho from '~/components/calls/CallWho.vue'
 import { call, newId, type Problem } from '~/lib/api'
+import { useShortcuts } from '~/lib/shortcuts'
 import { useAct } from '~/lib/useAct'
 import { useCall } from '~/stores/call'
 import { useSession } from '~/stores/session'
@@ -247,16 +248,32 @@ const finish = () =>
     store.end()
     await navigateTo('/calls')
   })
-function keys(e: KeyboardEvent) {
-  if ((e.ctrlKey || e.metaKey) && e.key === 'Enter') void book()
-  else if (e.altKey && e.code === 'KeyW') void when.value?.begin()
-  else if (e.key === 'Escape' && !ending.open && !document.querySelector('.veil'))
-    void navigateTo('/calls')
-  else return
-  e.preventDefault()
-}
-onMounted(() => window.addEventListener('keydown', keys))
-onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+const nothingOver = () => !ending.open && !document.querySelector('.veil')
+useShortcuts([
+  {
+    keys: 'Ctrl Enter',
+    press: ['Control+Enter', 'Meta+Enter'],
+    typing: true,
+    does: 'book the call',
+    run: () => void book(),
+  },
+  { keys: '↑ ↓ Enter', does: 'choose a match' },
+  {
+    keys: 'Alt W',
+    press: 'Alt+KeyW',
+    typing: true,
+    does: 'go to the first free time; arrows move it',
+    run: () => void when.value?.begin(),
+  },
+  {
+    keys: 'Esc',
+    press: 'Escape',
+    typing: true,
+    does: 'back to the calls',
+    when: nothingOver,
+    run: () => void navigateTo('/calls'),
+  },
+])
 const wrong = (path: string) => problem.value?.at(path) ?? ''
 </script>
 

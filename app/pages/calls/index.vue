@@ -1,15 +1,14 @@
 <script setup lang="ts">
 // Calls and requests that wait, the most pressing first, each with why.
-import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import DataTable from '~/base/DataTable.vue'
 import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data, problem } = useLoad(() => call('calls'), 0, SHOWS.calls)
+const { data, problem } = useAnswer('calls', undefined, SHOWS.calls)
 const may = computed(() => session.may('calls.take'))
 </script>
 

@@ -25,15 +25,15 @@ import { call, newId } from '~/lib/api'
 import { dataUrl } from '~/lib/dataUrl'
 import { SHOWS } from '~/lib/live'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office', key: (route) => route.fullPath })
 const session = useSession()
 const id = String(useRoute().params.id)
-const { data: c, problem, refresh } = useLoad(() => call('customer', { params: { id } }))
-const { data: setUp } = useLoad(() => call('setUp'), 0, SHOWS.setUp)
-const { data: plans } = useLoad(() => call('plans'))
+const { data: c, problem, refresh } = useAnswer('customer', () => ({ params: { id } }))
+const { data: setUp } = useAnswer('setUp', undefined, SHOWS.setUp)
+const { data: plans } = useAnswer('plans')
 const { busy, problem: failed, act } = useAct()
 const desk = computed(() => session.may('customers.make'))
 const editing = ref(false)

@@ -5,7 +5,7 @@ import { ElMessage } from 'element-plus'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
@@ -15,7 +15,7 @@ import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data, problem, refresh } = useLoad(() => call('duplicates'), 0, {
+const { data, problem, refresh } = useAnswer('duplicates', undefined, {
   subjects: ['customer', 'import'],
 })
 const { busy, problem: failed, act } = useAct()

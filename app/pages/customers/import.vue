@@ -14,7 +14,7 @@ import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import { tableOf, textOf } from '~/lib/readTable'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -25,7 +25,7 @@ import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data: earlier, refresh } = useLoad(() => call('imports'), 0, { subjects: ['import'] })
+const { data: earlier, refresh } = useAnswer('imports', undefined, { subjects: ['import'] })
 const { busy, problem, act } = useAct()
 const said = ref('')
 const fileName = ref('')

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 // My visits of the day, in order, the open one first.
 import { computed } from 'vue'
-import { call } from '~/lib/api'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'field' })
 const session = useSession()
-const { data, problem } = useLoad(() => call('fieldDay'))
+const { data, problem } = useAnswer('fieldDay')
 const open = computed(() => data.value?.visits.find((v) => v.id === data.value?.openVisitId))
 const SAID: Record<string, string> = {
   planned: '',

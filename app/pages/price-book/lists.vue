@@ -11,7 +11,7 @@ import { call, newId } from '~/lib/api'
 import { tableOf, textOf } from '~/lib/readTable'
 import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -25,8 +25,8 @@ import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data: rules } = useLoad(() => call('pricing'), 0, SHOWS.book)
-const { data: earlier, refresh } = useLoad(() => call('priceImports'), 0, SHOWS.book)
+const { data: rules } = useAnswer('pricing', undefined, SHOWS.book)
+const { data: earlier, refresh } = useAnswer('priceImports', undefined, SHOWS.book)
 const { busy, problem, act } = useAct()
 const said = ref('')
 const table = ref<Table | null>(null)

@@ -7,7 +7,7 @@ import { labourRateNeeded, pointWorth } from '~~/core/pricebook/labourRate'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -23,7 +23,7 @@ definePageMeta({ layout: 'office' })
 type Rules = Answer<'pricing'>
 const session = useSession()
 const owns = computed(() => session.may('pricebook.change'))
-const { data, problem } = useLoad(() => call('pricing'), 0, SHOWS.book)
+const { data, problem } = useAnswer('pricing', undefined, SHOWS.book)
 const { busy, problem: failed, act } = useAct()
 const YEAR = {
   wages: '',

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -15,7 +15,7 @@ import Pending from '~/base/Pending.vue'
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const owns = computed(() => session.may('pricebook.change'))
-const { data: usage, problem, refresh } = useLoad(() => call('bookUsage'))
+const { data: usage, problem, refresh } = useAnswer('bookUsage')
 const { busy, problem: failed, act } = useAct()
 const VIEWS = [
   ['sold', 'What sells'],

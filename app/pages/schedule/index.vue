@@ -1,17 +1,19 @@
 <script setup lang="ts">
 // The day: technicians down, hours across, the tray of what has no slot. Drag or keyboard; warnings before saving; undo.
 // The board keeps its own drawing: no table of the kit has rows of time.
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
 import { plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
+import { BOARD_KEYS, dayKeys } from '~/dispatch/day/boardShortcuts'
+import { useShortcuts } from '~/lib/shortcuts'
 import ActButton from '~/base/ActButton.vue'
 import Pending from '~/base/Pending.vue'
 import ActRefused from '~/components/dispatch/ActRefused.vue'
 import BoardLane from '~/components/dispatch/BoardLane.vue'
-import ReminderSheet from '~/components/dispatch/ReminderSheet.vue'
+import ReminderSheet from '~/dispatch/visit/ReminderSheet.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
-import TellSheet from '~/components/dispatch/TellSheet.vue'
-import VisitSheet from '~/components/dispatch/VisitSheet.vue'
+import TellSheet from '~/dispatch/visit/TellSheet.vue'
+import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import BoardTray from '~/dispatch/day/BoardTray.vue'
 import PromisesAtRisk from '~/dispatch/day/PromisesAtRisk.vue'
 import { STEP_MS } from '~/dispatch/day/steps'
@@ -83,19 +85,20 @@ function begin(e: MouseEvent, technicianId: string) {
     query: { date: date.value, technician: technicianId || undefined, start: session.time(start) },
   })
 }
-function keys(e: KeyboardEvent) {
-  if ((e.target as HTMLElement).closest('input, textarea')) return
-  const ctrl = e.ctrlKey || e.metaKey
-  const letter = e.key.toLowerCase()
-  if (ctrl && (letter === 'y' || (e.shiftKey && letter === 'z'))) void redo()
-  else if (ctrl && letter === 'z') void undo()
-  else if (e.key === '[') go(plusDays(date.value, -1))
-  else if (e.key === ']') go(plusDays(date.value, 1))
-  else return
-  e.preventDefault()
-}
-onMounted(() => window.addEventListener('keydown', keys))
-onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+const undone = () => void undo()
+const redone = () => void redo()
+const byDays = (days: number) => go(plusDays(date.value, days))
+useShortcuts([
+  ...BOARD_KEYS,
+  { keys: 'Ctrl Z', press: ['Control+z', 'Meta+z'], does: 'undo', run: undone },
+  {
+    keys: 'Ctrl Y',
+    press: ['Control+y', 'Meta+y', 'Control+Shift+z', 'Meta+Shift+z'],
+    does: 'do it again',
+    run: redone,
+  },
+  ...dayKeys(byDays),
+])
 </script>
 
 <template>

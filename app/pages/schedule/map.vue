@@ -6,11 +6,11 @@ import type { Answer } from '~~/shared/api'
 import CountyMap from '~/components/dispatch/CountyMap.vue'
 import NearestTable from '~/components/dispatch/NearestTable.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
-import VisitSheet from '~/components/dispatch/VisitSheet.vue'
-import { call, type Problem } from '~/lib/api'
+import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
+import type { Problem } from '~/lib/api'
 import { onMoved } from '~/lib/live'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
 import { useScheduleFilter } from '~/stores/scheduleFilter'
@@ -22,15 +22,14 @@ import Pending from '~/base/Pending.vue'
 definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
 const filters = useScheduleFilter()
-const { data, problem, refresh } = useLoad(() => call('mapDay', { query: { date: date.value } }))
+const { data, problem, refresh } = useAnswer('mapDay', () => ({ query: { date: date.value } }))
 const board = useBoard()
 const { problem: failed, act } = useAct()
 const said = ref('')
 type Nearby = Answer<'nearest'>['items'][number]
-const { data: schedule, refresh: again } = useLoad(() =>
-  call('schedule', { query: { date: date.value } }),
-)
-watch(date, () => void Promise.all([refresh(), again()]))
+const { data: schedule, refresh: again } = useAnswer('schedule', () => ({
+  query: { date: date.value },
+}))
 // Vans tell where they are every few seconds: once in a while is enough to see.
 let waits = false
 onMoved(() => {

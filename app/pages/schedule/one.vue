@@ -1,14 +1,15 @@
 <script setup lang="ts">
 // One technician's day as it will be driven: time runs down, drives stand between the visits, and the way home at the end.
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import { plusDays } from '~~/core/time/zone'
 import { HOUR } from '~~/core/time/units'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
-import VisitSheet from '~/components/dispatch/VisitSheet.vue'
-import { call } from '~/lib/api'
+import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import { SHOWS } from '~/lib/live'
-import { useLoad } from '~/lib/useLoad'
+import { dayKeys } from '~/dispatch/day/boardShortcuts'
+import { useShortcuts } from '~/lib/shortcuts'
+import { useAnswer } from '~/lib/useAnswer'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useScheduleFilter } from '~/stores/scheduleFilter'
 import ActButton from '~/base/ActButton.vue'
@@ -17,12 +18,11 @@ import Pending from '~/base/Pending.vue'
 definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
 const filters = useScheduleFilter()
-const { data, problem, refresh } = useLoad(
-  () => call('schedule', { query: { date: date.value } }),
-  0,
+const { data, problem, refresh } = useAnswer(
+  'schedule',
+  () => ({ query: { date: date.value } }),
   SHOWS.day,
 )
-watch(date, () => void refresh())
 const people = computed(() => (data.value?.technicians ?? []).filter((t) => filters.shows(t.id)))
 const who = computed(
   () =>
@@ -62,21 +62,18 @@ const now = ref(session.now())
 const tick = setInterval(() => {
   now.value = session.now()
 }, 20_000)
-function keys(e: KeyboardEvent) {
-  if ((e.target as HTMLElement).closest('input, textarea, select')) return
+/** The technician who stands so far from the one that is shown. */
+function byPerson(step: 1 | -1) {
   const at = people.value.findIndex((p) => p.id === who.value?.id)
-  if (e.key === '[') go(plusDays(date.value, -1))
-  else if (e.key === ']') go(plusDays(date.value, 1))
-  else if (e.key === 'PageDown' && people.value[at + 1]) go(date.value, people.value[at + 1]!.id)
-  else if (e.key === 'PageUp' && people.value[at - 1]) go(date.value, people.value[at - 1]!.id)
-  else return
-  e.preventDefault()
+  const next = people.value[at + step]
+  if (next) go(date.value, next.id)
 }
-onMounted(() => window.addEventListener('keydown', keys))
-onBeforeUnmount(() => {
-  window.removeEventListener('keydown', keys)
-  clearInterval(tick)
-})
+useShortcuts([
+  { keys: 'Page Up', press: 'PageUp', does: 'technician before', run: () => byPerson(-1) },
+  { keys: 'Page Down', press: 'PageDown', does: 'technician after', run: () => byPerson(1) },
+  ...dayKeys((by) => go(plusDays(date.value, by))),
+])
+onBeforeUnmount(() => clearInterval(tick))
 </script>
 
 <template>

@@ -15,13 +15,12 @@ import TerritoryList from '~/dispatch/setUp/TerritoryList.vue'
 import TimeOffForm from '~/dispatch/setUp/TimeOffForm.vue'
 import type { Person, SetUp } from '~/dispatch/setUp/useSetUp'
 import VisitMessages from '~/dispatch/setUp/VisitMessages.vue'
-import { call } from '~/lib/api'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data, problem, refresh } = useLoad(() => call('scheduleSetUp'))
+const { data, problem, refresh } = useAnswer('scheduleSetUp')
 const owns = computed(() => session.may('dispatch.setUp'))
 const editing = ref<Person | null>(null)
 function kept(setUp: SetUp) {

@@ -5,7 +5,7 @@ import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
 import { WORK_ORDER_STATES } from '~~/core/visits/workOrderState'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
@@ -16,7 +16,7 @@ const route = useRoute()
 const state = ref(typeof route.query.state === 'string' ? route.query.state : '')
 const kind = ref('')
 const parked = ref(typeof route.query.followUp === 'string' ? route.query.followUp : '')
-const { data: lists } = useLoad(() => call('followUpLists'))
+const { data: lists } = useAnswer('followUpLists')
 const load = (q: string, after?: string) =>
   call('workOrders', {
     query: {

@@ -1,13 +1,13 @@
 // One entry of the book: loaded, typed, tried while it is typed, kept in one act. What is typed stays, whoever else changes it.
 import { computed, onBeforeUnmount, reactive, ref, watch } from 'vue'
-import { onBeforeRouteLeave } from 'vue-router'
+import { guardLeaving } from '~/base/leaving'
 import type { Answer } from '~~/shared/api'
 import { call, newId, type Problem } from '~/lib/api'
 import type { Found } from '~/lib/book'
 import { dataUrl } from '~/lib/dataUrl'
 import { SHOWS } from '~/lib/live'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import { blankEntry, bodyOf, formOf, pricedOf, type Entry, type EntryForm } from './entryForm'
 
@@ -46,16 +46,6 @@ function useTried(id: string, form: EntryForm, ready: () => boolean) {
   onBeforeUnmount(() => clearTimeout(timer))
   return { tried, odd, forget }
 }
-/** Asks before what was typed is left behind. */
-function askBeforeLeaving(dirty: () => boolean) {
-  const stay = (e: BeforeUnloadEvent) => dirty() && e.preventDefault()
-  if (import.meta.client) window.addEventListener('beforeunload', stay)
-  onBeforeUnmount(() => window.removeEventListener('beforeunload', stay))
-  onBeforeRouteLeave(
-    () => !dirty() || window.confirm('What you typed here is not kept yet. Leave it?'),
-  )
-}
-
 /** What a new entry begins with: it is taxed as goods, its work is done at the first rate. */
 const usualOf = (rules: Answer<'pricing'>) => ({
   taxClass: (rules.taxClasses.find((t) => t.id === 'goods') ?? rules.taxClasses[0])?.id ?? '',
@@ -64,9 +54,9 @@ const usualOf = (rules: Answer<'pricing'>) => ({
 
 /** The entry as it is kept, nothing of one that is new, and the rules of the book. */
 function useKept(id: string, fresh: () => boolean) {
-  const { data: rules } = useLoad(() => call('pricing'), 0, SHOWS.book)
-  const { data, problem, refresh } = useLoad<Entry | null>(() =>
-    fresh() ? Promise.resolve(null) : call('priceEntry', { params: { id } }),
+  const { data: rules } = useAnswer('pricing', undefined, SHOWS.book)
+  const { data, problem, refresh } = useAnswer('priceEntry', () =>
+    fresh() ? null : { params: { id } },
   )
   return { rules, entry: data, problem, refresh }
 }
@@ -85,7 +75,7 @@ export function useEntry(id: string, fresh: () => boolean) {
     form,
     () => owns.value && (fresh() || version.value > 0),
   )
-  askBeforeLeaving(() => dirty.value)
+  guardLeaving(() => dirty.value && !busy.value)
 
   function take(e: Entry) {
     theirs.value = null

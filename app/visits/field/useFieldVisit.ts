@@ -5,7 +5,7 @@ import { call, newId } from '~/lib/api'
 import type { Found } from '~/lib/book'
 import { dataUrl } from '~/lib/dataUrl'
 import { useAct } from '~/lib/useAct'
-import { useLoad } from '~/lib/useLoad'
+import { useAnswer } from '~/lib/useAnswer'
 
 export type FieldVisit = Answer<'fieldVisit'>
 export type Work = Answer<'workOrder'>
@@ -75,7 +75,7 @@ function lineActs(
 }
 
 export function useFieldVisit(id: string) {
-  const { data, problem, refresh } = useLoad(() => call('fieldVisit', { params: { id } }))
+  const { data, problem, refresh } = useAnswer('fieldVisit', () => ({ params: { id } }))
   const { busy, problem: failed, act } = useAct()
   const work = computed(() => data.value?.workOrder ?? null)
   const workId = () => work.value!.id

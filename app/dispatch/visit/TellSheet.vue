@@ -1,10 +1,12 @@
 <script setup lang="ts">
 // Telling a customer that a visit will be late: by text or mail with prepared words, or by telephone, noted.
-import { reactive, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
-import type { Answer } from '~~/shared/api'
+import type { Answer, Given } from '~~/shared/api'
 import { call, Problem } from '~/lib/api'
-import { useAct } from '~/lib/useAct'
+import { useForm } from '~/base/useForm'
+import Form from '~/base/Form.vue'
+import OneField from '~/base/OneField.vue'
 import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
@@ -16,8 +18,7 @@ const emit = defineEmits<{ close: [] }>()
 const notice = ref<Answer<'visitNotice'> | null>(null)
 /** why nothing is known of the visit */
 const unseen = ref('')
-const form = reactive({ to: '', body: '', spoken: '', way: 'mail' as 'mail' | 'text' })
-const { busy, problem, act } = useAct()
+const form = useForm({ to: '', body: '', way: 'mail' as 'mail' | 'text' })
 watch(
   () => props.visitId,
   async (id) => {
@@ -29,7 +30,6 @@ watch(
     if (props.visitId !== id) return
     if (got instanceof Problem) unseen.value = got.message
     else notice.value = got
-    form.spoken = ''
     take(notice.value?.texts ? 'text' : 'mail')
   },
   { immediate: true },
@@ -37,24 +37,25 @@ watch(
 /** Each way has its own address and its own words. */
 function take(way: 'mail' | 'text') {
   const n = notice.value
-  Object.assign(form, {
+  form.begin({
     way,
     to: way === 'text' ? (n?.phone ?? '') : (n?.to[0] ?? ''),
     body: (way === 'text' ? n?.text : n?.body) ?? '',
   })
 }
-const tell = (spoken: boolean) =>
-  act(async () => {
-    await call('tellCustomer', {
-      params: { id: notice.value!.visitId },
-      body: spoken
-        ? { spoken: form.spoken || 'they know' }
-        : { channel: form.way, to: [form.to], body: form.body, subject: notice.value!.subject },
-    })
-    const sent = form.way === 'text' ? 'The text is on its way.' : 'The mail is on its way.'
-    ElMessage({ type: 'success', message: spoken ? 'Noted.' : sent })
-    emit('close')
+type Told = Given<'tellCustomer'>
+async function tell(body: Told, said: string) {
+  await call('tellCustomer', { params: { id: notice.value!.visitId }, body })
+  ElMessage({ type: 'success', message: said })
+  emit('close')
+}
+const write = () =>
+  form.send(() => {
+    const { way, to, body } = form.values
+    const said = way === 'text' ? 'The text is on its way.' : 'The mail is on its way.'
+    return tell({ channel: way, to: [to], body, subject: notice.value!.subject }, said)
   })
+const noteCall = (spoken: string) => tell({ spoken: spoken || 'they know' }, 'Noted.')
 </script>
 
 <template>
@@ -78,9 +79,10 @@ const tell = (spoken: boolean) =>
     >
       Looking up the visit…
     </p>
-    <div
+    <Form
       v-if="notice"
-      class="stack"
+      :of="form"
+      @submit="write"
     >
       <div
         class="row"
@@ -88,14 +90,14 @@ const tell = (spoken: boolean) =>
         aria-label="How"
       >
         <ActButton
-          :on="form.way === 'text'"
+          :on="form.values.way === 'text'"
           :disabled="!notice.texts"
           :title="notice.texts ? '' : 'They have not agreed to texts'"
           @click="take('text')"
         >
           By text</ActButton
         ><ActButton
-          :on="form.way === 'mail'"
+          :on="form.values.way === 'mail'"
           :disabled="!notice.mails"
           @click="take('mail')"
         >
@@ -107,42 +109,48 @@ const tell = (spoken: boolean) =>
         >
       </div>
       <p
-        v-if="form.way === 'mail' && !notice.mails"
+        v-if="form.values.way === 'mail' && !notice.mails"
         class="note warn"
       >
         This customer wants no mails. Ring {{ notice.phone || 'them' }}.
       </p>
       <template v-else
-        ><Field :label="form.way === 'text' ? 'Text to' : 'Mail to'"
+        ><Field :label="form.values.way === 'text' ? 'Text to' : 'Mail to'"
           ><TextInput
-            v-model="form.to"
-            :type="form.way === 'text' ? 'tel' : 'email'" /></Field
+            v-model="form.values.to"
+            :type="form.values.way === 'text' ? 'tel' : 'email'" /></Field
         ><Field label="Text"
           ><TextInput
-            v-model="form.body"
+            v-model="form.values.body"
             rows="8" /></Field
       ></template>
-      <Notice :of="problem" />
-      <div class="row">
-        <ActButton
-          v-if="form.way === 'text' || notice.mails"
-          primary
-          :disabled="busy || !form.to.trim()"
-          @click="tell(false)"
-        >
-          {{ form.way === 'text' ? 'Send the text' : 'Send the mail' }}</ActButton><span
-          class="grow"
-        /><Field :label="`Or rang ${notice.phone}`"
-          ><TextInput
-            v-model="form.spoken"
-            placeholder="what they said" /></Field
-        ><ActButton
-          :disabled="busy"
-          @click="tell(true)"
-        >
-          Note the call
-        </ActButton>
-      </div>
-    </div>
+      <Notice />
+      <ActButton
+        v-if="form.values.way === 'text' || notice.mails"
+        primary
+        submit
+        :disabled="!form.values.to.trim()"
+      >
+        {{ form.values.way === 'text' ? 'Send the text' : 'Send the mail' }}
+      </ActButton>
+    </Form>
+    <OneField
+      v-if="notice"
+      optional
+      shown
+      class="rang"
+      placeholder="what they said"
+      act="Note the call"
+      :label="`Or rang ${notice.phone}`"
+      :send="noteCall"
+    />
   </Dialog>
 </template>
+
+<style scoped>
+.rang {
+  margin-top: 14px;
+  border-top: 1px solid var(--rule);
+  padding-top: 10px;
+}
+</style>

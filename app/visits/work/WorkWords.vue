@@ -1,51 +1,36 @@
 <script setup lang="ts">
 // What a work order keeps besides its lines: details that changed at the customer, answers, the firm's own fields, the note that prints.
-import { reactive, ref } from 'vue'
+import { ref } from 'vue'
 import { DETAIL_NAMES } from '~~/core/customers/changedDetails'
 import type { Answer } from '~~/shared/api'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import ActButton from '~/base/ActButton.vue'
-import DateInput from '~/base/DateInput.vue'
-import TextInput from '~/base/TextInput.vue'
 import Notice from '~/base/Notice.vue'
+import OneField from '~/base/OneField.vue'
+import { useSession } from '~/stores/session'
+import ParkForm from './ParkForm.vue'
 
 const props = defineProps<{ work: Answer<'workOrder'>; edits: boolean }>()
 const emit = defineEmits<{ changed: [work: Answer<'workOrder'>] }>()
+const session = useSession()
 const { busy, problem, act } = useAct()
-const note = ref(props.work.printedNote)
-const noting = ref(false)
+/** which of the two is being written */
+const open = ref<'' | 'note' | 'park'>('')
 const carry = () =>
   act(async () => emit('changed', await call('carryOver', { params: { id: props.work.id } })))
-const keepNote = () =>
-  act(async () => {
-    emit(
-      'changed',
-      await call('writeWorkOrder', {
-        params: { id: props.work.id },
-        body: { version: props.work.version, printedNote: note.value },
-      }),
-    )
-    noting.value = false
-  })
-const parking = ref(false)
-const park = reactive({ list: '', on: '' })
-function openPark() {
-  Object.assign(park, { list: props.work.followUp, on: props.work.followUpOn ?? '' })
-  parking.value = true
+async function keepNote(printedNote: string) {
+  const body = { version: props.work.version, printedNote }
+  emit('changed', await call('writeWorkOrder', { params: { id: props.work.id }, body }))
+  open.value = ''
 }
-const keepPark = (list: string) =>
-  act(async () => {
-    emit(
-      'changed',
-      await call('followUp', {
-        params: { id: props.work.id },
-        body: { version: props.work.version, list, on: list ? park.on || null : null },
-      }),
-    )
-    parking.value = false
-  })
+async function park(list: string, on: string | null) {
+  const body = { version: props.work.version, list, on: list ? on : null }
+  emit('changed', await call('followUp', { params: { id: props.work.id }, body }))
+  open.value = ''
+}
+const takeOut = () => act(() => park('', null))
 const values = ref<Record<string, string>>(
   Object.fromEntries(props.work.fields.map((f) => [f.id, f.value])),
 )
@@ -94,64 +79,42 @@ const fill = (next: Record<string, string>) =>
       :key="a.question"
       ><span class="quiet small">{{ a.question }}</span> {{ a.answer }}</span
     >
-    <span v-if="work.printedNote && !noting"
+    <span v-if="work.printedNote && open !== 'note'"
       ><span class="quiet small">Printed on the invoice</span> {{ work.printedNote }}</span
     >
-    <form
-      v-if="noting"
-      class="row"
-      @submit.prevent="keepNote"
-    >
-      <TextInput
-        v-model="note"
-        aria-label="Printed on the invoice"
-        maxlength="400"
-      /><ActButton
-        primary
-        submit
-        :disabled="busy"
-      >
-        Keep
-      </ActButton>
-    </form>
+    <OneField
+      v-if="open === 'note'"
+      primary
+      optional
+      label="Printed on the invoice"
+      maxlength="400"
+      act="Keep"
+      :begins="work.printedNote"
+      :send="keepNote"
+    />
     <ActButton
       v-else-if="edits"
       quiet
       class="small no-print"
-      @click="noting = true"
+      @click="open = 'note'"
     >
       {{ work.printedNote ? 'Change the printed note' : '+ a note that prints' }}
     </ActButton>
-    <form
-      v-if="parking"
-      class="row"
-      @submit.prevent="keepPark(park.list.trim())"
-    >
-      <TextInput
-        v-model="park.list"
-        maxlength="60"
-        placeholder="a list: waits for a part, ask in spring"
-        aria-label="Park it in the list"
-      /><DateInput
-        v-model="park.on"
-        aria-label="Come back to it on"
-      /><ActButton
-        primary
-        submit
-        :disabled="busy || !park.list.trim()"
-      >
-        Park it
-      </ActButton>
-    </form>
+    <ParkForm
+      v-if="open === 'park'"
+      :list="work.followUp"
+      :on="work.followUpOn"
+      :park="park"
+    />
     <span v-else-if="work.followUp"
       ><span class="quiet small">Parked in</span> {{ work.followUp
-      }}{{ work.followUpOn ? `, until ${work.followUpOn}` : '' }}
+      }}{{ work.followUpOn ? `, until ${session.day(work.followUpOn)}` : '' }}
       <ActButton
         v-if="edits"
         quiet
         class="small no-print"
         :disabled="busy"
-        @click="keepPark('')"
+        @click="takeOut"
       >
         Take it out
       </ActButton></span
@@ -160,7 +123,7 @@ const fill = (next: Record<string, string>) =>
       v-else-if="edits"
       quiet
       class="small no-print"
-      @click="openPark"
+      @click="open = 'park'"
     >
       + park it in a list
     </ActButton>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+// The fields of a form, drawn from a list of them: each bound to the form's value of its name.
+import { computed } from 'vue'
+import Choice from './Choice.vue'
+import DateInput from './DateInput.vue'
+import Field from './Field.vue'
+import FigureInput from './FigureInput.vue'
+import TextInput from './TextInput.vue'
+import TimeInput from './TimeInput.vue'
+import type { FormField, FormRows } from './fields'
+import { formAround } from './useForm'
+
+type Values = Record<string, string | null>
+const props = defineProps<{
+  fields: FormRows
+  /** where they stand, if not in the form's own values */
+  values?: Values
+}>()
+const rows = computed(() => props.fields.map((row): readonly FormField[] => [row].flat()))
+const form = formAround()!
+const values = computed(() => props.values ?? (form.values as Values))
+const isText = (f: FormField) => !f.kind || ['area', 'email', 'tel', 'password'].includes(f.kind)
+</script>
+
+<template>
+  <div
+    v-for="row in rows"
+    :key="row[0]!.name"
+    :class="{ row: row.length > 1 }"
+  >
+    <Field
+      v-for="f in row"
+      :key="f.name"
+      :class="{ grow: row.length > 1 && !f.narrow }"
+      :name="f.name"
+      :label="f.label"
+    >
+      <Choice
+        v-if="f.options"
+        v-model="values[f.name]"
+        :options="f.options"
+      />
+      <DateInput
+        v-else-if="f.kind === 'date'"
+        v-model="values[f.name]"
+      />
+      <TimeInput
+        v-else-if="f.kind === 'time'"
+        v-model="values[f.name]"
+      />
+      <FigureInput
+        v-else-if="f.kind === 'figures'"
+        v-model="values[f.name]"
+        :placeholder="f.placeholder"
+      />
+      <TextInput
+        v-else-if="isText(f)"
+        v-model="values[f.name]"
+        :type="f.kind === 'area' ? 'text' : (f.kind as 'text' | undefined)"
+        :rows="f.kind === 'area' ? (f.rows ?? 2) : undefined"
+        :placeholder="f.placeholder"
+      />
+    </Field>
+  </div>
+</template>

@@ -1,0 +1,71 @@
+// What was typed and is not kept: asked about before a dialog closes, a page is left or the window goes.
+import { inject, onBeforeUnmount, provide, shallowRef, type InjectionKey } from 'vue'
+import { onBeforeRouteLeave } from 'vue-router'
+
+type Unkept = () => boolean
+/** Forms say here whether something would be lost. */
+interface Leaving {
+  watch: (unkept: Unkept) => () => void
+  any: () => boolean
+}
+function leaving(): Leaving {
+  const forms = new Set<Unkept>()
+  return {
+    watch(unkept) {
+      forms.add(unkept)
+      return () => void forms.delete(unkept)
+    },
+    any: () => [...forms].some((unkept) => unkept()),
+  }
+}
+const LEAVING: InjectionKey<Leaving> = Symbol('leaving')
+/** Forms that stand in no dialog are asked when the window goes. */
+const page = leaving()
+/** A dialog asks for its own forms; the window, when it goes, for all of them. */
+export function leavingWithin(): Leaving {
+  const within = leaving()
+  provide(LEAVING, within)
+  onBeforeUnmount(page.watch(within.any))
+  return within
+}
+
+export interface Question {
+  title: string
+  text: string
+  /** what goes on; the other answer stays */
+  yes: string
+  no: string
+}
+interface Asked extends Question {
+  answer: (yes: boolean) => void
+}
+/** The one question that is open; `Ask.vue` shows it. */
+export const asked = shallowRef<Asked | null>(null)
+export function ask(question: Question): Promise<boolean> {
+  asked.value?.answer(false)
+  return new Promise((resolve) => {
+    asked.value = {
+      ...question,
+      answer: (yes) => {
+        asked.value = null
+        resolve(yes)
+      },
+    }
+  })
+}
+export const askBeforeLeaving = (): Promise<boolean> =>
+  ask({
+    title: 'Not kept yet',
+    text: 'What you typed here is not kept. Leave it all the same?',
+    yes: 'Leave it',
+    no: 'Stay here',
+  })
+/** Asks before what is not kept is left behind: by a dialog that closes, a page that is left, or the window. */
+export function guardLeaving(unkept: Unkept): void {
+  const around = inject(LEAVING, page)
+  onBeforeUnmount(around.watch(unkept))
+  onBeforeRouteLeave(() => !unkept() || askBeforeLeaving())
+}
+export const warnWindow = (event: BeforeUnloadEvent) => {
+  if (page.any()) event.preventDefault()
+}

@@ -1,0 +1,34 @@
+// The index of the office: what stands at its right edge, and who may open it.
+import type { Permission } from '~~/core/access/permissions'
+
+/** What stands at the right edge, by what it is to a person. */
+export const INDEX: readonly {
+  group: string
+  links: readonly (readonly [to: string, name: string, may: Permission])[]
+}[] = [
+  { group: 'Day', links: [['/messages', 'Mail', 'messages.see']] },
+  {
+    group: 'Books',
+    links: [
+      ['/customers', 'Customers', 'customers.see'],
+      ['/sites', 'Sites', 'customers.see'],
+      ['/price-book', 'Price book', 'pricebook.see'],
+      ['/agreements', 'Agreements', 'agreements.see'],
+    ],
+  },
+  {
+    group: 'Papers',
+    links: [
+      ['/quotes', 'Quotes', 'quotes.list'],
+      ['/work', 'Work orders', 'visits.list'],
+      ['/invoices', 'Invoices', 'invoices.list'],
+    ],
+  },
+  {
+    group: 'Firm',
+    links: [
+      ['/schedule/set-up', 'Hours', 'dispatch.plan'],
+      ['/set-up', 'Set-up', 'settings.see'],
+    ],
+  },
+]

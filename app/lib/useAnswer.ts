@@ -1,0 +1,71 @@
+// What a screen shows of the server: asked when it opens, again when something changed elsewhere; keeps the old while the new is on
+// its way, and whatever is the same in both, so that only what changed is drawn anew. Who asks the same at once shares the answer.
+import { computed } from 'vue'
+import { useQuery, useQueryCache } from '@pinia/colada'
+import type { Answer, RouteName } from '~~/shared/api'
+import { call, type Asked, type Problem } from './api'
+import { keepEqual } from './keepEqual'
+import { onLive, type Shows } from './live'
+
+/** What names a question among all that were asked. */
+type Key = readonly [string, ...unknown[]]
+export interface Showing extends Shows {
+  /** ms: what stands at the edge of the screen lets the question of its middle go first */
+  patience?: number
+}
+
+/**
+ * The answer to a question that may change: with its key it is asked anew. A key of null asks nothing.
+ * What is written into `data` is the answer of an act, newer than any question still on its way.
+ */
+export function useAsked<T>(key: () => Key | null, load: () => Promise<T>, shows: Showing = {}) {
+  const cache = useQueryCache()
+  // The cache tells questions apart by what they say, as JSON does.
+  const named = () => JSON.parse(JSON.stringify(key() ?? ['nothing'])) as [string]
+  const { data, error, refetch } = useQuery<T, Problem>({
+    key: named,
+    query: async () => {
+      const before = cache.getQueryData<T>(named())
+      return keepEqual(before, await load())
+    },
+    enabled: () => key() !== null,
+    // Whoever opens a screen asks: what an earlier visit to it saw may be old, and is not shown.
+    staleTime: 0,
+    gcTime: 0,
+    refetchOnReconnect: false,
+    refetchOnWindowFocus: false,
+    placeholderData: (before) => before,
+  })
+  const refresh = async () => void (await refetch())
+  onLive(() => key() && void refresh(), shows.patience, shows)
+  return {
+    data: computed({
+      get: () => data.value ?? null,
+      set: (answered) => {
+        cache.cancelQueries({ key: named(), exact: true })
+        cache.setQueryData(named(), keepEqual(data.value, answered as T))
+      },
+    }),
+    problem: computed(() => error.value),
+    refresh,
+  }
+}
+
+/**
+ * The answer of a route, for as long as a screen shows it.
+ * @example const { data, problem } = useAnswer('customer', () => ({ params: { id } }))
+ */
+export function useAnswer<N extends RouteName>(
+  name: N,
+  asked: () => Asked<N>[0] | null = () => ({}) as Asked<N>[0],
+  shows: Showing = {},
+) {
+  return useAsked<Answer<N>>(
+    () => {
+      const input = asked()
+      return input === null ? null : [name, input]
+    },
+    () => call(name, ...([asked()] as unknown as Asked<N>)),
+    shows,
+  )
+}

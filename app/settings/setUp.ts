@@ -1,0 +1,22 @@
+// What the parts of the firm's set-up share: what is kept, and the words of its kinds.
+import type { Answer } from '~~/shared/api'
+
+export type FirmSetUp = Answer<'setUp'>
+export type Question = FirmSetUp['questions'][number]
+export type OwnField = FirmSetUp['fields'][number]
+/** Choices as they are typed: with commas between. */
+export const choicesIn = (text: string): string[] =>
+  text
+    .split(',')
+    .map((choice) => choice.trim())
+    .filter(Boolean)
+const KIND_WORDS: Readonly<Record<string, string>> = {
+  yes_no: 'yes or no',
+  work_order: 'work order',
+}
+export const sayKind = (kind: string): string => KIND_WORDS[kind] ?? kind.replaceAll('_', ' ')
+export const kindOptions = (kinds: readonly string[]) =>
+  kinds.map((value) => ({ value, label: sayKind(value) }))
+/** What it is answered or filled with, and the choices if it has some. */
+export const sayChoices = (kind: string, choices: readonly string[]): string =>
+  choices.length ? `${sayKind(kind)}: ${choices.join(', ')}` : sayKind(kind)

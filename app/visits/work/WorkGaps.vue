@@ -1,0 +1,81 @@
+<script setup lang="ts">
+// Between done and billed: minutes that no line charges for, and work that is finished without a price.
+import { computed, ref } from 'vue'
+import { hoursMinutes } from '~~/core/hours/workedSeconds'
+import ActButton from '~/base/ActButton.vue'
+import ReasonDialog from '~/base/ReasonDialog.vue'
+import { call } from '~/lib/api'
+import { useSession } from '~/stores/session'
+import { isZero, type Work } from './useWorkOrder'
+
+const props = defineProps<{ work: Work; bills: boolean; busy: boolean }>()
+const emit = defineEmits<{ charge: []; changed: [work: Work] }>()
+const session = useSession()
+const SECONDS = 60
+const asked = ref<'' | 'explain' | 'close'>('')
+/** the minutes that were shown when the reason was asked for */
+const seconds = ref(0)
+const params = { id: props.work.id }
+const unpriced = computed(
+  () => props.bills && props.work.state === 'to_bill' && isZero(props.work.totals.toBill),
+)
+function explain() {
+  seconds.value = props.work.time.uncoveredSeconds
+  asked.value = 'explain'
+}
+const leaveOut = async (reason: string) =>
+  emit('changed', await call('explainTime', { params, body: { seconds: seconds.value, reason } }))
+const close = async (reason: string) =>
+  emit('changed', await call('closeWorkOrder', { params, body: { reason } }))
+</script>
+
+<template>
+  <div
+    v-if="work.time.uncoveredSeconds"
+    class="note warn row"
+  >
+    <span class="grow"
+      ><b
+        >{{ Math.round(work.time.uncoveredSeconds / SECONDS) }} minutes were worked that no line
+        charges for.</b
+      >
+      The clock shows {{ hoursMinutes(work.time.siteSeconds) }} h on site; lines cover
+      {{ hoursMinutes(work.time.coveredSeconds) }} h.</span
+    >
+    <ActButton
+      :disabled="busy"
+      @click="emit('charge')"
+    >
+      Charge {{ session.money(work.time.charge) }}
+    </ActButton>
+    <ActButton @click="explain"> Leave out, say why </ActButton>
+  </div>
+  <p
+    v-if="unpriced"
+    class="note warn row"
+  >
+    <span class="grow"
+      ><b>Finished, and nothing is priced.</b> Add what was done, or close it and say why nothing is
+      billed.</span
+    >
+    <ActButton @click="asked = 'close'"> Close without a bill… </ActButton>
+  </p>
+  <ReasonDialog
+    v-if="asked === 'explain'"
+    title="Leave these minutes out"
+    label="Why"
+    name="reason"
+    act="Leave them out"
+    :send="leaveOut"
+    @close="asked = ''"
+  />
+  <ReasonDialog
+    v-if="asked === 'close'"
+    title="Close without a bill"
+    label="Why"
+    name="reason"
+    act="Close it"
+    :send="close"
+    @close="asked = ''"
+  />
+</template>
