@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A day: from the calendar, or typed as people write it (27 nov, 11/27, tomorrow, fri).
-import { computed, h, useTemplateRef } from 'vue'
+import { computed, defineComponent, h, useTemplateRef } from 'vue'
 import dayjs from 'dayjs'
 import type { DatePickerInstance } from 'element-plus'
 import { passOn } from './passOn'
@@ -23,8 +23,9 @@ const value = computed({
     emit('change', chosen ?? '')
   },
 })
-const Weekday = () =>
-  h('span', { class: 'weekday' }, day.value ? dayjs(day.value).format('ddd') : '')
+const Weekday = defineComponent(
+  () => () => h('span', { class: 'weekday' }, day.value ? dayjs(day.value).format('ddd') : ''),
+)
 const outside = (at: Date) => {
   const iso = dayjs(at).format('YYYY-MM-DD')
   return (!!props.min && iso < props.min) || (!!props.max && iso > props.max)

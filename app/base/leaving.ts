@@ -1,6 +1,6 @@
 // What was typed and is not kept: asked about before a dialog closes, a page is left or the window goes.
 import { inject, onBeforeUnmount, provide, shallowRef, type InjectionKey } from 'vue'
-import { onBeforeRouteLeave } from 'vue-router'
+import { matchedRouteKey, onBeforeRouteLeave } from 'vue-router'
 
 type Unkept = () => boolean
 /** Forms say here whether something would be lost. */
@@ -64,7 +64,8 @@ export const askBeforeLeaving = (): Promise<boolean> =>
 export function guardLeaving(unkept: Unkept): void {
   const around = inject(LEAVING, page)
   onBeforeUnmount(around.watch(unkept))
-  onBeforeRouteLeave(() => !unkept() || askBeforeLeaving())
+  // A part that stands on no page has none to leave.
+  if (inject(matchedRouteKey, null)) onBeforeRouteLeave(() => !unkept() || askBeforeLeaving())
 }
 export const warnWindow = (event: BeforeUnloadEvent) => {
   if (page.any()) event.preventDefault()
