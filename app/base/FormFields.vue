@@ -19,7 +19,6 @@ const props = defineProps<{
 const rows = computed(() => props.fields.map((row): readonly FormField[] => [row].flat()))
 const form = formAround()!
 const values = computed(() => props.values ?? (form.values as Values))
-const isText = (f: FormField) => !f.kind || ['area', 'email', 'tel', 'password'].includes(f.kind)
 </script>
 
 <template>
@@ -54,9 +53,9 @@ const isText = (f: FormField) => !f.kind || ['area', 'email', 'tel', 'password']
         :placeholder="f.placeholder"
       />
       <TextInput
-        v-else-if="isText(f)"
+        v-else
         v-model="values[f.name]"
-        :type="f.kind === 'area' ? 'text' : (f.kind as 'text' | undefined)"
+        :type="f.kind === 'email' ? 'email' : 'text'"
         :rows="f.kind === 'area' ? (f.rows ?? 2) : undefined"
         :placeholder="f.placeholder"
       />

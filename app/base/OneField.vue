@@ -24,10 +24,10 @@ const props = defineProps<{
 }>()
 const form = useForm({ text: props.begins ?? '' })
 const give = () =>
-  form.send(async () => {
-    await props.send(form.values.text.trim())
-    form.begin({ text: props.begins ?? '' })
-  })
+  form.send(
+    () => props.send(form.values.text.trim()),
+    () => ({ text: props.begins ?? '' }),
+  )
 </script>
 
 <template>

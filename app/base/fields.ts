@@ -1,5 +1,5 @@
 // The fields of a form as data: what each is called in what is sent, and by what it is typed.
-export type FieldKind = 'text' | 'area' | 'email' | 'tel' | 'password' | 'date' | 'time' | 'figures'
+export type FieldKind = 'text' | 'area' | 'email' | 'date' | 'time' | 'figures'
 export type Option = { value: string | number | null; label: string; disabled?: boolean }
 export interface FormField {
   readonly name: string

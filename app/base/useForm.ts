@@ -52,10 +52,8 @@ export function useForm<Values extends object>(begins: Values) {
   const { busy, problem, act } = useAct()
   const { place, unplaced } = usePlaces(() => problem.value)
   const changed = computed(() => JSON.stringify(values) !== kept.value)
-  let begun = 0
   /** Begins anew: with other values, or with those that stand in it as the ones that are kept. */
   function begin(next: Partial<Values> = {}) {
-    begun++
     Object.assign(values, plain(next))
     kept.value = JSON.stringify(values)
   }
@@ -67,13 +65,16 @@ export function useForm<Values extends object>(begins: Values) {
       if (same(key)) values[key] = plain(next[key])
     kept.value = JSON.stringify({ ...values, ...plain(next) })
   }
-  /** Does its act once; what was in it then is kept after that. */
-  const send = <T>(work: () => Promise<T>): Promise<T | undefined> =>
+  /** Does its act once; what was in it then is kept after that. `after` is what it begins anew with: where something was typed meanwhile, that stays. */
+  const send = <T>(
+    work: () => Promise<T>,
+    after: (sent: Values) => Partial<Values> = () => ({}),
+  ): Promise<T | undefined> =>
     act(async () => {
-      const [sent, before] = [JSON.stringify(values), begun]
+      const sent = plain(values) as Values
       const answer = await work()
-      // Unless it began anew meanwhile.
-      if (begun === before) kept.value = sent
+      kept.value = JSON.stringify(sent)
+      follow({ ...sent, ...after(sent) })
       return answer
     })
   return reactive({

@@ -19,14 +19,16 @@ const form = useForm({
   choices: '',
 })
 const add = () =>
-  form.send(async () => {
-    const { text, kind, choices } = form.values
-    const position = props.questions.length
-    const body = { id: newId(), text, kind, choices: choicesIn(choices), position }
-    await call('keepQuestion', { body })
-    form.begin({ text: '', choices: '' })
-    emit('kept')
-  })
+  form.send(
+    async () => {
+      const { text, kind, choices } = form.values
+      const position = props.questions.length
+      const body = { id: newId(), text, kind, choices: choicesIn(choices), position }
+      await call('keepQuestion', { body })
+      emit('kept')
+    },
+    () => ({ text: '', choices: '' }),
+  )
 const retire = (q: Question) =>
   form.act(async () => {
     const position = props.questions.indexOf(q)

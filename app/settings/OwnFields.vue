@@ -20,14 +20,16 @@ const form = useForm({
   choices: '',
 })
 const add = () =>
-  form.send(async () => {
-    const { choices, ...rest } = form.values
-    const position = props.fields.length
-    const body = { ...rest, id: newId(), choices: choicesIn(choices), position }
-    await call('keepField', { body })
-    form.begin({ name: '', choices: '' })
-    emit('kept')
-  })
+  form.send(
+    async () => {
+      const { choices, ...rest } = form.values
+      const position = props.fields.length
+      const body = { ...rest, id: newId(), choices: choicesIn(choices), position }
+      await call('keepField', { body })
+      emit('kept')
+    },
+    () => ({ name: '', choices: '' }),
+  )
 const retire = (f: OwnField) =>
   form.act(async () => {
     const position = props.fields.indexOf(f)

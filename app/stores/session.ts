@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import type { Permission } from '~~/core/access/permissions'
 import type { Answer } from '~~/shared/api'
 import type { Money } from '~~/core/money/formatMinor'
-import { call, catalogueOfRoutes } from '~/lib/api'
+import { call, catalogueOfRoutes, type Problem } from '~/lib/api'
 import { forgetBook } from '~/lib/book'
 import { closeLive } from '~/lib/live'
 import { sayMoney } from '~~/core/money/sayMoney'
@@ -35,9 +35,11 @@ export const useSession = defineStore('session', {
         this.asked = true
         try {
           this.keep(await call('session'))
-        } catch {
+        } catch (error) {
           this.me = null
-          localStorage.removeItem('signed-in')
+          // A page that was left, or a line that dropped, has signed nobody out: the next page asks again.
+          if ((error as Problem).status === 401) localStorage.removeItem('signed-in')
+          else this.asked = false
         }
       }
       return this.me

@@ -60,11 +60,22 @@ describe('its act', () => {
     expect(await sent).toBe('done')
     expect([form.busy, form.changed, form.unkept]).toEqual([false, true, true])
   })
-  it('that begins the form anew leaves it so', async () => {
+  it('begins the form anew where it says so', async () => {
+    const form = useForm({ text: '', kind: 'yes_no' })
+    Object.assign(form.values, { text: 'Is there a dog?', kind: 'text' })
+    await form.send(
+      () => Promise.resolve(),
+      () => ({ text: '' }),
+    )
+    expect(form.values).toEqual({ text: '', kind: 'text' })
+    expect(form.changed).toBe(false)
+  })
+  it('begins it anew, but for what was typed meanwhile', async () => {
     const form = useForm({ text: '' })
-    form.values.text = 'Only Maud'
-    await form.send(() => Promise.resolve(form.begin({ text: '' })))
-    expect([form.values.text, form.changed]).toEqual(['', false])
+    form.values.text = 'first'
+    const work = () => Promise.resolve(void (form.values.text = 'second'))
+    await form.send(work, () => ({ text: '' }))
+    expect([form.values.text, form.unkept]).toEqual(['second', true])
   })
   it('that failed keeps nothing, and leaves what was typed', async () => {
     const form = useForm({ note: '' })

@@ -58,8 +58,7 @@ watch(
   },
 )
 const done = computed(() => taken.value.length > 0 && Number(left.value.amount) <= 0)
-function sayTaken(got: Answer<'pay'>): string {
-  const { method, reference } = form.values
+function sayTaken(got: Answer<'pay'>, method: Method, reference: string): string {
   const noted = reference ? ` (${reference})` : ''
   const credit = Number(got.left.amount) ? `; ${session.money(got.left)} kept as a credit` : ''
   return `${session.money(got.amount)} by ${method}${noted}, receipt ${got.number}${credit}`
@@ -89,7 +88,7 @@ const take = (mayLeaveCredit: boolean) =>
         mayLeaveCredit,
       },
     }).catch(learn)
-    taken.value.push(sayTaken(got))
+    taken.value.push(sayTaken(got, method, reference))
     propose(got.stillOpen, 'cheque')
     emit('paid')
   })

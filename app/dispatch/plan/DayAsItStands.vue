@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The day before anything is proposed: who has what, how much of it is driving, and which promises are at risk.
+// The day before anything is proposed: who has what, how far they drive to it (the way home is not in it), and which promises are at risk.
 import { computed } from 'vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import type { Answer } from '~~/shared/api'
@@ -36,7 +36,7 @@ const COLUMNS: readonly Column<Row>[] = [
   { key: 'visits', label: 'Visits', figures: true, text: (r) => r.visits || '–' },
   { key: 'first', label: 'First', figures: true, text: (r) => session.time(r.first) || '–' },
   { key: 'work', label: 'Work', figures: true, text: (r) => hours(r.work) },
-  { key: 'driving', label: 'Driving', figures: true, text: (r) => hours(r.driving) },
+  { key: 'driving', label: 'Driving there', figures: true, text: (r) => hours(r.driving) },
   {
     key: 'risk',
     label: 'Promises at risk',

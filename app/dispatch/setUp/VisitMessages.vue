@@ -24,7 +24,11 @@ const WORDS = [
   ['late', 'Running late'],
 ] as const
 const asKept = () => ({ ...props.messages, words: { ...props.messages.words } })
-const { form, keep } = useSetUpForm(asKept(), (now) => emit('kept', now), asKept)
+const { form, keep } = useSetUpForm(
+  asKept(),
+  (now) => emit('kept', now),
+  () => ({}),
+)
 watch(
   () => props.messages,
   () => form.follow(asKept()),

@@ -24,11 +24,7 @@ export function useSetUpForm<Values extends object>(
   after: (values: Values) => Partial<Values> = () => begins,
 ) {
   const form = useForm(begins)
-  const keep = (ask: () => Promise<SetUp>) =>
-    form.send(async () => {
-      kept(await ask())
-      form.begin(after(form.values as Values))
-    })
+  const keep = (ask: () => Promise<SetUp>) => form.send(async () => kept(await ask()), after)
   return { form, keep }
 }
 /** People to choose from, with nobody chosen yet. */
