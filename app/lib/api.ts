@@ -2,17 +2,29 @@
 import { v7 } from 'uuid'
 import type { AnySchema, ValidationError } from 'yup'
 import { addresses } from '#build/addresses'
+import type { ErrorCode } from '~~/core/errors/errors'
 import type { Answer, Given, Params, Query, RouteName, routes } from '~~/shared/api'
 
+/** Codes of answers, and the one that there is without an answer. */
+type Code = ErrorCode | 'offline'
+type Fault = { path: string; message: string }
+interface Refusal {
+  status: number
+  code: Code
+  errors?: Fault[]
+  extra?: Record<string, unknown>
+}
 export class Problem extends Error {
-  constructor(
-    readonly status: number,
-    readonly code: string,
-    message: string,
-    readonly errors: { path: string; message: string }[] = [],
-    readonly extra: Record<string, unknown> = {},
-  ) {
+  readonly status: number
+  readonly code: Code
+  readonly errors: Fault[]
+  readonly extra: Record<string, unknown>
+  constructor(message: string, { status, code, errors = [], extra = {} }: Refusal) {
     super(message)
+    this.status = status
+    this.code = code
+    this.errors = errors
+    this.extra = extra
   }
 
   /** The sentence for one field, or nothing. */
@@ -59,57 +71,48 @@ async function check(name: RouteName, body: unknown): Promise<void> {
       path: e.path ?? '',
       message: e.message,
     }))
-    throw new Problem(422, 'invalid', errors[0]!.message, errors)
+    throw new Problem(errors[0]!.message, { status: 422, code: 'invalid', errors })
   }
+}
+/** An address with the names of its path and its query in it. */
+function urlOf(address: string, { params, query = {} }: Loose): string {
+  const path = address.replace(/\{(\w+)\}/g, (_, key: string) =>
+    encodeURIComponent(params?.[key] ?? ''),
+  )
+  const given = Object.entries(query).filter(([, v]) => v !== undefined && v !== '' && v !== null)
+  const asked = new URLSearchParams(given.map(([k, v]) => [k, String(v)]))
+  return `/api/v1${path}${asked.size ? `?${asked}` : ''}`
+}
+/** Asks, again where the line drops: with the same key, so that a write that did arrive is not done twice. */
+async function ask(url: string, request: RequestInit, again = 2): Promise<Response> {
+  try {
+    return await fetch(url, { ...request, signal: AbortSignal.timeout(30_000) })
+  } catch {
+    if (again > 0 && navigator.onLine) return ask(url, request, again - 1)
+    throw new Problem(
+      'There is no connection. What you typed is still here; try again when it is back.',
+      { status: 0, code: 'offline' },
+    )
+  }
+}
+/** What an answer that refuses says; one that says nothing is our mistake. */
+async function problemIn(response: Response): Promise<Problem> {
+  const said = (await response.json().catch(() => ({}))) as Partial<Refusal> & { detail?: string }
+  const { code = 'unexpected', detail = 'Something went wrong. Nothing was saved.', errors } = said
+  return new Problem(detail, { status: response.status, code, errors, extra: said })
 }
 export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): Promise<Answer<N>> {
   const input: Loose = asked ?? {}
   const [method, address, takes] = addresses[name]!
-  const path = address.replace(/\{(\w+)\}/g, (_, key: string) =>
-    encodeURIComponent(input.params?.[key] ?? ''),
-  )
-  const query = new URLSearchParams(
-    Object.entries(input.query ?? {})
-      .filter(([, v]) => v !== undefined && v !== '' && v !== null)
-      .map(([k, v]) => [k, String(v)]),
-  )
   const write = method !== 'GET'
   if (write && takes) await check(name, input.body ?? {})
-  const headers: Record<string, string> = write
-    ? { 'Content-Type': 'application/json', 'Idempotency-Key': input.key ?? newId() }
-    : {}
-  for (let attempt = 0; ; attempt++) {
-    let response: Response
-    try {
-      response = await fetch(`/api/v1${path}${query.size ? `?${query}` : ''}`, {
-        method,
-        headers,
-        body: write ? JSON.stringify(input.body ?? {}) : undefined,
-        signal: AbortSignal.timeout(30_000),
-      })
-    } catch {
-      // The same key: a write that did arrive is not done twice.
-      if (attempt < 2 && navigator.onLine) continue
-      throw new Problem(
-        0,
-        'offline',
-        'There is no connection. What you typed is still here; try again when it is back.',
-      )
-    }
-    if (response.ok) return (await response.json()) as Answer<N>
-    const problem = (await response.json().catch(() => ({}))) as {
-      code?: string
-      detail?: string
-      errors?: { path: string; message: string }[]
-    }
-    if (response.status === 401 && name !== 'signIn' && name !== 'session')
-      window.dispatchEvent(new Event('signed-out'))
-    throw new Problem(
-      response.status,
-      problem.code ?? 'unexpected',
-      problem.detail ?? 'Something went wrong. Nothing was saved.',
-      problem.errors,
-      problem,
-    )
+  const request = write && {
+    body: JSON.stringify(input.body ?? {}),
+    headers: { 'Content-Type': 'application/json', 'Idempotency-Key': input.key ?? newId() },
   }
+  const response = await ask(urlOf(address, input), { method, ...request })
+  if (response.ok) return (await response.json()) as Answer<N>
+  if (response.status === 401 && name !== 'signIn' && name !== 'session')
+    window.dispatchEvent(new Event('signed-out'))
+  throw await problemIn(response)
 }

@@ -170,11 +170,10 @@ export const useBoard = defineStore('board', {
       if (turned.length) this[onto] = [...this[onto], turned].slice(-MOST)
       if (lost)
         throw new Problem(
-          409,
-          'stale',
           act.length === 1
             ? 'Someone changed this visit after you did; it is left as they put it.'
             : `Someone changed ${lost} of these ${act.length} visits after you did; they are left as they were put.`,
+          { status: 409, code: 'stale' },
         )
     },
   },

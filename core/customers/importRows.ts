@@ -139,6 +139,23 @@ export function recordProblems(record: ImportRecord): { field: ImportField; mess
   return problems
 }
 
+/** What a card says, under the names that an import knows. */
+function rowOfCard(c: Card): Partial<Record<ImportField, string | undefined>> {
+  const firm = c.organisation && c.organisation !== c.name ? c.organisation : ''
+  const [address] = c.addresses
+  return {
+    name: firm || c.name,
+    phone: c.phones[0],
+    phone2: c.phones[1],
+    email: c.mails[0],
+    email2: c.mails[1],
+    billing_address: address?.line1,
+    billing_town: address?.town,
+    billing_postcode: address?.postcode,
+    ...(firm ? { contact_name: c.name, contact_role: c.role } : {}),
+    note: c.note,
+  }
+}
 /** Cards of an address book as the table that an import reads. */
 export function cardsAsTable(cards: readonly Card[]): Table {
   const head: ImportField[] = [
@@ -154,24 +171,6 @@ export function cardsAsTable(cards: readonly Card[]): Table {
     'contact_role',
     'note',
   ]
-  return {
-    head,
-    rows: cards.map((c) => {
-      const firm = c.organisation && c.organisation !== c.name ? c.organisation : ''
-      const [address] = c.addresses
-      return [
-        firm || c.name,
-        c.phones[0] ?? '',
-        c.phones[1] ?? '',
-        c.mails[0] ?? '',
-        c.mails[1] ?? '',
-        address?.line1 ?? '',
-        address?.town ?? '',
-        address?.postcode ?? '',
-        firm ? c.name : '',
-        firm ? (c.role ?? '') : '',
-        c.note ?? '',
-      ]
-    }),
-  }
+  const rows = cards.map(rowOfCard).map((row) => head.map((field) => row[field] ?? ''))
+  return { head, rows }
 }

@@ -62,41 +62,49 @@ function sharesSurname(a: string, b: string): boolean {
 /** From here on two records are shown as perhaps the same. */
 export const PERHAPS_THE_SAME = 0.6
 
+/** What two records may share and so be compared at all. */
+const keysOf = (one: Comparable): Set<string> =>
+  new Set([
+    ...one.phones.map((p) => `p${p}`),
+    ...one.mails.map((m) => `m${m.toLowerCase()}`),
+    ...one.places.map((p) => `a${nameKey(p)}`),
+    `n${nameKey(one.name).split(' ').sort().join(' ')}`,
+  ])
+/** Records by what they share. A key that very many share (a switchboard, a block of flats) is no evidence. */
+function sharing(all: readonly Comparable[]): Comparable[][] {
+  const shared = new Map<string, Comparable[]>()
+  for (const one of all)
+    for (const key of keysOf(one))
+      if (key.length > 4) shared.set(key, [...(shared.get(key) ?? []), one])
+  return [...shared.values()].filter((group) => group.length > 1 && group.length <= MOST_SHARING)
+}
+const MOST_SHARING = 20
+/** Every two of a group, the smaller identifier first. */
+const twosOf = (group: readonly Comparable[]): [Comparable, Comparable][] =>
+  group.flatMap((one, i) =>
+    group
+      .slice(i + 1)
+      .filter((other) => other.id !== one.id)
+      .map((other): [Comparable, Comparable] => (one.id < other.id ? [one, other] : [other, one])),
+  )
+export interface Pair {
+  first: string
+  second: string
+  score: number
+  reasons: string[]
+}
 /**
  * Pairs that are perhaps the same, surest first. Only records that share a number, a mail address, an address or a
  * name's words are compared, so that it grows with what they share and not with the square of their number.
  * A key that more than 20 records share (a switchboard, a block of flats) is no evidence and is left out.
  */
-export function duplicatePairs(
-  all: readonly Comparable[],
-  limit = 200,
-): { first: string; second: string; score: number; reasons: string[] }[] {
-  const shared = new Map<string, Comparable[]>()
-  for (const one of all) {
-    const keys = [
-      ...one.phones.map((p) => `p${p}`),
-      ...one.mails.map((m) => `m${m.toLowerCase()}`),
-      ...one.places.map((p) => `a${nameKey(p)}`),
-      `n${nameKey(one.name).split(' ').sort().join(' ')}`,
-    ]
-    for (const key of new Set(keys))
-      if (key.length > 4) shared.set(key, [...(shared.get(key) ?? []), one])
-  }
-  const pairs = new Map<
-    string,
-    { first: string; second: string; score: number; reasons: string[] }
-  >()
-  for (const group of shared.values()) {
-    if (group.length < 2 || group.length > 20) continue
-    for (let i = 0; i < group.length; i++) {
-      for (let j = i + 1; j < group.length; j++) {
-        const [a, b] = group[i]!.id < group[j]!.id ? [group[i]!, group[j]!] : [group[j]!, group[i]!]
-        if (a.id === b.id || pairs.has(`${a.id} ${b.id}`)) continue
-        const alike = likeness(a, b)
-        if (alike.score >= PERHAPS_THE_SAME)
-          pairs.set(`${a.id} ${b.id}`, { first: a.id, second: b.id, ...alike })
-      }
-    }
+export function duplicatePairs(all: readonly Comparable[], limit = 200): Pair[] {
+  const pairs = new Map<string, Pair>()
+  for (const [a, b] of sharing(all).flatMap(twosOf)) {
+    const key = `${a.id} ${b.id}`
+    if (pairs.has(key)) continue
+    const alike = likeness(a, b)
+    if (alike.score >= PERHAPS_THE_SAME) pairs.set(key, { first: a.id, second: b.id, ...alike })
   }
   return [...pairs.values()]
     .sort((x, y) => y.score - x.score || (x.first < y.first ? -1 : 1))

@@ -21,15 +21,18 @@ export function postcodeRange(text: string): string[] {
     }
     const [from, to] = [range[1]!, range[2]!]
     if (from.length !== to.length || Number(to) < Number(from))
-      throw new LedgerError('bad_postcodes', 422, `The range ${word} runs backwards.`, [
-        { path: 'postcodes', message: `The range ${word} runs backwards.` },
-      ])
+      throw new LedgerError('bad_postcodes', `The range ${word} runs backwards.`, {
+        errors: [{ path: 'postcodes', message: `The range ${word} runs backwards.` }],
+      })
     if (Number(to) - Number(from) >= MOST)
       throw new LedgerError(
         'bad_postcodes',
-        422,
         `The range ${word} names more than ${MOST} postcodes. Name a beginning instead, for example ${from.slice(0, 2)}.`,
-        [{ path: 'postcodes', message: `The range ${word} names more than ${MOST} postcodes.` }],
+        {
+          errors: [
+            { path: 'postcodes', message: `The range ${word} names more than ${MOST} postcodes.` },
+          ],
+        },
       )
     for (let n = Number(from); n <= Number(to); n++) out.add(String(n).padStart(from.length, '0'))
   }

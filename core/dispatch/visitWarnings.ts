@@ -33,6 +33,43 @@ export type VisitWarning = {
 /** What is said but does not hold anybody up: a person may well be sent elsewhere, or learn. */
 export const SOFT_WARNINGS: readonly VisitWarning['code'][] = ['territory', 'skill', 'break']
 
+type Says = { name: string; day: (date: string) => string }
+const overlaps = (place: Placement, from: number, to: number) =>
+  from < place.endAt && place.startAt < to
+
+function clashes(place: Placement, { others }: DayFacts, { name }: Says): VisitWarning[] {
+  return others
+    .filter((o) => overlaps(place, o.startAt, o.endAt))
+    .map((o) => ({ code: 'clash', text: `${name} is at ${o.label} then` }))
+}
+function timeAway(place: Placement, { timeOff }: DayFacts, { name }: Says): VisitWarning[] {
+  return timeOff
+    .filter((t) => overlaps(place, t.from, t.to))
+    .map((t) =>
+      t.kind === 'break'
+        ? { code: 'break', text: `it runs into ${name}’s break` }
+        : { code: 'time_off', text: `${name} is off then: ${t.reason}` },
+    )
+}
+function outsideHours(place: Placement, { working }: DayFacts, { name }: Says): VisitWarning[] {
+  if (working.some((w) => w.from <= place.startAt && place.endAt <= w.to)) return []
+  const text = working.length ? `this is outside ${name}’s hours` : `${name} does not work that day`
+  return [{ code: 'outside_hours', text }]
+}
+function otherTerritory({ territory, serves }: DayFacts, { name }: Says): VisitWarning[] {
+  if (!territory || !serves?.length || serves.includes(territory)) return []
+  const text = `this is in ${territory}; ${name} serves ${serves.join(' and ')}`
+  return [{ code: 'territory', text }]
+}
+/** Skills that were never there, then those whose licence has ended. */
+function lackingSkills({ wanted = [], skills, licences }: DayFacts, say: Says): VisitWarning[] {
+  const lacking = wanted.filter((skill) => !skills?.includes(skill))
+  const over = lacking.flatMap((skill) => licences?.find((l) => l.skill === skill) ?? [])
+  const never = lacking.filter((skill) => !over.some((l) => l.skill === skill))
+  const ended = over.map((l) => `${say.name}’s licence for ${l.skill} ended on ${say.day(l.until)}`)
+  const missing = `${say.name} does not have ${never.join(' or ')} among their skills`
+  return [...(never.length ? [missing] : []), ...ended].map((text) => ({ code: 'skill', text }))
+}
 /**
  * What is wrong with placing a visit there, in words, before it is saved: another visit at that time, time off, outside the
  * working hours, outside the promised window; then, softly, another territory and a skill that is lacking. An empty list means that nothing is.
@@ -43,56 +80,19 @@ export function visitWarnings(
   place: Placement,
   facts: DayFacts,
   promise: { from: number; to: number } | null,
-  say: { name: string; day: (date: string) => string },
+  say: Says,
 ): VisitWarning[] {
-  const { name } = say
-  const overlaps = (from: number, to: number) => from < place.endAt && place.startAt < to
-  const warnings: VisitWarning[] = []
-  for (const o of facts.others)
-    if (overlaps(o.startAt, o.endAt))
-      warnings.push({ code: 'clash', text: `${name} is at ${o.label} then` })
-  for (const t of facts.timeOff) {
-    if (!overlaps(t.from, t.to)) continue
-    warnings.push(
-      t.kind === 'break'
-        ? { code: 'break', text: `it runs into ${name}’s break` }
-        : { code: 'time_off', text: `${name} is off then: ${t.reason}` },
-    )
-  }
-  if (
-    !facts.working.some((w) => w.from <= place.startAt && place.endAt <= w.to) &&
-    !warnings.some((w) => w.code === 'time_off')
-  ) {
-    warnings.push({
-      code: 'outside_hours',
-      text:
-        facts.working.length === 0
-          ? `${name} does not work that day`
-          : `this is outside ${name}’s hours`,
-    })
-  }
-  if (promise && (place.startAt < promise.from || place.startAt > promise.to))
-    warnings.push({
-      code: 'outside_promise',
-      text: 'the start is outside the window that was promised',
-    })
-  if (facts.territory && facts.serves?.length && !facts.serves.includes(facts.territory))
-    warnings.push({
-      code: 'territory',
-      text: `this is in ${facts.territory}; ${name} serves ${facts.serves.join(' and ')}`,
-    })
-  const lacking = (facts.wanted ?? []).filter((skill) => !facts.skills?.includes(skill))
-  const over = lacking.flatMap((skill) => facts.licences?.find((l) => l.skill === skill) ?? [])
-  const never = lacking.filter((skill) => !over.some((l) => l.skill === skill))
-  if (never.length)
-    warnings.push({
-      code: 'skill',
-      text: `${name} does not have ${never.join(' or ')} among their skills`,
-    })
-  for (const l of over)
-    warnings.push({
-      code: 'skill',
-      text: `${name}’s licence for ${l.skill} ended on ${say.day(l.until)}`,
-    })
-  return warnings
+  const away = timeAway(place, facts, say)
+  const isOff = away.some((w) => w.code === 'time_off')
+  const missed = promise && (place.startAt < promise.from || place.startAt > promise.to)
+  const text = 'the start is outside the window that was promised'
+  return [
+    ...clashes(place, facts, say),
+    ...away,
+    // Whoever is off is not told the hours as well.
+    ...(isOff ? [] : outsideHours(place, facts, say)),
+    ...(missed ? [{ code: 'outside_promise' as const, text }] : []),
+    ...otherTerritory(facts, say),
+    ...lackingSkills(facts, say),
+  ]
 }

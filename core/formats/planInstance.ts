@@ -15,7 +15,7 @@ export interface ReadInstance {
   /** what a unit of the matrix is divided by when it is told */ scale: number
 }
 const refuse = (message: string): never => {
-  throw new LedgerError('bad_instance', 422, message)
+  throw new LedgerError('bad_instance', message)
 }
 type Own = {
   format?: string

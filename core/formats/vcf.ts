@@ -52,44 +52,59 @@ export function writeVcf(cards: readonly Card[]): string {
 /** A value's parts at semicolons that are not escaped. */
 const parts = (value: string): string[] => value.split(/(?<!\\);/).map((p) => unescape(p).trim())
 
+/** A line's property, without its group and its parameters, and its value. */
+const PROPERTY = /^(?:[\w-]+\.)?([\w-]+)(?:;[^:"]*(?:"[^"]*"[^:"]*)*)?:(.*)$/s
+/** Names and values, with folded lines put together. */
+const propertiesIn = (text: string): [name: string, value: string][] =>
+  text
+    .replace(/^\uFEFF/, '')
+    .replace(/\r\n?/g, '\n')
+    .replace(/\n[ \t]/g, '')
+    .split('\n')
+    .flatMap((line) => {
+      const [, name, value] = PROPERTY.exec(line) ?? []
+      return name === undefined ? [] : [[name.toUpperCase(), value!]]
+    })
+const plain = (value: string): string => unescape(value).trim()
+function putRole(card: Card, value: string): void {
+  card.role ??= plain(value)
+}
+/** What each property says of its card. */
+const PUT: Partial<Record<string, (card: Card, value: string) => void>> = {
+  FN: (card, value) => (card.name = plain(value)),
+  N: (card, value) => {
+    const [last, first] = parts(value)
+    card.name ||= [first, last].filter(Boolean).join(' ')
+  },
+  ORG: (card, value) => (card.organisation = parts(value)[0] ?? ''),
+  ROLE: putRole,
+  TITLE: putRole,
+  TEL: (card, value) => card.phones.push(plain(value.replace(/^tel:/i, ''))),
+  EMAIL: (card, value) => card.mails.push(plain(value)),
+  NOTE: (card, value) => (card.note = plain(value)),
+  UID: (card, value) => (card.uid = value.trim().replace(/^urn:uuid:/i, '')),
+  ADR: (card, value) => {
+    const [, , line1 = '', town = '', , postcode = ''] = parts(value)
+    card.addresses.push({ line1, town, postcode })
+  },
+}
+
 /**
  * Reads cards of version 2.1 (plain), 3.0 and 4.0: what an address book or a telephone exports. Properties that a firm
  * has no use for (pictures, birthdays) are passed over.
  * @throws InvalidValue when there is no card in it
  */
 export function readVcf(text: string): Card[] {
-  const lines = text
-    .replace(/^\uFEFF/, '')
-    .replace(/\r\n?/g, '\n')
-    .replace(/\n[ \t]/g, '')
-    .split('\n')
   const cards: Card[] = []
   let card: Card | null = null
-  for (const line of lines) {
-    const [, property, value = ''] =
-      /^(?:[\w-]+\.)?([\w-]+)(?:;[^:"]*(?:"[^"]*"[^:"]*)*)?:(.*)$/s.exec(line) ?? []
-    const name = property?.toUpperCase()
+  for (const [name, value] of propertiesIn(text)) {
     if (name === 'BEGIN' && value.trim().toUpperCase() === 'VCARD')
       card = { name: '', phones: [], mails: [], addresses: [] }
-    else if (!card || !name) continue
-    else if (name === 'END') {
+    else if (card && name === 'END') {
       card.name ||= card.organisation ?? ''
       if (card.name) cards.push(card)
       card = null
-    } else if (name === 'FN') card.name = unescape(value).trim()
-    else if (name === 'N' && !card.name) {
-      const [last, first] = parts(value)
-      card.name = [first, last].filter(Boolean).join(' ')
-    } else if (name === 'ORG') card.organisation = parts(value)[0] ?? ''
-    else if (name === 'ROLE' || name === 'TITLE') card.role ??= unescape(value).trim()
-    else if (name === 'TEL') card.phones.push(unescape(value).replace(/^tel:/i, '').trim())
-    else if (name === 'EMAIL') card.mails.push(unescape(value).trim())
-    else if (name === 'NOTE') card.note = unescape(value).trim()
-    else if (name === 'UID') card.uid = value.trim().replace(/^urn:uuid:/i, '')
-    else if (name === 'ADR') {
-      const [, , line1 = '', town = '', , postcode = ''] = parts(value)
-      card.addresses.push({ line1, town, postcode })
-    }
+    } else if (card) PUT[name]?.(card, value)
   }
   if (cards.length === 0) throw new InvalidValue('There is no contact card in this file.')
   return cards

@@ -15,10 +15,8 @@ async function inTurn<T>(work: () => Promise<T>): Promise<T> {
     if (queue.length >= MOST_WAITING)
       throw new LedgerError(
         'busy',
-        503,
         'Too many are signing in at this moment. Try again in a few seconds.',
-        [],
-        { retryAfter: 5 },
+        { extra: { retryAfter: 5 } },
       )
     await new Promise<void>((done) => queue.push(done))
   } else working++

@@ -110,7 +110,7 @@ async function tellOfTries(ctx: Ctx, person: Actor | null, email: string): Promi
 
 const wrongSignIn = () => {
   const message = 'The mail address and the password do not belong together.'
-  return new LedgerError('wrong_sign_in', 401, message, [{ path: 'password', message }])
+  return new LedgerError('wrong_sign_in', message, { errors: [{ path: 'password', message }] })
 }
 export async function signIn(
   call: Call,

@@ -102,7 +102,7 @@ export function checkSignature(
   const given = Buffer.from(v ?? '', 'hex')
   const fits = t && given.length === expected.length && timingSafeEqual(given, expected)
   if (!fits || Math.abs(Date.now() / 1000 - Number(t)) > SIGNATURE_SECONDS)
-    throw new LedgerError('bad_signature', 401, 'The signature does not fit.')
+    throw new LedgerError('bad_signature', 'The signature does not fit.')
 }
 /**
  * The private link of a paper: derived, so that only its hash is kept. Each turn gives another link;

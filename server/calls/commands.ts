@@ -81,8 +81,9 @@ async function mayBook(ctx: Ctx, customer: CustomerRow, reason: string): Promise
     const message = customer.stopWork
       ? `No work for this customer: ${customer.stopWork}. Say why it is booked all the same.`
       : 'This customer owes more than the limit. Say why it is booked all the same.'
-    throw new LedgerError('stop_work', 409, message, [{ path: 'reason', message }], {
-      owed: toMoney(debt?.owed ?? 0, ctx.company.currency),
+    throw new LedgerError('stop_work', message, {
+      errors: [{ path: 'reason', message }],
+      extra: { owed: toMoney(debt?.owed ?? 0, ctx.company.currency) },
     })
   }
   return { what: customer.stopWork ? 'stop_work' : 'credit_limit', reason }

@@ -105,7 +105,7 @@ export async function drawPictures(sent: Sent): Promise<void> {
 function checkCount(sent: Sent): void {
   const message = `Please send ${MOST_PICTURES} pictures at most.`
   if (sent.pictures.length > MOST_PICTURES)
-    throw new LedgerError('too_many_pictures', 422, message, [{ path: 'pictures', message }])
+    throw new LedgerError('too_many_pictures', message, { errors: [{ path: 'pictures', message }] })
 }
 type Request = yup.InferType<typeof requestSchema>
 /** What a person filled in, checked field by field. */
@@ -170,7 +170,6 @@ export async function takeRequest(ctx: Ctx, sent: Sent, wall: number): Promise<{
   if (age === null || age > OLDEST)
     throw new LedgerError(
       'stale_form',
-      422,
       'This form was open for too long. Please send it once more.',
     )
   // A field that people do not see is filled, or the form came back faster than hands can type.

@@ -90,10 +90,8 @@ export async function closePool(): Promise<void> {
 const busy = () =>
   new LedgerError(
     'busy',
-    503,
     'Too many are asking at this moment. Nothing was saved; try again in a few seconds.',
-    [],
-    { retryAfter: 3 },
+    { extra: { retryAfter: 3 } },
   )
 
 /** A connection within the time limit. One that comes too late goes back at once. */

@@ -74,10 +74,8 @@ async function refuseTooMany(ctx: Ctx, personId: string): Promise<void> {
   if ((await plansRunningFor(ctx.tx, personId)) < MOST_PLANS) return
   throw new LedgerError(
     'too_many_plans',
-    429,
     `You have ${MOST_PLANS} plans under way already. Stop one, or wait for it.`,
-    [],
-    { retryAfter: 10 },
+    { extra: { retryAfter: 10 } },
   )
 }
 /** Everybody whom the plan speaks of, by identifier. */

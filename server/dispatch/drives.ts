@@ -2,15 +2,8 @@
 import { scheduleFacts } from './facts'
 import { driveSeconds } from '../../core/dispatch/driveSeconds'
 import type { Place } from '../../core/dispatch/greatCircle'
-import {
-  nearestNode,
-  roadFan,
-  roadMatrix,
-  roadSeconds,
-  roadWay,
-  type OnRoad,
-  type Roads,
-} from '../../core/dispatch/roads'
+import { nearestNode, type OnRoad, type Roads } from '../../core/dispatch/roads/network'
+import { roadFan, roadMatrix, roadSeconds, roadWay } from '../../core/dispatch/roads/roadSeconds'
 import type { Answer, Body } from '../../shared/api'
 import type { Tx } from '../db/pool'
 import { signedIn, type Ctx } from '../http/context'
@@ -97,7 +90,7 @@ export async function driver(tx: Tx): Promise<Driver> {
     const [from, to] = [spot(a), spot(b)]
     let seconds = from.row.get(to.index)
     if (seconds === undefined) {
-      seconds = roadSeconds(roads, a, b, from.road, to.road) ?? driveSeconds(a, b)
+      seconds = roadSeconds(roads, a, b, { from: from.road, to: to.road }) ?? driveSeconds(a, b)
       from.row.set(to.index, seconds)
     }
     return seconds

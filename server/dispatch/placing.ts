@@ -113,9 +113,7 @@ export async function mayPlace(
   if (hard.length && !override)
     throw new LedgerError(
       'placement_warning',
-      409,
       `${hard.map((w) => w.text).join('; ')}.`.replace(/^./, (c) => c.toUpperCase()),
-      [],
-      { warnings },
+      { extra: { warnings } },
     )
 }

@@ -34,11 +34,10 @@ export async function importTerritories(
       if (!area || area.length > 80)
         throw new LedgerError(
           'bad_row',
-          422,
           area ? 'The name is longer than 80 signs.' : 'The territory has no name.',
         )
       const list = postcodeRange(codes)
-      if (!list.length) throw new LedgerError('bad_row', 422, 'The postcode is missing.')
+      if (!list.length) throw new LedgerError('bad_row', 'The postcode is missing.')
       wanted.set(area, new Set([...(wanted.get(area) ?? []), ...list]))
     } catch (error) {
       errors.push({ line: i + 2, message: (error as Error).message })

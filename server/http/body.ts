@@ -5,7 +5,6 @@ import { LedgerError } from '../../core/errors/LedgerError'
 export async function readBounded(event: H3Event, limit: number): Promise<Buffer> {
   const tooLarge = new LedgerError(
     'too_large',
-    413,
     `This is larger than the ${limit >= 1e6 ? `${Math.floor(limit / 1e6)} MB` : `${Math.floor(limit / 1000)} kB`} that are taken here.`,
   )
   if (Number(event.node.req.headers['content-length'] ?? 0) > limit) throw tooLarge

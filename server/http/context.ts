@@ -32,7 +32,7 @@ export const may = (ctx: Pick<Ctx, 'actor'>, permission: Permission): boolean =>
 
 async function contextOf(who: Who, tx: Tx): Promise<Ctx> {
   const company = await getCompany(tx)
-  if (!company) throw new LedgerError('not_set_up', 503, 'The company is not set up yet.')
+  if (!company) throw new LedgerError('not_set_up', 'The company is not set up yet.')
   const now = companyNow(company)
   return {
     tx,
@@ -76,6 +76,6 @@ export const inBackgroundContext = <T>(
 
 /** Who asks, where the route has already made sure that somebody is signed in. */
 export function signedIn(ctx: Pick<Ctx, 'actor'>): Actor {
-  if (!ctx.actor) throw new LedgerError('not_signed_in', 401, 'Sign in first.')
+  if (!ctx.actor) throw new LedgerError('not_signed_in', 'Sign in first.')
   return ctx.actor
 }

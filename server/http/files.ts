@@ -24,11 +24,11 @@ export const fromBase64 = (data: string): Buffer =>
   Buffer.from(data.replace(/^data:[\w/+.-]+;base64,/, ''), 'base64')
 export const isKind = (bytes: Buffer, kind: string): boolean => SIGNS[kind]!(bytes)
 export function kindOf(bytes: Buffer, allowed: readonly string[]): string {
-  if (bytes.length > LARGEST) throw new LedgerError('too_large', 413, 'A file may have 5 MB.')
+  if (bytes.length > LARGEST) throw new LedgerError('too_large', 'A file may have 5 MB.')
   const mime = allowed.find((kind) => SIGNS[kind]!(bytes))
   if (mime) return mime
   const names = allowed.map((kind) => NAMES[kind]!)
   const kind = allowed.length === PICTURES.length ? 'picture' : 'file'
   const message = `This is not a ${names.slice(0, -1).join(', ')} or ${names.at(-1)} ${kind}.`
-  throw new LedgerError('not_a_picture', 422, message, [{ path: 'data', message }])
+  throw new LedgerError('not_a_picture', message, { errors: [{ path: 'data', message }] })
 }

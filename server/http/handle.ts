@@ -4,7 +4,7 @@ import { createHash, randomUUID } from 'node:crypto'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { getHeader, getHeaders, getQuery, setHeader, setResponseStatus, type H3Event } from 'h3'
-import { LedgerError } from '../../core/errors/LedgerError'
+import { LedgerError, notFound } from '../../core/errors/LedgerError'
 import { isDay } from '../../core/time/zone'
 import { MINUTE } from '../../core/time/units'
 import type { RouteName } from '../../shared/api'
@@ -49,14 +49,10 @@ export async function handle(event: H3Event, path: string): Promise<unknown> {
 type Found = Exclude<ReturnType<typeof matchRoute>, null | { allowed: string[] }>
 function routeFor(event: H3Event, path: string): Found {
   const found = matchRoute(event.method === 'HEAD' ? 'GET' : event.method, path)
-  if (!found) throw new LedgerError('no_such_route', 404, 'There is nothing at this address.')
+  if (!found) throw new LedgerError('no_such_route', 'There is nothing at this address.')
   if ('allowed' in found) {
     setHeader(event, 'Allow', found.allowed.join(', '))
-    throw new LedgerError(
-      'method_not_allowed',
-      405,
-      `This address takes ${found.allowed.join(', ')}.`,
-    )
+    throw new LedgerError('method_not_allowed', `This address takes ${found.allowed.join(', ')}.`)
   }
   return found
 }
@@ -69,7 +65,7 @@ async function answer(event: H3Event, path: string): Promise<unknown> {
   const asker = await allow(event, route)
   if (name === 'live') return live(event, asker)
   const input = await inputOf(event, route, params)
-  const call = callOf(event, name, route, input, asker)
+  const call = callOf(event, { name, route, input, asker })
   const work = handlers[name as keyof typeof handlers] as Inside<never> | Outside<never>
   if (route.shared) {
     const question = `${asker.lastEvent} ${name} ${JSON.stringify(params)} ${JSON.stringify(input.query)}`
@@ -94,19 +90,21 @@ interface Read {
   body: unknown
   raw: { headers: Record<string, string | undefined>; bytes: Buffer }
 }
+/** What cannot be an address of ours leads nowhere, whatever the database would make of it. */
+function checkParams(params: Record<string, string>): void {
+  for (const [key, value] of Object.entries(params)) {
+    if (key === 'date' && !isDay(value)) throw new LedgerError('not_found', 'There is no such day.')
+    if (key === 'id' && !ID.test(value)) throw notFound('thing')
+    if (!value.isWellFormed())
+      throw new LedgerError('not_found', 'There is nothing at this address.')
+  }
+}
 async function inputOf(
   event: H3Event,
   route: Route,
   params: Record<string, string>,
 ): Promise<Read> {
-  for (const [key, value] of Object.entries(params)) {
-    if (key === 'date' && !isDay(value))
-      throw new LedgerError('not_found', 404, 'There is no such day.')
-    if (key === 'id' && !ID.test(value))
-      throw new LedgerError('not_found', 404, 'There is no such thing, or it is not yours to see.')
-    if (!value.isWellFormed())
-      throw new LedgerError('not_found', 404, 'There is nothing at this address.')
-  }
+  checkParams(params)
   const bytes =
     route.method === 'GET'
       ? Buffer.alloc(0)
@@ -137,11 +135,18 @@ function parse(bytes: Buffer): unknown {
       throw new Error('not an object')
     return value
   } catch {
-    throw new LedgerError('malformed', 400, 'The body is not a JSON object.')
+    throw new LedgerError('malformed', 'The body is not a JSON object.')
   }
 }
 
-function callOf(event: H3Event, name: RouteName, route: Route, input: Read, asker: Asker): Call {
+/** A request whose route is found and whose asker may. */
+interface Asked {
+  name: RouteName
+  route: Route
+  input: Read
+  asker: Asker
+}
+function callOf(event: H3Event, { name, route, input, asker }: Asked): Call {
   const who = { actor: asker.actor, ip: addressOf(event) }
   const writes = route.method !== 'GET'
   const key = writes ? getHeader(event, 'Idempotency-Key') : undefined
@@ -227,10 +232,10 @@ async function allow(event: H3Event, route: Route): Promise<Asker> {
     return NOBODY
   }
   const asker = await actorOf(event)
-  if (!asker.actor) throw new LedgerError('not_signed_in', 401, 'Sign in first.')
+  if (!asker.actor) throw new LedgerError('not_signed_in', 'Sign in first.')
   if (writes && asker.byCookie) guard(event, route)
   if (!mayRole(asker.actor.role, route.may!))
-    throw new LedgerError('forbidden', 403, 'Your role may not do this.')
+    throw new LedgerError('forbidden', 'Your role may not do this.')
   return asker
 }
 function guard(event: H3Event, route: Route): void {

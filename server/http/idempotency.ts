@@ -18,16 +18,15 @@ export async function onceOnly<T>(ctx: Ctx, request: Request, work: () => Promis
   const { key, hash } = request
   if (!key) return work()
   if (!KEY.test(key))
-    throw new LedgerError('malformed', 400, 'The Idempotency-Key is 8 to 80 plain signs.')
+    throw new LedgerError('malformed', 'The Idempotency-Key is 8 to 80 plain signs.')
   const id = `${ctx.actor?.id ?? ctx.ip}:${key}`
   if (!(await takeKey(ctx.tx, id, hash, sqlInstant(Date.now())))) {
     const earlier = await findKey(ctx.tx, id)
     if (earlier?.requestHash !== hash)
-      throw new LedgerError('key_reused', 409, 'This Idempotency-Key was used for another request.')
+      throw new LedgerError('key_reused', 'This Idempotency-Key was used for another request.')
     if (earlier.answer === null)
       throw new LedgerError(
         'shown_once',
-        409,
         'This was done already, and what came of it is shown only once.',
       )
     return JSON.parse(earlier.answer) as T

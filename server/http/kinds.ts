@@ -1,17 +1,13 @@
 // The kind of every value that is sent, checked in one place before any schema reads it: nothing is
 // made into a text that is none, and no text holds signs that no text has.
 import type { AnySchema } from 'yup'
-import { LedgerError } from '../../core/errors/LedgerError'
+import { LedgerError, type Fault } from '../../core/errors/LedgerError'
 import { isOneLine, type TextMeta } from '../../shared/schema'
 
-interface Fault {
-  path: string
-  message: string
-}
 const KIND = 'This is not of the right kind.'
 const MOST_DEEP = 40
 
-const malformed = (message: string) => new LedgerError('malformed', 400, message)
+const malformed = (message: string) => new LedgerError('malformed', message)
 const isPlain = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
@@ -44,35 +40,35 @@ function faultOfText(value: string, meta: TextMeta | undefined): string {
     ? ''
     : 'This holds signs that cannot be kept, such as line breaks or marks that turn the direction of reading.'
 }
-function faultsOf(schema: Described, value: unknown, path: string, faults: Fault[]): void {
-  if (value === undefined || value === null) return
-  if (WANTED[schema.type]?.(value) === false) {
-    faults.push({ path, message: KIND })
-    return
-  }
-  if (typeof value === 'string') {
+/** What is wrong with a value that is of its schema's kind: with itself, or with what it holds. */
+const FAULTS_IN: Partial<
+  Record<string, (schema: Described, value: never, path: string) => Fault[]>
+> = {
+  string: (schema, value: string, path) => {
     const message = faultOfText(value, schema.spec.meta as TextMeta | undefined)
-    if (message) faults.push({ path, message })
-  } else if (Array.isArray(value)) {
-    const of = schema.innerType
-    if (of) value.forEach((one, i) => faultsOf(of, one, `${path}[${i}]`, faults))
-  } else if (isPlain(value)) {
-    for (const [key, one] of Object.entries(value)) {
-      const of = schema.fields && Object.hasOwn(schema.fields, key) ? schema.fields[key] : undefined
-      if (of) faultsOf(of, one, path ? `${path}.${key}` : key, faults)
-    }
-  }
+    return message ? [{ path, message }] : []
+  },
+  array: ({ innerType }, value: unknown[], path) =>
+    innerType ? value.flatMap((one, i) => faultsOf(innerType, one, `${path}[${i}]`)) : [],
+  object: ({ fields = {} }, value: Record<string, unknown>, path) =>
+    Object.entries(value).flatMap(([key, one]) =>
+      Object.hasOwn(fields, key) ? faultsOf(fields[key]!, one, path ? `${path}.${key}` : key) : [],
+    ),
+}
+const kindOf = (value: unknown) => (Array.isArray(value) ? 'array' : typeof value)
+function faultsOf(schema: Described, value: unknown, path: string): Fault[] {
+  if (value === undefined || value === null) return []
+  if (WANTED[schema.type]?.(value) === false) return [{ path, message: KIND }]
+  return FAULTS_IN[kindOf(value)]?.(schema, value as never, path) ?? []
 }
 function refuse(faults: Fault[]): void {
-  if (faults.length) throw new LedgerError('invalid', 422, faults[0]!.message, faults)
+  if (faults.length) throw new LedgerError('invalid', faults[0]!.message, { errors: faults })
 }
 
 /** Refuses a body whose values are not of the kinds that its schema names. */
 export function checkBody(schema: AnySchema, body: unknown): void {
   checkNames(body, 0)
-  const faults: Fault[] = []
-  faultsOf(schema, body, '', faults)
-  refuse(faults)
+  refuse(faultsOf(schema, body, ''))
 }
 /** Everything in a query is a text, and stands there once. */
 export function checkQuery(query: Record<string, unknown>): void {

@@ -23,8 +23,10 @@ export function waitFor(limit: Limit, count: number, sinceMs: number): number {
   return Math.max(0, wait - sinceMs)
 }
 export const tooOften = (detail: string, waitMs: number) =>
-  new LedgerError('too_often', 429, detail, [], {
-    retryAfter: Math.max(1, Math.ceil(waitMs / 1000)),
+  new LedgerError('too_often', detail, {
+    extra: {
+      retryAfter: Math.max(1, Math.ceil(waitMs / 1000)),
+    },
   })
 
 /** Counts a try; answers 0, or how many milliseconds too early it was, and then it is not counted. */

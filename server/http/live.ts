@@ -21,10 +21,8 @@ function enter(session: string): () => void {
   if (now >= MOST_STREAMS)
     throw new LedgerError(
       'too_many_streams',
-      429,
       `Open Ledger is open in ${MOST_STREAMS} windows already. Close one first.`,
-      [],
-      { retryAfter: 30 },
+      { extra: { retryAfter: 30 } },
     )
   open.set(session, now + 1)
   return () => {

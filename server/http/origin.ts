@@ -15,17 +15,12 @@ function isForeign(event: H3Event): boolean {
   return hostOf(origin) !== getRequestURL(event).host
 }
 export function refuseForeign(event: H3Event): void {
-  if (isForeign(event))
-    throw new LedgerError('foreign_origin', 403, 'This was sent from another site.')
+  if (isForeign(event)) throw new LedgerError('foreign_origin', 'This was sent from another site.')
 }
 /** A page of another site can send forms and plain text without asking us first, but no JSON. */
 export function refuseForms(event: H3Event): void {
   const type = getHeader(event, 'Content-Type')
   if (type && !/^application\/(?:[\w.+-]+\+)?json\b/i.test(type)) {
-    throw new LedgerError(
-      'wrong_kind',
-      415,
-      'This address takes JSON (Content-Type: application/json).',
-    )
+    throw new LedgerError('wrong_kind', 'This address takes JSON (Content-Type: application/json).')
   }
 }

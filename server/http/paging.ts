@@ -1,5 +1,5 @@
 // Keyset paging: the cursor is the last row's sort value and id, so a page costs the same however deep it is.
-import { LedgerError } from '../../core/errors/LedgerError'
+import { invalid, LedgerError } from '../../core/errors/LedgerError'
 
 export function paging(
   query: { limit?: number | undefined; after?: string | undefined; sort?: string | undefined },
@@ -9,9 +9,7 @@ export function paging(
   const sort = query.sort || fallback
   const name = sort.replace(/^-/, '')
   if (!sorts.includes(name))
-    throw new LedgerError('unknown_sort', 422, `This list sorts by ${sorts.join(', ')}.`, [
-      { path: 'sort', message: `This list sorts by ${sorts.join(', ')}.` },
-    ])
+    throw invalid('sort', `This list sorts by ${sorts.join(', ')}.`, 'unknown_sort')
   let after: [string, string] | null = null
   if (query.after) {
     try {
@@ -22,7 +20,7 @@ export function paging(
         throw new Error('shape')
       after = [String(value), id]
     } catch {
-      throw new LedgerError('bad_cursor', 400, 'This cursor was not made here.')
+      throw new LedgerError('bad_cursor', 'This cursor was not made here.')
     }
   }
   return { sort: name, descending: sort.startsWith('-'), limit: query.limit ?? 50, after }

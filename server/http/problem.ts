@@ -1,12 +1,13 @@
 // Whatever goes wrong, as problem+json (RFC 9457): a stable code, a status, a sentence for people.
 import { ValidationError } from 'yup'
+import { ERRORS, type ErrorCode } from '../../core/errors/errors'
 import { InvalidValue } from '../../core/errors/InvalidValue'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { log } from './log'
 
 export interface Problem {
   type: string
-  code: string
+  code: ErrorCode
   title: string
   detail: string
   status: number
@@ -15,7 +16,7 @@ export interface Problem {
   retryAfter?: number
   [extra: string]: unknown
 }
-const TITLES: Record<number, string> = {
+const TITLES: Record<(typeof ERRORS)[ErrorCode][0], string> = {
   400: 'Malformed',
   401: 'Not signed in',
   403: 'Not allowed',
@@ -29,19 +30,10 @@ const TITLES: Record<number, string> = {
   500: 'Our mistake',
   503: 'Not available',
 }
-const make = (
-  status: number,
-  code: string,
-  detail: string,
-  extra: Record<string, unknown> = {},
-): Problem => ({
-  type: 'about:blank',
-  code,
-  title: TITLES[status] ?? 'Error',
-  detail,
-  status,
-  ...extra,
-})
+function make(code: ErrorCode, detail: string, extra: Record<string, unknown> = {}): Problem {
+  const [status] = ERRORS[code]
+  return { type: 'about:blank', code, title: TITLES[status], detail, status, ...extra }
+}
 
 interface DatabaseError {
   code?: string
@@ -75,37 +67,32 @@ const TOO_LONG = new Set([
 /** What a duplicate means, by the key that it breaks; a key of a table's own identifier means that it was saved before. */
 function duplicate(error: DatabaseError): Problem {
   const key = /for key '(?:\w+\.)?(\w+)'/.exec(error.sqlMessage ?? error.message)?.[1] ?? ''
-  if (key === 'PRIMARY') return make(409, 'exists', 'This has already been saved.')
+  if (key === 'PRIMARY') return make('exists', 'This has already been saved.')
   if (key === 'code')
-    return make(409, 'code_taken', 'Something else has this code already. Choose another.', {
+    return make('code_taken', 'Something else has this code already. Choose another.', {
       errors: [{ path: 'code', message: 'Something else has this code already.' }],
     })
   if (key === 'name' || key === 'subject' || key === 'person_id' || key === 'scope')
-    return make(409, 'name_taken', 'Something else has this name already. Choose another.', {
+    return make('name_taken', 'Something else has this name already. Choose another.', {
       errors: [{ path: 'name', message: 'Something else has this name already.' }],
     })
   if (key === 'email')
-    return make(409, 'mail_taken', 'Somebody else has this mail address already.', {
+    return make('mail_taken', 'Somebody else has this mail address already.', {
       errors: [{ path: 'email', message: 'Somebody else has this mail address already.' }],
     })
   if (key === 'running_for')
-    return make(
-      409,
-      'clock_running',
-      'A clock of this person runs already. Look at the visit again.',
-    )
-  return make(409, 'twice', 'Somebody did the same at this moment. Look at it again.')
+    return make('clock_running', 'A clock of this person runs already. Look at the visit again.')
+  return make('twice', 'Somebody did the same at this moment. Look at it again.')
 }
 function problemOfDatabase(error: DatabaseError): Problem | null {
   const code = error.code ?? ''
   if (code === 'ER_DUP_ENTRY') return duplicate(error)
   if (code === 'ER_NO_REFERENCED_ROW_2')
-    return make(422, 'unknown_reference', 'It refers to something that does not exist.')
+    return make('unknown_reference', 'It refers to something that does not exist.')
   if (TOO_LONG.has(code) || Object.values(NUMBERS).includes(error.errno ?? 0))
-    return make(422, 'invalid', 'A value is outside what can be kept.')
+    return make('invalid', 'A value is outside what can be kept.')
   if (AWAY.has(code) || AWAY_TEXT.test(error.message))
     return make(
-      503,
       'database_away',
       'The database does not answer. Nothing was saved; try again in a moment.',
       { retryAfter: 2 },
@@ -115,7 +102,7 @@ function problemOfDatabase(error: DatabaseError): Problem | null {
 
 export function problemOf(error: unknown, requestId: string): Problem {
   if (error instanceof LedgerError)
-    return make(error.status, error.code, error.message, {
+    return make(error.code, error.message, {
       ...(error.errors.length ? { errors: error.errors } : {}),
       ...error.extra,
     })
@@ -124,15 +111,14 @@ export function problemOf(error: unknown, requestId: string): Problem {
       path: e.path ?? '',
       message: e.message,
     }))
-    return make(422, 'invalid', errors[0]?.message ?? 'Something is missing.', { errors })
+    return make('invalid', errors[0]?.message ?? 'Something is missing.', { errors })
   }
-  if (error instanceof InvalidValue) return make(422, 'invalid', error.message)
+  if (error instanceof InvalidValue) return make('invalid', error.message)
   const known = problemOfDatabase(error as DatabaseError)
   if (known) return known
   const { code, errno, message, stack } = error as DatabaseError & { stack?: string }
   log.error({ requestId, err: { code, errno, message, stack } }, 'unexpected')
   return make(
-    500,
     'unexpected',
     `Something went wrong on our side (reference ${requestId}). Nothing was saved.`,
   )

@@ -49,7 +49,7 @@ async function chargeFor(
 /** Where the customer types the card. The charge is committed before the terminal hears of it. */
 export async function startCardPayment(call: Call, token: string): Promise<Answer<'payByCard'>> {
   if (!config.cardUrl)
-    throw new LedgerError('no_terminal', 503, 'Card payment is not set up. Please pay another way.')
+    throw new LedgerError('no_terminal', 'Card payment is not set up. Please pay another way.')
   const { invoice, chargeId } = await call.inContext((ctx) => chargeFor(ctx, token))
   const here = config.publicUrl
   const wanted: Asked = {
@@ -64,7 +64,6 @@ export async function startCardPayment(call: Call, token: string): Promise<Answe
   if (typeof page?.url !== 'string')
     throw new LedgerError(
       'terminal_away',
-      503,
       'The card terminal does not answer. Nothing was charged; try again in a moment or pay another way.',
     )
   return { url: page.url }
@@ -169,7 +168,7 @@ export async function cardResult(
   if (!charge) throw notFound('charge')
   const invoice = (await invoiceById(ctx.tx, charge.invoiceId))!
   if (decimalToMinor(body.amount, invoice.currency) !== charge.amount)
-    throw new LedgerError('amount_differs', 409, 'The amount is not the one that was asked for.')
+    throw new LedgerError('amount_differs', 'The amount is not the one that was asked for.')
   await settle(ctx, body.chargeId, body)
   return { ok: true }
 }

@@ -16,7 +16,6 @@ export interface Asked {
 const away = () =>
   new LedgerError(
     'terminal_away',
-    503,
     'The card terminal does not answer. Nothing was charged; try again in a moment or pay another way.',
   )
 /** An answer of the terminal, or null where it knows nothing of it. @throws LedgerError where it does not answer */

@@ -34,7 +34,6 @@ type Product = yup.InferType<typeof product>
 const away = () =>
   new LedgerError(
     'supplier_away',
-    503,
     'The supplier does not answer. Nothing was changed; try again in a moment, or write the line by hand.',
   )
 async function ask(path: string): Promise<unknown> {
@@ -42,7 +41,6 @@ async function ask(path: string): Promise<unknown> {
   if (!base)
     throw new LedgerError(
       'no_supplier',
-      503,
       'No supplier is connected. Set SUPPLIER_URL to one that speaks the exchange described in the formats.',
     )
   const response = await fetch(`${base}${path}`, {
@@ -134,7 +132,6 @@ function sell(ctx: Ctx, p: Product, rules: Awaited<ReturnType<typeof rulesOf>>):
   if (!rule)
     throw new LedgerError(
       'no_markup',
-      409,
       'There is no markup for what is bought. Make one under the rules of prices.',
     )
   return partPrice(p.price.amount, rule.tiers, ctx.company.currency)

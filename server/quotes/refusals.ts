@@ -1,11 +1,12 @@
 // Why an act on a quote is refused, by the act and the state that the quote is in.
+import type { CodeOf } from '../../core/errors/errors'
 import { conflict, type LedgerError } from '../../core/errors/LedgerError'
 import { canAct } from '../../core/documents/lifecycle'
 import { quoteLifecycle, type QuoteAct, type QuoteState } from '../../core/quotes/quoteLifecycle'
 import { quoteState } from '../../core/quotes/quoteState'
 import type { QuoteRow } from './queries'
 
-type Refusal = [code: string, sentence: string]
+type Refusal = [code: CodeOf<409>, sentence: string]
 const SENT: Refusal = [
   'quote_sent',
   'The customer has this quote as it was sent. Take it back before changing it.',

@@ -17,24 +17,20 @@ const MOST_PARTS = 40
 async function readForm(event: H3Event, sent: Sent): Promise<void> {
   const type = getHeader(event, 'Content-Type') ?? ''
   if (!/^(multipart\/form-data|application\/x-www-form-urlencoded)/.test(type))
-    throw new LedgerError('wrong_kind', 415, 'This address takes the form of the page.')
+    throw new LedgerError('wrong_kind', 'This address takes the form of the page.')
   const files = type.startsWith('multipart')
   const bytes = await readBounded(event, files ? MOST_PICTURES * LARGEST + MOST_WORDS : MOST_WORDS)
   const form = await new Response(new Uint8Array(bytes), { headers: { 'Content-Type': type } })
     .formData()
     .catch(() => {
-      throw new LedgerError(
-        'malformed',
-        400,
-        'The form arrived incomplete. Please send it once more.',
-      )
+      throw new LedgerError('malformed', 'The form arrived incomplete. Please send it once more.')
     })
   let words = 0
   for (const [n, [name, value]] of [...form.entries()].entries()) {
     if (typeof value === 'string') {
       words += name.length + value.length
       if (words > MOST_WORDS || n > MOST_PARTS)
-        throw new LedgerError('too_large', 413, 'This is more than the form takes.')
+        throw new LedgerError('too_large', 'This is more than the form takes.')
       if (!Object.hasOwn(sent.fields, name)) sent.fields[name] = value
     } else if (value.size > 0)
       sent.pictures.push({ name: value.name, bytes: Buffer.from(await value.arrayBuffer()) })

@@ -1,5 +1,5 @@
 // A road network, read beside everything else.
-import type { Roads } from '../../core/dispatch/roads'
+import type { Roads } from '../../core/dispatch/roads/network'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { startThread } from './thread'
 
@@ -10,23 +10,14 @@ export interface ReadRoads {
   ground: string
   packed: Uint8Array
 }
-type Said =
-  { read: ReadRoads } | { refused: Pick<LedgerError, 'code' | 'status' | 'message' | 'errors'> }
+type Said = { read: ReadRoads } | { refused: Pick<LedgerError, 'code' | 'message' | 'errors'> }
 
 export function roadsIn(file: RoadsFile): Promise<ReadRoads> {
   const worker = startThread('roadsWorker', file)
   return new Promise((done, fail) => {
     worker.once('message', (said: Said) => {
       if ('read' in said) done(said.read)
-      else
-        fail(
-          new LedgerError(
-            said.refused.code,
-            said.refused.status,
-            said.refused.message,
-            said.refused.errors,
-          ),
-        )
+      else fail(new LedgerError(said.refused.code, said.refused.message, said.refused))
     })
     worker.once('error', fail)
     worker.once('exit', (code) => fail(new Error(`the reader of roads ended by itself (${code})`)))

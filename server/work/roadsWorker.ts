@@ -2,7 +2,7 @@
 import { parentPort, workerData } from 'node:worker_threads'
 import { gunzipSync, gzipSync } from 'node:zlib'
 import { mapGround } from '../../core/dispatch/mapGround'
-import { readRoads } from '../../core/dispatch/roads'
+import { readRoads } from '../../core/dispatch/roads/readRoads'
 import { invalid, LedgerError } from '../../core/errors/LedgerError'
 import type { ReadRoads, RoadsFile } from './roadsThread'
 
@@ -34,6 +34,6 @@ try {
   )
 } catch (error) {
   if (!(error instanceof LedgerError)) throw error
-  const { code, status, message, errors } = error
-  parentPort!.postMessage({ refused: { code, status, message, errors } })
+  const { code, message, errors } = error
+  parentPort!.postMessage({ refused: { code, message, errors } })
 }

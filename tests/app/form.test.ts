@@ -17,7 +17,11 @@ import { useForm } from '~/base/useForm'
 import { Problem } from '~/lib/api'
 
 const refusal = (path: string) =>
-  new Problem(422, 'invalid', 'The whole of it.', [{ path, message: 'Not like this.' }])
+  new Problem('The whole of it.', {
+    status: 422,
+    code: 'invalid',
+    errors: [{ path, message: 'Not like this.' }],
+  })
 
 describe('a form', () => {
   const drawn = (form: ReturnType<typeof useForm<{ name: string }>>, send: () => unknown) =>
@@ -129,7 +133,9 @@ describe('one field and its act', () => {
     expect(page.get('input').element.value).toBe('')
   })
   it('keeps what was typed, and says why, when it was refused', async () => {
-    const page = drawn({ send: () => Promise.reject(new Problem(409, 'locked', 'It is locked.')) })
+    const page = drawn({
+      send: () => Promise.reject(new Problem('It is locked.', { status: 409, code: 'locked' })),
+    })
     await page.get('input').setValue('they moved')
     await page.get('form').trigger('submit')
     await flushPromises()

@@ -36,7 +36,7 @@ describe('an act', () => {
   })
   it('that failed says why, answers nothing, and holds up nobody', async () => {
     const { act, problem } = useAct()
-    const refused = new Problem(409, 'locked', 'It is locked.')
+    const refused = new Problem('It is locked.', { status: 409, code: 'locked' })
     const first = act(() => Promise.reject(refused), 'wait')
     const second = act(() => Promise.resolve('done'), 'wait')
     expect(await first).toBeUndefined()

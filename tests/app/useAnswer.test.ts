@@ -95,7 +95,7 @@ describe('an answer', () => {
     let turn = 0
     const { page, asked } = screen(() =>
       turn++
-        ? Promise.reject(new Problem(500, 'unexpected', 'It broke.'))
+        ? Promise.reject(new Problem('It broke.', { status: 500, code: 'unexpected' }))
         : Promise.resolve(named('Vane')),
     )
     await flushPromises()

@@ -4,12 +4,11 @@ import { useForm } from '~/base/useForm'
 import { Problem } from '~/lib/api'
 
 const refused = (...paths: string[]) =>
-  new Problem(
-    422,
-    'invalid',
-    'That cannot be.',
-    paths.map((path) => ({ path, message: `${path} is wrong` })),
-  )
+  new Problem('That cannot be.', {
+    status: 422,
+    code: 'invalid',
+    errors: paths.map((path) => ({ path, message: `${path} is wrong` })),
+  })
 
 describe('what it began with', () => {
   it('is its own: neither the source nor the form changes the other', () => {

@@ -1,14 +1,10 @@
 // Roads: shortest ways against a brute-force search that shares nothing with Dijkstra's; what is no network gets a sentence.
 import { describe, expect, it } from 'vitest'
 import { driveSeconds } from '../../core/dispatch/driveSeconds'
-import {
-  drivesFrom,
-  nearestNode,
-  readRoads,
-  roadFan,
-  roadMatrix,
-  roadSeconds,
-} from '../../core/dispatch/roads'
+import { drivesFrom } from '../../core/dispatch/roads/drivesFrom'
+import { nearestNode } from '../../core/dispatch/roads/network'
+import { readRoads } from '../../core/dispatch/roads/readRoads'
+import { roadFan, roadMatrix, roadSeconds } from '../../core/dispatch/roads/roadSeconds'
 import { seeded } from '../../core/random/seeded'
 
 const line = (coordinates: number[][], properties: object = {}) => ({

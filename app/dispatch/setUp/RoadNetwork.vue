@@ -14,7 +14,10 @@ const take = ([file]: File[]) =>
   act(async () => {
     if (!file) return
     if (file.size > LARGEST)
-      throw new Problem(413, 'too_large', 'This file is larger than 50 MB. Take a smaller area.')
+      throw new Problem('This file is larger than 50 MB. Take a smaller area.', {
+        status: 413,
+        code: 'too_large',
+      })
     const name = file.name.replace(/\.\w+$/, '')
     await call('importRoads', { body: { id: newId(), name, data: await file.text() } })
     await refresh()

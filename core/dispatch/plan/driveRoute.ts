@@ -105,24 +105,10 @@ export function step(p: Problem, k: number, v: number, s: Drive): number {
   s.load += visit.load
   s.visits++
   if (s.load > tech.loadMost || s.visits > tech.visitsMost) return NaN
-  // The first drive may be over when the shift begins, unless something else comes before it.
-  const early = s.visits === 1 && !Number.isNaN(tech.setsOff)
   next.labels = 0
   for (let i = 0; i < s.labels; i++) {
-    let t = s.t[i]!
-    let pause = s.pause[i]!
-    for (;;) {
-      const due = tech.breaks[pause]
-      const there = early && pause === s.pause[i] ? Math.max(t, tech.setsOff + leg) : t + leg
-      const arrive = Math.max(there, visit.from)
-      const later = due === undefined || arrive + visit.seconds <= due.to
-      // To wait for one whose moment is fixed is never better than to make the visit that fits before it.
-      const now = due !== undefined && (!later || due.to > due.from)
-      if (later) arriveWith(p, v, s, i, arrive, pause)
-      if (!now) break
-      t = Math.max(t, due.from) + due.seconds
-      pause++
-    }
+    label.from = i
+    goOn(p, k, v, s)
   }
   if (next.labels === 0) return NaN
   s.labels = next.labels
@@ -136,23 +122,35 @@ export function step(p: Problem, k: number, v: number, s: Drive): number {
   s.work += visit.seconds
   return earliest
 }
-function arriveWith(
-  p: Problem,
-  v: number,
-  s: Drive,
-  i: number,
-  start: number,
-  pause: number,
-): void {
+/** What one label becomes at the next visit: with no pause before it, with one, with several. */
+function goOn(p: Problem, k: number, v: number, s: Drive): void {
+  const tech = p.technicians[k]!
+  const visit = p.visits[v]!
+  const leg = p.drive[s.at * p.places + visit.place]!
+  // The first drive may be over when the shift begins, unless something else comes before it.
+  const early = s.visits === 1 && !Number.isNaN(tech.setsOff)
+  const before = s.pause[label.from]!
+  let t = s.t[label.from]!
+  for (let pause = before; ; pause++) {
+    const due = tech.breaks[pause]
+    const there = early && pause === before ? Math.max(t, tech.setsOff + leg) : t + leg
+    const arrive = Math.max(there, visit.from)
+    const later = due === undefined || arrive + visit.seconds <= due.to
+    label.pause = pause
+    if (later) arriveWith(p, v, s, arrive)
+    // To wait for one whose moment is fixed is never better than to make the visit that fits before it.
+    if (due === undefined || (later && due.to <= due.from)) return
+    t = Math.max(t, due.from) + due.seconds
+  }
+}
+function arriveWith(p: Problem, v: number, s: Drive, start: number): void {
   const visit = p.visits[v]!
   const missed = start > visit.to ? start - visit.to : 0
   if (missed > 0 && visit.hard) return
   label.t = start + visit.seconds
-  label.pause = pause
-  label.late = s.late[i]! + missed
-  label.broken = s.broken[i]! + (missed > 0 ? 1 : 0)
+  label.late = s.late[label.from]! + missed
+  label.broken = s.broken[label.from]! + (missed > 0 ? 1 : 0)
   label.start = start
-  label.from = i
   put(p, next)
 }
 
@@ -208,37 +206,52 @@ export interface Driven {
   broken: number
   cost: number
 }
+type Step = Pick<Driven, 'starts'> & { from: number[] }
+/** Each visit's labels, as far as the day can be driven. */
+function stepsOf(p: Problem, k: number, route: readonly number[], s: Drive): Step[] {
+  const steps: Step[] = []
+  for (const v of route) {
+    if (p.visits[v]!.allowed[k] === 0 || Number.isNaN(step(p, k, v, s))) break
+    const reached = s.labels
+    steps.push({
+      starts: [...s.start.subarray(0, reached)],
+      from: [...s.from.subarray(0, reached)],
+    })
+  }
+  return steps
+}
+/** When each visit began on the way that ended at that label. */
+function startsTo(steps: readonly Step[], last: number): number[] {
+  let at = last
+  return steps
+    .toReversed()
+    .map((one) => {
+      const start = one.starts[at]!
+      at = one.from[at]!
+      return start
+    })
+    .reverse()
+}
 /** A day driven through with its pauses where they cost least: when each visit begins, NaN from the first on that cannot be. */
 export function driveThrough(p: Problem, k: number, route: readonly number[]): Driven {
   const s = begin(p, k, drive())
-  const steps: { start: number[]; from: number[] }[] = []
-  let possible = true
-  for (const v of route) {
-    if (!possible || p.visits[v]!.allowed[k] === 0 || Number.isNaN(step(p, k, v, s)))
-      possible = false
-    steps.push(
-      possible
-        ? { start: [...s.start.subarray(0, s.labels)], from: [...s.from.subarray(0, s.labels)] }
-        : { start: [NaN], from: [0] },
-    )
+  const steps = stepsOf(p, k, route, s)
+  const { drive: driving, work } = s
+  if (steps.length < route.length) {
+    const never = route.slice(steps.length).map(() => NaN)
+    const starts = [...startsTo(steps, 0), ...never]
+    return { starts, end: NaN, over: NaN, driving, work, broken: 0, cost: Infinity }
   }
-  const cost = possible ? finish(p, k, s) : Infinity
-  const home =
-    possible && route.length && p.technicians[k]!.end >= 0
-      ? p.drive[s.at * p.places + p.technicians[k]!.end]!
-      : 0
-  const starts: number[] = []
-  for (let i = steps.length - 1, at = possible ? ended.label : 0; i >= 0; i--) {
-    starts.unshift(steps[i]!.start[at] ?? NaN)
-    at = steps[i]!.from[at] ?? 0
-  }
+  const cost = finish(p, k, s)
+  const { end } = p.technicians[k]!
+  const home = route.length && end >= 0 ? p.drive[s.at * p.places + end]! : 0
   return {
-    starts,
-    end: possible ? ended.end : NaN,
-    over: possible ? ended.over : NaN,
-    driving: s.drive + home,
-    work: s.work,
-    broken: possible ? s.broken[ended.label]! : 0,
+    starts: startsTo(steps, ended.label),
+    end: ended.end,
+    over: ended.over,
+    driving: driving + home,
+    work,
+    broken: s.broken[ended.label]!,
     cost,
   }
 }

@@ -1,3 +1,4 @@
+import { waitingIn, type Attempt } from './attempt'
 import { halfCrews } from './crews'
 import { routeCost } from './driveRoute'
 import { fillByRegret, fillGreedily } from './insertion'
@@ -24,6 +25,80 @@ export function costOf(p: Problem, routes: readonly (readonly number[])[]): numb
   )
 }
 
+/** A plan in indices, what it leaves out, and what all of it costs. */
+interface State {
+  readonly routes: number[][]
+  readonly costs: number[]
+  readonly out: readonly number[]
+  readonly cost: number
+}
+const copied = (routes: readonly (readonly number[])[]) => routes.map((r) => [...r])
+function stateOf(p: Problem, routes: number[][], costs: number[], out: readonly number[]): State {
+  const days = costs.reduce((a, b) => a + b, 0)
+  const left = out.reduce((a, v) => a + p.visits[v]!.unserved, 0)
+  const half = p.crews ? halfCost(p, new Set(routes.flat())) : 0
+  return { routes, costs, out, cost: days + left + half }
+}
+const attempt = (p: Problem, random: () => number, routes: number[][]): Attempt => ({
+  p,
+  random,
+  routes,
+  costs: routes.map((r, k) => routeCost(p, k, r)),
+  where: new Int32Array(p.visits.length).fill(-1),
+  touched: new Set(),
+})
+/** Where the search begins: what is locked as the given plan has it and all else put in around it, or that plan where it is no dearer. */
+function firstState(p: Problem, random: () => number, given: number[][] | null): State {
+  const locked = given?.map((r) => r.filter((v) => p.visits[v]!.locked))
+  const a = attempt(p, random, locked ?? p.technicians.map(() => []))
+  const out = fillByRegret(a, waitingIn(p, a.routes))
+  const built = stateOf(p, a.routes, a.costs, out)
+  if (!given || costOf(p, given) > built.cost) return built
+  const { routes, costs } = attempt(p, random, copied(given))
+  return stateOf(p, routes, costs, waitingIn(p, routes))
+}
+/** What a drive costs on the average: the measure of how much worse a step may be at first. */
+function meanLegCost(p: Problem): number {
+  if (!p.visits.length || p.places < 2) return 1
+  const legs = p.places * (p.places - 1)
+  return (p.drive.reduce((a, b) => a + b, 0) / legs) * p.weights.driving
+}
+function removeSome(a: Attempt, near: readonly Int32Array[]): number[] {
+  const { random } = a
+  const by = random()
+  if (by < 0.8) return removeStrings(a, near)
+  if (by < 0.92) return removeDays(a, random() < 0.6 ? 1 : 2)
+  const most = Math.min(12, 1 + a.p.visits.length / 4)
+  return removeAny(a, 1 + Math.floor(random() * most))
+}
+/** Takes some visits out, puts them in again with those that wait, and says what came of it. */
+function changed(
+  from: State,
+  p: Problem,
+  near: readonly Int32Array[],
+  random: () => number,
+): State {
+  const routes = from.routes.slice()
+  const costs = from.costs.slice()
+  const where = new Int32Array(p.visits.length).fill(-1)
+  for (let k = 0; k < routes.length; k++) for (const v of routes[k]!) where[v] = k
+  const a: Attempt = { p, random, routes, costs, where, touched: new Set() }
+  const waiting = [...removeSome(a, near), ...from.out]
+  for (const k of a.touched) costs[k] = routeCost(p, k, routes[k]!)
+  // Days that nothing was taken out of are still those of the state before.
+  for (let k = 0; k < routes.length; k++) if (!a.touched.has(k)) routes[k] = routes[k]!.slice()
+  const out =
+    random() < 0.1 ? fillByRegret(a, waiting) : fillGreedily(a, ordered(p, waiting, random), 0.01)
+  return stateOf(p, routes, costs, out)
+}
+/** Whoever is served by half of a crew is not served: nobody is sent for it. */
+function reported(p: Problem, best: State, tries: number): PlanProgress {
+  const half = new Set(halfCrews(p, new Set(best.routes.flat())))
+  if (half.size === 0) return { plan: planOf(p, best.routes), cost: best.cost, tries }
+  const whole = best.routes.map((r) => r.filter((v) => !half.has(v)))
+  return { plan: planOf(p, whole), cost: costOf(p, whole), tries }
+}
+
 /**
  * Plans days: which technician makes which visits in which order, at the least cost as the weights state it. Built by regret
  * insertion, then improved by taking out and putting in again, accepting what is worse less and less often.
@@ -48,92 +123,27 @@ export function* planDays(
   options: { given?: Plan; random: () => number; every?: number },
 ): Generator<PlanProgress, PlanProgress, number> {
   const p = problemOf(instance)
-  const { random } = options
-  const every = options.every ?? 200
-  const given = options.given ? routesOf(p, options.given) : null
-  // What is locked stands where the given plan has it; all else is put in around it.
-  let routes: number[][] = given
-    ? given.map((r) => r.filter((v) => p.visits[v]!.locked))
-    : p.technicians.map(() => [])
-  let costs = routes.map((r, k) => routeCost(p, k, r))
-  const standing = new Set(routes.flat())
-  let out = fillByRegret(
-    p,
-    routes,
-    costs,
-    p.visits.flatMap((_, i) => (standing.has(i) ? [] : [i])),
-    random,
-  )
-  const total = (c: number[], o: number[], r: number[][]) =>
-    c.reduce((a, b) => a + b, 0) +
-    o.reduce((a, v) => a + p.visits[v]!.unserved, 0) +
-    (p.crews ? halfCost(p, new Set(r.flat())) : 0)
-  let cost = total(costs, out, routes)
-  if (given && costOf(p, given) <= cost) {
-    routes = given.map((r) => [...r])
-    costs = routes.map((r, k) => routeCost(p, k, r))
-    const served = new Set(routes.flat())
-    out = p.visits.flatMap((_, i) => (served.has(i) ? [] : [i]))
-    cost = total(costs, out, routes)
-  }
-  let best = routes.map((r) => [...r])
-  let bestCost = cost
+  const { random, every = 200 } = options
+  let now = firstState(p, random, options.given ? routesOf(p, options.given) : null)
+  let best = { ...now, routes: copied(now.routes) }
   const near = neighbours(p)
-  const where = new Int32Array(p.visits.length).fill(-1)
-  const meanLeg =
-    p.visits.length && p.places > 1
-      ? (p.drive.reduce((a, b) => a + b, 0) / (p.places * (p.places - 1))) * p.weights.driving
-      : 1
+  const meanLeg = meanLegCost(p)
   const [hot, cold] = [Math.max(1e-9, meanLeg), Math.max(1e-10, meanLeg * 0.002)]
-  let temperature = hot
   let tries = 0
-  const report = (): PlanProgress => {
-    // Whoever is served by half of a crew is not served: nobody is sent for it.
-    const half = new Set(halfCrews(p, new Set(best.flat())))
-    if (half.size === 0) return { plan: planOf(p, best), cost: bestCost, tries }
-    const whole = best.map((r) => r.filter((v) => !half.has(v)))
-    return { plan: planOf(p, whole), cost: costOf(p, whole), tries }
-  }
-  const removeSome = (next: number[][], touched: Set<number>): number[] => {
-    const by = random()
-    if (by < 0.8) return removeStrings(p, next, near, where, random, touched)
-    if (by < 0.92) return removeDays(p, next, where, random() < 0.6 ? 1 : 2, random, touched)
-    const most = Math.min(12, 1 + p.visits.length / 4)
-    return removeAny(p, next, where, 1 + Math.floor(random() * most), random, touched)
-  }
-  let passed = yield report()
+  let passed = yield reported(p, best, tries)
   while (passed < 1 && p.visits.some((v) => !v.locked)) {
-    temperature = hot * (cold / hot) ** Math.max(0, passed)
+    const temperature = hot * (cold / hot) ** Math.max(0, passed)
     for (let n = 0; n < every; n++) {
       tries++
-      const next = routes.slice()
-      const touched = new Set<number>()
-      where.fill(-1)
-      for (let k = 0; k < next.length; k++) for (const v of next[k]!) where[v] = k
-      const removed = removeSome(next, touched)
-      const nextCosts = costs.slice()
-      for (const k of touched) nextCosts[k] = routeCost(p, k, next[k]!)
-      for (let k = 0; k < next.length; k++) if (!touched.has(k)) next[k] = next[k]!.slice()
-      const waiting = [...removed, ...out]
-      const nextOut =
-        random() < 0.1
-          ? fillByRegret(p, next, nextCosts, waiting, random)
-          : fillGreedily(p, next, nextCosts, ordered(p, waiting, random), 0.01, random)
-      const nextCost = total(nextCosts, nextOut, next)
-      if (nextCost < cost - temperature * Math.log(random())) {
-        routes = next
-        costs = nextCosts
-        out = nextOut
-        cost = nextCost
-        if (cost < bestCost - 1e-9) {
-          best = routes.map((r) => [...r])
-          bestCost = cost
-        }
-      }
+      const next = changed(now, p, near, random)
+      // A worse one is accepted by chance: less and less often, the colder it gets.
+      if (!(next.cost < now.cost - temperature * Math.log(random()))) continue
+      now = next
+      if (now.cost < best.cost - 1e-9) best = { ...now, routes: copied(now.routes) }
     }
-    passed = yield report()
+    passed = yield reported(p, best, tries)
   }
-  return report()
+  return reported(p, best, tries)
 }
 /** The order in which visits are put in again: by chance, the hardest to place first, the tightest window first, the longest first. */
 function ordered(p: Problem, visits: number[], random: () => number): number[] {

@@ -1,122 +1,138 @@
 // An instance made ready for the search: indices and flat arrays instead of names, what may not be is worked out once.
 import { LedgerError } from '../../errors/LedgerError'
-import { PLAN_WEIGHTS, type Plan, type PlanInstance, type PlanWeights } from './instance'
+import {
+  PLAN_WEIGHTS,
+  type Plan,
+  type PlanInstance,
+  type PlanTechnician,
+  type PlanVisit,
+  type PlanWeights,
+} from './instance'
 
+export interface ProblemTechnician {
+  id: string
+  start: number
+  end: number
+  from: number
+  to: number
+  /** earliest that they set off, where drives lie outside the shift; NaN where they lie within */
+  setsOff: number
+  overtimeMost: number
+  breaks: { from: number; to: number; seconds: number }[]
+  visitsMost: number
+  loadMost: number
+}
+export interface ProblemVisit {
+  id: string
+  place: number
+  seconds: number
+  from: number
+  to: number
+  hard: boolean
+  promised: boolean
+  load: number
+  unserved: number
+  locked: boolean
+  crew: number
+  allowed: Uint8Array
+}
 export interface Problem {
   places: number
   drive: Float64Array
   weights: PlanWeights
-  technicians: {
-    id: string
-    start: number
-    end: number
-    from: number
-    to: number
-    /** earliest that they set off, where drives lie outside the shift; NaN where they lie within */ setsOff: number
-    overtimeMost: number
-    breaks: { from: number; to: number; seconds: number }[]
-    visitsMost: number
-    loadMost: number
-  }[]
-  visits: {
-    id: string
-    place: number
-    seconds: number
-    from: number
-    to: number
-    hard: boolean
-    promised: boolean
-    load: number
-    unserved: number
-    locked: boolean
-    crew: number
-    allowed: Uint8Array
-  }[]
+  technicians: ProblemTechnician[]
+  visits: ProblemVisit[]
   /** how many crews there are */
   crews: number
 }
 const refuse = (message: string): never => {
-  throw new LedgerError('bad_instance', 422, message)
+  throw new LedgerError('bad_instance', message)
 }
 
+function checkMatrix({ drive, places }: PlanInstance): void {
+  const whole = places * places
+  if (drive.length !== whole)
+    refuse(`The matrix has ${drive.length} entries; ${places} places need ${whole}.`)
+  if (Array.from(drive).some((d) => !(d >= 0))) refuse('A drive time is missing or negative.')
+}
+function checkNames(ids: readonly string[], what: string): void {
+  if (new Set(ids).size !== ids.length) refuse(`Two ${what} have the same name.`)
+}
+function checkVisit({ id, seconds, window, crew }: PlanVisit): void {
+  if (!(seconds >= 0)) refuse(`Visit ${id} has no length.`)
+  if (crew !== undefined && !window) refuse(`The visits of crew ${crew} begin together: say when.`)
+  if (crew !== undefined && window!.from !== window!.to)
+    refuse(
+      `The visits of crew ${crew} begin together: give ${id} a window that begins and ends at one moment.`,
+    )
+  if (window && !(window.to >= window.from)) refuse(`The window of ${id} ends before it begins.`)
+}
+type PlaceIn = (place: number, who: string) => number
+function technicianOf(t: PlanTechnician, placeIn: PlaceIn): ProblemTechnician {
+  if (!(t.shift.to >= t.shift.from)) refuse(`The shift of ${t.id} ends before it begins.`)
+  return {
+    id: t.id,
+    start: placeIn(t.start, t.id),
+    end: t.end === null ? -1 : placeIn(t.end, t.id),
+    from: t.shift.from,
+    to: t.shift.to,
+    setsOff: t.outside ? t.outside.setsOff : NaN,
+    overtimeMost: t.overtimeMost ?? 0,
+    breaks: [...(t.breaks ?? [])].sort((a, b) => a.from - b.from),
+    visitsMost: t.visitsMost ?? Infinity,
+    loadMost: t.loadMost ?? Infinity,
+  }
+}
+const mayGo = (v: PlanVisit, t: PlanTechnician): boolean =>
+  (v.only?.includes(t.id) ?? true) && (v.skills ?? []).every((s) => t.skills?.includes(s))
+const windowOf = ({ window, crew }: PlanVisit) => ({
+  from: window?.from ?? -Infinity,
+  to: window?.to ?? Infinity,
+  hard: crew !== undefined || (window?.hard ?? false),
+  promised: window !== undefined,
+})
 /**
  * Checks an instance and makes it ready.
  * @throws LedgerError `bad_instance` with a sentence: an unknown place, a negative time, the same name twice
  */
 export function problemOf(instance: PlanInstance): Problem {
-  const { places } = instance
-  if (instance.drive.length !== places * places)
-    refuse(
-      `The matrix has ${instance.drive.length} entries; ${places} places need ${places * places}.`,
-    )
-  const drive = Float64Array.from(instance.drive)
-  if (drive.some((d) => !(d >= 0))) refuse('A drive time is missing or negative.')
-  const place = (p: number, who: string) =>
-    Number.isInteger(p) && p >= 0 && p < places
-      ? p
-      : refuse(`${who} is at place ${p}, which is not in the matrix.`)
-  const unique = (ids: string[], what: string) =>
-    new Set(ids).size === ids.length || refuse(`Two ${what} have the same name.`)
-  unique(
-    instance.technicians.map((t) => t.id),
+  const { places, technicians, visits } = instance
+  checkMatrix(instance)
+  const placeIn: PlaceIn = (place, who) =>
+    Number.isInteger(place) && place >= 0 && place < places
+      ? place
+      : refuse(`${who} is at place ${place}, which is not in the matrix.`)
+  checkNames(
+    technicians.map((t) => t.id),
     'technicians',
   )
-  unique(
-    instance.visits.map((v) => v.id),
+  checkNames(
+    visits.map((v) => v.id),
     'visits',
   )
-  const crews = [...new Set(instance.visits.flatMap((v) => v.crew ?? []))]
+  const crews = [...new Set(visits.flatMap((v) => v.crew ?? []))]
   const weights = { ...PLAN_WEIGHTS, ...instance.weights }
+  const visitOf = (v: PlanVisit): ProblemVisit => {
+    checkVisit(v)
+    return {
+      id: v.id,
+      place: placeIn(v.place, v.id),
+      seconds: v.seconds,
+      ...windowOf(v),
+      load: v.load ?? 0,
+      unserved: weights.unserved * (v.priority ?? 1) + (v.window ? weights.broken : 0),
+      locked: v.locked ?? false,
+      crew: v.crew === undefined ? -1 : crews.indexOf(v.crew),
+      allowed: Uint8Array.from(technicians, (t) => Number(mayGo(v, t))),
+    }
+  }
   return {
     places,
-    drive,
+    drive: Float64Array.from(instance.drive),
     weights,
     crews: crews.length,
-    technicians: instance.technicians.map((t) => {
-      if (!(t.shift.to >= t.shift.from)) refuse(`The shift of ${t.id} ends before it begins.`)
-      return {
-        id: t.id,
-        start: place(t.start, t.id),
-        end: t.end === null ? -1 : place(t.end, t.id),
-        from: t.shift.from,
-        to: t.shift.to,
-        setsOff: t.outside ? t.outside.setsOff : NaN,
-        overtimeMost: t.overtimeMost ?? 0,
-        breaks: [...(t.breaks ?? [])].sort((a, b) => a.from - b.from),
-        visitsMost: t.visitsMost ?? Infinity,
-        loadMost: t.loadMost ?? Infinity,
-      }
-    }),
-    visits: instance.visits.map((v) => {
-      if (!(v.seconds >= 0)) refuse(`Visit ${v.id} has no length.`)
-      if (v.crew !== undefined && v.window?.from !== v.window?.to)
-        refuse(
-          `The visits of crew ${v.crew} begin together: give ${v.id} a window that begins and ends at one moment.`,
-        )
-      if (v.crew !== undefined && !v.window)
-        refuse(`The visits of crew ${v.crew} begin together: say when.`)
-      if (v.window && !(v.window.to >= v.window.from))
-        refuse(`The window of ${v.id} ends before it begins.`)
-      return {
-        id: v.id,
-        place: place(v.place, v.id),
-        seconds: v.seconds,
-        from: v.window?.from ?? -Infinity,
-        to: v.window?.to ?? Infinity,
-        hard: v.crew !== undefined || (v.window?.hard ?? false),
-        promised: v.window !== undefined,
-        load: v.load ?? 0,
-        unserved: weights.unserved * (v.priority ?? 1) + (v.window ? weights.broken : 0),
-        locked: v.locked ?? false,
-        crew: v.crew === undefined ? -1 : crews.indexOf(v.crew),
-        allowed: Uint8Array.from(instance.technicians, (t) =>
-          Number(
-            (v.only?.includes(t.id) ?? true) &&
-              (v.skills ?? []).every((s) => t.skills?.includes(s)),
-          ),
-        ),
-      }
-    }),
+    technicians: technicians.map((t) => technicianOf(t, placeIn)),
+    visits: visits.map(visitOf),
   }
 }
 /** A plan in indices; visits that it names nowhere are unserved, those that it names twice are refused. */
