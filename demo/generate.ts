@@ -388,8 +388,7 @@ async function work(
   ]
   await putLines(
     ctx,
-    order,
-    ids.visitId,
+    { work: order, visitId: ids.visitId },
     extras.map((e) => ({
       id: ctx.id(),
       entryId: e.entry.id,
@@ -399,7 +398,6 @@ async function work(
       name: undefined,
       unitPrice: undefined,
     })),
-    false,
   )
   if (finished && p.random.maybe(0.8)) {
     const total = await promiseLines(ctx.tx, ids.workOrderId)

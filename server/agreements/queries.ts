@@ -125,8 +125,7 @@ export const insertAgreement = (
   )
 export const extendAgreement = async (
   tx: Tx,
-  id: string,
-  version: number,
+  { id, version }: { id: string; version: number },
   endsOn: string,
   visitDueOn: string | null,
 ) =>

@@ -1,15 +1,8 @@
-// The routes of care agreements, bound to their service.
+// The routes of care agreements, bound to their acts and views.
 import type { agreementRoutes } from '../../shared/agreements'
 import type { Handlers } from '../http/route'
-import {
-  addAgreement,
-  addPlan,
-  billAgreement,
-  bookDueVisits,
-  listAgreements,
-  listPlans,
-  renewAgreement,
-} from './service'
+import { addAgreement, addPlan, billAgreement, bookDueVisits, renewAgreement } from './commands'
+import { listAgreements, listPlans } from './views'
 
 export const agreementHandlers: Handlers<typeof agreementRoutes> = {
   agreements: (ctx, { query }) => listAgreements(ctx, query),

@@ -18,15 +18,13 @@ import { placeVisit } from '../dispatch/commands'
 import { confirmVisit } from '../dispatch/visitMessages'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { nextNumber } from '../settings/queries'
 import { refreshWorkOrder } from '../visits/account'
-import { detailsOf } from '../visits/details'
 import { putLines } from '../visits/lines'
 import { insertPhoto } from '../visits/papers.queries'
 import { insertVisit, technicianIdsOf, visitById } from '../visits/visits.queries'
-import { insertWorkOrder, workOrderById } from '../visits/queries'
+import { makeWorkOrder } from '../visits/newWorkOrder'
+import { workOrderById } from '../visits/queries'
 import { callById, keepCall, markCall } from './queries'
-import { WORK_ORDER_NUMBERS } from '../visits/numbers'
 import type { Row } from './views'
 
 /** How long a chosen time is held after the last word (our own rule). */
@@ -136,14 +134,10 @@ async function placeOf(ctx: Ctx, callId: string, body: Booking) {
   return { startAt, warnings: warnings.map((w) => w.text) }
 }
 async function insertBooked(ctx: Ctx, body: Booking, parties: Parties, startAt: number | null) {
-  const { customer, site, contact } = parties
-  const number = await nextNumber(ctx.tx, WORK_ORDER_NUMBERS)
+  const { contact } = parties
   const title = body.title || body.problem.split(/[.\n]/)[0]!.slice(0, 80)
-  await insertWorkOrder(ctx.tx, {
+  const number = await makeWorkOrder(ctx, parties, {
     id: body.workOrderId,
-    number,
-    customerId: customer.id,
-    siteId: site.id,
     title,
     problem: body.problem,
     kind: body.kind,
@@ -152,12 +146,7 @@ async function insertBooked(ctx: Ctx, body: Booking, parties: Parties, startAt: 
       phone: formatPhone(body.phone || contact?.phone || '', ctx.company.country),
     },
     orderNumber: body.orderNumber,
-    priceLevelId: customer.priceLevelId,
-    currency: ctx.company.currency,
-    now: ctx.now,
-    details: detailsOf(customer, site),
     answers: body.answers.filter((a) => a.answer),
-    printedNote: customer.printedNote,
     equipmentId: body.equipmentId,
     assignedTo: body.kind === 'quote_visit' ? body.technicianId : null,
     source: body.source,
@@ -186,7 +175,7 @@ async function putPromised(ctx: Ctx, body: Booking): Promise<void> {
     unitPrice: undefined,
     done: false,
   }))
-  await putLines(ctx, work, body.visitId, promised, true)
+  await putLines(ctx, { work, visitId: body.visitId, promised: true }, promised)
 }
 /** The call is over: what came with it belongs to the work order and the customer. */
 async function closeCall(ctx: Ctx, id: string, body: Booking, customer: Parties['customer']) {
@@ -208,7 +197,7 @@ async function noLongerProspect(ctx: Ctx, body: Booking, customer: Parties['cust
   if (!customer.prospect) return
   const quoted = body.kind === 'quote_visit'
   const now = quoted ? { assignedTo: body.technicianId } : { prospect: false }
-  await updateRow(ctx.tx, 'customers', customer.id, customer.version, now)
+  await updateRow(ctx.tx, 'customers', customer, now)
 }
 export async function bookCall(ctx: Ctx, id: string, body: Booking): Promise<Answer<'bookCall'>> {
   await lockBooked(ctx, body)

@@ -14,32 +14,38 @@ function backOn(ctx: Ctx, { callBackOn }: CallRow): string {
   if (callBackOn === ctx.today) return 'today'
   return `on ${callBackOn ? sayDay(callBackOn, ctx.company.locale) : 'a day'}`
 }
-function shape(ctx: Ctx, c: CallRow, files: Row['files']): Row {
-  const draft = callDraft.cast(c.draft) as Row['draft']
+/** What a call that is not booked yet still wants. */
+function missingIn(draft: Row['draft']): string {
   const missing = [
     !draft.customerId && 'the customer',
     draft.customerId && !draft.siteId && 'the site',
     !draft.problem && 'what is wrong',
     !(draft.date && draft.start) && 'a time',
     !draft.technicianId && 'who goes',
-  ].filter(Boolean)
-  const overdue = c.state === 'put_off' && c.callBackOn !== null && c.callBackOn < ctx.today
-  const age = ctx.now - Date.parse(c.createdAt)
-  const waiting = () => {
-    if (c.state === 'put_off')
-      return `Call back ${backOn(ctx, c)}: ${c.reason}${overdue ? ', overdue' : ''}`
-    if (c.state !== 'open') return c.reason
-    return c.origin === 'form' && !draft.customerId
-      ? `Asked on the request form ${sayAgo(age)} ago: nobody has answered yet`
-      : `Still missing: ${missing.join(', ') || 'the booking itself'}`
-  }
+  ]
+  return missing.filter(Boolean).join(', ') || 'the booking itself'
+}
+const isOverdue = (ctx: Ctx, c: CallRow) =>
+  c.state === 'put_off' && c.callBackOn !== null && c.callBackOn < ctx.today
+/** Why it waits, in words. */
+function whyWaiting(ctx: Ctx, c: CallRow, draft: Row['draft']): string {
+  if (c.state === 'put_off')
+    return `Call back ${backOn(ctx, c)}: ${c.reason}${isOverdue(ctx, c) ? ', overdue' : ''}`
+  if (c.state !== 'open') return c.reason
+  return c.origin === 'form' && !draft.customerId
+    ? `Asked on the request form ${sayAgo(ageOf(ctx, c))} ago: nobody has answered yet`
+    : `Still missing: ${missingIn(draft)}`
+}
+const ageOf = (ctx: Ctx, c: CallRow) => ctx.now - Date.parse(c.createdAt)
+function shape(ctx: Ctx, c: CallRow, files: Row['files']): Row {
+  const draft = callDraft.cast(c.draft) as Row['draft']
   return {
     id: c.id,
     state: c.state,
     origin: c.origin,
     summary: c.summary || draft.query || 'Call without a name',
-    waiting: waiting(),
-    late: overdue || (c.state === 'open' && age > DAY),
+    waiting: whyWaiting(ctx, c, draft),
+    late: isOverdue(ctx, c) || (c.state === 'open' && ageOf(ctx, c) > DAY),
     draft,
     workOrderId: c.workOrderId,
     callBackOn: c.callBackOn,

@@ -59,33 +59,39 @@ export async function findMatches(ctx: Ctx, q: string): Promise<Answer<'matches'
     }),
   }
 }
+const isDueSoon = (ctx: Ctx, e: CustomerPaper['equipment'][number]) =>
+  e.nextServiceOn && e.nextServiceOn <= plusDays(ctx.today, 30)
+/** What of a customer's money matters before somebody goes there. */
+function moneyNotes(ctx: Ctx, c: CustomerRow, debt: Owed): (string | false)[] {
+  const m = (minor: number) => sayMoney(toMoney(minor, ctx.company.currency), ctx.company.locale)
+  const late = lateBy(debt, ctx.today)
+  const open = debt.owed + debt.credits
+  const of = debt.over60 === open ? '' : ` of the ${m(open)} that is open`
+  return [
+    late > 60 && `Unpaid for ${late} days: ${m(debt.over60)}${of}`,
+    c.creditLimit !== null &&
+      debt.owed > c.creditLimit &&
+      `Owes ${m(debt.owed)}, over the limit of ${m(c.creditLimit)}`,
+    debt.credits > 0 && `A credit of ${m(debt.credits)} is not applied yet`,
+  ]
+}
 /** What matters at the next visit, the most pressing first. */
 export function notesFor(
   ctx: Ctx,
   c: CustomerRow,
   debt: Owed,
-  agreements: CustomerPaper['agreements'],
-  equipment: CustomerPaper['equipment'],
-  sites: CustomerPaper['sites'],
+  around: Pick<CustomerPaper, 'agreements' | 'equipment' | 'sites'>,
 ): string[] {
-  const m = (minor: number) => sayMoney(toMoney(minor, ctx.company.currency), ctx.company.locale)
-  const late = lateBy(debt, ctx.today)
-  const open = debt.owed + debt.credits
   return [
     c.stopWork && `Stop work: ${c.stopWork}`,
-    late > 60 &&
-      `Unpaid for ${late} days: ${m(debt.over60)}${debt.over60 === open ? '' : ` of the ${m(open)} that is open`}`,
-    c.creditLimit !== null &&
-      debt.owed > c.creditLimit &&
-      `Owes ${m(debt.owed)}, over the limit of ${m(c.creditLimit)}`,
-    debt.credits > 0 && `A credit of ${m(debt.credits)} is not applied yet`,
+    ...moneyNotes(ctx, c, debt),
     c.officeNote,
-    ...sites.filter((s) => s.accessNote).map((s) => `${s.name || s.line1}: ${s.accessNote}`),
-    ...agreements
+    ...around.sites.filter((s) => s.accessNote).map((s) => `${s.name || s.line1}: ${s.accessNote}`),
+    ...around.agreements
       .filter((a) => a.state !== 'in force')
       .map((a) => `Agreement ${a.plan}: ${a.state}`),
-    ...equipment
-      .filter((e) => e.nextServiceOn && e.nextServiceOn <= plusDays(ctx.today, 30))
+    ...around.equipment
+      .filter((e) => isDueSoon(ctx, e))
       .map((e) => `${e.make} ${e.category}: ${e.state}`),
   ]
     .filter(Boolean)
@@ -135,7 +141,7 @@ export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
     ),
     openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work),
     lastWork: (await lastWorkOf(tx, id)).map(work),
-    notes: notesFor(ctx, c, debt, agreements, equipment, sites),
+    notes: notesFor(ctx, c, debt, { agreements, equipment, sites }),
     supplied: around.supplied,
   }
 }

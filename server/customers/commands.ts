@@ -85,10 +85,15 @@ export async function changeCustomer(
       JSON.stringify(values[k as keyof CustomerRow]) !==
       JSON.stringify(old[k as keyof CustomerRow]),
   )
-  await updateRow(ctx.tx, 'customers', id, version, {
-    ...values,
-    search: customerSearch({ ...old, ...values }),
-  })
+  await updateRow(
+    ctx.tx,
+    'customers',
+    { id, version },
+    {
+      ...values,
+      search: customerSearch({ ...old, ...values }),
+    },
+  )
   await record(ctx, {
     subject: 'customer',
     id,

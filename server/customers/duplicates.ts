@@ -31,7 +31,7 @@ export async function notTheSame(
 ): Promise<Answer<'notDuplicates'>> {
   const [a, b] = [await customerById(ctx.tx, id), await customerById(ctx.tx, otherId)]
   if (!a || !b || id === otherId) throw notFound('other customer')
-  await sayApart(ctx.tx, id, otherId, signedIn(ctx).id, ctx.now)
+  await sayApart(ctx.tx, [id, otherId], signedIn(ctx).id, ctx.now)
   await record(ctx, {
     subject: 'customer',
     id,

@@ -67,92 +67,97 @@ async function knownFor(ctx: Ctx, importId: string, dry: boolean): Promise<Known
   if (ids.length) for (const doc of await matchDocs(ctx, ids)) know(known, doc, doc.contacts)
   return known
 }
+type Taken = Body<'importPiece'>
+type Told = Answer<'importPiece'>['rows'][number]
+function checkColumns({ columns }: Taken): void {
+  if (!columns.includes('name')) throw invalid('columns', 'Say which column holds the name.')
+  const named = columns.filter(Boolean)
+  if (new Set(named).size !== named.length)
+    throw invalid('columns', 'Two columns have the same meaning.')
+}
+/** One row of the file: who it speaks of, whether that is somebody known, and what is to be put in of it. */
+function readRow(ctx: Ctx, piece: Piece, cells: string[], columns: Taken['columns']) {
+  const record = recordOf(cells, columns)
+  const problems = recordProblems(record)
+  const looks = comparable(ctx, ctx.id(), record)
+  const same = problems.length ? null : sameAs(piece, looks)
+  const further = furtherFor(piece, same, record)
+  return { record, problems, looks, same, further }
+}
+type RowRead = ReturnType<typeof readRow>
+function stateOf({ problems, further, same }: RowRead): Told['state'] {
+  if (problems.length) return 'wrong'
+  if (further) return 'more'
+  return same ? 'duplicate' : 'new'
+}
+const told = (piece: Piece, row: number, read: RowRead): Told => ({
+  row,
+  state: stateOf(read),
+  name: (read.record.name ?? '').slice(0, 160),
+  of: read.same
+    ? `${nameOf(piece, read.same.id)}: ${read.same.reasons.join(', ')}`.slice(0, 290)
+    : '',
+  problems: read.problems,
+})
+/** A site or a contact that somebody who is known does not have yet. */
+async function takeMore(ctx: Ctx, into: Into, { record, same, further }: RowRead): Promise<string> {
+  const { id } = same!
+  const learned = [
+    further!.site && placeOf(record),
+    further!.contact && (record.contact_name ?? ''),
+  ].filter((key): key is string => Boolean(key))
+  learnOf(into.piece, id, learned.map(nameKey))
+  if (!into.dry)
+    await takeFurther(ctx, { importId: into.importId, customerId: id }, record, further!)
+  return id
+}
+interface Into {
+  importId: string
+  piece: Piece
+  dry: boolean
+}
+const keepCounts = (
+  ctx: Ctx,
+  id: string,
+  counts: { added: number; skipped: number },
+  file: string,
+) => putImport(ctx.tx, { id, fileName: file, ...counts, by: signedIn(ctx).id, at: ctx.now })
 export async function importPiece(
   ctx: Ctx,
   importId: string,
-  body: Body<'importPiece'>,
+  body: Taken,
 ): Promise<Answer<'importPiece'>> {
-  if (!body.columns.includes('name')) throw invalid('columns', 'Say which column holds the name.')
-  if (new Set(body.columns.filter(Boolean)).size !== body.columns.filter(Boolean).length)
-    throw invalid('columns', 'Two columns have the same meaning.')
+  const { dry, fileName } = body
+  checkColumns(body)
   // One piece at a time, in whichever process: a piece must know the rows of the one before.
-  if (!body.dry)
-    await putImport(ctx.tx, {
-      id: importId,
-      fileName: body.fileName,
-      added: 0,
-      skipped: 0,
-      by: signedIn(ctx).id,
-      at: ctx.now,
-    })
+  if (!dry) await keepCounts(ctx, importId, { added: 0, skipped: 0 }, fileName)
   const earlier = await importById(ctx.tx, importId)
   if (earlier?.undoneAt) throw conflict('undone_already', 'This import has been taken back.')
-  const piece: Piece = {
-    known: await knownFor(ctx, importId, body.dry),
-    own: nothing(),
-    learned: [],
-  }
-  const rows: Answer<'importPiece'>['rows'] = []
+  const known = await knownFor(ctx, importId, dry)
+  const piece: Piece = { known, own: nothing(), learned: [] }
+  const rows: Told[] = []
   const added: string[] = []
   const more: string[] = []
   for (const [i, cells] of body.rows.entries()) {
-    const r = recordOf(cells, body.columns)
-    const problems = recordProblems(r)
-    const id = ctx.id()
-    const c = comparable(ctx, id, r)
-    const same = problems.length ? null : sameAs(piece, c)
-    const of = same ? `${nameOf(piece, same.id)}: ${same.reasons.join(', ')}` : ''
-    const further = furtherFor(piece, same, r)
-    const state = () => {
-      if (problems.length) return 'wrong'
-      if (further) return 'more'
-      return same ? 'duplicate' : 'new'
-    }
-    rows.push({
-      row: body.first + i,
-      state: state(),
-      name: (r.name ?? '').slice(0, 160),
-      of: of.slice(0, 290),
-      problems,
-    })
-    if (further) {
-      learnOf(
-        piece,
-        same!.id,
-        [further.site && placeOf(r), further.contact && r.contact_name]
-          .filter((key): key is string => Boolean(key))
-          .map(nameKey),
-      )
-      more.push(same!.id)
-      if (!body.dry) await takeFurther(ctx, importId, same!.id, r, further)
+    const read = readRow(ctx, piece, cells, body.columns)
+    rows.push(told(piece, body.first + i, read))
+    if (read.further) {
+      more.push(await takeMore(ctx, { importId, piece, dry }, read))
       continue
     }
-    if (problems.length || (same && body.skipDuplicates)) continue
-    learn(piece, c, r.contact_name ? [r.contact_name] : [])
-    added.push(id)
-    if (!body.dry) await takeIn(ctx, importId, id, r)
+    if (read.problems.length || (read.same && body.skipDuplicates)) continue
+    const { record: r, looks } = read
+    learn(piece, looks, r.contact_name ? [r.contact_name] : [])
+    added.push(looks.id)
+    if (!dry) await takeIn(ctx, importId, looks.id, r)
   }
   const skipped = rows.length - added.length - more.length
-  if (body.dry) await keepLooks(ctx.tx, importId, piece.learned, Date.now())
+  if (dry) await keepLooks(ctx.tx, importId, piece.learned, Date.now())
   else {
-    ctx.tx.afterCommit(() => piece.learned.forEach((learned) => takeOver(piece.known, learned)))
-    await putImport(ctx.tx, {
-      id: importId,
-      fileName: body.fileName,
-      added: added.length,
-      skipped,
-      by: signedIn(ctx).id,
-      at: ctx.now,
-    })
-    await record(ctx, {
-      subject: 'import',
-      id: importId,
-      fact: importFacts.taken({
-        file: body.fileName,
-        added: added.length,
-        more: more.length,
-      }),
-    })
+    ctx.tx.afterCommit(() => piece.learned.forEach((learned) => takeOver(known, learned)))
+    await keepCounts(ctx, importId, { added: added.length, skipped }, fileName)
+    const fact = importFacts.taken({ file: fileName, added: added.length, more: more.length })
+    await record(ctx, { subject: 'import', id: importId, fact })
     customersChanged(ctx, [...added, ...more])
   }
   return {
@@ -162,15 +167,23 @@ export async function importPiece(
   }
 }
 const middles = new Map<string, { lat: number | null; lon: number | null } | null>()
-async function takeIn(ctx: Ctx, importId: string, id: string, r: ImportRecord): Promise<void> {
-  const phone = (p: string | undefined) => formatPhone(p ?? '', ctx.company.country)
-  const site = {
-    name: r.site_name ?? '',
-    line1: r.site_address ?? r.billing_address ?? '',
-    town: r.site_town ?? r.billing_town ?? '',
-    postcode: r.site_postcode ?? r.billing_postcode ?? '',
-  }
-  const c = {
+const siteIn = (r: ImportRecord) => ({
+  name: r.site_name ?? '',
+  line1: r.site_address ?? r.billing_address ?? '',
+  town: r.site_town ?? r.billing_town ?? '',
+  postcode: r.site_postcode ?? r.billing_postcode ?? '',
+})
+const tagsIn = ({ tags = '' }: ImportRecord) =>
+  tags
+    .split(/[,;]/)
+    .map((t) => t.trim().slice(0, 40))
+    .filter(Boolean)
+    .slice(0, 12)
+/** Where nobody says where the bill goes, it goes to the site. */
+function customerIn({ company }: Ctx, r: ImportRecord) {
+  const phone = (p = '') => formatPhone(p, company.country)
+  const site = siteIn(r)
+  return {
     name: r.name!,
     phone: phone(r.phone),
     phone2: phone(r.phone2),
@@ -179,12 +192,12 @@ async function takeIn(ctx: Ctx, importId: string, id: string, r: ImportRecord): 
     line1: r.billing_address ?? site.line1,
     town: r.billing_town ?? site.town,
     postcode: r.billing_postcode ?? site.postcode,
-    tags: (r.tags ?? '')
-      .split(/[,;]/)
-      .map((t) => t.trim().slice(0, 40))
-      .filter(Boolean)
-      .slice(0, 12),
+    tags: tagsIn(r),
   }
+}
+async function takeIn(ctx: Ctx, importId: string, id: string, r: ImportRecord): Promise<void> {
+  const site = siteIn(r)
+  const c = customerIn(ctx, r)
   await insertCustomer(ctx.tx, {
     ...c,
     id,
@@ -199,8 +212,7 @@ async function takeIn(ctx: Ctx, importId: string, id: string, r: ImportRecord): 
 }
 async function takeFurther(
   ctx: Ctx,
-  importId: string,
-  customerId: string,
+  { importId, customerId }: { importId: string; customerId: string },
   r: ImportRecord,
   further: { site: boolean; contact: boolean },
 ): Promise<void> {

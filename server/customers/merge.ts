@@ -4,6 +4,7 @@ import { conflict, notFound } from '../../core/errors/LedgerError'
 import { transferEntry } from '../../core/ledger/entries'
 import type { Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
+import type { Fact } from '../http/facts'
 import { record } from '../http/queries'
 import { post } from '../ledger/queries'
 import { allocationsOf, paymentsTouching } from '../payments/queries'
@@ -27,29 +28,43 @@ import { moved } from '../subjects'
 import type { Field } from './mergePreview'
 import { FIELDS, both } from './mergePreview'
 
-/** What the kept customer becomes: its own values, the other's where it has none or where they were chosen. */
-function mergedValues(kept: CustomerRow, other: CustomerRow, take: string[]): Partial<CustomerRow> {
-  const values: Partial<CustomerRow> = {}
-  for (const field of Object.keys(FIELDS) as Field[]) {
-    if (
-      other[field] !== '' &&
-      other[field] !== kept[field] &&
-      (kept[field] === '' || take.includes(field))
-    )
-      values[field] = other[field]
-  }
-  const tags = [...new Set([...kept.tags, ...other.tags])]
-  if (tags.length !== kept.tags.length) values.tags = tags
-  const custom = { ...other.custom, ...kept.custom }
-  if (Object.keys(custom).length !== Object.keys(kept.custom).length) values.custom = custom
-  if (kept.prospect && !other.prospect) values.prospect = false
-  if (!kept.priceLevelId && other.priceLevelId) values.priceLevelId = other.priceLevelId
-  // Whoever said no to being written to said it for both.
-  for (const way of ['mailConsent', 'textConsent'] as const)
-    if (other[way] === 'no' || (kept[way] === 'not asked' && other[way] !== 'not asked'))
-      values[way] = other[way]
-  return values
+/** Fields that are the other's: where the kept one has none, or where they were chosen. */
+function fieldsTaken(kept: CustomerRow, other: CustomerRow, take: string[]): Partial<CustomerRow> {
+  const taken = (Object.keys(FIELDS) as Field[]).filter(
+    (f) => other[f] !== '' && other[f] !== kept[f] && (kept[f] === '' || take.includes(f)),
+  )
+  return Object.fromEntries(taken.map((f) => [f, other[f]]))
 }
+/** What both have of a kind that grows together; nothing where the kept one has all of it. */
+function grown(kept: CustomerRow, other: CustomerRow): Partial<CustomerRow> {
+  const tags = [...new Set([...kept.tags, ...other.tags])]
+  const custom = { ...other.custom, ...kept.custom }
+  return {
+    ...(tags.length === kept.tags.length ? {} : { tags }),
+    ...(Object.keys(custom).length === Object.keys(kept.custom).length ? {} : { custom }),
+  }
+}
+/** Whoever said no to being written to said it for both. */
+function consents(kept: CustomerRow, other: CustomerRow): Partial<CustomerRow> {
+  const follows = (way: 'mailConsent' | 'textConsent') =>
+    other[way] === 'no' || (kept[way] === 'not asked' && other[way] !== 'not asked')
+  return {
+    ...(follows('mailConsent') ? { mailConsent: other.mailConsent } : {}),
+    ...(follows('textConsent') ? { textConsent: other.textConsent } : {}),
+  }
+}
+/** What the kept customer becomes. */
+const mergedValues = (
+  kept: CustomerRow,
+  other: CustomerRow,
+  take: string[],
+): Partial<CustomerRow> => ({
+  ...fieldsTaken(kept, other, take),
+  ...grown(kept, other),
+  ...(kept.prospect && !other.prospect ? { prospect: false } : {}),
+  ...(!kept.priceLevelId && other.priceLevelId ? { priceLevelId: other.priceLevelId } : {}),
+  ...consents(kept, other),
+})
 /** Numbers and mail addresses that have no place left become a contact: nothing is lost. */
 function leftOver(
   kept: CustomerRow,
@@ -60,15 +75,16 @@ function leftOver(
   const [email = ''] = [other.email, other.email2].filter((m) => m && !has.includes(m))
   return phones.length || email ? { phone: phones[0] ?? '', phone2: phones[1] ?? '', email } : null
 }
-async function transfer(
-  ctx: Ctx,
-  kind: string,
-  id: string,
-  memo: string,
-  from: string,
-  to: string,
-  balances: { account: 'receivable' | 'deposits'; amountMinor: number }[],
-): Promise<void> {
+interface Transfer {
+  kind: 'merge' | 'merge undone'
+  id: string
+  memo: string
+  from: string
+  to: string
+  balances: { account: 'receivable' | 'deposits'; amountMinor: number }[]
+}
+/** What one owes, or has to its credit, becomes the other's in the books. */
+async function transfer(ctx: Ctx, { kind, id, memo, from, to, balances }: Transfer): Promise<void> {
   const postings = transferEntry(balances)
   if (postings.length)
     await post(ctx.tx, {
@@ -85,33 +101,33 @@ async function transfer(
       })),
     })
 }
+/** Everything that names the other customer names the kept one; answers which rows those are, table by table. */
+async function moveAll(
+  ctx: Ctx,
+  { from, to }: { from: string; to: string },
+): Promise<Record<string, string[]>> {
+  const rows: Record<string, string[]> = {}
+  for (const table of moved.keys()) {
+    rows[table] = await idsIn(ctx.tx, table, from)
+    await moveRows(ctx.tx, table, rows[table], { from, to })
+  }
+  return rows
+}
 export async function mergeCustomers(
   ctx: Ctx,
   keptId: string,
   body: Body<'merge'>,
 ): Promise<CustomerPaper> {
+  const { id } = body
   const [kept, other] = await both(ctx, keptId, body.otherId, true)
+  const ways = { from: other.id, to: kept.id }
   const balances = (await ledgerBalances(ctx.tx, other.id)).map((b) => ({
     account: b.account,
     amountMinor: b.sum,
   }))
-  const movedIds: Record<string, string[]> = {}
-  for (const table of moved.keys()) {
-    movedIds[table] = await idsIn(ctx.tx, table, other.id)
-    await moveRows(ctx.tx, table, movedIds[table], {
-      from: other.id,
-      to: kept.id,
-    })
-  }
-  await transfer(
-    ctx,
-    'merge',
-    body.id,
-    `${other.name} into ${kept.name}`,
-    other.id,
-    kept.id,
-    balances,
-  )
+  const rows = await moveAll(ctx, ways)
+  const memo = `${other.name} into ${kept.name}`
+  await transfer(ctx, { kind: 'merge', id, memo, ...ways, balances })
   const values = mergedValues(kept, other, body.take)
   const after = { ...kept, ...values }
   const extra = leftOver(after, other)
@@ -123,43 +139,33 @@ export async function mergeCustomers(
       name: other.name,
       role: 'from the merge',
       ...extra,
-      importId: body.id,
+      importId: id,
     })
-  await updateRow(ctx.tx, 'customers', kept.id, kept.version, {
-    ...values,
-    search: customerSearch(after),
-  })
-  await updateRow(ctx.tx, 'customers', other.id, other.version, { mergedInto: kept.id })
+  await updateRow(ctx.tx, 'customers', kept, { ...values, search: customerSearch(after) })
+  await updateRow(ctx.tx, 'customers', other, { mergedInto: kept.id })
   const keys = Object.keys(values) as (keyof CustomerRow)[]
   const pick = (c: CustomerRow) => Object.fromEntries(keys.map((k) => [k, c[k]]))
   await insertMerge(ctx.tx, {
-    id: body.id,
+    id,
     keptId: kept.id,
     mergedId: other.id,
-    moved: movedIds,
+    moved: rows,
     before: { kept: pick(kept), merged: pick(after) },
     by: signedIn(ctx).id,
     at: ctx.now,
   })
-  await record(ctx, {
-    subject: 'customer',
-    id: kept.id,
-    customerId: kept.id,
-    fact: customerFacts.merged({
-      name: other.name,
-      otherId: other.id,
-      moved: Object.fromEntries(Object.entries(moved).map(([t, ids]) => [t, ids.length])),
-    }),
-  })
-  await record(ctx, {
-    subject: 'customer',
-    id: other.id,
-    customerId: other.id,
-    fact: customerFacts.mergedInto({ name: kept.name }),
-  })
+  const counts = Object.fromEntries(Object.entries(rows).map(([t, ids]) => [t, ids.length]))
+  await noteOn(
+    ctx,
+    kept.id,
+    customerFacts.merged({ name: other.name, otherId: other.id, moved: counts }),
+  )
+  await noteOn(ctx, other.id, customerFacts.mergedInto({ name: kept.name }))
   customersChanged(ctx, [kept.id, other.id])
   return customerPaper(ctx, kept.id)
 }
+const noteOn = (ctx: Ctx, id: string, fact: Fact) =>
+  record(ctx, { subject: 'customer', id, customerId: id, fact })
 /**
  * The payments that go back with their invoices: those that moved, and those that came since. One that
  * paid for both sides belongs to neither alone.
@@ -206,15 +212,9 @@ export async function undoMerge(ctx: Ctx, id: string): Promise<CustomerPaper> {
   ]
   for (const table of moved.keys())
     await moveRows(ctx.tx, table, ids.get(table) ?? [], { from: kept.id, to: other.id })
-  await transfer(
-    ctx,
-    'merge undone',
-    id,
-    `${other.name} apart from ${kept.name}`,
-    kept.id,
-    other.id,
-    balances,
-  )
+  const memo = `${other.name} apart from ${kept.name}`
+  const ways = { from: kept.id, to: other.id }
+  await transfer(ctx, { kind: 'merge undone', id, memo, ...ways, balances })
   await removeContactsOf(ctx.tx, id)
   // A field that somebody changed since keeps their change.
   const back = Object.fromEntries(
@@ -223,11 +223,11 @@ export async function undoMerge(ctx: Ctx, id: string): Promise<CustomerPaper> {
         JSON.stringify(kept[k as keyof CustomerRow]) === JSON.stringify(merge.before.merged[k]),
     ),
   )
-  await updateRow(ctx.tx, 'customers', kept.id, kept.version, {
+  await updateRow(ctx.tx, 'customers', kept, {
     ...back,
     search: customerSearch({ ...kept, ...back }),
   })
-  await updateRow(ctx.tx, 'customers', other.id, other.version, { mergedInto: null })
+  await updateRow(ctx.tx, 'customers', other, { mergedInto: null })
   await markUndone(ctx.tx, id, ctx.now)
   for (const c of [kept, other])
     await record(ctx, {

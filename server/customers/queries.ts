@@ -201,8 +201,7 @@ const CHANGEABLE = {
 export async function updateRow<T extends keyof typeof CHANGEABLE>(
   tx: Tx,
   table: T,
-  id: string,
-  version: number,
+  { id, version }: { id: string; version: number },
   values: Partial<Record<keyof (typeof CHANGEABLE)[T], unknown>>,
 ): Promise<number> {
   const columns = CHANGEABLE[table] as Record<string, string>
@@ -346,7 +345,7 @@ export async function matchRows(tx: Tx, ids: string[] | null) {
     ),
   }
 }
-export const sayApart = (tx: Tx, a: string, b: string, by: string, at: number) =>
+export const sayApart = (tx: Tx, [a, b]: [string, string], by: string, at: number) =>
   tx.run('INSERT IGNORE INTO not_duplicates VALUES (?, ?, ?, ?)', [
     a < b ? a : b,
     a < b ? b : a,

@@ -23,6 +23,7 @@ import {
   middleOf,
   siteById,
   sitePage,
+  type SiteRow,
 } from './places.queries'
 import { customerById, updateRow } from './queries'
 import { fileById, insertFile } from './history.queries'
@@ -85,6 +86,12 @@ export async function addSite(ctx: Ctx, body: Body<'newSite'>): Promise<Customer
   })
   return done(ctx, body.customerId, customerFacts.siteAdded({ name: site.name || site.line1 }))
 }
+/** Another town is another place: the old spot on the map would send people the wrong way. */
+async function spotOf(ctx: Ctx, old: SiteRow, now: SiteRow) {
+  if (now.town === old.town && now.postcode === old.postcode) return {}
+  const middle = await middleOf(ctx.tx, now.town, now.postcode)
+  return { lat: middle?.lat ?? null, lon: middle?.lon ?? null }
+}
 export async function changeSite(
   ctx: Ctx,
   id: string,
@@ -95,24 +102,17 @@ export async function changeSite(
   const { version, ...values } = body
   if (old.version !== version) throw stale('site', old, body)
   await checkFields(ctx, 'site', values.custom, old.custom)
-  // Another town is another place: the old spot on the map would send people the wrong way.
-  const moved =
-    (values.town ?? old.town) !== old.town || (values.postcode ?? old.postcode) !== old.postcode
-  const middle = moved
-    ? await middleOf(ctx.tx, values.town ?? old.town, values.postcode ?? old.postcode)
-    : null
-  await updateRow(ctx.tx, 'sites', id, version, {
+  const now = { ...old, ...values } as SiteRow
+  await updateRow(ctx.tx, 'sites', old, {
     ...values,
-    ...(moved ? { lat: middle?.lat ?? null, lon: middle?.lon ?? null } : {}),
-    search: siteSearch({ ...old, ...values } as typeof old),
+    ...(await spotOf(ctx, old, now)),
+    search: siteSearch(now),
   })
+  const name = values.name || old.name || values.line1 || old.line1
   return done(
     ctx,
     old.customerId,
-    customerFacts.siteChanged({
-      name: values.name || old.name || values.line1 || old.line1,
-      change: { from: old, to: values },
-    }),
+    customerFacts.siteChanged({ name, change: { from: old, to: values } }),
   )
 }
 const phones = <T extends { phone?: string | undefined; phone2?: string | undefined }>(
@@ -166,7 +166,7 @@ export async function changeContact(
   const { version, ...values } = phones(ctx, body)
   if (old.version !== version) throw stale('contact', old, body)
   await ownSite(ctx, values.siteId, old.customerId)
-  await updateRow(ctx.tx, 'contacts', id, version, values)
+  await updateRow(ctx.tx, 'contacts', { id, version }, values)
   return done(
     ctx,
     old.customerId,
@@ -212,7 +212,7 @@ export async function changeEquipment(
       .filter((k) => values[k] !== undefined)
       .map((k) => [k, values[k] || null]),
   )
-  await updateRow(ctx.tx, 'equipment', id, version, { ...values, ...dates })
+  await updateRow(ctx.tx, 'equipment', { id, version }, { ...values, ...dates })
   return done(
     ctx,
     old.customerId,

@@ -11,7 +11,7 @@ import { pageOf, paging } from '../http/paging'
 import { historyOf } from '../http/queries'
 import { withStates } from '../agreements/queries'
 import { aroundCustomer } from './around.queries'
-import { customerById, customerPage } from './queries'
+import { customerById, customerPage, type CustomerRow } from './queries'
 import { owedBy } from './owed.queries'
 import { notesFor } from './callers'
 import type { CustomerPaper } from './shapes'
@@ -61,19 +61,12 @@ export async function listCustomers(
     }
   })
 }
-export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper> {
-  const { tx, company, today } = ctx
-  const c = await customerById(tx, id)
-  if (!c) throw notFound('customer')
-  const m = (minor: number) => toMoney(minor, company.currency)
-  const around = await aroundCustomer(tx, id, Object.keys(c.ownPrices), today)
-  const [[work], [debt = NOTHING_OWED]] = [around.sums, around.owed]
-  const { billed: bills, merges } = around
-  const equipment = around.equipment.map(equipmentShape(ctx))
-  const agreements = withStates(around.agreements, today)
-  const sites = siteShapes(around.sites, around.territories)
+type Around = Awaited<ReturnType<typeof aroundCustomer>>
+/** What is kept of the customer alone. */
+function ownPart({ company }: Ctx, c: CustomerRow, around: Around) {
+  const { terms, creditLimit } = c
   return {
-    id,
+    id: c.id,
     version: c.version,
     name: c.name,
     phone: c.phone,
@@ -86,14 +79,14 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
     prospect: c.prospect,
     source: c.source,
     assignedTo: c.assignedTo,
-    terms: c.terms as CustomerPaper['terms'],
-    termsInWords: termsInWords(c.terms ?? company.terms),
+    terms: terms as CustomerPaper['terms'],
+    termsInWords: termsInWords(terms ?? company.terms),
     levelId: c.priceLevelId,
     level: around.levels.find((l) => l.id === c.priceLevelId)?.name ?? '',
     exempt: c.taxExempt,
     certificate: c.certificate,
     exemptUntil: c.exemptUntil,
-    creditLimit: c.creditLimit === null ? null : m(c.creditLimit),
+    creditLimit: creditLimit === null ? null : toMoney(creditLimit, company.currency),
     officeNote: c.officeNote,
     printedNote: c.printedNote,
     tags: c.tags,
@@ -109,19 +102,27 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
       price: c.ownPrices[e.id]!,
       bookPrice: e.price,
     })),
+  }
+}
+/** The four columns of everything that was ever done for them, and what is open. */
+function sumsPart({ company }: Ctx, { sums, owed, billed }: Around) {
+  const m = (minor: number) => toMoney(minor, company.currency)
+  const [work] = sums
+  const [debt = NOTHING_OWED] = owed
+  return {
     promised: m(work!.promised),
     done: m(work!.done),
-    billed: m(bills.reduce((sum, b) => sum + b.netMinor, 0)),
-    paid: m(bills.reduce((sum, b) => sum + paidNet(b), 0)),
+    billed: m(billed.reduce((sum, b) => sum + b.netMinor, 0)),
+    paid: m(billed.reduce((sum, b) => sum + paidNet(b), 0)),
     owed: m(debt.owed),
     credits: m(debt.credits),
-    notes: notesFor(ctx, c, debt, agreements, equipment, sites),
-    sites,
-    contacts: around.contacts.map(({ customerId: _customer, ...k }) => k),
-    equipment,
-    agreements,
-    supplied: around.supplied,
-    work: around.work.map((w) => ({
+  }
+}
+/** Work, quotes and invoices, as the customer's page lists them. */
+function papersPart(ctx: Ctx, { work, quotes, papers }: Around) {
+  const m = (minor: number) => toMoney(minor, ctx.company.currency)
+  return {
+    work: work.map((w) => ({
       id: w.id,
       number: w.number,
       title: w.title,
@@ -129,8 +130,8 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
       on: w.on,
       toBill: m(w.toBill),
     })),
-    quotes: quoteShapes(ctx, around.quotes),
-    papers: around.papers.map((p) => ({
+    quotes: quoteShapes(ctx, quotes),
+    papers: papers.map((p) => ({
       id: p.id,
       number: p.number,
       on: p.on,
@@ -138,6 +139,28 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
       open: m(p.open),
       state: invoiceState(p),
     })),
+  }
+}
+export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper> {
+  const { tx, today } = ctx
+  const c = await customerById(tx, id)
+  if (!c) throw notFound('customer')
+  const around = await aroundCustomer(tx, id, Object.keys(c.ownPrices), today)
+  const [debt = NOTHING_OWED] = around.owed
+  const places = {
+    sites: siteShapes(around.sites, around.territories),
+    equipment: around.equipment.map(equipmentShape(ctx)),
+    agreements: withStates(around.agreements, today),
+  }
+  const { merges } = around
+  return {
+    ...ownPart(ctx, c, around),
+    ...sumsPart(ctx, around),
+    notes: notesFor(ctx, c, debt, places),
+    ...places,
+    contacts: around.contacts.map(({ customerId: _customer, ...k }) => k),
+    supplied: around.supplied,
+    ...papersPart(ctx, around),
     files: around.files.map(({ of: _of, ...f }) => f),
     merges: merges.map(({ mergedId: _merged, ...x }) => x),
     history: await historyOf(ctx, 'customer_id', [id, ...merges.map((x) => x.mergedId)]),

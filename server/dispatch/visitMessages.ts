@@ -201,7 +201,7 @@ export async function textIn(ctx: Ctx, body: Body<'textIn'>): Promise<Answer<'te
   const stop = /^\s*(stop|end|quit|cancel|unsubscribe)\b/i.test(body.text)
   for (const c of await customersByPhone(ctx.tx, formatPhone(body.from, ctx.company.country))) {
     if (stop && c.textConsent !== 'no')
-      await updateRow(ctx.tx, 'customers', c.id, c.version, { textConsent: 'no' })
+      await updateRow(ctx.tx, 'customers', c, { textConsent: 'no' })
     await record(ctx, {
       subject: 'customer',
       id: c.id,

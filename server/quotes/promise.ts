@@ -6,14 +6,11 @@ import { siteById } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import type { PricedLine } from '../pricebook/priceLines'
-import { nextNumber } from '../settings/queries'
-import { detailsOf } from '../visits/details'
 import { insertLine } from '../visits/lines.queries'
-import { insertVisit } from '../visits/visits.queries'
-import { insertWorkOrder, workOrderById } from '../visits/queries'
+import { makeWaitingVisit, makeWorkOrder } from '../visits/newWorkOrder'
+import { workOrderById } from '../visits/queries'
 import { quoteFacts } from './facts'
 import { quoteLines, type QuoteRow } from './queries'
-import { WORK_ORDER_NUMBERS } from '../visits/numbers'
 
 const SHORTEST = HOUR / 1000
 const LONGEST = (8 * HOUR) / 1000
@@ -41,16 +38,8 @@ export async function promiseQuote(
   const goesOn = begun && begun.customerId === quote.customerId && !begun.cancelled && !begun.closed
   const workOrderId = goesOn ? begun.id : body.workOrderId
   if (!goesOn) await newWorkOrder(ctx, quote, { id: workOrderId, customer, begun })
-  await insertVisit(tx, {
-    id: body.visitId,
-    workOrderId,
-    technicianId: null,
-    startAt: null,
-    durationSeconds: secondsOf(lines),
-    promiseDate: null,
-    promiseFrom: null,
-    promiseTo: null,
-  })
+  const durationSeconds = secondsOf(lines)
+  await makeWaitingVisit(ctx, { id: body.visitId, workOrderId, durationSeconds })
   for (const line of lines)
     await insertLine(tx, {
       ...line,
@@ -60,8 +49,7 @@ export async function promiseQuote(
       promisedMinor: line.netMinor,
       done: false,
     })
-  if (customer.prospect)
-    await updateRow(tx, 'customers', customer.id, customer.version, { prospect: false })
+  if (customer.prospect) await updateRow(tx, 'customers', customer, { prospect: false })
   return workOrderId
 }
 
@@ -74,30 +62,25 @@ async function newWorkOrder(
     begun: Awaited<ReturnType<typeof workOrderById>>
   },
 ): Promise<void> {
-  const { tx } = ctx
   const { id, customer, begun } = from
-  const site = (await siteById(tx, quote.siteId))!
-  const number = await nextNumber(tx, WORK_ORDER_NUMBERS)
-  await insertWorkOrder(tx, {
-    id,
-    number,
-    customerId: customer.id,
-    siteId: site.id,
-    title: quote.title,
-    problem: quote.scope || quote.title,
-    kind: 'installation',
-    contact: quote.contact,
-    orderNumber: quote.orderNumber,
-    priceLevelId: quote.priceLevelId,
-    currency: quote.currency,
-    details: detailsOf(customer, site),
-    answers: begun?.answers ?? [],
-    printedNote: customer.printedNote,
-    equipmentId: begun?.equipmentId ?? null,
-    assignedTo: null,
-    source: quote.source,
-    now: ctx.now,
-  })
+  const site = (await siteById(ctx.tx, quote.siteId))!
+  const number = await makeWorkOrder(
+    ctx,
+    { customer, site },
+    {
+      id,
+      title: quote.title,
+      problem: quote.scope || quote.title,
+      kind: 'installation',
+      contact: quote.contact,
+      orderNumber: quote.orderNumber,
+      priceLevelId: quote.priceLevelId,
+      currency: quote.currency,
+      answers: begun?.answers ?? [],
+      equipmentId: begun?.equipmentId ?? null,
+      source: quote.source,
+    },
+  )
   await record(ctx, {
     subject: 'work',
     id,

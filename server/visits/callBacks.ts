@@ -7,19 +7,13 @@ import { customerById } from '../customers/queries'
 import { siteById } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { nextNumber } from '../settings/queries'
+import type { Fact } from '../http/facts'
 import { refreshWorkOrder, visibleWorkOrder } from './account'
-import { detailsOf } from './details'
-import { insertVisit } from './visits.queries'
-import { insertWorkOrder, workOrderById } from './queries'
-import { WORK_ORDER_NUMBERS } from './numbers'
+import { makeWaitingVisit, makeWorkOrder } from './newWorkOrder'
+import { workOrderById, type WorkOrderRow } from './queries'
 
-export async function callBack(
-  ctx: Ctx,
-  id: string,
-  body: Body<'callBack'>,
-): Promise<Answer<'callBack'>> {
-  const first = await visibleWorkOrder(ctx, id, true)
+/** Only work that is done has anything to come back for, and what comes back belongs to the first. */
+function mayComeBack(first: WorkOrderRow): void {
   if (first.callbackOf)
     throw conflict(
       'is_call_back',
@@ -30,60 +24,49 @@ export async function callBack(
       'not_done_yet',
       'The work is not finished yet: plan a further visit of it instead.',
     )
+}
+type Again = Body<'callBack'>
+const titleOf = (kind: Again['kind'], title: string) =>
+  `${kind === 'warranty' ? 'Warranty' : 'Call-back'}: ${title}`.slice(0, 160)
+
+export async function callBack(ctx: Ctx, id: string, body: Again): Promise<Answer<'callBack'>> {
+  const first = await visibleWorkOrder(ctx, id, true)
+  mayComeBack(first)
   // Asked for twice, it is the same one.
   const known = await workOrderById(ctx.tx, body.workOrderId)
   if (known) return { workOrderId: known.id, number: known.number }
-  const [customer, site] = [
-    (await customerById(ctx.tx, first.customerId))!,
-    (await siteById(ctx.tx, first.siteId))!,
-  ]
-  const number = await nextNumber(ctx.tx, WORK_ORDER_NUMBERS)
-  await insertWorkOrder(ctx.tx, {
-    id: body.workOrderId,
-    number,
-    customerId: first.customerId,
-    siteId: first.siteId,
-    title: `${body.kind === 'warranty' ? 'Warranty' : 'Call-back'}: ${first.title}`.slice(0, 160),
-    problem: body.problem,
-    kind: body.kind,
-    contact: first.contact,
-    orderNumber: first.orderNumber,
-    priceLevelId: first.priceLevelId,
-    currency: first.currency,
-    now: ctx.now,
-    details: detailsOf(customer, site),
-    answers: [],
-    printedNote: first.printedNote,
-    equipmentId: first.equipmentId,
-    assignedTo: null,
-    source: '',
-    callbackOf: first.id,
-  })
-  await insertVisit(ctx.tx, {
-    id: body.visitId,
-    workOrderId: body.workOrderId,
-    technicianId: null,
-    startAt: null,
-    durationSeconds: 3600,
-    promiseDate: null,
-    promiseFrom: null,
-    promiseTo: null,
-    note: `${sayWorkKind(body.kind)} of ${first.number}`,
-  })
-  await record(ctx, {
-    subject: 'work',
-    id: body.workOrderId,
-    workOrderId: body.workOrderId,
-    customerId: first.customerId,
-    fact: workFacts.calledBack({ kind: body.kind, of: first.number, problem: body.problem }),
-  })
-  await record(ctx, {
-    subject: 'work',
-    id: first.id,
-    workOrderId: first.id,
-    customerId: first.customerId,
-    fact: workFacts.lookedAtAgain({ number, kind: body.kind }),
-  })
-  await refreshWorkOrder(ctx, body.workOrderId)
-  return { workOrderId: body.workOrderId, number }
+  const { workOrderId, visitId, kind, problem } = body
+  const customer = (await customerById(ctx.tx, first.customerId))!
+  const site = (await siteById(ctx.tx, first.siteId))!
+  const number = await makeWorkOrder(
+    ctx,
+    { customer, site },
+    {
+      id: workOrderId,
+      title: titleOf(kind, first.title),
+      problem,
+      kind,
+      contact: first.contact,
+      orderNumber: first.orderNumber,
+      priceLevelId: first.priceLevelId,
+      currency: first.currency,
+      printedNote: first.printedNote,
+      equipmentId: first.equipmentId,
+      callbackOf: first.id,
+    },
+  )
+  const note = `${sayWorkKind(kind)} of ${first.number}`
+  await makeWaitingVisit(ctx, { id: visitId, workOrderId, durationSeconds: 3600, note })
+  const told = (of: string, fact: Fact) =>
+    record(ctx, {
+      subject: 'work',
+      id: of,
+      workOrderId: of,
+      customerId: first.customerId,
+      fact,
+    })
+  await told(workOrderId, workFacts.calledBack({ kind, of: first.number, problem }))
+  await told(first.id, workFacts.lookedAtAgain({ number, kind }))
+  await refreshWorkOrder(ctx, workOrderId)
+  return { workOrderId, number }
 }

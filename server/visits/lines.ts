@@ -30,12 +30,16 @@ import { setOwnPrices, type WorkOrderRow } from './queries'
 import { visitById } from './visits.queries'
 import { readDiscount, levelPart } from './discounts'
 
+/** Where lines belong: promised before the work, or done at it. */
+interface LinesOf {
+  work: WorkOrderRow
+  visitId?: string | null
+  promised?: boolean
+}
 export async function putLines(
   ctx: Ctx,
-  work: WorkOrderRow,
-  visitId: string | null,
+  { work, visitId = null, promised = false }: LinesOf,
   wanted: WantedLine[],
-  promised: boolean,
 ): Promise<LineRow[]> {
   const hasTask = (await linesOf(ctx.tx, work.id)).some((l) => l.kind === 'task')
   const all = await expanded(ctx, wanted)
@@ -157,7 +161,7 @@ async function addWanted(
     throw conflict('closed', 'This work order is closed; nothing can be added to it.')
   if (lines.length === 0 || lines.length > 100)
     throw invalid('lines', 'Add between 1 and 100 lines.')
-  for (const line of await putLines(ctx, work, visitId, lines, false)) {
+  for (const line of await putLines(ctx, { work, visitId }, lines)) {
     await record(ctx, {
       subject: 'work',
       id: work.id,

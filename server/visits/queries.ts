@@ -52,30 +52,28 @@ export async function workOrderById(
     [id],
   )
 }
-export const insertWorkOrder = (
-  tx: Tx,
-  w: {
-    id: string
-    number: string
-    customerId: string
-    siteId: string
-    title: string
-    problem: string
-    kind: string
-    contact: object
-    orderNumber: string
-    priceLevelId: string | null
-    currency: string
-    details: CopiedDetails
-    answers: object[]
-    printedNote: string
-    equipmentId: string | null
-    assignedTo: string | null
-    source: string
-    callbackOf?: string
-    now: number
-  },
-) =>
+export interface WorkOrderStart {
+  id: string
+  number: string
+  customerId: string
+  siteId: string
+  title: string
+  problem: string
+  kind: string
+  contact: object
+  orderNumber: string
+  priceLevelId: string | null
+  currency: string
+  details: CopiedDetails
+  answers: object[]
+  printedNote: string
+  equipmentId: string | null
+  assignedTo: string | null
+  source: string
+  callbackOf?: string
+  now: number
+}
+export const insertWorkOrder = (tx: Tx, w: WorkOrderStart) =>
   tx.run(
     `INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact,
       order_number, price_level_id, currency, details, answers, printed_note, equipment_id,

@@ -2,7 +2,7 @@
 import mysql from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Answer } from '../../shared/api'
-import { listAgreements } from '../../server/agreements/service'
+import { listAgreements } from '../../server/agreements/views'
 import { customersByPhone } from '../../server/customers/queries'
 import { customerPaper, listCustomers } from '../../server/customers/views'
 import { listSites } from '../../server/customers/sites'
