@@ -10,7 +10,7 @@ import {
   workSumsIn,
   type BilledSum,
   type WorkOfCustomer,
-} from '../visits/queries'
+} from '../visits/list.queries'
 import { mergesIn, type MergeShort } from './merge.queries'
 import {
   contactsIn,

@@ -55,60 +55,47 @@ export async function changeCustomer(
 ): Promise<CustomerPaper> {
   const old = await customerById(ctx.tx, id, true)
   if (!old || old.erasedAt) throw notFound('customer')
-  const { version, levelId, exempt, creditLimit, ownPrices, terms, ...plain } = body
-  if (old.version !== version)
+  if (old.version !== body.version)
     throw conflict('stale', 'Someone changed this customer in the meantime.', {
       current: await customerPaper(ctx, id),
       yours: body,
     })
-  if (terms) checkTerms(terms)
-  await checkFields(ctx, 'customer', plain.custom, old.custom)
-  // An emptied limit is none; one that was not sent stays.
-  const limitOf = (limit: string | null) =>
-    limit ? decimalToMinor(limit, ctx.company.currency) : null
-  const values: Partial<CustomerRow> = Object.fromEntries(
-    Object.entries({
-      ...plain,
-      phone: plain.phone === undefined ? undefined : formatPhone(plain.phone, ctx.company.country),
-      phone2:
-        plain.phone2 === undefined ? undefined : formatPhone(plain.phone2, ctx.company.country),
-      priceLevelId: levelId,
-      taxExempt: exempt,
-      terms,
-      creditLimit: creditLimit === undefined ? undefined : limitOf(creditLimit),
-      ownPrices: ownPrices && Object.fromEntries(ownPrices.map((p) => [p.entryId, p.price])),
-      exemptUntil: plain.exemptUntil === '' ? null : plain.exemptUntil,
-    }).filter(([, v]) => v !== undefined),
-  )
-  const changed = Object.keys(values).filter(
-    (k) =>
-      JSON.stringify(values[k as keyof CustomerRow]) !==
-      JSON.stringify(old[k as keyof CustomerRow]),
-  )
-  await updateRow(
-    ctx.tx,
-    'customers',
-    { id, version },
-    {
-      ...values,
-      search: customerSearch({ ...old, ...values }),
-    },
-  )
-  await record(ctx, {
-    subject: 'customer',
-    id,
-    customerId: id,
-    fact: customerFacts.changed({
-      changes: Object.fromEntries(
-        changed.map((k) => [
-          k,
-          { from: old[k as keyof CustomerRow], to: values[k as keyof CustomerRow] },
-        ]),
-      ),
-    }),
-  })
+  if (body.terms) checkTerms(body.terms)
+  await checkFields(ctx, 'customer', body.custom, old.custom)
+  const values = valuesOf(ctx, body)
+  const search = customerSearch({ ...old, ...values })
+  await updateRow(ctx.tx, 'customers', old, { ...values, search })
+  const fact = customerFacts.changed({ changes: differences(old, values) })
+  await record(ctx, { subject: 'customer', id, customerId: id, fact })
   customersChanged(ctx, [id])
   return customerPaper(ctx, id)
+}
+/** What was sent, as it is kept; what was not sent stays. */
+function valuesOf(ctx: Ctx, body: Body<'changeCustomer'>): Partial<CustomerRow> {
+  const { country, currency } = ctx.company
+  const { version: _version, levelId, exempt, creditLimit, ownPrices, terms, ...plain } = body
+  const phone = (typed: string | undefined) =>
+    typed === undefined ? undefined : formatPhone(typed, country)
+  // An emptied limit is none.
+  const limitOf = (limit: string | null) => (limit ? decimalToMinor(limit, currency) : null)
+  const values = {
+    ...plain,
+    phone: phone(plain.phone),
+    phone2: phone(plain.phone2),
+    priceLevelId: levelId,
+    taxExempt: exempt,
+    terms,
+    creditLimit: creditLimit === undefined ? undefined : limitOf(creditLimit),
+    ownPrices: ownPrices && Object.fromEntries(ownPrices.map((p) => [p.entryId, p.price])),
+    exemptUntil: plain.exemptUntil === '' ? null : plain.exemptUntil,
+  }
+  return Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined))
+}
+/** What differs from what was kept, before and after. */
+function differences(old: CustomerRow, values: Partial<CustomerRow>) {
+  const keys = Object.keys(values) as (keyof CustomerRow)[]
+  const changed = keys.filter((k) => JSON.stringify(values[k]) !== JSON.stringify(old[k]))
+  return Object.fromEntries(changed.map((k) => [k, { from: old[k], to: values[k] }]))
 }
 function checkTerms(terms: {
   kind: string

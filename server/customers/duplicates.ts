@@ -6,7 +6,8 @@ import type { Answer } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { matchDocs } from './matching'
-import { apartPairs, customerById, sayApart } from './queries'
+import { customerById } from './queries'
+import { apartPairs, sayApart } from './matching.queries'
 import { sides } from './mergePreview'
 
 export async function sweepDuplicates(ctx: Ctx): Promise<Answer<'duplicates'>> {

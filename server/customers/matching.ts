@@ -11,7 +11,7 @@ import { phoneKey } from '../../core/text/phone'
 import { bus, catchUp, emit, type AppEvent } from '../events/events'
 import { inBackgroundContext, type Ctx } from '../http/context'
 import { log } from '../http/log'
-import { matchRows } from './queries'
+import { matchRows } from './matching.queries'
 
 let index: MatchIndex | null = null
 let building: Promise<MatchIndex> | null = null

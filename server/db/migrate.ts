@@ -91,9 +91,7 @@ async function applyOne(
 }
 async function applyFile(
   connection: Connection,
-  file: string,
-  sql: string,
-  hash: string,
+  { file, sql, hash }: { file: string; sql: string; hash: string },
   from: number | null,
 ): Promise<void> {
   const statements = statementsOf(sql)
@@ -141,7 +139,7 @@ export async function migrate(url: string, folder: string): Promise<string[]> {
           `The migration ${file} was changed after it had been applied. Migrations only go forward: add a new one.`,
         )
       if (earlier && earlier.statements === null) continue
-      await applyFile(connection, file, sql, hash, earlier?.statements ?? null)
+      await applyFile(connection, { file, sql, hash }, earlier?.statements ?? null)
       done.push(file)
     }
     return done

@@ -21,7 +21,7 @@ export interface ListSql {
 /** A page (one row more than the limit, to know whether another follows) with the total. Each row carries `key`, its place in the order. */
 export async function listRows<R>(tx: Tx, list: ListSql): Promise<Page<R>> {
   const { search } = list
-  if (!search?.q.trim()) return pageOf<R>(tx, list, null)
+  if (!search?.q.trim()) return pageOf<R>(tx, list, ALL)
   if (!wordsOf(search.q).length) return pageOf<R>(tx, list, byPieces(search))
   const found = await pageOf<R>(tx, list, byWords(search, list.id))
   // Nothing begins with that: it may be a piece from within a word.
@@ -31,24 +31,32 @@ interface Page<R> {
   rows: (R & { key: string })[]
   total: number
 }
-async function pageOf<R>(tx: Tx, q: ListSql, searched: Searched | null): Promise<Page<R>> {
-  const where = [...q.where, ...(searched?.where ?? [])].join(' AND ') || '1 = 1'
-  const before = searched?.from ?? ''
-  const values = [...(searched?.fromValues ?? []), ...q.values, ...(searched?.values ?? [])]
-  const countFrom = searched?.wide ? q.from : (q.countFrom ?? q.from)
+/** What is looked through: with what is searched for, which may need more of `from` than the count does without. */
+function lookedThrough(q: ListSql, { from, fromValues, where, values, wide }: Searched) {
+  const countFrom = wide ? q.from : (q.countFrom ?? q.from)
+  return {
+    from: `${from}${q.from}`,
+    countFrom: `${from}${countFrom}`,
+    where: [...q.where, ...where].join(' AND ') || '1 = 1',
+    values: [...fromValues, ...q.values, ...values],
+  }
+}
+const ALL: Searched = { from: '', fromValues: [], where: [], values: [], wide: false }
+async function pageOf<R>(tx: Tx, q: ListSql, searched: Searched): Promise<Page<R>> {
+  const { from, countFrom, where, values } = lookedThrough(q, searched)
   const total = (await tx.row<{ n: number }>(
-    `SELECT COUNT(*) AS n FROM ${before}${countFrom} WHERE ${where}`,
+    `SELECT COUNT(*) AS n FROM ${countFrom} WHERE ${where}`,
     values,
   ))!.n
   if (total === 0) return { rows: [], total }
-  const rest = q.after ? beyond(q, q.after) : null
+  const rest = q.after ? beyond(q, q.after) : { sql: '1 = 1', values: [] }
   const order = q.descending ? 'DESC' : 'ASC'
   const rows = await tx.rows<R & { key: string }>(
     `SELECT ${q.select}, ${q.by} AS \`key\`
-    FROM ${before}${q.from}
-    WHERE ${where}${rest ? ` AND ${rest.sql}` : ''}
+    FROM ${from}
+    WHERE ${where} AND ${rest.sql}
     ORDER BY ${q.by} ${order}, ${q.id} ${order} LIMIT ${q.limit + 1}`,
-    [...values, ...(rest?.values ?? [])],
+    [...values, ...rest.values],
   )
   return { rows, total }
 }

@@ -1,6 +1,7 @@
 // The schedule as it is read: one day as it was promised and as it will run; many days as load and capacity.
 import { halfDayCapacity } from '../../core/dispatch/halfDayCapacity'
 import { placeOf } from '../../core/dispatch/placeOf'
+import type { Span } from '../../core/dispatch/plan/instance'
 import { predictDay } from '../../core/dispatch/predictDay'
 import { invalid } from '../../core/errors/LedgerError'
 import { dayBounds, daysBetween, localToInstant, plusDays, weekday } from '../../core/time/zone'
@@ -9,7 +10,7 @@ import type { Answer, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
 import { alongWith } from './along'
-import { dayFacts, heldOnDay, type DayFacts } from './dayFacts'
+import { dayFacts, heldOnDay, type DayFacts, type Held } from './dayFacts'
 import { driver, type Driver } from './drives'
 import { crewIds, unplaced, visitsBetween, type BoardVisit } from './board.queries'
 import { technicians, type Technician } from './queries'
@@ -61,29 +62,61 @@ export function forecastDay(
   }
   return { visits: out, home }
 }
+/** The hours that the board shows: those that people work and visits take, and the usual ones at least. */
+function hoursShown(ctx: Ctx, date: string, busy: readonly Span[]): Span {
+  const at = (time: string) => localToInstant(date, time, ctx.company.timeZone)
+  const first = Math.min(at('07:00'), ...busy.map((s) => s.from))
+  const last = Math.max(at('17:00'), ...busy.map((s) => s.to))
+  const { to } = dayBounds(date, ctx.company.timeZone)
+  return {
+    from: Math.floor(first / HOUR) * HOUR,
+    to: Math.min(Math.ceil(last / HOUR) * HOUR, to),
+  }
+}
+const spanOf = (v: BoardVisit): Span => {
+  const from = Date.parse(v.startAt!)
+  return { from, to: from + v.durationSeconds * 1000 }
+}
+const said = ({ from, to }: Span) => ({ from: iso(from), to: iso(to) })
+/** A technician's row on the board: hours, what stands in the way, when they are home. */
+function rowOf(
+  p: Technician,
+  date: string,
+  facts: DayFacts,
+  home: { at: number; driveSeconds: number } | undefined,
+) {
+  const shift = facts.shift(p, date)
+  return {
+    id: p.id,
+    name: p.name,
+    kind: p.kind,
+    goesWith: p.goesWith,
+    skills: p.skills,
+    working: shift ? [said(shift)] : [],
+    // A meeting and a break are shown, and warned of, as time off is.
+    timeOff: facts.blocks(p, date).map((b) => ({ ...said(b), reason: b.reason, kind: b.kind })),
+    homeAt: home ? iso(home.at) : null,
+    homeDriveSeconds: home?.driveSeconds ?? 0,
+  }
+}
+const heldShape = (h: Held) => ({
+  callId: h.callId,
+  technicianId: h.personId,
+  startAt: iso(h.from),
+  durationSeconds: h.durationSeconds,
+  summary: h.summary || 'Call',
+  missing: h.missing,
+})
 export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'schedule'>> {
   const date = wanted || ctx.today
-  const zone = ctx.company.timeZone
-  const { from, to } = dayBounds(date, zone)
+  const { from, to } = dayBounds(date, ctx.company.timeZone)
   const people = await technicians(ctx.tx)
   const visits = await visitsBetween(ctx.tx, from, to)
   const forecast = forecastDay(ctx, people, visits, await driver(ctx.tx))
   const monday = plusDays(date, -(weekday(date) - 1))
   const facts = await dayFacts(ctx, monday, 7)
-  const working = people.map((p) => facts.shift(p, date))
-  const edges = [
-    ...working.flatMap((w) => w ?? []),
-    ...visits.map((v) => ({
-      from: Date.parse(v.startAt!),
-      to: Date.parse(v.startAt!) + v.durationSeconds * 1000,
-    })),
-  ]
-  const dayStart =
-    Math.floor(Math.min(localToInstant(date, '07:00', zone), ...edges.map((e) => e.from)) / HOUR) *
-    HOUR
-  const dayEnd =
-    Math.ceil(Math.max(localToInstant(date, '17:00', zone), ...edges.map((e) => e.to)) / HOUR) *
-    HOUR
+  const shifts = people.flatMap((p) => facts.shift(p, date) ?? [])
+  const shown = hoursShown(ctx, date, [...shifts, ...visits.map(spanOf)])
   const shaped = await shapeVisits(ctx, visits, forecast.visits)
   const areas = await territories(ctx.tx)
   const along = Object.fromEntries(visits.map((v) => [v.id, alongWith(people, facts, date, v)]))
@@ -91,58 +124,35 @@ export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'sched
     date,
     holiday: facts.holiday(date),
     now: iso(ctx.now),
-    dayStart: iso(dayStart),
-    dayEnd: iso(Math.min(dayEnd, to)),
-    technicians: people.map((p, i) => ({
-      id: p.id,
-      name: p.name,
-      kind: p.kind,
-      goesWith: p.goesWith,
-      skills: p.skills,
+    dayStart: iso(shown.from),
+    dayEnd: iso(shown.to),
+    technicians: people.map((p) => ({
+      ...rowOf(p, date, facts, forecast.home.get(p.id)),
       territories: areas.filter((a) => p.territoryIds.includes(a.id)).map((a) => a.name),
-      working: working[i] ? [{ from: iso(working[i].from), to: iso(working[i].to) }] : [],
-      // A meeting and a break are shown, and warned of, as time off is.
-      timeOff: facts
-        .blocks(p, date)
-        .map((b) => ({ from: iso(b.from), to: iso(b.to), reason: b.reason, kind: b.kind })),
-      homeAt: forecast.home.has(p.id) ? iso(forecast.home.get(p.id)!.at) : null,
-      homeDriveSeconds: forecast.home.get(p.id)?.driveSeconds ?? 0,
     })),
     visits: shaped.map((v) => ({ ...v, alongIds: along[v.id] ?? [] })),
-    held: (await heldOnDay(ctx, date)).map((h) => ({
-      callId: h.callId,
-      technicianId: h.personId,
-      startAt: iso(h.from),
-      durationSeconds: h.durationSeconds,
-      summary: h.summary || 'Call',
-      missing: h.missing,
-    })),
+    held: (await heldOnDay(ctx, date)).map(heldShape),
     tray: await shapeVisits(ctx, await unplaced(ctx.tx, ctx.today)),
-    week: await load(ctx, people, facts, monday, 7),
+    week: await load(ctx, people, facts, { first: monday, count: 7 }),
     driveSeconds: shaped.reduce((sum, v) => sum + v.driveSeconds, 0),
     atRisk: shaped.filter((v) => v.atRisk).length,
   }
+}
+/** Some days from a first one on. */
+interface Days {
+  first: string
+  count: number
 }
 /** For each day: visits taken and capacity in the morning and in the afternoon. A day off takes its capacity with it. */
 async function load(
   ctx: Ctx,
   people: readonly Technician[],
   facts: DayFacts,
-  first: string,
-  count: number,
+  days: Days,
 ): Promise<Answer<'schedule'>['week']> {
-  const cells = cellsOf(
-    ctx,
-    people,
-    facts,
-    first,
-    count,
-    await visitsBetween(
-      ctx.tx,
-      facts.at(first, '00:00'),
-      facts.at(plusDays(first, count), '00:00'),
-    ),
-  )
+  const { first, count } = days
+  const [from, to] = [facts.at(first, '00:00'), facts.at(plusDays(first, count), '00:00')]
+  const cells = cellsOf(people, facts, days, await visitsBetween(ctx.tx, from, to))
   return Array.from({ length: count }, (_, i) => {
     const own = cells.filter((c) => c.date === plusDays(first, i))
     const sum = (key: 'morning' | 'afternoon' | 'capacityMorning' | 'capacityAfternoon') =>
@@ -158,11 +168,9 @@ async function load(
 }
 /** Each technician on each day: what is taken, what they take, and why not. */
 function cellsOf(
-  ctx: Ctx,
   people: readonly Technician[],
   facts: DayFacts,
-  first: string,
-  count: number,
+  { first, count }: Days,
   visits: readonly BoardVisit[],
 ): Answer<'scheduleRange'>['cells'] {
   const byDay = new Map<string, number[]>()
@@ -226,7 +234,7 @@ export async function scheduleRange(
       skills: p.skills,
       territories: areas.filter((a) => p.territoryIds.includes(a.id)).map((a) => a.name),
     })),
-    cells: cellsOf(ctx, people, facts, first, days, visits),
+    cells: cellsOf(people, facts, { first, count: days }, visits),
     visits: await shapeVisits(ctx, visits),
     tray: await shapeVisits(ctx, await unplaced(ctx.tx, ctx.today)),
   }

@@ -15,7 +15,7 @@ import {
   visitById,
   type VisitRow,
 } from '../visits/visits.queries'
-import { workOrderById } from '../visits/queries'
+import { workOrderById, type WorkOrderRow } from '../visits/queries'
 import { boardVisit, crewIds, setCrew, setLocked, skillsOfVisits } from './board.queries'
 import { lockPeople, technicianById } from './queries'
 import { inviteAgain } from './invitations'
@@ -91,17 +91,23 @@ async function namesOf(ctx: Ctx, ids: readonly string[]): Promise<string[]> {
   for (const id of ids) people.push((await technicianById(ctx.tx, id))!.name)
   return people
 }
+/** What has begun stays with its technician, and what is locked where it is. */
+function mayMove(visit: VisitRow, body: Body<'placeVisit'>, sameCrew: boolean): void {
+  const { startAt, technicianId } = body
+  const stays = startAt !== null && technicianId === visit.technicianId
+  if (visit.state !== 'planned' && !stays)
+    throw conflict('started', 'This visit has started; it stays with its technician.')
+  if (visit.locked && !(sameCrew && staysAsItIs(visit, body)))
+    throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
+}
 export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>): Promise<Visit> {
   const visit = await changeable(ctx, id, body, [body.technicianId, ...(body.crewIds ?? [])])
   const { technicianId, durationSeconds } = body
   const startAt = instantOf(body.startAt)
-  if (visit.state !== 'planned' && (startAt === null || technicianId !== visit.technicianId))
-    throw conflict('started', 'This visit has started; it stays with its technician.')
   const before = crewIds((await boardVisit(ctx.tx, id))!)
   const crew = crewFor(body, before)
   const sameCrew = crew.join() === before.join()
-  if (visit.locked && !(sameCrew && staysAsItIs(visit, body)))
-    throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
+  mayMove(visit, body, sameCrew)
   const warnings = await against(ctx, visit, body, crew)
   await mayPlace(ctx, warnings, body.override)
   if (!(await moveVisit(ctx.tx, id, body.version, { ...body, startAt })))
@@ -182,6 +188,12 @@ async function insertFurther(ctx: Ctx, workOrderId: string, body: Further): Prom
   const visit = { id, workOrderId, technicianId, startAt, durationSeconds, note: why }
   await insertVisit(ctx.tx, { ...visit, ...noPromise })
 }
+function mayHaveFurther(ctx: Ctx, work: WorkOrderRow, body: Further): void {
+  if (work.cancelled || work.closed)
+    throw conflict('closed', 'This work order is closed; it has no further visits.')
+  if (signedIn(ctx).role === 'technician' && (body.split || body.startAt))
+    throw conflict('office_places', 'The office finds the time for it.')
+}
 export async function furtherVisit(
   ctx: Ctx,
   id: string,
@@ -193,14 +205,11 @@ export async function furtherVisit(
   await lockPeople(ctx.tx, [seen.technicianId, body.technicianId])
   const work = await visibleWorkOrder(ctx, seen.workOrderId, true)
   const visit = await changeable(ctx, id, body, [body.technicianId])
-  if (work.cancelled || work.closed)
-    throw conflict('closed', 'This work order is closed; it has no further visits.')
+  mayHaveFurther(ctx, work, body)
   const known = await visitById(ctx.tx, body.id)
   if (known && known.workOrderId !== work.id)
     throw invalid('id', 'This identifier belongs to something else.')
   if (known) return { visit: await shapeVisit(ctx, body.id), of: await shapeVisit(ctx, id) }
-  if (signedIn(ctx).role === 'technician' && (body.split || body.startAt))
-    throw conflict('office_places', 'The office finds the time for it.')
   if (body.split) maySplit(visit, body)
   await insertFurther(ctx, work.id, body)
   if (body.split)

@@ -1,7 +1,7 @@
 // What every question about a day begins with: who works when, and what stands in the way. The board, the search for openings, the planner
 // and the warnings all ask here.
 import type { Span } from '../../core/dispatch/plan/instance'
-import { bisectRight } from 'd3'
+import { bisectRight, group } from 'd3'
 import { localDate, localToInstant, plusDays, weekday } from '../../core/time/zone'
 import { callDraft } from '../../shared/calls'
 import type { Answer } from '../../shared/api'
@@ -69,6 +69,42 @@ export const heldAgainst = async (ctx: Ctx, callId: string | null): Promise<Held
 export const heldOnDay = async (ctx: Ctx, date: string): Promise<Held[]> =>
   held(ctx, await heldOn(ctx.tx, date))
 
+/** Local times as instants, each worked out once. */
+function instantsIn(timeZone: string): DayFacts['at'] {
+  const times = new Map<string, number>()
+  return (date, time) => {
+    const key = `${date} ${time}`
+    const known = times.get(key) ?? localToInstant(date, time, timeZone)
+    times.set(key, known)
+    return known
+  }
+}
+/** What stands in the way at fixed times, by person. */
+function fixedBlocks(
+  off: Awaited<ReturnType<typeof timeOffBetween>>,
+  entries: Awaited<ReturnType<typeof entriesBetween>>,
+  holds: readonly Held[],
+): Map<string, Block[]> {
+  const block = (
+    { personId, from, to }: Span & { personId: string },
+    kind: Block['kind'],
+    reason: string,
+  ): Block => ({ personId, from, to, reason, kind })
+  const all = [
+    ...off.map((o) => block(o, 'off', o.reason)),
+    ...entries.map((e) => block(e, 'entry', e.title)),
+    ...holds.map((h) => block(h, 'held', `held by ${h.by}`)),
+  ]
+  return group(all, (b) => b.personId)
+}
+/** The break of a person's day, where the hours have one. */
+function breakOf(personId: string, date: string, at: DayFacts['at'], day?: Hours): Block[] {
+  if (!day?.breakFrom || !day.breakTo) return []
+  const [from, to] = [at(date, day.breakFrom), at(date, day.breakTo)]
+  return [{ personId, from, to, reason: 'break', kind: 'break' }]
+}
+type Hours = Technician['hours'][string]
+
 export async function dayFacts(
   ctx: Ctx,
   first: string,
@@ -76,46 +112,16 @@ export async function dayFacts(
   holds: readonly Held[] = [],
 ): Promise<DayFacts> {
   const { tx, company } = ctx
-  const times = new Map<string, number>()
-  const at = (date: string, time: string) => {
-    const key = `${date} ${time}`
-    const known = times.get(key) ?? localToInstant(date, time, company.timeZone)
-    times.set(key, known)
-    return known
-  }
+  const at = instantsIn(company.timeZone)
   const end = plusDays(first, count)
   const [from, to] = [at(first, '00:00'), at(end, '00:00')]
-  const [off, entries, free] = [
+  const fixed = fixedBlocks(
     await timeOffBetween(tx, from, to),
     await entriesBetween(tx, from, to),
-    await holidaysBetween(tx, first, plusDays(end, -1)),
-  ]
+    holds,
+  )
+  const free = await holidaysBetween(tx, first, plusDays(end, -1))
   const holidays = new Map(free.map((h) => [h.date, h.name]))
-  const fixed = new Map<string, Block[]>()
-  for (const b of [
-    ...off.map((o): Block => ({
-      personId: o.personId,
-      from: o.from,
-      to: o.to,
-      reason: o.reason,
-      kind: 'off',
-    })),
-    ...entries.map((e): Block => ({
-      personId: e.personId,
-      from: e.from,
-      to: e.to,
-      reason: e.title,
-      kind: 'entry',
-    })),
-    ...holds.map((h): Block => ({
-      personId: h.personId,
-      from: h.from,
-      to: h.to,
-      reason: `held by ${h.by}`,
-      kind: 'held',
-    })),
-  ])
-    fixed.set(b.personId, [...(fixed.get(b.personId) ?? []), b])
   const dates = Array.from({ length: count + 1 }, (_, i) => plusDays(first, i))
   const starts = dates.map((d) => at(d, '00:00'))
   const hours: DayFacts['hours'] = (person, date) =>
@@ -132,24 +138,12 @@ export async function dayFacts(
       const day = hours(person, date)
       return day ? { from: at(date, day.from), to: at(date, day.to) } : null
     },
-    blocks(person, date) {
-      const day = hours(person, date)
+    blocks({ id, hours: own }, date) {
       const span = { from: at(date, '00:00'), to: at(plusDays(date, 1), '00:00') }
-      const rest: Block[] =
-        day?.breakFrom && day.breakTo
-          ? [
-              {
-                personId: person.id,
-                from: at(date, day.breakFrom),
-                to: at(date, day.breakTo),
-                reason: 'break',
-                kind: 'break',
-              },
-            ]
-          : []
+      const standing = fixed.get(id) ?? []
       return [
-        ...(fixed.get(person.id) ?? []).filter((b) => b.from < span.to && b.to > span.from),
-        ...rest,
+        ...standing.filter((b) => b.from < span.to && b.to > span.from),
+        ...breakOf(id, date, at, hours({ hours: own }, date)),
       ].sort((a, b) => a.from - b.from)
     },
   }

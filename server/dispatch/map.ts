@@ -12,7 +12,7 @@ import type { Ctx } from '../http/context'
 import { emit } from '../events/events'
 import { territories } from '../settings/queries'
 import { forecastDay } from './board'
-import { dayFacts } from './dayFacts'
+import { dayFacts, type DayFacts } from './dayFacts'
 import { driver, groundNow, wayFinder, type Way } from './drives'
 import { keepPosition, placedSites, positionsNow } from './roads.queries'
 import { technicians, type Technician } from './queries'
@@ -31,16 +31,47 @@ async function dayOf(ctx: Ctx, date: string) {
 const ownVisits = (visits: readonly BoardVisit[], id: string) =>
   visits.filter((v) => v.technicianId === id)
 
+type Day = Awaited<ReturnType<typeof dayOf>>
+type MapTechnician = Answer<'mapDay'>['technicians'][number]
+type Seen = Map<string, Awaited<ReturnType<typeof positionsNow>>[number]>
+const isFresh = (ctx: Ctx, told: { at: string }) => ctx.now - Date.parse(told.at) <= FRESH_MS
+
+/** Stops of a day that stand somewhere on the map, in their order. */
+const stopsOf = ({ visits, forecast }: Day, id: string): MapTechnician['stops'] =>
+  ownVisits(visits, id).flatMap((v) => {
+    const at = placeOf(v)
+    const atRisk = forecast.visits.get(v.id)?.atRisk ?? false
+    return at ? [{ visitId: v.id, ...at, state: v.state, atRisk }] : []
+  })
+/** The day's drives: from where it starts, from stop to stop, home. */
+function routeOf(
+  p: Technician,
+  stops: MapTechnician['stops'],
+  way: (a: Place, b: Place) => Way,
+): MapTechnician['route'] {
+  const home = p.end && stops.length ? [p.end] : []
+  const chain = [...(p.start ? [p.start] : []), ...stops, ...home]
+  return chain.slice(1).flatMap((to, i) => way(chain[i]!, to))
+}
+function positionOn(
+  ctx: Ctx,
+  date: string,
+  last: { at: string } & Place,
+): MapTechnician['position'] {
+  const { lat, lon, at } = last
+  return date === ctx.today ? { lat, lon, at, old: !isFresh(ctx, last) } : null
+}
 export async function mapDay(ctx: Ctx, wanted?: string): Promise<Answer<'mapDay'>> {
   const date = wanted || ctx.today
-  const { people, visits, forecast } = await dayOf(ctx, date)
-  const [areas, sites, waiting, way, seen] = [
+  const day = await dayOf(ctx, date)
+  const { people } = day
+  const [areas, sites, waiting, way] = [
     await territories(ctx.tx),
     await placedSites(ctx.tx),
     await unplaced(ctx.tx, ctx.today),
     await wayFinder(ctx.tx),
-    new Map((await positionsNow(ctx.tx)).map((p) => [p.personId, p])),
   ]
+  const seen = await seenNow(ctx)
   return {
     date,
     roadsId: (await groundNow(ctx.tx)).id,
@@ -59,60 +90,20 @@ export async function mapDay(ctx: Ctx, wanted?: string): Promise<Answer<'mapDay'
       lon: s.lon,
     })),
     technicians: people.map((p) => {
-      const stops = ownVisits(visits, p.id).flatMap((v) => {
-        const at = placeOf(v)
-        return at
-          ? [
-              {
-                visitId: v.id,
-                ...at,
-                state: v.state,
-                atRisk: forecast.visits.get(v.id)?.atRisk ?? false,
-              },
-            ]
-          : []
-      })
-      const chain = [
-        ...(p.start ? [p.start] : []),
-        ...stops,
-        ...(p.end && stops.length ? [p.end] : []),
-      ]
+      const stops = stopsOf(day, p.id)
       const last = seen.get(p.id)
-      return {
-        id: p.id,
-        name: p.name,
-        start: p.start,
-        end: p.end,
-        stops,
-        route: chain.slice(1).flatMap((to, i): Way => way(chain[i]!, to)),
-        position:
-          last && date === ctx.today
-            ? {
-                lat: last.lat,
-                lon: last.lon,
-                at: last.at,
-                old: ctx.now - Date.parse(last.at) > FRESH_MS,
-              }
-            : null,
-      }
+      const { id, name, start, end } = p
+      const position = last ? positionOn(ctx, date, last) : null
+      return { id, name, start, end, stops, route: routeOf(p, stops, way), position }
     }),
-    waiting: waiting.flatMap((v) =>
-      v.lat === null
-        ? []
-        : [
-            {
-              visitId: v.id,
-              siteId: v.siteId,
-              title: v.title,
-              customer: v.customer,
-              lat: v.lat,
-              lon: v.lon!,
-            },
-          ],
+    waiting: waiting.flatMap(({ id, siteId, title, customer, lat, lon }) =>
+      lat === null ? [] : [{ visitId: id, siteId, title, customer, lat, lon: lon! }],
     ),
     nowhere: waiting.filter((v) => v.lat === null).length,
   }
 }
+const seenNow = async (ctx: Ctx): Promise<Seen> =>
+  new Map((await positionsNow(ctx.tx)).map((p) => [p.personId, p]))
 /** Where somebody is taken to be: told by the device not long ago, else at the site they are busy at or came from, else where they start. */
 function whereabouts(
   ctx: Ctx,
@@ -121,7 +112,7 @@ function whereabouts(
   seen: Map<string, { at: string; lat: number; lon: number }>,
 ): { place: Place | null; said: string } {
   const told = seen.get(p.id)
-  if (told && ctx.now - Date.parse(told.at) <= FRESH_MS)
+  if (told && isFresh(ctx, told))
     return {
       place: { lat: told.lat, lon: told.lon },
       said: `seen at ${localTime(Date.parse(told.at), ctx.company.timeZone)}`,
@@ -134,70 +125,75 @@ function whereabouts(
     ? { place: placeOf(been), said: `at ${been.customer}` }
     : { place: p.start, said: p.startsAt === 'yard' ? 'from the yard' : 'from home' }
 }
+type Near = Answer<'nearest'>['items'][number]
+/** What somebody is about at this moment, in words. */
+function aboutNow(
+  ctx: Ctx,
+  own: readonly BoardVisit[],
+  away: { reason: string } | undefined,
+): string {
+  const say = (at: string) => localTime(Date.parse(at), ctx.company.timeZone)
+  const busy = own.find((v) => OPEN.includes(v.state))
+  const next = own.find((v) => v.state === 'planned')
+  const about = []
+  if (busy) about.push(`${busy.state === 'driving' ? 'on the way to' : 'at'} ${busy.customer}`)
+  if (away) about.push(`off: ${away.reason}`)
+  if (next) {
+    const late = Date.parse(next.startAt!) < ctx.now ? 'late for' : 'next'
+    const promise = next.promiseFrom ? `, promised ${next.promiseFrom}–${next.promiseTo}` : ''
+    about.push(`${late} ${say(next.startAt!)} ${next.customer}${promise}`)
+  }
+  return about.join('; ') || 'nothing more today'
+}
+const awayNow = (ctx: Ctx, facts: DayFacts, p: Technician) =>
+  facts.blocks(p, ctx.today).find((b) => b.kind !== 'held' && b.from <= ctx.now && ctx.now < b.to)
+const isNumber = (n: number | undefined) => n !== undefined
+const soonest = (a: Near, b: Near) =>
+  Number(b.works) - Number(a.works) ||
+  Date.parse(a.arriveAt) - Date.parse(b.arriveAt) ||
+  a.driveSeconds - b.driveSeconds
 export async function nearest(ctx: Ctx, body: Body<'nearest'>): Promise<Answer<'nearest'>> {
   const site = await siteById(ctx.tx, body.siteId)
-  const to = site && placeOf(site)
   if (!site) throw notFound('site')
+  const to = placeOf(site)
   const { people, visits, forecast } = await dayOf(ctx, ctx.today)
-  const [facts, areas, drive, seen] = [
+  const [facts, areas, drive] = [
     await dayFacts(ctx, ctx.today, 1),
     await territories(ctx.tx),
     await driver(ctx.tx),
-    new Map((await positionsNow(ctx.tx)).map((p) => [p.personId, p])),
   ]
+  const seen = await seenNow(ctx)
   const territory = territoryOf(site.postcode, areas)
-  const say = (ms: number) => localTime(ms, ctx.company.timeZone)
-  const items = people
-    .filter((p) => p.goesWith === null)
-    .map((p) => {
-      const busy = ownVisits(visits, p.id).find((v) => OPEN.includes(v.state))
-      const here = whereabouts(ctx, p, visits, seen)
-      // Whoever is busy leaves from where the visit is, once it is done.
-      const place = busy ? (placeOf(busy) ?? here.place) : here.place
-      const shift = facts.shift(p, ctx.today)
-      const away = facts
-        .blocks(p, ctx.today)
-        .find((b) => b.kind !== 'held' && b.from <= ctx.now && ctx.now < b.to)
-      const freeAt = Math.max(
-        ctx.now,
-        busy ? forecast.visits.get(busy.id)!.finishAt : 0,
-        away?.to ?? 0,
-        shift?.from ?? 0,
-      )
-      const driveSeconds = place && to ? drive(place, to) : 0
-      const next = ownVisits(visits, p.id).find((v) => v.state === 'planned')
-      return {
-        technicianId: p.id,
-        name: p.name,
-        driveSeconds,
-        from: busy ? `from ${busy.customer}` : here.said,
-        freeAt: iso(freeAt),
-        arriveAt: iso(freeAt + driveSeconds * 1000),
-        works: shift !== null && freeAt < shift.to,
-        lacks: body.skills.filter((s) => !skillsOn(p, ctx.today).includes(s)),
-        foreign: Boolean(
-          territory && p.territoryIds.length && !p.territoryIds.includes(territory.id),
-        ),
-        now:
-          [
-            busy && `${busy.state === 'driving' ? 'on the way to' : 'at'} ${busy.customer}`,
-            away && `off: ${away.reason}`,
-            next &&
-              `${Date.parse(next.startAt!) < ctx.now ? 'late for' : 'next'} ${say(Date.parse(next.startAt!))} ${next.customer}${next.promiseFrom ? `, promised ${next.promiseFrom}–${next.promiseTo}` : ''}`,
-          ]
-            .filter(Boolean)
-            .join('; ') || 'nothing more today',
-      }
-    })
-  return {
-    items: items.sort(
-      (a, b) =>
-        Number(b.works) - Number(a.works) ||
-        Date.parse(a.arriveAt) - Date.parse(b.arriveAt) ||
-        a.driveSeconds - b.driveSeconds,
-    ),
+  const near = (p: Technician): Near => {
+    const own = ownVisits(visits, p.id)
+    const busy = own.find((v) => OPEN.includes(v.state))
+    const here = whereabouts(ctx, p, visits, seen)
+    // Whoever is busy leaves from where the visit is, once it is done.
+    const place = (busy && placeOf(busy)) ?? here.place
+    const shift = facts.shift(p, ctx.today)
+    const away = awayNow(ctx, facts, p)
+    const doneAt = busy && forecast.visits.get(busy.id)!.finishAt
+    const freeAt = Math.max(ctx.now, ...[doneAt, away?.to, shift?.from].filter(isNumber))
+    const driveSeconds = place && to ? drive(place, to) : 0
+    return {
+      technicianId: p.id,
+      name: p.name,
+      driveSeconds,
+      from: busy ? `from ${busy.customer}` : here.said,
+      freeAt: iso(freeAt),
+      arriveAt: iso(freeAt + driveSeconds * 1000),
+      works: shift !== null && freeAt < shift.to,
+      lacks: body.skills.filter((s) => !skillsOn(p, ctx.today).includes(s)),
+      foreign: isForeign(p, territory),
+      now: aboutNow(ctx, own, away),
+    }
   }
+  const alone = people.filter((p) => p.goesWith === null)
+  return { items: alone.map(near).sort(soonest) }
 }
+/** Whoever has territories serves those; whoever has none serves all. */
+const isForeign = (p: Technician, of: { id: string } | null | undefined) =>
+  Boolean(of) && p.territoryIds.length > 0 && !p.territoryIds.includes(of!.id)
 /** For the device that plays the technicians' vans: whoever has set off drives, everybody else stands where they are. */
 export async function positionTrips(ctx: Ctx): Promise<Answer<'positionTrips'>> {
   const { people, visits, forecast } = await dayOf(ctx, ctx.today)

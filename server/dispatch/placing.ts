@@ -26,53 +26,60 @@ export interface Placement {
   callId?: string | null
 }
 const first = (name: string) => name.split(' ')[0]!
+/** The promised window as instants, where one was promised. */
+function promiseOf(p: Placement, date: string, zone: string) {
+  if (!p.promiseFrom || !p.promiseTo) return null
+  const on = p.promiseDate ?? date
+  return {
+    from: localToInstant(on, p.promiseFrom, zone),
+    to: localToInstant(on, p.promiseTo, zone),
+  }
+}
+type Stop = Awaited<ReturnType<typeof stopsBetween>>[number]
+/** Where else somebody is on that day, as it is said to whoever would send them. */
+function elsewhere(ctx: Ctx, visits: readonly Stop[], personId: string) {
+  const zone = ctx.company.timeZone
+  return visits
+    .filter((o) => o.technicianId === personId || crewIds(o).includes(personId))
+    .map((o) => ({
+      id: o.id,
+      ...takenBy(o, ctx.now),
+      label: `${o.customer}, ${localTime(Date.parse(o.startAt), zone)}`,
+    }))
+}
+/** What only the one who leads is asked: the skills, the territory. */
+async function leading(ctx: Ctx, person: Technician, p: Placement, date: string) {
+  return {
+    ...(await territoryFacts(ctx, person, p.siteId)),
+    ...(p.skills ? { wanted: p.skills } : {}),
+    skills: skillsOn(person, date),
+    licences: person.licences.filter((l) => l.until < date),
+  }
+}
 export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarning[]> {
   const zone = ctx.company.timeZone
   const date = localDate(p.startAt, zone)
   const facts = await dayFacts(ctx, date, 1)
   const { from, to } = dayBounds(date, zone)
   const visits = (await stopsBetween(ctx.tx, from, to)).filter((v) => v.id !== p.visitId)
-  const promiseDate = p.promiseDate ?? date
-  const promise =
-    p.promiseFrom && p.promiseTo
-      ? {
-          from: localToInstant(promiseDate, p.promiseFrom, zone),
-          to: localToInstant(promiseDate, p.promiseTo, zone),
-        }
-      : null
+  const endAt = p.startAt + p.durationSeconds * 1000
   const warnings: VisitWarning[] = []
   // Whoever goes along must be free as well; the promise, the skills and the territory are a matter of the one who leads.
   for (const [i, id] of [p.technicianId, ...(p.crewIds ?? [])].entries()) {
+    const leads = i === 0
     const person = await technicianById(ctx.tx, id)
     if (!person)
-      throw invalid(i === 0 ? 'technicianId' : `crewIds[${i - 1}]`, 'This person cannot be booked.')
+      throw invalid(leads ? 'technicianId' : `crewIds[${i - 1}]`, 'This person cannot be booked.')
     const shift = facts.shift(person, date)
-    warnings.push(
-      ...visitWarnings(
-        { technicianId: id, startAt: p.startAt, endAt: p.startAt + p.durationSeconds * 1000 },
-        {
-          working: shift ? [shift] : [],
-          timeOff: facts.blocks(person, date),
-          ...(i === 0
-            ? {
-                ...(await territoryFacts(ctx, person, p.siteId)),
-                wanted: p.skills,
-                skills: skillsOn(person, date),
-                licences: person.licences.filter((l) => l.until < date),
-              }
-            : {}),
-          others: visits
-            .filter((o) => o.technicianId === id || crewIds(o).includes(id))
-            .map((o) => ({
-              id: o.id,
-              ...takenBy(o, ctx.now),
-              label: `${o.customer}, ${localTime(Date.parse(o.startAt), zone)}`,
-            })),
-        },
-        i === 0 ? promise : null,
-        { name: first(person.name), day: (on) => sayDay(on, ctx.company.locale) },
-      ),
-    )
+    const day = {
+      working: shift ? [shift] : [],
+      timeOff: facts.blocks(person, date),
+      others: elsewhere(ctx, visits, id),
+      ...(leads ? await leading(ctx, person, p, date) : {}),
+    }
+    const place = { technicianId: id, startAt: p.startAt, endAt }
+    const say = { name: first(person.name), day: (on: string) => sayDay(on, ctx.company.locale) }
+    warnings.push(...visitWarnings(place, day, leads ? promiseOf(p, date, zone) : null, say))
   }
   const held = await heldByOthers(ctx, { ...p, callId: p.callId ?? null })
   return held ? [...warnings, { code: 'held', text: `this time is held by ${held}` }] : warnings

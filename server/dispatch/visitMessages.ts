@@ -143,57 +143,71 @@ export async function noticeOf(ctx: Ctx, id: string): Promise<Answer<'visitNotic
     text,
   }
 }
-export async function tell(
+type Telling = Body<'tellCustomer'>
+type Notice = Answer<'visitNotice'>
+const MAIL = /^[^@\s]+@[^@\s]+\.[^@\s]+$/
+const kindOf = ({ late }: Notice) => (late ? ('visit_late' as const) : ('visit_notice' as const))
+
+/** Puts a text in the queue; answers to which number. */
+async function tellByText(
   ctx: Ctx,
-  id: string,
-  body: Body<'tellCustomer'>,
-): Promise<Answer<'tellCustomer'>> {
-  const notice = await noticeOf(ctx, id)
-  const { visit, work } = await about(ctx, (await visitById(ctx.tx, id))!)
-  const note = (fact: Fact) =>
-    record(ctx, { subject: 'visit', id, workOrderId: work.id, customerId: work.customerId, fact })
-  if (body.spoken) {
-    await note(visitFacts.toldBySpeech({ words: body.spoken }))
-    return { ok: true }
-  }
-  if (body.channel === 'text') {
-    if (!notice.texts)
-      throw conflict(
-        'no_texts',
-        'This customer has not agreed to texts. Ring them, or write a mail.',
-        { phone: notice.phone },
-      )
-    const to = formatPhone(body.to[0] ?? notice.phone, ctx.company.country)
-    if (!/\d{7}/.test(to.replace(/\D/g, '')))
-      throw invalid('to', 'Write the number that it goes to.')
-    await queueText(ctx, {
-      kind: notice.late ? 'visit_late' : 'visit_notice',
-      customerId: work.customerId,
-      visitId: visit.id,
-      to,
-      body: (body.body || notice.text).slice(0, 600),
-    })
-    await note(visitFacts.told({ by: 'text', late: notice.late, to: [to] }))
-    return { ok: true }
-  }
+  { visit, work }: About,
+  notice: Notice,
+  body: Telling,
+): Promise<string[]> {
+  if (!notice.texts)
+    throw conflict(
+      'no_texts',
+      'This customer has not agreed to texts. Ring them, or write a mail.',
+      { phone: notice.phone },
+    )
+  const to = formatPhone(body.to[0] ?? notice.phone, ctx.company.country)
+  if (!/\d{7}/.test(to.replace(/\D/g, ''))) throw invalid('to', 'Write the number that it goes to.')
+  await queueText(ctx, {
+    kind: kindOf(notice),
+    customerId: work.customerId,
+    visitId: visit.id,
+    to,
+    body: (body.body || notice.text).slice(0, 600),
+  })
+  return [to]
+}
+/** Puts a mail in the queue; answers to which addresses. */
+async function tellByMail(
+  ctx: Ctx,
+  { visit, work }: About,
+  notice: Notice,
+  { to, subject, body }: Telling,
+): Promise<string[]> {
   if (!notice.mails)
     throw conflict('no_mails', 'This customer wants no mails. Ring them instead.', {
       phone: notice.phone,
     })
-  if (body.to.length === 0) throw invalid('to', 'Write to whom it goes.')
-  if (body.to.some((t) => !/^[^@\s]+@[^@\s]+\.[^@\s]+$/.test(t)))
-    throw invalid('to', 'This is not a mail address.')
+  if (to.length === 0) throw invalid('to', 'Write to whom it goes.')
+  if (to.some((t) => !MAIL.test(t))) throw invalid('to', 'This is not a mail address.')
   await queueMail(ctx, {
-    kind: notice.late ? 'visit_late' : 'visit_notice',
+    kind: kindOf(notice),
     customerId: work.customerId,
     visitId: visit.id,
     invoiceId: null,
-    to: body.to,
-    subject: body.subject || notice.subject,
-    body: body.body || notice.body,
+    to,
+    subject: subject || notice.subject,
+    body: body || notice.body,
     attach: 'none',
   })
-  await note(visitFacts.told({ by: 'mail', late: notice.late, to: body.to }))
+  return to
+}
+export async function tell(ctx: Ctx, id: string, body: Telling): Promise<Answer<'tellCustomer'>> {
+  const notice = await noticeOf(ctx, id)
+  const whom = await about(ctx, (await visitById(ctx.tx, id))!)
+  const factOf = async (): Promise<Fact> => {
+    if (body.spoken) return visitFacts.toldBySpeech({ words: body.spoken })
+    const by = body.channel === 'text' ? 'text' : 'mail'
+    const to = await (by === 'text' ? tellByText : tellByMail)(ctx, whom, notice, body)
+    return visitFacts.told({ by, late: notice.late, to })
+  }
+  const { id: workOrderId, customerId } = whom.work
+  await record(ctx, { subject: 'visit', id, workOrderId, customerId, fact: await factOf() })
   return { ok: true }
 }
 /** STOP, and the like, ends texts to that number: whoever it belongs to is not texted again. */

@@ -170,7 +170,7 @@ async function work(kind: JobKind, job: JobRow): Promise<void> {
   // What was done outside is done: it is noted for as long as this process lives, however long the database is away.
   for (;;) {
     try {
-      await inBackgroundContext((ctx) => note(ctx, kind, job, outcome, error))
+      await inBackgroundContext((ctx) => note(ctx, kind, job, { outcome, error }))
       return
     } catch (trouble) {
       if (stopped) return
@@ -179,12 +179,16 @@ async function work(kind: JobKind, job: JobRow): Promise<void> {
     }
   }
 }
+/** How it went: what is noted with it, or why it failed. */
+interface Ended {
+  outcome: Outcome
+  error: Error | null
+}
 async function note(
   ctx: Ctx,
   kind: JobKind,
   job: JobRow,
-  outcome: Outcome,
-  error: Error | null,
+  { outcome, error }: Ended,
 ): Promise<void> {
   if (!(await isMine(ctx.tx, job.id, worker))) return
   const now = Date.now()

@@ -71,16 +71,16 @@ export const isMine = async (tx: Tx, id: number, worker: string): Promise<boolea
     [id, worker],
   )) !== null
 /** A key is free again when its job is over. */
-const over = (tx: Tx, id: number, state: 'done' | 'failed', error: string, now: number) =>
+const over = (tx: Tx, id: number, now: number, error?: string) =>
   tx.run(
     `UPDATE jobs
     SET state = ?, job_key = NULL, error = ?, ended_at = ?, claimed_by = NULL, claimed_until = NULL
     WHERE id = ?`,
-    [state, error.slice(0, 255), sqlInstant(now), id],
+    [error === undefined ? 'done' : 'failed', (error ?? '').slice(0, 255), sqlInstant(now), id],
   )
-export const jobDone = (tx: Tx, id: number, now: number) => over(tx, id, 'done', '', now)
+export const jobDone = (tx: Tx, id: number, now: number) => over(tx, id, now)
 export const jobFailed = (tx: Tx, id: number, error: string, now: number) =>
-  over(tx, id, 'failed', error, now)
+  over(tx, id, now, error)
 /** To be done again then. After an error the attempts count on; where it went well, they begin anew. */
 export const jobAgain = (tx: Tx, id: number, runAt: number, error: string | null = null) =>
   tx.run(

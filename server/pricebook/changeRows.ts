@@ -1,4 +1,5 @@
 // What a change of prices looks like, row by row.
+import { sum } from 'd3'
 import { margin } from '../../core/documents/margin'
 import { Decimal } from '../../core/money/decimal'
 import { minorToDecimal, toMoney } from '../../core/money/formatMinor'
@@ -11,52 +12,97 @@ import { soldSince } from './usage.queries'
 import type { Change } from './worked'
 
 const MOST_ROWS = 500
-/** What some changes of prices are and mean, entry by entry and together: the same for a rule, for a grid of prices and for a price list. */
-export async function shapeChanges(
-  ctx: Ctx,
-  changes: readonly Change[],
-): Promise<Omit<Answer<'previewPrices'>, 'stamp' | 'count'>> {
-  const { currency } = ctx.company
-  const sold = new Map(
-    (await soldSince(ctx.tx, plusMonths(ctx.today, -12))).map((s) => [s.entryId, s]),
-  )
-  const seesCost = signedIn(ctx).seesCost
-  const known = new Map<string, number>()
-  const minor = (price: string) => {
-    const got = known.get(price) ?? roundToMinor(price, currency)
-    known.set(price, got)
-    return got
+type Shaped = Omit<Answer<'previewPrices'>, 'stamp' | 'count'>
+type Row = Shaped['rows'][number]
+type Sold = ReadonlyMap<string, Awaited<ReturnType<typeof soldSince>>[number]>
+/** What all rows of one change are worked out by; a price is rounded once, since the same ones come again and again. */
+class Reader {
+  private readonly known = new Map<string, number>()
+  constructor(
+    private readonly currency: string,
+    private readonly sold: Sold,
+    private readonly seesCost: boolean,
+  ) {}
+
+  minor(price: string): number {
+    const minor = this.known.get(price) ?? roundToMinor(price, this.currency)
+    this.known.set(price, minor)
+    return minor
   }
-  const say = (s: PriceSet) => ({
-    ...s,
-    cost: seesCost ? new Decimal(s.cost).toString() : null,
-    price: minorToDecimal(minor(s.price), currency),
-    furtherPrice: s.furtherPrice === null ? null : minorToDecimal(minor(s.furtherPrice), currency),
-  })
-  const part = (s: PriceSet, cost: string) =>
-    seesCost ? margin(minor(s.price), minor(cost)) : null
-  const effect = (r: Change) =>
-    sold.has(r.entry.id)
-      ? roundToMinor(
-          new Decimal(r.becomes.price).minus(r.was.price).times(sold.get(r.entry.id)!.quantity),
-          currency,
-        )
-      : 0
-  const text = (n: number | null) => (n === null ? null : String(n))
-  const oddOf = (r: Change) => [
+  say(set: PriceSet): Row['was'] {
+    const price = (of: string) => minorToDecimal(this.minor(of), this.currency)
+    return {
+      ...set,
+      cost: this.seesCost ? new Decimal(set.cost).toString() : null,
+      price: price(set.price),
+      furtherPrice: set.furtherPrice === null ? null : price(set.furtherPrice),
+    }
+  }
+  /** What is left of the price before and after, for whoever may see it. */
+  margins({ was, becomes, costs }: Change): [string, string] | null {
+    if (!this.seesCost) return null
+    const before = margin(this.minor(was.price), this.minor(costs[0]))
+    const after = margin(this.minor(becomes.price), this.minor(costs[1]))
+    return before === null || after === null ? null : [String(before), String(after)]
+  }
+  /** What a year's sales would have brought more, or less. */
+  effect({ entry, was, becomes }: Change): number {
+    const sold = this.sold.get(entry.id)
+    if (!sold) return 0
+    const more = new Decimal(becomes.price).minus(was.price).times(sold.quantity)
+    return roundToMinor(more, this.currency)
+  }
+  /** What is asked about before it is kept. */
+  odd({ follows, was, becomes, costs }: Change): Row['odd'] {
+    const [before, after] = [this.minor(was.price), this.minor(becomes.price)]
     // Whole cents on both sides: more than two fifths, up or down.
-    ...(!r.follows &&
-    minor(r.was.price) > 0 &&
-    5 * Math.abs(minor(r.becomes.price) - minor(r.was.price)) > 2 * minor(r.was.price)
-      ? ['far' as const]
-      : []),
-    ...(seesCost &&
-    minor(r.becomes.price) < minor(r.costs[1]) &&
-    minor(r.was.price) >= minor(r.costs[0])
-      ? ['below' as const]
-      : []),
+    const far = !follows && before > 0 && 5 * Math.abs(after - before) > 2 * before
+    const below = this.seesCost && after < this.minor(costs[1]) && before >= this.minor(costs[0])
+    return [...(far ? ['far' as const] : []), ...(below ? ['below' as const] : [])]
+  }
+  row(r: Change): Row {
+    const { entry, was, becomes } = r
+    const left = this.seesCost
+      ? {
+          marginWas: textOf(margin(this.minor(was.price), this.minor(r.costs[0]))),
+          marginBecomes: textOf(margin(this.minor(becomes.price), this.minor(r.costs[1]))),
+        }
+      : { marginWas: null, marginBecomes: null }
+    const difference = this.minor(becomes.price) - this.minor(was.price)
+    return {
+      id: entry.id,
+      code: entry.code,
+      name: entry.name,
+      kind: entry.kind,
+      follows: r.follows,
+      was: this.say(was),
+      becomes: this.say(becomes),
+      difference: minorToDecimal(difference, this.currency),
+      ...left,
+      sold: new Decimal(this.sold.get(entry.id)?.quantity ?? 0).toString(),
+      effect: minorToDecimal(this.effect(r), this.currency),
+      proposed: r.byRule,
+      odd: this.odd(r),
+    }
+  }
+}
+const textOf = (n: number | null) => (n === null ? null : String(n))
+/** What is asked before a change is kept that moves prices far, or beneath what they cost. */
+function questionsOn(far: number, below: number): string[] {
+  const move = far === 1 ? 'price moves' : 'prices move'
+  const cost = below === 1 ? 'its' : 'their'
+  return [
+    ...(far ? [`${far} ${move} by more than 40 %. Is that meant?`] : []),
+    ...(below ? [`${below} would be sold below ${cost} cost. Is that meant?`] : []),
   ]
-  const odd = new Map(changes.map((r) => [r, oddOf(r)]))
+}
+/** What some changes of prices are and mean, entry by entry and together: the same for a rule, for a grid of prices and for a price list. */
+export async function shapeChanges(ctx: Ctx, changes: readonly Change[]): Promise<Shaped> {
+  const { currency } = ctx.company
+  const lastYear = await soldSince(ctx.tx, plusMonths(ctx.today, -12))
+  const sold = new Map(lastYear.map((s) => [s.entryId, s]))
+  const reader = new Reader(currency, sold, signedIn(ctx).seesCost)
+  const odd = new Map(changes.map((r) => [r, reader.odd(r)]))
   // What is asked about stands first, then what was chosen, then what follows from it.
   const rows = [...changes].sort(
     (a, b) =>
@@ -64,44 +110,19 @@ export async function shapeChanges(
       Number(a.follows) - Number(b.follows),
   )
   const count = (what: 'far' | 'below') => rows.filter((r) => odd.get(r)!.includes(what)).length
-  const [far, below] = [count('far'), count('below')]
   return {
     changed: rows.filter((r) => !r.follows).length,
     follow: rows.filter((r) => r.follows).length,
     effect: toMoney(
-      rows.reduce((n, r) => n + effect(r), 0),
+      sum(rows, (r) => reader.effect(r)),
       currency,
     ),
-    soldLines: rows.reduce((n, r) => n + (sold.get(r.entry.id)?.lines ?? 0), 0),
+    soldLines: sum(rows, (r) => sold.get(r.entry.id)?.lines),
     margins: rows.flatMap((r) => {
-      const [was, becomes] = [part(r.was, r.costs[0]), part(r.becomes, r.costs[1])]
-      return was === null || becomes === null
-        ? []
-        : [{ was: String(was), becomes: String(becomes) }]
+      const both = reader.margins(r)
+      return both ? [{ was: both[0], becomes: both[1] }] : []
     }),
-    rows: rows.slice(0, MOST_ROWS).map((r) => ({
-      id: r.entry.id,
-      code: r.entry.code,
-      name: r.entry.name,
-      kind: r.entry.kind,
-      follows: r.follows,
-      was: say(r.was),
-      becomes: say(r.becomes),
-      difference: minorToDecimal(minor(r.becomes.price) - minor(r.was.price), currency),
-      marginWas: text(part(r.was, r.costs[0])),
-      marginBecomes: text(part(r.becomes, r.costs[1])),
-      sold: new Decimal(sold.get(r.entry.id)?.quantity ?? 0).toString(),
-      effect: minorToDecimal(effect(r), currency),
-      proposed: r.byRule,
-      odd: odd.get(r)!,
-    })),
-    questions: [
-      ...(far
-        ? [`${far} ${far === 1 ? 'price moves' : 'prices move'} by more than 40 %. Is that meant?`]
-        : []),
-      ...(below
-        ? [`${below} would be sold below ${below === 1 ? 'its' : 'their'} cost. Is that meant?`]
-        : []),
-    ],
+    rows: rows.slice(0, MOST_ROWS).map((r) => reader.row(r)),
+    questions: questionsOn(count('far'), count('below')),
   }
 }

@@ -5,7 +5,8 @@ import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { Decimal } from '../../core/money/decimal'
 import { minorToDecimal } from '../../core/money/formatMinor'
 import { roundToMinor } from '../../core/money/roundToMinor'
-import { ruled } from '../../core/pricebook/reprice'
+import type { PricedEntry } from '../../core/pricebook/explainPrice'
+import { ruled, type PriceSet } from '../../core/pricebook/reprice'
 import { insideHours } from '../../core/pricebook/insideHours'
 import { searchKey } from '../../core/text/searchKey'
 import type { Answer, Body } from '../../shared/api'
@@ -22,53 +23,60 @@ import {
   entryById,
   insertEntry,
   lockBook,
-  namedLike,
-  setPartsInside,
   standardLabour,
   updateEntry,
   type EntryFacts,
+  type EntryRow,
 } from './queries'
+import { namedLike } from './names.queries'
+import { setPartsInside } from './inside.queries'
 import { insertPicture, pictureById, setPicture } from './pictures.queries'
-import type { PriceSet } from '../../core/pricebook/reprice'
 import { asPriced, rulesOf, whyOf } from './rules'
 import type { Paper } from './entryView'
 import { priceEntry, costsOf } from './entryView'
 
-/** What is put into a task or an assembly, checked: entries of the book, each once. */
-async function checkedParts(ctx: Ctx, kind: string, parts: { partId: string; quantity: string }[]) {
+type PartIn = { partId: string; quantity: string }
+/** Entries by identifier, those that are there. */
+async function entriesNamed(ctx: Ctx, ids: string[]): Promise<Map<string, EntryRow>> {
+  return new Map((await entriesById(ctx.tx, ids)).map((e) => [e.id, e]))
+}
+function mayHaveInside(kind: string, parts: readonly PartIn[]): void {
   if (parts.length && kind !== 'task' && kind !== 'assembly')
     throw invalid('parts', 'Only a task or an assembly has something inside.')
   if (!parts.length && kind === 'assembly')
     throw invalid('parts', 'Put something into the assembly.')
-  const known = new Map(
-    (
-      await entriesById(
-        ctx.tx,
-        parts.map((p) => p.partId),
-      )
-    ).map((p) => [p.id, p]),
+}
+/** A task is made of parts, an assembly of everything but assemblies. */
+function mayBeInside(of: string, kind: string | undefined, path: string): void {
+  if (of === 'task' && kind !== 'part')
+    throw invalid(`${path}.partId`, 'This is no part of the price book.')
+  if (!kind || kind === 'assembly')
+    throw invalid(
+      `${path}.partId`,
+      'An assembly is made of tasks, parts, labour and charges of the price book.',
+    )
+}
+/** What is put into a task or an assembly, checked: entries of the book, each once. */
+async function checkedParts(ctx: Ctx, kind: string, parts: PartIn[]) {
+  mayHaveInside(kind, parts)
+  const known = await entriesNamed(
+    ctx,
+    parts.map((p) => p.partId),
   )
   for (const [i, p] of parts.entries()) {
-    const inside = known.get(p.partId)?.kind
-    if (kind === 'task' && inside !== 'part')
-      throw invalid(`parts[${i}].partId`, 'This is no part of the price book.')
-    if (!inside || inside === 'assembly')
-      throw invalid(
-        `parts[${i}].partId`,
-        'An assembly is made of tasks, parts, labour and charges of the price book.',
-      )
+    mayBeInside(kind, known.get(p.partId)?.kind, `parts[${i}]`)
     if (parts.findIndex((o) => o.partId === p.partId) !== i)
       throw invalid(`parts[${i}].partId`, 'This is in it already; change how many.')
     if (new Decimal(p.quantity).isZero())
       throw invalid(`parts[${i}].quantity`, 'The quantity is zero.')
   }
-  const order = (partId: string) =>
-    `${ENTRY_KINDS.indexOf(known.get(partId)!.kind)} ${known.get(partId)!.code}`
-  return [...parts]
-    .sort((a, b) => order(a.partId).localeCompare(order(b.partId)))
-    .map((p) => {
-      const { name, price, furtherPrice, cost, kind: of } = known.get(p.partId)!
-      return { name, price, furtherPrice, cost, kind: of, quantity: p.quantity }
+  const order = (e: EntryRow) => `${ENTRY_KINDS.indexOf(e.kind)} ${e.code}`
+  return parts
+    .map(({ partId, quantity }) => ({ e: known.get(partId)!, quantity }))
+    .sort((a, b) => order(a.e).localeCompare(order(b.e)))
+    .map(({ e, quantity }) => {
+      const { name, price, furtherPrice, cost, kind: of } = e
+      return { name, price, furtherPrice, cost, kind: of, quantity }
     })
 }
 /** How long what is inside an assembly takes. */
@@ -204,57 +212,49 @@ export async function keepPriceEntry(ctx: Ctx, id: string, body: Kept): Promise<
   await record(ctx, { subject: 'prices', id, fact })
   return priceEntry(ctx, id)
 }
+/** What the rule would ask, where the price is fixed and the rule asks something else. */
+function priceByRule(
+  { currency }: Ctx['company'],
+  entry: PricedEntry,
+  rules: Awaited<ReturnType<typeof rulesOf>>,
+  price: string,
+): string | null {
+  if (entry.pricing !== 'fixed') return null
+  const rule = ruled({ ...entry, pricing: 'rule' }, rules, currency)
+  return rule.pricing === 'rule' && !new Decimal(rule.price).eq(price) ? rule.price : null
+}
+/** Entries that are named alike, with their prices: one word alone would name half of the book. */
+async function namedAlike(ctx: Ctx, name: string, id: string) {
+  const { currency } = ctx.company
+  const words = searchKey(name)
+    .split(' ')
+    .filter((w) => w.length > 2 || /\d/.test(w))
+  if (words.length < 2) return []
+  return (await namedLike(ctx.tx, words, id)).map((a) => ({
+    ...a,
+    price: minorToDecimal(roundToMinor(a.price, currency), currency),
+  }))
+}
 /** What it would cost, and why, while it is typed; and what is named like it already. */
 export async function tryPrice(ctx: Ctx, body: Body<'tryPrice'>): Promise<Answer<'tryPrice'>> {
   const parts = await checkedParts(ctx, body.kind, body.parts)
   const labour = await labourOf(ctx, body.labourId)
-  const cost = signedIn(ctx).seesCost
-    ? body.cost
-    : ((await entryById(ctx.tx, body.id))?.cost ?? '0')
-  const entry = asPriced(
-    {
-      kind: body.kind,
-      category: body.category,
-      supplier: body.supplier,
-      pricing: body.pricing,
-      cost,
-      price: body.price,
-      furtherPrice: body.furtherPrice,
-      seconds: body.seconds,
-      furtherSeconds: body.furtherSeconds,
-      sundriesRate: body.sundriesRate || null,
-    },
-    labour,
-    parts,
-  )
+  // Whoever does not see costs tries with the one that is kept.
+  const kept = async () => (await entryById(ctx.tx, body.id))?.cost ?? '0'
+  const cost = signedIn(ctx).seesCost ? body.cost : await kept()
+  const entry = asPriced({ ...body, cost, sundriesRate: body.sundriesRate || null }, labour, parts)
   const rules = await rulesOf(ctx)
-  const { currency } = ctx.company
   const { why, whyFurther } = whyOf(ctx, entry, rules)
-  const rule =
-    entry.pricing === 'fixed' ? ruled({ ...entry, pricing: 'rule' }, rules, currency) : null
-  const byRule =
-    rule?.pricing === 'rule' && !new Decimal(rule.price).eq(why.price) ? rule.price : null
+  const byRule = priceByRule(ctx.company, entry, rules, why.price)
   const hourCost = (labour ?? (await standardLabour(ctx.tx)))?.cost
   const { seconds } = entry.kind === 'assembly' ? await hoursInside(ctx, body.parts) : entry
   const left = (price: string) => costsOf(ctx, { ...entry, seconds }, price, hourCost)
-  const words = searchKey(body.name)
-    .split(' ')
-    .filter((w) => w.length > 2 || /\d/.test(w))
   return {
     why,
     whyFurther,
     byRule,
     marginByRule: byRule === null ? null : left(byRule).margin,
     ...left(why.price),
-    alike:
-      words.length > 1
-        ? (await namedLike(ctx.tx, words, body.id)).map((a) => ({
-            ...a,
-            price: minorToDecimal(
-              roundToMinor(a.price, ctx.company.currency),
-              ctx.company.currency,
-            ),
-          }))
-        : [],
+    alike: await namedAlike(ctx, body.name, body.id),
   }
 }

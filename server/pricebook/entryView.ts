@@ -12,14 +12,9 @@ import { plusMonths } from '../../core/time/zone'
 import type { Answer } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { applyDue } from './changes'
-import {
-  entriesById,
-  entriesWith,
-  entryById,
-  namesOf,
-  partsInside,
-  standardLabour,
-} from './queries'
+import { entriesById, entryById, standardLabour } from './queries'
+import { namesOf } from './names.queries'
+import { entriesWith, partsInside } from './inside.queries'
 import { historyOfEntry } from './pricing.queries'
 import { soldSince, soldWhere, workedByTask } from './usage.queries'
 import { asPriced, rulesOf, whyOf } from './rules'

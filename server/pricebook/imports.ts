@@ -9,7 +9,8 @@ import { record } from '../http/queries'
 import { endProgress, progressNow } from '../jobs/progress'
 import { shapeChanges } from './changeRows'
 import { undoPrices } from './changes'
-import { bookStamp, lockBook, putEntries, setPartsInside } from './queries'
+import { bookStamp, lockBook, putEntries } from './queries'
+import { setPartsInside } from './inside.queries'
 import { setRetired } from './usage.queries'
 import {
   backToSavepoint,

@@ -14,7 +14,8 @@ import { signedIn, type Ctx } from '../http/context'
 import type { LineRow } from '../visits/lines.queries'
 import type { WorkOrderRow } from '../visits/queries'
 import { applyDue } from './changes'
-import { assembliesAmong, entriesById, labourRates, partsInside, type EntryRow } from './queries'
+import { assembliesAmong, entriesById, labourRates, type EntryRow } from './queries'
+import { partsInside } from './inside.queries'
 import { timeFactorAt } from './rules'
 
 /** For prices that no level is taken off. */
@@ -38,13 +39,16 @@ export function levelAmong(
 export function priced<L extends PricedLine>(
   line: L,
   entry: EntryRow | null,
-  level: { level: PriceLevel | null; own: boolean },
-  currency: string,
-  keepDiscount: boolean,
+  {
+    level,
+    own,
+    currency,
+    keepDiscount = false,
+  }: { level: PriceLevel | null; own: boolean; currency: string; keepDiscount?: boolean },
 ): L {
   const gross = lineNet({ quantity: line.quantity, unitPrice: line.unitPrice }, currency)
-  const savingMinor = levelSaving(gross, line.kind, level.level, currency)
-  const ownSaving = level.own ? savingMinor : 0
+  const savingMinor = levelSaving(gross, line.kind, level, currency)
+  const ownSaving = own ? savingMinor : 0
   const discountMinor = keepDiscount ? line.discountMinor : ownSaving
   if (discountMinor > gross) throw invalid('discount', 'The discount is larger than the line.')
   const each = line.kind === 'labour' ? 3600 : entry && (line.coversSeconds || entry.seconds)
@@ -106,8 +110,7 @@ export async function priceLines(
   ctx: Ctx,
   of: PricedFor,
   wanted: WantedLine[],
-  hasTask: boolean,
-  at: number | null = null,
+  { hasTask = false, at = null }: { hasTask?: boolean; at?: number | null } = {},
 ): Promise<PricedLine[]> {
   await applyDue(ctx)
   const time = at === null ? null : await timeFactorAt(ctx, at)
@@ -232,7 +235,9 @@ function bookPriceOf(
   const further = entry.kind === 'task' && how.hasTask && entry.furtherPrice !== null
   const plain = further ? entry.furtherPrice! : entry.price
   const seconds = further ? entry.furtherSeconds : entry.seconds
-  const more = time ? labourSurcharge(entry, seconds, how.rates, time.factor, currency) : 0
+  const more = time
+    ? labourSurcharge(entry, seconds, how.rates, { factor: time.factor, currency })
+    : 0
   const price = more ? minorToDecimal(roundToMinor(plain, currency) + more, currency) : plain
   return { plain, price, further, dearer: more !== 0, seconds }
 }
@@ -269,9 +274,7 @@ export function pricedBy(
         priceFrom: reasonFor(w, from, book, time),
       },
       entry,
-      isAgreed(from) ? NO_LEVEL : level,
-      currency,
-      false,
+      { ...(isAgreed(from) ? NO_LEVEL : level), currency },
     )
   })
 }
@@ -280,8 +283,7 @@ function labourSurcharge(
   entry: EntryRow,
   seconds: number,
   rates: ReadonlyMap<string, string>,
-  factor: string,
-  currency: string,
+  { factor, currency }: { factor: string; currency: string },
 ): number {
   if (entry.kind === 'labour')
     return timeSurcharge({ seconds: 3600, rate: entry.price }, factor, currency)

@@ -15,7 +15,8 @@ import {
   putPricing,
   setRulesBefore,
 } from './pricing.queries'
-import { categories, labourRates, lockBook, suppliers, units } from './queries'
+import { labourRates, lockBook } from './queries'
+import { categories, suppliers, units } from './names.queries'
 
 export async function pricing(ctx: Ctx): Promise<Answer<'pricing'>> {
   const p = await pricingOf(ctx.tx)

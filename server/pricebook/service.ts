@@ -14,14 +14,8 @@ import { levels } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { applyDue } from './changes'
-import {
-  allPartsInside,
-  bookStamp,
-  entriesById,
-  entryPage,
-  wholeBook,
-  type EntryRow,
-} from './queries'
+import { bookStamp, entriesById, entryPage, wholeBook, type EntryRow } from './queries'
+import { allPartsInside } from './inside.queries'
 import { pinsOf, setPin, soldSince } from './usage.queries'
 
 export interface Book {

@@ -9,7 +9,7 @@ import { partPrice } from '../../core/pricebook/partPrice'
 import type { Answer, Body, Query } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import type { Call } from '../http/route'
-import { bySupplierPart } from './queries'
+import { bySupplierPart } from './names.queries'
 import { rulesOf } from './rules'
 import { config } from '../config'
 

@@ -15,14 +15,8 @@ import { tellProgress } from '../jobs/progress'
 import { taxClasses } from '../settings/queries'
 import { changeBook } from './changes'
 import type { Change } from './worked'
-import {
-  allPartsInside,
-  fullEntries,
-  putEntries,
-  setPartsInside,
-  type EntryFacts,
-  type FullEntry,
-} from './queries'
+import { fullEntries, putEntries, type EntryFacts, type FullEntry } from './queries'
+import { allPartsInside, setPartsInside } from './inside.queries'
 import { setRetired } from './usage.queries'
 import { type FullEntryBefore, stagedRows, type ImportRow } from './imports.queries'
 
@@ -56,15 +50,21 @@ export async function known(ctx: Ctx): Promise<{
     })),
   }
 }
-export async function takeIn(ctx: Ctx, list: ImportRow, options: Options): Promise<Taken> {
-  const staged = await stagedRows(ctx.tx, list.id)
-  if (!staged.length) throw notFound('price list')
-  const tell = (what: string, done: number) =>
-    tellProgress(list.id, { what, done, of: staged.length })
-  tell('checking', 0)
-  const { full, insideOf, entries } = await known(ctx)
+type Known = Awaited<ReturnType<typeof known>>
+type StagedRow = Awaited<ReturnType<typeof stagedRows>>[number]
+/** A row of the list that makes or changes an entry. */
+interface Made extends PlannedRow {
+  becomes: EntryRecord
+  entryId: string
+}
+async function planOf(
+  ctx: Ctx,
+  list: ImportRow,
+  options: Options,
+  { staged, entries }: { staged: StagedRow[]; entries: KnownEntry[] },
+): Promise<ImportPlan> {
   const columns = list.columns as (BookField | null)[]
-  const plan = importPlan(
+  return importPlan(
     staged.map((r) => ({ row: r.row, ...readEntryRow(r.cells, columns) })),
     entries,
     {
@@ -75,115 +75,133 @@ export async function takeIn(ctx: Ctx, list: ImportRow, options: Options): Promi
       taxClasses: new Set((await taxClasses(ctx.tx)).keys()),
     },
   )
-  const made = plan.rows.flatMap((r) =>
+}
+/** Codes of the book as it will be: what they stand for, and which entry that is. */
+function codesOf(entries: readonly KnownEntry[], made: readonly Made[]) {
+  return {
+    ids: new Map([
+      ...entries.map((e) => [e.code, e.id] as const),
+      ...made.map((r) => [r.becomes.code, r.entryId] as const),
+    ]),
+    records: new Map<string, EntryRecord>([
+      ...entries.map((e) => [e.code, e] as const),
+      ...made.map((r) => [r.becomes.code, r.becomes] as const),
+    ]),
+  }
+}
+type Codes = ReturnType<typeof codesOf>
+/** Everything of an entry but its prices, as it is kept. */
+function factsOf(b: EntryRecord, { ids, records }: Codes): EntryFacts {
+  const inside = b.inside.map((p) => ({ ...records.get(p.code)!, quantity: p.quantity }))
+  const { seconds, furtherSeconds } = b.kind === 'assembly' ? insideHours(inside) : b
+  return {
+    code: b.code,
+    kind: b.kind,
+    category: b.category,
+    name: b.name,
+    description: b.description,
+    technicianNote: b.technicianNote,
+    synonyms: b.synonyms,
+    unit: b.unit,
+    taxClass: b.taxClass,
+    seconds,
+    furtherSeconds,
+    skills: b.skills,
+    pinned: b.pinned,
+    labourId: b.labour ? ids.get(b.labour)! : null,
+    sundriesRate: b.sundriesRate,
+    supplier: b.supplier,
+    partNumber: b.partNumber,
+    incomeCode: b.incomeCode,
+    activeFrom: b.activeFrom,
+    activeTo: b.activeTo,
+    retired: b.retired,
+  }
+}
+/** What each row would have its entry cost and be sold for. Whoever does not see costs does not change them. */
+function pricesOf(ctx: Ctx, made: readonly Made[], { full }: Known, fixed: Options['fixed']) {
+  const { seesCost } = signedIn(ctx)
+  return new Map(
+    made.map(({ id, entryId, becomes, changed }): [string, PriceSet] => {
+      const kept = id ? full.get(id)!.cost : '0'
+      const byRule = fixed === 'by_rule' && changed.includes('cost')
+      return [
+        entryId,
+        {
+          cost: seesCost ? becomes.cost : kept,
+          price: becomes.price,
+          furtherPrice: becomes.furtherPrice,
+          pricing: byRule ? 'rule' : becomes.pricing,
+        },
+      ]
+    }),
+  )
+}
+const setOf = ({ cost, price, furtherPrice, pricing }: PriceSet): PriceSet => ({
+  cost,
+  price,
+  furtherPrice,
+  pricing,
+})
+/** What stands inside entries, where the list says so. */
+async function refill(ctx: Ctx, made: readonly Made[], { ids }: Codes): Promise<void> {
+  const refilled = made.filter((r) => !r.id || r.changed.includes('inside'))
+  const inside = refilled.flatMap((r) =>
+    r.becomes.inside.map(({ code, quantity }) => ({
+      entryId: r.entryId,
+      partId: ids.get(code)!,
+      quantity,
+    })),
+  )
+  await setPartsInside(
+    ctx.tx,
+    refilled.flatMap((r) => r.id ?? []),
+    inside,
+  )
+}
+const PIECE = 1000
+export async function takeIn(ctx: Ctx, list: ImportRow, options: Options): Promise<Taken> {
+  const staged = await stagedRows(ctx.tx, list.id)
+  if (!staged.length) throw notFound('price list')
+  const of = staged.length
+  tellProgress(list.id, { what: 'checking', done: 0, of })
+  const before = await known(ctx)
+  const { full, insideOf, entries } = before
+  const plan = await planOf(ctx, list, options, { staged, entries })
+  const made = plan.rows.flatMap((r): Made[] =>
     r.becomes && r.state !== 'same'
       ? [{ ...r, becomes: r.becomes, entryId: r.id ?? ctx.id() }]
       : [],
   )
-  const ids = new Map([
-    ...entries.map((e) => [e.code, e.id] as const),
-    ...made.map((r) => [r.becomes.code, r.entryId] as const),
-  ])
-  const byCode = new Map<string, EntryRecord>([
-    ...entries.map((e) => [e.code, e] as const),
-    ...made.map((r) => [r.becomes.code, r.becomes] as const),
-  ])
-  // Whoever does not see costs does not change them.
-  const seesCost = signedIn(ctx).seesCost
-  const costNow = (id: string | null) => (id ? full.get(id)!.cost : '0')
-  const priceOf = new Map(
-    made.map((r): [string, PriceSet] => [
-      r.entryId,
-      {
-        cost: seesCost ? r.becomes.cost : costNow(r.id),
-        price: r.becomes.price,
-        furtherPrice: r.becomes.furtherPrice,
-        pricing:
-          options.fixed === 'by_rule' && r.changed.includes('cost') ? 'rule' : r.becomes.pricing,
-      },
-    ]),
-  )
-  for (let i = 0; i < made.length; i += 1000) {
-    tell('writing', i)
-    await putEntries(
-      ctx.tx,
-      made.slice(i, i + 1000).map((r) => {
-        const b = r.becomes
-        const hours =
-          b.kind === 'assembly'
-            ? insideHours(b.inside.map((p) => ({ ...byCode.get(p.code)!, quantity: p.quantity })))
-            : { seconds: b.seconds, furtherSeconds: b.furtherSeconds }
-        const facts: EntryFacts = {
-          code: b.code,
-          kind: b.kind,
-          category: b.category,
-          name: b.name,
-          description: b.description,
-          technicianNote: b.technicianNote,
-          synonyms: b.synonyms,
-          unit: b.unit,
-          taxClass: b.taxClass,
-          ...hours,
-          skills: b.skills,
-          pinned: b.pinned,
-          labourId: b.labour ? ids.get(b.labour)! : null,
-          sundriesRate: b.sundriesRate,
-          supplier: b.supplier,
-          partNumber: b.partNumber,
-          incomeCode: b.incomeCode,
-          activeFrom: b.activeFrom,
-          activeTo: b.activeTo,
-          retired: b.retired,
-        }
-        // Prices of entries that are there change in the act below, with their history.
-        const old = r.id ? full.get(r.id)! : priceOf.get(r.entryId)!
-        return {
-          id: r.entryId,
-          facts,
-          prices: {
-            cost: old.cost,
-            price: old.price,
-            furtherPrice: old.furtherPrice,
-            pricing: old.pricing,
-          },
-        }
-      }),
-    )
+  const codes = codesOf(entries, made)
+  const prices = pricesOf(ctx, made, before, options.fixed)
+  for (let i = 0; i < made.length; i += PIECE) {
+    tellProgress(list.id, { what: 'writing', done: i, of })
+    const piece = made.slice(i, i + PIECE).map(({ id, entryId, becomes }) => ({
+      id: entryId,
+      facts: factsOf(becomes, codes),
+      // Prices of entries that are there change in the act below, with their history.
+      prices: setOf(id ? full.get(id)! : prices.get(entryId)!),
+    }))
+    await putEntries(ctx.tx, piece)
   }
-  const refilled = made.filter((r) => !r.id || r.changed.includes('inside'))
-  await setPartsInside(
-    ctx.tx,
-    refilled.flatMap((r) => r.id ?? []),
-    refilled.flatMap((r) =>
-      r.becomes.inside.map((p) => ({
-        entryId: r.entryId,
-        partId: ids.get(p.code)!,
-        quantity: p.quantity,
-      })),
-    ),
-  )
+  await refill(ctx, made, codes)
   const retired = options.vanished === 'retire' ? plan.vanished.map((e) => e.id) : []
   await setRetired(ctx.tx, retired, true)
-  tell('pricing', staged.length)
+  tellProgress(list.id, { what: 'pricing', done: of, of })
   const fresh = new Set(made.filter((r) => !r.id).map((r) => r.entryId))
   const rows = await changeBook(ctx, {
     id: list.id,
     title: `Price list ${list.fileName}`,
     holdsFrom: ctx.today,
-    changes: new Map([...priceOf].filter(([id]) => !fresh.has(id))),
+    changes: new Map([...prices].filter(([id]) => !fresh.has(id))),
     even: true,
     fresh,
   })
   const was = (id: string): FullEntryBefore | null =>
     full.has(id) ? { entry: full.get(id)!, inside: insideOf.get(id)! } : null
-  return {
-    plan,
-    rows,
-    touched: [...made.map((r) => r.entryId), ...retired].map((entryId) => ({
-      entryId,
-      was: was(entryId),
-    })),
-  }
+  const touched = [...made.map((r) => r.entryId), ...retired]
+  return { plan, rows, touched: touched.map((entryId) => ({ entryId, was: was(entryId) })) }
 }
 export function countsOf(plan: ImportPlan): Answer<'takePrices'>['counts'] {
   const count = (state: PlannedRow['state']) => plan.rows.filter((r) => r.state === state).length

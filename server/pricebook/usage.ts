@@ -1,4 +1,5 @@
 // How the book is used: what sells and for how much, how long tasks take in truth, what nobody sells, what is easily mistaken.
+import { group } from 'd3'
 import { priceFacts } from './facts'
 import { conflict, invalid } from '../../core/errors/LedgerError'
 import { Decimal } from '../../core/money/decimal'
@@ -11,82 +12,97 @@ import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { changeBook, shapeBatch } from './changes'
-import { allPartsInside, entriesById, lockBook, namesOf } from './queries'
+import { entriesById, lockBook } from './queries'
+import { namesOf } from './names.queries'
+import { allPartsInside } from './inside.queries'
 import { batchById } from './pricing.queries'
 import { setHours, setRetired, soldSince, usualPrices, workedByTask } from './usage.queries'
 
 const SHOWN = 200
-export async function bookUsage(ctx: Ctx): Promise<Answer<'bookUsage'>> {
-  const { currency } = ctx.company
+type Usage = Answer<'bookUsage'>
+type Named = Awaited<ReturnType<typeof namesOf>>[number]
+type Sold = Awaited<ReturnType<typeof soldSince>>[number]
+type Say = (price: string) => string
+
+/** What was sold, for how much, and what is usually asked for it; what brought most first. */
+async function soldPart(
+  ctx: Ctx,
+  byId: ReadonlyMap<string, Named>,
+  sold: readonly Sold[],
+  say: Say,
+): Promise<Usage['sold']> {
+  const usual = await usualPrices(ctx.tx, plusMonths(ctx.today, -12))
+  return sold
+    .filter((s) => byId.has(s.entryId))
+    .sort((a, b) => b.net - a.net)
+    .slice(0, SHOWN)
+    .map((s) => {
+      const { id, code, name, kind, price } = byId.get(s.entryId)!
+      return {
+        id,
+        code,
+        name,
+        kind,
+        lines: s.lines,
+        quantity: new Decimal(s.quantity).toString(),
+        net: toMoney(s.net, ctx.company.currency),
+        book: say(price),
+        usual: say(usual.get(id) ?? price),
+        last: s.last,
+      }
+    })
+}
+/** How long tasks take in truth; where other hours are proposed first. */
+async function hoursPart(ctx: Ctx, byId: ReadonlyMap<string, Named>): Promise<Usage['hours']> {
   const since = plusMonths(ctx.today, -12)
-  const say = (price: string) => minorToDecimal(roundToMinor(price, currency), currency)
-  const names = await namesOf(ctx.tx)
-  const byId = new Map(names.map((e) => [e.id, e]))
-  const sold = await soldSince(ctx.tx, since)
-  const usual = await usualPrices(ctx.tx, since)
-  const worked = new Map<string, number[]>()
-  for (const w of await workedByTask(ctx.tx, since))
-    worked.set(w.entryId, [...(worked.get(w.entryId) ?? []), w.seconds])
-  const tasks = new Map((await entriesById(ctx.tx, [...worked.keys()])).map((e) => [e.id, e]))
-  // A part is used where a task that has it inside is sold.
+  const worked = group(await workedByTask(ctx.tx, since), (w) => w.entryId)
+  const tasks = await entriesById(ctx.tx, [...worked.keys()])
+  return tasks
+    .filter((e) => byId.has(e.id))
+    .flatMap(({ id, code, name, seconds }) => {
+      const took = worked.get(id)!.map((w) => w.seconds)
+      const actual = quotedAgainstActual(took, seconds)
+      return actual ? [{ id, code, name, actual }] : []
+    })
+    .sort(
+      (a, b) =>
+        Number(b.actual.proposedSeconds !== null) - Number(a.actual.proposedSeconds !== null) ||
+        b.actual.of - a.actual.of,
+    )
+    .slice(0, SHOWN)
+}
+/** What nobody sells. A part is used where a task that has it inside is sold. */
+async function dormantIn(ctx: Ctx, names: readonly Named[], sold: readonly Sold[]) {
   const used = new Set(sold.map((s) => s.entryId))
   for (const p of await allPartsInside(ctx.tx)) if (used.has(p.entryId)) used.add(p.partId)
-  const dormant = names.filter(
-    (e) => !used.has(e.id) && (e.kind === 'task' || e.kind === 'part' || e.kind === 'assembly'),
-  )
+  const kinds = ['task', 'part', 'assembly']
+  return names.filter((e) => !used.has(e.id) && kinds.includes(e.kind))
+}
+export async function bookUsage(ctx: Ctx): Promise<Usage> {
+  const { currency } = ctx.company
+  const say: Say = (price) => minorToDecimal(roundToMinor(price, currency), currency)
+  const names = await namesOf(ctx.tx)
+  const byId = new Map(names.map((e) => [e.id, e]))
+  const sold = await soldSince(ctx.tx, plusMonths(ctx.today, -12))
+  const dormant = await dormantIn(ctx, names, sold)
+  const alike = lookAlikes(names).slice(0, SHOWN)
   return {
-    sold: sold
-      .filter((s) => byId.has(s.entryId))
-      .sort((a, b) => b.net - a.net)
-      .slice(0, SHOWN)
-      .map((s) => {
-        const e = byId.get(s.entryId)!
-        return {
-          id: e.id,
-          code: e.code,
-          name: e.name,
-          kind: e.kind,
-          lines: s.lines,
-          quantity: new Decimal(s.quantity).toString(),
-          net: toMoney(s.net, currency),
-          book: say(e.price),
-          usual: say(usual.get(e.id) ?? e.price),
-          last: s.last,
-        }
-      }),
-    hours: [...worked]
-      .flatMap(([id, seconds]) => {
-        const e = tasks.get(id)
-        const actual = e && byId.has(id) ? quotedAgainstActual(seconds, e.seconds) : null
-        return actual ? [{ id, code: e!.code, name: e!.name, actual }] : []
-      })
-      .sort(
-        (a, b) =>
-          Number(b.actual.proposedSeconds !== null) - Number(a.actual.proposedSeconds !== null) ||
-          b.actual.of - a.actual.of,
-      )
-      .slice(0, SHOWN),
-    dormant: dormant.slice(0, SHOWN).map((e) => ({
-      id: e.id,
-      code: e.code,
-      name: e.name,
-      category: e.category,
-      price: say(e.price),
+    sold: await soldPart(ctx, byId, sold, say),
+    hours: await hoursPart(ctx, byId),
+    dormant: dormant.slice(0, SHOWN).map(({ id, code, name, category, price }) => ({
+      id,
+      code,
+      name,
+      category,
+      price: say(price),
     })),
     dormantCount: dormant.length,
-    alike: lookAlikes(names)
-      .slice(0, SHOWN)
-      .map((g) => ({
-        entries: g
-          .map((id) => byId.get(id)!)
-          .map((e) => ({
-            id: e.id,
-            code: e.code,
-            name: e.name,
-            price: say(e.price),
-            last: e.last,
-          })),
-      })),
+    alike: alike.map((ids) => ({
+      entries: ids.map((of) => {
+        const { id, code, name, price, last } = byId.get(of)!
+        return { id, code, name, price: say(price), last }
+      }),
+    })),
   }
 }
 export async function retireEntries(

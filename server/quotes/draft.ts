@@ -34,7 +34,7 @@ export async function payer(ctx: Ctx, id: string, sentence: string): Promise<Cus
 
 /** Prices the lines that are wanted, and keeps them with their sums. */
 export async function setLines(ctx: Ctx, quote: QuoteRow, wanted: WantedLine[]): Promise<void> {
-  const lines = await priceLines(ctx, quote, await expanded(ctx, wanted), false)
+  const lines = await priceLines(ctx, quote, await expanded(ctx, wanted))
   await putQuoteLines(ctx.tx, quote.id, lines)
   const totals = await totalsOf(ctx, quote, lines)
   await updateQuote(ctx.tx, { ...quote, net: totals.netMinor, total: totals.totalMinor })

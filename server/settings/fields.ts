@@ -5,22 +5,25 @@ import type { Ctx } from '../http/context'
 import { customFields, type FieldRow } from './queries'
 
 const MOST = 400
+type Kept = Pick<FieldRow, 'kind' | 'choices'>
+/** What is asked for where a value is not of its field's kind. */
+const WANTED: Record<
+  FieldRow['kind'],
+  { fits: (value: string, of: Kept) => boolean; ask: string }
+> = {
+  number: { fits: (value) => /^-?\d{1,15}(\.\d{1,6})?$/.test(value), ask: 'Write a number.' },
+  date: { fits: isDay, ask: 'Write the date as YYYY-MM-DD.' },
+  choice: { fits: (value, { choices }) => choices.includes(value), ask: 'Choose one of: ' },
+  yes_no: { fits: (value) => value === 'yes' || value === 'no', ask: 'Choose yes or no.' },
+  text: { fits: () => true, ask: '' },
+}
 /** What is wrong with a value; empty where nothing is. An empty value is no value, and always right. */
-export function faultOfValue(field: Pick<FieldRow, 'kind' | 'choices'>, value: string): string {
+export function faultOfValue(field: Kept, value: string): string {
   if (value === '') return ''
   if (value.length > MOST) return `Not more than ${MOST} signs.`
-  switch (field.kind) {
-    case 'number':
-      return /^-?\d{1,15}(\.\d{1,6})?$/.test(value) ? '' : 'Write a number.'
-    case 'date':
-      return isDay(value) ? '' : 'Write the date as YYYY-MM-DD.'
-    case 'choice':
-      return field.choices.includes(value) ? '' : `Choose one of: ${field.choices.join(', ')}.`
-    case 'yes_no':
-      return value === 'yes' || value === 'no' ? '' : 'Choose yes or no.'
-    case 'text':
-      return ''
-  }
+  const { fits, ask } = WANTED[field.kind]
+  if (fits(value, field)) return ''
+  return field.kind === 'choice' ? `${ask}${field.choices.join(', ')}.` : ask
 }
 /** Refuses values of unknown fields, and values of the wrong kind. What stood there before may stay. */
 export async function checkFields(

@@ -119,7 +119,7 @@ export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVis
   const person = visit.technicianId ? await technicianById(ctx.tx, visit.technicianId) : null
   const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
   const day = visit.technicianId
-    ? await visitsOfTechnician(ctx.tx, visit.technicianId, from, to)
+    ? await visitsOfTechnician(ctx.tx, visit.technicianId, { from, to })
     : []
   // The clock that is shown is that of the one whose visit it is.
   const intervals = (await intervalsOf(ctx.tx, [id])).filter(
@@ -164,7 +164,7 @@ async function openElsewhere(
   running: Running,
 ): Promise<string | null> {
   const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
-  const day = await visitsOfTechnician(ctx.tx, visit.technicianId, from, to)
+  const day = await visitsOfTechnician(ctx.tx, visit.technicianId, { from, to })
   const other = day.find((v) => isOpen(v) && v.id !== visit.id)
   if (other) return other.id
   if (!running?.visitId || running.visitId === visit.id) return null
@@ -173,7 +173,14 @@ async function openElsewhere(
   const helps = elsewhere && elsewhere.technicianId !== visit.technicianId
   return helps ? null : running.visitId
 }
-async function refuseAnotherOpen(ctx: Ctx, openVisitId: string): Promise<never> {
+/** Nobody is at two places: what is open elsewhere is finished first. */
+async function mayBegin(
+  ctx: Ctx,
+  visit: VisitRow & { technicianId: string },
+  running: Running,
+): Promise<void> {
+  const openVisitId = await openElsewhere(ctx, visit, running)
+  if (!openVisitId) return
   const open = await visitById(ctx.tx, openVisitId)
   const work = open && (await workOrderById(ctx.tx, open.workOrderId))
   const what = work ? `${work.number}, ${work.title},` : 'Another visit'
@@ -199,16 +206,12 @@ export async function clock(
   const at = happenedAt(ctx, body.at)
   const step = stepFrom(visit.state, body.act)
   const running = await runningClock(ctx.tx, technicianId)
-  const open = step.clock && (await openElsewhere(ctx, { ...visit, technicianId }, running))
-  if (open) await refuseAnotherOpen(ctx, open)
+  if (step.clock) await mayBegin(ctx, { ...visit, technicianId }, running)
   const until = Math.max(running?.startedAt ?? 0, await lastClocked(ctx.tx, technicianId))
   if (at < until) refuseOverlap(ctx, visit, at, until)
   if (running) await stopClock(ctx.tx, running.id, at)
-  if (step.clock) {
-    const from = Math.max(at, running?.startedAt ?? 0)
-    const clocked = { id: ctx.id(), personId: technicianId, visitId: id, kind: step.clock }
-    await startClock(ctx.tx, { ...clocked, at: from })
-  }
+  const own = { personId: technicianId, visitId: id, kind: step.clock }
+  if (own.kind) await startClock(ctx.tx, { id: ctx.id(), ...own, kind: own.kind, at })
   await helpersClock(ctx, visit, step.clock, at)
   await setVisitState(ctx.tx, id, step.state, {
     startedAt: step.state === 'on_site' ? at : null,

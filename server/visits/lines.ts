@@ -45,7 +45,7 @@ export async function putLines(
   const all = await expanded(ctx, wanted)
   const visit = visitId ? await visitById(ctx.tx, visitId) : null
   const at = visit?.startedAt ?? visit?.startAt
-  const made = (await priceLines(ctx, work, all, hasTask, at ? Date.parse(at) : null)).map(
+  const made = (await priceLines(ctx, work, all, { hasTask, at: at ? Date.parse(at) : null })).map(
     (line, i) => ({
       ...line,
       workOrderId: work.id,
@@ -77,8 +77,7 @@ export async function tryLines(ctx: Ctx, body: Body<'tryLines'>): Promise<Answer
     ctx,
     { customerId: customer?.id ?? NOBODY, priceLevelId: customer?.priceLevelId ?? null, currency },
     all,
-    false,
-    body.date && body.start ? localToInstant(body.date, body.start, timeZone) : null,
+    { at: body.date && body.start ? localToInstant(body.date, body.start, timeZone) : null },
   )
   const m = (minor: number) => toMoney(minor, currency)
   const own = customer
@@ -245,7 +244,7 @@ async function changed(ctx: Ctx, old: LineRow, work: WorkOrderRow, body: Change)
     coversSeconds: secondsOfOne(old),
     discountMinor: said,
   }
-  return priced(wanted, entry, level, currency, !byLevel)
+  return priced(wanted, entry, { ...level, currency, keepDiscount: !byLevel })
 }
 export async function changeLine(
   ctx: Ctx,

@@ -15,7 +15,8 @@ import { addPhoto, sign } from './evidence'
 import { chargeTime, closeWorkOrder, explainTime } from './time'
 import { discountLines } from './discounts'
 import { carryOver, park, writeWorkOrder } from './words'
-import { followUpLists, workOrderPage } from './queries'
+import { followUpLists } from './queries'
+import { workOrderPage } from './list.queries'
 import { photoById, signatureImage } from './papers.queries'
 
 export const visitHandlers: Handlers<typeof visitRoutes> = {

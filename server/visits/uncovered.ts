@@ -22,7 +22,7 @@ export async function timeCharge(
   at: number | null,
 ): Promise<PricedLine | null> {
   const labour = seconds > 0 ? await standardLabour(ctx.tx) : null
-  return labour && (await priceLines(ctx, work, [chargeLine(ctx, labour, seconds)], false, at))[0]!
+  return labour && (await priceLines(ctx, work, [chargeLine(ctx, labour, seconds)], { at }))[0]!
 }
 const chargeLine = (ctx: Ctx, labour: EntryRow, seconds: number) => ({
   id: ctx.id(),
@@ -38,10 +38,8 @@ const chargeLine = (ctx: Ctx, labour: EntryRow, seconds: number) => ({
 export function chargeFrom(
   ctx: Ctx,
   work: WorkOrderRow,
-  agreed: Record<string, string>,
-  facts: PricingFacts,
-  seconds: number,
-  at: number | null,
+  { agreed, facts }: { agreed: Record<string, string>; facts: PricingFacts },
+  { seconds, at }: { seconds: number; at: number | null },
 ): PricedLine | null {
   const rates = facts.entries.filter((e) => e.kind === 'labour')
   const [labour] = rates

@@ -54,7 +54,12 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   const { at, ...time } = uncoveredAmong(ctx, work, { lines, ...around })
   const pricing = await currentPricing(ctx, at)
   const read: WorkRead = { ctx, parties, lines, around, pricing }
-  const charge = chargeFrom(ctx, work, customer.ownPrices, pricing, time.uncoveredSeconds, at)
+  const charge = chargeFrom(
+    ctx,
+    work,
+    { agreed: customer.ownPrices, facts: pricing },
+    { seconds: time.uncoveredSeconds, at },
+  )
   const { callBacks, costMinor } = callBacksPart(read)
   return {
     ...workPart(read),

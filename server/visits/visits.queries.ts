@@ -181,8 +181,7 @@ export const fieldRows = (tx: Tx, personId: string, from: number, to: number) =>
 export const visitsOfTechnician = (
   tx: Tx,
   personId: string,
-  from: number,
-  to: number,
+  { from, to }: { from: number; to: number },
   along = false,
 ) =>
   tx.rows<VisitRow>(

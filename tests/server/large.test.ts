@@ -17,7 +17,7 @@ import { listPayments } from '../../server/payments/views'
 import { listQuotes } from '../../server/quotes/views'
 import { workOrderPaper } from '../../server/visits/views'
 import { fieldDay } from '../../server/visits/field'
-import { workOrderPage } from '../../server/visits/queries'
+import { workOrderPage } from '../../server/visits/list.queries'
 import { signedIn } from './client'
 
 const COPIES = 40
