@@ -1,5 +1,5 @@
 // SQL of who is alike: what is known of everybody, pairs that somebody said are two.
-import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
+import { placeholders, sqlInstant, type Tx } from '../db/pool'
 
 /** What the match index is made of; all customers, or some. */
 export async function matchRows(tx: Tx, ids: string[] | null) {

@@ -1,6 +1,6 @@
 // SQL of what stands inside tasks and assemblies.
 import type { EntryKind } from '../../core/pricebook/kinds'
-import { placeholders, type Tx, type Value } from '../db/pool'
+import { placeholders, type Tx } from '../db/pool'
 
 /** What is inside entries: which part, how many, at what price. */
 export const partsInside = (tx: Tx, entryIds: string[]) =>

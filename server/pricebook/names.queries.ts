@@ -1,6 +1,6 @@
 // SQL of what entries are called, and of the names that they share: categories, units, suppliers.
 import type { EntryKind } from '../../core/pricebook/kinds'
-import { placeholders, type Tx, type Value } from '../db/pool'
+import { placeholders, type Tx } from '../db/pool'
 
 export const categories = (tx: Tx) =>
   tx.rows<{ name: string; kind: string; entries: number }>(

@@ -1,8 +1,7 @@
 // SQL of work orders: one, many, and what a customer’s come to.
 import type { CopiedDetails } from '../../core/customers/changedDetails'
-import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
-import { listRows, type ListIn } from '../db/queries'
-import type { Finder } from '../db/search.queries'
+import { sqlInstant, type Tx } from '../db/pool'
+import type { ListIn } from '../db/queries'
 import type { WorkOrderState } from '../../core/visits/workOrderState'
 
 export interface WorkOrderRow {

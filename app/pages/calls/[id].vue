@@ -1,23 +1,21 @@
 <script setup lang="ts">
 // A call on one screen, by keyboard: who, what, when; and one key books it.
-import { computed, nextTick, onMounted, reactive, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
-import type { Answer } from '~~/shared/api'
-import CallWhat, { type ReadLine } from '~/components/calls/CallWhat.vue'
-import CallWhen from '~/components/calls/CallWhen.vue'
-import CallWho from '~/components/calls/CallWho.vue'
-import { call, newId, type Problem } from '~/lib/api'
+import CallWhat from '~/calls/CallWhat.vue'
+import CallWhen from '~/calls/CallWhen.vue'
+import CallWho from '~/calls/CallWho.vue'
+import EndCall from '~/calls/EndCall.vue'
+import { bookCall, quoteCall } from '~/calls/booking'
+import { callerById, useOpenCall } from '~/calls/useOpenCall'
+import type { Warning } from '~/calls/when/usePlacementCheck'
 import { useShortcuts } from '~/lib/shortcuts'
 import { useAct } from '~/lib/useAct'
 import { useCall } from '~/stores/call'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
-import Choice from '~/base/Choice.vue'
-import DateInput from '~/base/DateInput.vue'
-import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
-import { given } from '~/lib/given'
 
 definePageMeta({ layout: 'office', key: (route) => route.fullPath })
 const session = useSession()
@@ -29,84 +27,18 @@ const draft = computed({
     store.draft = d
   },
 })
-const chosen = ref<Answer<'caller'> | null>(null)
-const setUp = ref<Answer<'setUp'> | null>(null)
-const lines = ref<ReadLine[]>([])
-const files = ref<Answer<'call'>['files']>([])
-const warnings = ref<{ code: string; text: string }[]>([])
-const ready = ref(false)
+const warnings = ref<Warning[]>([])
 const inSpite = ref('')
-const ending = reactive({
-  open: '' as '' | 'put_off' | 'declined',
-  reason: '',
-  on: '',
-  who: null as string | null,
-})
+const ending = ref<'put_off' | 'declined' | null>(null)
 const { busy, problem, act } = useAct()
 const who = ref<InstanceType<typeof CallWho>>()
 const what = ref<InstanceType<typeof CallWhat>>()
 const when = ref<InstanceType<typeof CallWhen>>()
+const { chosen, setUp, files, lines, ready } = useOpenCall(async ({ fresh, customer, site }) => {
+  if (fresh && typeof customer === 'string')
+    await choose(customer, typeof site === 'string' ? site : null)
+})
 const skills = computed(() => [...new Set(lines.value.flatMap((l) => l.skills))])
-
-onMounted(async () => {
-  const asked = route.query
-  if (route.params.id === 'new')
-    return void navigateTo(
-      { path: `/calls/${newId()}`, query: { ...asked, fresh: 1 } },
-      { replace: true },
-    )
-  const [known, set] = await Promise.all([
-    store.open(String(route.params.id), Boolean(asked.fresh), session.today),
-    call('setUp').catch(() => null),
-  ])
-  setUp.value = set
-  files.value = known?.files ?? []
-  if (asked.hand) store.origin = 'hand'
-  // Begun from an empty time of the schedule, or from a customer's page.
-  if (asked.fresh) {
-    for (const [from, to] of [
-      ['date', 'date'],
-      ['start', 'start'],
-      ['technician', 'technicianId'],
-    ] as const)
-      if (typeof asked[from] === 'string') Object.assign(store.draft, { [to]: asked[from] })
-    if (typeof asked.customer === 'string')
-      await choose(asked.customer, typeof asked.site === 'string' ? asked.site : null)
-  }
-  if (!chosen.value && store.draft.customerId)
-    chosen.value = await call('caller', { params: { id: store.draft.customerId } }).catch(
-      () => null,
-    )
-  if (store.draft.entries.length) {
-    const names = await Promise.all(
-      store.draft.entries.map((e) =>
-        call('searchPriceBook', { query: { q: (e as { code?: string }).code ?? '' } })
-          .then((r) => r.items.find((i) => i.id === e.entryId))
-          .catch(() => undefined),
-      ),
-    )
-    lines.value = store.draft.entries.flatMap((e, i) =>
-      names[i] ? [{ ...names[i]!, quantity: e.quantity }] : [],
-    )
-  }
-  ready.value = true
-  await nextTick()
-  if (chosen.value) what.value?.focus()
-  else who.value?.focus()
-  if (store.draft.start && asked.fresh) store.changed(summary.value)
-})
-watch(
-  () => store.draft,
-  () => ready.value && store.changed(summary.value),
-  { deep: true },
-)
-watch(lines, () => {
-  store.draft.entries = lines.value.map((l) => ({
-    entryId: l.id,
-    quantity: l.quantity,
-    code: l.code,
-  })) as never
-})
 const summary = computed(() =>
   [
     chosen.value?.name ?? (store.draft.name || store.draft.query),
@@ -116,11 +48,29 @@ const summary = computed(() =>
     .join(', ')
     .slice(0, 190),
 )
+watch(ready, async () => {
+  await nextTick()
+  ;(chosen.value ? what : who).value?.focus()
+  // A time of the schedule that was chosen is held from this moment on.
+  if (store.draft.start && route.query.fresh) store.changed(summary.value)
+})
+watch(
+  () => store.draft,
+  () => ready.value && store.changed(summary.value),
+  { deep: true },
+)
+watch(lines, () => {
+  store.draft.entries = lines.value.map(({ id, quantity, code }) => ({
+    entryId: id,
+    quantity,
+    code,
+  })) as never
+})
 
 async function choose(customerId: string, siteId: string | null) {
   // At once, not when the answer is there: hands that are faster must not be interrupted.
   what.value?.focus()
-  const found = await call('caller', { params: { id: customerId } }).catch(() => null)
+  const found = await callerById(customerId)
   if (!found) return
   chosen.value = found
   const only = found.sites.length === 1 ? found.sites[0]!.id : null
@@ -154,101 +104,37 @@ watch(
 
 const stopped = computed(() => Boolean(chosen.value?.stopWork || chosen.value?.overLimit))
 const bookLabel = computed(() => {
-  const at = when.value
   const quote = store.draft.kind === 'quote_visit' ? ' to quote' : ''
-  return at?.startMs && at.technician
-    ? `Book ${session.day(store.draft.date!)} ${store.draft.start}${quote}, ${at.technician.name.split(' ')[0]}`
-    : `Book without a time${quote}`
+  const { startAt, technician } = when.value ?? {}
+  if (!startAt || !technician) return `Book without a time${quote}`
+  const at = `${session.day(store.draft.date!)} ${store.draft.start}`
+  return `Book ${at}${quote}, ${technician.name.split(' ')[0]}`
 })
 const book = () =>
   act(async () => {
-    const d = store.draft
-    const done = await call('bookCall', {
-      params: { id: store.id },
-      key: `${store.book.key}`,
-      body: {
-        workOrderId: store.book.workOrderId,
-        visitId: store.book.visitId,
-        customerId: given(d.customerId),
-        siteId: given(d.siteId),
-        contactId: d.contactId,
-        equipmentId: d.equipmentId,
-        speaking: d.speaking,
-        phone: d.phone,
-        problem: d.problem,
-        kind: d.kind as 'repair',
-        source: d.source,
-        orderNumber: d.orderNumber,
-        answers: d.answers,
-        entries: lines.value.map((l) => ({ entryId: l.id, quantity: l.quantity })),
-        technicianId: d.technicianId,
-        date: d.date,
-        start: d.start || null,
-        durationSeconds: d.durationSeconds,
-        promiseFrom: d.promiseFrom || null,
-        promiseTo: d.promiseTo || null,
-        moves: d.moves.map((m) => ({ visitId: m.visitId, startAt: m.startAt })),
-        override: warnings.value.length > 0 || d.moves.length > 0,
-        reason: inSpite.value,
-      },
-    }).catch((error: Problem) => {
-      // Another try is another request: what was typed may have changed.
-      store.book.key = newId()
-      throw error
-    })
-    const timed = Boolean(when.value?.startMs)
+    const override = warnings.value.length > 0
+    const done = await bookCall({ lines: lines.value, override, inSpite: inSpite.value })
+    const { date } = store.draft
+    const timed = Boolean(when.value?.startAt)
     store.end()
     ElMessage({ type: 'success', message: `Booked as ${done.number}`, duration: 6000 })
     await navigateTo(
       timed
-        ? { path: '/schedule', query: { date: d.date!, visit: done.visitId } }
+        ? { path: '/schedule', query: { date: date!, visit: done.visitId } }
         : `/work/${done.workOrderId}`,
     )
   })
-// The wish is priced instead of booked: customer, site, words and the lines that were read out go along.
 const quote = () =>
   act(async () => {
-    const d = store.draft
-    const made = await call('beginQuote', {
-      body: {
-        id: store.book.workOrderId,
-        callId: store.id,
-        customerId: d.customerId,
-        siteId: d.siteId,
-        speaking: d.speaking,
-        phone: d.phone,
-        scope: d.problem,
-        orderNumber: d.orderNumber,
-        source: d.source,
-        lines: lines.value.map((l) => ({
-          id: newId(),
-          entryId: l.id,
-          quantity: l.quantity,
-          kind: 'other' as const,
-          name: undefined,
-          unitPrice: undefined,
-        })),
-      },
-    })
+    const { id } = await quoteCall(lines.value)
     store.end()
-    await navigateTo(`/quotes/${made.id}`)
+    await navigateTo(`/quotes/${id}`)
   })
-const finish = () =>
-  act(async () => {
-    await store.save(summary.value)
-    await call('endCall', {
-      params: { id: store.id },
-      body: {
-        state: ending.open as 'declined',
-        reason: ending.reason,
-        callBackOn: ending.on || null,
-        assignedTo: ending.who,
-      },
-    })
-    store.end()
-    await navigateTo('/calls')
-  })
-const nothingOver = () => !ending.open && !document.querySelector('.veil')
+function ended() {
+  store.end()
+  void navigateTo('/calls')
+}
+const nothingOver = () => !ending.value && !document.querySelector('.veil')
 useShortcuts([
   {
     keys: 'Ctrl Enter',
@@ -274,7 +160,6 @@ useShortcuts([
     run: () => void navigateTo('/calls'),
   },
 ])
-const wrong = (path: string) => problem.value?.at(path) ?? ''
 </script>
 
 <template>
@@ -309,8 +194,8 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
       >
         Quote it
       </ActButton>
-      <ActButton @click="ending.open = 'put_off'"> Call back… </ActButton>
-      <ActButton @click="ending.open = 'declined'"> No, because… </ActButton>
+      <ActButton @click="ending = 'put_off'"> Call back… </ActButton>
+      <ActButton @click="ending = 'declined'"> No, because… </ActButton>
       <ActButton
         primary
         :disabled="busy"
@@ -320,7 +205,7 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
       </ActButton>
     </header>
     <p
-      v-if="problem && !ending.open"
+      v-if="problem && !ending"
       class="note bad"
       role="alert"
     >
@@ -357,47 +242,15 @@ const wrong = (path: string) => problem.value?.at(path) ?? ''
         :held-by="store.heldBy"
       />
     </div>
-    <Dialog
-      :model-value="ending.open !== ''"
-      :title="ending.open === 'put_off' ? 'Call back' : 'No, because'"
-      width="420"
-      @close="ending.open = ''"
-    >
-      <div class="stack">
-        <template v-if="ending.open === 'put_off'">
-          <Field
-            label="On which day"
-            :error="wrong('callBackOn')"
-            ><DateInput v-model="ending.on"
-          /></Field>
-          <Field label="Who rings"
-            ><Choice
-              v-model="ending.who"
-              :options="[
-                { value: null, label: 'whoever is in the office' },
-                ...(setUp?.people.filter((x) => x.role !== 'technician') ?? []).map((p) => ({
-                  value: p.id,
-                  label: p.name,
-                })),
-              ]"
-          /></Field>
-        </template>
-        <Field
-          label="Why"
-          :error="wrong('reason')"
-          ><TextInput
-            v-model="ending.reason"
-            @keydown.enter="finish"
-        /></Field>
-        <ActButton
-          primary
-          :disabled="busy"
-          @click="finish"
-        >
-          {{ ending.open === 'put_off' ? 'Put it on the list' : 'End the call' }}
-        </ActButton>
-      </div>
-    </Dialog>
+    <EndCall
+      v-if="ending"
+      :call-id="store.id"
+      :state="ending"
+      :people="setUp?.people ?? []"
+      :save="() => store.save(summary)"
+      @close="ending = null"
+      @ended="ended"
+    />
   </form>
   <p
     v-else

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+// What it is about: the problem, the equipment, the firm's standing questions, a price to read out, pictures.
+import { ref } from 'vue'
+import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
+import type { Answer } from '~~/shared/api'
+import type { Problem } from '~/lib/api'
+import type { Draft } from '~/stores/call'
+import Choice from '~/base/Choice.vue'
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import AboutBefore from './what/AboutBefore.vue'
+import CallFiles from './what/CallFiles.vue'
+import ReadOut from './what/ReadOut.vue'
+import StandingQuestions from './what/StandingQuestions.vue'
+import type { ReadLine } from './what/useReadOut'
+
+const props = defineProps<{
+  callId: string
+  chosen: Answer<'caller'> | null
+  setUp: Answer<'setUp'> | null
+  problem: Problem | null
+}>()
+const draft = defineModel<Draft>({ required: true })
+const lines = defineModel<ReadLine[]>('lines', { required: true })
+const files = defineModel<Answer<'call'>['files']>('files', { required: true })
+const box = ref<{ focus: () => void }>()
+defineExpose({ focus: () => box.value?.focus() })
+const wrong = (path: string) => props.problem?.at(path) ?? ''
+</script>
+
+<template>
+  <section class="what">
+    <Field label="What is wrong"
+      ><TextInput
+        ref="box"
+        v-model="draft.problem"
+        rows="4"
+      />
+    </Field>
+    <p
+      v-if="wrong('problem')"
+      class="wrong"
+    >
+      {{ wrong('problem') }}
+    </p>
+    <div class="row">
+      <Field
+        class="grow"
+        label="Kind of call"
+        ><Choice
+          v-model="draft.kind"
+          :options="CALL_KINDS.map((k) => ({ value: k, label: sayWorkKind(k) }))"
+      /></Field>
+      <Field
+        class="grow"
+        label="How they heard of us"
+        ><Choice
+          v-model="draft.source"
+          :options="[
+            { value: '', label: 'not asked' },
+            ...(setUp?.sources ?? []).map((s) => ({ value: s, label: s })),
+          ]"
+      /></Field>
+    </div>
+    <AboutBefore
+      v-if="chosen"
+      v-model="draft"
+      :chosen="chosen"
+    />
+    <ReadOut
+      v-model="draft"
+      v-model:lines="lines"
+      :customer-id="chosen?.customerId ?? null"
+    />
+    <StandingQuestions
+      v-model="draft.answers"
+      :questions="setUp?.questions ?? []"
+    />
+    <Field label="Their order number"><TextInput v-model="draft.orderNumber" /></Field>
+    <CallFiles
+      v-model="files"
+      :call-id="callId"
+    />
+  </section>
+</template>
+
+<style scoped>
+section {
+  padding: 14px 16px;
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  border-right: 1px solid var(--rule-2);
+}
+</style>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+// A call that is not booked: rung back on a day, or declined, with the reason.
+import type { Answer } from '~~/shared/api'
+import { call } from '~/lib/api'
+import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
+import DateInput from '~/base/DateInput.vue'
+import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
+import Form from '~/base/Form.vue'
+import Notice from '~/base/Notice.vue'
+import TextInput from '~/base/TextInput.vue'
+import { useForm } from '~/base/useForm'
+
+const props = defineProps<{
+  callId: string
+  state: 'put_off' | 'declined'
+  people: Answer<'setUp'>['people']
+  /** keeps the draft before the call is ended */
+  save: () => Promise<unknown>
+}>()
+const emit = defineEmits<{ close: []; ended: [] }>()
+const form = useForm({ reason: '', callBackOn: '', assignedTo: null as string | null })
+const finish = () =>
+  form.send(async () => {
+    await props.save()
+    const { reason, callBackOn, assignedTo } = form.values
+    const body = { state: props.state, reason, callBackOn: callBackOn || null, assignedTo }
+    await call('endCall', { params: { id: props.callId }, body })
+    emit('ended')
+  })
+</script>
+
+<template>
+  <Dialog
+    :title="state === 'put_off' ? 'Call back' : 'No, because'"
+    width="420"
+    @close="emit('close')"
+  >
+    <Form
+      :of="form"
+      @submit="finish"
+    >
+      <template v-if="state === 'put_off'">
+        <Field
+          name="callBackOn"
+          label="On which day"
+          ><DateInput v-model="form.values.callBackOn"
+        /></Field>
+        <Field label="Who rings"
+          ><Choice
+            v-model="form.values.assignedTo"
+            :options="[
+              { value: null, label: 'whoever is in the office' },
+              ...people
+                .filter((p) => p.role !== 'technician')
+                .map((p) => ({ value: p.id, label: p.name })),
+            ]"
+        /></Field>
+      </template>
+      <Field
+        name="reason"
+        label="Why"
+        ><TextInput v-model="form.values.reason"
+      /></Field>
+      <Notice />
+      <ActButton
+        primary
+        submit
+      >
+        {{ state === 'put_off' ? 'Put it on the list' : 'End the call' }}
+      </ActButton>
+    </Form>
+  </Dialog>
+</template>

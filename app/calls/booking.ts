@@ -1,0 +1,84 @@
+// What a call comes to: a booking, or a quote; made of the draft as it stands.
+import type { Answer, Given } from '~~/shared/api'
+import { call, newId, type Problem } from '~/lib/api'
+import { given } from '~/lib/given'
+import { useCall, type Draft } from '~/stores/call'
+import type { ReadLine } from './what/useReadOut'
+
+interface Said {
+  lines: readonly ReadLine[]
+  /** whether somebody books in spite of a warning */
+  override: boolean
+  /** why somebody books for a customer whom nobody works for */
+  inSpite: string
+}
+/** Who it is for, what it is about. */
+const aboutPart = (d: Draft) => ({
+  customerId: given(d.customerId),
+  siteId: given(d.siteId),
+  contactId: d.contactId,
+  equipmentId: d.equipmentId,
+  speaking: d.speaking,
+  phone: d.phone,
+  problem: d.problem,
+  kind: d.kind as 'repair',
+  source: d.source,
+  orderNumber: d.orderNumber,
+  answers: d.answers,
+})
+/** When, who goes, what is promised, who makes room for it. */
+const whenPart = (d: Draft) => ({
+  technicianId: d.technicianId,
+  date: d.date,
+  start: d.start || null,
+  durationSeconds: d.durationSeconds,
+  promiseFrom: d.promiseFrom || null,
+  promiseTo: d.promiseTo || null,
+  moves: d.moves.map(({ visitId, startAt }) => ({ visitId, startAt })),
+})
+export async function bookCall(said: Said): Promise<Answer<'bookCall'>> {
+  const { id, draft, book } = useCall()
+  const { workOrderId, visitId } = book
+  const body: Given<'bookCall'> = {
+    workOrderId,
+    visitId,
+    ...aboutPart(draft),
+    ...whenPart(draft),
+    entries: said.lines.map((l) => ({ entryId: l.id, quantity: l.quantity })),
+    override: said.override || draft.moves.length > 0,
+    reason: said.inSpite,
+  }
+  try {
+    return await call('bookCall', { params: { id }, key: `${book.key}`, body })
+  } catch (error) {
+    // Another try is another request: what was typed may have changed.
+    book.key = newId()
+    throw error as Problem
+  }
+}
+/** The wish is priced instead of booked: customer, site, words and the lines that were read out go along. */
+export function quoteCall(lines: readonly ReadLine[]): Promise<Answer<'beginQuote'>> {
+  const { id, draft, book } = useCall()
+  const { customerId, siteId, speaking, phone, problem, orderNumber, source } = draft
+  return call('beginQuote', {
+    body: {
+      id: book.workOrderId,
+      callId: id,
+      customerId,
+      siteId,
+      speaking,
+      phone,
+      scope: problem,
+      orderNumber,
+      source,
+      lines: lines.map((l) => ({
+        id: newId(),
+        entryId: l.id,
+        quantity: l.quantity,
+        kind: 'other' as const,
+        name: undefined,
+        unitPrice: undefined,
+      })),
+    },
+  })
+}

@@ -1,0 +1,59 @@
+// A call is opened: as it was kept, or begun from a customer's page or an empty time of the schedule.
+import { onMounted, ref } from 'vue'
+import type { LocationQuery } from 'vue-router'
+import type { Answer } from '~~/shared/api'
+import { call, newId } from '~/lib/api'
+import { useCall } from '~/stores/call'
+import { useSession } from '~/stores/session'
+import type { ReadLine } from './what/useReadOut'
+
+const text = (value: LocationQuery[string] | undefined) => (typeof value === 'string' ? value : '')
+/** The customer as a call needs them; nobody where they cannot be read. */
+export const callerById = (id: string) => call('caller', { params: { id } }).catch(() => null)
+
+export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
+  const [session, store, route] = [useSession(), useCall(), useRoute()]
+  const chosen = ref<Answer<'caller'> | null>(null)
+  const setUp = ref<Answer<'setUp'> | null>(null)
+  const files = ref<Answer<'call'>['files']>([])
+  const lines = ref<ReadLine[]>([])
+  const ready = ref(false)
+  /** What was read out is found again by its code; an entry that is gone is left out. */
+  async function linesOfDraft(): Promise<ReadLine[]> {
+    const found = await Promise.all(
+      store.draft.entries.map(async (e) => {
+        const q = (e as { code?: string }).code ?? ''
+        const got = await call('searchPriceBook', { query: { q } }).catch(() => null)
+        const entry = got?.items.find((i) => i.id === e.entryId)
+        return entry && { ...entry, quantity: e.quantity }
+      }),
+    )
+    return found.flatMap((line) => line ?? [])
+  }
+  function beginAt(asked: LocationQuery) {
+    const { date, start, technician } = asked
+    const at = { date: text(date), start: text(start), technicianId: text(technician) }
+    Object.assign(store.draft, Object.fromEntries(Object.entries(at).filter(([, v]) => v)))
+  }
+  onMounted(async () => {
+    const asked = route.query
+    if (route.params.id === 'new') {
+      const path = `/calls/${newId()}`
+      return void navigateTo({ path, query: { ...asked, fresh: 1 } }, { replace: true })
+    }
+    const [known, set] = await Promise.all([
+      store.open(String(route.params.id), Boolean(asked.fresh), session.today),
+      call('setUp').catch(() => null),
+    ])
+    setUp.value = set
+    files.value = known?.files ?? []
+    if (asked.hand) store.origin = 'hand'
+    if (asked.fresh) beginAt(asked)
+    await opened(asked)
+    if (!chosen.value && store.draft.customerId)
+      chosen.value = await callerById(store.draft.customerId)
+    lines.value = await linesOfDraft()
+    ready.value = true
+  })
+  return { chosen, setUp, files, lines, ready }
+}
