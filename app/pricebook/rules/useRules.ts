@@ -1,0 +1,77 @@
+// The rules as they are typed: fractions are kept, people write per cent.
+import { computed, reactive, ref, watch, type Ref } from 'vue'
+import { Decimal } from '~~/core/money/decimal'
+import type { Answer } from '~~/shared/api'
+import { call, newId } from '~/lib/api'
+
+export type Rules = Answer<'pricing'>
+const YEAR = {
+  wages: '',
+  burden: '',
+  overhead: '',
+  paidHours: '',
+  billedShare: '',
+  targetMargin: '',
+}
+export type Year = typeof YEAR
+const UNSIGNED = /^\d+(\.\d+)?$/
+const percent = (fraction: string) => new Decimal(fraction || 0).times(100).toString()
+const fraction = (text: string) =>
+  UNSIGNED.test(text.trim()) ? new Decimal(text.trim()).div(100).toString() : text
+/** The year's figures with their shares as fractions, or as per cent. */
+const sharesOf = <Y extends Year>(year: Y, by: (share: string) => string): Y => ({
+  ...year,
+  billedShare: by(year.billedShare),
+  targetMargin: by(year.targetMargin),
+})
+const typed = (d: Rules) => ({
+  markups: structuredClone(d.markups),
+  sundries: percent(d.sundriesRate),
+  minimum: d.minimum,
+  rounding: d.rounding as string,
+  ending: d.rounding === 'ending' ? d.ending : 95,
+  times: structuredClone(d.times),
+  year: d.year ? sharesOf({ ...d.year }, percent) : { ...YEAR },
+})
+export function useRules(data: Ref<Rules | null>) {
+  const form = reactive<ReturnType<typeof typed>>({
+    markups: [],
+    sundries: '',
+    minimum: '',
+    rounding: 'none',
+    ending: 95,
+    times: [],
+    year: { ...YEAR },
+  })
+  const kept = ref('')
+  const changed = computed(() => JSON.stringify(form) !== kept.value)
+  watch(
+    data,
+    (d) => {
+      // What was typed and not kept stays.
+      if (!d || (kept.value && changed.value)) return
+      Object.assign(form, typed(d))
+      kept.value = JSON.stringify(form)
+    },
+    { immediate: true },
+  )
+  const year = computed(() => sharesOf(form.year, fraction))
+  const isFull = computed(() => Object.values(year.value).every((v) => UNSIGNED.test(v)))
+  async function keep() {
+    data.value = await call('keepPricing', {
+      body: {
+        id: newId(),
+        markups: form.markups,
+        sundriesRate: fraction(form.sundries),
+        minimum: form.minimum,
+        rounding: form.rounding as 'none',
+        ending: Number(form.ending) || 0,
+        year: isFull.value ? year.value : null,
+        times: form.times,
+      },
+    })
+    kept.value = JSON.stringify(form)
+  }
+  return { form, changed, year, isFull, keep }
+}
+export type RulesForm = ReturnType<typeof useRules>['form']

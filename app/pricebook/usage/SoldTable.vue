@@ -1,0 +1,57 @@
+<script setup lang="ts">
+// What sold in twelve months, and what was usually asked for it.
+import type { Answer } from '~~/shared/api'
+import DataTable from '~/base/DataTable.vue'
+import { useSession } from '~/stores/session'
+
+defineProps<{ sold: Answer<'bookUsage'>['sold'] }>()
+const session = useSession()
+const show = (amount: string) =>
+  session.money({ amount, currency: session.me!.company.currency }, false)
+const differs = (a: string, b: string) => Number(a) !== Number(b)
+</script>
+
+<template>
+  <DataTable
+    v-if="sold.length"
+    :rows="sold"
+    :row-key="(s) => s.id"
+    picks
+    :columns="[
+      { key: 'code', label: 'Code', look: 'num' },
+      { key: 'name', label: 'Name', text: (s) => s.name },
+      { key: 'lines', label: 'Lines', figures: true, text: (s) => s.lines },
+      { key: 'sold', label: 'Sold', figures: true, text: (s) => s.quantity },
+      { key: 'net', label: 'Net', figures: true },
+      { key: 'book', label: 'Book', figures: true, look: 'quiet', text: (s) => show(s.book) },
+      {
+        key: 'usuallyAt',
+        label: 'Usually at',
+        figures: true,
+        tone: (s) => ({ soon: differs(s.book, s.usual) }),
+        text: (s) => show(s.usual),
+      },
+      {
+        key: 'last',
+        label: 'Last',
+        right: true,
+        look: 'nowrap',
+        text: (s) => (s.last ? session.day(s.last) : ''),
+      },
+    ]"
+    @pick="(s) => navigateTo(`/price-book/${s.id}`)"
+    ><template #code="{ row: s }"
+      ><NuxtLink :to="`/price-book/${s.id}`">{{ s.code }}</NuxtLink></template
+    >
+
+    <template #net="{ row: s }"
+      ><b>{{ session.money(s.net, false) }}</b></template
+    >
+  </DataTable>
+  <p
+    v-else
+    class="empty sheet"
+  >
+    Nothing of the book was sold in twelve months.
+  </p>
+</template>
