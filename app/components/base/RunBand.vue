@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The run: Calls → Schedule → On site → To bill → Unpaid, live, and the way to each list.
 import { computed, watch } from 'vue'
+import type { Money } from '~~/core/money/formatMinor'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
@@ -11,42 +12,28 @@ const { data: run } = useAnswer('run', undefined, { ...SHOWS.run, patience: 300 
 const emit = defineEmits<{ quotes: [count: number] }>()
 // Quotes stand in the index, not in the run; how many wait is told with it.
 watch(run, (r) => r && emit('quotes', r.quotes.count))
+const late = (count: number | undefined, word: string) => (count ? `${count} ${word}` : '')
+const sum = (of: { sum: Money } | undefined) => (of ? session.money(of.sum) : '')
+const stop = (to: string, name: string, of: { count: number } | undefined) => ({
+  to,
+  name,
+  count: of?.count,
+  word: '',
+  sum: '',
+  late: '',
+})
 const stops = computed(() => {
-  const r = run.value
+  const { calls, schedule, onSite, toBill, unpaid } = run.value ?? {}
   return [
+    { ...stop('/calls', 'Calls', calls), word: 'waiting', late: late(calls?.late, 'overdue') },
     {
-      to: '/calls',
-      name: 'Calls',
-      count: r?.calls.count,
-      word: 'waiting',
-      sum: '',
-      late: r?.calls.late ? `${r.calls.late} overdue` : '',
-    },
-    {
-      to: '/schedule',
-      name: 'Schedule',
-      count: r?.schedule.count,
+      ...stop('/schedule', 'Schedule', schedule),
       word: 'today',
-      sum: '',
-      late: r?.schedule.atRisk ? `${r.schedule.atRisk} at risk` : '',
+      late: late(schedule?.atRisk, 'at risk'),
     },
-    { to: '/on-site', name: 'On site', count: r?.onSite.count, word: 'working', sum: '', late: '' },
-    {
-      to: '/to-bill',
-      name: 'To bill',
-      count: r?.toBill.count,
-      word: '',
-      sum: r ? session.money(r.toBill.sum) : '',
-      late: '',
-    },
-    {
-      to: '/unpaid',
-      name: 'Unpaid',
-      count: r?.unpaid.count,
-      word: '',
-      sum: r ? session.money(r.unpaid.sum) : '',
-      late: r?.unpaid.late ? `${r.unpaid.late} late` : '',
-    },
+    { ...stop('/on-site', 'On site', onSite), word: 'working' },
+    { ...stop('/to-bill', 'To bill', toBill), sum: sum(toBill) },
+    { ...stop('/unpaid', 'Unpaid', unpaid), sum: sum(unpaid), late: late(unpaid?.late, 'late') },
   ].filter((s) => s.to !== '/unpaid' || session.may('collections.work'))
 })
 </script>

@@ -58,47 +58,42 @@ const KINDS = [
   ['charge', 'a charge'],
   ['other', 'something else'],
 ] as const
+/** The class of taxes that a thing, or work, usually has; the first one where the firm names none so. */
+function usualTaxClass(): string {
+  const classes = rules.value!.taxClasses
+  const usual = form.kind === 'part' ? 'goods' : 'work'
+  return (classes.find((t) => t.id === usual) ?? classes[0]!).id
+}
+async function keepInBook() {
+  const { name, kind, unitPrice, cost, code, category } = form
+  const isLabour = kind === 'labour'
+  await call('keepPriceEntry', {
+    params: { id: entryId },
+    body: {
+      version: 0,
+      kind: (kind === 'other' ? 'charge' : kind) satisfies EntryKind,
+      code: code.trim(),
+      name: name.trim(),
+      category: category.trim(),
+      unit: isLabour ? 'hour' : 'each',
+      pricing: 'fixed',
+      price: unitPrice,
+      cost: cost || '0',
+      taxClass: usualTaxClass(),
+      seconds: isLabour ? 3600 : 0,
+    },
+  })
+  inBook = true
+}
 const add = () =>
   act(async () => {
     tried.value = true
     if (missing.value) return
+    if (form.keep && !inBook) await keepInBook()
     const { name, kind, quantity, unitPrice, cost } = form
-    if (form.keep && !inBook) {
-      const taxClass =
-        rules.value?.taxClasses.find((t) => t.id === (kind === 'part' ? 'goods' : 'work'))?.id ??
-        rules.value!.taxClasses[0]!.id
-      await call('keepPriceEntry', {
-        params: { id: entryId },
-        body: {
-          version: 0,
-          kind: (kind === 'other' ? 'charge' : kind) satisfies EntryKind,
-          code: form.code.trim(),
-          name: name.trim(),
-          category: form.category.trim(),
-          unit: kind === 'labour' ? 'hour' : 'each',
-          pricing: 'fixed',
-          price: unitPrice,
-          cost: cost || '0',
-          taxClass,
-          seconds: kind === 'labour' ? 3600 : 0,
-        },
-      })
-      inBook = true
-    }
-    emit(
-      'add',
-      inBook
-        ? { id, entryId, name: undefined, kind, quantity, unitPrice: undefined, cost: undefined }
-        : {
-            id,
-            entryId: null,
-            name: name.trim(),
-            kind,
-            quantity,
-            unitPrice,
-            cost: cost || undefined,
-          },
-    )
+    const ofBook = { entryId, name: undefined, unitPrice: undefined, cost: undefined }
+    const ofItself = { entryId: null, name: name.trim(), unitPrice, cost: cost || undefined }
+    emit('add', { id, kind, quantity, ...(inBook ? ofBook : ofItself) })
   })
 </script>
 

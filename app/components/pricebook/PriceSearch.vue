@@ -2,14 +2,9 @@
 // Searching the price book while typing, in the browser's own copy of it; without words what is at hand. Enter takes the one that is marked,
 // Shift+Enter marks several to be taken together. `large` for the phone: pictures, and rows that a thumb hits.
 import { computed, reactive, ref, watch } from 'vue'
-import IconFirm from '~icons/lucide/building-2'
-import IconMine from '~icons/lucide/bookmark-check'
-import IconPin from '~icons/lucide/bookmark'
-import IconTick from '~icons/lucide/square'
-import IconTicked from '~icons/lucide/square-check'
 import type { Found } from '~/lib/book'
 import { useBook } from '~/lib/useBook'
-import { useSession } from '~/stores/session'
+import PriceFound from '~/pricebook/search/PriceFound.vue'
 import ActButton from '~/base/ActButton.vue'
 import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
@@ -25,7 +20,6 @@ const props = defineProps<{
   large?: boolean
 }>()
 const emit = defineEmits<{ choose: [entries: Found[]] }>()
-const session = useSession()
 const { state, turn, find, pin } = useBook()
 const words = ref('')
 const kind = ref<'' | Kind>(props.only ?? '')
@@ -72,23 +66,25 @@ function take(entries: Found[]) {
   several.value = []
   words.value = ''
 }
-function key(e: KeyboardEvent) {
+/** Enter takes what is marked, or what stands under the mark with it. */
+function enter(e: KeyboardEvent): boolean {
   const one = items.value[at.value]
+  if (e.shiftKey) {
+    if (one) mark(one)
+    return Boolean(one)
+  }
+  if (e.ctrlKey) return false
+  if (several.value.length && !words.value.trim()) take(several.value)
+  else if (one) take([...several.value.filter((s) => s.id !== one.id), one])
+  else return false
+  return true
+}
+function key(e: KeyboardEvent) {
   if (e.key === 'ArrowDown') at.value = Math.min(items.value.length - 1, at.value + 1)
   else if (e.key === 'ArrowUp') at.value = Math.max(0, at.value - 1)
-  else if (e.key === 'Enter' && e.shiftKey && one) mark(one)
-  else if (e.key === 'Enter' && !e.ctrlKey && several.value.length && !words.value.trim())
-    take(several.value)
-  else if (e.key === 'Enter' && !e.ctrlKey && one)
-    take(several.value.length ? [...several.value.filter((s) => s.id !== one.id), one] : [one])
-  else return
+  else if (e.key !== 'Enter' || !enter(e)) return
   e.preventDefault()
 }
-/** Entries that are called alike are told apart by their price and by how they sell. */
-const sold = (e: Found) =>
-  e.used ? `sold ${e.used}×, last ${session.day(e.lastSold!)}` : 'not sold in a year'
-const kindOf = (e: Found) =>
-  (({ task: 'flat rate', assembly: 'assembly' }) as Record<string, string>)[e.kind] ?? e.kind
 const trees = computed(() => state.value?.categories ?? [])
 </script>
 
@@ -156,62 +152,19 @@ const trees = computed(() => state.value?.categories ?? [])
         v-if="items.length"
         :aria-label="words ? 'Found in the price book' : 'Charges at hand'"
       >
-        <li
+        <PriceFound
           v-for="(e, i) in items"
           :key="e.id"
+          :entry="e"
+          :marked="marked(e)"
+          :large="large"
+          :lost="lost.has(e.pictureId ?? '')"
           :class="{ at: i === at }"
-        >
-          <button
-            type="button"
-            class="take"
-            @click="take([e])"
-          >
-            <img
-              v-if="e.pictureId && large && !lost.has(e.pictureId)"
-              :src="`/api/v1/price-pictures/${e.pictureId}`"
-              :alt="''"
-              loading="lazy"
-              @error="lost.add(e.pictureId)"
-            /><span
-              v-else-if="large"
-              class="nopic"
-              aria-hidden="true"
-              >{{ e.name.charAt(0) }}</span
-            >
-            <span class="grow"
-              ><b>{{ e.name }}</b
-              >{{ ' '
-              }}<span class="quiet small"
-                >{{ e.code }} · {{ kindOf(e) }}{{ e.unit === 'each' ? '' : ` by ${e.unit}` }} ·
-                {{ sold(e) }}</span
-              ></span
-            >
-            <span class="num">{{
-              session.money({ amount: e.price, currency: e.agreementSaving.currency }, false)
-            }}</span>
-          </button>
-          <button
-            type="button"
-            class="tick"
-            :aria-pressed="marked(e)"
-            :aria-label="`Choose ${e.name} with others`"
-            @click="mark(e)"
-          >
-            <IconTicked v-if="marked(e)" /><IconTick v-else />
-          </button>
-          <button
-            type="button"
-            class="pin"
-            :aria-pressed="e.mine"
-            :aria-label="
-              e.mine ? `Keep ${e.name} at hand no more` : `Keep ${e.name} at hand for me`
-            "
-            :title="e.pinned ? 'at hand for everybody' : ''"
-            @click="pin(e.id, !e.mine)"
-          >
-            <IconMine v-if="e.mine" /><IconFirm v-else-if="e.pinned" /><IconPin v-else />
-          </button>
-        </li>
+          @take="take([e])"
+          @mark="mark(e)"
+          @pin="pin(e.id, !e.mine)"
+          @lost="lost.add(e.pictureId!)"
+        />
       </ul>
       <p
         v-else-if="words && state"
@@ -240,38 +193,9 @@ ul {
   max-height: 300px;
   overflow: auto;
 }
-li {
-  display: flex;
-}
-li + li {
-  border-top: 1px solid var(--rule);
-}
 li.at,
 li:hover {
   background: var(--green-1);
-}
-li button {
-  border: 0;
-  background: none;
-  cursor: pointer;
-  padding: 7px 8px;
-}
-.take {
-  display: flex;
-  gap: 10px;
-  flex: 1;
-  min-width: 0;
-  text-align: left;
-  align-items: baseline;
-}
-.tick,
-.pin {
-  color: var(--ink-2);
-  width: 32px;
-  flex: none;
-}
-.pin[aria-pressed='true'] {
-  color: var(--green);
 }
 .several {
   margin: 6px 0;
@@ -291,29 +215,6 @@ li button {
   max-height: none;
   border-radius: 8px;
 }
-.large li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 48px;
-  align-items: center;
-}
-.large .take {
-  grid-row: 1 / span 2;
-}
-.large .take {
-  align-items: center;
-  padding: 8px 4px;
-  min-height: 64px;
-}
-.large .take .grow {
-  display: flex;
-  flex-direction: column;
-}
-.large .tick,
-.large .pin {
-  width: 48px;
-  min-height: 48px;
-  font-size: 20px;
-}
 .large .kinds {
   flex-wrap: nowrap;
   overflow-x: auto;
@@ -331,20 +232,5 @@ li button {
   max-width: 200px;
   order: -1;
   width: 132px;
-}
-.large img,
-.nopic {
-  width: 48px;
-  height: 48px;
-  border-radius: 6px;
-  object-fit: cover;
-  flex: none;
-}
-.nopic {
-  display: grid;
-  place-items: center;
-  background: var(--green-1);
-  color: var(--green);
-  font-weight: 700;
 }
 </style>

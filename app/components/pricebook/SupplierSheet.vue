@@ -4,13 +4,12 @@ import { computed, reactive, ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call, newId, type Problem } from '~/lib/api'
 import { useAnswer } from '~/lib/useAnswer'
-import { useSession } from '~/stores/session'
+import SupplierBasket, { type Taken } from '~/pricebook/supplier/SupplierBasket.vue'
+import SupplierGoods from '~/pricebook/supplier/SupplierGoods.vue'
 import ActButton from '~/base/ActButton.vue'
 import Choice from '~/base/Choice.vue'
 import Dialog from '~/base/Dialog.vue'
-import FigureInput from '~/base/FigureInput.vue'
 import TextInput from '~/base/TextInput.vue'
-import DataTable from '~/base/DataTable.vue'
 import Notice from '~/base/Notice.vue'
 
 type Product = Answer<'supplierProducts'>['items'][number]
@@ -22,13 +21,12 @@ export interface BasketLine {
 }
 const props = defineProps<{ busy: boolean; problem: Problem | null; field?: boolean }>()
 const emit = defineEmits<{ take: [items: BasketLine[]]; close: [] }>()
-const session = useSession()
 const { data: suppliers, problem: away } = useAnswer('suppliers')
 const wish = reactive({ supplier: '', category: '', q: '' })
 const found = ref<Answer<'supplierProducts'> | null>(null)
 const said = ref('')
 const beside = ref<{ of: Product; items: Product[] } | null>(null)
-const basket = ref<(Product & { line: string; quantity: string })[]>([])
+const basket = ref<Taken[]>([])
 watch(
   suppliers,
   (s) => {
@@ -69,9 +67,6 @@ function put(p: Product) {
   if (there) there.quantity = String(Number(there.quantity) + 1)
   else basket.value.push({ ...p, line: newId(), quantity: '1' })
 }
-const show = (amount: string | null) =>
-  amount === null ? '' : session.money({ amount, currency: session.me!.company.currency }, false)
-const stock = (p: Product) => (p.stock ? `${p.stock} there` : `in ${p.deliveryDays} days`)
 const take = () =>
   emit(
     'take',
@@ -148,92 +143,13 @@ const take = () =>
         {{ said }}
       </p>
       <div class="goods">
-        <DataTable
+        <SupplierGoods
           v-if="found?.items.length"
-          cards
-          :rows="found.items"
-          :row-key="(p) => p.partNumber"
-          :opened="(p) => beside?.of === p"
-          :columns="[
-            { key: 'number', label: 'Their number', look: 'num', text: (p) => p.partNumber },
-            { key: 'what', label: 'What', look: 'what' },
-            {
-              key: 'has',
-              label: 'Has',
-              right: true,
-              tone: (p) => (p.stock ? 'good' : 'soon'),
-              text: (p) => stock(p),
-            },
-            ...(session.me?.person.seesCost
-              ? [{ key: 'costs', label: 'Costs us', figures: true }]
-              : []),
-            { key: 'price', label: 'We sell at', figures: true, text: (p) => show(p.price) },
-            { key: 'act', right: true, look: 'nowrap' },
-          ]"
-        >
-          <template #what="{ row: p }"
-            >{{ p.name }}
-            <span
-              v-if="p.entry"
-              class="chip good"
-              >{{ p.entry.code }}</span
-            ></template
-          >
-
-          <template #costs="{ row: p }"
-            >{{ show(p.cost)
-            }}<template v-if="p.entry?.cost && Number(p.entry.cost) !== Number(p.cost)"
-              ><br /><span class="small soon">book {{ show(p.entry.cost) }}</span></template
-            ></template
-          >
-
-          <template #act="{ row: p }"
-            ><ActButton
-              quiet
-              :aria-expanded="beside?.of === p"
-              @click="compare(p)"
-            >
-              Compare</ActButton
-            ><ActButton
-              :aria-label="`Put ${p.name} into the basket`"
-              @click="put(p)"
-            >
-              Put in
-            </ActButton></template
-          >
-          <template #under="{ row: p }"
-            ><DataTable
-              cards
-              :label="`${p.name} at every supplier`"
-              :rows="beside?.items ?? []"
-              :row-key="(o, i) => o.supplierId"
-              :columns="[
-                { key: 'from', look: 'what' },
-                { key: 'number', look: 'num', text: (o) => o.partNumber },
-                { key: 'has', right: true, text: (o) => stock(o) },
-                { key: 'costs', figures: true, text: (o) => show(o.cost) || show(o.price) },
-                { key: 'act', right: true },
-              ]"
-              ><template #from="{ row: o, index: i }"
-                >{{ o.supplier }}
-                <span
-                  v-if="i === 0 && (beside?.items.length ?? 0) > 1"
-                  class="chip good"
-                  >best today</span
-                ></template
-              >
-
-              <template #act="{ row: o }"
-                ><ActButton
-                  :aria-label="`Put it in from ${o.supplier}`"
-                  @click="put(o)"
-                >
-                  Put in
-                </ActButton></template
-              ></DataTable
-            ></template
-          ></DataTable
-        >
+          :items="found.items"
+          :beside="beside"
+          @compare="compare"
+          @put="put"
+        />
         <p
           v-else-if="found"
           class="empty"
@@ -254,38 +170,11 @@ const take = () =>
           Show more of {{ found.total }}
         </ActButton>
       </div>
-      <div
+      <SupplierBasket
         v-if="basket.length"
-        class="basket stack"
-      >
-        <h3>Basket</h3>
-        <div
-          v-for="(b, i) in basket"
-          :key="b.line"
-          class="row"
-        >
-          <FigureInput
-            v-model="b.quantity"
-            style="width: 64px"
-            :aria-label="`How many: ${b.name}`"
-          /><span class="grow"
-            >{{ b.name }} <span class="quiet small">{{ b.supplier }} {{ b.partNumber }}</span
-            ><i
-              v-if="problem?.at(`items[${i}].quantity`)"
-              class="wrong"
-            >
-              {{ problem.at(`items[${i}].quantity`) }}</i
-            ></span
-          ><span class="num">{{ show(b.price) }}</span
-          ><ActButton
-            quiet
-            :aria-label="`Take out ${b.name}`"
-            @click="basket.splice(i, 1)"
-          >
-            ×
-          </ActButton>
-        </div>
-      </div>
+        v-model="basket"
+        :problem="problem"
+      />
       <p
         v-if="props.problem"
         class="note bad"
@@ -324,15 +213,5 @@ const take = () =>
   .goods {
     max-height: 50vh;
   }
-  .basket .btn {
-    min-height: 48px;
-  }
-}
-.basket {
-  border-top: 3px double var(--rule-2);
-  padding-top: 8px;
-}
-i {
-  font-style: normal;
 }
 </style>

@@ -2,15 +2,14 @@
 // The price book: found by words, kind and category; prices are typed into it, looked at and kept in one act; an entry opens with what its
 // price is made of.
 import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
-import LedgerList from '~/components/base/LedgerList.vue'
 import BookGrid from '~/components/pricebook/BookGrid.vue'
 import BookPaper from '~/components/pricebook/BookPaper.vue'
 import PricePreview from '~/components/pricebook/PricePreview.vue'
-import type { Answer } from '~~/shared/api'
-import { call, newId } from '~/lib/api'
 import type { Found } from '~/lib/book'
 import { useBook } from '~/lib/useBook'
-import { useAct } from '~/lib/useAct'
+import RetiredEntries from '~/pricebook/book/RetiredEntries.vue'
+import TypedOver from '~/pricebook/book/TypedOver.vue'
+import { usePriceChanges } from '~/pricebook/book/usePriceChanges'
 import { usePriceEdits } from '~/stores/priceEdits'
 import { useSession } from '~/stores/session'
 import type { SortKey } from '~/workers/book.worker'
@@ -24,8 +23,6 @@ const session = useSession()
 const edits = usePriceEdits()
 const { state, turn, list, refresh } = useBook()
 const owns = computed(() => session.may('pricebook.change'))
-const show = (amount: string | null) =>
-  amount === null ? '' : session.money({ amount, currency: session.me!.company.currency }, false)
 const kind = ref<'' | Found['kind']>('')
 const category = ref('')
 const words = ref('')
@@ -59,21 +56,7 @@ const KINDS = [
   ['labour', 'Labour'],
   ['charge', 'Charges'],
 ] as const
-// Keeping what was typed: looked at first, made, and taken back in one act.
-const { busy, problem, act } = useAct()
-const preview = ref<Answer<'previewPrices'> | null>(null)
-const done = ref<Answer<'changePrices'> | null>(null)
-const said = ref('')
-const left = ref('')
-const look = () =>
-  act(async () => {
-    if (!edits.ids.length || edits.wrong.length) return
-    done.value = null
-    said.value = left.value = ''
-    preview.value = await call('previewPrices', {
-      body: { rule: 'each', each: edits.each() },
-    })
-  })
+const changes = usePriceChanges(refresh)
 /** Leads to the first amount that cannot be read, also where the filters hide its row. */
 function showWrong() {
   const { id, column } = edits.wrong[0]!
@@ -83,77 +66,16 @@ function showWrong() {
   category.value = ''
   watch(rows, () => void nextTick(() => grid.value?.show(id, column)), { once: true })
 }
-const propose = async (ids: string[]) => {
-  edits.follow(ids)
-  await look()
-}
-let actId = newId()
-const change = (how: { title: string; holdsFrom: string }) =>
-  act(async () => {
-    done.value = await call('changePrices', {
-      body: {
-        id: actId,
-        title: how.title || `${edits.ids.length} prices by hand`,
-        holdsFrom: how.holdsFrom || null,
-        stamp: preview.value!.stamp,
-        rule: 'each',
-        each: edits.each(),
-      },
-    })
-    actId = newId()
-    preview.value = null
-    edits.clear()
-    await refresh()
-  })
-const undo = () =>
-  act(async () => {
-    const { left } = await call('undoPrices', { params: { id: done.value!.id } })
-    said.value = left ? `Taken back, but for ${left} that somebody changed since.` : 'Taken back.'
-    done.value = null
-    await refresh()
-  })
-function back() {
-  preview.value = null
-  problem.value = null
-}
 const paper = ref(false)
-const gone = (q: string, after?: string) =>
-  call('priceBook', {
-    query: {
-      q,
-      after,
-      kind: kind.value || undefined,
-      category: category.value || undefined,
-      retired: 'yes',
-    },
-  })
 </script>
 
 <template>
-  <LedgerList
+  <RetiredEntries
     v-if="retired"
-    title="Retired"
-    filter="Code, name, category"
-    :load="gone"
-    :watch-key="`${kind} ${category}`"
-    empty="Nothing was retired."
-    picks
-    :columns="[
-      { key: 'code', label: 'Code', look: 'num' },
-      { key: 'name', label: 'Name', text: (item) => item.name },
-      { key: 'category', label: 'Category', look: 'quiet', text: (item) => item.category },
-      { key: 'price', label: 'Price', figures: true, text: (item) => show(item.price) },
-    ]"
-    @pick="(item) => navigateTo(`/price-book/${item.id}`)"
-  >
-    <template #acts
-      ><ActButton @click="retired = false"> Back to what is on sale </ActButton></template
-    >
-
-    <template #code="{ row: item }"
-      ><NuxtLink :to="`/price-book/${item.id}`">{{ item.code }}</NuxtLink></template
-    >
-  </LedgerList>
+    :kind="kind"
+    :category="category"
+    @close="retired = false"
+  />
   <section
     v-else
     class="page"
@@ -235,99 +157,61 @@ const gone = (q: string, after?: string) =>
     >
       The server does not answer. This is the price book as it was last here.
     </p>
-    <Notice :of="problem" />
+    <Notice :of="changes.problem" />
     <p
-      v-if="said"
+      v-if="changes.said"
       class="note"
       role="status"
     >
-      {{ said }}
+      {{ changes.said }}
     </p>
     <p
-      v-if="done"
+      v-if="changes.done"
       class="note row"
       role="status"
     >
       <span class="grow">{{
-        done.state === 'waiting'
-          ? `${done.entries} prices change on ${session.day(done.holdsFrom)}.`
-          : `${done.entries} prices changed.`
+        changes.done.state === 'waiting'
+          ? `${changes.done.entries} prices change on ${session.day(changes.done.holdsFrom)}.`
+          : `${changes.done.entries} prices changed.`
       }}</span><ActButton
-        :disabled="busy"
-        @click="undo"
+        :disabled="changes.busy"
+        @click="changes.undo"
       >
         Undo
       </ActButton>
     </p>
-    <div
-      v-if="edits.ids.length && !preview"
-      class="row note warn"
-      role="status"
-    >
-      <span class="grow"
-        ><b>{{ edits.ids.length }}</b>
-        {{ edits.ids.length === 1 ? 'entry is' : 'entries are' }} typed over and not kept yet.<span
-          v-if="edits.wrong.length"
-          class="late"
-        >
-          “{{ edits.wrong[0]!.text }}” is no amount<template v-if="edits.wrong.length > 1"
-            >, and {{ edits.wrong.length - 1 }} more</template
-          >.
-          <ActButton
-            quiet
-            class="small"
-            @click="showWrong"
-          >
-            Show it
-          </ActButton></span
-        ></span
-      ><ActButton
-        :disabled="!edits.past.length"
-        @click="edits.undo()"
-      >
-        Undo typing</ActButton
-      ><ActButton
-        @click="
-          () => {
-            edits.step({})
-            left = ''
-          }
-        "
-      >
-        Forget them</ActButton
-      ><ActButton
-        primary
-        :disabled="busy || edits.wrong.length > 0"
-        @click="look"
-      >
-        Look at {{ edits.ids.length }} {{ edits.ids.length === 1 ? 'change' : 'changes' }}
-        <kbd>Ctrl ↵</kbd>
-      </ActButton>
-    </div>
+    <TypedOver
+      v-if="edits.ids.length && !changes.preview"
+      :busy="changes.busy"
+      @look="changes.look"
+      @wrong="showWrong"
+      @forget="changes.left = ''"
+    />
     <p
-      v-if="left && !preview"
+      v-if="changes.left && !changes.preview"
       class="note warn"
       role="status"
     >
-      Not everything that was pasted has a place: {{ left }}.
+      Not everything that was pasted has a place: {{ changes.left }}.
     </p>
-    <template v-if="preview"
+    <template v-if="changes.preview"
       ><div class="row">
-        <ActButton @click="back"> ← Go on typing </ActButton>
+        <ActButton @click="changes.back"> ← Go on typing </ActButton>
       </div>
       <p
-        v-if="!preview.rows.length"
+        v-if="!changes.preview.rows.length"
         class="empty sheet"
       >
         This changes no price.
       </p>
       <PricePreview
         v-else
-        :preview="preview"
-        :busy="busy"
+        :preview="changes.preview"
+        :busy="changes.busy"
         act
-        @change="change"
-        @propose="propose"
+        @change="changes.change"
+        @propose="changes.propose"
     /></template>
     <template v-else>
       <BookGrid
@@ -338,8 +222,8 @@ const gone = (q: string, after?: string) =>
         :sort="words.trim() ? '' : sort"
         :descending="descending"
         @sort="order"
-        @look="look"
-        @left="left = $event"
+        @look="changes.look"
+        @left="changes.left = $event"
       />
       <p
         v-else-if="rows"

@@ -16,7 +16,7 @@ import TellSheet from '~/dispatch/visit/TellSheet.vue'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import BoardTray from '~/dispatch/day/BoardTray.vue'
 import PromisesAtRisk from '~/dispatch/day/PromisesAtRisk.vue'
-import { STEP_MS } from '~/dispatch/day/steps'
+import { timeAt } from '~/dispatch/day/steps'
 import TimeScale from '~/dispatch/day/TimeScale.vue'
 import { useBoardActs } from '~/dispatch/day/useBoardActs'
 import { useBoardDrag } from '~/dispatch/day/useBoardDrag'
@@ -76,14 +76,9 @@ const key = useBoardKeys({
 /** An empty time becomes a call that holds it, with day, time and person set. */
 function begin(e: MouseEvent, technicianId: string) {
   if (!may.value) return
-  const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
-  const { from, span } = frame.value
-  const into = ((e.clientX - box.left) / box.width) * span
-  const start = new Date(from + Math.floor(into / STEP_MS) * STEP_MS).toISOString()
-  void navigateTo({
-    path: '/calls/new',
-    query: { date: date.value, technician: technicianId || undefined, start: session.time(start) },
-  })
+  const start = session.time(timeAt(e, frame.value))
+  const query = { date: date.value, technician: technicianId || undefined, start }
+  void navigateTo({ path: '/calls/new', query })
 }
 const undone = () => void undo()
 const redone = () => void redo()
