@@ -45,7 +45,7 @@ const kindOf = computed(() => SAID[props.entry.kind] ?? props.entry.kind)
         v-else-if="large"
         class="nopic"
         aria-hidden="true"
-        >{{ entry.name..charAt(0) }}</span
+        >{{ entry.name.charAt(0) }}</span
       >
       <span class="grow"
         ><b>{{ entry.name }}</b
