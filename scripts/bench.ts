@@ -77,9 +77,7 @@ async function insertInvoices(db: mysql.Connection, customerIds: readonly string
 async function listPages(
   rig: Rig,
   db: mysql.Connection,
-  what: string,
-  path: string,
-  count: string,
+  { path, count = path }: { path: string; count?: string },
   page: (first: Record<string, string>) => [string, string[]],
 ): Promise<void> {
   const cookie = await cookieOf(rig, 'books@demo.test')
@@ -100,16 +98,16 @@ async function listPages(
     if (i >= 20) bare.push(performance.now() - start)
     after = got.next ?? ''
   }
-  tell(
-    'api-list',
-    'ms',
-    `a page of 50 of 100 000 ${what} over HTTP, against its bare SQL with the count`,
-    api,
-    quantile(
+  tell({
+    name: 'api-list',
+    unit: 'ms',
+    what: `a page of 50 of 100 000 ${path} over HTTP, against its bare SQL with the count`,
+    values: api,
+    reference: quantile(
       bare.sort((a, b) => a - b),
       0.95,
     ),
-  )
+  })
 }
 
 /** Benchmarks by name; those with a rig get a fresh copy of the app each. */
@@ -130,7 +128,12 @@ const BENCHES: Record<string, Bench> = {
         for (let i = 0; i < 4000; i++) documentTotals(lines, { mode: 'added', currency: 'USD' })
         return 4000 / ((performance.now() - from) / 1000)
       })
-      tell('price-lines', 'documents/s', 'totals of documents with 8 lines and tax', perSecond)
+      tell({
+        name: 'price-lines',
+        unit: 'documents/s',
+        what: 'totals of documents with 8 lines and tax',
+        values: perSecond,
+      })
     },
   },
   'cold-start': {
@@ -144,12 +147,12 @@ const BENCHES: Record<string, Bench> = {
         times.push((performance.now() - from) / 1000)
         app.kill('SIGTERM')
       }
-      tell(
-        'cold-start',
-        's',
-        'from starting the app to its first answer from the database, built and warm',
-        times,
-      )
+      tell({
+        name: 'cold-start',
+        unit: 's',
+        what: 'from starting the app to its first answer from the database, built and warm',
+        values: times,
+      })
     },
   },
   'first-load-js': {
@@ -178,13 +181,13 @@ const BENCHES: Record<string, Bench> = {
           ).values(),
         ],
       )
-      tell(
-        'first-load-js',
-        'kB gzip',
-        `${sizes.length} scripts until the schedule is usable`,
-        [sizes.reduce((a, b) => a + b, 0)],
-        400,
-      )
+      tell({
+        name: 'first-load-js',
+        unit: 'kB gzip',
+        what: `${sizes.length} scripts until the schedule is usable`,
+        values: [sizes.reduce((a, b) => a + b, 0)],
+        reference: 400,
+      })
       await browser.close()
     },
   },
@@ -202,7 +205,7 @@ const BENCHES: Record<string, Bench> = {
       await insertPeople(db, population(100_000))
       for (const table of ['invoices', 'customers', 'sites'])
         await db.query(`ANALYZE TABLE ${table}`)
-      await listPages(rig, db, 'invoices', 'invoices', 'invoices', (first) => [
+      await listPages(rig, db, { path: 'invoices' }, (first) => [
         `SELECT i.id, i.number, c.name, i.issue_on, i.due_on, i.total_minor, i.open_minor, w.number
         FROM invoices i
         STRAIGHT_JOIN customers c ON c.id = i.customer_id
@@ -214,9 +217,7 @@ const BENCHES: Record<string, Bench> = {
       await listPages(
         rig,
         db,
-        'customers',
-        'customers',
-        'customers c WHERE c.merged_into IS NULL',
+        { path: 'customers', count: 'customers c WHERE c.merged_into IS NULL' },
         (first) => [
           `SELECT c.id, c.name, c.phone, c.email, c.town, c.tags,
             (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id),
@@ -228,7 +229,7 @@ const BENCHES: Record<string, Bench> = {
           [first.name!, first.name!, first.id!],
         ],
       )
-      await listPages(rig, db, 'sites', 'sites', 'sites', (first) => [
+      await listPages(rig, db, { path: 'sites' }, (first) => [
         `SELECT s.id, s.line1, s.town, s.postcode, c.name,
           (SELECT COUNT(*) FROM equipment e WHERE e.site_id = s.id AND NOT e.removed)
         FROM sites s
@@ -261,7 +262,12 @@ const BENCHES: Record<string, Bench> = {
       ] as const) {
         const times: number[] = []
         for (let i = 0; i < 60; i++) times.push((await seconds(() => get(path, owner))) * 1000)
-        tell('queries', 'ms', `${what} over HTTP, one after the other`, times.slice(10))
+        tell({
+          name: 'queries',
+          unit: 'ms',
+          what: `${what} over HTTP, one after the other`,
+          values: times.slice(10),
+        })
       }
       // Twenty phones that each ask again as soon as they are answered, for a thousand answers at a time.
       const perSecond: number[] = []
@@ -276,14 +282,14 @@ const BENCHES: Record<string, Bench> = {
         // A process that has just begun is slow for some thousands of answers.
         if (round > 2) perSecond.push(1000 / took)
       }
-      tell(
-        'queries',
-        'requests/s',
-        'the field day, asked over 20 connections from this same machine',
-        perSecond,
-        250,
-        true,
-      )
+      tell({
+        name: 'queries',
+        unit: 'requests/s',
+        what: 'the field day, asked over 20 connections from this same machine',
+        values: perSecond,
+        reference: 250,
+        ofMedian: true,
+      })
     },
   },
   match: {
@@ -306,12 +312,12 @@ const BENCHES: Record<string, Bench> = {
           ).json()) as { items: { customerId: string }[] }
         ).items
       const first = await seconds(() => ask('hallam'))
-      tell(
-        'match-index',
-        's',
-        'the first question right after a start: it waits until the index of 50 000 customers is built',
-        [first],
-      )
+      tell({
+        name: 'match-index',
+        unit: 's',
+        what: 'the first question right after a start: it waits until the index of 50 000 customers is built',
+        values: [first],
+      })
       const times: number[] = []
       const missed: string[] = []
       for (const { q, meant } of questions(people, 300)) {
@@ -320,13 +326,13 @@ const BENCHES: Record<string, Bench> = {
         times.push(performance.now() - from)
         if (!items.slice(0, 3).some((i) => i.customerId === ids[meant])) missed.push(q)
       }
-      tell(
-        'match',
-        'ms',
-        `300 questions over HTTP, 50 000 customers with sites, contacts and equipment; the one meant was in the first three for ${round(100 - missed.length / 3)} %${missed.length ? `, not for: ${missed.slice(0, 6).join(' | ')}` : ''}`,
-        times,
-        60,
-      )
+      tell({
+        name: 'match',
+        unit: 'ms',
+        what: `300 questions over HTTP, 50 000 customers with sites, contacts and equipment; the one meant was in the first three for ${round(100 - missed.length / 3)} %${missed.length ? `, not for: ${missed.slice(0, 6).join(' | ')}` : ''}`,
+        values: times,
+        reference: 60,
+      })
       app.kill('SIGTERM')
     },
   },
@@ -377,13 +383,13 @@ const BENCHES: Record<string, Bench> = {
           first += 500
         }),
       )
-      tell(
-        'import-customers',
-        's',
-        `20 000 rows in ${steps.length} pieces, each of which moves the progress (longest ${round(Math.max(...steps))} s); ${added} taken in`,
-        [total],
-        20,
-      )
+      tell({
+        name: 'import-customers',
+        unit: 's',
+        what: `20 000 rows in ${steps.length} pieces, each of which moves the progress (longest ${round(Math.max(...steps))} s); ${added} taken in`,
+        values: [total],
+        reference: 20,
+      })
     },
   },
   'call-keys': {
@@ -403,13 +409,13 @@ const BENCHES: Record<string, Bench> = {
       )
       const count = /call-keys (\d+)/.exec(stdout)
       if (!count) throw new Error(`the keyboard test did not run: ${stdout.slice(-400)}`)
-      tell(
-        'call-keys',
-        'keys',
-        'from N to booked for a known customer, a chord counted as one',
-        [Number(count[1])],
-        25,
-      )
+      tell({
+        name: 'call-keys',
+        unit: 'keys',
+        what: 'from N to booked for a known customer, a chord counted as one',
+        values: [Number(count[1])],
+        reference: 25,
+      })
     },
   },
 }

@@ -225,13 +225,13 @@ export const boardBenches: Record<string, Bench> = {
         await page.evaluate(() => (window as unknown as { frames: number[] }).frames)
       ).slice(10)
       await browser.close()
-      tell(
-        'board-frame',
-        'ms',
-        `a frame while a visit is dragged, 40 technicians and 240 visits, ${frames.length} frames in Chromium without a GPU`,
-        frames,
-        16.7,
-      )
+      tell({
+        name: 'board-frame',
+        unit: 'ms',
+        what: `a frame while a visit is dragged, 40 technicians and 240 visits, ${frames.length} frames in Chromium without a GPU`,
+        values: frames,
+        reference: 16.7,
+      })
     },
   },
   'two-processes': {
@@ -243,13 +243,13 @@ export const boardBenches: Record<string, Bench> = {
       const page = await board(browser, { ...rig, env: { ...rig.env, TEST_URL: there } })
       const times = await untilSeen(here, await cookieOf(rig, 'owner@demo.test'), [page], 40)
       await browser.close()
-      tell(
-        'two-processes',
-        'ms',
-        'from an act on one process to a screen that asks the other, both on one database',
-        times,
-        600,
-      )
+      tell({
+        name: 'two-processes',
+        unit: 'ms',
+        what: 'from an act on one process to a screen that asks the other, both on one database',
+        values: times,
+        reference: 600,
+      })
     },
   },
   live: {
@@ -265,13 +265,13 @@ export const boardBenches: Record<string, Bench> = {
         10,
       )
       await browser.close()
-      tell(
-        'live',
-        'ms',
-        'from one’s act to the screens of 20 signed-in browsers, all on this machine',
-        times,
-        500,
-      )
+      tell({
+        name: 'live',
+        unit: 'ms',
+        what: 'from one’s act to the screens of 20 signed-in browsers, all on this machine',
+        values: times,
+        reference: 500,
+      })
     },
   },
 }

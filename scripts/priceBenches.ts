@@ -118,13 +118,13 @@ export const priceBenches: Record<string, Bench> = {
     rig: true,
     async run(rig) {
       const { sent, looked, taken, moved } = await takeBook(await sender(rig), SIZE)
-      tell(
-        'price-import',
-        's',
-        `20 000 rows taken in for good, sending (${round(sent)} s) included; looking at them first took ${round(looked)} s; the progress was seen to move ${moved} times`,
-        [sent + taken],
-        15,
-      )
+      tell({
+        name: 'price-import',
+        unit: 's',
+        what: `20 000 rows taken in for good, sending (${round(sent)} s) included; looking at them first took ${round(looked)} s; the progress was seen to move ${moved} times`,
+        values: [sent + taken],
+        reference: 15,
+      })
     },
   },
   reprice: {
@@ -144,13 +144,13 @@ export const priceBenches: Record<string, Bench> = {
         })
         if (i) times.push(took)
       }
-      tell(
-        'reprice',
-        's',
-        `a rule over the whole book of ${SIZE} entries previewed, ${changed} of them changed`,
-        times,
-        2,
-      )
+      tell({
+        name: 'reprice',
+        unit: 's',
+        what: `a rule over the whole book of ${SIZE} entries previewed, ${changed} of them changed`,
+        values: times,
+        reference: 2,
+      })
     },
   },
   'price-search': {
@@ -196,13 +196,13 @@ export const priceBenches: Record<string, Bench> = {
         if (!got.names.includes(meant)) missed.push(`${query} → ${meant}`)
       }
       await close()
-      tell(
-        'price-search',
-        'ms',
-        `from the last key to the results on the screen, ${queries.length} recorded queries over ${SIZE} entries in Chromium; the one meant was in the first five for ${round(100 - (missed.length / queries.length) * 100)} %${missed.length ? `, not for: ${missed.slice(0, 5).join(' | ')}` : ''}`,
-        times,
-        30,
-      )
+      tell({
+        name: 'price-search',
+        unit: 'ms',
+        what: `from the last key to the results on the screen, ${queries.length} recorded queries over ${SIZE} entries in Chromium; the one meant was in the first five for ${round(100 - (missed.length / queries.length) * 100)} %${missed.length ? `, not for: ${missed.slice(0, 5).join(' | ')}` : ''}`,
+        values: times,
+        reference: 30,
+      })
     },
   },
   'book-scroll': {
@@ -241,13 +241,13 @@ export const priceBenches: Record<string, Bench> = {
           }),
       )
       await close()
-      tell(
-        'book-scroll',
-        'ms',
-        `the work of a frame while the grid of ${SIZE} rows is scrolled by five rows and now and then by 1250, in Chromium without a GPU; ${late} of 300 frames came a turn late`,
-        work,
-        16.7,
-      )
+      tell({
+        name: 'book-scroll',
+        unit: 'ms',
+        what: `the work of a frame while the grid of ${SIZE} rows is scrolled by five rows and now and then by 1250, in Chromium without a GPU; ${late} of 300 frames came a turn late`,
+        values: work,
+        reference: 16.7,
+      })
     },
   },
 }

@@ -33,14 +33,14 @@ export const scheduleBenches: Record<string, Bench> = {
       const short = Array.from({ length: 5 }, (_, i) => plannedIn(instance, 5, i + 1))
       const long = plannedIn(instance, 60, 99)
       const best = Math.min(long.cost, ...short.map((s) => s.cost))
-      tell(
-        'day-plan',
-        'cost',
-        `12 technicians, 80 visits with promises, skills, breaks and homes: 5 s (about ${short[0]!.tries} tries) against the best of a 60 s run (${round(long.cost)}); the ratio is that of the median run`,
-        short.map((s) => s.cost),
-        best,
-        true,
-      )
+      tell({
+        name: 'day-plan',
+        unit: 'cost',
+        what: `12 technicians, 80 visits with promises, skills, breaks and homes: 5 s (about ${short[0]!.tries} tries) against the best of a 60 s run (${round(long.cost)}); the ratio is that of the median run`,
+        values: short.map((s) => s.cost),
+        reference: best,
+        ofMedian: true,
+      })
     },
   },
   'day-plan-optimum': {
@@ -61,13 +61,13 @@ export const scheduleBenches: Record<string, Bench> = {
         while (!report.done) report = search.next(report.value.tries / 2500)
         ratios.push(report.value.cost / proven)
       }
-      tell(
-        'day-plan-optimum',
-        'cost ÷ optimum',
-        `40 days of 3 technicians and 8 visits with skills, homes and windows against the optimum that highs proves; worst ${round(Math.max(...ratios))}; the ratio is the mean`,
-        [ratios.reduce((a, b) => a + b, 0) / ratios.length],
-        1,
-      )
+      tell({
+        name: 'day-plan-optimum',
+        unit: 'cost ÷ optimum',
+        what: `40 days of 3 technicians and 8 visits with skills, homes and windows against the optimum that highs proves; worst ${round(Math.max(...ratios))}; the ratio is the mean`,
+        values: [ratios.reduce((a, b) => a + b, 0) / ratios.length],
+        reference: 1,
+      })
     },
   },
   'drive-matrix': {
@@ -102,13 +102,13 @@ export const scheduleBenches: Record<string, Bench> = {
         roadMatrix(roads, places, driveSeconds)
         return (performance.now() - from) / 1000
       })
-      tell(
-        'drive-matrix',
-        's',
-        `100 × 100 drives on a network of ${roads.lat.length} positions`,
-        times,
-        1.5,
-      )
+      tell({
+        name: 'drive-matrix',
+        unit: 's',
+        what: `100 × 100 drives on a network of ${roads.lat.length} positions`,
+        values: times,
+        reference: 1.5,
+      })
     },
   },
   openings: {
@@ -225,13 +225,13 @@ export const scheduleBenches: Record<string, Bench> = {
         if (i >= 30) times.push(performance.now() - from)
         found += answer.total
       }
-      tell(
-        'openings',
-        'ms',
-        `over HTTP: 30 technicians, 14 days, ${n} booked visits; ${Math.round(found / 130)} openings ranked each time`,
-        times,
-        150,
-      )
+      tell({
+        name: 'openings',
+        unit: 'ms',
+        what: `over HTTP: 30 technicians, 14 days, ${n} booked visits; ${Math.round(found / 130)} openings ranked each time`,
+        values: times,
+        reference: 150,
+      })
     },
   },
 }

@@ -55,6 +55,137 @@ const exchanged = (word: string): string[] =>
 const phoneTerms = (digits: string): string[] =>
   digits.length < 4 ? [digits] : [...new Set([digits, digits.slice(-7), digits.slice(-4)])]
 
+const MOST_WORDS = 8
+/** The words of a question: mail addresses as they are, numbers as they are spoken. */
+function wordsOf(question: string): string[] {
+  const mails = question
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((w) => /^[^@]+@/.test(w))
+  const others = nameKey(question.replace(/\S+@\S*/g, ' '))
+    .split(' ')
+    .filter(Boolean)
+  return [...mails, ...spokenDigits(others)].slice(0, MOST_WORDS)
+}
+/** One word of the question, as a query of its own. */
+function queryOf(word: string, fuzzy: boolean) {
+  const slip = fuzzy ? 1 : (false as const)
+  if (word.includes('@')) return { queries: [word], fields: ['mails'], prefix: true, fuzzy: slip }
+  // A long number is a telephone number: with an area or country before it, its last ten or seven decide.
+  if (/^\d{7,}$/.test(word))
+    return {
+      queries: [...new Set([word, word.slice(-10), word.slice(-7)])],
+      combineWith: 'OR' as const,
+      fields: ['phones', 'serials'],
+      prefix: true,
+      fuzzy: slip,
+    }
+  const misspelt = fuzzy && !/^\d+$/.test(word) && word.length > 3
+  return {
+    queries: misspelt ? [word, ...exchanged(word)] : [word],
+    combineWith: 'OR' as const,
+    // The beginning of one or two signs would be half of everybody.
+    prefix: word.length > 2,
+    fuzzy: misspelt && (word.length > 10 ? 2 : 1),
+  }
+}
+const foundOf = (r: SearchResult): Found => ({
+  id: r.id as string,
+  score: r.score,
+  why: Object.entries(r.match).map(([word, fields]) => ({
+    word,
+    field: fields[0] as MatchField,
+  })),
+})
+/** From that many customers on, words that a fiftieth of them share are common. */
+const MANY = 2000
+const COMMON_SHARE = 0.02
+class Index {
+  private readonly search = new MiniSearch<MatchDoc>({
+    fields: FIELDS,
+    extractField: (doc, field) => (field === 'id' ? doc.id : termsOf(doc, field as MatchField)),
+    tokenize: (text) => text.split(' ').filter(Boolean),
+    processTerm: (term) => term,
+    searchOptions: { boost: BOOST, weights: { fuzzy: 0.3, prefix: 0.6 } },
+  })
+  // Words of places that very many share (a town, "road") are not searched but looked up in what the other words find.
+  private readonly places = new Map<string, string>()
+  private readonly frequency = new Map<string, number>()
+
+  get size(): number {
+    return this.search.documentCount
+  }
+  private remember(doc: MatchDoc): void {
+    const words = termsOf(doc, 'places')
+    this.places.set(doc.id, ` ${words} `)
+    for (const word of new Set(words.split(' ')))
+      this.frequency.set(word, (this.frequency.get(word) ?? 0) + 1)
+  }
+  private isCommon(word: string): boolean {
+    return this.size > MANY && (this.frequency.get(word) ?? 0) > this.size * COMMON_SHARE
+  }
+  private ask(words: string[], fuzzy: boolean, combineWith: 'AND' | 'OR' = 'AND'): SearchResult[] {
+    return this.search.search({ combineWith, queries: words.map((word) => queryOf(word, fuzzy)) })
+  }
+  /** A serial number in two parts: "vx 12345". */
+  private bySerial(words: string[]): Found[] {
+    const serial = /\b([a-z]{1,3}) (\d{4,})\b/.exec(words.join(' '))
+    return serial ? this.ask([serial[1]! + serial[2]!], false).map(foundOf) : []
+  }
+  /** Who is found by the rare words, and lives where the common ones say. */
+  private byRareWords(words: string[]): Found[] {
+    const common = words.filter((w) => this.isCommon(w))
+    const rare = words.filter((w) => !this.isCommon(w))
+    if (!common.length || !rare.length) return []
+    const there = common.map((word) => ({ field: 'places' as const, word }))
+    return this.ask(rare, false)
+      .filter((r) => common.every((w) => this.places.get(r.id as string)!.includes(` ${w}`)))
+      .map(foundOf)
+      .map((found) => ({ ...found, why: [...found.why, ...there] }))
+  }
+  /** Half of the words, or one that is long enough to mean somebody. */
+  private byHalf(words: string[]): Found[] {
+    const enough = Math.ceil(words.length / 2)
+    return this.ask(words, true, 'OR')
+      .filter((r) => r.queryTerms.length >= enough || r.queryTerms.some((t) => t.length > 4))
+      .sort((a, b) => b.queryTerms.length - a.queryTerms.length || b.score - a.score)
+      .map(foundOf)
+  }
+  /** Customers that the words could mean, best first. */
+  find(question: string, limit = 8): Found[] {
+    const words = wordsOf(question)
+    const ways = [
+      () => this.bySerial(words),
+      () => this.byRareWords(words),
+      () => this.ask(words, false).map(foundOf),
+      () => this.ask(words, true).map(foundOf),
+      () => (words.length > 1 ? this.byHalf(words) : []),
+    ]
+    for (const way of words.length ? ways : []) {
+      const found = way()
+      if (found.length) return found.slice(0, limit)
+    }
+    return []
+  }
+  /** Puts in, or replaces, what is known of some customers. */
+  put(changed: readonly MatchDoc[]): void {
+    for (const doc of changed) {
+      if (this.search.has(doc.id)) this.search.discard(doc.id)
+      this.remember(doc)
+      this.search.add(doc)
+    }
+  }
+  /** Puts in many without holding up everything else that the process does. */
+  fill(many: readonly MatchDoc[]): Promise<void> {
+    for (const doc of many) this.remember(doc)
+    return this.search.addAllAsync(many, { chunkSize: 200 })
+  }
+  take(id: string): void {
+    this.places.delete(id)
+    if (this.search.has(id)) this.search.discard(id)
+  }
+}
+
 /**
  * An index of customers that forgives typos and understands spoken numbers. Every word of the question must be found;
  * only where that finds nothing is a word allowed to be misspelt, and only after that may words be missing.
@@ -63,129 +194,9 @@ const phoneTerms = (digits: string): string[] =>
  * const index = matchIndex([{ id: 'a', name: 'Hallam Dairy', phones: ['6075550142'], … }])
  * index.find('five five five oh one four two')[0].id // 'a'
  */
-export function matchIndex(docs: readonly MatchDoc[]) {
-  const search = new MiniSearch<MatchDoc>({
-    fields: FIELDS,
-    extractField: (doc, field) => (field === 'id' ? doc.id : termsOf(doc, field as MatchField)),
-    tokenize: (text) => text.split(' ').filter(Boolean),
-    processTerm: (term) => term,
-    searchOptions: { boost: BOOST, weights: { fuzzy: 0.3, prefix: 0.6 } },
-  })
-  // Words of places that very many share (a town, "road") are not searched but looked up in what the other words find.
-  const places = new Map<string, string>()
-  const frequency = new Map<string, number>()
-  function remember(doc: MatchDoc): void {
-    const words = termsOf(doc, 'places')
-    places.set(doc.id, ` ${words} `)
-    for (const word of new Set(words.split(' ')))
-      frequency.set(word, (frequency.get(word) ?? 0) + 1)
-  }
-  const isCommon = (word: string) =>
-    search.documentCount > 2000 && (frequency.get(word) ?? 0) > search.documentCount * 0.02
-  docs.forEach(remember)
-  search.addAll(docs)
-  const shape = (r: SearchResult): Found => ({
-    id: r.id as string,
-    score: r.score,
-    why: Object.entries(r.match).map(([word, fields]) => ({
-      word,
-      field: fields[0] as MatchField,
-    })),
-  })
-
-  /** One word of the question, as a query of its own. */
-  function one(word: string, fuzzy: boolean) {
-    if (word.includes('@'))
-      return {
-        queries: [word],
-        fields: ['mails'],
-        prefix: true,
-        fuzzy: fuzzy ? 1 : (false as const),
-      }
-    // A long number is a telephone number: with an area or country before it, its last ten or seven decide.
-    if (/^\d{7,}$/.test(word))
-      return {
-        queries: [...new Set([word, word.slice(-10), word.slice(-7)])],
-        combineWith: 'OR' as const,
-        fields: ['phones', 'serials'],
-        prefix: true,
-        fuzzy: fuzzy ? 1 : (false as const),
-      }
-    const misspelt = fuzzy && !/^\d+$/.test(word) && word.length > 3
-    return {
-      queries: misspelt ? [word, ...exchanged(word)] : [word],
-      combineWith: 'OR' as const,
-      // The beginning of one or two signs would be half of everybody.
-      prefix: word.length > 2,
-      fuzzy: misspelt && (word.length > 10 ? 2 : 1),
-    }
-  }
-  const ask = (words: string[], fuzzy: boolean, combineWith: 'AND' | 'OR'): SearchResult[] =>
-    search.search({ combineWith, queries: words.map((word) => one(word, fuzzy)) })
-  return {
-    /** Customers that the words could mean, best first. */
-    find(question: string, limit = 8): Found[] {
-      const mails = question
-        .toLowerCase()
-        .split(/\s+/)
-        .filter((w) => /^[^@]+@/.test(w))
-      const words = [
-        ...mails,
-        ...spokenDigits(
-          nameKey(question.replace(/\S+@\S*/g, ' '))
-            .split(' ')
-            .filter(Boolean),
-        ),
-      ].slice(0, 8)
-      if (words.length === 0) return []
-      // A serial number in two parts: "vx 12345".
-      const serial = /\b([a-z]{1,3}) (\d{4,})\b/.exec(words.join(' '))
-      if (serial) {
-        const exact = ask([serial[1]! + serial[2]!], false, 'AND')
-        if (exact.length) return exact.slice(0, limit).map(shape)
-      }
-      const [common, rare] = [words.filter(isCommon), words.filter((w) => !isCommon(w))]
-      if (common.length && rare.length) {
-        const near = ask(rare, false, 'AND').filter((r) =>
-          common.every((w) => places.get(r.id as string)!.includes(` ${w}`)),
-        )
-        if (near.length)
-          return near.slice(0, limit).map((r) => ({
-            ...shape(r),
-            why: [...shape(r).why, ...common.map((word) => ({ field: 'places' as const, word }))],
-          }))
-      }
-      let found = ask(words, false, 'AND')
-      if (found.length === 0) found = ask(words, true, 'AND')
-      if (found.length === 0 && words.length > 1) {
-        // Half of the words, or one that is long enough to mean somebody.
-        const enough = Math.ceil(words.length / 2)
-        found = ask(words, true, 'OR')
-          .filter((r) => r.queryTerms.length >= enough || r.queryTerms.some((t) => t.length > 4))
-          .sort((a, b) => b.queryTerms.length - a.queryTerms.length || b.score - a.score)
-      }
-      return found.slice(0, limit).map(shape)
-    },
-    /** Puts in many without holding up everything else that the process does. */
-    fill(many: readonly MatchDoc[]): Promise<void> {
-      many.forEach(remember)
-      return search.addAllAsync(many, { chunkSize: 200 })
-    },
-    /** Puts in, or replaces, what is known of some customers. */
-    put(changed: readonly MatchDoc[]): void {
-      for (const doc of changed) {
-        if (search.has(doc.id)) search.discard(doc.id)
-        remember(doc)
-        search.add(doc)
-      }
-    },
-    take(id: string): void {
-      places.delete(id)
-      if (search.has(id)) search.discard(id)
-    },
-    get size() {
-      return search.documentCount
-    },
-  }
+export function matchIndex(docs: readonly MatchDoc[]): MatchIndex {
+  const index = new Index()
+  index.put(docs)
+  return index
 }
-export type MatchIndex = ReturnType<typeof matchIndex>
+export type MatchIndex = Pick<Index, 'find' | 'fill' | 'put' | 'take' | 'size'>

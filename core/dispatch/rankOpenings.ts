@@ -1,4 +1,4 @@
-import type { Opening } from './openings'
+import type { Opening } from './opening'
 
 export const OPENING_ORDERS = ['best', 'first', 'cheapest', 'known'] as const
 export type OpeningOrder = (typeof OPENING_ORDERS)[number]

@@ -17,19 +17,37 @@ export interface Rig {
   stop(): Promise<void>
 }
 export const round = (x: number) => Math.round(x * 1000) / 1000
-export function tell(
-  name: string,
-  unit: string,
-  what: string,
-  values: number[],
-  reference: number | null = null,
+/** What a benchmark measured, in words and figures. */
+interface Measure {
+  name: string
+  unit: string
+  what: string
+  values: number[]
+  /** what it is compared with: its 95th hundredth, or its median */
+  reference?: number | null
+  ofMedian?: boolean
+}
+export function tell({
+  name,
+  unit,
+  what,
+  values,
+  reference = null,
   ofMedian = false,
-): void {
+}: Measure): void {
   const sorted = [...values].sort((a, b) => a - b)
-  const p95 = quantile(sorted, 0.95)
-  process.stdout.write(
-    `${JSON.stringify({ name, unit, n: values.length, median: round(quantile(sorted, 0.5)), p95: round(p95), reference: reference === null ? null : round(reference), ratio: reference ? round((ofMedian ? quantile(sorted, 0.5) : p95) / reference) : null, what } satisfies Result)}\n`,
-  )
+  const [median, p95] = [quantile(sorted, 0.5), quantile(sorted, 0.95)]
+  const result: Result = {
+    name,
+    unit,
+    n: values.length,
+    median: round(median),
+    p95: round(p95),
+    reference: reference === null ? null : round(reference),
+    ratio: reference ? round((ofMedian ? median : p95) / reference) : null,
+    what,
+  }
+  process.stdout.write(`${JSON.stringify(result)}\n`)
 }
 export const seconds = async (work: () => Promise<unknown>): Promise<number> => {
   const from = performance.now()

@@ -122,40 +122,46 @@ function operationsOf(document: {
     )
     .filter((o) => !LEFT_OUT.has(o.operationId) && o.who !== 'signature')
 }
-/** A value that fits its schema, more or less. */
-function fitting(schema: Schema | undefined, chance: Chance, ids: string[], depth = 0): unknown {
-  const type = Array.isArray(schema?.type) ? schema.type[0] : schema?.type
-  if (schema?.enum?.length) return chance.pick(schema.enum)
-  switch (type ?? 'string') {
-    case 'object':
-      return Object.fromEntries(
-        Object.entries(schema!.properties ?? {})
-          .filter(([name]) => schema!.required?.includes(name) || chance.maybe(0.5))
-          .map(([name, of]) => [name, fitting(of, chance, ids, depth + 1)]),
-      )
-    case 'array':
-      return Array.from({ length: depth > 3 ? 0 : chance.between(0, 2) }, () =>
-        fitting(schema!.items, chance, ids, depth + 1),
-      )
-    case 'number':
-      return chance.pick([
-        schema?.minimum ?? 0,
-        Math.min(schema?.maximum ?? 100, 100),
-        chance.between(0, 50),
-        1,
-      ])
-    case 'boolean':
-      return chance.maybe(0.5)
-    default:
-      return textFor(schema, chance, ids)
-  }
+interface Making {
+  chance: Chance
+  ids: string[]
+  depth: number
 }
-function textFor(schema: Schema | undefined, chance: Chance, ids: string[]): string {
-  if (schema?.format === 'uuid') return chance.maybe(0.7) ? chance.pick(ids) : v7()
-  if (schema?.format === 'date') return chance.pick(['2026-11-24', '2026-12-01', '2027-02-28'])
-  if (schema?.pattern?.includes('T')) return '2026-11-25T15:00:00.000Z'
-  if (schema?.pattern?.includes('[0-5]')) return '10:30'
-  if (schema?.pattern) return chance.pick(['1', '12.50', '3'])
+/** Values by the type of their schema; what has none is a text. */
+const MAKE: Record<string, (schema: Schema, making: Making) => unknown> = {
+  object: ({ properties = {}, required }, making) =>
+    Object.fromEntries(
+      Object.entries(properties)
+        .filter(([name]) => required?.includes(name) || making.chance.maybe(0.5))
+        .map(([name, of]) => [name, deeper(of, making)]),
+    ),
+  array: ({ items }, making) =>
+    Array.from({ length: making.depth > 3 ? 0 : making.chance.between(0, 2) }, () =>
+      deeper(items, making),
+    ),
+  number: ({ minimum = 0, maximum = 100 }, { chance }) =>
+    chance.pick([minimum, Math.min(maximum, 100), chance.between(0, 50), 1]),
+  boolean: (_, { chance }) => chance.maybe(0.5),
+}
+const deeper = (schema: Schema | undefined, { chance, ids, depth }: Making) =>
+  fitting(schema, chance, ids, depth + 1)
+/** A value that fits its schema, more or less. */
+function fitting(schema: Schema = {}, chance: Chance, ids: string[], depth = 0): unknown {
+  if (schema.enum?.length) return chance.pick(schema.enum)
+  const type = [schema.type].flat()[0] ?? 'string'
+  const making = { chance, ids, depth }
+  return MAKE[type]?.(schema, making) ?? textFor(schema, making)
+}
+/** Texts that a pattern asks for, told by a piece of it. */
+const BY_PATTERN: readonly [piece: string, texts: string[]][] = [
+  ['T', ['2026-11-25T15:00:00.000Z']],
+  ['[0-5]', ['10:30']],
+  ['', ['1', '12.50', '3']],
+]
+function textFor({ format, pattern }: Schema, { chance, ids }: Making): string {
+  if (format === 'uuid') return chance.maybe(0.7) ? chance.pick(ids) : v7()
+  if (format === 'date') return chance.pick(['2026-11-24', '2026-12-01', '2027-02-28'])
+  if (pattern) return chance.pick(BY_PATTERN.find(([piece]) => pattern.includes(piece))![1])
   return chance.pick(['text', 'a b', 'office@demo.test', '10.00', 'Marrow'])
 }
 /** One value somewhere in it becomes odd. */
@@ -183,52 +189,47 @@ const inAddress = (text: string): string => {
     return '%ED%A0%80'
   }
 }
+/** Headers that a browser, a proxy or somebody with bad intent might send. */
+const ODD_HEADERS: readonly [name: string, often: number, values: string[]][] = [
+  ['Idempotency-Key', 0.06, ['short', 'x'.repeat(200), `key-${v7()}`, 'with blank here']],
+  ['Origin', 0.04, ['null', 'not an origin', 'https://elsewhere.example']],
+  ['X-Forwarded-For', 0.04, ['x', '1.2.3.4, 5.6.7.8', '']],
+  ['Last-Event-ID', 0.04, ['x', '-1', '1e9']],
+]
+/** Chooses, where a request is odd at all, whether this part of it is. */
+type Odd = (often: number) => boolean
+function addressOf(o: Operation, chance: Chance, ids: string[], odd: Odd): string {
+  const inPath = (name: string) =>
+    odd(0.15)
+      ? chance.pick(ODD_TEXTS).slice(0, 200) || 'x'
+      : chance.pick(name === 'id' ? ids : IN_ADDRESSES)
+  const inQuery = (schema: Schema) =>
+    odd(0.3) ? chance.pick(ODD_TEXTS).slice(0, 400) : String(fitting(schema, chance, ids))
+  const path = o.path.replace(/\{(\w+)\}/g, (_, name: string) => inAddress(inPath(name)))
+  const query = o.parameters
+    .filter((p) => p.in === 'query' && chance.maybe(0.6))
+    .flatMap((p) => Array.from({ length: odd(0.08) ? 2 : 1 }, () => p))
+    .map((p) => `${p.name}=${inAddress(inQuery(p.schema))}`)
+  return `${path}${query.length ? `?${query.join('&')}` : ''}`
+}
 function requestOf(
   o: Operation,
   chance: Chance,
   ids: string[],
 ): { path: string; body?: string; headers: Record<string, string> } {
-  const odd = chance.maybe(0.8)
-  const parameter = (schema: Schema) =>
-    odd && chance.maybe(0.3)
-      ? chance.pick(ODD_TEXTS).slice(0, 400)
-      : String(fitting(schema, chance, ids))
-  const path = o.path.replace(/\{(\w+)\}/g, (_, name: string) =>
-    inAddress(
-      odd && chance.maybe(0.15)
-        ? chance.pick(ODD_TEXTS).slice(0, 200) || 'x'
-        : chance.pick(name === 'id' ? ids : IN_ADDRESSES),
-    ),
+  const isOdd = chance.maybe(0.8)
+  const odd: Odd = (often) => isOdd && chance.maybe(often)
+  const path = addressOf(o, chance, ids, odd)
+  const headers = Object.fromEntries(
+    ODD_HEADERS.filter(([, often]) => odd(often)).map(([name, , values]) => [
+      name,
+      chance.pick(values),
+    ]),
   )
-  const query = o.parameters
-    .filter((p) => p.in === 'query' && chance.maybe(0.6))
-    .flatMap((p) =>
-      Array.from(
-        { length: odd && chance.maybe(0.08) ? 2 : 1 },
-        () => `${p.name}=${inAddress(parameter(p.schema))}`,
-      ),
-    )
-  const headers: Record<string, string> = {}
-  if (odd && chance.maybe(0.06))
-    headers['Idempotency-Key'] = chance.pick([
-      'short',
-      'x'.repeat(200),
-      `key-${v7()}`,
-      'with blank here',
-    ])
-  if (odd && chance.maybe(0.04))
-    headers.Origin = chance.pick(['null', 'not an origin', 'https://elsewhere.example'])
-  if (odd && chance.maybe(0.04))
-    headers['X-Forwarded-For'] = chance.pick(['x', '1.2.3.4, 5.6.7.8', ''])
-  if (odd && chance.maybe(0.04)) headers['Last-Event-ID'] = chance.pick(['x', '-1', '1e9'])
-  if (o.method === 'GET')
-    return { path: `${path}${query.length ? `?${query.join('&')}` : ''}`, headers }
-  const whole = fitting(o.body ?? {}, chance, ids)
-  const body =
-    odd && chance.maybe(0.06)
-      ? chance.pick(RAW_BODIES)
-      : (JSON.stringify(odd ? spoiled(whole, chance) : whole) ?? '')
-  return { path: `${path}${query.length ? `?${query.join('&')}` : ''}`, body, headers }
+  if (o.method === 'GET') return { path, headers }
+  const whole = fitting(o.body, chance, ids)
+  const sent = JSON.stringify(isOdd ? spoiled(whole, chance) : whole) ?? ''
+  return { path, body: odd(0.06) ? chance.pick(RAW_BODIES) : sent, headers }
 }
 /** Identifiers of things that are there, so that requests come further than "there is no such thing". */
 async function harvest(person: Person): Promise<string[]> {

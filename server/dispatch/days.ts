@@ -1,6 +1,6 @@
 // Technicians' days as the planner and the search for openings see them: hours, what is booked, what blocks, who can what.
 import { group } from 'd3'
-import type { OpeningDay, OpeningStop } from '../../core/dispatch/openings'
+import type { OpeningDay, OpeningStop } from '../../core/dispatch/opening'
 import type { Span } from '../../core/dispatch/plan/instance'
 import { placeOf } from '../../core/dispatch/placeOf'
 import { skillsOn } from '../../core/dispatch/skillsOn'

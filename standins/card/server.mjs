@@ -62,78 +62,69 @@ const read = async (request) => {
   return text
 }
 
+const json = (status, body) => ({ status, type: 'application/json', body: JSON.stringify(body) })
+const html = (status, body) => ({ status, type: 'text/html; charset=utf-8', body })
+const backTo = (charge, card) => ({ status: 303, location: `${charge.back}?card=${card}` })
+const known = ({ id, state, reference, reason }) => ({ id, state, reference, reason })
+
+async function begin(request) {
+  const wanted = JSON.parse(await read(request))
+  if (!charges.has(wanted.id))
+    charges.set(wanted.id, { ...wanted, state: 'asked', reference: '', reason: '' })
+  return json(201, { id: wanted.id, url: `http://127.0.0.1:${CARD_PORT}/pay/${wanted.id}` })
+}
+function look(_, id) {
+  const charge = charges.get(id)
+  return charge ? json(200, known(charge)) : json(404, { error: 'unknown' })
+}
+function refund(_, id) {
+  const charge = charges.get(id)
+  if (charge?.state !== 'approved' && charge?.state !== 'refunded')
+    return json(409, { error: 'not approved' })
+  charge.state = 'refunded'
+  return json(200, { id: charge.id, state: 'refunded' })
+}
+/** The page that somebody pays on; once paid, it leads back. */
+function page(_, id) {
+  const charge = charges.get(id)
+  if (!charge) return { status: 404, type: 'text/plain', body: 'There is no such payment.' }
+  if (charge.state === 'asked') return html(200, form(charge))
+  return backTo(charge, charge.state === 'declined' ? 'declined' : 'approved')
+}
+async function pay(request, id) {
+  const charge = charges.get(id)
+  if (charge?.state !== 'asked') return page(request, id)
+  const number = (new URLSearchParams(await read(request)).get('number') ?? '').replace(/\D/g, '')
+  if (number.length < 12 || !luhn(number))
+    return html(422, form(charge, 'This is not a card number. Check the digits.'))
+  if (number === '9000000000000035') return null // it never answers: the time-out of the real world
+  charge.state = number === '9000000000000027' ? 'declined' : 'approved'
+  charge.reason = charge.state === 'declined' ? 'The bank declined the card.' : ''
+  charge.reference = `T${charge.id.slice(-6)} card ${number.slice(-4)}`
+  const told = await tell(charge)
+  if (charge.state === 'declined') return backTo(charge, 'declined')
+  return backTo(charge, told ? 'approved' : 'waiting')
+}
+const ROUTES = [
+  { method: 'GET', path: /^\/health$/, answer: () => json(200, { status: 'ok' }) },
+  { method: 'POST', path: /^\/charges$/, secret: true, answer: begin },
+  { method: 'GET', path: /^\/charges\/([\w-]+)$/, secret: true, answer: look },
+  { method: 'POST', path: /^\/charges\/([\w-]+)\/refund$/, secret: true, answer: refund },
+  { method: 'GET', path: /^\/pay\/([\w-]+)$/, answer: page },
+  { method: 'POST', path: /^\/pay\/([\w-]+)$/, answer: pay },
+]
+async function answerTo(request) {
+  const route = ROUTES.find((r) => r.method === request.method && r.path.test(request.url))
+  if (!route) return page(request, '')
+  if (route.secret && request.headers.authorization !== `Bearer ${CARD_SECRET}`)
+    return json(401, { error: 'unauthorized' })
+  return route.answer(request, route.path.exec(request.url)[1])
+}
+
 createServer(async (request, response) => {
-  const send = (status, body, type = 'application/json') => {
-    response.writeHead(status, { 'Content-Type': type })
-    response.end(typeof body === 'string' ? body : JSON.stringify(body))
-  }
-  try {
-    if (request.url === '/health') return send(200, { status: 'ok' })
-    const page = /^\/pay\/([\w-]+)$/.exec(request.url)
-    if (request.method === 'POST' && request.url === '/charges') {
-      if (request.headers.authorization !== `Bearer ${CARD_SECRET}`)
-        return send(401, { error: 'unauthorized' })
-      const wanted = JSON.parse(await read(request))
-      if (!charges.has(wanted.id))
-        charges.set(wanted.id, { ...wanted, state: 'asked', reference: '', reason: '' })
-      return send(201, { id: wanted.id, url: `http://127.0.0.1:${CARD_PORT}/pay/${wanted.id}` })
-    }
-    const look = /^\/charges\/([\w-]+)$/.exec(request.url)
-    if (
-      request.method === 'GET' &&
-      look &&
-      request.headers.authorization === `Bearer ${CARD_SECRET}`
-    ) {
-      const charge = charges.get(look[1])
-      return charge
-        ? send(200, {
-            id: charge.id,
-            state: charge.state,
-            reference: charge.reference,
-            reason: charge.reason,
-          })
-        : send(404, { error: 'unknown' })
-    }
-    const refund = /^\/charges\/([\w-]+)\/refund$/.exec(request.url)
-    if (
-      request.method === 'POST' &&
-      refund &&
-      request.headers.authorization === `Bearer ${CARD_SECRET}`
-    ) {
-      const charge = charges.get(refund[1])
-      if (charge?.state !== 'approved' && charge?.state !== 'refunded')
-        return send(409, { error: 'not approved' })
-      charge.state = 'refunded'
-      return send(200, { id: charge.id, state: 'refunded' })
-    }
-    const charge = page && charges.get(page[1])
-    if (!charge) return send(404, 'There is no such payment.', 'text/plain')
-    if (charge.state !== 'asked') {
-      response.writeHead(303, {
-        Location: `${charge.back}?card=${charge.state === 'declined' ? 'declined' : 'approved'}`,
-      })
-      return response.end()
-    }
-    if (request.method === 'GET') return send(200, form(charge), 'text/html; charset=utf-8')
-    const number = (new URLSearchParams(await read(request)).get('number') ?? '').replace(/\D/g, '')
-    if (number.length < 12 || !luhn(number))
-      return send(
-        422,
-        form(charge, 'This is not a card number. Check the digits.'),
-        'text/html; charset=utf-8',
-      )
-    if (number === '9000000000000035') return // it never answers: the time-out of the real world
-    charge.state = number === '9000000000000027' ? 'declined' : 'approved'
-    charge.reason = charge.state === 'declined' ? 'The bank declined the card.' : ''
-    charge.reference = `T${charge.id.slice(-6)} card ${number.slice(-4)}`
-    const told = await tell(charge)
-    if (charge.state === 'declined') {
-      response.writeHead(303, { Location: `${charge.back}?card=declined` })
-      return response.end()
-    }
-    response.writeHead(303, { Location: `${charge.back}?card=${told ? 'approved' : 'waiting'}` })
-    response.end()
-  } catch {
-    send(400, { error: 'malformed' })
-  }
+  const answer = await answerTo(request).catch(() => json(400, { error: 'malformed' }))
+  if (!answer) return
+  const { status, type, location, body = '' } = answer
+  response.writeHead(status, location ? { Location: location } : { 'Content-Type': type })
+  response.end(body)
 }).listen(Number(CARD_PORT), '127.0.0.1')

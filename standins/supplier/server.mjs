@@ -64,64 +64,64 @@ const key = (text) =>
   text.normalize('NFKD').replace(/\p{M}/gu, '').replaceAll('⁄', '/').toLowerCase()
 const offers = ({ id, name }, items) => items.map((p) => ({ supplier: { id, name }, ...p }))
 
-const server = createServer((req, res) => {
-  const url = new URL(req.url, 'http://x')
-  const send = (status, body) =>
-    res
-      .writeHead(status, {
-        'Content-Type': status < 400 ? 'application/json' : 'application/problem+json',
-      })
-      .end(JSON.stringify(body))
-  const problem = (status, code, detail) => send(status, { status, code, title: detail, detail })
-  if (secret && req.headers.authorization !== `Bearer ${secret}`)
-    return problem(401, 'not_known', 'This firm is not known here.')
-  if (req.method !== 'GET') return problem(405, 'only_get', 'This catalogue is only read.')
-  const [, what, id, products, part] = url.pathname.split('/').map(decodeURIComponent)
-  if (what === 'suppliers' && !id)
-    return send(200, {
-      items: SUPPLIERS.map((s) => ({
-        id: s.id,
-        name: s.name,
-        categories: [...new Set(catalogue.get(s.id).map((p) => p.category))],
-      })),
-    })
-  if (what === 'offers') {
-    const makerNumber = url.searchParams.get('makerNumber') ?? ''
-    return send(200, {
-      items: SUPPLIERS.flatMap((s) =>
-        offers(
-          s,
-          catalogue.get(s.id).filter((p) => p.makerNumber === makerNumber),
-        ),
-      ),
-    })
-  }
-  const supplier = SUPPLIERS.find((s) => s.id === id)
-  if (what !== 'suppliers' || !supplier || products !== 'products')
-    return problem(404, 'not_found', 'There is nothing here.')
-  const all = catalogue.get(supplier.id)
-  if (part) {
-    const found = all.find((p) => p.partNumber === part)
-    return found
-      ? send(200, offers(supplier, [found])[0])
-      : problem(404, 'not_found', 'This part number is not in the catalogue.')
-  }
-  const words = key(url.searchParams.get('q') ?? '')
+const problem = (status, code, detail) => ({ status, code, title: detail, detail })
+const nothing = problem(404, 'not_found', 'There is nothing here.')
+const suppliers = () => ({
+  items: SUPPLIERS.map(({ id, name }) => ({
+    id,
+    name,
+    categories: [...new Set(catalogue.get(id).map((p) => p.category))],
+  })),
+})
+/** The same thing at everybody who has it. */
+const offersOf = (makerNumber) => ({
+  items: SUPPLIERS.flatMap((s) =>
+    offers(
+      s,
+      catalogue.get(s.id).filter((p) => p.makerNumber === makerNumber),
+    ),
+  ),
+})
+function product(supplier, partNumber) {
+  const found = catalogue.get(supplier.id).find((p) => p.partNumber === partNumber)
+  return found
+    ? offers(supplier, [found])[0]
+    : problem(404, 'not_found', 'This part number is not in the catalogue.')
+}
+function products(supplier, query) {
+  const words = key(query.get('q') ?? '')
     .split(/\s+/)
     .filter(Boolean)
-  const category = url.searchParams.get('category')
-  const limit = Math.min(100, Number(url.searchParams.get('limit')) || 50)
-  const after = Number(url.searchParams.get('after')) || 0
-  const found = all.filter(
-    (p) =>
-      (!category || p.category === category) &&
-      words.every((w) => key(`${p.partNumber} ${p.name}`).includes(w)),
-  )
-  return send(200, {
+  const category = query.get('category')
+  const limit = Math.min(100, Number(query.get('limit')) || 50)
+  const after = Number(query.get('after')) || 0
+  const fits = (p) => words.every((w) => key(`${p.partNumber} ${p.name}`).includes(w))
+  const found = catalogue
+    .get(supplier.id)
+    .filter((p) => (!category || p.category === category) && fits(p))
+  return {
     items: offers(supplier, found.slice(after, after + limit)),
     total: found.length,
     next: after + limit < found.length ? String(after + limit) : null,
-  })
+  }
+}
+function answerTo({ method, headers }, url) {
+  if (secret && headers.authorization !== `Bearer ${secret}`)
+    return problem(401, 'not_known', 'This firm is not known here.')
+  if (method !== 'GET') return problem(405, 'only_get', 'This catalogue is only read.')
+  const [, what, id, of, part] = url.pathname.split('/').map(decodeURIComponent)
+  if (what === 'offers') return offersOf(url.searchParams.get('makerNumber') ?? '')
+  if (what !== 'suppliers') return nothing
+  if (!id) return suppliers()
+  const supplier = SUPPLIERS.find((s) => s.id === id)
+  if (!supplier || of !== 'products') return nothing
+  return part ? product(supplier, part) : products(supplier, url.searchParams)
+}
+const server = createServer((request, response) => {
+  const answer = answerTo(request, new URL(request.url, 'http://x'))
+  const { status = 200 } = answer
+  const type = status < 400 ? 'application/json' : 'application/problem+json'
+  response.writeHead(status, { 'Content-Type': type }).end(JSON.stringify(answer))
 })
 server.listen(port, '127.0.0.1')
 for (const signal of ['SIGINT', 'SIGTERM'])

@@ -11,41 +11,46 @@ const read = async (request) => {
   for await (const c of request) chunks.push(c)
   return JSON.parse(Buffer.concat(chunks).toString('utf8') || '{}')
 }
-createServer(async (request, response) => {
-  const answer = (status, body) => {
-    response.writeHead(status, { 'Content-Type': 'application/json' })
-    response.end(JSON.stringify(body))
-  }
+const refused = (detail) => ({ status: 422, body: { detail } })
+const ok = (body) => ({ status: 200, body })
+async function take(request) {
+  if (!same(request.headers.authorization ?? '', `Bearer ${secret}`))
+    return { status: 401, body: { detail: 'Whose texts are these?' } }
+  const { id, to, text } = await read(request)
+  if (!to || !text) return refused('A text needs a number and words.')
+  if (to.replace(/\D/g, '').endsWith('0000')) return refused('This number is out of service.')
+  // The same text twice is one text.
+  if (!kept.some((k) => k.id === id)) kept.push({ id, to, text })
+  if (kept.length > 500) kept.shift()
+  return ok({ id })
+}
+async function tell(request) {
+  const body = JSON.stringify(await read(request))
+  const t = Math.floor(Date.now() / 1000)
+  const v = createHmac('sha256', secret).update(`${t}.`).update(body).digest('hex')
+  const told = await fetch(`${process.env.APP_URL}/api/v1/webhooks/text`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', 'X-Signature': `t=${t},v=${v}` },
+    body,
+  })
+  return { status: told.status, body: await told.json() }
+}
+const ROUTES = {
+  'GET /health': () => ok({ status: 'ok' }),
+  'GET /texts': () => ok(kept),
+  'POST /texts': take,
+  'POST /answers': tell,
+}
+async function answerTo(request) {
   try {
-    if (request.url === '/health') return answer(200, { status: 'ok' })
-    if (request.method === 'GET' && request.url === '/texts') return answer(200, kept)
-    if (request.method === 'POST' && request.url === '/texts') {
-      if (!same(request.headers.authorization ?? '', `Bearer ${secret}`))
-        return answer(401, { detail: 'Whose texts are these?' })
-      const { id, to, text } = await read(request)
-      if (!to || !text) return answer(422, { detail: 'A text needs a number and words.' })
-      if (to.replace(/\D/g, '').endsWith('0000'))
-        return answer(422, { detail: 'This number is out of service.' })
-      // The same text twice is one text.
-      if (!kept.some((k) => k.id === id)) kept.push({ id, to, text })
-      if (kept.length > 500) kept.shift()
-      return answer(200, { id })
-    }
-    if (request.method === 'POST' && request.url === '/answers') {
-      const body = JSON.stringify(await read(request))
-      const t = Math.floor(Date.now() / 1000)
-      const told = await fetch(`${process.env.APP_URL}/api/v1/webhooks/text`, {
-        method: 'POST',
-        headers: {
-          'Content-Type': 'application/json',
-          'X-Signature': `t=${t},v=${createHmac('sha256', secret).update(`${t}.`).update(body).digest('hex')}`,
-        },
-        body,
-      })
-      return answer(told.status, await told.json())
-    }
-    return answer(404, {})
+    const route = ROUTES[`${request.method} ${request.url}`]
+    return route ? await route(request) : { status: 404, body: {} }
   } catch (error) {
-    return answer(500, { detail: error.message })
+    return { status: 500, body: { detail: error.message } }
   }
+}
+createServer(async (request, response) => {
+  const { status, body } = await answerTo(request)
+  response.writeHead(status, { 'Content-Type': 'application/json' })
+  response.end(JSON.stringify(body))
 }).listen(Number(process.env.TEXT_PORT), '127.0.0.1')

@@ -158,18 +158,19 @@ function cancel() {
 }
 const chosen = () =>
   props.rows.slice(range.value[0], range.value[1] + 1).filter((r) => !derived(r, at.value.column))
-function key(e: KeyboardEvent) {
-  if (editing.value !== null) {
-    if (e.key === 'Enter') commit(e.shiftKey ? -1 : 1)
-    else if (e.key === 'Tab') {
-      const other =
-        columns.value[(columns.value.indexOf(at.value.column) + 1) % columns.value.length]!
-      commit(0)
-      at.value = { ...at.value, column: other }
-    } else if (e.key === 'Escape') cancel()
-    else return
-    return void e.preventDefault()
-  }
+/** While an amount is typed. */
+function typingKey(e: KeyboardEvent): boolean {
+  if (e.key === 'Enter') commit(e.shiftKey ? -1 : 1)
+  else if (e.key === 'Escape') cancel()
+  else if (e.key === 'Tab') {
+    const next = (columns.value.indexOf(at.value.column) + 1) % columns.value.length
+    commit(0)
+    at.value = { ...at.value, column: columns.value[next]! }
+  } else return false
+  return true
+}
+/** Moves the mark; with Shift several rows are chosen. */
+function movingKey(e: KeyboardEvent): boolean {
   const page = Math.max(1, Math.floor((box.value?.clientHeight ?? 320) / ROW) - 2)
   const steps: Record<string, number> = {
     ArrowDown: 1,
@@ -182,17 +183,32 @@ function key(e: KeyboardEvent) {
   if (e.key in steps) go(at.value.row + steps[e.key]!, e.shiftKey)
   else if (e.key === 'ArrowLeft' || e.key === 'ArrowRight')
     at.value = { ...at.value, column: columns.value.at(e.key === 'ArrowLeft' ? 0 : -1)! }
-  else if ((e.key === 'Enter' && !e.ctrlKey) || e.key === 'F2') void begin(null)
+  else return false
+  return true
+}
+function controlKey(e: KeyboardEvent): boolean {
+  const key = e.key.toLowerCase()
+  if (key === 'd') fill()
+  else if (key === 'z' && !e.shiftKey) edits.undo()
+  else if (key === 'y' || key === 'z') edits.redo()
+  else return false
+  return true
+}
+/** Begins to type, or does something with what is chosen. */
+function actingKey(e: KeyboardEvent): boolean {
+  if (e.key === 'F2' || (e.key === 'Enter' && !e.ctrlKey)) void begin(null)
   else if (e.key === 'Enter') emit('look')
-  else if (!props.may) return
-  else if (e.ctrlKey && e.key === 'd') fill()
-  else if (e.ctrlKey && !e.shiftKey && e.key === 'z') edits.undo()
-  else if (e.ctrlKey && (e.key === 'y' || (e.shiftKey && e.key.toLowerCase() === 'z'))) edits.redo()
+  else if (!props.may) return false
+  else if (e.ctrlKey) return controlKey(e)
   else if (e.key === 'Delete' || e.key === 'Backspace')
     edits.write(chosen().map((row) => ({ row, column: at.value.column, text: '' })))
-  else if (/^[\d.]$/.test(e.key) && !e.ctrlKey && !e.metaKey) void begin(e.key)
-  else return
-  e.preventDefault()
+  else if (/^[\d.]$/.test(e.key) && !e.metaKey) void begin(e.key)
+  else return false
+  return true
+}
+function key(e: KeyboardEvent) {
+  const took = editing.value === null ? movingKey(e) || actingKey(e) : typingKey(e)
+  if (took) e.preventDefault()
 }
 /** The first of the chosen cells into all of them. */
 function fill() {
