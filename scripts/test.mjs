@@ -95,11 +95,12 @@ const built = ['server', 'trial', 'e2e', 'two'].some(wants)
       `import { build } from './scripts/lib/install.mjs'; build()`,
     ])
   : () => true
+// Types are read beside the rules: each is at one core for minutes.
+const typed = wants('types') ? beside('npm', ['run', '--silent', 'typecheck']) : null
 if (wants('lint')) {
   step('format', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']))
   step('lint', () => run('npx', ['eslint', '.']))
 }
-if (wants('types')) step('types', () => run('npm', ['run', '--silent', 'typecheck']))
 if (wants('core')) {
   part('core')
   vitest('core', {})
@@ -107,6 +108,10 @@ if (wants('core')) {
 if (wants('app')) {
   part('app, its parts one by one')
   vitest('app', {})
+}
+if (typed) {
+  const isTyped = await typed
+  step('types', isTyped)
 }
 if (!(await built)()) process.exit(1)
 if (wants('server')) {

@@ -1,6 +1,6 @@
 // Openings: where a visit fits into the next days, while the caller is on the line.
 import { openings as find } from '../../core/dispatch/openings'
-import { type OpeningDay, type OpeningWish } from '../../core/dispatch/opening'
+import type { OpeningDay, OpeningWish } from '../../core/dispatch/opening'
 import { rankOpenings } from '../../core/dispatch/rankOpenings'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { invalid } from '../../core/errors/LedgerError'

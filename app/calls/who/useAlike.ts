@@ -1,5 +1,5 @@
 // Nobody is entered twice: who is perhaps the same is shown while the new one is typed.
-import { ref, watch, type Ref } from 'vue'
+import { onBeforeUnmount, ref, watch, type Ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import type { Draft } from '~/stores/call'
@@ -25,5 +25,6 @@ export function useAlike(draft: Ref<Draft>) {
     },
     { immediate: true },
   )
+  onBeforeUnmount(() => clearTimeout(waiting))
   return { alike, unseen }
 }
