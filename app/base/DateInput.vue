@@ -5,16 +5,19 @@ import dayjs from 'dayjs'
 import type { DatePickerInstance } from 'element-plus'
 import { passOn } from './passOn'
 import { retype, settle } from './retype'
+import { dayPattern } from '~~/core/time/dayPattern'
+import { sayDay } from '~~/core/time/sayDay'
 import { readDate } from '~~/core/time/readDate'
 import { useSession } from '~/stores/session'
 
-/** what the calendar can read back: its weekday stands before it */
-const FORMAT = 'D MMM YYYY'
 defineOptions({ inheritAttrs: false })
 const day = defineModel<string | null>()
 const props = defineProps<{ min?: string; max?: string; disabled?: boolean }>()
 const emit = defineEmits<{ change: [day: string] }>()
 const session = useSession()
+const locale = computed(() => session.me?.company.locale ?? 'en-US')
+/** what the calendar can read back: its weekday stands before it */
+const pattern = computed(() => dayPattern(locale.value))
 const picker = useTemplateRef<DatePickerInstance>('picker')
 const value = computed({
   get: () => day.value || '',
@@ -24,7 +27,8 @@ const value = computed({
   },
 })
 const Weekday = defineComponent(
-  () => () => h('span', { class: 'weekday' }, day.value ? dayjs(day.value).format('ddd') : ''),
+  () => () =>
+    h('span', { class: 'weekday' }, day.value ? sayDay(day.value, locale.value, 'weekday') : ''),
 )
 const outside = (at: Date) => {
   const iso = dayjs(at).format('YYYY-MM-DD')
@@ -33,9 +37,9 @@ const outside = (at: Date) => {
 /** What was typed, in the one way of writing that the calendar reads. */
 function neaten(event: Event) {
   const input = event.target as HTMLInputElement
-  const read = readDate(input.value, session.today, session.me?.company.locale ?? 'en-US')
+  const read = readDate(input.value, session.today, locale.value)
   if (!read || outside(new Date(`${read}T00:00`))) return
-  retype(input, dayjs(read).format(FORMAT))
+  retype(input, dayjs(read).format(pattern.value))
 }
 /** Enter takes what was typed, and closes the calendar; the form is not sent by it. */
 function take(event: KeyboardEvent) {
@@ -61,7 +65,7 @@ function take(event: KeyboardEvent) {
       v-model="value"
       type="date"
       value-format="YYYY-MM-DD"
-      :format="FORMAT"
+      :format="pattern"
       :prefix-icon="Weekday"
       :disabled="disabled"
       :disabled-date="outside"

@@ -1,6 +1,8 @@
 // What people type into a field: days and times of day.
 import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
+import dayjs from 'dayjs'
+import { dayPattern } from '../../core/time/dayPattern'
 import { monthFirst, readDate } from '../../core/time/readDate'
 import { readTime } from '../../core/time/readTime'
 import { plusDays, weekday } from '../../core/time/zone'
@@ -10,6 +12,18 @@ const US = (typed: string) => readDate(typed, TODAY, 'en-US')
 const GB = (typed: string) => readDate(typed, TODAY, 'en-GB')
 const DE = (typed: string) => readDate(typed, TODAY, 'de-DE')
 
+describe('the pattern of a day', () => {
+  // Orders and signs as CLDR has them (from memory), months in English only as words.
+  it.each([
+    ['en-US', 'MMM D, YYYY'],
+    ['en-GB', 'D MMM YYYY'],
+    ['en-CA', 'MMM D, YYYY'],
+    ['de-DE', 'DD.MM.YYYY'],
+    ['fr-FR', 'DD/MM/YYYY'],
+    ['sv-SE', 'YYYY-MM-DD'],
+    ['ar-EG', 'DD/MM/YYYY'],
+  ])('of %s is %s', (locale, pattern) => expect(dayPattern(locale)).toBe(pattern))
+})
 describe('a day that is typed', () => {
   // The order of a locale's figures is CLDR's: en-US writes the month first, en-GB and de-DE the day.
   it.each([
@@ -61,9 +75,8 @@ describe('a day that is typed', () => {
   const days = fc.integer({ min: -4000, max: 4000 }).map((n) => plusDays(TODAY, n))
   test.prop([days])('as it is shown, it is read back', (day) => {
     const [year, month, date] = day.split('-').map(Number) as [number, number, number]
-    const name = new Intl.DateTimeFormat('en-US', { month: 'short', timeZone: 'UTC' })
-    const shown = `${date} ${name.format(Date.UTC(year, month - 1, date))} ${year}`
-    expect(US(shown)).toBe(day)
+    for (const locale of ['en-US', 'en-GB', 'en-CA', 'de-DE', 'fr-FR', 'sv-SE'])
+      expect(readDate(dayjs(day).format(dayPattern(locale)), TODAY, locale), locale).toBe(day)
     expect(GB(`${date}/${month}/${year}`)).toBe(day)
     expect(US(`${month}/${date}/${year}`)).toBe(day)
   })

@@ -123,6 +123,10 @@ function key(e: KeyboardEvent, at: number) {
   display: grid;
   grid-template-columns: 118px minmax(0, 1fr);
 }
+.one .name :deep(> span) {
+  flex-direction: column;
+  align-items: flex-start;
+}
 .one .name {
   flex-direction: column;
   align-items: flex-start;
