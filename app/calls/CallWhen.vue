@@ -236,14 +236,6 @@ async function begin() {
 </template>
 
 <style scoped>
-section {
-  padding: 14px 16px;
-  overflow: auto;
-  display: flex;
-  flex-direction: column;
-  gap: 10px;
-  background: var(--sheet);
-}
 .wrap {
   flex-wrap: wrap;
   gap: 6px;

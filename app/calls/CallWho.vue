@@ -112,14 +112,3 @@ function key(e: KeyboardEvent) {
     </template>
   </section>
 </template>
-
-<style scoped>
-section {
-  padding: 14px 16px;
-  overflow: auto;
-  display: flex;
-  flex-direction: column;
-  gap: 10px;
-  border-right: 1px solid var(--rule-2);
-}
-</style>

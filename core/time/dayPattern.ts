@@ -26,8 +26,6 @@ export function dayPattern(locale: string): string {
     year: 'numeric',
   })
   const parts = format.formatToParts(DAY)
-  return parts
-    .map(({ type, value }) => tokens[type] ?? value)
-    .join('')
-    .trim()
+  const pattern = parts.map(({ type, value }) => tokens[type] ?? value).join('')
+  return pattern.replace(MARKS, '')
 }

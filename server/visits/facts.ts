@@ -3,16 +3,9 @@ import { Decimal } from '../../core/money/decimal'
 import { DETAIL_NAMES, type Detail } from '../../core/customers/changedDetails'
 import { sayWorkKind, type FreeKind } from '../../core/visits/workKinds'
 import type { VisitAct } from '../../core/visits/visitLifecycle'
+import { WORK_WORDS, type WorkWord } from '../../core/visits/workWords'
 import { facts, inSpiteOf, type Change } from '../http/facts'
 
-/** What a person changes on a work order, as the history says it. */
-const PARTS = {
-  title: 'the title',
-  problem: 'what is wrong',
-  orderNumber: 'their order number',
-  printedNote: 'the note on papers',
-} as const
-export type WorkPart = keyof typeof PARTS
 const CLOCKED: Readonly<Record<Exclude<VisitAct, 'cancel' | 'bring_back'>, string>> = {
   set_off: 'Set off',
   arrive: 'Arrived',
@@ -44,8 +37,8 @@ export const workFacts = facts('work', {
     `${f.kind === 'warranty' ? 'Warranty visit' : 'Call-back'} of ${f.of}, without charge: ${f.problem}`,
   lookedAtAgain: (f: { number: string; kind: FreeKind }) =>
     `Has to be looked at again (${sayWorkKind(f.kind)}): ${f.number}`,
-  changed: (f: { parts: readonly WorkPart[]; changes: Record<string, Change> }) =>
-    `Changed ${f.parts.map((part) => PARTS[part]).join(', ') || 'nothing'}`,
+  changed: (f: { parts: readonly WorkWord[]; changes: Record<string, Change> }) =>
+    `Changed ${f.parts.map((part) => WORK_WORDS[part].said).join(', ') || 'nothing'}`,
   carriedOver: (f: { details: readonly Detail[]; changes: Record<string, Change> }) =>
     `Carried over from the customer: ${f.details.map((detail) => DETAIL_NAMES[detail]).join(', ')}`,
   parked: (f: { list: string; on: string | null }, say) =>

@@ -1,4 +1,5 @@
 // A work order begins, from wherever: a call, a quote that was accepted, an agreement's visit, a call-back.
+import { eachWorkWord } from '../../core/visits/workWords'
 import type { CustomerRow } from '../customers/queries'
 import type { SiteRow } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
@@ -20,7 +21,7 @@ export async function makeWorkOrder(
   const number = await nextNumber(ctx.tx, WORK_ORDER_NUMBERS)
   await insertWorkOrder(ctx.tx, {
     contact: { name: '', phone: customer.phone },
-    orderNumber: '',
+    ...eachWorkWord(() => ''),
     priceLevelId: customer.priceLevelId,
     currency: ctx.company.currency,
     answers: [],

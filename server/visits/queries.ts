@@ -1,25 +1,25 @@
 // SQL of work orders: one, many, and what a customer’s come to.
+import { WORK_WORD_NAMES, WORK_WORDS, type WorkWords } from '../../core/visits/workWords'
 import type { CopiedDetails } from '../../core/customers/changedDetails'
 import { sqlInstant, type Tx } from '../db/pool'
 import type { ListIn } from '../db/queries'
 import type { WorkOrderState } from '../../core/visits/workOrderState'
 
-export interface WorkOrderRow {
+/** Columns of the words that people write, in their order. */
+const WORD_COLUMNS = WORK_WORD_NAMES.map((word) => WORK_WORDS[word].column)
+const wordsIn = (w: WorkWords): string[] => WORK_WORD_NAMES.map((word) => w[word])
+export interface WorkOrderRow extends WorkWords {
   id: string
   number: string
   customerId: string
   siteId: string
-  title: string
-  problem: string
   kind: string
   contact: { name: string; phone: string }
-  orderNumber: string
   priceLevelId: string | null
   details: CopiedDetails
   ownPrices: Record<string, string>
   answers: { questionId: string; question: string; answer: string }[]
   custom: Record<string, string>
-  printedNote: string
   equipmentId: string | null
   assignedTo: string | null
   source: string
@@ -36,9 +36,9 @@ export interface WorkOrderRow {
   doneAt: string | null
   version: number
 }
-export const WORK = `w.id, w.number, w.customer_id, w.site_id, w.title, w.problem, w.kind,
-    w.contact, w.order_number, w.price_level_id, w.details, w.own_prices, w.answers, w.custom,
-    w.printed_note, w.equipment_id, w.assigned_to, w.source, w.callback_of, w.follow_up,
+export const WORK = `w.id, w.number, w.customer_id, w.site_id, w.kind,
+    ${WORD_COLUMNS.map((column) => `w.${column}`).join(', ')},
+    w.contact, w.price_level_id, w.details, w.own_prices, w.answers, w.custom, w.equipment_id, w.assigned_to, w.source, w.callback_of, w.follow_up,
     w.follow_up_on, w.currency, w.state, w.cancelled, w.closed, w.to_bill_minor AS toBill,
     w.explained_seconds, w.created_at, w.done_at, w.version`
 export async function workOrderById(
@@ -51,21 +51,17 @@ export async function workOrderById(
     [id],
   )
 }
-export interface WorkOrderStart {
+export interface WorkOrderStart extends WorkWords {
   id: string
   number: string
   customerId: string
   siteId: string
-  title: string
-  problem: string
   kind: string
   contact: object
-  orderNumber: string
   priceLevelId: string | null
   currency: string
   details: CopiedDetails
   answers: object[]
-  printedNote: string
   equipmentId: string | null
   assignedTo: string | null
   source: string
@@ -74,29 +70,27 @@ export interface WorkOrderStart {
 }
 export const insertWorkOrder = (tx: Tx, w: WorkOrderStart) =>
   tx.run(
-    `INSERT INTO work_orders (id, number, customer_id, site_id, title, problem, kind, contact,
-      order_number, price_level_id, currency, details, answers, printed_note, equipment_id,
-      assigned_to, source, callback_of, state, created_at)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "needs_slot", ?)`,
+    `INSERT INTO work_orders (id, number, customer_id, site_id, kind, contact, price_level_id,
+      currency, details, answers, equipment_id, assigned_to, source, callback_of,
+      ${WORD_COLUMNS.join(', ')}, state, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
+      ${WORD_COLUMNS.map(() => '?').join(', ')}, "needs_slot", ?)`,
     [
       w.id,
       w.number,
       w.customerId,
       w.siteId,
-      w.title,
-      w.problem,
       w.kind,
       JSON.stringify(w.contact),
-      w.orderNumber,
       w.priceLevelId,
       w.currency,
       JSON.stringify(w.details),
       JSON.stringify(w.answers),
-      w.printedNote,
       w.equipmentId,
       w.assignedTo,
       w.source,
       w.callbackOf ?? null,
+      ...wordsIn(w),
       sqlInstant(w.now),
     ],
   )
@@ -163,16 +157,12 @@ export const setDetails = (tx: Tx, id: string, details: CopiedDetails) =>
     JSON.stringify(details),
     id,
   ])
-export const setWords = (
-  tx: Tx,
-  id: string,
-  w: { title: string; problem: string; orderNumber: string; printedNote: string },
-) =>
+export const setWords = (tx: Tx, id: string, words: WorkWords) =>
   tx.run(
     `UPDATE work_orders
-    SET title = ?, problem = ?, order_number = ?, printed_note = ?, version = version + 1
+    SET ${WORD_COLUMNS.map((column) => `${column} = ?`).join(', ')}, version = version + 1
     WHERE id = ?`,
-    [w.title, w.problem, w.orderNumber, w.printedNote, id],
+    [...wordsIn(words), id],
   )
 /** The firm's own fields, and their words for the search. */
 export const setCustom = (

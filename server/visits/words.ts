@@ -2,6 +2,7 @@
 import { workFacts } from './facts'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { conflict, invalid } from '../../core/errors/LedgerError'
+import { eachWorkWord, WORK_WORD_NAMES } from '../../core/visits/workWords'
 import type { Answer, Body } from '../../shared/api'
 import { customerById } from '../customers/queries'
 import { siteById } from '../customers/places.queries'
@@ -52,14 +53,9 @@ export async function writeWorkOrder(
       current: await workOrderPaper(ctx, workOrderId),
       yours: values,
     })
-  const words = {
-    title: values.title ?? work.title,
-    problem: values.problem ?? work.problem,
-    orderNumber: values.orderNumber ?? work.orderNumber,
-    printedNote: values.printedNote ?? work.printedNote,
-  }
+  const words = eachWorkWord((word) => values[word] ?? work[word])
   await setWords(ctx.tx, workOrderId, words)
-  const changed = (Object.keys(words) as (keyof typeof words)[]).filter((k) => words[k] !== work[k])
+  const changed = WORK_WORD_NAMES.filter((word) => words[word] !== work[word])
   await record(ctx, {
     subject: 'work',
     id: workOrderId,

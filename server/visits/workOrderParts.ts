@@ -1,4 +1,5 @@
 // The parts of what a screen is told of a work order: each from what was read once for all of them.
+import { eachWorkWord } from '../../core/visits/workWords'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
@@ -65,18 +66,15 @@ export function workPart({ parties, pricing }: WorkRead) {
     id: work.id,
     version: work.version,
     number: work.number,
-    title: work.title,
-    problem: work.problem,
+    ...eachWorkWord((word) => work[word]),
     kind: work.kind,
     state: work.state,
-    orderNumber: work.orderNumber,
     currency: work.currency,
     createdAt: work.createdAt,
     followUp: work.followUp,
     followUpOn: work.followUpOn,
     source: work.source,
     contact: work.contact,
-    printedNote: work.printedNote,
     site: { id: siteId, name, line1, town, accessNote },
     equipment: thing ? thing.filter(Boolean).join(' ') : '',
     changedDetails: changedDetails(work.details, detailsOf(customer, site)),

@@ -1,4 +1,5 @@
 // Work orders: found, followed up, priced, changed.
+import { eachWorkWord, WORK_WORDS } from '../../core/visits/workWords'
 import { FREE_KINDS } from '../../core/visits/workKinds'
 import { LINE_KINDS } from '../../core/pricebook/kinds'
 import {
@@ -228,10 +229,8 @@ export const workRoutes = {
     summary: 'Change the words of a work order',
     body: obj({
       version: version(),
-      title: text(160).min(1, 'Write a title.'),
-      problem: text(2000),
-      orderNumber: text(40),
-      printedNote: text(400),
+      ...eachWorkWord((word) => text(WORK_WORDS[word].most)),
+      title: text(WORK_WORDS.title.most).min(1, 'Write a title.'),
     }),
     answer: workOrder,
   }),

@@ -1,4 +1,5 @@
 // A work order as screens show it.
+import { eachWorkWord, WORK_WORDS } from '../../core/visits/workWords'
 import { WORK_ORDER_STATES } from '../../core/visits/workOrderState'
 import { visitLifecycle } from '../../core/visits/visitLifecycle'
 import { invoiceLifecycle } from '../../core/invoices/invoiceLifecycle'
@@ -51,11 +52,9 @@ export const workOrder = obj({
   id: id().required(),
   version: int().required(),
   number: definedText(),
-  title: definedText(),
-  problem: definedText(2000),
+  ...eachWorkWord((word) => definedText(WORK_WORDS[word].most)),
   kind: definedText(),
   state: oneOf(WORK_ORDER_STATES).required(),
-  orderNumber: definedText(),
   currency: definedText(),
   createdAt: instant().required(),
   customer: obj({
@@ -80,7 +79,6 @@ export const workOrder = obj({
     accessNote: definedText(400),
   }),
   contact: obj({ name: definedText(), phone: definedText() }),
-  printedNote: definedText(400),
   equipment: definedText(300),
   changedDetails: list(
     obj({ detail: oneOf(DETAILS).required(), was: definedText(2000), is: definedText(2000) }),

@@ -283,4 +283,17 @@ header {
   flex: 1;
   min-height: 0;
 }
+.columns > section {
+  padding: 14px 16px;
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.columns > section + section {
+  border-left: 1px solid var(--rule-2);
+}
+.columns > .when {
+  background: var(--sheet);
+}
 </style>
