@@ -3,7 +3,8 @@ import { Worker } from 'node:worker_threads'
 import type { Copy } from './copy'
 import { p95, pause, Person, type Trial } from './tools'
 
-const HEALTH_MOST_MS = 200
+/** A health answer that waits for hashes waits for most of them: it may take this share of the time of all. */
+const HEALTH_MOST_SHARE = 0.25
 const SETTLE_MS = 300
 function watchHealth(copy: Copy): { end(): Promise<number[]> } {
   const worker = new Worker(new URL('./healthWatch.mjs', import.meta.url), {
@@ -38,11 +39,14 @@ export async function signIns(copy: Copy, count: number): Promise<Trial> {
           faults.push(`a wrong sign-in was answered ${reply.status}`)
       }),
     )
+  const from = performance.now()
   await tries(() => '192.0.2.10')
   await tries((n) => `198.51.100.${n % 250}`)
+  const took = performance.now() - from
   const times = await health.end()
   const worst = Math.max(...times)
-  if (worst > HEALTH_MOST_MS) faults.push(`health took ${Math.round(worst)} ms`)
+  if (worst > HEALTH_MOST_SHARE * took)
+    faults.push(`health took ${Math.round(worst)} ms of ${Math.round(took)} ms`)
   // Whoever signed in from here before still does.
   await new Person(copy.base, 'office@demo.test')
     .signIn()
