@@ -52,8 +52,10 @@ export function useForm<Values extends object>(begins: Values) {
   const { busy, problem, act } = useAct()
   const { place, unplaced } = usePlaces(() => problem.value)
   const changed = computed(() => JSON.stringify(values) !== kept.value)
+  let begun = 0
   /** Begins anew: with other values, or with those that stand in it as the ones that are kept. */
   function begin(next: Partial<Values> = {}) {
+    begun++
     Object.assign(values, plain(next))
     kept.value = JSON.stringify(values)
   }
@@ -71,8 +73,10 @@ export function useForm<Values extends object>(begins: Values) {
     after: (sent: Values) => Partial<Values> = () => ({}),
   ): Promise<T | undefined> =>
     act(async () => {
-      const sent = plain(values) as Values
+      const [sent, before] = [plain(values) as Values, begun]
       const answer = await work()
+      // A form that is about something else by now is left as it is.
+      if (begun !== before) return answer
       kept.value = JSON.stringify(sent)
       follow({ ...sent, ...after(sent) })
       return answer

@@ -5,6 +5,7 @@ import { localTime, localToInstant, plusDays } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import NearestTable from '~/components/dispatch/NearestTable.vue'
 import { call, type Problem } from '~/lib/api'
+import { STEP_MS } from '~/dispatch/day/steps'
 import { onLive, SHOWS } from '~/lib/live'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
@@ -16,7 +17,6 @@ import WhenFields from './when/WhenFields.vue'
 import { usePlacementCheck, type Warning } from './when/usePlacementCheck'
 import { usePromise } from './when/usePromise'
 
-const QUARTER_MS = 900_000
 const props = defineProps<{
   callId: string
   chosen: Answer<'caller'> | null
@@ -94,7 +94,7 @@ watch(
 // Needed at once: who is near, and when they could be there.
 const urgent = ref(false)
 function sendNow(n: Answer<'nearest'>['items'][number]) {
-  const at = Math.ceil(Date.parse(n.arriveAt) / QUARTER_MS) * QUARTER_MS
+  const at = Math.ceil(Date.parse(n.arriveAt) / STEP_MS) * STEP_MS
   Object.assign(draft.value, { date: session.today, moves: [] })
   pick(n.technicianId, at)
 }

@@ -3,10 +3,8 @@ import type { Answer, Given } from '~~/shared/api'
 import { call, newId, type Problem } from '~/lib/api'
 import { given } from '~/lib/given'
 import { useCall, type Draft } from '~/stores/call'
-import type { ReadLine } from './what/useReadOut'
 
 interface Said {
-  lines: readonly ReadLine[]
   /** whether somebody books in spite of a warning */
   override: boolean
   /** why somebody books for a customer whom nobody works for */
@@ -36,6 +34,9 @@ const whenPart = (d: Draft) => ({
   promiseTo: d.promiseTo || null,
   moves: d.moves.map(({ visitId, startAt }) => ({ visitId, startAt })),
 })
+/** What was read out of the book, also what cannot be looked up at this moment. */
+const entriesOf = ({ entries }: Draft) =>
+  entries.map(({ entryId, quantity }) => ({ entryId, quantity }))
 export async function bookCall(said: Said): Promise<Answer<'bookCall'>> {
   const { id, draft, book } = useCall()
   const { workOrderId, visitId } = book
@@ -44,7 +45,7 @@ export async function bookCall(said: Said): Promise<Answer<'bookCall'>> {
     visitId,
     ...aboutPart(draft),
     ...whenPart(draft),
-    entries: said.lines.map((l) => ({ entryId: l.id, quantity: l.quantity })),
+    entries: entriesOf(draft),
     override: said.override || draft.moves.length > 0,
     reason: said.inSpite,
   }
@@ -57,7 +58,7 @@ export async function bookCall(said: Said): Promise<Answer<'bookCall'>> {
   }
 }
 /** The wish is priced instead of booked: customer, site, words and the lines that were read out go along. */
-export function quoteCall(lines: readonly ReadLine[]): Promise<Answer<'beginQuote'>> {
+export function quoteCall(): Promise<Answer<'beginQuote'>> {
   const { id, draft, book } = useCall()
   const { customerId, siteId, speaking, phone, problem, orderNumber, source } = draft
   return call('beginQuote', {
@@ -71,10 +72,9 @@ export function quoteCall(lines: readonly ReadLine[]): Promise<Answer<'beginQuot
       scope: problem,
       orderNumber,
       source,
-      lines: lines.map((l) => ({
+      lines: entriesOf(draft).map((entry) => ({
         id: newId(),
-        entryId: l.id,
-        quantity: l.quantity,
+        ...entry,
         kind: 'other' as const,
         name: undefined,
         unitPrice: undefined,

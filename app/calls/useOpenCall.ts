@@ -3,7 +3,7 @@ import { onMounted, ref } from 'vue'
 import type { LocationQuery } from 'vue-router'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
-import { useCall } from '~/stores/call'
+import { useCall, type Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 import type { ReadLine } from './what/useReadOut'
 
@@ -18,17 +18,19 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
   const files = ref<Answer<'call'>['files']>([])
   const lines = ref<ReadLine[]>([])
   const ready = ref(false)
+  /** what was read out and cannot be looked up now: it stays in the draft */
+  const unread = ref<Draft['entries']>([])
   /** What was read out is found again by its code; an entry that is gone is left out. */
-  async function linesOfDraft(): Promise<ReadLine[]> {
-    const found = await Promise.all(
-      store.draft.entries.map(async (e) => {
-        const q = (e as { code?: string }).code ?? ''
-        const got = await call('searchPriceBook', { query: { q } }).catch(() => null)
-        const entry = got?.items.find((i) => i.id === e.entryId)
-        return entry && { ...entry, quantity: e.quantity }
-      }),
-    )
-    return found.flatMap((line) => line ?? [])
+  async function readAgain(): Promise<ReadLine[]> {
+    const found: ReadLine[] = []
+    for (const e of store.draft.entries) {
+      const q = (e as { code?: string }).code ?? ''
+      const got = await call('searchPriceBook', { query: { q } }).catch(() => null)
+      const entry = got?.items.find((i) => i.id === e.entryId)
+      if (!got) unread.value.push(e)
+      else if (entry) found.push({ ...entry, quantity: e.quantity })
+    }
+    return found
   }
   function beginAt(asked: LocationQuery) {
     const { date, start, technician } = asked
@@ -52,8 +54,8 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
     await opened(asked)
     if (!chosen.value && store.draft.customerId)
       chosen.value = await callerById(store.draft.customerId)
-    lines.value = await linesOfDraft()
+    lines.value = await readAgain()
     ready.value = true
   })
-  return { chosen, setUp, files, lines, ready }
+  return { chosen, setUp, files, lines, unread, ready }
 }

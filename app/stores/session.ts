@@ -56,6 +56,10 @@ export const useSession = defineStore('session', {
       if (!this.me) return Date.now()
       return Date.parse(this.me.now) + (this.me.clockFixed ? 0 : Date.now() - this.readAt)
     },
+    /** A sum of the firm's own currency in figures alone, as columns show it. */
+    figure(amount: string): string {
+      return this.money({ amount, currency: this.me!.company.currency }, false)
+    },
     money(m: Money, symbol = true): string {
       return sayMoney(m, this.locale, symbol)
     },

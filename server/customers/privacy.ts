@@ -72,14 +72,9 @@ export async function erasePerson(
       `The care agreement ${running.plan} runs until ${running.endsOn}. End it first.`,
     )
   await takeOutPerson(ctx.tx, id)
-  await updateRow(
-    ctx.tx,
-    'customers',
-    { id: id, version: c.version },
-    {
-      erasedAt: new Date(ctx.now).toISOString().replace('T', ' ').replace('Z', ''),
-    },
-  )
+  await updateRow(ctx.tx, 'customers', c, {
+    erasedAt: new Date(ctx.now).toISOString().replace('T', ' ').replace('Z', ''),
+  })
   await record(ctx, {
     subject: 'customer',
     id,

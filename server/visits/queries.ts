@@ -38,8 +38,8 @@ export interface WorkOrderRow extends WorkWords {
 }
 export const WORK = `w.id, w.number, w.customer_id, w.site_id, w.kind,
     ${WORD_COLUMNS.map((column) => `w.${column}`).join(', ')},
-    w.contact, w.price_level_id, w.details, w.own_prices, w.answers, w.custom, w.equipment_id, w.assigned_to, w.source, w.callback_of, w.follow_up,
-    w.follow_up_on, w.currency, w.state, w.cancelled, w.closed, w.to_bill_minor AS toBill,
+    w.contact, w.price_level_id, w.details, w.own_prices, w.answers, w.custom,
+    w.equipment_id, w.assigned_to, w.source, w.callback_of, w.follow_up, w.follow_up_on, w.currency, w.state, w.cancelled, w.closed, w.to_bill_minor AS toBill,
     w.explained_seconds, w.created_at, w.done_at, w.version`
 export async function workOrderById(
   tx: Tx,

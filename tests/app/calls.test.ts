@@ -1,7 +1,7 @@
 // A call's parts: whom the words mean, who is new, what is promised, what speaks against a time, how it ends.
 import { flushPromises, mount } from '@vue/test-utils'
 import { beforeAll, describe, expect, it, vi } from 'vitest'
-import { defineComponent, h, ref, type Ref } from 'vue'
+import { ref, type Ref } from 'vue'
 import StandingQuestions from '~/calls/what/StandingQuestions.vue'
 import { usePlacementCheck, type Warning } from '~/calls/when/usePlacementCheck'
 import { PROMISES, usePromise, type Technician } from '~/calls/when/usePromise'
@@ -14,17 +14,12 @@ import { callDraft } from '~~/shared/calls'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 import { answers } from './server'
+import { within } from './within'
 
 const begun = (over: Partial<Draft> = {}) =>
   ref({ ...(callDraft.getDefault() as Draft), ...over }) as Ref<Draft>
 // What is sent is checked by its schema; the schemas are fetched once.
 beforeAll(() => catalogueOfRoutes())
-/** What a composable answers, within a component that is there. */
-function within<T>(use: () => T): T {
-  let got!: T
-  mount(defineComponent(() => ((got = use()), () => h('p'))))
-  return got
-}
 const match = (name: string) => ({
   customerId: name,
   siteId: null,
@@ -186,7 +181,10 @@ describe('what is promised', () => {
     const p = promised({ promiseFrom: '10:00', promiseTo: '15:00' })
     expect(p.kind.value).toBe('own')
     p.promise('own')
-    expect(p.draft.value.promiseFrom).toBe('10:00')
+    // Another time leaves it alone.
+    p.draft.value.start = '13:00'
+    p.propose()
+    expect([p.draft.value.promiseFrom, p.draft.value.promiseTo]).toEqual(['10:00', '15:00'])
   })
   it('of two hours ends before midnight', () => {
     const p = promised({ start: '22:30' })

@@ -1,7 +1,7 @@
 // Parts of the price book: rules in per cent, price lists on their way in, what nobody sells; and a technician's day to scale.
 import { flushPromises, mount } from '@vue/test-utils'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { defineComponent, h, nextTick, reactive, ref, shallowRef } from 'vue'
+import { nextTick, reactive, ref, shallowRef } from 'vue'
 import { begins, dayScale, ends, type Visit } from '~/dispatch/one/dayScale'
 import { catalogueOfRoutes } from '~/lib/api'
 import ListLook from '~/pricebook/lists/ListLook.vue'
@@ -14,13 +14,9 @@ import DormantTable from '~/pricebook/usage/DormantTable.vue'
 import { useSession } from '~/stores/session'
 import type { Table } from '~~/core/formats/readCsv'
 import { answers, later } from './server'
+import { within } from './within'
 
 beforeAll(() => catalogueOfRoutes())
-function within<T>(use: () => T): T {
-  let got!: T
-  mount(defineComponent(() => ((got = use()), () => h('p'))))
-  return got
-}
 const signIn = () => {
   useSession().me = {
     person: { may: [], seesCost: true },

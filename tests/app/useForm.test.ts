@@ -76,6 +76,13 @@ describe('its act', () => {
     await form.send(work, () => ({ text: '' }))
     expect([form.values.text, form.unkept]).toEqual(['second', true])
   })
+  it('leaves a form alone that is about something else by then', async () => {
+    const form = useForm({ id: 'a', name: '' })
+    form.values.name = 'North'
+    const work = () => Promise.resolve(form.begin({ id: 'b', name: 'South' }))
+    await form.send(work, () => ({ id: '', name: '' }))
+    expect([form.values, form.changed]).toEqual([{ id: 'b', name: 'South' }, false])
+  })
   it('that failed keeps nothing, and leaves what was typed', async () => {
     const form = useForm({ note: '' })
     form.values.note = 'typed'

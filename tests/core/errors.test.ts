@@ -11,7 +11,15 @@ const sources = ['core', 'server', 'shared'].flatMap((folder) =>
     .filter((name) => name.endsWith('.ts') && name !== 'errors/errors.ts')
     .map((name) => readFileSync(join(root, folder, name), 'utf8')),
 )
-const said = new Set(sources.flatMap((text) => [...text.matchAll(/'([a-z_]+)'/g)].map((m) => m[1])))
+/** Where a code is said: as the first of an error, the last of a refused field, the first of a pair, or chosen among two. */
+const SAID = [
+  /(?:conflict|LedgerError|make)\(\s*'([a-z_]+)'/g,
+  /,\s*'([a-z_]+)',?\s*\)/g,
+  /\[\s*'([a-z_]+)',/g,
+]
+const said = new Set(
+  sources.flatMap((text) => SAID.flatMap((at) => [...text.matchAll(at)].map((m) => m[1]))),
+)
 
 describe('the catalogue of codes', () => {
   it.each(Object.keys(ERRORS) as ErrorCode[])('%s is said somewhere, and what it means', (code) => {

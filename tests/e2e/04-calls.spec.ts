@@ -96,6 +96,35 @@ test('an empty time of the schedule becomes a call that holds it, through a relo
   await expect(dispatch.getByText(/^Held:/)).toHaveCount(0)
   quiet(office)
 })
+test('what was read out outlives a reload in which it cannot be looked up, and can be left out', async ({
+  browser,
+}) => {
+  const office = await sitDown(browser, 'office', '/calls/new')
+  const read = office.getByRole('table', { name: 'What it would cost' })
+  const search = office.getByLabel('Price to read out')
+  await search.fill('diagnostic')
+  await expect(office.getByRole('list', { name: 'Found in the price book' })).toBeVisible()
+  await search.press('Enter')
+  await expect(read).toContainText('Diagnostic visit')
+  await expect(office.getByText('kept as you type')).toBeVisible()
+  // The address of the call itself, not of a new one.
+  await office.goto(new URL(office.url()).pathname)
+  await expect(read).toContainText('Diagnostic visit')
+  await office.route('**/price-book/search?*', (asked) => asked.abort())
+  await office.reload()
+  await expect(office.getByText('One thing that you read out could not be looked up')).toBeVisible()
+  await office.unroute('**/price-book/search?*')
+  await office.reload()
+  await expect(read).toContainText('Diagnostic visit')
+  await office.route('**/price-book/search?*', (asked) => asked.abort())
+  await office.reload()
+  await office.getByRole('button', { name: 'Leave it out' }).click()
+  await expect(office.getByText('kept as you type')).toBeVisible()
+  await office.unroute('**/price-book/search?*')
+  await office.reload()
+  await expect(office.getByLabel('What is wrong')).toHaveValue('Diagnostic visit')
+  await expect(read).toHaveCount(0)
+})
 test('a visit to quote wants a person, and the prospect’s row then says when', async ({
   browser,
 }) => {

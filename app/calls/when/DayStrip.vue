@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // One technician's day as it would be with this visit: what is there, and the visit that is being placed.
+import { STEP_MS } from '~/dispatch/day/steps'
 import { HOUR } from '~~/core/time/units'
 import { computed } from 'vue'
 import type { Answer } from '~~/shared/api'
@@ -36,7 +37,7 @@ function click(e: MouseEvent) {
   emit(
     'pick',
     from.value +
-      Math.floor((((e.clientX - box.left) / box.width) * span.value) / 900_000) * 900_000,
+      Math.floor((((e.clientX - box.left) / box.width) * span.value) / STEP_MS) * STEP_MS,
   )
 }
 </script>

@@ -4,6 +4,7 @@ import { nextTick, ref } from 'vue'
 import { firstGap } from '~~/core/dispatch/firstGap'
 import type { Span } from '~~/core/dispatch/plan/instance'
 import type { Answer } from '~~/shared/api'
+import { STEP_MS } from '~/dispatch/day/steps'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
@@ -22,7 +23,6 @@ const emit = defineEmits<{ pick: [technicianId: string, startAt: number] }>()
 const draft = defineModel<Draft>({ required: true })
 const session = useSession()
 const strips = ref<HTMLElement>()
-const STEP_MS = 900_000
 const serves = (t: Technician) =>
   !props.territory || t.territories.length === 0 || t.territories.includes(props.territory)
 const lasting = (at: { startAt: string | null; durationSeconds: number }): Span => {

@@ -70,5 +70,9 @@ export function usePromise(draft: Ref<Draft>, technician: () => Technician | nul
     }
     return (['morning', 'afternoon', 'day', 'exact', 'two'] as const).find(fits) ?? 'own'
   })
-  return { kind, isOwn, promise, propose: () => promise('two') }
+  /** Follows a time that was chosen; a window that somebody typed stays. */
+  function propose() {
+    if (!isOwn.value) promise('two')
+  }
+  return { kind, isOwn, promise, propose }
 }

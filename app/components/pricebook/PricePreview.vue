@@ -35,8 +35,7 @@ watch(
 const answered = computed(() => props.preview.questions.every((q) => meant.value.includes(q)))
 const count = computed(() => props.preview.changed + props.preview.follow)
 const proposals = computed(() => props.preview.rows.filter((r) => r.proposed !== null))
-const show = (amount: string | null) =>
-  amount === null ? '–' : session.money({ amount, currency: session.me!.company.currency }, false)
+const show = (amount: string | null) => (amount === null ? '–' : session.figure(amount))
 const percent = (f: string | null) => (f === null ? '–' : `${(Number(f) * 100).toFixed(1)} %`)
 defineExpose({ answered })
 </script>

@@ -6,8 +6,6 @@ import { useSession } from '~/stores/session'
 
 defineProps<{ why: Answer<'tryPrice'>['why']; title: string }>()
 const session = useSession()
-const show = (amount: string) =>
-  session.money({ amount, currency: session.me!.company.currency }, false)
 </script>
 
 <template>
@@ -19,16 +17,16 @@ const show = (amount: string) =>
       :row-key="(_, i) => i"
       :columns="[
         { key: 'part', text: (r) => r.text },
-        { key: 'sum', figures: true, text: (r) => show(r.amount) },
+        { key: 'sum', figures: true, text: (r) => session.figure(r.amount) },
       ]"
-      :sums="{ part: 'Price', sum: show(why.price) }"
+      :sums="{ part: 'Price', sum: session.figure(why.price) }"
     />
     <p
       v-if="why.hour"
       class="row quiet small"
     >
       <span class="grow">An hour brings, parts paid</span>
-      <span class="num">{{ show(why.hour) }}</span>
+      <span class="num">{{ session.figure(why.hour) }}</span>
     </p>
   </div>
 </template>

@@ -43,6 +43,7 @@ const notes = computed(() => {
   left: 100px;
   right: 12px;
   border: 1.5px solid var(--steel);
+  box-shadow: 0 0 0 1px var(--sheet);
   border-radius: 4px;
   background: var(--sheet);
   padding: 3px 10px;

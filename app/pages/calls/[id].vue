@@ -34,7 +34,8 @@ const { busy, problem, act } = useAct()
 const who = ref<InstanceType<typeof CallWho>>()
 const what = ref<InstanceType<typeof CallWhat>>()
 const when = ref<InstanceType<typeof CallWhen>>()
-const { chosen, setUp, files, lines, ready } = useOpenCall(async ({ fresh, customer, site }) => {
+const { chosen, setUp, files, lines, unread, ready } = useOpenCall(async (asked) => {
+  const { fresh, customer, site } = asked
   if (fresh && typeof customer === 'string')
     await choose(customer, typeof site === 'string' ? site : null)
 })
@@ -59,12 +60,9 @@ watch(
   () => ready.value && store.changed(summary.value),
   { deep: true },
 )
-watch(lines, () => {
-  store.draft.entries = lines.value.map(({ id, quantity, code }) => ({
-    entryId: id,
-    quantity,
-    code,
-  })) as never
+watch([lines, unread], () => {
+  const read = lines.value.map(({ id, quantity, code }) => ({ entryId: id, quantity, code }))
+  store.draft.entries = [...unread.value, ...read]
 })
 
 async function choose(customerId: string, siteId: string | null) {
@@ -113,7 +111,7 @@ const bookLabel = computed(() => {
 const book = () =>
   act(async () => {
     const override = warnings.value.length > 0
-    const done = await bookCall({ lines: lines.value, override, inSpite: inSpite.value })
+    const done = await bookCall({ override, inSpite: inSpite.value })
     const { date } = store.draft
     const timed = Boolean(when.value?.startAt)
     store.end()
@@ -126,7 +124,7 @@ const book = () =>
   })
 const quote = () =>
   act(async () => {
-    const { id } = await quoteCall(lines.value)
+    const { id } = await quoteCall()
     store.end()
     await navigateTo(`/quotes/${id}`)
   })
@@ -210,6 +208,15 @@ useShortcuts([
       role="alert"
     >
       {{ problem.message }}
+    </p>
+    <p
+      v-if="unread.length"
+      class="note warn"
+      role="status"
+    >
+      {{ unread.length === 1 ? 'One thing' : `${unread.length} things` }} that you read out could
+      not be looked up; it stays with the call, and is booked with it.
+      <ActButton @click="unread = []"> Leave it out </ActButton>
     </p>
     <div class="columns">
       <CallWho

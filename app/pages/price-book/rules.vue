@@ -132,6 +132,20 @@ const wrong = (path: string) => failed.value?.at(path) ?? ''
   margin: 0;
   border-radius: 0;
 }
+.box :deep(.rule) {
+  border-left: 3px solid var(--green-2);
+  padding-left: 10px;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  align-items: flex-start;
+}
+.box :deep(.rule > .row) {
+  width: 100%;
+}
+.box :deep(i.wrong) {
+  font-style: normal;
+}
 .top {
   align-items: flex-start;
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The map of a day: who drives where, who is near to what waits, and which land belongs to which territory.
+import { STEP_MS } from '~/dispatch/day/steps'
 import { computed, reactive, ref, watch } from 'vue'
 import { plusDays } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
@@ -73,7 +74,7 @@ watch(site, () => {
   said.value = ''
 })
 const quarter = (at: string) =>
-  new Date(Math.ceil(Date.parse(at) / 900_000) * 900_000).toISOString()
+  new Date(Math.ceil(Date.parse(at) / STEP_MS) * STEP_MS).toISOString()
 const warned = ref<{ text: string; by: Nearby } | null>(null)
 /** What waits at the site is placed with whoever was chosen, for when they can be there; where nothing waits, a call begins. */
 const send = (n: Nearby, override = false) =>

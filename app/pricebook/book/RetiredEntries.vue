@@ -9,8 +9,7 @@ import type { Found } from '~/lib/book'
 const props = defineProps<{ kind: '' | Found['kind']; category: string }>()
 const emit = defineEmits<{ close: [] }>()
 const session = useSession()
-const show = (amount: string | null) =>
-  amount === null ? '' : session.money({ amount, currency: session.me!.company.currency }, false)
+const show = (amount: string | null) => (amount === null ? '' : session.figure(amount))
 const gone = (q: string, after?: string) =>
   call('priceBook', {
     query: {

@@ -183,10 +183,7 @@ export function useFigures() {
     maximumFractionDigits: 1,
   })
   return {
-    amount: (major: string | null) =>
-      major === null
-        ? '–'
-        : session.money({ amount: major, currency: session.me!.company.currency }, false),
+    amount: (major: string | null) => (major === null ? '–' : session.figure(major)),
     percent: (fraction: string | null) =>
       fraction === null ? '' : percents.format(Number(fraction)),
   }

@@ -94,21 +94,7 @@ const add = (scope: 'category' | 'supplier') =>
 </template>
 
 <style scoped>
-.rule {
-  border-left: 3px solid var(--green-2);
-  padding-left: 10px;
-  display: flex;
-  flex-direction: column;
-  gap: 4px;
-  align-items: flex-start;
-}
-.rule > .row {
-  width: 100%;
-}
 .step .figures {
   width: 100px;
-}
-i.wrong {
-  font-style: normal;
 }
 </style>

@@ -99,25 +99,11 @@ const DAYS = [
 </template>
 
 <style scoped>
-.rule {
-  border-left: 3px solid var(--green-2);
-  padding-left: 10px;
-  display: flex;
-  flex-direction: column;
-  gap: 4px;
-  align-items: flex-start;
-}
-.rule > .row {
-  width: 100%;
-}
 .days {
   gap: 12px;
   flex-wrap: wrap;
 }
 .top {
   align-items: flex-start;
-}
-i.wrong {
-  font-style: normal;
 }
 </style>

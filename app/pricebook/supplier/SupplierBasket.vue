@@ -11,8 +11,7 @@ export type Taken = Product & { line: string; quantity: string }
 defineProps<{ problem: Problem | null }>()
 const basket = defineModel<Taken[]>({ required: true })
 const session = useSession()
-const show = (amount: string | null) =>
-  amount === null ? '' : session.money({ amount, currency: session.me!.company.currency }, false)
+const show = (amount: string | null) => (amount === null ? '' : session.figure(amount))
 </script>
 
 <template>

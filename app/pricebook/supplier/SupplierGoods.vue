@@ -9,8 +9,7 @@ type Product = Answer<'supplierProducts'>['items'][number]
 defineProps<{ items: Product[]; beside: { of: Product; items: Product[] } | null }>()
 const emit = defineEmits<{ compare: [product: Product]; put: [product: Product] }>()
 const session = useSession()
-const show = (amount: string | null) =>
-  amount === null ? '' : session.money({ amount, currency: session.me!.company.currency }, false)
+const show = (amount: string | null) => (amount === null ? '' : session.figure(amount))
 const stock = (p: Product) => (p.stock ? `${p.stock} there` : `in ${p.deliveryDays} days`)
 </script>
 

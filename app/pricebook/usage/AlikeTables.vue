@@ -6,8 +6,6 @@ import { useSession } from '~/stores/session'
 
 defineProps<{ alike: Answer<'bookUsage'>['alike'] }>()
 const session = useSession()
-const show = (amount: string) =>
-  session.money({ amount, currency: session.me!.company.currency }, false)
 </script>
 
 <template>
@@ -28,7 +26,7 @@ const show = (amount: string) =>
       :columns="[
         { key: 'c1', look: 'code num' },
         { key: 'c2', text: (e) => e.name },
-        { key: 'c3', figures: true, text: (e) => show(e.price) },
+        { key: 'c3', figures: true, text: (e) => session.figure(e.price) },
         {
           key: 'c4',
           right: true,

@@ -21,8 +21,6 @@ watch(
   (now) => (picked.value = picked.value.filter((id) => now.some((d) => d.id === id))),
 )
 const session = useSession()
-const show = (amount: string) =>
-  session.money({ amount, currency: session.me!.company.currency }, false)
 </script>
 
 <template>
@@ -51,7 +49,7 @@ const show = (amount: string) =>
       { key: 'code', label: 'Code', look: 'num' },
       { key: 'name', label: 'Name', text: (d) => d.name },
       { key: 'category', label: 'Category', look: 'quiet', text: (d) => d.category },
-      { key: 'price', label: 'Price', figures: true, text: (d) => show(d.price) },
+      { key: 'price', label: 'Price', figures: true, text: (d) => session.figure(d.price) },
     ]"
     ><template #c1="{ row: d }"
       ><Check

@@ -6,8 +6,6 @@ import { useSession } from '~/stores/session'
 
 defineProps<{ sold: Answer<'bookUsage'>['sold'] }>()
 const session = useSession()
-const show = (amount: string) =>
-  session.money({ amount, currency: session.me!.company.currency }, false)
 const differs = (a: string, b: string) => Number(a) !== Number(b)
 </script>
 
@@ -23,13 +21,19 @@ const differs = (a: string, b: string) => Number(a) !== Number(b)
       { key: 'lines', label: 'Lines', figures: true, text: (s) => s.lines },
       { key: 'sold', label: 'Sold', figures: true, text: (s) => s.quantity },
       { key: 'net', label: 'Net', figures: true },
-      { key: 'book', label: 'Book', figures: true, look: 'quiet', text: (s) => show(s.book) },
+      {
+        key: 'book',
+        label: 'Book',
+        figures: true,
+        look: 'quiet',
+        text: (s) => session.figure(s.book),
+      },
       {
         key: 'usuallyAt',
         label: 'Usually at',
         figures: true,
         tone: (s) => ({ soon: differs(s.book, s.usual) }),
-        text: (s) => show(s.usual),
+        text: (s) => session.figure(s.usual),
       },
       {
         key: 'last',
