@@ -3,6 +3,7 @@ import { onMounted, ref } from 'vue'
 import type { LocationQuery } from 'vue-router'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
+import { bookService } from '~/lib/book'
 import { useCall, type Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 import type { ReadLine } from './what/useReadOut'
@@ -20,17 +21,19 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
   const ready = ref(false)
   /** what was read out and cannot be looked up now: it stays in the draft */
   const unread = ref<Draft['entries']>([])
-  /** What was read out is found again by its code; an entry that is gone is left out. */
+  /** What was read out, out of the browser's own book; an entry that is gone from it is left out. */
   async function readAgain(): Promise<ReadLine[]> {
-    const found: ReadLine[] = []
-    for (const e of store.draft.entries) {
-      const q = (e as { code?: string }).code ?? ''
-      const got = await call('searchPriceBook', { query: { q } }).catch(() => null)
-      const entry = got?.items.find((i) => i.id === e.entryId)
-      if (!got) unread.value.push(e)
-      else if (entry) found.push({ ...entry, quantity: e.quantity })
-    }
-    return found
+    const { entries } = store.draft
+    if (!entries.length) return []
+    const { count, kept } = await bookService().refresh(session.me!.person.id)
+    const known = await bookService().named(entries.map((e) => e.entryId))
+    const found = new Map(known.map((entry) => [entry.id, entry]))
+    // Without today's book nobody can say what is gone.
+    if (kept || !count) unread.value = entries.filter((e) => !found.has(e.entryId))
+    return entries.flatMap(({ entryId, quantity }) => {
+      const entry = found.get(entryId)
+      return entry ? [{ ...entry, quantity }] : []
+    })
   }
   function beginAt(asked: LocationQuery) {
     const { date, start, technician } = asked

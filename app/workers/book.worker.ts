@@ -73,6 +73,8 @@ const service = {
       .sort((a, b) => Number(b.mine) - Number(a.mine) || b.used - a.used)
       .slice(0, limits.limit)
   },
+  /** Entries by identifier, those that are in the book. */
+  named: (ids: readonly string[]): Found[] => ids.flatMap((id) => byId.get(id) ?? []),
   /** The whole book, or all of it that fits, as a list to look through: by words the best first, else in an order. */
   list: (
     words: string,

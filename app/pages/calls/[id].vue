@@ -61,7 +61,7 @@ watch(
   { deep: true },
 )
 watch([lines, unread], () => {
-  const read = lines.value.map(({ id, quantity, code }) => ({ entryId: id, quantity, code }))
+  const read = lines.value.map(({ id, quantity }) => ({ entryId: id, quantity }))
   store.draft.entries = [...unread.value, ...read]
 })
 
