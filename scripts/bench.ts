@@ -433,6 +433,10 @@ for (const [name, bench] of Object.entries(BENCHES)) {
     : null
   try {
     await bench.run(rig!)
+  } catch (error) {
+    // The others are measured all the same; what fails is said, and the whole fails at its end.
+    process.stderr.write(`${name} failed: ${String(error).slice(0, 600)}\n`)
+    process.exitCode = 1
   } finally {
     await rig?.stop()
   }

@@ -16,7 +16,7 @@ async function crowd(rig: Rig, technicians: number, visits: number): Promise<voi
   const db = await mysql.createConnection({ uri: rig.env.DATABASE_URL! })
   const random = seeded(21)
   const [sites] = (await db.query(
-    'SELECT id, customer_id FROM sites WHERE lat IS NOT NULL LIMIT 200',
+    'SELECT id, customer_id AS customerId FROM sites WHERE lat IS NOT NULL LIMIT 200',
   )) as unknown as [{ id: string; customerId: string }[]]
   const week = JSON.stringify(
     Object.fromEntries(

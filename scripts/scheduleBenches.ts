@@ -117,7 +117,7 @@ export const scheduleBenches: Record<string, Bench> = {
       const db = await mysql.createConnection({ uri: rig.env.DATABASE_URL! })
       const random = seeded(8)
       const [sites] = (await db.query(
-        'SELECT s.id, s.customer_id FROM sites s WHERE s.lat IS NOT NULL LIMIT 400',
+        'SELECT s.id, s.customer_id AS customerId FROM sites s WHERE s.lat IS NOT NULL LIMIT 400',
       )) as unknown as [{ id: string; customerId: string }[]]
       const week = JSON.stringify(
         Object.fromEntries(
