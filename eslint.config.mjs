@@ -20,6 +20,10 @@ const PURE = [
   'papaparse$',
 ]
 
+const SUBJECTS =
+  'access|agreements|calls|collections|customers|dispatch|documents|invoices|ledger|messages|' +
+  'payments|pricebook|quotes|settings|visits'
+
 export default withNuxt(
   { ignores: ['.data/**', '.output/**', 'test-results/**'] },
   {
@@ -142,6 +146,26 @@ export default withNuxt(
       'no-restricted-properties': [
         'error',
         { object: 'Math', property: 'random', message: 'randomness is an argument' },
+      ],
+    },
+  },
+  {
+    // A subject's tables are written by itself, and through what it hands out (`index.ts`).
+    files: ['server/**/*.ts'],
+    ignores: ['server/**/index.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: `^\\.\\./(${SUBJECTS})/.*queries$`,
+              importNamePattern:
+                '^(insert|update|set|put|keep|mark|delete|remove|forget|add|take|lock|close|move)([A-Z]|$)',
+              message: 'Another subject is written through what its index.ts hands out.',
+            },
+          ],
+        },
       ],
     },
   },

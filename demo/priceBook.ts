@@ -332,6 +332,7 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     [
       'goods',
       'Parts and materials',
+      'goods',
       JSON.stringify([
         { code: 'state', name: 'State tax', rate: '0.04' },
         { code: 'county', name: 'County tax', rate: '0.025' },
@@ -340,9 +341,10 @@ export async function insertPriceBook(tx: Tx, random: Chance, at: number): Promi
     [
       'work',
       'Flat-rate work and labour',
+      'work',
       JSON.stringify([{ code: 'state', name: 'State tax', rate: '0.04' }]),
     ],
-    ['none', 'Not taxed', '[]'],
+    ['none', 'Not taxed', null, '[]'],
   ])
   await insertMarkup(tx, random.uuid(at), TIERS)
   await putPricing(tx, {

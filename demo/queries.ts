@@ -83,7 +83,7 @@ export const invoiceMade = async (tx: Tx, id: string) =>
     [id],
   ))!
 export const insertTaxClasses = (tx: Tx, rows: Rows) =>
-  tx.many('INSERT INTO tax_classes (id, name, rates) VALUES ?', rows)
+  tx.many('INSERT INTO tax_classes (id, name, usual_for, rates) VALUES ?', rows)
 export const insertMarkup = (tx: Tx, id: string, tiers: object) =>
   tx.run('INSERT INTO markup_rules (id, scope, tiers) VALUES (?, "all", ?)', [
     id,

@@ -52,7 +52,7 @@ defineProps<{
 <style scoped>
 .document {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 290px;
+  grid-template-columns: minmax(0, 1fr) var(--beside);
   min-height: 100%;
 }
 .document.field {

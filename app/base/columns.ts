@@ -14,6 +14,8 @@ export interface Column<Row> {
   tone?: (row: Row, index: number) => unknown
   /** what a cell says where no slot draws it */
   text?: (row: Row, index: number) => string | number | null | undefined
+  /** what a file says in its place: a sum without its sign, what only a slot draws */
+  file?: (row: Row) => string | number | null | undefined
   /** what the column is sorted by when its head is pressed */
   sort?: (row: Row) => string | number
 }

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import type { Column } from '~/base/columns'
 import DataTable from '~/base/DataTable.vue'
+import TableActs from '~/base/TableActs.vue'
 import { useSession } from '~/stores/session'
 import { BUCKETS } from './ageing'
 import type { Unpaid } from './useOwing'
@@ -13,12 +14,13 @@ const chosen = defineModel<string>('chosen', { required: true })
 const props = defineProps<{ unpaid: Unpaid }>()
 const session = useSession()
 const COLUMNS: Column<Debtor>[] = [
-  { key: 'customer', label: 'Customer' },
+  { key: 'customer', label: 'Customer', file: (c) => c.name },
   ...BUCKETS.map(([key, label]) => ({
     key,
     label,
     figures: true,
     text: (c: Debtor) => (Number(c[key].amount) ? session.money(c[key], false) : '–'),
+    file: (c: Debtor) => c[key].amount,
   })),
   {
     key: 'owed',
@@ -26,6 +28,7 @@ const COLUMNS: Column<Debtor>[] = [
     figures: true,
     look: 'strong',
     text: (c) => session.money(c.owed, false),
+    file: (c) => c.owed.amount,
   },
 ]
 const sums = computed(() => {
@@ -40,25 +43,32 @@ const sums = computed(() => {
 </script>
 
 <template>
-  <DataTable
-    :rows="unpaid.customers"
-    :row-key="(c) => c.customerId"
-    :tone="(c) => ({ chosen: c.customerId === chosen })"
-    :columns="COLUMNS"
-    :sums="sums"
-    picks
-    @pick="(c) => (chosen = c.customerId)"
-  >
-    <template #customer="{ row: c }">
-      <ActButton
-        quiet
-        class="link"
-        @click.stop="chosen = c.customerId"
-      >
-        {{ c.name }}
-      </ActButton>
-    </template>
-  </DataTable>
+  <div>
+    <DataTable
+      :rows="unpaid.customers"
+      :row-key="(c) => c.customerId"
+      :tone="(c) => ({ chosen: c.customerId === chosen })"
+      :columns="COLUMNS"
+      :sums="sums"
+      picks
+      @pick="(c) => (chosen = c.customerId)"
+    >
+      <template #customer="{ row: c }">
+        <ActButton
+          quiet
+          class="link"
+          @click.stop="chosen = c.customerId"
+        >
+          {{ c.name }}
+        </ActButton>
+      </template>
+    </DataTable>
+    <TableActs
+      name="Unpaid by customer"
+      :columns="COLUMNS"
+      :rows="() => unpaid.customers"
+    />
+  </div>
 </template>
 
 <style scoped>

@@ -180,7 +180,7 @@ async function leave() {
 <style scoped>
 .office {
   display: grid;
-  grid-template: 60px minmax(0, 1fr) / minmax(0, 1fr) 92px;
+  grid-template: 60px minmax(0, 1fr) / minmax(0, 1fr) var(--index);
   height: 100vh;
 }
 header {

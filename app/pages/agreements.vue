@@ -88,7 +88,7 @@ const months = computed(() =>
 const monthName = (month: string) => sayMonth(month, session.locale)
 const columns = computed<Column<Row>[]>(() => [
   ...(office.value && show.value === 'due' ? [{ key: 'take', label: 'Take' }] : []),
-  { key: 'customer', label: 'Customer' },
+  { key: 'customer', label: 'Customer', file: (r) => r.customer },
   { key: 'site', label: 'Site', text: (r) => r.site || 'no site named' },
   { key: 'territory', label: 'Territory', text: (r) => r.territory },
   { key: 'plan', label: 'Plan', text: (r) => r.plan },
@@ -99,6 +99,7 @@ const columns = computed<Column<Row>[]>(() => [
       late: r.state.includes('overdue'),
       soon: r.state.includes('visit due') || r.state.includes('ends'),
     }),
+    file: (r) => r.state,
   },
   {
     key: 'last',

@@ -27,9 +27,9 @@ const retry = (id: string) => call('retryMessage', { params: { id } })
         look: 'nowrap',
         text: (item) => session.dayTime(item.createdAt),
       },
-      { key: 'to', label: 'To' },
-      { key: 'subject', label: 'Subject' },
-      { key: 'state', label: 'State' },
+      { key: 'to', label: 'To', file: (item) => item.to },
+      { key: 'subject', label: 'Subject', file: (item) => item.subject || item.body.slice(0, 90) },
+      { key: 'state', label: 'State', file: (item) => item.state },
       { key: 'act', right: true },
     ]"
     @pick="(item) => (open = open === item.id ? '' : item.id)"

@@ -23,7 +23,11 @@ const load = (q: string, after?: string) =>
     empty="There is no site yet. A customer’s first call makes one."
     picks
     :columns="[
-      { key: 'address', label: 'Address' },
+      {
+        key: 'address',
+        label: 'Address',
+        file: (item) => [item.line1, item.town, item.postcode].filter(Boolean).join(', '),
+      },
       { key: 'site', label: 'Site', text: (item) => item.name },
       { key: 'customer', label: 'Customer', text: (item) => item.customer },
       {

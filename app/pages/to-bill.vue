@@ -18,8 +18,8 @@ const load = (q: string, after?: string) =>
     empty="Everything that was done is billed."
     picks
     :columns="[
-      { key: 'workOrder', label: 'Work order' },
-      { key: 'customer', label: 'Customer' },
+      { key: 'workOrder', label: 'Work order', file: (item) => `${item.number} ${item.title}` },
+      { key: 'customer', label: 'Customer', text: (item) => `${item.customer}, ${item.town}` },
       { key: 'technician', label: 'Technician', text: (item) => item.technician },
       {
         key: 'whyItIs',
@@ -33,6 +33,7 @@ const load = (q: string, after?: string) =>
         figures: true,
         look: 'strong',
         text: (item) => session.money(item.toBill),
+        file: (item) => item.toBill.amount,
       },
       { key: 'act', right: true },
     ]"
@@ -46,7 +47,6 @@ const load = (q: string, after?: string) =>
       >
       {{ item.title }}</template
     >
-    <template #customer="{ row: item }">{{ item.customer }}, {{ item.town }}</template>
 
     <template #act="{ row: item }"
       ><NuxtLink

@@ -190,7 +190,7 @@ const next = (entry: { customerId: string; act: string }) =>
 <style scoped>
 .unpaid {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 312px;
+  grid-template-columns: minmax(0, 1fr) var(--beside);
   min-height: 100%;
 }
 .left {

@@ -1,5 +1,6 @@
 import { Decimal } from '../money/decimal'
 import type { Money } from '../money/formatMinor'
+import { sayQuantity, sayRate } from '../text/sayNumber'
 import { sayMoney, sayUnitPrice } from '../money/sayMoney'
 
 /** Who writes a paper, as its letterhead says it. */
@@ -73,19 +74,21 @@ export const linesInWords = (lines: readonly PaperLine[], locale: string): Paper
     beneath: isNothing(line.discount)
       ? ''
       : `less ${sayMoney(line.discount, locale)} by your price level`,
-    quantity: line.unit === 'each' ? line.quantity : `${line.quantity} ${line.unit}`,
+    quantity: [sayQuantity(line.quantity, locale), line.unit === 'each' ? '' : line.unit]
+      .filter(Boolean)
+      .join(' '),
     each: sayUnitPrice(line.unitPrice, line.net.currency, locale),
     amount: sayMoney(line.net, locale),
   }))
 
 /**
  * The sums beneath the lines in words: net, each tax with its rate, the total.
- * @example sumsInWords(sums, 'en-US') // [{ label: 'Net', amount: '$90.00' }, { label: 'State 4 %', … }, …]
+ * @example sumsInWords(sums, 'en-US') // [{ label: 'Net', amount: '$90.00' }, { label: 'State 4%', … }, …]
  */
 export const sumsInWords = (sums: PaperSums, locale: string): PaperDocument['sums'] => [
   { label: 'Net', amount: sayMoney(sums.net, locale) },
   ...sums.taxes.map(({ name, rate, tax }) => ({
-    label: `${name} ${new Decimal(rate).times(100)} %`,
+    label: `${name} ${sayRate(rate, locale)}`,
     amount: sayMoney(tax, locale),
   })),
   { label: 'Total', amount: sayMoney(sums.total, locale), strong: true },

@@ -1,23 +1,12 @@
+import { numberFormat } from '../text/sayNumber'
 import { currencyExponent } from './currencyExponent'
 import type { Money } from './formatMinor'
 
-const formats = new Map<string, Intl.NumberFormat>()
-
-/** Formats are kept, because making one costs a hundred times what using it does. */
-function formatOf(locale: string, currency: string, symbol: boolean): Intl.NumberFormat {
-  const key = `${locale} ${currency} ${symbol}`
-  const known = formats.get(key)
-  if (known) return known
-  const digits = currencyExponent(currency)
-  const made = symbol
-    ? new Intl.NumberFormat(locale, { style: 'currency', currency })
-    : new Intl.NumberFormat(locale, {
-        minimumFractionDigits: digits,
-        maximumFractionDigits: digits,
-      })
-  formats.set(key, made)
-  return made
-}
+/** As many decimals as the currency has, whether they say something or not. */
+const inFull = (currency: string) => ({
+  minimumFractionDigits: currencyExponent(currency),
+  maximumFractionDigits: currencyExponent(currency),
+})
 
 /**
  * Money as people of a locale write it, from its wire form; the decimal string goes to Intl as it is,
@@ -28,7 +17,10 @@ function formatOf(locale: string, currency: string, symbol: boolean): Intl.Numbe
  * @example sayMoney({ amount: '1759', currency: 'JPY' }, 'en-US', false) // '1,759'
  */
 export const sayMoney = (money: Money, locale: string, symbol = true): string =>
-  formatOf(locale, money.currency, symbol).format(money.amount as unknown as number)
+  (symbol
+    ? numberFormat(locale, { style: 'currency', currency: money.currency })
+    : numberFormat(locale, inFull(money.currency))
+  ).format(money.amount as unknown as number)
 
 /**
  * A unit price in the figures of a locale: the decimals of its currency at least, and those beyond that say something.
@@ -38,7 +30,7 @@ export const sayMoney = (money: Money, locale: string, symbol = true): string =>
  * @example sayUnitPrice('1759', 'JPY', 'en-US') // '1,759'
  */
 export const sayUnitPrice = (price: string, currency: string, locale: string): string =>
-  new Intl.NumberFormat(locale, {
+  numberFormat(locale, {
     minimumFractionDigits: currencyExponent(currency),
     maximumFractionDigits: 4,
   }).format(price as unknown as number)

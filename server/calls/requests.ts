@@ -1,4 +1,5 @@
 // Requests from the public form: bounded, protected against robots without outside services, and then an ordinary call.
+import { insertFile } from '../customers/index'
 import { callFacts } from './facts'
 import { createHmac, timingSafeEqual } from 'node:crypto'
 import type * as yup from 'yup'
@@ -9,7 +10,6 @@ import { callDraft } from '../../shared/calls'
 import { mail, obj, requiredText, text } from '../../shared/schema'
 import { hashToken, secret } from '../access/session'
 import { findCustomers, matchDocs } from '../customers/matching'
-import { insertFile } from '../customers/history.queries'
 import { redraw, type Picture } from '../http/pictures'
 import type { Ctx } from '../http/context'
 import { countTry, tooOften, type Limit } from '../http/limits'

@@ -1,4 +1,5 @@
 // Acts on visits of the schedule: placed, swapped, locked, split, cancelled.
+import { insertVisit, moveVisit, setVisitState } from '../visits/index'
 import { canAct, stateAfter } from '../../core/documents/lifecycle'
 import { visitLifecycle } from '../../core/visits/visitLifecycle'
 import { visitFacts } from '../visits/facts'
@@ -8,13 +9,7 @@ import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
-import {
-  insertVisit,
-  moveVisit,
-  setVisitState,
-  visitById,
-  type VisitRow,
-} from '../visits/visits.queries'
+import { visitById, type VisitRow } from '../visits/visits.queries'
 import { workOrderById, type WorkOrderRow } from '../visits/queries'
 import { boardVisit, crewIds, setCrew, setLocked, skillsOfVisits } from './board.queries'
 import { lockPeople, technicianById } from './queries'

@@ -1,4 +1,5 @@
 // Acts on the schedule’s set-up: hours, time off, meetings, territories, holidays, messages.
+import { putVisitMessages, setDrivesOutside } from '../settings/index'
 import { personFacts, scheduleFacts } from './facts'
 import { postcodeRange } from '../../core/customers/postcodeRange'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
@@ -6,7 +7,7 @@ import { dayBounds, localToInstant } from '../../core/time/zone'
 import type { Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { putVisitMessages, setDrivesOutside, territories } from '../settings/queries'
+import { territories } from '../settings/queries'
 import { middleOf } from '../customers/places.queries'
 import {
   insertEntry,

@@ -44,6 +44,7 @@ export async function pricingFacts(tx: Tx, today: string, dates: [string, string
   })
   return {
     classes: ratesByClass(got.taxClasses),
+    usualTax: got.taxClasses,
     levels: got.levels,
     fields: got.fields,
     times: got.pricing[0]!.pricing.times ?? [],

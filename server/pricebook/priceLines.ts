@@ -7,6 +7,7 @@ import { roundToMinor } from '../../core/money/roundToMinor'
 import type { LineKind } from '../../core/pricebook/kinds'
 import { levelSaving, type PriceLevel } from '../../core/pricebook/levelPrice'
 import { isAgreed, orderedPrice, type PriceSource } from '../../core/pricebook/priceOrder'
+import { taxedAs, usualTaxClass } from '../../core/pricebook/usualTaxClass'
 import { timeSurcharge, type TimeFactor } from '../../core/pricebook/timeFactor'
 import type { Body } from '../../shared/api'
 import { customerById, levels, type LevelRow } from '../customers/queries'
@@ -17,6 +18,7 @@ import { applyDue } from './changes'
 import { assembliesAmong, entriesById, labourRates, type EntryRow } from './queries'
 import { partsInside } from './inside.queries'
 import { timeFactorAt } from './rules'
+import { usualTaxClasses } from '../settings/queries'
 
 /** For prices that no level is taken off. */
 export const NO_LEVEL = { level: null, own: false }
@@ -66,7 +68,7 @@ export type PricedLine = Omit<
 export type WantedLine = Omit<Body<'addLines'>['lines'][number], 'done'> & {
   done?: boolean
   unit?: string
-  bought?: { supplier: string; partNumber: string; cost: string; taxClass: string }
+  bought?: { supplier: string; partNumber: string; cost: string; taxClass?: string }
 }
 /** Whoever does not see costs says none. */
 export const withoutCosts = <L extends { cost?: string | undefined }>(ctx: Ctx, lines: L[]): L[] =>
@@ -128,6 +130,7 @@ export async function priceLines(
       agreed: (await customerById(ctx.tx, of.customerId))?.ownPrices ?? {},
       time,
       rates: new Map((time ? await labourRates(ctx.tx) : []).map((l) => [l.id, l.price])),
+      usualTax: wanted.every((l) => l.entryId) ? [] : await usualTaxClasses(ctx.tx),
     },
     of,
     wanted,
@@ -143,6 +146,8 @@ export interface PriceFacts {
   time: TimeFactor | null
   /** labour rates, by entry */
   rates: ReadonlyMap<string, string>
+  /** the classes of taxes, and what usually has them: for lines that are of no entry */
+  usualTax: Parameters<typeof usualTaxClass>[0]
 }
 /** The entry that a line is of; null for one of its own, which has to say what it is and costs. */
 function entryOf(
@@ -213,14 +218,16 @@ const byTheBook = (entry: EntryRow, w: WantedLine) => ({
   partNumber: w.bought?.partNumber ?? entry.partNumber,
 })
 /** What a line is that stands in no book. */
-function byItself(w: WantedLine) {
-  const isWork = w.kind === 'labour' || w.kind === 'charge'
-  const written = { cost: w.cost ?? '0', taxClass: isWork ? 'work' : 'goods' }
-  const { cost, ...bought } = { ...written, supplier: '', partNumber: '', ...w.bought }
+function byItself(w: WantedLine, usualTax: PriceFacts['usualTax']) {
+  const kind = w.kind ?? 'other'
+  const taxClass = w.bought?.taxClass ?? usualTaxClass(usualTax, taxedAs(kind))
+  if (taxClass === null) throw invalid('lines', 'There is no class of taxes yet. Make one first.')
+  const { cost, ...bought } = { cost: w.cost ?? '0', supplier: '', partNumber: '', ...w.bought }
   return {
     ...bought,
+    taxClass,
     entryId: null,
-    kind: w.kind ?? 'other',
+    kind,
     name: w.name!,
     unit: w.unit ?? (w.kind === 'labour' ? 'hour' : 'each'),
     unitCost: cost,
@@ -242,7 +249,7 @@ function bookPriceOf(
   return { plain, price, further, dearer: more !== 0, seconds }
 }
 export function pricedBy(
-  { entries, level, agreed, time, rates }: PriceFacts,
+  { entries, level, agreed, time, rates, usualTax }: PriceFacts,
   of: PricedFor,
   wanted: WantedLine[],
   hasTask: boolean,
@@ -260,7 +267,7 @@ export function pricedBy(
     })
     return priced(
       {
-        ...(entry ? byTheBook(entry, w) : byItself(w)),
+        ...(entry ? byTheBook(entry, w) : byItself(w, usualTax)),
         id: w.id,
         quantity: w.quantity,
         // A call-back is without charge: its lines keep what they would cost and what they cost us.

@@ -224,7 +224,6 @@ export async function basketLines(ctx: Ctx, basket: AskedBasket) {
         supplier: p.supplier.name,
         partNumber: p.partNumber,
         cost: p.price.amount,
-        taxClass: entry?.taxClass ?? 'goods',
       },
     }
   })

@@ -1,10 +1,11 @@
 // A quote is begun where the wish is heard: at a call, for a customer, or at a visit to quote.
+import { keepCall, markCall } from '../calls/index'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { isExempt } from '../../core/tax/isExempt'
 import { formatPhone } from '../../core/text/phone'
 import { plusDays } from '../../core/time/zone'
 import type { Body } from '../../shared/api'
-import { callById, keepCall, markCall } from '../calls/queries'
+import { callById } from '../calls/queries'
 import { customerById } from '../customers/queries'
 import { filesOfCallTo } from '../customers/history.queries'
 import { siteById } from '../customers/places.queries'

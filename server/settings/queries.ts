@@ -1,6 +1,7 @@
 // SQL of the company's own row and of the counters.
 import type { Terms } from '../../core/documents/dueDate'
 import type { TaxMode, TaxRate } from '../../core/tax/taxTotals'
+import type { TaxedAs } from '../../core/pricebook/usualTaxClass'
 import type { Tx } from '../db/pool'
 import { listOf, type ListIn } from '../db/queries'
 
@@ -57,9 +58,11 @@ export async function nextNumber(tx: Tx, { kind, prefix }: NumberSeries): Promis
 export interface TaxClassRow {
   id: string
   rates: TaxRate[]
+  /** what usually has it, where the firm says so */
+  usualFor: TaxedAs | null
 }
 export const taxClassesIn: ListIn = {
-  columns: 'id, rates',
+  columns: 'id, rates, usual_for',
   from: 'tax_classes',
   values: [],
   order: 'id',
@@ -68,8 +71,11 @@ export const ratesByClass = (rows: readonly TaxClassRow[]): Map<string, TaxRate[
   new Map(rows.map((r) => [r.id, r.rates]))
 export const taxClasses = async (tx: Tx) =>
   ratesByClass(await listOf<TaxClassRow>(tx, taxClassesIn))
+export const usualTaxClasses = (tx: Tx) => listOf<TaxClassRow>(tx, taxClassesIn)
 export const taxClassNames = (tx: Tx) =>
-  tx.rows<{ id: string; name: string }>('SELECT id, name FROM tax_classes ORDER BY name LIMIT 50')
+  tx.rows<Pick<TaxClassRow, 'id' | 'usualFor'> & { name: string }>(
+    'SELECT id, name, usual_for FROM tax_classes ORDER BY name LIMIT 50',
+  )
 export interface TerritoryRow {
   id: string
   name: string

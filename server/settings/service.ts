@@ -1,4 +1,5 @@
 // What the firm sets up for its calls: questions, its own fields, sources.
+import { setCustom } from '../visits/index'
 import { settingFacts } from './facts'
 import { workFacts } from '../visits/facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
@@ -8,7 +9,7 @@ import { levels } from '../customers/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { invoiceById } from '../invoices/queries'
-import { setCustom, workOrderById } from '../visits/queries'
+import { workOrderById } from '../visits/queries'
 import { faultOfValue } from './fields'
 import {
   customFields,

@@ -51,6 +51,7 @@ export function chargeFrom(
       agreed,
       time: at === null ? null : factorOf(ctx, at, facts.times, facts.holidays),
       rates: new Map(rates.map((e) => [e.id, e.price])),
+      usualTax: facts.usualTax,
     },
     work,
     [chargeLine(ctx, labour, seconds)],

@@ -1,4 +1,5 @@
 // How prices are made, how they change, and what that changed.
+import { TAXED_AS } from '../../core/pricebook/usualTaxClass'
 import { ENTRY_KINDS } from '../../core/pricebook/kinds'
 import {
   date,
@@ -69,7 +70,13 @@ const pricingRules = obj({
   categories: list(definedText()),
   suppliers: list(definedText()),
   labour: list(obj({ id: id().required(), name: definedText(), price: definedText() })),
-  taxClasses: list(obj({ id: definedText(), name: definedText() })),
+  taxClasses: list(
+    obj({
+      id: definedText(),
+      name: definedText(),
+      usualFor: oneOf(TAXED_AS).nullable().defined(),
+    }),
+  ),
 })
 /** What is changed: entries that are named, or all that fit, by a rule; or each entry as it is written here. */
 const change = {

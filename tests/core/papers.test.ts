@@ -143,10 +143,10 @@ describe('an invoice as it is read', () => {
   })
   it('sums up to the total; what came in, and what is still open, only where something came in', () => {
     const labels = (of: typeof open) => invoiceDocument(paper, of).sums.map((sum) => sum.label)
-    expect(labels(open)).toEqual(['Net', 'State 5.5 %', 'Total'])
+    expect(labels(open)).toEqual(['Net', 'State 5.5%', 'Total'])
     expect(labels({ paid: usd('100.00'), open: usd('87.66') })).toEqual([
       'Net',
-      'State 5.5 %',
+      'State 5.5%',
       'Total',
       'Paid',
       'Still open',
@@ -226,7 +226,7 @@ describe('what papers are made of', () => {
   it('writes rates of tax as per cent, without what says nothing', () => {
     const taxes = [{ name: 'State', rate: '0.0500', tax: usd('1.00') }]
     expect(sumsInWords({ net: usd('20.00'), taxes, total: usd('21.00') }, 'en-US')[1]).toEqual({
-      label: 'State 5 %',
+      label: 'State 5%',
       amount: '$1.00',
     })
   })

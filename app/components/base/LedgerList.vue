@@ -1,11 +1,13 @@
 <script setup lang="ts" generic="T extends { id: string }">
 // A list with a filter and keyset paging: loads, says when it is empty, goes on when asked.
-import { onMounted, ref, shallowRef, watch } from 'vue'
+import { onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import type { Problem } from '~/lib/api'
 import { onLive } from '~/lib/live'
 import type { Column } from '~/base/columns'
 import DataTable from '~/base/DataTable.vue'
+import Pending from '~/base/Pending.vue'
 import ActButton from '~/base/ActButton.vue'
+import TableActs from '~/base/TableActs.vue'
 import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{
@@ -44,6 +46,19 @@ async function refresh(after?: string) {
   } catch (error) {
     if (mine === turn) problem.value = (error as Problem).message
   }
+}
+let left = false
+onBeforeUnmount(() => (left = true))
+/** All that the filter finds, page after page; null where a page did not come, or something else is asked by now. */
+async function everyRow(): Promise<T[] | null> {
+  const asked = () => `${q.value.trim()} ${props.watchKey}`
+  const first = asked()
+  while (next.value) {
+    const from = next.value
+    await refresh(from)
+    if (left || problem.value || asked() !== first || next.value === from) return null
+  }
+  return items.value
 }
 watch(q, () => void refresh())
 watch(
@@ -107,20 +122,28 @@ onLive(() => {
     >
       {{ q ? 'Nothing fits these words.' : empty }}
     </p>
-    <p
-      v-else
-      class="empty"
-      role="status"
+    <Pending
+      v-else-if="!problem"
+      says="Loading…"
+    />
+    <div
+      v-if="items.length"
+      class="row foot"
     >
-      Loading…
-    </p>
-    <ActButton
-      v-if="next"
-      class="more"
-      @click="refresh(next ?? undefined)"
-    >
-      Show more
-    </ActButton>
+      <span class="quiet small num">{{ items.length }} of {{ total }}</span>
+      <ActButton
+        v-if="next"
+        class="no-print"
+        @click="refresh(next ?? undefined)"
+      >
+        Show more
+      </ActButton>
+      <TableActs
+        :name="title"
+        :columns="columns"
+        :rows="everyRow"
+      />
+    </div>
   </section>
 </template>
 
@@ -132,7 +155,8 @@ onLive(() => {
 .head h1 {
   white-space: nowrap;
 }
-.more {
-  align-self: center;
+.foot {
+  justify-content: center;
+  gap: 10px;
 }
 </style>

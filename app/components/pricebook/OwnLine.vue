@@ -2,6 +2,7 @@
 // Something that the book does not have: written as a line of this paper alone, or kept in the book as well, for the next time.
 import { computed, reactive, ref } from 'vue'
 import type { EntryKind } from '~~/core/pricebook/kinds'
+import { taxedAs, usualTaxClass } from '~~/core/pricebook/usualTaxClass'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
@@ -58,12 +59,6 @@ const KINDS = [
   ['charge', 'a charge'],
   ['other', 'something else'],
 ] as const
-/** The class of taxes that a thing, or work, usually has; the first one where the firm names none so. */
-function usualTaxClass(): string {
-  const classes = rules.value!.taxClasses
-  const usual = form.kind === 'part' ? 'goods' : 'work'
-  return (classes.find((t) => t.id === usual) ?? classes[0]!).id
-}
 async function keepInBook() {
   const { name, kind, unitPrice, cost, code, category } = form
   const isLabour = kind === 'labour'
@@ -79,7 +74,7 @@ async function keepInBook() {
       pricing: 'fixed',
       price: unitPrice,
       cost: cost || '0',
-      taxClass: usualTaxClass(),
+      taxClass: usualTaxClass(rules.value!.taxClasses, taxedAs(kind)) ?? '',
       seconds: isLabour ? 3600 : 0,
     },
   })

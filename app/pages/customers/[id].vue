@@ -224,7 +224,7 @@ const inOneLine = computed(() => {
 <style scoped>
 .two {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 320px;
+  grid-template-columns: minmax(0, 1fr) var(--beside);
   gap: 20px;
 }
 .notes {

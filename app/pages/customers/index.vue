@@ -36,12 +36,18 @@ const KINDS = [
     empty="There is no customer yet. The first call makes one."
     picks
     :columns="[
-      { key: 'customer', label: 'Customer' },
+      { key: 'customer', label: 'Customer', text: (item) => item.name },
       { key: 'telephone', label: 'Telephone', look: 'num', text: (item) => item.phone },
       { key: 'mail', label: 'Mail', text: (item) => item.email },
       { key: 'town', label: 'Town', text: (item) => item.town },
       { key: 'sites', label: 'Sites', figures: true, text: (item) => item.sites },
-      { key: 'owes', label: 'Owes', figures: true, tone: (item) => ({ late: item.late }) },
+      {
+        key: 'owes',
+        label: 'Owes',
+        figures: true,
+        tone: (item) => ({ late: item.late }),
+        file: (item) => item.owed.amount,
+      },
     ]"
     @pick="(item) => navigateTo(`/customers/${item.id}`)"
   >

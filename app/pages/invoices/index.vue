@@ -22,22 +22,34 @@ const load = (q: string, after?: string) =>
     empty="No invoice yet."
     picks
     :columns="[
-      { key: 'invoice', label: 'Invoice' },
+      { key: 'invoice', label: 'Invoice', file: (item) => item.number },
       { key: 'customer', label: 'Customer', text: (item) => item.customer },
       { key: 'workOrder', label: 'Work order', look: 'quiet num', text: (item) => item.workOrder },
-      { key: 'issued', label: 'Issued', text: (item) => session.day(item.issueOn) },
-      { key: 'due', label: 'Due', tone: (item) => ({ late: item.late }) },
+      {
+        key: 'issued',
+        label: 'Issued',
+        text: (item) => session.day(item.issueOn),
+        file: (item) => item.issueOn,
+      },
+      {
+        key: 'due',
+        label: 'Due',
+        tone: (item) => ({ late: item.late }),
+        file: (item) => item.dueOn,
+      },
       {
         key: 'total',
         label: 'Total',
         figures: true,
         text: (item) => session.money(item.total, false),
+        file: (item) => item.total.amount,
       },
       {
         key: 'open',
         label: 'Open',
         figures: true,
         text: (item) => (Number(item.open.amount) ? session.money(item.open, false) : '–'),
+        file: (item) => item.open.amount,
       },
       { key: 'state', label: 'State', text: (item) => INVOICE_STATES[item.state] },
     ]"

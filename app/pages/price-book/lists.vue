@@ -23,7 +23,7 @@ const { data: earlier, refresh } = useAnswer('priceImports', undefined, SHOWS.bo
 const { busy, problem, act } = useAct()
 const said = ref('')
 const done = ref<Answer<'takePrices'> | null>(null)
-const list = usePriceList()
+const list = usePriceList(rules)
 async function read([file]: File[]) {
   said.value = ''
   if (!file) return

@@ -26,7 +26,7 @@ const FILTERS = [...Object.entries(QUOTE_FILTERS), ['', 'All']] as [Filter, stri
     empty="No quote waits. One begins at a call, a customer, or the work order of a visit to quote."
     picks
     :columns="[
-      { key: 'quote', label: 'Quote' },
+      { key: 'quote', label: 'Quote', file: (item) => `${item.number} ${item.title}` },
       { key: 'customer', label: 'Customer', text: (item) => item.customer },
       {
         key: 'whyItIs',
@@ -35,8 +35,19 @@ const FILTERS = [...Object.entries(QUOTE_FILTERS), ['', 'All']] as [Filter, stri
         text: (item) => item.waiting,
       },
       { key: 'whoHasIt', label: 'Who has it', text: (item) => item.owner },
-      { key: 'heldUntil', label: 'Held until', text: (item) => session.day(item.expiresOn) },
-      { key: 'total', label: 'Total', figures: true, text: (item) => session.money(item.total) },
+      {
+        key: 'heldUntil',
+        label: 'Held until',
+        text: (item) => session.day(item.expiresOn),
+        file: (item) => item.expiresOn,
+      },
+      {
+        key: 'total',
+        label: 'Total',
+        figures: true,
+        text: (item) => session.money(item.total),
+        file: (item) => item.total.amount,
+      },
       { key: 'state', label: 'State', text: (item) => item.state },
     ]"
     @pick="(item) => navigateTo(`/quotes/${item.id}`)"

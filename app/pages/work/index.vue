@@ -39,8 +39,8 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
     empty="No work order is like that."
     picks
     :columns="[
-      { key: 'workOrder', label: 'Work order' },
-      { key: 'customer', label: 'Customer' },
+      { key: 'workOrder', label: 'Work order', file: (item) => `${item.number} ${item.title}` },
+      { key: 'customer', label: 'Customer', text: (item) => `${item.customer}, ${item.town}` },
       { key: 'kind', label: 'Kind', text: (item) => sayWorkKind(item.kind) },
       { key: 'technician', label: 'Technician', text: (item) => item.technician },
       { key: 'made', label: 'Made', text: (item) => session.dayTime(item.createdAt) },
@@ -49,6 +49,7 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
         label: 'To bill, net',
         figures: true,
         text: (item) => (zero(item.toBill) ? '–' : session.money(item.toBill)),
+        file: (item) => item.toBill.amount,
       },
       {
         key: 'state',
@@ -107,6 +108,5 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
         >{{ item.followUp }}{{ item.followUpOn ? `, ${session.day(item.followUpOn)}` : '' }}</span
       ></template
     >
-    <template #customer="{ row: item }">{{ item.customer }}, {{ item.town }}</template>
   </LedgerList>
 </template>

@@ -31,10 +31,16 @@ const gone = (q: string, after?: string) =>
     empty="Nothing was retired."
     picks
     :columns="[
-      { key: 'code', label: 'Code', look: 'num' },
+      { key: 'code', label: 'Code', look: 'num', text: (item) => item.code },
       { key: 'name', label: 'Name', text: (item) => item.name },
       { key: 'category', label: 'Category', look: 'quiet', text: (item) => item.category },
-      { key: 'price', label: 'Price', figures: true, text: (item) => show(item.price) },
+      {
+        key: 'price',
+        label: 'Price',
+        figures: true,
+        text: (item) => show(item.price),
+        file: (item) => item.price,
+      },
     ]"
     @pick="(item) => navigateTo(`/price-book/${item.id}`)"
   >

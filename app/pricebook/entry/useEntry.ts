@@ -1,6 +1,7 @@
 // One entry of the book: loaded, typed, tried while it is typed, kept in one act. What is typed stays, whoever else changes it.
 import { computed, onBeforeUnmount, reactive, ref, watch } from 'vue'
 import { guardLeaving } from '~/base/leaving'
+import { usualTaxClass } from '~~/core/pricebook/usualTaxClass'
 import type { Answer } from '~~/shared/api'
 import { call, newId, type Problem } from '~/lib/api'
 import type { Found } from '~/lib/book'
@@ -48,7 +49,7 @@ function useTried(id: string, form: EntryForm, ready: () => boolean) {
 }
 /** What a new entry begins with: it is taxed as goods, its work is done at the first rate. */
 const usualOf = (rules: Answer<'pricing'>) => ({
-  taxClass: (rules.taxClasses.find((t) => t.id === 'goods') ?? rules.taxClasses[0])?.id ?? '',
+  taxClass: usualTaxClass(rules.taxClasses, 'goods') ?? '',
   labourId: rules.labour[0]?.id ?? null,
 })
 

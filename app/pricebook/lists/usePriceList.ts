@@ -1,5 +1,6 @@
 // A price list on its way into the book: read, its columns understood, looked at, taken in.
-import { reactive, ref, watch } from 'vue'
+import { reactive, ref, watch, type Ref } from 'vue'
+import { usualTaxClass } from '~~/core/pricebook/usualTaxClass'
 import type { BookField } from '~~/core/pricebook/bookTable'
 import type { Table } from '~~/core/formats/readCsv'
 import type { Answer } from '~~/shared/api'
@@ -25,20 +26,26 @@ async function sendRows(id: string, { rows, ...list }: Sent, progress: Progress)
     await call('stagePrices', { params: { id }, body: { ...list, rows: piece } })
   }
 }
-export function usePriceList() {
+/** A list of prices on its way in; `rules` say how new entries are usually taxed. */
+export function usePriceList(rules: Readonly<Ref<Answer<'pricing'> | null>>) {
   const table = ref<Table | null>(null)
   const fileName = ref('')
   const supplier = ref('')
   const { columns, remembered, asks, understand } = useColumns(table, supplier)
   const options = reactive({
     category: '',
-    taxClass: 'goods',
+    taxClass: '',
     fixed: 'keep' as 'keep' | 'by_rule',
     vanished: 'keep' as 'keep' | 'retire',
   })
   const seen = ref<Answer<'lookAtPrices'> | null>(null)
   const progress = reactive({ what: '', done: 0, of: 0 })
   let id = newId()
+  watch(
+    rules,
+    (now) => (options.taxClass ||= usualTaxClass(now?.taxClasses ?? [], 'goods') ?? ''),
+    { immediate: true },
+  )
   /** Reads a file; throws a sentence where it is none. */
   async function read(file: File) {
     table.value = seen.value = null

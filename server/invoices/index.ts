@@ -1,0 +1,2 @@
+// What other subjects may write of invoices; whatever else is written here, is by its own commands.
+export { setPaid } from './queries'
