@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import vue from '@vitejs/plugin-vue'
+import icons from 'unplugin-icons/vite'
 import { defineConfig } from 'vitest/config'
 import { BaseSequencer, type TestSpecification } from 'vitest/node'
 
@@ -24,7 +25,7 @@ export default defineConfig({
       { extends: true, test: { name: 'core', include: ['tests/core/**/*.test.ts'] } },
       {
         extends: true,
-        plugins: [vue()],
+        plugins: [vue(), icons({ compiler: 'vue3', autoInstall: false })],
         resolve: {
           alias: { '~~': at('.'), '~': at('app'), '#build/addresses': at('.nuxt/addresses.ts') },
         },

@@ -1,17 +1,25 @@
 <script setup lang="ts" generic="Value extends string | number | boolean">
 // Yes or no; with a value, one of several that may be taken together.
-import type { Ref } from 'vue'
+import { computed } from 'vue'
 
 const checked = defineModel<boolean | Value[]>()
-defineProps<{
+const props = defineProps<{
   value?: Value
   disabled?: boolean
   /** what it is, where no words stand beside it */
   label?: string
 }>()
 const emit = defineEmits<{ change: [] }>()
-/** The library's type leaves lists out, though it takes them. */
-const model = checked as Ref<boolean | undefined>
+/** Of several, whether this one is among them. */
+const model = computed({
+  get: () =>
+    Array.isArray(checked.value) ? checked.value.includes(props.value!) : Boolean(checked.value),
+  set: (on: boolean) => {
+    if (!Array.isArray(checked.value)) checked.value = on
+    else if (on) checked.value = [...checked.value, props.value!]
+    else checked.value = checked.value.filter((one) => one !== props.value)
+  },
+})
 </script>
 
 <template>
@@ -19,7 +27,6 @@ const model = checked as Ref<boolean | undefined>
     v-model="model"
     class="check"
     :class="{ bare: label }"
-    :value="value"
     :disabled="disabled"
     :validate-event="false"
     @change="emit('change')"

@@ -31,6 +31,7 @@ const YEAR = {
   billedShare: '0.58',
   targetMargin: '0.2',
 }
+const TAXED = [{ id: 'goods', name: 'Goods', usualFor: 'goods' as const }]
 const kept = (over: Partial<Rules> = {}): Rules =>
   ({
     markups: [{ scope: 'all', name: '', tiers: [{ fromCost: '0', multiplier: '2.2' }] }],
@@ -147,7 +148,7 @@ describe('a price list', () => {
   const file = (rows: number) =>
     new File([['Code,Name,Price', ...Array(rows).fill('P-1,Tank,10')].join('\n')], 'list.csv')
   it('goes in pieces, and is looked at', async () => {
-    const list = within(usePriceList)
+    const list = within(() => usePriceList(ref(kept({ taxClasses: TAXED }))))
     answers({ body: { known: false, columns: [] } })
     await list.read(file(4500))
     const asked = answers({}, {}, {}, { body: looked })
@@ -159,7 +160,7 @@ describe('a price list', () => {
     expect(list.progress).toEqual({ what: '', done: 0, of: 0 })
   })
   it('is looked at anew where what it means was changed', async () => {
-    const list = within(usePriceList)
+    const list = within(() => usePriceList(ref(kept({ taxClasses: TAXED }))))
     answers({ body: { known: false, columns: [] } })
     await list.read(file(1))
     answers({}, { body: looked })
@@ -169,7 +170,7 @@ describe('a price list', () => {
     expect(list.seen).toBeNull()
   })
   it('that was read before is forgotten when another one cannot be read', async () => {
-    const list = within(usePriceList)
+    const list = within(() => usePriceList(ref(kept({ taxClasses: TAXED }))))
     answers({ body: { known: false, columns: [] } })
     await list.read(file(1))
     await expect(list.read(new File([''], 'empty.csv'))).rejects.toThrow()

@@ -7,8 +7,43 @@ import { afterEach, beforeEach, vi } from 'vitest'
 import { h } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
 
+// The price book of the browser, which is searched in a worker of its own, in the test's own thread.
+const worker = vi.hoisted(() => ({
+  service: {} as Record<string, (...asked: unknown[]) => unknown>,
+}))
+vi.mock('comlink', () => ({
+  expose: (service: typeof worker.service) => (worker.service = service),
+  wrap: () =>
+    new Proxy(
+      {},
+      {
+        get: (_, name: string) =>
+          name === 'then'
+            ? undefined
+            : async (...asked: unknown[]) => {
+                await import('~/workers/book.worker')
+                return worker.service[name]!(...asked)
+              },
+      },
+    ),
+}))
+const kept = vi.hoisted(() => new Map<string, unknown>())
+vi.mock('idb-keyval', () => ({
+  get: (key: string) => Promise.resolve(kept.get(key)),
+  set: (key: string, value: unknown) => Promise.resolve(void kept.set(key, value)),
+  del: (key: string) => Promise.resolve(void kept.delete(key)),
+  clear: () => Promise.resolve(kept.clear()),
+}))
+
 enableAutoUnmount(afterEach)
 beforeEach(() => {
+  kept.clear()
+  vi.stubGlobal(
+    'Worker',
+    class {
+      terminate() {}
+    },
+  )
   const pinia = createPinia()
   setActivePinia(pinia)
   const page = { render: () => h('p') }

@@ -18,8 +18,8 @@ import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 
 definePageMeta({ layout: 'office' })
-const { data: rules } = useAnswer('pricing', undefined, SHOWS.book)
-const { data: earlier, refresh } = useAnswer('priceImports', undefined, SHOWS.book)
+const { data: rules, problem: noRules } = useAnswer('pricing', undefined, SHOWS.book)
+const { data: earlier, problem: unseen, refresh } = useAnswer('priceImports', undefined, SHOWS.book)
 const { busy, problem, act } = useAct()
 const said = ref('')
 const done = ref<Answer<'takePrices'> | null>(null)
@@ -102,7 +102,7 @@ function propose() {
     >
       {{ said }}
     </p>
-    <Notice :of="problem" />
+    <Notice :of="problem ?? noRules ?? unseen" />
     <div
       v-if="done"
       class="note row"

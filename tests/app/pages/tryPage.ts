@@ -1,0 +1,86 @@
+// What holds for every page, opened with answers that its schemas made up, with nothing, and with a server that is away: none may break, show
+// what is not a value, call a failure "nothing", or lead from its third row to what another row is.
+import { describe, expect, it } from 'vitest'
+import type { Answer } from '~~/shared/api'
+import { routes } from '~~/shared/api'
+import { sampleOf } from '../sample'
+import { open, PAGES, settle, type Server } from '../screen'
+
+const ID = '0192d4e0-0000-7000-8000-00000000002a'
+const NO_VALUE = /\bundefined\b|\bNaN\b|\bnull\b|\[object |Invalid Date/
+const NOTHING =
+  /There is no (customer|site|quote|work)|Nothing (was|fits|is planned|is late)|yet\.$/
+const AWAY = 'The books are being put right. Try again in a minute.'
+/** What these show is typed or read from a file first: they ask the server nothing when they open. */
+const ASKS_NOTHING = ['/customers/import', '/sign-in']
+/** The price book is kept in the browser, and says that it is the one that was last here. */
+const KEPT_HERE = ['/price-book']
+
+/** Whose rows are pressed to open what they are. */
+const LISTS = [
+  '/customers',
+  '/sites',
+  '/quotes',
+  '/invoices',
+  '/work',
+  '/on-site',
+  '/to-bill',
+  '/price-book/usage',
+]
+
+/** Some days have a cell for each technician and day, whatever else is made up. */
+function days(): Answer<'scheduleRange'> {
+  const range = sampleOf(routes.scheduleRange.answer) as Answer<'scheduleRange'>
+  const [cell] = range.cells
+  return {
+    ...range,
+    cells: range.technicians.flatMap(({ id }) =>
+      range.days.map(({ date }) => ({ ...cell!, technicianId: id, date })),
+    ),
+  }
+}
+const answering = (wanted: Server['wanted'] = {}): Server => ({
+  wanted,
+  says: wanted['*']?.rows === 0 ? {} : { scheduleRange: days() },
+})
+export function tryPages(among: (path: string) => boolean): void {
+  const pages = PAGES.filter(({ path }) => among(path))
+  describe.each(pages)('$path', ({ path }) => {
+    const address = path.replace(/:\w+/, ID)
+    it.each([1, 2])('shows what the server says (%i)', async (seed) => {
+      const { page, complaints } = await open(address, { server: answering({ '*': { seed } }) })
+      expect(complaints).toEqual([])
+      expect(page.text().length).toBeGreaterThan(10)
+      expect(NO_VALUE.exec(page.text())).toBeNull()
+    })
+    it('stands with nothing to show', async () => {
+      const { page, complaints } = await open(address, { server: answering({ '*': { rows: 0 } }) })
+      expect(complaints).toEqual([])
+      expect(page.text().length).toBeGreaterThan(10)
+      expect(NO_VALUE.exec(page.text())).toBeNull()
+    })
+    it('says it when the server is away, and nothing else instead', async () => {
+      const { page, complaints } = await open(address, { server: { says: { '*': AWAY } } })
+      expect(complaints).toEqual([])
+      if (KEPT_HERE.includes(path)) expect(page.text()).toContain('The server does not answer.')
+      else if (!ASKS_NOTHING.includes(path)) expect(page.text()).toContain(AWAY)
+      expect(NOTHING.exec(page.text())).toBeNull()
+    })
+    it.each(['books', 'technician'] as const)('stands for %s', async (role) => {
+      const { page, complaints } = await open(address, { role, server: answering() })
+      expect(complaints).toEqual([])
+      expect(NO_VALUE.exec(page.text())).toBeNull()
+    })
+    it.runIf(LISTS.includes(path))('leads from its third row to what that row is', async () => {
+      const { page, went, complaints } = await open(address, { server: answering() })
+      const third = page.findAll('tr.pick')[2]!
+      const meant = third.get('a[href]').attributes('href')
+      await third.trigger('click')
+      await settle()
+      expect(complaints).toEqual([])
+      expect(went).toEqual([meant])
+      const others = page.findAll('tr.pick').map((row) => row.get('a[href]').attributes('href'))
+      expect(others.filter((href) => href === meant)).toHaveLength(1)
+    })
+  })
+}
