@@ -5,20 +5,45 @@ import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import { bookService } from '~/lib/book'
 import { useCall, type Draft } from '~/stores/call'
+import { useAsking } from '~/lib/unanswered'
 import { useSession } from '~/stores/session'
 import type { ReadLine } from './what/useReadOut'
 
 const text = (value: LocationQuery[string] | undefined) => (typeof value === 'string' ? value : '')
-/** The customer as a call needs them; nobody where they cannot be read. */
-export const callerById = (id: string) => call('caller', { params: { id } }).catch(() => null)
+/** The firm's questions, sources and people, as a call needs them. */
+function useCallSetUp() {
+  const setUp = ref<Answer<'setUp'> | null>(null)
+  const ask = useAsking()
+  async function loadSetUp(): Promise<void> {
+    setUp.value = await ask(() => call('setUp'), loadSetUp)
+  }
+  return { setUp, loadSetUp }
+}
+/** Who calls: looked up, and taken only while the call is still about them. */
+function useCaller() {
+  const ask = useAsking()
+  let turn = 0
+  async function find(id: string, take: (found: Answer<'caller'>) => void): Promise<void> {
+    const mine = ++turn
+    const found = await ask(
+      () => call('caller', { params: { id } }),
+      () => mine === turn && find(id, take),
+    )
+    if (found && mine === turn) take(found)
+  }
+  return { find, leave: () => void turn++ }
+}
 
 export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
   const [session, store, route] = [useSession(), useCall(), useRoute()]
   const chosen = ref<Answer<'caller'> | null>(null)
-  const setUp = ref<Answer<'setUp'> | null>(null)
+  const caller = useCaller()
+  const { setUp, loadSetUp } = useCallSetUp()
   const files = ref<Answer<'call'>['files']>([])
   const lines = ref<ReadLine[]>([])
   const ready = ref(false)
+  /** why the call cannot be opened */
+  const problem = ref<{ message: string } | null>(null)
   /** what was read out and cannot be looked up now: it stays in the draft */
   const unread = ref<Draft['entries']>([])
   /** What was read out, out of the browser's own book; an entry that is gone from it is left out. */
@@ -46,19 +71,19 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
       const path = `/calls/${newId()}`
       return void navigateTo({ path, query: { ...asked, fresh: 1 } }, { replace: true })
     }
-    const [known, set] = await Promise.all([
+    const [opening] = await Promise.allSettled([
       store.open(String(route.params.id), Boolean(asked.fresh), session.today),
-      call('setUp').catch(() => null),
+      loadSetUp(),
     ])
-    setUp.value = set
-    files.value = known?.files ?? []
+    if (opening.status === 'rejected') return void (problem.value = opening.reason as Error)
+    files.value = opening.value?.files ?? []
     if (asked.hand) store.origin = 'hand'
     if (asked.fresh) beginAt(asked)
     await opened(asked)
     if (!chosen.value && store.draft.customerId)
-      chosen.value = await callerById(store.draft.customerId)
+      await caller.find(store.draft.customerId, (found) => (chosen.value = found))
     lines.value = await readAgain()
     ready.value = true
   })
-  return { chosen, setUp, files, lines, unread, ready }
+  return { chosen, setUp, files, lines, unread, ready, problem, caller }
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The technician's phone: one column, big targets, the connection said when it is gone.
+import UnansweredStrip from '~/base/UnansweredStrip.vue'
 import { connected } from '~/lib/live'
 </script>
 
@@ -12,6 +13,7 @@ import { connected } from '~/lib/live'
     >
       No signal. What you do is sent again when it is back.
     </p>
+    <UnansweredStrip />
     <slot />
   </div>
 </template>

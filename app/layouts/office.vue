@@ -10,6 +10,7 @@ import { INDEX } from '~/lib/officeIndex'
 import { useShortcuts } from '~/lib/shortcuts'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
+import UnansweredStrip from '~/base/UnansweredStrip.vue'
 
 const ShortcutList = defineAsyncComponent(() => import('~/components/base/ShortcutList.vue'))
 const session = useSession()
@@ -127,6 +128,7 @@ async function leave() {
       >
         The connection is interrupted. What you see may be old; it comes back by itself.
       </p>
+      <UnansweredStrip />
       <slot />
     </main>
     <nav

@@ -6,6 +6,7 @@ import type { Answer, RouteName } from '~~/shared/api'
 import { call, type Asked, type Problem } from './api'
 import { keepEqual } from './keepEqual'
 import { onLive, type Shows } from './live'
+import { sayUnanswered } from './unanswered'
 
 /** What names a question among all that were asked. */
 type Key = readonly [string, ...unknown[]]
@@ -38,6 +39,9 @@ export function useAsked<T>(key: () => Key | null, load: () => Promise<T>, shows
   })
   const refresh = async () => void (await refetch())
   onLive(() => key() && void refresh(), shows.patience, shows)
+  const problem = computed(() => error.value)
+  let isTaken = false
+  sayUnanswered(problem, refresh, () => isTaken)
   return {
     data: computed({
       get: () => data.value ?? null,
@@ -46,7 +50,11 @@ export function useAsked<T>(key: () => Key | null, load: () => Promise<T>, shows
         cache.setQueryData(named(), keepEqual(data.value, answered as T))
       },
     }),
-    problem: computed(() => error.value),
+    /** Whoever takes it says it at its place; where nobody does, the window says it. */
+    get problem() {
+      isTaken = true
+      return problem
+    },
     refresh,
   }
 }

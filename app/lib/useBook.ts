@@ -1,11 +1,12 @@
 // The price book for a screen, for whoever is signed in.
-import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import type { SearchLimits } from '~~/core/pricebook/searchEntries'
 import { useSession } from '~/stores/session'
 import type { BookState, ListLimits } from '~/workers/book.worker'
 import { call } from './api'
 import { bookService } from './book'
 import { onLive, SHOWS } from './live'
+import { sayUnanswered } from './unanswered'
 
 /** Loaded when it opens, asked again when something changed; `turn` counts its states. */
 export function useBook() {
@@ -19,6 +20,11 @@ export function useBook() {
     state.value = got
     turn.value++
   }
+  const message = 'The server does not answer. This is the price book as it was last here.'
+  sayUnanswered(
+    computed(() => (state.value?.kept ? { message } : null)),
+    refresh,
+  )
   onMounted(refresh)
   onLive(() => void refresh(), 0, SHOWS.book)
   onBeforeUnmount(() => {

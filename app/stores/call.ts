@@ -25,7 +25,13 @@ export const useCall = defineStore('call', {
       this.book = { workOrderId: newId(), visitId: newId(), key: newId() }
       this.id = id
       const local = localStorage.getItem(key(id))
-      const known = fresh ? null : await send('call', { params: { id } }).catch(() => null)
+      // A call that cannot be had is not an empty one: what is typed into that would be kept over it.
+      const known = fresh
+        ? null
+        : await send('call', { params: { id } }).catch((error: Error) => {
+            if (local) return null
+            throw error
+          })
       if (local) this.draft = callDraft.cast(JSON.parse(local)) as Draft
       else if (known) this.draft = known.draft
       this.origin = known?.origin ?? 'telephone'

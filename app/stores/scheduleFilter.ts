@@ -73,7 +73,7 @@ export const useScheduleFilter = defineStore('scheduleFilter', {
       this.set(none())
     },
     async load() {
-      this.saved = (await call('savedFilters').catch(() => ({ items: this.saved }))).items
+      this.saved = (await call('savedFilters')).items
     },
     async keep(name: string) {
       this.saved = (

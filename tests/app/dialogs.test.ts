@@ -4,7 +4,7 @@ import { DOMWrapper } from '@vue/test-utils'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { invoiceLifecycle } from '~~/core/invoices/invoiceLifecycle'
 import { quoteLifecycle } from '~~/core/quotes/quoteLifecycle'
-import { routes, type Answer, type RouteName } from '~~/shared/api'
+import { routeOf, type Answer, type RouteName } from '~~/shared/api'
 import { catalogueOfRoutes } from '~/lib/api'
 import { alerts, button, dialog, fill, press, typed } from './hands'
 import { sampleOf, type Wanted } from './sample'
@@ -30,7 +30,7 @@ interface Trial {
 }
 const made = <N extends RouteName>(name: N, over: Partial<Answer<N>> = {}, wanted?: Wanted) =>
   ({
-    ...(sampleOf((routes[name] as { answer: never }).answer, wanted) as object),
+    ...(sampleOf(routeOf(name).answer!, wanted) as object),
     ...over,
   }) as Answer<N>
 const invoice = made('invoice', {

@@ -9,6 +9,7 @@ import { createMemoryHistory, createRouter, RouterLink, RouterView, useRoute } f
 import { permissionsOf, type Role } from '~~/core/access/permissions'
 import { routes, type RouteName } from '~~/shared/api'
 import type { Route } from '~~/shared/schema'
+import UnansweredStrip from '~/base/UnansweredStrip.vue'
 import { useSession } from '~/stores/session'
 import '~/workers/book.worker'
 import { sampleOf, type Wanted } from './sample'
@@ -109,6 +110,7 @@ export async function open(address: string, { role = 'owner', server = {} }: Per
   const went: unknown[] = []
   const go = (to: unknown) => void went.push(to)
   bringIn(go)
+  localStorage.clear()
   const sent = serve(server)
   const pinia = createPinia()
   setActivePinia(pinia)
@@ -142,7 +144,12 @@ export async function open(address: string, { role = 'owner', server = {} }: Per
   // Not those of single parts, which every test begins with.
   config.global.plugins = []
   const page = mount(
-    { render: () => vue.h(vue.Suspense, null, { default: () => vue.h(RouterView) }) },
+    {
+      render: () => [
+        vue.h(UnansweredStrip),
+        vue.h(vue.Suspense, null, { default: () => vue.h(RouterView) }),
+      ],
+    },
     {
       attachTo: document.body,
       global: {

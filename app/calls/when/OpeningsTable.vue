@@ -4,6 +4,7 @@ import { ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import { onLive, SHOWS } from '~/lib/live'
+import { useAsking } from '~/lib/unanswered'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -33,27 +34,27 @@ const only = ref('')
 const mayMove = ref(false)
 let turn = 0
 let wait: ReturnType<typeof setTimeout> | undefined
+const ask = useAsking()
+const wish = () => ({
+  callId: props.callId ?? null,
+  siteId: props.siteId,
+  customerId: props.customerId,
+  durationSeconds: props.durationSeconds,
+  skills: props.skills,
+  part: part.value,
+  order: order.value,
+  from: on.value || null,
+  days: on.value ? 1 : 14,
+  technicianId: only.value.startsWith('area:') ? null : only.value || null,
+  servedBy: only.value.startsWith('area:') ? only.value.slice(5) : '',
+  mayMove: mayMove.value,
+  limit: 6,
+})
 async function load() {
   const mine = ++turn
-  const got = await call('openings', {
-    body: {
-      callId: props.callId ?? null,
-      siteId: props.siteId,
-      customerId: props.customerId,
-      durationSeconds: props.durationSeconds,
-      skills: props.skills,
-      part: part.value,
-      order: order.value,
-      from: on.value || null,
-      days: on.value ? 1 : 14,
-      technicianId: only.value.startsWith('area:') ? null : only.value || null,
-      servedBy: only.value.startsWith('area:') ? only.value.slice(5) : '',
-      mayMove: mayMove.value,
-      limit: 6,
-    },
-  }).catch(() => null)
-  if (mine !== turn || !got) return
-  found.value = got
+  const got = await ask(() => call('openings', { body: wish() }), load)
+  // Openings for something else are none: they are not left standing where none could be had.
+  if (mine === turn) found.value = got
 }
 const soon = (ms: number) => {
   clearTimeout(wait)

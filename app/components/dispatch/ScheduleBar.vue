@@ -2,6 +2,7 @@
 // Above every view of the schedule: which view, what is looked at, and the filters that are kept by name.
 import { computed, onMounted, ref } from 'vue'
 import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
+import { useAsking } from '~/lib/unanswered'
 import { useAct } from '~/lib/useAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useScheduleFilter, VISIT_STATES } from '~/stores/scheduleFilter'
@@ -19,7 +20,9 @@ const props = defineProps<{
 }>()
 const { session, route, may } = useScheduleDate()
 const filters = useScheduleFilter()
-onMounted(() => void filters.load())
+const ask = useAsking()
+const loadFilters = (): Promise<unknown> => ask(filters.load, loadFilters)
+onMounted(loadFilters)
 const VIEWS = [
   ['/schedule', 'Day'],
   ['/schedule/one', 'One technician'],

@@ -127,13 +127,6 @@ const trees = computed(() => state.value?.categories ?? [])
         />
       </div>
       <p
-        v-if="state?.kept"
-        class="small soon"
-        role="status"
-      >
-        No signal: this is the price book as it was last here.
-      </p>
-      <p
         v-if="several.length"
         class="row several"
         role="status"

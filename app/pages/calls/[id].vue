@@ -7,7 +7,8 @@ import CallWhen from '~/calls/CallWhen.vue'
 import CallWho from '~/calls/CallWho.vue'
 import EndCall from '~/calls/EndCall.vue'
 import { bookCall, quoteCall } from '~/calls/booking'
-import { callerById, useOpenCall } from '~/calls/useOpenCall'
+import Pending from '~/base/Pending.vue'
+import { useOpenCall } from '~/calls/useOpenCall'
 import type { Warning } from '~/calls/when/usePlacementCheck'
 import { useShortcuts } from '~/lib/shortcuts'
 import { useAct } from '~/lib/useAct'
@@ -34,7 +35,16 @@ const { busy, problem, act } = useAct()
 const who = ref<InstanceType<typeof CallWho>>()
 const what = ref<InstanceType<typeof CallWhat>>()
 const when = ref<InstanceType<typeof CallWhen>>()
-const { chosen, setUp, files, lines, unread, ready } = useOpenCall(async (asked) => {
+const {
+  chosen,
+  setUp,
+  files,
+  lines,
+  unread,
+  ready,
+  caller,
+  problem: closed,
+} = useOpenCall(async (asked) => {
   const { fresh, customer, site } = asked
   if (fresh && typeof customer === 'string')
     await choose(customer, typeof site === 'string' ? site : null)
@@ -68,19 +78,20 @@ watch([lines, unread], () => {
 async function choose(customerId: string, siteId: string | null) {
   // At once, not when the answer is there: hands that are faster must not be interrupted.
   what.value?.focus()
-  const found = await callerById(customerId)
-  if (!found) return
-  chosen.value = found
-  const only = found.sites.length === 1 ? found.sites[0]!.id : null
-  Object.assign(store.draft, {
-    customerId: found.customerId,
-    siteId: siteId ?? only,
-    query: found.name,
-    phone: store.draft.phone || found.phone,
-    isNew: false,
+  await caller.find(customerId, (found) => {
+    chosen.value = found
+    const only = found.sites.length === 1 ? found.sites[0]!.id : null
+    Object.assign(store.draft, {
+      customerId: found.customerId,
+      siteId: siteId ?? only,
+      query: found.name,
+      phone: store.draft.phone || found.phone,
+      isNew: false,
+    })
   })
 }
 function clear() {
+  caller.leave()
   chosen.value = null
   Object.assign(store.draft, {
     customerId: null,
@@ -259,12 +270,11 @@ useShortcuts([
       @ended="ended"
     />
   </form>
-  <p
+  <Pending
     v-else
-    class="empty"
-  >
-    Opening the call…
-  </p>
+    :problem="closed"
+    says="Opening the call…"
+  />
 </template>
 
 <style scoped>

@@ -150,13 +150,6 @@ const paper = ref(false)
         Retired
       </ActButton>
     </div>
-    <p
-      v-if="state?.kept"
-      class="note warn"
-      role="status"
-    >
-      The server does not answer. This is the price book as it was last here.
-    </p>
     <Notice :of="changes.problem" />
     <p
       v-if="changes.said"

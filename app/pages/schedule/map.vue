@@ -11,6 +11,7 @@ import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import type { Problem } from '~/lib/api'
 import { onMoved } from '~/lib/live'
 import { useAct } from '~/lib/useAct'
+import { useAsking } from '~/lib/unanswered'
 import { useAnswer } from '~/lib/useAnswer'
 import { useScheduleDate } from '~/lib/useScheduleDate'
 import { useBoard } from '~/stores/board'
@@ -43,14 +44,17 @@ onMoved(() => {
 })
 type Ground = InstanceType<typeof CountyMap>['$props']['ground']
 const ground = ref<Ground>(null)
+const ask = useAsking()
+async function loadGround(): Promise<void> {
+  ground.value = await ask(async () => {
+    const response = await fetch('/api/v1/map/ground.geojson')
+    if (!response.ok) throw new Error('The roads and the ground of the map could not be had.')
+    return (await response.json()) as Ground
+  }, loadGround)
+}
 watch(
   () => data.value?.roadsId,
-  async (id) => {
-    if (id !== undefined)
-      ground.value = await fetch('/api/v1/map/ground.geojson')
-        .then((r) => (r.ok ? (r.json() as Promise<Ground>) : null))
-        .catch(() => null)
-  },
+  (id) => void (id === undefined || loadGround()),
   { immediate: true },
 )
 const site = ref<string | null>(typeof route.query.site === 'string' ? route.query.site : null)
