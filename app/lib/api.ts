@@ -2,6 +2,7 @@
 import { v7 } from 'uuid'
 import type { AnySchema, ValidationError } from 'yup'
 import { addresses } from '#build/addresses'
+import { asBefore, forgetLost, newId, rememberLost } from './lostWrites'
 import type { ErrorCode } from '~~/core/errors/errors'
 import type { Answer, Given, Params, Query, RouteName, routes } from '~~/shared/api'
 
@@ -14,6 +15,7 @@ interface Refusal {
   errors?: Fault[]
   extra?: Record<string, unknown>
 }
+export { newId }
 export class Problem extends Error {
   readonly status: number
   readonly code: Code
@@ -32,7 +34,6 @@ export class Problem extends Error {
     return this.errors.find((e) => e.path === path)?.message ?? ''
   }
 }
-export const newId = (): string => v7()
 /** What a route is asked with: the names of its path, its query, each required field of its body. */
 type Input<N extends RouteName> = { query?: Partial<Query<N>>; key?: string } & ([
   Params<N>,
@@ -95,24 +96,45 @@ async function ask(url: string, request: RequestInit, again = 2): Promise<Respon
     )
   }
 }
+/** Where a server falls in the middle of it, nobody can say what became of it. */
+const NOBODY_KNOWS =
+  'The server did not answer as it should. Try again: what was saved already is not saved twice.'
 /** What an answer that refuses says; one that says nothing is our mistake. */
 async function problemIn(response: Response): Promise<Problem> {
   const said = (await response.json().catch(() => ({}))) as Partial<Refusal> & { detail?: string }
-  const { code = 'unexpected', detail = 'Something went wrong. Nothing was saved.', errors } = said
+  const { code = 'unexpected', detail = NOBODY_KNOWS, errors } = said
   return new Problem(detail, { status: response.status, code, errors, extra: said })
 }
-export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): Promise<Answer<N>> {
-  const input: Loose = asked ?? {}
-  const [method, address, takes] = addresses[name]!
-  const write = method !== 'GET'
-  if (write && takes) await check(name, input.body ?? {})
-  const request = write && {
-    body: JSON.stringify(input.body ?? {}),
-    headers: { 'Content-Type': 'application/json', 'Idempotency-Key': input.key ?? newId() },
-  }
-  const response = await ask(urlOf(address, input), { method, ...request })
+/** What a response answers; one that refuses is thrown. */
+async function answerOf<N extends RouteName>(name: N, response: Response): Promise<Answer<N>> {
   if (response.ok) return (await response.json()) as Answer<N>
   if (response.status === 401 && name !== 'signIn' && name !== 'session')
     window.dispatchEvent(new Event('signed-out'))
   throw await problemIn(response)
+}
+export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): Promise<Answer<N>> {
+  const input: Loose = asked ?? {}
+  const [method, address, takes] = addresses[name]!
+  if (method === 'GET') return answerOf<N>(name, await ask(urlOf(address, input), { method }))
+  if (takes) await check(name, input.body ?? {})
+  const write = asBefore({
+    url: urlOf(address, input),
+    body: JSON.stringify(input.body ?? {}),
+    key: input.key ?? newId(),
+  })
+  const headers = { 'Content-Type': 'application/json', 'Idempotency-Key': write.key }
+  try {
+    const answer = await answerOf<N>(
+      name,
+      await ask(write.url, { method, headers, body: write.body }),
+    )
+    forgetLost(write)
+    return answer
+  } catch (error) {
+    // Only a refusal says that nothing was done.
+    const { status } = error as Problem
+    if (status >= 400 && status < 500) forgetLost(write)
+    else rememberLost(write)
+    throw error
+  }
 }

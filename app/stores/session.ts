@@ -5,6 +5,7 @@ import type { Answer } from '~~/shared/api'
 import type { Money } from '~~/core/money/formatMinor'
 import { call, catalogueOfRoutes, type Problem } from '~/lib/api'
 import { forgetBook } from '~/lib/book'
+import { forgetLostWrites } from '~/lib/lostWrites'
 import { closeLive } from '~/lib/live'
 import { sayMoney } from '~~/core/money/sayMoney'
 import { sayDay, type DayStyle } from '~~/core/time/sayDay'
@@ -47,6 +48,7 @@ export const useSession = defineStore('session', {
     async signOut() {
       await call('signOut')
       closeLive()
+      forgetLostWrites()
       await forgetBook()
       localStorage.removeItem('signed-in')
       this.$reset()

@@ -252,7 +252,7 @@ async function keepFile(
     customerId: body.customerId,
     fact: customerFacts.fileAdded({ name: body.name }),
   })
-  return { ok: true }
+  return { id: body.id }
 }
 export async function readFile(ctx: Ctx, id: string): Promise<Raw> {
   const file = await fileById(ctx.tx, id)

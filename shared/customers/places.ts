@@ -142,7 +142,7 @@ export const placeRoutes = {
       name: requiredText('Give it a name.', 160),
       data: requiredText('Choose a file.', 6_900_000),
     }),
-    answer: ok,
+    answer: obj({ id: id().required() }),
   }),
   file: route({
     method: 'GET',

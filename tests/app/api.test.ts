@@ -1,6 +1,7 @@
 // The one way to the server: writes once whatever the line does, and says what was wrong where.
 import { describe, expect, it, vi } from 'vitest'
-import { call, Problem } from '~/lib/api'
+import { call, newId, Problem } from '~/lib/api'
+import { forgetLostWrites } from '~/lib/lostWrites'
 import { answers } from './server'
 
 const note = { kind: 'note' as const, amount: null, onDate: null, text: 'rang, will pay' }
@@ -67,12 +68,12 @@ describe('a refusal', () => {
     expect(problem.at('amount')).toBe('More than is open.')
     expect(problem.extra.over).toBe(3)
   })
-  it('without a word of the server says that nothing was saved', async () => {
+  it('without a word of the server does not say what nobody knows', async () => {
     vi.stubGlobal('fetch', () => Promise.resolve(new Response('<html>', { status: 502 })))
     const problem = await refused(call('run'))
     expect([problem.code, problem.message]).toEqual([
       'unexpected',
-      'Something went wrong. Nothing was saved.',
+      'The server did not answer as it should. Try again: what was saved already is not saved twice.',
     ])
   })
   it('of a session that ended leads to the door, but not at the door itself', async () => {
@@ -85,5 +86,37 @@ describe('a refusal', () => {
     await refused(call('run'))
     expect(out).toHaveBeenCalledOnce()
     window.removeEventListener('signed-out', out)
+  })
+})
+describe('a write whose answer was lost', () => {
+  const noted = (text: string) =>
+    call('collectionNote', { params, body: { ...body, id: newId(), text } })
+  it('is, asked for again in the same words, the same one: with its identifiers and its key', async () => {
+    const asked = answers({ status: 502 }, {}, {})
+    await refused(noted('rang'))
+    await noted('rang')
+    expect(asked[1]).toEqual(asked[0])
+    await noted('rang')
+    expect((asked[2]!.body as { id: string }).id).not.toBe((asked[0]!.body as { id: string }).id)
+    expect(asked[2]!.key).not.toBe(asked[0]!.key)
+  })
+  it('in other words is another one', async () => {
+    const asked = answers({ status: 502 }, {})
+    await refused(noted('rang once'))
+    await noted('rang twice')
+    expect((asked[1]!.body as { id: string }).id).not.toBe((asked[0]!.body as { id: string }).id)
+  })
+  it('is another one also where it was refused: that is an answer', async () => {
+    const asked = answers({ status: 409, body: { code: 'stale', detail: 'Older.' } }, {})
+    await refused(noted('wrote'))
+    await noted('wrote')
+    expect(asked[1]!.key).not.toBe(asked[0]!.key)
+  })
+  it('is forgotten by whoever signs out', async () => {
+    const asked = answers({ status: 502 }, {})
+    await refused(noted('left'))
+    forgetLostWrites()
+    await noted('left')
+    expect(asked[1]!.key).not.toBe(asked[0]!.key)
   })
 })

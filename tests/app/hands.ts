@@ -1,5 +1,5 @@
 // What a person does at a screen: reads its dialog, fills in its fields, presses its buttons; all found by what they are called.
-import { DOMWrapper } from '@vue/test-utils'
+import { DOMWrapper, type VueWrapper } from '@vue/test-utils'
 import { settle } from './screen'
 
 const all = () => new DOMWrapper(document.body)
@@ -15,8 +15,16 @@ export const dialog = (): Wrapped | undefined =>
     .findAll('.el-overlay [role="dialog"]')
     .filter((box) => !(box.element.closest('.el-overlay') as HTMLElement).style.display)
     .at(-1)
-/** Where hands are: in the dialog that lies on top, or at the page. */
-const here = () => dialog() ?? all()
+/** The form that a button sends, where there is no dialog. */
+let form: Wrapped | null = null
+/** Hands go to the form of an act, until they are at another screen. */
+export function goTo(act: string | RegExp | null) {
+  form = null
+  const around = act !== null && !dialog() && buttons(act, all())[0]?.element.closest('form')
+  if (around) form = new DOMWrapper(around)
+}
+/** Where hands are: in the dialog that lies on top, at the form that they went to, or at the page. */
+const here = () => dialog() ?? form ?? all()
 export const buttons = (name: string | RegExp, within: Wrapped = here()): Wrapped[] =>
   within
     .findAll('button, a.btn, summary, [role="tab"], [role="radio"]')
@@ -56,6 +64,16 @@ export async function fill(label: string | RegExp, text: string, within?: Wrappe
 }
 export const typed = (label: string | RegExp) =>
   (field(label).element as HTMLInputElement | HTMLTextAreaElement).value
+/** Chooses in a list of choices, which is drawn elsewhere and as far as it is seen. */
+export async function choose(page: VueWrapper, label: string, value: unknown) {
+  const around = page
+    .findAllComponents({ name: 'Field' })
+    .find((one) => one.props('label') === label && here().element.contains(one.element as Node))
+  const list = around?.findComponent({ name: 'Choice' })
+  if (!list?.exists()) throw new Error(`There is no choice ${label}`)
+  list.vm.$emit('update:modelValue', value)
+  await settle()
+}
 /** What is said to whoever cannot see it: refusals and results. */
 export const alerts = (within: Wrapped = here()): string[] =>
   within

@@ -44,8 +44,6 @@ const uuid = (n: number) => `0192d4e0-0000-7000-8000-${n.toString(16).padStart(1
 function textOf(schema: SchemaDescription, at: string, n: number, raw: AnySchema): string {
   const { format } = (schema.meta ?? {}) as { format?: string }
   if (format === 'uuid') return uuid(n)
-  const [choice] = [schema.oneOf[n % Math.max(1, schema.oneOf.length)]].filter(Boolean)
-  if (choice) return String(choice)
   const named = BY_NAME.find(([pattern]) => pattern.test(at))?.[1](n)
   const fits = (value: string) => raw.isValidSync(value)
   return [named, ...(hasPattern(schema) ? FITTING : []), `${at.split('.')[1]} ${n}`].find(
@@ -65,6 +63,14 @@ export function sampleOf(of: AnySchema, { rows = 3, seed = 1, fields = {} }: Wan
   const random = seeded(seed)
   let count = 0
   const next = () => ++count + Math.floor(random() * 40)
+  const turns = new Map<string, number>()
+  /** One of what may stand there, each in its turn: rows differ in it. */
+  function oneOf(schema: SchemaDescription, at: string): string | null {
+    const turn = turns.get(at) ?? seed
+    turns.set(at, turn + 1)
+    const choice = schema.oneOf[turn % Math.max(1, schema.oneOf.length)]
+    return choice === undefined ? null : String(choice)
+  }
   /** `at`: what it stands in, and its own name. */
   function make(raw: AnySchema, at: string): unknown {
     const [, name = ''] = at.split('.')
@@ -85,7 +91,7 @@ export function sampleOf(of: AnySchema, { rows = 3, seed = 1, fields = {} }: Wan
     const n = next()
     if (schema.type === 'boolean') return n % 2 === 0
     if (schema.type === 'number') return numberOf(schema, n)
-    if (schema.type === 'string') return textOf(schema, at, n, raw)
+    if (schema.type === 'string') return oneOf(schema, at) ?? textOf(schema, at, n, raw)
     return {}
   }
   return make(of, '.')

@@ -44,10 +44,11 @@ export interface Sent {
   body: unknown
   key: string | null
 }
+export type Says = (url: string) => unknown
 export interface Server {
   /** how the answers of a route are made up, and of all routes by `*` */
   wanted?: Partial<Record<RouteName | '*', Wanted>>
-  /** what a route answers instead; a sentence is a refusal */
+  /** what a route answers instead, by its address where it is a function; a sentence is a refusal */
   says?: Partial<Record<RouteName | '*', unknown>>
 }
 const refusal = (detail: string) =>
@@ -65,7 +66,8 @@ function serve({ wanted = {}, says = {} }: Server) {
       body: init.body ? (JSON.parse(String(init.body)) as unknown) : undefined,
       key: new Headers(init.headers).get('Idempotency-Key'),
     })
-    const said = await ((name && says[name]) ?? says['*'])
+    const known = (name && says[name]) ?? says['*']
+    const said = await (typeof known === 'function' ? (known as Says)(url) : known)
     if (typeof said === 'string') return refusal(said)
     const body =
       said ?? (route?.answer ? sampleOf(route.answer, (name && wanted[name]) ?? wanted['*']) : {})

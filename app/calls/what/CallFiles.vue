@@ -13,8 +13,8 @@ const addPictures = (chosen: File[]) =>
   act(async () => {
     for (const file of chosen) {
       const data = await dataUrl(file)
-      const id = newId()
-      await call('addFile', { body: { id, callId: props.callId, name: file.name, data } })
+      const body = { id: newId(), callId: props.callId, name: file.name, data }
+      const { id } = await call('addFile', { body })
       files.value = [...files.value, { id, name: file.name, mime: file.type }]
     }
   })

@@ -27,15 +27,17 @@ const look = (keep: string, other: string) =>
     take.clear()
     looking.value = await call('mergePreview', { params: { id: keep }, query: { other } })
   })
+/** Named once: a merge whose answer was lost is the same one when it is asked for again. */
+let id = newId()
 const merge = () =>
   act(async () => {
     const { kept, merged } = looking.value!
-    const id = newId()
     await call('merge', {
       params: { id: kept.id },
       body: { id, otherId: merged.id, take: [...take] },
     })
     last.value = { id, text: `${merged.name} is now part of ${kept.name}.` }
+    id = newId()
     looking.value = null
     await refresh()
   })

@@ -1,0 +1,488 @@
+// Every form of the office, tried in one way: it is about what it was opened from, sends once what it shows, and keeps what was typed where
+// it is refused.
+import { DOMWrapper } from '@vue/test-utils'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { invoiceLifecycle } from '~~/core/invoices/invoiceLifecycle'
+import { quoteLifecycle } from '~~/core/quotes/quoteLifecycle'
+import { routeOf, type Answer, type RouteName } from '~~/shared/api'
+import { catalogueOfRoutes } from '~/lib/api'
+import { alerts, button, buttons, choose, fill, goTo, press, rows, typed } from './hands'
+import { sampleOf, type Wanted } from './sample'
+import { open, settle, type Screen, type Server } from './screen'
+
+const ID = '0192d4e0-0000-7000-8000-00000000002a'
+const NO = 'Somebody else has it open. Try again in a minute.'
+beforeAll(() => catalogueOfRoutes())
+
+interface Trial {
+  what: string
+  page: string
+  /** what is pressed until the form is there: buttons by name, or a step of its own */
+  way?: (string | RegExp | (() => Promise<unknown>))[]
+  /** what is chosen and typed in it */
+  chosen?: [label: string, value: string][]
+  typed?: [label: string | RegExp, text: string][]
+  act: string | RegExp
+  /** what is sent: its route, and what follows from what it was opened from */
+  sends: RouteName
+  about?: string
+  body?: Record<string, unknown>
+  says?: Server['says']
+}
+const made = <N extends RouteName>(name: N, over: Partial<Answer<N>> = {}, wanted?: Wanted) =>
+  ({ ...(sampleOf(routeOf(name).answer!, wanted) as object), ...over }) as Answer<N>
+const invoice = made('invoice', {
+  id: ID,
+  state: 'sent' as never,
+  acts: Object.keys(invoiceLifecycle.acts) as Answer<'invoice'>['acts'],
+})
+const cheques = {
+  ...invoice,
+  payments: invoice.payments.map((payment) => ({ ...payment, method: 'cheque', bounced: false })),
+}
+const quote = made('quote', {
+  id: ID,
+  state: 'sent',
+  acts: Object.keys(quoteLifecycle.acts) as Answer<'quote'>['acts'],
+})
+const customer = made('customer', { id: ID, erased: false, mergedInto: null })
+const [, , thirdSite] = customer.sites
+const work = made('workOrder', { id: ID }, { fields: { state: 'to_bill', uncoveredSeconds: 1800 } })
+const lines = work.lines.map((line) => ({
+  ...line,
+  billed: { amount: '0.00', currency: 'USD' },
+  done: false,
+  visitId: null,
+}))
+const unpriced = {
+  ...work,
+  totals: { ...work.totals, toBill: { amount: '0.00', currency: 'USD' } },
+}
+const unpaid = made('unpaid')
+const worklist = unpaid.worklist.map((entry) => ({ ...entry, act: 'remind', resting: false }))
+const owing = (url: string) => {
+  const customerId = /customers\/([^/?]+)/.exec(url)?.[1] ?? ID
+  const { name } = worklist.find((entry) => entry.customerId === customerId) ?? { name: 'nobody' }
+  return made('owing', { customerId, name, email: 'pays@example.com' })
+}
+const toAct = { says: { unpaid: { ...unpaid, worklist }, owing } }
+const thirdOwing = worklist[2]!
+const scheduleSetUp = made('scheduleSetUp')
+scheduleSetUp.technicians = scheduleSetUp.technicians.map((technician) => ({
+  ...technician,
+  kind: 'employee',
+  startsAt: 'home',
+  endsAt: 'yard',
+}))
+const thirdTechnician = scheduleSetUp.technicians[2]!
+const setUp = made('setUp')
+/** Presses something in the third row of a table. */
+const inThirdRow = (name: string | RegExp, label?: string) => () =>
+  press(name, rows(label).filter((row) => buttons(name, row).length)[2])
+
+const TRIALS: Trial[] = [
+  {
+    what: 'an invoice that is sent',
+    page: `/invoices/${ID}`,
+    way: [/^Send/],
+    typed: [
+      ['To', 'else@example.com'],
+      ['Text', 'With thanks.\n\n{link}'],
+    ],
+    act: 'Send it',
+    sends: 'sendInvoice',
+    about: ID,
+    says: { invoice },
+  },
+  {
+    what: 'an invoice that is handed over',
+    page: `/invoices/${ID}`,
+    way: [/^Send/],
+    act: 'It was handed over',
+    sends: 'sendInvoice',
+    about: ID,
+    body: { to: [] },
+    says: { invoice },
+  },
+  {
+    what: 'a payment',
+    page: `/invoices/${ID}`,
+    way: [/^Take payment/],
+    typed: [
+      ['Amount', '12.50'],
+      ['Reference', 'envelope 7'],
+    ],
+    act: /^Take \$12.50/,
+    sends: 'pay',
+    body: { invoiceIds: [ID], shownOpen: invoice.open.amount },
+    says: { invoice },
+  },
+  {
+    what: 'the third cheque that came back',
+    page: `/invoices/${ID}`,
+    way: [async () => buttons('It came back…')[2]!.trigger('click')],
+    typed: [['What the bank said', 'account closed']],
+    act: 'Reverse the payment',
+    sends: 'bounce',
+    about: cheques.payments[2]!.id,
+    says: { invoice: cheques },
+  },
+  {
+    what: 'a quote that is sent',
+    page: `/quotes/${ID}`,
+    way: [/^Send/],
+    typed: [['Send to', 'else@example.com']],
+    act: 'Send it',
+    sends: 'sendQuote',
+    about: ID,
+    body: { version: quote.version },
+    says: { quote },
+  },
+  {
+    what: 'a yes to a quote',
+    page: `/quotes/${ID}`,
+    way: [/yes|accept/i],
+    typed: [['Who agreed, and how', 'Mr Vane, on the telephone']],
+    act: 'Make it work to schedule',
+    sends: 'answerQuote',
+    about: ID,
+    body: { version: quote.version, accepted: true },
+    says: { quote },
+  },
+  {
+    what: 'a no to a quote',
+    page: `/quotes/${ID}`,
+    way: [/they said no|declin/i],
+    typed: [['Why not', 'too dear']],
+    act: 'Close the quote',
+    sends: 'answerQuote',
+    about: ID,
+    body: { accepted: false },
+    says: { quote },
+  },
+  {
+    what: 'a customer',
+    page: `/customers/${ID}`,
+    way: ['Change'],
+    typed: [
+      ['Name', 'Vane & Daughters'],
+      ['Printed on their invoices', 'Ask for the key.'],
+    ],
+    act: 'Keep',
+    sends: 'changeCustomer',
+    about: ID,
+    body: { version: customer.version },
+    says: { customer },
+  },
+  {
+    what: 'the third site',
+    page: `/customers/${ID}`,
+    way: [`Change ${thirdSite!.name}`],
+    typed: [['Access: what the technician must know', 'The dog is loud and kind.']],
+    act: 'Keep',
+    sends: 'changeSite',
+    about: thirdSite!.id,
+    body: { version: thirdSite!.version, name: thirdSite!.name },
+    says: { customer },
+  },
+  {
+    what: 'a further site',
+    page: `/customers/${ID}`,
+    way: ['Add a site'],
+    typed: [
+      ['Address', '4 Quarry Road'],
+      ['Town', 'Otterfall'],
+    ],
+    act: 'Keep',
+    sends: 'newSite',
+    body: { customerId: ID },
+    says: { customer },
+  },
+  {
+    what: 'equipment at the third site',
+    page: `/customers/${ID}`,
+    way: [async () => buttons('+ equipment')[2]!.trigger('click')],
+    typed: [
+      ['What it is', 'pump'],
+      ['Serial number', 'P-77'],
+    ],
+    act: 'Keep',
+    sends: 'newEquipment',
+    body: { siteId: thirdSite!.id },
+    says: { customer },
+  },
+  {
+    what: 'a person’s data that is taken out',
+    page: `/customers/${ID}`,
+    way: ['Take it out…'],
+    typed: [[/^Write/, customer.name]],
+    act: 'Take it out',
+    sends: 'erase',
+    about: ID,
+    body: { version: customer.version },
+    says: { customer },
+  },
+  {
+    what: 'a reminder from the third row',
+    page: '/unpaid',
+    way: [inThirdRow('Send reminder')],
+    typed: [['Text', 'Please see to it.']],
+    act: 'Send this reminder',
+    sends: 'remind',
+    about: thirdOwing.customerId,
+    body: { to: ['pays@example.com', expect.any(String)] },
+    ...toAct,
+  },
+  {
+    what: 'a dispute of whoever the third row is about',
+    page: '/unpaid',
+    way: [inThirdRow(thirdOwing.name), 'Disputes…'],
+    typed: [['In their words', 'The pump hums.']],
+    act: 'Note it',
+    sends: 'collectionNote',
+    about: thirdOwing.customerId,
+    body: { kind: 'dispute', amount: null },
+    ...toAct,
+  },
+  {
+    what: 'a promise of whoever the third row is about',
+    page: '/unpaid',
+    way: [inThirdRow(thirdOwing.name), 'Promised…'],
+    typed: [
+      ['Amount', '80.00'],
+      ['By', 'Dec 1, 2026'],
+    ],
+    act: 'Note it',
+    sends: 'collectionNote',
+    about: thirdOwing.customerId,
+    body: { kind: 'promise', onDate: '2026-12-01' },
+    ...toAct,
+  },
+  {
+    what: 'a work order that is billed',
+    page: `/work/${ID}`,
+    way: [/^Bill/],
+    typed: [['Send to', 'else@example.com']],
+    act: /^Make and send/,
+    sends: 'makeInvoice',
+    about: ID,
+    body: { shownTotal: work.bill.total.amount },
+    says: { workOrder: work },
+  },
+  {
+    what: 'work that comes back',
+    page: `/work/${ID}`,
+    way: ['Call-back…'],
+    typed: [['What is wrong again', 'It drips where it dripped.']],
+    act: 'Put it among what needs a slot',
+    sends: 'callBack',
+    about: ID,
+    says: { workOrder: { ...work, callbackOf: null } },
+  },
+  {
+    what: 'a discount on all',
+    page: `/work/${ID}`,
+    way: ['Discount…'],
+    typed: [[/^Take off all/, '10 %']],
+    act: 'Take it off',
+    sends: 'discountLines',
+    about: ID,
+    says: { workOrder: { ...work, lines } },
+  },
+  {
+    what: 'the third line of a work order',
+    page: `/work/${ID}`,
+    way: [inThirdRow('Change', 'The account')],
+    typed: [
+      ['Called, here only', 'Foot valve, brass'],
+      ['Quantity', '3'],
+    ],
+    act: 'Keep',
+    sends: 'changeLine',
+    about: lines[2]!.id,
+    body: { version: lines[2]!.version },
+    says: { workOrder: { ...work, lines } },
+  },
+  {
+    what: 'minutes that are left out',
+    page: `/work/${ID}`,
+    way: ['Leave out, say why'],
+    typed: [['Why', 'We taught the apprentice.']],
+    act: 'Leave them out',
+    sends: 'explainTime',
+    about: ID,
+    body: { seconds: work.time.uncoveredSeconds },
+    says: { workOrder: work },
+  },
+  {
+    what: 'work that is closed without a bill',
+    page: `/work/${ID}`,
+    way: ['Close without a bill…'],
+    typed: [['Why', 'Our own mistake.']],
+    act: 'Close it',
+    sends: 'closeWorkOrder',
+    about: ID,
+    says: { workOrder: unpriced },
+  },
+  {
+    what: 'a note that prints',
+    page: `/work/${ID}`,
+    way: ['Change the printed note'],
+    typed: [['Printed on the invoice', 'Order 4711']],
+    act: 'Keep',
+    sends: 'writeWorkOrder',
+    about: ID,
+    body: { version: work.version },
+    says: { workOrder: work },
+  },
+  {
+    what: 'work that is parked',
+    page: `/work/${ID}`,
+    way: ['+ park it in a list'],
+    typed: [['Park it in the list', 'ask in spring']],
+    act: 'Park it',
+    sends: 'followUp',
+    about: ID,
+    body: { version: work.version, on: null },
+    says: { workOrder: { ...work, followUp: '', followUpOn: null } },
+  },
+  {
+    what: 'the third technician',
+    page: '/schedule/set-up',
+    way: [`Change ${thirdTechnician.name}`],
+    typed: [['Skills, with commas between', 'pumps']],
+    act: 'Keep',
+    sends: 'changeTechnician',
+    about: thirdTechnician.id,
+    body: { version: thirdTechnician.version },
+    says: { scheduleSetUp },
+  },
+  {
+    what: 'time off',
+    page: '/schedule/set-up',
+    chosen: [['Who is off', thirdTechnician.id]],
+    typed: [
+      ['From', 'Dec 1, 2026'],
+      ['Reason', 'a wedding'],
+    ],
+    act: 'Enter time off',
+    sends: 'addTimeOff',
+    body: { personId: thirdTechnician.id, from: '2026-12-01', to: '2026-12-01', fromTime: null },
+    says: { scheduleSetUp },
+  },
+  {
+    what: 'a meeting',
+    page: '/schedule/set-up',
+    chosen: [['For whom', thirdTechnician.id]],
+    typed: [
+      ['Day', 'Dec 2, 2026'],
+      ['What it is', 'First aid'],
+    ],
+    act: 'Enter it',
+    sends: 'addEntry',
+    body: { personId: thirdTechnician.id, date: '2026-12-02', from: '08:00', to: '09:00' },
+    says: { scheduleSetUp },
+  },
+  {
+    what: 'a holiday',
+    page: '/schedule/set-up',
+    typed: [
+      ['Day', 'Dec 25, 2026'],
+      ['Called', 'Christmas'],
+    ],
+    act: 'Nobody works then',
+    sends: 'keepHoliday',
+    body: { date: '2026-12-25' },
+    says: { scheduleSetUp },
+  },
+  {
+    what: 'the third territory',
+    page: '/schedule/set-up',
+    way: [`Change ${scheduleSetUp.territories[2]!.name}`],
+    typed: [['Postcodes: single ones, beginnings, ranges', '04101–04105']],
+    act: 'Keep the territory',
+    sends: 'keepTerritory',
+    body: { id: scheduleSetUp.territories[2]!.id, name: scheduleSetUp.territories[2]!.name },
+    says: { scheduleSetUp },
+  },
+  {
+    what: 'a further question to callers',
+    page: '/set-up',
+    way: [async () => goTo('How it is answered')],
+    typed: [['A further question', 'Is there a dog?']],
+    act: 'Add',
+    sends: 'keepQuestion',
+    body: { kind: 'yes_no', position: 3 },
+    says: { setUp },
+  },
+  {
+    what: 'our words for states',
+    page: '/set-up',
+    typed: [['to bill', 'to be billed']],
+    act: 'Keep these words',
+    sends: 'keepStateLabels',
+    says: { setUp },
+  },
+  {
+    what: 'a token for a program',
+    page: '/me',
+    typed: [['What it is for', 'the till']],
+    act: 'Make a token',
+    sends: 'newToken',
+  },
+]
+const server = (trial: Trial, says: Server['says'] = {}): Server => ({
+  says: { ...trial.says, ...says },
+})
+async function opened(trial: Trial, says: Server['says'] = {}) {
+  const screen = await open(trial.page, { server: server(trial, says) })
+  goTo(null)
+  for (const step of trial.way ?? []) {
+    await (typeof step === 'function' ? step() : press(step))
+    await settle()
+  }
+  goTo(trial.act)
+  for (const [label, value] of trial.chosen ?? []) await choose(screen.page, label, value)
+  for (const [label, text] of trial.typed ?? []) await fill(label, text)
+  return screen
+}
+/** What was sent by the act that is tried: the page may keep a draft besides. */
+const sentBy = (trial: Trial, { acts }: Screen) => acts().filter(({ name }) => name === trial.sends)
+
+describe.each(TRIALS)('$what', (trial) => {
+  it('is sent once, about what it was opened from', async () => {
+    const screen = await opened(trial)
+    await press(trial.act)
+    expect(screen.complaints).toEqual([])
+    const [first, ...others] = screen.acts()
+    expect([first?.name, others]).toEqual([trial.sends, []])
+    if (trial.about) expect(first!.url).toContain(trial.about)
+    if (trial.body) expect(first!.body).toMatchObject(trial.body)
+    for (const [label, text] of trial.typed ?? [])
+      if (!/^\w{3} \d+, \d{4}$/.test(text))
+        expect(JSON.stringify(first!.body), String(label)).toContain(
+          JSON.stringify(text).slice(1, -1),
+        )
+  })
+  it('is sent once also where it is pressed twice', async () => {
+    const screen = await opened(trial)
+    const pressed = button(trial.act)
+    const form = pressed.attributes('type') === 'submit' && pressed.element.closest('form')
+    const twice = form ? new DOMWrapper(form) : pressed
+    const event = form ? 'submit' : 'click'
+    void twice.trigger(event)
+    void twice.trigger(event)
+    await settle()
+    expect(sentBy(trial, screen)).toHaveLength(1)
+  })
+  it('that is refused says why, keeps what was typed, and can be sent again', async () => {
+    const screen = await opened(trial, { [trial.sends]: NO })
+    const stood = (trial.typed ?? []).map(([label]) => typed(label))
+    await press(trial.act)
+    expect(alerts(new DOMWrapper(document.body)).join()).toContain(NO)
+    expect((trial.typed ?? []).map(([label]) => typed(label))).toEqual(stood)
+    await press(trial.act)
+    const [first, second] = sentBy(trial, screen)
+    expect(second!.body).toEqual(first!.body)
+  })
+})
