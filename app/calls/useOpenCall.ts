@@ -19,25 +19,49 @@ function useCallSetUp() {
   }
   return { setUp, loadSetUp }
 }
+const NOBODY = { siteId: null, contactId: null, equipmentId: null, speaking: '' }
 /** Who calls: looked up, and taken only while the call is still about them. */
 function useCaller() {
+  const store = useCall()
+  const chosen = ref<Answer<'caller'> | null>(null)
   const ask = useAsking()
   let turn = 0
-  async function find(id: string, take: (found: Answer<'caller'>) => void): Promise<void> {
+  async function find(
+    id: string,
+    take: (found: Answer<'caller'>) => void = () => {},
+  ): Promise<void> {
     const mine = ++turn
     const found = await ask(
       () => call('caller', { params: { id } }),
       () => mine === turn && find(id, take),
     )
-    if (found && mine === turn) take(found)
+    if (!found || mine !== turn) return
+    chosen.value = found
+    take(found)
   }
-  return { find, leave: () => void turn++ }
+  const choose = (customerId: string, siteId: string | null) =>
+    find(customerId, ({ sites, name, phone }) => {
+      const only = sites.length === 1 ? sites[0]!.id : null
+      Object.assign(store.draft, {
+        customerId,
+        siteId: siteId ?? only,
+        query: name,
+        phone: store.draft.phone || phone,
+        isNew: false,
+      })
+    })
+  function clear() {
+    turn++
+    chosen.value = null
+    Object.assign(store.draft, { ...NOBODY, customerId: null, query: '', phone: '' })
+  }
+  return { chosen, find, choose, clear }
 }
 
 export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
   const [session, store, route] = [useSession(), useCall(), useRoute()]
-  const chosen = ref<Answer<'caller'> | null>(null)
   const caller = useCaller()
+  const { chosen } = caller
   const { setUp, loadSetUp } = useCallSetUp()
   const files = ref<Answer<'call'>['files']>([])
   const lines = ref<ReadLine[]>([])
@@ -80,8 +104,7 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
     if (asked.hand) store.origin = 'hand'
     if (asked.fresh) beginAt(asked)
     await opened(asked)
-    if (!chosen.value && store.draft.customerId)
-      await caller.find(store.draft.customerId, (found) => (chosen.value = found))
+    if (!chosen.value && store.draft.customerId) await caller.find(store.draft.customerId)
     lines.value = await readAgain()
     ready.value = true
   })

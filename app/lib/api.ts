@@ -1,5 +1,4 @@
 // The one way to the server: typed by the catalogue, writes carry an idempotency key and are repeated when the line drops.
-import { v7 } from 'uuid'
 import type { AnySchema, ValidationError } from 'yup'
 import { addresses } from '#build/addresses'
 import { asBefore, forgetLost, newId, rememberLost } from './lostWrites'

@@ -8,7 +8,6 @@ import {
   mail,
   requiredText,
   obj,
-  ok,
   page,
   route,
   text,

@@ -35,6 +35,9 @@ vi.mock('idb-keyval', () => ({
   clear: () => Promise.resolve(kept.clear()),
 }))
 
+// What floats over the page asks each element whether it is a window by its text, which the simulated window writes out in full.
+Element.prototype.toString = () => '[object Element]'
+
 enableAutoUnmount(afterEach)
 beforeEach(() => {
   kept.clear()

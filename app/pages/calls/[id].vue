@@ -75,33 +75,13 @@ watch([lines, unread], () => {
   store.draft.entries = [...unread.value, ...read]
 })
 
+/** At once, not when the answer is there: hands that are faster must not be interrupted. */
 async function choose(customerId: string, siteId: string | null) {
-  // At once, not when the answer is there: hands that are faster must not be interrupted.
   what.value?.focus()
-  await caller.find(customerId, (found) => {
-    chosen.value = found
-    const only = found.sites.length === 1 ? found.sites[0]!.id : null
-    Object.assign(store.draft, {
-      customerId: found.customerId,
-      siteId: siteId ?? only,
-      query: found.name,
-      phone: store.draft.phone || found.phone,
-      isNew: false,
-    })
-  })
+  await caller.choose(customerId, siteId)
 }
 function clear() {
-  caller.leave()
-  chosen.value = null
-  Object.assign(store.draft, {
-    customerId: null,
-    siteId: null,
-    contactId: null,
-    equipmentId: null,
-    query: '',
-    phone: '',
-    speaking: '',
-  })
+  caller.clear()
   who.value?.focus()
 }
 watch(

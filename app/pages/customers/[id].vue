@@ -71,7 +71,8 @@ function kept(got: Customer) {
   c.value = got
   editing.value = false
 }
-const person = (personId: string) => setUp.value?.people.find((p) => p.id === personId)?.name
+/** Whoever has it, where their name is known. */
+const owner = () => setUp.value?.people.find((p) => p.id === c.value!.assignedTo)?.name
 /** The firm's own fields of a subject, as they are filled. */
 const ownFields = (values: unknown, subject: string): string[] => {
   const filled = values as Record<string, string>
@@ -85,7 +86,7 @@ const inOneLine = computed(() => {
     [line1, town, postcode].filter(Boolean).join(', '),
     `terms ${c.value!.termsInWords}`,
     c.value!.level,
-    c.value!.assignedTo && `with ${person(c.value!.assignedTo)}`,
+    owner() && `with ${owner()}`,
     c.value!.mailConsent === 'no' && 'no mails',
   ]
     .filter(Boolean)
