@@ -1,0 +1,256 @@
+// A visit on the phone: the clock's single next step, lines, findings, time that nobody charges for, agreement, the bill at the door.
+import { DOMWrapper } from '@vue/test-utils'
+import { beforeAll, describe, expect, it, vi } from 'vitest'
+import { clockActsFrom, visitLifecycle, type VisitState } from '~~/core/visits/visitLifecycle'
+import { routeOf, type Answer } from '~~/shared/api'
+import { catalogueOfRoutes } from '~/lib/api'
+import { alerts, button, buttons, fill, press, typed } from './hands'
+import { sampleOf } from './sample'
+import { open, settle, type Server } from './screen'
+
+type Visit = Answer<'fieldVisit'>
+const ID = '0192d4e0-0000-7000-8000-00000000002a'
+const NONE = { amount: '0.00', currency: 'USD' }
+beforeAll(() => catalogueOfRoutes())
+
+/** A visit in a state, as its technician has it. */
+function visitIn(state: VisitState, over: (visit: Visit) => void = () => {}): Visit {
+  const visit = sampleOf(routeOf('fieldVisit').answer!, { seed: 4 }) as Visit
+  Object.assign(visit, { acts: clockActsFrom(state), findings: '', openVisitId: null })
+  Object.assign(visit.visit, { id: ID, state, lead: '' })
+  Object.assign(visit.clock, { kind: null, since: null })
+  for (const line of visit.workOrder.lines) Object.assign(line, { billed: NONE, done: true })
+  over(visit)
+  return visit
+}
+const onPhone = (visit: Visit, says: Server['says'] = {}) =>
+  open(`/field/visits/${ID}`, {
+    role: 'technician',
+    server: { says: { fieldVisit: visit, ...says } },
+  })
+/** The form that a button stands in, sent as by its press. */
+async function send(name: string | RegExp) {
+  const form = button(name).element.closest('form')!
+  await new DOMWrapper(form).trigger('submit')
+  await settle()
+}
+
+describe('the clock', () => {
+  it.each(visitLifecycle.states)(
+    'offers in “%s” what may happen then, and nothing else',
+    async (state) => {
+      const visit = visitIn(state)
+      const { page } = await onPhone(visit)
+      const offered = page.find('section.nowcard').findAll('button')
+      expect(offered).toHaveLength(clockActsFrom(state).length)
+    },
+  )
+  it('does its next step once, however often it is pressed', async () => {
+    const visit = visitIn('planned')
+    const { acts } = await onPhone(visit, { clock: visitIn('driving') })
+    const first = new DOMWrapper(document.body).get('section.nowcard button')
+    void first.trigger('click')
+    void first.trigger('click')
+    await settle()
+    expect(acts().map(({ name, body }) => [name, body])).toEqual([['clock', { act: 'set_off' }]])
+  })
+  it('waits a moment before the next step can be pressed: a second tap means the button before', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    const { page } = await onPhone(visitIn('planned'), { clock: visitIn('driving') })
+    const next = () => page.get('section.nowcard button')
+    await next().trigger('click')
+    await settle()
+    expect(next().attributes('disabled')).toBeDefined()
+    vi.advanceTimersByTime(1000)
+    await settle()
+    expect(next().attributes('disabled')).toBeUndefined()
+    vi.useRealTimers()
+  })
+  it('of somebody else’s visit is theirs: whoever goes along has none', async () => {
+    const along = visitIn('on_site', (v) => (v.visit.lead = 'Ines Calloway'))
+    const { page } = await onPhone(along)
+    expect(page.find('section.nowcard').exists()).toBe(false)
+    expect(page.text()).toContain('You go along with Ines Calloway')
+  })
+  it('says what stands in its way, and leads to the visit that is open', async () => {
+    const other = '0192d4e0-0000-7000-8000-0000000000ff'
+    const { page } = await onPhone(visitIn('planned', (v) => (v.openVisitId = other)))
+    expect(page.get(`a[href="/field/visits/${other}"]`).text()).toContain('open visit')
+  })
+  it('keeps what was found before it stops', async () => {
+    const { acts } = await onPhone(visitIn('on_site'), { findings: visitIn('on_site') })
+    const area = new DOMWrapper(document.body).get('textarea')
+    await area.setValue('The foot valve leaked.')
+    await press(buttons(/finish|done/i).length ? /finish|done/i : /pause/i)
+    expect(acts().map(({ name }) => name)).toEqual(['findings', 'clock'])
+    expect(acts()[0]!.body).toMatchObject({ findings: 'The foot valve leaked.' })
+  })
+})
+
+describe('what was found', () => {
+  it('is kept when the field is left, with the version that it was read with', async () => {
+    const visit = visitIn('on_site')
+    const { acts } = await onPhone(visit)
+    const area = new DOMWrapper(document.body).get('textarea')
+    await area.setValue('Pressure tank empty.')
+    await area.trigger('blur')
+    await settle()
+    const [kept] = acts()
+    expect([kept!.name, kept!.body]).toEqual([
+      'findings',
+      {
+        version: (visit as unknown as { version: number }).version,
+        findings: 'Pressure tank empty.',
+      },
+    ])
+  })
+  it('stays as it was typed where it could not be kept, and says so at its place', async () => {
+    await onPhone(visitIn('on_site'), { findings: 'There is no signal.' })
+    const area = new DOMWrapper(document.body).get('textarea')
+    await area.setValue('Pressure tank empty.')
+    await area.trigger('blur')
+    await settle()
+    expect((area.element as HTMLTextAreaElement).value).toBe('Pressure tank empty.')
+    expect(alerts().join()).toContain('What you typed is still here.')
+  })
+  it('that nobody touched is not sent', async () => {
+    const { acts } = await onPhone(visitIn('on_site'))
+    await new DOMWrapper(document.body).get('textarea').trigger('blur')
+    await settle()
+    expect(acts()).toEqual([])
+  })
+})
+
+describe('the lines', () => {
+  const opened = async (index: number, says: Server['says'] = {}) => {
+    const visit = visitIn('on_site')
+    const screen = await onPhone(visit, says)
+    await screen.page.findAll('ul.lines li > button')[index]!.trigger('click')
+    return { ...screen, line: visit.workOrder.lines[index]! }
+  }
+  it('open one at a time, the third as itself', async () => {
+    const { page, line } = await opened(2)
+    expect(typed('Quantity')).toBe(line.quantity)
+    await page.findAll('ul.lines li > button')[0]!.trigger('click')
+    expect(page.findAll('form.edit')).toHaveLength(1)
+  })
+  it('are changed by version, quantity and price together', async () => {
+    const { acts, line } = await opened(2)
+    await fill('Quantity', '3')
+    await send('Keep')
+    expect([acts()[0]!.url, acts()[0]!.body]).toEqual([
+      `/api/v1/work-lines/${line.id}`,
+      { version: line.version, quantity: '3', unitPrice: line.unitPrice },
+    ])
+  })
+  it('stay open with what was typed where that is refused', async () => {
+    await opened(2, { changeLine: 'Somebody changed it meanwhile.' })
+    await fill('Quantity', '3')
+    await send('Keep')
+    expect(typed('Quantity')).toBe('3')
+    expect(alerts().join()).toContain('Somebody changed it meanwhile.')
+  })
+  it.each([
+    ['Not done', { done: false }],
+    ['Take out', { removed: true }],
+  ])('“%s”', async (name, values) => {
+    const { acts, line } = await opened(1)
+    await press(name)
+    expect(acts()[0]!.body).toEqual({ version: line.version, ...values })
+  })
+  it('that are on an invoice are read, not changed', async () => {
+    const visit = visitIn('on_site', (v) => {
+      v.workOrder.lines[0]!.billed = { amount: '20.00', currency: 'USD' }
+    })
+    const { page } = await onPhone(visit)
+    await page.findAll('ul.lines li > button')[0]!.trigger('click')
+    expect(page.text()).toContain('This line is on an invoice.')
+    expect(page.findAll('form.edit')).toHaveLength(0)
+  })
+  it('that were promised and not done are spoken of when the visit is over', async () => {
+    const over = visitIn('finished', (v) => (v.workOrder.lines[0]!.done = false))
+    expect((await onPhone(over)).page.text()).toContain(
+      '1 line was promised and is not marked done',
+    )
+  })
+})
+
+describe('minutes that no line charges for', () => {
+  const late = () =>
+    visitIn('finished', (v) => {
+      v.workOrder.time.uncoveredSeconds = 1800
+    })
+  it('are charged in one press', async () => {
+    const { acts } = await onPhone(late())
+    await press(/^Charge/)
+    expect(acts().map(({ name }) => name)).toEqual(['chargeTime'])
+  })
+  it('are left out for a reason', async () => {
+    const { acts } = await onPhone(late())
+    await press('Leave out')
+    await fill('Why these minutes are not charged', 'We taught the apprentice.')
+    await send('Keep')
+    expect(acts()[0]!.body).toEqual({ seconds: 1800, reason: 'We taught the apprentice.' })
+  })
+})
+
+describe('a further visit', () => {
+  it('is asked for with what it is for', async () => {
+    const visit = visitIn('on_site')
+    const { acts } = await onPhone(visit)
+    await press('A further visit is needed…')
+    await fill(/^What for/, 'a longer rope')
+    await send('Ask the office for a further visit')
+    expect(acts()[0]!.body).toMatchObject({ note: 'a longer rope', durationSeconds: 3600 })
+  })
+  it('that is refused keeps its words', async () => {
+    await onPhone(visitIn('on_site'), { furtherVisit: 'The work order is closed.' })
+    await press('A further visit is needed…')
+    await fill(/^What for/, 'a longer rope')
+    await send('Ask the office for a further visit')
+    expect(typed(/^What for/)).toBe('a longer rope')
+    expect(alerts().join()).toContain('The work order is closed.')
+  })
+})
+
+describe('the bill at the door', () => {
+  it('is made with the total that was shown, and sent to the addresses that stand there', async () => {
+    const visit = visitIn('finished', (v) => {
+      v.workOrder.invoices = []
+    })
+    const { acts } = await onPhone(visit)
+    await press('Bill')
+    await fill('Send to', 'else@example.com')
+    await press(/^Make and send invoice/)
+    expect(acts()[0]).toMatchObject({
+      name: 'makeInvoice',
+      body: { shownTotal: visit.workOrder.bill.total.amount },
+    })
+    expect((acts()[0]!.body as { to: string[] }).to[0]).toBe('else@example.com')
+  })
+  it('is made and not sent where that is wanted', async () => {
+    const { acts } = await onPhone(visitIn('finished', (v) => (v.workOrder.invoices = [])))
+    await press('Bill')
+    await press('Make it, send later')
+    expect((acts()[0]!.body as { to: string[] }).to).toEqual([])
+  })
+  it('says what was done and not priced, rather than billing nothing', async () => {
+    const nothing = visitIn('finished', (v) => {
+      v.workOrder.bill.total = NONE
+      v.workOrder.invoices = []
+    })
+    const { page } = await onPhone(nothing)
+    await press('Bill')
+    expect(page.text()).toContain('Nothing is done and not billed.')
+    expect(buttons(/^Make and send/)).toHaveLength(0)
+  })
+  it('opens the invoice that is there where nothing is left to bill', async () => {
+    const billed = visitIn('finished', (v) => {
+      v.workOrder.totals.toBill = NONE
+    })
+    const { sent } = await onPhone(billed)
+    await press('Take payment')
+    const open = billed.workOrder.invoices.find((i) => Number(i.open.amount) > 0)!
+    expect(sent.some(({ url }) => url === `/api/v1/invoices/${open.id}`)).toBe(true)
+  })
+})
