@@ -10,11 +10,12 @@ import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
 
 const session = useSession()
+const route = useRoute()
 const form = useForm({ email: '', password: '' })
 const signIn = () =>
   form.send(async () => {
     session.keep(await call('signIn', { body: form.values }))
-    const to = useRoute().query.to
+    const { to } = route.query
     await navigateTo(typeof to === 'string' && /^\/[^/\\]/.test(to) ? to : '/')
   })
 </script>

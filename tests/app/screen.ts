@@ -106,6 +106,15 @@ export interface Person {
   role?: Role
   server?: Server
 }
+/** For a part that stands alone: a server behind it, and where presses lead. */
+export function bring(server: Server = {}): unknown[] {
+  const went: unknown[] = []
+  bringIn((to) => void went.push(to))
+  const sent = serve(server)
+  bring.sent = () => sent
+  return went
+}
+bring.sent = (): Sent[] => []
 /** Opens the page at an address, as somebody, and waits until it stands. */
 export async function open(address: string, { role = 'owner', server = {} }: Person = {}) {
   const complaints: string[] = []

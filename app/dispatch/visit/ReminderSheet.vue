@@ -2,7 +2,7 @@
 // Before a day: who is reminded, how, in which words; whoever cannot be reached by a message stands there to be rung.
 import { computed, ref, watch } from 'vue'
 import type { Answer } from '~~/shared/api'
-import { call } from '~/lib/api'
+import { call, type Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
@@ -15,21 +15,31 @@ const emit = defineEmits<{ close: [] }>()
 const session = useSession()
 const list = ref<Answer<'reminders'> | null>(null)
 const { busy, problem, act } = useAct()
+/** why nothing is known of the day */
+const unseen = ref<Problem | null>(null)
+/** A list is shown while the sheet is still about its day: a late one for another day is nobody's. */
+async function show(date: string, asked: Promise<Answer<'reminders'>>) {
+  const got = await asked
+  if (props.date === date) list.value = got
+}
 watch(
   () => props.date,
-  (date) =>
-    date &&
-    act(async () => {
-      list.value = await call('reminders', { params: { date } })
-    }),
+  async (date) => {
+    list.value = unseen.value = null
+    if (!date) return
+    await show(date, call('reminders', { params: { date } })).catch((error: Problem) => {
+      if (props.date === date) unseen.value = error
+    })
+  },
+  { immediate: true },
 )
 const left = computed(
   () => list.value?.items.filter((i) => !i.told && i.channel !== 'none').length ?? 0,
 )
-const send = () =>
-  act(async () => {
-    list.value = await call('sendReminders', { params: { date: props.date! } })
-  })
+const send = () => {
+  const date = props.date!
+  return act(() => show(date, call('sendReminders', { params: { date } })))
+}
 const HOW: Record<string, string> = { mail: 'mail to', text: 'text to', none: 'ring' }
 </script>
 
@@ -41,7 +51,7 @@ const HOW: Record<string, string> = { mail: 'mail to', text: 'text to', none: 'r
     @close="emit('close')"
   >
     <div class="stack">
-      <Notice :of="problem" />
+      <Notice :of="problem ?? unseen" />
       <DataTable
         v-if="list?.items.length"
         :rows="list.items"
