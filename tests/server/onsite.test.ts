@@ -1,0 +1,295 @@
+// A visit from setting off to its bill: the clock, what was found, minutes that nobody charged for, the signature, work that is closed without a bill.
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import sharp from 'sharp'
+import { closePool } from '../../server/db/pool'
+import {
+  callerNamed,
+  type Client,
+  database,
+  forgetClocksAfter,
+  id,
+  setClock,
+  signedIn,
+  textOfPdf,
+} from './client'
+
+const DAY = '2026-12-16'
+let office: Client
+let tobiah: Client
+let technicianId: string
+beforeAll(async () => {
+  setClock(`${DAY}T08:00`)
+  office = await signedIn('office')
+  tobiah = await signedIn({ email: 'tobiah@demo.test' })
+  const { technicians } = await office.ok('schedule', { query: { date: DAY } })
+  technicianId = technicians.find((one) => one.name.startsWith('Tobiah'))!.id
+  await forgetClocksAfter(`${DAY}T05:00Z`)
+})
+afterAll(async () => {
+  // Whoever comes next begins with nobody at work.
+  const db = await database()
+  await db.query(
+    `UPDATE visits SET state = 'finished' WHERE technician_id = ? AND state IN ('driving', 'on_site', 'paused')`,
+    [technicianId],
+  )
+  await db.end()
+  await forgetClocksAfter(`${DAY}T05:00Z`)
+  setClock('2026-11-24T10:21')
+  await closePool()
+})
+/** A visit of Tobiah's on that day, for Fenn Orchard. */
+async function booked(start: string) {
+  const { customerId, sites } = await callerNamed(office, 'fenn orchard')
+  const ids = { workOrderId: id(), visitId: id(), customerId }
+  await office.ok('bookCall', {
+    params: { id: id() },
+    body: {
+      workOrderId: ids.workOrderId,
+      visitId: ids.visitId,
+      customerId,
+      siteId: sites[0]!.id,
+      problem: 'Pump hums',
+      technicianId,
+      date: DAY,
+      start,
+      durationSeconds: 3600,
+      override: true,
+    },
+  })
+  return ids
+}
+const act = (visitId: string, what: string, at?: string) =>
+  tobiah.send('clock', { params: { id: visitId }, body: { act: what, ...(at ? { at } : {}) } })
+const atTime = (time: string) => setClock(`${DAY}T${time}`)
+const visitOf = (visitId: string) => tobiah.ok('fieldVisit', { params: { id: visitId } })
+const workOf = (workOrderId: string) => office.ok('workOrder', { params: { id: workOrderId } })
+
+describe('the clock', () => {
+  it('goes from setting off to the end, and each minute is somewhere', async () => {
+    const { visitId, workOrderId } = await booked('09:00')
+    atTime('08:30')
+    await act(visitId, 'set_off')
+    atTime('09:00')
+    await act(visitId, 'arrive')
+    atTime('09:40')
+    await act(visitId, 'pause')
+    atTime('09:50')
+    await act(visitId, 'resume')
+    atTime('10:30')
+    const { body } = await act(visitId, 'finish')
+    expect(body).toMatchObject({
+      visit: { state: 'finished' },
+      clock: { kind: null, driveSeconds: 30 * 60, siteSeconds: 80 * 60 },
+    })
+    expect((await workOf(workOrderId)).state).toBe('to_bill')
+  })
+  it.each([
+    ['finish', 'planned'],
+    ['pause', 'planned'],
+    ['resume', 'planned'],
+    ['no_access', 'planned'],
+  ])('“%s” of a visit that is %s is refused, and says how it stands', async (what, state) => {
+    const { visitId } = await booked('15:00')
+    const reply = await act(visitId, what)
+    expect([reply.status, reply.body.code, reply.body.state]).toEqual([409, 'not_now', state])
+  })
+  it('does not run backwards, nor into the future', async () => {
+    atTime('10:45')
+    const { visitId } = await booked('10:45')
+    expect((await act(visitId, 'arrive', `${DAY}T17:00:00Z`)).body.code).toBe('clock_off')
+    expect((await act(visitId, 'arrive', '2026-12-14T12:00:00Z')).body.code).toBe('clock_off')
+    // Before the visit that ended at 10:30 had ended.
+    const overlap = await act(visitId, 'arrive', `${DAY}T15:10:00Z`)
+    expect(overlap.status).toBe(409)
+    expect((await visitOf(visitId)).visit.state).toBe('planned')
+  })
+  it('a finish that was pressed too early is taken back, and the minutes add up', async () => {
+    const { visitId } = await booked('11:00')
+    atTime('11:00')
+    await act(visitId, 'arrive')
+    atTime('11:20')
+    await act(visitId, 'finish')
+    atTime('11:30')
+    await act(visitId, 'resume')
+    atTime('11:40')
+    const { body } = await act(visitId, 'finish')
+    expect((body as { clock: { siteSeconds: number } }).clock.siteSeconds).toBe(30 * 60)
+  })
+  it('a door that nobody opened leaves the work waiting for another slot', async () => {
+    const { visitId, workOrderId } = await booked('12:00')
+    atTime('12:00')
+    await act(visitId, 'set_off')
+    atTime('12:15')
+    expect((await act(visitId, 'no_access')).status).toBe(200)
+    expect((await workOf(workOrderId)).state).toBe('needs_slot')
+  })
+  it('pressed twice with one key happens once', async () => {
+    const { visitId } = await booked('12:30')
+    atTime('12:30')
+    const input = { params: { id: visitId }, body: { act: 'arrive' }, key: id() }
+    const replies = await Promise.all([tobiah.send('clock', input), tobiah.send('clock', input)])
+    expect(replies.map(({ status }) => status)).toEqual([200, 200])
+    expect(replies[0]!.body).toEqual(replies[1]!.body)
+    await act(visitId, 'finish')
+  })
+})
+
+describe('what was found', () => {
+  it('is kept with the version that was read, and a stale one comes back with both', async () => {
+    const { visitId, workOrderId } = await booked('13:00')
+    const first = await visitOf(visitId)
+    const params = { id: visitId }
+    const version = (first as unknown as { version: number }).version
+    await tobiah.ok('findings', { params, body: { version, findings: 'The foot valve leaked.' } })
+    const stale = await tobiah.send('findings', { params, body: { version, findings: 'Nothing.' } })
+    expect([stale.status, stale.body.code]).toEqual([409, 'stale'])
+    expect(stale.body.current).toMatchObject({ findings: 'The foot valve leaked.' })
+    expect(stale.body.yours).toEqual({ findings: 'Nothing.' })
+    expect((await workOf(workOrderId)).visits[0]!.findings).toBe('The foot valve leaked.')
+  })
+  it('is nobody else’s to write', async () => {
+    const { visitId } = await booked('13:30')
+    const ines = await signedIn('technician')
+    const version = ((await visitOf(visitId)) as unknown as { version: number }).version
+    const body = { version, findings: 'I was never there.' }
+    expect((await ines.send('findings', { params: { id: visitId }, body })).status).toBe(404)
+  })
+  it('stands on the work sheet, which the technician can print', async () => {
+    const { visitId } = await booked('14:00')
+    const sheet = await tobiah.send('workSheet', { params: { id: visitId } })
+    expect(sheet.headers.get('content-type')).toContain('application/pdf')
+    expect(textOfPdf(sheet.bytes)).toContain('Pump hums')
+  })
+  it('the day’s sheets are one paper for everybody who drives', async () => {
+    const sheets = await office.send('daySheets', { params: { date: DAY } })
+    expect(sheets.status).toBe(200)
+    expect(textOfPdf(sheets.bytes)).toContain('Tobiah')
+  })
+})
+
+describe('minutes that no line charges for', () => {
+  const worked = async (start: string, end: string) => {
+    const ids = await booked(start)
+    atTime(start)
+    await act(ids.visitId, 'arrive')
+    atTime(end)
+    await act(ids.visitId, 'finish')
+    return ids
+  }
+  const explain = (workOrderId: string, body: object) =>
+    tobiah.send('explainTime', { params: { id: workOrderId }, body })
+  it('are all of them until something is sold', async () => {
+    const { workOrderId } = await worked('15:30', '16:00')
+    expect((await workOf(workOrderId)).time).toMatchObject({
+      siteSeconds: 1800,
+      coveredSeconds: 0,
+      uncoveredSeconds: 1800,
+    })
+  })
+  it('are left out for a reason, which the history keeps, and never more than there are', async () => {
+    const { workOrderId } = await worked('16:05', '16:35')
+    expect((await explain(workOrderId, { seconds: 1800, reason: '' })).status).toBe(422)
+    const tooMany = await explain(workOrderId, { seconds: 3600, reason: 'a lesson' })
+    expect([tooMany.status, tooMany.body.errors![0]!.path]).toEqual([422, 'seconds'])
+    await explain(workOrderId, { seconds: 1200, reason: 'We taught the apprentice.' })
+    const work = await workOf(workOrderId)
+    expect(work.time.uncoveredSeconds).toBe(600)
+    expect(work.history.some((one) => one.text.includes('We taught the apprentice.'))).toBe(true)
+  })
+  it('are charged as labour in one press, and then no more', async () => {
+    const { workOrderId } = await worked('16:40', '17:10')
+    const { time } = await workOf(workOrderId)
+    const params = { id: workOrderId }
+    const charged = await tobiah.ok('chargeTime', { params, body: { lineId: id() } })
+    expect(charged.time.uncoveredSeconds).toBe(0)
+    expect(charged.lines.at(-1)!.net).toEqual(time.charge)
+    const again = await tobiah.send('chargeTime', { params, body: { lineId: id() } })
+    expect([again.status, again.body.code]).toEqual([409, 'nothing_uncovered'])
+  })
+})
+
+describe('work that is finished', () => {
+  it('without a price waits until somebody says why nothing comes of it', async () => {
+    const { visitId, workOrderId } = await booked('17:30')
+    atTime('17:30')
+    await act(visitId, 'arrive')
+    atTime('17:31')
+    await act(visitId, 'finish')
+    const params = { id: workOrderId }
+    expect((await workOf(workOrderId)).state).toBe('to_bill')
+    expect((await office.send('closeWorkOrder', { params, body: { reason: '' } })).status).toBe(422)
+    const closed = await office.ok('closeWorkOrder', {
+      params,
+      body: { reason: 'Our own mistake.' },
+    })
+    expect(closed.state).toBe('closed')
+    expect(closed.history[0]!.text).toContain('Our own mistake.')
+  })
+  it('with a price is not closed without its bill', async () => {
+    const { visitId, workOrderId } = await booked('18:00')
+    atTime('18:00')
+    await act(visitId, 'arrive')
+    atTime('18:01')
+    await act(visitId, 'finish')
+    const params = { id: workOrderId }
+    const lines = [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '90.00' }]
+    await tobiah.ok('addLines', { params, body: { visitId, lines } })
+    expect(
+      (await office.send('closeWorkOrder', { params, body: { reason: 'never mind' } })).status,
+    ).toBe(409)
+  })
+  it('is signed for the total that was shown, and for no other', async () => {
+    const { visitId, workOrderId } = await booked('18:30')
+    const params = { id: workOrderId }
+    const lines = [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '90.00' }]
+    const { price } = await tobiah.ok('addLines', { params, body: { visitId, lines } })
+    const drawn = await sharp({
+      create: { width: 40, height: 20, channels: 4, background: '#16241f' },
+    })
+      .png()
+      .toBuffer()
+    const body = {
+      id: id(),
+      visitId,
+      name: 'Mrs Fenn',
+      image: `data:image/png;base64,${drawn.toString('base64')}`,
+    }
+    const wrong = await tobiah.send('sign', { params, body: { ...body, shownTotal: '1.00' } })
+    expect(wrong.status).toBe(409)
+    const signed = await tobiah.ok('sign', {
+      params,
+      body: { ...body, shownTotal: price.total.amount },
+    })
+    expect(signed.signatures.map(({ name, total }) => [name, total])).toEqual([
+      ['Mrs Fenn', price.total],
+    ])
+  })
+})
+
+describe('a photograph', () => {
+  const picture = () =>
+    sharp({ create: { width: 30, height: 30, channels: 3, background: '#888' } })
+      .jpeg()
+      .toBuffer()
+  it('stands on the work order, and is seen by whoever may see the work', async () => {
+    const { workOrderId } = await booked('19:00')
+    const photo = id()
+    const data = `data:image/jpeg;base64,${(await picture()).toString('base64')}`
+    await tobiah.ok('addPhoto', { params: { id: workOrderId }, body: { id: photo, data } })
+    const { photos } = await workOf(workOrderId)
+    expect(photos).toHaveLength(1)
+    const seen = await tobiah.send('photo', { params: { id: photos[0]!.id } })
+    expect(seen.headers.get('content-type')).toMatch(/^image\//)
+    const ines = await signedIn('technician')
+    expect((await ines.send('photo', { params: { id: photos[0]!.id } })).status).toBe(404)
+  })
+  it('that is none is refused at its field', async () => {
+    const { workOrderId } = await booked('19:30')
+    const data = `data:image/jpeg;base64,${Buffer.from('not a picture').toString('base64')}`
+    const reply = await tobiah.send('addPhoto', {
+      params: { id: workOrderId },
+      body: { id: id(), data },
+    })
+    expect(reply.status).toBe(422)
+  })
+})
