@@ -29,6 +29,7 @@ export default defineNuxtConfig({
     '@fontsource-variable/atkinson-hyperlegible-mono',
     '~/assets/main.css',
     '~/assets/kit.css',
+    '~/assets/print.css',
   ],
   features: { inlineStyles: false },
   // A page's script is fetched when somebody points at its link, not for every link in sight.

@@ -2,7 +2,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Answer } from '../../shared/api'
 import { plusDays } from '../../core/time/zone'
-import { Client, database, id, signedIn, somethingToBill } from './client'
+import { type Client, database, id, signedIn, somethingToBill } from './client'
 
 let office: Client
 let books: Client

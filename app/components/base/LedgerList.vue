@@ -78,15 +78,18 @@ onLive(() => {
       <h1>
         {{ title }} <span class="quiet num">{{ total ?? '' }}</span>
       </h1>
-      <span class="quiet grow">{{ hint }}</span><slot name="acts" />
-      <TextInput
-        v-if="filter"
-        v-model="q"
-        data-filter
-        :placeholder="filter"
-        :aria-label="filter"
-        style="width: 220px"
-      />
+      <span class="quiet grow">{{ hint }}</span>
+      <div class="acts no-print">
+        <slot name="acts" />
+        <TextInput
+          v-if="filter"
+          v-model="q"
+          data-filter
+          :placeholder="filter"
+          :aria-label="filter"
+          style="width: 220px"
+        />
+      </div>
     </div>
     <p
       v-if="problem"
@@ -154,6 +157,9 @@ onLive(() => {
 }
 .head h1 {
   white-space: nowrap;
+}
+.acts {
+  display: contents;
 }
 .foot {
   justify-content: center;

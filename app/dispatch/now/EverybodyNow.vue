@@ -35,6 +35,10 @@ function sayNow({ now, left, over }: Row): string {
   if (!left) return over ? 'done for today' : 'no visit today'
   return over ? 'between two visits' : 'not begun yet'
 }
+function sayLeft({ left, over, now }: Row): string {
+  const all = left + over + (now ? 1 : 0)
+  return all ? `${left} of ${all}` : '–'
+}
 const COLUMNS: readonly Column<Row>[] = [
   { key: 'who', label: 'Technician', look: 'strong', text: (row) => row.name },
   { key: 'now', label: 'Now', text: sayNow },
@@ -62,7 +66,7 @@ const COLUMNS: readonly Column<Row>[] = [
     key: 'left',
     label: 'Visits left',
     figures: true,
-    text: (row) => `${row.left} of ${row.left + row.over + (row.now ? 1 : 0)}`,
+    text: sayLeft,
   },
 ]
 </script>
