@@ -1,6 +1,6 @@
 // A placement that is being tried: shown dashed, its warnings said, saved with Enter or by letting go.
 import { computed, provide, ref, watch } from 'vue'
-import { call } from '~/lib/api'
+import { call, type Problem } from '~/lib/api'
 import { TRYING, type Trying } from '~/lib/boardDay'
 
 /** Asked once the hand rests for a moment: a drag over the board passes a hundred places that nobody means. */
@@ -29,7 +29,8 @@ export function useTrying() {
         siteId: visit.siteId,
         skills: visit.skills,
       },
-    }).catch(() => ({ warnings: [] }))
+      // That nothing could be asked is not that nothing speaks against it.
+    }).catch((error: Problem) => ({ warnings: [{ text: `Not checked: ${error.message}` }] }))
     if (mine === asked && trying.value) trying.value.warnings = warnings.map((w) => w.text)
   }
   watch(
