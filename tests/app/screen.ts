@@ -53,6 +53,9 @@ export interface Server {
 }
 const refusal = (detail: string) =>
   new Response(JSON.stringify({ status: 503, code: 'busy', detail }), { status: 503 })
+/** A conflict, with its code and what it knows besides. */
+const isRefused = (said: unknown): said is { refused: object } =>
+  typeof said === 'object' && said !== null && 'refused' in said
 /** A server that knows the catalogue, and notes what it was asked. */
 function serve({ wanted = {}, says = {} }: Server) {
   const sent: Sent[] = []
@@ -69,6 +72,7 @@ function serve({ wanted = {}, says = {} }: Server) {
     const known = (name && says[name]) ?? says['*']
     const said = await (typeof known === 'function' ? (known as Says)(url) : known)
     if (typeof said === 'string') return refusal(said)
+    if (isRefused(said)) return new Response(JSON.stringify(said.refused), { status: 409 })
     const body =
       said ?? (route?.answer ? sampleOf(route.answer, (name && wanted[name]) ?? wanted['*']) : {})
     return new Response(JSON.stringify(body), { status: 200 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Customers from a file: what each column means, a dry run that says what is wrong row by row, then for good, with progress and undo.
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import {
   cardsAsTable,
   guessColumns,
@@ -37,12 +37,17 @@ const dry = ref<{ rows: Answer<'importPiece'>['rows']; added: number; skipped: n
   null,
 )
 const done = ref<{ id: string; added: number; skipped: number } | null>(null)
+// What was tried dry is what is taken in: with other columns it is tried again.
+watch([columns, skip], () => (dry.value = null), { deep: true })
+/** Named once for each file: what is taken in again after it broke off is the same import, and no row comes twice. */
+let forGoodId = newId()
 const LARGEST = 20_000_000
 const MOST_ROWS = 50_000
 async function read([file]: File[]) {
   said.value = ''
   dry.value = done.value = null
   if (!file) return
+  forGoodId = newId()
   table.value = null
   try {
     const text = await textOf(file, LARGEST)
@@ -60,7 +65,7 @@ const ready = computed(() => columns.value.includes('name'))
 async function run(forGood: boolean) {
   await act(async () => {
     const { rows } = table.value!
-    const id = newId()
+    const id = forGood ? forGoodId : newId()
     const sum = { rows: [] as Answer<'importPiece'>['rows'], added: 0, skipped: 0 }
     progress.value = 0
     for (let i = 0; i < rows.length; i += ROWS_A_PIECE) {
