@@ -52,11 +52,15 @@ async function search(after?: string) {
       after && found.value ? { ...got, items: [...found.value.items, ...got.items] } : got
 }
 watch(wish, () => void search(), { deep: true, immediate: true })
+let compared = 0
 async function compare(p: Product) {
+  const mine = ++compared
   if (beside.value?.of === p) return void (beside.value = null)
   const got = await call('compareSuppliers', { params: { key: p.makerNumber } }).catch(
     (e: Problem) => e,
   )
+  // Another one was compared meanwhile, or this one closed again.
+  if (mine !== compared) return
   said.value = got instanceof Error ? got.message : ''
   if (!(got instanceof Error)) beside.value = { of: p, items: got.items }
 }
