@@ -25,6 +25,13 @@ const wordsOf = ({ url, body }: Write) =>
 /** The write as it went out before, where its answer was lost; else as it is. */
 export const asBefore = (write: Write): Write => lost.get(wordsOf(write)) ?? write
 export const rememberLost = (write: Write): void => void lost.set(wordsOf(write), write)
-export const forgetLost = (write: Write): void => void lost.delete(wordsOf(write))
+/** Whether it makes something, by a name of its own; what makes nothing says how something is to be. */
+const makes = ({ body }: Write) => (body.match(UUID) ?? []).some((id) => made.has(id))
+/** It was answered. What was to be said of the same thing before it is over: said again, it is said anew, and not taken for what was lost. */
+export function forgetLost(write: Write): void {
+  lost.delete(wordsOf(write))
+  for (const [words, other] of lost)
+    if (other.url === write.url && !makes(other)) lost.delete(words)
+}
 /** Whoever signs out leaves nothing behind. */
 export const forgetLostWrites = (): void => lost.clear()

@@ -1,0 +1,257 @@
+// A call while it is typed: kept in the browser at once and on the server a moment later, booked as what stands there; acts of the schedule in turn.
+import { flushPromises } from '@vue/test-utils'
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
+import { bookCall, quoteCall } from '~/calls/booking'
+import { useAlike } from '~/calls/who/useAlike'
+import { catalogueOfRoutes, type Problem } from '~/lib/api'
+import { useScheduleAct } from '~/lib/useScheduleAct'
+import { useCall, type Draft } from '~/stores/call'
+import { callDraft } from '~~/shared/calls'
+import { ref } from 'vue'
+import { answers, later } from './server'
+import { within } from './within'
+
+const ID = '0192d4e0-0000-7000-8000-00000000002a'
+const SITE = '0192d4e0-0000-7000-8000-00000000002b'
+const ENTRY = '0192d4e0-0000-7000-8000-00000000002c'
+const TODAY = '2026-11-24'
+beforeAll(() => catalogueOfRoutes())
+beforeEach(() => {
+  localStorage.clear()
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+  return () => vi.useRealTimers()
+})
+const pass = async (ms: number) => {
+  vi.advanceTimersByTime(ms)
+  await flushPromises()
+}
+const draftOf = (over: Partial<Draft> = {}): Draft => ({
+  ...(callDraft.getDefault() as Draft),
+  ...over,
+})
+
+describe('a call that is opened', () => {
+  it('anew is empty, for today, and asks nothing', async () => {
+    const asked = answers({})
+    const store = useCall()
+    await store.open(ID, true, TODAY)
+    expect([store.draft.date, store.draft.query, asked.length]).toEqual([TODAY, '', 0])
+  })
+  it('again is as the server has it', async () => {
+    answers({ body: { draft: draftOf({ problem: 'No water' }), origin: 'form', files: [] } })
+    const store = useCall()
+    await store.open(ID, false, TODAY)
+    expect([store.draft.problem, store.origin]).toEqual(['No water', 'form'])
+  })
+  it('again is as it was typed here, where that did not reach the server', async () => {
+    localStorage.setItem(`call:${ID}`, JSON.stringify(draftOf({ problem: 'No water since 6' })))
+    answers({ body: { draft: draftOf({ problem: 'No water' }), origin: 'telephone', files: [] } })
+    const store = useCall()
+    await store.open(ID, false, TODAY)
+    expect(store.draft.problem).toBe('No water since 6')
+  })
+  it('from here without a signal is what was typed here', async () => {
+    localStorage.setItem(`call:${ID}`, JSON.stringify(draftOf({ problem: 'No water' })))
+    answers({ status: 503, body: { code: 'busy', detail: 'Away.' } })
+    const store = useCall()
+    await store.open(ID, false, TODAY)
+    expect(store.draft.problem).toBe('No water')
+  })
+  it('and cannot be had is refused, not opened as an empty one', async () => {
+    answers({ status: 503, body: { code: 'busy', detail: 'The books are away.' } })
+    const problem = await useCall()
+      .open(ID, false, TODAY)
+      .catch((error: Problem) => error)
+    expect((problem as Problem).message).toBe('The books are away.')
+  })
+})
+
+describe('a call that is typed', () => {
+  const typed = async (asked: ReturnType<typeof answers>) => {
+    const store = useCall()
+    await store.open(ID, true, TODAY)
+    store.draft.problem = 'No water'
+    store.changed('Vane, no water')
+    return { store, asked }
+  }
+  it('is in the browser at once, and on the server a moment later, once', async () => {
+    const { store, asked } = await typed(answers({ body: { heldBy: '' } }))
+    expect(localStorage.getItem(`call:${ID}`)).toContain('No water')
+    store.draft.problem = 'No water since 6'
+    store.changed('Vane, no water since 6')
+    expect(asked).toHaveLength(0)
+    await pass(600)
+    expect(asked).toHaveLength(1)
+    expect(asked[0]!.body).toMatchObject({
+      summary: 'Vane, no water since 6',
+      draft: { problem: 'No water since 6' },
+    })
+    expect(store.saving).toBe(false)
+  })
+  it('that is not changed is not kept', async () => {
+    const asked = answers({})
+    const store = useCall()
+    await store.open(ID, true, TODAY)
+    store.changed('')
+    await pass(600)
+    expect([asked.length, localStorage.getItem(`call:${ID}`)]).toEqual([0, null])
+  })
+  it('says that it is in this browser alone, until it reached the server', async () => {
+    const { store } = await typed(
+      answers({ status: 503, body: { code: 'busy', detail: 'Away.' } }, { body: { heldBy: '' } }),
+    )
+    await pass(600)
+    expect(store.alone).toBe(true)
+    store.draft.problem = 'No water since 6'
+    store.changed('')
+    await pass(600)
+    expect([store.alone, store.saving]).toEqual([false, false])
+  })
+  it('says who else holds the time that it holds', async () => {
+    const { store } = await typed(answers({ body: { heldBy: 'Dunstan' } }))
+    await pass(600)
+    expect(store.heldBy).toBe('Dunstan')
+  })
+  it('that is ended leaves nothing behind, and is not kept once more', async () => {
+    const { store, asked } = await typed(answers({ body: { heldBy: '' } }))
+    store.end()
+    await pass(600)
+    store.changed('')
+    await pass(600)
+    expect([asked.length, localStorage.getItem(`call:${ID}`)]).toEqual([0, null])
+  })
+})
+
+describe('a call that is booked', () => {
+  const said = { override: false, inSpite: '' }
+  const opened = async () => {
+    const store = useCall()
+    await store.open(ID, true, TODAY)
+    Object.assign(store.draft, {
+      customerId: ID,
+      siteId: SITE,
+      problem: 'No water',
+      start: '',
+      entries: [{ entryId: ENTRY, quantity: '2' }],
+    })
+    return store
+  }
+  const ok = { body: { number: 'W-1', workOrderId: ID, visitId: ID } }
+  it('is what stands there: no time where none is chosen', async () => {
+    await opened()
+    const asked = answers(ok)
+    await bookCall(said)
+    expect(asked[0]!.body).toMatchObject({
+      customerId: ID,
+      siteId: SITE,
+      start: null,
+      promiseFrom: null,
+      entries: [{ entryId: ENTRY, quantity: '2' }],
+      override: false,
+    })
+  })
+  it('makes room where others are moved for it: that was looked at already', async () => {
+    const store = await opened()
+    store.draft.moves = [{ visitId: SITE, startAt: '2026-11-25T14:00:00.000Z' }] as never
+    const asked = answers(ok)
+    await bookCall(said)
+    expect(asked[0]!.body).toMatchObject({
+      override: true,
+      moves: [{ visitId: SITE, startAt: '2026-11-25T14:00:00.000Z' }],
+    })
+  })
+  it('that was refused is another request the next time, for the same work order', async () => {
+    await opened()
+    const asked = answers({ status: 409, body: { code: 'slot_taken', detail: 'Taken.' } }, ok)
+    await bookCall(said).catch(() => {})
+    await bookCall(said)
+    const [first, second] = asked.map(
+      ({ body }) => body as { workOrderId: string; visitId: string },
+    )
+    expect(asked[1]!.key).not.toBe(asked[0]!.key)
+    expect([second!.workOrderId, second!.visitId]).toEqual([first!.workOrderId, first!.visitId])
+  })
+  it('whose answer was lost is the same request the next time', async () => {
+    await opened()
+    const asked = answers({ status: 502 }, ok)
+    await bookCall(said).catch(() => {})
+    await bookCall(said)
+    expect(asked[1]!.key).toBe(asked[0]!.key)
+  })
+  it('as a quote takes along what was read out', async () => {
+    await opened()
+    const asked = answers({ body: { id: ID } })
+    await quoteCall()
+    expect(asked[0]!.body).toMatchObject({
+      callId: ID,
+      scope: 'No water',
+      lines: [{ entryId: ENTRY, quantity: '2' }],
+    })
+  })
+})
+
+describe('who is perhaps known already', () => {
+  const known = (name: string) => ({ body: { items: [{ customerId: ID, name, reasons: [] }] } })
+  it('is asked once typing rests, about what stands there then', async () => {
+    const draft = ref(draftOf())
+    const asked = answers(known('Vane'))
+    const { alike } = within(() => useAlike(draft))
+    for (const name of ['Van', 'Vane &', 'Vane & Sons']) {
+      draft.value.name = name
+      await pass(50)
+    }
+    await pass(300)
+    expect(asked.map(({ body }) => (body as { name: string }).name)).toEqual(['Vane & Sons'])
+    expect(alike.value).toHaveLength(1)
+  })
+  it('is nobody where too little is typed', async () => {
+    const draft = ref(draftOf({ name: 'Vane & Sons' }))
+    answers(known('Vane'))
+    const { alike } = within(() => useAlike(draft))
+    await pass(300)
+    draft.value.name = ''
+    await pass(300)
+    expect(alike.value).toEqual([])
+  })
+  it('could not be looked up, which is said', async () => {
+    answers({ status: 503, body: { code: 'busy', detail: 'Away.' } })
+    const { unseen } = within(() => useAlike(ref(draftOf({ name: 'Vane & Sons' }))))
+    await pass(300)
+    expect(unseen.value).toBe(true)
+  })
+})
+
+describe('acts of the schedule', () => {
+  it('follow each other, each on the day that the one before left', async () => {
+    const order: string[] = []
+    const first = later<void>()
+    const { act } = useScheduleAct(() => Promise.resolve(void order.push('read')))
+    void act(() => (order.push('first'), first.promise))
+    const done = act(() => Promise.resolve(void order.push('second')))
+    await flushPromises()
+    expect(order).toEqual(['first'])
+    first.settle()
+    await done
+    expect(order).toEqual(['first', 'read', 'second', 'read'])
+  })
+  it('that the server would rather not do are asked about, and done once somebody says so', async () => {
+    const tries: boolean[] = []
+    const { act, refused, failure } = useScheduleAct(() => Promise.resolve())
+    await act((override) => {
+      tries.push(override)
+      return override
+        ? Promise.resolve()
+        : Promise.reject(Object.assign(new Error('At a meeting.'), { code: 'placement_warning' }))
+    })
+    expect([refused.value!.text, failure.value]).toEqual(['At a meeting.', ''])
+    await refused.value!.again()
+    expect([tries, refused.value]).toEqual([[false, true], null])
+  })
+  it('that fail say why, and the next one has its turn', async () => {
+    const { act, failure } = useScheduleAct(() => Promise.resolve())
+    await act(() => Promise.reject(new Error('Somebody was faster.')))
+    expect(failure.value).toBe('Somebody was faster.')
+    await act(() => Promise.resolve())
+    expect(failure.value).toBe('')
+  })
+})
