@@ -12,6 +12,8 @@ const props = defineProps<{
   columns: readonly Column<Row>[]
   /** all of its rows; null where they could not be had, which the table says itself */
   rows: () => readonly Row[] | Promise<readonly Row[] | null>
+  /** draws all of them, so that they can be printed; false where they are too many, which the table says itself */
+  draw?: (rows: readonly Row[]) => boolean
 }>()
 const session = useSession()
 const busy = ref(false)
@@ -20,7 +22,6 @@ async function withRows(then: (rows: readonly Row[]) => void) {
   busy.value = true
   try {
     const rows = await props.rows()
-    await nextTick()
     if (rows) then(rows)
   } finally {
     busy.value = false
@@ -28,7 +29,10 @@ async function withRows(then: (rows: readonly Row[]) => void) {
 }
 const keep = () =>
   withRows((rows) => saveFile(`${props.name} ${session.today}`, tableCsv(props.columns, rows)))
-const print = () => withRows(() => window.print())
+const print = () =>
+  withRows((rows) => {
+    if (props.draw?.(rows) !== false) void nextTick(() => window.print())
+  })
 </script>
 
 <template>

@@ -52,6 +52,11 @@ function useCaller() {
     })
   function clear() {
     turn++
+    // Whoever could not be had is asked about no more.
+    void ask(
+      () => Promise.resolve(null),
+      () => {},
+    )
     chosen.value = null
     Object.assign(store.draft, { ...NOBODY, customerId: null, query: '', phone: '' })
   }

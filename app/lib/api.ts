@@ -1,7 +1,7 @@
 // The one way to the server: typed by the catalogue, writes carry an idempotency key and are repeated when the line drops.
 import type { AnySchema, ValidationError } from 'yup'
 import { addresses } from '#build/addresses'
-import { asBefore, forgetLost, newId, rememberLost } from './lostWrites'
+import { asBefore, forgetLost, forgetLostAt, newId, rememberLost } from './lostWrites'
 import type { ErrorCode } from '~~/core/errors/errors'
 import type { Answer, Given, Params, Query, RouteName, routes } from '~~/shared/api'
 
@@ -127,7 +127,7 @@ export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): 
       name,
       await ask(write.url, { method, headers, body: write.body }),
     )
-    forgetLost(write)
+    forgetLostAt(write)
     return answer
   } catch (error) {
     // Only a refusal says that nothing was done.

@@ -1,6 +1,7 @@
-// Writes whose answer did not come: nobody knows whether they were done. Asked for again by the same person in the same words, such a write goes
+// Writes whose answer did not come: nobody knows whether they were done. Asked for again in the same words a moment later, such a write goes
 // out as it did before, with the identifiers and the key that it had, so that it is done once.
 import { v7 } from 'uuid'
+import { MINUTE } from '~~/core/time/units'
 
 export interface Write {
   url: string
@@ -8,9 +9,11 @@ export interface Write {
   key: string
 }
 const MADE_MOST = 20_000
+/** Whoever asks later than this does not try again, but means it anew. */
+const TRIES_AGAIN_MS = 15 * MINUTE
 /** Identifiers that were made here, which are others when the same thing is asked for again. */
 const made = new Set<string>()
-const lost = new Map<string, Write>()
+const lost = new Map<string, Write & { at: number }>()
 export function newId(): string {
   const id = v7()
   if (made.size >= MADE_MOST) made.clear()
@@ -18,20 +21,22 @@ export function newId(): string {
   return id
 }
 const UUID = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/g
-/** What a write asks for, whatever its own things are called. */
+/** What a write asks for of the thing at its address, whatever it calls what it makes there. */
 const wordsOf = ({ url, body }: Write) =>
-  `${url} ${body}`.replace(UUID, (id) => (made.has(id) ? '' : id))
+  `${url} ${body.replace(UUID, (id) => (made.has(id) ? '' : id))}`
 
-/** The write as it went out before, where its answer was lost; else as it is. */
-export const asBefore = (write: Write): Write => lost.get(wordsOf(write)) ?? write
-export const rememberLost = (write: Write): void => void lost.set(wordsOf(write), write)
-/** Whether it makes something, by a name of its own; what makes nothing says how something is to be. */
-const makes = ({ body }: Write) => (body.match(UUID) ?? []).some((id) => made.has(id))
-/** It was answered. What was to be said of the same thing before it is over: said again, it is said anew, and not taken for what was lost. */
-export function forgetLost(write: Write): void {
-  lost.delete(wordsOf(write))
-  for (const [words, other] of lost)
-    if (other.url === write.url && !makes(other)) lost.delete(words)
+/** The write as it went out before, where its answer was lost just now; else as it is. */
+export function asBefore(write: Write): Write {
+  const before = lost.size ? lost.get(wordsOf(write)) : undefined
+  return before && Date.now() - before.at < TRIES_AGAIN_MS ? before : write
 }
-/** Whoever signs out leaves nothing behind. */
+export const rememberLost = (write: Write): void =>
+  void lost.set(wordsOf(write), { ...write, at: Date.now() })
+/** It was refused: nothing came of it. */
+export const forgetLost = (write: Write): void => void (lost.size && lost.delete(wordsOf(write)))
+/** It was done. What was lost at its address before is over: said once more, it is meant anew. */
+export function forgetLostAt({ url }: Write): void {
+  for (const [words, other] of lost) if (other.url === url) lost.delete(words)
+}
+/** Whoever signs out, or is signed out, leaves nothing behind. */
 export const forgetLostWrites = (): void => lost.clear()

@@ -33,16 +33,17 @@ export function sayUnanswered(
 export function useAsking() {
   const problem = ref<{ message: string } | null>(null)
   let ask: () => unknown = () => {}
+  let turn = 0
   sayUnanswered(problem, () => ask())
   return async <T>(work: () => Promise<T>, again: () => unknown): Promise<T | null> => {
+    const mine = ++turn
     ask = again
-    try {
-      const got = await work()
-      problem.value = null
-      return got
-    } catch (error) {
-      problem.value = error as Error
-      return null
-    }
+    const [got, wrong] = await work().then(
+      (answer) => [answer, null] as const,
+      (error: Error) => [null, error] as const,
+    )
+    // Of two that overlap, the later one says whether something is missing.
+    if (mine === turn) problem.value = wrong
+    return got
   }
 }

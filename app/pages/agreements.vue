@@ -28,8 +28,8 @@ const shown = ref<Row[]>([])
 const picked = reactive(new Set<string>())
 const turn = ref(0)
 const left = ref<string[]>([])
-async function load(q: string, after?: string) {
-  const got = await call('agreements', {
+const load = (q: string, after?: string) =>
+  call('agreements', {
     query: {
       q,
       after,
@@ -39,9 +39,6 @@ async function load(q: string, after?: string) {
       ending: show.value === 'ending' ? true : undefined,
     },
   })
-  shown.value = after ? [...shown.value, ...got.items] : got.items
-  return got
-}
 const office = computed(() => session.may('agreements.bill'))
 const bookable = (r: Row) => Boolean(r.visitDueOn) && !r.booked && Boolean(r.site)
 const all = () => {
@@ -117,6 +114,7 @@ const columns = computed<Column<Row>[]>(() => [
     :columns="columns"
     filter="Customer, address, plan"
     :load="load"
+    @shown="shown = $event"
     :watch-key="[show, month, territory, turn].join()"
     :empty="
       show === 'due' ? 'No visit is due by the end of this month.' : 'There is no agreement here.'

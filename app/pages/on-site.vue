@@ -20,10 +20,10 @@ const load = (q: string, after?: string) =>
       empty="Nobody is on site at the moment."
       picks
       :columns="[
-        { key: 'workOrder', label: 'Work order' },
+        { key: 'workOrder', label: 'Work order', file: (item) => `${item.number} ${item.title}` },
         { key: 'customer', label: 'Customer', text: (item) => `${item.customer}, ${item.town}` },
         { key: 'technician', label: 'Technician', text: (item) => item.technician },
-        { key: 'state', label: 'State' },
+        { key: 'state', label: 'State', file: (item) => session.state(item.state) },
         {
           key: 'since',
           label: 'Since',

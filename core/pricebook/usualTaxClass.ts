@@ -9,11 +9,14 @@ export const taxedAs = (kind: LineKind | EntryKind): TaxedAs =>
   kind === 'labour' || kind === 'charge' ? 'work' : 'goods'
 
 /**
- * The class of taxes that goods, or work, usually have: the one that the firm named for it, or else its first one;
- * null in a firm that has none yet.
+ * The class of taxes that goods, or work, usually have: the one that is marked so, or else the first by its identifier,
+ * in whatever order they are told; null in a firm that has none yet.
  * @example usualTaxClass([{ id: 'full', usualFor: null }], 'work') // 'full'
  */
 export const usualTaxClass = (
   classes: readonly { id: string; usualFor: TaxedAs | null }[],
   as: TaxedAs,
-): string | null => (classes.find(({ usualFor }) => usualFor === as) ?? classes[0])?.id ?? null
+): string | null => {
+  const [first = null] = classes.map(({ id }) => id).sort()
+  return classes.find(({ usualFor }) => usualFor === as)?.id ?? first
+}

@@ -69,9 +69,8 @@ export const taxClassesIn: ListIn = {
 }
 export const ratesByClass = (rows: readonly TaxClassRow[]): Map<string, TaxRate[]> =>
   new Map(rows.map((r) => [r.id, r.rates]))
-export const taxClasses = async (tx: Tx) =>
-  ratesByClass(await listOf<TaxClassRow>(tx, taxClassesIn))
 export const usualTaxClasses = (tx: Tx) => listOf<TaxClassRow>(tx, taxClassesIn)
+export const taxClasses = async (tx: Tx) => ratesByClass(await usualTaxClasses(tx))
 export const taxClassNames = (tx: Tx) =>
   tx.rows<Pick<TaxClassRow, 'id' | 'usualFor'> & { name: string }>(
     'SELECT id, name, usual_for FROM tax_classes ORDER BY name LIMIT 50',

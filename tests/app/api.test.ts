@@ -127,11 +127,25 @@ describe('a write whose answer was lost', () => {
     await pin(true)
     expect(new Set(asked.map(({ key }) => key)).size).toBe(3)
   })
-  it('that makes something is still the same one after something else was made there', async () => {
+  it('is over once something else was done at its address: said again, it is meant anew', async () => {
     const asked = answers({ status: 502 }, {}, {})
     await refused(noted('rang at nine'))
     await noted('rang at ten')
     await noted('rang at nine')
-    expect(asked[2]).toEqual(asked[0])
+    expect(asked[2]!.key).not.toBe(asked[0]!.key)
+  })
+  it('is over a quarter of an hour later', async () => {
+    const asked = answers({ status: 502 }, {})
+    await refused(noted('rang today'))
+    vi.spyOn(Date, 'now').mockReturnValue(Date.now() + 16 * 60_000)
+    await noted('rang today')
+    expect(asked[1]!.key).not.toBe(asked[0]!.key)
+  })
+  it('at another address is another one, also where that was named here', async () => {
+    const asked = answers({ status: 502 }, {})
+    const to = () => call('pinEntry', { params: { id: newId() }, body: { on: true } })
+    await refused(to())
+    await to()
+    expect(asked[1]!.path).not.toBe(asked[0]!.path)
   })
 })

@@ -262,7 +262,7 @@ describe('a visit beside the schedule', () => {
   it('is only read by whoever does not plan, and when it is over', async () => {
     await drawn({}, {}, false)
     expect(buttons('Save the visit', body())).toHaveLength(0)
-    await drawn({}, { state: 'finished' }, true).catch(() => {})
+    await drawn({}, { state: 'finished' }, true)
     expect(buttons('Save the visit', body())).toHaveLength(0)
   })
 })

@@ -90,8 +90,16 @@ describe('how something is usually taxed', () => {
   ]
   it('is the class that the firm named for it', () =>
     expect([usualTaxClass(named, 'goods'), usualTaxClass(named, 'work')]).toEqual(['full', 'less']))
-  it('is the first one where none is named', () =>
-    expect(usualTaxClass([{ id: 'one', usualFor: null }], 'work')).toBe('one'))
+  it('is the first one where none is named, in whatever order they are told', () => {
+    const two = [
+      { id: 'b', usualFor: null },
+      { id: 'a', usualFor: null },
+    ]
+    expect([usualTaxClass(two, 'work'), usualTaxClass(two.toReversed(), 'work')]).toEqual([
+      'a',
+      'a',
+    ])
+  })
   it('is none in a firm that has none', () => expect(usualTaxClass([], 'work')).toBeNull())
 })
 

@@ -50,11 +50,16 @@ const wish = () => ({
   mayMove: mayMove.value,
   limit: 6,
 })
+/** the wish that what is shown belongs to */
+let shownFor = ''
 async function load() {
   const mine = ++turn
-  const got = await ask(() => call('openings', { body: wish() }), load)
-  // Openings for something else are none: they are not left standing where none could be had.
-  if (mine === turn) found.value = got
+  const body = wish()
+  const got = await ask(() => call('openings', { body }), load)
+  if (mine !== turn) return
+  // Openings for something else are not left standing where none could be had; those for the same wish are.
+  if (got || shownFor !== JSON.stringify(body)) found.value = got
+  shownFor = JSON.stringify(body)
 }
 const soon = (ms: number) => {
   clearTimeout(wait)

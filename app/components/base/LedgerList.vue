@@ -21,7 +21,7 @@ const props = defineProps<{
   tone?: (item: T) => unknown
   picks?: boolean
 }>()
-const emit = defineEmits<{ pick: [item: T] }>()
+const emit = defineEmits<{ pick: [item: T]; shown: [items: T[]] }>()
 defineSlots<
   Record<string, (cell: { row: T; index: number }) => unknown> & {
     acts?: () => unknown
@@ -49,17 +49,46 @@ async function refresh(after?: string) {
 }
 let left = false
 onBeforeUnmount(() => (left = true))
-/** All that the filter finds, page after page; null where a page did not come, or something else is asked by now. */
+/** How many rows were gathered so far, while all of them are. */
+const gathered = ref<number | null>(null)
+/**
+ * All that the filter finds, page after page, beside what is drawn; null where a page did not come, or something else is
+ * asked by now.
+ */
 async function everyRow(): Promise<T[] | null> {
   const asked = () => `${q.value.trim()} ${props.watchKey}`
   const first = asked()
-  while (next.value) {
-    const from = next.value
-    await refresh(from)
-    if (left || problem.value || asked() !== first || next.value === from) return null
+  const rows = [...items.value]
+  try {
+    for (let after = next.value; after;) {
+      gathered.value = rows.length
+      const got = await props.load(q.value.trim(), after)
+      if (left || asked() !== first) return null
+      rows.push(...got.items)
+      // A page that leads to itself leads nowhere.
+      after = got.next === after ? null : got.next
+    }
+    return rows
+  } catch (error) {
+    problem.value = (error as Problem).message
+    return null
+  } finally {
+    gathered.value = null
   }
-  return items.value
 }
+/** More than these a window draws too slowly to be worth its paper. */
+const MOST_PRINTED = 2000
+function draw(rows: readonly T[]): boolean {
+  if (rows.length > MOST_PRINTED) {
+    problem.value = `These are ${rows.length} rows; ${MOST_PRINTED} are printed at most. Filter them, or keep them as CSV.`
+    return false
+  }
+  turn++
+  items.value = [...rows]
+  next.value = null
+  return true
+}
+watch(items, (now) => emit('shown', now))
 watch(q, () => void refresh())
 watch(
   () => props.watchKey,
@@ -133,7 +162,11 @@ onLive(() => {
       v-if="items.length"
       class="row foot"
     >
-      <span class="quiet small num">{{ items.length }} of {{ total }}</span>
+      <span
+        class="quiet small num"
+        role="status"
+        >{{ gathered ?? items.length }} of {{ total }}</span
+      >
       <ActButton
         v-if="next"
         class="no-print"
@@ -145,6 +178,7 @@ onLive(() => {
         :name="title"
         :columns="columns"
         :rows="everyRow"
+        :draw="draw"
       />
     </div>
   </section>

@@ -27,17 +27,25 @@ const look = (keep: string, other: string) =>
     take.clear()
     looking.value = await call('mergePreview', { params: { id: keep }, query: { other } })
   })
-/** Named once: a merge whose answer was lost is the same one when it is asked for again. */
-let id = newId()
+/** Named once for each pair: a merge whose answer was lost is the same one when it is asked for again. */
+const merges = new Map<string, string>()
+function mergeOf(pair: string): string {
+  const id = merges.get(pair) ?? newId()
+  merges.set(pair, id)
+  return id
+}
 const merge = () =>
   act(async () => {
     const { kept, merged } = looking.value!
+    const pair = `${kept.id} ${merged.id}`
+    const id = mergeOf(pair)
     await call('merge', {
       params: { id: kept.id },
       body: { id, otherId: merged.id, take: [...take] },
     })
     last.value = { id, text: `${merged.name} is now part of ${kept.name}.` }
-    id = newId()
+    // Taken apart again, they may be merged again, as another merge.
+    merges.delete(pair)
     looking.value = null
     await refresh()
   })

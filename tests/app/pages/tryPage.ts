@@ -1,8 +1,10 @@
 // What holds for every page, opened with answers that its schemas made up, with nothing, and with a server that is away: none may break, show
 // what is not a value, call a failure "nothing", or lead from its third row to what another row is.
-import { describe, expect, it } from 'vitest'
+import Papa from 'papaparse'
+import { describe, expect, it, vi } from 'vitest'
 import type { Answer } from '~~/shared/api'
 import { routes } from '~~/shared/api'
+import { press } from '../hands'
 import { sampleOf } from '../sample'
 import { open, PAGES, settle, type Server } from '../screen'
 
@@ -64,6 +66,17 @@ export function tryPages(among: (path: string) => boolean): void {
       expect(complaints).toEqual([])
       if (!ASKS_NOTHING.includes(path)) expect(page.text()).toMatch(SAID)
       expect(NOTHING.exec(page.text())).toBeNull()
+    })
+    it.runIf(LISTS.includes(path))('keeps every column that has a name as a file', async () => {
+      const kept: Blob[] = []
+      vi.spyOn(URL, 'createObjectURL').mockImplementation((blob) => (kept.push(blob as Blob), ''))
+      vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(() => {})
+      const { page } = await open(address, { server: answering() })
+      const [table] = page.findAll('table').filter((one) => one.find('tr.pick').exists())
+      const heads = table!.findAll('th').map((head) => head.text())
+      await press('Keep as CSV')
+      const [first] = Papa.parse<string[]>((await kept[0]!.text()).replace('\ufeff', '')).data
+      expect(first).toEqual(heads.filter(Boolean))
     })
     it('says it when one of its questions has no answer', async () => {
       const { sent } = await open(address, { server: answering() })
