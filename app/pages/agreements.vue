@@ -114,11 +114,11 @@ const columns = computed<Column<Row>[]>(() => [
     :columns="columns"
     filter="Customer, address, plan"
     :load="load"
-    @shown="shown = $event"
     :watch-key="[show, month, territory, turn].join()"
     :empty="
       show === 'due' ? 'No visit is due by the end of this month.' : 'There is no agreement here.'
     "
+    @shown="shown = $event"
   >
     <template #acts>
       <ActButton
