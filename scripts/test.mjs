@@ -156,9 +156,9 @@ if (wants('trial')) {
 }
 if (wants('e2e')) {
   part('browser, against the production build')
-  // As many workers as BROWSERS says: one keeps two cores busy, with the app and its database.
+  // A worker waits for its page half of the time, so that two of them keep two cores busy.
   const rigs = Array.from(
-    { length: Math.max(1, Number(process.env.BROWSERS) || 1) },
+    { length: Math.max(1, Number(process.env.BROWSERS) || 2) },
     (_, i) => `e2e-${i + 1}`,
   )
   await browser(rigs, process.argv.slice(3))
