@@ -1,24 +1,28 @@
 <script setup lang="ts">
 import { defineAsyncComponent, onMounted } from 'vue'
 import { asked, warnWindow } from '~/base/leaving'
-import { forgetBook } from '~/lib/book'
-import { forgetLostWrites } from '~/lib/lostWrites'
+import { closeLive } from '~/lib/live'
 import { useSession } from '~/stores/session'
 
 const Ask = defineAsyncComponent(() => import('~/base/Ask.vue'))
-onMounted(() => window.addEventListener('beforeunload', warnWindow))
-onMounted(() =>
+const SignInAgain = defineAsyncComponent(() => import('~/access/SignInAgain.vue'))
+const session = useSession()
+const DAY_TURNS_MS = 20_000
+onMounted(() => {
+  window.addEventListener('beforeunload', warnWindow)
   window.addEventListener('signed-out', () => {
-    useSession().$reset()
-    // A session that ended by itself leaves no costs behind either, nor what it had wanted to write.
-    forgetLostWrites()
-    void forgetBook()
-    void navigateTo({ path: '/sign-in', query: { to: location.pathname } })
-  }),
-)
+    closeLive()
+    if (session.me) session.ended = true
+    else void navigateTo('/sign-in')
+  })
+  setInterval(() => session.turnDay(), DAY_TURNS_MS)
+  // A window that slept over midnight is looked at again.
+  document.addEventListener('visibilitychange', () => session.turnDay())
+})
 </script>
 
 <template>
   <NuxtLayout><NuxtPage /></NuxtLayout>
   <Ask v-if="asked" />
+  <SignInAgain v-if="session.ended" />
 </template>

@@ -102,15 +102,15 @@ export const settingRoutes = {
     method: 'POST',
     path: '/set-up/sources',
     may: 'settings.change',
-    summary: 'How callers hear of the firm',
-    body: obj({ sources: list(text(60).min(1, 'A source without a word.').defined()).max(40) }),
+    summary: 'One more way in which callers hear of the firm, or one less',
+    body: obj({ add: text(60).default(''), takeOut: text(60).default('') }),
     answer: ok,
   }),
   keepStateLabels: route({
     method: 'POST',
     path: '/set-up/states',
     may: 'settings.change',
-    summary: 'The firm’s own words for the states of work',
+    summary: 'The firm’s own words for some states of work; the others stay',
     body: obj({
       labels: list(
         obj({ state: oneOf(WORK_ORDER_STATES).required(), label: text(30).default('') }),

@@ -1,13 +1,17 @@
 <script setup lang="ts" generic="Value extends string | number | boolean">
 // Yes or no; with a value, one of several that may be taken together.
 import { computed } from 'vue'
+import Meanwhile from './Meanwhile.vue'
 
+defineOptions({ inheritAttrs: false })
 const checked = defineModel<boolean | Value[]>()
 const props = defineProps<{
   value?: Value
   disabled?: boolean
   /** what it is, where no words stand beside it */
   label?: string
+  /** what it is called in the form that it stands in */
+  name?: string
 }>()
 const emit = defineEmits<{ change: [] }>()
 /** Of several, whether this one is among them. */
@@ -24,6 +28,7 @@ const model = computed({
 
 <template>
   <el-checkbox
+    v-bind="$attrs"
     v-model="model"
     class="check"
     :class="{ bare: label }"
@@ -38,4 +43,8 @@ const model = computed({
     >
     <slot />
   </el-checkbox>
+  <Meanwhile
+    v-if="name"
+    :names="[name]"
+  />
 </template>

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 // A dialog over the page: opened by `v-model`, or there for as long as its owner draws it. It asks before
 // what was typed in it is lost.
+import { useTemplateRef } from 'vue'
+import { useLayer } from '~/lib/layers'
+import { focusFirst } from './focusFirst'
 import { askBeforeLeaving, leavingWithin } from './leaving'
 
 const open = defineModel<boolean>({ default: true })
@@ -9,11 +12,17 @@ defineProps<{
   width?: number | string
   /** drawn beside the page instead of in it: where it may be opened from within another one */
   apart?: boolean
+  /** what it asks must be answered before anything behind it is seen again */
+  held?: boolean
 }>()
 const emit = defineEmits<{ close: [] }>()
 const forms = leavingWithin()
+const body = useTemplateRef('body')
+useLayer(() => open.value)
 async function mayClose(close: () => void) {
-  if (!forms.any() || (await askBeforeLeaving())) close()
+  if (forms.any() && !(await askBeforeLeaving())) return
+  forms.discard()
+  close()
 }
 </script>
 
@@ -24,10 +33,14 @@ async function mayClose(close: () => void) {
     :title="title"
     :width="width ?? 560"
     :close-on-click-modal="false"
+    :close-on-press-escape="!held"
+    :show-close="!held"
+    :modal-class="held ? 'veiled' : undefined"
     :before-close="mayClose"
+    @open-auto-focus="focusFirst(body)"
     @close="emit('close')"
   >
-    <slot />
+    <div ref="body"><slot /></div>
     <template
       v-if="$slots.footer"
       #footer

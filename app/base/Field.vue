@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A control with its name above it and, beneath, what is wrong with what was typed.
 import { computed, onBeforeUnmount } from 'vue'
+import Meanwhile from './Meanwhile.vue'
 import { formAround } from './useForm'
 
 const props = defineProps<{
@@ -11,6 +12,8 @@ const props = defineProps<{
   error?: string | false | null
   /** the name before the control, on one line with it */
   inline?: boolean
+  /** how a value of it is said, where it is not as it stands */
+  says?: ((value: unknown) => string) | undefined
 }>()
 const form = formAround()
 const names = [props.name ?? []].flat()
@@ -33,6 +36,11 @@ const wrong = computed(() => props.error || form?.wrong(...names) || '')
       <slot name="label" />
     </template>
     <slot />
+    <Meanwhile
+      v-if="form"
+      :names="names"
+      :says="says"
+    />
     <template #error>
       <span class="wrong">{{ wrong }}</span>
     </template>

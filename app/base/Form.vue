@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A form of the kit: its fields know it, it is sent by Enter, and it asks before what was typed is left behind.
+import ActButton from './ActButton.vue'
 import { guardLeaving } from './leaving'
 import { provideForm, type FormState } from './useForm'
 
@@ -10,7 +11,10 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ submit: [] }>()
 provideForm(props.of)
-guardLeaving(() => !props.light && props.of.unkept)
+guardLeaving(
+  () => !props.light && props.of.unkept,
+  () => props.of.discard(),
+)
 </script>
 
 <template>
@@ -18,6 +22,19 @@ guardLeaving(() => !props.light && props.of.unkept)
     class="stack"
     @submit.prevent="of.busy || emit('submit')"
   >
+    <p
+      v-if="of.takenUp"
+      class="note"
+      role="status"
+    >
+      What you typed here before is still here.
+      <ActButton
+        quiet
+        @click="of.discard()"
+      >
+        Throw it away
+      </ActButton>
+    </p>
     <slot />
   </form>
 </template>

@@ -11,14 +11,12 @@ import type { FormField, FormRows } from './fields'
 import { formAround } from './useForm'
 
 type Values = Record<string, string | null>
-const props = defineProps<{
-  fields: FormRows
-  /** where they stand, if not in the form's own values */
-  values?: Values
-}>()
+const props = defineProps<{ fields: FormRows }>()
 const rows = computed(() => props.fields.map((row): readonly FormField[] => [row].flat()))
 const form = formAround()!
-const values = computed(() => props.values ?? (form.values as Values))
+const values = form.values as Values
+const labelOf = (f: FormField, value: unknown) =>
+  f.options?.find((option) => option.value === value)?.label ?? String(value)
 </script>
 
 <template>
@@ -33,6 +31,7 @@ const values = computed(() => props.values ?? (form.values as Values))
       :class="{ grow: row.length > 1 && !f.narrow }"
       :name="f.name"
       :label="f.label"
+      :says="f.options && ((value) => labelOf(f, value))"
     >
       <Choice
         v-if="f.options"

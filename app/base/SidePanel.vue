@@ -1,21 +1,76 @@
 <script setup lang="ts">
-// A panel beside the page, which stays in use behind it: about one thing of it.
+// A panel beside the page, which stays in use behind it: about one thing of it. It takes no focus by itself, and asks before what was typed in it
+// is lost. Its own drawing: the library's holds the keys.
+import { askBeforeLeaving, leavingWithin } from './leaving'
+import { useShortcuts } from '~/lib/shortcuts'
+import ActButton from './ActButton.vue'
+
 const open = defineModel<boolean>({ default: true })
 defineProps<{ title: string }>()
 const emit = defineEmits<{ close: [] }>()
+const forms = leavingWithin()
+async function close() {
+  if (forms.any() && !(await askBeforeLeaving())) return
+  forms.discard()
+  open.value = false
+  emit('close')
+}
+useShortcuts([
+  {
+    keys: 'Esc',
+    press: 'Escape',
+    typing: true,
+    does: 'close what stands beside',
+    when: () => open.value,
+    run: () => void close(),
+  },
+])
 </script>
 
 <template>
-  <el-drawer
-    v-model="open"
-    class="side-panel"
-    size="420px"
-    modal-penetrable
-    :title="title"
-    :modal="false"
-    :lock-scroll="false"
-    @close="emit('close')"
-  >
-    <slot />
-  </el-drawer>
+  <Teleport to="body">
+    <div
+      v-if="open"
+      role="dialog"
+      class="side-panel"
+      :aria-label="title"
+    >
+      <header class="row">
+        <h2 class="grow">{{ title }}</h2>
+        <ActButton
+          quiet
+          aria-label="Close"
+          @click="close"
+        >
+          ×
+        </ActButton>
+      </header>
+      <div class="inside"><slot /></div>
+    </div>
+  </Teleport>
 </template>
+
+<style scoped>
+.side-panel {
+  position: fixed;
+  inset: 0 0 0 auto;
+  z-index: 20;
+  display: flex;
+  flex-direction: column;
+  width: min(420px, 100vw);
+  background: var(--sheet);
+  border-left: 1px solid var(--rule-2);
+  box-shadow: -6px 0 18px rgb(22 36 31 / 12%);
+}
+header {
+  padding: 12px 16px;
+  border-bottom: 1px solid var(--rule);
+}
+h2 {
+  font-size: 16px;
+}
+.inside {
+  overflow: auto;
+  padding: 14px 16px;
+}
+</style>

@@ -12,8 +12,12 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [text: string]; input: [text: string] }>()
 const input = useTemplateRef('input')
 /** The library keeps the role for its own lists, and drops it. */
-const { role } = useAttrs()
-onMounted(() => role && input.value?.input?.setAttribute('role', String(role)))
+const { role, autofocus = false } = useAttrs()
+onMounted(() => {
+  if (role) input.value?.input?.setAttribute('role', String(role))
+  // The browser itself does so only where a page is opened.
+  if (autofocus !== false) input.value?.focus()
+})
 defineExpose({ focus: () => input.value?.focus(), select: () => input.value?.select() })
 </script>
 

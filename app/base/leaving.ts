@@ -2,20 +2,25 @@
 import { inject, onBeforeUnmount, provide, shallowRef, type InjectionKey } from 'vue'
 import { matchedRouteKey, onBeforeRouteLeave } from 'vue-router'
 
-type Unkept = () => boolean
-/** Forms say here whether something would be lost. */
+/** A form says whether something would be lost, and is told when that is meant. */
+interface Guarded {
+  unkept: () => boolean
+  discard: () => void
+}
 interface Leaving {
-  watch: (unkept: Unkept) => () => void
+  watch: (form: Guarded) => () => void
   any: () => boolean
+  discard: () => void
 }
 function leaving(): Leaving {
-  const forms = new Set<Unkept>()
+  const forms = new Set<Guarded>()
   return {
-    watch(unkept) {
-      forms.add(unkept)
-      return () => void forms.delete(unkept)
+    watch(form) {
+      forms.add(form)
+      return () => void forms.delete(form)
     },
-    any: () => [...forms].some((unkept) => unkept()),
+    any: () => [...forms].some(({ unkept }) => unkept()),
+    discard: () => forms.forEach(({ unkept, discard }) => unkept() && discard()),
   }
 }
 const LEAVING: InjectionKey<Leaving> = Symbol('leaving')
@@ -25,7 +30,7 @@ const page = leaving()
 export function leavingWithin(): Leaving {
   const within = leaving()
   provide(LEAVING, within)
-  onBeforeUnmount(page.watch(within.any))
+  onBeforeUnmount(page.watch({ unkept: within.any, discard: within.discard }))
   return within
 }
 
@@ -60,12 +65,28 @@ export const askBeforeLeaving = (): Promise<boolean> =>
     yes: 'Leave it',
     no: 'Stay here',
   })
-/** Asks before what is not kept is left behind: by a dialog that closes, a page that is left, or the window. */
-export function guardLeaving(unkept: Unkept): void {
+/** Asks before what is not kept is left behind by a dialog that closes, or by the window. */
+export function guardWindow(unkept: () => boolean, discard: () => void = () => {}): void {
   const around = inject(LEAVING, page)
-  onBeforeUnmount(around.watch(unkept))
+  onBeforeUnmount(around.watch({ unkept, discard }))
+}
+/** Asks before what is not kept is left behind: by a dialog that closes, a page that is left, or the window. */
+export function guardLeaving(unkept: () => boolean, discard: () => void = () => {}): void {
+  guardWindow(unkept, discard)
   // A part that stands on no page has none to leave.
-  if (inject(matchedRouteKey, null)) onBeforeRouteLeave(() => !unkept() || askBeforeLeaving())
+  if (!inject(matchedRouteKey, null)) return
+  onBeforeRouteLeave(async () => {
+    if (!unkept()) return true
+    const leaves = await askBeforeLeaving()
+    if (leaves) discard()
+    return leaves
+  })
+}
+/** Before the window is given to somebody else. */
+export async function mayLeaveWindow(): Promise<boolean> {
+  if (page.any() && !(await askBeforeLeaving())) return false
+  page.discard()
+  return true
 }
 export const warnWindow = (event: BeforeUnloadEvent) => {
   if (page.any()) event.preventDefault()

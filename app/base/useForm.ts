@@ -1,7 +1,19 @@
-// One form: what it began with, what was typed, its one act, and what of it was refused at which field.
-import { computed, inject, provide, reactive, ref, type InjectionKey } from 'vue'
-import type { Problem } from '~/lib/api'
+// One form: what it began with, what was typed, what others made of it meanwhile, its one act, and what of it was refused at which field.
+import {
+  computed,
+  effectScope,
+  inject,
+  provide,
+  reactive,
+  ref,
+  shallowRef,
+  watch,
+  type InjectionKey,
+} from 'vue'
+import { Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import { dropDraft, keepDraft, readDraft } from './drafts'
+import { changesIn, setAt, threeWay, valueAt } from './threeWay'
 
 /** What `Form`, `Field`, `Notice` and `ActButton` know of the form that they stand in. */
 export interface FormState {
@@ -10,12 +22,19 @@ export interface FormState {
   readonly problem: Problem | null
   /** something was typed that is not kept yet */
   readonly unkept: boolean
+  /** what it was left with, and takes up again */
+  readonly takenUp: number | null
   /** the sentence for the first of some fields that is wrong */
   wrong: (...names: string[]) => string
   /** a field says where its sentence will stand, and where it no longer will */
   place: (name: string) => () => void
   /** what is wrong and has no field to stand at */
   readonly unplaced: Problem | null
+  /** what somebody else made of it while it was typed over here */
+  readonly meanwhile: ReadonlyMap<string, unknown>
+  takeTheirs: (path: string) => void
+  /** what was typed is left on purpose */
+  discard: () => void
 }
 const FORM: InjectionKey<FormState> = Symbol('form')
 export const provideForm = (form: FormState) => provide(FORM, form)
@@ -39,33 +58,107 @@ function usePlaces(problem: () => Problem | null) {
 /** Values of their own, which nobody else changes: what is typed is data. */
 const plain = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T
 
+/** What stands in a form against what it began with, and against what others made of it meanwhile. */
+function useTyped<Values extends object>(begins: Values) {
+  const values = reactive(plain(begins)) as Values
+  const kept = ref(JSON.stringify(values))
+  const theirs = shallowRef<ReadonlyMap<string, unknown>>(new Map())
+  const before = () => JSON.parse(kept.value) as Values
+  function begin(next: Partial<Values> = {}) {
+    Object.assign(values, plain(next))
+    kept.value = JSON.stringify(values)
+    theirs.value = new Map()
+  }
+  function follow(next: Partial<Values>) {
+    const now = plain(next)
+    const merged = threeWay(before(), values, now)
+    // What nobody changed since is still what they made of it.
+    const still = [...theirs.value].filter(([path]) => !merged.theirs.has(path))
+    Object.assign(values, merged.values)
+    theirs.value = new Map([...still, ...merged.theirs])
+    kept.value = JSON.stringify({ ...before(), ...now })
+  }
+  const meanwhile = computed(
+    () =>
+      new Map(
+        [...theirs.value].filter(
+          ([path, value]) => JSON.stringify(valueAt(values, path)) !== JSON.stringify(value),
+        ),
+      ),
+  )
+  return {
+    values,
+    kept,
+    before,
+    begin,
+    follow,
+    changed: computed(() => JSON.stringify(values) !== kept.value),
+    changes: () => changesIn(before(), values),
+    meanwhile,
+    takeTheirs: (path: string) => setAt(values, path, meanwhile.value.get(path)),
+  }
+}
+
+/** Takes up what was typed about it before and never sent; keeps what is typed now until it is. */
+function useDraft<Values extends object>(
+  about: string,
+  { values, before, kept, begin, follow }: ReturnType<typeof useTyped<Values>>,
+) {
+  const draft = readDraft(about)
+  if (draft) {
+    const now = before()
+    begin(draft.before as Values)
+    Object.assign(values, draft.typed)
+    follow(now)
+  }
+  const settle = () => {
+    const typed = JSON.stringify(values)
+    if (typed === kept.value) dropDraft(about)
+    else keepDraft(about, { before: before(), typed: JSON.parse(typed), at: Date.now() })
+  }
+  // At once: the window may be gone a moment later.
+  watch([values, kept], settle, { flush: 'sync', deep: true })
+  return { takenUp: draft && JSON.stringify(values) !== kept.value ? draft.at : null, settle }
+}
+
 /**
  * A form that begins with some values. What is sent counts as kept; what is typed while it is on its way
- * does not.
+ * does not. With `draft`, a name for what it is about, what was typed survives until it is sent or left on purpose.
  * @example
  * const form = useForm({ reason: '' })
  * const save = () => form.send(() => call('…', { body: form.values }))
  */
-export function useForm<Values extends object>(begins: Values) {
-  const values = reactive(plain(begins)) as Values
-  const kept = ref(JSON.stringify(values))
+export function useForm<Values extends object>(
+  begins: Values,
+  { draft }: { draft?: string | undefined } = {},
+) {
+  const typed = useTyped(begins)
+  const { values, kept, changed, meanwhile } = typed
+  const takenUp = ref<number | null>(null)
+  const scope = effectScope()
+  let drafted: ReturnType<typeof useDraft> | undefined
+  /** What was typed of it before and never sent stands in it again. */
+  function takeUp(about: string) {
+    drafted = scope.run(() => useDraft(about, typed))
+    takenUp.value = drafted?.takenUp ?? null
+  }
+  if (draft) takeUp(draft)
   const { busy, problem, act } = useAct()
   const { place, unplaced } = usePlaces(() => problem.value)
-  const changed = computed(() => JSON.stringify(values) !== kept.value)
   let begun = 0
   /** Begins anew: with other values, or with those that stand in it as the ones that are kept. */
   function begin(next: Partial<Values> = {}) {
     begun++
-    Object.assign(values, plain(next))
-    kept.value = JSON.stringify(values)
+    takenUp.value = null
+    typed.begin(next)
   }
-  /** What it is about changed elsewhere: fields that nobody touched follow, what was typed stays. */
-  function follow(next: Values) {
-    const before = JSON.parse(kept.value) as Values
-    const same = (key: keyof Values) => JSON.stringify(values[key]) === JSON.stringify(before[key])
-    for (const key of Object.keys(next) as (keyof Values)[])
-      if (same(key)) values[key] = plain(next[key])
-    kept.value = JSON.stringify({ ...values, ...plain(next) })
+  /** What was in it when it was sent is kept now; what was typed since is not. */
+  function settle(sent: Values, after: Partial<Values> = {}) {
+    kept.value = JSON.stringify(sent)
+    typed.follow({ ...sent, ...after })
+    takenUp.value = null
+    // What it stood in may be gone already, and its watches with it.
+    drafted?.settle()
   }
   /** Does its act once; what was in it then is kept after that. `after` is what it begins anew with: where something was typed meanwhile, that stays. */
   const send = <T>(
@@ -76,9 +169,7 @@ export function useForm<Values extends object>(begins: Values) {
       const [sent, before] = [plain(values) as Values, begun]
       const answer = await work()
       // A form that is about something else by now is left as it is.
-      if (begun !== before) return answer
-      kept.value = JSON.stringify(sent)
-      follow({ ...sent, ...after(sent) })
+      if (begun === before) settle(sent, after(sent))
       return answer
     })
   return reactive({
@@ -86,15 +177,77 @@ export function useForm<Values extends object>(begins: Values) {
     busy,
     problem,
     changed,
+    takenUp,
+    meanwhile,
+    changes: typed.changes,
+    takeTheirs: typed.takeTheirs,
     /** Not while it is on its way: what follows upon an act may leave the page. */
     unkept: computed(() => changed.value && !busy.value),
     unplaced,
     place,
     wrong: (...names: string[]) => names.map((name) => problem.value?.at(name)).find(Boolean) ?? '',
     begin,
-    follow,
+    takeUp,
+    discard: () => begin(typed.before()),
+    /** What it is about changed elsewhere: fields that nobody touched follow, what was typed stays. */
+    follow: typed.follow,
+    settle,
     send,
     /** another act of the same form, which keeps nothing of it */
     act,
   })
 }
+
+/** A thing that has a version: it says what a form about it was read with. */
+interface Versioned {
+  version: number
+}
+/**
+ * A form about something that others change as well. What they change meanwhile stands in it at once, where nobody typed; beside what was typed
+ * stands what they made of it. It is sent with the version that it shows.
+ * @example
+ * const form = useFormAbout(() => props.site, ({ name }) => ({ name }), refresh)
+ * const keep = () => form.keep((version) => call('changeSite', { params, body: { version, ...form.changes() } }))
+ */
+export function useFormAbout<Thing extends Versioned, Values extends object>(
+  thing: () => Thing | null | undefined,
+  valuesOf: (thing: Thing) => Values,
+  /** asks anew for what the thing is read from */
+  refresh: () => Promise<unknown>,
+  { draft, blank }: { draft?: string | undefined; blank?: Values } = {},
+) {
+  const first = thing()
+  // Until the thing is there, and for one that is new, it is blank.
+  const form = useForm<Values>(first ? valuesOf(first) : blank!, first ? { draft } : {})
+  let version = first?.version ?? 0
+  function follow() {
+    const now = thing()
+    if (now && !version) return began(now)
+    // An answer that was under way when something newer came says nothing; what is on its way comes back as its own.
+    if (!now || form.busy || now.version <= version) return
+    ;({ version } = now)
+    form.follow(valuesOf(now))
+  }
+  function began(now: Thing) {
+    ;({ version } = now)
+    form.begin(valuesOf(now))
+    if (draft) form.takeUp(draft)
+  }
+  watch([thing, () => form.busy], follow)
+  async function keep<T>(work: (version: number) => Promise<T>): Promise<T | undefined> {
+    const answer = await form.send(() => work(version))
+    if (form.problem?.code !== 'stale') return answer
+    const before = version
+    await refresh()
+    follow()
+    if (!thing()) form.problem = goneMeanwhile()
+    // Where two changed different things, both are kept.
+    return version !== before && !form.meanwhile.size ? form.send(() => work(version)) : undefined
+  }
+  return Object.assign(form, { keep, version: () => version })
+}
+const goneMeanwhile = () =>
+  new Problem('It was taken out meanwhile. What you typed is still here, to be copied.', {
+    status: 409,
+    code: 'stale',
+  })

@@ -63,6 +63,7 @@ const territory = computed(
 )
 const { kind, isOwn, promise, propose } = usePromise(draft, () => technician.value)
 const { unchecked } = usePlacementCheck(
+  props.callId,
   draft,
   { startAt: () => startAt.value, skills: () => props.skills },
   warnings,

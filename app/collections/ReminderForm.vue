@@ -15,12 +15,15 @@ const props = defineProps<{ about: Owing }>()
 const emit = defineEmits<{ done: []; close: [] }>()
 const session = useSession()
 const id = newId()
-const form = useForm({
-  first: props.about.email,
-  second: props.about.email2,
-  subject: props.about.reminder.subject,
-  body: props.about.reminder.body,
-})
+const form = useForm(
+  {
+    first: props.about.email,
+    second: props.about.email2,
+    subject: props.about.reminder.subject,
+    body: props.about.reminder.body,
+  },
+  { draft: `reminder ${props.about.customerId} ${props.about.reminder.step}` },
+)
 /** Two sums where they differ: what the words ask for, and what is owed in all. */
 const title = computed(() => {
   const { name, owed, reminder } = props.about

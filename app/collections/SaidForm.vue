@@ -21,7 +21,10 @@ const TITLES: Readonly<Record<SaidKind, string>> = {
   note: 'What was said',
 }
 const id = newId()
-const form = useForm({ amount: props.about.owed.amount, onDate: '', text: '' })
+const form = useForm(
+  { amount: props.about.owed.amount, onDate: '', text: '' },
+  { draft: `said ${props.about.customerId} ${props.kind}` },
+)
 const note = () =>
   form.send(async () => {
     const { amount, onDate, text } = form.values
@@ -51,6 +54,9 @@ const note = () =>
       :of="form"
       @submit="note"
     >
+      <p v-if="kind === 'note' && about.phone">
+        <a :href="`tel:${about.phone.replace(/[^\d+]/g, '')}`">{{ about.phone }}</a>
+      </p>
       <div
         v-if="kind === 'promise'"
         class="row"

@@ -70,7 +70,13 @@ const COLUMNS: readonly Column<Entry>[] = [
         </template>
       </template>
       <template #nextAct="{ row: e }">
+        <span
+          v-if="e.act === 'wait'"
+          class="quiet"
+          >{{ ACTS.wait }}</span
+        >
         <ActButton
+          v-else
           :primary="e.customerId === chosen && !e.resting"
           @click.stop="emit('act', e)"
         >

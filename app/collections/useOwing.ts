@@ -1,5 +1,5 @@
 // One customer who owes: their papers, never those of the one before while the answer is on its way.
-import { computed, type Ref } from 'vue'
+import type { Ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
@@ -11,11 +11,14 @@ export const askOwing = (customerId: string, on: string) =>
   call('owing', { params: { id: customerId }, query: { on } })
 
 export function useOwing(customerId: Ref<string>, on: Ref<string>) {
-  const { data, problem, refresh } = useAnswer(
+  const {
+    data: owing,
+    problem,
+    refresh,
+  } = useAnswer(
     'owing',
     () => (customerId.value ? { params: { id: customerId.value }, query: { on: on.value } } : null),
     SHOWS.money,
   )
-  const owing = computed(() => (data.value?.customerId === customerId.value ? data.value : null))
   return { owing, problem, refresh }
 }

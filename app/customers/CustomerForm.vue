@@ -1,38 +1,46 @@
 <script setup lang="ts">
 // Everything about a customer that can be changed by hand, in groups; kept in one act.
-import { ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import Dialog from '~/base/Dialog.vue'
 import Form from '~/base/Form.vue'
 import FormFields from '~/base/FormFields.vue'
+import Meanwhile from '~/base/Meanwhile.vue'
 import Notice from '~/base/Notice.vue'
 import { field, namesOf, optionsOf, type FormRows } from '~/base/fields'
-import { useForm } from '~/base/useForm'
+import { useFormAbout } from '~/base/useForm'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import { call } from '~/lib/api'
 import OwnPrices from './OwnPrices.vue'
 import { readTerms, termsOptions, typedTerms } from './terms'
 
-const props = defineProps<{ customer: Answer<'customer'>; setUp: Answer<'setUp'> | null }>()
-const emit = defineEmits<{ kept: [customer: Answer<'customer'>]; close: [] }>()
+type Customer = Answer<'customer'>
+const props = defineProps<{
+  customer: Customer
+  setUp: Answer<'setUp'> | null
+  refresh: () => Promise<unknown>
+}>()
+const emit = defineEmits<{ kept: [customer: Customer]; close: [] }>()
 const c = props.customer
-const { name, phone, phone2, email, email2, line1, town, postcode, source, prospect } = c
-const { assignedTo, levelId, exempt, certificate, stopWork, officeNote, printedNote } = c
-const { mailConsent, textConsent } = c
-const form = useForm({
-  ...{ name, phone, phone2, email, email2, line1, town, postcode, source, prospect },
-  ...{ assignedTo, levelId, exempt, certificate, stopWork, officeNote, printedNote },
-  ...{ mailConsent, textConsent },
-  exemptUntil: c.exemptUntil ?? '',
-  creditLimit: c.creditLimit?.amount ?? '',
-  custom: c.custom as Record<string, string>,
-  tags: c.tags.join(', '),
-  terms: typedTerms(c.terms),
-  ownPrices: c.ownPrices,
+function typedOf(now: Customer) {
+  const { name, phone, phone2, email, email2, line1, town, postcode, source, prospect } = now
+  const { assignedTo, levelId, exempt, certificate, stopWork, officeNote, printedNote } = now
+  const { mailConsent, textConsent, ownPrices } = now
+  return {
+    ...{ name, phone, phone2, email, email2, line1, town, postcode, source, prospect },
+    ...{ assignedTo, levelId, exempt, certificate, stopWork, officeNote, printedNote },
+    ...{ mailConsent, textConsent, ownPrices },
+    exemptUntil: now.exemptUntil ?? '',
+    creditLimit: now.creditLimit?.amount ?? '',
+    custom: now.custom as Record<string, string>,
+    tags: now.tags.join(', '),
+    terms: typedTerms(now.terms),
+  }
+}
+const form = useFormAbout(() => props.customer, typedOf, props.refresh, {
+  draft: `customer ${c.id}`,
 })
-const version = ref(c.version)
 const WHO: FormRows = [
   field('name', 'Name'),
   [field('phone', 'Telephone'), field('phone2', 'Second telephone')],
@@ -77,28 +85,28 @@ const CONSENT: FormRows = [
 ]
 const ownFields = () =>
   props.setUp?.fields.filter((f) => f.subject === 'customer' && !f.retired) ?? []
-const keep = () =>
-  form.send(async () => {
-    const { creditLimit, exemptUntil, terms, tags, ownPrices, ...rest } = form.values
-    const body = {
-      ...rest,
-      version: version.value,
-      creditLimit: creditLimit || null,
-      exemptUntil: exemptUntil || null,
-      terms: readTerms(terms),
-      tags: tags
-        .split(',')
-        .map((tag) => tag.trim())
-        .filter(Boolean),
+type Typed = ReturnType<typeof typedOf>
+/** What was typed of it, as it is sent; what was not stays as it is. */
+function asSent({ creditLimit, exemptUntil, terms, tags, ownPrices, ...rest }: Partial<Typed>) {
+  const words = (text: string) => text.split(',').map((word) => word.trim())
+  return {
+    ...rest,
+    ...(creditLimit !== undefined && { creditLimit: creditLimit || null }),
+    ...(exemptUntil !== undefined && { exemptUntil: exemptUntil || null }),
+    ...(terms !== undefined && { terms: readTerms(terms) }),
+    ...(tags !== undefined && { tags: words(tags).filter(Boolean) }),
+    ...(ownPrices && {
       ownPrices: ownPrices.map(({ entryId, price }) => ({ entryId, price })),
-    }
+    }),
+  }
+}
+const keep = () =>
+  form.keep(async (version) => {
+    const body = { version, ...asSent(form.changes()) }
     emit('kept', await call('changeCustomer', { params: { id: c.id }, body }))
   })
-/** Someone else was faster: what was typed here stays and can be kept on top of theirs. */
-const takeNewVersion = () =>
-  form.act(async () => {
-    version.value = (await call('customer', { params: { id: c.id } })).version
-  })
+const sayPrices = (prices: unknown) =>
+  (prices as Typed['ownPrices']).map((p) => `${p.name} ${p.price}`).join('\n')
 </script>
 
 <template>
@@ -115,17 +123,31 @@ const takeNewVersion = () =>
       <fieldset>
         <legend>Who and where to bill</legend>
         <FormFields :fields="WHO" />
-        <Check v-model="form.values.prospect"> Only a prospect so far</Check>
+        <Check
+          v-model="form.values.prospect"
+          name="prospect"
+        >
+          Only a prospect so far</Check
+        >
       </fieldset>
       <fieldset>
         <legend>Money</legend>
         <FormFields :fields="MONEY" />
-        <Check v-model="form.values.exempt"> Exempt from tax</Check>
+        <Check
+          v-model="form.values.exempt"
+          name="exempt"
+        >
+          Exempt from tax</Check
+        >
         <FormFields
           v-if="form.values.exempt"
           :fields="EXEMPT"
         />
         <OwnPrices v-model="form.values.ownPrices" />
+        <Meanwhile
+          :names="['ownPrices']"
+          :says="sayPrices"
+        />
       </fieldset>
       <fieldset>
         <legend>Notes</legend>
@@ -136,20 +158,11 @@ const takeNewVersion = () =>
         <FormFields :fields="CONSENT" />
         <CustomFields
           v-model="form.values.custom"
+          name="custom"
           :fields="ownFields()"
         />
       </fieldset>
-      <Notice
-        class="wide"
-        :of="form.problem"
-      >
-        <ActButton
-          v-if="form.problem?.code === 'stale'"
-          @click="takeNewVersion"
-        >
-          Keep mine on top of theirs
-        </ActButton>
-      </Notice>
+      <Notice class="wide" />
       <ActButton
         primary
         submit

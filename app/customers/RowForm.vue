@@ -1,38 +1,53 @@
 <script setup lang="ts">
 // A small form for a site, a contact or a piece of equipment: a few named fields, kept in one act.
+import { computed } from 'vue'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
 import Form from '~/base/Form.vue'
 import FormFields from '~/base/FormFields.vue'
 import Notice from '~/base/Notice.vue'
-import type { FormField } from '~/base/fields'
-import { useForm } from '~/base/useForm'
+import { useForm, useFormAbout } from '~/base/useForm'
+import { typedOf, type Customer, type OpenForm, type OwnValues, type RowValues } from './rowForms'
 
-type Typed = Record<string, string | null>
 const props = defineProps<{
-  title: string
-  fields: readonly FormField[]
-  values: Typed
-  custom?: { id: string; name: string; kind: string; choices: string[] }[]
-  customValues?: Record<string, string>
-  save: (values: Typed, custom: Record<string, string>) => Promise<void>
-  remove?: () => Promise<void>
-  copy?: { label: string; values: Record<string, string> }
+  of: OpenForm
+  customer: Customer
+  refresh: () => Promise<unknown>
 }>()
-const emit = defineEmits<{ close: [] }>()
-const form = useForm({ row: props.values, custom: props.customValues ?? {} })
-const closeAfter = (work: () => Promise<void>) =>
-  form.send(async () => {
-    await work()
-    emit('close')
-  })
-const keep = () => closeAfter(() => props.save(form.values.row, form.values.custom))
+const emit = defineEmits<{ kept: [customer: Customer]; close: [] }>()
+const { fields, values, custom, row, save, remove, about } = props.of
+const draft = `row ${about}`
+const known =
+  row &&
+  useFormAbout(
+    () => row(props.customer),
+    (now) => typedOf(now, fields),
+    props.refresh,
+    { draft },
+  )
+const form = known ?? useForm<RowValues>(values, { draft })
+async function closeAfter(work: Promise<Customer>) {
+  emit('kept', await work)
+  emit('close')
+}
+/** Of what is known already only what was typed is sent. */
+const keep = () =>
+  known
+    ? known.keep((version) => closeAfter(save(known.changes() as RowValues, version)))
+    : form.send(() => closeAfter(save(form.values, 0)))
+const takeOut = () => known?.keep((version) => closeAfter(remove!(version)))
+const own = computed({
+  get: () => form.values.custom as OwnValues,
+  set: (next) => {
+    form.values.custom = next
+  },
+})
 </script>
 
 <template>
   <Dialog
-    :title="title"
+    :title="of.title"
     width="440"
     @close="emit('close')"
   >
@@ -41,18 +56,16 @@ const keep = () => closeAfter(() => props.save(form.values.row, form.values.cust
       @submit="keep"
     >
       <ActButton
-        v-if="copy"
-        @click="Object.assign(form.values.row, copy.values)"
+        v-if="of.copy"
+        @click="Object.assign(form.values, of.copy.values)"
       >
-        {{ copy.label }}
+        {{ of.copy.label }}
       </ActButton>
-      <FormFields
-        :fields="fields"
-        :values="form.values.row"
-      />
+      <FormFields :fields="fields" />
       <CustomFields
         v-if="custom?.length"
-        v-model="form.values.custom"
+        v-model="own"
+        name="custom"
         :fields="custom"
       />
       <Notice />
@@ -66,7 +79,7 @@ const keep = () => closeAfter(() => props.save(form.values.row, form.values.cust
         ><ActButton
           v-if="remove"
           :disabled="form.busy"
-          @click="closeAfter(remove)"
+          @click="takeOut"
         >
           Take out
         </ActButton>

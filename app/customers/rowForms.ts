@@ -8,25 +8,41 @@ export type Customer = Answer<'customer'>
 type Site = Customer['sites'][number]
 type Contact = Customer['contacts'][number]
 type Equipment = Customer['equipment'][number]
-type Typed = Record<string, string | null>
+/** The firm's own fields of a row, as they are filled. */
+export type OwnValues = Record<string, string>
+/** What stands in such a form: its fields by name, and under `custom` the firm's own. */
+export type RowValues = Record<string, string | null | OwnValues>
+type Row = { version: number; custom?: unknown }
 export interface OpenForm {
   title: string
+  /** what it is about, among all such forms */
+  about: string
   fields: readonly FormField[]
-  values: Typed
+  values: RowValues
   custom?: Answer<'setUp'>['fields']
-  customValues?: Record<string, string>
   copy?: { label: string; values: Record<string, string> } | undefined
-  save: (typed: Typed, custom: Record<string, string>) => Promise<Customer>
-  remove?: (() => Promise<Customer>) | undefined
+  /** the row that it changes, as it is now */
+  row?: ((c: Customer) => Row | undefined) | undefined
+  save: (typed: RowValues, version: number) => Promise<Customer>
+  remove?: ((version: number) => Promise<Customer>) | undefined
 }
-/** The values that a form begins with: those of a row, or nothing. */
-const begin = <Row extends object>(row: Row | undefined, fields: readonly FormField[]): Typed =>
-  Object.fromEntries(
+/** What a form shows of a row; of none, nothing. */
+export const typedOf = (row: object | undefined, fields: readonly FormField[]): RowValues => ({
+  ...Object.fromEntries(
     fields.map(({ name, kind, options }) => {
       const none = kind === 'date' || options ? null : ''
-      return [name, row ? (row[name as keyof Row] as string | null) : none]
+      return [name, row ? (row[name as keyof typeof row] as string | null) : none]
     }),
-  )
+  ),
+  custom: ((row as Row | undefined)?.custom ?? {}) as OwnValues,
+})
+/** One row of many, as it is now. */
+const rowOf = <Kept extends { id: string }>(
+  known: Kept | undefined,
+  all: (c: Customer) => Kept[],
+) => known && ((c: Customer) => all(c).find(({ id }) => id === known.id))
+/** What must be filled; where it is not, the server says so at its field. */
+const filled = (value: RowValues[string] | undefined) => given(value as string | null)
 const sitesOf = (c: Customer) =>
   namesOf(c.sites.map((s) => ({ id: s.id, name: s.name || s.line1 })))
 
@@ -41,27 +57,19 @@ export function siteForm(c: Customer, custom: Answer<'setUp'>['fields'], s?: Sit
   const { line1, town, postcode } = c
   return {
     title: s ? 'Change the site' : 'A further site',
+    about: `site ${s?.id ?? c.id}`,
     fields: SITE,
     custom,
-    customValues: (s?.custom ?? {}) as Record<string, string>,
-    values: begin(s, SITE),
+    values: typedOf(s, SITE),
+    row: rowOf(s, (now) => now.sites),
     copy: line1
       ? { label: 'Same as the billing address', values: { line1, town, postcode } }
       : undefined,
-    save: (typed, own) =>
+    save: (typed, version) =>
       s
-        ? call('changeSite', {
-            params: { id: s.id },
-            body: { version: s.version, ...typed, custom: own },
-          })
+        ? call('changeSite', { params: { id: s.id }, body: { version, ...typed } })
         : call('newSite', {
-            body: {
-              id: newId(),
-              customerId: c.id,
-              ...typed,
-              line1: given(typed.line1),
-              custom: own,
-            },
+            body: { id: newId(), customerId: c.id, ...typed, line1: filled(typed.line1) },
           }),
   }
 }
@@ -76,19 +84,21 @@ export function contactForm(c: Customer, k?: Contact): OpenForm {
       options: [{ value: null, label: 'every site' }, ...sitesOf(c)],
     }),
   ]
-  const change = (values: object) =>
-    call('changeContact', { params: { id: k!.id }, body: { version: k!.version, ...values } })
+  const change = (version: number, values: object) =>
+    call('changeContact', { params: { id: k!.id }, body: { version, ...values } })
   return {
     title: k ? 'Change the contact' : 'A contact',
+    about: `contact ${k?.id ?? c.id}`,
     fields,
-    values: begin(k, fields),
-    save: (typed) =>
+    values: typedOf(k, fields),
+    row: rowOf(k, (now) => now.contacts),
+    save: ({ custom: _none, ...typed }, version) =>
       k
-        ? change(typed)
+        ? change(version, typed)
         : call('newContact', {
-            body: { id: newId(), customerId: c.id, ...typed, name: given(typed.name) },
+            body: { id: newId(), customerId: c.id, ...typed, name: filled(typed.name) },
           }),
-    remove: k && (() => change({ removed: true })),
+    remove: k && ((version) => change(version, { removed: true })),
   }
 }
 const EQUIPMENT: readonly FormField[] = [
@@ -101,19 +111,21 @@ const EQUIPMENT: readonly FormField[] = [
   field('note', 'Note'),
 ]
 export function equipmentForm(siteId: string, e?: Equipment): OpenForm {
-  const change = (values: object) =>
-    call('changeEquipment', { params: { id: e!.id }, body: { version: e!.version, ...values } })
+  const change = (version: number, values: object) =>
+    call('changeEquipment', { params: { id: e!.id }, body: { version, ...values } })
   return {
     title: e ? 'Change the equipment' : 'Equipment at this site',
+    about: `equipment ${e?.id ?? siteId}`,
     fields: EQUIPMENT,
-    values: begin(e, EQUIPMENT),
-    save: (typed) =>
+    values: typedOf(e, EQUIPMENT),
+    row: rowOf(e, (now) => now.equipment),
+    save: ({ custom: _none, ...typed }, version) =>
       e
-        ? change(typed)
+        ? change(version, typed)
         : call('newEquipment', {
-            body: { id: newId(), siteId, ...typed, category: given(typed.category) },
+            body: { id: newId(), siteId, ...typed, category: filled(typed.category) },
           }),
-    remove: e && (() => change({ removed: true })),
+    remove: e && ((version) => change(version, { removed: true })),
   }
 }
 export function agreementForm(
@@ -123,6 +135,7 @@ export function agreementForm(
 ): OpenForm {
   return {
     title: 'A care agreement',
+    about: `agreement ${c.id}`,
     values: { siteId: c.sites[0]?.id ?? null, planId: plans[0]?.id ?? null, startsOn: today },
     fields: [
       field('planId', 'Plan', {
@@ -136,9 +149,9 @@ export function agreementForm(
         body: {
           id: newId(),
           customerId: c.id,
-          siteId: given(typed.siteId),
-          planId: given(typed.planId),
-          startsOn: given(typed.startsOn),
+          siteId: filled(typed.siteId),
+          planId: filled(typed.planId),
+          startsOn: filled(typed.startsOn),
         },
       })
       return call('customer', { params: { id: c.id } })

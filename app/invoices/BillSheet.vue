@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Before an invoice is made: what it will say, when it is due, to whom it goes. Made and sent in one act; never by accident.
-import { computed } from 'vue'
+import { computed, shallowRef } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import { useSession } from '~/stores/session'
@@ -17,14 +17,25 @@ const props = defineProps<{ work: Answer<'workOrder'> }>()
 const emit = defineEmits<{ made: [invoice: Answer<'invoice'>]; close: [] }>()
 const session = useSession()
 const [id, key] = [newId(), newId()]
+/** What the dialog shows, and bills; what came meanwhile is shown when somebody says so. */
+const shown = shallowRef(props.work)
 const { customer, bill, title } = props.work
-const form = useForm({
-  first: customer.email,
-  second: customer.email2,
-  dueOn: bill.dueOn,
-  body: `Thank you for having us. Your invoice for “${title}” is attached; you can also read it and pay here:\n\n{link}\n\n${session.me?.company.name ?? ''}`,
-})
-const lines = computed(() => props.work.lines.filter((l) => Number(l.toBill.amount) > 0))
+const changed = computed(
+  () => JSON.stringify(asBilled(props.work)) !== JSON.stringify(asBilled(shown.value)),
+)
+function asBilled({ lines, bill: now }: Answer<'workOrder'>) {
+  return [now.total, lines.map((l) => [l.name, l.quantity, l.unitPrice, l.toBill])]
+}
+const form = useForm(
+  {
+    first: customer.email,
+    second: customer.email2,
+    dueOn: bill.dueOn,
+    body: `Thank you for having us. Your invoice for “${title}” is attached; you can also read it and pay here:\n\n{link}\n\n${session.me?.company.name ?? ''}`,
+  },
+  { draft: `bill ${props.work.id}` },
+)
+const lines = computed(() => shown.value.lines.filter((l) => Number(l.toBill.amount) > 0))
 const make = (send: boolean) =>
   form.send(async () => {
     const { first, second, dueOn, body } = form.values
@@ -32,7 +43,7 @@ const make = (send: boolean) =>
     const invoice = await call('makeInvoice', {
       params: { id: props.work.id },
       key: key + (send ? 's' : 'n') + to.join('').length,
-      body: { id, dueOn, to, body, shownTotal: props.work.bill.total.amount },
+      body: { id, dueOn, to, body, shownTotal: shown.value.bill.total.amount },
     })
     emit('made', invoice)
     emit('close')
@@ -46,9 +57,9 @@ const billed = computed(() => [
   })),
   {
     id: 'tax',
-    name: props.work.customer.exempt ? 'Tax (exempt)' : 'Tax',
+    name: customer.exempt ? 'Tax (exempt)' : 'Tax',
     each: '',
-    sum: props.work.bill.tax,
+    sum: shown.value.bill.tax,
   },
 ])
 const fields: FormRows = [
@@ -105,8 +116,17 @@ const fields: FormRows = [
           { key: 'each', figures: true, look: 'quiet', text: (l) => l.each },
           { key: 'sum', figures: true, text: (l) => session.money(l.sum, false) },
         ]"
-        :sums="{ what: 'Total', sum: session.money(work.bill.total) }"
+        :sums="{ what: 'Total', sum: session.money(shown.bill.total) }"
       />
+      <p
+        v-if="changed"
+        class="note warn"
+        role="status"
+      >
+        What is to be billed changed meanwhile: shown is {{ session.money(shown.bill.total) }}, now
+        it is {{ session.money(work.bill.total) }}.
+        <ActButton @click="shown = work">Show what it is now</ActButton>
+      </p>
       <FormFields :fields="fields" />
       <Notice />
       <p class="quiet small">Once made, an invoice is not changed any more.</p>
@@ -116,7 +136,7 @@ const fields: FormRows = [
           submit
           :disabled="!form.values.first.trim()"
         >
-          Make and send invoice {{ session.money(work.bill.total) }}</ActButton
+          Make and send invoice {{ session.money(shown.bill.total) }}</ActButton
         ><ActButton
           :disabled="form.busy"
           @click="make(false)"

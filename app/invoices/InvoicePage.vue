@@ -9,7 +9,7 @@ import PaperSheet from '~/base/PaperSheet.vue'
 import Pending from '~/base/Pending.vue'
 import StateTag from '~/base/StateTag.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
-import CustomFields from '~/components/settings/CustomFields.vue'
+import FilledFields from '~/components/settings/FilledFields.vue'
 import { useSession } from '~/stores/session'
 import CustomerLink from './CustomerLink.vue'
 import InvoiceBeside from './InvoiceBeside.vue'
@@ -20,16 +20,13 @@ import { actWords, invoiceTag } from './words'
 
 const props = defineProps<{ id: string }>()
 const session = useSession()
-const { invoice, problem, refresh, busy, failed, mails, may, changeLink, fill } = useInvoice(
+const { invoice, problem, refresh, busy, failed, mails, may, changeLink, act } = useInvoice(
   props.id,
 )
 /** the act whose dialog is open, and the invoice as it was when it was opened */
 const asked = ref<{ act: InvoiceAct; invoice: Invoice } | null>(null)
 const returned = ref<Invoice['payments'][number] | null>(null)
 const acts = computed(() => invoice.value?.acts.filter((act) => act !== 'link') ?? [])
-const values = computed(() =>
-  Object.fromEntries(invoice.value?.fields.map((f) => [f.id, f.value]) ?? []),
-)
 function sent(now: Invoice) {
   invoice.value = now
   asked.value = null
@@ -97,11 +94,12 @@ async function chequeTakenBack() {
         :busy="busy"
         @change="changeLink"
       />
-      <CustomFields
-        v-if="session.may('invoices.make') && invoice.fields.length"
-        :model-value="values"
+      <FilledFields
+        v-if="session.may('invoices.make')"
         :fields="invoice.fields"
-        @update:model-value="fill"
+        :subject-id="id"
+        :act="act"
+        @filled="refresh"
       />
       <InvoiceBeside
         :invoice="invoice"

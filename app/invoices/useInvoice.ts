@@ -29,13 +29,5 @@ export function useInvoice(id: string) {
     act(async () => {
       invoice.value = await call(renew ? 'renewLink' : 'withdrawLink', { params })
     })
-  const fill = (next: Record<string, string>) =>
-    act(async () => {
-      const field = invoice.value?.fields.find((f) => (next[f.id] ?? '') !== f.value)
-      if (!field) return
-      const value = next[field.id] ?? ''
-      await call('fillField', { body: { fieldId: field.id, subjectId: id, value } })
-      await refresh()
-    })
-  return { invoice, problem, refresh, busy, failed, mails, may, changeLink, fill }
+  return { invoice, problem, refresh, busy, failed, mails, may, changeLink, act }
 }

@@ -8,6 +8,7 @@ import { call } from '~/lib/api'
 import { connected } from '~/lib/live'
 import { INDEX } from '~/lib/officeIndex'
 import { useShortcuts } from '~/lib/shortcuts'
+import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import UnansweredStrip from '~/base/UnansweredStrip.vue'
@@ -27,6 +28,9 @@ const index = computed(() =>
 )
 const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
 const takesCalls = () => session.may('calls.take')
+const walk = (to: string) => {
+  if (to !== '/unpaid' || session.may('collections.work')) void navigateTo(to)
+}
 const find = () => {
   finding.value = !finding.value
 }
@@ -55,7 +59,7 @@ useShortcuts(
       press: STOPS.map((_, i) => `Alt+Digit${i + 1}`),
       typing: true,
       does: 'walk the run',
-      run: ({ code }) => void navigateTo(STOPS[Number(code.at(-1)) - 1]!),
+      run: ({ code }) => walk(STOPS[Number(code.at(-1)) - 1]!),
     },
     { keys: '/', press: '[Shift]+/', does: 'go to the filter of the list', run: toFilter },
     { keys: '?', press: '[Shift]+?', does: 'this page', run: help },
@@ -76,10 +80,7 @@ async function setClock() {
     ElMessage({ type: 'error', message: (error as Error).message })
   }
 }
-async function leave() {
-  await session.signOut()
-  await navigateTo('/sign-in')
-}
+const leave = useSignOut()
 </script>
 
 <template>

@@ -28,6 +28,11 @@ function tell(change?: Change) {
     for (const listener of listeners) listener(told)
   }, 25)
 }
+/** Everything that is shown is old: the day turned, or somebody signed in again. */
+export function askAllAnew(): void {
+  tell()
+  if (listeners.size) open()
+}
 const REOPEN_MS = 10_000
 function open() {
   if (source) return

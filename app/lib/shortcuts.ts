@@ -1,6 +1,7 @@
 // One registry of shortcuts: a screen says which it has, they work while it is shown, and the help prints them.
 import { onBeforeUnmount, onMounted, shallowReactive } from 'vue'
 import { tinykeys } from 'tinykeys'
+import { layerAround, ownsKeys } from './layers'
 
 export interface Shortcut {
   /** as a person reads it: Ctrl K */
@@ -29,18 +30,20 @@ export const shortcutsNow = (): Shortcut[] =>
 
 const isTyping = (event: KeyboardEvent) =>
   Boolean((event.target as HTMLElement).closest('input, textarea, select, [contenteditable]'))
-/** The key of a shortcut that is there now, and that nobody has answered yet. */
-const answer = (shortcut: Shortcut) => (event: KeyboardEvent) => {
-  if (event.defaultPrevented || (shortcut.when && !shortcut.when())) return
+/** The key of a shortcut that is there now, and that nobody has answered yet. A key that is held is pressed once. */
+const answer = (shortcut: Shortcut, layer: symbol | null) => (event: KeyboardEvent) => {
+  if (event.defaultPrevented || !ownsKeys(layer) || (shortcut.when && !shortcut.when())) return
   if (!shortcut.typing && isTyping(event)) return
   event.preventDefault()
-  shortcut.run!(event)
+  if (!event.repeat) shortcut.run!(event)
 }
-const bindings = (group: Group) =>
+const bindings = (group: Group, layer: symbol | null) =>
   Object.fromEntries(
     group
       .filter(({ run, press }) => run && press)
-      .flatMap((shortcut) => [shortcut.press!].flat().map((keys) => [keys, answer(shortcut)])),
+      .flatMap((shortcut) =>
+        [shortcut.press!].flat().map((keys) => [keys, answer(shortcut, layer)]),
+      ),
   )
 
 /**
@@ -48,10 +51,11 @@ const bindings = (group: Group) =>
  * @example useShortcuts([{ keys: 'N', press: 'n', does: 'take a call', run: takeCall }])
  */
 export function useShortcuts(group: Group, reach: Reach = 'here'): void {
+  const layer = layerAround()
   let stop = () => {}
   onMounted(() => {
     shown[reach].push(group)
-    stop = tinykeys(window, bindings(group), { ignore: () => false })
+    stop = tinykeys(window, bindings(group, layer), { ignore: () => false })
   })
   onBeforeUnmount(() => {
     stop()

@@ -1,21 +1,27 @@
-// An act of a person: busy while it runs, its problem beside it, never two at once. What is added one after the other waits its turn
-// (`wait`); a second press on the same button is dropped.
+// An act of a person: its problem beside it, never two at once, each after what was begun before it.
 import { computed, ref } from 'vue'
 import type { Problem } from './api'
 
+/**
+ * A second press on a button is dropped; what is added one after the other waits its turn (`wait`); what is kept because its field was left
+ * (`aside`) waits, too, and holds up no button: who presses one waits behind it.
+ */
+export type WhenBusy = 'drop' | 'wait' | 'aside'
+
 export function useAct() {
-  /** acts that run or wait for their turn */
-  const waiting = ref(0)
-  const busy = computed(() => waiting.value > 0)
+  /** presses that run or wait for their turn */
+  const pressed = ref(0)
+  const busy = computed(() => pressed.value > 0)
   const problem = ref<Problem | null>(null)
   let last: Promise<unknown> = Promise.resolve()
   async function act<T>(
     work: () => Promise<T>,
-    whenBusy: 'drop' | 'wait' = 'drop',
+    whenBusy: WhenBusy = 'drop',
   ): Promise<T | undefined> {
     if (busy.value && whenBusy === 'drop') return undefined
-    waiting.value++
-    const turn = last.then(() => run(work))
+    const counts = whenBusy === 'aside' ? 0 : 1
+    pressed.value += counts
+    const turn = last.then(() => run(work)).finally(() => (pressed.value -= counts))
     last = turn
     return turn
   }
@@ -26,8 +32,6 @@ export function useAct() {
     } catch (error) {
       problem.value = error as Problem
       return undefined
-    } finally {
-      waiting.value--
     }
   }
   return { busy, problem, act }

@@ -15,6 +15,9 @@ export interface Showing extends Shows {
   patience?: number
 }
 
+/** Whom or what a question is about: what its path names. Another filter keeps the old rows while the new come; another customer does not. */
+const aboutOf = ([name, input]: readonly unknown[]): string =>
+  JSON.stringify([name, (input as { params?: unknown } | undefined)?.params])
 /**
  * The answer to a question that may change: with its key it is asked anew. A key of null asks nothing.
  * What is written into `data` is the answer of an act, newer than any question still on its way.
@@ -35,9 +38,17 @@ export function useAsked<T>(key: () => Key | null, load: () => Promise<T>, shows
     gcTime: 0,
     refetchOnReconnect: false,
     refetchOnWindowFocus: false,
-    placeholderData: (before) => before,
+    placeholderData: (before, entry) =>
+      entry && aboutOf(entry.key) === aboutOf(named()) ? before : undefined,
   })
-  const refresh = async () => void (await refetch())
+  /** Ends when what is shown is as new as it was asked for, also where a later question overtook this one. */
+  let latest: Promise<unknown> = Promise.resolve()
+  const refresh = async () => {
+    latest = refetch()
+    let seen
+    do await (seen = latest)
+    while (seen !== latest)
+  }
   onLive(() => key() && void refresh(), shows.patience, shows)
   const problem = computed(() => error.value)
   let isTaken = false

@@ -8,12 +8,14 @@ import { sayMonth } from '~~/core/time/sayDay'
 import { plusMonths } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
+import { useFilter } from '~/lib/useFilter'
 import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
+import { ask } from '~/base/leaving'
 import Choice from '~/base/Choice.vue'
 
 definePageMeta({ layout: 'office' })
@@ -21,9 +23,9 @@ type Row = Answer<'agreements'>['items'][number]
 const session = useSession()
 const { data: setUp } = useAnswer('setUp', undefined, SHOWS.setUp)
 const { busy, problem, act } = useAct()
-const month = ref(session.today.slice(0, 7))
-const territory = ref('')
-const show = ref<'due' | 'ending' | 'all'>('due')
+const month = useFilter('month', session.today.slice(0, 7))
+const territory = useFilter('territory')
+const show = useFilter<'due' | 'ending' | 'all'>('show', 'due')
 const shown = ref<Row[]>([])
 const picked = reactive(new Set<string>())
 const turn = ref(0)
@@ -40,6 +42,7 @@ const load = (q: string, after?: string) =>
     },
   })
 const office = computed(() => session.may('agreements.bill'))
+const renews = computed(() => session.may('agreements.change'))
 const bookable = (r: Row) => Boolean(r.visitDueOn) && !r.booked && Boolean(r.site)
 const all = () => {
   const every = shown.value.filter(bookable)
@@ -48,16 +51,18 @@ const all = () => {
     if (add) picked.add(r.id)
     else picked.delete(r.id)
 }
+/** Of what is picked, what stands on the screen: nobody makes what they do not see. */
+const chosen = computed(() => shown.value.filter((r) => picked.has(r.id) && bookable(r)))
 const book = () =>
   act(async () => {
-    const ids = shown.value.filter((r) => picked.has(r.id)).map((r) => r.id)
+    const ids = chosen.value.map((r) => r.id)
     const { made, skipped } = await call('bookDueVisits', {
       body: {
         items: ids.map((agreementId) => ({ agreementId, workOrderId: newId(), visitId: newId() })),
       },
     })
     left.value = skipped.map((s) => s.why)
-    picked.clear()
+    ids.forEach((id) => picked.delete(id))
     turn.value++
     ElMessage({
       type: 'success',
@@ -69,9 +74,18 @@ const renew = (r: Row) =>
   act(async () => {
     await call('renewAgreement', { params: { id: r.id }, body: { version: r.version } })
     turn.value++
+    ElMessage({ type: 'success', message: `${r.customer}: renewed for a year`, duration: 6000 })
   })
+/** An invoice that goes out is not made by one press. */
 const bill = (r: Row) =>
   act(async () => {
+    const sure = await ask({
+      title: `Bill the year to ${r.customer}`,
+      text: `${r.plan}, ${Number(r.price).toFixed(2)} before tax, until ${session.day(r.endsOn, 'withYear')}. The invoice is made, and mailed where they have an address.`,
+      yes: 'Make the invoice',
+      no: 'Not now',
+    })
+    if (!sure) return
     const made = await call('billAgreement', {
       params: { id: r.id },
       body: { workOrderId: newId(), lineId: newId(), invoiceId: newId() },
@@ -153,10 +167,10 @@ const columns = computed<Column<Row>[]>(() => [
       <ActButton
         v-if="office && show === 'due'"
         primary
-        :disabled="busy || !picked.size"
+        :disabled="busy || !chosen.length"
         @click="book"
       >
-        Make {{ picked.size || '' }} {{ picked.size === 1 ? 'visit' : 'visits' }}
+        Make {{ chosen.length || '' }} {{ chosen.length === 1 ? 'visit' : 'visits' }}
       </ActButton>
     </template>
     <template
@@ -210,7 +224,7 @@ const columns = computed<Column<Row>[]>(() => [
         Bill the year {{ Number(item.price).toFixed(2) }}</ActButton
       >{{ ' '
       }}<ActButton
-        v-if="show === 'ending'"
+        v-if="renews && show === 'ending'"
         :disabled="busy"
         @click="renew(item)"
       >

@@ -2,14 +2,17 @@
 import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
+import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
+import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const open = ref('')
 const load = (q: string, after?: string) => call('messages', { query: { q, after } })
-const retry = (id: string) => call('retryMessage', { params: { id } })
+const { busy, problem, act } = useAct()
+const retry = (id: string) => act(() => call('retryMessage', { params: { id } }))
 </script>
 
 <template>
@@ -34,6 +37,7 @@ const retry = (id: string) => call('retryMessage', { params: { id } })
     ]"
     @pick="(item) => (open = open === item.id ? '' : item.id)"
   >
+    <template #note><Notice :of="problem" /></template>
     <template #to="{ row: item }"
       >{{ item.to }}<br /><span class="quiet small">{{ item.customer }}</span></template
     >
@@ -60,7 +64,8 @@ const retry = (id: string) => call('retryMessage', { params: { id } })
     >
     <template #act="{ row: item }"
       ><ActButton
-        v-if="item.state === 'failed'"
+        v-if="item.state === 'failed' && session.may('messages.retry')"
+        :disabled="busy"
         @click.stop="retry(item.id)"
       >
         Try again

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // What the firm sets up for its calls: standing questions, its own fields, where callers come from.
+import { computed } from 'vue'
 import Pending from '~/base/Pending.vue'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
+import { useSession } from '~/stores/session'
 import CallQuestions from '~/settings/CallQuestions.vue'
 import CallSources from '~/settings/CallSources.vue'
 import OwnFields from '~/settings/OwnFields.vue'
@@ -10,6 +12,8 @@ import StateWords from '~/settings/StateWords.vue'
 
 definePageMeta({ layout: 'office' })
 const { data, problem, refresh } = useAnswer('setUp', undefined, SHOWS.setUp)
+const session = useSession()
+const may = computed(() => session.may('settings.change'))
 </script>
 
 <template>
@@ -22,19 +26,22 @@ const { data, problem, refresh } = useAnswer('setUp', undefined, SHOWS.setUp)
       <div class="stack">
         <CallQuestions
           :questions="data.questions"
+          :may="may"
           @kept="refresh"
         />
         <CallSources
           :sources="data.sources"
+          :may="may"
           @kept="refresh"
         />
       </div>
       <div class="stack">
         <OwnFields
           :fields="data.fields"
+          :may="may"
           @kept="refresh"
         />
-        <StateWords />
+        <StateWords :may="may" />
         <h2>The request form</h2>
         <p class="quiet">
           Anybody can ask for work at

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 // Who comes in: by mail address and password, back to where one wanted to go.
+import { onBeforeUnmount, onMounted } from 'vue'
+import SignInFields from '~/access/SignInFields.vue'
 import ActButton from '~/base/ActButton.vue'
-import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
-import Notice from '~/base/Notice.vue'
-import TextInput from '~/base/TextInput.vue'
 import { useForm } from '~/base/useForm'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
@@ -12,12 +11,26 @@ import { useSession } from '~/stores/session'
 const session = useSession()
 const route = useRoute()
 const form = useForm({ email: '', password: '' })
+async function goOn() {
+  const { to } = route.query
+  await navigateTo(typeof to === 'string' && /^\/[^/\\]/.test(to) ? to : '/')
+}
 const signIn = () =>
   form.send(async () => {
     session.keep(await call('signIn', { body: form.values }))
-    const { to } = route.query
-    await navigateTo(typeof to === 'string' && /^\/[^/\\]/.test(to) ? to : '/')
+    await goOn()
   })
+/** Whoever is signed in and could not be asked about needs no password once the server is back. */
+const again = async () => {
+  if (session.away && (await session.load())) await goOn()
+}
+const AGAIN_MS = 5000
+const timer = setInterval(() => void again(), AGAIN_MS)
+onMounted(() => window.addEventListener('online', again))
+onBeforeUnmount(() => {
+  clearInterval(timer)
+  window.removeEventListener('online', again)
+})
 </script>
 
 <template>
@@ -30,32 +43,15 @@ const signIn = () =>
     >
       <h1><span>Open Ledger</span></h1>
       <p class="quiet">Promised, done, billed, paid.</p>
-      <Field label="Mail address">
-        <TextInput
-          v-model="form.values.email"
-          type="email"
-          name="email"
-          autocomplete="username"
-          autofocus
-          required
-        />
-      </Field>
-      <Field label="Password">
-        <TextInput
-          v-model="form.values.password"
-          type="password"
-          name="password"
-          autocomplete="current-password"
-          required
-        />
-      </Field>
-      <Notice :of="form.problem" />
-      <ActButton
-        primary
-        submit
+      <div
+        v-if="session.away"
+        class="note warn"
+        role="status"
       >
-        Sign in
-      </ActButton>
+        <p>{{ session.away }} You are still signed in; this page goes on by itself.</p>
+        <ActButton @click="again"> Try again </ActButton>
+      </div>
+      <SignInFields />
     </Form>
   </main>
 </template>
@@ -68,7 +64,7 @@ const signIn = () =>
   padding: 20px;
 }
 .sheet {
-  width: 340px;
+  width: min(340px, 100%);
   padding: 28px;
   border-radius: 5px;
   gap: 14px;

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 // Every site, by its address: callers say where they are before they say whose customer they are.
-import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
+import { useFilter } from '~/lib/useFilter'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import Choice from '~/base/Choice.vue'
 
 definePageMeta({ layout: 'office' })
-const territory = ref('')
+const territory = useFilter('territory')
 const { data: setUp } = useAnswer('setUp', undefined, SHOWS.setUp)
 const load = (q: string, after?: string) =>
   call('sites', { query: { q, after, territory: territory.value || undefined } })

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
+const bills = computed(() => session.may('invoices.make'))
 const load = (q: string, after?: string) =>
   call('workOrders', { query: { q, after, state: 'to_bill', sort: 'created' } })
 </script>
@@ -50,6 +52,7 @@ const load = (q: string, after?: string) =>
 
     <template #act="{ row: item }"
       ><NuxtLink
+        v-if="bills"
         class="btn"
         :to="{ path: `/work/${item.id}`, query: { bill: 1 } }"
         @click.stop

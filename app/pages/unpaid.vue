@@ -16,11 +16,12 @@ import { call, newId } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
 import { useAct } from '~/lib/useAct'
 import { useAnswer } from '~/lib/useAnswer'
+import { useToday } from '~/lib/useToday'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const on = ref(session.today)
+const on = useToday()
 const view = ref<'list' | 'ageing'>('list')
 const chosen = ref('')
 const { data, problem, refresh } = useAnswer(
@@ -53,11 +54,10 @@ const noAnswer = ({ customerId }: Owing) =>
 const next = (entry: { customerId: string; act: string }) =>
   act(async () => {
     chosen.value = entry.customerId
-    if (entry.act !== 'remind' && entry.act !== 'settle') return
     const about = await askOwing(entry.customerId, on.value)
     if (chosen.value !== entry.customerId) return
     if (entry.act === 'remind') reminding.value = about
-    else saying.value = { kind: 'settled', about }
+    else saying.value = { kind: entry.act === 'settle' ? 'settled' : 'note', about }
   })
 </script>
 

@@ -4,15 +4,19 @@ import { computed } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import type { Column } from '~/base/columns'
 import DataTable from '~/base/DataTable.vue'
-import FigureInput from '~/base/FigureInput.vue'
+import InPlace from '~/base/InPlace.vue'
 import { useSession } from '~/stores/session'
-import type { Quote, QuoteLine } from './useQuote'
+import type { LineFigures, Quote, QuoteLine } from './useQuote'
 
-const props = defineProps<{ quote: Quote; draft: boolean; busy: boolean; field?: boolean }>()
-const emit = defineEmits<{
-  set: [line: QuoteLine, values: Partial<Pick<QuoteLine, 'quantity' | 'unitPrice'>>]
-  takeOut: [line: QuoteLine]
+const props = defineProps<{
+  quote: Quote
+  draft: boolean
+  busy: boolean
+  field?: boolean
+  /** keeps figures of a line; says whether that was done */
+  set: (line: QuoteLine, values: Partial<LineFigures>) => Promise<unknown>
 }>()
+const emit = defineEmits<{ takeOut: [line: QuoteLine] }>()
 const session = useSession()
 type Row = { id: string; name: string; net: QuoteLine['net']; line?: QuoteLine }
 const rows = computed<Row[]>(() => [
@@ -52,20 +56,24 @@ function beneath(line: QuoteLine): string {
         >
       </template>
       <template #quantity="{ row: { line } }">
-        <FigureInput
+        <InPlace
           v-if="line && draft"
-          :aria-label="`Quantity of ${line.name}`"
-          :model-value="line.quantity"
-          @change="emit('set', line, { quantity: $event })"
+          bare
+          kind="figures"
+          :label="`Quantity of ${line.name}`"
+          :value="line.quantity"
+          :keep="(quantity) => set(line, { quantity })"
         />
         <template v-else>{{ line?.quantity }}</template>
       </template>
       <template #each="{ row: { line } }">
-        <FigureInput
+        <InPlace
           v-if="line && draft"
-          :aria-label="`Price of ${line.name}, here only`"
-          :model-value="line.unitPrice"
-          @change="emit('set', line, { unitPrice: $event })"
+          bare
+          kind="figures"
+          :label="`Price of ${line.name}, here only`"
+          :value="line.unitPrice"
+          :keep="(unitPrice) => set(line, { unitPrice })"
         />
         <template v-else>{{ line?.unitPrice }}</template>
       </template>
@@ -92,7 +100,7 @@ function beneath(line: QuoteLine): string {
 </template>
 
 <style scoped>
-.figures {
+:deep(.figures) {
   width: 84px;
 }
 /* On a phone a line is a block: its name across, its figures beneath. */
@@ -116,7 +124,7 @@ function beneath(line: QuoteLine): string {
 .field :deep(:is(tbody, tfoot) td:first-child) {
   grid-column: 1 / -1;
 }
-.field .figures {
+.field :deep(.figures) {
   width: 100%;
 }
 </style>

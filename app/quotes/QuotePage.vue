@@ -24,7 +24,9 @@ const {
   busy,
   failed,
   draft,
+  act: inTurn,
   change,
+  write,
   setLine,
   takeOut,
   addOwn,
@@ -37,10 +39,11 @@ const asked = ref<{ act: QuoteAct; quote: Quote } | null>(null)
 const acts = computed(() => quote.value?.acts.filter((act) => act !== 'change') ?? [])
 const primary: readonly QuoteAct[] = ['send', 'accept']
 
-function begin(act: QuoteAct) {
-  if (act === 'reopen') void reopen()
-  else asked.value = { act, quote: quote.value! }
-}
+/** After what was typed a moment ago is kept. */
+const begin = (act: QuoteAct) =>
+  act === 'reopen'
+    ? reopen()
+    : inTurn(() => Promise.resolve((asked.value = { act, quote: quote.value! })))
 function done(answered: Quote) {
   quote.value = answered
   asked.value = null
@@ -113,14 +116,14 @@ function done(answered: Quote) {
       :quote="quote"
       :draft="draft"
       :field="field"
-      @change="(words) => change(() => words)"
+      :write="(values) => write(quote!, values)"
     />
     <QuoteLines
       :quote="quote"
       :draft="draft"
       :busy="busy"
       :field="field"
-      @set="setLine"
+      :set="setLine"
       @take-out="takeOut"
     />
     <LineSources
@@ -147,7 +150,7 @@ function done(answered: Quote) {
       <img
         v-for="photo in quote.photos"
         :key="photo"
-        :src="`/api/v1/photos/${photo}`"
+        :src="`/api/v1/photos/${photo}?size=small`"
         alt="Photo from the visit"
       />
     </div>

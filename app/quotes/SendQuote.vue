@@ -15,15 +15,18 @@ const props = defineProps<{ quote: Quote; field?: boolean }>()
 const emit = defineEmits<{ done: [quote: Quote]; close: [] }>()
 const session = useSession()
 const { customer, title, expiresOn } = props.quote
-const form = useForm({
-  first: customer.mails ? customer.email : '',
-  second: customer.mails ? customer.email2 : '',
-  body: [
-    `Here is our quote for “${title}”. The price is held until ${session.day(expiresOn, 'long')}.`,
-    'Answer this mail or ring us; we begin once you have agreed.',
-    session.me?.company.name ?? '',
-  ].join('\n\n'),
-})
+const form = useForm(
+  {
+    first: customer.mails ? customer.email : '',
+    second: customer.mails ? customer.email2 : '',
+    body: [
+      `Here is our quote for “${title}”. The price is held until ${session.day(expiresOn, 'long')}.`,
+      'Answer this mail or ring us; we begin once you have agreed.',
+      session.me?.company.name ?? '',
+    ].join('\n\n'),
+  },
+  { draft: `send quote ${props.quote.id}` },
+)
 const addresses = () =>
   [form.values.first, form.values.second].map((to) => to.trim()).filter(Boolean)
 const send = (to: string[]) =>

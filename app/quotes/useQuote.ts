@@ -2,9 +2,9 @@
 import { computed } from 'vue'
 import type { QuoteAct } from '~~/core/quotes/quoteLifecycle'
 import type { Answer, Body } from '~~/shared/api'
-import { call, newId } from '~/lib/api'
+import { call, newId, type Problem } from '~/lib/api'
 import type { Found } from '~/lib/book'
-import { useAct } from '~/lib/useAct'
+import { useAct, type WhenBusy } from '~/lib/useAct'
 import { useAnswer } from '~/lib/useAnswer'
 
 export type Quote = Answer<'quote'>
@@ -12,6 +12,11 @@ export type QuoteLine = Quote['lines'][number]
 type Changes = Omit<Body<'changeQuote'>, 'version'>
 type WantedLine = NonNullable<Changes['lines']>[number]
 
+export type QuoteWords = Pick<Quote, 'title' | 'scope' | 'orderNumber' | 'expiresOn'>
+export type LineFigures = Pick<QuoteLine, 'quantity' | 'unitPrice'>
+/** Whether what somebody is about to change still is what they saw. */
+const isAsRead = <T extends object>(now: T, read: T, values: Partial<T>): boolean =>
+  (Object.keys(values) as (keyof T)[]).every((key) => now[key] === read[key])
 /** A line as it would be asked for again. */
 const asWanted = (line: QuoteLine): WantedLine => ({
   id: line.id,
@@ -31,25 +36,50 @@ const fromBook = (entry: Found): WantedLine => ({
 export function useQuote(id: string) {
   const params = { id }
   const subjects = ['quote', 'message', 'customer', 'settings'] as const
-  const { data: quote, problem } = useAnswer('quote', () => ({ params }), {
+  const {
+    data: quote,
+    problem,
+    refresh,
+  } = useAnswer('quote', () => ({ params }), {
     subjects: [...subjects],
   })
   const { busy, problem: failed, act } = useAct()
   const may = (wanted: QuoteAct) => quote.value?.acts.includes(wanted) ?? false
   const draft = computed(() => may('change'))
 
-  const change = (what: () => Partial<Changes>) =>
+  /**
+   * Each change on the quote as it is then, and once more on it where somebody else was faster. Where they changed the very same, `what` says
+   * null: nothing is sent, and the screen shows both.
+   */
+  const change = (what: (now: Quote) => Partial<Changes> | null, whenBusy: WhenBusy = 'wait') =>
     act(async () => {
-      const body = { version: quote.value!.version, ...what() }
-      quote.value = await call('changeQuote', { params, body })
-      return true
-    }, 'wait')
+      try {
+        return await send(what)
+      } catch (error) {
+        if ((error as Problem).code !== 'stale') throw error
+        await refresh()
+        return send(what)
+      }
+    }, whenBusy)
+  async function send(what: (now: Quote) => Partial<Changes> | null): Promise<boolean> {
+    const values = what(quote.value!)
+    if (!values) return false
+    const body = { version: quote.value!.version, ...values }
+    quote.value = await call('changeQuote', { params, body })
+    return true
+  }
+  /** Changes words of it, kept when their field is left. */
+  const write = (read: Quote, values: Partial<QuoteWords>) =>
+    change((now) => (isAsRead(now, read, values) ? values : null), 'aside')
   const changeLines = (what: (lines: QuoteLine[]) => WantedLine[]) =>
-    change(() => ({ lines: what(quote.value!.lines) }))
-  const setLine = (line: QuoteLine, values: Partial<Pick<QuoteLine, 'quantity' | 'unitPrice'>>) =>
-    changeLines((lines) =>
-      lines.map((l) => (l.id === line.id ? { ...asWanted(l), ...values } : asWanted(l))),
-    )
+    change((now) => ({ lines: what(now.lines) }))
+  const setLine = (read: QuoteLine, values: Partial<LineFigures>) =>
+    change((now) => {
+      const line = now.lines.find(({ id }) => id === read.id)
+      if (!line || !isAsRead(line, read, values)) return null
+      const set = (l: QuoteLine) => ({ ...asWanted(l), ...(l === line && values) })
+      return { lines: now.lines.map(set) }
+    }, 'aside')
   const takeOut = (line: QuoteLine) =>
     changeLines((lines) => lines.filter((l) => l.id !== line.id).map(asWanted))
   const addWanted = (added: WantedLine[]) =>
@@ -74,7 +104,9 @@ export function useQuote(id: string) {
     busy,
     failed,
     draft,
+    act,
     change,
+    write,
     setLine,
     takeOut,
     addOwn,

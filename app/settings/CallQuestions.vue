@@ -11,7 +11,7 @@ import { useForm } from '~/base/useForm'
 import { call, newId } from '~/lib/api'
 import { choicesIn, kindOptions, sayChoices, type Question } from './setUp'
 
-const props = defineProps<{ questions: Question[] }>()
+const props = defineProps<{ questions: Question[]; may: boolean }>()
 const emit = defineEmits<{ kept: [] }>()
 const form = useForm({
   text: '',
@@ -44,7 +44,7 @@ const retire = (q: Question) =>
     :row-key="(q) => q.id"
     :columns="[
       { key: 'what', tone: (q) => ({ quiet: q.retired }) },
-      { key: 'act', right: true },
+      ...(may ? [{ key: 'act', right: true }] : []),
     ]"
   >
     <template #what="{ row: q }">
@@ -60,6 +60,7 @@ const retire = (q: Question) =>
     </template>
   </DataTable>
   <Form
+    v-if="may"
     :of="form"
     @submit="add"
   >

@@ -6,15 +6,14 @@ import OneField from '~/base/OneField.vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 
-const props = defineProps<{ sources: string[] }>()
+defineProps<{ sources: string[]; may: boolean }>()
 const emit = defineEmits<{ kept: [] }>()
 const { busy, problem, act } = useAct()
-async function keep(sources: string[]) {
-  await call('keepSources', { body: { sources } })
+async function keep(change: { add: string } | { takeOut: string }) {
+  await call('keepSources', { body: change })
   emit('kept')
 }
-const takeOut = (source: string) =>
-  act(() => keep(props.sources.filter((other) => other !== source)))
+const takeOut = (source: string) => act(() => keep({ takeOut: source }))
 </script>
 
 <template>
@@ -26,6 +25,7 @@ const takeOut = (source: string) =>
       class="chip"
       >{{ s }}
       <ActButton
+        v-if="may"
         quiet
         class="x"
         :disabled="busy"
@@ -38,9 +38,10 @@ const takeOut = (source: string) =>
   </div>
   <Notice :of="problem" />
   <OneField
+    v-if="may"
     label="A further source"
     act="Add"
-    :send="(source) => keep([...sources, source])"
+    :send="(add) => keep({ add })"
   />
 </template>
 

@@ -11,7 +11,7 @@ import { useForm } from '~/base/useForm'
 import { call, newId } from '~/lib/api'
 import { choicesIn, kindOptions, sayChoices, sayKind, type OwnField } from './setUp'
 
-const props = defineProps<{ fields: OwnField[] }>()
+const props = defineProps<{ fields: OwnField[]; may: boolean }>()
 const emit = defineEmits<{ kept: [] }>()
 const form = useForm({
   name: '',
@@ -45,7 +45,7 @@ const retire = (f: OwnField) =>
     :row-key="(f) => f.id"
     :columns="[
       { key: 'what', tone: (f) => ({ quiet: f.retired }) },
-      { key: 'act', right: true },
+      ...(may ? [{ key: 'act', right: true }] : []),
     ]"
   >
     <template #what="{ row: f }">
@@ -63,6 +63,7 @@ const retire = (f: OwnField) =>
     </template>
   </DataTable>
   <Form
+    v-if="may"
     :of="form"
     @submit="add"
   >

@@ -10,13 +10,19 @@ import { useForm } from '~/base/useForm'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
 
+defineProps<{ may: boolean }>()
 const session = useSession()
 const form = useForm<Record<string, string>>({
   ...(session.me?.company.stateLabels as Record<string, string> | undefined),
 })
 const keep = () =>
   form.send(async () => {
-    const labels = WORK_ORDER_STATES.map((state) => ({ state, label: form.values[state] ?? '' }))
+    // What was not typed over stays as it is, whoever changed it meanwhile.
+    const changed = form.changes()
+    const labels = WORK_ORDER_STATES.filter((state) => state in changed).map((state) => ({
+      state,
+      label: changed[state] ?? '',
+    }))
     await call('keepStateLabels', { body: { labels } })
     session.keep(await call('session'))
   })
@@ -37,10 +43,17 @@ const keep = () =>
         <TextInput
           v-model="form.values[state]"
           maxlength="30"
+          :disabled="!may"
           :placeholder="state.replaceAll('_', ' ')"
         />
       </Field>
-      <ActButton submit> Keep these words </ActButton>
+      <ActButton
+        v-if="may"
+        submit
+        :disabled="!form.changed"
+      >
+        Keep these words
+      </ActButton>
     </div>
     <Notice :of="form.problem" />
   </Form>

@@ -6,14 +6,23 @@ import type { Money } from '~~/core/money/formatMinor'
 import { call, catalogueOfRoutes, type Problem } from '~/lib/api'
 import { forgetBook } from '~/lib/book'
 import { forgetLostWrites } from '~/lib/lostWrites'
-import { closeLive } from '~/lib/live'
+import { askAllAnew, closeLive } from '~/lib/live'
+import { draftsOf, dropDrafts } from '~/base/drafts'
 import { sayMoney } from '~~/core/money/sayMoney'
 import { sayDay, type DayStyle } from '~~/core/time/sayDay'
 import { localDate, localTime } from '~~/core/time/zone'
 
 type Session = Answer<'session'>
 export const useSession = defineStore('session', {
-  state: () => ({ me: null as Session | null, asked: false, readAt: 0 }),
+  state: () => ({
+    me: null as Session | null,
+    asked: false,
+    readAt: 0,
+    /** the session ended by itself while this window was open */
+    ended: false,
+    /** why nobody could be asked who is signed in */
+    away: '',
+  }),
   getters: {
     role: (state) => state.me?.person.role ?? 'technician',
     locale: (state) => state.me?.company.locale ?? 'en-US',
@@ -28,6 +37,9 @@ export const useSession = defineStore('session', {
     keep(me: Session) {
       this.me = me
       this.readAt = Date.now()
+      this.ended = false
+      this.away = ''
+      draftsOf(me.person.id)
       void catalogueOfRoutes()
       localStorage.setItem('signed-in', '1')
     },
@@ -40,18 +52,31 @@ export const useSession = defineStore('session', {
           this.me = null
           // A page that was left, or a line that dropped, has signed nobody out: the next page asks again.
           if ((error as Problem).status === 401) localStorage.removeItem('signed-in')
-          else this.asked = false
+          else {
+            this.asked = false
+            this.away = (error as Problem).message
+          }
         }
       }
       return this.me
     },
+    /** Nothing of whoever was signed in is left to the next person; whoever calls it opens the window anew. */
     async signOut() {
       await call('signOut')
       closeLive()
+      dropDrafts()
       forgetLostWrites()
       await forgetBook()
       localStorage.removeItem('signed-in')
+      sessionStorage.clear()
       this.$reset()
+    },
+    /** The day turns while a window stays open: what it shows of today is asked anew. */
+    turnDay() {
+      const today = this.me && localDate(this.now(), this.zone)
+      if (!today || today <= this.me!.today) return
+      this.me!.today = today
+      askAllAnew()
     },
     /** The server's now, running on unless it is pinned. */
     now(): number {

@@ -186,6 +186,7 @@ async function sent(event: H3Event, { text, gzip }: Sendable): Promise<string | 
 async function sentRaw(event: H3Event, raw: Raw): Promise<Buffer | string | undefined> {
   const head = () => {
     setHeader(event, 'Content-Type', raw.mime)
+    if (raw.stays) setHeader(event, 'Cache-Control', 'private, max-age=31536000, immutable')
     if (raw.filename)
       setHeader(
         event,

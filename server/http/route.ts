@@ -12,6 +12,8 @@ export class Raw {
     readonly mime: string,
     readonly data: Data | (() => Promise<Data>) | AsyncGenerator<string>,
     readonly filename = '',
+    /** what is at this address never changes: whoever asked for it keeps it */
+    readonly stays = false,
   ) {}
 }
 export interface Input<N extends RouteName> {

@@ -1,6 +1,7 @@
 // The rules of prices as they are seen and kept: the prices that follow them change in the same act.
+import { createHash } from 'node:crypto'
 import { priceFacts } from './facts'
-import { invalid } from '../../core/errors/LedgerError'
+import { conflict, invalid } from '../../core/errors/LedgerError'
 import { categoryTree } from '../../core/pricebook/inCategory'
 import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
@@ -18,11 +19,15 @@ import {
 import { labourRates, lockBook } from './queries'
 import { categories, suppliers, units } from './names.queries'
 
+const stampOf = (...rules: unknown[]): string =>
+  createHash('sha256').update(JSON.stringify(rules)).digest('hex').slice(0, 32)
 export async function pricing(ctx: Ctx): Promise<Answer<'pricing'>> {
   const p = await pricingOf(ctx.tx)
   const names = await categories(ctx.tx)
+  const markups = await markupRules(ctx.tx)
   return {
-    markups: (await markupRules(ctx.tx)).map(({ scope, name, tiers }) => ({
+    stamp: stampOf(p, markups),
+    markups: markups.map(({ scope, name, tiers }) => ({
       scope,
       name,
       tiers: tiers.map((t) => ({
@@ -48,6 +53,12 @@ export async function keepPricing(ctx: Ctx, body: Body<'keepPricing'>): Promise<
   await lockBook(ctx.tx)
   // Asked again: it was done.
   if (await batchById(ctx.tx, body.id)) return pricing(ctx)
+  const [before, markups] = [await pricingOf(ctx.tx, true), await markupRules(ctx.tx)]
+  if (body.stamp && body.stamp !== stampOf(before, markups))
+    throw conflict('stale', 'Someone changed the rules in the meantime.', {
+      current: await pricing(ctx),
+      yours: body,
+    })
   const seen = new Set<string>()
   for (const [i, m] of body.markups.entries()) {
     const key = `${m.scope} ${m.scope === 'all' ? '' : m.name}`
@@ -60,7 +71,6 @@ export async function keepPricing(ctx: Ctx, body: Body<'keepPricing'>): Promise<
   }
   for (const [i, t] of body.times.entries())
     if (t.from === t.to) throw invalid(`times[${i}].to`, 'It ends when it begins.')
-  const [before, markups] = [await pricingOf(ctx.tx, true), await markupRules(ctx.tx)]
   await putMarkupRules(
     ctx.tx,
     body.markups.map((m) => ({

@@ -154,6 +154,11 @@ export const putField = (
       position = VALUES(position), retired = VALUES(retired)`,
     [f.id, f.subject, f.name, f.kind, JSON.stringify(f.choices), f.position, f.retired],
   )
+/** The firm's own lists of words, held until they are changed. */
+export const wordsOfFirm = async (tx: Tx): Promise<Pick<Company, 'sources' | 'stateLabels'>> =>
+  (await tx.row<Pick<Company, 'sources' | 'stateLabels'>>(
+    'SELECT sources, state_labels FROM company WHERE id = 1 FOR UPDATE',
+  ))!
 export const putStateLabels = (tx: Tx, labels: Record<string, string>) =>
   tx.run('UPDATE company SET state_labels = ?, version = version + 1', [JSON.stringify(labels)])
 export const putVisitMessages = (

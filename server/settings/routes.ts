@@ -16,7 +16,7 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   keepQuestion: (ctx, { body }) => keepQuestion(ctx, body),
   keepField: (ctx, { body }) => keepField(ctx, body),
   demoClockToNow: (ctx) => demoClockToNow(ctx),
-  keepSources: (ctx, { body }) => keepSources(ctx, body.sources),
+  keepSources: (ctx, { body }) => keepSources(ctx, body),
   keepStateLabels: (ctx, { body }) => keepStateLabels(ctx, body),
   fillField: (ctx, { body }) => fillField(ctx, body),
 }

@@ -20,6 +20,7 @@ import {
   questions,
   setClockOffset,
   territories,
+  wordsOfFirm,
 } from './queries'
 
 export async function setUp(ctx: Ctx): Promise<Answer<'setUp'>> {
@@ -80,8 +81,18 @@ export async function demoClockToNow(ctx: Ctx): Promise<Answer<'demoClockToNow'>
   await record(ctx, { subject: 'settings', id: ctx.id(), fact: settingFacts.clockSet() })
   return { ok: true }
 }
-export async function keepSources(ctx: Ctx, sources: string[]): Promise<Answer<'keepSources'>> {
-  await putSources(ctx.tx, [...new Set(sources)])
+const MOST_SOURCES = 40
+/** One is added, or taken out, among those that stand there now: two people who do so at once keep both. */
+export async function keepSources(
+  ctx: Ctx,
+  { add, takeOut }: Body<'keepSources'>,
+): Promise<Answer<'keepSources'>> {
+  const { sources } = await wordsOfFirm(ctx.tx)
+  if (add && sources.some((source) => source.toLowerCase() === add.toLowerCase()))
+    throw invalid('add', `“${add}” is there already.`)
+  const now = [...sources.filter((source) => source !== takeOut), ...(add ? [add] : [])]
+  if (now.length > MOST_SOURCES) throw invalid('add', `There may be ${MOST_SOURCES} at most.`)
+  await putSources(ctx.tx, now)
   return { ok: true }
 }
 /** The meaning of a state stays; only the word that people read changes. An empty word is the usual one. */
@@ -89,10 +100,10 @@ export async function keepStateLabels(
   ctx: Ctx,
   body: Body<'keepStateLabels'>,
 ): Promise<Answer<'keepStateLabels'>> {
-  await putStateLabels(
-    ctx.tx,
-    Object.fromEntries(body.labels.filter((l) => l.label).map((l) => [l.state, l.label])),
-  )
+  const { stateLabels } = await wordsOfFirm(ctx.tx)
+  const given = Object.fromEntries(body.labels.map(({ state, label }) => [state, label]))
+  const now = Object.entries({ ...stateLabels, ...given }).filter(([, label]) => label)
+  await putStateLabels(ctx.tx, Object.fromEntries(now))
   await record(ctx, {
     subject: 'settings',
     id: ctx.id(),

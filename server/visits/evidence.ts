@@ -1,7 +1,7 @@
 // What a visit leaves behind: the customer’s signature, photos.
 import { workFacts } from './facts'
 import { isExempt } from '../../core/tax/isExempt'
-import { conflict, invalid } from '../../core/errors/LedgerError'
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
 import { documentTotals } from '../../core/documents/documentTotals'
 import type { Answer, Body } from '../../shared/api'
@@ -10,11 +10,11 @@ import { signedIn, type Ctx } from '../http/context'
 import { fromBase64, isKind } from '../http/files'
 import { redraw } from '../http/pictures'
 import { record } from '../http/queries'
-import type { Call } from '../http/route'
+import { Raw, type Call } from '../http/route'
 import { taxClasses } from '../settings/queries'
 import { asPaperLine, refreshWorkOrder, visibleWorkOrder } from './account'
 import { workOrderPaper } from './views'
-import { insertPhoto, insertSignature } from './papers.queries'
+import { insertPhoto, insertSignature, photoById } from './papers.queries'
 import { linesOf, promiseLines } from './lines.queries'
 
 /** The customer signs for the lines as shown; what they saw is kept with the picture, and becomes what was promised. */
@@ -82,6 +82,16 @@ async function keepSignature(
   })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
+}
+/** Wide enough for a list, on the screen of any phone. */
+const SMALL = 240
+export async function photo(ctx: Ctx, id: string, size: 'full' | 'small'): Promise<Raw> {
+  const found = await photoById(ctx.tx, id)
+  if (!found) throw notFound('photo')
+  await visibleWorkOrder(ctx, found.workOrderId)
+  const { mime, bytes } = found
+  const drawn = async () => (await redraw(bytes, 'data', SMALL)).bytes
+  return new Raw(mime, size === 'small' ? drawn : bytes, '', true)
 }
 /** Keeps a photo; what it is, its first bytes say, not its name. */
 export async function addPhoto(

@@ -11,13 +11,13 @@ import { workOrderPaper } from './views'
 import { callBack } from './callBacks'
 import { clock, fieldDay, fieldVisit, writeFindings } from './field'
 import { addLines, changeLine, keepWorkRates } from './lines'
-import { addPhoto, sign } from './evidence'
+import { addPhoto, photo, sign } from './evidence'
 import { chargeTime, closeWorkOrder, explainTime } from './time'
 import { discountLines } from './discounts'
 import { carryOver, park, writeWorkOrder } from './words'
 import { followUpLists } from './queries'
 import { workOrderPage } from './list.queries'
-import { photoById, signatureImage } from './papers.queries'
+import { signatureImage } from './papers.queries'
 
 export const visitHandlers: Handlers<typeof visitRoutes> = {
   async workOrders(ctx, { query }) {
@@ -75,12 +75,7 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
     return new Raw('image/png', found.image)
   },
   addPhoto: outside((call, { params, body }) => addPhoto(call, params.id!, body)),
-  async photo(ctx, { params }) {
-    const found = await photoById(ctx.tx, params.id!)
-    if (!found) throw notFound('photo')
-    await visibleWorkOrder(ctx, found.workOrderId)
-    return new Raw(found.mime, found.bytes)
-  },
+  photo: (ctx, { params, query }) => photo(ctx, params.id!, query.size),
   explainTime: (ctx, { params, body }) => explainTime(ctx, params.id!, body),
   chargeTime: (ctx, { params, body }) => chargeTime(ctx, params.id!, body.lineId),
   closeWorkOrder: (ctx, { params, body }) => closeWorkOrder(ctx, params.id!, body.reason),

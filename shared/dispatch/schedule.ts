@@ -110,6 +110,8 @@ export const scheduleRoutes = {
     summary: 'What would be wrong with a time, before it is saved',
     body: obj({
       visitId: id().nullable().default(null),
+      /** the call that asks: the time that it holds itself is free for it */
+      callId: id().nullable().default(null),
       technicianId: id().required(),
       crewIds: list(id().required()).max(20).default([]),
       startAt: instant().required(),

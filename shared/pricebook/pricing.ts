@@ -65,6 +65,8 @@ const year = obj({
 })
 const pricingRules = obj({
   ...rules,
+  /** says whether they still are what somebody read */
+  stamp: definedText(),
   year: year.nullable().defined(),
   units: list(definedText()),
   categories: list(definedText()),
@@ -155,7 +157,13 @@ export const pricingRoutes = {
     path: '/pricing',
     may: 'pricebook.change',
     summary: 'Changes the rules; prices that follow them change with them, in one act',
-    body: obj({ id: id().required(), ...rules, year: year.nullable().default(null) }),
+    body: obj({
+      id: id().required(),
+      ...rules,
+      year: year.nullable().default(null),
+      /** of the rules as they were read; without it they are changed whatever they are by now */
+      stamp: text(80).default(''),
+    }),
     answer: pricingRules,
   }),
   previewPrices: route({

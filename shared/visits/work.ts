@@ -179,7 +179,8 @@ export const workRoutes = {
     method: 'GET',
     path: '/photos/{id}',
     may: 'visits.see',
-    summary: 'A photo',
+    summary: 'A photo; small, as lists show it',
+    query: obj({ size: oneOf(['full', 'small']).default('full') }),
     mime: 'image/*',
   }),
   explainTime: route({

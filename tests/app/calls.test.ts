@@ -199,10 +199,11 @@ describe('what is promised', () => {
 })
 describe('what speaks against a time', () => {
   const INES = '01890a5d-ac96-774b-bcce-b302099a8057'
+  const CALL = '01890a5d-ac96-774b-bcce-b302099a8058'
   const checked = (draft: Ref<Draft>, startAt: number | null) => {
     const warnings = ref<Warning[]>([])
     const asked = { startAt: () => startAt, skills: () => ['wells'] }
-    return { warnings, ...within(() => usePlacementCheck(draft, asked, warnings)) }
+    return { warnings, ...within(() => usePlacementCheck(CALL, draft, asked, warnings)) }
   }
   it('is asked of a person at a time', async () => {
     const asked = answers({ body: { warnings: [{ code: 'clash', text: 'Ines is elsewhere' }] } })
@@ -210,7 +211,7 @@ describe('what speaks against a time', () => {
     const { warnings } = checked(draft, 0)
     draft.value.technicianId = INES
     await vi.waitFor(() => expect(warnings.value).toHaveLength(1))
-    expect(asked[0]!.body).toMatchObject({ technicianId: INES, skills: ['wells'] })
+    expect(asked[0]!.body).toMatchObject({ callId: CALL, technicianId: INES, skills: ['wells'] })
     draft.value.technicianId = null
     await flushPromises()
     expect(warnings.value).toEqual([])

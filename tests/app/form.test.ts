@@ -92,16 +92,6 @@ describe('fields as data', () => {
     expect(page.findAll('.row')).toHaveLength(1)
     expect(page.findAll('.row .grow')).toHaveLength(1)
   })
-  it('may stand in a part of the form', async () => {
-    const form = useForm({ row: { name: '' }, custom: {} })
-    const page = mount(() =>
-      h(Form, { of: form }, () =>
-        h(FormFields, { fields: [field('name', 'Name')], values: form.values.row }),
-      ),
-    )
-    await page.get('input').setValue('Boiler')
-    expect(form.values.row.name).toBe('Boiler')
-  })
   it('choose among texts that stand for themselves', () => {
     expect(optionsOf(['yes', 'no'])).toEqual([
       { value: 'yes', label: 'yes' },

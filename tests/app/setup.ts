@@ -5,7 +5,7 @@ import ElementPlus from 'element-plus'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, vi } from 'vitest'
 import { h } from 'vue'
-import { createMemoryHistory, createRouter } from 'vue-router'
+import { createMemoryHistory, createRouter, useRoute } from 'vue-router'
 
 // The price book of the browser, which is searched in a worker of its own, in the test's own thread.
 const worker = vi.hoisted(() => ({
@@ -47,6 +47,7 @@ beforeEach(() => {
       terminate() {}
     },
   )
+  vi.stubGlobal('useRoute', useRoute)
   const pinia = createPinia()
   setActivePinia(pinia)
   const page = { render: () => h('p') }

@@ -1005,7 +1005,17 @@ describe('the firm’s own words and wishes', () => {
         (w) => w.state === 'to_bill',
       ),
     ).toBe(true)
-    await office.ok('keepStateLabels', { body: { labels: [] } })
+    // A word for another state leaves this one as it is.
+    const call = (state: 'closed' | 'to_bill', label: string) =>
+      office.ok('keepStateLabels', { body: { labels: [{ state, label }] } })
+    await call('closed', 'at rest')
+    expect((await books.ok('session')).company.stateLabels).toEqual({
+      to_bill: 'ready to bill',
+      closed: 'at rest',
+    })
+    await call('closed', '')
+    await call('to_bill', '')
+    expect((await books.ok('session')).company.stateLabels).toEqual({})
   })
   it('finds and exports an invoice by a field of the firm’s own', async () => {
     const field = (await office.ok('setUp')).fields.find((f) => f.name === 'Cost centre')!

@@ -159,13 +159,15 @@ describe('set-up', () => {
       ).status,
     ).toBe(403)
   })
-  it('sources are kept once each', async () => {
+  it('sources are kept once each, also where two people add one at once', async () => {
     const { sources } = await office.ok('setUp')
-    await office.ok('keepSources', {
-      body: { sources: [...sources, 'county fair', 'county fair'] },
-    })
-    expect((await office.ok('setUp')).sources).toEqual([...sources, 'county fair'])
-    await office.ok('keepSources', { body: { sources } })
+    const [fair, radio] = ['county fair', 'the radio']
+    await Promise.all([fair, radio].map((add) => office.ok('keepSources', { body: { add } })))
+    expect((await office.ok('setUp')).sources.sort()).toEqual([...sources, fair, radio].sort())
+    const again = await office.send('keepSources', { body: { add: 'County Fair' } })
+    expect([again.status, again.body.errors?.[0]?.path]).toEqual([422, 'add'])
+    for (const takeOut of [fair, radio]) await office.ok('keepSources', { body: { takeOut } })
+    expect((await office.ok('setUp')).sources).toEqual(sources)
   })
   it('a plan wants a price and its number of visits; its name is given once', async () => {
     expect(

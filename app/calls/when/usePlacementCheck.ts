@@ -5,6 +5,7 @@ import type { Draft } from '~/stores/call'
 
 export type Warning = { code: string; text: string }
 export function usePlacementCheck(
+  callId: string,
   draft: Ref<Draft>,
   asked: { startAt: () => number | null; skills: () => string[] },
   warnings: Ref<Warning[]>,
@@ -17,6 +18,7 @@ export function usePlacementCheck(
     if (!technicianId || startAt === null) return null
     return {
       visitId: null,
+      callId,
       technicianId,
       startAt: new Date(startAt).toISOString(),
       durationSeconds,

@@ -1,8 +1,11 @@
 <script setup lang="ts">
 // Ctrl K: finds anything and runs any command, by keyboard.
 import { computed, nextTick, ref, watch } from 'vue'
+import type { Permission } from '~~/core/access/permissions'
 import { call, Problem } from '~/lib/api'
+import { useSession } from '~/stores/session'
 import TextInput from '~/base/TextInput.vue'
+import { useLayer } from '~/lib/layers'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ help: [] }>()
@@ -12,48 +15,69 @@ const at = ref(0)
 /** why nothing could be looked for */
 const failed = ref('')
 const box = ref<{ focus: () => void }>()
-const COMMANDS = [
-  ['Take a call', '/calls/new', 'N'],
-  ['Calls', '/calls', 'Alt 1'],
-  ['Schedule', '/schedule', 'Alt 2'],
-  ['On site', '/on-site', 'Alt 3'],
-  ['To bill', '/to-bill', 'Alt 4'],
-  ['Unpaid', '/unpaid', 'Alt 5'],
-  ['Customers', '/customers', ''],
-  ['Duplicates', '/customers/duplicates', ''],
-  ['Import customers', '/customers/import', ''],
-  ['Sites', '/sites', ''],
-  ['Care agreements', '/agreements', ''],
-  ['Set-up of calls', '/set-up', ''],
-  ['Price book', '/price-book', ''],
-  ['Invoices', '/invoices', ''],
-  ['Mail', '/messages', ''],
-  ['Shortcuts of this screen', '?', '?'],
-] as const
+useLayer(() => open.value)
+const session = useSession()
+const COMMANDS: readonly (readonly [title: string, to: string, keys: string, may?: Permission])[] =
+  [
+    ['Take a call', '/calls/new', 'N', 'calls.take'],
+    ['Calls', '/calls', 'Alt 1', 'calls.see'],
+    ['Schedule', '/schedule', 'Alt 2', 'dispatch.see'],
+    ['On site', '/on-site', 'Alt 3', 'dispatch.see'],
+    ['To bill', '/to-bill', 'Alt 4', 'visits.list'],
+    ['Unpaid', '/unpaid', 'Alt 5', 'collections.work'],
+    ['Customers', '/customers', '', 'customers.see'],
+    ['Duplicates', '/customers/duplicates', '', 'customers.merge'],
+    ['Import customers', '/customers/import', '', 'customers.import'],
+    ['Sites', '/sites', '', 'customers.see'],
+    ['Care agreements', '/agreements', '', 'agreements.see'],
+    ['Set-up of calls', '/set-up', '', 'settings.see'],
+    ['Price book', '/price-book', '', 'pricebook.see'],
+    ['Invoices', '/invoices', '', 'invoices.list'],
+    ['Mail', '/messages', '', 'messages.see'],
+    ['Shortcuts of this screen', '?', '?'],
+  ]
+const mine = computed(() => COMMANDS.filter(([, , , may]) => !may || session.may(may)))
 const items = computed(() => {
   const w = words.value.toLowerCase()
-  const commands = COMMANDS.filter((c) => c[0].toLowerCase().includes(w)).map(
-    ([title, to, detail]) => ({ kind: 'go', title, detail, to: to as string }),
-  )
+  const commands = mine.value
+    .filter((c) => c[0].toLowerCase().includes(w))
+    .map(([title, to, detail]) => ({ kind: 'go', title, detail, to }))
   return w.length > 1 ? [...found.value, ...commands] : commands
 })
 let turn = 0
+/** What is found belongs to other words than those that stand there. */
+const asking = ref(false)
+/** Enter was pressed before the answer was there. */
+let takesFirst = false
 watch(words, async (w) => {
   at.value = 0
+  takesFirst = false
   const mine = ++turn
-  if (w.trim().length < 2) return
+  asking.value = w.trim().length > 1
+  if (!asking.value) return void (found.value = [])
   const got = await call('find', { query: { q: w.trim() } }).catch((error: Problem) => error)
   if (mine !== turn) return
+  asking.value = false
   failed.value = got instanceof Problem ? got.message : ''
   found.value = got instanceof Problem ? [] : got.items
+  if (takesFirst && found.value.length) choose(0)
 })
+let before: Element | null = null
 watch(open, (is) => {
   if (is) {
+    before = document.activeElement
     words.value = ''
     found.value = []
     void nextTick(() => box.value?.focus())
+  } else {
+    turn++
+    ;(before as HTMLElement | null)?.focus?.()
   }
 })
+function enter() {
+  if (asking.value) takesFirst = true
+  else choose(at.value)
+}
 function choose(i: number) {
   const item = items.value[i]
   if (!item) return
@@ -64,10 +88,12 @@ function choose(i: number) {
 function key(e: KeyboardEvent) {
   if (e.key === 'ArrowDown') at.value = Math.min(at.value + 1, items.value.length - 1)
   else if (e.key === 'ArrowUp') at.value = Math.max(0, at.value - 1)
-  else if (e.key === 'Enter') choose(at.value)
-  else if (e.key === 'Escape') open.value = false
-  else return
+  else if (e.key === 'Enter') enter()
+  else if (e.key === 'Escape' || (e.key === 'k' && (e.ctrlKey || e.metaKey))) open.value = false
+  // There is one field: the keys stay in it.
+  else if (e.key !== 'Tab') return
   e.preventDefault()
+  e.stopPropagation()
 }
 </script>
 
@@ -114,6 +140,13 @@ function key(e: KeyboardEvent) {
           role="alert"
         >
           Could not look: {{ failed }}
+        </li>
+        <li
+          v-else-if="asking"
+          class="quiet"
+          role="status"
+        >
+          Looking…
         </li>
         <li
           v-else-if="!items.length"

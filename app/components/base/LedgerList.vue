@@ -1,8 +1,11 @@
 <script setup lang="ts" generic="T extends { id: string }">
 // A list with a filter and keyset paging: loads, says when it is empty, goes on when asked.
-import { onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
+import { onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import type { Problem } from '~/lib/api'
-import { onLive } from '~/lib/live'
+import { onLive, type Shows } from '~/lib/live'
+import { useFilter } from '~/lib/useFilter'
+import { useListPlace } from '~/lib/useListPlace'
+import { usePages } from '~/lib/usePages'
 import type { Column } from '~/base/columns'
 import DataTable from '~/base/DataTable.vue'
 import Pending from '~/base/Pending.vue'
@@ -20,6 +23,8 @@ const props = defineProps<{
   columns: readonly Column<T>[]
   tone?: (item: T) => unknown
   picks?: boolean
+  /** what its rows are about, so that it is asked again only after changes of it */
+  shows?: Shows
 }>()
 const emit = defineEmits<{ pick: [item: T]; shown: [items: T[]] }>()
 defineSlots<
@@ -28,25 +33,9 @@ defineSlots<
     note?: () => unknown
   }
 >()
-const items = shallowRef<T[]>([])
-const next = ref<string | null>(null)
-const total = ref<number | null>(null)
-const q = ref('')
-const problem = ref('')
-let turn = 0
-async function refresh(after?: string) {
-  const mine = ++turn
-  try {
-    const got = await props.load(q.value.trim(), after)
-    if (mine !== turn) return
-    items.value = after ? [...items.value, ...got.items] : got.items
-    next.value = got.next
-    total.value = got.total
-    problem.value = ''
-  } catch (error) {
-    if (mine === turn) problem.value = (error as Problem).message
-  }
-}
+const q = useFilter('q')
+const list = usePages<T>((after) => props.load(q.value.trim(), after))
+const { items, next, total, problem, refresh, more } = list
 let left = false
 onBeforeUnmount(() => (left = true))
 /** How many rows were gathered so far, while all of them are. */
@@ -83,26 +72,23 @@ function draw(rows: readonly T[]): boolean {
     problem.value = `These are ${rows.length} rows; ${MOST_PRINTED} are printed at most. Filter them, or keep them as CSV.`
     return false
   }
-  turn++
   items.value = [...rows]
   next.value = null
   return true
 }
 watch(items, (now) => emit('shown', now))
-watch(q, () => void refresh())
-watch(
-  () => props.watchKey,
-  () => void refresh(),
-)
-onMounted(() => refresh())
-// A list that was paged on keeps its place; it is asked again only from its top.
-onLive(() => {
-  if (items.value.length <= 50) void refresh()
-})
+watch([q, () => props.watchKey], () => void list.begin())
+const page = useTemplateRef<HTMLElement>('page')
+const { kept } = useListPlace(page, () => items.value.length)
+onMounted(() => (kept ? list.upTo(kept.rows).then(kept.scroll) : refresh()))
+onLive(() => void refresh(), 0, props.shows)
 </script>
 
 <template>
-  <section class="page">
+  <section
+    ref="page"
+    class="page"
+  >
     <div class="row head">
       <h1>
         {{ title }} <span class="quiet num">{{ total ?? '' }}</span>
@@ -170,7 +156,7 @@ onLive(() => {
       <ActButton
         v-if="next"
         class="no-print"
-        @click="refresh(next ?? undefined)"
+        @click="more"
       >
         Show more
       </ActButton>

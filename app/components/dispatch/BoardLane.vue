@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // One technician's row of the board. It is drawn anew only when something of its own changes, so that a drag stays smooth on a large day.
+import { stackSpans } from '~~/core/time/stackSpans'
 import { HOUR } from '~~/core/time/units'
 import { computed, inject, ref } from 'vue'
 import type { Answer } from '~~/shared/api'
@@ -47,6 +48,19 @@ function said(t: Technician): string {
   const kind = t.kind === 'employee' ? [] : [t.kind]
   return [...kind, ...t.skills.filter((skill) => skill !== t.kind)].join(', ')
 }
+/** Visits at one time stand beneath each other: all are seen, and within reach. */
+const levels = computed(() => {
+  const all = [...props.lane.visits, ...props.lane.helps]
+  const spans = all.map((v) => {
+    const from = Date.parse(v.state === 'planned' ? v.startAt! : (v.arriveAt ?? v.startAt!))
+    return { from, to: from + v.durationSeconds * 1000 }
+  })
+  return new Map(stackSpans(spans).map((level, i) => [all[i]!.id, level]))
+})
+const LEVEL_PX = 62
+const HELD_PX = 44
+const below = computed(() => Math.max(0, ...levels.value.values()) * LEVEL_PX)
+const tall = computed(() => 76 + below.value + props.lane.held.length * HELD_PX)
 const off = (t: Technician) =>
   t.timeOff
     .filter((o) => o.kind !== 'break')
@@ -58,7 +72,7 @@ const off = (t: Technician) =>
   <div
     class="person"
     role="row"
-    :style="lane.held.length ? { minHeight: `${78 + lane.held.length * 44}px` } : undefined"
+    :style="{ minHeight: `${tall}px` }"
   >
     <div
       class="name"
@@ -107,7 +121,11 @@ const off = (t: Technician) =>
         :key="h.callId"
         :to="`/calls/${h.callId}`"
         class="held"
-        :style="{ top: `${74 + i * 44}px`, left: pos(h.startAt), width: long(h.durationSeconds) }"
+        :style="{
+          top: `${74 + below + i * HELD_PX}px`,
+          left: pos(h.startAt),
+          width: long(h.durationSeconds),
+        }"
         ><b class="clip">Held: {{ h.summary }}</b
         ><span
           v-if="h.missing"
@@ -125,6 +143,7 @@ const off = (t: Technician) =>
         :fresh="fresh === v.id"
         :leaving="leaving === v.id"
         :dim="filters.active && !filters.fits(v)"
+        :down="levels.get(v.id)! * LEVEL_PX"
         @grab="(e, edge) => emit('grab', e, v, edge)"
         @keys="emit('keys', $event, v)"
       />
@@ -132,7 +151,11 @@ const off = (t: Technician) =>
         v-for="v in lane.helps"
         :key="`h${v.id}`"
         class="helps"
-        :style="{ left: pos(v.startAt!), width: long(v.durationSeconds) }"
+        :style="{
+          top: `${18 + levels.get(v.id)! * LEVEL_PX}px`,
+          left: pos(v.startAt!),
+          width: long(v.durationSeconds),
+        }"
         :title="`with ${nameOf(v.technicianId)}: ${v.title}, ${v.customer}`"
         @click.stop="emit('look', v.id)"
       >
@@ -212,7 +235,6 @@ const off = (t: Technician) =>
 }
 .helps {
   position: absolute;
-  top: 18px;
   height: 48px;
   border: 1.5px dotted var(--ink-2);
   border-radius: 4px;

@@ -13,6 +13,8 @@ const props = defineProps<{
   fresh?: boolean
   leaving?: boolean
   dim?: boolean
+  /** px: how far beneath the first level of its row */
+  down?: number
 }>()
 const emit = defineEmits<{
   grab: [event: PointerEvent, edge: boolean]
@@ -49,13 +51,17 @@ const late = computed(() =>
     v-if="visit.promiseStart && visit.promiseEnd"
     class="promise"
     :class="{ risk: visit.atRisk }"
-    :style="{ left: pos(visit.promiseStart), width: wide(visit.promiseStart, visit.promiseEnd) }"
+    :style="{
+      top: `${7 + (down ?? 0)}px`,
+      left: pos(visit.promiseStart),
+      width: wide(visit.promiseStart, visit.promiseEnd),
+    }"
     :title="`Promised ${visit.promiseFrom}–${visit.promiseTo}`"
   />
   <span
     v-if="visit.driveSeconds && !trying"
     class="drive"
-    :style="{ left: pos(driveFrom), width: wide(driveFrom, begin) }"
+    :style="{ top: `${42 + (down ?? 0)}px`, left: pos(driveFrom), width: wide(driveFrom, begin) }"
     ><i class="num">{{ Math.round(visit.driveSeconds / 60) }}</i></span
   >
   <div
@@ -72,7 +78,7 @@ const late = computed(() =>
         odd: visit.misfit && !trying,
       },
     ]"
-    :style="{ left: pos(begin), width: wide(begin, end) }"
+    :style="{ top: `${18 + (down ?? 0)}px`, left: pos(begin), width: wide(begin, end) }"
     tabindex="0"
     role="button"
     :data-visit="trying ? undefined : visit.id"
@@ -113,7 +119,6 @@ const late = computed(() =>
 <style scoped>
 .promise {
   position: absolute;
-  top: 7px;
   height: 6px;
   border: 1.5px solid var(--ink-2);
   border-bottom: 0;
@@ -124,7 +129,6 @@ const late = computed(() =>
 }
 .drive {
   position: absolute;
-  top: 42px;
   border-top: 2px dotted var(--ink-2);
   z-index: 2;
   text-align: center;
@@ -140,7 +144,6 @@ const late = computed(() =>
 }
 .visit {
   position: absolute;
-  top: 18px;
   height: 48px;
   border: 1.5px solid var(--steel);
   border-radius: 4px;

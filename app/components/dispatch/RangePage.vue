@@ -3,16 +3,14 @@
 import { computed, ref } from 'vue'
 import { plusDays, plusMonths } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
-import ActRefused from '~/components/dispatch/ActRefused.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
+import UndoActs from '~/dispatch/UndoActs.vue'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import { SHOWS } from '~/lib/live'
 import { dayKeys } from '~/dispatch/day/boardShortcuts'
 import { useShortcuts } from '~/lib/shortcuts'
 import { useAnswer } from '~/lib/useAnswer'
-import { useScheduleAct } from '~/lib/useScheduleAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
-import { useBoard } from '~/stores/board'
 import { useScheduleFilter } from '~/stores/scheduleFilter'
 import ActButton from '~/base/ActButton.vue'
 import Pending from '~/base/Pending.vue'
@@ -24,7 +22,6 @@ const props = defineProps<{
 }>()
 const { session, route, date, may } = useScheduleDate()
 const filters = useScheduleFilter()
-const board = useBoard()
 const days = computed(() => props.span(date.value))
 const { data, problem, refresh } = useAnswer(
   'scheduleRange',
@@ -42,12 +39,7 @@ const opened = computed(
     ) ?? null,
 )
 const shown = computed(() => data.value?.visits.filter(filters.fits) ?? [])
-const { failure, refused, act: doing } = useScheduleAct(refresh)
-const undo = () => doing((override) => board.undo(override))
-useShortcuts([
-  ...dayKeys(move, props.step),
-  { keys: 'Ctrl Z', press: ['Control+z', 'Meta+z'], does: 'undo', run: () => void undo() },
-])
+useShortcuts(dayKeys(move, props.step))
 type Range = Answer<'scheduleRange'>
 defineSlots<{
   default(p: {
@@ -91,27 +83,18 @@ defineSlots<{
       >
         →
       </ActButton>
-      <ActButton
+      <UndoActs
         v-if="may"
-        :disabled="!board.done.length"
-        @click="undo"
-      >
-        Undo
-      </ActButton>
+        :refresh="refresh"
+      />
     </div>
     <p
-      v-if="failure || problem"
+      v-if="problem"
       class="note bad"
       role="alert"
     >
-      {{ failure || problem?.message }}
+      {{ problem.message }}
     </p>
-    <ActRefused
-      v-if="refused"
-      :text="refused.text"
-      @again="refused.again()"
-      @leave="refused = null"
-    />
     <div class="body">
       <slot
         :data="data"
@@ -143,6 +126,7 @@ defineSlots<{
 }
 .head {
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   align-items: center;
   padding: 10px 14px;

@@ -6,7 +6,11 @@ import DateInput from '~/base/DateInput.vue'
 import FigureInput from '~/base/FigureInput.vue'
 import TextInput from '~/base/TextInput.vue'
 
-defineProps<{ fields: { id: string; name: string; kind: string; choices: string[] }[] }>()
+const props = defineProps<{
+  fields: { id: string; name: string; kind: string; choices: string[] }[]
+  /** what they are called, together, in the form that they stand in */
+  name?: string
+}>()
 const values = defineModel<Record<string, string>>({ required: true })
 const set = (id: string, value: string) => {
   values.value = { ...values.value, [id]: value }
@@ -17,6 +21,7 @@ const set = (id: string, value: string) => {
   <Field
     v-for="f in fields"
     :key="f.id"
+    :name="props.name && `${props.name}.${f.id}`"
     :label="f.name"
   >
     <Choice

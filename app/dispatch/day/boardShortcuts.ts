@@ -13,6 +13,16 @@ export const BOARD_KEYS: readonly Shortcut[] = [
   { keys: 'C', does: 'a further visit of the same work order; Alt and drag puts it somewhere' },
   { keys: 'X', does: 'split it: the rest goes to the tray' },
 ]
+/** Taken back and done again, in every view of the schedule. */
+export const undoKeys = (undo: () => void, redo: () => void): readonly Shortcut[] => [
+  { keys: 'Ctrl Z', press: ['Control+z', 'Meta+z'], does: 'undo', run: undo },
+  {
+    keys: 'Ctrl Y',
+    press: ['Control+y', 'Meta+y', 'Control+Shift+z', 'Meta+Shift+z'],
+    does: 'do it again',
+    run: redo,
+  },
+]
 /** The day before and the day after, in every view of the schedule. */
 export const dayKeys = (go: (by: -1 | 1) => void, step = 'day'): readonly Shortcut[] => [
   { keys: '[', press: '[', does: `${step} before`, run: () => go(-1) },

@@ -108,6 +108,16 @@ interface Followed {
   left: () => void
   scrolled: () => void
 }
+/** A click that ends a drag is none: the browser gives it to whatever lies under both its ends. */
+function swallowClick() {
+  const swallow = (e: MouseEvent) => {
+    e.preventDefault()
+    e.stopPropagation()
+  }
+  window.addEventListener('click', swallow, { capture: true, once: true })
+  // It comes with the release or not at all.
+  setTimeout(() => window.removeEventListener('click', swallow, { capture: true }), 0)
+}
 /** Follows a pointer until it is let go, or Escape leaves it. */
 function follow(from: PointerEvent, to: Followed) {
   let begun = false
@@ -125,11 +135,14 @@ function follow(from: PointerEvent, to: Followed) {
   }
   const up = () => {
     stop()
+    if (begun) swallowClick()
     void (begun ? to.dropped() : to.pressed())
   }
   const escape = (e: KeyboardEvent) => {
     if (e.key !== 'Escape') return
     stop()
+    // The hand is still down; what it lets go of later is no click either.
+    window.addEventListener('pointerup', swallowClick, { once: true })
     to.left()
   }
   window.addEventListener('pointermove', move)

@@ -98,7 +98,8 @@ export function useBoardKeys(board: Board) {
     // Ctrl C and Ctrl X are the browser's.
     const act = !(e.ctrlKey || e.metaKey) && acts(visit)[e.key.toLowerCase()]
     if (move) step(visit, move(placeOf(visit), e.shiftKey))
-    else if (act) void act()
+    // A key that is held moves on, and acts once.
+    else if (act) e.repeat || void act()
     else return
     e.preventDefault()
   }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What may change: which days, who is away, who is planned, and how long the planner thinks.
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { plusDays } from '~~/core/time/zone'
 import type { Given } from '~~/shared/api'
 import ActButton from '~/base/ActButton.vue'
@@ -20,8 +20,9 @@ const props = defineProps<{
   absent: string
   again: boolean
   busy: boolean
+  may: boolean
 }>()
-const emit = defineEmits<{ propose: [wish: Given<'beginPlan'>] }>()
+const emit = defineEmits<{ propose: [wish: Given<'beginPlan'>]; wish: [] }>()
 const session = useSession()
 const form = useForm({
   days: 1,
@@ -43,6 +44,8 @@ const toggle = (id: string) => {
   const out = leftOut.value
   leftOut.value = out.includes(id) ? out.filter((other) => other !== id) : [...out, id]
 }
+// What was proposed for another wish is no answer to this one.
+watch([date, leftOut, () => JSON.stringify(form.values)], () => emit('wish'))
 function propose() {
   const { days, absentId, ...rest } = form.values
   const chosen = props.people.filter((p) => !leftOut.value.includes(p.id)).map((p) => p.id)
@@ -111,6 +114,7 @@ function propose() {
       >
     </fieldset>
     <ActButton
+      v-if="may"
       primary
       submit
       :disabled="busy"

@@ -1,5 +1,5 @@
 // A plan of a day: asked for, followed until there is something to show, accepted in whole or in part.
-import { ref } from 'vue'
+import { onScopeDispose, ref } from 'vue'
 import type { Answer, Given } from '~~/shared/api'
 import { call, type Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
@@ -31,8 +31,15 @@ export function usePlan() {
         throw error
       })
     }
-    chosen.value = plan.value?.changes.map((c) => c.visitId) ?? []
+    if (plan.value?.id === id) chosen.value = plan.value.changes.map((c) => c.visitId)
   }
+  /** What was proposed is no longer what is asked for; a plan that is being made goes on for nobody. */
+  function forget() {
+    if (plan.value?.state === 'running') stop()
+    plan.value = null
+    chosen.value = []
+  }
+  onScopeDispose(forget)
   const stop = () =>
     void call('stopPlan', { params: { id: plan.value!.id } }).catch(() => {
       /* it was ready in that moment */
@@ -45,7 +52,7 @@ export function usePlan() {
       plan.value = done.plan
       return true
     })
-  return { plan, chosen, busy, problem, propose, stop, accept }
+  return { plan, chosen, busy, problem, propose, forget, stop, accept }
 }
 /** How a visit that was moved goes back, and forward again. */
 function undoOf({ visitId, version, ...before }: Answer<'acceptPlan'>['undo'][number], plan: Plan) {

@@ -123,7 +123,6 @@ function ended() {
   store.end()
   void navigateTo('/calls')
 }
-const nothingOver = () => !ending.value && !document.querySelector('.veil')
 useShortcuts([
   {
     keys: 'Ctrl Enter',
@@ -145,7 +144,6 @@ useShortcuts([
     press: 'Escape',
     typing: true,
     does: 'back to the calls',
-    when: nothingOver,
     run: () => void navigateTo('/calls'),
   },
 ])

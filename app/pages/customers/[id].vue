@@ -39,9 +39,6 @@ const desk = computed(() => session.may('customers.make'))
 const editing = ref(false)
 const erasing = ref(false)
 const open = ref<OpenForm | null>(null)
-const take = async (work: Promise<Customer>) => {
-  c.value = await work
-}
 const siteFields = computed(
   () => setUp.value?.fields.filter((f) => f.subject === 'site' && !f.retired) ?? [],
 )
@@ -195,19 +192,16 @@ const inOneLine = computed(() => {
       v-if="editing"
       :customer="c"
       :set-up="setUp"
+      :refresh="refresh"
       @kept="kept"
       @close="editing = false"
     />
     <RowForm
       v-if="open"
-      :title="open.title"
-      :fields="open.fields"
-      :values="open.values"
-      :custom="open.custom"
-      :custom-values="open.customValues"
-      :copy="open.copy"
-      :save="(typed, own) => take(open!.save(typed, own))"
-      :remove="open.remove && (() => take(open!.remove!()))"
+      :of="open"
+      :customer="c"
+      :refresh="refresh"
+      @kept="(now) => (c = now)"
       @close="open = null"
     />
     <EraseCustomer

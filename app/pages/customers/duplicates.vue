@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Pairs that are perhaps one customer: side by side, with the reasons; merged with a look at what moves first, or told apart.
-import { reactive, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
@@ -15,6 +15,7 @@ import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
+const mayMerge = computed(() => session.may('customers.merge'))
 const { data, problem, refresh } = useAnswer('duplicates', undefined, {
   subjects: ['customer', 'import'],
 })
@@ -135,23 +136,25 @@ const NAMES: Record<string, string> = {
         ></template
       >
       <template #act="{ row: p }"
-        ><ActButton
-          :disabled="busy"
-          @click="
-            look(
-              p.first.work >= p.second.work ? p.first.id : p.second.id,
-              p.first.work >= p.second.work ? p.second.id : p.first.id,
-            )
-          "
-        >
-          Look at both</ActButton
-        >{{ ' '
-        }}<ActButton
-          :disabled="busy"
-          @click="apart(p.first.id, p.second.id)"
-        >
-          Not the same
-        </ActButton></template
+        ><template v-if="mayMerge"
+          ><ActButton
+            :disabled="busy"
+            @click="
+              look(
+                p.first.work >= p.second.work ? p.first.id : p.second.id,
+                p.first.work >= p.second.work ? p.second.id : p.first.id,
+              )
+            "
+          >
+            Look at both</ActButton
+          >{{ ' '
+          }}<ActButton
+            :disabled="busy"
+            @click="apart(p.first.id, p.second.id)"
+          >
+            Not the same
+          </ActButton></template
+        ></template
       >
     </DataTable>
     <p

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 // Customers and prospects in one list, with what they owe.
-import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
+import { useFilter } from '~/lib/useFilter'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const kind = ref<'' | 'customer' | 'prospect' | 'owing'>('')
+const kind = useFilter<'' | 'customer' | 'prospect' | 'owing'>('kind')
 const load = (q: string, after?: string) =>
   call('customers', {
     query: {

@@ -2,6 +2,7 @@
 // My visits of the day, in order, the open one first.
 import { computed } from 'vue'
 import { useAnswer } from '~/lib/useAnswer'
+import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
 import Notice from '~/base/Notice.vue'
 
@@ -17,10 +18,7 @@ const SAID: Record<string, string> = {
   finished: '✓ finished',
   no_access: 'no access',
 }
-async function leave() {
-  await session.signOut()
-  await navigateTo('/sign-in')
-}
+const leave = useSignOut()
 </script>
 
 <template>

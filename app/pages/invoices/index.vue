@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
+import { useFilter } from '~/lib/useFilter'
 import { useSession } from '~/stores/session'
 import { INVOICE_STATES } from '~/invoices/words'
 import ActButton from '~/base/ActButton.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const state = ref<'' | 'open' | 'overdue' | 'paid'>('')
+const state = useFilter<'' | 'open' | 'overdue' | 'paid'>('state')
 const load = (q: string, after?: string) =>
   call('invoices', { query: { q, after, state: state.value || undefined } })
 </script>

@@ -2,6 +2,7 @@
 // One entry of the book: what it is beside what it costs and why; changes are worked out while they are typed and kept in one act.
 import { computed } from 'vue'
 import ActButton from '~/base/ActButton.vue'
+import Meanwhile from '~/base/Meanwhile.vue'
 import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
 import StateTag from '~/base/StateTag.vue'
@@ -11,15 +12,16 @@ import EntryForm from '~/pricebook/entry/EntryForm.vue'
 import EntryPicture from '~/pricebook/entry/EntryPicture.vue'
 import EntrySold from '~/pricebook/entry/EntrySold.vue'
 import EntryWhy from '~/pricebook/entry/EntryWhy.vue'
-import { useEntry, useFigures } from '~/pricebook/entry/useEntry'
+import { useEntry } from '~/pricebook/entry/useEntry'
 
 definePageMeta({ layout: 'office' })
 const route = useRoute()
+/** What has no field that it could stand beneath. */
+const UNNAMED = ['parts', 'retired', 'pinned']
 const fresh = computed(() => route.params.id === 'new')
 const id = fresh.value ? newId() : String(route.params.id)
 const of = useEntry(id, () => fresh.value)
-const { entry, rules, problem, busy, failed, owns, form, dirty, theirs, tried, odd } = of
-const { amount } = useFigures()
+const { entry, rules, problem, owns, form, typed, tried, odd } = of
 </script>
 
 <template>
@@ -51,33 +53,22 @@ const { amount } = useFigures()
       <template v-if="owns">
         <ActButton
           v-if="entry"
-          :disabled="busy"
-          @click="of.keep({ retired: !entry.retired })"
+          :disabled="typed.busy"
+          @click="of.retire"
         >
           {{ entry.retired ? 'Bring back' : 'Retire' }}
         </ActButton>
         <ActButton
           primary
-          :disabled="busy || !dirty"
+          :disabled="typed.busy || !typed.changed"
           @click="of.keep()"
         >
           Keep this entry
         </ActButton>
       </template>
     </div>
-    <Notice :of="failed" />
-    <p
-      v-if="theirs"
-      class="note warn row"
-      role="status"
-    >
-      <span class="grow">
-        <b>Someone changed this entry meanwhile</b>: {{ theirs.name }}, {{ amount(theirs.price) }}.
-        What you typed is still here.
-      </span>
-      <ActButton @click="of.take(theirs)"> Take theirs</ActButton>
-      <ActButton @click="of.overrule(theirs)"> Keep mine over it </ActButton>
-    </p>
+    <Notice :of="typed.problem" />
+    <Meanwhile :names="UNNAMED" />
     <div class="two">
       <EntryForm
         :of="of"
@@ -88,7 +79,7 @@ const { amount } = useFigures()
           v-if="entry"
           :entry="entry"
           :owns="owns"
-          :busy="busy"
+          :busy="typed.busy"
           @choose="of.choosePicture"
           @remove="of.keepPicture('')"
         />
@@ -102,7 +93,7 @@ const { amount } = useFigures()
           <EntrySold
             :entry="entry"
             :owns="owns"
-            :busy="busy || dirty"
+            :busy="typed.busy || typed.changed"
             @take-hours="of.takeHours"
           />
           <EntryAround :entry="entry" />

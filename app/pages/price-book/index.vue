@@ -6,6 +6,7 @@ import BookGrid from '~/components/pricebook/BookGrid.vue'
 import BookPaper from '~/components/pricebook/BookPaper.vue'
 import PricePreview from '~/components/pricebook/PricePreview.vue'
 import type { Found } from '~/lib/book'
+import { useFilter } from '~/lib/useFilter'
 import { useBook } from '~/lib/useBook'
 import RetiredEntries from '~/pricebook/book/RetiredEntries.vue'
 import TypedOver from '~/pricebook/book/TypedOver.vue'
@@ -23,10 +24,10 @@ const session = useSession()
 const edits = usePriceEdits()
 const { state, turn, list, refresh } = useBook()
 const owns = computed(() => session.may('pricebook.change'))
-const kind = ref<'' | Found['kind']>('')
-const category = ref('')
-const words = ref('')
-const sort = ref<SortKey>('code')
+const kind = useFilter<'' | Found['kind']>('kind')
+const category = useFilter('category')
+const words = useFilter('words')
+const sort = useFilter<SortKey>('sort', 'code')
 const descending = ref(false)
 const retired = ref(false)
 const rows = shallowRef<Found[] | null>(null)

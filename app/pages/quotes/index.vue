@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // Quotes: what was offered, the latest first, each with why it waits.
-import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import type { QuoteState } from '~~/core/quotes/quoteLifecycle'
 import { call } from '~/lib/api'
+import { useFilter } from '~/lib/useFilter'
 import { QUOTE_FILTERS } from '~/quotes/words'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
@@ -11,7 +11,7 @@ import ActButton from '~/base/ActButton.vue'
 definePageMeta({ layout: 'office' })
 const session = useSession()
 type Filter = QuoteState | 'open' | ''
-const state = ref<Filter>('open')
+const state = useFilter<Filter>('state', 'open')
 const load = (q: string, after?: string) =>
   call('quotes', { query: { q, after, state: state.value || undefined } })
 const FILTERS = [...Object.entries(QUOTE_FILTERS), ['', 'All']] as [Filter, string][]

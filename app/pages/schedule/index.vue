@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // The day: technicians down, hours across, the tray of what has no slot. Drag or keyboard; warnings before saving; undo.
 // The board keeps its own drawing: no table of the kit has rows of time.
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
-import { BOARD_KEYS, dayKeys } from '~/dispatch/day/boardShortcuts'
+import { BOARD_KEYS, dayKeys, undoKeys } from '~/dispatch/day/boardShortcuts'
 import { useShortcuts } from '~/lib/shortcuts'
 import ActButton from '~/base/ActButton.vue'
 import Pending from '~/base/Pending.vue'
@@ -37,6 +37,11 @@ const { trying, tried, warnings } = useTrying()
 const { day, problem, refresh, frame, lanes, people, tray, visitOf, nameOf } = useDay(date, tried)
 const acts = useBoardActs(trying, visitOf, refresh)
 const { failure, refused, swapping, undo, redo } = acts
+// What is said, asked or begun is about the day that it was said on.
+watch(date, () => {
+  failure.value = ''
+  refused.value = swapping.value = trying.value = null
+})
 const go = (to: string) => void navigateTo({ path: '/schedule', query: { date: to } })
 
 const now = ref(session.now())
@@ -83,17 +88,7 @@ function begin(e: MouseEvent, technicianId: string) {
 const undone = () => void undo()
 const redone = () => void redo()
 const byDays = (days: number) => go(plusDays(date.value, days))
-useShortcuts([
-  ...BOARD_KEYS,
-  { keys: 'Ctrl Z', press: ['Control+z', 'Meta+z'], does: 'undo', run: undone },
-  {
-    keys: 'Ctrl Y',
-    press: ['Control+y', 'Meta+y', 'Control+Shift+z', 'Meta+Shift+z'],
-    does: 'do it again',
-    run: redone,
-  },
-  ...dayKeys(byDays),
-])
+useShortcuts([...BOARD_KEYS, ...undoKeys(undone, redone), ...dayKeys(byDays)])
 </script>
 
 <template>
@@ -172,36 +167,6 @@ useShortcuts([
             </ActButton>
           </template>
         </div>
-        <div class="says">
-          <p
-            v-if="problem || failure"
-            class="note bad"
-            role="alert"
-          >
-            {{ failure || problem?.message }}
-          </p>
-          <ActRefused
-            v-if="refused"
-            :text="refused.text"
-            @again="refused.again()"
-            @leave="refused = null"
-          />
-          <p
-            v-else-if="swapping"
-            class="note"
-            role="status"
-          >
-            {{ swapping.customer }} changes places with… press <kbd>S</kbd> on another visit, or
-            <kbd>Esc</kbd>.
-          </p>
-          <p
-            v-else-if="warnings"
-            class="note warn"
-            role="status"
-          >
-            {{ warnings }}
-          </p>
-        </div>
         <div
           ref="rows"
           class="grid"
@@ -228,6 +193,44 @@ useShortcuts([
             @keys="key"
             @look="(id) => open({ id })"
           />
+        </div>
+        <div class="says">
+          <p
+            v-if="problem || failure"
+            class="note bad"
+            role="alert"
+          >
+            {{ failure || problem?.message }}
+            <ActButton
+              v-if="failure"
+              quiet
+              aria-label="Close"
+              @click="failure = ''"
+            >
+              ×
+            </ActButton>
+          </p>
+          <ActRefused
+            v-if="refused"
+            :text="refused.text"
+            @again="refused.again()"
+            @leave="refused = null"
+          />
+          <p
+            v-else-if="swapping"
+            class="note"
+            role="status"
+          >
+            {{ swapping.customer }} changes places with… press <kbd>S</kbd> on another visit, or
+            <kbd>Esc</kbd>.
+          </p>
+          <p
+            v-else-if="warnings"
+            class="note warn"
+            role="status"
+          >
+            {{ warnings }}
+          </p>
         </div>
         <p
           v-if="!day.technicians.length"
@@ -273,26 +276,26 @@ useShortcuts([
   flex: 1;
   min-height: 0;
 }
-/* What is said lies over the head: rows must not move under the pointer. */
+/* What is said stands under the rows, which do not move under the pointer, and covers none of them. */
 .says {
-  position: absolute;
-  top: 73px;
-  left: 14px;
-  right: 14px;
-  z-index: 20;
+  flex: none;
+}
+.says :deep(.note) {
+  border-radius: 0;
 }
 .day {
-  position: relative;
   display: flex;
   flex-direction: column;
   min-width: 0;
-  overflow: auto;
+  min-height: 0;
+  overflow: hidden;
 }
 .head .btn {
   padding: 0 9px;
 }
 .head {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
   align-items: center;
   padding: 10px 14px;
@@ -303,6 +306,9 @@ useShortcuts([
   white-space: nowrap;
 }
 .grid {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
   background: var(--sheet);
   border-top: 1px solid var(--rule-2);
 }

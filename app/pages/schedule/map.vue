@@ -7,6 +7,7 @@ import type { Answer } from '~~/shared/api'
 import CountyMap from '~/components/dispatch/CountyMap.vue'
 import NearestTable from '~/components/dispatch/NearestTable.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
+import UndoActs from '~/dispatch/UndoActs.vue'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import type { Problem } from '~/lib/api'
 import { onMoved } from '~/lib/live'
@@ -27,6 +28,7 @@ const filters = useScheduleFilter()
 const { data, problem, refresh } = useAnswer('mapDay', () => ({ query: { date: date.value } }))
 const board = useBoard()
 const { problem: failed, act } = useAct()
+const both = () => Promise.all([refresh(), again()])
 const said = ref('')
 type Nearby = Answer<'nearest'>['items'][number]
 const { data: schedule, refresh: again } = useAnswer('schedule', () => ({
@@ -74,8 +76,10 @@ function seen({ position }: Answer<'mapDay'>['technicians'][number]): string {
   if (position) return `${position.old ? 'last seen' : 'seen'} ${session.time(position.at)}`
   return date.value === session.today ? 'not seen today' : ''
 }
-watch(site, () => {
+// What is said, or asked, is about the place that it was said of.
+watch([site, date], () => {
   said.value = ''
+  warned.value = failed.value = null
 })
 const quarter = (at: string) =>
   new Date(Math.ceil(Date.parse(at) / STEP_MS) * STEP_MS).toISOString()
@@ -83,7 +87,8 @@ const warned = ref<{ text: string; by: Nearby } | null>(null)
 /** What waits at the site is placed with whoever was chosen, for when they can be there; where nothing waits, a call begins. */
 const send = (n: Nearby, override = false) =>
   act(async () => {
-    const waiting = schedule.value?.tray.find((v) => v.siteId === site.value)
+    const [at, there] = [site.value, chosen.value]
+    const waiting = schedule.value?.tray.find((v) => v.siteId === at)
     warned.value = null
     if (waiting) {
       const place = {
@@ -96,19 +101,19 @@ const send = (n: Nearby, override = false) =>
         await board.place(waiting, place, override)
       } catch (error) {
         if ((error as Problem).code !== 'placement_warning') throw error
-        warned.value = { text: (error as Problem).message, by: n }
+        if (site.value === at) warned.value = { text: (error as Problem).message, by: n }
         return
       }
       said.value = `${n.name.split(' ')[0]} has it for ${session.time(place.startAt)}.`
-      await Promise.all([refresh(), again()])
+      await both()
     } else
       await navigateTo({
         path: '/calls/new',
         query: {
           date: session.today,
           technician: n.technicianId,
-          customer: chosen.value!.customerId,
-          site: site.value!,
+          customer: there!.customerId,
+          site: at!,
           start: session.time(quarter(n.arriveAt)),
         },
       })
@@ -149,6 +154,12 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
           >
             →
           </ActButton>
+        </div>
+        <div
+          v-if="may"
+          class="row undo"
+        >
+          <UndoActs :refresh="both" />
         </div>
         <p class="row small">
           <Check v-model="layers.routes"> routes</Check
@@ -257,6 +268,9 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
 </template>
 
 <style scoped>
+.undo {
+  flex-wrap: wrap;
+}
 .views {
   display: flex;
   flex-direction: column;

@@ -5,6 +5,7 @@ import { plusDays } from '~~/core/time/zone'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import DayBeside from '~/dispatch/one/DayBeside.vue'
 import TechnicianDay from '~/dispatch/one/TechnicianDay.vue'
+import UndoActs from '~/dispatch/UndoActs.vue'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import { SHOWS } from '~/lib/live'
 import { dayKeys } from '~/dispatch/day/boardShortcuts'
@@ -94,6 +95,10 @@ useShortcuts([
       >
         →
       </ActButton>
+      <UndoActs
+        v-if="may"
+        :refresh="refresh"
+      />
       <a
         v-if="who"
         class="btn"

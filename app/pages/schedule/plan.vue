@@ -17,11 +17,12 @@ const session = useSession()
 const { query } = useRoute()
 const asked = (name: string) => (typeof query[name] === 'string' ? query[name] : '')
 const date = ref(asked('date') >= session.today ? asked('date') : session.today)
+const plans = computed(() => session.may('dispatch.plan'))
 const { data: schedule, problem: away } = useAnswer('schedule', () => ({
   query: { date: date.value },
 }))
 const people = computed(() => schedule.value?.technicians ?? [])
-const { plan, chosen, busy, problem, propose, stop, accept } = usePlan()
+const { plan, chosen, busy, problem, propose, forget, stop, accept } = usePlan()
 const takeOver = async () => {
   if (await accept()) await navigateTo({ path: '/schedule', query: { date: date.value } })
 }
@@ -44,7 +45,9 @@ const takeOver = async () => {
       :absent="asked('absent')"
       :again="Boolean(plan)"
       :busy="busy"
+      :may="plans"
       @propose="propose"
+      @wish="forget"
     />
     <Notice :of="problem" />
     <div
@@ -71,7 +74,7 @@ const takeOver = async () => {
     <template v-else-if="isReady(plan)">
       <PlanCompare :plan="plan" />
       <PlanChanges
-        v-if="plan.changes.length"
+        v-if="plan.changes.length && plans"
         v-model="chosen"
         :plan="plan"
         :busy="busy"

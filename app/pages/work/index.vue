@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // All work orders, by state and kind.
-import { ref } from 'vue'
 import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
 import { WORK_ORDER_STATES } from '~~/core/visits/workOrderState'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
+import { useFilter } from '~/lib/useFilter'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import Choice from '~/base/Choice.vue'
@@ -12,10 +12,9 @@ import Field from '~/base/Field.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const route = useRoute()
-const state = ref(typeof route.query.state === 'string' ? route.query.state : '')
-const kind = ref('')
-const parked = ref(typeof route.query.followUp === 'string' ? route.query.followUp : '')
+const state = useFilter('state')
+const kind = useFilter('kind')
+const parked = useFilter('followUp')
 const { data: lists } = useAnswer('followUpLists')
 const load = (q: string, after?: string) =>
   call('workOrders', {

@@ -12,9 +12,9 @@ import EntryWords from './EntryWords.vue'
 import { useFigures, type useEntry } from './useEntry'
 
 const props = defineProps<{ of: ReturnType<typeof useEntry>; fresh: boolean }>()
-const { form, rules, tried, entry, owns, failed } = props.of
+const { form, rules, tried, entry, owns, typed } = props.of
 const { amount } = useFigures()
-const wrong = (path: string) => failed.value?.at(path) ?? ''
+const wrong = (path: string) => typed.problem?.at(path) ?? ''
 const KINDS = [
   { value: 'task', label: 'Task, at a flat rate' },
   { value: 'part', label: 'Part' },
@@ -32,7 +32,10 @@ const KINDS = [
   >
     <fieldset :disabled="!owns">
       <div class="row top">
-        <Field label="Kind">
+        <Field
+          name="kind"
+          label="Kind"
+        >
           <Choice
             v-model="form.kind"
             :disabled="!fresh"
@@ -40,8 +43,8 @@ const KINDS = [
           />
         </Field>
         <Field
+          name="code"
           label="Code"
-          :error="wrong('code')"
         >
           <TextInput
             v-model="form.code"
@@ -50,9 +53,9 @@ const KINDS = [
           />
         </Field>
         <Field
+          name="category"
           class="grow"
           label="Category, with “ / ” before one inside it"
-          :error="wrong('category')"
         >
           <TextInput
             v-model="form.category"
@@ -68,8 +71,8 @@ const KINDS = [
         </datalist>
       </div>
       <Field
+        name="name"
         label="Name"
-        :error="wrong('name')"
       >
         <TextInput v-model="form.name" />
       </Field>
@@ -96,12 +99,20 @@ const KINDS = [
         v-if="form.kind === 'task'"
         class="row top"
       >
-        <Field label="Hours, as the first"><FigureInput v-model="form.hours" /></Field>
-        <Field label="Hours, as a further one"><FigureInput v-model="form.furtherHours" /></Field>
         <Field
+          name="hours"
+          label="Hours, as the first"
+          ><FigureInput v-model="form.hours"
+        /></Field>
+        <Field
+          name="furtherHours"
+          label="Hours, as a further one"
+          ><FigureInput v-model="form.furtherHours"
+        /></Field>
+        <Field
+          name="labourId"
           class="grow"
           label="Labour rate"
-          :error="wrong('labourId')"
         >
           <Choice
             v-model="form.labourId"
@@ -125,7 +136,10 @@ const KINDS = [
         :entry="entry"
       />
       <div class="row top">
-        <Field label="Sold by">
+        <Field
+          name="unit"
+          label="Sold by"
+        >
           <TextInput
             v-model="form.unit"
             style="width: 90px"
@@ -141,6 +155,7 @@ const KINDS = [
           />
         </datalist>
         <Field
+          name="taxClass"
           class="grow"
           label="Taxed as"
         >
@@ -149,7 +164,10 @@ const KINDS = [
             :options="rules.taxClasses.map((t) => ({ value: t.id, label: t.name }))"
           />
         </Field>
-        <Field label="Income code">
+        <Field
+          name="incomeCode"
+          label="Income code"
+        >
           <TextInput
             v-model="form.incomeCode"
             class="num"
@@ -163,7 +181,11 @@ const KINDS = [
           at hand</Check
         >
       </div>
-      <Field label="Found by these words, too"><TextInput v-model="form.synonyms" /></Field>
+      <Field
+        name="synonyms"
+        label="Found by these words, too"
+        ><TextInput v-model="form.synonyms"
+      /></Field>
       <EntryWords
         :model-value="form"
         :suppliers="rules.suppliers"

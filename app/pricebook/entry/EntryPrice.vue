@@ -32,6 +32,7 @@ const margins = computed(() => {
 <template>
   <div class="row top">
     <Field
+      name="pricing"
       v-if="mayFollowRule(form.kind)"
       label="Priced"
     >
@@ -44,6 +45,7 @@ const margins = computed(() => {
       />
     </Field>
     <Field
+      name="cost"
       v-if="seesCost"
       label="Cost"
     >
@@ -60,8 +62,13 @@ const margins = computed(() => {
       />
     </Field>
     <template v-if="fixed">
-      <Field label="Price"><FigureInput v-model="form.price" /></Field>
       <Field
+        name="price"
+        label="Price"
+        ><FigureInput v-model="form.price"
+      /></Field>
+      <Field
+        name="furtherPrice"
         v-if="form.kind === 'task'"
         label="As a further one"
       >

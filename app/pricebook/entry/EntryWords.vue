@@ -17,13 +17,19 @@ const says = () => {
   <details :open="says()">
     <summary>Words, supplier, skills, dates</summary>
     <div class="stack">
-      <Field label="For the customer">
+      <Field
+        name="description"
+        label="For the customer"
+      >
         <TextInput
           v-model="form.description"
           rows="2"
         />
       </Field>
-      <Field label="For the technician">
+      <Field
+        name="technicianNote"
+        label="For the technician"
+      >
         <TextInput
           v-model="form.technicianNote"
           rows="2"
@@ -31,6 +37,7 @@ const says = () => {
       </Field>
       <div class="row top">
         <Field
+          name="supplier"
           class="grow"
           label="Supplier"
         >
@@ -39,7 +46,10 @@ const says = () => {
             list="suppliers"
           />
         </Field>
-        <Field label="Their part number">
+        <Field
+          name="partNumber"
+          label="Their part number"
+        >
           <TextInput
             v-model="form.partNumber"
             class="num"
@@ -53,14 +63,21 @@ const says = () => {
           />
         </datalist>
       </div>
-      <Field label="Skills that it wants, with commas between">
+      <Field
+        name="skills"
+        label="Skills that it wants, with commas between"
+      >
         <TextInput v-model="form.skills" />
       </Field>
       <div class="row top">
-        <Field label="On sale from"><DateInput v-model="form.activeFrom" /></Field>
         <Field
+          name="activeFrom"
+          label="On sale from"
+          ><DateInput v-model="form.activeFrom"
+        /></Field>
+        <Field
+          name="activeTo"
           label="until"
-          :error="wrong('activeTo')"
         >
           <DateInput v-model="form.activeTo" />
         </Field>

@@ -1,13 +1,13 @@
 // One entry of the book: loaded, typed, tried while it is typed, kept in one act. What is typed stays, whoever else changes it.
-import { computed, onBeforeUnmount, reactive, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { guardLeaving } from '~/base/leaving'
+import { provideForm, useFormAbout, type useForm } from '~/base/useForm'
 import { usualTaxClass } from '~~/core/pricebook/usualTaxClass'
 import type { Answer } from '~~/shared/api'
 import { call, newId, type Problem } from '~/lib/api'
 import type { Found } from '~/lib/book'
 import { dataUrl } from '~/lib/dataUrl'
 import { SHOWS } from '~/lib/live'
-import { useAct } from '~/lib/useAct'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import { blankEntry, bodyOf, formOf, pricedOf, type Entry, type EntryForm } from './entryForm'
@@ -65,68 +65,40 @@ function useKept(id: string, fresh: () => boolean) {
 export function useEntry(id: string, fresh: () => boolean) {
   const owns = computed(() => useSession().may('pricebook.change'))
   const { rules, entry, problem, refresh } = useKept(id, fresh)
-  const { busy, problem: failed, act } = useAct()
-  const form = reactive(blankEntry())
-  const version = ref(0)
-  const kept = ref(JSON.stringify(form))
-  const dirty = computed(() => JSON.stringify(form) !== kept.value)
-  const theirs = ref<Entry | null>(null)
+  const typed = useFormAbout(() => entry.value, formOf, refresh, {
+    blank: blankEntry(),
+    draft: `entry ${fresh() ? 'new' : id}`,
+  })
+  provideForm(typed)
+  const form = typed.values
   const { tried, odd, forget } = useTried(
     id,
     form,
-    () => owns.value && (fresh() || version.value > 0),
+    () => owns.value && (fresh() || typed.version() > 0),
   )
-  guardLeaving(() => dirty.value && !busy.value)
-
-  function take(e: Entry) {
-    theirs.value = null
-    // What was tried before belongs to what was there before.
-    forget()
-    version.value = e.version
-    Object.assign(form, formOf(e))
-    kept.value = JSON.stringify(form)
-  }
-  watch(
-    entry,
-    (e) => {
-      if (!e || e.version === version.value) return
-      // Somebody else kept a change while this one is typed: what is typed stays, and theirs is said.
-      if (version.value && dirty.value) theirs.value = e
-      else take(e)
-    },
-    { immediate: true },
-  )
+  guardLeaving(() => typed.unkept, typed.discard)
+  // What was tried before belongs to what was there before.
+  watch(() => entry.value?.version, forget)
   watch(
     rules,
     (r) => {
       if (!fresh() || !r || form.taxClass) return
-      Object.assign(form, usualOf(r))
-      kept.value = JSON.stringify(form)
+      typed.begin(usualOf(r))
+      typed.takeUp('entry new')
     },
     { immediate: true },
   )
-  const keep = (over: Partial<EntryForm> = {}) =>
-    act(async () => {
-      const body = bodyOf({ ...form, ...over }, version.value)
-      take(await call('keepPriceEntry', { params: { id }, body }))
+  const keep = () =>
+    typed.keep(async (version) => {
+      const kept = await call('keepPriceEntry', { params: { id }, body: bodyOf(form, version) })
       if (fresh()) await navigateTo(`/price-book/${id}`, { replace: true })
-      else await refresh()
+      else entry.value = kept
     })
-  const shown = { entry, rules, problem, busy, failed, owns, form, dirty, theirs, tried, odd }
-  const others = entryActs({ id, entry, version, act, refresh })
   return {
-    ...shown,
-    take,
-    overrule: overruleIn(version, theirs),
-    keep,
+    ...{ entry, rules, problem, owns, form, typed, tried, odd, keep },
     addParts: partsInto(form),
-    ...others,
+    ...entryActs(id, entry, typed, refresh),
   }
-}
-/** What is typed is kept over what somebody else kept meanwhile. */
-const overruleIn = (version: { value: number }, theirs: { value: Entry | null }) => (e: Entry) => {
-  version.value = e.version
-  theirs.value = null
 }
 /** Puts entries of the book in: parts into a task, anything but assemblies into an assembly; none twice. */
 const partsInto = (form: EntryForm) => (entries: Found[]) => {
@@ -142,29 +114,27 @@ const partsInto = (form: EntryForm) => (entries: Found[]) => {
         price: e.price,
       })
 }
-/** What is done beside what is typed. */
-function entryActs({
-  id,
-  entry,
-  version,
-  act,
-  refresh,
-}: Pick<ReturnType<typeof useAct>, 'act'> & {
-  id: string
-  entry: { value: Entry | null }
-  version: { value: number }
-  refresh: () => Promise<void>
-}) {
+/** What is done beside what is typed, which stays as it is. */
+function entryActs(
+  id: string,
+  entry: { value: Entry | null },
+  { act }: Pick<ReturnType<typeof useForm>, 'act'>,
+  refresh: () => Promise<void>,
+) {
   const keepPicture = (data: string) =>
     act(async () => {
-      const body = { version: version.value, data }
-      const got = await call('keepPricePicture', { params: { id }, body })
-      // What is typed beside it stays.
-      version.value = got.version
-      entry.value = got
+      const body = { version: entry.value!.version, data }
+      entry.value = await call('keepPricePicture', { params: { id }, body })
     })
   return {
     keepPicture,
+    /** Nothing but that: what is typed beside it is not kept by it. */
+    retire: () =>
+      act(async () => {
+        const now = entry.value!
+        const body = bodyOf({ ...formOf(now), retired: !now.retired }, now.version)
+        entry.value = await call('keepPriceEntry', { params: { id }, body })
+      }),
     choosePicture: async ([file]: File[]) => {
       if (file) await keepPicture(await dataUrl(file))
     },

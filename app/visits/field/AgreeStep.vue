@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What the customer sees and signs: no internal figures; the total that they saw is sent along with the signature.
-import { onMounted, ref, shallowRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import SignaturePad from 'signature_pad'
 import { call, newId } from '~/lib/api'
 import { useSession } from '~/stores/session'
@@ -17,21 +17,39 @@ const canvas = ref<HTMLCanvasElement>()
 const pad = shallowRef<SignaturePad | null>(null)
 const signer = ref('')
 const wrong = (path: string) => props.of.failed.value?.at(path) ?? ''
-onMounted(() => {
+/** What the customer looks at: it does not change under the finger that signs it. */
+const shown = shallowRef(props.work)
+const asShown = ({ lines, price }: Work) =>
+  JSON.stringify([price.total, lines.map(({ name, quantity, net }) => [name, quantity, net])])
+const changed = computed(() => asShown(props.work) !== asShown(shown.value))
+/** Whoever signs what changed signs it anew. */
+function showNow() {
+  shown.value = props.work
+  pad.value?.clear()
+}
+/** As large as its place: a phone that is turned keeps what was drawn. */
+function fit() {
   const box = canvas.value!
+  const drawn = pad.value?.toData() ?? []
   const ratio = Math.max(1, window.devicePixelRatio)
   box.width = box.offsetWidth * ratio
   box.height = box.offsetHeight * ratio
   box.getContext('2d')!.scale(ratio, ratio)
-  pad.value = new SignaturePad(box, { penColor: '#16241f' })
+  pad.value?.fromData(drawn)
+}
+onMounted(() => {
+  fit()
+  pad.value = new SignaturePad(canvas.value!, { penColor: '#16241f' })
 })
+onMounted(() => window.addEventListener('resize', fit))
+onBeforeUnmount(() => window.removeEventListener('resize', fit))
 async function sign() {
   const body = {
     id: newId(),
     visitId: props.visitId,
     name: signer.value,
     image: pad.value?.isEmpty() ? '' : pad.value!.toDataURL('image/png'),
-    shownTotal: props.work.price.total.amount,
+    shownTotal: shown.value.price.total.amount,
   }
   if (await props.of.change(() => call('sign', { params: { id: props.work.id }, body })))
     emit('done')
@@ -41,11 +59,11 @@ async function sign() {
 <template>
   <section class="block agree">
     <h1>{{ session.me?.company.name }}</h1>
-    <p>For {{ work.customer.name }}, {{ work.site.line1 }}, {{ work.site.town }}</p>
+    <p>For {{ shown.customer.name }}, {{ shown.site.line1 }}, {{ shown.site.town }}</p>
     <table class="book">
       <tbody>
         <tr
-          v-for="line in work.lines"
+          v-for="line in shown.lines"
           :key="line.id"
         >
           <td>
@@ -60,7 +78,7 @@ async function sign() {
           <td class="right num">{{ session.money(line.net, false) }}</td>
         </tr>
         <tr
-          v-for="tax in work.price.taxes"
+          v-for="tax in shown.price.taxes"
           :key="tax.name"
         >
           <td class="quiet">{{ tax.name }}</td>
@@ -69,17 +87,31 @@ async function sign() {
         <tr class="sum">
           <td>Total with tax</td>
           <td class="right num">
-            <span class="double">{{ session.money(work.price.total) }}</span>
+            <span class="double">{{ session.money(shown.price.total) }}</span>
           </td>
         </tr>
       </tbody>
     </table>
     <p
-      v-if="!work.customer.level && Number(work.price.saving.amount)"
+      v-if="!shown.customer.level && Number(shown.price.saving.amount)"
       class="quiet"
     >
-      With a {{ work.price.savingLevel.toLowerCase() }} this would be
-      {{ session.money(work.price.saving) }} less, before tax.
+      With a {{ shown.price.savingLevel.toLowerCase() }} this would be
+      {{ session.money(shown.price.saving) }} less, before tax.
+    </p>
+    <p
+      v-if="changed"
+      class="note warn"
+      role="alert"
+    >
+      This changed meanwhile: shown is {{ session.money(shown.price.total) }}, now it is
+      {{ session.money(work.price.total) }}.
+      <button
+        class="btn"
+        @click="showNow"
+      >
+        Show it as it is now
+      </button>
     </p>
     <div>
       <p class="quiet small">Sign here with your finger</p>
@@ -110,10 +142,10 @@ async function sign() {
     </p>
     <button
       class="btn act"
-      :disabled="of.busy.value"
+      :disabled="of.busy.value || changed"
       @click="sign"
     >
-      I agree to {{ session.money(work.price.total) }}
+      I agree to {{ session.money(shown.price.total) }}
     </button>
     <div class="row">
       <button

@@ -1,13 +1,27 @@
 <script setup lang="ts">
 // Beneath a line that was tapped: its quantity and price, whether it is done, and taking it out.
-import { ref } from 'vue'
-import type { Problem } from '~/lib/api'
-import type { Line, LineChange } from './useFieldVisit'
+import Meanwhile from '~/base/Meanwhile.vue'
+import { provideForm, useFormAbout } from '~/base/useForm'
+import { call } from '~/lib/api'
+import type { Line, LineChange, Work } from './useFieldVisit'
 
-const props = defineProps<{ line: Line; busy: boolean; problem: Problem | null }>()
-const emit = defineEmits<{ change: [values: LineChange] }>()
-const quantity = ref(props.line.quantity)
-const price = ref(props.line.unitPrice)
+const props = defineProps<{ line: Line; busy: boolean; refresh: () => Promise<unknown> }>()
+const emit = defineEmits<{ changed: [work: Work]; close: [] }>()
+const form = useFormAbout(
+  () => props.line,
+  ({ quantity, unitPrice }) => ({ quantity, unitPrice }),
+  props.refresh,
+  { draft: `line ${props.line.id}` },
+)
+provideForm(form)
+const params = { id: props.line.id }
+/** Keeps what was typed, together with what is pressed. */
+const keep = (pressed: LineChange = {}) =>
+  form.keep(async (version) => {
+    const body = { version, ...form.changes(), ...pressed }
+    emit('changed', await call('changeLine', { params, body }))
+    emit('close')
+  })
 </script>
 
 <template>
@@ -20,60 +34,69 @@ const price = ref(props.line.unitPrice)
   <form
     v-else
     class="edit"
-    @submit.prevent="emit('change', { quantity, unitPrice: price })"
+    @submit.prevent="keep()"
   >
     <div class="row">
       <label class="field grow">
         <span>Quantity</span>
         <input
-          v-model="quantity"
+          v-model="form.values.quantity"
           class="plain num"
           inputmode="decimal"
         />
         <span
-          v-if="problem?.at('quantity')"
+          v-if="form.wrong('quantity')"
           class="wrong"
-          >{{ problem.at('quantity') }}</span
+          >{{ form.wrong('quantity') }}</span
         >
+        <Meanwhile :names="['quantity']" />
       </label>
       <label class="field grow">
         <span>Each, on this work order only</span>
         <input
-          v-model="price"
+          v-model="form.values.unitPrice"
           class="plain num"
           inputmode="decimal"
         />
         <span
-          v-if="problem?.at('unitPrice')"
+          v-if="form.wrong('unitPrice')"
           class="wrong"
-          >{{ problem.at('unitPrice') }}</span
+          >{{ form.wrong('unitPrice') }}</span
         >
+        <Meanwhile :names="['unitPrice']" />
       </label>
     </div>
     <div class="row">
       <button
         class="btn act grow"
-        :disabled="busy"
+        :disabled="busy || form.busy"
       >
         Keep
       </button>
       <button
         type="button"
         class="btn"
-        :disabled="busy"
-        @click="emit('change', { done: !line.done })"
+        :disabled="busy || form.busy"
+        @click="keep({ done: !line.done })"
       >
         {{ line.done ? 'Not done' : 'Done' }}
       </button>
       <button
         type="button"
         class="btn"
-        :disabled="busy"
-        @click="emit('change', { removed: true })"
+        :disabled="busy || form.busy"
+        @click="keep({ removed: true })"
       >
         Take out
       </button>
     </div>
+    <p
+      v-if="form.problem && !form.problem.errors.length"
+      class="wrong"
+      role="alert"
+    >
+      {{ form.problem.message }}
+    </p>
   </form>
 </template>
 

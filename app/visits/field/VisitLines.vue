@@ -1,17 +1,16 @@
 <script setup lang="ts">
 // What is done and promised on this work order, line by line; a tap opens one to be changed. Beneath: what leads to its total.
 import { ref } from 'vue'
-import type { Problem } from '~/lib/api'
 import { useSession } from '~/stores/session'
 import LineEditor from './LineEditor.vue'
-import type { Line, LineChange, Work } from './useFieldVisit'
+import type { Line, Work } from './useFieldVisit'
 
-const props = defineProps<{
+defineProps<{
   work: Work
   busy: boolean
-  problem: Problem | null
-  change: (line: Line, values: LineChange) => Promise<unknown>
+  refresh: () => Promise<unknown>
 }>()
+const emit = defineEmits<{ changed: [work: Work] }>()
 const session = useSession()
 const editing = ref('')
 function beneath(line: Line): string {
@@ -22,9 +21,6 @@ function beneath(line: Line): string {
     line.unitCost === null ? '' : `cost ${line.unitCost}`,
   ]
   return words.filter(Boolean).join(' · ')
-}
-async function changeLine(line: Line, values: LineChange) {
-  if (await props.change(line, values)) editing.value = ''
 }
 </script>
 
@@ -51,8 +47,9 @@ async function changeLine(line: Line, values: LineChange) {
         v-if="editing === line.id"
         :line="line"
         :busy="busy"
-        :problem="problem"
-        @change="changeLine(line, $event)"
+        :refresh="refresh"
+        @changed="emit('changed', $event)"
+        @close="editing = ''"
       />
     </li>
     <li

@@ -2,6 +2,8 @@
 // The visit itself: what it is about, its lines, its time, what was found; at the foot the way to the customer and to the bill.
 import { computed } from 'vue'
 import { useSession } from '~/stores/session'
+import Notice from '~/base/Notice.vue'
+import Findings from './Findings.vue'
 import FurtherVisit from './FurtherVisit.vue'
 import UncoveredTime from './UncoveredTime.vue'
 import type { useFieldVisit } from './useFieldVisit'
@@ -13,22 +15,16 @@ const session = useSession()
 const visit = computed(() => props.of.data.value!.visit)
 const work = computed(() => props.of.work.value!)
 const busy = computed(() => props.of.busy.value)
-const failed = computed(() => props.of.failed.value)
-const findings = computed({
-  get: () => props.of.findings.value,
-  set: (words) => {
-    const { findings: kept, typed } = props.of
-    kept.value = words
-    typed.value = true
-  },
-})
 const notDone = computed(() => work.value.lines.filter((line) => !line.done).length)
 const billed = computed(
   () => Number(work.value.totals.toBill.amount) === 0 && work.value.invoices.length > 0,
 )
-function takePhoto(e: Event) {
-  const file = (e.target as HTMLInputElement).files?.[0]
-  if (file) void props.of.addPhoto(file)
+function takePhotos({ target }: Event) {
+  const input = target as HTMLInputElement
+  const files = [...(input.files ?? [])]
+  // The same file can be chosen again.
+  input.value = ''
+  void props.of.addPhotos(files)
 }
 </script>
 
@@ -81,8 +77,8 @@ function takePhoto(e: Event) {
   <VisitLines
     :work="work"
     :busy="busy"
-    :problem="failed"
-    :change="of.changeLine"
+    :refresh="of.refresh"
+    @changed="of.takeWork"
   />
   <p
     v-if="notDone && visit.state === 'finished'"
@@ -101,39 +97,36 @@ function takePhoto(e: Event) {
     @explain="of.explainTime(work.time.uncoveredSeconds, $event)"
   />
   <section class="block">
-    <label class="field">
-      <span>What was found and done</span>
-      <textarea
-        v-model="findings"
-        class="plain"
-        rows="3"
-        @blur="of.write()"
-      />
-      <span
-        v-if="of.unwritten.value"
-        class="wrong"
-        role="alert"
-        >{{ of.unwritten.value.message }} What you typed is still here.</span
-      >
-    </label>
+    <Findings
+      :visit-id="visit.id"
+      :of="of"
+    />
     <div class="row pics">
       <img
         v-for="p in work.photos"
         :key="p.id"
-        :src="`/api/v1/photos/${p.id}`"
+        :src="`/api/v1/photos/${p.id}?size=small`"
         alt="Photo from this visit"
       />
       <label class="btn">
-        Add a photo
+        Add photos
         <input
           class="visually-hidden"
           type="file"
           accept="image/*"
-          capture="environment"
-          @change="takePhoto"
+          multiple
+          @change="takePhotos"
         />
       </label>
     </div>
+    <p
+      v-if="of.sending.value"
+      class="quiet"
+      role="status"
+    >
+      {{ of.sending.value }} on the way…
+    </p>
+    <Notice :of="of.unsent.value" />
     <p
       v-for="s in work.signatures"
       :key="s.id"

@@ -1,9 +1,9 @@
 // One visit on the phone: loaded, kept live, and what is done on it. Every act answers with the visit or its work order as it is then.
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import type { Answer, Body } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import type { Found } from '~/lib/book'
-import { dataUrl } from '~/lib/dataUrl'
+import { scaledPicture } from '~/lib/scaledPicture'
 import { useAct } from '~/lib/useAct'
 import { useAnswer } from '~/lib/useAnswer'
 
@@ -22,31 +22,6 @@ const fromBook = (entry: Found): WantedLine => ({
   done: true,
 })
 
-/** What is typed stays until it is kept: no answer to anything else writes over it, and keeping it holds up no other button. */
-function useFindings(id: string, visit: () => FieldVisit | null, kept: (now: FieldVisit) => void) {
-  const findings = ref('')
-  const typed = ref(false)
-  const { problem, act } = useAct()
-  watch(
-    visit,
-    (now) => {
-      if (now && !typed.value) findings.value = now.findings
-    },
-    { immediate: true },
-  )
-  const write = () =>
-    act(async () => {
-      if (!typed.value) return
-      const words = findings.value
-      const body = { version: visit()!.version, findings: words }
-      const now = await call('findings', { params: { id }, body })
-      // What was typed since is not kept yet.
-      typed.value = findings.value !== words
-      kept(now)
-    }, 'wait')
-  return { findings, typed, unwritten: problem, write }
-}
-
 /** What is done to the lines and the time of its work order; each answers with the work order. */
 function lineActs(
   id: string,
@@ -63,10 +38,6 @@ function lineActs(
     addOwn: (line: Omit<WantedLine, 'done'>) => addLines([{ ...line, done: true }]),
     addBasket: (items: Body<'addBasket'>['items']) =>
       change(() => call('addBasket', { params: { id: workId() }, body: { visitId: id, items } })),
-    changeLine: (line: Line, values: LineChange) =>
-      change(() =>
-        call('changeLine', { params: { id: line.id }, body: { version: line.version, ...values } }),
-      ),
     chargeTime: () =>
       change(() => call('chargeTime', { params: { id: workId() }, body: { lineId: newId() } })),
     explainTime: (seconds: number, reason: string) =>
@@ -79,32 +50,42 @@ export function useFieldVisit(id: string) {
   const { busy, problem: failed, act } = useAct()
   const work = computed(() => data.value?.workOrder ?? null)
   const workId = () => work.value!.id
-  const words = useFindings(
-    id,
-    () => data.value,
-    (now) => {
-      data.value = now
-    },
-  )
+  const take = (now: FieldVisit) => {
+    data.value = now
+  }
+  /** What is being written, which is kept before the clock goes on. */
+  const writing = new Set<() => Promise<unknown>>()
+  function keepFirst(write: () => Promise<unknown>) {
+    writing.add(write)
+    return () => void writing.delete(write)
+  }
   /** Does something that answers with the work order, and shows it so; true once it is done. */
   const change = (ask: () => Promise<Work>, whenBusy: 'drop' | 'wait' = 'drop') =>
     act(async () => {
-      const workOrder = await ask()
-      if (data.value) data.value = { ...data.value, workOrder }
+      takeWork(await ask())
       return true
     }, whenBusy)
+  function takeWork(workOrder: Work) {
+    if (data.value) data.value = { ...data.value, workOrder }
+  }
   const clock = (what: ClockAct) =>
     act(async () => {
-      // What was typed a moment ago is kept first.
-      await words.write()
+      await Promise.all([...writing].map((write) => write()))
       data.value = await call('clock', { params: { id }, body: { act: what } })
     })
-  const addPhoto = (file: File) =>
-    act(async () => {
-      const body = { id: newId(), data: await dataUrl(file) }
-      await call('addPhoto', { params: { id: workId() }, body })
-      await refresh()
-    })
+  /** Photos go one after the other, beside whatever else is done meanwhile. */
+  const photos = useAct()
+  const sending = ref(0)
+  async function addPhotos(files: readonly File[]) {
+    sending.value += files.length
+    for (const file of files)
+      await photos.act(async () => {
+        const body = { id: newId(), data: await scaledPicture(file) }
+        await call('addPhoto', { params: { id: workId() }, body })
+        await refresh()
+      }, 'wait')
+    sending.value -= files.length
+  }
   const askFurther = (note: string) =>
     act(async () => {
       const { version } = data.value!
@@ -118,13 +99,26 @@ export function useFieldVisit(id: string) {
       const made = await call('beginQuote', { body: { id: newId(), workOrderId: workId() } })
       await navigateTo(`/field/quotes/${made.id}`)
     })
-  const shown = { data, work, problem, busy, failed, refresh, act, change }
+  const shown = {
+    data,
+    work,
+    problem,
+    busy,
+    failed,
+    refresh,
+    act,
+    take,
+    takeWork,
+    keepFirst,
+    change,
+  }
   return {
     ...shown,
-    ...words,
     ...lineActs(id, workId, change),
     clock,
-    addPhoto,
+    addPhotos,
+    sending,
+    unsent: photos.problem,
     askFurther,
     beginQuote,
   }

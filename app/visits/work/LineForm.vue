@@ -5,44 +5,75 @@ import Form from '~/base/Form.vue'
 import Field from '~/base/Field.vue'
 import FigureInput from '~/base/FigureInput.vue'
 import TextInput from '~/base/TextInput.vue'
-import { useForm } from '~/base/useForm'
-import type { Answer } from '~~/shared/api'
+import Notice from '~/base/Notice.vue'
+import { useFormAbout } from '~/base/useForm'
+import { call } from '~/lib/api'
+import type { Work } from './useWorkOrder'
 
-const props = defineProps<{ line: Answer<'workOrder'>['lines'][number]; busy: boolean }>()
-const emit = defineEmits<{ keep: [values: typeof form.values]; leave: [] }>()
-const { name, quantity, unitPrice, discount } = props.line
-const form = useForm({ name, quantity, unitPrice, discount: discount.amount })
+type Line = Work['lines'][number]
+const props = defineProps<{ line: Line; refresh: () => Promise<unknown> }>()
+const emit = defineEmits<{ changed: [work: Work]; leave: [] }>()
+const form = useFormAbout(
+  () => props.line,
+  ({ name, quantity, unitPrice, discount }) => ({
+    ...{ name, quantity, unitPrice },
+    discount: discount.amount,
+  }),
+  props.refresh,
+  { draft: `line ${props.line.id}` },
+)
+const params = { id: props.line.id }
+const keep = () =>
+  form.keep(async (version) => {
+    emit('changed', await call('changeLine', { params, body: { version, ...form.changes() } }))
+    emit('leave')
+  })
+function leave() {
+  form.discard()
+  emit('leave')
+}
 </script>
 
 <template>
   <Form
     :of="form"
     class="line"
-    @submit="emit('keep', form.values)"
+    @submit="keep"
+    @keydown.esc.stop="leave"
   >
     <Field
       class="grow"
+      name="name"
       label="Called, here only"
     >
       <TextInput v-model="form.values.name" />
     </Field>
-    <Field label="Quantity">
+    <Field
+      name="quantity"
+      label="Quantity"
+    >
       <FigureInput v-model="form.values.quantity" />
     </Field>
-    <Field label="Each, here only">
+    <Field
+      name="unitPrice"
+      label="Each, here only"
+    >
       <FigureInput v-model="form.values.unitPrice" />
     </Field>
-    <Field label="Discount, or %">
+    <Field
+      name="discount"
+      label="Discount, or %"
+    >
       <FigureInput v-model="form.values.discount" />
     </Field>
     <ActButton
       primary
       submit
-      :disabled="busy"
     >
       Keep
     </ActButton>
-    <ActButton @click="emit('leave')"> Leave </ActButton>
+    <ActButton @click="leave"> Leave </ActButton>
+    <Notice />
   </Form>
 </template>
 

@@ -3,17 +3,27 @@
 import ActButton from '~/base/ActButton.vue'
 import DateInput from '~/base/DateInput.vue'
 import Form from '~/base/Form.vue'
+import Meanwhile from '~/base/Meanwhile.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
-import { useForm } from '~/base/useForm'
+import { useFormAbout } from '~/base/useForm'
+import { call } from '~/lib/api'
+import type { Work } from './useWorkOrder'
 
-const props = defineProps<{
-  list: string
-  on: string | null
-  park: (list: string, on: string | null) => Promise<void>
-}>()
-const form = useForm({ list: props.list, on: props.on ?? '' })
-const keep = () => form.send(() => props.park(form.values.list.trim(), form.values.on || null))
+const props = defineProps<{ work: Work; refresh: () => Promise<unknown> }>()
+const emit = defineEmits<{ changed: [work: Work]; close: [] }>()
+const form = useFormAbout(
+  () => props.work,
+  ({ followUp, followUpOn }) => ({ list: followUp, on: followUpOn ?? '' }),
+  props.refresh,
+)
+const keep = () =>
+  form.keep(async (version) => {
+    const { list, on } = form.values
+    const body = { version, list: list.trim(), on: on || null }
+    emit('changed', await call('followUp', { params: { id: props.work.id }, body }))
+    emit('close')
+  })
 </script>
 
 <template>
@@ -40,6 +50,7 @@ const keep = () => form.send(() => props.park(form.values.list.trim(), form.valu
         Park it
       </ActButton>
     </div>
+    <Meanwhile :names="['list', 'on']" />
     <Notice :of="form.problem" />
   </Form>
 </template>

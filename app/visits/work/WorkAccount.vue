@@ -15,8 +15,13 @@ type Visit = Work['visits'][number]
 type Row = { key: string; title: string; line: Line | null }
 export type LineChange = Omit<Given<'changeLine'>, 'version'>
 
-const props = defineProps<{ work: Work; edits: boolean; busy: boolean }>()
-const emit = defineEmits<{ change: [line: Line, values: LineChange, done: () => void] }>()
+const props = defineProps<{
+  work: Work
+  edits: boolean
+  busy: boolean
+  refresh: () => Promise<unknown>
+}>()
+const emit = defineEmits<{ change: [line: Line, values: LineChange]; changed: [work: Work] }>()
 const session = useSession()
 const editing = ref('')
 const zero = (money: { amount: string }) => Number(money.amount) === 0
@@ -105,8 +110,6 @@ const beneath = (line: Line) =>
   ]
     .filter(Boolean)
     .join(' · ')
-const change = (line: Line, values: LineChange) =>
-  emit('change', line, values, () => (editing.value = ''))
 </script>
 
 <template>
@@ -124,8 +127,8 @@ const change = (line: Line, values: LineChange) =>
         <LineForm
           v-if="line && editing === line.id"
           :line="line"
-          :busy="busy"
-          @keep="(values) => change(line, values)"
+          :refresh="refresh"
+          @changed="emit('changed', $event)"
           @leave="editing = ''"
         />
         <template v-else
@@ -142,7 +145,7 @@ const change = (line: Line, values: LineChange) =>
             quiet
             class="small"
             :disabled="busy"
-            @click="change(line, { done: true })"
+            @click="emit('change', line, { done: true })"
           >
             Mark done
           </ActButton>
@@ -157,7 +160,7 @@ const change = (line: Line, values: LineChange) =>
             quiet
             class="small"
             :disabled="busy"
-            @click="change(line, { removed: true })"
+            @click="emit('change', line, { removed: true })"
           >
             Take out
           </ActButton>

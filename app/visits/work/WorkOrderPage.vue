@@ -130,6 +130,7 @@ function discounted(now: Work) {
     <WorkWords
       :work="work"
       :edits="edits"
+      :refresh="refresh"
       @changed="take"
     />
     <LineSources
@@ -148,13 +149,16 @@ function discounted(now: Work) {
     <WorkRates
       :work="work"
       :may="session.may('visits.rates')"
+      :refresh="refresh"
       @changed="take"
     />
     <WorkAccount
       :work="work"
       :edits="edits"
       :busy="busy"
+      :refresh="refresh"
       @change="change"
+      @changed="take"
     />
     <WorkGaps
       :work="work"

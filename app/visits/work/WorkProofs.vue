@@ -34,7 +34,7 @@ const session = useSession()
       class="sheet"
     >
       <img
-        :src="`/api/v1/photos/${p.id}`"
+        :src="`/api/v1/photos/${p.id}?size=small`"
         alt="Photo from the visit"
       />
       <figcaption class="quiet small">{{ session.dayTime(p.takenAt) }}</figcaption>

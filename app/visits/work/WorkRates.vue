@@ -1,30 +1,36 @@
 <script setup lang="ts">
 // What labour and charges cost on this work order: the book's, the customer's, its own; the strongest is marked. Its own can be written here.
-import { ref, watch } from 'vue'
+import { ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
-import { useForm } from '~/base/useForm'
+import { useFormAbout } from '~/base/useForm'
 import Form from '~/base/Form.vue'
+import Meanwhile from '~/base/Meanwhile.vue'
 import Notice from '~/base/Notice.vue'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import FigureInput from '~/base/FigureInput.vue'
 import DataTable from '~/base/DataTable.vue'
 
-const props = defineProps<{ work: Answer<'workOrder'>; may: boolean }>()
+const props = defineProps<{
+  work: Answer<'workOrder'>
+  may: boolean
+  refresh: () => Promise<unknown>
+}>()
 const emit = defineEmits<{ changed: [work: Answer<'workOrder'>] }>()
 const session = useSession()
 const open = ref(false)
-const asKept = () => Object.fromEntries(props.work.rates.map((r) => [r.entryId, r.workOrder ?? '']))
-const form = useForm<Record<string, string>>(asKept())
-watch(
-  () => props.work.rates,
-  () => form.follow(asKept()),
+const form = useFormAbout(
+  () => props.work,
+  ({ rates }): Record<string, string> =>
+    Object.fromEntries(rates.map((r) => [r.entryId, r.workOrder ?? ''])),
+  props.refresh,
+  { draft: `rates ${props.work.id}` },
 )
 const show = (amount: string | null) =>
   amount === null ? '' : session.money({ amount, currency: props.work.currency }, false)
 const keep = () =>
-  form.send(async () => {
+  form.keep(async (version) => {
     const rates = Object.entries(form.values)
       .filter(([, price]) => price.trim())
       .map(([entryId, price]) => ({ entryId, price: price.trim() }))
@@ -32,7 +38,7 @@ const keep = () =>
       'changed',
       await call('keepWorkRates', {
         params: { id: props.work.id },
-        body: { version: props.work.version, rates },
+        body: { version, rates },
       }),
     )
     open.value = false
@@ -83,14 +89,12 @@ const keep = () =>
           ><FigureInput
             v-if="may"
             v-model="form.values[r.entryId]"
-            :aria-label="`${r.name}, on this work order only`"
-          /><span
+            :aria-label="`${r.name}, on this work order only`" /><span
             v-else
             class="num"
             >{{ show(r.workOrder) }}</span
-          ></template
-        ></DataTable
-      >
+          ><Meanwhile :names="[r.entryId]" /></template
+      ></DataTable>
       <Notice />
       <div
         v-if="may"

@@ -3,16 +3,20 @@
 import { ref } from 'vue'
 import { DETAIL_NAMES } from '~~/core/customers/changedDetails'
 import type { Answer } from '~~/shared/api'
-import CustomFields from '~/components/settings/CustomFields.vue'
+import FilledFields from '~/components/settings/FilledFields.vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import ActButton from '~/base/ActButton.vue'
 import Notice from '~/base/Notice.vue'
-import OneField from '~/base/OneField.vue'
 import { useSession } from '~/stores/session'
 import ParkForm from './ParkForm.vue'
+import PrintedNote from './PrintedNote.vue'
 
-const props = defineProps<{ work: Answer<'workOrder'>; edits: boolean }>()
+const props = defineProps<{
+  work: Answer<'workOrder'>
+  edits: boolean
+  refresh: () => Promise<unknown>
+}>()
 const emit = defineEmits<{ changed: [work: Answer<'workOrder'>] }>()
 const session = useSession()
 const { busy, problem, act } = useAct()
@@ -20,26 +24,10 @@ const { busy, problem, act } = useAct()
 const open = ref<'' | 'note' | 'park'>('')
 const carry = () =>
   act(async () => emit('changed', await call('carryOver', { params: { id: props.work.id } })))
-async function keepNote(printedNote: string) {
-  const body = { version: props.work.version, printedNote }
-  emit('changed', await call('writeWorkOrder', { params: { id: props.work.id }, body }))
-  open.value = ''
-}
-async function park(list: string, on: string | null) {
-  const body = { version: props.work.version, list, on: list ? on : null }
-  emit('changed', await call('followUp', { params: { id: props.work.id }, body }))
-  open.value = ''
-}
-const takeOut = () => act(() => park('', null))
-const values = ref<Record<string, string>>(
-  Object.fromEntries(props.work.fields.map((f) => [f.id, f.value])),
-)
-const fill = (next: Record<string, string>) =>
+const takeOut = () =>
   act(async () => {
-    const fieldId = Object.keys(next).find((k) => next[k] !== values.value[k])
-    values.value = next
-    if (fieldId)
-      await call('fillField', { body: { fieldId, subjectId: props.work.id, value: next[fieldId] } })
+    const body = { version: props.work.version, list: '', on: null }
+    emit('changed', await call('followUp', { params: { id: props.work.id }, body }))
   })
 </script>
 
@@ -82,15 +70,12 @@ const fill = (next: Record<string, string>) =>
     <span v-if="work.printedNote && open !== 'note'"
       ><span class="quiet small">Printed on the invoice</span> {{ work.printedNote }}</span
     >
-    <OneField
+    <PrintedNote
       v-if="open === 'note'"
-      primary
-      optional
-      label="Printed on the invoice"
-      maxlength="400"
-      act="Keep"
-      :begins="work.printedNote"
-      :send="keepNote"
+      :work="work"
+      :refresh="refresh"
+      @changed="emit('changed', $event)"
+      @close="open = ''"
     />
     <ActButton
       v-else-if="edits"
@@ -102,9 +87,10 @@ const fill = (next: Record<string, string>) =>
     </ActButton>
     <ParkForm
       v-if="open === 'park'"
-      :list="work.followUp"
-      :on="work.followUpOn"
-      :park="park"
+      :work="work"
+      :refresh="refresh"
+      @changed="emit('changed', $event)"
+      @close="open = ''"
     />
     <span v-else-if="work.followUp"
       ><span class="quiet small">Parked in</span> {{ work.followUp
@@ -131,10 +117,11 @@ const fill = (next: Record<string, string>) =>
       v-if="edits && work.fields.length"
       class="own no-print"
     >
-      <CustomFields
-        :model-value="values"
+      <FilledFields
         :fields="work.fields"
-        @update:model-value="fill"
+        :subject-id="work.id"
+        :act="act"
+        @filled="refresh"
       />
     </div>
     <template v-else

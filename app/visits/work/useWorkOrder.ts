@@ -25,11 +25,10 @@ export function useWorkOrder(id: string) {
   const take = (now: Work) => {
     work.value = now
   }
-  const change = (line: Work['lines'][number], values: LineChange, done: () => void) =>
+  const change = (line: Work['lines'][number], values: LineChange) =>
     act(async () => {
       const body = { version: line.version, ...values }
       take(await call('changeLine', { params: { id: line.id }, body }))
-      done()
     })
   const mails = computed(() => {
     const { email, email2 } = work.value?.customer ?? {}

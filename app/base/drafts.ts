@@ -1,0 +1,37 @@
+// What was typed and is not kept yet, kept in this browser for whoever typed it: a reload, an ended session or a window that fell loses
+// nothing. It is gone once it is sent, or left on purpose.
+
+interface Draft {
+  /** what the form began with, and what stands in it */
+  before: unknown
+  typed: unknown
+  at: number
+}
+const PREFIX = 'draft '
+/** Whose drafts are read and written; nobody's while nobody is signed in. */
+let person = ''
+export const draftsOf = (id: string): void => void (person = id)
+const keyOf = (about: string) => `${PREFIX}${person} ${about}`
+
+export function readDraft(about: string): Draft | null {
+  if (!person) return null
+  try {
+    return JSON.parse(localStorage.getItem(keyOf(about)) ?? 'null') as Draft | null
+  } catch {
+    return null
+  }
+}
+export function keepDraft(about: string, draft: Draft): void {
+  if (!person) return
+  try {
+    localStorage.setItem(keyOf(about), JSON.stringify(draft))
+  } catch {
+    // A browser without room: the form itself still has what was typed, and asks before it is left.
+  }
+}
+export const dropDraft = (about: string): void => localStorage.removeItem(keyOf(about))
+/** Whoever signs out leaves none behind. */
+export function dropDrafts(): void {
+  for (const key of Object.keys(localStorage))
+    if (key.startsWith(`${PREFIX}${person} `)) localStorage.removeItem(key)
+}
