@@ -182,7 +182,7 @@ const TRIALS: Trial[] = [
     act: 'Keep',
     sends: 'changeSite',
     about: thirdSite!.id,
-    body: { version: thirdSite!.version, name: thirdSite!.name },
+    body: { version: thirdSite!.version },
     says: { customer },
   },
   {

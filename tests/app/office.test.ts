@@ -3,6 +3,7 @@
 import { DOMWrapper, mount } from '@vue/test-utils'
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
+import { permissionsOf } from '~~/core/access/permissions'
 import { routeOf, type Answer, type RouteName } from '~~/shared/api'
 import FindAnything from '~/components/base/FindAnything.vue'
 import ReminderSheet from '~/dispatch/visit/ReminderSheet.vue'
@@ -24,7 +25,7 @@ beforeEach(() => goTo(null))
 const signIn = () => {
   useSession().me = {
     company: { locale: 'en-US', timeZone: 'America/New_York', currency: 'USD', name: 'Otterfall' },
-    person: { may: [], name: 'Olive' },
+    person: { may: permissionsOf('books'), name: 'Olive' },
     today: '2026-11-24',
     now: '2026-11-24T15:00:00Z',
     clockFixed: true,
@@ -68,6 +69,7 @@ describe('finding anything', () => {
   const found = (title: string, to: string) => ({ kind: 'customer', title, detail: '', to })
   const drawn = (server: Parameters<typeof bring>[0]) => {
     const went = bring(server)
+    signIn()
     const page = mount(FindAnything, { props: { modelValue: true }, attachTo: document.body })
     const words = () => page.get('input')
     const type = async (text: string) => {
@@ -80,7 +82,9 @@ describe('finding anything', () => {
   it('offers commands at once, and what is found before them', async () => {
     const items = [found('Marrow & Son', '/customers/1')]
     const { type, titles } = drawn({ says: { find: { items } } })
-    expect(titles()).toContain('Take a call')
+    expect(titles()).toContain('Calls')
+    // What somebody may not do is not offered.
+    expect(titles()).not.toContain('Take a call')
     await type('unp')
     expect(titles()).toEqual(['Marrow & Son', 'Unpaid'])
   })

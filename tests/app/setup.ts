@@ -41,6 +41,8 @@ Element.prototype.toString = () => '[object Element]'
 enableAutoUnmount(afterEach)
 beforeEach(() => {
   kept.clear()
+  localStorage.clear()
+  sessionStorage.clear()
   vi.stubGlobal(
     'Worker',
     class {
