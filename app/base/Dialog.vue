@@ -1,13 +1,14 @@
 <script setup lang="ts">
 // A dialog over the page: opened by `v-model`, or there for as long as its owner draws it. It asks before
 // what was typed in it is lost.
-import { useTemplateRef } from 'vue'
+import { computed, useTemplateRef, watch } from 'vue'
+import { useBackKey } from '~/lib/backKey'
 import { useLayer } from '~/lib/layers'
 import { focusFirst } from './focusFirst'
 import { askBeforeLeaving, leavingWithin } from './leaving'
 
 const open = defineModel<boolean>({ default: true })
-defineProps<{
+const props = defineProps<{
   title: string
   width?: number | string
   /** drawn beside the page instead of in it: where it may be opened from within another one */
@@ -16,9 +17,18 @@ defineProps<{
   held?: boolean
 }>()
 const emit = defineEmits<{ close: [] }>()
+/** Never wider than the window. */
+const room = computed(() => {
+  const wide = String(props.width ?? 560)
+  return /^\d+$/.test(wide) ? `min(${wide}px, 96vw)` : wide
+})
 const forms = leavingWithin()
 const body = useTemplateRef('body')
 useLayer(() => open.value)
+const answersBack = useBackKey(() => {
+  if (!props.held) void mayClose(() => (open.value = false))
+})
+watch(open, answersBack, { immediate: true })
 async function mayClose(close: () => void) {
   if (forms.any() && !(await askBeforeLeaving())) return
   forms.discard()
@@ -31,7 +41,7 @@ async function mayClose(close: () => void) {
     v-model="open"
     :append-to-body="apart"
     :title="title"
-    :width="width ?? 560"
+    :width="room"
     :close-on-click-modal="false"
     :close-on-press-escape="!held"
     :show-close="!held"

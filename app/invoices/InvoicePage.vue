@@ -20,9 +20,17 @@ import { actWords, invoiceTag } from './words'
 
 const props = defineProps<{ id: string }>()
 const session = useSession()
-const { invoice, problem, refresh, busy, failed, mails, may, changeLink, act } = useInvoice(
-  props.id,
-)
+const {
+  invoice,
+  problem,
+  refresh,
+  busy,
+  failed,
+  mails,
+  may,
+  changeLink,
+  act: inTurn,
+} = useInvoice(props.id)
 /** the act whose dialog is open, and the invoice as it was when it was opened */
 const asked = ref<{ act: InvoiceAct; invoice: Invoice } | null>(null)
 const returned = ref<Invoice['payments'][number] | null>(null)
@@ -98,7 +106,7 @@ async function chequeTakenBack() {
         v-if="session.may('invoices.make')"
         :fields="invoice.fields"
         :subject-id="id"
-        :act="act"
+        :act="inTurn"
         @filled="refresh"
       />
       <InvoiceBeside

@@ -33,41 +33,12 @@ const fromBook = (entry: Found): WantedLine => ({
   quantity: '1',
 })
 
-export function useQuote(id: string) {
-  const params = { id }
-  const subjects = ['quote', 'message', 'customer', 'settings'] as const
-  const {
-    data: quote,
-    problem,
-    refresh,
-  } = useAnswer('quote', () => ({ params }), {
-    subjects: [...subjects],
-  })
-  const { busy, problem: failed, act } = useAct()
-  const may = (wanted: QuoteAct) => quote.value?.acts.includes(wanted) ?? false
-  const draft = computed(() => may('change'))
-
-  /**
-   * Each change on the quote as it is then, and once more on it where somebody else was faster. Where they changed the very same, `what` says
-   * null: nothing is sent, and the screen shows both.
-   */
-  const change = (what: (now: Quote) => Partial<Changes> | null, whenBusy: WhenBusy = 'wait') =>
-    act(async () => {
-      try {
-        return await send(what)
-      } catch (error) {
-        if ((error as Problem).code !== 'stale') throw error
-        await refresh()
-        return send(what)
-      }
-    }, whenBusy)
-  async function send(what: (now: Quote) => Partial<Changes> | null): Promise<boolean> {
-    const values = what(quote.value!)
-    if (!values) return false
-    const body = { version: quote.value!.version, ...values }
-    quote.value = await call('changeQuote', { params, body })
-    return true
-  }
+type Change = (
+  what: (now: Quote) => Partial<Changes> | null,
+  whenBusy?: WhenBusy,
+) => Promise<boolean | undefined>
+/** What is changed of its words and lines. */
+function changesOf(change: Change) {
   /** Changes words of it, kept when their field is left. */
   const write = (read: Quote, values: Partial<QuoteWords>) =>
     change((now) => (isAsRead(now, read, values) ? values : null), 'aside')
@@ -86,6 +57,44 @@ export function useQuote(id: string) {
     changeLines((lines) => [...lines.map(asWanted), ...added])
   const addOwn = (line: WantedLine) => addWanted([line])
   const addEntries = (entries: Found[]) => addWanted(entries.map(fromBook))
+  return { write, setLine, takeOut, addOwn, addEntries }
+}
+
+export function useQuote(id: string) {
+  const params = { id }
+  const subjects = ['quote', 'message', 'customer', 'settings'] as const
+  const {
+    data: quote,
+    problem,
+    refresh,
+  } = useAnswer('quote', () => ({ params }), {
+    subjects: [...subjects],
+  })
+  const { busy, problem: failed, act } = useAct()
+  const may = (wanted: QuoteAct) => quote.value?.acts.includes(wanted) ?? false
+  const draft = computed(() => may('change'))
+
+  /**
+   * Each change on the quote as it is then, and once more on it where somebody else was faster. Where they changed the very same, `what` says
+   * null: nothing is sent, and the screen shows both.
+   */
+  const change: Change = (what, whenBusy = 'wait') =>
+    act(async () => {
+      try {
+        return await send(what)
+      } catch (error) {
+        if ((error as Problem).code !== 'stale') throw error
+        await refresh()
+        return send(what)
+      }
+    }, whenBusy)
+  async function send(what: (now: Quote) => Partial<Changes> | null): Promise<boolean> {
+    const values = what(quote.value!)
+    if (!values) return false
+    const body = { version: quote.value!.version, ...values }
+    quote.value = await call('changeQuote', { params, body })
+    return true
+  }
   const addBasket = (items: Body<'addQuoteBasket'>['items']) =>
     act(async () => {
       const body = { version: quote.value!.version, items }
@@ -99,19 +108,7 @@ export function useQuote(id: string) {
     })
 
   return {
-    quote,
-    problem,
-    busy,
-    failed,
-    draft,
-    act,
-    change,
-    write,
-    setLine,
-    takeOut,
-    addOwn,
-    addEntries,
-    addBasket,
-    reopen,
+    ...{ quote, problem, busy, failed, draft, act, change, addBasket, reopen },
+    ...changesOf(change),
   }
 }

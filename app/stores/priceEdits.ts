@@ -56,6 +56,8 @@ export const usePriceEdits = defineStore('priceEdits', {
         const same = read !== null && Number(read) === Number(row[column])
         if (text === '' || same) Reflect.deleteProperty(edit, column)
         else edit[column] = read ?? text
+        // A price that is typed is meant, whatever was said of the rule before.
+        if (column === 'price' && edit.price !== undefined) Reflect.deleteProperty(edit, 'byRule')
         if (edit.cost === undefined && edit.price === undefined)
           Reflect.deleteProperty(next, row.id)
         else next[row.id] = edit

@@ -48,17 +48,8 @@ export async function pricing(ctx: Ctx): Promise<Answer<'pricing'>> {
     taxClasses: await taxClassNames(ctx.tx),
   }
 }
-/** New rules, and in the same act the prices that follow them: an entry's price never says something else than its reasons. */
-export async function keepPricing(ctx: Ctx, body: Body<'keepPricing'>): Promise<Answer<'pricing'>> {
-  await lockBook(ctx.tx)
-  // Asked again: it was done.
-  if (await batchById(ctx.tx, body.id)) return pricing(ctx)
-  const [before, markups] = [await pricingOf(ctx.tx, true), await markupRules(ctx.tx)]
-  if (body.stamp && body.stamp !== stampOf(before, markups))
-    throw conflict('stale', 'Someone changed the rules in the meantime.', {
-      current: await pricing(ctx),
-      yours: body,
-    })
+/** What cannot be, of rules as they are typed. */
+function checkRules(body: Body<'keepPricing'>): void {
   const seen = new Set<string>()
   for (const [i, m] of body.markups.entries()) {
     const key = `${m.scope} ${m.scope === 'all' ? '' : m.name}`
@@ -71,6 +62,19 @@ export async function keepPricing(ctx: Ctx, body: Body<'keepPricing'>): Promise<
   }
   for (const [i, t] of body.times.entries())
     if (t.from === t.to) throw invalid(`times[${i}].to`, 'It ends when it begins.')
+}
+/** New rules, and in the same act the prices that follow them: an entry's price never says something else than its reasons. */
+export async function keepPricing(ctx: Ctx, body: Body<'keepPricing'>): Promise<Answer<'pricing'>> {
+  await lockBook(ctx.tx)
+  // Asked again: it was done.
+  if (await batchById(ctx.tx, body.id)) return pricing(ctx)
+  const [before, markups] = [await pricingOf(ctx.tx, true), await markupRules(ctx.tx)]
+  if (body.stamp && body.stamp !== stampOf(before, markups))
+    throw conflict('stale', 'Someone changed the rules in the meantime.', {
+      current: await pricing(ctx),
+      yours: body,
+    })
+  checkRules(body)
   await putMarkupRules(
     ctx.tx,
     body.markups.map((m) => ({

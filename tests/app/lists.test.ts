@@ -7,10 +7,11 @@ import TableActs from '~/base/TableActs.vue'
 import { saveFile, tableCsv } from '~/base/tableFile'
 import UnansweredStrip from '~/base/UnansweredStrip.vue'
 import LedgerList from '~/components/base/LedgerList.vue'
+import { askAllAnew } from '~/lib/live'
 import { sayUnanswered, unanswered, useAsking } from '~/lib/unanswered'
 import { useSession } from '~/stores/session'
 import { later } from './server'
-import { within } from './within'
+import { router, within } from './within'
 
 interface Row {
   id: string
@@ -127,6 +128,36 @@ describe('a list', () => {
       const items = from < count ? rows(from + 1, to) : []
       return Promise.resolve({ items, next: to < count ? String(to) : null, total: count })
     })
+  it('stays live as far as it is shown, and loses no page that is asked for meanwhile', async () => {
+    let count = 5
+    const load = vi.fn((q: string, after?: string) => inPages(count)(q, after))
+    const page = drawn(load)
+    await flushPromises()
+    await page.get('.foot button').trigger('click')
+    await flushPromises()
+    const names = () => page.findAll('tbody tr').map((r) => r.find('td').text())
+    expect(names()).toHaveLength(4)
+    count = 3
+    askAllAnew()
+    await vi.waitFor(() => expect(names()).toHaveLength(3))
+    count = 5
+    const slow = later<void>()
+    load.mockImplementationOnce((q, after) => slow.promise.then(() => inPages(count)(q, after)))
+    askAllAnew()
+    await vi.waitFor(() => expect(load.mock.calls.length).toBeGreaterThan(4))
+    slow.settle()
+    await vi.waitFor(() => expect(names()).toHaveLength(4))
+  })
+  it('has its words in the address, and takes them from there', async () => {
+    const load = inPages(3)
+    const page = drawn(load)
+    await flushPromises()
+    await page.get('input').setValue('mar')
+    await vi.waitFor(() => expect(router().currentRoute.value.query).toEqual({ q: 'mar' }))
+    await router().push('/?q=hal')
+    await vi.waitFor(() => expect(load.mock.calls.at(-1)![0]).toBe('hal'))
+    expect(page.get('input').element.value).toBe('hal')
+  })
   it('shows the first page and how many there are, and goes on when it is asked', async () => {
     const page = drawn(inPages(5))
     await flushPromises()

@@ -35,6 +35,7 @@ const TAXED = [{ id: 'goods', name: 'Goods', usualFor: 'goods' as const }]
 const kept = (over: Partial<Rules> = {}): Rules =>
   ({
     markups: [{ scope: 'all', name: '', tiers: [{ fromCost: '0', multiplier: '2.2' }] }],
+    stamp: 's1',
     sundriesRate: '0.03',
     minimum: '95',
     rounding: 'whole',
@@ -58,16 +59,26 @@ describe('the rules as they are typed', () => {
     await keep()
     expect(asked[0]!.body).toMatchObject({ sundriesRate: '0.045', year: YEAR })
   })
-  it('follow what somebody else kept, until something is typed', async () => {
+  it('follow what somebody else kept where nothing is typed, and say it where something is', async () => {
     const data = shallowRef<Rules | null>(kept())
-    const { form, changed } = within(() => useRules(data))
-    data.value = kept({ minimum: '110' })
+    const { form, rules, takeTheirs } = within(() => useRules(data))
+    data.value = kept({ minimum: '110', stamp: 's2' })
     await nextTick()
-    expect([form.minimum, changed.value]).toEqual(['110', false])
+    expect([form.minimum, rules.changed]).toEqual(['110', false])
     form.sundries = '5'
-    data.value = kept({ minimum: '120' })
+    data.value = kept({ minimum: '120', sundriesRate: '0.04', stamp: 's3' })
     await nextTick()
-    expect([form.minimum, form.sundries, changed.value]).toEqual(['110', '5', true])
+    expect([form.minimum, form.sundries, rules.changed]).toEqual(['120', '5', true])
+    expect([...rules.meanwhile]).toEqual([['sundries', '4']])
+    takeTheirs()
+    expect([form.sundries, rules.changed]).toEqual(['4', false])
+  })
+  it('are sent as those that were read, so that nobody else’s are lost unseen', async () => {
+    const asked = answers({ body: kept({ stamp: 's2' }) })
+    const { keep } = within(() => useRules(shallowRef<Rules | null>(kept())))
+    await keep()
+    await keep()
+    expect(asked.map(({ body }) => (body as { stamp: string }).stamp)).toEqual(['s1', 's2'])
   })
   it('leave the year out until all of it is said', async () => {
     const asked = answers({ body: kept() })

@@ -1,7 +1,8 @@
 // Shortcuts are said once: they work while their screen is there, and the help prints the same ones.
 import { mount } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
-import { defineComponent, h } from 'vue'
+import { defineComponent, h, ref } from 'vue'
+import { useLayer } from '~/lib/layers'
 import { shortcutsNow, useShortcuts, type Shortcut } from '~/lib/shortcuts'
 import { dayKeys } from '~/dispatch/day/boardShortcuts'
 
@@ -31,6 +32,38 @@ describe('a shortcut', () => {
     page.unmount()
     expect(press('n').defaultPrevented).toBe(false)
     expect(run).toHaveBeenCalledOnce()
+  })
+  it('is pressed once, however long its key is held', () => {
+    const run = vi.fn()
+    screen([{ keys: 'C', press: 'c', does: 'a further visit', run }])
+    press('c')
+    expect(press('c', { repeat: true }).defaultPrevented).toBe(true)
+    expect(run).toHaveBeenCalledOnce()
+  })
+  it('of the page does nothing while something stands over it, and not with the key that closes that', async () => {
+    vi.useFakeTimers()
+    const [beneath, within] = [vi.fn(), vi.fn()]
+    const open = ref(true)
+    const key = (run: () => void): Shortcut => ({ keys: 'Esc', press: 'Escape', does: 'go', run })
+    screen([key(beneath)])
+    const Inside = defineComponent(() => (useShortcuts([key(within)]), () => h('p')))
+    const Over = defineComponent(() => (useLayer(() => open.value), () => h(Inside)))
+    const over = mount(Over)
+    press('Escape')
+    expect([beneath.mock.calls.length, within.mock.calls.length]).toEqual([0, 1])
+    open.value = false
+    press('Escape')
+    expect(beneath).not.toHaveBeenCalled()
+    vi.runAllTimers()
+    press('Escape')
+    expect(beneath).toHaveBeenCalledOnce()
+    open.value = true
+    press('Escape')
+    over.unmount()
+    vi.runAllTimers()
+    press('Escape')
+    expect(beneath).toHaveBeenCalledTimes(2)
+    vi.useRealTimers()
   })
   it('wants its modifiers, and no others', () => {
     const run = vi.fn()

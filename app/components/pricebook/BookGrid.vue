@@ -48,11 +48,27 @@ const at = ref({ row: 0, column: 'price' as Column })
 const anchor = ref<number | null>(null)
 const editing = ref<string | null>(null)
 const input = ref<HTMLInputElement[]>()
+/** The entry whose amount is typed: rows may come and go above it meanwhile. */
+let typedInto: Found | undefined
+/** Rows moved under the mark: its field is drawn elsewhere, and has not been left. */
+let isMoving = false
 watch(
-  () => props.rows.length,
-  (n) => {
-    at.value = { ...at.value, row: Math.min(at.value.row, Math.max(0, n - 1)) }
-    anchor.value = null
+  () => props.rows,
+  async (rows, before) => {
+    const placeOf = (row: number | null) =>
+      row === null ? -1 : rows.findIndex(({ id }) => id === before[row]?.id)
+    const [marked, first] = [placeOf(at.value.row), placeOf(anchor.value)]
+    const row = marked >= 0 ? marked : Math.min(at.value.row, Math.max(0, rows.length - 1))
+    anchor.value = marked >= 0 && first >= 0 ? first : null
+    isMoving = row !== at.value.row && editing.value !== null
+    at.value = { ...at.value, row }
+    if (!isMoving) return
+    // What is typed into is no longer shown: it is kept for its entry all the same.
+    if (marked < 0) commit(0)
+    else virtual.value.scrollToIndex(row, { align: 'auto' })
+    await nextTick()
+    isMoving = false
+    if (editing.value !== null) input.value?.[0]?.focus()
   },
 )
 const range = computed(
@@ -138,6 +154,7 @@ function go(row: number, extend = false, column = at.value.column) {
 }
 async function begin(text: string | null) {
   if (!props.may || !current.value || derived(current.value, at.value.column)) return
+  typedInto = current.value
   editing.value = text ?? shown(current.value, at.value.column)
   await nextTick()
   const field = input.value?.[0]
@@ -145,10 +162,10 @@ async function begin(text: string | null) {
   if (text === null) field?.select()
 }
 function commit(step: number) {
-  if (editing.value === null || !current.value) return
+  if (editing.value === null || !typedInto) return
   const text = editing.value.trim()
   editing.value = null
-  edits.write([{ row: current.value, column: at.value.column, text }])
+  edits.write([{ row: typedInto, column: at.value.column, text }])
   if (step) go(at.value.row + step)
   box.value?.focus()
 }
@@ -202,13 +219,16 @@ function actingKey(e: KeyboardEvent): boolean {
   else if (e.ctrlKey) return controlKey(e)
   else if (e.key === 'Delete' || e.key === 'Backspace')
     edits.write(chosen().map((row) => ({ row, column: at.value.column, text: '' })))
-  else if (/^[\d.]$/.test(e.key) && !e.metaKey) void begin(e.key)
+  // A sign is typed as it is, and said to be none of an amount.
+  else if (/^[-\d.]$/.test(e.key) && !e.metaKey) void begin(e.key)
   else return false
   return true
 }
 function key(e: KeyboardEvent) {
   const took = editing.value === null ? movingKey(e) || actingKey(e) : typingKey(e)
-  if (took) e.preventDefault()
+  // Whoever types a letter here means the book, and no shortcut of the window.
+  const letter = /^[a-z]$/i.test(e.key) && !e.ctrlKey && !e.metaKey && !e.altKey
+  if (took || letter) e.preventDefault()
 }
 /** The first of the chosen cells into all of them. */
 function fill() {
@@ -477,7 +497,7 @@ defineExpose({ focus: () => box.value?.focus(), show })
             class="num"
             inputmode="decimal"
             :aria-label="`${c} of ${e.name}`"
-            @blur="commit(0)"
+            @blur="isMoving || commit(0)"
           />
           <i
             v-else-if="c === 'price' && follows(e)"

@@ -99,7 +99,7 @@ export function useBoardKeys(board: Board) {
     const act = !(e.ctrlKey || e.metaKey) && acts(visit)[e.key.toLowerCase()]
     if (move) step(visit, move(placeOf(visit), e.shiftKey))
     // A key that is held moves on, and acts once.
-    else if (act) e.repeat || void act()
+    else if (act) void (e.repeat ? undefined : act())
     else return
     e.preventDefault()
   }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // The rules that prices follow, and what an hour must cost.
 import { computed } from 'vue'
-import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import HourCost from '~/pricebook/rules/HourCost.vue'
@@ -20,10 +19,14 @@ import Pending from '~/base/Pending.vue'
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const owns = computed(() => session.may('pricebook.change'))
-const { data, problem } = useAnswer('pricing', undefined, SHOWS.book)
-const { busy, problem: failed, act } = useAct()
-const { form, changed, year, isFull, keep } = useRules(data)
-const wrong = (path: string) => failed.value?.at(path) ?? ''
+const { data, problem, refresh } = useAnswer('pricing', undefined, SHOWS.book)
+const { rules, form, year, isFull, keep, takeTheirs } = useRules(data)
+const wrong = (path: string) => rules.problem?.at(path) ?? ''
+async function keepAll() {
+  await keep()
+  // Somebody else was faster: what they changed is shown, and then kept over or taken.
+  if (rules.problem?.code === 'stale') await refresh()
+}
 </script>
 
 <template>
@@ -42,13 +45,24 @@ const wrong = (path: string) => failed.value?.at(path) ?? ''
       <ActButton
         v-if="owns"
         primary
-        :disabled="busy || !changed"
-        @click="act(keep)"
+        :disabled="rules.busy || !rules.changed"
+        @click="keepAll"
       >
         Keep the rules
       </ActButton>
     </div>
-    <Notice :of="failed" />
+    <Notice :of="rules.problem" />
+    <p
+      v-if="rules.meanwhile.size"
+      class="note warn row"
+      role="status"
+    >
+      <span class="grow"
+        ><b>Somebody changed the same rules meanwhile.</b> What you typed is still here; what you
+        keep replaces theirs.</span
+      >
+      <ActButton @click="takeTheirs"> Take theirs </ActButton>
+    </p>
     <div class="two">
       <fieldset
         class="sheet box"

@@ -8,12 +8,12 @@ import { BOARD_KEYS, dayKeys, undoKeys } from '~/dispatch/day/boardShortcuts'
 import { useShortcuts } from '~/lib/shortcuts'
 import ActButton from '~/base/ActButton.vue'
 import Pending from '~/base/Pending.vue'
-import ActRefused from '~/components/dispatch/ActRefused.vue'
 import BoardLane from '~/components/dispatch/BoardLane.vue'
 import ReminderSheet from '~/dispatch/visit/ReminderSheet.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import TellSheet from '~/dispatch/visit/TellSheet.vue'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
+import BoardSays from '~/dispatch/day/BoardSays.vue'
 import BoardTray from '~/dispatch/day/BoardTray.vue'
 import PromisesAtRisk from '~/dispatch/day/PromisesAtRisk.vue'
 import { timeAt } from '~/dispatch/day/steps'
@@ -194,44 +194,13 @@ useShortcuts([...BOARD_KEYS, ...undoKeys(undone, redone), ...dayKeys(byDays)])
             @look="(id) => open({ id })"
           />
         </div>
-        <div class="says">
-          <p
-            v-if="problem || failure"
-            class="note bad"
-            role="alert"
-          >
-            {{ failure || problem?.message }}
-            <ActButton
-              v-if="failure"
-              quiet
-              aria-label="Close"
-              @click="failure = ''"
-            >
-              ×
-            </ActButton>
-          </p>
-          <ActRefused
-            v-if="refused"
-            :text="refused.text"
-            @again="refused.again()"
-            @leave="refused = null"
-          />
-          <p
-            v-else-if="swapping"
-            class="note"
-            role="status"
-          >
-            {{ swapping.customer }} changes places with… press <kbd>S</kbd> on another visit, or
-            <kbd>Esc</kbd>.
-          </p>
-          <p
-            v-else-if="warnings"
-            class="note warn"
-            role="status"
-          >
-            {{ warnings }}
-          </p>
-        </div>
+        <BoardSays
+          v-model:failure="failure"
+          v-model:refused="refused"
+          :problem="problem"
+          :swapping="swapping"
+          :warnings="warnings"
+        />
         <p
           v-if="!day.technicians.length"
           class="empty"
@@ -275,13 +244,6 @@ useShortcuts([...BOARD_KEYS, ...undoKeys(undone, redone), ...dayKeys(byDays)])
   grid-template-columns: 236px minmax(0, 1fr);
   flex: 1;
   min-height: 0;
-}
-/* What is said stands under the rows, which do not move under the pointer, and covers none of them. */
-.says {
-  flex: none;
-}
-.says :deep(.note) {
-  border-radius: 0;
 }
 .day {
   display: flex;

@@ -1,21 +1,18 @@
 <script setup lang="ts">
 // The map of a day: who drives where, who is near to what waits, and which land belongs to which territory.
-import { STEP_MS } from '~/dispatch/day/steps'
 import { computed, reactive, ref, watch } from 'vue'
 import { plusDays } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import CountyMap from '~/components/dispatch/CountyMap.vue'
 import NearestTable from '~/components/dispatch/NearestTable.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
+import { useSendNearest } from '~/dispatch/map/useSendNearest'
 import UndoActs from '~/dispatch/UndoActs.vue'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
-import type { Problem } from '~/lib/api'
 import { onMoved } from '~/lib/live'
-import { useAct } from '~/lib/useAct'
 import { useAsking } from '~/lib/unanswered'
 import { useAnswer } from '~/lib/useAnswer'
 import { useScheduleDate } from '~/lib/useScheduleDate'
-import { useBoard } from '~/stores/board'
 import { useScheduleFilter } from '~/stores/scheduleFilter'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -26,11 +23,7 @@ definePageMeta({ layout: 'office' })
 const { session, route, date, may } = useScheduleDate()
 const filters = useScheduleFilter()
 const { data, problem, refresh } = useAnswer('mapDay', () => ({ query: { date: date.value } }))
-const board = useBoard()
-const { problem: failed, act } = useAct()
 const both = () => Promise.all([refresh(), again()])
-const said = ref('')
-type Nearby = Answer<'nearest'>['items'][number]
 const { data: schedule, refresh: again } = useAnswer('schedule', () => ({
   query: { date: date.value },
 }))
@@ -76,48 +69,13 @@ function seen({ position }: Answer<'mapDay'>['technicians'][number]): string {
   if (position) return `${position.old ? 'last seen' : 'seen'} ${session.time(position.at)}`
   return date.value === session.today ? 'not seen today' : ''
 }
-// What is said, or asked, is about the place that it was said of.
-watch([site, date], () => {
-  said.value = ''
-  warned.value = failed.value = null
+const { said, warned, failed, send } = useSendNearest({
+  site,
+  date,
+  waiting: () => schedule.value?.tray.find((v) => v.siteId === site.value),
+  customerId: () => chosen.value!.customerId,
+  shown: both,
 })
-const quarter = (at: string) =>
-  new Date(Math.ceil(Date.parse(at) / STEP_MS) * STEP_MS).toISOString()
-const warned = ref<{ text: string; by: Nearby } | null>(null)
-/** What waits at the site is placed with whoever was chosen, for when they can be there; where nothing waits, a call begins. */
-const send = (n: Nearby, override = false) =>
-  act(async () => {
-    const [at, there] = [site.value, chosen.value]
-    const waiting = schedule.value?.tray.find((v) => v.siteId === at)
-    warned.value = null
-    if (waiting) {
-      const place = {
-        technicianId: n.technicianId,
-        startAt: quarter(n.arriveAt),
-        durationSeconds: waiting.durationSeconds,
-        crewIds: waiting.crewIds,
-      }
-      try {
-        await board.place(waiting, place, override)
-      } catch (error) {
-        if ((error as Problem).code !== 'placement_warning') throw error
-        if (site.value === at) warned.value = { text: (error as Problem).message, by: n }
-        return
-      }
-      said.value = `${n.name.split(' ')[0]} has it for ${session.time(place.startAt)}.`
-      await both()
-    } else
-      await navigateTo({
-        path: '/calls/new',
-        query: {
-          date: session.today,
-          technician: n.technicianId,
-          customer: there!.customerId,
-          site: at!,
-          start: session.time(quarter(n.arriveAt)),
-        },
-      })
-  })
 const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date: d } })
 </script>
 

@@ -32,8 +32,8 @@ const margins = computed(() => {
 <template>
   <div class="row top">
     <Field
-      name="pricing"
       v-if="mayFollowRule(form.kind)"
+      name="pricing"
       label="Priced"
     >
       <Choice
@@ -45,8 +45,8 @@ const margins = computed(() => {
       />
     </Field>
     <Field
-      name="cost"
       v-if="seesCost"
+      name="cost"
       label="Cost"
     >
       <TextInput
@@ -68,8 +68,8 @@ const margins = computed(() => {
         ><FigureInput v-model="form.price"
       /></Field>
       <Field
-        name="furtherPrice"
         v-if="form.kind === 'task'"
+        name="furtherPrice"
         label="As a further one"
       >
         <FigureInput v-model="form.furtherPrice" />

@@ -1,5 +1,7 @@
 // The rules as they are typed: fractions are kept, people write per cent.
-import { computed, reactive, ref, watch, type Ref } from 'vue'
+import { computed, watch, type Ref } from 'vue'
+import { guardLeaving } from '~/base/leaving'
+import { useForm } from '~/base/useForm'
 import { Decimal } from '~~/core/money/decimal'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
@@ -33,45 +35,54 @@ const typed = (d: Rules) => ({
   times: structuredClone(d.times),
   year: d.year ? sharesOf({ ...d.year }, percent) : { ...YEAR },
 })
+const BLANK: ReturnType<typeof typed> = {
+  markups: [],
+  sundries: '',
+  minimum: '',
+  rounding: 'none',
+  ending: 95,
+  times: [],
+  year: { ...YEAR },
+}
 export function useRules(data: Ref<Rules | null>) {
-  const form = reactive<ReturnType<typeof typed>>({
-    markups: [],
-    sundries: '',
-    minimum: '',
-    rounding: 'none',
-    ending: 95,
-    times: [],
-    year: { ...YEAR },
-  })
-  const kept = ref('')
-  const changed = computed(() => JSON.stringify(form) !== kept.value)
+  const rules = useForm(BLANK)
+  const form = rules.values
+  /** says whether the rules still are what is shown */
+  let stamp = ''
   watch(
-    data,
-    (d) => {
-      // What was typed and not kept stays.
-      if (!d || (kept.value && changed.value)) return
-      Object.assign(form, typed(d))
-      kept.value = JSON.stringify(form)
+    [data, () => rules.busy],
+    ([d, isBusy]) => {
+      if (!d || isBusy || d.stamp === stamp) return
+      if (stamp) rules.follow(typed(d))
+      else {
+        rules.begin(typed(d))
+        rules.takeUp('rules of prices')
+      }
+      ;({ stamp } = d)
     },
     { immediate: true },
   )
+  guardLeaving(() => rules.unkept, rules.discard)
   const year = computed(() => sharesOf(form.year, fraction))
   const isFull = computed(() => Object.values(year.value).every((v) => UNSIGNED.test(v)))
-  async function keep() {
-    data.value = await call('keepPricing', {
-      body: {
-        id: newId(),
-        markups: form.markups,
-        sundriesRate: fraction(form.sundries),
-        minimum: form.minimum,
-        rounding: form.rounding as 'none',
-        ending: Number(form.ending) || 0,
-        year: isFull.value ? year.value : null,
-        times: form.times,
-      },
+  const keep = () =>
+    rules.send(async () => {
+      data.value = await call('keepPricing', {
+        body: {
+          id: newId(),
+          stamp,
+          markups: form.markups,
+          sundriesRate: fraction(form.sundries),
+          minimum: form.minimum,
+          rounding: form.rounding as 'none',
+          ending: Number(form.ending) || 0,
+          year: isFull.value ? year.value : null,
+          times: form.times,
+        },
+      })
     })
-    kept.value = JSON.stringify(form)
-  }
-  return { form, changed, year, isFull, keep }
+  /** What somebody else changed meanwhile instead of what was typed here. */
+  const takeTheirs = () => [...rules.meanwhile.keys()].forEach(rules.takeTheirs)
+  return { rules, form, year, isFull, keep, takeTheirs }
 }
 export type RulesForm = ReturnType<typeof useRules>['form']

@@ -1,44 +1,49 @@
 <script setup lang="ts">
 // Billing at the door: what is done becomes an invoice, and its money is taken.
 import { reactive, ref } from 'vue'
-import type { Answer } from '~~/shared/api'
+import Pending from '~/base/Pending.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
 import { INVOICE_STATES } from '~/invoices/words'
 import { call, newId } from '~/lib/api'
+import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import type { useFieldVisit, Work } from './useFieldVisit'
 
-const props = defineProps<{
-  work: Work
-  of: ReturnType<typeof useFieldVisit>
-  /** the invoice whose money is to be taken, where nothing is left to bill */
-  made: Answer<'invoice'> | null
-}>()
+const props = defineProps<{ work: Work; of: ReturnType<typeof useFieldVisit> }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
 const mail = reactive({ first: props.work.customer.email, second: props.work.customer.email2 })
-const invoice = ref(props.made)
-const paying = ref(false)
 const id = newId()
+/** What is open already, when nothing is left to bill. */
+function openInvoice(): string | null {
+  const { invoices, totals } = props.work
+  if (Number(totals.toBill.amount)) return null
+  return (invoices.find((i) => Number(i.open.amount) > 0) ?? invoices.at(-1))?.id ?? null
+}
+const made = ref(openInvoice())
+const {
+  data: invoice,
+  problem,
+  refresh,
+} = useAnswer('invoice', () => (made.value ? { params: { id: made.value } } : null))
+const paying = ref(false)
 const bill = (send: boolean) =>
   props.of.act(async () => {
     const addresses = [mail.first, mail.second].map((to) => to.trim()).filter(Boolean)
-    invoice.value = await call('makeInvoice', {
+    await call('makeInvoice', {
       params: { id: props.work.id },
       key: `${id}${send}`,
       body: { id, to: send ? addresses : [], shownTotal: props.work.bill.total.amount },
     })
+    made.value = id
     await props.of.refresh()
   })
-async function paid() {
-  invoice.value = await call('invoice', { params: { id: invoice.value!.id } })
-  await props.of.refresh()
-}
+const paid = () => Promise.all([refresh(), props.of.refresh()])
 </script>
 
 <template>
   <section
-    v-if="!invoice"
+    v-if="!made"
     class="block"
   >
     <h2>Bill {{ session.money(work.bill.total) }}</h2>
@@ -95,6 +100,11 @@ async function paid() {
       </button>
     </template>
   </section>
+  <Pending
+    v-else-if="!invoice"
+    :problem="problem"
+    says="Opening the invoice…"
+  />
   <section
     v-else
     class="block"

@@ -45,6 +45,35 @@ function lineActs(
   }
 }
 
+/** What is being written, which is kept before the clock goes on. */
+function useWriting() {
+  const writing = new Set<() => Promise<unknown>>()
+  return {
+    keepFirst(write: () => Promise<unknown>) {
+      writing.add(write)
+      return () => void writing.delete(write)
+    },
+    keepAll: () => Promise.all([...writing].map((write) => write())),
+  }
+}
+/** Photos go one after the other, beside whatever else is done meanwhile. */
+function usePhotos(workId: () => string, refresh: () => Promise<void>) {
+  const { problem, act } = useAct()
+  const sending = ref(0)
+  async function addPhotos(files: readonly File[]) {
+    sending.value += files.length
+    for (const file of files) {
+      await act(async () => {
+        const body = { id: newId(), data: await scaledPicture(file) }
+        await call('addPhoto', { params: { id: workId() }, body })
+        await refresh()
+      }, 'wait')
+      sending.value--
+    }
+  }
+  return { addPhotos, sending, unsent: problem }
+}
+
 export function useFieldVisit(id: string) {
   const { data, problem, refresh } = useAnswer('fieldVisit', () => ({ params: { id } }))
   const { busy, problem: failed, act } = useAct()
@@ -53,12 +82,7 @@ export function useFieldVisit(id: string) {
   const take = (now: FieldVisit) => {
     data.value = now
   }
-  /** What is being written, which is kept before the clock goes on. */
-  const writing = new Set<() => Promise<unknown>>()
-  function keepFirst(write: () => Promise<unknown>) {
-    writing.add(write)
-    return () => void writing.delete(write)
-  }
+  const { keepFirst, keepAll } = useWriting()
   /** Does something that answers with the work order, and shows it so; true once it is done. */
   const change = (ask: () => Promise<Work>, whenBusy: 'drop' | 'wait' = 'drop') =>
     act(async () => {
@@ -70,22 +94,9 @@ export function useFieldVisit(id: string) {
   }
   const clock = (what: ClockAct) =>
     act(async () => {
-      await Promise.all([...writing].map((write) => write()))
+      await keepAll()
       data.value = await call('clock', { params: { id }, body: { act: what } })
     })
-  /** Photos go one after the other, beside whatever else is done meanwhile. */
-  const photos = useAct()
-  const sending = ref(0)
-  async function addPhotos(files: readonly File[]) {
-    sending.value += files.length
-    for (const file of files)
-      await photos.act(async () => {
-        const body = { id: newId(), data: await scaledPicture(file) }
-        await call('addPhoto', { params: { id: workId() }, body })
-        await refresh()
-      }, 'wait')
-    sending.value -= files.length
-  }
   const askFurther = (note: string) =>
     act(async () => {
       const { version } = data.value!
@@ -99,27 +110,10 @@ export function useFieldVisit(id: string) {
       const made = await call('beginQuote', { body: { id: newId(), workOrderId: workId() } })
       await navigateTo(`/field/quotes/${made.id}`)
     })
-  const shown = {
-    data,
-    work,
-    problem,
-    busy,
-    failed,
-    refresh,
-    act,
-    take,
-    takeWork,
-    keepFirst,
-    change,
-  }
   return {
-    ...shown,
+    ...{ data, work, problem, busy, failed, refresh, act },
+    ...{ take, takeWork, keepFirst, change, clock, askFurther, beginQuote },
     ...lineActs(id, workId, change),
-    clock,
-    addPhotos,
-    sending,
-    unsent: photos.problem,
-    askFurther,
-    beginQuote,
+    ...usePhotos(workId, refresh),
   }
 }

@@ -1,36 +1,25 @@
 <script setup lang="ts">
 // One visit: the clock, the lines with their price, the customer's agreement, the invoice and the money, step by step.
-import { computed, ref, shallowRef, watch } from 'vue'
-import type { Answer } from '~~/shared/api'
+import { computed, watch } from 'vue'
 import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
 import NowCard from '~/visits/field/NowCard.vue'
-import { call } from '~/lib/api'
+import { useStep } from '~/lib/useStep'
 import AddStep from '~/visits/field/AddStep.vue'
 import AgreeStep from '~/visits/field/AgreeStep.vue'
 import BillStep from '~/visits/field/BillStep.vue'
 import { useFieldVisit } from '~/visits/field/useFieldVisit'
 import WorkStep from '~/visits/field/WorkStep.vue'
 
-definePageMeta({ layout: 'field', key: (route) => route.fullPath })
+definePageMeta({ layout: 'field', key: (route) => route.path })
 const id = String(useRoute().params.id)
 const of = useFieldVisit(id)
 const { data, work, problem, failed, busy, clock } = of
-const step = ref<'work' | 'add' | 'agree' | 'bill'>('work')
-/** what is open already, when nothing is left to bill */
-const made = shallowRef<Answer<'invoice'> | null>(null)
+const { step, go, leave } = useStep(['work', 'add', 'agree', 'bill'])
 watch(step, () => {
   failed.value = null
   window.scrollTo(0, 0)
 })
-const openBill = () =>
-  of.act(async () => {
-    const { invoices, totals } = work.value!
-    const open = invoices.find((i) => Number(i.open.amount) > 0) ?? invoices.at(-1)
-    const left = Number(totals.toBill.amount)
-    made.value = !left && open ? await call('invoice', { params: { id: open.id } }) : null
-    step.value = 'bill'
-  })
 const otherOpen = computed(() => {
   const open = data.value?.openVisitId
   return open && open !== id ? open : (failed.value?.extra.openVisitId as string | undefined)
@@ -54,7 +43,7 @@ const otherOpen = computed(() => {
         v-else
         class="btn plain"
         aria-label="Back to the visit"
-        @click="step = 'work'"
+        @click="leave"
       >
         ←
       </button>
@@ -92,28 +81,27 @@ const otherOpen = computed(() => {
     <WorkStep
       v-if="step === 'work'"
       :of="of"
-      @add="step = 'add'"
-      @agree="step = 'agree'"
-      @bill="openBill"
+      @add="go('add')"
+      @agree="go('agree')"
+      @bill="go('bill')"
     />
     <AddStep
       v-else-if="step === 'add'"
       :of="of"
-      @done="step = 'work'"
+      @done="leave"
     />
     <AgreeStep
       v-else-if="step === 'agree'"
       :visit-id="id"
       :work="work"
       :of="of"
-      @done="step = 'work'"
+      @done="leave"
     />
     <BillStep
       v-else
       :work="work"
       :of="of"
-      :made="made"
-      @done="step = 'work'"
+      @done="leave"
     />
   </div>
   <Pending

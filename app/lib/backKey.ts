@@ -1,0 +1,40 @@
+// The browser's Back closes what stands over the page, before it leaves the page: on a phone it is the only such key.
+import { onBeforeUnmount } from 'vue'
+import { useRouter } from 'vue-router'
+
+/** What Back would close, the topmost last. */
+const open: (() => void)[] = []
+let isPopped = false
+const routers = new WeakSet<object>()
+/** Before the router hears of it: it says nothing of why it is asked to go somewhere. */
+function listen() {
+  window.addEventListener(
+    'popstate',
+    () => {
+      isPopped = true
+      setTimeout(() => (isPopped = false), 0)
+    },
+    { capture: true },
+  )
+}
+
+/** Answers Back while something is open; says so by what it is told. */
+export function useBackKey(close: () => void): (isOpen: boolean) => void {
+  const router = useRouter()
+  if (!routers.has(router)) {
+    routers.add(router)
+    listen()
+    router.beforeEach(() => {
+      if (!isPopped || !open.length) return true
+      open.at(-1)!()
+      return false
+    })
+  }
+  const tell = (isOpen: boolean) => {
+    const at = open.indexOf(close)
+    if (isOpen && at < 0) open.push(close)
+    else if (!isOpen && at >= 0) open.splice(at, 1)
+  }
+  onBeforeUnmount(() => tell(false))
+  return tell
+}
