@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { defineAsyncComponent, onMounted } from 'vue'
 import { asked, warnWindow } from '~/base/leaving'
+import { forgetBook } from '~/lib/book'
 import { closeLive } from '~/lib/live'
 import { useSession } from '~/stores/session'
 
@@ -12,6 +13,8 @@ onMounted(() => {
   window.addEventListener('beforeunload', warnWindow)
   window.addEventListener('signed-out', () => {
     closeLive()
+    // Costs are nobody's until somebody signs in again; the book comes back then.
+    void forgetBook()
     if (session.me) session.ended = true
     else void navigateTo('/sign-in')
   })

@@ -164,15 +164,18 @@ test('customers: two people change one, nothing that was typed is lost', async (
   await office.getByLabel('Tag').fill('laundry')
   await office.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect(office.getByText('laundry').first()).toBeVisible()
+  // What nobody typed over follows, and what both changed stands there twice until one of them is kept.
+  await expect(owner.getByLabel('Tags')).toHaveValue(/laundry/)
   await owner.getByLabel('Office only').fill('Ring the bell twice')
-  await owner.getByRole('button', { name: 'Keep', exact: true }).click()
-  await expect(owner.getByRole('alert')).toContainText(
-    'Someone changed this customer in the meantime.',
-  )
+  await office.getByRole('button', { name: 'Change', exact: true }).click()
+  await office.getByLabel('Office only').fill('The side door')
+  await office.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(owner.getByText('Meanwhile somebody wrote: The side door')).toBeVisible()
   await expect(owner.getByLabel('Office only')).toHaveValue('Ring the bell twice')
-  await owner.getByRole('button', { name: 'Keep mine on top of theirs' }).click()
   await owner.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(owner.getByRole('dialog')).toBeHidden()
   await expect(owner.getByText('Ring the bell twice').first()).toBeVisible()
+  await expect(owner.getByText('laundry').first()).toBeVisible()
 })
 test('unpaid: on a past date, by customer, and a promise without a day is sent back', async ({
   browser,

@@ -411,14 +411,22 @@ test('signing out leaves nothing of the book in the browser, also where nothing 
   await expect(office).toHaveURL(/sign-in/)
   expect(await kept(office)).toBe(0)
 })
-test('a session that ended by itself leaves nothing of the book either', async ({ browser }) => {
+test('a session that ended by itself leaves nothing of the book either, and goes on where it was', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office')
   await openGrid(office, 'gauge 60 psi')
   await expect.poll(() => kept(office)).toBe(1)
   await office.context().clearCookies()
   await office.getByRole('link', { name: /^To bill/ }).click()
-  await expect(office).toHaveURL(/sign-in/)
+  const again = office.getByRole('dialog', { name: 'Your session has ended' })
+  await expect(again).toBeVisible()
   await expect.poll(() => kept(office)).toBe(0)
+  await again.getByLabel('Password').fill('open-ledger')
+  await again.getByRole('button', { name: 'Sign in' }).click()
+  await expect(again).toBeHidden()
+  await expect(office.getByRole('heading', { name: /^To bill/ })).toBeVisible()
+  await expect(office.getByRole('row').nth(2)).toBeVisible()
 })
 test('how the book is used: hours as they were worked are taken and given back; what nobody sells is retired and brought back', async ({
   browser,

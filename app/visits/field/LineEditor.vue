@@ -15,10 +15,11 @@ const form = useFormAbout(
 )
 provideForm(form)
 const params = { id: props.line.id }
-/** Keeps what was typed, together with what is pressed. */
+/** Keeps what was typed, together with what is pressed; of a line that is taken out nothing is kept. */
 const keep = (pressed: LineChange = {}) =>
   form.keep(async (version) => {
-    const body = { version, ...form.changes(), ...pressed }
+    const typed = pressed.removed ? {} : form.changes()
+    const body = { version, ...typed, ...pressed }
     emit('changed', await call('changeLine', { params, body }))
     emit('close')
   })
