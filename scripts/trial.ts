@@ -1,21 +1,28 @@
-// npm run trial [-- NAME…] [--short] [--seed N]: kills, races, wrong sign-ins and odd input against a running copy; one JSON line each.
+// npm run trial [-- NAME…] [--short] [--seed N] [--minutes N]: kills, races, wrong sign-ins, odd input and rough hands at every screen, against
+// a running copy; one JSON line each.
 import { forgetTemplate, makeTemplate, startCopy, type Copy } from './trials/copy'
 import { fuzz } from './trials/fuzz'
 import { kills } from './trials/kills'
 import { races } from './trials/races'
 import { signIns } from './trials/signIns'
+import { screens } from './trials/screens/screens'
 import { report, type Trial } from './trials/tools'
 
 const args = process.argv.slice(2)
 const short = args.includes('--short')
-const seed = args.includes('--seed') ? Number(args[args.indexOf('--seed') + 1]) : 7
+const valued = (name: string, usual: number) =>
+  args.includes(name) ? Number(args[args.indexOf(name) + 1]) : usual
+const seed = valued('--seed', 7)
 const TRIALS: Record<string, (copy: Copy) => Promise<Trial>> = {
   'sign-ins': (copy) => signIns(copy, short ? 60 : 200),
   races: (copy) => races(copy, short ? 2 : 12),
   fuzz: (copy) => fuzz(copy.base, short ? 600 : 20_000, seed),
   kills: (copy) => kills(copy, short ? 6 : 200, seed),
+  screens: (copy) => screens(copy, valued('--minutes', short ? 1 : 10), seed),
 }
-const names = args.filter((a, i) => !a.startsWith('--') && args[i - 1] !== '--seed')
+const names = args.filter(
+  (a, i) => !a.startsWith('--') && !['--seed', '--minutes'].includes(args[i - 1] ?? ''),
+)
 const unknown = names.filter((name) => !(name in TRIALS))
 if (unknown.length) {
   process.stderr.write(

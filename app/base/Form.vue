@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A form of the kit: its fields know it, it is sent by Enter, and it asks before what was typed is left behind.
+import { computed } from 'vue'
 import ActButton from './ActButton.vue'
 import { guardLeaving } from './leaving'
 import { provideForm, type FormState } from './useForm'
@@ -11,6 +12,11 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ submit: [] }>()
 provideForm(props.of)
+/** What becomes of what is typed: nothing, it is asked about, or it is kept through a reload. */
+const keeping = computed(() => {
+  if (props.light) return 'light'
+  return props.of.isDraft ? 'keeps' : 'asks'
+})
 guardLeaving(
   () => !props.light && props.of.unkept,
   () => props.of.discard(),
@@ -20,6 +26,7 @@ guardLeaving(
 <template>
   <form
     class="stack"
+    :data-form="keeping"
     @submit.prevent="of.busy || emit('submit')"
   >
     <p

@@ -56,6 +56,7 @@ const read = computed(() => (props.bare ? { 'aria-label': props.label } : {}))
   <component
     :is="bare ? 'span' : Field"
     class="in-place"
+    data-form="asks"
     v-bind="bare ? {} : { label }"
     @focusout="leaves"
   >

@@ -24,6 +24,8 @@ export interface FormState {
   readonly unkept: boolean
   /** what it was left with, and takes up again */
   readonly takenUp: number | null
+  /** what is typed survives the window */
+  readonly isDraft: boolean
   /** the sentence for the first of some fields that is wrong */
   wrong: (...names: string[]) => string
   /** a field says where its sentence will stand, and where it no longer will */
@@ -135,10 +137,12 @@ export function useForm<Values extends object>(
   const typed = useTyped(begins)
   const { values, kept, changed, meanwhile } = typed
   const takenUp = ref<number | null>(null)
+  const isDraft = ref(false)
   const scope = effectScope()
   let drafted: ReturnType<typeof useDraft> | undefined
   /** What was typed of it before and never sent stands in it again. */
   function takeUp(about: string) {
+    isDraft.value = true
     drafted = scope.run(() => useDraft(about, typed))
     takenUp.value = drafted?.takenUp ?? null
   }
@@ -178,6 +182,7 @@ export function useForm<Values extends object>(
     problem,
     changed,
     takenUp,
+    isDraft,
     meanwhile,
     changes: typed.changes,
     takeTheirs: typed.takeTheirs,

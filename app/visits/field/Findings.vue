@@ -33,7 +33,10 @@ onBeforeUnmount(() => void leaves())
 </script>
 
 <template>
-  <label class="field">
+  <label
+    class="field"
+    data-form="keeps"
+  >
     <span>What was found and done</span>
     <textarea
       v-model="form.values.findings"
