@@ -1,5 +1,5 @@
 // Live changes as server-sent events. Events carry no content, only what changed: a screen asks again with its own rights.
-import { createEventStream, getHeader, setHeader, type H3Event } from 'h3'
+import { createEventStream, getHeader, setHeader, type EventStreamMessage, type H3Event } from 'h3'
 import { stillHolds, type Asker } from '../access/session'
 import { reading } from '../db/pool'
 import { bus, type AppEvent } from '../events/events'
@@ -44,14 +44,15 @@ export async function live(event: H3Event, asker: Asker): Promise<void> {
         ? { subject: 'something' }
         : { subject: e.subject, id: e.subjectId, workOrderId: e.workOrderId },
     )
-  const push = (e: AppEvent) =>
-    void stream.push({ id: String(e.id), event: 'change', data: data(e) })
-  const moved = () => void stream.push({ event: 'moved', data: '' })
+  /** Whoever left in this very moment is told nothing more. */
+  const tell = (message: EventStreamMessage) => void stream.push(message).catch(() => {})
+  const push = (e: AppEvent) => tell({ id: String(e.id), event: 'change', data: data(e) })
+  const moved = () => tell({ event: 'moved', data: '' })
   const ended = (e: AppEvent) => {
     if (e.subjectId === asker.session) void stream.close()
   }
   const beat = setInterval(() => {
-    void stream.push({ event: 'beat', data: '' })
+    tell({ event: 'beat', data: '' })
     // A session that ended in any other way, by its time or by a person who left, ends here too.
     void stillHolds(asker.session, asker.byCookie ? 'cookie' : 'token')
       .then(async (holds) => {
@@ -70,11 +71,9 @@ export async function live(event: H3Event, asker: Asker): Promise<void> {
     clearInterval(beat)
     leave()
   })
-  void stream.push({ event: 'hello', data: '' })
-  await resume(
-    Number(getHeader(event, 'Last-Event-ID') ?? Number.NaN),
-    push,
-    () => void stream.push({ event: 'reset', data: '' }),
+  tell({ event: 'hello', data: '' })
+  await resume(Number(getHeader(event, 'Last-Event-ID') ?? Number.NaN), push, () =>
+    tell({ event: 'reset', data: '' }),
   )
   return stream.send()
 }

@@ -18,6 +18,8 @@ export interface Sitting {
   chance: Chance
   steps: string[]
   typed: Typed[]
+  /** pages of single things: customers, work orders, papers */
+  places: readonly string[]
 }
 const SOON = { timeout: 1_500, noWaitAfter: true } as const
 const PAGES = [
@@ -49,8 +51,10 @@ async function reach({ page }: Desk): Promise<Locator> {
 }
 async function press(window: Desk, { chance, steps, typed }: Sitting): Promise<void> {
   const within = await reach(window)
+  const all = 'button:visible:not([disabled]), tr.pick:visible, [role=tab]:visible'
+  const opens = within.locator('button:visible:not([disabled])').filter({ hasText: OPENS })
   const button = await anyOf(
-    within.locator('button:visible:not([disabled]), tr.pick:visible, [role=tab]:visible'),
+    chance.maybe(0.5) && (await opens.count()) ? opens : within.locator(all),
     chance,
   )
   if (!button) return
@@ -74,6 +78,8 @@ async function follow(window: Desk, { chance, steps }: Sitting): Promise<void> {
   steps.push(`${window.who} follows “${await nameOf(link)}”`)
   await link.click(SOON).catch(() => {})
 }
+/** What leads to a form. */
+const OPENS = /…|^\s*(\+|Change|Add|New|Send|Keep|Said|Promised)/
 const IN_FORM = ':is([data-form=asks], [data-form=keeps])'
 const TEXTS = `${IN_FORM} textarea:visible:not([disabled]), ${IN_FORM} input:visible:not([disabled]):not([readonly]):not([inputmode]):not([type=checkbox]):not([type=radio]):not([type=file]):not([role=combobox]):not([type=email]):not([list])`
 let words = 0
@@ -81,7 +87,7 @@ async function type(window: Desk, sitting: Sitting): Promise<void> {
   const { chance, steps, typed } = sitting
   const within = await reach(window)
   const field = await anyOf(within.locator(TEXTS), chance)
-  if (!field) return press(window, sitting)
+  if (!field) return chance.maybe(0.4) ? walk(window, sitting) : press(window, sitting)
   const isDate = await field
     .evaluate((e) => Boolean(e.closest('.el-date-editor, .date, .time')))
     .catch(() => true)
@@ -123,13 +129,16 @@ async function key(window: Desk, { chance, steps }: Sitting): Promise<void> {
   steps.push(`${window.who} presses ${one}`)
   await window.page.keyboard.press(one).catch(() => {})
 }
-async function walk(window: Desk, { chance, steps }: Sitting): Promise<void> {
-  const to = chance.pick(PAGES)
-  if (window.who === 'ines') return follow(window, { chance, steps, typed: [] })
+async function walk(window: Desk, sitting: Sitting): Promise<void> {
+  const { chance, steps, places } = sitting
+  if (window.who === 'ines') return follow(window, sitting)
+  const to = chance.pick(chance.maybe(0.5) ? PAGES : places)
   steps.push(`${window.who} goes to ${to}`)
   await window.page.goto(to, { waitUntil: 'commit', timeout: 8_000 }).catch(() => {})
 }
 async function back(window: Desk, { steps }: Sitting): Promise<void> {
+  // Not out of the app.
+  if (!(await window.page.evaluate(() => (history.state as { back?: string } | null)?.back))) return
   steps.push(`${window.who} goes back`)
   await window.page.goBack({ waitUntil: 'commit', timeout: 3_000 }).catch(() => {})
 }
@@ -137,23 +146,24 @@ async function reload(window: Desk, { steps }: Sitting): Promise<void> {
   steps.push(`${window.who} reloads`)
   await window.page.reload({ waitUntil: 'commit', timeout: 8_000 }).catch(() => {})
 }
-async function cut(window: Desk, { chance, steps }: Sitting): Promise<void> {
+async function cut(window: Desk, sitting: Sitting): Promise<void> {
+  const { chance, steps } = sitting
   steps.push(`${window.who} is without a line for a moment`)
   await window.context.setOffline(true)
-  await press(window, { chance, steps, typed: [] })
+  await press(window, sitting)
   await window.page.waitForTimeout(chance.between(50, 600))
   await window.context.setOffline(false)
 }
 /** What is done, and how often. */
 const ACTS: readonly (readonly [share: number, act: (w: Desk, s: Sitting) => Promise<void>])[] = [
-  [0.34, press],
-  [0.16, follow],
-  [0.22, type],
-  [0.05, figures],
+  [0.3, press],
+  [0.09, follow],
+  [0.27, type],
+  [0.06, figures],
   [0.09, key],
-  [0.05, walk],
+  [0.09, walk],
   [0.04, back],
-  [0.03, reload],
+  [0.04, reload],
   [0.02, cut],
 ]
 export async function act(window: Desk, sitting: Sitting): Promise<void> {

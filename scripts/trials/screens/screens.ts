@@ -27,7 +27,14 @@ async function colleague(base: string, names: Names) {
     ((await read(path)).items as { id: string }[]).map(({ id }) => id)
   const customers = await idsOf('/customers?limit=100')
   const work = await idsOf('/work-orders?limit=50')
-  return async (chance: Chance): Promise<void> => {
+  const places = [
+    ...customers.slice(0, 30).map((id) => `/customers/${id}`),
+    ...work.slice(0, 30).map((id) => `/work/${id}`),
+    ...(await idsOf('/invoices?limit=20')).map((id) => `/invoices/${id}`),
+    ...(await idsOf('/quotes?limit=20')).map((id) => `/quotes/${id}`),
+    ...(await idsOf('/price-book/search?q=pump')).slice(0, 10).map((id) => `/price-book/${id}`),
+  ]
+  const change = async (chance: Chance): Promise<void> => {
     const id = chance.pick(customers)
     const { version } = await read(`/customers/${id}`)
     const officeNote = `changed ${chance.between(1, 1e6)}`
@@ -42,7 +49,9 @@ async function colleague(base: string, names: Names) {
         quantity: String(chance.between(1, 4)),
       })
   }
+  return { change, places }
 }
+type Colleague = Awaited<ReturnType<typeof colleague>>
 /** What was typed once, and stands twice among what people make. */
 async function doubled(copy: Copy, typed: readonly Typed[]): Promise<string[]> {
   const db = await copy.connect()
@@ -78,14 +87,10 @@ interface Result {
 async function sit(
   browser: Browser,
   base: string,
-  {
-    chance,
-    change,
-    names,
-  }: { chance: Chance; change: (chance: Chance) => Promise<void>; names: Names },
+  { chance, change, places, names }: Colleague & { chance: Chance; names: Names },
 ): Promise<Result> {
   const people: Who[] = [chance.pick(ROLES.slice(0, 4)), chance.pick(ROLES.slice(0, 4)), 'ines']
-  const sitting: Sitting = { chance, steps: [], typed: [] }
+  const sitting: Sitting = { chance, steps: [], typed: [], places }
   const windows: Desk[] = []
   for (const who of people) windows.push(await openDesk(browser, base, who, chance))
   for (const window of windows)
@@ -110,7 +115,7 @@ async function sit(
 export async function screens(copy: Copy, minutes: number, seed: number): Promise<Trial> {
   const chance = chanceOf(seed)
   const names = new Names()
-  const change = await colleague(copy.base, names)
+  const elsewhere = await colleague(copy.base, names)
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'],
@@ -121,7 +126,7 @@ export async function screens(copy: Copy, minutes: number, seed: number): Promis
   let acts = 0
   try {
     do {
-      const result = await sit(browser, copy.base, { chance, change, names })
+      const result = await sit(browser, copy.base, { ...elsewhere, chance, names })
       acts += result.acts
       faults.push(...result.faults)
       typed.push(...result.typed)
