@@ -57,6 +57,9 @@ const total = () =>
 function complete() {
   const root = table.value?.$el as HTMLElement
   if (props.label) root.querySelector('table')?.setAttribute('aria-label', props.label)
+  // What runs off to the side is reached by keyboard, too.
+  const wrap = root.querySelector<HTMLElement>('.el-scrollbar__wrap')
+  if (wrap) wrap.tabIndex = wrap.scrollWidth > wrap.clientWidth ? 0 : -1
   for (const row of root.querySelectorAll<HTMLElement>('tr.pick'))
     if (!row.querySelector('a, button')) row.tabIndex = 0
 }

@@ -53,7 +53,8 @@ useShortcuts([
 <style scoped>
 .side-panel {
   position: fixed;
-  inset: 0 0 0 auto;
+  /* Beneath the run, which stays at hand. */
+  inset: 60px 0 0 auto;
   z-index: 20;
   display: flex;
   flex-direction: column;

@@ -98,6 +98,7 @@ async function ask(url: string, request: RequestInit, again = 2): Promise<Respon
 /** Where a server falls in the middle of it, nobody can say what became of it. */
 const NOBODY_KNOWS =
   'The server did not answer as it should. Try again: what was saved already is not saved twice.'
+const SESSION_ENDED = 'Your session had ended, and this was not done. Sign in again and repeat it.'
 /** What an answer that refuses says; one that says nothing is our mistake. */
 async function problemIn(response: Response): Promise<Problem> {
   const said = (await response.json().catch(() => ({}))) as Partial<Refusal> & { detail?: string }
@@ -107,9 +108,10 @@ async function problemIn(response: Response): Promise<Problem> {
 /** What a response answers; one that refuses is thrown. */
 async function answerOf<N extends RouteName>(name: N, response: Response): Promise<Answer<N>> {
   if (response.ok) return (await response.json()) as Answer<N>
-  if (response.status === 401 && name !== 'signIn' && name !== 'session')
-    window.dispatchEvent(new Event('signed-out'))
-  throw await problemIn(response)
+  const problem = await problemIn(response)
+  if (response.status !== 401 || name === 'signIn' || name === 'session') throw problem
+  window.dispatchEvent(new Event('signed-out'))
+  throw new Problem(SESSION_ENDED, problem)
 }
 export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): Promise<Answer<N>> {
   const input: Loose = asked ?? {}

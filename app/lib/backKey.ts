@@ -6,29 +6,19 @@ import { useRouter } from 'vue-router'
 const open: (() => void)[] = []
 let isPopped = false
 const routers = new WeakSet<object>()
-/** Before the router hears of it: it says nothing of why it is asked to go somewhere. */
-function listen() {
-  window.addEventListener(
-    'popstate',
-    () => {
-      isPopped = true
-      setTimeout(() => (isPopped = false), 0)
-    },
-    { capture: true },
-  )
-}
-
 /** Answers Back while something is open; says so by what it is told. */
 export function useBackKey(close: () => void): (isOpen: boolean) => void {
   const router = useRouter()
   if (!routers.has(router)) {
     routers.add(router)
-    listen()
+    // The router says nothing of why it is asked to go somewhere; its history does, in the same moment.
+    router.options.history.listen(() => (isPopped = true))
     router.beforeEach(() => {
       if (!isPopped || !open.length) return true
       open.at(-1)!()
       return false
     })
+    router.afterEach(() => void (isPopped = false))
   }
   const tell = (isOpen: boolean) => {
     const at = open.indexOf(close)

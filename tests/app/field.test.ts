@@ -244,7 +244,7 @@ describe('the bill at the door', () => {
     })
     const { page } = await onPhone(nothing)
     await press('Bill')
-    expect(page.text()).toContain('Nothing is done and not billed.')
+    expect(page.text()).toContain('Nothing is marked done that is not billed.')
     expect(buttons(/^Make and send/)).toHaveLength(0)
   })
   it('opens the invoice that is there where nothing is left to bill', async () => {

@@ -154,9 +154,10 @@ useShortcuts([...BOARD_KEYS, ...undoKeys(undone, redone), ...dayKeys(byDays)])
             </ActButton>
             <ActButton
               :disabled="!board.done.length"
+              title="Ctrl Z"
               @click="undo"
             >
-              Undo <kbd>Ctrl Z</kbd>
+              Undo
             </ActButton>
             <ActButton
               :disabled="!board.undone.length"

@@ -47,12 +47,15 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
     class="block"
   >
     <h2>Bill {{ session.money(work.bill.total) }}</h2>
-    <p
-      v-if="!Number(work.bill.total.amount)"
-      class="note warn"
-    >
-      Nothing is done and not billed.
-    </p>
+    <template v-if="!Number(work.bill.total.amount)">
+      <p class="note warn">Nothing is marked done that is not billed. Open a line and mark it.</p>
+      <button
+        class="btn act"
+        @click="emit('done')"
+      >
+        Back to the lines
+      </button>
+    </template>
     <template v-else>
       <p class="quiet">
         Due {{ session.day(work.bill.dueOn, 'withYear') }} ({{ work.customer.terms }})

@@ -66,13 +66,15 @@ function leave() {
     >
       <FigureInput v-model="form.values.discount" />
     </Field>
-    <ActButton
-      primary
-      submit
-    >
-      Keep
-    </ActButton>
-    <ActButton @click="leave"> Leave </ActButton>
+    <div class="row">
+      <ActButton
+        primary
+        submit
+      >
+        Keep
+      </ActButton>
+      <ActButton @click="leave"> Leave </ActButton>
+    </div>
     <Notice />
   </Form>
 </template>
@@ -84,7 +86,7 @@ function leave() {
   align-items: flex-end;
 }
 .field {
-  width: 96px;
+  width: 84px;
 }
 .field.grow {
   flex: 1 0 100%;

@@ -124,8 +124,13 @@ async function figures(window: Desk, { chance, steps }: Sitting): Promise<void> 
   steps.push(`${window.who} types ${text || 'nothing'} into a figure`)
   await field.fill(text, SOON).catch(() => {})
 }
-async function key(window: Desk, { chance, steps }: Sitting): Promise<void> {
+async function key(window: Desk, { chance, steps, typed }: Sitting): Promise<void> {
   const one = chance.pick(KEYS)
+  const at = await window.page
+    .evaluate(() => (document.activeElement as HTMLInputElement | null)?.value ?? '')
+    .catch(() => '')
+  // In a field it takes back what was typed there.
+  if (one === 'Control+z') for (const word of typed) if (at.includes(word.text)) word.left = true
   steps.push(`${window.who} presses ${one}`)
   await window.page.keyboard.press(one).catch(() => {})
 }
