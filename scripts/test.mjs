@@ -42,8 +42,8 @@ const step = (name, work) => {
   else failed++
 }
 /** Runs beside what follows; says afterwards how it went. */
-function beside(command, args) {
-  const child = spawn(command, args, { env: { ...process.env, CI: process.env.CI ?? '1' } })
+function beside(command, args, env = {}) {
+  const child = spawn(command, args, { env: { ...process.env, CI: process.env.CI ?? '1', ...env } })
   const said = []
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part))
   return new Promise((done) =>
@@ -65,27 +65,40 @@ function count(file, read) {
     failed++
   }
 }
-const vitest = (project, env) => {
-  const file = `.data/reports/${project}.json`
+/** How a run of Vitest is called, and where it says how it went. */
+function vitestOf(project, name = project, ...more) {
+  const file = `.data/reports/${name}.json`
   rmSync(file, { force: true })
-  const ok = run(
-    'npx',
-    [
-      'vitest',
-      'run',
-      '--project',
-      project,
-      '--reporter=default',
-      '--reporter=json',
-      `--outputFile.json=${file}`,
-      ...process.argv.slice(3),
-    ],
-    env,
-  )
-  count(file, (r) => [
-    r.numPassedTests,
-    r.numFailedTests + (ok ? 0 : Number(r.numFailedTests === 0)),
-  ])
+  const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${file}`]
+  return {
+    args: ['vitest', 'run', '--project', project, ...reporters, ...more, ...process.argv.slice(3)],
+    tell: (ok) =>
+      count(file, (r) => [
+        r.numPassedTests,
+        r.numFailedTests + (ok ? 0 : Number(r.numFailedTests === 0)),
+      ]),
+  }
+}
+function vitest(project, env) {
+  const { args, tell } = vitestOf(project)
+  tell(run('npx', args, env))
+}
+/** Server tests, a half of their files on each rig: they wait for the database more than they work. */
+async function server() {
+  // One file that is named goes to one rig.
+  const rigs = process.argv[3] ? ['server-1'] : ['server-1', 'server-2']
+  const started = []
+  try {
+    for (const name of rigs) started.push(await startRig(name))
+    const halves = started.map((rig, i) => ({
+      ...vitestOf('server', rigs[i], ...(rigs[1] ? [`--shard=${i + 1}/2`] : [])),
+      env: rig.env,
+    }))
+    const ran = await Promise.all(halves.map(({ args, env }) => beside('npx', args, env)))
+    for (const [i, say] of ran.entries()) halves[i].tell(say())
+  } finally {
+    await Promise.all(started.map((rig) => rig.stop()))
+  }
 }
 // Two cores: it is built beside what one of them is enough for.
 const built = ['server', 'trial', 'e2e', 'two'].some(wants)
@@ -115,13 +128,8 @@ if (typed) {
 }
 if (!(await built)()) process.exit(1)
 if (wants('server')) {
-  part('server, against a throw-away database')
-  const rig = await startRig('server')
-  try {
-    vitest('server', rig.env)
-  } finally {
-    await rig.stop()
-  }
+  part('server, against throw-away databases')
+  await server()
 }
 /** Browser tests, a worker on each rig; what passed only when it was tried again is named, so that somebody mends it. */
 async function browser(names, files, options) {

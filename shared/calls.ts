@@ -154,9 +154,12 @@ export const callRoutes = {
       draft: callDraft,
       summary: text(200).default(''),
       origin: oneOf(['telephone', 'hand'] as const).default('telephone'),
+      /** the one that was read; where somebody else typed since, both are to be put together first */
+      version: int(0, 2_000_000_000).nullable().default(null),
     }),
     answer: obj({
       ok: flag().required(),
+      version: int().required(),
       heldUntil: instant().nullable().defined(),
       heldBy: definedText(),
     }),

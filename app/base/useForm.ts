@@ -71,6 +71,7 @@ function useTyped<Values extends object>(begins: Values) {
     kept.value = JSON.stringify(values)
     theirs.value = new Map()
   }
+  /** What it is about changed elsewhere. */
   function follow(next: Partial<Values>) {
     const now = plain(next)
     const merged = threeWay(before(), values, now)
@@ -123,6 +124,25 @@ function useDraft<Values extends object>(
   return { takenUp: draft && JSON.stringify(values) !== kept.value ? draft.at : null, settle }
 }
 
+/** The draft of a form, from the moment on when it is known what it is about. */
+function useDrafts<Values extends object>(typed: ReturnType<typeof useTyped<Values>>) {
+  const takenUp = ref<number | null>(null)
+  const isDraft = ref(false)
+  const scope = effectScope()
+  let drafted: ReturnType<typeof useDraft> | undefined
+  return {
+    takenUp,
+    isDraft,
+    settleDraft: () => drafted?.settle(),
+    /** What was typed of it before and never sent stands in it again. */
+    takeUp(about: string) {
+      isDraft.value = true
+      drafted = scope.run(() => useDraft(about, typed))
+      takenUp.value = drafted?.takenUp ?? null
+    },
+  }
+}
+
 /**
  * A form that begins with some values. What is sent counts as kept; what is typed while it is on its way
  * does not. With `draft`, a name for what it is about, what was typed survives until it is sent or left on purpose.
@@ -136,16 +156,7 @@ export function useForm<Values extends object>(
 ) {
   const typed = useTyped(begins)
   const { values, kept, changed, meanwhile } = typed
-  const takenUp = ref<number | null>(null)
-  const isDraft = ref(false)
-  const scope = effectScope()
-  let drafted: ReturnType<typeof useDraft> | undefined
-  /** What was typed of it before and never sent stands in it again. */
-  function takeUp(about: string) {
-    isDraft.value = true
-    drafted = scope.run(() => useDraft(about, typed))
-    takenUp.value = drafted?.takenUp ?? null
-  }
+  const { takenUp, isDraft, takeUp, settleDraft } = useDrafts(typed)
   if (draft) takeUp(draft)
   const { busy, problem, act } = useAct()
   const { place, unplaced } = usePlaces(() => problem.value)
@@ -162,7 +173,7 @@ export function useForm<Values extends object>(
     typed.follow({ ...sent, ...after })
     takenUp.value = null
     // What it stood in may be gone already, and its watches with it.
-    drafted?.settle()
+    settleDraft()
   }
   /** Does its act once; what was in it then is kept after that. `after` is what it begins anew with: where something was typed meanwhile, that stays. */
   const send = <T>(

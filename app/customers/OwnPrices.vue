@@ -52,6 +52,7 @@ function add({ id, name, price }: Entry) {
   <Field label="An own price for">
     <TextInput
       placeholder="call-out charge, labour…"
+      @keydown.enter.prevent
       @input="find"
     />
   </Field>

@@ -131,7 +131,7 @@ export function equipmentForm(siteId: string, e?: Equipment): OpenForm {
 export function agreementForm(
   c: Customer,
   plans: Answer<'plans'>['items'],
-  today: string,
+  { today, figure }: { today: string; figure: (amount: string) => string },
 ): OpenForm {
   return {
     title: 'A care agreement',
@@ -139,7 +139,7 @@ export function agreementForm(
     values: { siteId: c.sites[0]?.id ?? null, planId: plans[0]?.id ?? null, startsOn: today },
     fields: [
       field('planId', 'Plan', {
-        options: plans.map((p) => ({ value: p.id, label: `${p.name}, ${p.price} a year` })),
+        options: plans.map((p) => ({ value: p.id, label: `${p.name}, ${figure(p.price)} a year` })),
       }),
       field('siteId', 'Site', { options: sitesOf(c) }),
       field('startsOn', 'From', { kind: 'date' }),

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Sends the invoice that it was opened for: by mail, or handed over on paper.
+import { watch } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import Form from '~/base/Form.vue'
 import Dialog from '~/base/Dialog.vue'
@@ -14,12 +15,20 @@ const props = defineProps<{ invoice: Invoice; mails: string[] }>()
 const emit = defineEmits<{ done: [invoice: Invoice]; close: [] }>()
 const { id, paper } = props.invoice
 const firm = useSession().me?.company.name ?? ''
-const form = useForm({
-  first: props.mails[0] ?? '',
-  second: props.mails[1] ?? '',
-  subject: `${firm}: invoice ${paper.number}`,
-  body: `Your invoice is attached; you can also read it and pay here:\n\n{link}\n\n${firm}`,
-})
+const form = useForm(
+  {
+    first: props.mails[0] ?? '',
+    second: props.mails[1] ?? '',
+    subject: `${firm}: invoice ${paper.number}`,
+    body: `Your invoice is attached; you can also read it and pay here:\n\n{link}\n\n${firm}`,
+  },
+  { draft: `send invoice ${id}` },
+)
+// Whom it may go to can be known a moment later than the invoice.
+watch(
+  () => props.mails,
+  ([first = '', second = '']) => form.follow({ first, second }),
+)
 const send = (to: string[]) =>
   form.send(async () => {
     const { subject, body } = form.values

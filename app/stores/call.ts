@@ -1,26 +1,38 @@
 // A call while it is typed: kept in the browser at once and on the server a moment later, so that nothing is lost to a reload.
 import { defineStore } from 'pinia'
-import { call as send, newId } from '~/lib/api'
+import { setAt, threeWay } from '~/base/threeWay'
+import { call as send, newId, type Problem } from '~/lib/api'
 import { callDraft } from '~~/shared/calls'
 import type { Answer } from '~~/shared/api'
 
 export type Draft = Answer<'call'>['draft']
 const key = (id: string) => `call:${id}`
+/** A refusal that says more than that nobody answered. */
+const isRefusal = ({ status }: Problem) => status >= 400 && status < 500
 export const useCall = defineStore('call', {
   state: () => ({
     id: '',
     origin: 'telephone',
     draft: callDraft.getDefault() as Draft,
+    /** what of it stands on the server, and as which version */
     kept: '',
+    version: null as number | null,
+    /** what somebody else wrote meanwhile where it was typed over here */
+    theirs: [] as { path: string; value: unknown }[],
     saving: false,
-    alone: false,
+    /** why it is kept on this device only */
+    alone: '',
     ended: false,
+    /** what became of it elsewhere: the work order that it was booked as */
+    booked: null as string | null,
     heldBy: '',
     timer: 0 as unknown as ReturnType<typeof setTimeout>,
     book: { workOrderId: newId(), visitId: newId(), key: newId() },
   }),
   actions: {
     async open(id: string, fresh: boolean, today: string) {
+      // What an earlier call had not kept yet is in the browser; its timer would write into this one.
+      clearTimeout(this.timer)
       this.$reset()
       this.book = { workOrderId: newId(), visitId: newId(), key: newId() }
       this.id = id
@@ -32,13 +44,38 @@ export const useCall = defineStore('call', {
             if (local) return null
             throw error
           })
-      if (local) this.draft = callDraft.cast(JSON.parse(local)) as Draft
-      else if (known) this.draft = known.draft
+      if (known) {
+        this.draft = known.draft
+        this.version = known.version
+        this.booked = known.workOrderId
+      }
       this.origin = known?.origin ?? 'telephone'
       this.draft.date ??= today
       // Only what somebody types is worth keeping.
       this.kept = JSON.stringify(this.draft)
+      if (local) this.draft = callDraft.cast(JSON.parse(local)) as Draft
       return known
+    },
+    /** Somebody else wrote in it: what nobody typed over here follows, and the rest is said. */
+    follow({ draft, version }: { draft: Draft; version: number }) {
+      const merged = threeWay(JSON.parse(this.kept) as Draft, this.draft, draft)
+      Object.assign(this.draft, merged.values)
+      this.theirs = [...merged.theirs].map(([path, value]) => ({ path, value }))
+      this.kept = JSON.stringify(draft)
+      this.version = version
+    },
+    takeTheirs() {
+      for (const { path, value } of this.theirs) setAt(this.draft, path, value)
+      this.theirs = []
+    },
+    /** Something happened to it, here or elsewhere. */
+    async refresh() {
+      if (this.ended || this.version === null) return
+      const { id } = this
+      const now = await send('call', { params: { id } }).catch(() => null)
+      if (!now || id !== this.id || this.ended) return
+      this.booked = now.workOrderId
+      if (!this.saving && now.version > (this.version ?? 0)) this.follow(now)
     },
     changed(summary: string) {
       if (this.ended || JSON.stringify(this.draft) === this.kept) return
@@ -47,25 +84,34 @@ export const useCall = defineStore('call', {
       this.saving = true
       this.timer = setTimeout(() => void this.save(summary), 500)
     },
-    async save(summary: string) {
+    async save(summary: string): Promise<void> {
       if (this.ended) return
       this.saving = true
-      const text = JSON.stringify(this.draft)
+      const [id, text] = [this.id, JSON.stringify(this.draft)]
       try {
         const kept = await send('saveCall', {
-          params: { id: this.id },
+          params: { id },
           body: {
             draft: this.draft,
             summary: summary.slice(0, 200),
             origin: this.origin === 'hand' ? 'hand' : 'telephone',
+            version: this.version,
           },
         })
+        if (id !== this.id) return
         this.kept = text
-        this.alone = false
+        this.version = kept.version
+        this.alone = ''
         this.heldBy = kept.heldBy
-      } catch {
+      } catch (error) {
+        if (id !== this.id) return
+        const problem = error as Problem
+        if (problem.code === 'stale') {
+          this.follow(problem.extra.current as { draft: Draft; version: number })
+          return this.save(summary)
+        }
         // The browser has it; the next change tries again.
-        this.alone = true
+        this.alone = isRefusal(problem) ? problem.message : 'the server did not answer'
       } finally {
         this.saving = !this.alone && JSON.stringify(this.draft) !== text
       }

@@ -30,12 +30,9 @@ import type { Row } from './views'
 
 /** How long a chosen time is held after the last word (our own rule). */
 const HOLD_MINUTES = 10
-export async function saveCall(
-  ctx: Ctx,
-  id: string,
-  body: Body<'saveCall'>,
-): Promise<Answer<'saveCall'>> {
-  const { technicianId, date, start } = body.draft
+/** The time that a call holds from now on, or who holds it already. */
+async function heldFor(ctx: Ctx, callId: string, draft: Body<'saveCall'>['draft']) {
+  const { technicianId, date, start } = draft
   // A chosen time is held against a second caller for some minutes from the last word; who was first keeps it.
   const startAt =
     technicianId && date && start ? localToInstant(date, start, ctx.company.timeZone) : null
@@ -43,13 +40,26 @@ export async function saveCall(
   const heldBy =
     technicianId && startAt !== null
       ? await heldByOthers(ctx, {
-          callId: id,
+          callId,
           technicianId,
           startAt,
-          durationSeconds: body.draft.durationSeconds,
+          durationSeconds: draft.durationSeconds,
         })
       : ''
   const heldUntil = startAt !== null && !heldBy ? ctx.now + HOLD_MINUTES * MINUTE : null
+  return { heldBy, heldUntil }
+}
+export async function saveCall(
+  ctx: Ctx,
+  id: string,
+  body: Body<'saveCall'>,
+): Promise<Answer<'saveCall'>> {
+  const kept = await callById(ctx.tx, id, true)
+  if (kept && body.version !== null && body.version !== kept.version)
+    throw conflict('stale', 'Someone else is writing in this call.', {
+      current: { draft: kept.draft, version: kept.version },
+    })
+  const { heldBy, heldUntil } = await heldFor(ctx, id, body.draft)
   await keepCall(ctx.tx, {
     id,
     draft: body.draft,
@@ -67,6 +77,7 @@ export async function saveCall(
   })
   return {
     ok: true,
+    version: (kept?.version ?? 0) + 1,
     heldUntil: heldUntil === null ? null : new Date(heldUntil).toISOString(),
     heldBy,
   }

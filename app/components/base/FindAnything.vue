@@ -119,6 +119,7 @@ function key(e: KeyboardEvent) {
         aria-controls="found"
       />
       <ul
+        v-show="items.length"
         id="found"
         role="listbox"
         aria-label="Found"
@@ -134,27 +135,28 @@ function key(e: KeyboardEvent) {
           <span class="kind">{{ item.kind }}</span><b class="clip">{{ item.title }}</b
           ><span class="quiet clip">{{ item.detail }}</span>
         </li>
-        <li
-          v-if="failed"
-          class="wrong"
-          role="alert"
-        >
-          Could not look: {{ failed }}
-        </li>
-        <li
-          v-else-if="asking"
-          class="quiet"
-          role="status"
-        >
-          Looking…
-        </li>
-        <li
-          v-else-if="!items.length"
-          class="quiet"
-        >
-          Nothing is called that.
-        </li>
       </ul>
+      <p
+        v-if="failed"
+        class="wrong"
+        role="alert"
+      >
+        Could not look: {{ failed }}
+      </p>
+      <p
+        v-else-if="asking"
+        class="quiet"
+        role="status"
+      >
+        Looking…
+      </p>
+      <p
+        v-else-if="!items.length"
+        class="quiet"
+        role="status"
+      >
+        Nothing is called that.
+      </p>
     </div>
   </div>
 </template>
@@ -194,6 +196,9 @@ li {
 }
 li.at {
   background: var(--green-1);
+}
+p {
+  padding: 6px 8px;
 }
 .kind {
   color: var(--ink-2);

@@ -329,6 +329,8 @@ const lines = computed(() =>
     .getVirtualItems()
     .map((v) => ({ v, e: props.rows[v.index]!, place: v.index % PLACES.value })),
 )
+/** Whether the row under the mark is among those that are drawn. */
+const isDrawn = computed(() => lines.value.some(({ v }) => v.index === at.value.row))
 const HEADS = computed(
   () =>
     [
@@ -394,7 +396,7 @@ defineExpose({ focus: () => box.value?.focus(), show })
     tabindex="0"
     aria-label="Price book"
     :aria-rowcount="rows.length + 1"
-    :aria-activedescendant="current ? `c-${current.id}-${at.column}` : undefined"
+    :aria-activedescendant="isDrawn ? `c-${current!.id}-${at.column}` : undefined"
     @keydown="key"
     @copy="copy"
     @paste="paste"

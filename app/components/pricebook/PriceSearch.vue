@@ -30,6 +30,8 @@ const several = ref<Found[]>([])
 const lost = reactive(new Set<string>())
 watch(turn, () => lost.clear())
 const at = ref(0)
+/** the mark was moved by hand since something was taken */
+const moved = ref(false)
 /** the words that what is shown belongs to */
 const answered = ref('')
 let asked = 0
@@ -61,14 +63,27 @@ const marked = (e: Found) => several.value.some((s) => s.id === e.id)
 function mark(e: Found) {
   several.value = marked(e) ? several.value.filter((s) => s.id !== e.id) : [...several.value, e]
 }
+/** A second tap of the same finger hits what slid under it, and means what was there before. */
+const SETTLE_MS = 700
+let takenAt = 0
+function tap(entry: Found) {
+  if (Date.now() - takenAt < SETTLE_MS) return
+  takenAt = Date.now()
+  take([entry])
+}
 function take(entries: Found[]) {
   emit('choose', entries)
   several.value = []
   words.value = ''
+  moved.value = false
 }
+/** Whether somebody asked for what stands under the mark: by words, or by going to it. Enter in an empty field means nothing. */
+const isMeant = computed(() => answered.value !== '' || moved.value)
 /** Enter takes what is marked, or what stands under the mark with it. */
 function enter(e: KeyboardEvent): boolean {
-  const one = items.value[at.value]
+  // What is shown belongs to other words than those that were typed.
+  if (answered.value !== words.value.trim()) return true
+  const one = isMeant.value ? items.value[at.value] : undefined
   if (e.shiftKey) {
     if (one) mark(one)
     return Boolean(one)
@@ -80,6 +95,7 @@ function enter(e: KeyboardEvent): boolean {
   return true
 }
 function key(e: KeyboardEvent) {
+  if (e.key.startsWith('Arrow')) moved.value = true
   if (e.key === 'ArrowDown') at.value = Math.min(items.value.length - 1, at.value + 1)
   else if (e.key === 'ArrowUp') at.value = Math.max(0, at.value - 1)
   else if (e.key !== 'Enter' || !enter(e)) return
@@ -153,7 +169,7 @@ const trees = computed(() => state.value?.categories ?? [])
           :large="large"
           :lost="lost.has(e.pictureId ?? '')"
           :class="{ at: i === at }"
-          @take="take([e])"
+          @take="tap(e)"
           @mark="mark(e)"
           @pin="pin(e.id, !e.mine)"
           @lost="lost.add(e.pictureId!)"

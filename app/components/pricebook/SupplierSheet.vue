@@ -68,7 +68,9 @@ const same = (a: Product, b: Product) =>
   a.supplierId === b.supplierId && a.partNumber === b.partNumber
 function put(p: Product) {
   const there = basket.value.find((b) => same(b, p))
-  if (there) there.quantity = String(Number(there.quantity) + 1)
+  // What is no number stays as it was typed, and is said when it is taken.
+  const more = Number(there?.quantity) + 1
+  if (there) there.quantity = Number.isNaN(more) ? there.quantity : String(more)
   else basket.value.push({ ...p, line: newId(), quantity: '1' })
 }
 const take = () =>

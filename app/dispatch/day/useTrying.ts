@@ -15,9 +15,13 @@ export function useTrying() {
   let asked = 0
   let soon: ReturnType<typeof setTimeout> | undefined
   async function check() {
-    const { visit, place } = trying.value ?? {}
-    if (!visit || !place?.technicianId || !place.startAt) return
     const mine = ++asked
+    const { visit, place } = trying.value ?? {}
+    if (!visit || !place?.technicianId || !place.startAt) {
+      // Nothing speaks against a place that is nobody's.
+      if (trying.value) trying.value.warnings = []
+      return
+    }
     const { warnings } = await call('checkPlacement', {
       body: {
         visitId: visit.id,

@@ -12,7 +12,7 @@ import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
 import TimeInput from '~/base/TimeInput.vue'
 import { useForm } from '~/base/useForm'
-import { call, type Problem } from '~/lib/api'
+import { call, Problem } from '~/lib/api'
 import { useBoard } from '~/stores/board'
 import { useSession } from '~/stores/session'
 import { lengthsFor, type Technician, type Visit } from './visit'
@@ -68,6 +68,7 @@ const lengths = computed(() =>
 )
 function wanted() {
   const { technicianId, date, time, durationSeconds, crewIds } = form.values
+  if (time && !date) throw new Problem('Say on which day.', { status: 422, code: 'invalid' })
   const at = time ? new Date(localToInstant(date, time, session.zone)).toISOString() : null
   const placed = technicianId !== null && at !== null
   return { technicianId, startAt: at, durationSeconds, crewIds: placed ? crewIds : [] }

@@ -2,6 +2,7 @@
 // A call on one screen, by keyboard: who, what, when; and one key books it.
 import { computed, nextTick, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
+import CallNotices from '~/calls/CallNotices.vue'
 import CallWhat from '~/calls/CallWhat.vue'
 import CallWhen from '~/calls/CallWhen.vue'
 import CallWho from '~/calls/CallWho.vue'
@@ -10,6 +11,7 @@ import { bookCall, quoteCall } from '~/calls/booking'
 import Pending from '~/base/Pending.vue'
 import { useOpenCall } from '~/calls/useOpenCall'
 import type { Warning } from '~/calls/when/usePlacementCheck'
+import { onLive } from '~/lib/live'
 import { useShortcuts } from '~/lib/shortcuts'
 import { useAct } from '~/lib/useAct'
 import { useCall } from '~/stores/call'
@@ -70,6 +72,7 @@ watch(
   () => ready.value && store.changed(summary.value),
   { deep: true },
 )
+onLive(() => void store.refresh(), 0, { subjects: ['call'], about: () => [store.id] })
 watch([lines, unread], () => {
   const read = lines.value.map(({ id, quantity }) => ({ entryId: id, quantity }))
   store.draft.entries = [...unread.value, ...read]
@@ -164,7 +167,7 @@ useShortcuts([
           store.saving
             ? 'keeping…'
             : store.alone
-              ? 'kept on this device; the server did not answer'
+              ? `kept on this device only: ${store.alone}`
               : 'kept as you type'
         }}</span
       >
@@ -198,15 +201,7 @@ useShortcuts([
     >
       {{ problem.message }}
     </p>
-    <p
-      v-if="unread.length"
-      class="note warn"
-      role="status"
-    >
-      {{ unread.length === 1 ? 'One thing' : `${unread.length} things` }} that you read out could
-      not be looked up; it stays with the call, and is booked with it.
-      <ActButton @click="unread = []"> Leave it out </ActButton>
-    </p>
+    <CallNotices v-model:unread="unread" />
     <div class="columns">
       <CallWho
         ref="who"

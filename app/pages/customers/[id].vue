@@ -169,7 +169,7 @@ const inOneLine = computed(() => {
           :busy="busy"
           :own-fields="ownFields(c.custom, 'customer')"
           @contact="(contact) => show(contactForm(c!, contact))"
-          @agreement="show(agreementForm(c, plans?.items ?? [], session.today))"
+          @agreement="show(agreementForm(c, plans?.items ?? [], session))"
           @file="addFile"
           @undo-merge="undoMerge"
         />

@@ -7,15 +7,27 @@ import { sayMoney } from '~~/core/money/sayMoney'
 
 const route = useRoute()
 const token = String(route.params.token)
-const { data, error } = await useFetch<Answer<'publicInvoice'>>(
+const { data, error, refresh } = await useFetch<Answer<'publicInvoice'>>(
   `/api/v1/public/invoices/${encodeURIComponent(token)}`,
 )
 if (error.value && import.meta.server) setResponseStatus(useRequestEvent()!, 404)
 const card = computed(() => String(route.query.card ?? ''))
 const money = (m: { amount: string; currency: string }) =>
   sayMoney(m, data.value?.paper.locale ?? 'en-US')
+/** The terminal has taken it, and the books are told a moment later. */
+const isOnItsWay = computed(
+  () => ['approved', 'waiting'].includes(card.value) && data.value?.state !== 'paid',
+)
+const ASK_MS = 3000
+const asking = ref<ReturnType<typeof setInterval>>()
+onMounted(() => {
+  asking.value = setInterval(() => isOnItsWay.value && void refresh(), ASK_MS)
+})
+onBeforeUnmount(() => clearInterval(asking.value))
 // A person looks at it: told once the page is drawn and in sight, which programs that follow links do not do.
 onMounted(() => {
+  // The office looks at it, too; that is not the customer.
+  if (localStorage.getItem('signed-in')) return
   const seen = () => {
     if (document.visibilityState !== 'visible') return
     document.removeEventListener('visibilitychange', seen)
@@ -88,7 +100,7 @@ useHead({
       </p>
       <div class="acts">
         <form
-          v-if="Number(data.open.amount) > 0"
+          v-if="Number(data.open.amount) > 0 && !isOnItsWay"
           method="post"
           :action="`/i/${token}/pay`"
         >

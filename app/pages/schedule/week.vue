@@ -43,7 +43,7 @@ const names = (data: Range) => [...new Set(data.technicians.flatMap((t) => t.ter
 
 <template>
   <RangePage
-    v-slot="{ data, shown, open }"
+    v-slot="{ data, date, shown, open }"
     :title="(from, to) => `${session.day(from, 'long')} to ${session.day(to, 'long')}`"
     :span="span"
     step="week"
@@ -73,7 +73,7 @@ const names = (data: Range) => [...new Set(data.technicians.flatMap((t) => t.ter
           :key="t.id"
         >
           <th scope="row">
-            <NuxtLink :to="{ path: '/schedule/one', query: { technician: t.id } }">{{
+            <NuxtLink :to="{ path: '/schedule/one', query: { technician: t.id, date } }">{{
               t.name
             }}</NuxtLink><span class="quiet small">{{
               t.kind === 'employee' ? t.territories.join(', ') : t.kind

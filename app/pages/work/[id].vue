@@ -1,13 +1,17 @@
 <script setup lang="ts">
+import { onMounted } from 'vue'
 import WorkOrderPage from '~/visits/work/WorkOrderPage.vue'
 
 definePageMeta({ layout: 'office' })
 const { params, query } = useRoute()
+const bills = Boolean(query.bill)
+// Once opened it is not opened again, by a reload or by Back.
+onMounted(() => bills && navigateTo({ query: {} }, { replace: true }))
 </script>
 
 <template>
   <WorkOrderPage
     :id="String(params.id)"
-    :bill="Boolean(query.bill)"
+    :bill="bills"
   />
 </template>

@@ -88,7 +88,10 @@ function listen(desk: Desk): void {
   page.on('pageerror', (error) => desk.complaints.push(`error: ${error.message}`))
   page.on('console', (m) => {
     // A refusal is said by the browser, too; what it means is looked at below.
-    if (m.type() === 'error' && !/Failed to load resource|Failed to fetch|EventSource|ERR_/.test(m.text()))
+    if (
+      m.type() === 'error' &&
+      !/Failed to load resource|Failed to fetch|EventSource|ERR_/.test(m.text())
+    )
       desk.complaints.push(`console: ${m.text().slice(0, 200)}`)
   })
   page.on('response', (answer) => {

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+// What somebody must know of this call besides what stands in it: it was booked elsewhere, somebody else writes in it, something could not be looked up.
+import ActButton from '~/base/ActButton.vue'
+import { useCall, type Draft } from '~/stores/call'
+
+const unread = defineModel<Draft['entries']>('unread', { required: true })
+const call = useCall()
+</script>
+
+<template>
+  <p
+    v-if="call.booked"
+    class="note warn"
+    role="status"
+  >
+    This call was booked already.
+    <NuxtLink :to="`/work/${call.booked}`">Go to its work order</NuxtLink>
+  </p>
+  <p
+    v-if="call.theirs.length"
+    class="note warn"
+    role="status"
+  >
+    Somebody else wrote in this call meanwhile:
+    <b>{{ call.theirs.map(({ value }) => String(value ?? '') || 'nothing').join('; ') }}</b>
+    <ActButton @click="call.takeTheirs()"> Take theirs </ActButton>
+    <ActButton @click="call.theirs = []"> Keep mine </ActButton>
+  </p>
+  <p
+    v-if="unread.length"
+    class="note warn"
+    role="status"
+  >
+    {{ unread.length === 1 ? 'One thing' : `${unread.length} things` }} that you read out could not
+    be looked up; it stays with the call, and is booked with it.
+    <ActButton @click="unread = []"> Leave it out </ActButton>
+  </p>
+</template>
+
+<style scoped>
+.note {
+  margin: 8px 16px 0;
+}
+</style>
