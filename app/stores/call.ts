@@ -7,6 +7,18 @@ import type { Answer } from '~~/shared/api'
 
 export type Draft = Answer<'call'>['draft']
 const key = (id: string) => `call:${id}`
+/** A call as this browser has it: what was typed, and what of it the server had then. */
+interface Local {
+  draft: Draft
+  kept: string
+  version: number | null
+}
+function readLocal(id: string): Local | null {
+  const text = localStorage.getItem(key(id))
+  if (!text) return null
+  const { draft, kept, version } = JSON.parse(text) as Local
+  return { draft: callDraft.cast(draft) as Draft, kept, version }
+}
 /** A refusal that says more than that nobody answered. */
 const isRefusal = ({ status }: Problem) => status >= 400 && status < 500
 export const useCall = defineStore('call', {
@@ -36,7 +48,7 @@ export const useCall = defineStore('call', {
       this.$reset()
       this.book = { workOrderId: newId(), visitId: newId(), key: newId() }
       this.id = id
-      const local = localStorage.getItem(key(id))
+      const local = readLocal(id)
       // A call that cannot be had is not an empty one: what is typed into that would be kept over it.
       const known = fresh
         ? null
@@ -44,16 +56,15 @@ export const useCall = defineStore('call', {
             if (local) return null
             throw error
           })
-      if (known) {
-        this.draft = known.draft
-        this.version = known.version
-        this.booked = known.workOrderId
-      }
       this.origin = known?.origin ?? 'telephone'
-      this.draft.date ??= today
+      this.booked = known?.workOrderId ?? null
+      if (known && !local) Object.assign(this, { draft: known.draft, version: known.version })
+      if (!local) this.draft.date ??= today
       // Only what somebody types is worth keeping.
       this.kept = JSON.stringify(this.draft)
-      if (local) this.draft = callDraft.cast(JSON.parse(local)) as Draft
+      if (local) Object.assign(this, local)
+      // What was typed here did not reach the server; what others wrote there meanwhile follows.
+      if (local && known) this.follow(known)
       return known
     },
     /** Somebody else wrote in it: what nobody typed over here follows, and the rest is said. */
@@ -79,7 +90,8 @@ export const useCall = defineStore('call', {
     },
     changed(summary: string) {
       if (this.ended || JSON.stringify(this.draft) === this.kept) return
-      localStorage.setItem(key(this.id), JSON.stringify(this.draft))
+      const { draft, kept, version } = this
+      localStorage.setItem(key(this.id), JSON.stringify({ draft, kept, version } satisfies Local))
       clearTimeout(this.timer)
       this.saving = true
       this.timer = setTimeout(() => void this.save(summary), 500)
@@ -98,6 +110,9 @@ export const useCall = defineStore('call', {
             version: this.version,
           },
         })
+        // The server has it all, also of a call that was left meanwhile.
+        const last = id === this.id ? this.draft : readLocal(id)?.draft
+        if (JSON.stringify(last) === text) localStorage.removeItem(key(id))
         if (id !== this.id) return
         this.kept = text
         this.version = kept.version
@@ -115,6 +130,11 @@ export const useCall = defineStore('call', {
       } finally {
         this.saving = !this.alone && JSON.stringify(this.draft) !== text
       }
+    },
+    /** The page is left before its last words were kept. */
+    leave(summary: string): void {
+      clearTimeout(this.timer)
+      if (JSON.stringify(this.draft) !== this.kept) void this.save(summary)
     },
     end() {
       this.ended = true

@@ -30,6 +30,16 @@ const draftOf = (over: Partial<Draft> = {}): Draft => ({
   ...over,
 })
 
+/** What an earlier window had typed, and what of it the server had then. */
+const inBrowser = (draft: Draft, kept: Draft) =>
+  localStorage.setItem(
+    `call:${ID}`,
+    JSON.stringify({ draft, kept: JSON.stringify(kept), version: 1 }),
+  )
+const onServer = (over: Partial<Draft>, version: number, more: object = {}) => ({
+  body: { draft: draftOf(over), version, origin: 'telephone', files: [], ...more },
+})
+
 describe('a call that is opened', () => {
   it('anew is empty, for today, and asks nothing', async () => {
     const asked = answers({})
@@ -44,14 +54,14 @@ describe('a call that is opened', () => {
     expect([store.draft.problem, store.origin]).toEqual(['No water', 'form'])
   })
   it('again is as it was typed here, where that did not reach the server', async () => {
-    localStorage.setItem(`call:${ID}`, JSON.stringify(draftOf({ problem: 'No water since 6' })))
+    inBrowser(draftOf({ problem: 'No water since 6' }), draftOf())
     answers({ body: { draft: draftOf({ problem: 'No water' }), origin: 'telephone', files: [] } })
     const store = useCall()
     await store.open(ID, false, TODAY)
     expect(store.draft.problem).toBe('No water since 6')
   })
   it('from here without a signal is what was typed here', async () => {
-    localStorage.setItem(`call:${ID}`, JSON.stringify(draftOf({ problem: 'No water' })))
+    inBrowser(draftOf({ problem: 'No water' }), draftOf())
     answers({ status: 503, body: { code: 'busy', detail: 'Away.' } })
     const store = useCall()
     await store.open(ID, false, TODAY)
@@ -101,11 +111,73 @@ describe('a call that is typed', () => {
       answers({ status: 503, body: { code: 'busy', detail: 'Away.' } }, { body: { heldBy: '' } }),
     )
     await pass(600)
-    expect(store.alone).toBe(true)
+    expect(store.alone).toBe('the server did not answer')
     store.draft.problem = 'No water since 6'
     store.changed('')
     await pass(600)
-    expect([store.alone, store.saving]).toEqual([false, false])
+    expect([store.alone, store.saving]).toEqual(['', false])
+  })
+  it('says why it was refused, which is not that nobody answered', async () => {
+    const { store } = await typed(
+      answers({ status: 422, body: { code: 'invalid', detail: 'Not more than 2000 signs.' } }),
+    )
+    await pass(600)
+    expect(store.alone).toBe('Not more than 2000 signs.')
+  })
+  it('is put together with what somebody else wrote in it, and kept as both', async () => {
+    const asked = answers(
+      onServer({ problem: 'No water', orderNumber: '' }, 3),
+      {
+        status: 409,
+        body: {
+          code: 'stale',
+          current: { draft: draftOf({ problem: 'No water since 6' }), version: 4 },
+        },
+      },
+      { body: { heldBy: '', version: 5 } },
+    )
+    const store = useCall()
+    await store.open(ID, false, TODAY)
+    store.draft.orderNumber = 'PO 7'
+    store.changed('')
+    await pass(600)
+    await flushPromises()
+    expect(asked[1]!.body).toMatchObject({ version: 3 })
+    expect(asked[2]!.body).toMatchObject({
+      version: 4,
+      draft: { problem: 'No water since 6', orderNumber: 'PO 7' },
+    })
+    expect([store.version, store.theirs, localStorage.getItem(`call:${ID}`)]).toEqual([5, [], null])
+  })
+  it('where both wrote the same, keeps what is typed here, and says theirs', async () => {
+    answers(onServer({ problem: 'No water' }, 3), onServer({ problem: 'Brown water' }, 4))
+    const store = useCall()
+    await store.open(ID, false, TODAY)
+    store.draft.problem = 'No water at all'
+    await store.refresh()
+    expect([store.draft.problem, store.theirs]).toEqual([
+      'No water at all',
+      [{ path: 'problem', value: 'Brown water' }],
+    ])
+    store.takeTheirs()
+    expect([store.draft.problem, store.theirs]).toEqual(['Brown water', []])
+  })
+  it('says that it was booked elsewhere', async () => {
+    answers(onServer({}, 3), onServer({}, 4, { workOrderId: SITE }))
+    const store = useCall()
+    await store.open(ID, false, TODAY)
+    await store.refresh()
+    expect(store.booked).toBe(SITE)
+  })
+  it('and left at once is kept with its last words, and not written into the next one', async () => {
+    const { store, asked } = await typed(answers({ body: { heldBy: '', version: 1 } }))
+    store.leave('Vane, no water')
+    await store.open(SITE, true, TODAY)
+    await pass(600)
+    expect(asked.map(({ path }) => path)).toEqual([`/calls/${ID}`])
+    expect(asked[0]!.body).toMatchObject({ draft: { problem: 'No water' } })
+    expect([store.id, store.draft.problem, store.version]).toEqual([SITE, '', null])
+    expect(localStorage.getItem(`call:${ID}`)).toBeNull()
   })
   it('says who else holds the time that it holds', async () => {
     const { store } = await typed(answers({ body: { heldBy: 'Dunstan' } }))

@@ -25,6 +25,22 @@ const inList = async (callId: string) =>
 const technician = async (name: string) =>
   (await office.ok('schedule')).technicians.find((t) => t.name.startsWith(name))!
 
+describe('a call that two people write in', () => {
+  it('is kept by whoever read it last, and refused with what stands there to the other', async () => {
+    const callId = await keep({ problem: 'No water' })
+    const save = (problem: string, version: number | null) =>
+      office.send('saveCall', { params: { id: callId }, body: { draft: { problem }, version } })
+    const first = await save('No water since six', 1)
+    expect([first.status, first.body.version]).toEqual([200, 2])
+    const second = await save('No water at all', 1)
+    expect([second.status, second.body.code]).toEqual([409, 'stale'])
+    expect(second.body).toMatchObject({
+      current: { draft: { problem: 'No water since six' }, version: 2 },
+    })
+    // Whoever does not say what they read is taken at their word, as before.
+    expect((await save('No water at all', null)).body.version).toBe(3)
+  })
+})
 describe('a call that is not whole', () => {
   it('says what is missing and stays on the list until it is booked', async () => {
     const hallam = await callerNamed(office, 'hallam dairy')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A call on one screen, by keyboard: who, what, when; and one key books it.
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
 import CallNotices from '~/calls/CallNotices.vue'
 import CallWhat from '~/calls/CallWhat.vue'
@@ -73,6 +73,7 @@ watch(
   { deep: true },
 )
 onLive(() => void store.refresh(), 0, { subjects: ['call'], about: () => [store.id] })
+onBeforeUnmount(() => ready.value && store.leave(summary.value))
 watch([lines, unread], () => {
   const read = lines.value.map(({ id, quantity }) => ({ entryId: id, quantity }))
   store.draft.entries = [...unread.value, ...read]
