@@ -24,6 +24,7 @@ const buckets = {
   d61_90: money().required(),
   over90: money().required(),
   credits: money().required(),
+  open: money().required(),
   owed: money().required(),
 }
 export const unpaid = obj({

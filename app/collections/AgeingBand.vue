@@ -38,6 +38,11 @@ const most = computed(() => Math.max(1, ...BUCKETS.map(([key]) => sizeOf(key))))
         ><span class="double">{{ session.money(unpaid.totals.owed) }}</span></b
       >
       <span
+        v-if="sizeOf('credits')"
+        class="small quiet"
+        >open invoices {{ session.money(unpaid.totals.open) }}, less credits</span
+      >
+      <span
         class="small"
         :class="unpaid.agrees ? 'good' : 'late'"
         >{{

@@ -35,7 +35,6 @@ const remind = () =>
     const { first, second, subject, body } = form.values
     await call('remind', {
       params: { id: props.about.customerId },
-      key: `reminder-${id}`,
       body: {
         id,
         to: [first, second].filter(Boolean),

@@ -31,7 +31,6 @@ const note = () =>
     const promised = props.kind === 'promise'
     await call('collectionNote', {
       params: { id: props.about.customerId },
-      key: `note-${id}`,
       body: {
         id,
         kind: props.kind,

@@ -16,7 +16,7 @@ import Notice from '~/base/Notice.vue'
 const props = defineProps<{ work: Answer<'workOrder'> }>()
 const emit = defineEmits<{ made: [invoice: Answer<'invoice'>]; close: [] }>()
 const session = useSession()
-const [id, key] = [newId(), newId()]
+const id = newId()
 /** What the dialog shows, and bills; what came meanwhile is shown when somebody says so. */
 const shown = shallowRef(props.work)
 const { customer, bill, title } = props.work
@@ -42,7 +42,6 @@ const make = (send: boolean) =>
     const to = send ? [first, second].map((a) => a.trim()).filter(Boolean) : []
     const invoice = await call('makeInvoice', {
       params: { id: props.work.id },
-      key: key + (send ? 's' : 'n') + to.join('').length,
       body: { id, dueOn, to, body, shownTotal: shown.value.bill.total.amount },
     })
     emit('made', invoice)

@@ -11,10 +11,10 @@ import { connected } from '~/lib/live'
       class="away"
       role="status"
     >
-      No signal. What you do is sent again when it is back.
+      No signal. What you type is kept on this phone; acts have to be pressed again when it is back.
     </p>
     <UnansweredStrip />
-    <slot />
+    <main><slot /></main>
   </div>
 </template>
 
@@ -27,6 +27,16 @@ import { connected } from '~/lib/live'
   background: var(--paper);
   display: flex;
   flex-direction: column;
+}
+.field-shell main {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.field-shell .btn {
+  white-space: normal;
 }
 .field-shell .btn,
 .field-shell .el-button.btn.btn {

@@ -83,16 +83,24 @@ function urlOf(address: string, { params, query = {} }: Loose): string {
   const asked = new URLSearchParams(given.map(([k, v]) => [k, String(v)]))
   return `/api/v1${path}${asked.size ? `?${asked}` : ''}`
 }
+const PATIENCE_MS = 20_000
+/** Pictures and files over a weak signal. */
+const LARGE_SIGNS = 100_000
+const LARGE_PATIENCE_MS = 120_000
+const TIMED_OUT =
+  'There is no answer yet. What you typed is still here; try again: what arrived is not done twice.'
+const NO_LINE = 'There is no connection. What you typed is still here; try again when it is back.'
 /** Asks, again where the line drops: with the same key, so that a write that did arrive is not done twice. */
 async function ask(url: string, request: RequestInit, again = 2): Promise<Response> {
+  const isLarge = String(request.body ?? '').length > LARGE_SIGNS
+  const signal = AbortSignal.timeout(isLarge ? LARGE_PATIENCE_MS : PATIENCE_MS)
   try {
-    return await fetch(url, { ...request, signal: AbortSignal.timeout(30_000) })
+    return await fetch(url, { ...request, signal })
   } catch {
+    // Whoever waited so long is told, and says whether it is tried once more.
+    if (signal.aborted) throw new Problem(TIMED_OUT, { status: 0, code: 'offline' })
     if (again > 0 && navigator.onLine) return ask(url, request, again - 1)
-    throw new Problem(
-      'There is no connection. What you typed is still here; try again when it is back.',
-      { status: 0, code: 'offline' },
-    )
+    throw new Problem(NO_LINE, { status: 0, code: 'offline' })
   }
 }
 /** Where a server falls in the middle of it, nobody can say what became of it. */

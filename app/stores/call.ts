@@ -19,6 +19,12 @@ function readLocal(id: string): Local | null {
   const { draft, kept, version } = JSON.parse(text) as Local
   return { draft: callDraft.cast(draft) as Draft, kept, version }
 }
+/** A call that cannot be had is not an empty one: what is typed into that would be kept over it. */
+const askFor = (id: string, isHere: boolean) =>
+  send('call', { params: { id } }).catch((error: Error) => {
+    if (isHere) return null
+    throw error
+  })
 /** A refusal that says more than that nobody answered. */
 const isRefusal = ({ status }: Problem) => status >= 400 && status < 500
 export const useCall = defineStore('call', {
@@ -49,23 +55,20 @@ export const useCall = defineStore('call', {
       this.book = { workOrderId: newId(), visitId: newId(), key: newId() }
       this.id = id
       const local = readLocal(id)
-      // A call that cannot be had is not an empty one: what is typed into that would be kept over it.
-      const known = fresh
-        ? null
-        : await send('call', { params: { id } }).catch((error: Error) => {
-            if (local) return null
-            throw error
-          })
+      const known = fresh ? null : await askFor(id, local !== null)
       this.origin = known?.origin ?? 'telephone'
       this.booked = known?.workOrderId ?? null
-      if (known && !local) Object.assign(this, { draft: known.draft, version: known.version })
-      if (!local) this.draft.date ??= today
+      if (!local) this.begin(known, today)
       // Only what somebody types is worth keeping.
       this.kept = JSON.stringify(this.draft)
       if (local) Object.assign(this, local)
       // What was typed here did not reach the server; what others wrote there meanwhile follows.
       if (local && known) this.follow(known)
       return known
+    },
+    begin(known: Pick<Answer<'call'>, 'draft' | 'version'> | null, today: string) {
+      if (known) Object.assign(this, { draft: known.draft, version: known.version })
+      this.draft.date ??= today
     },
     /** Somebody else wrote in it: what nobody typed over here follows, and the rest is said. */
     follow({ draft, version }: { draft: Draft; version: number }) {

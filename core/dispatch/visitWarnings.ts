@@ -12,6 +12,8 @@ export interface DayFacts {
   /** the site's territory, and those that the technician serves; a technician without any serves all */
   territory?: string | undefined
   serves?: readonly string[]
+  /** when today begins, epoch ms: what lies before it has passed */
+  today?: number
   /** skills that the work wants, and those that the technician has */
   wanted?: readonly string[]
   skills?: readonly string[]
@@ -28,6 +30,7 @@ export type VisitWarning = {
     | 'skill'
     | 'break'
     | 'held'
+    | 'past'
   text: string
 }
 /** What is said but does not hold anybody up: a person may well be sent elsewhere, or learn. */
@@ -70,8 +73,11 @@ function lackingSkills({ wanted = [], skills, licences }: DayFacts, say: Says): 
   const missing = `${say.name} does not have ${never.join(' or ')} among their skills`
   return [...(never.length ? [missing] : []), ...ended].map((text) => ({ code: 'skill', text }))
 }
+/** A day that has passed is nobody's plan; earlier today may be what was done and is entered late. */
+const passed = ({ startAt }: Placement, { today = 0 }: DayFacts): VisitWarning[] =>
+  startAt < today ? [{ code: 'past', text: 'this day has passed' }] : []
 /**
- * What is wrong with placing a visit there, in words, before it is saved: another visit at that time, time off, outside the
+ * What is wrong with placing a visit there, in words, before it is saved: a day that has passed, another visit at that time, time off, outside the
  * working hours, outside the promised window; then, softly, another territory and a skill that is lacking. An empty list means that nothing is.
  * @param say what the person is called, and how days are said
  * @param promise the window told to the customer as epoch ms, or null
@@ -87,6 +93,7 @@ export function visitWarnings(
   const missed = promise && (place.startAt < promise.from || place.startAt > promise.to)
   const text = 'the start is outside the window that was promised'
   return [
+    ...passed(place, facts),
     ...clashes(place, facts, say),
     ...away,
     // Whoever is off is not told the hours as well.

@@ -126,6 +126,8 @@ function saySums(ctx: Ctx, { creditsMinor, owedMinor, ...ages }: Sums) {
     d61_90: m(d61_90),
     over90: m(over90),
     credits: m(creditsMinor),
+    /** what the open invoices come to, before credits are taken off */
+    open: m(owedMinor + creditsMinor),
     owed: m(owedMinor),
   }
 }

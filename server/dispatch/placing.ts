@@ -64,6 +64,7 @@ export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarni
   const visits = (await stopsBetween(ctx.tx, from, to)).filter((v) => v.id !== p.visitId)
   const endAt = p.startAt + p.durationSeconds * 1000
   const warnings: VisitWarning[] = []
+  const today = dayBounds(ctx.today, zone)
   // Whoever goes along must be free as well; the promise, the skills and the territory are a matter of the one who leads.
   for (const [i, id] of [p.technicianId, ...(p.crewIds ?? [])].entries()) {
     const leads = i === 0
@@ -75,7 +76,7 @@ export async function checkPlacement(ctx: Ctx, p: Placement): Promise<VisitWarni
       working: shift ? [shift] : [],
       timeOff: facts.blocks(person, date),
       others: elsewhere(ctx, visits, id),
-      ...(leads ? await leading(ctx, person, p, date) : {}),
+      ...(leads ? { today: today.from, ...(await leading(ctx, person, p, date)) } : {}),
     }
     const place = { technicianId: id, startAt: p.startAt, endAt }
     const say = { name: first(person.name), day: (on: string) => sayDay(on, ctx.company.locale) }

@@ -88,14 +88,14 @@ export const messagesOfInvoice = async (tx: Tx, invoiceId: string) =>
       [invoiceId],
     )
   ).map((m) => ({ ...m, to: m.to.join(', ') }))
-/** The customer opened the page that the mails link to: those that arrived, and lead there, count as opened; the first time with a word in the history. */
+/** The customer opened the page that the mails link to: those that did not fail, and lead there, count as opened; the first time with a word in the history. */
 export async function noteOpened(
   ctx: Ctx,
   invoice: { id: string; number: string; customerId: string; workOrderId: string | null },
 ): Promise<void> {
   const { affected } = await ctx.tx.run(
     `UPDATE messages SET opened_at = ?
-    WHERE invoice_id = ? AND opened_at IS NULL AND state = 'delivered' AND kind <> 'receipt'`,
+    WHERE invoice_id = ? AND opened_at IS NULL AND state <> 'failed' AND kind <> 'receipt'`,
     [sqlInstant(ctx.now), invoice.id],
   )
   if (affected)

@@ -114,6 +114,13 @@ function keepsClock(ctx: Ctx, { technicianId }: VisitRow): boolean {
   const own = me.role !== 'technician' || technicianId === me.id
   return own && technicianId !== null && may(ctx, 'visits.clock')
 }
+/** Where somebody comes from to a visit: from the one before it that day, or from where their day begins. */
+async function originOf(ctx: Ctx, visit: VisitRow, start: Spot | null): Promise<Spot | null> {
+  if (!visit.technicianId) return start
+  const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
+  const day = await fieldRows(ctx.tx, visit.technicianId, from, to)
+  return day[day.findIndex((v) => v.id === visit.id) - 1] ?? start
+}
 export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVisit'>> {
   const visit = await ownVisit(ctx, id)
   const person = visit.technicianId ? await technicianById(ctx.tx, visit.technicianId) : null
@@ -127,8 +134,9 @@ export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVis
   )
   const running = intervals.find((i) => i.endedAt === null)
   const seconds = workedSeconds(intervals, ctx.now)
+  const origin = await originOf(ctx, visit, person?.start ?? null)
   return {
-    visit: shape(ctx, (await fieldRow(ctx.tx, id))!, person?.start ?? null, await driver(ctx.tx)),
+    visit: shape(ctx, (await fieldRow(ctx.tx, id))!, origin, await driver(ctx.tx)),
     findings: visit.findings,
     version: visit.version,
     clock: {

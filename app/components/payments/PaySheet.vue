@@ -74,7 +74,6 @@ const take = (mayLeaveCredit: boolean) =>
   form.act(async () => {
     const { method, amount, reference, receipt } = form.values
     const got = await call('pay', {
-      key: `${id}${amount}${method}${mayLeaveCredit ? '+' : ''}`,
       body: {
         id,
         customerId: props.customerId,

@@ -32,7 +32,6 @@ const bill = (send: boolean) =>
     const addresses = [mail.first, mail.second].map((to) => to.trim()).filter(Boolean)
     await call('makeInvoice', {
       params: { id: props.work.id },
-      key: `${id}${send}`,
       body: { id, to: send ? addresses : [], shownTotal: props.work.bill.total.amount },
     })
     made.value = id

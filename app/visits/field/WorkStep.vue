@@ -15,6 +15,11 @@ const session = useSession()
 const visit = computed(() => props.of.data.value!.visit)
 const work = computed(() => props.of.work.value!)
 const busy = computed(() => props.of.busy.value)
+/** What was signed last is not what it comes to now. */
+const outdated = computed(() => {
+  const last = work.value.signatures.at(-1)
+  return last && last.total.amount !== work.value.price.total.amount ? last : null
+})
 const notDone = computed(() => work.value.lines.filter((line) => !line.done).length)
 const billed = computed(
   () => Number(work.value.totals.toBill.amount) === 0 && work.value.invoices.length > 0,
@@ -135,6 +140,14 @@ function takePhotos({ target }: Event) {
       ✓ {{ s.name }} signed for {{ session.money(s.total) }}, {{ session.dayTime(s.signedAt) }}
     </p>
   </section>
+  <p
+    v-if="outdated"
+    class="note warn gap"
+    role="status"
+  >
+    Signed was {{ session.money(outdated.total) }}; now it comes to
+    {{ session.money(work.price.total) }}. Show the customer once more.
+  </p>
   <section
     v-if="!visit.lead"
     class="block"
@@ -155,14 +168,14 @@ function takePhotos({ target }: Event) {
     <div class="row">
       <button
         class="btn grow"
-        :class="{ act: !work.signatures.length }"
+        :class="{ act: !work.signatures.length || outdated }"
         @click="emit('agree')"
       >
         Show the customer
       </button>
       <button
         class="btn grow"
-        :class="{ act: work.signatures.length }"
+        :class="{ act: work.signatures.length && !outdated }"
         @click="emit('bill')"
       >
         {{ billed ? 'Take payment' : 'Bill' }}
