@@ -17,6 +17,8 @@ const props = defineProps<{
   held?: boolean
 }>()
 const emit = defineEmits<{ close: [] }>()
+/** After the library, which puts the focus on the frame. */
+const focusSoon = () => setTimeout(() => focusFirst(body.value), 0)
 /** Never wider than the window. */
 const room = computed(() => {
   const wide = String(props.width ?? 560)
@@ -47,7 +49,7 @@ async function mayClose(close: () => void) {
     :show-close="!held"
     :modal-class="held ? 'veiled' : undefined"
     :before-close="mayClose"
-    @open-auto-focus="focusFirst(body)"
+    @open-auto-focus="focusSoon"
     @close="emit('close')"
   >
     <div ref="body"><slot /></div>

@@ -25,7 +25,7 @@ async function hold(page: Page, url: RegExp): Promise<() => void> {
   })
   return letGo
 }
-const meanwhile = (within: Page | Locator) => within.getByText(/^Meanwhile somebody wrote/)
+const meanwhile = (within: Page | Locator) => within.locator('.meanwhile')
 
 test('two windows at one line: what the other changed stands there, and what both changed is shown twice', async ({
   browser,
