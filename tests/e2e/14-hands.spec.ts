@@ -1,7 +1,7 @@
 // Rough hands: the third row, two windows, a slow line, Back, Escape, a drag that is let go, a session that ends. Nothing is about somebody else, and
 // nothing typed is lost.
 import { expect, test, type Locator, type Page, type Route } from '@playwright/test'
-import { boxOf, goHome, quiet, setClock, sitDown } from './people'
+import { boxOf, goHome, quiet, setClock, sitDown, stop } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -91,7 +91,8 @@ test('a session that ends over a half-typed form goes on in place', async ({ bro
 test('keys belong to what stands over the page: no shortcut acts beneath a dialog, and Back closes it', async ({
   browser,
 }) => {
-  const books = await sitDown(browser, 'office', '/unpaid')
+  const books = await sitDown(browser, 'office')
+  await stop(books, 'Unpaid').click()
   const said = books.getByRole('dialog', { name: /^What was said/ })
   await books.getByRole('button', { name: 'Said…' }).click()
   await expect(said.getByLabel('In their words')).toBeFocused()
