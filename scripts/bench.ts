@@ -10,6 +10,7 @@ import { population, questions, type Inhabitant } from '../demo/population'
 import { startRig, startServer } from './lib/rig.mjs'
 import { cookieOf, inPieces, round, seconds, tell, type Bench, type Rig } from './lib/tell'
 import { boardBenches } from './boardBenches'
+import { fieldBenches } from './fieldBenches'
 import { priceBenches } from './priceBenches'
 import { scheduleBenches } from './scheduleBenches'
 
@@ -114,6 +115,7 @@ async function listPages(
 const BENCHES: Record<string, Bench> = {
   ...boardBenches,
   ...scheduleBenches,
+  ...fieldBenches,
   ...priceBenches,
   'price-lines': {
     rig: false,
@@ -389,6 +391,27 @@ const BENCHES: Record<string, Bench> = {
         what: `20 000 rows in ${steps.length} pieces, each of which moves the progress (longest ${round(Math.max(...steps))} s); ${added} taken in`,
         values: [total],
         reference: 20,
+      })
+    },
+  },
+  // What goes wrong under rough hands, on every screen; its own copy of the app.
+  screens: {
+    rig: false,
+    async run() {
+      const { stdout } = spawnSync(
+        process.execPath,
+        ['--import', 'tsx', 'scripts/trial.ts', 'screens', '--minutes', '10'],
+        { encoding: 'utf8' },
+      )
+      const trial = JSON.parse(stdout.trim().split('\n').at(-1)!) as {
+        acts: number
+        faults: number
+      }
+      tell({
+        name: 'screens',
+        unit: 'faults',
+        what: `ten minutes of rough hands, ${trial.acts} acts`,
+        values: [trial.faults],
       })
     },
   },

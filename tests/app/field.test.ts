@@ -128,14 +128,26 @@ describe('the lines', () => {
   const opened = async (index: number, says: Server['says'] = {}) => {
     const visit = visitIn('on_site')
     const screen = await onPhone(visit, says)
-    await screen.page.findAll('ul.lines li > button')[index]!.trigger('click')
+    await screen.page.findAll('ul.lines button.line')[index]!.trigger('click')
     return { ...screen, line: visit.workOrder.lines[index]! }
   }
   it('open one at a time, the third as itself', async () => {
     const { page, line } = await opened(2)
     expect(typed('Quantity')).toBe(line.quantity)
-    await page.findAll('ul.lines li > button')[0]!.trigger('click')
+    await page.findAll('ul.lines button.line')[0]!.trigger('click')
     expect(page.findAll('form.edit')).toHaveLength(1)
+  })
+  it('are marked as done by one tap, the third as itself', async () => {
+    const visit = visitIn('on_site')
+    const line = visit.workOrder.lines[2]!
+    line.billed = { amount: '0.00', currency: 'USD' }
+    const { acts, page } = await onPhone(visit)
+    await page.findAll('ul.lines button.tick')[2]!.trigger('click')
+    await settle()
+    expect([acts()[0]!.url, acts()[0]!.body]).toEqual([
+      `/api/v1/work-lines/${line.id}`,
+      { version: line.version, done: !line.done },
+    ])
   })
   it('are changed by version, in what was typed alone', async () => {
     const { acts, line } = await opened(2)
@@ -166,7 +178,7 @@ describe('the lines', () => {
       v.workOrder.lines[0]!.billed = { amount: '20.00', currency: 'USD' }
     })
     const { page } = await onPhone(visit)
-    await page.findAll('ul.lines li > button')[0]!.trigger('click')
+    await page.findAll('ul.lines button.line')[0]!.trigger('click')
     expect(page.text()).toContain('This line is on an invoice.')
     expect(page.findAll('form.edit')).toHaveLength(0)
   })

@@ -35,6 +35,8 @@ const bill = (send: boolean) =>
       body: { id, to: send ? addresses : [], shownTotal: props.work.bill.total.amount },
     })
     made.value = id
+    // Whoever bills at the door is paid there, most often: the sheet is a tap less, and one to close.
+    paying.value = Boolean(session.me?.person.takesMoney)
     await props.of.refresh()
   })
 const paid = () => Promise.all([refresh(), props.of.refresh()])

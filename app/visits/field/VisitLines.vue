@@ -10,7 +10,7 @@ defineProps<{
   busy: boolean
   refresh: () => Promise<unknown>
 }>()
-const emit = defineEmits<{ changed: [work: Work] }>()
+const emit = defineEmits<{ changed: [work: Work]; done: [line: Line] }>()
 const session = useSession()
 const editing = ref('')
 function beneath(line: Line): string {
@@ -30,19 +30,32 @@ function beneath(line: Line): string {
       v-for="line in work.lines"
       :key="line.id"
     >
-      <button
-        type="button"
-        class="line"
-        :aria-expanded="editing === line.id"
-        @click="editing = editing === line.id ? '' : line.id"
-      >
-        <span class="grow">
-          <b>{{ line.name }}</b>
-          {{ ' ' }}
-          <span class="quiet small">{{ beneath(line) }}</span>
-        </span>
-        <span class="num">{{ session.money(line.net, false) }}</span>
-      </button>
+      <div class="both">
+        <button
+          type="button"
+          class="tick"
+          :class="{ done: line.done }"
+          :aria-pressed="line.done"
+          :aria-label="`Tick off ${line.name}`"
+          :disabled="busy || Number(line.billed.amount) > 0"
+          @click="emit('done', line)"
+        >
+          <span aria-hidden="true">{{ line.done ? '✓' : '' }}</span>
+        </button>
+        <button
+          type="button"
+          class="line"
+          :aria-expanded="editing === line.id"
+          @click="editing = editing === line.id ? '' : line.id"
+        >
+          <span class="grow">
+            <b>{{ line.name }}</b>
+            {{ ' ' }}
+            <span class="quiet small">{{ beneath(line) }}</span>
+          </span>
+          <span class="num">{{ session.money(line.net, false) }}</span>
+        </button>
+      </div>
       <LineEditor
         v-if="editing === line.id"
         :line="line"
@@ -112,6 +125,32 @@ function beneath(line: Line): string {
 .lines li {
   border-bottom: 1px solid var(--rule);
 }
+.both {
+  display: flex;
+}
+.tick {
+  flex: none;
+  display: grid;
+  place-items: center;
+  width: 54px;
+  border: 0;
+  background: none;
+  cursor: pointer;
+}
+.tick span {
+  display: grid;
+  place-items: center;
+  width: 26px;
+  height: 26px;
+  border: 2px solid var(--rule-2);
+  border-radius: 50%;
+  font-weight: 700;
+}
+.tick.done span {
+  border-color: var(--green);
+  background: var(--green);
+  color: #fff;
+}
 .line {
   display: flex;
   gap: 12px;
@@ -119,7 +158,7 @@ function beneath(line: Line): string {
   text-align: left;
   border: 0;
   background: none;
-  padding: 10px 16px;
+  padding: 10px 16px 10px 0;
   align-items: baseline;
   cursor: pointer;
 }

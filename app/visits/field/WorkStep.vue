@@ -84,6 +84,7 @@ function takePhotos({ target }: Event) {
     :busy="busy"
     :refresh="of.refresh"
     @changed="of.takeWork"
+    @done="of.toggleDone"
   />
   <p
     v-if="notDone && visit.state === 'finished'"

@@ -38,6 +38,9 @@ function lineActs(
     addOwn: (line: Omit<WantedLine, 'done'>) => addLines([{ ...line, done: true }]),
     addBasket: (items: Body<'addBasket'>['items']) =>
       change(() => call('addBasket', { params: { id: workId() }, body: { visitId: id, items } })),
+    /** Marks a line as done, or as not done after all. */
+    toggleDone: ({ id: lineId, version, done }: Line) =>
+      change(() => call('changeLine', { params: { id: lineId }, body: { version, done: !done } })),
     chargeTime: () =>
       change(() => call('chargeTime', { params: { id: workId() }, body: { lineId: newId() } })),
     explainTime: (seconds: number, reason: string) =>

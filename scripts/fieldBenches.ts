@@ -1,0 +1,142 @@
+// The phone, measured: taps from setting off to the money, the day on a slow processor, a visit with pictures.
+import { randomUUID } from 'node:crypto'
+import { chromium, type Browser, type Page } from '@playwright/test'
+import sharp from 'sharp'
+import { v7 } from 'uuid'
+import { round, seconds, tell, type Bench, type Rig } from './lib/tell'
+
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true } as const
+const PHOTO_PX = [4000, 3000] as const
+const launch = () =>
+  chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'],
+  })
+async function technician(browser: Browser, base: string, who: string): Promise<Page> {
+  const context = await browser.newContext({ ...PHONE, baseURL: base, reducedMotion: 'reduce' })
+  await context.request.post('/api/v1/session', {
+    data: { email: `${who}@demo.test`, password: 'open-ledger' },
+    headers: { 'Idempotency-Key': randomUUID() },
+  })
+  await context.addInitScript(() => localStorage.setItem('signed-in', '1'))
+  return context.newPage()
+}
+async function fieldTaps(rig: Rig): Promise<void> {
+  const browser = await launch()
+  const page = await technician(browser, rig.env.TEST_URL!, 'maud')
+  await page.goto('/field')
+  let taps = 0
+  const tap = async (name: string | RegExp) => {
+    await page.getByRole('button', { name }).first().click()
+    taps++
+  }
+  await page.locator('ol li').filter({ hasNotText: '✓ finished' }).getByRole('link').first().click()
+  await tap('Set off')
+  await tap('I have arrived')
+  await tap(/^Tick off/)
+  await tap('Show the customer')
+  const box = (await page.getByLabel('Signature').boundingBox())!
+  await page.mouse.move(box.x + 30, box.y + 90)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 200, box.y + 40, { steps: 8 })
+  await page.mouse.up()
+  taps++
+  await page.getByLabel('Your name').click()
+  taps++
+  await page.keyboard.type('W. Thrapp')
+  await tap(/^I agree to/)
+  await page.getByText(/signed for/).waitFor()
+  await tap('Finish')
+  await tap(/^Bill$/)
+  await tap(/^Make and send invoice/)
+  await tap(/^Take \$/)
+  await page.getByText('Nothing is open on I-').waitFor()
+  tell({
+    name: 'field-taps',
+    unit: 'taps',
+    what: 'from setting off to paid in cash, one task, a signature, the name typed',
+    values: [taps],
+    reference: 11,
+  })
+  await browser.close()
+}
+const SLOW = 6
+async function fieldCold(rig: Rig): Promise<void> {
+  const browser = await launch()
+  const values: number[] = []
+  for (let i = 0; i < 5; i++) {
+    const page = await technician(browser, rig.env.TEST_URL!, 'maud')
+    const session = await page.context().newCDPSession(page)
+    await session.send('Emulation.setCPUThrottlingRate', { rate: SLOW })
+    values.push(
+      await seconds(async () => {
+        await page.goto('/field')
+        await page.locator('ol li').first().waitFor()
+      }),
+    )
+    await page.context().close()
+  }
+  tell({
+    name: 'field-cold',
+    unit: 's',
+    what: `the day on a phone whose processor is ${SLOW} times slower, nothing kept`,
+    values,
+    reference: 1.5,
+    ofMedian: true,
+  })
+  await browser.close()
+}
+async function visitPhotos(rig: Rig): Promise<void> {
+  const browser = await launch()
+  const page = await technician(browser, rig.env.TEST_URL!, 'ines')
+  await page.goto('/field')
+  await page.getByRole('link', { name: /Open now/ }).click()
+  await page.getByText('Add photos').waitFor()
+  const [width, height] = PHOTO_PX
+  const noise = sharp({
+    create: {
+      width,
+      height,
+      channels: 3,
+      background: '#888',
+      noise: { type: 'gaussian', mean: 128, sigma: 30 },
+    },
+  })
+  const buffer = await noise.jpeg({ quality: 70 }).toBuffer()
+  for (let i = 0; i < 3; i++) {
+    const sent = page.waitForResponse((r) => r.url().endsWith('/photos') && r.ok())
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: `${v7()}.jpg`, mimeType: 'image/jpeg', buffer })
+    await sent
+  }
+  await page.locator('.pics img').nth(2).waitFor()
+  const address = page.url()
+  const fresh = await technician(browser, rig.env.TEST_URL!, 'ines')
+  await fresh.goto('/field')
+  await fresh.getByRole('link', { name: /Open now/ }).waitFor()
+  let bytes = 0
+  fresh.on('response', (answer) => {
+    void answer
+      .request()
+      .sizes()
+      .then((s) => (bytes += s.responseBodySize))
+      .catch(() => {})
+  })
+  await fresh.goto(address)
+  await fresh.locator('.pics img').nth(2).waitFor()
+  await fresh.waitForTimeout(1000)
+  tell({
+    name: 'visit-photos',
+    unit: 'kB',
+    what: `a visit with three photos of ${round(buffer.length / 1e6)} MB, opened`,
+    values: [bytes / 1000],
+    reference: 300,
+  })
+  await browser.close()
+}
+export const fieldBenches: Record<string, Bench> = {
+  'field-taps': { rig: true, run: fieldTaps },
+  'field-cold': { rig: true, run: fieldCold },
+  'visit-photos': { rig: true, run: visitPhotos },
+}
