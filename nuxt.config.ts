@@ -34,6 +34,8 @@ export default defineNuxtConfig({
   features: { inlineStyles: false },
   // A page's script is fetched when somebody points at its link, not for every link in sight.
   experimental: {
+    // What is done where a page's script cannot be had: app/plugins/pageLost.client.ts.
+    emitRouteChunkError: 'manual',
     defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
   },
   elementPlus: { importStyle: 'css', themes: [] },

@@ -137,6 +137,8 @@ export const collectionRoutes = {
       id: id().required(),
       ...sendSchema,
       /** what the screen showed as owed */ shownOwed: text(20).default(''),
+      /** which reminder it is, as the screen showed it */
+      step: int(1, 100).nullable().default(null),
     }),
     answer: ok,
   }),

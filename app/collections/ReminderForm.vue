@@ -41,6 +41,7 @@ const remind = () =>
         subject,
         body,
         shownOwed: props.about.owed.amount,
+        step: props.about.reminder.step,
       },
     })
     emit('done')

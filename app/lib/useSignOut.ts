@@ -1,6 +1,7 @@
 // Leaves the window to whoever comes next: nothing of this person stays in it.
 import { ElMessage } from 'element-plus'
 import { mayLeaveWindow } from '~/base/leaving'
+import { forgetKeptCalls } from '~/stores/call'
 import { useSession } from '~/stores/session'
 
 export function useSignOut() {
@@ -9,6 +10,7 @@ export function useSignOut() {
     if (!(await mayLeaveWindow())) return
     try {
       await session.signOut()
+      forgetKeptCalls()
     } catch (error) {
       return void ElMessage({ type: 'error', message: (error as Error).message })
     }

@@ -25,6 +25,15 @@ const askFor = (id: string, isHere: boolean) =>
     if (isHere) return null
     throw error
   })
+const writeLocal = (id: string, local: Local): void =>
+  localStorage.setItem(key(id), JSON.stringify(local))
+/** Whoever signs out leaves nothing of callers behind, but what the server does not have yet. */
+export function forgetKeptCalls(): void {
+  for (const name of Object.keys(localStorage).filter((one) => one.startsWith(key('')))) {
+    const local = readLocal(name.slice(key('').length))
+    if (JSON.stringify(local?.draft) === local?.kept) localStorage.removeItem(name)
+  }
+}
 /** A refusal that says more than that nobody answered. */
 const isRefusal = ({ status }: Problem) => status >= 400 && status < 500
 export const useCall = defineStore('call', {
@@ -94,7 +103,7 @@ export const useCall = defineStore('call', {
     changed(summary: string) {
       if (this.ended || JSON.stringify(this.draft) === this.kept) return
       const { draft, kept, version } = this
-      localStorage.setItem(key(this.id), JSON.stringify({ draft, kept, version } satisfies Local))
+      writeLocal(this.id, { draft, kept, version })
       clearTimeout(this.timer)
       this.saving = true
       this.timer = setTimeout(() => void this.save(summary), 500)
@@ -113,9 +122,9 @@ export const useCall = defineStore('call', {
             version: this.version,
           },
         })
-        // The server has it all, also of a call that was left meanwhile.
-        const last = id === this.id ? this.draft : readLocal(id)?.draft
-        if (JSON.stringify(last) === text) localStorage.removeItem(key(id))
+        // What the server has now, also of a call that was left meanwhile.
+        const draft = id === this.id ? this.draft : readLocal(id)?.draft
+        if (draft) writeLocal(id, { draft, kept: text, version: kept.version })
         if (id !== this.id) return
         this.kept = text
         this.version = kept.version

@@ -28,6 +28,11 @@ export async function remind(
       'What this customer owes changed since you looked. Look at it again before you remind them.',
       { shown: body.shownOwed, owed: prepared.owed },
     )
+  if (body.step && body.step !== prepared.reminder.step)
+    throw conflict('stale', `Somebody sent reminder ${body.step} in the meantime.`, {
+      shown: body.step,
+      step: prepared.reminder.step,
+    })
   await queueMail(ctx, {
     kind: 'reminder',
     customerId: id,
@@ -68,6 +73,7 @@ export async function noteCollection(
     if (!body.onDate) throw invalid('onDate', 'Choose the day that was promised.')
     if (body.onDate < ctx.today) throw invalid('onDate', 'That day has passed already.')
     amount = decimalToMinor(body.amount, ctx.company.currency)
+    if (amount <= 0) throw invalid('amount', 'A promise is of more than nothing.')
   }
   if ((body.kind === 'dispute' || body.kind === 'note') && !body.text)
     throw invalid('text', 'Write down what was said.')

@@ -6,8 +6,8 @@ import { givenBackIn, type GivenBack } from '../payments/queries'
 
 /** Open balances on a date: invoices issued by then less what was applied by then. */
 export const openOn = (tx: Tx, on: string) =>
-  tx.rows<{ customerId: string; dueOn: string; balanceMinor: number }>(
-    `SELECT i.customer_id, i.due_on,
+  tx.rows<{ customerId: string; issueOn: string; dueOn: string; balanceMinor: number }>(
+    `SELECT i.customer_id, i.issue_on, i.due_on,
       CAST(i.payable_minor - COALESCE(a.paid, 0) AS SIGNED) AS balanceMinor
     FROM invoices i
     LEFT JOIN (SELECT invoice_id, SUM(amount_minor) AS paid FROM allocations WHERE on_date <= ?

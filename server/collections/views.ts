@@ -83,6 +83,14 @@ function promisesOf(said: readonly NoteRow[], came: readonly MoneyIn[], on: stri
     promisesMade: promises.length,
   }
 }
+/** Reminders of what is open now: those of debts that were paid long ago do not count. */
+function remindersSince<Note extends { kind: string; notedOn: string }>(
+  notes: readonly Note[],
+  open: readonly { issueOn: string }[],
+): Note[] {
+  const first = open.map((i) => i.issueOn).sort()[0]
+  return notes.filter((n) => n.kind === 'reminder' && first !== undefined && n.notedOn >= first)
+}
 const BOUNCED_DAYS = 30
 /** A cheque that came back counts for a month. */
 const cameBack = ({ bouncedOn }: MoneyIn, on: string) =>
@@ -95,7 +103,7 @@ function debtorOf(r: Ageing, { on, open, habits, notes, money }: Known): Debtor 
   const said = notes.get(customerId) ?? []
   const came = money.get(customerId) ?? []
   const dispute = said.filter((n) => n.kind === 'dispute' || n.kind === 'settled').at(-1)
-  const reminders = said.filter((n) => n.kind === 'reminder' && n.notedOn >= oldest!)
+  const reminders = remindersSince(said, due)
   return {
     ...{ customerId, owedMinor },
     overdueMinor: r.d1_30 + r.d31_60 + r.d61_90 + r.over90,
@@ -254,7 +262,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const habit = paymentHabit((await paidInvoices(tx, [id])).map((p) => p.days))
   const [{ owed, credits } = { owed: 0, credits: 0 }] = await owedBy(tx, [id], ctx.today)
   const notes = await notesOf(tx, id)
-  const step = notes.filter((n) => n.kind === 'reminder').length + 1
+  const step = remindersSince(notes, open).length + 1
   const { name, phone, email, email2 } = c
   return {
     customerId: id,

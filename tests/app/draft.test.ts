@@ -5,7 +5,7 @@ import { bookCall, quoteCall } from '~/calls/booking'
 import { useAlike } from '~/calls/who/useAlike'
 import { catalogueOfRoutes, type Problem } from '~/lib/api'
 import { useScheduleAct } from '~/lib/useScheduleAct'
-import { useCall, type Draft } from '~/stores/call'
+import { forgetKeptCalls, useCall, type Draft } from '~/stores/call'
 import { callDraft } from '~~/shared/calls'
 import { ref } from 'vue'
 import { answers, later } from './server'
@@ -36,6 +36,11 @@ const inBrowser = (draft: Draft, kept: Draft) =>
     `call:${ID}`,
     JSON.stringify({ draft, kept: JSON.stringify(kept), version: 1 }),
   )
+/** Whether the browser knows that the server has all of it. */
+function inBoth(): boolean {
+  const { draft, kept } = JSON.parse(localStorage.getItem(`call:${ID}`)!) as Record<string, string>
+  return JSON.stringify(draft) === kept
+}
 const onServer = (over: Partial<Draft>, version: number, more: object = {}) => ({
   body: { draft: draftOf(over), version, origin: 'telephone', files: [], ...more },
 })
@@ -147,7 +152,7 @@ describe('a call that is typed', () => {
       version: 4,
       draft: { problem: 'No water since 6', orderNumber: 'PO 7' },
     })
-    expect([store.version, store.theirs, localStorage.getItem(`call:${ID}`)]).toEqual([5, [], null])
+    expect([store.version, store.theirs, inBoth()]).toEqual([5, [], true])
   })
   it('where both wrote the same, keeps what is typed here, and says theirs', async () => {
     answers(onServer({ problem: 'No water' }, 3), onServer({ problem: 'Brown water' }, 4))
@@ -177,7 +182,22 @@ describe('a call that is typed', () => {
     expect(asked.map(({ path }) => path)).toEqual([`/calls/${ID}`])
     expect(asked[0]!.body).toMatchObject({ draft: { problem: 'No water' } })
     expect([store.id, store.draft.problem, store.version]).toEqual([SITE, '', null])
+    expect(inBoth()).toBe(true)
+    forgetKeptCalls()
     expect(localStorage.getItem(`call:${ID}`)).toBeNull()
+  })
+  it('that did not reach the server stays in the browser of whoever signs out', async () => {
+    await typed(answers({ status: 503, body: { code: 'busy', detail: 'Away.' } }))
+    await pass(600)
+    forgetKeptCalls()
+    expect(localStorage.getItem(`call:${ID}`)).toContain('No water')
+  })
+  it('and kept is there after a reload that asks nothing', async () => {
+    await typed(answers({ body: { heldBy: '', version: 1 } }))
+    await pass(600)
+    const again = useCall()
+    await again.open(ID, true, TODAY)
+    expect([again.draft.problem, again.version]).toEqual(['No water', 1])
   })
   it('says who else holds the time that it holds', async () => {
     const { store } = await typed(answers({ body: { heldBy: 'Dunstan' } }))

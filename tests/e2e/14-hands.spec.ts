@@ -206,3 +206,17 @@ test('on the phone: findings are kept while a photo goes, Back leads to the step
   await second.getByRole('button', { name: 'Take theirs' }).click()
   await expect(findings(second)).toHaveValue('The tank is gone')
 })
+test('without a line a page that was never opened is not opened, and the one that is there stays', async ({
+  browser,
+}) => {
+  const office = await sitDown(browser, 'office', '/customers')
+  await expect(rows(office).nth(2)).toBeVisible()
+  await office.context().setOffline(true)
+  await office.getByRole('link', { name: 'Agreements' }).click()
+  const strip = office.getByRole('alert').filter({ hasText: 'There is no connection' })
+  await expect(strip.first()).toBeVisible()
+  await expect(rows(office).nth(2)).toBeVisible()
+  await office.context().setOffline(false)
+  await strip.first().getByRole('button', { name: 'Ask again' }).click()
+  await expect(office.getByRole('heading', { name: /^Care agreements/ })).toBeVisible()
+})

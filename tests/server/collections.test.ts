@@ -99,6 +99,7 @@ describe('the list to act on', () => {
 describe('a note', () => {
   it.each([
     [{ kind: 'promise', onDate: plusDays(TODAY, 9) }, 'amount'],
+    [{ kind: 'promise', amount: '0.00', onDate: plusDays(TODAY, 9) }, 'amount'],
     [{ kind: 'promise', amount: '50.00' }, 'onDate'],
     [{ kind: 'promise', amount: '50.00', onDate: plusDays(TODAY, -1) }, 'onDate'],
     [{ kind: 'dispute' }, 'text'],
@@ -198,6 +199,12 @@ describe('a reminder', () => {
     await db.end()
     expect(rows).toEqual([{ subject: reminder.subject }])
     expect((await owing()).reminder.step).toBe(reminder.step + 1)
+  })
+  it('that another window has sent already is not sent as the same one once more', async () => {
+    const { step } = (await owing()).reminder
+    const reply = await remind({ step: step - 1 })
+    expect([reply.status, reply.body.code, reply.body.step]).toEqual([409, 'stale', step])
+    expect((await owing()).reminder.step).toBe(step)
   })
   it('stands in the history, and among what was said', async () => {
     expect((await owing()).said[0]!.text).toContain('Reminder sent')

@@ -85,7 +85,11 @@ function listen(desk: Desk): void {
   page.on('request', (request) => request.url().includes('/live') || desk.pending.add(request))
   page.on('requestfinished', (request) => desk.pending.delete(request))
   page.on('requestfailed', (request) => desk.pending.delete(request))
-  page.on('pageerror', (error) => desk.complaints.push(`error: ${error.message}`))
+  page.on('pageerror', (error) => {
+    // A window of the browser itself, where no page could be had, lets nobody store anything.
+    if (!error.message.includes('Access is denied for this document'))
+      desk.complaints.push(`error: ${error.message}`)
+  })
   page.on('console', (m) => {
     // A refusal is said by the browser, too; what it means is looked at below.
     if (
