@@ -14,24 +14,24 @@ export function useFilter<T extends string = string>(name: string, usual = '' as
   const router = useRouter()
   const said = () => (typeof route.query[name] === 'string' ? (route.query[name] as T) : usual)
   const filter = ref(said()) as Ref<T>
+  /** What was put into the address from here: it comes back while somebody types on. */
+  const ours = new Set<T>()
   // The address changes under a page that stays: a link, Back.
   watch(said, (now) => {
-    if (!wanted.has(name)) filter.value = now
+    if (!ours.has(now)) filter.value = now
+    else if (now === filter.value) ours.clear()
   })
   watch(filter, (now) => {
-    if (now === said() && !wanted.has(name)) return
+    if (now === said()) return void wanted.delete(name)
+    ours.add(now)
     if (!wanted.size) void nextTick(write)
     wanted.set(name, now === usual ? undefined : now)
   })
-  async function write() {
+  function write(): void {
+    if (!wanted.size) return
     const query = { ...router.currentRoute.value.query, ...Object.fromEntries(wanted) }
-    await router.replace({ query })
     wanted.clear()
-    // What was typed while the address changed.
-    if (filter.value !== said()) {
-      wanted.set(name, filter.value === usual ? undefined : filter.value)
-      await write()
-    }
+    void router.replace({ query })
   }
   return filter
 }
