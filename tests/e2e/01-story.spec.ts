@@ -88,7 +88,7 @@ test('from a telephone call to money in the bank', async ({ browser }) => {
     await rosa.getByLabel('Each, on this work order only').fill('40.00')
     await rosa.getByRole('button', { name: 'Keep' }).click()
     await expect(rosa.getByRole('button', { name: /^Relief valve/ })).toContainText('80.00')
-    await rosa.getByRole('button', { name: /Replace pressure switch/ }).click()
+    await rosa.getByRole('button', { name: /^Replace pressure switch/ }).click()
     await rosa.getByRole('button', { name: 'Done', exact: true }).click()
     await expect(rosa.getByText('promised, not done yet')).toHaveCount(0)
     await expect(rosa.getByText('With a care agreement')).toBeVisible()
