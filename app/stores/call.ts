@@ -1,4 +1,5 @@
 // A call while it is typed: kept in the browser at once and on the server a moment later, so that nothing is lost to a reload.
+import { markRaw } from 'vue'
 import { defineStore } from 'pinia'
 import { setAt, threeWay } from '~/base/threeWay'
 import { call as send, newId, type Problem } from '~/lib/api'
@@ -54,6 +55,8 @@ export const useCall = defineStore('call', {
     booked: null as string | null,
     heldBy: '',
     timer: 0 as unknown as ReturnType<typeof setTimeout>,
+    /** what is being kept */
+    last: markRaw(Promise.resolve()),
     book: { workOrderId: newId(), visitId: newId(), key: newId() },
   }),
   actions: {
@@ -108,18 +111,26 @@ export const useCall = defineStore('call', {
       this.saving = true
       this.timer = setTimeout(() => void this.save(summary), 500)
     },
-    async save(summary: string): Promise<void> {
-      if (this.ended) return
+    /** Kept one after the other, each on the version that the one before it made. */
+    save(summary: string): Promise<void> {
+      if (this.ended) return Promise.resolve()
       this.saving = true
-      const [id, text] = [this.id, JSON.stringify(this.draft)]
+      const { id, draft } = this
+      const turn = this.last.then(() => this.saveNow(id, draft, summary))
+      this.last = markRaw(turn)
+      return turn
+    },
+    async saveNow(id: string, typed: Draft, summary: string): Promise<void> {
+      if (id === this.id && this.ended) return
+      const text = JSON.stringify(typed)
       try {
         const kept = await send('saveCall', {
           params: { id },
           body: {
-            draft: this.draft,
+            draft: typed,
             summary: summary.slice(0, 200),
             origin: this.origin === 'hand' ? 'hand' : 'telephone',
-            version: this.version,
+            version: id === this.id ? this.version : (readLocal(id)?.version ?? null),
           },
         })
         // What the server has now, also of a call that was left meanwhile.
@@ -135,12 +146,12 @@ export const useCall = defineStore('call', {
         const problem = error as Problem
         if (problem.code === 'stale') {
           this.follow(problem.extra.current as { draft: Draft; version: number })
-          return this.save(summary)
+          return this.saveNow(id, this.draft, summary)
         }
         // The browser has it; the next change tries again.
         this.alone = isRefusal(problem) ? problem.message : 'the server did not answer'
       } finally {
-        this.saving = !this.alone && JSON.stringify(this.draft) !== text
+        if (id === this.id) this.saving = !this.alone && JSON.stringify(this.draft) !== text
       }
     },
     /** The page is left before its last words were kept. */

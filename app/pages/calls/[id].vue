@@ -106,6 +106,8 @@ const bookLabel = computed(() => {
 const book = () =>
   act(async () => {
     const override = warnings.value.length > 0
+    // What is on its way is kept first: the call that is booked is the one that stands there.
+    await store.last
     const done = await bookCall({ override, inSpite: inSpite.value })
     const { date } = store.draft
     const timed = Boolean(when.value?.startAt)
