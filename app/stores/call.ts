@@ -154,6 +154,11 @@ export const useCall = defineStore('call', {
         if (id === this.id) this.saving = !this.alone && JSON.stringify(this.draft) !== text
       }
     },
+    /** Nothing of it is on its way any more: what it comes to next is made of what stands there. */
+    settle(): Promise<void> {
+      clearTimeout(this.timer)
+      return this.last
+    },
     /** The page is left before its last words were kept. */
     leave(summary: string): void {
       clearTimeout(this.timer)

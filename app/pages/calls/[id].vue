@@ -103,12 +103,20 @@ const bookLabel = computed(() => {
   const at = `${session.day(store.draft.date!)} ${store.draft.start}`
   return `Book ${at}${quote}, ${technician.name.split(' ')[0]}`
 })
+/** The call is not kept while it is booked or quoted; where that is refused, it is again. */
+async function alone<T>(work: () => Promise<T>): Promise<T> {
+  await store.settle()
+  try {
+    return await work()
+  } catch (error) {
+    store.changed(summary.value)
+    throw error
+  }
+}
 const book = () =>
   act(async () => {
     const override = warnings.value.length > 0
-    // What is on its way is kept first: the call that is booked is the one that stands there.
-    await store.last
-    const done = await bookCall({ override, inSpite: inSpite.value })
+    const done = await alone(() => bookCall({ override, inSpite: inSpite.value }))
     const { date } = store.draft
     const timed = Boolean(when.value?.startAt)
     store.end()
@@ -121,7 +129,7 @@ const book = () =>
   })
 const quote = () =>
   act(async () => {
-    const { id } = await quoteCall()
+    const { id } = await alone(quoteCall)
     store.end()
     await navigateTo(`/quotes/${id}`)
   })
