@@ -26,6 +26,7 @@ const askFor = (id: string, isHere: boolean) =>
     if (isHere) return null
     throw error
   })
+const versionHere = (id: string) => readLocal(id)?.version ?? null
 const writeLocal = (id: string, local: Local): void =>
   localStorage.setItem(key(id), JSON.stringify(local))
 /** Whoever signs out leaves nothing of callers behind, but what the server does not have yet. */
@@ -120,39 +121,33 @@ export const useCall = defineStore('call', {
       this.last = markRaw(turn)
       return turn
     },
-    async saveNow(id: string, typed: Draft, summary: string): Promise<void> {
+    async saveNow(id: string, draft: Draft, summary: string): Promise<void> {
       if (id === this.id && this.ended) return
-      const text = JSON.stringify(typed)
+      const text = JSON.stringify(draft)
+      const version = id === this.id ? this.version : versionHere(id)
+      const origin = this.origin === 'hand' ? 'hand' : 'telephone'
+      const body = { draft, summary: summary.slice(0, 200), origin, version } as const
       try {
-        const kept = await send('saveCall', {
-          params: { id },
-          body: {
-            draft: typed,
-            summary: summary.slice(0, 200),
-            origin: this.origin === 'hand' ? 'hand' : 'telephone',
-            version: id === this.id ? this.version : (readLocal(id)?.version ?? null),
-          },
-        })
-        // What the server has now, also of a call that was left meanwhile.
-        const draft = id === this.id ? this.draft : readLocal(id)?.draft
-        if (draft) writeLocal(id, { draft, kept: text, version: kept.version })
-        if (id !== this.id) return
-        this.kept = text
-        this.version = kept.version
-        this.alone = ''
-        this.heldBy = kept.heldBy
+        this.took(id, text, await send('saveCall', { params: { id }, body }))
       } catch (error) {
-        if (id !== this.id) return
-        const problem = error as Problem
-        if (problem.code === 'stale') {
-          this.follow(problem.extra.current as { draft: Draft; version: number })
-          return this.saveNow(id, this.draft, summary)
-        }
-        // The browser has it; the next change tries again.
-        this.alone = isRefusal(problem) ? problem.message : 'the server did not answer'
-      } finally {
-        if (id === this.id) this.saving = !this.alone && JSON.stringify(this.draft) !== text
+        await this.refused(id, error as Problem, summary)
       }
+      if (id === this.id) this.saving = !this.alone && JSON.stringify(this.draft) !== text
+    },
+    /** The server has it, also of a call that was left meanwhile. */
+    took(id: string, text: string, { version, heldBy }: Answer<'saveCall'>): void {
+      const draft = id === this.id ? this.draft : readLocal(id)?.draft
+      if (draft) writeLocal(id, { draft, kept: text, version })
+      if (id === this.id) Object.assign(this, { kept: text, version, alone: '', heldBy })
+    },
+    async refused(id: string, problem: Problem, summary: string): Promise<void> {
+      if (id !== this.id) return
+      if (problem.code === 'stale') {
+        this.follow(problem.extra.current as { draft: Draft; version: number })
+        return this.saveNow(id, this.draft, summary)
+      }
+      // The browser has it; the next change tries again.
+      this.alone = isRefusal(problem) ? problem.message : 'the server did not answer'
     },
     /** Nothing of it is on its way any more: what it comes to next is made of what stands there. */
     settle(): Promise<void> {
