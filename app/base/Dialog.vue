@@ -1,8 +1,7 @@
 <script setup lang="ts">
 // A dialog over the page: opened by `v-model`, or there for as long as its owner draws it. It asks before
 // what was typed in it is lost.
-import { computed, useTemplateRef, watch } from 'vue'
-import { useBackKey } from '~/lib/backKey'
+import { computed, useTemplateRef } from 'vue'
 import { useLayer } from '~/lib/layers'
 import { focusFirst } from './focusFirst'
 import { askBeforeLeaving, leavingWithin } from './leaving'
@@ -26,11 +25,10 @@ const room = computed(() => {
 })
 const forms = leavingWithin()
 const body = useTemplateRef('body')
-useLayer(() => open.value)
-const answersBack = useBackKey(() => {
-  if (!props.held) void mayClose(() => (open.value = false))
-})
-watch(open, answersBack, { immediate: true })
+useLayer(
+  () => open.value,
+  () => props.held || void mayClose(() => (open.value = false)),
+)
 async function mayClose(close: () => void) {
   if (forms.any() && !(await askBeforeLeaving())) return
   forms.discard()

@@ -1,12 +1,8 @@
 <script setup lang="ts">
 // The fields of a form, drawn from a list of them: each bound to the form's value of its name.
 import { computed } from 'vue'
-import Choice from './Choice.vue'
-import DateInput from './DateInput.vue'
+import Control from './Control.vue'
 import Field from './Field.vue'
-import FigureInput from './FigureInput.vue'
-import TextInput from './TextInput.vue'
-import TimeInput from './TimeInput.vue'
 import type { FormField, FormRows } from './fields'
 import { formAround } from './useForm'
 
@@ -33,29 +29,11 @@ const labelOf = (f: FormField, value: unknown) =>
       :label="f.label"
       :says="f.options && ((value) => labelOf(f, value))"
     >
-      <Choice
-        v-if="f.options"
+      <Control
         v-model="values[f.name]"
+        :kind="f.kind"
         :options="f.options"
-      />
-      <DateInput
-        v-else-if="f.kind === 'date'"
-        v-model="values[f.name]"
-      />
-      <TimeInput
-        v-else-if="f.kind === 'time'"
-        v-model="values[f.name]"
-      />
-      <FigureInput
-        v-else-if="f.kind === 'figures'"
-        v-model="values[f.name]"
-        :placeholder="f.placeholder"
-      />
-      <TextInput
-        v-else
-        v-model="values[f.name]"
-        :type="f.kind === 'email' ? 'email' : 'text'"
-        :rows="f.kind === 'area' ? (f.rows ?? 2) : undefined"
+        :rows="f.rows"
         :placeholder="f.placeholder"
       />
     </Field>

@@ -3,21 +3,18 @@
 // meanwhile.
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import ActButton from './ActButton.vue'
-import Choice from './Choice.vue'
-import DateInput from './DateInput.vue'
+import Control from './Control.vue'
 import Field from './Field.vue'
-import FigureInput from './FigureInput.vue'
 import Meanwhile from './Meanwhile.vue'
-import TextInput from './TextInput.vue'
 import type { FieldKind, Option } from './fields'
-import { guardLeaving, guardWindow } from './leaving'
+import { guardLeaving } from './leaving'
 import { provideForm, useForm } from './useForm'
 
 const props = defineProps<{
   value: string
   /** keeps it; says whether that was done */
   keep: (value: string) => Promise<unknown>
-  kind?: FieldKind
+  kind?: FieldKind | undefined
   options?: readonly Option[] | undefined
   label: string
   /** its name is read out, not shown */
@@ -27,27 +24,33 @@ const props = defineProps<{
 const form = useForm({ value: props.value })
 provideForm(form)
 const sending = ref(false)
+/** what is on its way */
+let last = Promise.resolve()
 // What is on its way comes back as its own.
 watch([() => props.value, sending], ([value, isSending]) => {
   if (!isSending) form.follow({ value })
 })
-async function keepMine() {
-  if (!form.changed || sending.value) return
+function keepMine(): Promise<void> {
+  if (!form.changed || sending.value) return last
+  return (last = send())
+}
+async function keeps(value: string) {
+  const done = await props.keep(value)
+  if (done) form.settle({ value })
+  return done
+}
+async function send() {
   const sent = form.values.value
   sending.value = true
-  const done = await props.keep(sent)
-  if (done) form.settle({ value: sent })
-  sending.value = false
+  const done = await keeps(sent).finally(() => (sending.value = false))
   // What was typed while it was on its way has left its field, too.
   if (done && form.changed) await leaves()
 }
 /** Where somebody else wrote something else meanwhile, a person says which of them stays. */
-const leaves = async () => {
-  if (!form.meanwhile.size) await keepMine()
-}
+const leaves = () => (form.meanwhile.size ? Promise.resolve() : keepMine())
 const unkept = () => form.changed && !sending.value
-guardWindow(unkept)
-guardLeaving(() => unkept() && form.meanwhile.size > 0)
+// A page is left once it is kept; where it could not be, that is asked about.
+guardLeaving(unkept, form.discard, leaves)
 onBeforeUnmount(() => void leaves())
 const read = computed(() => (props.bare ? { 'aria-label': props.label } : {}))
 </script>
@@ -60,33 +63,11 @@ const read = computed(() => (props.bare ? { 'aria-label': props.label } : {}))
     v-bind="bare ? {} : { label }"
     @focusout="leaves"
   >
-    <Choice
-      v-if="options"
+    <Control
       v-model="form.values.value"
       v-bind="read"
+      :kind="kind"
       :options="options"
-      :disabled="disabled"
-      @change="leaves"
-    />
-    <DateInput
-      v-else-if="kind === 'date'"
-      v-model="form.values.value"
-      v-bind="read"
-      :disabled="disabled"
-      @change="leaves"
-    />
-    <FigureInput
-      v-else-if="kind === 'figures'"
-      v-model="form.values.value"
-      v-bind="read"
-      :disabled="disabled"
-      @change="leaves"
-    />
-    <TextInput
-      v-else
-      v-model="form.values.value"
-      v-bind="read"
-      :rows="kind === 'area' ? 2 : undefined"
       :disabled="disabled"
       @change="leaves"
     />

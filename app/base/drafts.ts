@@ -1,5 +1,6 @@
 // What was typed and is not kept yet, kept in this browser for whoever typed it: a reload, an ended session or a window that fell loses
 // nothing. It is gone once it is sent, or left on purpose.
+import { DAY } from '~~/core/time/units'
 
 interface Draft {
   /** what the form began with, and what stands in it */
@@ -10,17 +11,29 @@ interface Draft {
 const PREFIX = 'draft '
 /** Whose drafts are read and written; nobody's while nobody is signed in. */
 let person = ''
-export const draftsOf = (id: string): void => void (person = id)
-const keyOf = (about: string) => `${PREFIX}${person} ${about}`
-
-export function readDraft(about: string): Draft | null {
-  if (!person) return null
+export function draftsOf(id: string): void {
+  person = id
+  forgetOld()
+}
+const OLD_MS = 14 * DAY
+/** What nobody took up again for two weeks is not meant any more, whoever typed it. */
+function forgetOld(): void {
+  for (const key of Object.keys(localStorage).filter((one) => one.startsWith(PREFIX))) {
+    const draft = parsed(localStorage.getItem(key))
+    if (!draft || Date.now() - draft.at > OLD_MS) localStorage.removeItem(key)
+  }
+}
+function parsed(text: string | null): Draft | null {
   try {
-    return JSON.parse(localStorage.getItem(keyOf(about)) ?? 'null') as Draft | null
+    return JSON.parse(text ?? 'null') as Draft | null
   } catch {
     return null
   }
 }
+const keyOf = (about: string) => `${PREFIX}${person} ${about}`
+
+export const readDraft = (about: string): Draft | null =>
+  person ? parsed(localStorage.getItem(keyOf(about))) : null
 export function keepDraft(about: string, draft: Draft): void {
   if (!person) return
   try {

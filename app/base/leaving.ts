@@ -71,11 +71,17 @@ export function guardWindow(unkept: () => boolean, discard: () => void = () => {
   onBeforeUnmount(around.watch({ unkept, discard }))
 }
 /** Asks before what is not kept is left behind: by a dialog that closes, a page that is left, or the window. */
-export function guardLeaving(unkept: () => boolean, discard: () => void = () => {}): void {
+export function guardLeaving(
+  unkept: () => boolean,
+  discard: () => void = () => {},
+  /** what is done, or waited for, before it is asked */
+  first: () => Promise<unknown> = () => Promise.resolve(),
+): void {
   guardWindow(unkept, discard)
   // A part that stands on no page has none to leave.
   if (!inject(matchedRouteKey, null)) return
   onBeforeRouteLeave(async () => {
+    await first()
     if (!unkept()) return true
     const leaves = await askBeforeLeaving()
     if (leaves) discard()
@@ -83,11 +89,10 @@ export function guardLeaving(unkept: () => boolean, discard: () => void = () => 
   })
 }
 /** Before the window is given to somebody else. */
-export async function mayLeaveWindow(): Promise<boolean> {
-  if (page.any() && !(await askBeforeLeaving())) return false
-  page.discard()
-  return true
-}
+export const mayLeaveWindow = async (): Promise<boolean> =>
+  !page.any() || (await askBeforeLeaving())
+/** It is given to somebody else: whatever was typed in it is left on purpose. */
+export const discardAll = (): void => page.discard()
 export const warnWindow = (event: BeforeUnloadEvent) => {
   if (page.any()) event.preventDefault()
 }

@@ -1,7 +1,10 @@
+import { keepEqual } from '~/lib/keepEqual'
+
 type Plain = Record<string, unknown>
 const isPlain = (value: unknown): value is Plain =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
-const alike = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+/** Whether two say the same, in whatever order their parts are named. */
+export const alike = (a: unknown, b: unknown): boolean => keepEqual(a, b) === a
 
 export interface Merged<Values> {
   values: Values

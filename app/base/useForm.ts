@@ -13,7 +13,7 @@ import {
 import { Problem } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { dropDraft, keepDraft, readDraft } from './drafts'
-import { changesIn, setAt, threeWay, valueAt } from './threeWay'
+import { alike, changesIn, setAt, threeWay, valueAt } from './threeWay'
 
 /** What `Form`, `Field`, `Notice` and `ActButton` know of the form that they stand in. */
 export interface FormState {
@@ -83,11 +83,7 @@ function useTyped<Values extends object>(begins: Values) {
   }
   const meanwhile = computed(
     () =>
-      new Map(
-        [...theirs.value].filter(
-          ([path, value]) => JSON.stringify(valueAt(values, path)) !== JSON.stringify(value),
-        ),
-      ),
+      new Map([...theirs.value].filter(([path, value]) => !alike(value, valueAt(values, path)))),
   )
   return {
     values,
@@ -95,7 +91,7 @@ function useTyped<Values extends object>(begins: Values) {
     before,
     begin,
     follow,
-    changed: computed(() => JSON.stringify(values) !== kept.value),
+    changed: computed(() => !alike(before(), plain(values))),
     changes: () => changesIn(before(), values),
     meanwhile,
     takeTheirs: (path: string) => setAt(values, path, meanwhile.value.get(path)),
@@ -105,7 +101,7 @@ function useTyped<Values extends object>(begins: Values) {
 /** Takes up what was typed about it before and never sent; keeps what is typed now until it is. */
 function useDraft<Values extends object>(
   about: string,
-  { values, before, kept, begin, follow }: ReturnType<typeof useTyped<Values>>,
+  { values, before, kept, begin, follow, changed }: ReturnType<typeof useTyped<Values>>,
 ) {
   const draft = readDraft(about)
   if (draft) {
@@ -115,13 +111,12 @@ function useDraft<Values extends object>(
     follow(now)
   }
   const settle = () => {
-    const typed = JSON.stringify(values)
-    if (typed === kept.value) dropDraft(about)
-    else keepDraft(about, { before: before(), typed: JSON.parse(typed), at: Date.now() })
+    if (!changed.value) dropDraft(about)
+    else keepDraft(about, { before: before(), typed: plain(values), at: Date.now() })
   }
   // At once: the window may be gone a moment later.
   watch([values, kept], settle, { flush: 'sync', deep: true })
-  return { takenUp: draft && JSON.stringify(values) !== kept.value ? draft.at : null, settle }
+  return { takenUp: draft && changed.value ? draft.at : null, settle }
 }
 
 /** The draft of a form, from the moment on when it is known what it is about. */

@@ -23,8 +23,8 @@ const call = useCall()
   >
     Somebody else wrote in this call meanwhile:
     <b>{{ call.theirs.map(({ value }) => String(value ?? '') || 'nothing').join('; ') }}</b>
-    <ActButton @click="call.takeTheirs()"> Take theirs </ActButton>
-    <ActButton @click="call.theirs = []"> Keep mine </ActButton>
+    <ActButton @click="call.decide(true)"> Take theirs </ActButton>
+    <ActButton @click="call.decide(false)"> Keep mine </ActButton>
   </p>
   <p
     v-if="unread.length"

@@ -1,18 +1,18 @@
 <script setup lang="ts">
-// Takes back and does again what was done to visits, by button and key; what speaks against it is asked beneath.
+// Takes back and does again what was done to visits, by button and key, in every view of the schedule.
 import ActButton from '~/base/ActButton.vue'
-import ActRefused from '~/components/dispatch/ActRefused.vue'
 import { undoKeys } from '~/dispatch/day/boardShortcuts'
-import { useScheduleAct } from '~/lib/useScheduleAct'
 import { useShortcuts } from '~/lib/shortcuts'
 import { useBoard } from '~/stores/board'
 
-const props = defineProps<{ refresh: () => Promise<unknown> }>()
+const props = defineProps<{ undo: () => unknown; redo: () => unknown }>()
 const board = useBoard()
-const { failure, refused, act } = useScheduleAct(props.refresh)
-const undo = () => void act((override) => board.undo(override))
-const redo = () => void act((override) => board.redo(override))
-useShortcuts(undoKeys(undo, redo))
+useShortcuts(
+  undoKeys(
+    () => void props.undo(),
+    () => void props.redo(),
+  ),
+)
 </script>
 
 <template>
@@ -30,31 +30,4 @@ useShortcuts(undoKeys(undo, redo))
   >
     Redo
   </ActButton>
-  <p
-    v-if="failure"
-    class="note bad says"
-    role="alert"
-  >
-    {{ failure }}
-    <ActButton
-      quiet
-      aria-label="Close"
-      @click="failure = ''"
-    >
-      ×
-    </ActButton>
-  </p>
-  <ActRefused
-    v-if="refused"
-    class="says"
-    :text="refused.text"
-    @again="refused.again()"
-    @leave="refused = null"
-  />
 </template>
-
-<style scoped>
-.says {
-  flex: 1 0 100%;
-}
-</style>

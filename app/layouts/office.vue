@@ -6,7 +6,7 @@ import FindAnything from '~/components/base/FindAnything.vue'
 import RunBand from '~/components/base/RunBand.vue'
 import { call } from '~/lib/api'
 import { connected } from '~/lib/live'
-import { INDEX } from '~/lib/officeIndex'
+import { INDEX, RUN } from '~/lib/officeIndex'
 import { useShortcuts } from '~/lib/shortcuts'
 import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
@@ -26,10 +26,9 @@ const index = computed(() =>
     links: links.filter(([, , may]) => session.may(may)),
   })).filter(({ links }) => links.length),
 )
-const STOPS = ['/calls', '/schedule', '/on-site', '/to-bill', '/unpaid']
 const takesCalls = () => session.may('calls.take')
-const walk = (to: string) => {
-  if (to !== '/unpaid' || session.may('collections.work')) void navigateTo(to)
+const walk = ([to, , may]: (typeof RUN)[number]) => {
+  if (session.may(may)) void navigateTo(to)
 }
 const find = () => {
   finding.value = !finding.value
@@ -56,10 +55,10 @@ useShortcuts(
     },
     {
       keys: 'Alt 1 … 5',
-      press: STOPS.map((_, i) => `Alt+Digit${i + 1}`),
+      press: RUN.map((_, i) => `Alt+Digit${i + 1}`),
       typing: true,
       does: 'walk the run',
-      run: ({ code }) => walk(STOPS[Number(code.at(-1)) - 1]!),
+      run: ({ code }) => walk(RUN[Number(code.at(-1)) - 1]!),
     },
     { keys: '/', press: '[Shift]+/', does: 'go to the filter of the list', run: toFilter },
     { keys: '?', press: '[Shift]+?', does: 'this page', run: help },

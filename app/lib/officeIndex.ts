@@ -1,10 +1,19 @@
 // The index of the office: what stands at its right edge, and who may open it.
 import type { Permission } from '~~/core/access/permissions'
 
+type Link = readonly [to: string, name: string, may: Permission]
+/** The stops of the run, in their order: Alt 1 to 5. */
+export const RUN: readonly Link[] = [
+  ['/calls', 'Calls', 'calls.see'],
+  ['/schedule', 'Schedule', 'dispatch.see'],
+  ['/on-site', 'On site', 'visits.list'],
+  ['/to-bill', 'To bill', 'visits.list'],
+  ['/unpaid', 'Unpaid', 'collections.work'],
+]
 /** What stands at the right edge, by what it is to a person. */
 export const INDEX: readonly {
   group: string
-  links: readonly (readonly [to: string, name: string, may: Permission])[]
+  links: readonly Link[]
 }[] = [
   { group: 'Day', links: [['/messages', 'Mail', 'messages.see']] },
   {

@@ -18,6 +18,7 @@ export interface Shortcut {
   readonly typing?: boolean
 }
 type Group = readonly Shortcut[]
+type Layer = ReturnType<typeof layerAround>
 /** Whether they belong to one screen, or to all of them. */
 type Reach = 'here' | 'everywhere'
 const shown: Readonly<Record<Reach, Group[]>> = {
@@ -31,13 +32,13 @@ export const shortcutsNow = (): Shortcut[] =>
 const isTyping = (event: KeyboardEvent) =>
   Boolean((event.target as HTMLElement).closest('input, textarea, select, [contenteditable]'))
 /** The key of a shortcut that is there now, and that nobody has answered yet. A key that is held is pressed once. */
-const answer = (shortcut: Shortcut, layer: symbol | null) => (event: KeyboardEvent) => {
+const answer = (shortcut: Shortcut, layer: Layer) => (event: KeyboardEvent) => {
   if (event.defaultPrevented || !ownsKeys(layer) || (shortcut.when && !shortcut.when())) return
   if (!shortcut.typing && isTyping(event)) return
   event.preventDefault()
   if (!event.repeat) shortcut.run!(event)
 }
-const bindings = (group: Group, layer: symbol | null) =>
+const bindings = (group: Group, layer: Layer) =>
   Object.fromEntries(
     group
       .filter(({ run, press }) => run && press)

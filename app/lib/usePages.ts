@@ -10,6 +10,31 @@ export interface Page<T> {
 /** Asks for the page after another one, or for the first. */
 export type LoadPage<T> = (after?: string) => Promise<Page<T>>
 
+/** Page after page, from `after` on, to the end. One that leads to itself leads nowhere. */
+async function* pagesFrom<T>(load: LoadPage<T>, after?: string): AsyncGenerator<Page<T>> {
+  for (;;) {
+    const page = await load(after)
+    const isLast = page.next === null || page.next === after
+    yield isLast ? { ...page, next: null } : page
+    if (isLast) return
+    after = page.next!
+  }
+}
+
+/** All rows to the end, page after page; null where `goesOn`, told how many there are so far, gives it up. */
+async function allAfter<T>(
+  load: LoadPage<T>,
+  { rows, next }: { rows: T[]; next: string | null },
+  goesOn: (count: number) => boolean,
+): Promise<T[] | null> {
+  if (next === null) return rows
+  for await (const page of pagesFrom(load, next)) {
+    rows.push(...page.items)
+    if (!goesOn(rows.length)) return null
+  }
+  return rows
+}
+
 export function usePages<T>(load: LoadPage<T>) {
   const items = shallowRef<T[]>([]) as Ref<T[]>
   const next = ref<string | null>(null)
@@ -24,18 +49,15 @@ export function usePages<T>(load: LoadPage<T>) {
     const mine = ++turn
     reading++
     try {
-      let page: Page<T>
-      do {
-        page = await load(after)
+      for await (const page of pagesFrom(load, after)) {
         // Something else was asked for meanwhile.
         if (mine !== turn) return
         rows.push(...page.items)
-        // A page that leads to itself leads nowhere.
-        after = page.next === after ? undefined : (page.next ?? undefined)
-      } while (after && rows.length < wanted)
+        next.value = page.next
+        total.value = page.total
+        if (rows.length >= wanted) break
+      }
       items.value = keepEqual(items.value, rows)
-      next.value = after ?? null
-      total.value = page.total
       problem.value = ''
     } catch (error) {
       if (mine === turn) problem.value = (error as Error).message
@@ -60,5 +82,18 @@ export function usePages<T>(load: LoadPage<T>) {
     wanted = rows
     return refresh()
   }
-  return { items, next, total, problem, refresh, begin, more, upTo }
+  /** All that there are, beside what is shown; null where a page did not come, or it is given up. */
+  const everything = (goesOn: (count: number) => boolean) =>
+    allAfter(load, { rows: [...items.value], next: next.value }, goesOn).catch((error: Error) => {
+      problem.value = error.message
+      return null
+    })
+  /** Shows all of them. */
+  function show(rows: readonly T[]) {
+    turn++
+    wanted = rows.length
+    items.value = [...rows]
+    next.value = null
+  }
+  return { items, next, total, problem, refresh, begin, more, upTo, everything, show }
 }

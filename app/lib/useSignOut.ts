@@ -1,7 +1,8 @@
 // Leaves the window to whoever comes next: nothing of this person stays in it.
 import { ElMessage } from 'element-plus'
-import { mayLeaveWindow } from '~/base/leaving'
+import { discardAll, mayLeaveWindow } from '~/base/leaving'
 import { forgetKeptCalls } from '~/stores/call'
+import { forgetFilter } from '~/stores/scheduleFilter'
 import { useSession } from '~/stores/session'
 
 export function useSignOut() {
@@ -11,6 +12,8 @@ export function useSignOut() {
     try {
       await session.signOut()
       forgetKeptCalls()
+      forgetFilter()
+      discardAll()
     } catch (error) {
       return void ElMessage({ type: 'error', message: (error as Error).message })
     }

@@ -17,7 +17,10 @@ interface Local {
 function readLocal(id: string): Local | null {
   const text = localStorage.getItem(key(id))
   if (!text) return null
-  const { draft, kept, version } = JSON.parse(text) as Local
+  const local = JSON.parse(text) as Local | Draft
+  // Versions before 0.4 kept the draft alone: what the server had of it is not known.
+  const { draft, kept, version } =
+    'kept' in local ? local : { draft: local, kept: '{}', version: null }
   return { draft: callDraft.cast(draft) as Draft, kept, version }
 }
 /** A call that cannot be had is not an empty one: what is typed into that would be kept over it. */
@@ -46,9 +49,12 @@ export const useCall = defineStore('call', {
     /** what of it stands on the server, and as which version */
     kept: '',
     version: null as number | null,
-    /** what somebody else wrote meanwhile where it was typed over here */
+    /** what somebody else wrote meanwhile where it was typed over here, and what then stands on the server */
     theirs: [] as { path: string; value: unknown }[],
+    ahead: null as Pick<Local, 'kept' | 'version'> | null,
     saving: false,
+    /** in one line what it is about, as it was kept last */
+    summary: '',
     /** why it is kept on this device only */
     alone: '',
     ended: false,
@@ -76,7 +82,7 @@ export const useCall = defineStore('call', {
       this.kept = JSON.stringify(this.draft)
       if (local) Object.assign(this, local)
       // What was typed here did not reach the server; what others wrote there meanwhile follows.
-      if (local && known) this.follow(known)
+      if (local && known && known.version > (this.version ?? 0)) this.follow(known)
       return known
     },
     begin(known: Pick<Answer<'call'>, 'draft' | 'version'> | null, today: string) {
@@ -88,12 +94,16 @@ export const useCall = defineStore('call', {
       const merged = threeWay(JSON.parse(this.kept) as Draft, this.draft, draft)
       Object.assign(this.draft, merged.values)
       this.theirs = [...merged.theirs].map(([path, value]) => ({ path, value }))
-      this.kept = JSON.stringify(draft)
-      this.version = version
+      const ahead = { kept: JSON.stringify(draft), version }
+      // Until a person decided, also after a reload, it is still compared with what both began from.
+      if (this.theirs.length) this.ahead = ahead
+      else Object.assign(this, ahead, { ahead: null })
     },
-    takeTheirs() {
-      for (const { path, value } of this.theirs) setAt(this.draft, path, value)
-      this.theirs = []
+    /** A person says which stays: theirs, or what is typed here. */
+    decide(isTheirs: boolean): Promise<void> {
+      if (isTheirs) for (const { path, value } of this.theirs) setAt(this.draft, path, value)
+      Object.assign(this, this.ahead, { ahead: null, theirs: [] })
+      return this.save(this.summary)
     },
     /** Something happened to it, here or elsewhere. */
     async refresh() {
@@ -110,6 +120,7 @@ export const useCall = defineStore('call', {
       writeLocal(this.id, { draft, kept, version })
       clearTimeout(this.timer)
       this.saving = true
+      this.summary = summary
       this.timer = setTimeout(() => void this.save(summary), 500)
     },
     /** Kept one after the other, each on the version that the one before it made. */
@@ -123,6 +134,8 @@ export const useCall = defineStore('call', {
     },
     async saveNow(id: string, draft: Draft, summary: string): Promise<void> {
       if (id === this.id && this.ended) return
+      // Over what somebody else wrote nothing is kept before a person has said which stays.
+      if (id === this.id && this.theirs.length) return this.holdBack()
       const text = JSON.stringify(draft)
       const version = id === this.id ? this.version : versionHere(id)
       const origin = this.origin === 'hand' ? 'hand' : 'telephone'
@@ -140,11 +153,15 @@ export const useCall = defineStore('call', {
       if (draft) writeLocal(id, { draft, kept: text, version })
       if (id === this.id) Object.assign(this, { kept: text, version, alone: '', heldBy })
     },
+    holdBack(): void {
+      this.saving = false
+      this.alone = 'somebody else wrote in it; say below which of the two stays'
+    },
     async refused(id: string, problem: Problem, summary: string): Promise<void> {
       if (id !== this.id) return
       if (problem.code === 'stale') {
         this.follow(problem.extra.current as { draft: Draft; version: number })
-        return this.saveNow(id, this.draft, summary)
+        return this.theirs.length ? this.holdBack() : this.saveNow(id, this.draft, summary)
       }
       // The browser has it; the next change tries again.
       this.alone = isRefusal(problem) ? problem.message : 'the server did not answer'

@@ -17,6 +17,8 @@ type Visit = Pick<
   | 'startAt'
 >
 const KEPT = 'schedule-filter'
+/** Whoever comes next looks at everything. */
+export const forgetFilter = (): void => sessionStorage.removeItem(KEPT)
 const none = (): Filter => ({ technicianIds: [], territory: '', skill: '', state: '', kind: '' })
 function last(): Filter {
   try {

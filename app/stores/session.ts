@@ -68,7 +68,6 @@ export const useSession = defineStore('session', {
       forgetLostWrites()
       await forgetBook()
       localStorage.removeItem('signed-in')
-      sessionStorage.clear()
       this.$reset()
     },
     /** The day turns while a window stays open: what it shows of today is asked anew. */

@@ -25,7 +25,7 @@ import { putLines } from '../visits/lines'
 import { technicianIdsOf, visitById } from '../visits/visits.queries'
 import { makeWorkOrder } from '../visits/newWorkOrder'
 import { workOrderById } from '../visits/queries'
-import { callById, keepCall, markCall } from './queries'
+import { callById, draftOfCall, keepCall, markCall, versionOfCall } from './queries'
 import type { Row } from './views'
 
 /** How long a chosen time is held after the last word (our own rule). */
@@ -54,12 +54,13 @@ export async function saveCall(
   id: string,
   body: Body<'saveCall'>,
 ): Promise<Answer<'saveCall'>> {
-  const kept = await callById(ctx.tx, id, true)
+  // People first, as everywhere, then the call.
+  const { heldBy, heldUntil } = await heldFor(ctx, id, body.draft)
+  const kept = await draftOfCall(ctx.tx, id)
   if (kept && body.version !== null && body.version !== kept.version)
     throw conflict('stale', 'Someone else is writing in this call.', {
       current: { draft: kept.draft, version: kept.version },
     })
-  const { heldBy, heldUntil } = await heldFor(ctx, id, body.draft)
   await keepCall(ctx.tx, {
     id,
     draft: body.draft,
@@ -77,7 +78,7 @@ export async function saveCall(
   })
   return {
     ok: true,
-    version: (kept?.version ?? 0) + 1,
+    version: await versionOfCall(ctx.tx, id),
     heldUntil: heldUntil === null ? null : new Date(heldUntil).toISOString(),
     heldBy,
   }

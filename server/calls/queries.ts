@@ -29,6 +29,14 @@ export const waitingCalls = (tx: Tx) =>
   )
 export const callById = (tx: Tx, id: string, lock = false) =>
   tx.row<CallRow>(`${CALL} WHERE k.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
+/** What of a call is typed, held until it is kept. */
+export const draftOfCall = (tx: Tx, id: string) =>
+  tx.row<Pick<CallRow, 'draft' | 'version'>>(
+    'SELECT draft, version FROM calls WHERE id = ? FOR UPDATE',
+    [id],
+  )
+export const versionOfCall = async (tx: Tx, id: string): Promise<number> =>
+  (await tx.row<{ version: number }>('SELECT version FROM calls WHERE id = ?', [id]))!.version
 export const keepCall = (
   tx: Tx,
   c: {

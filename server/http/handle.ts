@@ -186,7 +186,8 @@ async function sent(event: H3Event, { text, gzip }: Sendable): Promise<string | 
 async function sentRaw(event: H3Event, raw: Raw): Promise<Buffer | string | undefined> {
   const head = () => {
     setHeader(event, 'Content-Type', raw.mime)
-    if (raw.stays) setHeader(event, 'Cache-Control', 'private, max-age=31536000, immutable')
+    // For a day of work: what is erased here is not in sight elsewhere for longer.
+    if (raw.stays) setHeader(event, 'Cache-Control', 'private, max-age=86400, immutable')
     if (raw.filename)
       setHeader(
         event,

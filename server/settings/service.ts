@@ -87,6 +87,7 @@ export async function keepSources(
   ctx: Ctx,
   { add, takeOut }: Body<'keepSources'>,
 ): Promise<Answer<'keepSources'>> {
+  if (!add && !takeOut) throw invalid('add', 'A source without a word.')
   const { sources } = await wordsOfFirm(ctx.tx)
   if (add && sources.some((source) => source.toLowerCase() === add.toLowerCase()))
     throw invalid('add', `“${add}” is there already.`)

@@ -65,6 +65,13 @@ describe('a call that is opened', () => {
     await store.open(ID, false, TODAY)
     expect(store.draft.problem).toBe('No water since 6')
   })
+  it('again is as an older version of this program had left it here', async () => {
+    localStorage.setItem(`call:${ID}`, JSON.stringify(draftOf({ problem: 'No water since 6' })))
+    answers({ status: 503, body: { code: 'busy', detail: 'Away.' } })
+    const store = useCall()
+    await store.open(ID, false, TODAY)
+    expect(store.draft.problem).toBe('No water since 6')
+  })
   it('from here without a signal is what was typed here', async () => {
     inBrowser(draftOf({ problem: 'No water' }), draftOf())
     answers({ status: 503, body: { code: 'busy', detail: 'Away.' } })
@@ -154,18 +161,59 @@ describe('a call that is typed', () => {
     })
     expect([store.version, store.theirs, inBoth()]).toEqual([5, [], true])
   })
-  it('where both wrote the same, keeps what is typed here, and says theirs', async () => {
-    answers(onServer({ problem: 'No water' }, 3), onServer({ problem: 'Brown water' }, 4))
-    const store = useCall()
-    await store.open(ID, false, TODAY)
-    store.draft.problem = 'No water at all'
-    await store.refresh()
-    expect([store.draft.problem, store.theirs]).toEqual([
-      'No water at all',
-      [{ path: 'problem', value: 'Brown water' }],
-    ])
-    store.takeTheirs()
-    expect([store.draft.problem, store.theirs]).toEqual(['Brown water', []])
+  describe('where both wrote the same', () => {
+    /** Typed here over what somebody else wrote meanwhile. */
+    const collided = async () => {
+      const asked = answers(
+        onServer({ problem: 'No water' }, 3),
+        onServer({ problem: 'Brown water' }, 4),
+        { body: { heldBy: '', version: 5 } },
+      )
+      const store = useCall()
+      await store.open(ID, false, TODAY)
+      store.draft.problem = 'No water at all'
+      store.changed('Vane')
+      store.saving = false
+      await store.refresh()
+      return { store, asked }
+    }
+    it('keeps neither over the other, and says theirs', async () => {
+      const { store, asked } = await collided()
+      expect([store.draft.problem, store.theirs]).toEqual([
+        'No water at all',
+        [{ path: 'problem', value: 'Brown water' }],
+      ])
+      await pass(600)
+      expect([asked.length, store.saving]).toEqual([2, false])
+      expect(store.alone).toContain('which of the two stays')
+    })
+    it('asks again after a reload', async () => {
+      const { store } = await collided()
+      store.draft.problem = 'No water at all, and cold'
+      store.changed('Vane')
+      await pass(600)
+      answers(onServer({ problem: 'Brown water' }, 4))
+      await store.open(ID, false, TODAY)
+      expect([store.draft.problem, store.theirs]).toEqual([
+        'No water at all, and cold',
+        [{ path: 'problem', value: 'Brown water' }],
+      ])
+    })
+    it.each([
+      [true, 'Brown water'],
+      [false, 'No water at all'],
+    ])('keeps what a person says: theirs %s', async (isTheirs, problem) => {
+      const { store, asked } = await collided()
+      await pass(600)
+      await store.decide(isTheirs)
+      expect(asked[2]!.body).toMatchObject({ version: 4, draft: { problem } })
+      expect([store.draft.problem, store.theirs, store.alone, inBoth()]).toEqual([
+        problem,
+        [],
+        '',
+        true,
+      ])
+    })
   })
   it('says that it was booked elsewhere', async () => {
     answers(onServer({}, 3), onServer({}, 4, { workOrderId: SITE }))

@@ -16,7 +16,7 @@ import { changesIn, setAt, threeWay, valueAt } from '~/base/threeWay'
 import { useForm, useFormAbout } from '~/base/useForm'
 import { Problem } from '~/lib/api'
 import { later } from './server'
-import { within } from './within'
+import { onPage, within } from './within'
 
 const stale = () => new Problem('Someone changed it.', { status: 409, code: 'stale' })
 const site = { version: 3, name: 'Hallam Farm', note: 'Ring first.', custom: { gate: '4711' } }
@@ -70,6 +70,15 @@ describe('three ways', () => {
     const { values, theirs } = threeWay(before, typed, now)
     expect(values).toEqual({ own: { x: '2', y: '9' }, tags: ['a', 'b'] })
     expect([...theirs.keys()]).toEqual(['own.x', 'tags'])
+  })
+  it('see no change where parts are named in another order', () => {
+    const lines = (...parts: object[]) => ({ lines: parts })
+    const { values, theirs } = threeWay(
+      lines({ id: 1, of: 2 }),
+      lines({ of: 2, id: 1 }),
+      lines({ id: 1, of: 3 }),
+    )
+    expect([values, theirs.size]).toEqual([lines({ id: 1, of: 3 }), 0])
   })
   it('lose nothing that was typed, and nothing that somebody else wrote', () => {
     const values = fc.record({ a: fc.nat(3), b: fc.nat(3), c: fc.record({ d: fc.nat(3) }) })
@@ -283,6 +292,21 @@ describe('a value that is changed where it stands', () => {
     await leave()
     expect(keep).toHaveBeenCalledTimes(2)
   })
+  it('that is on its way is waited for by whoever leaves, and kept once', async () => {
+    const sent = later<boolean>()
+    const keep = vi.fn((_: string) => sent.promise)
+    const { page, leave, here } = await onPage({
+      render: () => h(InPlace, { value: '1', keep, label: 'Quantity' }),
+    })
+    await page.get('input').setValue('7')
+    await page.get('input').trigger('focusout')
+    const { gone } = await leave()
+    expect([keep.mock.calls, here()]).toEqual([[['7']], '/here'])
+    sent.settle(true)
+    await gone
+    expect([here(), asked.value]).toEqual(['/elsewhere', null])
+    expect(keep).toHaveBeenCalledOnce()
+  })
   it('is kept when its page is left by a key', async () => {
     const { type, page, keep } = drawn()
     await type('7')
@@ -353,6 +377,16 @@ describe('what was typed and not sent', () => {
     const form = note()
     form.values.note = 'Please pay.'
     expect(form.values.note).toBe('Please pay.')
+  })
+  it('is forgotten after two weeks, whoever typed it', () => {
+    const DAY = 86_400_000
+    const typed = (days: number) =>
+      JSON.stringify({ before: {}, typed: {}, at: Date.now() - days * DAY })
+    localStorage.setItem('draft p2 reminder c1', typed(15))
+    localStorage.setItem('draft p2 reminder c2', typed(13))
+    draftsOf('p1')
+    const kept = Object.keys(localStorage).filter((key) => key.startsWith('draft p2'))
+    expect(kept).toEqual(['draft p2 reminder c2'])
   })
   it('that is spoilt is none', () => {
     localStorage.setItem('draft p1 reminder c1', '{')

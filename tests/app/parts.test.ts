@@ -22,12 +22,14 @@ import { timeAt } from '~/dispatch/day/steps'
 import MarkupRules from '~/pricebook/rules/MarkupRules.vue'
 import TimesOfDay from '~/pricebook/rules/TimesOfDay.vue'
 import { routeOf } from '~~/shared/api'
-import { INDEX } from '~/lib/officeIndex'
-import { PERMISSIONS } from '~~/core/access/permissions'
+import { INDEX, RUN } from '~/lib/officeIndex'
+import { PERMISSIONS, permissionsOf, type Permission } from '~~/core/access/permissions'
 import { useSession } from '~/stores/session'
 import { dialog, press } from './hands'
 import { sampleOf } from './sample'
 import { bring, settle } from './screen'
+import { later } from './server'
+import { onPage } from './within'
 
 beforeEach(() => {
   bring({})
@@ -200,6 +202,36 @@ describe('the one question', () => {
     void ask({ ...QUESTION, title: 'Another' })
     expect(await first).toBe(false)
     asked.value!.answer(false)
+  })
+})
+
+describe('a page that is left', () => {
+  const guarded = (unkept: () => boolean, first?: () => Promise<unknown>) =>
+    onPage(defineComponent(() => (guardLeaving(unkept, () => {}, first), () => h('p'))))
+  it.each([
+    [true, '/elsewhere'],
+    [false, '/here'],
+  ])('with something that is not kept asks first: %s', async (yes, where) => {
+    const { leave, here } = await guarded(() => true)
+    const { gone } = await leave()
+    expect(here()).toBe('/here')
+    asked.value!.answer(yes)
+    await gone
+    expect(here()).toBe(where)
+  })
+  it('waits for what is on its way, and asks only where that failed', async () => {
+    const unkept = ref(true)
+    const sent = later<void>()
+    const { leave, here } = await guarded(
+      () => unkept.value,
+      () => sent.promise,
+    )
+    const { gone } = await leave()
+    expect([asked.value, here()]).toEqual([null, '/here'])
+    unkept.value = false
+    sent.settle()
+    await gone
+    expect([asked.value, here()]).toEqual([null, '/elsewhere'])
   })
 })
 
@@ -472,7 +504,7 @@ describe('beside and above the board', () => {
 })
 
 describe('the run', () => {
-  const drawn = async (may: string[]) => {
+  const drawn = async (may: Permission[]) => {
     const count = { count: 3, sum: { amount: '120.50', currency: 'USD' } }
     bring({
       says: {
@@ -486,7 +518,7 @@ describe('the run', () => {
         },
       },
     })
-    useSession().me!.person.may = may as never
+    useSession().me!.person.may = may
     const page = mount(RunBand, {
       global: { stubs: { NuxtLink: { template: '<a><slot /></a>' } } },
     })
@@ -494,7 +526,7 @@ describe('the run', () => {
     return page
   }
   it('says what waits at each stop, and how much it is', async () => {
-    const page = await drawn(['collections.work'])
+    const page = await drawn(permissionsOf('books'))
     expect(page.findAll('a').map((stop) => stop.text().replace(/\s+/g, ' ').trim())).toEqual([
       'Calls5 waiting 1 overdue',
       'Schedule18 today',
@@ -508,7 +540,7 @@ describe('the run', () => {
     expect((await drawn([])).text()).not.toContain('Unpaid'))
 })
 it('the index names no permission that there is not, and no place twice', () => {
-  const links = INDEX.flatMap((group) => [...group.links])
+  const links = [...RUN, ...INDEX.flatMap((group) => group.links)]
   for (const [, , may] of links) expect(PERMISSIONS).toHaveProperty([may])
   expect(new Set(links.map(([to]) => to)).size).toBe(links.length)
 })

@@ -1,9 +1,17 @@
 // Who is signed in stays so through a line that drops; only the server's word signs somebody out.
-import { beforeEach, describe, expect, it } from 'vitest'
+import { flushPromises } from '@vue/test-utils'
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
+import { ref } from 'vue'
+import { asked, guardWindow } from '~/base/leaving'
+import { catalogueOfRoutes } from '~/lib/api'
+import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
+import { bring } from './screen'
 import { answers } from './server'
+import { within } from './within'
 
 const ME = { person: { name: 'Olive Brandt', may: ['calls.take'] }, today: '2026-11-24' }
+beforeAll(() => catalogueOfRoutes())
 beforeEach(() => localStorage.setItem('signed-in', '1'))
 
 describe('a session', () => {
@@ -33,5 +41,50 @@ describe('a session', () => {
     answers({ status: 401, body: { code: 'signed_out' } })
     expect(await useSession().load()).toBeNull()
     expect(localStorage.getItem('signed-in')).toBeNull()
+  })
+})
+
+describe('whoever signs out', () => {
+  const KEPT = 'schedule-filter'
+  /** A window with a filter, and with something typed that is not kept. */
+  function typedIn() {
+    bring()
+    sessionStorage.setItem(KEPT, '{}')
+    const unkept = ref(true)
+    const discard = vi.fn(() => void (unkept.value = false))
+    const signOut = within(() => {
+      guardWindow(() => unkept.value, discard)
+      return useSignOut()
+    })
+    return { signOut, discard }
+  }
+  it('is asked about what is not kept, and stays where they say so', async () => {
+    const { signOut, discard } = typedIn()
+    const done = signOut()
+    await flushPromises()
+    asked.value!.answer(false)
+    await done
+    expect([bring.sent().length, discard.mock.calls.length]).toEqual([0, 0])
+  })
+  it('leaves nothing in the window, and comes to the sign-in', async () => {
+    const { signOut, discard } = typedIn()
+    const went = bring({ says: { signOut: {} } })
+    const done = signOut()
+    await flushPromises()
+    asked.value!.answer(true)
+    await done
+    expect([went, discard.mock.calls.length]).toEqual([['/sign-in'], 1])
+    expect([sessionStorage.getItem(KEPT), localStorage.getItem('signed-in')]).toEqual([null, null])
+  })
+  it('loses nothing where that fails', async () => {
+    const { signOut, discard } = typedIn()
+    const went = bring({ says: { signOut: 'The books are away.' } })
+    const done = signOut()
+    await flushPromises()
+    asked.value!.answer(true)
+    await done
+    expect([went, discard.mock.calls.length]).toEqual([[], 0])
+    expect([sessionStorage.getItem(KEPT), localStorage.getItem('signed-in')]).toEqual(['{}', '1'])
+    expect(document.body.textContent).toContain('The books are away.')
   })
 })

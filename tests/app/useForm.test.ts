@@ -26,6 +26,11 @@ describe('what it began with', () => {
     form.values.name = 'Vane'
     expect(form.changed).toBe(false)
   })
+  it('is no change where its parts are named in another order', () => {
+    const form = useForm({ own: { x: '1', y: '2' } })
+    form.values.own = { y: '2', x: '1' }
+    expect(form.changed).toBe(false)
+  })
   it('begins anew with some values, the others as they stand', () => {
     const form = useForm({ name: '', kind: 'part' })
     form.values.kind = 'task'

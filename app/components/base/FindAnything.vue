@@ -5,6 +5,7 @@ import type { Permission } from '~~/core/access/permissions'
 import { call, Problem } from '~/lib/api'
 import { useSession } from '~/stores/session'
 import TextInput from '~/base/TextInput.vue'
+import { INDEX, RUN } from '~/lib/officeIndex'
 import { useLayer } from '~/lib/layers'
 
 const open = defineModel<boolean>({ required: true })
@@ -15,27 +16,20 @@ const at = ref(0)
 /** why nothing could be looked for */
 const failed = ref('')
 const box = ref<{ focus: () => void }>()
-useLayer(() => open.value)
+useLayer(
+  () => open.value,
+  () => (open.value = false),
+)
 const session = useSession()
-const COMMANDS: readonly (readonly [title: string, to: string, keys: string, may?: Permission])[] =
-  [
-    ['Take a call', '/calls/new', 'N', 'calls.take'],
-    ['Calls', '/calls', 'Alt 1', 'calls.see'],
-    ['Schedule', '/schedule', 'Alt 2', 'dispatch.see'],
-    ['On site', '/on-site', 'Alt 3', 'dispatch.see'],
-    ['To bill', '/to-bill', 'Alt 4', 'visits.list'],
-    ['Unpaid', '/unpaid', 'Alt 5', 'collections.work'],
-    ['Customers', '/customers', '', 'customers.see'],
-    ['Duplicates', '/customers/duplicates', '', 'customers.merge'],
-    ['Import customers', '/customers/import', '', 'customers.import'],
-    ['Sites', '/sites', '', 'customers.see'],
-    ['Care agreements', '/agreements', '', 'agreements.see'],
-    ['Set-up of calls', '/set-up', '', 'settings.see'],
-    ['Price book', '/price-book', '', 'pricebook.see'],
-    ['Invoices', '/invoices', '', 'invoices.list'],
-    ['Mail', '/messages', '', 'messages.see'],
-    ['Shortcuts of this screen', '?', '?'],
-  ]
+type Command = readonly [title: string, to: string, keys: string, may?: Permission]
+const COMMANDS: readonly Command[] = [
+  ['Take a call', '/calls/new', 'N', 'calls.take'],
+  ...RUN.map(([to, name, may], i): Command => [name, to, `Alt ${i + 1}`, may]),
+  ...INDEX.flatMap(({ links }) => links.map(([to, name, may]): Command => [name, to, '', may])),
+  ['Duplicates', '/customers/duplicates', '', 'customers.merge'],
+  ['Import customers', '/customers/import', '', 'customers.import'],
+  ['Shortcuts of this screen', '?', '?'],
+]
 const mine = computed(() => COMMANDS.filter(([, , , may]) => !may || session.may(may)))
 const items = computed(() => {
   const w = words.value.toLowerCase()

@@ -1,8 +1,7 @@
 <script setup lang="ts" generic="T extends { id: string }">
 // A list with a filter and keyset paging: loads, says when it is empty, goes on when asked.
 import { onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
-import type { Problem } from '~/lib/api'
-import { onLive, type Shows } from '~/lib/live'
+import { onLive } from '~/lib/live'
 import { useFilter } from '~/lib/useFilter'
 import { useListPlace } from '~/lib/useListPlace'
 import { usePages } from '~/lib/usePages'
@@ -23,8 +22,6 @@ const props = defineProps<{
   columns: readonly Column<T>[]
   tone?: (item: T) => unknown
   picks?: boolean
-  /** what its rows are about, so that it is asked again only after changes of it */
-  shows?: Shows
 }>()
 const emit = defineEmits<{ pick: [item: T]; shown: [items: T[]] }>()
 defineSlots<
@@ -47,23 +44,13 @@ const gathered = ref<number | null>(null)
 async function everyRow(): Promise<T[] | null> {
   const asked = () => `${q.value.trim()} ${props.watchKey}`
   const first = asked()
-  const rows = [...items.value]
-  try {
-    for (let after = next.value; after;) {
-      gathered.value = rows.length
-      const got = await props.load(q.value.trim(), after)
-      if (left || asked() !== first) return null
-      rows.push(...got.items)
-      // A page that leads to itself leads nowhere.
-      after = got.next === after ? null : got.next
-    }
-    return rows
-  } catch (error) {
-    problem.value = (error as Problem).message
-    return null
-  } finally {
-    gathered.value = null
-  }
+  gathered.value = items.value.length
+  const rows = await list.everything((count) => {
+    gathered.value = count
+    return !left && asked() === first
+  })
+  gathered.value = null
+  return rows
 }
 /** More than these a window draws too slowly to be worth its paper. */
 const MOST_PRINTED = 2000
@@ -72,8 +59,7 @@ function draw(rows: readonly T[]): boolean {
     problem.value = `These are ${rows.length} rows; ${MOST_PRINTED} are printed at most. Filter them, or keep them as CSV.`
     return false
   }
-  items.value = [...rows]
-  next.value = null
+  list.show(rows)
   return true
 }
 watch(items, (now) => emit('shown', now))
@@ -81,7 +67,9 @@ watch([q, () => props.watchKey], () => void list.begin())
 const page = useTemplateRef<HTMLElement>('page')
 const { kept } = useListPlace(page, () => items.value.length)
 onMounted(() => (kept ? list.upTo(kept.rows).then(kept.scroll) : refresh()))
-onLive(() => void refresh(), 0, props.shows)
+/** Changes that come together are asked for together: a long list is many pages. */
+const PATIENCE_MS = 300
+onLive(() => void refresh(), PATIENCE_MS)
 </script>
 
 <template>

@@ -3,6 +3,7 @@
 import { computed, watch } from 'vue'
 import type { Money } from '~~/core/money/formatMinor'
 import { SHOWS } from '~/lib/live'
+import { RUN } from '~/lib/officeIndex'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 
@@ -14,28 +15,34 @@ const emit = defineEmits<{ quotes: [count: number] }>()
 watch(run, (r) => r && emit('quotes', r.quotes.count))
 const late = (count: number | undefined, word: string) => (count ? `${count} ${word}` : '')
 const sum = (of: { sum: Money } | undefined) => (of ? session.money(of.sum) : '')
-const stop = (to: string, name: string, of: { count: number } | undefined) => ({
-  to,
-  name,
-  count: of?.count,
-  word: '',
-  sum: '',
-  late: '',
-})
-const stops = computed(() => {
+interface Says {
+  count?: number | undefined
+  word?: string
+  sum?: string
+  late?: string
+}
+/** What each stop says, by its address: how many, and what of them matters. */
+const says = computed((): Record<string, Says> => {
   const { calls, schedule, onSite, toBill, unpaid } = run.value ?? {}
-  return [
-    { ...stop('/calls', 'Calls', calls), word: 'waiting', late: late(calls?.late, 'overdue') },
-    {
-      ...stop('/schedule', 'Schedule', schedule),
+  return {
+    '/calls': { count: calls?.count, word: 'waiting', late: late(calls?.late, 'overdue') },
+    '/schedule': {
+      count: schedule?.count,
       word: 'today',
       late: late(schedule?.atRisk, 'at risk'),
     },
-    { ...stop('/on-site', 'On site', onSite), word: 'working' },
-    { ...stop('/to-bill', 'To bill', toBill), sum: sum(toBill) },
-    { ...stop('/unpaid', 'Unpaid', unpaid), sum: sum(unpaid), late: late(unpaid?.late, 'late') },
-  ].filter((s) => s.to !== '/unpaid' || session.may('collections.work'))
+    '/on-site': { count: onSite?.count, word: 'working' },
+    '/to-bill': { count: toBill?.count, sum: sum(toBill) },
+    '/unpaid': { count: unpaid?.count, sum: sum(unpaid), late: late(unpaid?.late, 'late') },
+  }
 })
+const stops = computed(() =>
+  RUN.filter(([, , may]) => session.may(may)).map(([to, name]) => ({
+    ...says.value[to],
+    to,
+    name,
+  })),
+)
 </script>
 
 <template>

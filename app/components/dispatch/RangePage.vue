@@ -4,6 +4,8 @@ import { computed, ref } from 'vue'
 import { plusDays, plusMonths } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
+import BoardSays from '~/dispatch/day/BoardSays.vue'
+import { useUndo } from '~/dispatch/useUndo'
 import UndoActs from '~/dispatch/UndoActs.vue'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import { SHOWS } from '~/lib/live'
@@ -39,6 +41,7 @@ const opened = computed(
     ) ?? null,
 )
 const shown = computed(() => data.value?.visits.filter(filters.fits) ?? [])
+const { failure, refused, undo, redo } = useUndo(refresh)
 useShortcuts(dayKeys(move, props.step))
 type Range = Answer<'scheduleRange'>
 defineSlots<{
@@ -85,16 +88,10 @@ defineSlots<{
       </ActButton>
       <UndoActs
         v-if="may"
-        :refresh="refresh"
+        :undo="undo"
+        :redo="redo"
       />
     </div>
-    <p
-      v-if="problem"
-      class="note bad"
-      role="alert"
-    >
-      {{ problem.message }}
-    </p>
     <div class="body">
       <slot
         :data="data"
@@ -103,6 +100,11 @@ defineSlots<{
         :open="(id: string) => (openId = id)"
       />
     </div>
+    <BoardSays
+      v-model:failure="failure"
+      v-model:refused="refused"
+      :problem="problem"
+    />
     <VisitSheet
       :visit="opened"
       :may="may"

@@ -1,33 +1,17 @@
 <script setup lang="ts">
 // The firm's own fields of something, filled where they stand: each is kept by itself.
 import InPlace from '~/base/InPlace.vue'
-import type { FieldKind, Option } from '~/base/fields'
 import { call } from '~/lib/api'
+import { controlOf, type OwnField } from './ownFields'
 
-interface Filled {
-  id: string
-  name: string
-  kind: string
-  choices: string[]
-  value: string
-}
 const props = defineProps<{
-  fields: readonly Filled[]
+  fields: readonly (OwnField & { value: string })[]
   /** the work order or invoice that they are of */
   subjectId: string
   /** does an act of the page; says whether it was done */
   act: (work: () => Promise<unknown>, whenBusy: 'aside') => Promise<unknown>
 }>()
 const emit = defineEmits<{ filled: [] }>()
-const KINDS: Readonly<Record<string, FieldKind>> = { date: 'date', number: 'figures' }
-const YES_NO = ['yes', 'no']
-const optionsOf = ({ kind, choices }: Filled): Option[] | undefined =>
-  kind === 'choice' || kind === 'yes_no'
-    ? [
-        { value: '', label: '–' },
-        ...(kind === 'yes_no' ? YES_NO : choices).map((c) => ({ value: c, label: c })),
-      ]
-    : undefined
 const fill = (fieldId: string, value: string) =>
   props.act(async () => {
     await call('fillField', { body: { fieldId, subjectId: props.subjectId, value } })
@@ -42,8 +26,7 @@ const fill = (fieldId: string, value: string) =>
     :key="f.id"
     :label="f.name"
     :value="f.value"
-    :kind="KINDS[f.kind]"
-    :options="optionsOf(f)"
+    v-bind="controlOf(f)"
     :keep="(value) => fill(f.id, value)"
   />
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-// What is said of an act on the board, or asked before it is done: under the rows, which do not move under the pointer, and are not covered.
+// What is said of an act on the schedule, or asked before it is done: beneath what it is about, which does not move under the pointer and is not
+// covered.
 import ActButton from '~/base/ActButton.vue'
 import ActRefused from '~/components/dispatch/ActRefused.vue'
 import type { Visit } from './useDay'
@@ -9,10 +10,10 @@ const refused = defineModel<{ text: string; again: () => Promise<void> } | null>
   required: true,
 })
 defineProps<{
-  problem: { message: string } | null
-  swapping: Visit | null
+  problem?: { message: string } | null
+  swapping?: Visit | null
   /** what speaks against the place that is tried */
-  warnings: string
+  warnings?: string
 }>()
 </script>
 

@@ -72,7 +72,9 @@ watch(
   () => ready.value && store.changed(summary.value),
   { deep: true },
 )
-onLive(() => void store.refresh(), 0, { subjects: ['call'], about: () => [store.id] })
+/** One's own keeping is heard of as well: asked for once while somebody types. */
+const REFRESH_MS = 1500
+onLive(() => void store.refresh(), REFRESH_MS, { subjects: ['call'], about: () => [store.id] })
 onBeforeUnmount(() => ready.value && store.leave(summary.value))
 watch([lines, unread], () => {
   const read = lines.value.map(({ id, quantity }) => ({ entryId: id, quantity }))
@@ -104,7 +106,7 @@ const bookLabel = computed(() => {
   return `Book ${at}${quote}, ${technician.name.split(' ')[0]}`
 })
 /** The call is not kept while it is booked or quoted; where that is refused, it is again. */
-async function alone<T>(work: () => Promise<T>): Promise<T> {
+async function uninterrupted<T>(work: () => Promise<T>): Promise<T> {
   await store.settle()
   try {
     return await work()
@@ -116,7 +118,7 @@ async function alone<T>(work: () => Promise<T>): Promise<T> {
 const book = () =>
   act(async () => {
     const override = warnings.value.length > 0
-    const done = await alone(() => bookCall({ override, inSpite: inSpite.value }))
+    const done = await uninterrupted(() => bookCall({ override, inSpite: inSpite.value }))
     const { date } = store.draft
     const timed = Boolean(when.value?.startAt)
     store.end()
@@ -129,7 +131,7 @@ const book = () =>
   })
 const quote = () =>
   act(async () => {
-    const { id } = await alone(quoteCall)
+    const { id } = await uninterrupted(quoteCall)
     store.end()
     await navigateTo(`/quotes/${id}`)
   })

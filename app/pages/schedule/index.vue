@@ -4,7 +4,7 @@
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
-import { BOARD_KEYS, dayKeys, undoKeys } from '~/dispatch/day/boardShortcuts'
+import { BOARD_KEYS, dayKeys } from '~/dispatch/day/boardShortcuts'
 import { useShortcuts } from '~/lib/shortcuts'
 import ActButton from '~/base/ActButton.vue'
 import Pending from '~/base/Pending.vue'
@@ -23,15 +23,14 @@ import { useBoardDrag } from '~/dispatch/day/useBoardDrag'
 import { useBoardKeys } from '~/dispatch/day/useBoardKeys'
 import { NO_LANE, useDay, type Visit } from '~/dispatch/day/useDay'
 import { useTrying } from '~/dispatch/day/useTrying'
+import UndoActs from '~/dispatch/UndoActs.vue'
 import WeekTabs from '~/dispatch/day/WeekTabs.vue'
 import { useScheduleDate } from '~/lib/useScheduleDate'
-import { useBoard } from '~/stores/board'
 import { useScheduleFilter } from '~/stores/scheduleFilter'
 
 definePageMeta({ layout: 'office' })
 const NOW_MS = 20_000
 const { session, route, date, may } = useScheduleDate()
-const board = useBoard()
 const filters = useScheduleFilter()
 const { trying, tried, warnings } = useTrying()
 const { day, problem, refresh, frame, lanes, people, tray, visitOf, nameOf } = useDay(date, tried)
@@ -85,10 +84,8 @@ function begin(e: MouseEvent, technicianId: string) {
   const query = { date: date.value, technician: technicianId || undefined, start }
   void navigateTo({ path: '/calls/new', query })
 }
-const undone = () => void undo()
-const redone = () => void redo()
 const byDays = (days: number) => go(plusDays(date.value, days))
-useShortcuts([...BOARD_KEYS, ...undoKeys(undone, redone), ...dayKeys(byDays)])
+useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
 </script>
 
 <template>
@@ -152,20 +149,10 @@ useShortcuts([...BOARD_KEYS, ...undoKeys(undone, redone), ...dayKeys(byDays)])
             >
               Remind customers…
             </ActButton>
-            <ActButton
-              :disabled="!board.done.length"
-              title="Ctrl Z"
-              @click="undo"
-            >
-              Undo
-            </ActButton>
-            <ActButton
-              :disabled="!board.undone.length"
-              title="Ctrl Y"
-              @click="redo"
-            >
-              Redo
-            </ActButton>
+            <UndoActs
+              :undo="undo"
+              :redo="redo"
+            />
           </template>
         </div>
         <div

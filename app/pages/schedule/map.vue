@@ -7,6 +7,8 @@ import CountyMap from '~/components/dispatch/CountyMap.vue'
 import NearestTable from '~/components/dispatch/NearestTable.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import { useSendNearest } from '~/dispatch/map/useSendNearest'
+import BoardSays from '~/dispatch/day/BoardSays.vue'
+import { useUndo } from '~/dispatch/useUndo'
 import UndoActs from '~/dispatch/UndoActs.vue'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import { onMoved } from '~/lib/live'
@@ -76,6 +78,7 @@ const { said, warned, failed, send } = useSendNearest({
   customerId: () => chosen.value!.customerId,
   shown: both,
 })
+const { failure, refused, undo, redo } = useUndo(both)
 const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date: d } })
 </script>
 
@@ -117,8 +120,15 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
           v-if="may"
           class="row undo"
         >
-          <UndoActs :refresh="both" />
+          <UndoActs
+            :undo="undo"
+            :redo="redo"
+          />
         </div>
+        <BoardSays
+          v-model:failure="failure"
+          v-model:refused="refused"
+        />
         <p class="row small">
           <Check v-model="layers.routes"> routes</Check
           ><Check v-model="layers.territories"> territories</Check

@@ -5,6 +5,8 @@ import { plusDays } from '~~/core/time/zone'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import DayBeside from '~/dispatch/one/DayBeside.vue'
 import TechnicianDay from '~/dispatch/one/TechnicianDay.vue'
+import BoardSays from '~/dispatch/day/BoardSays.vue'
+import { useUndo } from '~/dispatch/useUndo'
 import UndoActs from '~/dispatch/UndoActs.vue'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import { SHOWS } from '~/lib/live'
@@ -40,6 +42,7 @@ const visits = computed(() =>
         v.alongIds.includes(who.value.id)),
   ),
 )
+const { failure, refused, undo, redo } = useUndo(refresh)
 const openId = ref<string | null>(null)
 const opened = computed(() => data.value?.visits.find((v) => v.id === openId.value) ?? null)
 /** The technician who stands so far from the one that is shown. */
@@ -97,7 +100,8 @@ useShortcuts([
       </ActButton>
       <UndoActs
         v-if="may"
-        :refresh="refresh"
+        :undo="undo"
+        :redo="redo"
       />
       <a
         v-if="who"
@@ -128,6 +132,10 @@ useShortcuts([
     >
       Nobody can be booked yet.
     </p>
+    <BoardSays
+      v-model:failure="failure"
+      v-model:refused="refused"
+    />
     <VisitSheet
       :visit="opened"
       :may="may"
