@@ -15,7 +15,7 @@ export default defineConfig({
   forbidOnly: true,
   // A second try keeps one stalled machine from hiding what the other tests say; npm test names those that needed it.
   retries: 1,
-  outputDir: 'test-results',
+  outputDir: process.env.RESULTS ?? 'test-results',
   use: {
     baseURL: process.env.TEST_URL,
     viewport: { width: 1280, height: 800 },

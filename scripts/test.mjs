@@ -142,6 +142,8 @@ async function browser(names, files, options) {
     const ok = run('npx', ['playwright', 'test', '--reporter=list,json', ...files], {
       RIGS: JSON.stringify(rigs.map((rig) => rig.env)),
       PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+      // What failed in one part is not cleared away by the next.
+      RESULTS: `test-results/${name}`,
     })
     count(file, (r) => {
       if (r.stats.flaky)

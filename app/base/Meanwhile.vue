@@ -50,7 +50,7 @@ function said(name: string): string {
   padding: 3px 8px;
   border-left: 3px solid var(--marigold);
   background: var(--marigold-1);
-  font-size: 12.5px;
+  font-size: 0.78125rem;
   line-height: 1.4;
   white-space: pre-line;
 }

@@ -1,6 +1,16 @@
 <script setup lang="ts">
-// Stands where a page will be: that it is being opened, with lines where they will be once it takes a moment, or why it cannot be.
-defineProps<{ problem?: { message: string } | null; says?: string }>()
+// Stands where a page will be: that it is being opened, with lines where they will be once it takes a moment, or why it cannot be, with what
+// asks again. In its slot: where else to go then.
+import { computed } from 'vue'
+import ActButton from './ActButton.vue'
+
+const props = defineProps<{
+  problem?: { message: string; status?: number } | null
+  says?: string
+  again?: () => unknown
+}>()
+/** What is not there, or not for whoever asks, will not be there the next moment. */
+const mayComeYet = computed(() => ![403, 404].includes(props.problem?.status ?? 0))
 /** What comes sooner than this does not flash. */
 const PATIENCE_MS = 250
 </script>
@@ -13,8 +23,20 @@ const PATIENCE_MS = 250
     >
       {{ problem?.message ?? says ?? 'Opening…' }}
     </p>
+    <p
+      v-if="problem"
+      class="ways"
+    >
+      <ActButton
+        v-if="again && mayComeYet"
+        @click="again()"
+      >
+        Ask again
+      </ActButton>
+      <slot />
+    </p>
     <el-skeleton
-      v-if="!problem"
+      v-else
       class="lines"
       aria-hidden="true"
       :rows="8"
@@ -26,5 +48,10 @@ const PATIENCE_MS = 250
 <style scoped>
 .lines {
   padding: 0 20px;
+}
+.ways {
+  display: flex;
+  justify-content: center;
+  gap: 10px;
 }
 </style>

@@ -68,7 +68,7 @@ header {
   border-bottom: 1px solid var(--rule);
 }
 h2 {
-  font-size: 16px;
+  font-size: 1rem;
 }
 .inside {
   overflow: auto;

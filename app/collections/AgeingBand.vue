@@ -69,7 +69,7 @@ const most = computed(() => Math.max(1, ...BUCKETS.map(([key]) => sizeOf(key))))
   min-width: 0;
 }
 .buckets b {
-  font-size: 15px;
+  font-size: 0.9375rem;
 }
 .buckets i {
   height: 6px;

@@ -6,12 +6,17 @@ import DataTable from '~/base/DataTable.vue'
 import { useSession } from '~/stores/session'
 import type { Owing } from './useOwing'
 
-const props = defineProps<{ owing: Owing; busy: boolean }>()
+const props = defineProps<{
+  owing: Owing
+  busy: boolean
+  /** a day that has passed */ past: string
+}>()
 const emit = defineEmits<{
   note: [kind: 'promise' | 'dispute' | 'note']
   pay: []
   noAnswer: []
   remind: []
+  today: []
 }>()
 const session = useSession()
 /** The open invoices, and what was paid ahead among them. */
@@ -69,7 +74,18 @@ const rows = computed(() => [
       </template>
     </DataTable>
     <h3>After the call</h3>
-    <div class="row wrap">
+    <p
+      v-if="past"
+      class="note"
+    >
+      This is how it stood on {{ session.day(past, 'withYear') }}. What is agreed and paid belongs
+      to today.
+      <ActButton @click="emit('today')"> Show today</ActButton>
+    </p>
+    <div
+      v-else
+      class="row wrap"
+    >
       <ActButton @click="emit('note', 'promise')"> Promised…</ActButton>
       <ActButton
         :disabled="!owing.invoices.length"

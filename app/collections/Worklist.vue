@@ -9,7 +9,7 @@ import type { Unpaid } from './useOwing'
 
 type Entry = Unpaid['worklist'][number]
 const chosen = defineModel<string>('chosen', { required: true })
-defineProps<{ entries: Entry[] }>()
+defineProps<{ entries: Entry[]; /** its acts may be done: it is today's */ acts: boolean }>()
 const emit = defineEmits<{ act: [entry: Entry] }>()
 const session = useSession()
 const ACTS: Record<string, string> = {
@@ -71,9 +71,9 @@ const COLUMNS: readonly Column<Entry>[] = [
       </template>
       <template #nextAct="{ row: e }">
         <span
-          v-if="e.act === 'wait'"
+          v-if="e.act === 'wait' || !acts"
           class="quiet"
-          >{{ ACTS.wait }}</span
+          >{{ ACTS[e.act] }}</span
         >
         <ActButton
           v-else

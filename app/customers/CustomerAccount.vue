@@ -43,6 +43,6 @@ const ACCOUNT = [
   border: 1px solid var(--rule-2);
 }
 .account .small {
-  font: 12px var(--text);
+  font: 0.75rem var(--text);
 }
 </style>

@@ -194,7 +194,7 @@ fieldset {
   min-width: 0;
 }
 legend {
-  font-size: 12px;
+  font-size: 0.75rem;
   color: var(--ink-2);
   padding: 0 4px;
 }

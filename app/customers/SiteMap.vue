@@ -122,7 +122,7 @@ const points = computed(() => {
   display: block;
 }
 text {
-  font: 10.5px var(--text);
+  font: 0.65625rem var(--text);
   fill: var(--ink);
 }
 </style>

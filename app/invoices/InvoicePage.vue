@@ -142,6 +142,7 @@ async function chequeTakenBack() {
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
   />
 </template>
 

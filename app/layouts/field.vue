@@ -20,7 +20,7 @@ import { connected } from '~/lib/live'
 
 <style>
 .field-shell {
-  font-size: 16px;
+  font-size: 1rem;
   max-width: 560px;
   margin: 0 auto;
   min-height: 100vh;
@@ -42,16 +42,16 @@ import { connected } from '~/lib/live'
 .field-shell .el-button.btn.btn {
   min-height: 48px;
   border-radius: 8px;
-  font-size: 16px;
+  font-size: 1rem;
 }
 .field-shell .plain:is(input, select, textarea),
 .field-shell :is(.el-input__wrapper, .el-select__wrapper) {
   min-height: 48px;
-  font-size: 16px;
+  font-size: 1rem;
   border-radius: 8px;
 }
 .field-shell .small {
-  font-size: 13.5px;
+  font-size: 0.84375rem;
 }
 .field-shell .away {
   background: var(--marigold-1);

@@ -6,7 +6,7 @@ import FindAnything from '~/components/base/FindAnything.vue'
 import RunBand from '~/components/base/RunBand.vue'
 import { call } from '~/lib/api'
 import { connected } from '~/lib/live'
-import { INDEX, RUN } from '~/lib/officeIndex'
+import { INDEX, linkAt, RUN } from '~/lib/officeIndex'
 import { useShortcuts } from '~/lib/shortcuts'
 import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
@@ -26,6 +26,11 @@ const index = computed(() =>
     links: links.filter(([, , may]) => session.may(may)),
   })).filter(({ links }) => links.length),
 )
+/** An address that was typed, or kept from before: what this person may not open asks the server for nothing. */
+const closed = computed(() => {
+  const [, name, may] = linkAt(route.path) ?? []
+  return may && !session.may(may) ? name : null
+})
 const takesCalls = () => session.may('calls.take')
 const walk = ([to, , may]: (typeof RUN)[number]) => {
   if (session.may(may)) void navigateTo(to)
@@ -129,7 +134,14 @@ const leave = useSignOut()
         The connection is interrupted. What you see may be old; it comes back by itself.
       </p>
       <UnansweredStrip />
-      <slot />
+      <div
+        v-if="closed"
+        class="empty"
+      >
+        <h1>{{ closed }}</h1>
+        <p>This is not for your role. Whoever sets up access can change that.</p>
+      </div>
+      <slot v-else />
     </main>
     <nav
       class="index no-print"
@@ -199,7 +211,7 @@ header {
   text-decoration: none;
   color: var(--ink);
   font-weight: 700;
-  font-size: 17px;
+  font-size: 1.0625rem;
 }
 .mark span {
   border-bottom: 3px double var(--green);
@@ -231,7 +243,7 @@ main {
 }
 .index h2 {
   margin: 10px 10px 3px;
-  font-size: 12px;
+  font-size: 0.75rem;
   font-weight: 600;
   color: var(--ink-2);
 }
@@ -240,7 +252,7 @@ main {
   display: flex;
   justify-content: space-between;
   padding: 5px 8px 5px 10px;
-  font-size: 12.5px;
+  font-size: 0.78125rem;
   text-align: left;
   text-decoration: none;
   color: var(--ink);
@@ -264,7 +276,7 @@ main {
 .demo {
   background: var(--green-1);
   padding: 3px 16px;
-  font-size: 13px;
+  font-size: 0.8125rem;
   border-bottom: 1px solid var(--rule);
 }
 .away {

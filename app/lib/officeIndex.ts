@@ -10,6 +10,9 @@ export const RUN: readonly Link[] = [
   ['/to-bill', 'To bill', 'visits.list'],
   ['/unpaid', 'Unpaid', 'collections.work'],
 ]
+/** What stands at an address of the run or the index. */
+export const linkAt = (path: string): Link | undefined =>
+  [...RUN, ...INDEX.flatMap(({ links }) => links)].find(([to]) => to === path)
 /** What stands at the right edge, by what it is to a person. */
 export const INDEX: readonly {
   group: string

@@ -4,7 +4,7 @@ import type { SearchLimits } from '~~/core/pricebook/searchEntries'
 import { useSession } from '~/stores/session'
 import type { BookState, ListLimits } from '~/workers/book.worker'
 import { call } from './api'
-import { bookService } from './book'
+import { bookService, openBook } from './book'
 import { onLive, SHOWS } from './live'
 import { sayUnanswered } from './unanswered'
 
@@ -14,15 +14,18 @@ export function useBook() {
   const state = ref<BookState | null>(null)
   const turn = ref(0)
   let open = true
+  const unopened = ref<{ message: string } | null>(null)
   async function refresh() {
-    const got = await bookService().refresh(session.me!.person.id)
+    const got = await openBook(session.me!.person.id).catch((error: Error) => error)
     if (!open) return
+    unopened.value = got instanceof Error ? got : null
+    if (got instanceof Error) return
     state.value = got
     turn.value++
   }
   const message = 'The server does not answer. This is the price book as it was last here.'
   sayUnanswered(
-    computed(() => (state.value?.kept ? { message } : null)),
+    computed(() => unopened.value ?? (state.value?.kept ? { message } : null)),
     refresh,
   )
   onMounted(refresh)

@@ -77,7 +77,7 @@ const retry = (id: string) => act(() => call('retryMessage', { params: { id } })
 <style scoped>
 pre {
   white-space: pre-wrap;
-  font: 13px/1.4 var(--text);
+  font: 0.8125rem/1.4 var(--text);
   margin: 8px 0 0;
   padding: 10px;
   background: var(--paper);

@@ -126,7 +126,7 @@ useHead({ title: data.value ? `Ask ${data.value.firm}` : 'Ask for work' })
   max-width: 640px;
   margin: 0 auto;
   padding: 20px 14px 40px;
-  font-size: 16px;
+  font-size: 1rem;
 }
 form,
 .customer {
@@ -140,7 +140,7 @@ form,
   gap: 12px;
 }
 .customer :deep(.field > span) {
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .btn {
   min-height: 48px;

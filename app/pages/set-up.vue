@@ -61,6 +61,7 @@ const may = computed(() => session.may('settings.change'))
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
   />
 </template>
 
@@ -71,6 +72,6 @@ const may = computed(() => session.may('settings.change'))
   gap: 24px;
 }
 code {
-  font: 12px var(--mono);
+  font: 0.75rem var(--mono);
 }
 </style>

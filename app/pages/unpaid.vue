@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What is unpaid on a date: ageing that agrees with the books, the worklist with reasons, and beside it the customer's papers and words.
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
@@ -22,6 +22,8 @@ import { useSession } from '~/stores/session'
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const on = useToday()
+/** the day that is shown, where it has passed: acts belong to today */
+const past = computed(() => (on.value < session.today ? on.value : ''))
 const view = ref<'list' | 'ageing'>('list')
 const chosen = ref('')
 const { data, problem, refresh } = useAnswer(
@@ -67,6 +69,7 @@ const next = (entry: { customerId: string; act: string }) =>
     class="unpaid"
   >
     <div class="left">
+      <h1 class="visually-hidden">Unpaid</h1>
       <AgeingBand
         v-model:on="on"
         :unpaid="data"
@@ -120,6 +123,7 @@ const next = (entry: { customerId: string; act: string }) =>
         v-if="view === 'list' && data.worklist.length"
         v-model:chosen="chosen"
         :entries="data.worklist"
+        :acts="!past"
         @act="next"
       />
       <AgeingTable
@@ -139,6 +143,8 @@ const next = (entry: { customerId: string; act: string }) =>
       class="beside"
       :owing="owing"
       :busy="busy"
+      :past="past"
+      @today="on = session.today"
       @note="(kind) => (saying = { kind, about: owing! })"
       @pay="paying = owing"
       @no-answer="noAnswer(owing)"
@@ -175,7 +181,7 @@ const next = (entry: { customerId: string; act: string }) =>
       :customer-id="paying.customerId"
       :number="paying.name"
       :due="paying.open"
-      :mails="[paying.email].filter(Boolean)"
+      :mails="[paying.email, paying.email2].filter(Boolean)"
       @update:model-value="paying = null"
       @paid="again"
     />
@@ -183,6 +189,7 @@ const next = (entry: { customerId: string; act: string }) =>
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
     says="Adding up…"
   />
 </template>

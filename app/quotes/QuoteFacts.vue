@@ -106,7 +106,7 @@ dl.field {
 }
 dt {
   color: var(--ink-2);
-  font-size: 12px;
+  font-size: 0.75rem;
 }
 dd {
   margin: 0;

@@ -21,6 +21,7 @@ const session = useSession()
 const {
   quote,
   problem,
+  refresh,
   busy,
   failed,
   draft,
@@ -173,6 +174,7 @@ function done(answered: Quote) {
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
     says="Opening the quote…"
   />
 </template>

@@ -108,7 +108,7 @@ export function useQuote(id: string) {
     })
 
   return {
-    ...{ quote, problem, busy, failed, draft, act, change, addBasket, reopen },
+    ...{ quote, problem, refresh, busy, failed, draft, act, change, addBasket, reopen },
     ...changesOf(change),
   }
 }

@@ -102,9 +102,19 @@ export const useSession = defineStore('session', {
     day(date: string, style: DayStyle = 'short'): string {
       return sayDay(date, this.locale, style)
     },
+    /** The day of an instant. */
+    dayOf(iso: string): string {
+      return sayDay(localDate(Date.parse(iso), this.zone), this.locale)
+    },
     dayTime(iso: string): string {
-      const at = Date.parse(iso)
-      return `${sayDay(localDate(at, this.zone), this.locale)} ${localTime(at, this.zone)}`
+      return `${this.dayOf(iso)} ${this.time(iso)}`
+    },
+    /** The time alone where it is today's, else with its day. */
+    timeOrDay(iso: string | null): string {
+      if (!iso) return ''
+      return localDate(Date.parse(iso), this.zone) === this.today
+        ? this.time(iso)
+        : this.dayTime(iso)
     },
   },
 })

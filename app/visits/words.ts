@@ -16,6 +16,17 @@ export function clockWords(act: ClockAct, state: VisitState): string {
   return words[act]
 }
 
+/** Where a visit stands, as a technician's day says it; one that is only planned needs no word. */
+export const CLOCK_SAYS: Readonly<Record<VisitState, string>> = {
+  planned: '',
+  driving: 'driving',
+  on_site: 'on site',
+  paused: 'paused',
+  finished: '✓ finished',
+  no_access: 'no access',
+  cancelled: 'cancelled',
+}
+
 export const WORK_ORDER_TONES: Readonly<Record<WorkOrderState, '' | 'good' | 'late'>> = {
   needs_slot: '',
   scheduled: '',

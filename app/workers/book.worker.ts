@@ -65,13 +65,23 @@ const service = {
         return stateOf(true)
       }
     }),
-  /** The best entries for some words; without words what is at hand. */
+  /** The best entries for some words; without words what is at hand, or what is used most of a kind and category. */
   find: (words: string, limits: SearchLimits): Found[] => {
     if (words) return find?.(words, limits).map((id) => byId.get(id)!) ?? []
+    const { kind, category, limit } = limits
+    const asked = (e: Found) =>
+      (!kind || e.kind === kind) && (!category || inCategory(e.category, category))
+    const isAtHand = (e: Found) => e.pinned || e.mine
+    // Who says no kind and no category means what is at hand; else that stands first.
     return [...byId.values()]
-      .filter((e) => (e.pinned || e.mine) && (!limits.kind || e.kind === limits.kind))
-      .sort((a, b) => Number(b.mine) - Number(a.mine) || b.used - a.used)
-      .slice(0, limits.limit)
+      .filter((e) => asked(e) && (kind || category || isAtHand(e)))
+      .sort(
+        (a, b) =>
+          Number(b.mine) - Number(a.mine) ||
+          Number(isAtHand(b)) - Number(isAtHand(a)) ||
+          b.used - a.used,
+      )
+      .slice(0, limit)
   },
   /** Entries by identifier, those that are in the book. */
   named: (ids: readonly string[]): Found[] => ids.flatMap((id) => byId.get(id) ?? []),

@@ -16,6 +16,27 @@ export const openOn = (tx: Tx, on: string) =>
       AND i.payable_minor <> COALESCE(a.paid, 0)`,
     [on, on],
   )
+/** A customer's invoices as they stood on a day: what was issued by then, and not paid by then. */
+export const invoicesOn = (tx: Tx, customerId: string, on: string) =>
+  tx.rows<{
+    id: string
+    number: string
+    dueOn: string
+    issueOn: string
+    total: number
+    balanceMinor: number
+    work: string | null
+  }>(
+    `SELECT i.id, i.number, i.due_on, i.issue_on, i.total_minor AS total,
+      CAST(i.payable_minor - COALESCE((SELECT SUM(a.amount_minor) FROM allocations a
+        WHERE a.invoice_id = i.id AND a.on_date <= ?), 0) AS SIGNED) AS balanceMinor,
+      (SELECT w.title FROM work_orders w WHERE w.id = i.work_order_id) AS work
+    FROM invoices i
+    WHERE i.customer_id = ? AND i.issue_on <= ? AND i.state = 'open'
+    HAVING balanceMinor <> 0
+    ORDER BY i.due_on, i.number`,
+    [on, customerId, on],
+  )
 interface Credit {
   customerId: string
   amountMinor: number

@@ -49,6 +49,7 @@ export const workFacts = facts('work', {
   lineAdded: (f: Named & { quantity: string; unitPrice: string }) =>
     `Added ${new Decimal(f.quantity)} × ${f.name}`,
   lineRemoved: (f: Named & LineChange) => `Took out ${f.name}`,
+  linePutBack: (f: Named & LineChange) => `Put back ${f.name}`,
   lineDone: (f: Named & LineChange & { done: boolean }) =>
     `${f.name}: ${f.done ? 'done' : 'not done'}`,
   lineChanged: (f: Named & LineChange & { now: string }) =>

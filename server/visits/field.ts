@@ -27,6 +27,7 @@ import {
   goesAlong,
   setFindings,
   setVisitState,
+  notBegunRows,
   visitById,
   visitsOfTechnician,
   type FieldRow,
@@ -78,19 +79,22 @@ function shape(ctx: Ctx, r: FieldRow, from: Spot | null, drive: Driver): FieldVi
 }
 const isOpen = (v: Pick<VisitRow, 'state'>) => isUnderWay(v.state)
 
+/** How long a visit that nobody began stays with whoever should have. */
+const LOOK_BACK_DAYS = 14
 export async function fieldDay(ctx: Ctx, date: string): Promise<Answer<'fieldDay'>> {
   const me = signedIn(ctx)
   const { from, to } = dayBounds(date, ctx.company.timeZone)
   const rows = await fieldRows(ctx.tx, me.id, from, to)
   const person = await technicianById(ctx.tx, me.id)
   const drive = await driver(ctx.tx)
-  const visits = rows.map((r, i) =>
-    shape(ctx, r, i ? rows[i - 1]! : (person?.start ?? null), drive),
-  )
+  const home = person?.start ?? null
+  const visits = rows.map((r, i) => shape(ctx, r, i ? rows[i - 1]! : home, drive))
+  const before = await notBegunRows(ctx.tx, me.id, from - LOOK_BACK_DAYS * DAY, from)
   return {
     date,
     now: new Date(ctx.now).toISOString(),
     visits,
+    notBegun: before.map((r) => shape(ctx, r, home, drive)),
     openVisitId: rows.find((v) => isOpen(v) && v.technicianId === me.id)?.id ?? null,
   }
 }

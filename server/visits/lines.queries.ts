@@ -38,9 +38,14 @@ export const linesOf = async (tx: Tx, workOrderId: string) =>
     `SELECT ${LINE} FROM work_lines WHERE work_order_id = ? AND NOT removed ORDER BY position, id`,
     [workOrderId],
   )
-export const lineById = async (tx: Tx, id: string) => {
-  return await tx.row<LineRow>(`SELECT ${LINE} FROM work_lines WHERE id = ? AND NOT removed`, [id])
-}
+/** Also those that were taken out, which may be put back. */
+export const linesEver = async (tx: Tx, workOrderId: string) =>
+  tx.rows<LineRow & { removed: boolean }>(
+    `SELECT ${LINE}, removed FROM work_lines WHERE work_order_id = ? ORDER BY position, id`,
+    [workOrderId],
+  )
+export const lineById = async (tx: Tx, id: string, removed = false) =>
+  tx.row<LineRow>(`SELECT ${LINE} FROM work_lines WHERE id = ? AND removed = ?`, [id, removed])
 /** Appends a line; the work order's row is locked by the caller, so positions do not collide. */
 export async function insertLine(tx: Tx, l: Omit<LineRow, 'version'>): Promise<void> {
   const { next } = (await tx.row<{ next: number }>(

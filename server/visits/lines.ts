@@ -105,8 +105,7 @@ export async function keepWorkRates(
   body: Body<'keepWorkRates'>,
 ): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  if (work.cancelled || work.closed)
-    throw conflict('closed', 'This work order is closed; nothing can be added to it.')
+  mayAddTo(work)
   const known = new Map(
     (
       await entriesById(
@@ -148,6 +147,10 @@ export async function addLines(
   body: Body<'addLines'>,
 ): Promise<Answer<'workOrder'>> {
   return addWanted(ctx, workOrderId, body.visitId, withoutCosts(ctx, body.lines))
+}
+function mayAddTo({ cancelled, closed }: WorkOrderRow): void {
+  if (cancelled || closed)
+    throw conflict('closed', 'This work order is closed; nothing can be added to it.')
 }
 async function addWanted(
   ctx: Ctx,
@@ -199,6 +202,7 @@ function factOfChange(
     unitPrice: { from: old.unitPrice, to: now.unitPrice },
   }
   if (body.removed) return workFacts.lineRemoved(change)
+  if (body.removed === false) return workFacts.linePutBack(change)
   if (body.done !== undefined && body.done !== old.done)
     return workFacts.lineDone({ ...change, done: body.done })
   return workFacts.lineChanged({ ...change, now: now.name })
@@ -251,9 +255,11 @@ export async function changeLine(
   lineId: string,
   body: Change,
 ): Promise<Answer<'workOrder'>> {
-  const old = await lineById(ctx.tx, lineId)
+  const putsBack = body.removed === false
+  const old = await lineById(ctx.tx, lineId, putsBack)
   if (!old) throw notFound('line')
   const work = await visibleWorkOrder(ctx, old.workOrderId, true)
+  if (putsBack) mayAddTo(work)
   const stale = 'Someone changed this line in the meantime.'
   if (old.version !== body.version) throw conflict('stale', stale, { current: old, yours: body })
   mayChange(body, (await accountOf(ctx, [old], work.id)).lines[0]!.billedMinor)

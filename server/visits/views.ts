@@ -8,7 +8,7 @@ import type { Ctx } from '../http/context'
 import { historyOf } from '../http/queries'
 import { mayHave } from './account'
 import { aroundWork, workWithParties } from './around.queries'
-import { linesOf } from './lines.queries'
+import { linesEver } from './lines.queries'
 import { chargeFrom, currentPricing, uncoveredAmong } from './uncovered'
 import {
   accountPart,
@@ -49,7 +49,8 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   const parties = await workWithParties(ctx.tx, id)
   if (!parties || !(await mayHave(ctx, id))) throw notFound('work order')
   const { work, customer } = parties
-  const lines = await linesOf(ctx.tx, id)
+  const ever = await linesEver(ctx.tx, id)
+  const lines = ever.filter(({ removed }) => !removed)
   const around = await aroundWork(ctx.tx, id, ctx.now)
   const { at, ...time } = uncoveredAmong(ctx, work, { lines, ...around })
   const pricing = await currentPricing(ctx, at)
@@ -64,6 +65,12 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   return {
     ...workPart(read),
     ...accountPart(read),
+    takenOut: ever
+      .filter(({ removed }) => removed)
+      .map((l) => ({
+        ...{ id: l.id, version: l.version, name: l.name },
+        net: toMoney(l.netMinor, work.currency),
+      })),
     ...papersPart(read),
     customer: customerPart(read),
     visits: visitsPart(read),

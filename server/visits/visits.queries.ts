@@ -177,6 +177,13 @@ export const fieldRows = (tx: Tx, personId: string, from: number, to: number) =>
     `${FIELD} WHERE ${OF_A_DAY} AND ${goesThere} AND v.state <> 'cancelled' ORDER BY v.start_at`,
     [sqlInstant(from), sqlInstant(to), personId, personId, personId],
   )
+/** A technician's own visits of some days before, the latest first, that nobody began. */
+export const notBegunRows = (tx: Tx, personId: string, from: number, to: number) =>
+  tx.rows<FieldRow>(
+    `${FIELD} WHERE v.technician_id = ? AND v.start_at >= ? AND v.start_at < ?
+      AND v.state = 'planned' ORDER BY v.start_at DESC LIMIT 20`,
+    [personId, sqlInstant(from), sqlInstant(to)],
+  )
 /** The visits of a day that are a person's own or, with `along`, also those that they go along to. */
 export const visitsOfTechnician = (
   tx: Tx,

@@ -39,6 +39,8 @@ export const fieldDay = obj({
   date: date().required(),
   now: instant().required(),
   visits: list(fieldVisit),
+  /** of the days before, and never begun */
+  notBegun: list(fieldVisit),
   openVisitId: id().nullable().defined(),
 })
 export const fieldVisitDetail = obj({

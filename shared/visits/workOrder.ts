@@ -111,6 +111,15 @@ export const workOrder = obj({
     }),
   ),
   lines: list(line),
+  /** what may be put back */
+  takenOut: list(
+    obj({
+      id: id().required(),
+      version: int().required(),
+      name: definedText(),
+      net: money().required(),
+    }),
+  ),
   totals: obj({
     promised: money().required(),
     done: money().required(),

@@ -173,6 +173,16 @@ describe('the lines', () => {
     await press(name)
     expect(acts()[0]!.body).toEqual({ version: line.version, ...values })
   })
+  it('that were taken out come back by one press, the third as itself', async () => {
+    const visit = visitIn('on_site')
+    const gone = visit.workOrder.takenOut[2]!
+    const { acts } = await onPhone(visit)
+    await press(`Put ${gone.name} back`)
+    expect([acts()[0]!.url, acts()[0]!.body]).toEqual([
+      `/api/v1/work-lines/${gone.id}`,
+      { version: gone.version, removed: false },
+    ])
+  })
   it('that are on an invoice are read, not changed', async () => {
     const visit = visitIn('on_site', (v) => {
       v.workOrder.lines[0]!.billed = { amount: '20.00', currency: 'USD' }
@@ -248,6 +258,25 @@ describe('the bill at the door', () => {
     await press('Bill')
     await press('Make it, send later')
     expect((acts()[0]!.body as { to: string[] }).to).toEqual([])
+  })
+  it('that was made to be sent later is sent from where it was made, to who was typed', async () => {
+    const invoice = sampleOf(routeOf('invoice').answer!) as Answer<'invoice'>
+    Object.assign(invoice, { acts: ['send'], messages: [] })
+    const visit = visitIn('finished', (v) => (v.workOrder.invoices = []))
+    const { acts } = await onPhone(visit, { invoice })
+    await press('Bill')
+    await fill('Send to', 'else@example.com')
+    await press('Make it, send later')
+    // The money comes first; it may be left for later as well.
+    await press('Close this dialog')
+    await press('Send it…')
+    await press('Send it')
+    const [, sent] = acts()
+    expect([sent!.name, (sent!.body as { to: string[] }).to[0]]).toEqual([
+      'sendInvoice',
+      'else@example.com',
+    ])
+    expect(sent!.url).toBe(`/api/v1/invoices/${invoice.id}/send`)
   })
   it('says what was done and not priced, rather than billing nothing', async () => {
     const nothing = visitIn('finished', (v) => {

@@ -13,6 +13,7 @@ import { ask, asked, guardLeaving, leavingWithin, warnWindow } from '~/base/leav
 import OneField from '~/base/OneField.vue'
 import Radio from '~/base/Radio.vue'
 import FileColumns from '~/components/base/FileColumns.vue'
+import OfficeLayout from '~/layouts/office.vue'
 import RunBand from '~/components/base/RunBand.vue'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import OwnPrices from '~/customers/OwnPrices.vue'
@@ -29,7 +30,7 @@ import { dialog, press } from './hands'
 import { sampleOf } from './sample'
 import { bring, settle } from './screen'
 import { later } from './server'
-import { onPage } from './within'
+import { onPage, router } from './within'
 
 beforeEach(() => {
   bring({})
@@ -202,6 +203,24 @@ describe('the one question', () => {
     void ask({ ...QUESTION, title: 'Another' })
     expect(await first).toBe(false)
     asked.value!.answer(false)
+  })
+})
+
+describe('an address of the office', () => {
+  it.each([
+    ['/invoices', 'dispatch', false],
+    ['/invoices', 'books', true],
+    ['/unpaid', 'dispatch', false],
+    ['/work', 'dispatch', true],
+  ] as const)('%s for %s: %s', async (path, role, opens) => {
+    useSession().me!.person.may = permissionsOf(role)
+    await router().push(path)
+    const page = mount(OfficeLayout, { slots: { default: () => h('p', 'What stands there') } })
+    await flushPromises()
+    const said = ['What stands there', 'not for your role'].map((text) =>
+      page.text().includes(text),
+    )
+    expect(said).toEqual([opens, !opens])
   })
 })
 

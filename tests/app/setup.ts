@@ -47,6 +47,7 @@ beforeEach(() => {
     'Worker',
     class {
       terminate() {}
+      addEventListener() {}
     },
   )
   vi.stubGlobal('useRoute', useRoute)

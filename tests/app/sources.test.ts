@@ -1,12 +1,13 @@
 // Where a line comes from: the price book as it is searched in the browser, a line of its own, a supplier's basket.
-import { DOMWrapper, mount } from '@vue/test-utils'
-import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { DOMWrapper, mount, type VueWrapper } from '@vue/test-utils'
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import LineSources from '~/components/pricebook/LineSources.vue'
 import OwnLine from '~/components/pricebook/OwnLine.vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import SupplierSheet from '~/components/pricebook/SupplierSheet.vue'
 import { forgetBook } from '~/lib/book'
 import { catalogueOfRoutes } from '~/lib/api'
+import { unanswered } from '~/lib/unanswered'
 import { useSession } from '~/stores/session'
 import { routeOf, type Answer, type RouteName } from '~~/shared/api'
 import { alerts, button, buttons, choose, field, fill, press, rows, typed } from './hands'
@@ -52,8 +53,9 @@ describe('the price book as it is searched', () => {
     bring({
       says: { wholeBook: { ...made('wholeBook'), items: BOOK, mine: [], same: false, stamp: 's' } },
     })
+    const taken = vi.fn((_: { code: string }[]): unknown => undefined)
     const page = mount(PriceSearch, {
-      props: { label: 'Add from the price book', atHand: true, ...props },
+      props: { label: 'Add from the price book', atHand: true, choose: taken, ...props },
       attachTo: document.body,
     })
     await settle()
@@ -66,11 +68,13 @@ describe('the price book as it is searched', () => {
       await field('Add from the price book').trigger('keydown', { key: name, ...more })
       await settle()
     }
-    const chosen = () =>
-      (page.emitted('choose') ?? []).map(([entries]) =>
-        (entries as { code: string }[]).map((e) => e.code),
-      )
-    return { page, search, names, key, chosen }
+    const chosen = () => taken.mock.calls.map(([entries]) => entries.map((e) => e.code))
+    return { page, search, names, key, chosen, taken }
+  }
+  async function pick(page: VueWrapper, category: string) {
+    const list = page.findAllComponents({ name: 'Choice' }).at(-1)!
+    list.vm.$emit('update:modelValue', category)
+    await settle()
   }
   it('shows what is at hand before anything is typed', async () => {
     const { names } = await drawn()
@@ -130,6 +134,64 @@ describe('the price book as it is searched', () => {
     const { search } = await drawn()
     await search('qqqq')
     expect(body().text()).toContain('Nothing in the price book reads like that.')
+  })
+  it.each([
+    ['a kind', () => press('Parts'), ['Pressure tank 44', 'Pressure tank 86', 'Relief valve']],
+    ['a category', (page: VueWrapper) => pick(page, 'Valves'), ['Relief valve']],
+  ])('shows what there is of %s without words', async (_, narrow, wanted) => {
+    const { page, names } = await drawn()
+    await narrow(page as VueWrapper)
+    await settle()
+    expect(names().map((name) => wanted.find((one) => name.includes(one)))).toEqual(
+      expect.arrayContaining(wanted),
+    )
+    expect(names()).toHaveLength(wanted.length)
+  })
+  it('says that there is nothing of a kind', async () => {
+    await drawn()
+    await press('Assemblies')
+    await settle()
+    expect(body().text()).toContain('The price book has nothing of this.')
+  })
+  it.each([
+    ['refused', Promise.resolve(undefined), 'relief'],
+    ['taken', Promise.resolve(true), ''],
+  ])('has its words afterwards where what was chosen was %s: “%3$s”', async (_, answer, words) => {
+    const { search, key, taken } = await drawn()
+    taken.mockReturnValue(answer)
+    await search('relief')
+    await key('Enter')
+    await settle()
+    expect(typed('Add from the price book')).toBe(words)
+  })
+  it('whose own script cannot be had says so, and is opened when it is asked for again', async () => {
+    const there = Worker
+    vi.stubGlobal(
+      'Worker',
+      class {
+        terminate() {}
+        addEventListener = (_: string, fails: () => void) => queueMicrotask(fails)
+      },
+    )
+    const { names } = await drawn()
+    const said = [...unanswered.values()]
+    expect(said.map(({ message }) => message)).toEqual(['The price book could not be opened.'])
+    expect(body().text()).toContain('Opening the price book…')
+    vi.stubGlobal('Worker', there)
+    await said[0]!.again()
+    await settle()
+    expect([names().length, unanswered.size]).toEqual([1, 0])
+  })
+  it('that was refused does not write over what is typed meanwhile', async () => {
+    const { search, key, taken } = await drawn()
+    const answer = later<boolean>()
+    taken.mockReturnValue(answer.promise)
+    await search('relief')
+    await key('Enter')
+    await search('tank')
+    answer.settle(false)
+    await settle()
+    expect(typed('Add from the price book')).toBe('tank')
   })
   it('leaves the keys that book a call to the call', async () => {
     const { search, key, chosen } = await drawn()

@@ -85,6 +85,32 @@ describe('the ageing', () => {
   })
 })
 
+describe('beside the list', () => {
+  it.each(['2026-10-31', TODAY])(
+    'a customer owes on %s what the list says of them, by invoices of that day',
+    async (on) => {
+      const { customers } = await books.ok('unpaid', { query: { on } })
+      expect(customers.length).toBeGreaterThan(10)
+      for (const row of customers.slice(0, 25)) {
+        const { owed, credits, open, invoices } = await books.ok('owing', {
+          params: { id: row.customerId },
+          query: { on },
+        })
+        expect([owed, credits, open]).toEqual([row.owed, row.credits, row.open])
+        const cents = invoices.reduce((sum, i) => sum + Math.round(Number(i.open.amount) * 100), 0)
+        expect(cents).toBe(Math.round(Number(open.amount) * 100))
+        expect(invoices.filter(({ issueOn }) => issueOn > on)).toEqual([])
+      }
+    },
+  )
+  it('nothing is shown that was said after that day', async () => {
+    const asked = (on: string) => owing(on).then(({ said }) => said.map(({ text }) => text))
+    await note({ kind: 'note', text: 'Rings on Friday.' })
+    expect((await asked(TODAY)).join()).toContain('Rings on Friday.')
+    expect(await asked(plusDays(TODAY, -1))).toEqual([])
+  })
+})
+
 describe('the list to act on', () => {
   it('has nobody who is not late', async () => expect(await entry(TODAY)).toBeUndefined())
   it('begins with a reminder, and says how late it is', async () =>

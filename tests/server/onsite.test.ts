@@ -1,6 +1,7 @@
 // A visit from setting off to its bill: the clock, what was found, minutes that nobody charged for, the signature, work that is closed without a bill.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import sharp from 'sharp'
+import { plusDays } from '../../core/time/zone'
 import { closePool } from '../../server/db/pool'
 import {
   callerNamed,
@@ -307,5 +308,76 @@ describe('a photograph', () => {
       body: { id: id(), data },
     })
     expect(reply.status).toBe(422)
+  })
+})
+
+describe('a visit that nobody began', () => {
+  const notBegun = async (date: string) =>
+    (await phone.ok('fieldDay', { query: { date } })).notBegun.map((visit) => visit.id)
+  it('stays with whoever should have for a fortnight, and is gone once it is begun or moved', async () => {
+    const { visitId } = await booked('17:15')
+    expect(await notBegun(DAY)).not.toContain(visitId)
+    expect(await notBegun(plusDays(DAY, 1))).toContain(visitId)
+    expect(await notBegun(plusDays(DAY, 14))).toContain(visitId)
+    expect(await notBegun(plusDays(DAY, 15))).not.toContain(visitId)
+    atTime('17:15')
+    await did(visitId, 'arrive')
+    expect(await notBegun(plusDays(DAY, 1))).not.toContain(visitId)
+    await did(visitId, 'finish')
+  })
+})
+
+describe('a line that was taken out', () => {
+  const lineOf = async () => {
+    const { workOrderId, visitId } = await booked('17:30')
+    const lineId = id()
+    const wanted = {
+      id: lineId,
+      name: 'A float switch',
+      kind: 'other',
+      quantity: '2',
+      unitPrice: '31.50',
+    }
+    await office.ok('addLines', { params: { id: workOrderId }, body: { lines: [wanted] } })
+    const change = (version: number, removed: boolean) =>
+      office.send('changeLine', { params: { id: lineId }, body: { version, removed } })
+    expect((await change(1, true)).status).toBe(200)
+    return { workOrderId, visitId, lineId, change }
+  }
+  it('is named until it is put back, as it was, and the history says both', async () => {
+    const { workOrderId, lineId, change } = await lineOf()
+    const out = await workOf(workOrderId)
+    expect([out.lines, out.totals.done.amount]).toEqual([[], '0.00'])
+    expect(out.takenOut).toMatchObject([
+      { id: lineId, version: 2, name: 'A float switch', net: { amount: '63.00' } },
+    ])
+    expect((await change(2, false)).status).toBe(200)
+    const back = await workOf(workOrderId)
+    expect(back.lines).toMatchObject([{ id: lineId, quantity: '2', net: { amount: '63.00' } }])
+    expect(back.takenOut).toEqual([])
+    expect(back.history.map(({ text }) => text).slice(0, 2)).toEqual([
+      'Put back A float switch',
+      'Took out A float switch',
+    ])
+  })
+  it('comes back once, whoever of two was faster, and is no line to be changed meanwhile', async () => {
+    const { change, lineId } = await lineOf()
+    const done = { version: 2, done: false }
+    expect((await office.send('changeLine', { params: { id: lineId }, body: done })).status).toBe(
+      404,
+    )
+    const both = await Promise.all([change(2, false), change(2, false)])
+    expect(both.filter(({ status }) => status === 200)).toHaveLength(1)
+  })
+  it('does not come back into work that is closed', async () => {
+    const { workOrderId, visitId, change } = await lineOf()
+    atTime('17:30')
+    await did(visitId, 'arrive')
+    atTime('17:50')
+    await did(visitId, 'finish')
+    const params = { id: workOrderId }
+    await office.ok('closeWorkOrder', { params, body: { reason: 'Not wanted.' } })
+    const reply = await change(2, false)
+    expect([reply.status, reply.body.code]).toEqual([409, 'closed'])
   })
 })

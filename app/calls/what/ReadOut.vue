@@ -38,7 +38,7 @@ function addEntries(entries: Found[]) {
 <template>
   <PriceSearch
     label="Price to read out"
-    @choose="addEntries"
+    :choose="addEntries"
   />
   <DataTable
     v-if="lines.length"

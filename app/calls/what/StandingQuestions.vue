@@ -70,7 +70,7 @@ fieldset {
   gap: 6px;
 }
 legend {
-  font-size: 12px;
+  font-size: 0.75rem;
   color: var(--ink-2);
   padding: 0 4px;
 }

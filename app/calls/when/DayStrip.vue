@@ -117,7 +117,7 @@ function click(e: MouseEvent) {
 .hour {
   position: absolute;
   top: 2px;
-  font-size: 10px;
+  font-size: 0.625rem;
   color: var(--ink-2);
   border-left: 1px solid var(--rule-2);
   padding-left: 3px;
@@ -140,7 +140,7 @@ function click(e: MouseEvent) {
   border: 1px solid var(--steel);
   border-radius: 3px;
   background: var(--sheet);
-  font-size: 11px;
+  font-size: 0.6875rem;
   padding: 3px 4px;
   z-index: 2;
 }

@@ -122,6 +122,6 @@ function speak(contactId: string) {
 
 <style scoped>
 .name {
-  font-size: 16px;
+  font-size: 1rem;
 }
 </style>

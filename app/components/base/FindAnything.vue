@@ -196,6 +196,6 @@ p {
 }
 .kind {
   color: var(--ink-2);
-  font-size: 12px;
+  font-size: 0.75rem;
 }
 </style>

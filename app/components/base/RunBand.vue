@@ -98,12 +98,12 @@ const stops = computed(() =>
 }
 .stop .name {
   display: block;
-  font-size: 12px;
+  font-size: 0.75rem;
   color: var(--ink-2);
 }
 .figures {
   white-space: nowrap;
-  font-size: 13px;
+  font-size: 0.8125rem;
   display: flex;
   gap: 6px;
 }

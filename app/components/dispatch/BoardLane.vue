@@ -261,7 +261,7 @@ const off = (t: Technician) =>
   flex-direction: column;
   text-decoration: none;
   color: var(--ink);
-  font-size: 12px;
+  font-size: 0.75rem;
   z-index: 3;
   overflow: hidden;
 }

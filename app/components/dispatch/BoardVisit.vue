@@ -139,7 +139,7 @@ const late = computed(() =>
   left: 0;
   right: 0;
   font-style: normal;
-  font-size: 11px;
+  font-size: 0.6875rem;
   color: var(--ink-2);
 }
 .visit {
@@ -154,7 +154,7 @@ const late = computed(() =>
   z-index: 3;
   display: flex;
   flex-direction: column;
-  font-size: 12.5px;
+  font-size: 0.78125rem;
   touch-action: none;
   line-height: 1.3;
 }
@@ -218,7 +218,7 @@ const late = computed(() =>
   position: absolute;
   right: 9px;
   bottom: 3px;
-  font-size: 11px;
+  font-size: 0.6875rem;
   background: inherit;
 }
 .odd b {
@@ -228,7 +228,7 @@ const late = computed(() =>
   position: absolute;
   right: 9px;
   top: 3px;
-  font: 700 11px var(--text);
+  font: 700 0.6875rem var(--text);
   width: 14px;
   height: 14px;
   border-radius: 7px;

@@ -117,6 +117,7 @@ defineSlots<{
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
   />
 </template>
 
@@ -135,7 +136,7 @@ defineSlots<{
   flex: none;
 }
 .head h1 {
-  font-size: 16px;
+  font-size: 1rem;
 }
 .body {
   flex: 1;

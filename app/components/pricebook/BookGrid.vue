@@ -578,7 +578,7 @@ defineExpose({ focus: () => box.value?.focus(), show })
   z-index: 2;
   background: var(--sheet);
   border-bottom: 1px solid var(--ink-2);
-  font-size: 12px;
+  font-size: 0.75rem;
   font-weight: 600;
   color: var(--ink-2);
 }

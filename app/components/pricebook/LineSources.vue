@@ -9,7 +9,7 @@ import OwnLineForm, { type OwnLine } from './OwnLine.vue'
 import PriceSearch from './PriceSearch.vue'
 import SupplierSheet, { type BasketLine } from './SupplierSheet.vue'
 
-const props = defineProps<{
+defineProps<{
   busy: boolean
   problem: Problem | null
   field?: boolean
@@ -29,7 +29,7 @@ const closeAfter = async (work: Promise<unknown>) => {
       label="Add from the price book"
       at-hand
       :large="field"
-      @choose="props.addEntries"
+      :choose="addEntries"
     />
     <div class="row">
       <ActButton @click="open = 'supplier'"> From a supplier… </ActButton>

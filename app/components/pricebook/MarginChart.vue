@@ -98,7 +98,7 @@ path.becomes {
   stroke: var(--green);
 }
 text {
-  font: 11px var(--text);
+  font: 0.6875rem var(--text);
   fill: var(--ink-2);
 }
 .zero {

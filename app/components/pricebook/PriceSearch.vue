@@ -18,8 +18,9 @@ const props = defineProps<{
   only?: Kind
   not?: Kind
   large?: boolean
+  /** takes them; where that answers that it was refused, they stay chosen */
+  choose: (entries: Found[]) => unknown
 }>()
-const emit = defineEmits<{ choose: [entries: Found[]] }>()
 const { state, turn, find, pin } = useBook()
 const words = ref('')
 const kind = ref<'' | Kind>(props.only ?? '')
@@ -71,11 +72,17 @@ function tap(entry: Found) {
   takenAt = Date.now()
   take([entry])
 }
-function take(entries: Found[]) {
-  emit('choose', entries)
+/** The field is free at once for the next; what was refused comes back to it, unless something else is typed already. */
+async function take(entries: Found[]) {
+  const before = { words: words.value, several: several.value }
   several.value = []
   words.value = ''
   moved.value = false
+  const answer = props.choose(entries)
+  const refused = answer instanceof Promise && !(await answer)
+  if (!refused || words.value || several.value.length) return
+  words.value = before.words
+  several.value = before.several
 }
 /** Whether somebody asked for what stands under the mark: by words, or by going to it. Enter in an empty field means nothing. */
 const isMeant = computed(() => answered.value !== '' || moved.value)
@@ -182,7 +189,13 @@ const trees = computed(() => state.value?.categories ?? [])
         Nothing in the price book reads like that.
       </p>
       <p
-        v-else-if="words"
+        v-else-if="atHand && state"
+        class="quiet small none"
+      >
+        {{ kind || category ? 'The price book has nothing of this.' : 'Nothing is at hand yet.' }}
+      </p>
+      <p
+        v-else-if="words || atHand"
         class="quiet small none"
         role="status"
       >

@@ -49,7 +49,7 @@ const isOn = (ms: number) => ms >= props.frame.from && ms <= props.frame.from + 
 .scale span {
   position: absolute;
   top: 5px;
-  font-size: 12px;
+  font-size: 0.75rem;
   color: var(--ink-2);
   padding-left: 4px;
 }

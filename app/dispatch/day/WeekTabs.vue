@@ -68,7 +68,7 @@ button {
   display: flex;
   gap: 5px;
   align-items: center;
-  font-size: 10px;
+  font-size: 0.625rem;
   color: var(--ink-2);
   font-weight: 400;
 }

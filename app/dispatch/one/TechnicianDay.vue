@@ -107,7 +107,7 @@ onBeforeUnmount(() => clearInterval(tick))
   left: 0;
   width: 62px;
   text-align: right;
-  font-size: 12px;
+  font-size: 0.75rem;
   color: var(--ink-2);
   transform: translateY(-8px);
 }
@@ -159,7 +159,7 @@ onBeforeUnmount(() => clearInterval(tick))
   top: 50%;
   transform: translateY(-50%);
   font-style: normal;
-  font-size: 12px;
+  font-size: 0.75rem;
   color: var(--ink-2);
   white-space: nowrap;
   background: var(--sheet);

@@ -4,6 +4,7 @@ import { reactive } from 'vue'
 import { localDate } from '~~/core/time/zone'
 import ActButton from '~/base/ActButton.vue'
 import DataTable from '~/base/DataTable.vue'
+import { ask } from '~/base/leaving'
 import Notice from '~/base/Notice.vue'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
@@ -48,8 +49,18 @@ const takeOff = (id: string) => keep(() => call('removeTimeOff', { params: { id 
 const takeEntry = (id: string) => keep(() => call('removeEntry', { params: { id } }))
 
 const link = reactive({ name: '', url: '' })
+/** Calendars that read the link before are cut off by a new one. */
+const mayEnd = (p: Person) =>
+  !p.calendar ||
+  ask({
+    title: 'A new calendar link',
+    text: `Whoever reads the calendar of ${p.name} by the link before no longer can.`,
+    yes: 'Make a new link',
+    no: 'Keep the one there is',
+  })
 const newLink = (p: Person) =>
   act(async () => {
+    if (!(await mayEnd(p))) return
     const { url } = await call('newCalendar', { params: { id: p.id } })
     Object.assign(link, { name: p.name, url })
   })

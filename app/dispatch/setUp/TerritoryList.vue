@@ -96,6 +96,12 @@ const save = () =>
       >
         Keep the territory
       </ActButton>
+      <ActButton
+        v-if="form.values.id"
+        @click="form.begin(NONE)"
+      >
+        Leave it as it is
+      </ActButton>
     </div>
     <Notice />
   </Form>

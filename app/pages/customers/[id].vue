@@ -213,6 +213,7 @@ const inOneLine = computed(() => {
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
   />
 </template>
 

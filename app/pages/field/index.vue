@@ -4,20 +4,14 @@ import { computed } from 'vue'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
-import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
+import DayVisit from '~/visits/field/DayVisit.vue'
+import { CLOCK_SAYS } from '~/visits/words'
 
 definePageMeta({ layout: 'field' })
 const session = useSession()
-const { data, problem } = useAnswer('fieldDay')
+const { data, problem, refresh } = useAnswer('fieldDay')
 const open = computed(() => data.value?.visits.find((v) => v.id === data.value?.openVisitId))
-const SAID: Record<string, string> = {
-  planned: '',
-  driving: 'driving',
-  on_site: 'on site',
-  paused: 'paused',
-  finished: '✓ finished',
-  no_access: 'no access',
-}
 const leave = useSignOut()
 </script>
 
@@ -39,54 +33,20 @@ const leave = useSignOut()
         Sign out
       </button>
     </header>
-    <Notice :of="problem" />
     <NuxtLink
       v-if="open"
       class="openone"
       :to="`/field/visits/${open.id}`"
-      ><span>Open now, {{ SAID[open.state] }}</span
+      ><span>Open now, {{ CLOCK_SAYS[open.state] }}</span
       ><b>{{ open.customer }}</b
       ><span>{{ open.title }} →</span></NuxtLink
     >
     <ol v-if="data?.visits.length">
-      <li
+      <DayVisit
         v-for="v in data.visits"
         :key="v.id"
-        :class="v.state"
-      >
-        <NuxtLink :to="`/field/visits/${v.id}`">
-          <span class="when num"
-            >{{ session.time(v.startAt)
-            }}<i v-if="v.driveSeconds">{{ Math.round(v.driveSeconds / 60) }} min drive</i></span
-          >
-          <span class="what"
-            ><b>{{ v.customer }}</b
-            ><span>{{ v.title }}</span
-            ><span class="quiet small">{{ v.place }}</span
-            ><span
-              v-if="v.accessNote || v.officeNote"
-              class="soon small"
-              >{{ [v.officeNote, v.accessNote].filter(Boolean).join(' · ') }}</span
-            ><span class="small"
-              ><span
-                v-if="v.lead"
-                class="chip"
-                >with {{ v.lead.split(' ')[0] }}</span
-              >{{ ' '
-              }}<span
-                v-if="v.promise"
-                class="chip"
-                >promised {{ v.promise }}</span
-              >{{ ' '
-              }}<span
-                v-if="SAID[v.state]"
-                class="chip good"
-                >{{ SAID[v.state] }}</span
-              ></span
-            ></span
-          >
-        </NuxtLink>
-      </li>
+        :visit="v"
+      />
     </ol>
     <p
       v-else-if="data"
@@ -94,13 +54,31 @@ const leave = useSignOut()
     >
       No visit today.
     </p>
-    <p
-      v-else-if="!problem"
-      class="empty"
-      role="status"
+    <Pending
+      v-else
+      :problem="problem"
+      :again="refresh"
+      says="Opening your day…"
+    />
+    <section
+      v-if="data?.notBegun.length"
+      aria-labelledby="not-begun"
     >
-      Opening your day…
-    </p>
+      <h2
+        id="not-begun"
+        class="soon"
+      >
+        Not begun, from the days before
+      </h2>
+      <ol>
+        <DayVisit
+          v-for="v in data.notBegun"
+          :key="v.id"
+          :visit="v"
+          dated
+        />
+      </ol>
+    </section>
   </div>
 </template>
 
@@ -113,7 +91,7 @@ header {
   border-bottom: 1px solid var(--rule-2);
 }
 h1 {
-  font-size: 20px;
+  font-size: 1.25rem;
 }
 .openone {
   display: flex;
@@ -126,39 +104,14 @@ h1 {
   text-decoration: none;
 }
 .openone b {
-  font-size: 19px;
+  font-size: 1.1875rem;
 }
 ol {
   list-style: none;
   margin: 10px 0;
   padding: 0;
 }
-li a {
-  display: grid;
-  grid-template-columns: 78px 1fr;
-  gap: 12px;
-  padding: 12px 16px;
-  background: var(--sheet);
-  border-bottom: 1px solid var(--rule);
-  color: var(--ink);
-  text-decoration: none;
-}
-.finished a {
-  background: transparent;
-  color: var(--ink-2);
-}
-.when {
-  font-size: 18px;
-}
-.when i {
-  display: block;
-  font: 12px var(--text);
-  color: var(--ink-2);
-  white-space: normal;
-}
-.what {
-  display: flex;
-  flex-direction: column;
-  gap: 2px;
+h2 {
+  padding: 10px 16px 0;
 }
 </style>

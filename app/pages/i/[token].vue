@@ -131,7 +131,7 @@ useHead({
   display: flex;
   flex-direction: column;
   gap: 14px;
-  font-size: 16px;
+  font-size: 1rem;
 }
 .acts {
   display: flex;

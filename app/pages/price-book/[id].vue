@@ -21,7 +21,7 @@ const UNNAMED = ['parts', 'retired', 'pinned']
 const fresh = computed(() => route.params.id === 'new')
 const id = fresh.value ? newId() : String(route.params.id)
 const of = useEntry(id, () => fresh.value)
-const { entry, rules, problem, owns, form, typed, tried, odd } = of
+const { entry, rules, problem, refresh, owns, form, typed, tried, odd } = of
 </script>
 
 <template>
@@ -104,6 +104,7 @@ const { entry, rules, problem, owns, form, typed, tried, odd } = of
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
   />
 </template>
 

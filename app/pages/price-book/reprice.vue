@@ -17,7 +17,11 @@ import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const { data: rules, problem: away } = useAnswer('pricing', undefined, SHOWS.book)
+const {
+  data: rules,
+  problem: away,
+  refresh: askRules,
+} = useAnswer('pricing', undefined, SHOWS.book)
 const { data: past, refresh } = useAnswer('priceChanges', undefined, SHOWS.book)
 const { busy, problem, act } = useAct()
 /** what was looked at: the wish, and what it would do */
@@ -124,5 +128,6 @@ const undo = (id: string) =>
   <Pending
     v-else
     :problem="away"
+    :again="askRules"
   />
 </template>

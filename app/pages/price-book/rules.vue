@@ -128,6 +128,7 @@ async function keepAll() {
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
   />
 </template>
 

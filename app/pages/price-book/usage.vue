@@ -134,6 +134,7 @@ const undo = () =>
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
     says="Adding up…"
   />
 </template>

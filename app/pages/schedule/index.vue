@@ -217,6 +217,7 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
     says="Opening the day…"
   />
 </template>
@@ -252,7 +253,7 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
   flex: none;
 }
 .head h1 {
-  font-size: 16px;
+  font-size: 1rem;
   white-space: nowrap;
 }
 .grid {

@@ -231,6 +231,7 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
     says="Drawing the map…"
   />
 </template>
@@ -260,7 +261,7 @@ aside {
   gap: 6px;
 }
 h1 {
-  font-size: 16px;
+  font-size: 1rem;
 }
 .who {
   display: grid;

@@ -152,7 +152,7 @@ const month = (date: string) => sayMonth(date.slice(0, 7), session.locale)
   display: flex;
   gap: 5px;
   align-items: center;
-  font-size: 10.5px;
+  font-size: 0.65625rem;
   color: var(--ink-2);
 }
 .bar i {

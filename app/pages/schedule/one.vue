@@ -148,6 +148,7 @@ useShortcuts([
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
     says="Opening the day…"
   />
 </template>
@@ -166,7 +167,7 @@ useShortcuts([
   flex: none;
 }
 .head h1 {
-  font-size: 16px;
+  font-size: 1rem;
   white-space: nowrap;
 }
 .who {

@@ -18,7 +18,11 @@ const { query } = useRoute()
 const asked = (name: string) => (typeof query[name] === 'string' ? query[name] : '')
 const date = ref(asked('date') >= session.today ? asked('date') : session.today)
 const plans = computed(() => session.may('dispatch.plan'))
-const { data: schedule, problem: away } = useAnswer('schedule', () => ({
+const {
+  data: schedule,
+  problem: away,
+  refresh,
+} = useAnswer('schedule', () => ({
   query: { date: date.value },
 }))
 const people = computed(() => schedule.value?.technicians ?? [])
@@ -94,6 +98,7 @@ const takeOver = async () => {
     <Pending
       v-else
       :problem="away"
+      :again="refresh"
     />
   </section>
 </template>

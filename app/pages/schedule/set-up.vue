@@ -108,6 +108,7 @@ function kept(setUp: SetUp) {
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
     says="Loading…"
   />
 </template>

@@ -237,7 +237,7 @@ tbody th .small {
   display: flex;
   gap: 4px;
   margin: 0 0 3px;
-  font-size: 11px;
+  font-size: 0.6875rem;
 }
 .load span {
   flex: 1;
@@ -259,7 +259,7 @@ tbody th .small {
   margin: 2px 0;
   padding: 2px 4px;
   min-height: 24px;
-  font-size: 12px;
+  font-size: 0.75rem;
   text-align: left;
   overflow: hidden;
   white-space: nowrap;

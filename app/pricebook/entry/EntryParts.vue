@@ -48,14 +48,14 @@ const { amount } = useFigures()
       key="parts"
       label="Put a part in"
       only="part"
-      @choose="emit('add', $event)"
+      :choose="(entries) => emit('add', entries)"
     />
     <PriceSearch
       v-else-if="owns"
       key="any"
       label="Put something in"
       not="assembly"
-      @choose="emit('add', $event)"
+      :choose="(entries) => emit('add', entries)"
     />
   </div>
 </template>

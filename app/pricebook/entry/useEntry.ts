@@ -95,7 +95,7 @@ export function useEntry(id: string, fresh: () => boolean) {
       else entry.value = kept
     })
   return {
-    ...{ entry, rules, problem, owns, form, typed, tried, odd, keep },
+    ...{ entry, rules, problem, refresh, owns, form, typed, tried, odd, keep },
     addParts: partsInto(form),
     ...entryActs(id, entry, typed, refresh),
   }

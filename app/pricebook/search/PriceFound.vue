@@ -134,7 +134,7 @@ li button {
 .large .pin {
   width: 48px;
   min-height: 48px;
-  font-size: 20px;
+  font-size: 1.25rem;
 }
 img,
 .nopic {

@@ -14,9 +14,10 @@ const writing = ref(false)
 const buying = ref(false)
 /** Says what came in, unless it was refused, or something else is under way. */
 async function adding(act: Promise<unknown>, what: string, then: () => void = () => {}) {
-  if (!(await act)) return
+  if (!(await act)) return false
   added.value = what
   then()
+  return true
 }
 const addEntries = (entries: Found[]) =>
   adding(props.of.addEntries(entries), entries.map((e) => e.name).join(', '))
@@ -44,7 +45,7 @@ const addBasket = (items: BasketLine[]) =>
       at-hand
       autofocus
       large
-      @choose="addEntries"
+      :choose="addEntries"
     />
     <button
       class="btn"

@@ -166,7 +166,7 @@ async function sign() {
 
 <style scoped>
 h1 {
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 .agree {
   background: var(--sheet);

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // Billing at the door: what is done becomes an invoice, and its money is taken.
-import { reactive, ref } from 'vue'
+import { reactive, ref, shallowRef } from 'vue'
 import Pending from '~/base/Pending.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
+import SendInvoice from '~/invoices/SendInvoice.vue'
+import type { Invoice } from '~/invoices/useInvoice'
 import { INVOICE_STATES } from '~/invoices/words'
 import { call, newId } from '~/lib/api'
 import { useAnswer } from '~/lib/useAnswer'
@@ -27,18 +29,24 @@ const {
   refresh,
 } = useAnswer('invoice', () => (made.value ? { params: { id: made.value } } : null))
 const paying = ref(false)
+/** the invoice that was made to be sent later, while it is */
+const sending = shallowRef<Invoice | null>(null)
+const mails = () => [mail.first, mail.second].map((to) => to.trim()).filter(Boolean)
 const bill = (send: boolean) =>
   props.of.act(async () => {
-    const addresses = [mail.first, mail.second].map((to) => to.trim()).filter(Boolean)
     await call('makeInvoice', {
       params: { id: props.work.id },
-      body: { id, to: send ? addresses : [], shownTotal: props.work.bill.total.amount },
+      body: { id, to: send ? mails() : [], shownTotal: props.work.bill.total.amount },
     })
     made.value = id
     // Whoever bills at the door is paid there, most often: the sheet is a tap less, and one to close.
     paying.value = Boolean(session.me?.person.takesMoney)
     await props.of.refresh()
   })
+const sent = async () => {
+  sending.value = null
+  await refresh()
+}
 const paid = () => Promise.all([refresh(), props.of.refresh()])
 </script>
 
@@ -107,6 +115,7 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
   <Pending
     v-else-if="!invoice"
     :problem="problem"
+    :again="refresh"
     says="Opening the invoice…"
   />
   <section
@@ -140,11 +149,25 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
       Take payment
     </button>
     <button
+      v-if="invoice.acts.includes('send') && !invoice.messages.length"
+      class="btn"
+      @click="sending = invoice"
+    >
+      Send it…
+    </button>
+    <button
       class="btn"
       @click="emit('done')"
     >
       Back to the visit
     </button>
+    <SendInvoice
+      v-if="sending"
+      :invoice="sending"
+      :mails="mails()"
+      @done="sent"
+      @close="sending = null"
+    />
     <PaySheet
       v-if="paying"
       v-model="paying"
@@ -152,7 +175,7 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
       :invoice-id="invoice.id"
       :number="invoice.paper.number"
       :due="invoice.open"
-      :mails="[mail.first, mail.second].filter(Boolean)"
+      :mails="mails()"
       @paid="paid"
     />
   </section>

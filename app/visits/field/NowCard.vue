@@ -41,10 +41,10 @@ const minutes = (s: number) => `${Math.round(s / 60)} min`
 const line = computed(
   () =>
     ({
-      planned: `Planned for ${session.time(props.detail.visit.startAt)}${props.detail.visit.promise ? `, promised ${props.detail.visit.promise}` : ''}`,
-      driving: `Driving since ${session.time(props.detail.clock.since)}`,
-      on_site: `On site since ${session.time(props.detail.clock.since)}`,
-      paused: `Paused since ${session.time(props.detail.clock.since)}`,
+      planned: `Planned for ${session.timeOrDay(props.detail.visit.startAt)}${props.detail.visit.promise ? `, promised ${props.detail.visit.promise}` : ''}`,
+      driving: `Driving since ${session.timeOrDay(props.detail.clock.since)}`,
+      on_site: `On site since ${session.timeOrDay(props.detail.clock.since)}`,
+      paused: `Paused since ${session.timeOrDay(props.detail.clock.since)}`,
       finished: 'Finished',
       no_access: 'Nobody let us in',
       cancelled: 'Cancelled',
@@ -113,7 +113,7 @@ const line = computed(
   background: #4b6f63;
 }
 .watch {
-  font-size: 44px;
+  font-size: 2.75rem;
   line-height: 1.1;
 }
 .acts {

@@ -2,6 +2,7 @@
 // What is done and promised on this work order, line by line; a tap opens one to be changed. Beneath: what leads to its total.
 import { ref } from 'vue'
 import { useSession } from '~/stores/session'
+import TakenOut from '~/visits/TakenOut.vue'
 import LineEditor from './LineEditor.vue'
 import type { Line, Work } from './useFieldVisit'
 
@@ -10,7 +11,11 @@ defineProps<{
   busy: boolean
   refresh: () => Promise<unknown>
 }>()
-const emit = defineEmits<{ changed: [work: Work]; done: [line: Line] }>()
+const emit = defineEmits<{
+  changed: [work: Work]
+  done: [line: Line]
+  back: [line: Work['takenOut'][number]]
+}>()
 const session = useSession()
 const editing = ref('')
 function beneath(line: Line): string {
@@ -72,6 +77,11 @@ function beneath(line: Line): string {
       Nothing is priced yet.
     </li>
   </ul>
+  <TakenOut
+    :lines="work.takenOut"
+    :busy="busy"
+    @back="emit('back', $event)"
+  />
   <section
     v-if="work.lines.length"
     class="sums"

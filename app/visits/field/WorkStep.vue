@@ -85,6 +85,7 @@ function takePhotos({ target }: Event) {
     :refresh="of.refresh"
     @changed="of.takeWork"
     @done="of.toggleDone"
+    @back="of.putBack"
   />
   <p
     v-if="notDone && visit.state === 'finished'"
@@ -208,6 +209,6 @@ footer {
   gap: 10px;
 }
 .big {
-  font-size: 23px;
+  font-size: 1.4375rem;
 }
 </style>

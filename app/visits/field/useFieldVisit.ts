@@ -41,6 +41,11 @@ function lineActs(
     /** Marks a line as done, or as not done after all. */
     toggleDone: ({ id: lineId, version, done }: Line) =>
       change(() => call('changeLine', { params: { id: lineId }, body: { version, done: !done } })),
+    /** Puts back what was taken out. */
+    putBack: ({ id: lineId, version }: Pick<Line, 'id' | 'version'>) =>
+      change(() =>
+        call('changeLine', { params: { id: lineId }, body: { version, removed: false } }),
+      ),
     chargeTime: () =>
       change(() => call('chargeTime', { params: { id: workId() }, body: { lineId: newId() } })),
     explainTime: (seconds: number, reason: string) =>

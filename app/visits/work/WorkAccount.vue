@@ -7,11 +7,14 @@ import type { Column } from '~/base/columns'
 import DataTable from '~/base/DataTable.vue'
 import type { Answer, Given } from '~~/shared/api'
 import { useSession } from '~/stores/session'
+import TakenOut from '~/visits/TakenOut.vue'
 import LineForm from './LineForm.vue'
 
 type Work = Answer<'workOrder'>
 type Line = Work['lines'][number]
 type Visit = Work['visits'][number]
+/** A line, there or taken out, as an act on it names it. */
+type Named = Pick<Line, 'id' | 'version'>
 type Row = { key: string; title: string; line: Line | null }
 export type LineChange = Omit<Given<'changeLine'>, 'version'>
 
@@ -21,7 +24,7 @@ const props = defineProps<{
   busy: boolean
   refresh: () => Promise<unknown>
 }>()
-const emit = defineEmits<{ change: [line: Line, values: LineChange]; changed: [work: Work] }>()
+const emit = defineEmits<{ change: [line: Named, values: LineChange]; changed: [work: Work] }>()
 const session = useSession()
 const editing = ref('')
 const zero = (money: { amount: string }) => Number(money.amount) === 0
@@ -173,6 +176,12 @@ const beneath = (line: Line) =>
     >
       Nothing is priced yet. Add a line from the price book.
     </p>
+    <TakenOut
+      v-if="edits"
+      :lines="work.takenOut"
+      :busy="busy"
+      @back="emit('change', $event, { removed: false })"
+    />
     <div class="row gaps small">
       <span class="quiet grow">{{
         work.price.margin === null
@@ -205,7 +214,7 @@ const beneath = (line: Line) =>
 .account :deep(.group td) {
   background: #eff4f1;
   font-weight: 600;
-  font-size: 12.5px;
+  font-size: 0.78125rem;
 }
 .account :deep(td.gap) {
   background: var(--brick-1);

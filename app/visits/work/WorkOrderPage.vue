@@ -199,6 +199,7 @@ function discounted(now: Work) {
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
     says="Opening the account…"
   />
 </template>

@@ -25,7 +25,7 @@ export function useWorkOrder(id: string) {
   const take = (now: Work) => {
     work.value = now
   }
-  const change = (line: Work['lines'][number], values: LineChange) =>
+  const change = (line: Pick<Work['lines'][number], 'id' | 'version'>, values: LineChange) =>
     act(async () => {
       const body = { version: line.version, ...values }
       take(await call('changeLine', { params: { id: line.id }, body }))

@@ -54,6 +54,8 @@ export function tryPages(among: (path: string) => boolean): void {
       expect(complaints).toEqual([])
       expect(page.text().length).toBeGreaterThan(10)
       expect(NO_VALUE.exec(page.text())).toBeNull()
+      // The window is called by it.
+      expect(page.get('h1').text()).not.toBe('')
     })
     it('stands with nothing to show', async () => {
       const { page, complaints } = await open(address, { server: answering({ '*': { rows: 0 } }) })

@@ -14,7 +14,7 @@ import WorkStep from '~/visits/field/WorkStep.vue'
 definePageMeta({ layout: 'field', key: (route) => route.path })
 const id = String(useRoute().params.id)
 const of = useFieldVisit(id)
-const { data, work, problem, failed, busy, clock } = of
+const { data, work, problem, failed, busy, clock, refresh } = of
 const { step, go, leave } = useStep(['work', 'add', 'agree', 'bill'])
 watch(step, () => {
   failed.value = null
@@ -107,8 +107,14 @@ const otherOpen = computed(() => {
   <Pending
     v-else
     :problem="problem"
+    :again="refresh"
     says="Opening the visit…"
-  />
+    ><NuxtLink
+      class="btn"
+      to="/field"
+      >Back to the day</NuxtLink
+    ></Pending
+  >
 </template>
 
 <style scoped>
@@ -126,7 +132,7 @@ header {
   border-bottom: 1px solid var(--rule-2);
 }
 h1 {
-  font-size: 18px;
+  font-size: 1.125rem;
 }
 .visit :deep(.gap) {
   margin: 12px 16px 0;
