@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { defineAsyncComponent, onMounted } from 'vue'
+import { watchFocus } from '~/base/focusBack'
 import { asked, warnWindow } from '~/base/leaving'
 import { forgetBook } from '~/lib/book'
 import { closeLive } from '~/lib/live'
@@ -10,6 +11,7 @@ const SignInAgain = defineAsyncComponent(() => import('~/access/SignInAgain.vue'
 const session = useSession()
 const DAY_TURNS_MS = 20_000
 onMounted(() => {
+  watchFocus()
   window.addEventListener('beforeunload', warnWindow)
   window.addEventListener('signed-out', () => {
     closeLive()

@@ -3,6 +3,7 @@
 // what was typed in it is lost.
 import { computed, useTemplateRef } from 'vue'
 import { useLayer } from '~/lib/layers'
+import { useFocusBack } from './focusBack'
 import { focusFirst } from './focusFirst'
 import { askBeforeLeaving, leavingWithin } from './leaving'
 
@@ -25,6 +26,7 @@ const room = computed(() => {
 })
 const forms = leavingWithin()
 const body = useTemplateRef('body')
+useFocusBack(() => open.value)
 useLayer(
   () => open.value,
   () => props.held || void mayClose(() => (open.value = false)),

@@ -193,6 +193,14 @@ fieldset {
   gap: 8px;
   min-width: 0;
 }
+@media (max-width: 700px) {
+  .groups {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .wide {
+    grid-column: auto;
+  }
+}
 legend {
   font-size: 0.75rem;
   color: var(--ink-2);

@@ -3,12 +3,12 @@
 import { computed, defineAsyncComponent, onBeforeUnmount, ref } from 'vue'
 import { ElMessage } from 'element-plus'
 import FindAnything from '~/components/base/FindAnything.vue'
+import OfficeIndex from '~/components/base/OfficeIndex.vue'
 import RunBand from '~/components/base/RunBand.vue'
 import { call } from '~/lib/api'
 import { connected } from '~/lib/live'
-import { INDEX, linkAt, RUN } from '~/lib/officeIndex'
+import { linkAt, RUN } from '~/lib/officeIndex'
 import { useShortcuts } from '~/lib/shortcuts'
-import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import UnansweredStrip from '~/base/UnansweredStrip.vue'
@@ -19,13 +19,6 @@ const route = useRoute()
 const finding = ref(false)
 const helping = ref(false)
 const quotes = ref(0)
-/** What this person may open of it; a group that holds nothing for them is not there. */
-const index = computed(() =>
-  INDEX.map(({ group, links }) => ({
-    group,
-    links: links.filter(([, , may]) => session.may(may)),
-  })).filter(({ links }) => links.length),
-)
 /** An address that was typed, or kept from before: what this person may not open asks the server for nothing. */
 const closed = computed(() => {
   const [, name, may] = linkAt(route.path) ?? []
@@ -84,7 +77,6 @@ async function setClock() {
     ElMessage({ type: 'error', message: (error as Error).message })
   }
 }
-const leave = useSignOut()
 </script>
 
 <template>
@@ -143,43 +135,7 @@ const leave = useSignOut()
       </div>
       <slot v-else />
     </main>
-    <nav
-      class="index no-print"
-      aria-label="Reference books"
-    >
-      <template
-        v-for="{ group, links } in index"
-        :key="group"
-      >
-        <h2>{{ group }}</h2>
-        <NuxtLink
-          v-for="[to, name] in links"
-          :key="to"
-          :to="to"
-          :class="{ here: route.path.startsWith(to) }"
-          >{{ name
-          }}<b
-            v-if="to === '/quotes' && quotes"
-            class="num"
-            title="waiting"
-            >{{ quotes }}</b
-          ></NuxtLink
-        >
-      </template>
-      <h2 class="me">{{ session.me?.person.name.split(' ')[0] }}</h2>
-      <NuxtLink
-        to="/me"
-        :class="{ here: route.path === '/me' }"
-        >My sign-in</NuxtLink
-      >
-      <button
-        class="who"
-        :title="`${session.me?.person.name}, ${session.role}`"
-        @click="leave"
-      >
-        Sign out
-      </button>
-    </nav>
+    <OfficeIndex :quotes="quotes" />
     <FindAnything
       v-model="finding"
       @help="helping = true"
@@ -233,46 +189,6 @@ main {
   min-width: 0;
   position: relative;
 }
-.index {
-  background: #e8eeea;
-  border-left: 1px solid var(--rule-2);
-  display: flex;
-  flex-direction: column;
-  padding: 4px 0 10px;
-  overflow-y: auto;
-}
-.index h2 {
-  margin: 10px 10px 3px;
-  font-size: 0.75rem;
-  font-weight: 600;
-  color: var(--ink-2);
-}
-.index a,
-.who {
-  display: flex;
-  justify-content: space-between;
-  padding: 5px 8px 5px 10px;
-  font-size: 0.78125rem;
-  text-align: left;
-  text-decoration: none;
-  color: var(--ink);
-  border: 0;
-  background: none;
-  cursor: pointer;
-}
-.index a:hover,
-.who:hover {
-  background: var(--paper);
-}
-.index a.here {
-  background: var(--sheet);
-  color: var(--green);
-  font-weight: 650;
-  box-shadow: inset 3px 0 var(--green);
-}
-.index .me {
-  margin-top: auto;
-}
 .demo {
   background: var(--green-1);
   padding: 3px 16px;
@@ -283,6 +199,45 @@ main {
   background: var(--marigold-1);
   padding: 6px 16px;
   border-bottom: 1px solid #e6cf9a;
+}
+/* A narrow window, or a large one that is magnified: one beneath the other, and nothing runs off to the side. */
+@media (max-width: 1000px) {
+  .office {
+    grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
+  }
+  header {
+    grid-column: 1;
+    flex-wrap: wrap;
+  }
+  .mark {
+    border-right: 0;
+    padding-bottom: 8px;
+  }
+  .acts {
+    margin-left: auto;
+  }
+  header :deep(.run) {
+    order: 1;
+    flex: 1 0 100%;
+    overflow-x: auto;
+    border-top: 1px solid var(--rule);
+  }
+  header :deep(.stop) {
+    flex-shrink: 0;
+    padding-bottom: 6px;
+  }
+}
+/* Hardly any height is left for the page: all of it scrolls. */
+@media (max-width: 1000px) and (max-height: 520px) {
+  .office {
+    height: auto;
+  }
+}
+@media (max-width: 480px) {
+  .find kbd,
+  .acts kbd {
+    display: none;
+  }
 }
 @media print {
   .office {

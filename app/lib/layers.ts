@@ -47,4 +47,6 @@ export function useLayer(open: () => boolean, close: () => void): void {
 }
 /** The layer that a part stands in, or null for the page. */
 export const layerAround = (): Layer | null => inject(LAYER, null)
+/** Something stands over the page. */
+export const isCovered = (): boolean => layers.length > 0
 export const ownsKeys = (layer: Layer | null): boolean => (layers.at(-1) ?? null) === layer

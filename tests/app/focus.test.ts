@@ -1,7 +1,9 @@
-// What a dialog is opened with: its first field has the focus, a calendar is not opened by itself, and whoever has it keeps it.
+// What a dialog is opened with: its first field has the focus, a calendar is not opened by itself, and whoever has it keeps it; and where the focus
+// is once it is closed.
 import { mount } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
-import { h } from 'vue'
+import { defineComponent, h, nextTick, ref } from 'vue'
+import { useFocusBack, watchFocus } from '~/base/focusBack'
 import { focusFirst } from '~/base/focusFirst'
 
 const drawn = (...fields: [tag: string, more?: object][]) =>
@@ -50,6 +52,52 @@ describe('the first field', () => {
     const page = drawn(['input', { id: 'first' }])
     focusFirst(page.element as HTMLElement)
     focusFirst(null)
+    expect(at()).toBe('')
+  })
+})
+
+describe('the focus afterwards', () => {
+  /** A page with two buttons, of which the second opened what stands over it. */
+  const drawn = async () => {
+    watchFocus()
+    const open = ref(true)
+    const over = defineComponent(() => (useFocusBack(() => open.value), () => h('p')))
+    const page = mount(
+      () => [
+        h('button', { id: 'else' }),
+        h('button', { id: 'opener' }),
+        h('div', { role: 'dialog' }, h('input', { id: 'asked' })),
+        open.value ? h(over) : null,
+      ],
+      { attachTo: document.body },
+    )
+    const find = (id: string) => document.getElementById(id)!
+    find('opener').focus()
+    find('asked').focus()
+    const close = async () => {
+      open.value = false
+      await nextTick()
+      await new Promise((resolve) => requestAnimationFrame(resolve))
+    }
+    return { page, find, close }
+  }
+  it('is where it was before, also where that lost it meanwhile', async () => {
+    const { find, close } = await drawn()
+    find('asked').blur()
+    await close()
+    expect(at()).toBe('opener')
+  })
+  it('stays where somebody has put it since', async () => {
+    const { find, close } = await drawn()
+    find('else').focus()
+    await close()
+    expect(at()).toBe('else')
+  })
+  it('is nowhere where what it was opened from is gone', async () => {
+    const { find, close } = await drawn()
+    find('asked').blur()
+    find('opener').remove()
+    await close()
     expect(at()).toBe('')
   })
 })
