@@ -75,4 +75,12 @@ const most = computed(() => Math.max(1, ...BUCKETS.map(([key]) => sizeOf(key))))
   height: 6px;
   min-width: 1px;
 }
+@media (max-width: 700px) {
+  .buckets {
+    grid-template-columns: 1fr 1fr;
+  }
+  .buckets > :last-child {
+    grid-column: 1 / 3;
+  }
+}
 </style>

@@ -40,6 +40,7 @@ import { connected } from '~/lib/live'
 }
 .field-shell .btn,
 .field-shell .el-button.btn.btn {
+  min-width: 48px;
   min-height: 48px;
   border-radius: 8px;
   font-size: 1rem;

@@ -21,7 +21,7 @@ const helping = ref(false)
 const quotes = ref(0)
 /** An address that was typed, or kept from before: what this person may not open asks the server for nothing. */
 const closed = computed(() => {
-  const [, name, may] = linkAt(route.path) ?? []
+  const [, name = 'This page', may = route.meta.may] = linkAt(route.path) ?? []
   return may && !session.may(may) ? name : null
 })
 const takesCalls = () => session.may('calls.take')

@@ -74,4 +74,9 @@ const may = computed(() => session.may('settings.change'))
 code {
   font: 0.75rem var(--mono);
 }
+@media (max-width: 700px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

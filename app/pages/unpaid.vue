@@ -224,4 +224,9 @@ const next = (entry: { customerId: string; act: string }) =>
   gap: 10px;
   overflow: auto;
 }
+@media (max-width: 700px) {
+  .unpaid {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -13,6 +13,8 @@ import { ask, asked, guardLeaving, leavingWithin, warnWindow } from '~/base/leav
 import OneField from '~/base/OneField.vue'
 import Radio from '~/base/Radio.vue'
 import FileColumns from '~/components/base/FileColumns.vue'
+import type { NuxtError } from '#app'
+import ErrorPage from '~/error.vue'
 import OfficeLayout from '~/layouts/office.vue'
 import RunBand from '~/components/base/RunBand.vue'
 import CustomFields from '~/components/settings/CustomFields.vue'
@@ -212,8 +214,12 @@ describe('an address of the office', () => {
     ['/invoices', 'books', true],
     ['/unpaid', 'dispatch', false],
     ['/work', 'dispatch', true],
+    ['/calls/7', 'books', false],
+    ['/calls/7', 'office', true],
   ] as const)('%s for %s: %s', async (path, role, opens) => {
     useSession().me!.person.may = permissionsOf(role)
+    const one = { render: () => h('p') }
+    router().addRoute({ path: '/calls/:id', meta: { may: 'calls.take' }, component: one })
     await router().push(path)
     const page = mount(OfficeLayout, { slots: { default: () => h('p', 'What stands there') } })
     await flushPromises()
@@ -221,6 +227,21 @@ describe('an address of the office', () => {
       page.text().includes(text),
     )
     expect(said).toEqual([opens, !opens])
+  })
+})
+
+describe('an address where nothing is, or a page that broke', () => {
+  it.each([
+    [404, 'There is nothing at this address', ['To the start']],
+    [500, 'This page could not be shown', ['Ask again', 'To the start']],
+  ])('%i is said, and leads on', async (statusCode, heading, ways) => {
+    const clearError = vi.fn()
+    vi.stubGlobal('clearError', clearError)
+    const page = mount(ErrorPage, { props: { error: { statusCode } as NuxtError } })
+    expect(page.get('h1').text()).toBe(heading)
+    expect(page.findAll('button').map((button) => button.text())).toEqual(ways)
+    await page.findAll('button').at(-1)!.trigger('click')
+    expect(clearError).toHaveBeenCalledWith({ redirect: '/' })
   })
 })
 

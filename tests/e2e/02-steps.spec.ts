@@ -131,8 +131,14 @@ test('price: cost and margin where the role allows, an exempt customer pays no t
       .first(),
   ).toBeVisible()
   await expect(ines.getByLabel('Quantity')).toHaveValue('two')
+  const line = ines.getByRole('button', { name: /^Diagnostic visit/ })
   await ines.getByRole('button', { name: 'Take out' }).click()
-  await expect(ines.getByRole('button', { name: /^Diagnostic visit/ })).toHaveCount(0)
+  await expect(line).toHaveCount(0)
+  await ines.getByRole('button', { name: 'Put Diagnostic visit back' }).click()
+  await expect(line).toHaveCount(1)
+  await line.click()
+  await ines.getByRole('button', { name: 'Take out' }).click()
+  await expect(line).toHaveCount(0)
 })
 test('to bill: what is done and not billed is billed, and leaves nothing to bill', async ({
   browser,
@@ -187,7 +193,11 @@ test('unpaid: on a past date, by customer, and a promise without a day is sent b
   await enter(books.getByLabel('Owed on which day'), '2026-10-20')
   await expect(books.locator('.buckets .double')).not.toHaveText(today)
   await expect(books.getByText('agrees with the books')).toBeVisible()
-  await enter(books.getByLabel('Owed on which day'), '2026-11-24')
+  // What is agreed belongs to today.
+  await expect(books.getByText('This is how it stood on')).toBeVisible()
+  await expect(books.getByRole('button', { name: 'Promised…' })).toHaveCount(0)
+  await books.getByRole('button', { name: 'Show today' }).click()
+  await expect(books.locator('.buckets .double')).toHaveText(today)
   await books.getByRole('button', { name: 'Promised…' }).click()
   await books.getByRole('button', { name: 'Note it' }).click()
   await expect(

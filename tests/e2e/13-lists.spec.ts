@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import Papa from 'papaparse'
-import { goHome, sitDown } from './people'
+import { goHome, quiet, sitDown } from './people'
 
 test.describe.configure({ mode: 'serial' })
 test.afterAll(goHome)
@@ -112,4 +112,14 @@ test('a call that cannot be had is not opened as an empty one', async ({ browser
     .click()
   await expect(office.getByText('The calls are away.')).toBeVisible()
   await expect(office.getByLabel('What is wrong')).toHaveCount(0)
+})
+test('an address where nothing is says so, and leads to the start', async ({ browser }) => {
+  const office = await sitDown(browser, 'office')
+  await office.goto('/no-such-page')
+  await expect(
+    office.getByRole('heading', { name: 'There is nothing at this address' }),
+  ).toBeVisible()
+  await office.getByRole('button', { name: 'To the start' }).click()
+  await expect(office.getByRole('navigation', { name: 'The run' })).toBeVisible()
+  quiet(office, /404/)
 })

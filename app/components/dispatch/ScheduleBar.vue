@@ -273,4 +273,17 @@ fieldset label {
   grid-template-columns: 1fr 1fr;
   gap: 8px;
 }
+@media (max-width: 700px) {
+  .viewbar {
+    flex-wrap: wrap;
+    padding: 4px 14px;
+  }
+  nav {
+    flex-wrap: wrap;
+  }
+  .pop {
+    left: 8px;
+    width: min(430px, calc(100vw - 16px));
+  }
+}
 </style>

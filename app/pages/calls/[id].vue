@@ -20,7 +20,7 @@ import ActButton from '~/base/ActButton.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 
-definePageMeta({ layout: 'office', key: (route) => route.fullPath })
+definePageMeta({ layout: 'office', may: 'calls.take', key: (route) => route.fullPath })
 const session = useSession()
 const store = useCall()
 const route = useRoute()
@@ -171,7 +171,7 @@ useShortcuts([
     class="call"
     @submit.prevent
   >
-    <header>
+    <header class="row">
       <h1>{{ store.origin !== 'telephone' ? 'Request' : 'Call' }}</h1>
       <span
         class="quiet grow"
@@ -270,9 +270,6 @@ useShortcuts([
   height: 100%;
 }
 header {
-  display: flex;
-  gap: 8px;
-  align-items: center;
   padding: 10px 16px;
   background: var(--sheet);
   border-bottom: 1px solid var(--rule-2);
@@ -298,5 +295,16 @@ header {
 }
 .columns > .when {
   background: var(--sheet);
+}
+@media (max-width: 700px) {
+  .call {
+    height: auto;
+  }
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .columns > section + section {
+    border-top: 1px solid var(--rule-2);
+  }
 }
 </style>

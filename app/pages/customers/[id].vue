@@ -227,4 +227,9 @@ const inOneLine = computed(() => {
   margin: 0;
   padding: 8px 14px 8px 30px;
 }
+@media (max-width: 700px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

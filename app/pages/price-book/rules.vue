@@ -164,4 +164,9 @@ async function keepAll() {
 .top {
   align-items: flex-start;
 }
+@media (max-width: 700px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

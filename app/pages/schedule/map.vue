@@ -281,4 +281,15 @@ h1 {
 .who .quiet {
   grid-column: 1 / 3;
 }
+@media (max-width: 700px) {
+  .views {
+    height: auto;
+  }
+  .two {
+    grid-template: 320px auto / minmax(0, 1fr);
+  }
+  aside {
+    border-left: 0;
+  }
+}
 </style>

@@ -185,4 +185,15 @@ useShortcuts([
   background: var(--sheet);
   border-top: 1px solid var(--rule-2);
 }
+@media (max-width: 700px) {
+  .views {
+    height: auto;
+  }
+  .head {
+    flex-wrap: wrap;
+  }
+  .body {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -132,4 +132,9 @@ function kept(setUp: SetUp) {
 .set-up :deep(.box .row > .field ~ .btn) {
   margin-top: 22px;
 }
+@media (max-width: 700px) {
+  .set-up :deep(.two) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

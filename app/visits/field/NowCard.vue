@@ -113,7 +113,7 @@ const line = computed(
   background: #4b6f63;
 }
 .watch {
-  font-size: 2.75rem;
+  font-size: min(2.75rem, 17vw);
   line-height: 1.1;
 }
 .acts {
