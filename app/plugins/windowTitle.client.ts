@@ -1,5 +1,7 @@
 // The window is called what its page's heading says, so that it is found among others, and a screen reader says where it went.
-export default defineNuxtPlugin(() => {
+export default defineNuxtPlugin(({ payload }) => {
+  // What the server drew, for customers, has its own name.
+  if (payload.serverRendered) return
   const APP = document.title
   let asked = 0
   const say = () => {

@@ -138,7 +138,10 @@ test('a visit to quote wants a person, and the prospect’s row then says when',
   await expect(office.getByText('Choose who goes to quote').first()).toBeVisible()
   await office.getByRole('button', { name: 'Fri, Nov 27' }).click()
   await chooseFrom(office.getByLabel('Technician'), 'Tobiah Renn')
+  // Who books before what speaks against it is known is told first, and presses again.
+  const checked = office.waitForResponse((r) => r.url().endsWith('/placements/check'))
   await chooseFrom(office.getByLabel('Start'), '09:00')
+  await checked
   await office.getByRole('button', { name: /Book Fri, Nov 27 09:00 to quote, Tobiah/ }).click()
   await expect(office.getByText(/Booked as W-/)).toBeVisible()
   await office.goto('/customers')

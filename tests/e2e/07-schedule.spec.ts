@@ -17,7 +17,14 @@ test('an opening is offered with its reasons, held against a second caller, and 
   await enter(office.getByLabel('Openings on the day'), '2026-11-27')
   await chooseFrom(office.getByLabel('Part of the day'), 'Afternoon')
   await expect(rows.first()).toContainText('Fri, Nov 27')
+  // What is held is one of the rows in that order, not of those that stood there before.
+  const ranked = office.waitForResponse(
+    (r) =>
+      r.url().endsWith('/openings') &&
+      (r.request().postDataJSON() as { order: string }).order === 'cheapest',
+  )
   await chooseFrom(office.getByLabel('Openings in the order of'), 'Least driving')
+  await ranked
   const offered = rows.first()
   await expect(offered).toContainText('min')
   const who = (await offered.locator('td [title]').first().getAttribute('title'))!

@@ -119,7 +119,8 @@ test('an address where nothing is says so, and leads to the start', async ({ bro
   await expect(
     office.getByRole('heading', { name: 'There is nothing at this address' }),
   ).toBeVisible()
+  await expect(office).toHaveTitle('There is nothing at this address · Open Ledger')
   await office.getByRole('button', { name: 'To the start' }).click()
   await expect(office.getByRole('navigation', { name: 'The run' })).toBeVisible()
-  quiet(office, /404/)
+  quiet(office, /no-such-page|404/)
 })

@@ -4,11 +4,14 @@ import { createHmac } from 'node:crypto'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { invoiceDocument } from '../../core/invoices/invoiceDocument'
+import type { InvoicePaper } from '../../core/invoices/invoicePaper'
 import { checkBooks } from '../../server/ledger/checkBooks'
 import { transaction } from '../../server/db/pool'
 import { startServer } from '../../scripts/lib/rig.mjs'
 import { freePort } from '../../scripts/lib/database.mjs'
 import {
+  base,
   callerNamed,
   Client,
   database,
@@ -403,6 +406,47 @@ describe('the ledger', () => {
     for (const on of ['2026-09-30', '2026-10-31', '2026-11-15', '2026-11-24'])
       expect((await books.ok('unpaid', { query: { on } })).agrees, on).toBe(true)
   })
+})
+describe('an invoice wherever it is read', () => {
+  /** Each text of a document, with its place, except of what is empty. */
+  function textsOf(value: unknown): string[] {
+    if (typeof value === 'string') return value ? [value] : []
+    if (typeof value !== 'object' || value === null) return []
+    return Object.entries(value).flatMap(([key, part]) => (key === 'locale' ? [] : textsOf(part)))
+  }
+  const words = (text: string) => text.split(/\s+/).filter(Boolean)
+  /** What a page of HTML says, without its scripts. */
+  const said = (html: string) =>
+    html
+      .replace(/<(script|style)[\s\S]*?<\/\1>/g, '')
+      .replace(/<[^>]+>/g, ' ')
+      .replaceAll('&amp;', '&')
+      .replaceAll('&#39;', "'")
+      .replaceAll('&quot;', '"')
+  /** The words of the document that a surface does not say. */
+  const missing = (document: object, surface: string) => {
+    const there = new Set(words(surface))
+    return textsOf(document)
+      .flatMap(words)
+      .filter((word) => !there.has(word))
+  }
+  it.each(['open', 'overdue', 'paid'] as const)(
+    'says the same on the office’s page, the customer’s page and in its PDF: %s',
+    async (state) => {
+      const { items } = await office.ok('invoices', { query: { state, limit: '200' } })
+      expect(items.length).toBeGreaterThan(0)
+      for (const { id: invoiceId } of [items[0]!, items.at(-1)!]) {
+        const params = { id: invoiceId }
+        const { paper, paid, open, link } = await office.ok('invoice', { params })
+        const document = invoiceDocument(paper as InvoicePaper, { paid, open })
+        expect(document.lines.length).toBeGreaterThan(0)
+        const { bytes } = await office.send('invoicePdf', { params })
+        expect(missing(document, textOfPdf(bytes))).toEqual([])
+        const page = await fetch(`${base}/i/${link.split('/i/')[1]!}`)
+        expect(missing(document, said(await page.text()))).toEqual([])
+      }
+    },
+  )
 })
 describe('mail', () => {
   interface Mail {

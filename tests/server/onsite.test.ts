@@ -315,12 +315,12 @@ describe('a visit that nobody began', () => {
   const notBegun = async (date: string) =>
     (await phone.ok('fieldDay', { query: { date } })).notBegun.map((visit) => visit.id)
   it('stays with whoever should have for a fortnight, and is gone once it is begun or moved', async () => {
-    const { visitId } = await booked('17:15')
+    const { visitId } = await booked('20:15')
     expect(await notBegun(DAY)).not.toContain(visitId)
     expect(await notBegun(plusDays(DAY, 1))).toContain(visitId)
     expect(await notBegun(plusDays(DAY, 14))).toContain(visitId)
     expect(await notBegun(plusDays(DAY, 15))).not.toContain(visitId)
-    atTime('17:15')
+    atTime('20:15')
     await did(visitId, 'arrive')
     expect(await notBegun(plusDays(DAY, 1))).not.toContain(visitId)
     await did(visitId, 'finish')
@@ -329,7 +329,7 @@ describe('a visit that nobody began', () => {
 
 describe('a line that was taken out', () => {
   const lineOf = async () => {
-    const { workOrderId, visitId } = await booked('17:30')
+    const { workOrderId, visitId } = await booked('20:40')
     const lineId = id()
     const wanted = {
       id: lineId,
@@ -371,9 +371,9 @@ describe('a line that was taken out', () => {
   })
   it('does not come back into work that is closed', async () => {
     const { workOrderId, visitId, change } = await lineOf()
-    atTime('17:30')
+    atTime('20:40')
     await did(visitId, 'arrive')
-    atTime('17:50')
+    atTime('20:50')
     await did(visitId, 'finish')
     const params = { id: workOrderId }
     await office.ok('closeWorkOrder', { params, body: { reason: 'Not wanted.' } })
