@@ -83,4 +83,13 @@ aside {
   gap: 12px;
   min-width: 0;
 }
+@media (max-width: 700px) {
+  .document {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  aside {
+    border-left: 0;
+    border-top: 1px solid var(--rule-2);
+  }
+}
 </style>

@@ -9,7 +9,9 @@ let last: HTMLElement | null = null
 /** Begins with the app: what opened the first dialog is known, too. */
 export function watchFocus(): void {
   document.addEventListener('focusin', ({ target }) => {
-    if (target instanceof HTMLElement && !target.closest(OVER)) last = target
+    // The library focuses the page itself where it knows nothing better.
+    if (target instanceof HTMLElement && target !== document.body && !target.closest(OVER))
+      last = target
   })
 }
 /** What closes stays for a moment, and the focus in it; the library gives it back in its own moment, or leaves it on nothing. */

@@ -87,6 +87,13 @@ describe('the focus afterwards', () => {
     await close()
     expect(at()).toBe('opener')
   })
+  it('is no less there where the library has focused the page itself', async () => {
+    const { find, close } = await drawn()
+    find('asked').blur()
+    document.body.dispatchEvent(new FocusEvent('focusin', { bubbles: true }))
+    await close()
+    expect(at()).toBe('opener')
+  })
   it('stays where somebody has put it since', async () => {
     const { find, close } = await drawn()
     find('else').focus()

@@ -56,9 +56,10 @@ const HOW: Record<string, string> = { mail: 'mail to', text: 'text to', none: 'r
         v-if="list?.items.length"
         :rows="list.items"
         :row-key="(i) => i.visitId"
+        cards
         :columns="[
           { key: 'c1', look: 'num', text: (i) => i.when },
-          { key: 'c2' },
+          { key: 'c2', look: 'what' },
           {
             key: 'c3',
             look: 'small words',

@@ -263,4 +263,12 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
   background: var(--sheet);
   border-top: 1px solid var(--rule-2);
 }
+@media (max-width: 700px) {
+  .views {
+    height: auto;
+  }
+  .board {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>
