@@ -18,7 +18,7 @@ const again = () => window.location.reload()
       {{
         isNowhere
           ? 'It may have been written wrong, or what stood here is gone.'
-          : 'What you typed before is kept on this device where it was not saved.'
+          : 'Ask for it again, or go on from the start.'
       }}
     </p>
     <p class="ways">

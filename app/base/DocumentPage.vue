@@ -15,7 +15,7 @@ defineProps<{
 
 <template>
   <article
-    class="document"
+    class="document stacks"
     :class="{ field }"
   >
     <div class="body">
@@ -82,14 +82,5 @@ aside {
   flex-direction: column;
   gap: 12px;
   min-width: 0;
-}
-@media (max-width: 700px) {
-  .document {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  aside {
-    border-left: 0;
-    border-top: 1px solid var(--rule-2);
-  }
 }
 </style>

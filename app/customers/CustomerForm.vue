@@ -117,7 +117,7 @@ const sayPrices = (prices: unknown) =>
   >
     <Form
       :of="form"
-      class="groups"
+      class="groups stacks"
       @submit="keep"
     >
       <fieldset>
@@ -192,14 +192,6 @@ fieldset {
   flex-direction: column;
   gap: 8px;
   min-width: 0;
-}
-@media (max-width: 700px) {
-  .groups {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .wide {
-    grid-column: auto;
-  }
 }
 legend {
   font-size: 0.75rem;

@@ -33,7 +33,8 @@ export const openBook = (person: string): Promise<BookState> => {
 }
 /** Whoever signs out leaves nothing behind, also what an earlier page kept while nothing was searched on this one. */
 export async function forgetBook(): Promise<void> {
-  await service?.forget()
+  // A worker that could not be had has nothing, and answers nothing.
+  if (service) await Promise.race([service.forget(), lost!]).catch(() => undefined)
   worker?.terminate()
   worker = service = null
   await clear().catch(() => undefined)

@@ -22,7 +22,7 @@ const may = computed(() => session.may('settings.change'))
     class="page"
   >
     <h1>Set-up of calls</h1>
-    <div class="two">
+    <div class="two stacks">
       <div class="stack">
         <CallQuestions
           :questions="data.questions"
@@ -73,10 +73,5 @@ const may = computed(() => session.may('settings.change'))
 }
 code {
   font: 0.75rem var(--mono);
-}
-@media (max-width: 700px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -66,7 +66,7 @@ const next = (entry: { customerId: string; act: string }) =>
 <template>
   <div
     v-if="data"
-    class="unpaid"
+    class="unpaid stacks"
   >
     <div class="left">
       <h1 class="visually-hidden">Unpaid</h1>
@@ -223,10 +223,5 @@ const next = (entry: { customerId: string; act: string }) =>
   flex-direction: column;
   gap: 10px;
   overflow: auto;
-}
-@media (max-width: 700px) {
-  .unpaid {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

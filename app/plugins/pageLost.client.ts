@@ -7,7 +7,7 @@ const isLost = ({ message }: Error) =>
   /dynamically imported module|preload|Loading chunk/i.test(message)
 const isThere = () =>
   fetch('/api/health').then(
-    () => true,
+    ({ ok }) => ok,
     () => false,
   )
 

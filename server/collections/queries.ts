@@ -105,10 +105,12 @@ export const notesUntil = (tx: Tx, on: string, customerIds: readonly string[]) =
       [on, ...some],
     ),
   )
-export const notesOf = (tx: Tx, customerId: string) =>
+/** What was said of a customer until a day, the latest first. */
+export const notesOf = (tx: Tx, customerId: string, on: string) =>
   tx.rows<NoteRow>(
-    `${NOTE} WHERE n.customer_id = ? ORDER BY n.noted_at DESC, n.id DESC LIMIT 100`,
-    [customerId],
+    `${NOTE} WHERE n.customer_id = ? AND n.noted_on <= ?
+    ORDER BY n.noted_at DESC, n.id DESC LIMIT 100`,
+    [customerId, on],
   )
 export const insertNote = (
   tx: Tx,

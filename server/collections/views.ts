@@ -253,25 +253,12 @@ function saidPart(ctx: Ctx, notes: Awaited<ReturnType<typeof notesOf>>): Answer<
     who: n.who ?? '',
   }))
 }
-type Owed = Pick<Open[number], 'id' | 'number' | 'dueOn' | 'issueOn' | 'total' | 'work'> & {
-  balanceMinor: number
-}
-/** What a customer owes, with the papers that say so. */
-interface OwedShown {
-  owed: number
-  credits: number
-  invoices: readonly Owed[]
-}
-async function owedNow(ctx: Ctx, id: string, open: Open): Promise<OwedShown> {
-  const [{ owed, credits } = { owed: 0, credits: 0 }] = await owedBy(ctx.tx, [id], ctx.today)
-  return { owed, credits, invoices: open }
-}
-/** As it stood on a day that has passed: what came in since had not come then. */
-async function owedThen(ctx: Ctx, id: string, on: string): Promise<OwedShown> {
-  const then = await invoicesOn(ctx.tx, id, on)
+/** What a customer owes on a day, with the papers that say so, by the rule of the list beside which it stands. */
+async function owedOn(ctx: Ctx, id: string, on: string) {
+  const invoices = await invoicesOn(ctx.tx, id, on)
   const [{ credits } = { credits: 0 }] = await owedBy(ctx.tx, [id], on)
-  const open = then.reduce((sum, i) => sum + i.balanceMinor, 0)
-  return { owed: open - credits, credits, invoices: then.filter((i) => i.balanceMinor > 0) }
+  const open = invoices.reduce((sum, i) => sum + i.balanceMinor, 0)
+  return { open, credits, invoices: invoices.filter((i) => i.balanceMinor > 0) }
 }
 export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answer<'owing'>> {
   const { tx } = ctx
@@ -281,18 +268,18 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const m = (minor: number) => toMoney(minor, ctx.company.currency)
   const open = await openInvoices(tx, id, null, false)
   const habit = paymentHabit((await paidInvoices(tx, [id])).map((p) => p.days))
-  const notes = await notesOf(tx, id)
+  const notes = await notesOf(tx, id, on)
   const step = remindersSince(notes, open).length + 1
-  const shown = on < ctx.today ? await owedThen(ctx, id, on) : await owedNow(ctx, id, open)
+  const shown = await owedOn(ctx, id, on)
   const { name, phone, email, email2 } = c
   return {
     customerId: id,
     ...{ name, phone, email, email2 },
     terms: termsInWords(c.terms ?? ctx.company.terms),
     sites: (await siteCount(tx, id))!.n,
-    owed: m(shown.owed),
+    owed: m(shown.open - shown.credits),
     credits: m(shown.credits),
-    open: m(shown.owed + shown.credits),
+    open: m(shown.open),
     habit: habit ? habitInWords(habit) : 'no habit known yet',
     invoices: shown.invoices.map((i) => ({
       id: i.id,
@@ -304,10 +291,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
       open: m(i.balanceMinor),
       work: i.work ?? '',
     })),
-    said: saidPart(
-      ctx,
-      notes.filter(({ notedOn }) => notedOn <= on),
-    ),
+    said: saidPart(ctx, notes),
     reminder: reminderOf(ctx, name, step, open),
   }
 }

@@ -26,8 +26,8 @@ import {
   fieldRows,
   goesAlong,
   setFindings,
-  setVisitState,
   notBegunRows,
+  setVisitState,
   visitById,
   visitsOfTechnician,
   type FieldRow,
@@ -94,7 +94,7 @@ export async function fieldDay(ctx: Ctx, date: string): Promise<Answer<'fieldDay
     date,
     now: new Date(ctx.now).toISOString(),
     visits,
-    notBegun: before.map((r) => shape(ctx, r, home, drive)),
+    notBegun: before.map((r) => shape(ctx, r, null, drive)),
     openVisitId: rows.find((v) => isOpen(v) && v.technicianId === me.id)?.id ?? null,
   }
 }

@@ -159,8 +159,7 @@ async function addWanted(
   lines: WantedLine[],
 ): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  if (work.cancelled || work.closed)
-    throw conflict('closed', 'This work order is closed; nothing can be added to it.')
+  mayAddTo(work)
   if (lines.length === 0 || lines.length > 100)
     throw invalid('lines', 'Add between 1 and 100 lines.')
   for (const line of await putLines(ctx, { work, visitId }, lines)) {

@@ -66,7 +66,8 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
     ...workPart(read),
     ...accountPart(read),
     takenOut: ever
-      .filter(({ removed }) => removed)
+      // What is closed takes nothing back.
+      .filter(({ removed }) => removed && !work.closed && !work.cancelled)
       .map((l) => ({
         ...{ id: l.id, version: l.version, name: l.name },
         net: toMoney(l.netMinor, work.currency),

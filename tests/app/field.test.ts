@@ -4,6 +4,8 @@ import { beforeAll, describe, expect, it, vi } from 'vitest'
 import { clockActsFrom, visitLifecycle, type VisitState } from '~~/core/visits/visitLifecycle'
 import { routeOf, type Answer } from '~~/shared/api'
 import { catalogueOfRoutes } from '~/lib/api'
+import { askAllAnew } from '~/lib/live'
+import { useSession } from '~/stores/session'
 import { alerts, button, buttons, fill, press, typed } from './hands'
 import { sampleOf } from './sample'
 import { open, settle, type Server } from './screen'
@@ -261,7 +263,7 @@ describe('the bill at the door', () => {
   })
   it('that was made to be sent later is sent from where it was made, to who was typed', async () => {
     const invoice = sampleOf(routeOf('invoice').answer!) as Answer<'invoice'>
-    Object.assign(invoice, { acts: ['send'], messages: [] })
+    Object.assign(invoice, { acts: ['send'], messages: [], sent: false })
     const visit = visitIn('finished', (v) => (v.workOrder.invoices = []))
     const { acts } = await onPhone(visit, { invoice })
     await press('Bill')
@@ -277,6 +279,29 @@ describe('the bill at the door', () => {
       'else@example.com',
     ])
     expect(sent!.url).toBe(`/api/v1/invoices/${invoice.id}/send`)
+  })
+  it.each([
+    ['a receipt alone', [['receipt', 'delivered']], false, true],
+    ['a mail that came back', [['invoice', 'failed']], true, true],
+    [
+      'a mail that left after one came back',
+      [
+        ['invoice', 'failed'],
+        ['invoice', 'delivered'],
+      ],
+      true,
+      false,
+    ],
+    ['being handed over', [], true, false],
+  ])('may be sent after %s', async (_, mails, isSent, offered) => {
+    const invoice = sampleOf(routeOf('invoice').answer!) as Answer<'invoice'>
+    const [message] = invoice.messages
+    const messages = mails.map(([kind, state], i) => ({ ...message!, id: String(i), kind, state }))
+    Object.assign(invoice, { acts: ['send'], messages, sent: isSent })
+    const visit = visitIn('finished', (v) => (v.workOrder.totals.toBill = NONE))
+    await onPhone(visit, { invoice })
+    await press('Take payment')
+    expect(buttons('Send it…')).toHaveLength(offered ? 1 : 0)
   })
   it('says what was done and not priced, rather than billing nothing', async () => {
     const nothing = visitIn('finished', (v) => {
@@ -296,5 +321,37 @@ describe('the bill at the door', () => {
     await press('Take payment')
     const open = billed.workOrder.invoices.find((i) => Number(i.open.amount) > 0)!
     expect(sent.some(({ url }) => url === `/api/v1/invoices/${open.id}`)).toBe(true)
+  })
+})
+
+describe('the day', () => {
+  const day = () => sampleOf(routeOf('fieldDay').answer!) as Answer<'fieldDay'>
+  const opened = (fieldDay: unknown) =>
+    open('/field', { role: 'technician', server: { says: { fieldDay } } })
+  it('names what nobody began with its day, and leads there, the third as itself', async () => {
+    const { notBegun } = day()
+    const { page } = await opened({ ...day(), notBegun })
+    const links = page.get('[aria-labelledby="not-begun"]').findAll('a')
+    expect(links.map((link) => link.attributes('href'))[2]).toBe(`/field/visits/${notBegun[2]!.id}`)
+    expect(links[2]!.text()).toContain(useSession().dayOf(notBegun[2]!.startAt!))
+  })
+  it('says why it cannot be had, and is there once it is asked for again', async () => {
+    let isAway = true
+    const away = 'The books are being put right.'
+    const { page } = await opened(() => (isAway ? away : day()))
+    expect(page.text()).toContain(away)
+    isAway = false
+    await press('Ask again')
+    expect(page.text()).not.toContain(away)
+    expect(page.findAll('li').length).toBeGreaterThan(0)
+  })
+  it('that is there already says so, too, and stays', async () => {
+    let isAway = false
+    const away = 'The books are being put right.'
+    const { page } = await opened(() => (isAway ? away : day()))
+    isAway = true
+    askAllAnew()
+    await vi.waitFor(() => expect(alerts().join()).toContain(away))
+    expect(page.findAll('li').length).toBeGreaterThan(0)
   })
 })

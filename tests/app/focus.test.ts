@@ -81,16 +81,16 @@ describe('the focus afterwards', () => {
     }
     return { page, find, close }
   }
-  it('is where it was before, also where that lost it meanwhile', async () => {
+  it.each([
+    ['that lost it meanwhile', () => {}],
+    [
+      'the library has focused the page itself',
+      () => document.body.dispatchEvent(new FocusEvent('focusin', { bubbles: true })),
+    ],
+  ])('is where it was before, also where %s', async (_, meanwhile) => {
     const { find, close } = await drawn()
     find('asked').blur()
-    await close()
-    expect(at()).toBe('opener')
-  })
-  it('is no less there where the library has focused the page itself', async () => {
-    const { find, close } = await drawn()
-    find('asked').blur()
-    document.body.dispatchEvent(new FocusEvent('focusin', { bubbles: true }))
+    meanwhile()
     await close()
     expect(at()).toBe('opener')
   })

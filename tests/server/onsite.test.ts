@@ -377,6 +377,7 @@ describe('a line that was taken out', () => {
     await did(visitId, 'finish')
     const params = { id: workOrderId }
     await office.ok('closeWorkOrder', { params, body: { reason: 'Not wanted.' } })
+    expect((await workOf(workOrderId)).takenOut).toEqual([])
     const reply = await change(2, false)
     expect([reply.status, reply.body.code]).toEqual([409, 'closed'])
   })

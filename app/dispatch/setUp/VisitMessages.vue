@@ -57,7 +57,7 @@ const save = () => keep(() => call('keepVisitMessages', { body: form.values }))
     </p>
     <details>
       <summary>The words</summary>
-      <div class="two">
+      <div class="two stacks">
         <Field
           v-for="[key, label] in WORDS"
           :key="key"

@@ -215,7 +215,7 @@ useShortcuts([
       {{ problem.message }}
     </p>
     <CallNotices v-model:unread="unread" />
-    <div class="columns">
+    <div class="columns stacks">
       <CallWho
         ref="who"
         v-model="draft"
@@ -299,12 +299,6 @@ header {
 @media (max-width: 700px) {
   .call {
     height: auto;
-  }
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .columns > section + section {
-    border-top: 1px solid var(--rule-2);
   }
 }
 </style>

@@ -151,7 +151,7 @@ const inOneLine = computed(() => {
     </ul>
     <Notice :of="failed" />
     <CustomerAccount :customer="c" />
-    <div class="two">
+    <div class="two stacks">
       <div class="stack">
         <CustomerSites
           :customer="c"
@@ -226,10 +226,5 @@ const inOneLine = computed(() => {
 .notes {
   margin: 0;
   padding: 8px 14px 8px 30px;
-}
-@media (max-width: 700px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
+import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
 import DayVisit from '~/visits/field/DayVisit.vue'
 import { CLOCK_SAYS } from '~/visits/words'
@@ -33,6 +34,10 @@ const leave = useSignOut()
         Sign out
       </button>
     </header>
+    <Notice
+      v-if="data"
+      :of="problem"
+    />
     <NuxtLink
       v-if="open"
       class="openone"

@@ -69,7 +69,7 @@ const { entry, rules, problem, refresh, owns, form, typed, tried, odd } = of
     </div>
     <Notice :of="typed.problem" />
     <Meanwhile :names="UNNAMED" />
-    <div class="two">
+    <div class="two stacks">
       <EntryForm
         :of="of"
         :fresh="fresh"

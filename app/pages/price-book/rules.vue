@@ -63,7 +63,7 @@ async function keepAll() {
       >
       <ActButton @click="takeTheirs"> Take theirs </ActButton>
     </p>
-    <div class="two">
+    <div class="two stacks">
       <fieldset
         class="sheet box"
         :disabled="!owns"
@@ -163,10 +163,5 @@ async function keepAll() {
 }
 .top {
   align-items: flex-start;
-}
-@media (max-width: 700px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -99,7 +99,7 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
       :shown="shownCount"
       :of="day.visits.length"
     />
-    <div class="board">
+    <div class="board stacks">
       <BoardTray
         :visits="tray"
         @grab="drag"
@@ -266,9 +266,6 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
 @media (max-width: 700px) {
   .views {
     height: auto;
-  }
-  .board {
-    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

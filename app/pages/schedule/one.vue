@@ -113,7 +113,7 @@ useShortcuts([
     </div>
     <div
       v-if="who"
-      class="body"
+      class="body stacks"
     >
       <TechnicianDay
         :day="data"
@@ -191,9 +191,6 @@ useShortcuts([
   }
   .head {
     flex-wrap: wrap;
-  }
-  .body {
-    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -55,7 +55,7 @@ function kept(setUp: SetUp) {
       :owns="owns"
       @kept="kept"
     />
-    <div class="two">
+    <div class="two stacks">
       <TimeOffForm
         :set-up="data"
         @kept="kept"
@@ -89,7 +89,7 @@ function kept(setUp: SetUp) {
       :owns="owns"
       @kept="kept"
     />
-    <div class="two">
+    <div class="two stacks">
       <HolidayList
         :holidays="data.holidays"
         :owns="owns"
@@ -131,10 +131,5 @@ function kept(setUp: SetUp) {
 /* Beside a field, a button stands level with what is typed, also when something is wrong beneath it. */
 .set-up :deep(.box .row > .field ~ .btn) {
   margin-top: 22px;
-}
-@media (max-width: 700px) {
-  .set-up :deep(.two) {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

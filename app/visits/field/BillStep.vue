@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Billing at the door: what is done becomes an invoice, and its money is taken.
-import { reactive, ref, shallowRef } from 'vue'
+import { computed, reactive, ref, shallowRef } from 'vue'
 import Pending from '~/base/Pending.vue'
 import PaySheet from '~/components/payments/PaySheet.vue'
 import SendInvoice from '~/invoices/SendInvoice.vue'
@@ -28,6 +28,11 @@ const {
   problem,
   refresh,
 } = useAnswer('invoice', () => (made.value ? { params: { id: made.value } } : null))
+/** It was never sent, or no mail of it arrived; a receipt is none of it. */
+const isUnsent = computed(() => {
+  const sent = invoice.value!.messages.filter(({ kind }) => kind === 'invoice')
+  return sent.length ? sent.every(({ state }) => state === 'failed') : !invoice.value!.sent
+})
 const paying = ref(false)
 /** the invoice that was made to be sent later, while it is */
 const sending = shallowRef<Invoice | null>(null)
@@ -149,7 +154,7 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
       Take payment
     </button>
     <button
-      v-if="invoice.acts.includes('send') && !invoice.messages.length"
+      v-if="invoice.acts.includes('send') && isUnsent"
       class="btn"
       @click="sending = invoice"
     >

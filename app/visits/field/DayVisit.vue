@@ -18,9 +18,7 @@ const session = useSession()
       <span class="when num"
         ><i v-if="dated && visit.startAt">{{ session.dayOf(visit.startAt) }}</i
         >{{ session.time(visit.startAt)
-        }}<i v-if="visit.driveSeconds && !dated"
-          >{{ Math.round(visit.driveSeconds / 60) }} min drive</i
-        ></span
+        }}<i v-if="visit.driveSeconds">{{ Math.round(visit.driveSeconds / 60) }} min drive</i></span
       >
       <span class="what"
         ><b>{{ visit.customer }}</b
