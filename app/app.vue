@@ -5,6 +5,8 @@ import { asked, warnWindow } from '~/base/leaving'
 import { forgetBook } from '~/lib/book'
 import { closeLive } from '~/lib/live'
 import { useSession } from '~/stores/session'
+// Small, and what a phone draws first: it comes with the app, not after it.
+import '~/layouts/field.vue'
 
 const Ask = defineAsyncComponent(() => import('~/base/Ask.vue'))
 const SignInAgain = defineAsyncComponent(() => import('~/access/SignInAgain.vue'))

@@ -2,7 +2,6 @@
 // In place of the whole app: an address where nothing is, or a page that broke. Says which, and leads on.
 import { computed } from 'vue'
 import type { NuxtError } from '#app'
-import ActButton from '~/base/ActButton.vue'
 
 const props = defineProps<{ error: NuxtError }>()
 const NOT_FOUND = 404
@@ -22,18 +21,19 @@ const again = () => window.location.reload()
       }}
     </p>
     <p class="ways">
-      <ActButton
+      <button
         v-if="!isNowhere"
+        class="btn"
         @click="again"
       >
         Ask again
-      </ActButton>
-      <ActButton
-        primary
+      </button>
+      <button
+        class="btn act"
         @click="toStart"
       >
         To the start
-      </ActButton>
+      </button>
     </p>
   </main>
 </template>

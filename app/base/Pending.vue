@@ -2,7 +2,6 @@
 // Stands where a page will be: that it is being opened, with lines where they will be once it takes a moment, or why it cannot be, with what
 // asks again. In its slot: where else to go then.
 import { computed } from 'vue'
-import ActButton from './ActButton.vue'
 
 const props = defineProps<{
   problem?: { message: string; status?: number } | null
@@ -27,12 +26,13 @@ const PATIENCE_MS = 250
       v-if="problem"
       class="ways"
     >
-      <ActButton
+      <button
         v-if="again && mayComeYet"
+        class="btn"
         @click="again()"
       >
         Ask again
-      </ActButton>
+      </button>
       <slot />
     </p>
     <el-skeleton

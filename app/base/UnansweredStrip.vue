@@ -2,7 +2,6 @@
 // What the page could not be told, where the page does not say it itself; asked again by one press.
 import { computed } from 'vue'
 import { unanswered } from '~/lib/unanswered'
-import ActButton from './ActButton.vue'
 
 const sentences = computed(() => [
   ...new Set([...unanswered.values()].map(({ message }) => message)),
@@ -17,7 +16,12 @@ const askAgain = () => [...unanswered.values()].forEach(({ again }) => void agai
     role="alert"
   >
     <span class="grow"><b>A part of this page could not be had.</b> {{ sentences.join(' ') }}</span>
-    <ActButton @click="askAgain"> Ask again </ActButton>
+    <button
+      class="btn"
+      @click="askAgain"
+    >
+      Ask again
+    </button>
   </div>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A small form for a site, a contact or a piece of equipment: a few named fields, kept in one act.
-import { computed } from 'vue'
+import { computed, shallowRef } from 'vue'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
@@ -43,6 +43,17 @@ const own = computed({
     form.values.custom = next
   },
 })
+/** What stood where something was copied to, for whoever pressed it by mistake. */
+const copied = shallowRef<RowValues | null>(null)
+function copy(from: RowValues) {
+  const there = Object.keys(from).map((name) => [name, form.values[name]])
+  copied.value = Object.fromEntries(there) as RowValues
+  Object.assign(form.values, from)
+}
+function putBack() {
+  Object.assign(form.values, copied.value)
+  copied.value = null
+}
 </script>
 
 <template>
@@ -57,9 +68,9 @@ const own = computed({
     >
       <ActButton
         v-if="of.copy"
-        @click="Object.assign(form.values, of.copy.values)"
+        @click="copied ? putBack() : copy(of.copy.values)"
       >
-        {{ of.copy.label }}
+        {{ copied ? 'Put back what stood here' : of.copy.label }}
       </ActButton>
       <FormFields :fields="fields" />
       <CustomFields

@@ -1,23 +1,22 @@
 // Leaves the window to whoever comes next: nothing of this person stays in it.
-import { ElMessage } from 'element-plus'
 import { discardAll, mayLeaveWindow } from '~/base/leaving'
-import { forgetKeptCalls } from '~/stores/call'
+import { forgetKeptCalls } from '~/stores/keptCalls'
 import { forgetFilter } from '~/stores/scheduleFilter'
 import { useSession } from '~/stores/session'
+import { useAct } from './useAct'
 
 export function useSignOut() {
   const session = useSession()
-  return async () => {
-    if (!(await mayLeaveWindow())) return
-    try {
+  const { act, problem } = useAct()
+  const signOut = () =>
+    act(async () => {
+      if (!(await mayLeaveWindow())) return
       await session.signOut()
       forgetKeptCalls()
       forgetFilter()
       discardAll()
-    } catch (error) {
-      return void ElMessage({ type: 'error', message: (error as Error).message })
-    }
-    // Opened anew, so that no undo, filter or half-typed price is left in it.
-    await navigateTo('/sign-in', { external: true })
-  }
+      // Opened anew, so that no undo, filter or half-typed price is left in it.
+      await navigateTo('/sign-in', { external: true })
+    })
+  return { signOut, /** why it was not done */ problem }
 }

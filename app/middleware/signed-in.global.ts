@@ -1,8 +1,9 @@
 // Everything but the sign-in page and the customer's pages needs somebody; technicians live in the field pages.
+import { isForCustomers } from '~/lib/forCustomers'
 import { useSession } from '~/stores/session'
 
 export default defineNuxtRouteMiddleware(async (to) => {
-  if (to.path.startsWith('/i/') || to.path === '/request') return
+  if (isForCustomers(to.path)) return
   const me = await useSession().load()
   if (to.path === '/sign-in') return me ? navigateTo('/') : undefined
   if (!me)

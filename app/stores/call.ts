@@ -5,23 +5,16 @@ import { setAt, threeWay } from '~/base/threeWay'
 import { call as send, newId, type Problem } from '~/lib/api'
 import { callDraft } from '~~/shared/calls'
 import type { Answer } from '~~/shared/api'
+import { forgetKeptCall, keepCall, readKeptCall, type KeptCall } from './keptCalls'
 
 export type Draft = Answer<'call'>['draft']
-const key = (id: string) => `call:${id}`
-/** A call as this browser has it: what was typed, and what of it the server had then. */
-interface Local {
+/** A call as this browser has it. */
+interface Local extends KeptCall {
   draft: Draft
-  kept: string
-  version: number | null
 }
 function readLocal(id: string): Local | null {
-  const text = localStorage.getItem(key(id))
-  if (!text) return null
-  const local = JSON.parse(text) as Local | Draft
-  // Versions before 0.4 kept the draft alone: what the server had of it is not known.
-  const { draft, kept, version } =
-    'kept' in local ? local : { draft: local, kept: '{}', version: null }
-  return { draft: callDraft.cast(draft) as Draft, kept, version }
+  const call = readKeptCall(id)
+  return call && { ...call, draft: callDraft.cast(call.draft) as Draft }
 }
 /** A call that cannot be had is not an empty one: what is typed into that would be kept over it. */
 const askFor = (id: string, isHere: boolean) =>
@@ -30,15 +23,6 @@ const askFor = (id: string, isHere: boolean) =>
     throw error
   })
 const versionHere = (id: string) => readLocal(id)?.version ?? null
-const writeLocal = (id: string, local: Local): void =>
-  localStorage.setItem(key(id), JSON.stringify(local))
-/** Whoever signs out leaves nothing of callers behind, but what the server does not have yet. */
-export function forgetKeptCalls(): void {
-  for (const name of Object.keys(localStorage).filter((one) => one.startsWith(key('')))) {
-    const local = readLocal(name.slice(key('').length))
-    if (JSON.stringify(local?.draft) === local?.kept) localStorage.removeItem(name)
-  }
-}
 /** A refusal that says more than that nobody answered. */
 const isRefusal = ({ status }: Problem) => status >= 400 && status < 500
 export const useCall = defineStore('call', {
@@ -117,7 +101,7 @@ export const useCall = defineStore('call', {
     changed(summary: string) {
       if (this.ended || JSON.stringify(this.draft) === this.kept) return
       const { draft, kept, version } = this
-      writeLocal(this.id, { draft, kept, version })
+      keepCall(this.id, { draft, kept, version })
       clearTimeout(this.timer)
       this.saving = true
       this.summary = summary
@@ -150,7 +134,7 @@ export const useCall = defineStore('call', {
     /** The server has it, also of a call that was left meanwhile. */
     took(id: string, text: string, { version, heldBy }: Answer<'saveCall'>): void {
       const draft = id === this.id ? this.draft : readLocal(id)?.draft
-      if (draft) writeLocal(id, { draft, kept: text, version })
+      if (draft) keepCall(id, { draft, kept: text, version })
       if (id === this.id) Object.assign(this, { kept: text, version, alone: '', heldBy })
     },
     holdBack(): void {
@@ -179,7 +163,7 @@ export const useCall = defineStore('call', {
     end() {
       this.ended = true
       clearTimeout(this.timer)
-      localStorage.removeItem(key(this.id))
+      forgetKeptCall(this.id)
     },
   },
 })

@@ -13,6 +13,22 @@ import { sayDay, type DayStyle } from '~~/core/time/sayDay'
 import { localDate, localTime } from '~~/core/time/zone'
 
 type Session = Answer<'session'>
+/** What forms are checked by lets the first screen go first. */
+const FIRST_SCREEN_MS = 2000
+let early: Promise<Session> | null = null
+const isKnownHere = () => localStorage.getItem('signed-in') !== null
+/** Asks who is signed in while the page's code is still on its way; `load` takes that answer. */
+export function askEarly(): void {
+  if (!isKnownHere()) return
+  early = call('session')
+  // Said by whoever takes it.
+  early.catch(() => {})
+}
+const earlyOrNow = (): Promise<Session> => {
+  const asked = early ?? call('session')
+  early = null
+  return asked
+}
 export const useSession = defineStore('session', {
   state: () => ({
     me: null as Session | null,
@@ -40,14 +56,14 @@ export const useSession = defineStore('session', {
       this.ended = false
       this.away = ''
       draftsOf(me.person.id)
-      void catalogueOfRoutes()
+      setTimeout(() => void catalogueOfRoutes(), FIRST_SCREEN_MS)
       localStorage.setItem('signed-in', '1')
     },
     async load() {
-      if (!this.asked && localStorage.getItem('signed-in')) {
+      if (!this.asked && isKnownHere()) {
         this.asked = true
         try {
-          this.keep(await call('session'))
+          this.keep(await earlyOrNow())
         } catch (error) {
           this.me = null
           // A page that was left, or a line that dropped, has signed nobody out: the next page asks again.

@@ -5,7 +5,7 @@ import { ref } from 'vue'
 import { asked, guardWindow } from '~/base/leaving'
 import { catalogueOfRoutes } from '~/lib/api'
 import { useSignOut } from '~/lib/useSignOut'
-import { useSession } from '~/stores/session'
+import { askEarly, useSession } from '~/stores/session'
 import { bring } from './screen'
 import { answers } from './server'
 import { within } from './within'
@@ -27,6 +27,27 @@ describe('a session', () => {
     localStorage.removeItem('signed-in')
     const asked = answers({ body: ME })
     expect(await useSession().load()).toBeNull()
+    expect(asked).toHaveLength(0)
+  })
+  it('asked for before its page is there is asked for once', async () => {
+    const asked = answers({ body: ME })
+    askEarly()
+    expect(asked).toHaveLength(1)
+    expect((await useSession().load())?.person.name).toBe('Olive Brandt')
+    expect(asked).toHaveLength(1)
+  })
+  it('that could not be asked for early is asked for again by the next page', async () => {
+    const dropped = new TypeError('network')
+    answers(dropped, dropped, dropped, { body: ME })
+    askEarly()
+    const session = useSession()
+    expect([await session.load(), session.away !== '']).toEqual([null, true])
+    expect((await session.load())?.person.name).toBe('Olive Brandt')
+  })
+  it('is not asked for early where nobody signed in', () => {
+    localStorage.removeItem('signed-in')
+    const asked = answers({ body: ME })
+    askEarly()
     expect(asked).toHaveLength(0)
   })
   it('outlives a line that dropped: the next page asks again', async () => {
@@ -52,11 +73,11 @@ describe('whoever signs out', () => {
     sessionStorage.setItem(KEPT, '{}')
     const unkept = ref(true)
     const discard = vi.fn(() => void (unkept.value = false))
-    const signOut = within(() => {
+    const { signOut, problem } = within(() => {
       guardWindow(() => unkept.value, discard)
       return useSignOut()
     })
-    return { signOut, discard }
+    return { signOut, problem, discard }
   }
   it('is asked about what is not kept, and stays where they say so', async () => {
     const { signOut, discard } = typedIn()
@@ -76,8 +97,8 @@ describe('whoever signs out', () => {
     expect([went, discard.mock.calls.length]).toEqual([['/sign-in'], 1])
     expect([sessionStorage.getItem(KEPT), localStorage.getItem('signed-in')]).toEqual([null, null])
   })
-  it('loses nothing where that fails', async () => {
-    const { signOut, discard } = typedIn()
+  it('loses nothing where that fails, and is told why', async () => {
+    const { signOut, problem, discard } = typedIn()
     const went = bring({ says: { signOut: 'The books are away.' } })
     const done = signOut()
     await flushPromises()
@@ -85,6 +106,6 @@ describe('whoever signs out', () => {
     await done
     expect([went, discard.mock.calls.length]).toEqual([[], 0])
     expect([sessionStorage.getItem(KEPT), localStorage.getItem('signed-in')]).toEqual(['{}', '1'])
-    expect(document.body.textContent).toContain('The books are away.')
+    expect(problem.value!.message).toContain('The books are away.')
   })
 })

@@ -307,6 +307,11 @@ test('a customer’s page: sites, equipment, contacts, agreement; what changed i
 
   await office.getByRole('button', { name: 'Add a site' }).click()
   const dialog = office.getByRole('dialog')
+  await dialog.getByLabel('Town').fill('Lowmoor')
+  await dialog.getByRole('button', { name: 'Same as the billing address' }).click()
+  await expect(dialog.getByLabel('Town')).not.toHaveValue('Lowmoor')
+  await dialog.getByRole('button', { name: 'Put back what stood here' }).click()
+  await expect(dialog.getByLabel('Town')).toHaveValue('Lowmoor')
   await dialog.getByRole('button', { name: 'Same as the billing address' }).click()
   await dialog.getByLabel('Name of the site').fill('Drying hall')
   await dialog.getByLabel('Well depth, feet').fill('140')

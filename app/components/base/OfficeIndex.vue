@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { INDEX } from '~/lib/officeIndex'
 import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
+import Notice from '~/base/Notice.vue'
 
 defineProps<{ /** how many quotes wait */ quotes: number }>()
 const session = useSession()
@@ -15,7 +16,7 @@ const index = computed(() =>
     links: links.filter(([, , may]) => session.may(may)),
   })).filter(({ links }) => links.length),
 )
-const leave = useSignOut()
+const { signOut, problem } = useSignOut()
 </script>
 
 <template>
@@ -51,10 +52,11 @@ const leave = useSignOut()
     <button
       class="who"
       :title="`${session.me?.person.name}, ${session.role}`"
-      @click="leave"
+      @click="signOut"
     >
       Sign out
     </button>
+    <Notice :of="problem" />
   </nav>
 </template>
 

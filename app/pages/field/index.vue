@@ -13,7 +13,7 @@ definePageMeta({ layout: 'field' })
 const session = useSession()
 const { data, problem, refresh } = useAnswer('fieldDay')
 const open = computed(() => data.value?.visits.find((v) => v.id === data.value?.openVisitId))
-const leave = useSignOut()
+const { signOut, problem: notSignedOut } = useSignOut()
 </script>
 
 <template>
@@ -29,11 +29,12 @@ const leave = useSignOut()
         >My sign-in</NuxtLink
       ><button
         class="btn plain"
-        @click="leave"
+        @click="signOut"
       >
         Sign out
       </button>
     </header>
+    <Notice :of="notSignedOut" />
     <Notice
       v-if="data"
       :of="problem"

@@ -36,6 +36,9 @@ const KEYS = [
 const NOT_PRESSED =
   /^(Sign out|Set it to now|Print|CSV|Cards|Keep as CSV|Choose|Erase|Take them out)/
 
+/** What puts something else in its place, or nothing: on purpose. */
+const LEAVES = /^(Leave it|Throw it away|Leave|Take theirs|Forget|Same as)/
+
 const anyOf = async (found: Locator, chance: Chance): Promise<Locator | null> => {
   const count = await found.count()
   return count ? found.nth(chance.between(0, count - 1)) : null
@@ -62,7 +65,7 @@ async function press(window: Desk, { chance, steps, typed }: Sitting): Promise<v
   if (NOT_PRESSED.test(name)) return
   const often = chance.maybe(0.1) ? 2 : 1
   steps.push(`${window.who} presses “${name}”${often > 1 ? ' twice' : ''}`)
-  if (/^(Leave it|Throw it away|Leave|Take theirs|Forget)/.test(name)) leave(typed, window)
+  if (LEAVES.test(name)) leave(typed, window)
   await button.click({ ...SOON, clickCount: often, delay: 20 }).catch(() => {})
 }
 function leave(typed: Typed[], window: Desk): void {
