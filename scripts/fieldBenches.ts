@@ -1,8 +1,10 @@
 // The phone, measured: taps from setting off to the money, the day on a slow processor, a visit with pictures.
 import { randomUUID } from 'node:crypto'
-import { chromium, type Browser, type Page } from '@playwright/test'
+import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { v7 } from 'uuid'
+import type { Answer, RouteName } from '../shared/api'
+import { NOW } from './lib/rig.mjs'
 import { round, seconds, tell, type Bench, type Rig } from './lib/tell'
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true } as const
@@ -12,25 +14,56 @@ const launch = () =>
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'],
   })
-async function technician(browser: Browser, base: string, who: string): Promise<Page> {
-  const context = await browser.newContext({ ...PHONE, baseURL: base, reducedMotion: 'reduce' })
-  await context.request.post('/api/v1/session', {
+const signIn = (context: BrowserContext, who: string) =>
+  context.request.post('/api/v1/session', {
     data: { email: `${who}@demo.test`, password: 'open-ledger' },
     headers: { 'Idempotency-Key': randomUUID() },
   })
+async function technician(browser: Browser, base: string, who: string): Promise<Page> {
+  const context = await browser.newContext({ ...PHONE, baseURL: base, reducedMotion: 'reduce' })
+  await signIn(context, who)
   await context.addInitScript(() => localStorage.setItem('signed-in', '1'))
   return context.newPage()
 }
+/** What a route answers that is asked with no more than its address. */
+const read = async <N extends RouteName>(context: BrowserContext, address: string) =>
+  (await (await context.request.get(`/api/v1${address}`)).json()) as Answer<N>
+/** A visit of today with one task on it, booked for a technician by the office. */
+async function visitWithTask(browser: Browser, base: string, technicianId: string) {
+  const office = await browser.newContext({ baseURL: base })
+  await signIn(office, 'office')
+  const { items: known } = await read<'matches'>(office, '/matches?q=lowfold')
+  const { customerId } = known[0]!
+  const { sites } = await read<'caller'>(office, `/callers/${customerId}`)
+  const { items: entries } = await read<'searchPriceBook'>(
+    office,
+    '/price-book/search?q=diagnostic',
+  )
+  const visitId = v7()
+  const booked = await office.request.post(`/api/v1/calls/${v7()}/book`, {
+    data: {
+      ...{ workOrderId: v7(), visitId, customerId, siteId: sites[0]!.id, technicianId },
+      ...{ problem: 'No water at the tap', override: true, reason: 'Measured' },
+      ...{ date: NOW.slice(0, 10), start: '16:30' },
+      entries: [{ entryId: entries[0]!.id, quantity: '1' }],
+    },
+    headers: { 'Idempotency-Key': randomUUID() },
+  })
+  if (!booked.ok()) throw new Error(await booked.text())
+  await office.close()
+  return visitId
+}
 async function fieldTaps(rig: Rig): Promise<void> {
   const browser = await launch()
-  const page = await technician(browser, rig.env.TEST_URL!, 'maud')
-  await page.goto('/field')
+  const page = await technician(browser, rig.env.TEST_URL!, 'rosa')
+  const { person } = await read<'session'>(page.context(), '/session')
+  const visitId = await visitWithTask(browser, rig.env.TEST_URL!, person.id)
+  await page.goto(`/field/visits/${visitId}`)
   let taps = 0
   const tap = async (name: string | RegExp) => {
     await page.getByRole('button', { name }).first().click()
     taps++
   }
-  await page.locator('ol li').filter({ hasNotText: '✓ finished' }).getByRole('link').first().click()
   await tap('Set off')
   await tap('I have arrived')
   await tap(/^Tick off/)
