@@ -21,8 +21,10 @@ const props = defineProps<{
   primary?: boolean
   /** nothing is an answer, too */
   optional?: boolean
+  /** names what it is about: what was typed and not sent survives */
+  draft?: string
 }>()
-const form = useForm({ text: props.begins ?? '' })
+const form = useForm({ text: props.begins ?? '' }, { draft: props.draft })
 const give = () =>
   form.send(
     () => props.send(form.values.text.trim()),

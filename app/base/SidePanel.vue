@@ -1,12 +1,14 @@
 <script setup lang="ts">
-// A panel beside the page, which stays in use behind it: about one thing of it. It takes no focus by itself, and asks before what was typed in it
-// is lost. Its own drawing: the library's holds the keys.
+// A panel beside the page, which stays in use behind it: about one thing of it. It takes the focus of who opened it by a key, not of who pointed,
+// and asks before what was typed in it is lost. Its own drawing: the library's holds the keys.
+import { nextTick, useTemplateRef, watch } from 'vue'
+import { useFocusBack } from './focusBack'
 import { askBeforeLeaving, leavingWithin } from './leaving'
 import { useShortcuts } from '~/lib/shortcuts'
 import ActButton from './ActButton.vue'
 
 const open = defineModel<boolean>({ default: true })
-defineProps<{ title: string }>()
+const props = defineProps<{ title: string; /** what it is about */ about: string }>()
 const emit = defineEmits<{ close: [] }>()
 const forms = leavingWithin()
 async function close() {
@@ -15,6 +17,18 @@ async function close() {
   open.value = false
   emit('close')
 }
+const panel = useTemplateRef<HTMLElement>('panel')
+const isByKey = () => document.activeElement?.matches(':focus-visible') ?? false
+watch(
+  () => open.value && props.about,
+  async (about) => {
+    if (!about || !isByKey()) return
+    await nextTick()
+    panel.value?.focus()
+  },
+  { immediate: true },
+)
+useFocusBack(() => open.value)
 useShortcuts([
   {
     keys: 'Esc',
@@ -31,7 +45,9 @@ useShortcuts([
   <Teleport to="body">
     <div
       v-if="open"
+      ref="panel"
       role="dialog"
+      tabindex="-1"
       class="side-panel"
       :aria-label="title"
     >
@@ -62,6 +78,9 @@ useShortcuts([
   background: var(--sheet);
   border-left: 1px solid var(--rule-2);
   box-shadow: -6px 0 18px rgb(22 36 31 / 12%);
+}
+.side-panel:focus-visible {
+  outline-offset: -3px;
 }
 header {
   padding: 12px 16px;

@@ -47,6 +47,27 @@ describe('the first field', () => {
     focusFirst(page.element as HTMLElement)
     expect(at()).toBe('why')
   })
+  /** What is asked comes with an answer, a moment after its frame. */
+  async function later(meanwhile: () => void) {
+    const isThere = ref(false)
+    const page = mount(() => h('form', isThere.value ? [h('input', { id: 'late' })] : []), {
+      attachTo: document.body,
+    })
+    focusFirst(page.element as HTMLElement)
+    meanwhile()
+    isThere.value = true
+    await nextTick()
+    await Promise.resolve()
+  }
+  it('has it once it comes', async () => {
+    await later(() => {})
+    expect(at()).toBe('late')
+  })
+  it('that comes late takes it from nobody who went on meanwhile', async () => {
+    const elsewhere = drawn(['input', { id: 'elsewhere' }])
+    await later(() => elsewhere.get<HTMLInputElement>('#elsewhere').element.focus())
+    expect(at()).toBe('elsewhere')
+  })
   it('is left to a finger, and nothing is done where there is none', () => {
     vi.stubGlobal('matchMedia', () => ({ matches: true }))
     const page = drawn(['input', { id: 'first' }])

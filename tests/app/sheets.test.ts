@@ -1,9 +1,11 @@
 // Sheets in use: money that is taken by several methods, a visit beside the schedule, customers from a file, prices that are changed by a rule.
 import { DOMWrapper, mount } from '@vue/test-utils'
-import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { routeOf, type Answer, type RouteName } from '~~/shared/api'
 import PaySheet from '~/components/payments/PaySheet.vue'
+import { draftsOf } from '~/base/drafts'
 import FileInput from '~/base/FileInput.vue'
+import { watchFocus } from '~/base/focusBack'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import type { Visit } from '~/dispatch/visit/visit'
 import { catalogueOfRoutes } from '~/lib/api'
@@ -14,6 +16,7 @@ import { bring, open, settle, type Says } from './screen'
 
 const ID = '0192d4e0-0000-7000-8000-00000000002a'
 const INES = '0192d4e0-0000-7000-8000-0000000000aa'
+const OTHER = '0192d4e0-0000-7000-8000-00000000002b'
 const PIET = '0192d4e0-0000-7000-8000-0000000000bb'
 const usd = (amount: string) => ({ amount, currency: 'USD' })
 const made = <N extends RouteName>(name: N, over: Partial<Answer<N>> = {}, wanted?: Wanted) =>
@@ -215,6 +218,36 @@ describe('a visit beside the schedule', () => {
     await page.setProps({ visit: visit({ version: 9, technicianId: PIET }) })
     await settle()
     expect(typed('Begins')).toBe('15:30')
+  })
+  it('has again what was typed about it, after another one was looked at', async () => {
+    draftsOf(INES)
+    const page = await drawn({})
+    const field = () =>
+      body().get<HTMLInputElement>('[aria-label="Why it will not be"]').element.value
+    goTo('Cancel the visit')
+    await fill('Why it will not be', 'the well is dry')
+    await page.setProps({ visit: visit({ id: OTHER, customer: 'Crossways Estate' }) })
+    await settle()
+    expect(field()).toBe('')
+    await page.setProps({ visit: visit({}) })
+    await settle()
+    expect(field()).toBe('the well is dry')
+  })
+  it('takes the focus of whoever opened it by a key, and gives it back', async () => {
+    const opener = document.body.appendChild(document.createElement('button'))
+    watchFocus()
+    opener.focus()
+    const matches = vi.spyOn(opener, 'matches').mockReturnValue(true)
+    const page = await drawn({})
+    expect(document.activeElement!.getAttribute('role')).toBe('dialog')
+    await page.setProps({ visit: null })
+    await expect.poll(() => document.activeElement).toBe(opener)
+    // Somebody who points at it goes on where they are.
+    matches.mockReturnValue(false)
+    await page.setProps({ visit: visit({}) })
+    await settle()
+    expect(document.activeElement).toBe(opener)
+    opener.remove()
   })
   it('that is locked is only unlocked', async () => {
     await drawn({ lockVisit: visit() }, { locked: true })

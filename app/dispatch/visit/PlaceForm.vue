@@ -34,7 +34,7 @@ const asIs = (v: Visit) => ({
   durationSeconds: v.durationSeconds,
   crewIds: [...v.crewIds],
 })
-const form = useForm(asIs(props.visit))
+const form = useForm(asIs(props.visit), { draft: `place ${props.visit.id}` })
 /** what speaks against it, until it is placed all the same */
 const warned = ref('')
 watch(

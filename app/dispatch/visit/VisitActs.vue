@@ -67,12 +67,14 @@ async function cancel(reason: string) {
     label="Why it will not be"
     placeholder="why it will not be"
     act="Cancel the visit"
+    :draft="`cancel visit ${visit.id}`"
     :send="cancel"
   />
 </template>
 
 <style scoped>
 .row {
+  flex-wrap: wrap;
   align-items: flex-end;
 }
 </style>

@@ -41,6 +41,7 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
   <SidePanel
     :model-value="visit !== null"
     :title="visit ? `${visit.title}, ${visit.customer}` : ''"
+    :about="visit?.id ?? ''"
     @close="emit('close')"
   >
     <div
@@ -119,6 +120,7 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
           label="Invite by mail"
           placeholder="mail address"
           act="Send as invitation"
+          :draft="`invite ${visit.id}`"
           :send="invite"
         />
         <p
