@@ -3,6 +3,7 @@ import { DOMWrapper } from '@vue/test-utils'
 import { beforeAll, describe, expect, it, vi } from 'vitest'
 import { clockActsFrom, visitLifecycle, type VisitState } from '~~/core/visits/visitLifecycle'
 import { routeOf, type Answer } from '~~/shared/api'
+import { draftsOf } from '~/base/drafts'
 import { catalogueOfRoutes } from '~/lib/api'
 import { askAllAnew } from '~/lib/live'
 import { useSession } from '~/stores/session'
@@ -254,6 +255,15 @@ describe('the bill at the door', () => {
       body: { shownTotal: visit.workOrder.bill.total.amount },
     })
     expect((acts()[0]!.body as { to: string[] }).to[0]).toBe('else@example.com')
+  })
+  it('has the address again that was typed before a step back', async () => {
+    draftsOf(ID)
+    await onPhone(visitIn('finished', (v) => (v.workOrder.invoices = [])))
+    await press('Bill')
+    await fill('Send to', 'else@example.com')
+    await press('Back to the visit')
+    await press('Bill')
+    expect(typed('Send to')).toBe('else@example.com')
   })
   it('is made and not sent where that is wanted', async () => {
     const { acts } = await onPhone(visitIn('finished', (v) => (v.workOrder.invoices = [])))

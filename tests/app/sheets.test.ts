@@ -73,6 +73,15 @@ describe('taking money', () => {
     ])
     expect(page.emitted('paid')).toHaveLength(1)
   })
+  it.each([
+    ['10.005', 'Take payment'],
+    ['10.5', 'Take $10.50'],
+    ['ten', 'Take payment'],
+  ])('%s is offered as “%s”: no sum that nobody typed', async (amount, offered) => {
+    await drawn(paid('10.50', '0.00'))
+    await fill('Amount', amount)
+    expect(buttons(offered)).toHaveLength(1)
+  })
   it('is done when nothing is open any more', async () => {
     await drawn(paid('150.00', '0.00'))
     await press('Take $150.00')

@@ -4,6 +4,7 @@ import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import LineSources from '~/components/pricebook/LineSources.vue'
 import OwnLine from '~/components/pricebook/OwnLine.vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
+import { asked } from '~/base/leaving'
 import SupplierSheet from '~/components/pricebook/SupplierSheet.vue'
 import { forgetBook } from '~/lib/book'
 import { catalogueOfRoutes } from '~/lib/api'
@@ -320,6 +321,18 @@ describe('a supplier’s catalogue', () => {
     await putIn(1)
     await press(`Take out ${goods.items[1]!.name}`)
     expect(buttons(/^Take \d/)).toHaveLength(0)
+  })
+  it('asks before a basket is left', async () => {
+    const page = await drawn()
+    await putIn(2)
+    await press('Close this dialog')
+    expect(asked.value!.title).toBe('Not kept yet')
+    asked.value!.answer(false)
+    await settle()
+    expect([page.emitted('close'), buttons(/^Take 1 line/).length]).toEqual([undefined, 1])
+    await press(`Take out ${goods.items[2]!.name}`)
+    await press('Close this dialog')
+    await expect.poll(() => page.emitted('close')).toBeTruthy()
   })
   it('that does not answer says so', async () => {
     await drawn({ supplierProducts: 'Wells & Co does not answer.' })

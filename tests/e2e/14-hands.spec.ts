@@ -206,6 +206,26 @@ test('on the phone: findings are kept while a photo goes, Back leads to the step
   await second.getByRole('button', { name: 'Take theirs' }).click()
   await expect(findings(second)).toHaveValue('The tank is gone')
 })
+test('on the phone: who cannot draw signs with a typed name, by keyboard alone', async ({
+  browser,
+}) => {
+  const ines = await sitDown(browser, 'ines')
+  await ines.getByRole('link', { name: /Open now/ }).click()
+  await ines.getByRole('button', { name: 'Show the customer' }).click()
+  const name = ines.getByLabel('Your name')
+  const write = ines.getByRole('button', { name: 'Sign with the typed name' })
+  const agree = ines.getByRole('button', { name: /^I agree to/ })
+  await expect(write).toBeDisabled()
+  await name.fill('Alva Quill')
+  await write.press('Enter')
+  // Another name is not what was signed.
+  await name.fill('Alva Quille')
+  await agree.press('Enter')
+  await expect(ines.getByText('Sign in the box first.').first()).toBeVisible()
+  await write.press('Enter')
+  await agree.press('Enter')
+  await expect(ines.getByText(/✓ Alva Quille signed for/)).toBeVisible()
+})
 test('without a line a page that was never opened is not opened, and the one that is there stays', async ({
   browser,
 }) => {

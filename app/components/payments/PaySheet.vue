@@ -5,6 +5,7 @@ import { call, newId, type Problem } from '~/lib/api'
 import { useForm } from '~/base/useForm'
 import type { Answer } from '~~/shared/api'
 import { useSession } from '~/stores/session'
+import { currencyExponent } from '~~/core/money/currencyExponent'
 import type { Money } from '~~/core/money/formatMinor'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -101,8 +102,11 @@ function takeNow() {
 }
 const button = computed(() => {
   const { amount } = form.values
-  const sum = /^\d+(\.\d+)?$/.test(amount)
-  return sum ? session.money({ amount, currency: left.value.currency }) : 'payment'
+  const { currency } = left.value
+  // A sum that the currency does not have is not rounded to one that nobody typed.
+  const [, whole, part = ''] = /^(\d+)(?:\.(\d+))?$/.exec(amount) ?? []
+  const isSum = whole !== undefined && part.length <= currencyExponent(currency)
+  return isSum ? session.money({ amount, currency }) : 'payment'
 })
 </script>
 

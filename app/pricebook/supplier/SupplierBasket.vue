@@ -2,6 +2,7 @@
 // What is taken from suppliers, before it becomes lines.
 import type { Answer } from '~~/shared/api'
 import type { Problem } from '~/lib/api'
+import { guardWindow } from '~/base/leaving'
 import ActButton from '~/base/ActButton.vue'
 import FigureInput from '~/base/FigureInput.vue'
 import { useSession } from '~/stores/session'
@@ -11,6 +12,8 @@ export type Taken = Product & { line: string; quantity: string }
 defineProps<{ problem: Problem | null }>()
 const basket = defineModel<Taken[]>({ required: true })
 const session = useSession()
+// What was put in is asked about before its sheet is closed.
+guardWindow(() => basket.value.length > 0)
 const show = (amount: string | null) => (amount === null ? '' : session.figure(amount))
 </script>
 

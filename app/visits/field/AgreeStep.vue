@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What the customer sees and signs: no internal figures; the total that they saw is sent along with the signature.
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import SignaturePad from 'signature_pad'
 import { call, newId } from '~/lib/api'
 import { useSession } from '~/stores/session'
@@ -12,10 +12,14 @@ const props = defineProps<{
   of: ReturnType<typeof useFieldVisit>
 }>()
 const emit = defineEmits<{ done: [] }>()
+const INK = '#16241f'
+const EDGE = 16
 const session = useSession()
 const canvas = ref<HTMLCanvasElement>()
 const pad = shallowRef<SignaturePad | null>(null)
 const signer = ref('')
+/** Who cannot draw signs with the name that is typed. */
+const isTyped = ref(false)
 const wrong = (path: string) => props.of.failed.value?.at(path) ?? ''
 /** What the customer looks at: it does not change under the finger that signs it. */
 const shown = shallowRef(props.work)
@@ -25,8 +29,25 @@ const changed = computed(() => asShown(props.work) !== asShown(shown.value))
 /** Whoever signs what changed signs it anew. */
 function showNow() {
   shown.value = props.work
+  clear()
+}
+function clear() {
+  isTyped.value = false
   pad.value?.clear()
 }
+/** The name, and that it was typed, stand where it would be drawn. */
+function writeName() {
+  pad.value!.clear()
+  isTyped.value = true
+  const { offsetWidth, offsetHeight } = canvas.value!
+  const ink = canvas.value!.getContext('2d')!
+  ink.fillStyle = INK
+  ink.font = `italic 28px ${getComputedStyle(canvas.value!).fontFamily}`
+  ink.fillText(signer.value.trim(), EDGE, offsetHeight / 2, offsetWidth - 2 * EDGE)
+  ink.font = `14px ${getComputedStyle(canvas.value!).fontFamily}`
+  ink.fillText('signed with the typed name', EDGE, offsetHeight - EDGE)
+}
+watch(signer, () => isTyped.value && clear())
 /** As large as its place: a phone that is turned keeps what was drawn. */
 function fit() {
   const box = canvas.value!
@@ -36,10 +57,13 @@ function fit() {
   box.height = box.offsetHeight * ratio
   box.getContext('2d')!.scale(ratio, ratio)
   pad.value?.fromData(drawn)
+  if (isTyped.value) writeName()
 }
 onMounted(() => {
   fit()
-  pad.value = new SignaturePad(canvas.value!, { penColor: '#16241f' })
+  pad.value = new SignaturePad(canvas.value!, { penColor: INK })
+  // Who draws after all begins on an empty place.
+  pad.value.addEventListener('beginStroke', () => isTyped.value && clear())
 })
 onMounted(() => window.addEventListener('resize', fit))
 onBeforeUnmount(() => window.removeEventListener('resize', fit))
@@ -48,7 +72,7 @@ async function sign() {
     id: newId(),
     visitId: props.visitId,
     name: signer.value,
-    image: pad.value?.isEmpty() ? '' : pad.value!.toDataURL('image/png'),
+    image: isTyped.value || !pad.value!.isEmpty() ? pad.value!.toDataURL('image/png') : '',
     shownTotal: shown.value.price.total.amount,
   }
   if (await props.of.change(() => call('sign', { params: { id: props.work.id }, body })))
@@ -150,9 +174,16 @@ async function sign() {
     <div class="row">
       <button
         class="btn grow"
-        @click="pad?.clear()"
+        @click="clear"
       >
         Sign again
+      </button>
+      <button
+        class="btn grow"
+        :disabled="!signer.trim()"
+        @click="writeName"
+      >
+        Sign with the typed name
       </button>
       <button
         class="btn grow"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // Billing at the door: what is done becomes an invoice, and its money is taken.
-import { computed, reactive, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import Pending from '~/base/Pending.vue'
+import { useForm } from '~/base/useForm'
 import PaySheet from '~/components/payments/PaySheet.vue'
 import SendInvoice from '~/invoices/SendInvoice.vue'
 import type { Invoice } from '~/invoices/useInvoice'
@@ -14,7 +15,9 @@ import type { useFieldVisit, Work } from './useFieldVisit'
 const props = defineProps<{ work: Work; of: ReturnType<typeof useFieldVisit> }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
-const mail = reactive({ first: props.work.customer.email, second: props.work.customer.email2 })
+const { email: first, email2: second } = props.work.customer
+/** An address that was typed is there again after a step back. */
+const mail = useForm({ first, second }, { draft: `bill ${props.work.id}` })
 const id = newId()
 /** What is open already, when nothing is left to bill. */
 function openInvoice(): string | null {
@@ -36,7 +39,7 @@ const isUnsent = computed(() => {
 const paying = ref(false)
 /** the invoice that was made to be sent later, while it is */
 const sending = shallowRef<Invoice | null>(null)
-const mails = () => [mail.first, mail.second].map((to) => to.trim()).filter(Boolean)
+const mails = () => [mail.values.first, mail.values.second].map((to) => to.trim()).filter(Boolean)
 const bill = (send: boolean) =>
   props.of.act(async () => {
     await call('makeInvoice', {
@@ -44,6 +47,7 @@ const bill = (send: boolean) =>
       body: { id, to: send ? mails() : [], shownTotal: props.work.bill.total.amount },
     })
     made.value = id
+    mail.settle(mail.values)
     // Whoever bills at the door is paid there, most often: the sheet is a tap less, and one to close.
     paying.value = Boolean(session.me?.person.takesMoney)
     await props.of.refresh()
@@ -88,7 +92,7 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
       <label class="field">
         <span>Send to</span>
         <input
-          v-model="mail.first"
+          v-model="mail.values.first"
           class="plain"
           type="email"
         />
@@ -96,14 +100,14 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
       <label class="field">
         <span>and to</span>
         <input
-          v-model="mail.second"
+          v-model="mail.values.second"
           class="plain"
           type="email"
         />
       </label>
       <button
         class="btn act"
-        :disabled="of.busy.value || !mail.first.trim()"
+        :disabled="of.busy.value || !mail.values.first.trim()"
         @click="bill(true)"
       >
         Make and send invoice {{ session.money(work.bill.total) }}
