@@ -58,6 +58,11 @@ const MOST_INVOICES = 12
         >
       </template>
     </DataTable>
+    <p v-if="customer.papers.length > MOST_INVOICES">
+      <NuxtLink :to="{ path: '/invoices', query: { q: customer.name } }"
+        >The others in the list of invoices</NuxtLink
+      >
+    </p>
   </template>
   <h2>Work</h2>
   <DataTable

@@ -8,6 +8,11 @@ const WORDS: Finder[] = [
   { id: 'o.id', from: 'work_orders o', words: 'o.number, o.title, o.order_number, o.own_words' },
   { id: 'o.id', from: 'customers k JOIN work_orders o ON o.customer_id = k.id', words: 'k.search' },
   { id: 'o.id', from: 'sites k JOIN work_orders o ON o.site_id = k.id', words: 'k.search' },
+  {
+    id: 'v.work_order_id',
+    from: 'people k JOIN visits v ON v.technician_id = k.id',
+    words: 'k.name',
+  },
 ]
 const SORTS: Record<string, string> = { created: 'w.created_at', number: 'w.number' }
 interface WorkOrderFilter {

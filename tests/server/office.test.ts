@@ -306,6 +306,20 @@ describe('a list', () => {
         (await books.ok('payments', { query: { q } })).items.map((p) => p.customer),
         q,
       ).toContain('Żurek & Marrowfield')
+    // Who went there, alone and beside another word; nobody else's.
+    const goers = async (workOrder: string) => {
+      const [rows] = await db.query(
+        'SELECT p.name FROM visits v JOIN people p ON p.id = v.technician_id WHERE v.work_order_id = ?',
+        [workOrder],
+      )
+      return (rows as { name: string }[]).map(({ name }) => name)
+    }
+    const { items: piets } = await office.ok('workOrders', { query: { q: 'Piet' } })
+    expect(piets.length).toBeGreaterThan(2)
+    for (const w of piets) expect(await goers(w.id)).toContain('Piet Sandvik')
+    const third = piets[2]!
+    const both = await office.ok('workOrders', { query: { q: `piet ${third.number}` } })
+    expect(both.items.map((w) => w.id)).toEqual([third.id])
     // Signs that mean something to the database mean themselves here.
     expect((await books.ok('payments', { query: { q: '%' } })).items).toEqual([])
   })

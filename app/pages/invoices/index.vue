@@ -69,7 +69,23 @@ const load = (q: string, after?: string) =>
         @click="state = k"
       >
         {{ name }}
-      </ActButton></template
+      </ActButton>
+      <template v-if="session.may('figures.export')"
+        ><a
+          class="btn"
+          href="/api/v1/export/invoices.csv"
+          >All as CSV</a
+        ><a
+          class="btn"
+          href="/api/v1/export/payments.csv"
+          >Payments as CSV</a
+        ></template
+      ><a
+        v-if="session.may('ledger.see')"
+        class="btn"
+        href="/api/v1/export/journal.ledger"
+        >Journal</a
+      ></template
     >
 
     <template #invoice="{ row: item }"

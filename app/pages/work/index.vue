@@ -91,6 +91,12 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
             ...(lists?.items ?? []).map((l) => ({ value: l, label: l })),
           ]"
       /></Field>
+      <a
+        v-if="session.may('figures.export')"
+        class="btn"
+        href="/api/v1/export/work-orders.csv"
+        >All as CSV</a
+      >
     </template>
 
     <template #workOrder="{ row: item }"
