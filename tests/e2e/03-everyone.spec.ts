@@ -28,6 +28,21 @@ async function accessible(page: Page, where: string) {
     ),
   ).toEqual([])
 }
+const FINGER_PX = 44
+/** What a finger is to hit and could miss: of a field its frame counts, of a box to tick its label. */
+const small = (page: Page): Promise<string[]> =>
+  page.evaluate((least) => {
+    const acts = document.querySelectorAll('button, a, input, textarea, select, [role=radio]')
+    const targetOf = (e: Element) =>
+      e.matches('[type=checkbox], [type=radio], [type=file]')
+        ? e.closest('label')!
+        : (e.closest('.el-input__wrapper, .el-select__wrapper') ?? e)
+    return [...acts]
+      .filter((e) => e.getClientRects().length)
+      .map(targetOf)
+      .filter((e) => e.clientWidth < least - 2 || e.getBoundingClientRect().height < least)
+      .map((e) => `${e.tagName} ${(e.textContent || e.getAttribute('aria-label') || '').trim()}`)
+  }, FINGER_PX)
 test('the office’s screens', async ({ browser }) => {
   test.setTimeout(400_000)
   const office = await sitDown(browser, 'office')
@@ -110,11 +125,23 @@ test('the technician’s screens', async ({ browser }) => {
   await piet.getByRole('link', { name: /Open now/ }).click()
   await expect(piet.getByRole('timer')).toBeVisible()
   await accessible(piet, '/field/visits')
+  expect(await small(piet)).toEqual([])
+  await piet.getByRole('button', { name: 'Show the customer' }).click()
+  await expect(piet.getByLabel('Signature')).toBeVisible()
+  await accessible(piet, 'the agreement')
+  expect(await small(piet)).toEqual([])
+  await piet.goBack()
   await piet.getByRole('button', { name: '+ Price book' }).click()
   await expect(piet.getByRole('list', { name: 'Charges at hand' })).toBeVisible()
   await accessible(piet, 'price book in the field')
+  expect(await small(piet)).toEqual([])
   await piet.goto('/unpaid')
   await expect(piet).toHaveURL(/field/)
+  await expect(piet.getByRole('link', { name: /Open now/ })).toBeVisible()
+  expect(await small(piet)).toEqual([])
+  await piet.goto('/me')
+  await expect(piet.getByLabel('Current password')).toBeVisible()
+  expect(await small(piet)).toEqual([])
   quiet(piet)
 })
 test('the public request form', async ({ page }) => {

@@ -72,17 +72,17 @@ const load = (q: string, after?: string) =>
       </ActButton>
       <template v-if="session.may('figures.export')"
         ><a
-          class="btn"
+          class="btn plain"
           href="/api/v1/export/invoices.csv"
           >All as CSV</a
         ><a
-          class="btn"
+          class="btn plain"
           href="/api/v1/export/payments.csv"
           >Payments as CSV</a
         ></template
       ><a
         v-if="session.may('ledger.see')"
-        class="btn"
+        class="btn plain"
         href="/api/v1/export/journal.ledger"
         >Journal</a
       ></template

@@ -93,7 +93,7 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
       /></Field>
       <a
         v-if="session.may('figures.export')"
-        class="btn"
+        class="btn plain"
         href="/api/v1/export/work-orders.csv"
         >All as CSV</a
       >

@@ -180,18 +180,18 @@ async function sign() {
       </button>
       <button
         class="btn grow"
-        :disabled="!signer.trim()"
-        @click="writeName"
-      >
-        Sign with the typed name
-      </button>
-      <button
-        class="btn grow"
         @click="emit('done')"
       >
         Not now
       </button>
     </div>
+    <button
+      class="btn plain"
+      :disabled="!signer.trim()"
+      @click="writeName"
+    >
+      Sign with the typed name
+    </button>
   </section>
 </template>
 

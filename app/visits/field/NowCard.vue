@@ -110,7 +110,7 @@ const line = computed(
   border: 1px solid var(--rule-2);
 }
 .paused {
-  background: #4b6f63;
+  background: #3f6156;
 }
 .watch {
   font-size: min(2.75rem, 17vw);
@@ -122,7 +122,7 @@ const line = computed(
 }
 .acts .btn {
   flex: 1;
-  background: rgb(255 255 255 / 16%);
+  background: rgb(255 255 255 / 12%);
   color: #fff;
   border-color: rgb(255 255 255 / 35%);
 }

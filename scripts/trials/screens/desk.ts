@@ -96,7 +96,7 @@ function listen(desk: Desk): void {
       m.type() === 'error' &&
       !/Failed to load resource|Failed to fetch|EventSource|ERR_/.test(m.text())
     )
-      desk.complaints.push(`console: ${m.text().slice(0, 200)}`)
+      desk.complaints.push(`console: ${m.text().slice(0, 200)} (${m.location().url})`)
   })
   page.on('response', (answer) => {
     const { pathname } = new URL(answer.url())
