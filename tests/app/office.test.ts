@@ -5,6 +5,7 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
 import { permissionsOf } from '~~/core/access/permissions'
 import { routeOf, type Answer, type RouteName } from '~~/shared/api'
+import { asked } from '~/base/leaving'
 import FindAnything from '~/components/base/FindAnything.vue'
 import ReminderSheet from '~/dispatch/visit/ReminderSheet.vue'
 import TellSheet from '~/dispatch/visit/TellSheet.vue'
@@ -404,6 +405,29 @@ describe('what is unpaid', () => {
       body: { kind: 'no_answer' },
     })
   })
+  it('is paid with a receipt to each address of whoever stands beside', async () => {
+    const addresses = { email: 'farm@example.com', email2: 'office@example.com' }
+    const { acts } = await open('/unpaid', {
+      server: {
+        says: {
+          unpaid,
+          owing: (url: string) => ({ ...owing(url), ...addresses }),
+          pay: made('pay'),
+        },
+      },
+    })
+    await press(unpaid.worklist[2]!.name)
+    await press('Paid now…')
+    await fill('Amount', '10.00')
+    await press('Take $10.00')
+    expect(acts()[0]).toMatchObject({
+      name: 'pay',
+      body: {
+        customerId: unpaid.worklist[2]!.customerId,
+        receiptTo: ['farm@example.com', 'office@example.com'],
+      },
+    })
+  })
   it('is shown by customer, with sums that the server made', async () => {
     const { page } = await open('/unpaid', { server: { says: { unpaid, owing } } })
     await press('Ageing by customer')
@@ -411,6 +435,41 @@ describe('what is unpaid', () => {
     expect(sums.find((text) => text.startsWith('All'))).toContain(
       useSession().money(unpaid.totals.owed, false),
     )
+  })
+})
+
+describe('hours and areas', () => {
+  const setUp = made('scheduleSetUp')
+  const there = (says: object = {}) =>
+    open('/schedule/set-up', { server: { says: { scheduleSetUp: setUp, ...says } } })
+  it('leave a territory as it is, so that the next one is a new one', async () => {
+    const { acts } = await there({ keepTerritory: setUp })
+    const third = setUp.territories[2]!
+    await press(`Change ${third.name}`)
+    goTo('Keep the territory')
+    await press('Leave it as it is')
+    await fill('Postcodes: single ones, beginnings, ranges', '04101')
+    await fill('A territory', 'The fells')
+    await press('Keep the territory')
+    expect(acts()[0]!.body).toMatchObject({ name: 'The fells' })
+    expect((acts()[0]!.body as { id: string }).id).not.toBe(third.id)
+  })
+  it('end a calendar link only where somebody says so', async () => {
+    const technicians = setUp.technicians.map((p) => ({ ...p, calendar: true }))
+    const { acts } = await there({ scheduleSetUp: { ...setUp, technicians } })
+    const third = `Calendar of ${technicians[2]!.name}`
+    await press(third)
+    expect(asked.value!.text).toContain(technicians[2]!.name)
+    asked.value!.answer(false)
+    await settle()
+    expect(acts()).toEqual([])
+    await press(third)
+    asked.value!.answer(true)
+    await settle()
+    expect(acts()[0]).toMatchObject({
+      name: 'newCalendar',
+      url: `/api/v1/technicians/${technicians[2]!.id}/calendar`,
+    })
   })
 })
 
