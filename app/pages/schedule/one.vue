@@ -161,6 +161,7 @@ useShortcuts([
 }
 .head {
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   align-items: center;
   padding: 10px 14px;
@@ -188,9 +189,6 @@ useShortcuts([
 @media (max-width: 700px) {
   .views {
     height: auto;
-  }
-  .head {
-    flex-wrap: wrap;
   }
 }
 </style>
