@@ -157,7 +157,7 @@ export const invoiceRoutes = {
     summary: 'Invoices',
     query: obj({
       ...listQuery,
-      state: oneOf(['open', 'overdue', 'paid'] as const),
+      state: oneOf(['open', 'overdue', 'paid', 'unsent'] as const),
       customerId: id(),
     }),
     answer: page(row),
@@ -237,7 +237,7 @@ export const invoiceRoutes = {
     path: '/messages',
     may: 'messages.see',
     summary: 'What was sent to customers: waiting, delivered, opened, failed',
-    query: obj({ ...listQuery }),
+    query: obj({ ...listQuery, state: oneOf(['waiting', 'failed'] as const) }),
     answer: page(
       obj({
         id: id().required(),

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import { useFilter } from '~/lib/useFilter'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Notice from '~/base/Notice.vue'
@@ -10,7 +11,9 @@ import Notice from '~/base/Notice.vue'
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const open = ref('')
-const load = (q: string, after?: string) => call('messages', { query: { q, after } })
+const state = useFilter<'' | 'failed' | 'waiting'>('state')
+const load = (q: string, after?: string) =>
+  call('messages', { query: { q, after, state: state.value || undefined } })
 const { busy, problem, act } = useAct()
 const retry = (id: string) => act(() => call('retryMessage', { params: { id } }))
 </script>
@@ -21,6 +24,7 @@ const retry = (id: string) => act(() => call('retryMessage', { params: { id } })
     hint="What went out, and whether it arrived and was opened."
     filter="Address, subject, customer"
     :load="load"
+    :watch-key="state"
     empty="Nothing was sent yet."
     picks
     :columns="[
@@ -37,6 +41,21 @@ const retry = (id: string) => act(() => call('retryMessage', { params: { id } })
     ]"
     @pick="(item) => (open = open === item.id ? '' : item.id)"
   >
+    <template #acts
+      ><ActButton
+        v-for="[k, name] in [
+          ['', 'All'],
+          ['failed', 'Failed'],
+          ['waiting', 'Waiting'],
+        ] as const"
+        :key="k"
+        :on="state === k"
+        :aria-pressed="state === k"
+        @click="state = k"
+      >
+        {{ name }}
+      </ActButton></template
+    >
     <template #note><Notice :of="problem" /></template>
     <template #to="{ row: item }"
       >{{ item.to }}<br /><span class="quiet small">{{ item.customer }}</span></template

@@ -59,6 +59,7 @@ export async function listMessages(
   const p = paging(query, ['created'], '-created')
   const { rows, total } = await messagePage(ctx.tx, {
     q: query.q ?? '',
+    state: query.state,
     limit: p.limit,
     after: p.after,
   })

@@ -485,17 +485,38 @@ describe('mail', () => {
   })
   it('says when an address does not exist, and lets somebody try again', async () => {
     const { workOrderId } = await somethingToBill(office)
-    await office.ok('makeInvoice', {
+    const made = await office.ok('makeInvoice', {
       params: { id: workOrderId },
       body: { id: id(), to: ['bounce@example.com'] },
     })
+    const unsent = async () =>
+      (await office.ok('invoices', { query: { state: 'unsent', limit: '200' } })).items.map(
+        (i) => i.id,
+      )
     const failed = await until(async () =>
       (await office.ok('messages', { query: { q: 'bounce@' } })).items.find(
         (m) => m.state === 'failed',
       ),
     )
     expect(failed.error).toMatch(/No such mailbox/)
+    // What did not arrive is found as such: the mail, and the invoice that counts as sent.
+    const mails = await office.ok('messages', { query: { state: 'failed', limit: '200' } })
+    expect(mails.items.map((m) => m.id)).toContain(failed.id)
+    expect(new Set(mails.items.map((m) => m.state))).toEqual(new Set(['failed']))
+    expect(await unsent()).toContain(made.id)
     expect((await books.send('retryMessage', { params: { id: failed.id } })).status).toBe(200)
+    await office.ok('sendInvoice', {
+      params: { id: made.id },
+      body: { to: [`c-${id()}@example.com`] },
+    })
+    await until(async () => !(await unsent()).includes(made.id))
+    // What was made to be sent later is among them, too.
+    const later = await somethingToBill(office)
+    const kept = await office.ok('makeInvoice', {
+      params: { id: later.workOrderId },
+      body: { id: id(), to: [] },
+    })
+    expect(await unsent()).toContain(kept.id)
   })
   it('counts as opened when the customer opens the page', async () => {
     const { workOrderId } = await somethingToBill(office)

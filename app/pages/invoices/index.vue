@@ -8,7 +8,7 @@ import ActButton from '~/base/ActButton.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
-const state = useFilter<'' | 'open' | 'overdue' | 'paid'>('state')
+const state = useFilter<'' | 'open' | 'overdue' | 'paid' | 'unsent'>('state')
 const load = (q: string, after?: string) =>
   call('invoices', { query: { q, after, state: state.value || undefined } })
 </script>
@@ -62,6 +62,7 @@ const load = (q: string, after?: string) =>
           ['open', 'Open'],
           ['overdue', 'Overdue'],
           ['paid', 'Paid'],
+          ['unsent', 'Not sent'],
         ] as const"
         :key="k"
         :on="state === k"
