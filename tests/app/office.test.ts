@@ -438,6 +438,18 @@ describe('what is unpaid', () => {
   })
 })
 
+describe('minutes that no line charges for', () => {
+  it.each([
+    ['books', 0],
+    ['office', 1],
+  ] as const)('are told to %s, and offered to who may charge them', async (role, offered) => {
+    const workOrder = made('workOrder', { id: ID }, { fields: { uncoveredSeconds: 1800 } })
+    const { page } = await open(`/work/${ID}`, { role, server: { says: { workOrder } } })
+    expect(page.text()).toContain('30 minutes were worked that no line charges for.')
+    expect([buttons(/^Charge/).length, buttons(/^Leave out/).length]).toEqual([offered, offered])
+  })
+})
+
 describe('hours and areas', () => {
   const setUp = made('scheduleSetUp')
   const there = (says: object = {}) =>

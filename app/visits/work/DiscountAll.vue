@@ -11,7 +11,7 @@ import type { Work } from './useWorkOrder'
 
 const props = defineProps<{ workOrderId: string }>()
 const emit = defineEmits<{ done: [work: Work] }>()
-const form = useForm({ discount: '' })
+const form = useForm({ discount: '' }, { draft: `discount ${props.workOrderId}` })
 const takeOff = () =>
   form.send(async () => {
     const params = { id: props.workOrderId }

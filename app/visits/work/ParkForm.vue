@@ -16,6 +16,7 @@ const form = useFormAbout(
   () => props.work,
   ({ followUp, followUpOn }) => ({ list: followUp, on: followUpOn ?? '' }),
   props.refresh,
+  { draft: `park ${props.work.id}` },
 )
 const keep = () =>
   form.keep(async (version) => {

@@ -42,13 +42,15 @@ const close = async (reason: string) =>
       The clock shows {{ hoursMinutes(work.time.siteSeconds) }} h on site; lines cover
       {{ hoursMinutes(work.time.coveredSeconds) }} h.</span
     >
-    <ActButton
-      :disabled="busy"
-      @click="emit('charge')"
-    >
-      Charge {{ session.money(work.time.charge) }}
-    </ActButton>
-    <ActButton @click="explain"> Leave out, say why </ActButton>
+    <template v-if="session.may('visits.sign')">
+      <ActButton
+        :disabled="busy"
+        @click="emit('charge')"
+      >
+        Charge {{ session.money(work.time.charge) }}
+      </ActButton>
+      <ActButton @click="explain"> Leave out, say why </ActButton>
+    </template>
   </div>
   <p
     v-if="unpriced"
