@@ -107,6 +107,8 @@ export async function faultsOf(
 const WALKED = /el-select-dropdown__list/
 export async function axe({ page, who }: Desk): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page })
+    // A sheet that is still on its way it would fetch and put into a page of its own, which our policy forbids it.
+    .options({ preload: false })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
     .analyze()
     .catch(() => ({ violations: [] }))
