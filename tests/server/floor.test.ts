@@ -1,5 +1,6 @@
 // The floor under everything: what anybody sends, and what happens at the same moment, brings nothing down and doubles nothing.
 import { once } from 'node:events'
+import { readFileSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import type mysql from 'mysql2/promise'
 import sharp from 'sharp'
@@ -26,6 +27,10 @@ const count = async (sql: string, values: unknown[] = []) =>
   Number(((await db.query(sql, values)) as unknown as [[{ n: number }]])[0][0]!.n)
 const statuses = (replies: { status: number }[]) => replies.map((r) => r.status).sort()
 
+it('says which version it is', async () => {
+  const { version } = JSON.parse(readFileSync('package.json', 'utf8')) as { version: string }
+  expect(await office.ok('health')).toMatchObject({ status: 'ok', version })
+})
 describe('signing in', () => {
   const wrong = (client: Client, email: string) =>
     client.send('signIn', { body: { email, password: 'not it' } })
