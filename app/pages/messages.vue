@@ -25,7 +25,7 @@ const retry = (id: string) => act(() => call('retryMessage', { params: { id } })
     filter="Address, subject, customer"
     :load="load"
     :watch-key="state"
-    empty="Nothing was sent yet."
+    :empty="state ? 'There is none of these.' : 'Nothing was sent yet.'"
     picks
     :columns="[
       {

@@ -20,7 +20,9 @@ const load = (q: string, after?: string) =>
     filter="Address, town, customer"
     :load="load"
     :watch-key="territory"
-    empty="There is no site yet. A customer’s first call makes one."
+    :empty="
+      territory ? 'No site lies there.' : 'There is no site yet. A customer’s first call makes one.'
+    "
     picks
     :columns="[
       {

@@ -33,7 +33,9 @@ const KINDS = [
     filter="Name, town, number, tag"
     :load="load"
     :watch-key="kind"
-    empty="There is no customer yet. The first call makes one."
+    :empty="
+      kind ? 'There is none of these.' : 'There is no customer yet. The first call makes one.'
+    "
     picks
     :columns="[
       { key: 'customer', label: 'Customer', text: (item) => item.name },

@@ -19,7 +19,7 @@ const load = (q: string, after?: string) =>
     filter="Number or customer"
     :load="load"
     :watch-key="state"
-    empty="No invoice yet."
+    :empty="state ? 'There is none of these.' : 'No invoice yet.'"
     picks
     :columns="[
       { key: 'invoice', label: 'Invoice', file: (item) => item.number },
