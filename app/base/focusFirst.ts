@@ -7,8 +7,10 @@ const isTyped = (field: HTMLInputElement) =>
 
 /** Somebody went elsewhere, or is in it already: their focus is left alone. */
 const isDone = (within: HTMLElement): boolean => {
-  const at = document.activeElement
-  const isOnFrame = at === document.body || within.closest('[role="dialog"]')?.contains(at)
+  const at = document.activeElement as HTMLElement | null
+  const isInFrame = at === document.body || within.closest('[role="dialog"]')?.contains(at)
+  // What Tab leads to, the way out of it or an act beneath, somebody chose.
+  const isOnFrame = isInFrame && at !== null && at.tabIndex < 0
   return !within.isConnected || within.contains(at) || !isOnFrame
 }
 function focusNow(within: HTMLElement): boolean {

@@ -50,8 +50,10 @@ function copy(from: RowValues) {
   copied.value = Object.fromEntries(there) as RowValues
   Object.assign(form.values, from)
 }
-function putBack() {
-  Object.assign(form.values, copied.value)
+/** What was typed over the copy since stays. */
+function putBack(from: RowValues) {
+  for (const [name, before] of Object.entries(copied.value!))
+    if (form.values[name] === from[name]) form.values[name] = before
   copied.value = null
 }
 </script>
@@ -68,7 +70,7 @@ function putBack() {
     >
       <ActButton
         v-if="of.copy"
-        @click="copied ? putBack() : copy(of.copy.values)"
+        @click="copied ? putBack(of.copy.values) : copy(of.copy.values)"
       >
         {{ copied ? 'Put back what stood here' : of.copy.label }}
       </ActButton>

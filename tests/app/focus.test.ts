@@ -68,6 +68,24 @@ describe('the first field', () => {
     await later(() => elsewhere.get<HTMLInputElement>('#elsewhere').element.focus())
     expect(at()).toBe('elsewhere')
   })
+  it('that comes late takes it from no act of its own frame', async () => {
+    const isThere = ref(false)
+    const page = mount(
+      () =>
+        h('div', { role: 'dialog', tabindex: -1, id: 'frame' }, [
+          h('form', isThere.value ? [h('input', { id: 'late' })] : []),
+          h('button', { id: 'close' }),
+        ]),
+      { attachTo: document.body },
+    )
+    page.get<HTMLElement>('#frame').element.focus()
+    focusFirst(page.get<HTMLElement>('form').element)
+    page.get<HTMLElement>('#close').element.focus()
+    isThere.value = true
+    await nextTick()
+    await Promise.resolve()
+    expect(at()).toBe('close')
+  })
   it('is left to a finger, and nothing is done where there is none', () => {
     vi.stubGlobal('matchMedia', () => ({ matches: true }))
     const page = drawn(['input', { id: 'first' }])

@@ -13,7 +13,12 @@ defineProps<{ problem: Problem | null }>()
 const basket = defineModel<Taken[]>({ required: true })
 const session = useSession()
 // What was put in is asked about before its sheet is closed.
-guardWindow(() => basket.value.length > 0)
+guardWindow(
+  () => basket.value.length > 0,
+  () => {
+    basket.value = []
+  },
+)
 const show = (amount: string | null) => (amount === null ? '' : session.figure(amount))
 </script>
 

@@ -17,7 +17,7 @@ const emit = defineEmits<{ done: [] }>()
 const session = useSession()
 const { email: first, email2: second } = props.work.customer
 /** An address that was typed is there again after a step back. */
-const mail = useForm({ first, second }, { draft: `bill ${props.work.id}` })
+const mail = useForm({ first, second }, { draft: `bill at the door ${props.work.id}` })
 const id = newId()
 /** What is open already, when nothing is left to bill. */
 function openInvoice(): string | null {
