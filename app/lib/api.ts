@@ -1,6 +1,7 @@
 // The one way to the server: typed by the catalogue, writes carry an idempotency key and are repeated when the line drops.
 import type { AnySchema, ValidationError } from 'yup'
 import { addresses } from '#build/addresses'
+import { readAsOf } from './live'
 import { asBefore, forgetLost, forgetLostAt, newId, rememberLost } from './lostWrites'
 import type { ErrorCode } from '~~/core/errors/errors'
 import type { Answer, Given, Params, Query, RouteName, routes } from '~~/shared/api'
@@ -115,6 +116,7 @@ async function problemIn(response: Response): Promise<Problem> {
 }
 /** What a response answers; one that refuses is thrown. */
 async function answerOf<N extends RouteName>(name: N, response: Response): Promise<Answer<N>> {
+  readAsOf(Number(response.headers.get('Last-Event-ID')))
   if (response.ok) return (await response.json()) as Answer<N>
   const problem = await problemIn(response)
   if (response.status !== 401 || name === 'signIn' || name === 'session') throw problem

@@ -14,6 +14,12 @@ const listeners = new Set<Listener>()
 const watchers = new Set<() => void>()
 export const connected = ref(true)
 let source: EventSource | null = null
+/** The oldest event that an answer may know nothing of, of those that came before the stream: it begins after it. */
+let since = Infinity
+/** An answer was read when this was the last event. */
+export function readAsOf(event: number): void {
+  if (!source && event) since = Math.min(since, event)
+}
 let timer: ReturnType<typeof setTimeout> | null = null
 let changes: Change[] | null = []
 /** Without a change, everything is old. */
@@ -36,7 +42,8 @@ export function askAllAnew(): void {
 const REOPEN_MS = 10_000
 function open() {
   if (source) return
-  source = new EventSource('/api/v1/live')
+  source = new EventSource(`/api/v1/live${since < Infinity ? `?after=${since}` : ''}`)
+  since = Infinity
   source.addEventListener('change', (event) =>
     tell(JSON.parse((event as MessageEvent<string>).data) as Change),
   )

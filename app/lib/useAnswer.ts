@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { useQuery, useQueryCache } from '@pinia/colada'
 import type { Answer, RouteName } from '~~/shared/api'
+import { takeAhead } from './ahead'
 import { call, type Asked, type Problem } from './api'
 import { keepEqual } from './keepEqual'
 import { onLive, type Shows } from './live'
@@ -84,7 +85,11 @@ export function useAnswer<N extends RouteName>(
       const input = asked()
       return input === null ? null : [name, input]
     },
-    () => call(name, ...([asked()] as unknown as Asked<N>)),
+    () => {
+      const input = asked() as Asked<N>[0]
+      const isBare = !input || !Object.keys(input).length
+      return (isBare && takeAhead(name)) || call(name, ...([input] as unknown as Asked<N>))
+    },
     shows,
   )
 }

@@ -129,6 +129,7 @@ function done(answered: Quote) {
     />
     <LineSources
       v-if="draft"
+      :about="id"
       :busy="busy"
       :problem="failed"
       :field="field"

@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 import type { Permission } from '~~/core/access/permissions'
 import type { Answer } from '~~/shared/api'
 import type { Money } from '~~/core/money/formatMinor'
+import { takeAhead } from '~/lib/ahead'
 import { call, catalogueOfRoutes, type Problem } from '~/lib/api'
 import { forgetBook } from '~/lib/book'
 import { forgetLostWrites } from '~/lib/lostWrites'
@@ -15,20 +16,8 @@ import { localDate, localTime } from '~~/core/time/zone'
 type Session = Answer<'session'>
 /** What forms are checked by lets the first screen go first. */
 const FIRST_SCREEN_MS = 2000
-let early: Promise<Session> | null = null
-const isKnownHere = () => localStorage.getItem('signed-in') !== null
-/** Asks who is signed in while the page's code is still on its way; `load` takes that answer. */
-export function askEarly(): void {
-  if (!isKnownHere()) return
-  early = call('session')
-  // Said by whoever takes it.
-  early.catch(() => {})
-}
-const earlyOrNow = (): Promise<Session> => {
-  const asked = early ?? call('session')
-  early = null
-  return asked
-}
+/** Whether somebody signed in here who may still be. */
+export const isKnownHere = () => localStorage.getItem('signed-in') !== null
 export const useSession = defineStore('session', {
   state: () => ({
     me: null as Session | null,
@@ -63,7 +52,7 @@ export const useSession = defineStore('session', {
       if (!this.asked && isKnownHere()) {
         this.asked = true
         try {
-          this.keep(await earlyOrNow())
+          this.keep(await (takeAhead('session') ?? call('session')))
         } catch (error) {
           this.me = null
           // A page that was left, or a line that dropped, has signed nobody out: the next page asks again.

@@ -63,6 +63,7 @@ async function answer(event: H3Event, path: string): Promise<unknown> {
   if (name === 'openapi') return openapi()
   await turn()
   const asker = await allow(event, route)
+  if (asker.actor) setHeader(event, 'Last-Event-ID', String(asker.lastEvent))
   if (name === 'live') return live(event, asker)
   const input = await inputOf(event, route, params)
   const call = callOf(event, { name, route, input, asker })

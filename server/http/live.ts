@@ -1,5 +1,12 @@
 // Live changes as server-sent events. Events carry no content, only what changed: a screen asks again with its own rights.
-import { createEventStream, getHeader, setHeader, type EventStreamMessage, type H3Event } from 'h3'
+import {
+  createEventStream,
+  getHeader,
+  getQuery,
+  setHeader,
+  type EventStreamMessage,
+  type H3Event,
+} from 'h3'
 import { stillHolds, type Asker } from '../access/session'
 import { reading } from '../db/pool'
 import { bus, type AppEvent } from '../events/events'
@@ -11,7 +18,7 @@ import { log } from './log'
 const BEAT_MS = 20_000
 /** Windows that one session may have open at once, in this process. */
 const MOST_STREAMS = 12
-/** Numbers are given before the commit, so they can appear out of order: resuming goes a little back. Repeats do no harm. */
+/** Numbers are given before the commit, so they can appear out of order: resuming after a cut goes a little back. Repeats do no harm. */
 const LOOK_BACK = 20
 const MOST_AT_ONCE = 500
 const open = new Map<string, number>()
@@ -72,17 +79,31 @@ export async function live(event: H3Event, asker: Asker): Promise<void> {
     leave()
   })
   tell({ event: 'hello', data: '' })
-  await resume(Number(getHeader(event, 'Last-Event-ID') ?? Number.NaN), push, () =>
-    tell({ event: 'reset', data: '' }),
-  )
+  await resume(knownTo(event), push, () => tell({ event: 'reset', data: '' }))
   return stream.send()
 }
+interface Known {
+  last: number
+  /** how far before it the stream begins */
+  back: number
+}
+/** The last event that the window knows of: what the stream brought last, or when its first answers were read. */
+function knownTo(event: H3Event): Known {
+  const last = getHeader(event, 'Last-Event-ID')
+  return last === undefined
+    ? { last: Number(getQuery(event).after ?? Number.NaN), back: 0 }
+    : { last: Number(last), back: LOOK_BACK }
+}
 /** What was missed while the line was down; where that is not known any more, or too much, everything is old. */
-async function resume(last: number, push: (e: AppEvent) => void, reset: () => void): Promise<void> {
+async function resume(
+  { last, back }: Known,
+  push: (e: AppEvent) => void,
+  reset: () => void,
+): Promise<void> {
   if (!Number.isSafeInteger(last)) return
   const [{ first }, missed] = await reading(
     async (tx) =>
-      [await edges(tx), await eventsFrom(tx, Math.max(0, last - LOOK_BACK), MOST_AT_ONCE)] as const,
+      [await edges(tx), await eventsFrom(tx, Math.max(0, last - back), MOST_AT_ONCE)] as const,
   )
   if (last < first - 1 || missed.length === MOST_AT_ONCE) reset()
   else for (const e of missed) if (e.topic === 'change') push(e)

@@ -215,7 +215,8 @@ export const scheduleRoutes = {
     method: 'GET',
     path: '/live',
     may: 'access.own',
-    summary: 'Live changes (server-sent events), resumable with Last-Event-ID',
+    summary: 'Live changes (server-sent events), from an event on, resumable with Last-Event-ID',
+    query: obj({ after: int() }),
     mime: 'text/event-stream',
   }),
 }

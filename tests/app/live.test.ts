@@ -2,7 +2,7 @@
 import { mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
-import { closeLive, connected, onLive, onMoved, SHOWS, type Shows } from '~/lib/live'
+import { closeLive, connected, onLive, onMoved, readAsOf, SHOWS, type Shows } from '~/lib/live'
 
 /** The stream of changes, held in hand. */
 class Stream {
@@ -11,7 +11,7 @@ class Stream {
   readyState = 1
   onerror = () => {}
   private readonly heard = new Map<string, (event: MessageEvent) => void>()
-  constructor() {
+  constructor(readonly url: string) {
     Stream.open.push(this)
   }
   addEventListener(kind: string, listener: (event: MessageEvent) => void) {
@@ -44,6 +44,19 @@ afterEach(() => {
   Stream.open = []
 })
 
+describe('the stream', () => {
+  it('begins after the oldest answer that came before it', () => {
+    readAsOf(41)
+    readAsOf(43)
+    screen(vi.fn())
+    expect(stream().url).toBe('/api/v1/live?after=41')
+    // What comes later is told of whatever happens.
+    readAsOf(12)
+    closeLive()
+    screen(vi.fn())
+    expect(stream().url).toBe('/api/v1/live')
+  })
+})
 describe('a change', () => {
   it('is told once, however many there were in one act', () => {
     const refresh = vi.fn()

@@ -3,9 +3,10 @@ import { flushPromises } from '@vue/test-utils'
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
 import { asked, guardWindow } from '~/base/leaving'
+import { askAhead } from '~/lib/ahead'
 import { catalogueOfRoutes } from '~/lib/api'
 import { useSignOut } from '~/lib/useSignOut'
-import { askEarly, useSession } from '~/stores/session'
+import { useSession } from '~/stores/session'
 import { bring } from './screen'
 import { answers } from './server'
 import { within } from './within'
@@ -31,7 +32,7 @@ describe('a session', () => {
   })
   it('asked for before its page is there is asked for once', async () => {
     const asked = answers({ body: ME })
-    askEarly()
+    askAhead('session')
     expect(asked).toHaveLength(1)
     expect((await useSession().load())?.person.name).toBe('Olive Brandt')
     expect(asked).toHaveLength(1)
@@ -39,16 +40,10 @@ describe('a session', () => {
   it('that could not be asked for early is asked for again by the next page', async () => {
     const dropped = new TypeError('network')
     answers(dropped, dropped, dropped, { body: ME })
-    askEarly()
+    askAhead('session')
     const session = useSession()
     expect([await session.load(), session.away !== '']).toEqual([null, true])
     expect((await session.load())?.person.name).toBe('Olive Brandt')
-  })
-  it('is not asked for early where nobody signed in', () => {
-    localStorage.removeItem('signed-in')
-    const asked = answers({ body: ME })
-    askEarly()
-    expect(asked).toHaveLength(0)
   })
   it('outlives a line that dropped: the next page asks again', async () => {
     const dropped = new TypeError('network')

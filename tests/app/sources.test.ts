@@ -2,8 +2,9 @@
 import { DOMWrapper, mount, type VueWrapper } from '@vue/test-utils'
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import LineSources from '~/components/pricebook/LineSources.vue'
-import OwnLine from '~/components/pricebook/OwnLine.vue'
+import OwnLine, { type OwnLine as OwnLineOf } from '~/components/pricebook/OwnLine.vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
+import { draftsOf } from '~/base/drafts'
 import { asked, mayLeaveWindow } from '~/base/leaving'
 import SupplierSheet from '~/components/pricebook/SupplierSheet.vue'
 import { forgetBook } from '~/lib/book'
@@ -211,9 +212,11 @@ describe('a line of its own', () => {
   })
   const drawn = async (says: object = {}) => {
     bring({ says: { pricing, ...says } })
-    const page = mount(OwnLine, { props: { busy: false }, attachTo: document.body })
+    const add = vi.fn((_: OwnLineOf): Promise<unknown> => Promise.resolve(true))
+    const props = { busy: false, about: 'this paper', add }
+    const page = mount(OwnLine, { props, attachTo: document.body })
     await settle()
-    return page
+    return Object.assign(page, { added: () => add.mock.calls.map(([line]) => line), add })
   }
   const write = async () => {
     await fill('What it is', 'A rope')
@@ -224,16 +227,8 @@ describe('a line of its own', () => {
     await write()
     await fill('Costs us', '7.00')
     await press('Add the line')
-    expect(page.emitted('add')![0]).toMatchObject([
-      {
-        entryId: null,
-        name: 'A rope',
-        kind: 'part',
-        quantity: '1',
-        unitPrice: '12.00',
-        cost: '7.00',
-      },
-    ])
+    const wanted = { entryId: null, name: 'A rope', kind: 'part', quantity: '1' }
+    expect(page.added()).toMatchObject([{ ...wanted, unitPrice: '12.00', cost: '7.00' }])
     expect(bring.sent().filter(({ method }) => method !== 'GET')).toEqual([])
   })
   it.each([
@@ -245,7 +240,7 @@ describe('a line of its own', () => {
     await fill(label, text)
     await press('Add the line')
     expect(alerts()).toEqual([sentence])
-    expect(page.emitted('add')).toBeUndefined()
+    expect(page.added()).toEqual([])
   })
   it.each([
     ['part', 'full'],
@@ -265,9 +260,9 @@ describe('a line of its own', () => {
       await press('Add the line')
       const kept = bring.sent().find(({ name }) => name === 'keepPriceEntry')!
       expect(kept.body).toMatchObject({ code: 'R-1', name: 'A rope', taxClass, price: '12.00' })
-      const [line] = page.emitted('add')![0] as [{ entryId: string; unitPrice?: string }]
-      expect(kept.url).toContain(line.entryId)
-      expect(line.unitPrice).toBeUndefined()
+      const [line] = page.added()
+      expect(kept.url).toContain(line!.entryId)
+      expect(line!.unitPrice).toBeUndefined()
     },
   )
   it('whose code is taken stays as it was written, and adds no line', async () => {
@@ -279,7 +274,40 @@ describe('a line of its own', () => {
     await fill('Category', 'Ropes')
     await press('Add the line')
     expect(alerts()).toContain('Something else has this code already.')
-    expect([typed('What it is'), page.emitted('add')]).toEqual(['A rope', undefined])
+    expect([typed('What it is'), page.added()]).toEqual(['A rope', []])
+  })
+  describe('that was half written', () => {
+    const drafts = () => Object.keys(localStorage).filter((key) => key.startsWith('draft olive'))
+    beforeEach(() => {
+      localStorage.clear()
+      draftsOf('olive')
+      return () => draftsOf('')
+    })
+    const halfWritten = async () => {
+      const page = await drawn()
+      await write()
+      return page
+    }
+    it('is still there when it is opened again, on this paper', async () => {
+      const before = await halfWritten()
+      before.unmount()
+      await drawn()
+      expect([typed('What it is'), typed('Price of one')]).toEqual(['A rope', '12.00'])
+    })
+    it.each([
+      ['refused', undefined, 1],
+      ['taken', true, 0],
+    ])('and is %s leaves so many drafts: %3$i', async (_, answer, left) => {
+      const page = await halfWritten()
+      page.add.mockResolvedValue(answer)
+      await press('Add the line')
+      expect([drafts().length, page.emitted('close')?.length ?? 0]).toEqual([left, 1 - left])
+    })
+    it('and left on purpose is gone', async () => {
+      const page = await halfWritten()
+      await press('Leave it')
+      expect([drafts(), page.emitted('close')]).toEqual([[], [[]]])
+    })
   })
 })
 
@@ -366,7 +394,10 @@ describe('where a line comes from', () => {
     bring({})
     const never = () => Promise.resolve(undefined)
     mount(LineSources, {
-      props: { busy: false, problem: null, addEntries: never, addOwn, addBasket: never },
+      props: {
+        ...{ about: 'this paper', busy: false, problem: null },
+        ...{ addEntries: never, addOwn, addBasket: never },
+      },
       attachTo: document.body,
     })
     await settle()

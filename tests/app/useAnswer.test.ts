@@ -2,9 +2,10 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
 import { defineComponent, h, ref } from 'vue'
-import { useAsked } from '~/lib/useAnswer'
+import { askAhead } from '~/lib/ahead'
+import { useAnswer, useAsked } from '~/lib/useAnswer'
 import { Problem } from '~/lib/api'
-import { later } from './server'
+import { answers, later } from './server'
 
 type Row = { id: string; name: string }
 type Data = { rows: Row[] }
@@ -111,5 +112,48 @@ describe('an answer', () => {
     screen(load)
     await flushPromises()
     expect(load).toHaveBeenCalledTimes(2)
+  })
+})
+
+describe('what was asked ahead of its screen', () => {
+  const day = (date: string) => ({ body: { date, visits: [], notBegun: [], openVisitId: null } })
+  const shown = () => {
+    vi.stubGlobal('EventSource', Silent)
+    let asked!: ReturnType<typeof useAnswer<'fieldDay'>>
+    const page = mount(
+      defineComponent(() => {
+        asked = useAnswer('fieldDay')
+        return () => h('p', asked.data.value?.date ?? 'nothing')
+      }),
+    )
+    return { page, refresh: () => asked.refresh() }
+  }
+  it('is what it shows first, and asked anew after that', async () => {
+    const sent = answers(day('2026-11-24'), day('2026-11-25'))
+    askAhead('fieldDay')
+    const { page, refresh } = shown()
+    await flushPromises()
+    expect([page.text(), sent.length]).toEqual(['2026-11-24', 1])
+    await refresh()
+    await flushPromises()
+    expect([page.text(), sent.length]).toEqual(['2026-11-25', 2])
+  })
+  it('and refused is asked again', async () => {
+    answers({ status: 503, body: { code: 'busy' } }, day('2026-11-25'))
+    askAhead('fieldDay')
+    await flushPromises()
+    const { page } = shown()
+    await flushPromises()
+    expect(page.text()).toBe('2026-11-25')
+  })
+  it('too long ago is asked again', async () => {
+    const now = vi.spyOn(Date, 'now').mockReturnValue(0)
+    answers(day('2026-11-24'), day('2026-11-25'))
+    askAhead('fieldDay')
+    now.mockReturnValue(60_000)
+    const { page } = shown()
+    await flushPromises()
+    expect(page.text()).toBe('2026-11-25')
+    now.mockRestore()
   })
 })

@@ -394,9 +394,9 @@ describe('changes', () => {
   })
 })
 describe('live changes', () => {
-  const listen = async (client: Client, last?: string) => {
+  const listen = async (client: Client, last?: string, after = '') => {
     const stop = new AbortController()
-    const response = await fetch(`${base}/api/v1/live`, {
+    const response = await fetch(`${base}/api/v1/live${after && `?after=${after}`}`, {
       headers: { cookie: client.cookie, ...(last ? { 'Last-Event-ID': last } : {}) },
       signal: stop.signal,
     })
@@ -424,6 +424,14 @@ describe('live changes', () => {
     const resumed = await listen(owner, last)
     expect((await resumed.until(new RegExp(second.workOrderId)))[0]).toBe(second.workOrderId)
     resumed.stop()
+  })
+  it('begin after what the first answer of a window was read with', async () => {
+    const answer = await fetch(`${base}/api/v1/session`, { headers: { cookie: owner.cookie } })
+    const before = answer.headers.get('Last-Event-ID')!
+    const { workOrderId } = await somethingToBill(office)
+    const window = await listen(owner, undefined, before)
+    expect((await window.until(new RegExp(workOrderId)))[0]).toBe(workOrderId)
+    window.stop()
   })
   it('tell a technician that something changed, not what', async () => {
     const field = await listen(await signedIn('technician'))

@@ -10,6 +10,8 @@ import PriceSearch from './PriceSearch.vue'
 import SupplierSheet, { type BasketLine } from './SupplierSheet.vue'
 
 defineProps<{
+  /** whose lines they become */
+  about: string
   busy: boolean
   problem: Problem | null
   field?: boolean
@@ -37,8 +39,9 @@ const closeAfter = async (work: Promise<unknown>) => {
     </div>
     <OwnLineForm
       v-if="open === 'own'"
+      :about="about"
       :busy="busy"
-      @add="closeAfter(addOwn($event))"
+      :add="addOwn"
       @close="open = ''"
     />
     <SupplierSheet

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 // Something that the book does not have: written as a line of this paper alone, or kept in the book as well, for the next time.
-import { computed, reactive, ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { EntryKind } from '~~/core/pricebook/kinds'
 import { taxedAs, usualTaxClass } from '~~/core/pricebook/usualTaxClass'
 import { call, newId } from '~/lib/api'
-import { useAct } from '~/lib/useAct'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
@@ -13,7 +12,10 @@ import Check from '~/base/Check.vue'
 import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
 import FigureInput from '~/base/FigureInput.vue'
+import Form from '~/base/Form.vue'
+import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
+import { useForm } from '~/base/useForm'
 
 export interface OwnLine {
   id: string
@@ -24,14 +26,19 @@ export interface OwnLine {
   unitPrice: string | undefined
   cost: string | undefined
 }
-defineProps<{ busy: boolean }>()
-const emit = defineEmits<{ add: [line: OwnLine]; close: [] }>()
+const props = defineProps<{
+  busy: boolean
+  /** whose line it becomes */
+  about: string
+  /** true once it is one */
+  add: (line: OwnLine) => Promise<unknown>
+}>()
+const emit = defineEmits<{ close: [] }>()
 const session = useSession()
-const { busy: keeping, problem, act } = useAct()
 const seesCost = computed(() => Boolean(session.me?.person.seesCost))
 const owns = computed(() => session.may('pricebook.change'))
 const { data: rules } = useAnswer('pricing', () => (owns.value ? {} : null), SHOWS.book)
-const form = reactive({
+const blank = () => ({
   name: '',
   kind: 'part' as OwnLine['kind'],
   quantity: '1',
@@ -41,15 +48,16 @@ const form = reactive({
   code: '',
   category: '',
 })
+const form = useForm(blank(), { draft: `own line ${props.about}` })
+const { values } = form
 const missing = computed(() => {
-  if (!form.name.trim()) return 'Write what it is.'
-  if (!form.unitPrice.trim()) return 'Write its price.'
-  if (!form.keep) return ''
-  if (!form.code.trim()) return 'Give it a code.'
-  return form.category.trim() ? '' : 'Say in which category it stands.'
+  if (!values.name.trim()) return 'Write what it is.'
+  if (!values.unitPrice.trim()) return 'Write its price.'
+  if (!values.keep) return ''
+  if (!values.code.trim()) return 'Give it a code.'
+  return values.category.trim() ? '' : 'Say in which category it stands.'
 })
 const tried = ref(false)
-const wrong = (path: string) => problem.value?.at(path) ?? ''
 // Named once: pressed again after a lost answer, neither the entry nor the line comes twice.
 const [id, entryId] = [newId(), newId()]
 let inBook = false
@@ -60,7 +68,7 @@ const KINDS = [
   ['other', 'something else'],
 ] as const
 async function keepInBook() {
-  const { name, kind, unitPrice, cost, code, category } = form
+  const { name, kind, unitPrice, cost, code, category } = values
   const isLabour = kind === 'labour'
   await call('keepPriceEntry', {
     params: { id: entryId },
@@ -81,65 +89,73 @@ async function keepInBook() {
   inBook = true
 }
 const add = () =>
-  act(async () => {
+  form.act(async () => {
     tried.value = true
     if (missing.value) return
-    if (form.keep && !inBook) await keepInBook()
-    const { name, kind, quantity, unitPrice, cost } = form
+    if (values.keep && !inBook) await keepInBook()
+    const { name, kind, quantity, unitPrice, cost } = values
     const ofBook = { entryId, name: undefined, unitPrice: undefined, cost: undefined }
     const ofItself = { entryId: null, name: name.trim(), unitPrice, cost: cost || undefined }
-    emit('add', { id, kind, quantity, ...(inBook ? ofBook : ofItself) })
+    // Whoever adds it says why it was not.
+    if (!(await props.add({ id, kind, quantity, ...(inBook ? ofBook : ofItself) }))) return
+    form.begin(blank())
+    emit('close')
   })
+function leave() {
+  form.discard()
+  emit('close')
+}
 </script>
 
 <template>
-  <form
+  <Form
     class="own"
     aria-label="A line of its own"
-    @submit.prevent="add"
+    :of="form"
+    @submit="add"
   >
     <Field
       class="name"
       label="What it is"
       ><TextInput
-        v-model="form.name"
+        v-model="values.name"
         autofocus
     /></Field>
     <Field label="Kind"
       ><Choice
-        v-model="form.kind"
+        v-model="values.kind"
         :options="KINDS.map(([k, say]) => ({ value: k, label: say }))"
     /></Field>
-    <Field label="How many"><FigureInput v-model="form.quantity" /></Field
+    <Field label="How many"><FigureInput v-model="values.quantity" /></Field
     ><Field
       label="Price of one"
-      :error="wrong('price')"
-      ><FigureInput v-model="form.unitPrice" /></Field
+      name="price"
+      ><FigureInput v-model="values.unitPrice" /></Field
     ><Field
       v-if="seesCost"
       label="Costs us"
-      :error="wrong('cost')"
-      ><FigureInput v-model="form.cost"
+      name="cost"
+      ><FigureInput v-model="values.cost"
     /></Field>
     <template v-if="owns"
       ><Check
-        v-model="form.keep"
+        v-model="values.keep"
         class="keep"
       >
         Keep it in the price book, too</Check
       >
-      <template v-if="form.keep"
+      <template v-if="values.keep"
         ><Field
           label="Code"
-          :error="wrong('code')"
+          name="code"
           ><TextInput
-            v-model="form.code"
+            v-model="values.code"
             class="num" /></Field
         ><Field
           class="name"
           label="Category"
           ><TextInput
-            v-model="form.category"
+            v-model="values.category"
             list="own-categories" /></Field
         ><datalist id="own-categories">
           <option
@@ -155,24 +171,18 @@ const add = () =>
     >
       {{ missing }}
     </p>
-    <p
-      v-else-if="problem"
-      class="wrong"
-      role="alert"
-    >
-      {{ problem.message }}
-    </p>
+    <Notice />
     <div class="row end">
-      <ActButton @click="emit('close')"> Leave it</ActButton
+      <ActButton @click="leave"> Leave it</ActButton
       ><ActButton
         primary
         submit
-        :disabled="busy || keeping"
+        :disabled="busy"
       >
         Add the line
       </ActButton>
     </div>
-  </form>
+  </Form>
 </template>
 
 <style scoped>
@@ -187,14 +197,12 @@ const add = () =>
 }
 .keep,
 .end,
-.wrong {
+.wrong,
+.own :deep(> .note) {
   grid-column: 1 / -1;
 }
 .own .field .wrong {
   grid-column: auto;
-}
-i {
-  font-style: normal;
 }
 .end {
   justify-content: flex-end;

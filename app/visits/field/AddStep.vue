@@ -21,10 +21,7 @@ async function adding(act: Promise<unknown>, what: string, then: () => void = ()
 }
 const addEntries = (entries: Found[]) =>
   adding(props.of.addEntries(entries), entries.map((e) => e.name).join(', '))
-const addOwn = (line: OwnLine) =>
-  adding(props.of.addOwn(line), line.name ?? 'a line', () => {
-    writing.value = false
-  })
+const addOwn = (line: OwnLine) => adding(props.of.addOwn(line), line.name ?? 'a line')
 const addBasket = (items: BasketLine[]) =>
   adding(props.of.addBasket(items), `${items.length} from a supplier`, () => {
     buying.value = false
@@ -55,8 +52,9 @@ const addBasket = (items: BasketLine[]) =>
     </button>
     <OwnLineForm
       v-if="writing"
+      :about="of.work.value!.id"
       :busy="of.busy.value"
-      @add="addOwn"
+      :add="addOwn"
       @close="writing = false"
     />
     <button

@@ -135,6 +135,7 @@ function discounted(now: Work) {
     />
     <LineSources
       v-if="open === 'add'"
+      :about="id"
       :busy="busy"
       :problem="failed"
       :add-entries="addEntries"
