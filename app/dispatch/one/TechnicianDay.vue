@@ -33,7 +33,7 @@ onBeforeUnmount(() => clearInterval(tick))
   <div
     class="down"
     :style="{ height: `${scale.height + 40}px` }"
-    role="list"
+    :role="visits.length ? 'list' : 'group'"
     :aria-label="`The day of ${who.name}`"
   >
     <span

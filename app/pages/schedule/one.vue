@@ -114,6 +114,9 @@ useShortcuts([
     <div
       v-if="who"
       class="body stacks"
+      role="region"
+      aria-label="From the first hour to the last"
+      tabindex="0"
     >
       <TechnicianDay
         :day="data"
