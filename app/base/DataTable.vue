@@ -1,6 +1,15 @@
 <script setup lang="ts" generic="Row">
 // Rows and columns: sorted at their heads, chosen by a press on the row, summed under a double rule.
-import { computed, h, markRaw, normalizeClass, onMounted, onUpdated, useTemplateRef } from 'vue'
+import {
+  computed,
+  h,
+  markRaw,
+  normalizeClass,
+  onBeforeUnmount,
+  onMounted,
+  onUpdated,
+  useTemplateRef,
+} from 'vue'
 import type { TableInstance } from 'element-plus'
 import type { Column } from './columns'
 
@@ -57,14 +66,22 @@ const total = () =>
 function complete() {
   const root = table.value?.$el as HTMLElement
   if (props.label) root.querySelector('table')?.setAttribute('aria-label', props.label)
-  // What runs off to the side is reached by keyboard, too.
-  const wrap = root.querySelector<HTMLElement>('.el-scrollbar__wrap')
-  if (wrap) wrap.tabIndex = wrap.scrollWidth > wrap.clientWidth ? 0 : -1
   for (const row of root.querySelectorAll<HTMLElement>('tr.pick'))
     if (!row.querySelector('a, button')) row.tabIndex = 0
 }
-onMounted(complete)
+/** What runs off to the side is reached by keyboard, too: known anew whenever the table or what is in it changes its width. */
+const widths = new ResizeObserver((sizes) => {
+  const wrap = sizes[0]!.target.closest<HTMLElement>('.el-scrollbar__wrap')!
+  wrap.tabIndex = wrap.scrollWidth > wrap.clientWidth ? 0 : -1
+})
+onMounted(() => {
+  complete()
+  const root = table.value!.$el as HTMLElement
+  for (const part of root.querySelectorAll('.el-scrollbar__wrap, .el-scrollbar__view'))
+    widths.observe(part)
+})
 onUpdated(complete)
+onBeforeUnmount(() => widths.disconnect())
 const enter = (event: Event) => {
   const row = event.target as HTMLElement
   if (row.matches('tr.pick')) row.click()
