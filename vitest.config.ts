@@ -42,7 +42,12 @@ export default defineConfig({
       },
       {
         extends: true,
-        test: { name: 'server', include: ['tests/server/**/*.test.ts'], fileParallelism: false },
+        test: {
+          name: 'server',
+          include: ['tests/server/**/*.test.ts'],
+          setupFiles: ['tests/server/everywhere.ts'],
+          fileParallelism: false,
+        },
       },
     ],
   },

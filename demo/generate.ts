@@ -426,6 +426,8 @@ async function work(
   }
 }
 
+/** What the office said of minutes that a flat rate does not cover, before the last days. */
+const WITHIN_THE_PRICE = { seconds: 24 * 3600, reason: 'Within the flat rate' }
 function oneVisit(
   p: Plan,
   technician: DemoPerson,
@@ -499,6 +501,7 @@ function oneVisit(
       subject: '',
       body: '',
       shownTotal: '',
+      leftOut: back < 3 ? null : WITHIN_THE_PRICE,
     })
     const atDoor = p.random.maybe(0.4) && customer.lateness < 5
     const invoice = await invoiceMade(ctx.tx, invoiceId)

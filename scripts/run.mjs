@@ -1,4 +1,4 @@
-// Runs one of the TypeScript commands: npm run plan; and with the database up demo, bench, check:books, screenshots, backup, restore.
+// Runs one of the TypeScript commands: npm run plan; and with the database up demo, bench, check:books, check:run, screenshots, backup, restore.
 import { spawnSync } from 'node:child_process'
 import { build, installDebian, installModules } from './lib/install.mjs'
 import { companyMark, keptSecret, openDatabase } from './lib/env.mjs'

@@ -1,5 +1,6 @@
 // What a subject tells the rest of the server about itself: whatever goes through all subjects reads it from here.
 import type { Value } from './db/pool'
+import type { At, Kind, Place, Standing } from '../core/waiting/whereItStands'
 import type { Ctx } from './http/context'
 import type { MessageRow } from './messages/queries'
 
@@ -40,11 +41,47 @@ export interface Enclosure {
 /** What a message of a kind encloses; null where there is nothing to enclose. */
 export type Encloses = (ctx: Ctx, message: MessageRow) => Promise<Enclosure | null>
 
+/** What the conditions of places compare with: the firm's date, and the instant by which what was to be over was missed. */
+export interface WaitsAt {
+  today: string
+  missedBefore: string
+}
+/** A condition, and what stands for its `?`. */
+export type Condition = readonly [sql: string, ...values: Value[]]
+/** What every thing that can wait says of itself, beside the facts that its place follows from. */
+export interface Waiting {
+  id: string
+  /** what it is called */
+  label: string
+  whose: string
+  sum: number | null
+  /** what carries on in its stead is there */
+  carried: number
+}
+/** How a kind of things waits: where each stands by core's rule, and how its places are asked for. */
+export interface Waits<Facts extends Waiting = Waiting> {
+  kind: Kind
+  /** what a count reads from, and what must be joined to it to say more */
+  from: string
+  joins: string
+  id: string
+  columns: string
+  /** the column that is summed, in minor units */
+  sum?: string
+  booleans?: readonly string[]
+  places: (at: WaitsAt) => Partial<Record<Place, Condition>>
+  stands: (thing: Facts, at: At) => Standing
+  to: (id: string) => string
+}
+/** Of whatever facts: what is read by its own columns is judged by its own rule. */
+export const waits = <Facts extends Waiting>(of: Waits<Facts>) => of as unknown as Waits
+
 export interface Subject {
   name: string
   /** tables that hang on a customer, by name */
   moves?: Readonly<Record<string, Moved>>
   erases?: readonly Erasure[]
+  waits?: readonly Waits[]
   finds?: readonly Finding[]
   exports?: Readonly<Record<string, Export>>
   /** what its messages enclose, by what they call it */

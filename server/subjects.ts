@@ -10,7 +10,7 @@ import { messages } from './messages/subject'
 import { payments } from './payments/subject'
 import { quotes } from './quotes/subject'
 import { visits } from './visits/subject'
-import type { Encloses, Export, Finding, Moved, Subject } from './subject'
+import type { Encloses, Export, Finding, Moved, Subject, Waits } from './subject'
 
 export const subjects: readonly Subject[] = [
   customers,
@@ -38,4 +38,5 @@ export const exportsByName: ReadonlyMap<string, Export> = new Map(
 export const enclosures: ReadonlyMap<string, Encloses> = new Map(
   subjects.flatMap((subject) => Object.entries(subject.encloses ?? {})),
 )
+export const waiting: readonly Waits[] = subjects.flatMap((subject) => subject.waits ?? [])
 export const linksFor = subjects.flatMap((subject) => subject.linkFor ?? [])

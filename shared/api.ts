@@ -15,6 +15,7 @@ import { quoteRoutes } from './quotes'
 import type { Route } from './schema'
 import { settingRoutes } from './settings'
 import { visitRoutes } from './visits'
+import { waitingRoutes } from './waiting'
 
 export const routes = {
   ...figureRoutes,
@@ -31,6 +32,7 @@ export const routes = {
   ...invoiceRoutes,
   ...paymentRoutes,
   ...collectionRoutes,
+  ...waitingRoutes,
 }
 export type RouteName = keyof typeof routes
 type Of<N extends RouteName, K extends 'query' | 'body' | 'answer'> =

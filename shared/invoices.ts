@@ -18,6 +18,7 @@ import {
   route,
   text,
   definedText,
+  requiredText,
 } from './schema'
 
 const INVOICE_ACTS = Object.keys(invoiceLifecycle.acts) as InvoiceAct[]
@@ -147,6 +148,13 @@ export const invoiceRoutes = {
       dueOn: date().nullable().default(null),
       ...sendSchema,
       shownTotal: text(20).default(''),
+      /** minutes that no line covers, as they were shown, and why they are not charged */
+      leftOut: obj({
+        seconds: int().min(60).required(),
+        reason: requiredText('Say why these minutes are not charged.', 200),
+      })
+        .nullable()
+        .default(null),
     }),
     answer: invoiceDetail,
   }),

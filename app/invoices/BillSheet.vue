@@ -6,12 +6,14 @@ import { call, newId } from '~/lib/api'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
+import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
 import FormFields from '~/base/FormFields.vue'
 import { field, type FormRows } from '~/base/fields'
 import { useForm } from '~/base/useForm'
 import DataTable from '~/base/DataTable.vue'
 import Notice from '~/base/Notice.vue'
+import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{ work: Answer<'workOrder'> }>()
 const emit = defineEmits<{ made: [invoice: Answer<'invoice'>]; close: [] }>()
@@ -31,18 +33,24 @@ const form = useForm(
     first: customer.email,
     second: customer.email2,
     dueOn: bill.dueOn,
+    leftOut: '',
     body: `Thank you for having us. Your invoice for “${title}” is attached; you can also read it and pay here:\n\n{link}\n\n${session.me?.company.name ?? ''}`,
   },
   { draft: `bill ${props.work.id}` },
 )
+const uncovered = computed(() => shown.value.time.uncoveredSeconds)
 const lines = computed(() => shown.value.lines.filter((l) => Number(l.toBill.amount) > 0))
 const make = (send: boolean) =>
   form.send(async () => {
-    const { first, second, dueOn, body } = form.values
+    const { first, second, dueOn, body, leftOut } = form.values
+    const reason = leftOut.trim()
     const to = send ? [first, second].map((a) => a.trim()).filter(Boolean) : []
     const invoice = await call('makeInvoice', {
       params: { id: props.work.id },
-      body: { id, dueOn, to, body, shownTotal: shown.value.bill.total.amount },
+      body: {
+        ...{ id, dueOn, to, body, shownTotal: shown.value.bill.total.amount },
+        leftOut: reason && uncovered.value ? { seconds: uncovered.value, reason } : null,
+      },
     })
     emit('made', invoice)
     emit('close')
@@ -85,16 +93,20 @@ const fields: FormRows = [
       :of="form"
       @submit="make(true)"
     >
-      <p
-        v-if="work.time.uncoveredSeconds"
-        class="note warn"
+      <div
+        v-if="uncovered"
+        class="note warn stack"
       >
-        <b
-          >{{ Math.round(work.time.uncoveredSeconds / 60) }} minutes were worked that no line
-          charges for.</b
-        >
-        Charge or explain them first, or they are lost to this invoice.
-      </p>
+        <p>
+          <b>{{ Math.round(uncovered / 60) }} minutes were worked that no line charges for.</b>
+          Charge them first, or say why not; else the work order stays to be billed for them.
+        </p>
+        <Field
+          label="Why they are left out"
+          name="leftOut.reason"
+          ><TextInput v-model="form.values.leftOut"
+        /></Field>
+      </div>
       <ul
         v-if="work.bill.missing.length"
         class="note warn missing"

@@ -106,6 +106,9 @@ export const SHOWS = {
   day: { subjects: DAY },
   calls: { subjects: ['call', 'quote', 'work'] },
   money: { subjects: ['invoice', 'payment', 'collection', 'customer', 'message'] },
+  waiting: {
+    subjects: ['call', 'visit', 'work', 'invoice', 'payment', 'quote', 'message', 'customer'],
+  },
   run: { subjects: ['call', 'visit', 'work', 'invoice', 'payment', 'quote', 'customer', 'plan'] },
 } as const satisfies Record<string, Shows>
 const touches = (shows: Shows, change: Change): boolean => {

@@ -18,7 +18,13 @@ export const INDEX: readonly {
   group: string
   links: readonly Link[]
 }[] = [
-  { group: 'Day', links: [['/messages', 'Mail', 'messages.see']] },
+  {
+    group: 'Day',
+    links: [
+      ['/to-act-on', 'To act on', 'figures.see'],
+      ['/messages', 'Mail', 'messages.see'],
+    ],
+  },
   {
     group: 'Books',
     links: [

@@ -7,14 +7,14 @@ import { useSession } from '~/stores/session'
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const load = (q: string, after?: string) =>
-  call('workOrders', { query: { q, after, state: 'on_site,paused' } })
+  call('workOrders', { query: { q, after, underWay: true } })
 </script>
 
 <template>
   <div>
     <LedgerList
       title="On site"
-      hint="Where work goes on right now."
+      hint="Where somebody is on the way, or works right now."
       filter="Filter"
       :load="load"
       empty="Nobody is on site at the moment."

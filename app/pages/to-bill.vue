@@ -26,7 +26,7 @@ const load = (q: string, after?: string) =>
       {
         key: 'whyItIs',
         label: 'Why it is here',
-        tone: (item) => ({ late: item.why.startsWith('Done') || item.why.includes('nothing') }),
+        tone: (item) => ({ late: item.why.startsWith('done') || /nothing|nobody/.test(item.why) }),
         text: (item) => item.why,
       },
       {

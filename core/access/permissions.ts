@@ -66,6 +66,7 @@ export const PERMISSIONS = {
   'visits.rates': OFFICE,
   'visits.sign': [...OFFICE, 'technician'],
   'visits.close': MONEY,
+  'visits.cancel': DESK,
 } as const satisfies Readonly<Record<string, readonly Role[]>>
 export type Permission = keyof typeof PERMISSIONS
 

@@ -80,6 +80,8 @@ export const ERRORS = {
   stale: [409, 'Somebody else changed it since it was read.'],
   started: [409, 'The work has begun.'],
   still_to_bill: [409, 'Something is still to bill.'],
+  was_done: [409, 'Work was done on it already.'],
+  not_closed: [409, 'It is not closed.'],
   stop_work: [409, 'No work for this customer, unless somebody says why.'],
   taken_already: [409, 'Somebody else took it.'],
   too_late: [409, 'The time for it is over.'],

@@ -54,6 +54,10 @@ export const visitPermissions: Readonly<Record<VisitAct, Permission>> = {
   bring_back: 'dispatch.plan',
 }
 
+/** What whoever stood before a closed door proposes: the office reads it with the visit that waits for another time. */
+export const NEXT_STEPS = ['come_again', 'ring', 'give_up'] as const
+export type NextStep = (typeof NEXT_STEPS)[number]
+
 export type ClockKind = 'drive' | 'on_site' | 'paused'
 /** Which clock of its technician runs while a visit is in a state, if one does. */
 const CLOCKS: Readonly<Record<VisitState, ClockKind | null>> = {

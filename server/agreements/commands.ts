@@ -122,6 +122,7 @@ export async function billAgreement(
     subject: '',
     body: '',
     shownTotal: '',
+    leftOut: null,
   })
   return { invoiceId: body.invoiceId, number: invoice.paper.number }
 }

@@ -1,6 +1,8 @@
 // SQL of visits as the schedule shows them, and who goes along.
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
-import type { VisitState } from '../../core/visits/visitLifecycle'
+import type { NextStep, VisitState } from '../../core/visits/visitLifecycle'
+import type { WaitsAt } from '../subject'
+import { inTray } from '../visits/waiting.queries'
 
 export interface BoardVisit {
   id: string
@@ -36,17 +38,20 @@ export interface BoardVisit {
   accessNote: string
   officeNote: string
   quote: string | null
+  /** the state of the visit that it comes again for */
+  again: VisitState | null
+  nextStep: NextStep | null
 }
 const BOARD = `SELECT v.id, v.version, v.work_order_id, w.number, w.title, w.kind,
     c.name AS customer, s.name AS site, s.id AS siteId, s.line1, s.town, s.postcode, s.lat, s.lon,
     v.technician_id, v.start_at, v.duration_seconds, v.state, v.promise_date,
     LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, w.created_at,
-    v.started_at, v.finished_at, v.locked, v.note, CONCAT_WS(' ', NULLIF(JSON_VALUE(w.contact,
+    v.started_at, v.finished_at, v.locked, v.note, v.next_step, CONCAT_WS(' ', NULLIF(JSON_VALUE(w.contact,
     '$.name'), ''), COALESCE(NULLIF(JSON_VALUE(w.contact, '$.phone'), ''), c.phone)) AS contact,
     s.access_note, c.office_note, (SELECT GROUP_CONCAT(vc.person_id ORDER BY vc.person_id) FROM
     visit_crew vc WHERE vc.visit_id = v.id) AS crew,
     (SELECT q.number FROM quotes q WHERE q.work_order_id = w.id ORDER BY q.created_at DESC LIMIT 1)
-    AS quote, (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE
+    AS quote, (SELECT a.state FROM visits a WHERE a.id = v.again_of) AS again, (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE
     l.work_order_id = w.id AND NOT l.removed) AS net,
     (SELECT MIN(k.started_at) FROM clock_intervals k WHERE k.visit_id = v.id AND k.kind = 'drive')
     AS setOffAt
@@ -134,13 +139,12 @@ export const boardVisit = (tx: Tx, id: string) =>
   tx.row<BoardVisit>(`${BOARD} WHERE v.id = ?`, [id])
 export const boardVisits = (tx: Tx, ids: string[]) =>
   tx.rows<BoardVisit>(`${BOARD} WHERE v.id IN (${placeholders(ids)})`, ids)
-/** Work orders without a slot: a visit without time or person, or none at all that still runs. What is parked comes back on its day. */
-export const unplaced = (tx: Tx, today: string) =>
-  tx.rows<BoardVisit>(
-    `${BOARD}
-    WHERE v.state = 'planned' AND (v.start_at IS NULL OR v.technician_id IS NULL)
-      AND w.state NOT IN ('cancelled', 'closed')
-      AND (w.follow_up_on IS NULL OR w.follow_up_on <= ?)
-    ORDER BY w.created_at LIMIT 200`,
-    [today],
+const MOST_IN_TRAY = 1000
+/** Visits that want a place, those first whose work was asked for first. */
+export function unplaced(tx: Tx, at: WaitsAt) {
+  const [where, ...values] = inTray(at)
+  return tx.rows<BoardVisit>(
+    `${BOARD} WHERE ${where} ORDER BY w.created_at, v.id LIMIT ${MOST_IN_TRAY}`,
+    values,
   )
+}

@@ -7,6 +7,7 @@ import { invalid } from '../../core/errors/LedgerError'
 import { dayBounds, daysBetween, localToInstant, plusDays, weekday } from '../../core/time/zone'
 import { HOUR } from '../../core/time/units'
 import type { Answer, Query } from '../../shared/api'
+import { waitsAt } from '../waiting/at'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
 import { alongWith } from './along'
@@ -132,7 +133,7 @@ export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'sched
     })),
     visits: shaped.map((v) => ({ ...v, alongIds: along[v.id] ?? [] })),
     held: (await heldOnDay(ctx, date)).map(heldShape),
-    tray: await shapeVisits(ctx, await unplaced(ctx.tx, ctx.today)),
+    tray: await shapeVisits(ctx, await unplaced(ctx.tx, waitsAt(ctx).sql)),
     week: await load(ctx, people, facts, { first: monday, count: 7 }),
     driveSeconds: shaped.reduce((sum, v) => sum + v.driveSeconds, 0),
     atRisk: shaped.filter((v) => v.atRisk).length,
@@ -236,6 +237,6 @@ export async function scheduleRange(
     })),
     cells: cellsOf(people, facts, { first, count: days }, visits),
     visits: await shapeVisits(ctx, visits),
-    tray: await shapeVisits(ctx, await unplaced(ctx.tx, ctx.today)),
+    tray: await shapeVisits(ctx, await unplaced(ctx.tx, waitsAt(ctx).sql)),
   }
 }

@@ -2,6 +2,7 @@
 import { insertVisit, moveVisit, setVisitState } from '../visits/index'
 import { canAct, stateAfter } from '../../core/documents/lifecycle'
 import { visitLifecycle } from '../../core/visits/visitLifecycle'
+import { isMissed } from '../../core/waiting/whereItStands'
 import { visitFacts } from '../visits/facts'
 import type { Fact } from '../http/facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
@@ -12,6 +13,7 @@ import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
 import { visitById, type VisitRow } from '../visits/visits.queries'
 import { workOrderById, type WorkOrderRow } from '../visits/queries'
 import { boardVisit, crewIds, setCrew, setLocked, skillsOfVisits } from './board.queries'
+import { waitsAt } from '../waiting/at'
 import { lockPeople, technicianById } from './queries'
 import { inviteAgain } from './invitations'
 import { shapeVisit, type Visit } from './visitShape'
@@ -86,13 +88,18 @@ async function namesOf(ctx: Ctx, ids: readonly string[]): Promise<string[]> {
   for (const id of ids) people.push((await technicianById(ctx.tx, id))!.name)
   return people
 }
+/** Its time passed, and nobody began it: nothing holds it there any more. */
+function wasMissed(ctx: Ctx, { state, startAt, durationSeconds }: VisitRow): boolean {
+  const endsAt = startAt && Date.parse(startAt) + durationSeconds * 1000
+  return isMissed({ state, endsAt: endsAt || null }, waitsAt(ctx).at.missedBefore)
+}
 /** What has begun stays with its technician, and what is locked where it is. */
-function mayMove(visit: VisitRow, body: Body<'placeVisit'>, sameCrew: boolean): void {
+function mayMove(ctx: Ctx, visit: VisitRow, body: Body<'placeVisit'>, sameCrew: boolean): void {
   const { startAt, technicianId } = body
   const stays = startAt !== null && technicianId === visit.technicianId
   if (visit.state !== 'planned' && !stays)
     throw conflict('started', 'This visit has started; it stays with its technician.')
-  if (visit.locked && !(sameCrew && staysAsItIs(visit, body)))
+  if (visit.locked && !wasMissed(ctx, visit) && !(sameCrew && staysAsItIs(visit, body)))
     throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
 }
 export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>): Promise<Visit> {
@@ -102,7 +109,7 @@ export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>)
   const before = crewIds((await boardVisit(ctx.tx, id))!)
   const crew = crewFor(body, before)
   const sameCrew = crew.join() === before.join()
-  mayMove(visit, body, sameCrew)
+  mayMove(ctx, visit, body, sameCrew)
   const warnings = await against(ctx, visit, body, crew)
   await mayPlace(ctx, warnings, body.override)
   if (!(await moveVisit(ctx.tx, id, body.version, { ...body, startAt })))

@@ -27,6 +27,7 @@ export const scheduleFacts = facts('schedule', {
     `Territories imported: ${f.territories.map((t) => `${t.name} ${t.postcodes}`).join(', ')}`,
   holidayKept: (f: { on: string; name: string }, say) => `Holiday on ${say.day(f.on)}: ${f.name}`,
   holidayTakenBack: (f: { on: string }, say) => `${say.day(f.on)} is no holiday`,
+  closes: (f: { at: Change }) => `What was not begun comes back at ${f.at.to as string}`,
   drivesOutside: () => 'Drives from and to home lie outside the hours',
   drivesWithin: () => 'Drives from and to home lie within the hours',
   messagesChanged: (_: { changes: Change }) => 'Messages about visits changed',

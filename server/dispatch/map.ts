@@ -8,6 +8,7 @@ import { dayBounds, localTime } from '../../core/time/zone'
 import { MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { siteById } from '../customers/places.queries'
+import { waitsAt } from '../waiting/at'
 import type { Ctx } from '../http/context'
 import { emit } from '../events/events'
 import { territories } from '../settings/queries'
@@ -68,7 +69,7 @@ export async function mapDay(ctx: Ctx, wanted?: string): Promise<Answer<'mapDay'
   const [areas, sites, waiting, way] = [
     await territories(ctx.tx),
     await placedSites(ctx.tx),
-    await unplaced(ctx.tx, ctx.today),
+    await unplaced(ctx.tx, waitsAt(ctx).sql),
     await wayFinder(ctx.tx),
   ]
   const seen = await seenNow(ctx)

@@ -12,6 +12,7 @@ import type {
 import { localToInstant, plusDays } from '../../core/time/zone'
 import { HOUR } from '../../core/time/units'
 import type { Answer } from '../../shared/api'
+import { waitsAt } from '../waiting/at'
 import type { Ctx } from '../http/context'
 import { technicianDays, type DayStop, type TechnicianDay } from './days'
 import { driveMatrix } from './drives'
@@ -169,7 +170,7 @@ async function visitsToPlan(ctx: Ctx, wish: Wish, movable: readonly Movable[], d
     ctx.tx,
     movable.map((s) => s.id),
   )
-  const waiting = wish.tray ? await unplaced(ctx.tx, ctx.today) : []
+  const waiting = wish.tray ? await unplaced(ctx.tx, waitsAt(ctx).sql) : []
   const fits = (v: BoardVisit) =>
     v.state === 'planned' && (!v.promiseDate || dates.includes(v.promiseDate))
   return new Map([...placed, ...waiting.filter(fits)].map((v) => [v.id, v]))

@@ -1,5 +1,5 @@
 // Acts on the schedule’s set-up: hours, time off, meetings, territories, holidays, messages.
-import { putVisitMessages, setDrivesOutside } from '../settings/index'
+import { putVisitMessages, setClosesAt, setDrivesOutside } from '../settings/index'
 import { personFacts, scheduleFacts } from './facts'
 import { postcodeRange } from '../../core/customers/postcodeRange'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
@@ -162,6 +162,18 @@ export async function keepHoliday(ctx: Ctx, body: Body<'keepHoliday'>): Promise<
       ? scheduleFacts.holidayKept({ on: body.date, name: body.name })
       : scheduleFacts.holidayTakenBack({ on: body.date }),
   })
+  return scheduleSetUp(ctx)
+}
+export async function keepClosing(ctx: Ctx, { at }: Body<'keepClosing'>): Promise<SetUp> {
+  if (at !== ctx.company.closesAt) {
+    await setClosesAt(ctx.tx, at)
+    await record(ctx, {
+      subject: 'settings',
+      id: ctx.id(),
+      fact: scheduleFacts.closes({ at: { from: ctx.company.closesAt, to: at } }),
+    })
+    ctx.company.closesAt = at
+  }
   return scheduleSetUp(ctx)
 }
 export async function keepDrives(ctx: Ctx, { outside }: Body<'keepDrives'>): Promise<SetUp> {

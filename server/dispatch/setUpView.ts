@@ -196,6 +196,7 @@ export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {
   const read = await readSetUp(ctx)
   const { company } = ctx
   return {
+    closesAt: company.closesAt,
     drivesOutside: company.drivesOutside,
     technicians: read.people.map((p) => technicianPart(p, read)),
     territories: read.areas.map((a) => territoryPart(a, read)),

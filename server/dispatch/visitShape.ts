@@ -6,9 +6,11 @@ import { minorToDecimal } from '../../core/money/formatMinor'
 import { sayDay } from '../../core/time/sayDay'
 import { localDate, localToInstant } from '../../core/time/zone'
 import { sayAgo } from '../../core/time/sayAgo'
+import { isMissed } from '../../core/waiting/whereItStands'
 import type { Answer } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
+import { waitsAt } from '../waiting/at'
 import { boardVisit, crewIds, skillsOfVisits, type BoardVisit } from './board.queries'
 import { technicians } from './queries'
 
@@ -79,7 +81,7 @@ function shape(v: BoardVisit, { ctx, areas, wants, people, forecast }: Around): 
     ...promisePart(ctx, v),
     ...runPart(forecast.get(v.id)),
     net: v.net ? minorToDecimal(v.net, ctx.company.currency) : '',
-    waiting: startAt && technicianId ? '' : waiting(ctx, v),
+    waiting: waiting(ctx, v, person),
     crewIds: crewIds(v),
     alongIds: [],
     quote: v.quote ?? '',
@@ -111,9 +113,29 @@ function promisedFor({ today, company }: Ctx, date: string | null): string {
   if (date === today) return 'promised today'
   return `promised for ${sayDay(date, company.locale)}${date < today ? ', which has passed' : ''}`
 }
-function waiting(ctx: Ctx, v: BoardVisit): string {
-  const wanted = promisedFor(ctx, v.promiseDate)
-  return v.note
-    ? `A further visit: ${v.note}; ${wanted}`.slice(0, 200)
-    : `Called ${sayAgo(ctx.now - Date.parse(v.createdAt))} ago, ${wanted}`
+const PROPOSED = {
+  come_again: 'come again',
+  ring: 'ring them first',
+  give_up: 'give it up?',
+} as const
+/** Why a visit without a place waits for one. */
+function wantsPlace(ctx: Ctx, v: BoardVisit): string {
+  if (v.again === 'no_access') {
+    const proposed = [v.nextStep && PROPOSED[v.nextStep], v.note].filter(Boolean).join(', ')
+    return `Nobody let us in${proposed && `: ${proposed}`}`
+  }
+  if (v.note) return `A further visit: ${v.note}`
+  if (v.again) return 'Its visit was cancelled'
+  return `Called ${sayAgo(ctx.now - Date.parse(v.createdAt))} ago`
+}
+/** Why a visit waits for a place; nothing of one that has it. */
+function waiting(ctx: Ctx, v: BoardVisit, person: Person | undefined): string {
+  const { at } = waitsAt(ctx)
+  const from = v.startAt === null ? null : Date.parse(v.startAt)
+  const endsAt = from === null ? null : from + v.durationSeconds * 1000
+  const missed = isMissed({ state: v.state, endsAt }, at.missedBefore)
+  if (from && person && !missed) return ''
+  const by = person ? ` by ${person.name.split(' ')[0]}` : ''
+  const why = missed ? `Was not begun${by} on ${at.day(at.dateOf(from!))}` : wantsPlace(ctx, v)
+  return `${why}, ${promisedFor(ctx, v.promiseDate)}`.slice(0, 200)
 }

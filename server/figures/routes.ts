@@ -12,19 +12,28 @@ import { bookCsv } from '../pricebook/bookCsv'
 import { exported, type Ctx } from '../http/context'
 import { journal, table } from './exports'
 import { exportsByName, findings } from '../subjects'
+import { countsAt } from '../waiting/views'
+import type { Counted } from '../waiting/queries'
 import { findPapers, runRow } from './queries'
 
+/** What of the places stands in the run. */
+const STOPS = ['calls', 'tray', 'on_site', 'to_bill', 'unpaid', 'quotes'] as const
 async function run(ctx: Ctx): Promise<Answer<'run'>> {
   const { from, to } = dayBounds(ctx.today, ctx.company.timeZone)
   const r = (await runRow(ctx.tx, ctx.today, from, to))!
-  const m = (minor: number) => toMoney(minor, ctx.company.currency)
+  const waits = await countsAt(ctx, STOPS)
+  const summed = ({ count, sum }: Counted) => ({ count, sum: toMoney(sum, ctx.company.currency) })
   return {
-    calls: { count: r.calls, late: r.lateCalls },
-    schedule: { count: r.visits, atRisk: (await schedule(ctx)).atRisk, noSlot: r.noSlot },
-    onSite: { count: r.onSite },
-    toBill: { count: r.toBill, sum: m(r.toBillSum) },
-    unpaid: { count: r.unpaid, sum: m(r.unpaidSum), late: r.late },
-    quotes: { count: r.quotes, sum: m(r.quotesSum) },
+    calls: { count: waits.calls.count, late: r.lateCalls },
+    schedule: {
+      count: r.visits,
+      atRisk: (await schedule(ctx)).atRisk,
+      noSlot: waits.tray.count,
+    },
+    onSite: { count: waits.on_site.count },
+    toBill: summed(waits.to_bill),
+    unpaid: { ...summed(waits.unpaid), late: r.late },
+    quotes: summed(waits.quotes),
   }
 }
 async function find(ctx: Ctx, q: string): Promise<Answer<'find'>> {

@@ -13,6 +13,7 @@ import { pricebookHandlers } from '../pricebook/routes'
 import { quoteHandlers } from '../quotes/routes'
 import { settingHandlers } from '../settings/routes'
 import { visitHandlers } from '../visits/routes'
+import { waitingHandlers } from '../waiting/routes'
 import type { Handler, Special } from './route'
 
 export const handlers: { [N in Exclude<RouteName, Special>]: Handler<N> } = {
@@ -28,5 +29,6 @@ export const handlers: { [N in Exclude<RouteName, Special>]: Handler<N> } = {
   ...invoiceHandlers,
   ...paymentHandlers,
   ...collectionHandlers,
+  ...waitingHandlers,
   ...figureHandlers,
 }

@@ -26,6 +26,7 @@ import {
   visibleWorkOrder,
 } from '../visits/account'
 import { detailsOf } from '../visits/details'
+import { leaveOut } from '../visits/time'
 import { linesOf, type LineRow } from '../visits/lines.queries'
 import type { WorkOrderRow } from '../visits/queries'
 import { mailInvoice } from './commands'
@@ -79,6 +80,7 @@ export async function makeInvoice(
     }),
   })
   if (body.to.length) await mailInvoice(ctx, body.id, body)
+  if (body.leftOut) await leaveOut(ctx, work, body.leftOut)
   await refreshWorkOrder(ctx, workOrderId)
   return invoiceView(ctx, body.id)
 }

@@ -4,6 +4,7 @@ import { listRows } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { StoredInvoiceState } from '../../core/invoices/invoiceLifecycle'
 import type { InvoicePaper } from '../../core/invoices/invoicePaper'
+import { TO_SEND } from './waiting.queries'
 
 export interface InvoiceRow {
   id: string
@@ -129,13 +130,7 @@ const STATES: Record<string, string> = {
   open: 'i.open_minor > 0',
   paid: 'i.open_minor = 0',
   overdue: 'i.open_minor > 0 AND i.due_on < ?',
-  // Never sent, or no mail of it arrived; a receipt is none of it.
-  unsent: `i.state <> 'void' AND i.id IN (
-      SELECT id FROM invoices WHERE NOT sent
-      UNION ALL
-      SELECT m.invoice_id FROM messages m WHERE m.state = 'failed' AND m.kind = 'invoice'
-        AND NOT EXISTS (SELECT 1 FROM messages o
-          WHERE o.invoice_id = m.invoice_id AND o.kind = 'invoice' AND o.state <> 'failed'))`,
+  unsent: TO_SEND,
 }
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'invoices o', words: 'o.number, o.own_words' },

@@ -2,6 +2,7 @@
 import type { Subject } from '../subject'
 import { encloseInvoice, invoiceLink } from './enclosure'
 import { ERASURES, EXPORTS, FINDING } from './subject.queries'
+import { WAITS } from './waiting.queries'
 
 export const invoices: Subject = {
   name: 'invoices',
@@ -13,4 +14,5 @@ export const invoices: Subject = {
   exports: EXPORTS,
   encloses: { invoice: encloseInvoice },
   linkFor: invoiceLink,
+  waits: WAITS,
 }

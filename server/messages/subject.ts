@@ -1,6 +1,7 @@
 // What messages tell the rest of the server about themselves.
 import type { Subject } from '../subject'
 import { ERASURES } from './subject.queries'
+import { WAITS } from './waiting.queries'
 
 export const messages: Subject = {
   name: 'messages',
@@ -8,4 +9,5 @@ export const messages: Subject = {
     messages: { one: 'mail', several: 'mails' },
   },
   erases: ERASURES,
+  waits: WAITS,
 }

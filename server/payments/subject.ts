@@ -1,6 +1,7 @@
 // What payments tell the rest of the server about themselves.
 import type { Subject } from '../subject'
 import { EXPORTS, FINDING } from './subject.queries'
+import { WAITS } from './waiting.queries'
 
 export const payments: Subject = {
   name: 'payments',
@@ -9,4 +10,5 @@ export const payments: Subject = {
   },
   finds: [FINDING],
   exports: EXPORTS,
+  waits: WAITS,
 }

@@ -2,6 +2,7 @@
 import type { Subject } from '../subject'
 import { encloseQuote } from './enclosure'
 import { ERASURES, FINDING } from './subject.queries'
+import { WAITS } from './waiting.queries'
 
 export const quotes: Subject = {
   name: 'quotes',
@@ -11,4 +12,5 @@ export const quotes: Subject = {
   erases: ERASURES,
   finds: [FINDING],
   encloses: { quote: encloseQuote },
+  waits: WAITS,
 }

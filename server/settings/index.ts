@@ -1,2 +1,2 @@
 // What other subjects may write of settings; whatever else is written here, is by its own commands.
-export { putVisitMessages, setDrivesOutside } from './queries'
+export { putVisitMessages, setClosesAt, setDrivesOutside } from './queries'

@@ -27,6 +27,8 @@ export interface Company {
   /** how far a demo's own clock is from the wall's */ clockOffsetMs: number
   country: string
   /** the drive to the first visit and the one home are not working time */ drivesOutside: boolean
+  /** from then on, what was planned for the day and not begun waits for another time; HH:MM */
+  closesAt: string
   sources: string[]
   stateLabels: Record<string, string>
   visitMessages: { confirmation?: boolean; eve?: boolean; onWay?: boolean }
@@ -36,7 +38,7 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
   const row =
     await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number, currency,
         locale, time_zone, tax_mode, terms, pay_to, conditions, wording, yard_lat, yard_lon,
-        demo_day, clock_offset_ms, country, drives_outside, sources, state_labels, visit_messages
+        demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, state_labels, visit_messages
       FROM company
       WHERE id = 1`)
   return row
@@ -170,6 +172,8 @@ export const putVisitMessages = (
     JSON.stringify(messages),
     JSON.stringify(wording),
   ])
+export const setClosesAt = (tx: Tx, at: string) =>
+  tx.run('UPDATE company SET closes_at = ?, version = version + 1', [at])
 export const setDrivesOutside = (tx: Tx, outside: boolean) =>
   tx.run('UPDATE company SET drives_outside = ?, version = version + 1', [outside])
 export const setClockOffset = (tx: Tx, ms: number) =>

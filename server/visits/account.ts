@@ -3,13 +3,15 @@ import { notFound } from '../../core/errors/LedgerError'
 import { minorToDecimal } from '../../core/money/formatMinor'
 import { paidByLine } from '../../core/costing/paidByLine'
 import { workOrderAccount, type Account } from '../../core/costing/workOrderAccount'
-import { workOrderState } from '../../core/visits/workOrderState'
+import { wantsVisit, workOrderState, type WorkOrderFacts } from '../../core/visits/workOrderState'
 import type { TaxRate } from '../../core/tax/taxTotals'
 import type { Ctx } from '../http/context'
 import { quotesOfWork } from '../quotes/queries'
 import { billedLines, linesOf, type BilledLine, type LineRow } from './lines.queries'
 import { invoicesOfWork } from './papers.queries'
-import { mayTechnicianSee, visitsOfWork } from './visits.queries'
+import { makeWaitingVisit } from './newWorkOrder'
+import { uncoveredOf } from './uncovered'
+import { mayTechnicianSee, setVisitState, visitsOfWork, type VisitRow } from './visits.queries'
 import { setWorkOrderFacts, workOrderById, type WorkOrderRow } from './queries'
 
 /** A work order that the asker may see; a technician only those with a visit of their own. */
@@ -58,31 +60,68 @@ export function accountFrom(lines: LineRow[], rows: BilledLine[]): WholeAccount 
     billedElsewhere,
   }
 }
+const isPlaced = (v: VisitRow): boolean => v.startAt !== null && v.technicianId !== null
+/** Made because the work order had no other visit to come, and nobody gave it a place since. */
+const waitsByRule = (v: VisitRow): boolean =>
+  v.againOf !== null && v.state === 'planned' && v.startAt === null
+/** What the state of a work order follows from beside its visits, as its rows say it now. */
+async function moneyOf(ctx: Ctx, work: WorkOrderRow): Promise<Omit<WorkOrderFacts, 'visits'>> {
+  const lines = await linesOf(ctx.tx, work.id)
+  const { toBillMinor, billedMinor } = await accountOf(ctx, lines, work.id)
+  const invoices = await invoicesOfWork(ctx.tx, work.id)
+  const quotes = await quotesOfWork(ctx.tx, work.id)
+  const { uncoveredSeconds } = await uncoveredOf(ctx, work, lines)
+  const { cancelled, closed, callbackOf } = work
+  return {
+    ...{ cancelled, closed, toBillMinor, billedMinor, uncoveredSeconds },
+    unpaidMinor: invoices.reduce((sum, i) => sum + i.open, 0),
+    free: callbackOf !== null,
+    quoted: quotes.length > 0 && !quotes.some((q) => q.state === 'accepted'),
+  }
+}
+const visitFactsOf = (visits: readonly VisitRow[]): WorkOrderFacts['visits'] =>
+  visits.map((v) => ({ state: v.state, placed: isPlaced(v) }))
+/** The state that follows, and what is kept with it. */
+export function standingOf(facts: WorkOrderFacts) {
+  const state = workOrderState(facts)
+  const done = ['to_bill', 'billed', 'closed'].includes(state)
+  return {
+    ...{ state, done },
+    toBill: done || facts.billedMinor > 0 ? facts.toBillMinor : 0,
+    uncovered: state === 'to_bill' ? (facts.uncoveredSeconds ?? 0) : 0,
+  }
+}
+/**
+ * A work order that needs a visit and has none to come waits with one of its own, in the tray, until it has a place
+ * or another visit takes its part.
+ */
+async function keepOneWaiting(
+  ctx: Ctx,
+  work: WorkOrderRow,
+  money: Omit<WorkOrderFacts, 'visits'>,
+): Promise<VisitRow[]> {
+  const all = await visitsOfWork(ctx.tx, work.id)
+  const byRule = all.filter(waitsByRule)
+  const others = all.filter((v) => !byRule.includes(v))
+  const wants = wantsVisit({ ...money, visits: visitFactsOf(others) })
+  const last = others.at(-1)
+  if (wants === byRule.length > 0 || !last) return all
+  for (const { id } of byRule) await setVisitState(ctx.tx, id, 'cancelled')
+  if (wants)
+    await makeWaitingVisit(ctx, {
+      ...{ id: ctx.id(), workOrderId: work.id, againOf: last.id },
+      durationSeconds: last.durationSeconds,
+    })
+  return visitsOfWork(ctx.tx, work.id)
+}
 /** After anything changed: writes the state and what is to bill as they now follow from the facts. */
 export async function refreshWorkOrder(ctx: Ctx, id: string): Promise<void> {
   const work = (await workOrderById(ctx.tx, id, true))!
-  const lines = await linesOf(ctx.tx, id)
-  const account = await accountOf(ctx, lines, id)
-  const visits = await visitsOfWork(ctx.tx, id)
-  const invoices = await invoicesOfWork(ctx.tx, id)
-  const quotes = await quotesOfWork(ctx.tx, id)
-  const state = workOrderState({
-    cancelled: work.cancelled,
-    closed: work.closed,
-    visits: visits.map((v) => ({
-      state: v.state,
-      placed: v.startAt !== null && v.technicianId !== null,
-    })),
-    toBillMinor: account.toBillMinor,
-    billedMinor: account.billedMinor,
-    unpaidMinor: invoices.reduce((sum, i) => sum + i.open, 0),
-    free: work.callbackOf !== null,
-    quoted: quotes.length > 0 && !quotes.some((q) => q.state === 'accepted'),
-  })
-  const done = ['to_bill', 'billed', 'closed'].includes(state)
+  const money = await moneyOf(ctx, work)
+  const visits = visitFactsOf(await keepOneWaiting(ctx, work, money))
+  const { state, done, toBill, uncovered } = standingOf({ ...money, visits })
   await setWorkOrderFacts(ctx.tx, id, {
-    state,
-    toBill: done || account.billedMinor > 0 ? account.toBillMinor : 0,
+    ...{ state, toBill, uncovered },
     doneAt: done ? ctx.now : null,
   })
 }

@@ -2,7 +2,7 @@
 import { Decimal } from '../../core/money/decimal'
 import { DETAIL_NAMES, type Detail } from '../../core/customers/changedDetails'
 import { sayWorkKind, type FreeKind } from '../../core/visits/workKinds'
-import type { VisitAct } from '../../core/visits/visitLifecycle'
+import type { NextStep, VisitAct } from '../../core/visits/visitLifecycle'
 import { WORK_WORDS, type WorkWord } from '../../core/visits/workWords'
 import { facts, inSpiteOf, type Change } from '../http/facts'
 
@@ -13,6 +13,11 @@ const CLOCKED: Readonly<Record<Exclude<VisitAct, 'cancel' | 'bring_back'>, strin
   resume: 'Went on',
   finish: 'Finished on site',
   no_access: 'Nobody let us in',
+}
+const PROPOSED: Readonly<Record<NextStep, string>> = {
+  come_again: 'Wants to come again',
+  ring: 'Wants them rung first',
+  give_up: 'Wants to give it up',
 }
 const minutes = (seconds: number) => Math.round(seconds / 60)
 type Named = { name: string }
@@ -63,7 +68,10 @@ export const workFacts = facts('work', {
     `${minutes(f.seconds)} minutes not charged: ${f.reason}`,
   timeCharged: (f: { seconds: number }) =>
     `Charged ${minutes(f.seconds)} minutes that no line covered`,
-  closed: (f: { reason: string }) => `Closed: ${f.reason}`,
+  closed: (f: { reason: string; seconds?: number }) =>
+    `Closed${f.seconds ? `, ${minutes(f.seconds)} minutes not charged` : ''}: ${f.reason}`,
+  cancelled: (f: { reason: string }) => `Cancelled: ${f.reason}`,
+  reopened: (f: { reason: string }) => `Goes on after all: ${f.reason}`,
   fieldFilled: (f: { field: string; value: string }) => `${f.field}: ${f.value || '–'}`,
 })
 /** What a changed line was, and became. */
@@ -83,6 +91,8 @@ interface Placed {
 
 export const visitFacts = facts('visit', {
   clocked: (f: { act: keyof typeof CLOCKED; state: Change }) => CLOCKED[f.act],
+  proposed: (f: { step: NextStep; note: string }) =>
+    `${PROPOSED[f.step]}${f.note ? `: ${f.note}` : ''}`,
   findingsWritten: () => 'Findings written',
   placed: (f: Placed & Spite, say) =>
     `Visit: ${f.startAt.to ? say.at(f.startAt.to as string) : 'taken off the schedule'}${f.people.length ? `, ${f.people.join(' with ')}` : ''}${inSpiteOf(f.warnings)}`,

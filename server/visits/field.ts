@@ -26,10 +26,12 @@ import {
   fieldRows,
   goesAlong,
   setFindings,
+  setNextStep,
   notBegunRows,
   setVisitState,
   visitById,
   visitsOfTechnician,
+  visitsOfWork,
   type FieldRow,
   type VisitRow,
 } from './visits.queries'
@@ -125,6 +127,12 @@ async function originOf(ctx: Ctx, visit: VisitRow, start: Spot | null): Promise<
   const day = await fieldRows(ctx.tx, visit.technicianId, from, to)
   return day[day.findIndex((v) => v.id === visit.id) - 1] ?? start
 }
+/** What was proposed at the closed door, if the visit still waits that comes again for it. */
+async function proposedFor(ctx: Ctx, { id, state, workOrderId }: VisitRow) {
+  if (state !== 'no_access') return null
+  const again = (await visitsOfWork(ctx.tx, workOrderId)).find((v) => v.againOf === id)
+  return again ? { step: again.nextStep, note: again.note } : null
+}
 export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVisit'>> {
   const visit = await ownVisit(ctx, id)
   const person = visit.technicianId ? await technicianById(ctx.tx, visit.technicianId) : null
@@ -151,6 +159,7 @@ export async function fieldVisit(ctx: Ctx, id: string): Promise<Answer<'fieldVis
     },
     openVisitId: day.find(isOpen)?.id ?? null,
     acts: keepsClock(ctx, visit) ? clockActsFrom(visit.state) : [],
+    proposed: await proposedFor(ctx, visit),
     workOrder: await workOrderPaper(ctx, visit.workOrderId),
   }
 }
@@ -259,6 +268,22 @@ async function helpersClock(
         at: Math.max(at, await lastClocked(ctx.tx, personId)),
       })
   }
+}
+/** What is to be done after nobody let them in: said at the door, read by whoever finds the next time. */
+export async function proposeNext(
+  ctx: Ctx,
+  id: string,
+  { step, note }: Body<'proposeNext'>,
+): Promise<Answer<'fieldVisit'>> {
+  const visit = await ownVisit(ctx, id, true, true)
+  if (visit.state !== 'no_access')
+    throw conflict('not_now', 'Somebody let them in: there is nothing to propose.')
+  const { workOrderId } = visit
+  const { customerId } = (await workOrderById(ctx.tx, workOrderId))!
+  await setNextStep(ctx.tx, id, { step, note })
+  const fact = visitFacts.proposed({ step, note })
+  await record(ctx, { subject: 'visit', id, workOrderId, customerId, fact })
+  return fieldVisit(ctx, id)
 }
 export async function writeFindings(
   ctx: Ctx,

@@ -3,6 +3,7 @@ import type { WorkOrderState } from '../../core/visits/workOrderState'
 import { placeholders, type Tx, type Value } from '../db/pool'
 import { listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
+import { TO_COME, UNDER_WAY } from './waiting.queries'
 
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'work_orders o', words: 'o.number, o.title, o.order_number, o.own_words' },
@@ -20,6 +21,8 @@ interface WorkOrderFilter {
   states: string[]
   kind?: string | undefined
   followUp?: string | undefined
+  /** somebody is on the way to it, or there */
+  underWay?: boolean
   sort: string
   descending: boolean
   limit: number
@@ -36,6 +39,8 @@ interface ListedWorkOrder {
   createdAt: string
   doneAt: string | null
   toBill: number
+  uncoveredSeconds: number
+  ahead: number
   technician: string | null
   startedAt: string | null
   followUp: string
@@ -45,6 +50,8 @@ interface ListedWorkOrder {
 function conditionsOf(f: WorkOrderFilter): [sql: string, values: Value[]][] {
   const all: [string, Value[]][] = []
   if (f.states.length) all.push([`w.state IN (${placeholders(f.states)})`, f.states])
+  if (f.underWay)
+    all.push([`w.id IN (SELECT v.work_order_id FROM visits v WHERE ${UNDER_WAY})`, []])
   if (f.kind) all.push(['w.kind = ?', [f.kind]])
   if (f.followUp === '*') all.push([`w.follow_up <> ''`, []])
   else if (f.followUp) all.push(['w.follow_up = ?', [f.followUp]])
@@ -54,7 +61,8 @@ export function workOrderPage(tx: Tx, f: WorkOrderFilter) {
   const conditions = conditionsOf(f)
   return listRows<ListedWorkOrder>(tx, {
     select: `w.id, w.number, w.title, w.follow_up, w.follow_up_on, c.name AS customer, s.town,
-        w.kind, w.state, w.created_at, w.done_at, w.to_bill_minor AS toBill,
+        w.kind, w.state, w.created_at, w.done_at, w.to_bill_minor AS toBill, w.uncovered_seconds,
+        EXISTS (SELECT 1 FROM visits v WHERE v.work_order_id = w.id AND ${TO_COME}) AS ahead,
         (SELECT p.name FROM visits v JOIN people p ON p.id = v.technician_id WHERE v.work_order_id =
         w.id ORDER BY v.start_at DESC LIMIT 1) AS technician,
         (SELECT v.started_at FROM visits v WHERE v.work_order_id = w.id ORDER BY v.start_at DESC

@@ -41,7 +41,13 @@ export async function makeWorkOrder(
 /** A visit that waits for its place on the schedule. */
 export const makeWaitingVisit = (
   ctx: Ctx,
-  visit: { id: string; workOrderId: string; durationSeconds: number; note?: string },
+  visit: {
+    id: string
+    workOrderId: string
+    durationSeconds: number
+    note?: string
+    againOf?: string
+  },
 ) =>
   insertVisit(ctx.tx, {
     ...visit,

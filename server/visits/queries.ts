@@ -32,6 +32,7 @@ export interface WorkOrderRow extends WorkWords {
   closed: boolean
   toBill: number
   explainedSeconds: number
+  uncoveredSeconds: number
   createdAt: string
   doneAt: string | null
   version: number
@@ -40,7 +41,7 @@ export const WORK = `w.id, w.number, w.customer_id, w.site_id, w.kind,
     ${WORD_COLUMNS.map((column) => `w.${column}`).join(', ')},
     w.contact, w.price_level_id, w.details, w.own_prices, w.answers, w.custom,
     w.equipment_id, w.assigned_to, w.source, w.callback_of, w.follow_up, w.follow_up_on, w.currency, w.state, w.cancelled, w.closed, w.to_bill_minor AS toBill,
-    w.explained_seconds, w.created_at, w.done_at, w.version`
+    w.explained_seconds, w.uncovered_seconds, w.created_at, w.done_at, w.version`
 export async function workOrderById(
   tx: Tx,
   id: string,
@@ -179,18 +180,28 @@ export const setCustom = (
 export const setWorkOrderFacts = (
   tx: Tx,
   id: string,
-  { state, toBill, doneAt }: { state: WorkOrderState; toBill: number; doneAt: number | null },
+  {
+    state,
+    toBill,
+    uncovered,
+    doneAt,
+  }: { state: WorkOrderState; toBill: number; uncovered: number; doneAt: number | null },
 ) =>
   tx.run(
     `UPDATE work_orders
-    SET state = ?, to_bill_minor = ?, done_at = COALESCE(done_at, ?), version = version + 1
+    SET state = ?, to_bill_minor = ?, uncovered_seconds = ?, done_at = COALESCE(done_at, ?), version = version + 1
     WHERE id = ?`,
-    [state, toBill, doneAt === null ? null : sqlInstant(doneAt), id],
+    [state, toBill, uncovered, doneAt === null ? null : sqlInstant(doneAt), id],
   )
 export const addExplained = (tx: Tx, id: string, seconds: number) =>
   tx.run('UPDATE work_orders SET explained_seconds = explained_seconds + ? WHERE id = ?', [
     seconds,
     id,
   ])
-export const closeWork = (tx: Tx, id: string) =>
-  tx.run('UPDATE work_orders SET closed = TRUE WHERE id = ?', [id])
+/** Whether a work order was closed or cancelled by somebody's word. */
+export const setEnd = (
+  tx: Tx,
+  id: string,
+  { closed, cancelled }: { closed: boolean; cancelled: boolean },
+) =>
+  tx.run('UPDATE work_orders SET closed = ?, cancelled = ? WHERE id = ?', [closed, cancelled, id])

@@ -1,18 +1,18 @@
 // The routes of work orders and visits, bound to their service.
 import { notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
-import { hoursMinutes } from '../../core/hours/workedSeconds'
-import { HOUR } from '../../core/time/units'
+import { whyToBill } from '../../core/waiting/whereItStands'
 import type { visitRoutes } from '../../shared/visits'
 import { outside, Raw, type Handlers } from '../http/route'
 import { pageOf, paging } from '../http/paging'
 import { visibleWorkOrder } from './account'
 import { workOrderPaper } from './views'
 import { callBack } from './callBacks'
-import { clock, fieldDay, fieldVisit, writeFindings } from './field'
+import { clock, fieldDay, fieldVisit, proposeNext, writeFindings } from './field'
 import { addLines, changeLine, keepWorkRates } from './lines'
 import { addPhoto, photo, sign } from './evidence'
-import { chargeTime, closeWorkOrder, explainTime } from './time'
+import { cancelWorkOrder, closeWorkOrder, reopenWorkOrder } from './ending'
+import { chargeTime, explainTime } from './time'
 import { discountLines } from './discounts'
 import { carryOver, park, writeWorkOrder } from './words'
 import { followUpLists } from './queries'
@@ -28,16 +28,18 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
       states: (query.state ?? '').split(',').filter(Boolean),
       kind: query.kind,
       followUp: query.followUp,
+      underWay: query.underWay ?? false,
     })
-    const why = (r: (typeof rows)[number]) => {
-      if (r.state !== 'to_bill') return ''
-      const hours = r.doneAt ? Math.round((ctx.now - Date.parse(r.doneAt)) / HOUR) : 0
-      if (r.toBill === 0) return 'Finished, and nothing is priced'
-      if (hours < 24)
-        return `Finished ${hoursMinutes(Math.max(0, ctx.now - Date.parse(r.doneAt!)) / 1000)} ago`
-      const days = Math.floor(hours / 24)
-      return `Done ${days === 1 ? 'a day' : `${days} days`} ago and not billed`
-    }
+    const why = ({ state, toBill, uncoveredSeconds, doneAt, ahead }: (typeof rows)[number]) =>
+      state === 'to_bill'
+        ? whyToBill(
+            {
+              ...{ state, uncoveredSeconds, toBillMinor: toBill, ahead: Boolean(ahead) },
+              doneAt: doneAt === null ? null : Date.parse(doneAt),
+            },
+            ctx,
+          ).reason
+        : ''
     return pageOf(rows, total, p.limit, (r) => ({
       id: r.id,
       number: r.number,
@@ -79,8 +81,11 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
   explainTime: (ctx, { params, body }) => explainTime(ctx, params.id!, body),
   chargeTime: (ctx, { params, body }) => chargeTime(ctx, params.id!, body.lineId),
   closeWorkOrder: (ctx, { params, body }) => closeWorkOrder(ctx, params.id!, body.reason),
+  cancelWorkOrder: (ctx, { params, body }) => cancelWorkOrder(ctx, params.id!, body),
+  reopenWorkOrder: (ctx, { params, body }) => reopenWorkOrder(ctx, params.id!, body),
   fieldDay: (ctx, { query }) => fieldDay(ctx, query.date || ctx.today),
   fieldVisit: (ctx, { params }) => fieldVisit(ctx, params.id!),
+  proposeNext: (ctx, { params, body }) => proposeNext(ctx, params.id!, body),
   clock: (ctx, { params, body }) => clock(ctx, params.id!, body),
   findings: (ctx, { params, body }) => writeFindings(ctx, params.id!, body.version, body.findings),
 }

@@ -1,6 +1,7 @@
 // What visits tell the rest of the server about themselves.
 import type { Subject } from '../subject'
 import { ERASURES, EXPORTS, FINDING } from './subject.queries'
+import { WAITS } from './waiting.queries'
 
 export const visits: Subject = {
   name: 'visits',
@@ -10,4 +11,5 @@ export const visits: Subject = {
   erases: ERASURES,
   finds: [FINDING],
   exports: EXPORTS,
+  waits: WAITS,
 }

@@ -1,4 +1,4 @@
-// Time that no line covers: charged, or explained; and a work order that is closed without a bill.
+// Time that no line covers: charged, or explained.
 import { workFacts } from './facts'
 import { conflict, invalid } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
@@ -7,9 +7,23 @@ import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder } from './account'
 import { timeCharge, uncoveredOf } from './uncovered'
 import { workOrderPaper } from './views'
-import { addExplained, closeWork } from './queries'
+import { addExplained, type WorkOrderRow } from './queries'
 import { insertLine, linesOf } from './lines.queries'
 
+/** Leaves out minutes that no line covers, as many of those that were shown as there are. */
+export async function leaveOut(
+  ctx: Ctx,
+  work: WorkOrderRow,
+  { seconds, reason }: { seconds: number; reason: string },
+): Promise<void> {
+  const { id, customerId } = work
+  const { uncoveredSeconds } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, id))
+  const left = Math.min(seconds, uncoveredSeconds)
+  if (!left) return
+  await addExplained(ctx.tx, id, left)
+  const fact = workFacts.timeExplained({ seconds: left, reason })
+  await record(ctx, { subject: 'work', id, workOrderId: id, customerId, fact })
+}
 export async function explainTime(
   ctx: Ctx,
   workOrderId: string,
@@ -19,14 +33,7 @@ export async function explainTime(
   const { uncoveredSeconds } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, workOrderId))
   if (body.seconds > uncoveredSeconds)
     throw invalid('seconds', 'Not that many minutes are uncovered.')
-  await addExplained(ctx.tx, workOrderId, body.seconds)
-  await record(ctx, {
-    subject: 'work',
-    id: workOrderId,
-    workOrderId,
-    customerId: work.customerId,
-    fact: workFacts.timeExplained({ seconds: body.seconds, reason: body.reason }),
-  })
+  await leaveOut(ctx, work, body)
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)
 }
@@ -54,30 +61,6 @@ export async function chargeTime(
     workOrderId,
     customerId: work.customerId,
     fact: workFacts.timeCharged({ seconds: uncoveredSeconds }),
-  })
-  await refreshWorkOrder(ctx, workOrderId)
-  return workOrderPaper(ctx, workOrderId)
-}
-export async function closeWorkOrder(
-  ctx: Ctx,
-  workOrderId: string,
-  reason: string,
-): Promise<Answer<'workOrder'>> {
-  const work = await visibleWorkOrder(ctx, workOrderId, true)
-  if (work.toBill > 0)
-    throw conflict(
-      'still_to_bill',
-      'Something is done and not billed. Bill it, or take the line out.',
-    )
-  if (!['to_bill', 'billed'].includes(work.state))
-    throw conflict('not_finished', 'Its visits are not finished.')
-  await closeWork(ctx.tx, workOrderId)
-  await record(ctx, {
-    subject: 'work',
-    id: workOrderId,
-    workOrderId,
-    customerId: work.customerId,
-    fact: workFacts.closed({ reason }),
   })
   await refreshWorkOrder(ctx, workOrderId)
   return workOrderPaper(ctx, workOrderId)

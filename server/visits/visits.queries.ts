@@ -1,7 +1,7 @@
 // SQL of visits: their place on the schedule, their technicians, a technician’s day.
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { listOf, type ListIn } from '../db/queries'
-import type { VisitState } from '../../core/visits/visitLifecycle'
+import type { NextStep, VisitState } from '../../core/visits/visitLifecycle'
 
 export interface VisitRow {
   id: string
@@ -19,12 +19,15 @@ export interface VisitRow {
   findings: string
   locked: boolean
   note: string
+  againOf: string | null
+  nextStep: NextStep | null
+  cancelledWithWork: boolean
   version: number
 }
 const VISIT = `v.id, v.work_order_id, v.technician_id, p.name AS technician, v.start_at,
     v.duration_seconds, v.promise_date, LEFT(v.promise_from, 5) AS promiseFrom,
     LEFT(v.promise_to, 5) AS promiseTo, v.state, v.started_at, v.finished_at, v.findings, v.locked,
-    v.note, v.version`
+    v.note, v.again_of, v.next_step, v.cancelled_with_work, v.version`
 export const visitById = (tx: Tx, id: string, lock = false) =>
   tx.row<VisitRow>(
     `SELECT ${VISIT}
@@ -39,7 +42,7 @@ export const visitsIn = (workOrderId: string): ListIn => ({
   values: [workOrderId],
   order: `COALESCE(v.start_at, '9999-01-01'), v.id`,
   instants: ['startAt', 'startedAt', 'finishedAt'],
-  booleans: ['locked'],
+  booleans: ['locked', 'cancelledWithWork'],
 })
 export const visitsOfWork = (tx: Tx, workOrderId: string) =>
   listOf<VisitRow>(tx, visitsIn(workOrderId))
@@ -55,12 +58,13 @@ export const insertVisit = (
     promiseFrom: string | null
     promiseTo: string | null
     note?: string
+    againOf?: string
   },
 ) =>
   tx.run(
     `INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date,
-      promise_from, promise_to, note, findings)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, "")`,
+      promise_from, promise_to, note, again_of, findings)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "")`,
     [
       v.id,
       v.workOrderId,
@@ -71,6 +75,7 @@ export const insertVisit = (
       v.promiseFrom,
       v.promiseTo,
       v.note ?? '',
+      v.againOf ?? null,
     ],
   )
 /** Who leads these visits, without a lock. */
@@ -118,6 +123,23 @@ export const setVisitState = (
     [state, startedAt && sqlInstant(startedAt), finishedAt && sqlInstant(finishedAt), id],
   )
 }
+/** What was proposed at the closed door, on the visit that comes again for it. */
+export const setNextStep = (
+  tx: Tx,
+  againOf: string,
+  { step, note }: { step: NextStep; note: string },
+) =>
+  tx.run(
+    `UPDATE visits SET next_step = ?, note = ?, version = version + 1
+    WHERE again_of = ? AND state = 'planned'`,
+    [step, note, againOf],
+  )
+/** Visits are cancelled with their work order, or come back with it. */
+export const setCancelledWithWork = (tx: Tx, ids: readonly string[], cancelled: boolean) =>
+  tx.run(`UPDATE visits SET cancelled_with_work = ? WHERE id IN (${placeholders(ids)})`, [
+    cancelled,
+    ...ids,
+  ])
 export const setFindings = async (tx: Tx, id: string, version: number, findings: string) =>
   (
     await tx.run(

@@ -69,6 +69,7 @@ export function workPart({ parties, pricing }: WorkRead) {
     ...eachWorkWord((word) => work[word]),
     kind: work.kind,
     state: work.state,
+    ended: work.closed || work.cancelled,
     currency: work.currency,
     createdAt: work.createdAt,
     followUp: work.followUp,

@@ -81,6 +81,8 @@ const technician = obj({
   calendar: flag().required(),
 })
 export const scheduleSetUp = obj({
+  /** from then on, what was planned for the day and not begun waits for another time */
+  closesAt: definedText(),
   drivesOutside: flag().required(),
   technicians: list(technician),
   territories: list(
@@ -167,6 +169,14 @@ export const setUpRoutes = {
     may: 'dispatch.setUp',
     summary: 'Which messages customers get about visits, and their words',
     body: visitMessages,
+    answer: scheduleSetUp,
+  }),
+  keepClosing: route({
+    method: 'POST',
+    path: '/schedule/closing',
+    may: 'dispatch.setUp',
+    summary: 'From which hour on what was not begun waits for another time',
+    body: obj({ at: time().required('Say at what hour.') }),
     answer: scheduleSetUp,
   }),
   keepDrives: route({

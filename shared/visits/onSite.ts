@@ -1,5 +1,5 @@
 // A technician's day and visits, on the phone.
-import { CLOCK_ACTS, visitLifecycle } from '../../core/visits/visitLifecycle'
+import { CLOCK_ACTS, NEXT_STEPS, visitLifecycle } from '../../core/visits/visitLifecycle'
 import {
   date,
   id,
@@ -54,6 +54,10 @@ export const fieldVisitDetail = obj({
     siteSeconds: int().required(),
   }),
   openVisitId: id().nullable().defined(),
+  /** after a closed door: what was proposed for the visit that comes again */
+  proposed: obj({ step: oneOf(NEXT_STEPS).nullable().defined(), note: definedText() })
+    .nullable()
+    .default(null),
   /** what whoever asks may do with its clock now, the likeliest first */
   acts: list(oneOf(CLOCK_ACTS).required()),
   workOrder,
@@ -81,6 +85,17 @@ export const onSiteRoutes = {
     may: 'visits.clock',
     summary: 'Set off, arrive, pause, resume, finish, no access',
     body: obj({ act: oneOf(CLOCK_ACTS).required('Say what happens.'), at: instant() }),
+    answer: fieldVisitDetail,
+  }),
+  proposeNext: route({
+    method: 'POST',
+    path: '/visits/{id}/next-step',
+    may: 'visits.clock',
+    summary: 'After a closed door: come again, ring them, give it up',
+    body: obj({
+      step: oneOf(NEXT_STEPS).required('Say what is to be done.'),
+      note: text(160).default(''),
+    }),
     answer: fieldVisitDetail,
   }),
   findings: route({

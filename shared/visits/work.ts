@@ -32,7 +32,14 @@ export const workRoutes = {
     path: '/work-orders',
     may: 'visits.list',
     summary: 'Work orders',
-    query: obj({ ...listQuery, state: text(60), kind: text(40), followUp: text(60) }),
+    query: obj({
+      ...listQuery,
+      state: text(60),
+      kind: text(40),
+      followUp: text(60),
+      /** somebody is on the way to it, or there */
+      underWay: flag(),
+    }),
     answer: page(
       obj({
         id: id().required(),
@@ -241,6 +248,22 @@ export const workRoutes = {
     may: 'visits.close',
     summary: 'Close a work order that has nothing to bill',
     body: obj({ reason: requiredText('Say why nothing is billed.', 200) }),
+    answer: workOrder,
+  }),
+  cancelWorkOrder: route({
+    method: 'POST',
+    path: '/work-orders/{id}/cancel',
+    may: 'visits.cancel',
+    summary: 'Cancel a work order that nothing came of, with its visits to come',
+    body: obj({ reason: requiredText('Say why it will not be.', 200) }),
+    answer: workOrder,
+  }),
+  reopenWorkOrder: route({
+    method: 'POST',
+    path: '/work-orders/{id}/reopen',
+    may: 'visits.cancel',
+    summary: 'Go on with a work order that was closed or cancelled',
+    body: obj({ reason: requiredText('Say why it goes on.', 200) }),
     answer: workOrder,
   }),
 }

@@ -55,6 +55,8 @@ export const workOrder = obj({
   ...eachWorkWord((word) => definedText(WORK_WORDS[word].most)),
   kind: definedText(),
   state: oneOf(WORK_ORDER_STATES).required(),
+  /** closed or cancelled by somebody's word */
+  ended: flag().required(),
   currency: definedText(),
   createdAt: instant().required(),
   customer: obj({

@@ -13,6 +13,7 @@ import { isExempt } from '../../core/tax/isExempt'
 import { plusDays } from '../../core/time/zone'
 import { isUnderWay, visitLifecycle, type VisitState } from '../../core/visits/visitLifecycle'
 import {
+  wantsVisit,
   WORK_ORDER_STATES,
   workOrderState,
   type WorkOrderFacts,
@@ -72,6 +73,26 @@ describe('a work order', () => {
       'closed',
     ],
     ['was cancelled', { visits: visited('planned'), cancelled: true }, 'cancelled'],
+    [
+      'is done in part, and has a further visit',
+      { visits: visited('finished', 'planned'), toBillMinor: 5 },
+      'to_bill',
+    ],
+    [
+      'charged the way to a closed door',
+      { visits: visited('no_access'), toBillMinor: 5 },
+      'to_bill',
+    ],
+    [
+      'is billed but for some minutes',
+      { visits: visited('finished'), billedMinor: 100, unpaidMinor: 100, uncoveredSeconds: 720 },
+      'to_bill',
+    ],
+    [
+      'became a quote after an hour of looking',
+      { visits: visited('finished'), quoted: true, uncoveredSeconds: 3600 },
+      'closed',
+    ],
   ])('that %s', (_, over, expected) => expect(workOrderState(facts(over))).toBe(expected))
 
   const any = fc.record({
@@ -83,6 +104,7 @@ describe('a work order', () => {
     unpaidMinor: money,
     quoted: fc.boolean(),
     free: fc.boolean(),
+    uncoveredSeconds: fc.integer({ min: 0, max: 7200 }),
   })
   test.prop([any])('is always in one state that has a name', (of) => {
     expect(WORK_ORDER_STATES).toContain(workOrderState(of))
@@ -97,6 +119,14 @@ describe('a work order', () => {
   test.prop([any])('that somebody works at is never called anything else', (of) => {
     fc.pre(!of.closed && !of.cancelled && of.visits.some((visit) => visit.state === 'on_site'))
     expect(workOrderState(of)).toBe('on_site')
+  })
+  test.prop([any])('that needs a slot has a visit without one, or wants one', (of) => {
+    const waits = of.visits.some((visit) => visit.state === 'planned' && !visit.placed)
+    expect(workOrderState(of) !== 'needs_slot' || waits || wantsVisit(of)).toBe(true)
+  })
+  test.prop([any])('that wants a visit wants no second one once it has it', (of) => {
+    const with_ = { ...of, visits: [...of.visits, { state: 'planned' as const, placed: false }] }
+    expect(wantsVisit(with_)).toBe(false)
   })
   test.prop([any])('is not changed by a visit that was cancelled', (of) => {
     const with_ = { ...of, visits: [...of.visits, { state: 'cancelled' as const, placed: true }] }

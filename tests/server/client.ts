@@ -3,6 +3,8 @@ import { execFileSync } from 'node:child_process'
 import { v7 } from 'uuid'
 import mysql from 'mysql2/promise'
 import { routes, type Answer, type RouteName } from '../../shared/api'
+import { inContext } from '../../server/http/context'
+import { refreshWorkOrder } from '../../server/visits/account'
 import type { Route } from '../../shared/schema'
 
 export const base = process.env.TEST_URL!
@@ -97,13 +99,20 @@ export async function signedIn(role: keyof typeof LOGINS | { email: string }): P
 export const database = () =>
   mysql.createConnection({ uri: process.env.DATABASE_URL!, dateStrings: true })
 export { setClock } from '../clock'
-/** Tests go back and forth in time: whoever was clocked after that moment is free again. */
+/** Tests go back and forth in time: whoever was clocked after that moment is free again, and what was clocked then is not to be charged. */
 export async function forgetClocksAfter(instant: string): Promise<void> {
+  const after = 'COALESCE(c.ended_at, c.started_at) > ?'
+  const at = instant.replace('T', ' ').replace('Z', '')
   const db = await database()
-  await db.query('DELETE FROM clock_intervals WHERE COALESCE(ended_at, started_at) > ?', [
-    instant.replace('T', ' ').replace('Z', ''),
-  ])
+  const [rows] = await db.query(
+    `SELECT DISTINCT v.work_order_id AS id FROM clock_intervals c JOIN visits v ON v.id = c.visit_id WHERE ${after}`,
+    [at],
+  )
+  await db.query(`DELETE c FROM clock_intervals c WHERE ${after}`, [at])
   await db.end()
+  await inContext({ actor: null, ip: '' }, async (ctx) => {
+    for (const work of rows as { id: string }[]) await refreshWorkOrder(ctx, work.id)
+  })
 }
 
 /** What to know of the customer that these words mean. */

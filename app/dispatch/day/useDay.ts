@@ -57,9 +57,9 @@ export function useDay(date: Ref<string>, tried: Ref<boolean>) {
     ...(day.value?.technicians ?? []).filter((t) => filters.shows(t.id)),
     ...(tried.value || lanes.value.get('')?.visits.length ? [NOBODY] : []),
   ])
-  /** What waits for a slot; a time without a person on this very day stands in its row instead. */
+  /** What waits for a slot; what was to be on this very day stands in its row instead. */
   const tray = computed(() =>
-    (day.value?.tray ?? []).filter((v) => !lanes.value.get('')?.visits.some((o) => o.id === v.id)),
+    (day.value?.tray ?? []).filter((v) => !day.value!.visits.some((o) => o.id === v.id)),
   )
   const visitOf = (id: string | null): Visit | undefined =>
     [...(day.value?.visits ?? []), ...(day.value?.tray ?? [])].find((v) => v.id === id)

@@ -70,6 +70,12 @@ async function cancel(reason: string) {
     :draft="`cancel visit ${visit.id}`"
     :send="cancel"
   />
+  <p class="quiet small">
+    Its work order then waits for another time. Nothing at all any more?
+    <NuxtLink :to="{ path: `/work/${visit.workOrderId}`, query: { end: 'cancel' } }"
+      >Cancel {{ visit.number }}</NuxtLink
+    >
+  </p>
 </template>
 
 <style scoped>

@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import Pending from '~/base/Pending.vue'
 import Notice from '~/base/Notice.vue'
+import ClosingHour from '~/dispatch/setUp/ClosingHour.vue'
 import DriveHours from '~/dispatch/setUp/DriveHours.vue'
 import HolidayList from '~/dispatch/setUp/HolidayList.vue'
 import MeetingForm from '~/dispatch/setUp/MeetingForm.vue'
@@ -52,6 +53,11 @@ function kept(setUp: SetUp) {
     />
     <DriveHours
       :outside="data.drivesOutside"
+      :owns="owns"
+      @kept="kept"
+    />
+    <ClosingHour
+      :at="data.closesAt"
       :owns="owns"
       @kept="kept"
     />

@@ -5,13 +5,15 @@ import WorkOrderPage from '~/visits/work/WorkOrderPage.vue'
 definePageMeta({ layout: 'office' })
 const { params, query } = useRoute()
 const bills = Boolean(query.bill)
+const cancels = query.end === 'cancel'
 // Once opened it is not opened again, by a reload or by Back.
-onMounted(() => bills && navigateTo({ query: {} }, { replace: true }))
+onMounted(() => (bills || cancels) && navigateTo({ query: {} }, { replace: true }))
 </script>
 
 <template>
   <WorkOrderPage
     :id="String(params.id)"
     :bill="bills"
+    :cancel="cancels"
   />
 </template>

@@ -78,6 +78,13 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
       <p class="quiet">
         Due {{ session.day(work.bill.dueOn, 'withYear') }} ({{ work.customer.terms }})
       </p>
+      <p
+        v-if="work.time.uncoveredSeconds"
+        class="note warn"
+      >
+        {{ Math.round(work.time.uncoveredSeconds / 60) }} minutes are neither charged nor explained.
+        Billed all the same, the work order stays to be billed for them.
+      </p>
       <ul
         v-if="work.bill.missing.length"
         class="note warn"

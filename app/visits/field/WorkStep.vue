@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { useSession } from '~/stores/session'
 import Notice from '~/base/Notice.vue'
+import ClosedDoor from './ClosedDoor.vue'
 import Findings from './Findings.vue'
 import FurtherVisit from './FurtherVisit.vue'
 import UncoveredTime from './UncoveredTime.vue'
@@ -34,6 +35,11 @@ function takePhotos({ target }: Event) {
 </script>
 
 <template>
+  <ClosedDoor
+    v-if="of.data.value!.proposed"
+    :of="of"
+    @add="emit('add')"
+  />
   <section class="block">
     <p class="quiet small">{{ work.number }} · {{ work.title }}</p>
     <p>{{ work.problem }}</p>

@@ -17,7 +17,11 @@ const asked = ref<'' | 'explain' | 'close'>('')
 const seconds = ref(0)
 const params = { id: props.work.id }
 const unpriced = computed(
-  () => props.bills && props.work.state === 'to_bill' && isZero(props.work.totals.toBill),
+  () =>
+    props.bills &&
+    props.work.state === 'to_bill' &&
+    isZero(props.work.totals.toBill) &&
+    isZero(props.work.totals.billed),
 )
 function explain() {
   seconds.value = props.work.time.uncoveredSeconds

@@ -14,6 +14,7 @@ import ComeBack from './ComeBack.vue'
 import DiscountAll from './DiscountAll.vue'
 import { isZero, useWorkOrder, type Work } from './useWorkOrder'
 import WorkAccount from './WorkAccount.vue'
+import WorkEnd from './WorkEnd.vue'
 import WorkFacts from './WorkFacts.vue'
 import WorkGaps from './WorkGaps.vue'
 import WorkInvoices from './WorkInvoices.vue'
@@ -21,7 +22,7 @@ import WorkProofs from './WorkProofs.vue'
 import WorkRates from './WorkRates.vue'
 import WorkWords from './WorkWords.vue'
 
-const props = defineProps<{ id: string; bill?: boolean }>()
+const props = defineProps<{ id: string; bill?: boolean; cancel?: boolean }>()
 const session = useSession()
 const {
   work,
@@ -48,6 +49,16 @@ const paying = ref<Work['invoices'][number] | null>(null)
 const edits = computed(() => session.may('visits.write'))
 const bills = computed(() => session.may('invoices.make'))
 const finished = computed(() => ['to_bill', 'billed', 'closed'].includes(work.value!.state))
+const ends = computed(() => session.may('visits.cancel'))
+const ending = ref<'' | 'cancel' | 'reopen'>(props.cancel ? 'cancel' : '')
+/** By somebody's word: what is billed and paid rests by itself, and goes on by itself. */
+const hasEnded = computed(() => work.value!.ended)
+const mayBeCancelled = computed(
+  () =>
+    !hasEnded.value &&
+    isZero(work.value!.totals.billed) &&
+    work.value!.visits.every(({ state }) => ['planned', 'cancelled', 'no_access'].includes(state)),
+)
 const discounts = computed(
   () => session.may('visits.rates') && work.value!.lines.some((l) => isZero(l.billed)),
 )
@@ -96,7 +107,7 @@ function discounted(now: Work) {
         Call-back…
       </ActButton>
       <ActButton
-        v-if="edits"
+        v-if="edits && !hasEnded"
         @click="toggle('add')"
       >
         Add line
@@ -106,6 +117,18 @@ function discounted(now: Work) {
         @click="toggle('discount')"
       >
         Discount…
+      </ActButton>
+      <ActButton
+        v-if="ends && mayBeCancelled"
+        @click="ending = 'cancel'"
+      >
+        Cancel the work order…
+      </ActButton>
+      <ActButton
+        v-if="ends && hasEnded"
+        @click="ending = 'reopen'"
+      >
+        Go on with it…
       </ActButton>
       <ActButton @click="printPage"> Print </ActButton>
       <ActButton
@@ -184,6 +207,13 @@ function discounted(now: Work) {
       :work="work"
       @made="refresh"
       @close="billing = false"
+    />
+    <WorkEnd
+      v-if="ends && ending"
+      :work="work"
+      :as="ending"
+      @changed="take"
+      @close="ending = ''"
     />
     <PaySheet
       v-if="paying"

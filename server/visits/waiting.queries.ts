@@ -1,0 +1,70 @@
+// SQL of where visits and work orders wait.
+import {
+  whereVisitStands,
+  whereWorkStands,
+  type VisitFacts,
+  type WorkFacts,
+} from '../../core/waiting/whereItStands'
+import { waits, type Condition, type Waiting, type Waits, type WaitsAt } from '../subject'
+
+/** Somebody is on the way to a visit `v`, or there. */
+export const UNDER_WAY = `v.state IN ('driving', 'on_site', 'paused')`
+/** A visit `v` is still to come, or goes on. */
+export const TO_COME = `(v.state = 'planned' OR ${UNDER_WAY})`
+/** Still to come, of a work order that goes on. */
+const AHEAD = `v.state = 'planned' AND v.work_order_id IN (SELECT w.id FROM work_orders w WHERE NOT
+    w.cancelled AND NOT w.closed)`
+const UNPLACED = '(v.start_at IS NULL OR v.technician_id IS NULL)'
+const ENDS_BY = '(v.start_at + INTERVAL v.duration_seconds SECOND)'
+const MISSED = `COALESCE(${ENDS_BY} <= ?, FALSE)`
+const PARKED = `v.work_order_id IN (SELECT w.id FROM work_orders w WHERE w.follow_up_on > ?)`
+/** Visits that want a place: without a time or a person, or not begun when their day was over; what is parked comes back on its day. */
+export const inTray = ({ today, missedBefore }: WaitsAt): Condition => [
+  `${AHEAD} AND (${UNPLACED} OR ${MISSED}) AND NOT ${PARKED}`,
+  missedBefore,
+  today,
+]
+type VisitRow = Waiting &
+  Omit<VisitFacts, 'startsAt' | 'endsAt'> & { starts: string | null; ends: string | null }
+const instantOf = (at: string | null) => (at === null ? null : Date.parse(at))
+const VISIT: Waits = waits<VisitRow>({
+  kind: 'visit',
+  from: 'visits v',
+  joins: `JOIN work_orders o ON o.id = v.work_order_id JOIN customers c ON c.id = o.customer_id
+    LEFT JOIN visits a ON a.id = v.again_of`,
+  id: 'v.id',
+  columns: `CONCAT(o.number, ' ', o.title) AS label, c.name AS whose, NULL AS sum, v.state, NOT
+    ${UNPLACED} AS placed, v.start_at AS starts, ${ENDS_BY} AS ends, (o.cancelled OR o.closed)
+    AS ended, o.follow_up_on AS parkedUntil, IF(a.state IN ('no_access', 'cancelled'), a.state, NULL)
+    AS again, v.next_step, v.note, TRUE AS carried`,
+  booleans: ['placed', 'ended'],
+  places: (at) => ({
+    tray: inTray(at),
+    parked: [`${AHEAD} AND (${UNPLACED} OR ${MISSED}) AND ${PARKED}`, at.missedBefore, at.today],
+    schedule: [`${AHEAD} AND NOT ${UNPLACED} AND NOT ${MISSED}`, at.missedBefore],
+    on_site: [UNDER_WAY],
+  }),
+  stands: ({ starts, ends, ...visit }, at) =>
+    whereVisitStands({ ...visit, startsAt: instantOf(starts), endsAt: instantOf(ends) }, at),
+  to: () => '/schedule',
+})
+type WorkRow = Waiting &
+  Omit<WorkFacts, 'doneAt' | 'ahead'> & { done: string | null; ahead: boolean }
+const HAS_TO_COME = `EXISTS (SELECT 1 FROM visits v WHERE v.work_order_id = o.id AND ${TO_COME})`
+const WORK: Waits = waits<WorkRow>({
+  kind: 'work order',
+  from: 'work_orders o',
+  joins: 'JOIN customers c ON c.id = o.customer_id',
+  id: 'o.id',
+  columns: `CONCAT(o.number, ' ', o.title) AS label, c.name AS whose, o.to_bill_minor AS sum, o.state,
+    o.to_bill_minor AS toBillMinor, o.uncovered_seconds, o.done_at AS done, ${HAS_TO_COME} AS ahead, CASE
+    WHEN o.state IN ('needs_slot', 'scheduled', 'on_site', 'paused') THEN ${HAS_TO_COME} WHEN o.state =
+    'billed' THEN EXISTS (SELECT 1 FROM invoices i WHERE i.work_order_id = o.id AND i.open_minor > 0)
+    ELSE TRUE END AS carried`,
+  sum: 'o.to_bill_minor',
+  booleans: ['ahead'],
+  places: () => ({ to_bill: [`o.state = 'to_bill'`] }),
+  stands: ({ done, ...work }, at) => whereWorkStands({ ...work, doneAt: instantOf(done) }, at),
+  to: (id) => `/work/${id}`,
+})
+export const WAITS: readonly Waits[] = [VISIT, WORK]

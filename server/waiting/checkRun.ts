@@ -1,0 +1,67 @@
+// Proves that nothing is nowhere: each thing is in exactly the place that core's rule names, the lists show just those, and the states that
+// are kept are those that follow.
+import { uncoveredSeconds } from '../../core/costing/uncoveredSeconds'
+import type { Standing } from '../../core/waiting/whereItStands'
+import type { Ctx } from '../http/context'
+import { waiting } from '../subjects'
+import type { Waiting, Waits } from '../subject'
+import { standingOf } from '../visits/account'
+import { standings, visitsIn, type StandingRow } from '../visits/standing.queries'
+import { allOf, idsIn } from './queries'
+import { waitsAt } from './at'
+import { spots } from './views'
+
+export interface Astray {
+  what: string
+  says: string
+}
+const said = (stands: Standing): string => {
+  if ('place' in stands) return `in ${stands.place}`
+  return 'rest' in stands ? `at rest (${stands.rest})` : `seen through its ${stands.through}`
+}
+/** The things of a kind that are nowhere, in two places, in another than the rule says, or carried on by nothing. */
+async function astrayOf(ctx: Ctx, of: Waits): Promise<Astray[]> {
+  const { at, sql } = waitsAt(ctx)
+  const own = spots(sql).filter((spot) => spot.of === of)
+  const shown = new Map<string, Set<string>>()
+  for (const spot of own) shown.set(spot.place, await idsIn(ctx.tx, spot, sql))
+  const astray: Astray[] = []
+  const judge = (thing: Waiting) => {
+    const stands = of.stands(thing, at)
+    const places = [...shown].filter(([, ids]) => ids.has(thing.id)).map(([place]) => place)
+    const wanted = 'place' in stands ? [stands.place] : []
+    const wrong = [
+      places.join() !== wanted.join() &&
+        `is ${said(stands)}, and shown in ${places.join(' and in ') || 'nothing'}`,
+      'through' in stands && !thing.carried && `is ${said(stands)}, and there is none`,
+    ]
+    for (const says of wrong) if (says) astray.push({ what: `${of.kind} ${thing.label}`, says })
+  }
+  for await (const thing of allOf(ctx.tx, of)) judge(thing)
+  return astray
+}
+/** What of a work order is kept otherwise than it follows from its visits, lines and invoices. */
+function misstated(row: StandingRow): Astray[] {
+  const visits = visitsIn(row)
+  const attended = visits.some(({ state }) => state === 'finished')
+  const { workedSeconds: worked, coveredSeconds: covered, explainedSeconds: explained } = row
+  const { cancelled, closed, toBillMinor, billedMinor, unpaidMinor } = row
+  const free = Boolean(row.free)
+  const follows = standingOf({
+    ...{ cancelled, closed, visits, toBillMinor, billedMinor, unpaidMinor, free },
+    quoted: Boolean(row.quoted),
+    uncoveredSeconds: attended && !free ? uncoveredSeconds({ worked, covered, explained }) : 0,
+  })
+  const wrong = (['state', 'toBill', 'uncovered'] as const).filter((k) => follows[k] !== row[k])
+  return wrong.map((k) => ({
+    what: `work order ${row.number}`,
+    says: `is kept with ${k} ${row[k]}, and it follows ${follows[k]}`,
+  }))
+}
+/** All that is astray, on any database. */
+export async function checkRun(ctx: Ctx): Promise<Astray[]> {
+  const astray: Astray[] = []
+  for (const of of waiting) astray.push(...(await astrayOf(ctx, of)))
+  for await (const row of standings(ctx.tx, ctx.now)) astray.push(...misstated(row))
+  return astray
+}
