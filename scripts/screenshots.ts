@@ -48,7 +48,7 @@ try {
   const office = await as('office')
   for (const [path, name, ready] of [
     ['/schedule', 'schedule', 'Ines Calloway'],
-    ['/calls', 'calls', 'Why it waits'],
+    ['/to-act-on', 'to-act-on', 'Everything that waits'],
     ['/to-bill', 'to-bill', 'Why it is here'],
     ['/unpaid', 'unpaid', 'agrees with the books'],
     ['/price-book', 'price-book', 'Type over a cost or a price'],

@@ -7,14 +7,14 @@ import { useSession } from '~/stores/session'
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const load = (q: string, after?: string) =>
-  call('workOrders', { query: { q, after, underWay: true } })
+  call('workOrders', { query: { q, after, onSite: true } })
 </script>
 
 <template>
   <div>
     <LedgerList
       title="On site"
-      hint="Where somebody is on the way, or works right now."
+      hint="Where work goes on right now."
       filter="Filter"
       :load="load"
       empty="Nobody is on site at the moment."

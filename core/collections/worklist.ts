@@ -42,7 +42,7 @@ export interface WorklistEntry {
  */
 export function worklist(debtors: readonly Debtor[], on: string, say: Say): WorklistEntry[] {
   return debtors
-    .filter((d) => d.overdueMinor > 0 || d.dispute || d.bounced)
+    .filter((d) => d.overdueMinor > 0 || d.dispute || d.bounced || (d.promise && !d.promise.kept))
     .map((d) => entry(d, on, say))
     .sort((a, b) => Number(a.resting) - Number(b.resting) || b.score - a.score)
 }

@@ -117,8 +117,7 @@ const AGAIN = { no_access: 'nobody let us in', cancelled: 'its visit was cancell
  */
 export function whereVisitStands(visit: VisitFacts, at: At): Standing {
   const { state, placed, ended, parkedUntil } = visit
-  if (isUnderWay(state))
-    return { place: 'on_site', reason: SAID_UNDER_WAY[state] ?? state, next: 'Let them finish' }
+  if (isUnderWay(state)) return whereUnderWay(visit, at)
   if (state !== 'planned') return { rest: state.replace('_', ' ') }
   if (ended) return { rest: 'its work order has ended' }
   if (placed && !isMissed(visit, at.missedBefore))
@@ -137,10 +136,13 @@ function whyInTray(visit: VisitFacts, at: At): { reason: string; next: string } 
   const reason = [again && AGAIN[again], note].filter(Boolean).join(': ') || 'not placed yet'
   return { reason, next: nextStep ? PROPOSED[nextStep] : 'Find a time' }
 }
-const SAID_UNDER_WAY: Partial<Record<VisitState, string>> = {
-  driving: 'on the way',
-  on_site: 'on site',
-  paused: 'paused',
+/** Whoever is on the way is seen on the day's schedule; since a day that is over, only where work goes on. */
+function whereUnderWay({ state, endsAt }: VisitFacts, { missedBefore }: At): Standing {
+  if (state !== 'driving')
+    return { place: 'on_site', reason: state.replace('_', ' '), next: 'Let them finish' }
+  return endsAt === null || endsAt > missedBefore
+    ? { place: 'schedule', reason: 'on the way', next: 'Let them arrive' }
+    : { place: 'on_site', reason: 'on the way since a day that is over', next: 'Ask them' }
 }
 
 export interface WorkFacts {

@@ -150,13 +150,11 @@ function sayEntry(ctx: Ctx, e: WorklistEntry, d: Debtor, c: CustomerRow) {
     late: Math.max(0, e.late),
   }
 }
-export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'>> {
-  const on = wanted || ctx.today
+/** Who owes on a day, what is known of each, and in which order they deserve attention. */
+async function owingOn(ctx: Ctx, on: string) {
   const open = await openOn(ctx.tx, on)
   const beside = await besideOpen(ctx.tx, on, ctx.now - SHOWN_FOR_MS)
   const rows = ageing(open, beside.credits, on)
-  const all = rows.map((r) => r.customerId)
-  const customers = new Map((await customersById(ctx.tx, all)).map((c) => [c.id, c]))
   const owe = rows.filter((r) => r.owedMinor > 0)
   const known = await knownOf(
     ctx,
@@ -167,6 +165,23 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
   const debtors = new Map(owe.map((r) => [r.customerId, debtorOf(r, known)]))
   const day = (date: string) => sayDay(date, ctx.company.locale)
   const list = worklist([...debtors.values()], on, { money: moneyText(ctx), day })
+  return { rows, beside, debtors, list }
+}
+/** The latest promise of each who owes, and whether the worklist shows it. */
+export async function promisesNow(ctx: Ctx) {
+  const { debtors, list } = await owingOn(ctx, ctx.today)
+  const shown = new Set(list.map((e) => e.customerId))
+  return [...debtors.values()].flatMap(({ customerId, promise, owedMinor }) =>
+    promise
+      ? [{ customerId, promise: { ...promise, owedMinor }, shown: shown.has(customerId) }]
+      : [],
+  )
+}
+export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'>> {
+  const on = wanted || ctx.today
+  const { rows, beside, debtors, list } = await owingOn(ctx, on)
+  const all = rows.map((r) => r.customerId)
+  const customers = new Map((await customersById(ctx.tx, all)).map((c) => [c.id, c]))
   const totals = addUp(rows)
   const ledger = beside.ledger[0]!.sum
   return {

@@ -1,2 +1,2 @@
 /** The version of the product, as /api/health tells it. */
-export const VERSION = '0.4.2'
+export const VERSION = '0.5.0'

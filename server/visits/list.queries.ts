@@ -3,7 +3,8 @@ import type { WorkOrderState } from '../../core/visits/workOrderState'
 import { placeholders, type Tx, type Value } from '../db/pool'
 import { listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
-import { TO_COME, UNDER_WAY } from './waiting.queries'
+import type { Condition } from '../subject'
+import { TO_COME } from './waiting.queries'
 
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'work_orders o', words: 'o.number, o.title, o.order_number, o.own_words' },
@@ -21,8 +22,8 @@ interface WorkOrderFilter {
   states: string[]
   kind?: string | undefined
   followUp?: string | undefined
-  /** somebody is on the way to it, or there */
-  underWay?: boolean
+  /** somebody works there */
+  onSite?: Condition | null
   sort: string
   descending: boolean
   limit: number
@@ -50,8 +51,10 @@ interface ListedWorkOrder {
 function conditionsOf(f: WorkOrderFilter): [sql: string, values: Value[]][] {
   const all: [string, Value[]][] = []
   if (f.states.length) all.push([`w.state IN (${placeholders(f.states)})`, f.states])
-  if (f.underWay)
-    all.push([`w.id IN (SELECT v.work_order_id FROM visits v WHERE ${UNDER_WAY})`, []])
+  if (f.onSite) {
+    const [where, ...values] = f.onSite
+    all.push([`w.id IN (SELECT v.work_order_id FROM visits v WHERE ${where})`, values])
+  }
   if (f.kind) all.push(['w.kind = ?', [f.kind]])
   if (f.followUp === '*') all.push([`w.follow_up <> ''`, []])
   else if (f.followUp) all.push(['w.follow_up = ?', [f.followUp]])

@@ -17,6 +17,8 @@ import { discountLines } from './discounts'
 import { carryOver, park, writeWorkOrder } from './words'
 import { followUpLists } from './queries'
 import { workOrderPage } from './list.queries'
+import { waitsAt } from '../waiting/at'
+import { onSite } from './waiting.queries'
 import { signatureImage } from './papers.queries'
 
 export const visitHandlers: Handlers<typeof visitRoutes> = {
@@ -28,7 +30,7 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
       states: (query.state ?? '').split(',').filter(Boolean),
       kind: query.kind,
       followUp: query.followUp,
-      underWay: query.underWay ?? false,
+      onSite: query.onSite ? onSite(waitsAt(ctx).sql) : null,
     })
     const why = ({ state, toBill, uncoveredSeconds, doneAt, ahead }: (typeof rows)[number]) =>
       state === 'to_bill'

@@ -8,7 +8,7 @@ import {
 import { waits, type Condition, type Waiting, type Waits, type WaitsAt } from '../subject'
 
 /** Somebody is on the way to a visit `v`, or there. */
-export const UNDER_WAY = `v.state IN ('driving', 'on_site', 'paused')`
+const UNDER_WAY = `v.state IN ('driving', 'on_site', 'paused')`
 /** A visit `v` is still to come, or goes on. */
 export const TO_COME = `(v.state = 'planned' OR ${UNDER_WAY})`
 /** Still to come, of a work order that goes on. */
@@ -23,6 +23,11 @@ export const inTray = ({ today, missedBefore }: WaitsAt): Condition => [
   `${AHEAD} AND (${UNPLACED} OR ${MISSED}) AND NOT ${PARKED}`,
   missedBefore,
   today,
+]
+/** Visits at which somebody works, or to which somebody is said to be on the way since a day that is over. */
+export const onSite = ({ missedBefore }: WaitsAt): Condition => [
+  `(v.state IN ('on_site', 'paused') OR (v.state = 'driving' AND ${MISSED}))`,
+  missedBefore,
 ]
 type VisitRow = Waiting &
   Omit<VisitFacts, 'startsAt' | 'endsAt'> & { starts: string | null; ends: string | null }
@@ -41,8 +46,11 @@ const VISIT: Waits = waits<VisitRow>({
   places: (at) => ({
     tray: inTray(at),
     parked: [`${AHEAD} AND (${UNPLACED} OR ${MISSED}) AND ${PARKED}`, at.missedBefore, at.today],
-    schedule: [`${AHEAD} AND NOT ${UNPLACED} AND NOT ${MISSED}`, at.missedBefore],
-    on_site: [UNDER_WAY],
+    schedule: [
+      `(v.state = 'driving' OR (${AHEAD} AND NOT ${UNPLACED})) AND NOT ${MISSED}`,
+      at.missedBefore,
+    ],
+    on_site: onSite(at),
   }),
   stands: ({ starts, ends, ...visit }, at) =>
     whereVisitStands({ ...visit, startsAt: instantOf(starts), endsAt: instantOf(ends) }, at),

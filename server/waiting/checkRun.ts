@@ -1,7 +1,8 @@
 // Proves that nothing is nowhere: each thing is in exactly the place that core's rule names, the lists show just those, and the states that
 // are kept are those that follow.
 import { uncoveredSeconds } from '../../core/costing/uncoveredSeconds'
-import type { Standing } from '../../core/waiting/whereItStands'
+import { wherePromiseStands, type Standing } from '../../core/waiting/whereItStands'
+import { promisesNow } from '../collections/views'
 import type { Ctx } from '../http/context'
 import { waiting } from '../subjects'
 import type { Waiting, Waits } from '../subject'
@@ -58,10 +59,21 @@ function misstated(row: StandingRow): Astray[] {
     says: `is kept with ${k} ${row[k]}, and it follows ${follows[k]}`,
   }))
 }
+/** Promises to pay that are open, and that the worklist does not show. */
+async function promisesAstray(ctx: Ctx): Promise<Astray[]> {
+  const { at } = waitsAt(ctx)
+  return (await promisesNow(ctx)).flatMap(({ customerId, promise, shown }) => {
+    const stands = wherePromiseStands(promise, at)
+    // Who promised may be on the list for something else.
+    if (!('place' in stands) || shown) return []
+    return [{ what: `promise of ${customerId}`, says: `is ${said(stands)}, and shown in nothing` }]
+  })
+}
 /** All that is astray, on any database. */
 export async function checkRun(ctx: Ctx): Promise<Astray[]> {
   const astray: Astray[] = []
   for (const of of waiting) astray.push(...(await astrayOf(ctx, of)))
+  astray.push(...(await promisesAstray(ctx)))
   for await (const row of standings(ctx.tx, ctx.now)) astray.push(...misstated(row))
   return astray
 }

@@ -37,8 +37,8 @@ export const workRoutes = {
       state: text(60),
       kind: text(40),
       followUp: text(60),
-      /** somebody is on the way to it, or there */
-      underWay: flag(),
+      /** somebody works there */
+      onSite: flag(),
     }),
     answer: page(
       obj({

@@ -19,7 +19,12 @@ beforeAll(() => catalogueOfRoutes())
 /** A visit in a state, as its technician has it. */
 function visitIn(state: VisitState, over: (visit: Visit) => void = () => {}): Visit {
   const visit = sampleOf(routeOf('fieldVisit').answer!, { seed: 4 }) as Visit
-  Object.assign(visit, { acts: clockActsFrom(state), findings: '', openVisitId: null })
+  Object.assign(visit, {
+    acts: clockActsFrom(state),
+    findings: '',
+    openVisitId: null,
+    proposed: null,
+  })
   Object.assign(visit.visit, { id: ID, state, lead: '' })
   Object.assign(visit.clock, { kind: null, since: null })
   for (const line of visit.workOrder.lines) Object.assign(line, { billed: NONE, done: true })
@@ -177,7 +182,11 @@ describe('the lines', () => {
     expect(acts()[0]!.body).toEqual({ version: line.version, ...values })
   })
   it('that were taken out come back by one press, the third as itself', async () => {
-    const visit = visitIn('on_site')
+    const visit = visitIn('on_site', ({ workOrder }) =>
+      workOrder.takenOut.forEach((line, i) =>
+        Object.assign(line, { name: `Gone ${i}`, version: 3 }),
+      ),
+    )
     const gone = visit.workOrder.takenOut[2]!
     const { acts } = await onPhone(visit)
     await press(`Put ${gone.name} back`)
@@ -363,5 +372,25 @@ describe('the day', () => {
     askAllAnew()
     await vi.waitFor(() => expect(alerts().join()).toContain(away))
     expect(page.findAll('li').length).toBeGreaterThan(0)
+  })
+})
+
+describe('a closed door', () => {
+  const closed = (step: 'ring' | null) =>
+    visitIn('no_access', (visit) => {
+      visit.proposed = { step, note: step ? 'The dog' : '' }
+    })
+  it('asks what is to be done next, and takes the answer with what the office should know', async () => {
+    const { acts } = await onPhone(closed(null), { proposeNext: closed('ring') })
+    await fill('What the office should know', ' The dog ')
+    await press('Ring them first')
+    expect(acts().map(({ name, body }) => [name, body])).toEqual([
+      ['proposeNext', { step: 'ring', note: 'The dog' }],
+    ])
+    expect(button('Ring them first').attributes('aria-pressed')).toBe('true')
+  })
+  it('that opened asks nothing', async () => {
+    await onPhone(visitIn('on_site', (visit) => void (visit.proposed = null)))
+    expect(buttons('Ring them first')).toEqual([])
   })
 })

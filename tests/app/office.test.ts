@@ -567,3 +567,40 @@ describe('a call', () => {
     expect(page.get('section.who').text()).not.toContain('Marrow & Son')
   })
 })
+
+describe('a work order that will not be', () => {
+  const ID = '0192d4e0-0000-7000-8000-00000000002a'
+  const work = (over: Partial<Answer<'workOrder'>>) => {
+    const of = sampleOf(routeOf('workOrder').answer!, { seed: 3 }) as Answer<'workOrder'>
+    const none = { amount: '0.00', currency: 'USD' }
+    const visits = of.visits.map((visit) => ({ ...visit, state: 'planned' as const }))
+    return { ...of, id: ID, visits, totals: { ...of.totals, billed: none }, ended: false, ...over }
+  }
+  const opened = (says: object) =>
+    open(`/work/${ID}`, { role: 'owner', server: { says: { ...says } } })
+  it.each([
+    ['cancelled', false, 'Cancel the work order…', 'Cancel it, and its visits', 'cancelWorkOrder'],
+    ['taken up again', true, 'Go on with it…', 'Go on with it', 'reopenWorkOrder'],
+  ] as const)('is %s with its reason', async (_, ended, asks, does, route) => {
+    const { acts } = await opened({
+      workOrder: work({ ended }),
+      [route]: work({ ended: !ended }),
+    })
+    await press(asks)
+    await fill(/^Why it/, 'They moved')
+    await press(does)
+    const done = acts().filter(({ name }) => name === route)
+    expect(done.map(({ name, body }) => [name, body])).toEqual([[route, { reason: 'They moved' }]])
+    expect(buttons(asks)).toEqual([])
+  })
+  it('is not to be cancelled once something of it is billed', async () => {
+    const { totals } = work({})
+    const billed = { amount: '5.00', currency: 'USD' }
+    await opened({ workOrder: work({ totals: { ...totals, billed } }) })
+    expect(buttons('Cancel the work order…')).toEqual([])
+  })
+  it('and has ended takes no lines', async () => {
+    await opened({ workOrder: work({ ended: true, state: 'cancelled' }) })
+    expect([buttons('Add line'), buttons('Take out')]).toEqual([[], []])
+  })
+})

@@ -36,7 +36,7 @@ const propose = (step: NextStep) =>
         maxlength="160"
       />
     </label>
-    <div class="row wrap">
+    <div class="stack">
       <ActButton
         v-for="[step, says] in STEPS"
         :key="step"

@@ -17,11 +17,7 @@ const asked = ref<'' | 'explain' | 'close'>('')
 const seconds = ref(0)
 const params = { id: props.work.id }
 const unpriced = computed(
-  () =>
-    props.bills &&
-    props.work.state === 'to_bill' &&
-    isZero(props.work.totals.toBill) &&
-    isZero(props.work.totals.billed),
+  () => props.bills && props.work.state === 'to_bill' && isZero(props.work.totals.toBill),
 )
 function explain() {
   seconds.value = props.work.time.uncoveredSeconds
@@ -61,8 +57,13 @@ const close = async (reason: string) =>
     class="note warn row"
   >
     <span class="grow"
-      ><b>Finished, and nothing is priced.</b> Add what was done, or close it and say why nothing is
-      billed.</span
+      ><template v-if="isZero(work.totals.billed)"
+        ><b>Finished, and nothing is priced.</b> Add what was done, or close it and say why nothing
+        is billed.</template
+      ><template v-else
+        ><b>All that is priced is billed.</b> Charge or explain the minutes, or close it and say why
+        no more is billed.</template
+      ></span
     >
     <ActButton @click="asked = 'close'"> Close without a bill… </ActButton>
   </p>

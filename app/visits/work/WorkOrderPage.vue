@@ -46,7 +46,9 @@ const toggle = (part: 'add' | 'discount') => {
 }
 const billing = ref(Boolean(props.bill))
 const paying = ref<Work['invoices'][number] | null>(null)
-const edits = computed(() => session.may('visits.write'))
+const writes = computed(() => session.may('visits.write'))
+/** What has ended is read, and goes on before anything of it is changed. */
+const edits = computed(() => writes.value && !work.value!.ended)
 const bills = computed(() => session.may('invoices.make'))
 const finished = computed(() => ['to_bill', 'billed', 'closed'].includes(work.value!.state))
 const ends = computed(() => session.may('visits.cancel'))
@@ -60,7 +62,8 @@ const mayBeCancelled = computed(
     work.value!.visits.every(({ state }) => ['planned', 'cancelled', 'no_access'].includes(state)),
 )
 const discounts = computed(
-  () => session.may('visits.rates') && work.value!.lines.some((l) => isZero(l.billed)),
+  () =>
+    edits.value && session.may('visits.rates') && work.value!.lines.some((l) => isZero(l.billed)),
 )
 const printPage = () => window.print()
 function discounted(now: Work) {
@@ -101,13 +104,13 @@ function discounted(now: Work) {
         Begin a quote
       </ActButton>
       <ActButton
-        v-if="edits && !work.callbackOf && finished"
+        v-if="writes && !work.callbackOf && finished"
         @click="open = 'back'"
       >
         Call-back…
       </ActButton>
       <ActButton
-        v-if="edits && !hasEnded"
+        v-if="edits"
         @click="toggle('add')"
       >
         Add line
