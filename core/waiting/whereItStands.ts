@@ -15,7 +15,7 @@ export const PLACES = {
   put_off: { says: 'Calls put off', at: '/calls', may: 'calls.see' },
   quotes: { says: 'Quotes', at: '/quotes', may: 'quotes.list' },
   tray: { says: 'No slot yet', at: '/schedule', may: 'dispatch.see' },
-  parked: { says: 'Parked until a day', at: '/work', may: 'visits.list' },
+  parked: { says: 'Parked until a day', at: '/work?followUp=*', may: 'visits.list' },
   schedule: { says: 'Schedule', at: '/schedule', may: 'dispatch.see' },
   on_site: { says: 'On site', at: '/on-site', may: 'visits.list' },
   to_bill: { says: 'To bill', at: '/to-bill', may: 'visits.list' },
