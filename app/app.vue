@@ -11,6 +11,7 @@ import '~/layouts/field.vue'
 const Ask = defineAsyncComponent(() => import('~/base/Ask.vue'))
 const SignInAgain = defineAsyncComponent(() => import('~/access/SignInAgain.vue'))
 const session = useSession()
+const { currentRoute } = useRouter()
 const DAY_TURNS_MS = 20_000
 onMounted(() => {
   watchFocus()
@@ -20,7 +21,8 @@ onMounted(() => {
     // Costs are nobody's until somebody signs in again; the book comes back then.
     void forgetBook()
     if (session.me) session.ended = true
-    else void navigateTo('/sign-in')
+    // Whoever is asked to sign in already comes back to where they wanted to go.
+    else if (currentRoute.value.path !== '/sign-in') void navigateTo('/sign-in')
   })
   setInterval(() => session.turnDay(), DAY_TURNS_MS)
   // A window that slept over midnight is looked at again.

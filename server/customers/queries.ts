@@ -268,12 +268,16 @@ export async function customerPage(
     tags: string[]
     sites: number
     nextVisit: string | null
+    /** number and state of a quote that is not answered yet: `Q-105 draft` */
+    quote: string | null
     assigned: string | null
   }>(tx, {
     select: `c.id, c.name, c.phone, c.email, c.town, c.prospect, c.tags,
         (SELECT COUNT(*) FROM sites s WHERE s.customer_id = c.id) AS sites, IF(c.prospect, (SELECT
         MIN(v.start_at) FROM visits v JOIN work_orders w ON w.id = v.work_order_id WHERE
         w.customer_id = c.id AND v.state = 'planned'), NULL) AS nextVisit,
+        IF(c.prospect, (SELECT CONCAT(q.number, ' ', q.state) FROM quotes q WHERE q.customer_id = c.id AND q.state IN ('draft', 'sent')
+        ORDER BY q.created_at DESC LIMIT 1), NULL) AS quote,
         (SELECT p.name FROM people p WHERE p.id = c.assigned_to) AS assigned`,
     from: 'customers c',
     where,

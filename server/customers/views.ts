@@ -5,6 +5,7 @@ import { paidNet } from '../../core/costing/paidNet'
 import { termsInWords } from '../../core/documents/dueDate'
 import { invoiceState } from '../../core/invoices/invoiceState'
 import { sayDay } from '../../core/time/sayDay'
+import { localDate } from '../../core/time/zone'
 import type { Answer, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
@@ -18,11 +19,16 @@ import type { CustomerPaper } from './shapes'
 import { equipmentShape, siteShapes, quoteShapes, NOTHING_OWED, lateBy } from './shapes'
 
 function nextFor(
-  ctx: Ctx,
-  { nextVisit, assigned }: { nextVisit: string | null; assigned: string | null },
+  { company }: Ctx,
+  row: { nextVisit: string | null; quote: string | null; assigned: string | null },
 ) {
-  if (nextVisit)
-    return `visit ${sayDay(nextVisit.slice(0, 10), ctx.company.locale)}${assigned ? `, ${assigned}` : ''}`
+  const { nextVisit, quote, assigned } = row
+  const on = nextVisit && localDate(Date.parse(nextVisit), company.timeZone)
+  const [number, state] = quote?.split(' ') ?? []
+  const quoted =
+    number && `quote ${number}, ${state === 'draft' ? 'not sent yet' : 'no answer yet'}`
+  const what = on ? `visit ${sayDay(on, company.locale)}` : quoted
+  if (what) return [what, assigned].filter(Boolean).join(', ')
   return assigned ? `with ${assigned}, no visit yet` : 'nobody has it yet'
 }
 export async function listCustomers(
