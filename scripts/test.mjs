@@ -155,6 +155,12 @@ async function browser(names, files, options) {
         r.stats.unexpected + (ok ? 0 : Number(r.stats.unexpected === 0)),
       ]
     })
+    // Whatever was pressed: the books agree, and nothing is nowhere.
+    for (const check of ['check-books', 'check-run'])
+      for (const { env } of rigs)
+        step(`${check}, afterwards`, () =>
+          run(process.execPath, ['--import', 'tsx', `scripts/${check}.ts`], env),
+        )
   } finally {
     await Promise.all(rigs.map((rig) => rig.stop()))
   }

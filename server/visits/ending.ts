@@ -1,5 +1,6 @@
 // How a work order ends without a bill: closed with a reason, or cancelled with its visits; and how it goes on after all.
 import { conflict } from '../../core/errors/LedgerError'
+import type { VisitWarning } from '../../core/dispatch/visitWarnings'
 import { isUnderWay } from '../../core/visits/visitLifecycle'
 import type { Answer, Body } from '../../shared/api'
 import { crewIds, boardVisit } from '../dispatch/board.queries'
@@ -81,6 +82,8 @@ export async function cancelWorkOrder(
   await setEnd(ctx.tx, id, { closed: false, cancelled: true })
   return ended(ctx, work, workFacts.cancelled({ reason }))
 }
+/** What else stands against a place was known when it was taken. */
+const TAKEN: readonly VisitWarning['code'][] = ['clash', 'time_off']
 /** Whether the place of a visit is still free for it. */
 async function isStillFree(ctx: Ctx, visit: VisitRow): Promise<boolean> {
   const { id, technicianId, durationSeconds } = visit
@@ -88,7 +91,10 @@ async function isStillFree(ctx: Ctx, visit: VisitRow): Promise<boolean> {
   if (!technicianId || !startAt) return true
   const crew = crewIds((await boardVisit(ctx.tx, id))!)
   const place = { visitId: id, technicianId, crewIds: crew, startAt, durationSeconds }
-  return startAt > ctx.now && !(await checkPlacement(ctx, place)).length
+  return (
+    startAt > ctx.now &&
+    !(await checkPlacement(ctx, place)).some(({ code }) => TAKEN.includes(code))
+  )
 }
 /** Goes on with a work order that had ended: its visits come back, where their time is still theirs, else to wait for another. */
 export async function reopenWorkOrder(

