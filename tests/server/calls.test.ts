@@ -143,7 +143,10 @@ describe('a call ends', () => {
       (await office.ok('customers', { query: { q: 'prospera', kind: 'prospect' } })).items[0]!
     expect((await row()).next).toBe('nobody has it yet')
     const quote = await office.ok('beginQuote', {
-      body: { id: id(), customerId: made.customerId, siteId: made.sites[0]!.id },
+      body: {
+        ...{ id: id(), customerId: made.customerId, siteId: made.sites[0]!.id },
+        title: 'A softener',
+      },
     })
     expect((await row()).next).toMatch(new RegExp(`^quote ${quote.number}, not sent yet`))
     expect(await book(null)).toMatchObject({
