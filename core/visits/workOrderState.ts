@@ -71,12 +71,15 @@ export function workOrderState(facts: WorkOrderFacts): WorkOrderState {
   return sold || has(live, 'finished') ? stateByMoney(facts) : 'needs_slot'
 }
 /**
- * Whether a work order needs a visit and has none to come: every one was cancelled, or nobody was let in.
+ * Whether a work order needs a visit and has none to come: every one was cancelled, or at the last one nobody was let in.
+ * @param facts its visits in the order of their times
  * @example wantsVisit({ cancelled: false, closed: false, visits: [{ state: 'no_access', placed: true }], toBillMinor: 0, billedMinor: 0, unpaidMinor: 0 }) // true
  */
 export function wantsVisit(facts: WorkOrderFacts): boolean {
   if (facts.cancelled || facts.closed) return false
   const live = facts.visits.filter((v) => v.state !== 'cancelled')
-  if (has(live, 'planned', 'driving', 'on_site', 'paused', 'finished')) return false
-  return live.length > 0 || facts.toBillMinor + facts.billedMinor === 0
+  if (has(live, 'planned', 'driving', 'on_site', 'paused')) return false
+  // What was to be done there after an earlier visit is still to be done.
+  if (live.at(-1)?.state === 'no_access') return true
+  return !has(live, 'finished') && facts.toBillMinor + facts.billedMinor === 0
 }

@@ -104,7 +104,8 @@ async function keepOneWaiting(
   const byRule = all.filter(waitsByRule)
   const others = all.filter((v) => !byRule.includes(v))
   const wants = wantsVisit({ ...money, visits: visitFactsOf(others) })
-  const last = others.at(-1)
+  // The closed door, where there was one: what was proposed there is said of the visit that comes again.
+  const last = others.findLast(({ state }) => state === 'no_access') ?? others.at(-1)
   if (wants === byRule.length > 0 || !last) return all
   for (const { id } of byRule) await setVisitState(ctx.tx, id, 'cancelled')
   if (wants)

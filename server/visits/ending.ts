@@ -46,6 +46,12 @@ async function mayEnd(ctx: Ctx, id: string): Promise<WorkOrderRow> {
     )
   return work
 }
+/** Whether something came of it: a visit that was finished, or a bill. What ends then is closed, else cancelled. */
+async function wasDone(ctx: Ctx, id: string): Promise<boolean> {
+  const visits = await visitsOfWork(ctx.tx, id)
+  const { billedMinor, billedElsewhere } = await accountOf(ctx, await linesOf(ctx.tx, id), id)
+  return billedMinor + billedElsewhere > 0 || visits.some(({ state }) => state === 'finished')
+}
 /** The visits that are still to come will not be; they are known as cancelled with the work order. */
 async function cancelVisits(ctx: Ctx, id: string): Promise<void> {
   const planned = (await visitsOfWork(ctx.tx, id)).filter(({ state }) => state === 'planned')
@@ -60,8 +66,10 @@ async function cancelVisits(ctx: Ctx, id: string): Promise<void> {
 /** Closes a work order of which no (further) bill will come. Its reason stands for hours that nobody charged, too. */
 export async function closeWorkOrder(ctx: Ctx, id: string, reason: string): Promise<Paper> {
   const work = await mayEnd(ctx, id)
-  if (!['to_bill', 'billed'].includes(work.state))
-    throw conflict('not_finished', 'Its visits are not finished.')
+  if (!(await wasDone(ctx, id)))
+    throw conflict('not_finished', 'Nothing was done on it. Cancel it, and say why.')
+  // What was still to come after the work that was done will not be.
+  await cancelVisits(ctx, id)
   const { uncoveredSeconds } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, id))
   if (uncoveredSeconds) await addExplained(ctx.tx, id, uncoveredSeconds)
   await setEnd(ctx.tx, id, { closed: true, cancelled: false })
@@ -74,9 +82,7 @@ export async function cancelWorkOrder(
   { reason }: Body<'cancelWorkOrder'>,
 ): Promise<Paper> {
   const work = await mayEnd(ctx, id)
-  const visits = await visitsOfWork(ctx.tx, id)
-  const { billedMinor } = await accountOf(ctx, await linesOf(ctx.tx, id), id)
-  if (billedMinor > 0 || visits.some(({ state }) => state === 'finished'))
+  if (await wasDone(ctx, id))
     throw conflict('was_done', 'Work was done on it. Close it, and say why no more is billed.')
   await cancelVisits(ctx, id)
   await setEnd(ctx.tx, id, { closed: false, cancelled: true })

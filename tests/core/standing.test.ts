@@ -124,6 +124,16 @@ describe('a work order', () => {
     const waits = of.visits.some((visit) => visit.state === 'planned' && !visit.placed)
     expect(workOrderState(of) !== 'needs_slot' || waits || wantsVisit(of)).toBe(true)
   })
+  it.each<[VisitState[], boolean]>([
+    [['finished'], false],
+    [['finished', 'no_access'], true],
+    [['no_access', 'finished'], false],
+    [['no_access', 'cancelled'], true],
+    [['finished', 'cancelled'], false],
+    [['cancelled'], true],
+  ])('visited as %j wants a visit: %s', (states, wants) =>
+    expect(wantsVisit(facts({ visits: visited(...states) }))).toBe(wants),
+  )
   test.prop([any])('that wants a visit wants no second one once it has it', (of) => {
     const with_ = { ...of, visits: [...of.visits, { state: 'planned' as const, placed: false }] }
     expect(wantsVisit(with_)).toBe(false)

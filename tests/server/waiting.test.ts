@@ -270,6 +270,39 @@ describe('a work order', () => {
     expect((await cancel(of)).body.code).toBe(code)
     if (code === 'not_finished') await clocked(of, 'finish')
   })
+  it('whose way to a closed door was billed is closed, with the visit that was to come again', async () => {
+    const of = await booked(23)
+    await clocked(of, 'set_off', 'no_access')
+    await sell(of)
+    await bill(of)
+    expect([(await work(of.workOrderId)).state, (await cancel(of)).body.code]).toEqual([
+      'needs_slot',
+      'was_done',
+    ])
+    const params = { id: of.workOrderId }
+    const closed = await owner.ok('closeWorkOrder', { params, body: { reason: 'They gave it up' } })
+    expect([closed.state, await inTray(of.workOrderId)]).toEqual(['closed', []])
+  })
+  it('that was worked on waits again where nobody let them in the second time', async () => {
+    const of = await booked(24)
+    await clocked(of, 'arrive', 'finish')
+    await sell(of)
+    await bill(of)
+    const further = { id: id(), version: await versionOf(of), durationSeconds: 3600, note: 'rest' }
+    await office.ok('furtherVisit', {
+      params: { id: of.visitId },
+      body: {
+        ...further,
+        technicianId: free.id,
+        startAt: '2027-03-25T15:00:00.000Z',
+        override: true,
+      },
+    })
+    await clocked({ ...of, visitId: further.id }, 'set_off', 'no_access')
+    expect((await inTray(of.workOrderId)).map((v) => v.waiting)).toEqual([
+      'Nobody let us in, no day promised',
+    ])
+  })
   it('that goes on is not reopened', async () => {
     expect((await reopen(await booked(18))).body.code).toBe('not_closed')
   })

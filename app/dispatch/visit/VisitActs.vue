@@ -71,7 +71,8 @@ async function cancel(reason: string) {
     :send="cancel"
   />
   <p class="quiet small">
-    Its work order then waits for another time. Nothing at all any more?
+    Where no other visit was finished or is to come, its work order waits for another time. Nothing
+    at all any more?
     <NuxtLink :to="{ path: `/work/${visit.workOrderId}`, query: { end: 'cancel' } }"
       >Cancel {{ visit.number }}</NuxtLink
     >

@@ -16,6 +16,16 @@ const asked = ref<'' | 'explain' | 'close'>('')
 /** the minutes that were shown when the reason was asked for */
 const seconds = ref(0)
 const params = { id: props.work.id }
+/** Something was done, and what was to come after it waits: it ends only by somebody's word. */
+const mayEnd = computed(
+  () =>
+    session.may('visits.close') &&
+    !props.work.ended &&
+    ['needs_slot', 'scheduled'].includes(props.work.state) &&
+    isZero(props.work.totals.toBill) &&
+    (!isZero(props.work.totals.billed) ||
+      props.work.visits.some(({ state }) => state === 'finished')),
+)
 const unpriced = computed(
   () => props.bills && props.work.state === 'to_bill' && isZero(props.work.totals.toBill),
 )
@@ -66,6 +76,15 @@ const close = async (reason: string) =>
       ></span
     >
     <ActButton @click="asked = 'close'"> Close without a bill… </ActButton>
+  </p>
+  <p
+    v-if="mayEnd"
+    class="note row"
+  >
+    <span class="grow"
+      >A visit is still to come. Where it will not be, close the work order and say why.</span
+    >
+    <ActButton @click="asked = 'close'"> Close, without the visit… </ActButton>
   </p>
   <ReasonDialog
     v-if="asked === 'explain'"
