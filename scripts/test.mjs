@@ -1,6 +1,7 @@
 // npm test: installs what is missing, then lint, types, core, server and browser tests; ends with a plain summary line.
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { relative } from 'node:path'
 import { installDebian, installModules } from './lib/install.mjs'
 import { startRig } from './lib/rig.mjs'
 import { say } from './lib/say.mjs'
@@ -13,6 +14,8 @@ if (only && !['lint', 'types', 'core', 'app', 'server', 'trial', 'e2e', 'two'].i
 }
 let passed = 0
 let failed = 0
+/** What failed, by name: the last lines of a long run say it, not only how many. */
+const failures = []
 installDebian({
   mariadbd: 'mariadb-server',
   'mariadb-install-db': 'mariadb-server',
@@ -38,8 +41,9 @@ const began = Date.now()
 const part = (name) => say(`${name} (${Math.round((Date.now() - began) / 1000)} s in)`)
 const step = (name, work) => {
   part(name)
-  if (work()) passed++
-  else failed++
+  if (work()) return void passed++
+  failed++
+  failures.push(name)
 }
 /** Runs beside what follows; says afterwards how it went. */
 function beside(command, args, env = {}) {
@@ -58,13 +62,27 @@ function beside(command, args, env = {}) {
 mkdirSync('.data/reports', { recursive: true })
 function count(file, read) {
   try {
-    const [p, f] = read(JSON.parse(readFileSync(file, 'utf8')))
+    const [p, f, names] = read(JSON.parse(readFileSync(file, 'utf8')))
     passed += p
     failed += f
+    failures.push(...names)
   } catch {
     failed++
+    failures.push(`${file} says nothing`)
   }
 }
+/** The tests of a Vitest report that failed, and files that could not be run. */
+const failedOfVitest = (report) =>
+  report.testResults.flatMap(({ name, status, assertionResults }) => {
+    const tests = assertionResults.filter((test) => test.status === 'failed')
+    if (!tests.length) return status === 'failed' ? [relative('.', name)] : []
+    return tests.map((test) => `${relative('.', name)} › ${test.fullName}`)
+  })
+/** The tests of a Playwright report that failed, from its suites within suites. */
+const failedOfPlaywright = (suite) => [
+  ...(suite.specs ?? []).filter((spec) => !spec.ok).map((spec) => `${spec.file} › ${spec.title}`),
+  ...(suite.suites ?? []).flatMap(failedOfPlaywright),
+]
 /** How a run of Vitest is called, and where it says how it went. */
 function vitestOf(project, name = project, ...more) {
   const file = `.data/reports/${name}.json`
@@ -76,6 +94,7 @@ function vitestOf(project, name = project, ...more) {
       count(file, (r) => [
         r.numPassedTests,
         r.numFailedTests + (ok ? 0 : Number(r.numFailedTests === 0)),
+        failedOfVitest(r),
       ]),
   }
 }
@@ -153,6 +172,7 @@ async function browser(names, files, options) {
       return [
         r.stats.expected + r.stats.flaky,
         r.stats.unexpected + (ok ? 0 : Number(r.stats.unexpected === 0)),
+        failedOfPlaywright(r),
       ]
     })
     // Whatever was pressed: the books agree, and nothing is nowhere.
@@ -184,5 +204,6 @@ if (wants('two')) {
   await browser(['two'], ['tests/e2e/01-story.spec.ts'], { processes: 2 })
 }
 part('done')
+for (const name of failures) process.stdout.write(`\nfailed: ${name}`)
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`)
 process.exit(failed ? 1 : 0)

@@ -277,9 +277,12 @@ describe('whom to act on', () => {
   })
   const debtors = fc.array(debtor.map(known), { maxLength: 12 })
   test.prop([debtors])(
-    'names everybody who is late, disputes or had a cheque back, and nobody else',
+    'names everybody who is late, disputes, had a cheque back or promised what has not come, and nobody else',
     (all) => {
-      const wanted = all.filter((one) => one.overdueMinor > 0 || one.dispute || one.bounced)
+      const promised = (one: Debtor) => one.promise !== null && !one.promise.kept
+      const wanted = all.filter(
+        (one) => one.overdueMinor > 0 || one.dispute || one.bounced || promised(one),
+      )
       const ids = (of: { customerId: string }[]) => of.map((one) => one.customerId).toSorted()
       expect(ids(worklist(all, TODAY, say))).toEqual(ids(wanted))
     },
