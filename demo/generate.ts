@@ -1,6 +1,6 @@
 // Grows the demo company through the app's own services, event by event in order of time, so that its books balance by construction.
-import { minorToDecimal } from '../core/money/formatMinor'
-import { visitFacts, workFacts } from '../server/visits/facts'
+import sharp from 'sharp'
+import { visitFacts } from '../server/visits/facts'
 import type { CallKind } from '../core/visits/workKinds'
 import { plusDays, localToInstant, localDate, weekday } from '../core/time/zone'
 import { HOUR, MINUTE } from '../core/time/units'
@@ -12,10 +12,10 @@ import { insertNote } from '../server/collections/queries'
 import { answerQuote, sendQuote } from '../server/quotes/commands'
 import { makeInvoice } from '../server/invoices/make'
 import { bookPayment } from '../server/payments/booking'
-import { bounce } from '../server/payments/commands'
+import { takeBack } from '../server/payments/commands'
 import { refreshWorkOrder } from '../server/visits/account'
 import { putLines } from '../server/visits/lines'
-import { insertSignature } from '../server/visits/papers.queries'
+import { keepSigned } from '../server/visits/evidence'
 import { setVisitState } from '../server/visits/visits.queries'
 import { startClock, stopClock } from '../server/visits/clock.queries'
 import { workOrderById } from '../server/visits/queries'
@@ -37,13 +37,16 @@ import {
   keepAtHand,
   linesCounted,
   linesDone,
-  promiseLines,
 } from './queries'
 
-const PNG = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
-  'base64',
+/** A hand, as customers sign in the demo. */
+const HAND = await sharp(
+  Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="220" height="70" fill="none" stroke="#16241f"
+    stroke-width="2.5" stroke-linecap="round"><path d="M12 48c10-34 26-40 24-12s-16 22-4 8 22-24 26-8-8 22
+    6 8 18-22 22-6 4 12 12-2 14-20 18-2-2 16 10 4 20-22 26-4-6 18 8 4 26-18 44-10"/></svg>`),
 )
+  .png()
+  .toBuffer()
 const PROBLEMS: [string, string, RegExp][] = [
   [
     'Pump not starting',
@@ -400,28 +403,10 @@ async function work(
     })),
   )
   if (finished && p.random.maybe(0.8)) {
-    const total = await promiseLines(ctx.tx, ids.workOrderId)
-    await insertSignature(ctx.tx, {
-      id: ctx.id(),
-      workOrderId: ids.workOrderId,
-      visitId: ids.visitId,
-      name: 'Customer',
-      at: ctx.now,
-      by: technician.id,
-      image: PNG,
-      shown: {},
-      total,
-    })
-    await record(ctx, {
-      subject: 'work',
-      id: ids.workOrderId,
-      workOrderId: ids.workOrderId,
-      customerId: order.customerId,
-      fact: workFacts.signed({
-        name: 'Customer',
-        total: minorToDecimal(total, order.currency),
-        currency: order.currency,
-      }),
+    await keepSigned(ctx, order, {
+      ...{ id: ctx.id(), visitId: ids.visitId, company: '', role: '', image: HAND },
+      name: order.contact.name || order.details.name || 'The customer',
+      purpose: 'after',
     })
   }
 }
@@ -502,6 +487,7 @@ function oneVisit(
       body: '',
       shownTotal: '',
       leftOut: back < 3 ? null : WITHIN_THE_PRICE,
+      beyond: '',
     })
     const atDoor = p.random.maybe(0.4) && customer.lateness < 5
     const invoice = await invoiceMade(ctx.tx, invoiceId)
@@ -537,7 +523,10 @@ function oneVisit(
         p.push(
           back2,
           async () =>
-            void (await bounce(p.ctxAt(back2, p.books), id, 'not enough money in the account')),
+            void (await takeBack(p.ctxAt(back2, p.books), id, {
+              why: 'returned',
+              reason: 'not enough money in the account',
+            })),
         )
       }
     })

@@ -1,7 +1,7 @@
 // npm test: installs what is missing, then lint, types, core, server and browser tests; ends with a plain summary line.
 import { spawn, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
-import { relative } from 'node:path'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs'
+import { join, relative } from 'node:path'
 import { installDebian, installModules } from './lib/install.mjs'
 import { startRig } from './lib/rig.mjs'
 import { say } from './lib/say.mjs'
@@ -25,7 +25,14 @@ installDebian({
   ...(wants('server') || wants('e2e') ? { hledger: 'hledger', pdftotext: 'poppler-utils' } : {}),
 })
 installModules()
-if (!existsSync('.nuxt/tsconfig.json')) spawnSync('npx', ['nuxt', 'prepare'], { stdio: 'inherit' })
+/** Whether what is made of the catalogue of routes is younger than all of it. */
+function isPrepared() {
+  if (!existsSync('.nuxt/tsconfig.json') || !existsSync('.nuxt/addresses.ts')) return false
+  const made = statSync('.nuxt/addresses.ts').mtimeMs
+  const files = readdirSync('shared', { recursive: true, withFileTypes: true })
+  return files.every(({ parentPath, name }) => statSync(join(parentPath, name)).mtimeMs < made)
+}
+if (!isPrepared()) spawnSync('npx', ['nuxt', 'prepare'], { stdio: 'inherit' })
 const run = (command, args, env = {}) =>
   spawnSync(command, args, {
     stdio: 'inherit',

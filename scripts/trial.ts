@@ -1,5 +1,6 @@
 // npm run trial [-- NAME…] [--short] [--seed N] [--minutes N]: kills, races, wrong sign-ins, odd input and rough hands at every screen, against
 // a running copy; one JSON line each.
+import { acts } from './trials/acts/acts'
 import { forgetTemplate, makeTemplate, startCopy, type Copy } from './trials/copy'
 import { fuzz } from './trials/fuzz'
 import { kills } from './trials/kills'
@@ -17,6 +18,7 @@ const TRIALS: Record<string, (copy: Copy) => Promise<Trial>> = {
   'sign-ins': (copy) => signIns(copy, short ? 60 : 200),
   races: (copy) => races(copy, short ? 2 : 12),
   fuzz: (copy) => fuzz(copy.base, short ? 600 : 20_000, seed),
+  acts: (copy) => acts(copy, valued('--minutes', short ? 0.5 : 10), seed),
   kills: (copy) => kills(copy, short ? 6 : 200, seed),
   screens: (copy) => screens(copy, valued('--minutes', short ? 1 : 10), seed),
 }

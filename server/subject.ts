@@ -71,7 +71,8 @@ export interface Waits<Facts extends Waiting = Waiting> {
   booleans?: readonly string[]
   places: (at: WaitsAt) => Partial<Record<Place, Condition>>
   stands: (thing: Facts, at: At) => Standing
-  to: (id: string) => string
+  /** where somebody acts on it */
+  to: (thing: Facts, at: At) => string
 }
 /** Of whatever facts: what is read by its own columns is judged by its own rule. */
 export const waits = <Facts extends Waiting>(of: Waits<Facts>) => of as unknown as Waits

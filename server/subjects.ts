@@ -1,5 +1,6 @@
 // The one list of subjects, in the order in which what goes through all of them takes them.
 import { agreements } from './agreements/subject'
+import { asks } from './asks/subject'
 import { calls } from './calls/subject'
 import { collections } from './collections/subject'
 import { customers } from './customers/subject'
@@ -20,6 +21,7 @@ export const subjects: readonly Subject[] = [
   quotes,
   payments,
   calls,
+  asks,
   dispatch,
   messages,
   collections,

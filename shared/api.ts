@@ -2,6 +2,7 @@
 import type { AnySchema, InferType } from 'yup'
 import { accessRoutes } from './access'
 import { agreementRoutes } from './agreements'
+import { askRoutes } from './asks'
 import { callRoutes } from './calls'
 import { collectionRoutes } from './collections'
 import { customerRoutes } from './customers'
@@ -33,6 +34,7 @@ export const routes = {
   ...paymentRoutes,
   ...collectionRoutes,
   ...waitingRoutes,
+  ...askRoutes,
 }
 export type RouteName = keyof typeof routes
 type Of<N extends RouteName, K extends 'query' | 'body' | 'answer'> =

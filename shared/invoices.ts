@@ -1,4 +1,5 @@
 // Invoices: made in one act, frozen, sent, read by the customer at a private link.
+import { backReason } from './payments'
 import { invoiceLifecycle, type InvoiceAct } from '../core/invoices/invoiceLifecycle'
 import {
   date,
@@ -110,7 +111,7 @@ export const invoiceDetail = obj({
       reference: definedText(),
       on: date().required(),
       amount: money().required(),
-      bounced: flag().required(),
+      takenBack: backReason().nullable().defined(),
     }),
   ),
   messages: list(
@@ -155,6 +156,8 @@ export const invoiceRoutes = {
       })
         .nullable()
         .default(null),
+      /** why more is billed than the customer agreed to */
+      beyond: text(200).default(''),
     }),
     answer: invoiceDetail,
   }),

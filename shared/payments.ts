@@ -1,4 +1,5 @@
 // Payments by several methods, applied to invoices; what is left over is a credit.
+import { BACK_REASON_NAMES } from '../core/payments/takingBack'
 import {
   amount,
   date,
@@ -20,6 +21,7 @@ import {
 
 export const CHARGE_STATES = ['asked', 'approved', 'declined', 'refunding', 'refunded'] as const
 export type ChargeState = (typeof CHARGE_STATES)[number]
+export const backReason = () => oneOf(BACK_REASON_NAMES)
 export const METHODS = ['cash', 'cheque', 'transfer'] as const
 export const paymentSchema = obj({
   id: id().required(),
@@ -73,17 +75,20 @@ export const paymentRoutes = {
         reference: definedText(),
         on: date().required(),
         amount: money().required(),
-        bounced: flag().required(),
+        takenBack: backReason().nullable().defined(),
         takenBy: definedText(),
       }),
     ),
   }),
-  bounce: route({
+  takeBack: route({
     method: 'POST',
-    path: '/payments/{id}/bounce',
-    may: 'payments.bounce',
-    summary: 'A cheque came back: the payment is reversed and its invoices reopen',
-    body: obj({ reason: requiredText('Say what the bank said.', 160) }),
+    path: '/payments/{id}/take-back',
+    may: 'payments.takeBack',
+    summary: 'A payment that did not hold is reversed, and its invoices are open again',
+    body: obj({
+      why: backReason().required('Say what became of it.'),
+      reason: requiredText('Say why, for whoever reads it later.', 160),
+    }),
     answer: ok,
   }),
   cardResult: route({

@@ -1,4 +1,5 @@
 // What the firm sets up for calls: its standing questions, its own fields, where callers come from.
+import { ROLES } from '../core/access/permissions'
 import { WORK_ORDER_STATES } from '../core/visits/workOrderState'
 import {
   flag,
@@ -33,6 +34,15 @@ const field = obj({
   kind: oneOf(FIELD_KINDS).required(),
   choices: list(definedText()),
   retired: flag().required(),
+})
+const limits = obj({
+  roles: list(
+    obj({
+      role: oneOf(ROLES).required(),
+      lowerPercent: int(0, 100).required('Write a whole number of per cent, up to 100.'),
+      belowCost: flag().required(),
+    }),
+  ).max(ROLES.length),
 })
 export const settingRoutes = {
   setUp: route({
@@ -105,6 +115,21 @@ export const settingRoutes = {
     summary: 'One more way in which callers hear of the firm, or one less',
     body: obj({ add: text(60).default(''), takeOut: text(60).default('') }),
     answer: ok,
+  }),
+  limits: route({
+    method: 'GET',
+    path: '/set-up/limits',
+    may: 'settings.see',
+    summary: 'How far each role may lower a price alone',
+    answer: limits,
+  }),
+  keepLimits: route({
+    method: 'POST',
+    path: '/set-up/limits',
+    may: 'limits.change',
+    summary: 'How far each role may lower a price alone',
+    body: limits,
+    answer: limits,
   }),
   keepStateLabels: route({
     method: 'POST',

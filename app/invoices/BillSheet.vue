@@ -34,6 +34,7 @@ const form = useForm(
     second: customer.email2,
     dueOn: bill.dueOn,
     leftOut: '',
+    beyond: '',
     body: `Thank you for having us. Your invoice for “${title}” is attached; you can also read it and pay here:\n\n{link}\n\n${session.me?.company.name ?? ''}`,
   },
   { draft: `bill ${props.work.id}` },
@@ -42,13 +43,14 @@ const uncovered = computed(() => shown.value.time.uncoveredSeconds)
 const lines = computed(() => shown.value.lines.filter((l) => Number(l.toBill.amount) > 0))
 const make = (send: boolean) =>
   form.send(async () => {
-    const { first, second, dueOn, body, leftOut } = form.values
+    const { first, second, dueOn, body, leftOut, beyond } = form.values
     const reason = leftOut.trim()
     const to = send ? [first, second].map((a) => a.trim()).filter(Boolean) : []
     const invoice = await call('makeInvoice', {
       params: { id: props.work.id },
       body: {
         ...{ id, dueOn, to, body, shownTotal: shown.value.bill.total.amount },
+        beyond: beyond.trim(),
         leftOut: reason && uncovered.value ? { seconds: uncovered.value, reason } : null,
       },
     })
@@ -105,6 +107,20 @@ const fields: FormRows = [
           label="Why they are left out"
           name="leftOut.reason"
           ><TextInput v-model="form.values.leftOut"
+        /></Field>
+      </div>
+      <div
+        v-if="Number(shown.bill.beyond.amount)"
+        class="note warn stack"
+      >
+        <p>
+          <b>{{ session.money(shown.bill.beyond) }} before tax was not agreed to.</b>
+          Show it to the customer first, or say why it is billed all the same.
+        </p>
+        <Field
+          label="Why it is billed all the same"
+          name="beyond"
+          ><TextInput v-model="form.values.beyond"
         /></Field>
       </div>
       <ul

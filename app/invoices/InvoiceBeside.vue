@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Beside an invoice: what came in for it, and what was mailed.
+import { BACK_REASONS } from '~~/core/payments/takingBack'
 import ActButton from '~/base/ActButton.vue'
 import { useSession } from '~/stores/session'
 import type { Invoice } from './useInvoice'
@@ -8,7 +9,7 @@ defineProps<{ invoice: Invoice }>()
 const emit = defineEmits<{ returned: [payment: Invoice['payments'][number]] }>()
 const session = useSession()
 const mayReturn = (p: Invoice['payments'][number]) =>
-  session.may('payments.bounce') && p.method === 'cheque' && !p.bounced
+  session.may('payments.takeBack') && !p.takenBack
 </script>
 
 <template>
@@ -21,7 +22,9 @@ const mayReturn = (p: Invoice['payments'][number]) =>
       <b class="num">{{ session.money(p.amount) }}</b> by {{ p.method }} {{ p.reference }}
       <span class="quiet small beneath">
         {{ session.day(p.on) }} · {{ p.number }}
-        <template v-if="p.bounced"> · <span class="late">came back</span></template>
+        <template v-if="p.takenBack">
+          · <span class="late">{{ BACK_REASONS[p.takenBack].said }}</span></template
+        >
       </span>
       <ActButton
         v-if="mayReturn(p)"
@@ -29,7 +32,7 @@ const mayReturn = (p: Invoice['payments'][number]) =>
         class="small"
         @click="emit('returned', p)"
       >
-        It came back…
+        Take it back…
       </ActButton>
     </li>
     <li

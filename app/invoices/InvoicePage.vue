@@ -13,7 +13,7 @@ import FilledFields from '~/components/settings/FilledFields.vue'
 import { useSession } from '~/stores/session'
 import CustomerLink from './CustomerLink.vue'
 import InvoiceBeside from './InvoiceBeside.vue'
-import ReturnedCheque from './ReturnedCheque.vue'
+import TakeBack from './TakeBack.vue'
 import SendInvoice from './SendInvoice.vue'
 import { useInvoice, type Invoice } from './useInvoice'
 import { actWords, invoiceTag } from './words'
@@ -39,7 +39,7 @@ function sent(now: Invoice) {
   invoice.value = now
   asked.value = null
 }
-async function chequeTakenBack() {
+async function takenBack() {
   returned.value = null
   await refresh()
 }
@@ -132,10 +132,10 @@ async function chequeTakenBack() {
       @update:model-value="asked = null"
       @paid="refresh"
     />
-    <ReturnedCheque
+    <TakeBack
       v-if="returned"
       :payment="returned"
-      @done="chequeTakenBack"
+      @done="takenBack"
       @close="returned = null"
     />
   </DocumentPage>

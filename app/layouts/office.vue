@@ -9,10 +9,12 @@ import { call } from '~/lib/api'
 import { connected } from '~/lib/live'
 import { linkAt, RUN } from '~/lib/officeIndex'
 import { useShortcuts } from '~/lib/shortcuts'
+import { telling } from '~/dispatch/visit/telling'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import UnansweredStrip from '~/base/UnansweredStrip.vue'
 
+const TellSheet = defineAsyncComponent(() => import('~/dispatch/visit/TellSheet.vue'))
 const ShortcutList = defineAsyncComponent(() => import('~/components/base/ShortcutList.vue'))
 const session = useSession()
 const route = useRoute()
@@ -143,6 +145,11 @@ async function setClock() {
     <ShortcutList
       v-if="helping"
       @close="helping = false"
+    />
+    <TellSheet
+      v-if="telling"
+      :visit-id="telling"
+      @close="telling = null"
     />
   </div>
 </template>

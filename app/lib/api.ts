@@ -143,7 +143,9 @@ export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): 
     return answer
   } catch (error) {
     // Only a refusal says that nothing was done.
-    const { status } = error as Problem
+    const { status, code, extra } = error as Problem
+    if (code === 'over_limit')
+      extra.request = { route: name, subjectId: input.params?.id, body: input.body }
     if (status >= 400 && status < 500) forgetLost(write)
     else rememberLost(write)
     throw error

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// What the firm sets up for its calls: standing questions, its own fields, where callers come from.
+// What the firm sets up: standing questions, its own fields and words, where callers come from, how far each may go.
 import { computed } from 'vue'
 import Pending from '~/base/Pending.vue'
 import { SHOWS } from '~/lib/live'
@@ -8,6 +8,7 @@ import { useSession } from '~/stores/session'
 import CallQuestions from '~/settings/CallQuestions.vue'
 import CallSources from '~/settings/CallSources.vue'
 import OwnFields from '~/settings/OwnFields.vue'
+import RoleLimits from '~/settings/RoleLimits.vue'
 import StateWords from '~/settings/StateWords.vue'
 
 definePageMeta({ layout: 'office' })
@@ -21,7 +22,7 @@ const may = computed(() => session.may('settings.change'))
     v-if="data"
     class="page"
   >
-    <h1>Set-up of calls</h1>
+    <h1>Set-up</h1>
     <div class="two stacks">
       <div class="stack">
         <CallQuestions
@@ -41,6 +42,7 @@ const may = computed(() => session.may('settings.change'))
           :may="may"
           @kept="refresh"
         />
+        <RoleLimits />
         <StateWords :may="may" />
         <h2>The request form</h2>
         <p class="quiet">

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 // Whatever waits for somebody, place by place: why, and what to do next. Each place leads to its own list.
+import { watch } from 'vue'
+import { telling } from '~/dispatch/visit/telling'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
@@ -10,6 +12,17 @@ import Pending from '~/base/Pending.vue'
 definePageMeta({ layout: 'office' })
 const session = useSession()
 const { data, problem, refresh } = useAnswer('toActOn', undefined, SHOWS.waiting)
+// A customer who has to be told is told here.
+const route = useRoute()
+watch(
+  () => route.query.tell,
+  (visitId) => {
+    if (!visitId) return
+    telling.value = String(visitId)
+    void navigateTo({ hash: route.hash, query: {} }, { replace: true })
+  },
+  { immediate: true },
+)
 const COLUMNS = [
   { key: 'what', label: 'What' },
   { key: 'whose', label: 'Whose' },

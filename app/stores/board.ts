@@ -1,15 +1,21 @@
 // What was done on the schedule: the last twenty acts can be taken back and done again, also while others act.
 import { defineStore } from 'pinia'
 import type { Answer } from '~~/shared/api'
+import type { VisitPromise } from '~~/core/visits/visitPromise'
 import { call, newId, Problem } from '~/lib/api'
+import type { PromiseAnswer } from '~/dispatch/visit/promise'
+import { telling } from '~/dispatch/visit/telling'
 
 export interface Place {
   technicianId: string | null
   startAt: string | null
   durationSeconds: number
   crewIds?: string[]
+  /** left out, what was promised is kept */
+  promise?: VisitPromise | null
 }
 type Visit = Answer<'placeVisit'>
+type Seen = { id: string; version: number }
 /** A placement that was made: how it was, how it is, and the version that it made. */
 export interface Move {
   id: string
@@ -28,12 +34,19 @@ type Step = Move | Coming
 /** One act of a person may be several steps: a swap, a split, a plan that was accepted. */
 type Act = Step[]
 const MOST = 20
-const placeOf = (v: Place): Place => ({
+const promiseOf = ({ promiseDate: date, promiseFrom: from, promiseTo: to }: Visit) =>
+  date ? { date, from, to } : null
+const placeOf = (v: Visit): Place => ({
   technicianId: v.technicianId,
   startAt: v.startAt,
   durationSeconds: v.durationSeconds,
   crewIds: v.crewIds,
+  promise: promiseOf(v),
 })
+/** Whose promise changed by it is told: at once, by whoever changed it. */
+const tellOf = (saved: Visit, before: Visit, known?: boolean) => {
+  if (saved.toTell && !before.toTell && !known) telling.value = saved.id
+}
 
 /** Refusals after which a visit is left as somebody else put it. */
 const LEFT = ['stale', 'locked', 'not_now', 'started']
@@ -41,25 +54,30 @@ const LEFT = ['stale', 'locked', 'not_now', 'started']
 export const useBoard = defineStore('board', {
   state: () => ({ done: [] as Act[], undone: [] as Act[] }),
   actions: {
-    async place(visit: Visit, place: Place, override: boolean): Promise<void> {
+    async place(
+      visit: Visit,
+      place: Place,
+      override: boolean,
+      answer: PromiseAnswer = {},
+    ): Promise<void> {
       const saved = await call('placeVisit', {
         params: { id: visit.id },
-        body: { ...place, version: visit.version, override },
+        body: { ...place, ...answer, version: visit.version, override },
       })
+      tellOf(saved, visit, answer.known)
       this.keep([
         {
           id: visit.id,
           before: placeOf(visit),
-          after: placeOf({ ...place, crewIds: saved.crewIds }),
+          after: placeOf(saved),
           version: saved.version,
         },
       ])
     },
     /** Two visits change places: each takes the other's technician and start. */
-    async swap(a: Visit, b: Visit): Promise<void> {
-      const { visits } = await call('swapVisits', {
-        body: { first: { id: a.id, version: a.version }, second: { id: b.id, version: b.version } },
-      })
+    async swap(a: Visit, b: Visit, override: boolean): Promise<void> {
+      const [first, second] = [a, b].map(({ id, version }) => ({ id, version })) as [Seen, Seen]
+      const { visits } = await call('swapVisits', { body: { first, second, override } })
       this.keep(
         [a, b].map((v, i) => ({
           id: v.id,
@@ -107,11 +125,12 @@ export const useBoard = defineStore('board', {
       ])
       return made.visit.id
     },
-    async cancel(visit: Visit, reason: string): Promise<void> {
+    async cancel(visit: Visit, reason: string, known: boolean): Promise<void> {
       const saved = await call('cancelVisit', {
         params: { id: visit.id },
-        body: { version: visit.version, cancelled: true, reason },
+        body: { version: visit.version, cancelled: true, reason, known },
       })
+      tellOf(saved, visit, known)
       this.keep([{ id: visit.id, before: true, after: false, version: saved.version }])
     },
     keep(act: Act): void {

@@ -1,4 +1,5 @@
 // How work orders and visits are spoken of. A state or an act that is missing here does not compile.
+import type { Answer } from '~~/shared/api'
 import type { ClockAct, VisitState } from '~~/core/visits/visitLifecycle'
 import type { WorkOrderState } from '~~/core/visits/workOrderState'
 
@@ -37,3 +38,11 @@ export const WORK_ORDER_TONES: Readonly<Record<WorkOrderState, '' | 'good' | 'la
   closed: 'good',
   cancelled: '',
 }
+
+type Price = Answer<'workOrder'>['price']
+/** What the margin is over, as whoever sees costs reads it. */
+export const marginSaid = (
+  { material, labour }: Price,
+  say: (money: NonNullable<Price['material']>) => string,
+): string =>
+  material && labour ? `Margin over material ${say(material)} and hours worked ${say(labour)}` : ''

@@ -36,6 +36,9 @@ export const PERMISSIONS = {
   'figures.see': INDOORS,
   'figures.export': MONEY,
   'figures.contacts': OFFICE,
+  'limits.ask': ROLES,
+  'limits.answer': OFFICE,
+  'limits.change': OWNER,
   'ledger.see': ['owner', 'books'],
   'invoices.list': MONEY,
   'invoices.see': [...INDOORS, 'technician'],
@@ -45,7 +48,7 @@ export const PERMISSIONS = {
   'messages.retry': MONEY,
   'payments.take': BILLING,
   'payments.see': MONEY,
-  'payments.bounce': ['owner', 'books'],
+  'payments.takeBack': ['owner', 'books'],
   'pricebook.search': ROLES,
   'pricebook.see': INDOORS,
   'pricebook.buy': QUOTING,
@@ -61,6 +64,7 @@ export const PERMISSIONS = {
   'visits.list': INDOORS,
   'visits.see': ROLES,
   'visits.clock': QUOTING,
+  'visits.mendTime': QUOTING,
   'visits.write': QUOTING,
   'visits.follow': DESK,
   'visits.rates': OFFICE,
@@ -70,7 +74,7 @@ export const PERMISSIONS = {
 } as const satisfies Readonly<Record<string, readonly Role[]>>
 export type Permission = keyof typeof PERMISSIONS
 
-/** Whom a permission is given to. @example rolesThatMay('payments.bounce') // ['owner', 'books'] */
+/** Whom a permission is given to. @example rolesThatMay('payments.takeBack') // ['owner', 'books'] */
 export const rolesThatMay = (permission: Permission): readonly Role[] => PERMISSIONS[permission]
 
 /** Whether a role may do it. @example mayRole('technician', 'invoices.list') // false */

@@ -1,3 +1,4 @@
+import type { BackReason } from '../payments/takingBack'
 import { plusDays } from '../time/zone'
 import { daysLate } from './ageing'
 
@@ -16,7 +17,8 @@ export interface Debtor {
   lastContactOn: string | null
   remindersSent: number
   lastReminderOn: string | null
-  bounced: boolean
+  /** why money of theirs went back lately */
+  bounced: BackReason | null
 }
 /** How sums, in minor units, and days are said. */
 export interface Say {
@@ -86,6 +88,12 @@ function chanceOf({ d, on, beyondHabit, promise }: Standing): number {
   const sinceContact = d.lastContactOn ? daysLate(d.lastContactOn, on) : NEVER
   return sinceContact < CONTACT_DAYS ? chance / 2 : chance
 }
+const CAME_BACK: Readonly<Record<BackReason, string>> = {
+  returned: 'A cheque came back from the bank',
+  charged_back: 'A card payment was charged back',
+  recalled: 'A transfer was recalled',
+  mistyped: 'A payment was entered wrongly',
+}
 const sayPromise = ({ d, say }: Standing) =>
   `Promised ${say.money(d.promise!.amountMinor)} for ${say.day(d.promise!.on)}`
 /** What rests the entry, or wants a word before any reminder; nothing where neither is so. */
@@ -100,7 +108,7 @@ function asTold(standing: Standing): Told | null {
     const reason = `${sayPromise(standing)}; it has not come. ${kept}`
     return { resting: false, reason, act: 'call' }
   }
-  if (d.bounced) return { resting: false, reason: 'A cheque came back from the bank', act: 'call' }
+  if (d.bounced) return { resting: false, reason: CAME_BACK[d.bounced], act: 'call' }
   if (!d.habit || beyondHabit > 0) return null
   const usual = `Usually pays ${d.habit.medianDays} days after due; not later than usual yet`
   return { resting: false, reason: usual, act: 'wait' }

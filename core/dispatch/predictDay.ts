@@ -11,6 +11,8 @@ export interface DayStop {
   setOffAt: number | null
   arrivedAt: number | null
   finishedAt: number | null
+  /** where they were seen on the way: when, and how far from there */
+  seen?: { at: number; driveSeconds: number } | null
 }
 export interface Prediction {
   id: string
@@ -24,7 +26,8 @@ const isDone = (s: DayStop) => s.state === 'finished' || s.state === 'no_access'
 /** When a stop that has begun began, and when it is over or will be; null for one that has not. */
 function begunSpan(s: DayStop, now: number): { arriveAt: number; finishAt: number } | null {
   if (s.arrivedAt === null && s.setOffAt === null) return null
-  const arriveAt = s.arrivedAt ?? Math.max(now, s.setOffAt! + s.driveSeconds * 1000)
+  const onTheWay = s.seen ?? { at: s.setOffAt!, driveSeconds: s.driveSeconds }
+  const arriveAt = s.arrivedAt ?? Math.max(now, onTheWay.at + onTheWay.driveSeconds * 1000)
   const finishAt =
     isDone(s) && s.finishedAt !== null
       ? s.finishedAt

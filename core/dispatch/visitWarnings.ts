@@ -1,3 +1,5 @@
+import { sayPromise, type VisitPromise } from '../visits/visitPromise'
+
 export interface Placement {
   technicianId: string
   startAt: number
@@ -12,8 +14,11 @@ export interface DayFacts {
   /** the site's territory, and those that the technician serves; a technician without any serves all */
   territory?: string | undefined
   serves?: readonly string[]
-  /** when today begins, epoch ms: what lies before it has passed */
+  /** when today begins, and what time it is, epoch ms: what lies before has passed */
   today?: number
+  now?: number
+  /** that half of the day: how many visits it takes, and would have with this one */
+  half?: { name: string; capacity: number; taken: number }
   /** skills that the work wants, and those that the technician has */
   wanted?: readonly string[]
   skills?: readonly string[]
@@ -31,6 +36,7 @@ export type VisitWarning = {
     | 'break'
     | 'held'
     | 'past'
+    | 'capacity'
   text: string
 }
 /** What is said but does not hold anybody up: a person may well be sent elsewhere, or learn. */
@@ -73,32 +79,40 @@ function lackingSkills({ wanted = [], skills, licences }: DayFacts, say: Says): 
   const missing = `${say.name} does not have ${never.join(' or ')} among their skills`
   return [...(never.length ? [missing] : []), ...ended].map((text) => ({ code: 'skill', text }))
 }
-/** A day that has passed is nobody's plan; earlier today may be what was done and is entered late. */
-const passed = ({ startAt }: Placement, { today = 0 }: DayFacts): VisitWarning[] =>
-  startAt < today ? [{ code: 'past', text: 'this day has passed' }] : []
+/** What has passed is nobody's plan; it may be what was done and is entered late. */
+function passed({ startAt, endAt }: Placement, { today = 0, now = 0 }: DayFacts): VisitWarning[] {
+  if (startAt < today) return [{ code: 'past', text: 'this day has passed' }]
+  return endAt <= now ? [{ code: 'past', text: 'this time has passed' }] : []
+}
+function overCapacity({ half }: DayFacts, { name }: Says): VisitWarning[] {
+  if (!half || half.taken <= half.capacity) return []
+  const text = `over capacity: ${half.taken} of ${half.capacity} in ${name}’s ${half.name}`
+  return [{ code: 'capacity', text }]
+}
 /**
- * What is wrong with placing a visit there, in words, before it is saved: a day that has passed, another visit at that time, time off, outside the
- * working hours, outside the promised window; then, softly, another territory and a skill that is lacking. An empty list means that nothing is.
+ * What is wrong with placing a visit there, in words, before it is saved: a time that has passed, another visit at that time, time off, outside the
+ * working hours, more visits than that half of the day takes, outside what was promised; then, softly, another territory and a skill that is
+ * lacking. An empty list means that nothing is.
+ * @param broken what was promised and would not hold there, or null
  * @param say what the person is called, and how days are said
- * @param promise the window told to the customer as epoch ms, or null
  */
 export function visitWarnings(
   place: Placement,
   facts: DayFacts,
-  promise: { from: number; to: number } | null,
+  broken: VisitPromise | null,
   say: Says,
 ): VisitWarning[] {
   const away = timeAway(place, facts, say)
   const isOff = away.some((w) => w.code === 'time_off')
-  const missed = promise && (place.startAt < promise.from || place.startAt > promise.to)
-  const text = 'the start is outside the window that was promised'
+  const text = broken && `it was promised for ${sayPromise(broken, say.day)}`
   return [
     ...passed(place, facts),
     ...clashes(place, facts, say),
     ...away,
     // Whoever is off is not told the hours as well.
     ...(isOff ? [] : outsideHours(place, facts, say)),
-    ...(missed ? [{ code: 'outside_promise' as const, text }] : []),
+    ...(isOff ? [] : overCapacity(facts, say)),
+    ...(text ? [{ code: 'outside_promise' as const, text }] : []),
     ...otherTerritory(facts, say),
     ...lackingSkills(facts, say),
   ]

@@ -9,6 +9,7 @@ export const ERRORS = {
   wrong_sign_in: [401, 'The mail address and the password do not belong together.'],
 
   forbidden: [403, 'Who asks may not do this.'],
+  over_limit: [403, 'It is beyond what the asker may do alone; another person’s yes is needed.'],
   foreign_origin: [403, 'A page of another site asked for it.'],
 
   no_such_route: [404, 'There is nothing at this address.'],
@@ -52,6 +53,7 @@ export const ERRORS = {
   nobody_works: [409, 'Nobody works on these days.'],
   not_done_yet: [409, 'Something it follows from is not done.'],
   not_finished: [409, 'It is not finished.'],
+  not_agreed: [409, 'More is billed than the customer agreed to.'],
   not_now: [409, 'The act is not one of those that are open now.'],
   not_ready: [409, 'It is still being made.'],
   not_running: [409, 'It does not run.'],
@@ -65,6 +67,7 @@ export const ERRORS = {
   office_places: [409, 'Only the office places this visit.'],
   open_changed: [409, 'What is open is not what was shown.'],
   opted_out: [409, 'The customer does not want these messages.'],
+  other_day: [409, 'It is planned for another day.'],
   owed_changed: [409, 'What is owed is not what was shown.'],
   paid_together: [409, 'It was paid together with others.'],
   past: [409, 'The day is over.'],

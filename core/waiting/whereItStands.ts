@@ -5,6 +5,7 @@ import { whyQuoteWaits } from '../quotes/whyQuoteWaits'
 import type { StoredQuoteState } from '../quotes/quoteLifecycle'
 import type { StoredInvoiceState } from '../invoices/invoiceLifecycle'
 import { isUnderWay, type NextStep, type VisitState } from '../visits/visitLifecycle'
+import { isSamePromise, sayPromise, type VisitPromise } from '../visits/visitPromise'
 import type { WorkOrderState } from '../visits/workOrderState'
 import { hoursMinutes } from '../hours/workedSeconds'
 import { DAY } from '../time/units'
@@ -17,10 +18,12 @@ export const PLACES = {
   tray: { says: 'No slot yet', at: '/schedule', may: 'dispatch.see' },
   parked: { says: 'Parked until a day', at: '/work?followUp=*', may: 'visits.list' },
   schedule: { says: 'Schedule', at: '/schedule', may: 'dispatch.see' },
+  to_tell: { says: 'Customers to tell', at: '/to-act-on#to_tell', may: 'dispatch.see' },
   on_site: { says: 'On site', at: '/on-site', may: 'visits.list' },
   to_bill: { says: 'To bill', at: '/to-bill', may: 'visits.list' },
   to_send: { says: 'Invoices not sent', at: '/invoices?state=unsent', may: 'invoices.list' },
   unpaid: { says: 'Unpaid', at: '/unpaid', may: 'collections.work' },
+  asks: { says: 'Waiting for a yes', at: '/to-act-on#asks', may: 'limits.answer' },
   credits: { says: 'Credits', at: '/unpaid', may: 'collections.work' },
   mail: { says: 'Mail', at: '/messages', may: 'messages.see' },
 } as const satisfies Readonly<Record<string, { says: string; at: string; may: Permission }>>
@@ -32,12 +35,14 @@ export const KINDS = [
   'call',
   'quote',
   'visit',
+  'told',
   'work order',
   'invoice',
   'paper',
   'message',
   'credit',
   'promise',
+  'ask',
 ] as const
 export type Kind = (typeof KINDS)[number]
 
@@ -143,6 +148,32 @@ function whereUnderWay({ state, endsAt }: VisitFacts, { missedBefore }: At): Sta
   return endsAt === null || endsAt > missedBefore
     ? { place: 'schedule', reason: 'on the way', next: 'Let them arrive' }
     : { place: 'on_site', reason: 'on the way since a day that is over', next: 'Ask them' }
+}
+
+export interface ToldFacts {
+  state: VisitState
+  /** what the customer was last told; null where they were told of no day */
+  told: VisitPromise | null
+  /** what is promised now */
+  promise: VisitPromise | null
+}
+/**
+ * Where it stands with what a customer was told of a visit: to be told anew once it does not hold any more, until
+ * somebody is on the way.
+ * @example whereToldStands({ state: 'planned', told: tuesday, promise: null }, at)
+ * // { place: 'to_tell', reason: 'was told Tue, Dec 1; nothing is promised now', next: 'Tell them' }
+ */
+export function whereToldStands({ state, told, promise }: ToldFacts, at: At): Standing {
+  if (!told) return { rest: 'was told of no day' }
+  const [next, said] = ['Tell them', `was told ${sayPromise(told, at.day)}`]
+  if (state === 'cancelled')
+    return told.date < at.today
+      ? { rest: 'its day has passed' }
+      : { place: 'to_tell', reason: `${said}; the visit is cancelled`, next }
+  if (state !== 'planned') return { rest: 'somebody came' }
+  if (isSamePromise(told, promise)) return { rest: 'what they were told holds' }
+  const now = promise ? `now it is ${sayPromise(promise, at.day)}` : 'nothing is promised now'
+  return { place: 'to_tell', reason: `${said}; ${now}`, next }
 }
 
 export interface WorkFacts {
@@ -258,7 +289,7 @@ export function wherePaperStands({ state, openMinor, sent, bounced }: PaperFacts
 }
 
 export interface MessageFacts {
-  state: 'waiting' | 'delivered' | 'failed'
+  state: 'waiting' | 'delivered' | 'failed' | 'let_be'
   kind: string
   error: string
   /** a later message of its kind about the same did not fail */
@@ -270,6 +301,7 @@ export interface MessageFacts {
  */
 export function whereMessageStands({ state, kind, error, followed }: MessageFacts): Standing {
   if (state === 'delivered') return { rest: 'delivered' }
+  if (state === 'let_be') return { rest: 'is not sent any more' }
   if (state === 'waiting')
     return { place: 'mail', reason: 'waits to be sent', next: 'It goes by itself' }
   if (followed) return { rest: 'sent again since' }
@@ -286,6 +318,20 @@ export const whereCreditStands = (unappliedMinor: number): Standing =>
   unappliedMinor === 0
     ? { rest: 'applied' }
     : { place: 'credits', reason: 'paid, and on no invoice', next: 'Apply it, or give it back' }
+
+export interface AskFacts {
+  state: 'asked' | 'given' | 'refused' | 'withdrawn'
+  reason: string
+  askedBy: string
+}
+/**
+ * Where stands what somebody asked another person's yes for.
+ * @example whereAskStands({ state: 'asked', reason: 'an old customer', askedBy: 'Ines' }).reason // 'Ines asks: an old customer'
+ */
+export const whereAskStands = ({ state, reason, askedBy }: AskFacts): Standing =>
+  state === 'asked'
+    ? { place: 'asks', reason: `${askedBy} asks: ${reason}`, next: 'Say yes or no' }
+    : { rest: state }
 
 export interface PromiseFacts {
   on: string

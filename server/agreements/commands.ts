@@ -123,6 +123,7 @@ export async function billAgreement(
     body: '',
     shownTotal: '',
     leftOut: null,
+    beyond: '',
   })
   return { invoiceId: body.invoiceId, number: invoice.paper.number }
 }

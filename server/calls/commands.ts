@@ -137,8 +137,9 @@ async function placeOf(ctx: Ctx, callId: string, body: Booking) {
   const startAt = date && start ? localToInstant(date, start, ctx.company.timeZone) : null
   // An opening may have others begin later, within what was promised to them: they move with the booking.
   for (const move of body.moves) await makeRoom(ctx, move)
-  const { durationSeconds, promiseFrom, promiseTo, siteId } = body
-  const placed = { durationSeconds, promiseFrom, promiseTo, siteId }
+  const { durationSeconds, promiseFrom: from, promiseTo: to, siteId } = body
+  const promise = date && from && to ? { date, from, to } : null
+  const placed = { durationSeconds, promise, siteId }
   const warnings =
     technicianId && startAt !== null
       ? await checkPlacement(ctx, { ...placed, visitId: null, callId, technicianId, startAt })
@@ -270,6 +271,8 @@ async function makeRoom(ctx: Ctx, move: { visitId: string; startAt: string }): P
     durationSeconds: visit.durationSeconds,
     override: true,
     crewIds: undefined,
+    promise: undefined,
+    known: false,
   })
 }
 export async function endCall(

@@ -20,6 +20,6 @@ export const WAITS: readonly Waits[] = [
       put_off: [`k.state = 'put_off' AND k.call_back_on > ?`, today],
     }),
     stands: whereCallStands,
-    to: (id) => `/calls/${id}`,
+    to: ({ id }) => `/calls/${id}`,
   }),
 ]

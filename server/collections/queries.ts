@@ -1,4 +1,5 @@
 // SQL of what is unpaid: balances as they stood on a date, habits, and what was said.
+import type { BackReason } from '../../core/payments/takingBack'
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { listsIn, type ListIn } from '../db/queries'
 import { balanceIn } from '../ledger/queries'
@@ -143,12 +144,13 @@ export interface MoneyIn {
   receivedOn: string
   createdAt: string
   bouncedOn: string | null
+  backReason: BackReason | null
 }
 /** What came in from these customers since a day, and what came back lately. */
 export const moneyIn = (tx: Tx, customerIds: readonly string[], since: string, until: string) =>
   aboutAll(customerIds, (some) =>
     tx.rows<MoneyIn>(
-      `SELECT customer_id, amount_minor AS amount, received_on, created_at, bounced_on
+      `SELECT customer_id, amount_minor AS amount, received_on, created_at, bounced_on, back_reason
       FROM payments
       WHERE customer_id IN (${placeholders(some)})
         AND ((received_on BETWEEN ? AND ?) OR bounced_on > DATE_SUB(?, INTERVAL 30 DAY))`,

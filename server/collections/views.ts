@@ -1,4 +1,5 @@
 // What is unpaid, by whom, and whom to act on first.
+import { wentBack, type BackReason } from '../../core/payments/takingBack'
 import { sayDay } from '../../core/time/sayDay'
 import { wordsOf } from '../http/queries'
 import { notFound } from '../../core/errors/LedgerError'
@@ -93,9 +94,11 @@ function remindersSince<Note extends { kind: string; notedOn: string }>(
   return notes.filter((n) => n.kind === 'reminder' && first !== undefined && n.notedOn >= first)
 }
 const BOUNCED_DAYS = 30
-/** A cheque that came back counts for a month. */
-const cameBack = ({ bouncedOn }: MoneyIn, on: string) =>
-  bouncedOn !== null && bouncedOn <= on && bouncedOn > plusDays(on, -BOUNCED_DAYS)
+/** Money that went back counts for a month; what was entered wrongly never came. */
+function cameBack({ bouncedOn, backReason }: MoneyIn, on: string): BackReason[] {
+  const lately = bouncedOn !== null && bouncedOn <= on && bouncedOn > plusDays(on, -BOUNCED_DAYS)
+  return lately && backReason && wentBack(backReason) ? [backReason] : []
+}
 type Ageing = ReturnType<typeof ageing>[number]
 function debtorOf(r: Ageing, { on, open, habits, notes, money }: Known): Debtor {
   const { customerId, owedMinor } = r
@@ -115,7 +118,7 @@ function debtorOf(r: Ageing, { on, open, habits, notes, money }: Known): Debtor 
     lastContactOn: said.at(-1)?.notedOn ?? null,
     remindersSent: reminders.length,
     lastReminderOn: reminders.at(-1)?.notedOn ?? null,
-    bounced: came.some((p) => cameBack(p, on)),
+    bounced: came.flatMap((p) => cameBack(p, on))[0] ?? null,
   }
 }
 type Sums = Record<(typeof BUCKETS)[number] | 'creditsMinor' | 'owedMinor', number>

@@ -26,6 +26,9 @@ export interface BoardVisit {
   promiseDate: string | null
   promiseFrom: string | null
   promiseTo: string | null
+  toldDate: string | null
+  toldFrom: string | null
+  toldTo: string | null
   net: number
   createdAt: string
   setOffAt: string | null
@@ -45,7 +48,8 @@ export interface BoardVisit {
 const BOARD = `SELECT v.id, v.version, v.work_order_id, w.number, w.title, w.kind,
     c.name AS customer, s.name AS site, s.id AS siteId, s.line1, s.town, s.postcode, s.lat, s.lon,
     v.technician_id, v.start_at, v.duration_seconds, v.state, v.promise_date,
-    LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, w.created_at,
+    LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo,
+    v.told_date, LEFT(v.told_from, 5) AS toldFrom, LEFT(v.told_to, 5) AS toldTo, w.created_at,
     v.started_at, v.finished_at, v.locked, v.note, v.next_step, CONCAT_WS(' ', NULLIF(JSON_VALUE(w.contact,
     '$.name'), ''), COALESCE(NULLIF(JSON_VALUE(w.contact, '$.phone'), ''), c.phone)) AS contact,
     s.access_note, c.office_note, (SELECT GROUP_CONCAT(vc.person_id ORDER BY vc.person_id) FROM

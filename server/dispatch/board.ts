@@ -1,8 +1,6 @@
 // The schedule as it is read: one day as it was promised and as it will run; many days as load and capacity.
 import { halfDayCapacity } from '../../core/dispatch/halfDayCapacity'
-import { placeOf } from '../../core/dispatch/placeOf'
 import type { Span } from '../../core/dispatch/plan/instance'
-import { predictDay } from '../../core/dispatch/predictDay'
 import { invalid } from '../../core/errors/LedgerError'
 import { dayBounds, daysBetween, localToInstant, plusDays, weekday } from '../../core/time/zone'
 import { HOUR } from '../../core/time/units'
@@ -12,57 +10,14 @@ import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
 import { alongWith } from './along'
 import { dayFacts, heldOnDay, type DayFacts, type Held } from './dayFacts'
-import { driver, type Driver } from './drives'
+import { driver } from './drives'
+import { forecastDay, seenOn } from './forecast'
 import { crewIds, unplaced, visitsBetween, type BoardVisit } from './board.queries'
 import { technicians, type Technician } from './queries'
-import { shapeVisits, type Forecast } from './visitShape'
+import { shapeVisits } from './visitShape'
 
 const iso = (ms: number) => new Date(ms).toISOString()
 
-/** Drives and predictions for the stops of every technician, in order; and when each is where the day ends. */
-export function forecastDay(
-  ctx: Ctx,
-  people: readonly Technician[],
-  visits: readonly BoardVisit[],
-  drive: Driver,
-): { visits: Map<string, Forecast>; home: Map<string, { at: number; driveSeconds: number }> } {
-  const out = new Map<string, Forecast>()
-  const home = new Map<string, { at: number; driveSeconds: number }>()
-  for (const person of people) {
-    let place = person.start
-    const stops = visits
-      .filter((v) => v.startAt && (v.technicianId === person.id || crewIds(v).includes(person.id)))
-      .map((v) => {
-        const site = placeOf(v)
-        const seconds = place && site ? drive(place, site) : 0
-        place = site ?? place
-        return {
-          id: v.id,
-          own: v.technicianId === person.id,
-          state: v.state,
-          startAt: Date.parse(v.startAt!),
-          durationSeconds: v.durationSeconds,
-          driveSeconds: seconds,
-          promiseEnd:
-            v.promiseDate && v.promiseTo
-              ? localToInstant(v.promiseDate, v.promiseTo, ctx.company.timeZone)
-              : null,
-          setOffAt: v.setOffAt ? Date.parse(v.setOffAt) : null,
-          arrivedAt: v.startedAt ? Date.parse(v.startedAt) : null,
-          finishedAt: v.finishedAt ? Date.parse(v.finishedAt) : null,
-        }
-      })
-    const predicted = predictDay(stops, ctx.now)
-    for (const p of predicted) {
-      const stop = stops.find((s) => s.id === p.id)!
-      if (stop.own) out.set(p.id, { ...p, driveSeconds: stop.driveSeconds })
-    }
-    const last = predicted.at(-1)
-    const back = last && place && person.end ? drive(place, person.end) : 0
-    if (last) home.set(person.id, { at: last.finishAt + back * 1000, driveSeconds: back })
-  }
-  return { visits: out, home }
-}
 /** The hours that the board shows: those that people work and visits take, and the usual ones at least. */
 function hoursShown(ctx: Ctx, date: string, busy: readonly Span[]): Span {
   const at = (time: string) => localToInstant(date, time, ctx.company.timeZone)
@@ -113,7 +68,8 @@ export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'sched
   const { from, to } = dayBounds(date, ctx.company.timeZone)
   const people = await technicians(ctx.tx)
   const visits = await visitsBetween(ctx.tx, from, to)
-  const forecast = forecastDay(ctx, people, visits, await driver(ctx.tx))
+  const seen = await seenOn(ctx, date)
+  const forecast = forecastDay(ctx, people, visits, { drive: await driver(ctx.tx), seen })
   const monday = plusDays(date, -(weekday(date) - 1))
   const facts = await dayFacts(ctx, monday, 7)
   const shifts = people.flatMap((p) => facts.shift(p, date) ?? [])

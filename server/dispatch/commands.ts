@@ -1,5 +1,6 @@
 // Acts on visits of the schedule: placed, swapped, locked, split, cancelled.
-import { insertVisit, moveVisit, setVisitState } from '../visits/index'
+import { bumpVisit, moveVisit, setTold, setVisitState } from '../visits/index'
+import type { VisitWarning } from '../../core/dispatch/visitWarnings'
 import { canAct, stateAfter } from '../../core/documents/lifecycle'
 import { visitLifecycle } from '../../core/visits/visitLifecycle'
 import { isMissed } from '../../core/waiting/whereItStands'
@@ -7,23 +8,25 @@ import { visitFacts } from '../visits/facts'
 import type { Fact } from '../http/facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
-import { signedIn, type Ctx } from '../http/context'
+import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
-import { visitById, type VisitRow } from '../visits/visits.queries'
-import { workOrderById, type WorkOrderRow } from '../visits/queries'
+import { refreshWorkOrder } from '../visits/account'
+import { promiseOf, visitById, type VisitRow } from '../visits/visits.queries'
+import { workOrderById } from '../visits/queries'
 import { boardVisit, crewIds, setCrew, setLocked, skillsOfVisits } from './board.queries'
 import { waitsAt } from '../waiting/at'
 import { lockPeople, technicianById } from './queries'
 import { inviteAgain } from './invitations'
+import { letBeAboutVisit } from '../messages/queries'
 import { shapeVisit, type Visit } from './visitShape'
 import { checkPlacement, mayPlace } from './placing'
+import { askedOf, promiseAnew } from './promises'
 
 /**
  * The visit as it is, locked for a change, at the version that the asker saw. Everybody concerned is
  * locked before it: whose it is, who goes along, and `others` who are to have it.
  */
-async function changeable(
+export async function changeable(
   ctx: Ctx,
   id: string,
   yours: { version: number },
@@ -42,7 +45,7 @@ async function changeable(
   return visit
 }
 /** What every change of a visit ends with: a word in the history, the work order's state, the visit as it is now. */
-async function changed(ctx: Ctx, visit: VisitRow, fact: Fact): Promise<Visit> {
+export async function changed(ctx: Ctx, visit: VisitRow, fact: Fact): Promise<Visit> {
   const work = (await workOrderById(ctx.tx, visit.workOrderId))!
   await record(ctx, {
     subject: 'visit',
@@ -54,7 +57,7 @@ async function changed(ctx: Ctx, visit: VisitRow, fact: Fact): Promise<Visit> {
   await refreshWorkOrder(ctx, work.id)
   return shapeVisit(ctx, visit.id)
 }
-const instantOf = (iso: string | null) => (iso ? Date.parse(iso) : null)
+export const instantOf = (iso: string | null) => (iso ? Date.parse(iso) : null)
 /** Who goes along then: whoever was asked for, or went along before, but for the one whose visit it is. */
 function crewFor(body: Body<'placeVisit'>, before: readonly string[]): string[] {
   if (!body.startAt || !body.technicianId) return []
@@ -72,9 +75,10 @@ const staysAsItIs = (
 async function against(ctx: Ctx, visit: VisitRow, body: Body<'placeVisit'>, crew: string[]) {
   const startAt = instantOf(body.startAt)
   if (!body.technicianId || startAt === null) return []
-  const { promiseFrom, promiseTo, promiseDate, id } = visit
+  const { id } = visit
+  const promise = body.promise === undefined ? promiseOf(visit) : body.promise
   return checkPlacement(ctx, {
-    ...{ promiseFrom, promiseTo, promiseDate, startAt },
+    ...{ promise, startAt },
     visitId: id,
     technicianId: body.technicianId,
     crewIds: crew,
@@ -82,6 +86,18 @@ async function against(ctx: Ctx, visit: VisitRow, body: Body<'placeVisit'>, crew
     siteId: (await boardVisit(ctx.tx, id))!.siteId,
     skills: [...((await skillsOfVisits(ctx.tx, [id])).get(id) ?? [])],
   })
+}
+/** What speaks against a place is asked about first; and, where it breaks a promise, what is promised instead. */
+async function mayStand(ctx: Ctx, visit: VisitRow, body: Body<'placeVisit'>, crew: string[]) {
+  const { technicianId, durationSeconds, override, promise } = body
+  const startAt = instantOf(body.startAt)
+  if (override || !technicianId || startAt === null) return
+  const warnings = await against(ctx, visit, body, crew)
+  const isAsked = promise === undefined
+  const asked = isAsked
+    ? await askedOf(ctx, visit, { technicianId, startAt, durationSeconds })
+    : null
+  await mayPlace(ctx, warnings, false, asked)
 }
 async function namesOf(ctx: Ctx, ids: readonly string[]): Promise<string[]> {
   const people = []
@@ -110,11 +126,12 @@ export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>)
   const crew = crewFor(body, before)
   const sameCrew = crew.join() === before.join()
   mayMove(ctx, visit, body, sameCrew)
+  await mayStand(ctx, visit, body, crew)
   const warnings = await against(ctx, visit, body, crew)
-  await mayPlace(ctx, warnings, body.override)
   if (!(await moveVisit(ctx.tx, id, body.version, { ...body, startAt })))
     throw conflict('stale', 'Someone moved this visit in the meantime.')
   if (!sameCrew) await setCrew(ctx.tx, id, crew)
+  if (body.promise !== undefined) await promiseAnew(ctx, visit, body.promise, body.known)
   if (startAt !== null && startAt !== instantOf(visit.startAt)) await inviteAgain(ctx, id)
   const fact = visitFacts.placed({
     people: await namesOf(ctx, [...(technicianId ? [technicianId] : []), ...crew]),
@@ -123,8 +140,49 @@ export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>)
     technicianId: { from: visit.technicianId, to: technicianId },
     crewIds: { from: before, to: crew },
     durationSeconds: { from: visit.durationSeconds, to: durationSeconds },
+    promise: {
+      from: promiseOf(visit),
+      to: body.promise === undefined ? promiseOf(visit) : body.promise,
+    },
   })
   return changed(ctx, visit, fact)
+}
+/** What is promised of a visit, where it stays. */
+export async function promiseVisit(
+  ctx: Ctx,
+  id: string,
+  body: Body<'promiseVisit'>,
+): Promise<Visit> {
+  const visit = await changeable(ctx, id, body)
+  if (visit.state !== 'planned')
+    throw conflict('started', 'This visit has started; there is nothing left to promise.')
+  await promiseAnew(ctx, visit, body.promise, body.known)
+  await bumpVisit(ctx.tx, id)
+  const promise = { from: promiseOf(visit), to: body.promise }
+  return changed(ctx, visit, visitFacts.promised({ promise, known: body.known }))
+}
+/** What speaks against either place, once the other has left it. */
+async function againstSwap(ctx: Ctx, a: VisitRow, b: VisitRow): Promise<VisitWarning[]> {
+  const said: VisitWarning[] = []
+  for (const [visit, to] of [
+    [a, b],
+    [b, a],
+  ] as const) {
+    const row = (await boardVisit(ctx.tx, visit.id))!
+    const warnings = await checkPlacement(ctx, {
+      visitId: visit.id,
+      insteadOf: to.id,
+      technicianId: to.technicianId!,
+      crewIds: crewIds(row).filter((id) => id !== to.technicianId),
+      startAt: Date.parse(to.startAt!),
+      durationSeconds: visit.durationSeconds,
+      promise: promiseOf(visit),
+      siteId: row.siteId,
+      skills: [...((await skillsOfVisits(ctx.tx, [visit.id])).get(visit.id) ?? [])],
+    })
+    said.push(...warnings.map((w) => ({ ...w, text: `${row.customer}: ${w.text}` })))
+  }
+  return said
 }
 /** Two visits change places, in one act: either both move or neither. What is wrong with it is in the history of each. */
 export async function swapVisits(
@@ -145,6 +203,7 @@ export async function swapVisits(
   if (!a || !b) throw notFound('visit')
   if (!a.startAt || !a.technicianId || !b.startAt || !b.technicianId)
     throw conflict('no_slot', 'Only visits that have a slot change places.')
+  if (!body.override) await mayPlace(ctx, await againstSwap(ctx, a, b), false)
   const move = (v: typeof a, to: typeof a, version: number) =>
     placeVisit(ctx, v.id, {
       version,
@@ -153,6 +212,8 @@ export async function swapVisits(
       durationSeconds: v.durationSeconds,
       override: true,
       crewIds: undefined,
+      promise: undefined,
+      known: false,
     })
   return { visits: [await move(a, b, body.first.version), await move(b, a, body.second.version)] }
 }
@@ -163,66 +224,6 @@ export async function lockVisit(ctx: Ctx, id: string, body: Body<'lockVisit'>): 
     throw conflict('no_slot', 'A visit without a slot has nothing to be locked to.')
   await setLocked(ctx.tx, id, body.version, body.locked)
   return changed(ctx, visit, body.locked ? visitFacts.locked() : visitFacts.unlocked())
-}
-/**
- * A further visit of the same work order: another one as long as this (a copy), or the rest of this one (a split), which becomes shorter by it.
- * It has no promise of its own yet. A technician may ask for one from the door, with the reason; the office finds its time.
- */
-const SHORTEST_PART_SECONDS = 15 * 60
-type Further = Body<'furtherVisit'>
-/** A split leaves a quarter of an hour or more on both sides, and takes nothing from what has begun or is locked. */
-function maySplit(visit: VisitRow, body: Further): void {
-  if (visit.state !== 'planned')
-    throw conflict('started', 'This visit has started: ask for a further one instead.')
-  if (visit.locked) throw conflict('locked', 'This visit is locked where it is. Unlock it first.')
-  if (visit.durationSeconds - body.durationSeconds < SHORTEST_PART_SECONDS)
-    throw invalid('durationSeconds', 'Each part takes a quarter of an hour or more.')
-}
-async function insertFurther(ctx: Ctx, workOrderId: string, body: Further): Promise<void> {
-  const { id, technicianId, durationSeconds, split, note, override } = body
-  const startAt = instantOf(body.startAt)
-  if (technicianId && startAt !== null) {
-    const place = { visitId: null, technicianId, startAt, durationSeconds }
-    await mayPlace(ctx, await checkPlacement(ctx, place), override)
-  }
-  const noPromise = { promiseDate: null, promiseFrom: null, promiseTo: null }
-  const why = note || (split ? 'the rest of a visit that was split' : '')
-  const visit = { id, workOrderId, technicianId, startAt, durationSeconds, note: why }
-  await insertVisit(ctx.tx, { ...visit, ...noPromise })
-}
-function mayHaveFurther(ctx: Ctx, work: WorkOrderRow, body: Further): void {
-  if (work.cancelled || work.closed)
-    throw conflict('closed', 'This work order is closed; it has no further visits.')
-  if (signedIn(ctx).role === 'technician' && (body.split || body.startAt))
-    throw conflict('office_places', 'The office finds the time for it.')
-}
-export async function furtherVisit(
-  ctx: Ctx,
-  id: string,
-  body: Further,
-): Promise<Answer<'furtherVisit'>> {
-  // First whether it is theirs to see: a stale version would be answered with the visit as it is.
-  const seen = await visitById(ctx.tx, id)
-  if (!seen) throw notFound('visit')
-  await lockPeople(ctx.tx, [seen.technicianId, body.technicianId])
-  const work = await visibleWorkOrder(ctx, seen.workOrderId, true)
-  const visit = await changeable(ctx, id, body, [body.technicianId])
-  mayHaveFurther(ctx, work, body)
-  const known = await visitById(ctx.tx, body.id)
-  if (known && known.workOrderId !== work.id)
-    throw invalid('id', 'This identifier belongs to something else.')
-  if (known) return { visit: await shapeVisit(ctx, body.id), of: await shapeVisit(ctx, id) }
-  if (body.split) maySplit(visit, body)
-  await insertFurther(ctx, work.id, body)
-  if (body.split)
-    await moveVisit(ctx.tx, id, body.version, {
-      technicianId: visit.technicianId,
-      startAt: instantOf(visit.startAt),
-      durationSeconds: visit.durationSeconds - body.durationSeconds,
-    })
-  const fact = (body.split ? visitFacts.split : visitFacts.further)({ note: body.note })
-  const of = await changed(ctx, visit, fact)
-  return { visit: await shapeVisit(ctx, body.id), of }
 }
 /** A visit that will not be, with its reason; and back. What was clocked or signed is never taken away with it. */
 export async function cancelVisit(ctx: Ctx, id: string, body: Body<'cancelVisit'>): Promise<Visit> {
@@ -237,7 +238,7 @@ export async function cancelVisit(ctx: Ctx, id: string, body: Body<'cancelVisit'
     )
   // Its time may have been given to somebody else since.
   if (!body.cancelled && visit.technicianId && visit.startAt) {
-    const { technicianId, durationSeconds, promiseDate, promiseFrom, promiseTo } = visit
+    const { technicianId, durationSeconds } = visit
     const crew = crewIds((await boardVisit(ctx.tx, id))!)
     await mayPlace(
       ctx,
@@ -247,14 +248,14 @@ export async function cancelVisit(ctx: Ctx, id: string, body: Body<'cancelVisit'
         crewIds: crew,
         startAt: Date.parse(visit.startAt),
         durationSeconds,
-        promiseDate,
-        promiseFrom,
-        promiseTo,
+        promise: promiseOf(visit),
       }),
       body.override,
     )
   }
   await setVisitState(ctx.tx, id, stateAfter(visitLifecycle, act))
+  await letBeAboutVisit(ctx.tx, id)
+  if (body.cancelled && body.known) await setTold(ctx.tx, id, null)
   await inviteAgain(ctx, id)
   return changed(
     ctx,

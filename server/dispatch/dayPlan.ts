@@ -176,7 +176,8 @@ async function carryOut(ctx: Ctx, change: Change): Promise<Answer<'acceptPlan'>[
     )
   const { technicianId, startAt } = to
   const wanted = { version, technicianId, startAt, durationSeconds }
-  const placed = await placeVisit(ctx, visitId, { ...wanted, override: true, crewIds: undefined })
+  const kept = { override: true, crewIds: undefined, promise: undefined, known: false }
+  const placed = await placeVisit(ctx, visitId, { ...wanted, ...kept })
   return {
     visitId,
     version: placed.version,

@@ -5,37 +5,39 @@ import { skillsOn } from '../../core/dispatch/skillsOn'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { notFound } from '../../core/errors/LedgerError'
 import { dayBounds, localTime } from '../../core/time/zone'
-import { MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { siteById } from '../customers/places.queries'
 import { waitsAt } from '../waiting/at'
 import type { Ctx } from '../http/context'
 import { emit } from '../events/events'
 import { territories } from '../settings/queries'
-import { forecastDay } from './board'
 import { dayFacts, type DayFacts } from './dayFacts'
 import { driver, groundNow, wayFinder, type Way } from './drives'
+import { forecastDay, isFresh, seenOn, type Seen } from './forecast'
 import { keepPosition, placedSites, positionsNow } from './roads.queries'
 import { technicians, type Technician } from './queries'
 import { unplaced, visitsBetween, type BoardVisit } from './board.queries'
 
-/** A position that was told longer ago says where somebody was, not where they are (our own rule). */
-const FRESH_MS = 20 * MINUTE
 const iso = (ms: number) => new Date(ms).toISOString()
 const OPEN = ['driving', 'on_site', 'paused']
 
-async function dayOf(ctx: Ctx, date: string) {
+async function dayOf(ctx: Ctx, date: string, seen?: Seen) {
   const { from, to } = dayBounds(date, ctx.company.timeZone)
   const [people, visits] = [await technicians(ctx.tx), await visitsBetween(ctx.tx, from, to)]
-  return { people, visits, forecast: forecastDay(ctx, people, visits, await driver(ctx.tx)) }
+  return {
+    people,
+    visits,
+    forecast: forecastDay(ctx, people, visits, {
+      drive: await driver(ctx.tx),
+      ...(seen ? { seen } : {}),
+    }),
+  }
 }
 const ownVisits = (visits: readonly BoardVisit[], id: string) =>
   visits.filter((v) => v.technicianId === id)
 
 type Day = Awaited<ReturnType<typeof dayOf>>
 type MapTechnician = Answer<'mapDay'>['technicians'][number]
-type Seen = Map<string, Awaited<ReturnType<typeof positionsNow>>[number]>
-const isFresh = (ctx: Ctx, told: { at: string }) => ctx.now - Date.parse(told.at) <= FRESH_MS
 
 /** Stops of a day that stand somewhere on the map, in their order. */
 const stopsOf = ({ visits, forecast }: Day, id: string): MapTechnician['stops'] =>
@@ -64,7 +66,7 @@ function positionOn(
 }
 export async function mapDay(ctx: Ctx, wanted?: string): Promise<Answer<'mapDay'>> {
   const date = wanted || ctx.today
-  const day = await dayOf(ctx, date)
+  const day = await dayOf(ctx, date, await seenOn(ctx, date))
   const { people } = day
   const [areas, sites, waiting, way] = [
     await territories(ctx.tx),
@@ -157,7 +159,7 @@ export async function nearest(ctx: Ctx, body: Body<'nearest'>): Promise<Answer<'
   const site = await siteById(ctx.tx, body.siteId)
   if (!site) throw notFound('site')
   const to = placeOf(site)
-  const { people, visits, forecast } = await dayOf(ctx, ctx.today)
+  const { people, visits, forecast } = await dayOf(ctx, ctx.today, await seenOn(ctx, ctx.today))
   const [facts, areas, drive] = [
     await dayFacts(ctx, ctx.today, 1),
     await territories(ctx.tx),
@@ -197,6 +199,7 @@ const isForeign = (p: Technician, of: { id: string } | null | undefined) =>
   Boolean(of) && p.territoryIds.length > 0 && !p.territoryIds.includes(of!.id)
 /** For the device that plays the technicians' vans: whoever has set off drives, everybody else stands where they are. */
 export async function positionTrips(ctx: Ctx): Promise<Answer<'positionTrips'>> {
+  // As planned: what the device tells must not be what it is told.
   const { people, visits, forecast } = await dayOf(ctx, ctx.today)
   const way = await wayFinder(ctx.tx)
   return {

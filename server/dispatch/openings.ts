@@ -5,6 +5,7 @@ import { rankOpenings } from '../../core/dispatch/rankOpenings'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { invalid } from '../../core/errors/LedgerError'
 import { localTime, localToInstant } from '../../core/time/zone'
+import { twoHoursFrom } from '../../core/visits/visitPromise'
 import type { Answer, Body } from '../../shared/api'
 import { siteById } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
@@ -99,9 +100,8 @@ export async function openings(ctx: Ctx, body: Wanted): Promise<Answer<'openings
 }
 const byDate = (days: OpeningDay[]): [string, OpeningDay[]][] =>
   [...new Set(days.map((d) => d.date))].map((date) => [date, days.filter((d) => d.date === date)])
-/** The window told to the customer: two hours from the full hour in which the visit begins (common practice of the trade). */
+/** The window that is told to the customer. */
 function promised(startAt: number, zone: string): { promiseFrom: string; promiseTo: string } {
-  const hour = Number(localTime(startAt, zone).slice(0, 2))
-  const text = (h: number) => `${String(Math.min(23, h)).padStart(2, '0')}:00`
-  return { promiseFrom: text(hour), promiseTo: hour >= 22 ? '23:59' : text(hour + 2) }
+  const [promiseFrom, promiseTo] = twoHoursFrom(localTime(startAt, zone))
+  return { promiseFrom, promiseTo }
 }

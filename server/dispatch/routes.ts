@@ -25,8 +25,9 @@ import { daySheets, workSheet } from './sheets'
 import { exportTerritories, importTerritories } from './territoryFile'
 import { invite } from './invitations'
 import { noticeOf, reminders, sendReminders, tell, textIn } from './visitMessages'
-import { cancelVisit, furtherVisit, lockVisit, placeVisit, swapVisits } from './commands'
-import { checkPlacement } from './placing'
+import { cancelVisit, lockVisit, placeVisit, promiseVisit, swapVisits } from './commands'
+import { furtherVisit } from './further'
+import { checkAsked } from './placing'
 import { Raw } from '../http/route'
 
 export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
@@ -71,11 +72,10 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   sendReminders: (ctx, { params }) => sendReminders(ctx, params.date!),
   textIn: (ctx, { body }) => textIn(ctx, body),
   schedule: (ctx, { query }) => schedule(ctx, query.date),
-  checkPlacement: async (ctx, { body }) => ({
-    warnings: await checkPlacement(ctx, { ...body, startAt: Date.parse(body.startAt) }),
-  }),
+  checkPlacement: async (ctx, { body }) => ({ warnings: await checkAsked(ctx, body) }),
   visitNotice: (ctx, { params }) => noticeOf(ctx, params.id!),
   tellCustomer: (ctx, { params, body }) => tell(ctx, params.id!, body),
   swapVisits: (ctx, { body }) => swapVisits(ctx, body),
+  promiseVisit: (ctx, { params, body }) => promiseVisit(ctx, params.id!, body),
   placeVisit: (ctx, { params, body }) => placeVisit(ctx, params.id!, body),
 }

@@ -5,16 +5,22 @@ import { visitFacts } from '../visits/facts'
 import type { Fact } from '../http/facts'
 import { customerFacts } from '../customers/facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { dayBounds, localTime, plusDays } from '../../core/time/zone'
+import { sayDay } from '../../core/time/sayDay'
+import { MINUTE } from '../../core/time/units'
+import { dayBounds, localDate, localTime, plusDays } from '../../core/time/zone'
+import { isStillTrue, sayPromise } from '../../core/visits/visitPromise'
+import { whereToldStands } from '../../core/waiting/whereItStands'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
 import { customersByPhone } from '../customers/queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { toldOfVisit } from '../messages/queries'
+import { wasWritten } from '../messages/queries'
 import { queueMail, queueText } from '../messages/service'
-import { visitById, type VisitRow } from '../visits/visits.queries'
-import { schedule } from './board'
+import { setReminded, setTold } from '../visits/index'
+import { promiseOf, toldOf, visitById, type VisitRow } from '../visits/visits.queries'
+import { waitsAt } from '../waiting/at'
+import { forecastOf } from './forecast'
 import { visitsBetween } from './board.queries'
 import type { MessageKind, About } from './messageWords'
 import { about, wayTo, fill, SUBJECT, asMail } from './messageWords'
@@ -49,43 +55,39 @@ export async function confirmVisit(ctx: Ctx, visitId: string): Promise<void> {
   if (ctx.company.visitMessages.confirmation && visit.startAt && visit.technicianId)
     await send(ctx, 'confirmation', await about(ctx, visit), Date.parse(visit.startAt))
 }
-/** Told once for a visit: a clock that is pressed twice tells nobody twice. */
+/** Told once on a day: a clock that is pressed twice tells nobody twice. */
 export async function tellOnWay(ctx: Ctx, visit: VisitRow, arriveAt: number): Promise<void> {
-  if (
-    ctx.company.visitMessages.onWay &&
-    !(await toldOfVisit(ctx.tx, 'visit_onWay', [visit.id])).size
-  )
-    await send(ctx, 'onWay', await about(ctx, visit), Math.ceil(arriveAt / 300_000) * 300_000)
+  const { from } = dayBounds(ctx.today, ctx.company.timeZone)
+  if (ctx.company.visitMessages.onWay && !(await wasWritten(ctx.tx, 'visit_onWay', visit.id, from)))
+    await send(ctx, 'onWay', await about(ctx, visit), soon(arriveAt))
 }
-async function tomorrows(
-  ctx: Ctx,
-  date: string,
-): Promise<{ a: About; at: number; told: boolean }[]> {
-  const { from, to } = dayBounds(date, ctx.company.timeZone)
+/** Times that are foreseen are said to the next five minutes. */
+const soon = (at: number) => Math.ceil(at / (5 * MINUTE)) * (5 * MINUTE)
+interface Remindable {
+  a: About
+  at: number
+  told: boolean
+  /** what is promised does not hold where the visit stands now: first somebody decides */
+  broken: boolean
+}
+async function tomorrows(ctx: Ctx, date: string): Promise<Remindable[]> {
+  const { timeZone } = ctx.company
+  const { from, to } = dayBounds(date, timeZone)
   const rows = (await visitsBetween(ctx.tx, from, to)).filter(
     (v) => v.state === 'planned' && v.technicianId,
   )
-  const told = await toldOfVisit(
-    ctx.tx,
-    'visit_eve',
-    rows.map((r) => r.id),
-  )
-  const out: Awaited<ReturnType<typeof tomorrows>> = []
-  for (const r of rows)
-    out.push({
-      a: await about(ctx, (await visitById(ctx.tx, r.id))!),
-      at: Date.parse(r.startAt!),
-      told: told.has(r.id),
-    })
+  const out: Remindable[] = []
+  for (const { id, startAt } of rows) {
+    const a = await about(ctx, (await visitById(ctx.tx, id))!)
+    const at = Date.parse(startAt!)
+    const broken = !isStillTrue(promiseOf(a.visit), at, timeZone)
+    out.push({ a, at, told: a.visit.remindedFor === date, broken })
+  }
   return out
 }
-const asReminders = (
-  ctx: Ctx,
-  date: string,
-  all: Awaited<ReturnType<typeof tomorrows>>,
-): Answer<'reminders'> => ({
+const asReminders = (ctx: Ctx, date: string, all: readonly Remindable[]): Answer<'reminders'> => ({
   date,
-  items: all.map(({ a, at, told }) => {
+  items: all.map(({ a, at, told, broken }) => {
     const way = wayTo(a.customer, a.work)
     return {
       visitId: a.visit.id,
@@ -93,8 +95,9 @@ const asReminders = (
       when: localTime(at, ctx.company.timeZone),
       channel: way.channel,
       to: way.to.join(', '),
-      body: fill(ctx, 'eve', a, at),
+      body: broken ? '' : fill(ctx, 'eve', a, at),
       told,
+      broken: broken ? sayPromise(promiseOf(a.visit)!, (d) => sayDay(d, ctx.company.locale)) : '',
     }
   }),
 })
@@ -106,8 +109,12 @@ export async function sendReminders(ctx: Ctx, date: string): Promise<Answer<'rem
   await lockCompany(ctx.tx)
   const all = await tomorrows(ctx, date)
   // Whoever has to be rung stays untold: nobody has told them yet.
-  for (const one of all)
-    if (!one.told) one.told = (await send(ctx, 'eve', one.a, one.at)) !== 'none'
+  for (const one of all) {
+    if (one.told || one.broken || (await send(ctx, 'eve', one.a, one.at)) === 'none') continue
+    one.told = true
+    await setReminded(ctx.tx, one.a.visit.id, date)
+    await setTold(ctx.tx, one.a.visit.id, promiseOf(one.a.visit))
+  }
   return asReminders(ctx, date, all)
 }
 /** In the afternoon, tomorrow's: each once, however often it is asked. */
@@ -118,28 +125,43 @@ export async function remindTomorrow(ctx: Ctx): Promise<void> {
   )
     await sendReminders(ctx, plusDays(ctx.today, 1))
 }
+/** What there is to say of a visit now: that it changed or is off, that somebody will be late, or when it is. */
+function kindNow(ctx: Ctx, visit: VisitRow, late: boolean): MessageKind {
+  const [told, promise] = [toldOf(visit), promiseOf(visit)]
+  const stands = whereToldStands({ state: visit.state, told, promise }, waitsAt(ctx).at)
+  if (visit.state === 'cancelled') return 'off'
+  if (!('place' in stands)) return late ? 'late' : 'confirmation'
+  return promise ? 'moved' : 'later'
+}
+/** When somebody is to be expected, and whether that is later than promised. */
+async function expectedOf(ctx: Ctx, { id, technicianId, startAt }: VisitRow) {
+  if (!startAt) return { expected: ctx.now, late: false }
+  const day = localDate(Date.parse(startAt), ctx.company.timeZone)
+  const forecast = (await forecastOf(ctx, technicianId, day)).get(id)
+  return forecast
+    ? { expected: soon(forecast.arriveAt), late: forecast.atRisk }
+    : { expected: Date.parse(startAt), late: false }
+}
 /** What would be said to whom now, before anybody says it. */
 export async function noticeOf(ctx: Ctx, id: string): Promise<Answer<'visitNotice'>> {
   const visit = await visitById(ctx.tx, id)
-  if (!visit || !visit.startAt) throw notFound('visit with a slot')
+  if (!visit) throw notFound('visit')
+  if (!visit.startAt && !visit.toldDate) throw notFound('visit with a slot')
   const a = await about(ctx, visit)
-  const board = (await schedule(ctx, visit.promiseDate ?? undefined)).visits.find(
-    (v) => v.id === id,
-  )
-  const expected = board?.arriveAt
-    ? Math.ceil(Date.parse(board.arriveAt) / 300_000) * 300_000
-    : Date.parse(visit.startAt)
-  const late = board?.atRisk ?? false
-  const text = fill(ctx, late ? 'late' : 'confirmation', a, expected)
+  const { expected, late } = await expectedOf(ctx, visit)
+  const kind = kindNow(ctx, visit, late)
+  const text = fill(ctx, kind, a, expected)
   return {
     visitId: id,
+    version: visit.version,
+    kind,
     customer: a.customer.name,
     phone: a.work.contact.phone || a.customer.phone,
     to: [a.customer.email, a.customer.email2].filter(Boolean),
     mails: a.customer.mailConsent !== 'no',
     texts: a.customer.textConsent === 'yes',
-    late,
-    subject: `${ctx.company.name}: ${late ? 'we are running late' : 'when we come'}`,
+    late: kind === 'late',
+    subject: `${ctx.company.name}: ${kind === 'confirmation' ? 'when we come' : SUBJECT[kind]}`,
     body: asMail(ctx, a, text),
     text,
   }
@@ -147,7 +169,7 @@ export async function noticeOf(ctx: Ctx, id: string): Promise<Answer<'visitNotic
 type Telling = Body<'tellCustomer'>
 type Notice = Answer<'visitNotice'>
 const MAIL = /^[^@\s]+@[^@\s]+\.[^@\s]+$/
-const kindOf = ({ late }: Notice) => (late ? ('visit_late' as const) : ('visit_notice' as const))
+const kindOf = ({ kind }: Notice) => `visit_${kind === 'confirmation' ? 'notice' : kind}`
 
 /** Puts a text in the queue; answers to which number. */
 async function tellByText(
@@ -199,16 +221,25 @@ async function tellByMail(
   return to
 }
 export async function tell(ctx: Ctx, id: string, body: Telling): Promise<Answer<'tellCustomer'>> {
+  const visit = await visitById(ctx.tx, id, true)
   const notice = await noticeOf(ctx, id)
-  const whom = await about(ctx, (await visitById(ctx.tx, id))!)
+  // What was written names what was so when it was read.
+  if (notice.version !== body.version)
+    throw conflict('stale', 'The visit was changed meanwhile: look at what is said of it now.', {
+      current: notice,
+    })
+  const whom = await about(ctx, visit!)
   const factOf = async (): Promise<Fact> => {
     if (body.spoken) return visitFacts.toldBySpeech({ words: body.spoken })
     const by = body.channel === 'text' ? 'text' : 'mail'
     const to = await (by === 'text' ? tellByText : tellByMail)(ctx, whom, notice, body)
-    return visitFacts.told({ by, late: notice.late, to })
+    return visitFacts.told({ by, what: notice.kind, to })
   }
   const { id: workOrderId, customerId } = whom.work
   await record(ctx, { subject: 'visit', id, workOrderId, customerId, fact: await factOf() })
+  // That somebody is late changes nothing of what they were promised.
+  if (notice.kind !== 'late')
+    await setTold(ctx.tx, id, notice.kind === 'off' ? null : promiseOf(visit!))
   return { ok: true }
 }
 /** STOP, and the like, ends texts to that number: whoever it belongs to is not texted again. */

@@ -1,21 +1,21 @@
 // A visit as the schedule shows it: who, where, promised when, how it will run, what does not fit.
-import type { Prediction } from '../../core/dispatch/predictDay'
 import { ended, skillsOn } from '../../core/dispatch/skillsOn'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { minorToDecimal } from '../../core/money/formatMinor'
 import { sayDay } from '../../core/time/sayDay'
 import { localDate, localToInstant } from '../../core/time/zone'
 import { sayAgo } from '../../core/time/sayAgo'
-import { isMissed } from '../../core/waiting/whereItStands'
+import { isMissed, whereToldStands } from '../../core/waiting/whereItStands'
 import type { Answer } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
+import { promiseOf, toldOf } from '../visits/visits.queries'
 import { waitsAt } from '../waiting/at'
 import { boardVisit, crewIds, skillsOfVisits, type BoardVisit } from './board.queries'
+import type { Forecast } from './forecast'
 import { technicians } from './queries'
 
 export type Visit = Answer<'placeVisit'>
-export type Forecast = Prediction & { driveSeconds: number }
 const iso = (ms: number) => new Date(ms).toISOString()
 
 type Area = Awaited<ReturnType<typeof territories>>[number]
@@ -55,7 +55,11 @@ function runPart(p: Forecast | undefined) {
   const { driveSeconds, atRisk, lateSeconds } = p
   return { driveSeconds, arriveAt: iso(p.arriveAt), finishAt: iso(p.finishAt), atRisk, lateSeconds }
 }
-function promisePart({ company }: Ctx, { promiseDate, promiseFrom, promiseTo }: BoardVisit) {
+/** What is promised, what the customer was told, and whether they have to be told anew. */
+function promisePart(ctx: Ctx, v: BoardVisit) {
+  const { company } = ctx
+  const { promiseDate, promiseFrom, promiseTo } = v
+  const told = toldOf(v)
   const at = (time: string | null) =>
     promiseDate && time ? iso(localToInstant(promiseDate, time, company.timeZone)) : null
   return {
@@ -64,6 +68,9 @@ function promisePart({ company }: Ctx, { promiseDate, promiseFrom, promiseTo }: 
     promiseTo,
     promiseStart: at(promiseFrom),
     promiseEnd: at(promiseTo),
+    told,
+    toTell:
+      'place' in whereToldStands({ state: v.state, told, promise: promiseOf(v) }, waitsAt(ctx).at),
   }
 }
 function shape(v: BoardVisit, { ctx, areas, wants, people, forecast }: Around): Visit {

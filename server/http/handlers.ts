@@ -2,6 +2,7 @@
 import type { RouteName } from '../../shared/api'
 import { accessHandlers } from '../access/routes'
 import { agreementHandlers } from '../agreements/routes'
+import { askHandlers } from '../asks/routes'
 import { callHandlers } from '../calls/routes'
 import { collectionHandlers } from '../collections/routes'
 import { customerHandlers } from '../customers/routes'
@@ -30,5 +31,6 @@ export const handlers: { [N in Exclude<RouteName, Special>]: Handler<N> } = {
   ...paymentHandlers,
   ...collectionHandlers,
   ...waitingHandlers,
+  ...askHandlers,
   ...figureHandlers,
 }

@@ -1,7 +1,8 @@
 // Makes an invoice of what is done and not billed on a work order: its number, its frozen paper, its posting.
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
 import { documentTotals, type DocumentTotals } from '../../core/documents/documentTotals'
-import { conflict, invalid } from '../../core/errors/LedgerError'
+import { notAgreedMinor } from '../../core/costing/notAgreedMinor'
+import { conflict, invalid, LedgerError } from '../../core/errors/LedgerError'
 import { invoicePaper, type InvoicePaper } from '../../core/invoices/invoicePaper'
 import { INCOME_ACCOUNT } from '../../core/ledger/accounts'
 import { invoiceEntry } from '../../core/ledger/entries'
@@ -26,6 +27,8 @@ import {
   visibleWorkOrder,
 } from '../visits/account'
 import { detailsOf } from '../visits/details'
+import { workFacts } from '../visits/facts'
+import { hasAgreedOn } from '../visits/papers.queries'
 import { leaveOut } from '../visits/time'
 import { linesOf, type LineRow } from '../visits/lines.queries'
 import type { WorkOrderRow } from '../visits/queries'
@@ -64,6 +67,15 @@ export async function makeInvoice(
     throw conflict('price_changed', 'The lines changed since you looked. Look at the sum again.', {
       total: toMoney(totals.totalMinor, work.currency),
     })
+  const beyondMinor = await beyondAgreed(ctx, bill)
+  const money = (minor: number) => toMoney(minor, work.currency)
+  if (beyondMinor > 0 && !body.beyond) {
+    const message = 'More is billed than the customer agreed to. Show it to them, or say why.'
+    throw new LedgerError('not_agreed', message, {
+      errors: [{ path: 'beyond', message }],
+      extra: { beyond: money(beyondMinor) },
+    })
+  }
   const number = await nextNumber(ctx.tx, INVOICE_NUMBERS)
   await keep(ctx, body.id, bill, await paperOf(ctx, number, bill))
   await postInvoice(ctx, body.id, number, bill)
@@ -80,9 +92,25 @@ export async function makeInvoice(
     }),
   })
   if (body.to.length) await mailInvoice(ctx, body.id, body)
+  if (beyondMinor > 0) {
+    const said = { ...money(beyondMinor), reason: body.beyond }
+    const fact = workFacts.billedBeyond(said)
+    await record(ctx, {
+      subject: 'work',
+      id: workOrderId,
+      workOrderId,
+      customerId: customer.id,
+      fact,
+    })
+  }
   if (body.leftOut) await leaveOut(ctx, work, body.leftOut)
   await refreshWorkOrder(ctx, workOrderId)
   return invoiceView(ctx, body.id)
+}
+/** What of it the customer did not agree to, where they agreed to something at all. */
+async function beyondAgreed({ tx }: Ctx, { work, billed }: Bill): Promise<number> {
+  const hasAgreed = await hasAgreedOn(tx, work.id)
+  return billed.reduce((sum, { line }) => sum + notAgreedMinor(line, hasAgreed), 0)
 }
 /** What is done and not billed, priced and taxed as of today. */
 async function billOf(ctx: Ctx, work: WorkOrderRow, body: { dueOn: string | null }): Promise<Bill> {

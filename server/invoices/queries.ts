@@ -1,4 +1,5 @@
 // SQL of invoices, their lines, payments on them, and messages about them.
+import type { BackReason } from '../../core/payments/takingBack'
 import { placeholders, sqlInstant, type Tx, type Value } from '../db/pool'
 import { listRows } from '../db/queries'
 import type { Finder } from '../db/search.queries'
@@ -116,10 +117,10 @@ export const paymentsOfInvoice = (tx: Tx, id: string) =>
     reference: string
     on: string
     amount: number
-    bounced: number
+    takenBack: BackReason | null
   }>(
     `SELECT p.id, p.number, p.method, p.reference, p.received_on AS \`on\`, a.amount,
-      p.bounced_on IS NOT NULL AS bounced
+      p.back_reason AS takenBack
     FROM (SELECT payment_id, CAST(SUM(IF(amount_minor > 0, amount_minor, 0)) AS SIGNED) AS amount
       FROM allocations WHERE invoice_id = ? GROUP BY payment_id) a
     JOIN payments p ON p.id = a.payment_id

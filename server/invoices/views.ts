@@ -77,11 +77,7 @@ export async function invoiceView(ctx: Ctx, id: string): Promise<InvoiceView> {
     sent: i.sent,
     ...received(i),
     paper: i.paper,
-    payments: payments.map((p) => ({
-      ...p,
-      amount: toMoney(p.amount, i.currency),
-      bounced: Boolean(p.bounced),
-    })),
+    payments: payments.map((p) => ({ ...p, amount: toMoney(p.amount, i.currency) })),
     messages: await messagesOfInvoice(ctx.tx, id),
     link: publicLink(i),
     linkUntil: i.linkUntil,

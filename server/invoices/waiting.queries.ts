@@ -20,7 +20,7 @@ const invoice = {
   joins: 'JOIN customers c ON c.id = i.customer_id',
   id: 'i.id',
   sum: 'i.open_minor',
-  to: (id: string) => `/invoices/${id}`,
+  to: ({ id }: Waiting) => `/invoices/${id}`,
 }
 export const WAITS: readonly Waits[] = [
   waits<Waiting & InvoiceFacts>({

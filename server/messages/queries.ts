@@ -1,5 +1,5 @@
 // SQL of messages: waiting, delivered, opened, failed.
-import { placeholders, sqlInstant, type Tx } from '../db/pool'
+import { sqlInstant, type Tx } from '../db/pool'
 import { listRows } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { Ctx } from '../http/context'
@@ -153,15 +153,20 @@ export const invitedTo = async (tx: Tx, visitId: string) => [
     ).flatMap((r) => r.recipients),
   ),
 ]
-/** Which of these visits a message of that kind was written for. */
-export const toldOfVisit = async (tx: Tx, kind: string, visitIds: string[]) =>
-  new Set(
-    (
-      await tx.rows<{ id: string }>(
-        `SELECT DISTINCT visit_id AS id
-        FROM messages
-        WHERE kind = ? AND visit_id IN (${placeholders(visitIds)})`,
-        [kind, ...visitIds],
-      )
-    ).map((r) => r.id),
+/** Whether a message of that kind was written about a visit since then. */
+export const wasWritten = async (tx: Tx, kind: string, visitId: string, since: number) =>
+  (await tx.row<{ id: string }>(
+    'SELECT id FROM messages WHERE kind = ? AND visit_id = ? AND created_at >= ? LIMIT 1',
+    [kind, visitId, sqlInstant(since)],
+  )) !== null
+/** What was written of when a visit is, and has not left yet, does not hold any more: it is not sent. Invitations say by themselves how it is now. */
+export const letBeAboutVisit = (tx: Tx, visitId: string) =>
+  tx.run(
+    `UPDATE messages SET state = 'let_be'
+    WHERE visit_id = ? AND state IN ('waiting', 'failed') AND kind <> 'visit_invitation'`,
+    [visitId],
   )
+/** A message that did not arrive, and is not sent again. */
+export const letBe = async (tx: Tx, id: string) =>
+  (await tx.run(`UPDATE messages SET state = 'let_be' WHERE id = ? AND state = 'failed'`, [id]))
+    .affected === 1

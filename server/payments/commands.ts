@@ -1,7 +1,8 @@
 // Acts on payments: taken, come back.
 import { setPaid } from '../invoices/index'
 import { conflict, forbidden, invalid, notFound } from '../../core/errors/LedgerError'
-import { decimalToMinor } from '../../core/money/formatMinor'
+import { BACK_REASONS, backReasonsOf } from '../../core/payments/takingBack'
+import { decimalToMinor, minorToDecimal } from '../../core/money/formatMinor'
 import { PAYMENT_ACCOUNT } from '../../core/ledger/accounts'
 import { paymentEntry, reversal } from '../../core/ledger/entries'
 import type { Answer, Body } from '../../shared/api'
@@ -11,7 +12,7 @@ import { invoiceById } from '../invoices/queries'
 import { visibleInvoice } from '../invoices/views'
 import { post } from '../ledger/queries'
 import { refreshWorkOrder } from '../visits/account'
-import { allocationsOf, insertAllocation, markBounced, paymentById } from './queries'
+import { allocationsOf, insertAllocation, markTakenBack, paymentById } from './queries'
 import { paymentFacts } from './facts'
 import { bookPayment } from './booking'
 
@@ -51,11 +52,17 @@ export async function pay(ctx: Ctx, body: Body<'pay'>): Promise<Answer<'pay'>> {
       : null,
   })
 }
-/** A cheque came back: the payment's entry is reversed, what it paid is open again. */
-export async function bounce(ctx: Ctx, id: string, reason: string): Promise<Answer<'bounce'>> {
+/** A payment that did not hold: its entry is reversed, what it paid is open again. */
+export async function takeBack(
+  ctx: Ctx,
+  id: string,
+  { why, reason }: Body<'takeBack'>,
+): Promise<Answer<'takeBack'>> {
   const p = await paymentById(ctx.tx, id)
   if (!p) throw notFound('payment')
-  if (p.bouncedOn) throw conflict('already_bounced', 'This payment has been reversed already.')
+  if (p.bouncedOn) throw conflict('already_bounced', 'This payment has been taken back already.')
+  if (!backReasonsOf(p.method).includes(why))
+    throw invalid('why', `A payment by ${p.method} is not taken back for that.`)
   const applied = await allocationsOf(ctx.tx, id)
   for (const a of applied) {
     const invoice = (await invoiceById(ctx.tx, a.invoiceId, true))!
@@ -73,21 +80,20 @@ export async function bounce(ctx: Ctx, id: string, reason: string): Promise<Answ
     on: ctx.today,
     kind: 'bounce',
     sourceId: id,
-    memo: `${p.number} came back: ${reason}`,
+    memo: `${p.number} ${BACK_REASONS[why].said}: ${reason}`,
     customerId: p.customerId,
     at: ctx.now,
     postings: reversal(postings),
   })
-  await markBounced(ctx.tx, id, ctx.today)
+  await markTakenBack(ctx.tx, id, ctx.today, why)
   await record(ctx, {
     subject: 'payment',
     id,
     customerId: p.customerId,
-    fact: paymentFacts.bounced({
-      number: p.number,
-      method: p.method,
-      reference: p.reference,
-      reason,
+    fact: paymentFacts.takenBack({
+      ...{ number: p.number, method: p.method, reference: p.reference, why, reason },
+      amount: minorToDecimal(p.amount, ctx.company.currency),
+      currency: ctx.company.currency,
     }),
   })
   return { ok: true }

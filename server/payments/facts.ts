@@ -1,4 +1,5 @@
 // What happens to payments, and how the history says it.
+import { BACK_REASONS, type BackReason } from '../../core/payments/takingBack'
 import { facts } from '../http/facts'
 
 interface Taken {
@@ -16,6 +17,19 @@ export const paymentFacts = facts('payment', {
   unapplied: (f: Taken) => `${paid(f)}, not applied to an invoice, receipt ${f.receipt}`,
   bounced: (f: { number: string; method: string; reference: string; reason: string }) =>
     `${f.number} (${f.method} ${f.reference}) came back: ${f.reason}`,
+  takenBack: (
+    f: {
+      number: string
+      method: string
+      reference: string
+      amount: string
+      currency: string
+      why: BackReason
+      reason: string
+    },
+    say,
+  ) =>
+    `${f.number}, ${say.money(f.amount, f.currency)} by ${f.method}${f.reference ? ` (${f.reference})` : ''}, taken back: ${BACK_REASONS[f.why].said}, ${f.reason}`,
   declined: (f: { invoice: string; reason: string }) =>
     `A card was declined for invoice ${f.invoice}: ${f.reason}`,
   givenBack: (f: OnCard & { reason: string }) =>

@@ -1,4 +1,5 @@
 // SQL of payments, what they are applied to, and card charges.
+import type { BackReason, Method } from '../../core/payments/takingBack'
 import type { ChargeState } from '../../shared/payments'
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { listRows, type ListIn } from '../db/queries'
@@ -8,15 +9,16 @@ export interface PaymentRow {
   id: string
   number: string
   customerId: string
-  method: 'cash' | 'cheque' | 'card' | 'transfer'
+  method: Method
   reference: string
   amount: number
   on: string
   bouncedOn: string | null
+  backReason: BackReason | null
 }
 export const insertPayment = (
   tx: Tx,
-  p: Omit<PaymentRow, 'bouncedOn'> & { by: string | null; at: number },
+  p: Omit<PaymentRow, 'bouncedOn' | 'backReason'> & { by: string | null; at: number },
 ) =>
   tx.run(
     `INSERT INTO payments (id, number, customer_id, method, reference, amount_minor, received_on,
@@ -27,7 +29,7 @@ export const insertPayment = (
 export const paymentById = (tx: Tx, id: string) =>
   tx.row<PaymentRow>(
     `SELECT id, number, customer_id, method, reference, amount_minor AS amount,
-      received_on AS \`on\`, bounced_on
+      received_on AS \`on\`, bounced_on, back_reason
     FROM payments
     WHERE id = ? FOR UPDATE`,
     [id],
@@ -49,8 +51,8 @@ export const allocationsOf = (tx: Tx, paymentId: string) =>
     HAVING SUM(amount_minor) <> 0`,
     [paymentId],
   )
-export const markBounced = (tx: Tx, id: string, on: string) =>
-  tx.run('UPDATE payments SET bounced_on = ? WHERE id = ?', [on, id])
+export const markTakenBack = (tx: Tx, id: string, on: string, why: BackReason) =>
+  tx.run('UPDATE payments SET bounced_on = ?, back_reason = ? WHERE id = ?', [on, why, id])
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'payments o', words: 'o.number, o.reference' },
   { id: 'o.id', from: 'customers k JOIN payments o ON o.customer_id = k.id', words: 'k.search' },
@@ -61,7 +63,7 @@ export async function paymentPage(
 ) {
   return listRows<PaymentRow & { customer: string; takenBy: string | null }>(tx, {
     select: `p.id, p.number, c.name AS customer, p.method, p.reference, p.amount_minor AS amount,
-        p.received_on AS \`on\`, p.bounced_on, t.name AS takenBy`,
+        p.received_on AS \`on\`, p.bounced_on, p.back_reason, t.name AS takenBy`,
     from: `payments p
       STRAIGHT_JOIN customers c ON c.id = p.customer_id
       LEFT JOIN people t ON t.id = p.taken_by`,

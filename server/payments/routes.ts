@@ -2,12 +2,12 @@
 import type { paymentRoutes } from '../../shared/payments'
 import type { Handlers } from '../http/route'
 import { cardResult } from './card'
-import { bounce, pay } from './commands'
+import { pay, takeBack } from './commands'
 import { listPayments } from './views'
 
 export const paymentHandlers: Handlers<typeof paymentRoutes> = {
   pay: (ctx, { body }) => pay(ctx, body),
   payments: (ctx, { query }) => listPayments(ctx, query),
-  bounce: (ctx, { params, body }) => bounce(ctx, params.id!, body.reason),
+  takeBack: (ctx, { params, body }) => takeBack(ctx, params.id!, body),
   cardResult: (ctx, { body }) => cardResult(ctx, body),
 }

@@ -19,7 +19,7 @@ export async function listPayments(
     reference: r.reference,
     on: r.on,
     amount: toMoney(r.amount, ctx.company.currency),
-    bounced: r.bouncedOn !== null,
+    takenBack: r.backReason,
     takenBy: r.takenBy ?? 'customer',
   }))
 }

@@ -18,6 +18,6 @@ export const WAITS: readonly Waits[] = [
     sum: 'k.amount',
     places: () => ({ credits: ['k.amount <> 0'] }),
     stands: ({ sum }) => whereCreditStands(sum ?? 0),
-    to: (id) => `/customers/${id}`,
+    to: ({ id }) => `/customers/${id}`,
   }),
 ]

@@ -20,6 +20,6 @@ export const WAITS: readonly Waits[] = [
       const dates = { createdOn: on(created), sentOn: sent === null ? null : on(sent) }
       return whereQuoteStands({ ...quote, ...dates }, at)
     },
-    to: (id) => `/quotes/${id}`,
+    to: ({ id }) => `/quotes/${id}`,
   }),
 ]

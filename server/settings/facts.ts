@@ -1,5 +1,5 @@
 // What happens to the firm's settings, and how the history says it.
-import { facts } from '../http/facts'
+import { facts, type Change } from '../http/facts'
 
 export const settingFacts = facts('settings', {
   questionAsked: (f: { text: string }) => `Question “${f.text}” is asked`,
@@ -7,5 +7,6 @@ export const settingFacts = facts('settings', {
   fieldKept: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s kept`,
   fieldRetired: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s retired`,
   clockSet: () => 'The demo’s clock was set to now',
+  limitsChanged: (_: { limits: Change }) => 'How far each may lower a price was changed',
   stateWordsChanged: () => 'Words for the states of work changed',
 })

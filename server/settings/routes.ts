@@ -5,6 +5,8 @@ import {
   demoClockToNow,
   fillField,
   keepField,
+  keepLimits,
+  limitsNow,
   keepQuestion,
   keepSources,
   keepStateLabels,
@@ -17,6 +19,8 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   keepField: (ctx, { body }) => keepField(ctx, body),
   demoClockToNow: (ctx) => demoClockToNow(ctx),
   keepSources: (ctx, { body }) => keepSources(ctx, body),
+  limits: (ctx) => Promise.resolve(limitsNow(ctx)),
+  keepLimits: (ctx, { body }) => keepLimits(ctx, body),
   keepStateLabels: (ctx, { body }) => keepStateLabels(ctx, body),
   fillField: (ctx, { body }) => fillField(ctx, body),
 }

@@ -1,4 +1,6 @@
 // What the firm sets up for its calls: questions, its own fields, sources.
+import { ROLES } from '../../core/access/permissions'
+import { limitsOf } from '../visits/limits'
 import { setCustom } from '../visits/index'
 import { settingFacts } from './facts'
 import { workFacts } from '../visits/facts'
@@ -16,6 +18,7 @@ import {
   putField,
   putQuestion,
   putSources,
+  putLimits,
   putStateLabels,
   questions,
   setClockOffset,
@@ -136,4 +139,20 @@ export async function fillField(ctx: Ctx, body: Body<'fillField'>): Promise<Answ
     fact: workFacts.fieldFilled({ field: field.name, value: body.value }),
   })
   return { ok: true }
+}
+/** How far each role may go now. */
+export const limitsNow = (ctx: Ctx): Answer<'limits'> => ({
+  roles: ROLES.map((role) => ({ role, ...limitsOf(ctx, role) })),
+})
+export async function keepLimits(ctx: Ctx, body: Body<'keepLimits'>): Promise<Answer<'limits'>> {
+  const before = limitsNow(ctx)
+  const limits = Object.fromEntries(
+    body.roles.map(({ role, lowerPercent, belowCost }) => [role, { lowerPercent, belowCost }]),
+  )
+  await putLimits(ctx.tx, { ...ctx.company.limits, ...limits })
+  ctx.company.limits = { ...ctx.company.limits, ...limits }
+  const now = limitsNow(ctx)
+  const fact = settingFacts.limitsChanged({ limits: { from: before.roles, to: now.roles } })
+  await record(ctx, { subject: 'settings', id: ctx.id(), fact })
+  return now
 }

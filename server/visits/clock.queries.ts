@@ -9,6 +9,8 @@ export type IntervalRow = ClockInterval & {
   personId: string
   person: string
   personKind: string
+  /** what an hour of theirs costs, in major units */
+  costRate: string
 }
 export const toInterval = (r: {
   id: string
@@ -16,6 +18,7 @@ export const toInterval = (r: {
   personId: string
   person: string
   personKind: string
+  costRate: string
   kind: ClockInterval['kind']
   startedAt: string
   endedAt: string | null
@@ -27,11 +30,12 @@ export const toInterval = (r: {
 export type RawInterval = Parameters<typeof toInterval>[0]
 export const clockIn = (where: string, values: Value[]): ListIn => ({
   columns:
-    'k.id, k.visit_id, k.person_id, p.name AS person, p.kind AS personKind, k.kind, k.started_at, k.ended_at',
+    'k.id, k.visit_id, k.person_id, p.name AS person, p.kind AS personKind, p.cost_rate, k.kind, k.started_at, k.ended_at',
   from: `clock_intervals k JOIN people p ON p.id = k.person_id WHERE ${where}`,
   values,
   order: 'k.started_at',
   instants: ['startedAt', 'endedAt'],
+  decimals: ['costRate'],
 })
 export const intervalsOf = async (tx: Tx, visitIds: string[]) =>
   (
@@ -79,3 +83,47 @@ export const stopClock = (tx: Tx, id: string, at: number) =>
     sqlInstant(at),
     id,
   ])
+export const intervalById = async (tx: Tx, id: string): Promise<IntervalRow | null> =>
+  (await listOf<RawInterval>(tx, clockIn('k.id = ?', [id]))).map(toInterval)[0] ?? null
+/** What a person was clocked around a stretch of time, whatever it was for. */
+export const intervalsOfPerson = async (
+  tx: Tx,
+  personId: string,
+  { startedAt, endedAt }: { startedAt: number; endedAt: number | null },
+) =>
+  (
+    await listOf<RawInterval>(
+      tx,
+      clockIn(
+        'k.person_id = ? AND k.started_at < COALESCE(?, k.started_at + INTERVAL 1 SECOND) AND (k.ended_at IS NULL OR k.ended_at > ?)',
+        [personId, endedAt === null ? null : sqlInstant(endedAt), sqlInstant(startedAt)],
+      ),
+    )
+  ).map(toInterval)
+type Kept = Pick<ClockInterval, 'kind' | 'startedAt' | 'endedAt'>
+const at = (ms: number | null) => (ms === null ? null : sqlInstant(ms))
+export const insertInterval = (
+  tx: Tx,
+  {
+    id,
+    personId,
+    visitId,
+    kind,
+    startedAt,
+    endedAt,
+  }: Kept & { id: string; personId: string; visitId: string },
+) =>
+  tx.run(
+    `INSERT INTO clock_intervals (id, person_id, visit_id, kind, started_at, ended_at)
+    VALUES (?, ?, ?, ?, ?, ?)`,
+    [id, personId, visitId, kind, at(startedAt), at(endedAt)],
+  )
+export const changeInterval = (tx: Tx, id: string, { kind, startedAt, endedAt }: Kept) =>
+  tx.run('UPDATE clock_intervals SET kind = ?, started_at = ?, ended_at = ? WHERE id = ?', [
+    kind,
+    at(startedAt),
+    at(endedAt),
+    id,
+  ])
+export const removeInterval = (tx: Tx, id: string) =>
+  tx.run('DELETE FROM clock_intervals WHERE id = ?', [id])

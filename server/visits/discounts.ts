@@ -9,6 +9,7 @@ import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { levelFor } from '../pricebook/priceLines'
+import { withinLimit } from './limits'
 import { accountOf, refreshWorkOrder, visibleWorkOrder } from './account'
 import { workOrderPaper } from './views'
 import { linesOf, updateLine, type LineRow } from './lines.queries'
@@ -52,16 +53,12 @@ export async function discountLines(
     )
   const minor = readDiscount(body.discount, total, work.currency)
   if (minor > total) throw invalid('discount', 'This is more than all lines that are not billed.')
-  for (const [i, share] of shareAmount(minor, before).entries())
-    await updateLine(
-      ctx.tx,
-      {
-        ...open[i]!,
-        discountMinor: levelPart(open[i]!, level) + share,
-        netMinor: before[i]! - share,
-      },
-      false,
-    )
+  for (const [i, share] of shareAmount(minor, before).entries()) {
+    const discountMinor = levelPart(open[i]!, level) + share
+    const line = { ...open[i]!, discountMinor, netMinor: before[i]! - share }
+    await withinLimit(ctx, work, line)
+    await updateLine(ctx.tx, line, false)
+  }
   await record(ctx, {
     subject: 'work',
     id: workOrderId,

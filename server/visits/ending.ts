@@ -9,6 +9,7 @@ import { checkPlacement } from '../dispatch/placing'
 import type { Ctx } from '../http/context'
 import type { Fact } from '../http/facts'
 import { record } from '../http/queries'
+import { letBeAboutVisit } from '../messages/queries'
 import { accountOf, refreshWorkOrder, visibleWorkOrder } from './account'
 import { workFacts } from './facts'
 import { linesOf } from './lines.queries'
@@ -18,6 +19,7 @@ import { workOrderPaper } from './views'
 import {
   moveVisit,
   setCancelledWithWork,
+  setTold,
   setVisitState,
   visitsOfWork,
   type VisitRow,
@@ -53,13 +55,15 @@ async function wasDone(ctx: Ctx, id: string): Promise<boolean> {
   return billedMinor + billedElsewhere > 0 || visits.some(({ state }) => state === 'finished')
 }
 /** The visits that are still to come will not be; they are known as cancelled with the work order. */
-async function cancelVisits(ctx: Ctx, id: string): Promise<void> {
+async function cancelVisits(ctx: Ctx, id: string, known: boolean): Promise<void> {
   const planned = (await visitsOfWork(ctx.tx, id)).filter(({ state }) => state === 'planned')
   const ids = planned.map((v) => v.id)
   if (!ids.length) return
   await setCancelledWithWork(ctx.tx, ids, true)
   for (const visitId of ids) {
     await setVisitState(ctx.tx, visitId, 'cancelled')
+    await letBeAboutVisit(ctx.tx, visitId)
+    if (known) await setTold(ctx.tx, visitId, null)
     await inviteAgain(ctx, visitId)
   }
 }
@@ -69,7 +73,7 @@ export async function closeWorkOrder(ctx: Ctx, id: string, reason: string): Prom
   if (!(await wasDone(ctx, id)))
     throw conflict('not_finished', 'Nothing was done on it. Cancel it, and say why.')
   // What was still to come after the work that was done will not be.
-  await cancelVisits(ctx, id)
+  await cancelVisits(ctx, id, false)
   const { uncoveredSeconds } = await uncoveredOf(ctx, work, await linesOf(ctx.tx, id))
   if (uncoveredSeconds) await addExplained(ctx.tx, id, uncoveredSeconds)
   await setEnd(ctx.tx, id, { closed: true, cancelled: false })
@@ -79,12 +83,12 @@ export async function closeWorkOrder(ctx: Ctx, id: string, reason: string): Prom
 export async function cancelWorkOrder(
   ctx: Ctx,
   id: string,
-  { reason }: Body<'cancelWorkOrder'>,
+  { reason, known }: Body<'cancelWorkOrder'>,
 ): Promise<Paper> {
   const work = await mayEnd(ctx, id)
   if (await wasDone(ctx, id))
     throw conflict('was_done', 'Work was done on it. Close it, and say why no more is billed.')
-  await cancelVisits(ctx, id)
+  await cancelVisits(ctx, id, known)
   await setEnd(ctx.tx, id, { closed: false, cancelled: true })
   return ended(ctx, work, workFacts.cancelled({ reason }))
 }

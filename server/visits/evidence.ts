@@ -1,10 +1,15 @@
 // What a visit leaves behind: the customer’s signature, photos.
+import { createHash } from 'node:crypto'
+import { detailsOf } from './details'
 import { workFacts } from './facts'
 import { isExempt } from '../../core/tax/isExempt'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { decimalToMinor, minorToDecimal, toMoney } from '../../core/money/formatMinor'
+import { decimalToMinor, toMoney } from '../../core/money/formatMinor'
 import { documentTotals } from '../../core/documents/documentTotals'
 import type { Answer, Body } from '../../shared/api'
+import { localDate, localTime } from '../../core/time/zone'
+import { saySigner, signedPaper } from '../../core/visits/signedPaper'
+import { siteById } from '../customers/places.queries'
 import { customerById } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { fromBase64, isKind } from '../http/files'
@@ -15,6 +20,7 @@ import { taxClasses } from '../settings/queries'
 import { asPaperLine, refreshWorkOrder, visibleWorkOrder } from './account'
 import { workOrderPaper } from './views'
 import { insertPhoto, insertSignature, photoById } from './papers.queries'
+import type { WorkOrderRow } from './queries'
 import { linesOf, promiseLines } from './lines.queries'
 
 /** The customer signs for the lines as shown; what they saw is kept with the picture, and becomes what was promised. */
@@ -30,6 +36,10 @@ export async function sign(
   const { bytes } = await redraw(sent, 'image')
   return call.once((ctx) => keepSignature(ctx, workOrderId, body, bytes))
 }
+/** Who signs, for what, and the hand. */
+type Signed = Pick<Body<'sign'>, 'id' | 'visitId' | 'name' | 'company' | 'role' | 'purpose'> & {
+  image: Buffer
+}
 async function keepSignature(
   ctx: Ctx,
   workOrderId: string,
@@ -37,51 +47,67 @@ async function keepSignature(
   image: Buffer,
 ): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, workOrderId, true)
-  const lines = await linesOf(ctx.tx, workOrderId)
+  await keepSigned(ctx, work, { ...body, image }, body.shownTotal)
+  await refreshWorkOrder(ctx, workOrderId)
+  return workOrderPaper(ctx, workOrderId)
+}
+/**
+ * Keeps what was signed as a paper of its own, with its fingerprint; from then on its lines are what was agreed.
+ * @param shownTotal what stood there when it was signed; left out where nobody looked at a screen
+ */
+export async function keepSigned(
+  ctx: Ctx,
+  work: WorkOrderRow,
+  signed: Signed,
+  shownTotal?: string,
+): Promise<void> {
+  const lines = await linesOf(ctx.tx, work.id)
   if (lines.length === 0)
     throw invalid('lines', 'There is nothing to agree to yet: add a line first.')
   const classes = await taxClasses(ctx.tx)
   const customer = (await customerById(ctx.tx, work.customerId))!
+  const exempt = isExempt(customer, ctx.today)
   const totals = documentTotals(
     lines.map((l) => asPaperLine(l, classes)),
-    { mode: ctx.company.taxMode, currency: work.currency, exempt: isExempt(customer, ctx.today) },
+    { mode: ctx.company.taxMode, currency: work.currency, exempt },
   )
-  if (decimalToMinor(body.shownTotal, work.currency) !== totals.totalMinor)
+  if (shownTotal !== undefined && decimalToMinor(shownTotal, work.currency) !== totals.totalMinor)
     throw conflict(
       'price_changed',
       'The lines changed since they were shown. Show them again before signing.',
       { total: toMoney(totals.totalMinor, work.currency) },
     )
-  const shown = {
-    lines: lines.map((l, i) => ({
-      name: l.name,
-      quantity: l.quantity,
-      net: minorToDecimal(totals.lineNets[i]!, work.currency),
-    })),
-    tax: minorToDecimal(totals.taxMinor, work.currency),
-    total: minorToDecimal(totals.totalMinor, work.currency),
-  }
-  await insertSignature(ctx.tx, {
-    id: body.id,
-    workOrderId,
-    visitId: body.visitId,
-    name: body.name,
-    at: ctx.now,
-    by: signedIn(ctx).id,
-    image,
-    shown,
-    total: totals.totalMinor,
+  const site = (await siteById(ctx.tx, work.siteId))!
+  const { id, visitId, name, company, role, purpose, image } = signed
+  const { timeZone } = ctx.company
+  const paper = signedPaper({
+    ...{ purpose, company: ctx.company, work, lines, totals },
+    details: { ...detailsOf(customer, site), ...work.details },
+    certificate: exempt ? customer.certificate : '',
+    signer: { name, company, role },
+    signedOn: localDate(ctx.now, timeZone),
+    signedAt: localTime(ctx.now, timeZone),
+    takenBy: signedIn(ctx).name,
   })
-  await promiseLines(ctx.tx, workOrderId)
+  const shown = JSON.stringify(paper)
+  await insertSignature(ctx.tx, {
+    ...{ id, workOrderId: work.id, visitId, name, purpose, image, shown },
+    ...{ at: ctx.now, by: signedIn(ctx).id, total: totals.totalMinor },
+    hash: createHash('sha256').update(shown).update(image).digest('hex'),
+  })
+  await promiseLines(ctx.tx, work.id)
   await record(ctx, {
     subject: 'work',
-    id: workOrderId,
-    workOrderId,
+    id: work.id,
+    workOrderId: work.id,
     customerId: work.customerId,
-    fact: workFacts.signed({ ...shown, name: body.name, currency: work.currency }),
+    fact: workFacts.signed({
+      name: saySigner(paper.signer),
+      total: paper.total.amount,
+      currency: work.currency,
+      purpose,
+    }),
   })
-  await refreshWorkOrder(ctx, workOrderId)
-  return workOrderPaper(ctx, workOrderId)
 }
 /** Wide enough for a list, on the screen of any phone. */
 const SMALL = 240

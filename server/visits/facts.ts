@@ -1,8 +1,11 @@
 // What happens to work orders and visits, and how the history says it.
 import { Decimal } from '../../core/money/decimal'
+import { CLOCK_KINDS } from '../../core/hours/mendTime'
 import { DETAIL_NAMES, type Detail } from '../../core/customers/changedDetails'
 import { sayWorkKind, type FreeKind } from '../../core/visits/workKinds'
 import type { NextStep, VisitAct } from '../../core/visits/visitLifecycle'
+import { isSamePromise, sayPromise, type VisitPromise } from '../../core/visits/visitPromise'
+import { SIGN_PURPOSES, type SignPurpose } from '../../core/visits/signedPaper'
 import { WORK_WORDS, type WorkWord } from '../../core/visits/workWords'
 import { facts, inSpiteOf, type Change } from '../http/facts'
 
@@ -19,6 +22,17 @@ const PROPOSED: Readonly<Record<NextStep, string>> = {
   ring: 'Wants them rung first',
   give_up: 'Wants to give it up',
 }
+const promisedAnew = (change: PromiseChange | undefined, day: (date: string) => string) =>
+  change && !isSamePromise(change.from, change.to) ? `, ${promisedNow(change, day)}` : ''
+const TOLD = {
+  confirmation: 'when the visit is',
+  eve: 'when the visit is',
+  onWay: 'that somebody is on the way',
+  late: 'that the visit will be late',
+  moved: 'of another time for the visit',
+  later: 'that the visit has to wait',
+  off: 'that the visit will not take place',
+} as const
 const minutes = (seconds: number) => Math.round(seconds / 60)
 type Named = { name: string }
 type Money = { amount: string; currency: string }
@@ -61,8 +75,10 @@ export const workFacts = facts('work', {
     `Changed ${f.name}${f.now === f.name ? '' : ` to ${f.now}`}`,
   discounted: (f: Money & { as: string; was: string }, say) =>
     `Took ${say.money(f.amount, f.currency)} off what is not billed (${f.as})`,
-  signed: (f: Named & { total: string; currency: string }, say) =>
-    `Signed by ${f.name} for ${say.money(f.total, f.currency)}`,
+  signed: (f: Named & { total: string; currency: string; purpose?: SignPurpose }, say) =>
+    `Signed by ${f.name} for ${say.money(f.total, f.currency)}${f.purpose ? `: ${SIGN_PURPOSES[f.purpose].says.toLowerCase()}` : ''}`,
+  billedBeyond: (f: { amount: string; currency: string; reason: string }, say) =>
+    `Billed ${say.money(f.amount, f.currency)} that was not agreed: ${f.reason}`,
   photoAdded: () => 'Photo added',
   timeExplained: (f: { seconds: number; reason: string }) =>
     `${minutes(f.seconds)} minutes not charged: ${f.reason}`,
@@ -87,15 +103,54 @@ interface Placed {
   technicianId: Change
   crewIds: Change
   durationSeconds: Change
+  /** not told by entries from before it was kept */
+  promise?: PromiseChange
 }
+type ClockKind = keyof typeof CLOCK_KINDS
+/** From when to when; without an end it still ran. */
+interface Span {
+  from: string
+  to: string | null
+}
+const saySpan = ({ from, to }: Span, at: (instant: string) => string) =>
+  `${at(from)} to ${to ? at(to).slice(-5) : 'now'}`
+interface PromiseChange {
+  from: VisitPromise | null
+  to: VisitPromise | null
+}
+/** What is promised now, where that has changed. */
+const promisedNow = ({ from, to }: PromiseChange, day: (date: string) => string) =>
+  to
+    ? `promised ${sayPromise(to, day)}${from ? ` instead of ${sayPromise(from, day)}` : ''}`
+    : 'nothing promised for now'
 
 export const visitFacts = facts('visit', {
   clocked: (f: { act: keyof typeof CLOCKED; state: Change }) => CLOCKED[f.act],
   proposed: (f: { step: NextStep; note: string }) =>
     `${PROPOSED[f.step]}${f.note ? `: ${f.note}` : ''}`,
+  timeEntered: (f: { person: string; kind: ClockKind; now: Span; reason: string }, say) =>
+    `Time of ${f.person} entered: ${CLOCK_KINDS[f.kind]}, ${saySpan(f.now, say.at)}: ${f.reason}`,
+  timeMended: (
+    f: {
+      person: string
+      kind: ClockKind
+      was: Span
+      now: Span
+      becomes: ClockKind
+      reason: string
+    },
+    say,
+  ) =>
+    `Time of ${f.person} corrected: ${CLOCK_KINDS[f.kind]}, ${saySpan(f.was, say.at)}, is now ${f.becomes === f.kind ? '' : `${CLOCK_KINDS[f.becomes]}, `}${saySpan(f.now, say.at)}: ${f.reason}`,
+  timeTakenOut: (f: { person: string; kind: ClockKind; was: Span; reason: string }, say) =>
+    `Time of ${f.person} taken out: ${CLOCK_KINDS[f.kind]}, ${saySpan(f.was, say.at)}: ${f.reason}`,
+  begunOnOtherDay: (f: { planned: string | null }, say) =>
+    f.planned ? `Begun on another day than planned, ${say.at(f.planned)}` : 'Begun without a time',
   findingsWritten: () => 'Findings written',
   placed: (f: Placed & Spite, say) =>
-    `Visit: ${f.startAt.to ? say.at(f.startAt.to as string) : 'taken off the schedule'}${f.people.length ? `, ${f.people.join(' with ')}` : ''}${inSpiteOf(f.warnings)}`,
+    `Visit: ${f.startAt.to ? say.at(f.startAt.to as string) : 'taken off the schedule'}${f.people.length ? `, ${f.people.join(' with ')}` : ''}${promisedAnew(f.promise, say.day)}${inSpiteOf(f.warnings)}`,
+  promised: (f: { promise: PromiseChange; known: boolean }, say) =>
+    `Visit: ${promisedNow(f.promise, say.day)}${f.known ? '; they know' : ''}`,
   locked: () => 'Visit locked where it is',
   unlocked: () => 'Visit unlocked',
   split: (f: { note: string }) => `Visit split${f.note ? `: ${f.note}` : ''}`,
@@ -103,7 +158,8 @@ export const visitFacts = facts('visit', {
   cancelled: (f: { reason: string }) => `Visit cancelled: ${f.reason || 'taken back'}`,
   broughtBack: () => 'Visit brought back',
   toldBySpeech: (f: { words: string }) => `Told by telephone: ${f.words}`,
-  told: (f: { by: 'text' | 'mail'; late: boolean; to: readonly string[] }) =>
-    `Told by ${f.by} ${f.late ? 'that the visit will be late' : 'when the visit is'}`,
+  told: (f: { by: 'text' | 'mail'; what: keyof typeof TOLD; to: readonly string[]; late?: true }) =>
+    // Entries from before there were more than two say only whether it was late.
+    `Told by ${f.by} ${TOLD[f.what ?? (f.late ? 'late' : 'confirmation')]}`,
   invited: (f: { to: readonly string[] }) => `Invitation sent to ${f.to.join(', ')}`,
 })

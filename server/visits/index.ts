@@ -2,4 +2,12 @@
 export { insertLine } from './lines.queries'
 export { insertPhoto } from './papers.queries'
 export { setCustom } from './queries'
-export { insertVisit, moveVisit, setVisitState } from './visits.queries'
+export {
+  bumpVisit,
+  insertVisit,
+  moveVisit,
+  setPromise,
+  setReminded,
+  setTold,
+  setVisitState,
+} from './visits.queries'

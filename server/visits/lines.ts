@@ -29,6 +29,7 @@ import { insertLine, lineById, linesOf, updateLine, type LineRow } from './lines
 import { setOwnPrices, type WorkOrderRow } from './queries'
 import { visitById } from './visits.queries'
 import { readDiscount, levelPart } from './discounts'
+import { withinLimit } from './limits'
 
 /** Where lines belong: promised before the work, or done at it. */
 interface LinesOf {
@@ -162,7 +163,9 @@ async function addWanted(
   mayAddTo(work)
   if (lines.length === 0 || lines.length > 100)
     throw invalid('lines', 'Add between 1 and 100 lines.')
+  const typed = new Set(lines.filter((l) => l.unitPrice !== undefined).map((l) => l.id))
   for (const line of await putLines(ctx, { work, visitId }, lines)) {
+    if (typed.has(line.id)) await withinLimit(ctx, work, line)
     await record(ctx, {
       subject: 'work',
       id: work.id,
@@ -263,6 +266,9 @@ export async function changeLine(
   if (old.version !== body.version) throw conflict('stale', stale, { current: old, yours: body })
   mayChange(body, (await accountOf(ctx, [old], work.id)).lines[0]!.billedMinor)
   const line = await changed(ctx, old, work, body)
+  // Who only ticks it off or takes it out sets no price.
+  if (body.unitPrice !== undefined || body.discount !== undefined)
+    await withinLimit(ctx, work, line)
   if (!(await updateLine(ctx.tx, line, body.removed ?? false))) throw conflict('stale', stale)
   await record(ctx, {
     subject: 'work',

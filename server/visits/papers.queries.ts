@@ -1,4 +1,5 @@
 // SQL of what hangs on a work order: its invoices, signatures and photos.
+import type { SignedPaper, SignPurpose } from '../../core/visits/signedPaper'
 import type { StoredInvoiceState } from '../../core/invoices/invoiceLifecycle'
 import { sqlInstant, type Tx } from '../db/pool'
 import { listOf, type ListIn } from '../db/queries'
@@ -34,14 +35,17 @@ export const insertSignature = (
     at: number
     by: string
     image: Buffer
-    shown: unknown
+    purpose: SignPurpose
+    /** the paper as it was signed, as it is kept */
+    shown: string
+    hash: string
     total: number
   },
 ) =>
   tx.run(
-    `INSERT INTO signatures (id, work_order_id, visit_id, name, signed_at, taken_by, image, shown,
-      total_minor)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO signatures (id, work_order_id, visit_id, name, signed_at, taken_by, image, purpose,
+      shown, hash, total_minor)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       s.id,
       s.workOrderId,
@@ -50,7 +54,9 @@ export const insertSignature = (
       sqlInstant(s.at),
       s.by,
       s.image,
-      JSON.stringify(s.shown),
+      s.purpose,
+      s.shown,
+      s.hash,
       s.total,
     ],
   )
@@ -60,12 +66,22 @@ export interface SignatureRow {
   signedAt: string
   takenBy: string
   total: number
+  purpose: SignPurpose
+  /** nothing of papers from before they were kept whole */
+  hash: string
 }
+/** A signed paper as it is kept; nothing of those from before, and of whoever was taken out. */
+export const signedPaperById = (tx: Tx, id: string) =>
+  tx.row<{ workOrderId: string; hash: string; shown: SignedPaper }>(
+    `SELECT work_order_id, hash, shown FROM signatures WHERE id = ? AND hash <> '' AND image <> ''`,
+    [id],
+  )
 export const signaturesIn = (workOrderId: string): ListIn => ({
-  columns: 's.id, s.name, s.signed_at, p.name AS takenBy, s.total_minor AS total',
+  columns:
+    's.id, s.name, s.signed_at, p.name AS takenBy, s.total_minor AS total, s.purpose, s.hash',
   from: 'signatures s JOIN people p ON p.id = s.taken_by WHERE s.work_order_id = ?',
   values: [workOrderId],
-  order: 's.signed_at',
+  order: 's.signed_at, s.id',
   instants: ['signedAt'],
 })
 export const signatureImage = (tx: Tx, id: string) =>
@@ -103,3 +119,10 @@ export const photoById = (tx: Tx, id: string) =>
     'SELECT work_order_id, mime, bytes FROM photos WHERE id = ?',
     [id],
   )
+/** Whether the customer agreed to something of it: signed it, or accepted a quote. */
+export const hasAgreedOn = async (tx: Tx, workOrderId: string): Promise<boolean> =>
+  (await tx.row<{ agreed: number }>(
+    `SELECT EXISTS (SELECT 1 FROM signatures WHERE work_order_id = ?) OR EXISTS (SELECT 1 FROM quotes
+      WHERE work_order_id = ? AND state = 'accepted') AS agreed`,
+    [workOrderId, workOrderId],
+  ))!.agreed === 1

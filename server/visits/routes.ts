@@ -8,7 +8,10 @@ import { pageOf, paging } from '../http/paging'
 import { visibleWorkOrder } from './account'
 import { workOrderPaper } from './views'
 import { callBack } from './callBacks'
-import { clock, fieldDay, fieldVisit, proposeNext, writeFindings } from './field'
+import { signedDocument } from '../../core/visits/signedPaper'
+import { clock } from './clock'
+import { enterTime, mendTime } from './mending'
+import { fieldDay, fieldVisit, proposeNext, writeFindings } from './field'
 import { addLines, changeLine, keepWorkRates } from './lines'
 import { addPhoto, photo, sign } from './evidence'
 import { cancelWorkOrder, closeWorkOrder, reopenWorkOrder } from './ending'
@@ -19,7 +22,7 @@ import { followUpLists } from './queries'
 import { workOrderPage } from './list.queries'
 import { waitsAt } from '../waiting/at'
 import { onSite } from './waiting.queries'
-import { signatureImage } from './papers.queries'
+import { signatureImage, signedPaperById } from './papers.queries'
 
 export const visitHandlers: Handlers<typeof visitRoutes> = {
   async workOrders(ctx, { query }) {
@@ -72,6 +75,15 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
   changeLine: (ctx, { params, body }) => changeLine(ctx, params.id!, body),
   discountLines: (ctx, { params, body }) => discountLines(ctx, params.id!, body),
   sign: outside((call, { params, body }) => sign(call, params.id!, body)),
+  async signedPaper(ctx, { params }) {
+    const found = await signedPaperById(ctx.tx, params.id!)
+    if (!found) throw notFound('signed paper')
+    await visibleWorkOrder(ctx, found.workOrderId)
+    const paper = signedDocument(found.shown, found.hash)
+    const facts = paper.facts.map(({ text, strong = false }) => ({ text, strong }))
+    const sums = paper.sums.map(({ strong = false, ...sum }) => ({ ...sum, strong }))
+    return { ...paper, facts, sums }
+  },
   async signature(ctx, { params }) {
     const found = await signatureImage(ctx.tx, params.id!)
     if (!found) throw notFound('signature')
@@ -88,6 +100,8 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
   fieldDay: (ctx, { query }) => fieldDay(ctx, query.date || ctx.today),
   fieldVisit: (ctx, { params }) => fieldVisit(ctx, params.id!),
   proposeNext: (ctx, { params, body }) => proposeNext(ctx, params.id!, body),
+  enterTime: (ctx, { params, body }) => enterTime(ctx, params.id!, body),
+  mendTime: (ctx, { params, body }) => mendTime(ctx, params.id!, body),
   clock: (ctx, { params, body }) => clock(ctx, params.id!, body),
   findings: (ctx, { params, body }) => writeFindings(ctx, params.id!, body.version, body.findings),
 }

@@ -13,7 +13,7 @@ export const ERASURES: readonly Erasure[] = [
   SET findings = '', note = ''
   WHERE work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?)`,
   `UPDATE signatures
-  SET name = 'taken out', image = ''
+  SET name = 'taken out', image = '', shown = '{}'
   WHERE work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?)`,
   `DELETE FROM photos WHERE work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?)`,
 ]

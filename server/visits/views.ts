@@ -5,6 +5,7 @@ import { toMoney } from '../../core/money/formatMinor'
 import { quoteState } from '../../core/quotes/quoteState'
 import type { Answer } from '../../shared/api'
 import type { Ctx } from '../http/context'
+import { asksPart } from '../asks/views'
 import { historyOf } from '../http/queries'
 import { mayHave } from './account'
 import { aroundWork, workWithParties } from './around.queries'
@@ -41,7 +42,9 @@ function papersPart({ ctx, parties, around }: WorkRead) {
       state: quoteState(q, ctx.today),
       total: money(q.total),
     })),
-    signatures: around.signatures.map((s) => ({ ...s, total: money(s.total) })),
+    signatures: around.signatures.map(({ id, name, signedAt, takenBy, total, purpose, hash }) => ({
+      ...{ id, name, signedAt, takenBy, purpose, total: money(total), kept: hash !== '' },
+    })),
     photos: around.photos,
   }
 }
@@ -81,6 +84,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
     bill: billPart(read),
     time: { ...time, charge: toMoney(charge?.netMinor ?? 0, work.currency) },
     rates: ratesPart(read),
+    asks: await asksPart(ctx, id),
     history: await historyOf(ctx, 'work_order_id', [id]),
   }
 }

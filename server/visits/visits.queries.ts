@@ -2,6 +2,7 @@
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { listOf, type ListIn } from '../db/queries'
 import type { NextStep, VisitState } from '../../core/visits/visitLifecycle'
+import type { VisitPromise } from '../../core/visits/visitPromise'
 
 export interface VisitRow {
   id: string
@@ -22,12 +23,33 @@ export interface VisitRow {
   againOf: string | null
   nextStep: NextStep | null
   cancelledWithWork: boolean
+  /** what the customer was last told of it */
+  toldDate: string | null
+  toldFrom: string | null
+  toldTo: string | null
+  /** the day that they were reminded of */
+  remindedFor: string | null
   version: number
 }
+type Told = Pick<VisitRow, 'toldDate' | 'toldFrom' | 'toldTo'>
+type Promised = Pick<VisitRow, 'promiseDate' | 'promiseFrom' | 'promiseTo'>
+/** What is promised of a visit; null where nothing is. */
+export const promiseOf = ({
+  promiseDate: date,
+  promiseFrom: from,
+  promiseTo: to,
+}: Promised): VisitPromise | null => (date ? { date, from, to } : null)
+/** What its customer was last told of it. */
+export const toldOf = ({
+  toldDate: date,
+  toldFrom: from,
+  toldTo: to,
+}: Told): VisitPromise | null => (date ? { date, from, to } : null)
 const VISIT = `v.id, v.work_order_id, v.technician_id, p.name AS technician, v.start_at,
     v.duration_seconds, v.promise_date, LEFT(v.promise_from, 5) AS promiseFrom,
     LEFT(v.promise_to, 5) AS promiseTo, v.state, v.started_at, v.finished_at, v.findings, v.locked,
-    v.note, v.again_of, v.next_step, v.cancelled_with_work, v.version`
+    v.note, v.again_of, v.next_step, v.cancelled_with_work, v.told_date, LEFT(v.told_from, 5) AS
+    toldFrom, LEFT(v.told_to, 5) AS toldTo, v.reminded_for, v.version`
 export const visitById = (tx: Tx, id: string, lock = false) =>
   tx.row<VisitRow>(
     `SELECT ${VISIT}
@@ -46,6 +68,7 @@ export const visitsIn = (workOrderId: string): ListIn => ({
 })
 export const visitsOfWork = (tx: Tx, workOrderId: string) =>
   listOf<VisitRow>(tx, visitsIn(workOrderId))
+/** A visit; what is promised of it is told to the customer as it is promised. */
 export const insertVisit = (
   tx: Tx,
   v: {
@@ -63,8 +86,8 @@ export const insertVisit = (
 ) =>
   tx.run(
     `INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date,
-      promise_from, promise_to, note, again_of, findings)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "")`,
+      promise_from, promise_to, note, again_of, told_date, told_from, told_to, findings)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, promise_date, promise_from, promise_to, "")`,
     [
       v.id,
       v.workOrderId,
@@ -108,6 +131,28 @@ export const moveVisit = async (
       [technicianId, startAt === null ? null : sqlInstant(startAt), durationSeconds, id, version],
     )
   ).affected
+/** It was changed: whoever read it before does not know it as it is. */
+export const bumpVisit = (tx: Tx, id: string) =>
+  tx.run('UPDATE visits SET version = version + 1 WHERE id = ?', [id])
+/** What is promised of a visit from now on. */
+export const setPromise = (tx: Tx, id: string, promise: VisitPromise | null) =>
+  tx.run('UPDATE visits SET promise_date = ?, promise_from = ?, promise_to = ? WHERE id = ?', [
+    ...saidIn(promise),
+    id,
+  ])
+/** What its customer knows of a visit from now on. */
+export const setTold = (tx: Tx, id: string, told: VisitPromise | null) =>
+  tx.run('UPDATE visits SET told_date = ?, told_from = ?, told_to = ? WHERE id = ?', [
+    ...saidIn(told),
+    id,
+  ])
+const saidIn = (said: VisitPromise | null) => [
+  said?.date ?? null,
+  said?.from ?? null,
+  said?.from ? said.to : null,
+]
+export const setReminded = (tx: Tx, id: string, date: string) =>
+  tx.run('UPDATE visits SET reminded_for = ? WHERE id = ?', [date, id])
 /** The state of a visit, and when it began and ended; a beginning that is known stays. */
 export const setVisitState = (
   tx: Tx,
@@ -123,6 +168,17 @@ export const setVisitState = (
     [state, startedAt && sqlInstant(startedAt), finishedAt && sqlInstant(finishedAt), id],
   )
 }
+/** When a visit began and ended follows its clock, once that was mended; what nobody clocked stays as it was said. */
+export const followClock = (tx: Tx, id: string) =>
+  tx.run(
+    `UPDATE visits v
+    LEFT JOIN (SELECT visit_id, MIN(started_at) AS began, MAX(ended_at) AS ended FROM clock_intervals
+      WHERE visit_id = ? AND kind = 'on_site' GROUP BY visit_id) k ON k.visit_id = v.id
+    SET v.started_at = COALESCE(k.began, v.started_at), v.finished_at = IF(v.state = 'finished',
+      COALESCE(k.ended, v.finished_at), v.finished_at), v.version = v.version + 1
+    WHERE v.id = ?`,
+    [id, id],
+  )
 /** What was proposed at the closed door, on the visit that comes again for it. */
 export const setNextStep = (
   tx: Tx,

@@ -1,10 +1,14 @@
 // SQL of where visits and work orders wait.
 import {
+  whereToldStands,
   whereVisitStands,
   whereWorkStands,
+  type At,
+  type ToldFacts,
   type VisitFacts,
   type WorkFacts,
 } from '../../core/waiting/whereItStands'
+import { promiseOf, toldOf } from './visits.queries'
 import { waits, type Condition, type Waiting, type Waits, type WaitsAt } from '../subject'
 
 /** Somebody is on the way to a visit `v`, or there. */
@@ -54,7 +58,38 @@ const VISIT: Waits = waits<VisitRow>({
   }),
   stands: ({ starts, ends, ...visit }, at) =>
     whereVisitStands({ ...visit, startsAt: instantOf(starts), endsAt: instantOf(ends) }, at),
-  to: () => '/schedule',
+  to: ({ id, starts }, at) => onSchedule(id, starts, at),
+})
+/** A visit on its day, opened; one without a day stands in the tray of any. */
+const onSchedule = (id: string, starts: string | null, { today, dateOf }: At) =>
+  `/schedule?date=${starts ? dateOf(Date.parse(starts)) : today}&open=${id}`
+const SAID = (what: string) =>
+  `${what}_date, LEFT(v.${what}_from, 5) AS ${what}From, LEFT(v.${what}_to, 5) AS ${what}To`
+/** What a customer was told of a visit, and does not hold any more. */
+const toTell = ({ today }: WaitsAt): Condition => [
+  `((v.state = 'planned' AND v.told_date IS NOT NULL AND NOT (v.told_date <=> v.promise_date AND
+    v.told_from <=> v.promise_from AND v.told_to <=> v.promise_to)) OR (v.state = 'cancelled' AND
+    v.told_date >= ?))`,
+  today,
+]
+type ToldRow = Waiting &
+  Pick<ToldFacts, 'state'> &
+  Parameters<typeof toldOf>[0] & {
+    promiseDate: string | null
+    promiseFrom: string | null
+    promiseTo: string | null
+  }
+const TOLD: Waits = waits<ToldRow>({
+  kind: 'told',
+  from: 'visits v',
+  joins: 'JOIN work_orders o ON o.id = v.work_order_id JOIN customers c ON c.id = o.customer_id',
+  id: 'v.id',
+  columns: `CONCAT(o.number, ' ', o.title) AS label, c.name AS whose, NULL AS sum, v.state,
+    v.${SAID('told')}, v.${SAID('promise')}, TRUE AS carried`,
+  places: (at) => ({ to_tell: toTell(at) }),
+  stands: (visit, at) =>
+    whereToldStands({ state: visit.state, told: toldOf(visit), promise: promiseOf(visit) }, at),
+  to: ({ id }) => `/to-act-on?tell=${id}#to_tell`,
 })
 type WorkRow = Waiting &
   Omit<WorkFacts, 'doneAt' | 'ahead'> & { done: string | null; ahead: boolean }
@@ -73,6 +108,6 @@ const WORK: Waits = waits<WorkRow>({
   booleans: ['ahead'],
   places: () => ({ to_bill: [`o.state = 'to_bill'`] }),
   stands: ({ done, ...work }, at) => whereWorkStands({ ...work, doneAt: instantOf(done) }, at),
-  to: (id) => `/work/${id}`,
+  to: ({ id }) => `/work/${id}`,
 })
-export const WAITS: readonly Waits[] = [VISIT, WORK]
+export const WAITS: readonly Waits[] = [VISIT, TOLD, WORK]

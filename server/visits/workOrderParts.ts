@@ -3,6 +3,8 @@ import { eachWorkWord } from '../../core/visits/workWords'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
+import { labourCost } from '../../core/costing/labourCost'
+import { notAgreedMinor } from '../../core/costing/notAgreedMinor'
 import { margin } from '../../core/documents/margin'
 import { workedSeconds } from '../../core/hours/workedSeconds'
 import { Decimal } from '../../core/money/decimal'
@@ -104,6 +106,7 @@ function alongOn(
     return { name, seconds: workedSeconds(theirs, now).on_site }
   })
 }
+const iso = (ms: number) => new Date(ms).toISOString()
 export const visitsPart = ({ ctx, around }: WorkRead): Paper['visits'] =>
   around.visits.map((v) => {
     const clock = around.clock.filter((i) => i.visitId === v.id)
@@ -123,14 +126,29 @@ export const visitsPart = ({ ctx, around }: WorkRead): Paper['visits'] =>
       finishedAt: v.finishedAt,
       promise: v.promiseFrom ? `${v.promiseDate} ${v.promiseFrom}–${v.promiseTo}` : '',
       findings: v.findings,
+      times: clock.map(({ id, personId, person, kind, startedAt, endedAt }) => ({
+        ...{ id, personId, person, kind },
+        from: iso(startedAt),
+        to: endedAt === null ? null : iso(endedAt),
+      })),
     }
   })
 
+/** Whether something of it was signed, or accepted as a quote. */
+export const agreedOn = ({
+  signatures,
+  quotes,
+}: {
+  signatures: readonly unknown[]
+  quotes: readonly { state: string }[]
+}): boolean => signatures.length > 0 || quotes.some(({ state }) => state === 'accepted')
 /** The four columns line by line, and their sums. */
 export function accountPart(read: WorkRead): Pick<Paper, 'lines' | 'totals'> {
   const money = moneyOf(read)
   const { seesCost } = signedIn(read.ctx)
   const account = accountFrom(read.lines, read.around.billed)
+  const hasAgreed = agreedOn(read.around)
+  const beyond = (l: Lines[number]) => notAgreedMinor(l, hasAgreed)
   const accounted = new Map(account.lines.map((line) => [line.id, line]))
   return {
     lines: read.lines.map((l) => {
@@ -161,6 +179,7 @@ export function accountPart(read: WorkRead): Pick<Paper, 'lines' | 'totals'> {
         paid: money(a.paidMinor),
         toBill: money(a.unbilledMinor),
         unpaid: money(a.unpaidMinor),
+        notAgreed: money(beyond(l)),
       }
     }),
     totals: {
@@ -169,6 +188,7 @@ export function accountPart(read: WorkRead): Pick<Paper, 'lines' | 'totals'> {
       billed: money(account.billedMinor),
       paid: money(account.paidMinor),
       beyondPromise: money(account.beyondPromiseMinor),
+      notAgreed: money(read.lines.reduce((sum, l) => sum + beyond(l), 0)),
       toBill: money(account.toBillMinor),
       unpaid: money(account.unpaidMinor),
     },
@@ -203,7 +223,12 @@ export function pricePart(read: WorkRead, againMinor: number): Paper['price'] {
   )
   const costOf = (l: Lines[number]) =>
     roundToMinor(new Decimal(l.unitCost).times(l.quantity), work.currency)
-  const cost = read.lines.reduce((sum, l) => sum + costOf(l), againMinor)
+  // What hours cost is what was clocked, not what a line of labour reckons with.
+  const material = read.lines
+    .filter(({ kind }) => kind !== 'labour')
+    .reduce((sum, l) => sum + costOf(l), againMinor)
+  const labour = labourCost(read.around.clock, read.ctx.now, work.currency)
+  const cost = material + labour
   return {
     net: money(totals.netMinor),
     taxes: totals.taxes.map((t) => ({ name: t.name, rate: t.rate, tax: money(t.taxMinor) })),
@@ -211,6 +236,8 @@ export function pricePart(read: WorkRead, againMinor: number): Paper['price'] {
     total: money(totals.totalMinor),
     saving: money(read.lines.reduce((sum, l) => sum + l.savingMinor, 0)),
     savingLevel: level?.name ?? '',
+    material: seesCost ? money(material) : null,
+    labour: seesCost ? money(labour) : null,
     cost: seesCost ? money(cost) : null,
     margin: seesCost ? margin(totals.netMinor, cost) : null,
   }
@@ -239,6 +266,9 @@ export function billPart(read: WorkRead): Paper['bill'] {
     tax: money(bill.taxMinor),
     total: money(bill.totalMinor),
     issueOn: ctx.today,
+    beyond: money(
+      open.reduce((sum, a) => sum + notAgreedMinor(byId.get(a.id)!, agreedOn(read.around)), 0),
+    ),
     dueOn: dueDate(ctx.today, customer.terms ?? ctx.company.terms),
     missing: [
       ...unpriced.map((l) => `“${l.name}” has no price`),

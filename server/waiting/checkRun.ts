@@ -22,7 +22,9 @@ const said = (stands: Standing): string => {
 }
 /** The things of a kind that are nowhere, in two places, in another than the rule says, or carried on by nothing. */
 async function astrayOf(ctx: Ctx, of: Waits): Promise<Astray[]> {
-  const { at, sql } = waitsAt(ctx)
+  const { at: said_, sql } = waitsAt(ctx)
+  // Where it stands is asked, not how that is said: days need no words.
+  const at = { ...said_, day: (date: string) => date }
   const own = spots(sql).filter((spot) => spot.of === of)
   const shown = new Map<string, Set<string>>()
   for (const spot of own) shown.set(spot.place, await idsIn(ctx.tx, spot, sql))

@@ -70,7 +70,7 @@ async function itemsOf(ctx: Ctx, spot: Spot, { at, sql }: ReturnType<typeof wait
     return {
       ...{ id, label, whose, reason, next },
       sum: total,
-      to: of.to(id),
+      to: of.to(thing, at),
       kind: of.kind,
     }
   }

@@ -3,6 +3,7 @@ import {
   date,
   flag,
   id,
+  int,
   list,
   mail,
   requiredText,
@@ -11,8 +12,10 @@ import {
   oneOf,
   route,
   text,
+  version,
   definedText,
 } from '../schema'
+import { VISIT_WORDS } from './setUp'
 
 const reminders = obj({
   date: date().required(),
@@ -25,6 +28,8 @@ const reminders = obj({
       to: definedText(400),
       body: definedText(1000),
       told: flag().required(),
+      /** what is promised, where it does not hold any more */
+      broken: definedText(),
     }),
   ),
 })
@@ -68,6 +73,8 @@ export const visitMessageRoutes = {
     summary: 'What would be said to a customer about a visit, and how they can be reached',
     answer: obj({
       visitId: id().required(),
+      version: int().required(),
+      kind: oneOf(VISIT_WORDS).required(),
       customer: definedText(),
       phone: definedText(),
       to: list(definedText()),
@@ -85,6 +92,8 @@ export const visitMessageRoutes = {
     may: 'dispatch.plan',
     summary: 'Tell a customer about a visit by mail or text, or note that they were rung',
     body: obj({
+      /** the visit as the words speak of it */
+      version: version(),
       channel: oneOf(['mail', 'text'] as const).default('mail'),
       to: list(text(160).required()).max(4).default([]),
       subject: text(200).default(''),

@@ -13,7 +13,7 @@ import {
   version,
   definedText,
 } from '../schema'
-import { scheduleVisit, warning } from './visit'
+import { scheduleVisit, visitPromise, warning } from './visit'
 
 export const schedule = obj({
   date: date().required(),
@@ -135,6 +135,22 @@ export const scheduleRoutes = {
       crewIds: list(id().required()).max(20).default(undefined).optional(),
       version: version(),
       override: flag().default(false),
+      /** what is promised of it there; null for nothing yet, left out to keep what was promised */
+      promise: visitPromise.nullable().default(undefined).optional(),
+      /** the customer knows already */
+      known: flag().default(false),
+    }),
+    answer: scheduleVisit,
+  }),
+  promiseVisit: route({
+    method: 'POST',
+    path: '/visits/{id}/promise',
+    may: 'dispatch.plan',
+    summary: 'Promise something else of a visit, or nothing for now',
+    body: obj({
+      version: version(),
+      promise: visitPromise.nullable().default(null),
+      known: flag().default(false),
     }),
     answer: scheduleVisit,
   }),
@@ -146,6 +162,7 @@ export const scheduleRoutes = {
     body: obj({
       first: obj({ id: id().required(), version: version() }),
       second: obj({ id: id().required(), version: version() }),
+      override: flag().default(false),
     }),
     answer: obj({ visits: list(scheduleVisit) }),
   }),
@@ -192,6 +209,8 @@ export const scheduleRoutes = {
       version: version(),
       cancelled: flag().required(),
       reason: text(200).default(''),
+      /** the customer knows already */
+      known: flag().default(false),
       /** bring it back although its time was given away */ override: flag().default(false),
     }),
     answer: scheduleVisit,

@@ -18,15 +18,21 @@ import {
 import { place } from './map'
 
 export const VISIT_MESSAGES = ['confirmation', 'eve', 'onWay'] as const
+/** All that the firm has its own words for. */
+export const VISIT_WORDS = [...VISIT_MESSAGES, 'late', 'moved', 'later', 'off'] as const
+const said = () => text(600).required('Write what is said.')
 const visitMessages = obj({
   confirmation: flag().required(),
   eve: flag().required(),
   onWay: flag().required(),
   words: obj({
-    confirmation: text(600).required('Write what is said.'),
-    eve: text(600).required('Write what is said.'),
-    onWay: text(600).required('Write what is said.'),
-    late: text(600).required('Write what is said.'),
+    confirmation: said(),
+    eve: said(),
+    onWay: said(),
+    late: said(),
+    moved: said(),
+    later: said(),
+    off: said(),
   }),
 })
 const hours = obj({

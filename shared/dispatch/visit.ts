@@ -3,6 +3,12 @@ import { visitLifecycle } from '../../core/visits/visitLifecycle'
 import { number } from 'yup'
 import { date, flag, id, instant, int, list, obj, oneOf, time, definedText } from '../schema'
 
+/** A day, and from when to when; without times the day alone is promised. */
+export const visitPromise = obj({
+  date: date().required('Say on which day.'),
+  from: time().nullable().defined(),
+  to: time().nullable().defined(),
+})
 const degrees = () => number().nullable().defined()
 export const scheduleVisit = obj({
   id: id().required(),
@@ -23,6 +29,9 @@ export const scheduleVisit = obj({
   promiseTo: time().nullable().defined(),
   promiseStart: instant().nullable().defined(),
   promiseEnd: instant().nullable().defined(),
+  /** what the customer was last told, and whether they have to be told anew */
+  told: visitPromise.nullable().defined(),
+  toTell: flag().required(),
   driveSeconds: int().required(),
   arriveAt: instant().nullable().defined(),
   finishAt: instant().nullable().defined(),

@@ -1,7 +1,9 @@
 // A technician's day and visits, on the phone.
+import { CLOCK_KIND_NAMES } from '../../core/hours/mendTime'
 import { CLOCK_ACTS, NEXT_STEPS, visitLifecycle } from '../../core/visits/visitLifecycle'
 import {
   date,
+  flag,
   id,
   instant,
   int,
@@ -9,6 +11,7 @@ import {
   money,
   obj,
   oneOf,
+  requiredText,
   route,
   text,
   version,
@@ -84,8 +87,44 @@ export const onSiteRoutes = {
     path: '/visits/{id}/clock',
     may: 'visits.clock',
     summary: 'Set off, arrive, pause, resume, finish, no access',
-    body: obj({ act: oneOf(CLOCK_ACTS).required('Say what happens.'), at: instant() }),
+    body: obj({
+      act: oneOf(CLOCK_ACTS).required('Say what happens.'),
+      at: instant(),
+      /** begin it, although it is planned for another day */
+      otherDay: flag().default(false),
+    }),
     answer: fieldVisitDetail,
+  }),
+  enterTime: route({
+    method: 'POST',
+    path: '/visits/{id}/times',
+    may: 'visits.mendTime',
+    summary: 'Enter time that nobody clocked',
+    body: obj({
+      id: id().required(),
+      personId: id().required('Say whose time it is.'),
+      kind: oneOf(CLOCK_KIND_NAMES).required('Say what was done.'),
+      from: instant().required('Say from when.'),
+      to: instant().required('Say until when.'),
+      reason: requiredText('Say why it is entered by hand.', 160),
+    }),
+    answer: workOrder,
+  }),
+  mendTime: route({
+    method: 'POST',
+    path: '/times/{id}',
+    may: 'visits.mendTime',
+    summary: 'Correct time that was clocked wrongly, or take it out',
+    body: obj({
+      /** as it was read */
+      was: obj({ from: instant().required(), to: instant().nullable().defined() }),
+      kind: oneOf(CLOCK_KIND_NAMES).required('Say what was done.'),
+      from: instant().required('Say from when.'),
+      to: instant().nullable().defined(),
+      removed: flag().default(false),
+      reason: requiredText('Say why it is changed.', 160),
+    }),
+    answer: workOrder,
   }),
   proposeNext: route({
     method: 'POST',

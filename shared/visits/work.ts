@@ -1,4 +1,6 @@
 // Work orders: found, followed up, priced, changed.
+import { paperDocument } from '../documents'
+import { SIGN_PURPOSE_NAMES } from '../../core/visits/signedPaper'
 import { eachWorkWord, WORK_WORDS } from '../../core/visits/workWords'
 import { FREE_KINDS } from '../../core/visits/workKinds'
 import { LINE_KINDS } from '../../core/pricebook/kinds'
@@ -161,10 +163,21 @@ export const workRoutes = {
       id: id().required(),
       visitId: id().nullable().default(null),
       name: requiredText('Write the name of the person who signs.', 120),
+      /** a company, and as what somebody signs for it; empty for themselves */
+      company: text(160).default(''),
+      role: text(60).default(''),
+      purpose: oneOf(SIGN_PURPOSE_NAMES).default('before'),
       image: requiredText('Sign in the box first.', 380_000),
       shownTotal: amount().required(),
     }),
     answer: workOrder,
+  }),
+  signedPaper: route({
+    method: 'GET',
+    path: '/signatures/{id}/paper',
+    may: 'visits.see',
+    summary: 'What was signed, as it was signed',
+    answer: paperDocument,
   }),
   signature: route({
     method: 'GET',
@@ -255,7 +268,11 @@ export const workRoutes = {
     path: '/work-orders/{id}/cancel',
     may: 'visits.cancel',
     summary: 'Cancel a work order that nothing came of, with its visits to come',
-    body: obj({ reason: requiredText('Say why it will not be.', 200) }),
+    body: obj({
+      reason: requiredText('Say why it will not be.', 200),
+      /** the customer knows already */
+      known: flag().default(false),
+    }),
     answer: workOrder,
   }),
   reopenWorkOrder: route({

@@ -4,6 +4,8 @@ import { WORK_ORDER_STATES } from '../../core/visits/workOrderState'
 import { visitLifecycle } from '../../core/visits/visitLifecycle'
 import { invoiceLifecycle } from '../../core/invoices/invoiceLifecycle'
 import { quoteLifecycle } from '../../core/quotes/quoteLifecycle'
+import { CLOCK_KIND_NAMES } from '../../core/hours/mendTime'
+import { SIGN_PURPOSE_NAMES } from '../../core/visits/signedPaper'
 import { DETAIL_NAMES, type Detail } from '../../core/customers/changedDetails'
 import { date, flag, id, instant, int, list, money, obj, oneOf, definedText } from '../schema'
 
@@ -34,6 +36,8 @@ const line = obj({
   paid: money().required(),
   toBill: money().required(),
   unpaid: money().required(),
+  /** beyond what the customer agreed to */
+  notAgreed: money().required(),
 })
 export const workOrder = obj({
   followUp: definedText(),
@@ -110,6 +114,17 @@ export const workOrder = obj({
       finishedAt: instant().nullable().defined(),
       promise: definedText(),
       findings: definedText(4000),
+      /** who was clocked at it from when to when */
+      times: list(
+        obj({
+          id: id().required(),
+          personId: id().required(),
+          person: definedText(),
+          kind: oneOf(CLOCK_KIND_NAMES).required(),
+          from: instant().required(),
+          to: instant().nullable().defined(),
+        }),
+      ),
     }),
   ),
   lines: list(line),
@@ -128,6 +143,7 @@ export const workOrder = obj({
     billed: money().required(),
     paid: money().required(),
     beyondPromise: money().required(),
+    notAgreed: money().required(),
     toBill: money().required(),
     unpaid: money().required(),
   }),
@@ -138,6 +154,9 @@ export const workOrder = obj({
     total: money().required(),
     saving: money().required(),
     savingLevel: definedText(),
+    /** material with what it cost to come again, the hours that were clocked, and both */
+    material: money().nullable().defined(),
+    labour: money().nullable().defined(),
     cost: money().nullable().defined(),
     margin: int().nullable().defined(),
   }),
@@ -147,6 +166,8 @@ export const workOrder = obj({
     total: money().required(),
     dueOn: date().required(),
     issueOn: date().required(),
+    /** what of it the customer did not agree to */
+    beyond: money().required(),
     missing: list(definedText(300)),
   }),
   time: obj({
@@ -193,6 +214,20 @@ export const workOrder = obj({
       signedAt: instant().required(),
       takenBy: definedText(),
       total: money().required(),
+      purpose: oneOf(SIGN_PURPOSE_NAMES).required(),
+      /** there is its paper as it was signed; not of those from before papers were kept */
+      kept: flag().required(),
+    }),
+  ),
+  /** what waits for another person's yes */
+  asks: list(
+    obj({
+      id: id().required(),
+      what: definedText(400),
+      reason: definedText(400),
+      askedBy: definedText(),
+      askedAt: instant().required(),
+      mine: flag().required(),
     }),
   ),
   photos: list(obj({ id: id().required(), takenAt: instant().required() })),

@@ -52,7 +52,8 @@ describe('what was done on the board', () => {
     expect([board.done.length, board.undone.length]).toEqual([0, 1])
   })
   it('and done again, with the version that the taking back made', async () => {
-    const asked = answers({ body: placed({}, 2) }, { body: placed({}, 3) }, { body: placed({}, 4) })
+    const there = placed({ technicianId: PIET, startAt: at(16) }, 2)
+    const asked = answers({ body: there }, { body: placed({}, 3) }, { body: placed({}, 4) })
     const board = useBoard()
     await board.place(
       visit(),
@@ -99,7 +100,7 @@ describe('what was done on the board', () => {
     const swapped = [placed({ id: A }, 2), placed({ id: B }, 2)]
     answers({ body: { visits: swapped } }, { body: placed({ id: A }, 3) }, refusal('stale'))
     const board = useBoard()
-    await board.swap(visit(), visit({ id: B, technicianId: PIET }))
+    await board.swap(visit(), visit({ id: B, technicianId: PIET }), false)
     await expect(board.undo()).rejects.toThrow('changed 1 of these 2 visits')
     expect(board.undone.at(-1)!.map(({ id }) => id)).toEqual([A])
   })
@@ -138,7 +139,7 @@ describe('what was done on the board', () => {
   it('as a cancelling is taken back by bringing it to where it was planned', async () => {
     const asked = answers({ body: placed({}, 2) }, { body: placed({}, 3) })
     const board = useBoard()
-    await board.cancel(visit(), 'the well is dry')
+    await board.cancel(visit(), 'the well is dry', false)
     await board.undo()
     expect(asked.map(({ body }) => (body as { cancelled: boolean }).cancelled)).toEqual([
       true,

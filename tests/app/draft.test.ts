@@ -385,7 +385,7 @@ describe('acts of the schedule', () => {
         : Promise.reject(Object.assign(new Error('At a meeting.'), { code: 'placement_warning' }))
     })
     expect([refused.value!.text, failure.value]).toEqual(['At a meeting.', ''])
-    await refused.value!.again()
+    await refused.value!.again({})
     expect([tries, refused.value]).toEqual([[false, true], null])
   })
   it('that fail say why, and the next one has its turn', async () => {

@@ -60,7 +60,9 @@ describe('the clock', () => {
     void first.trigger('click')
     void first.trigger('click')
     await settle()
-    expect(acts().map(({ name, body }) => [name, body])).toEqual([['clock', { act: 'set_off' }]])
+    expect(acts().map(({ name, body }) => [name, body])).toEqual([
+      ['clock', { act: 'set_off', otherDay: false }],
+    ])
   })
   it('waits a moment before the next step can be pressed: a second tap means the button before', async () => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })

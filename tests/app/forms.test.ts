@@ -38,7 +38,7 @@ const invoice = made('invoice', {
 })
 const cheques = {
   ...invoice,
-  payments: invoice.payments.map((payment) => ({ ...payment, method: 'cheque', bounced: false })),
+  payments: invoice.payments.map((payment) => ({ ...payment, method: 'cheque', takenBack: null })),
 }
 const quote = made('quote', {
   id: ID,
@@ -120,10 +120,11 @@ const TRIALS: Trial[] = [
   {
     what: 'the third cheque that came back',
     page: `/invoices/${ID}`,
-    way: [async () => buttons('It came back…')[2]!.trigger('click')],
+    way: [async () => buttons('Take it back…')[2]!.trigger('click')],
     typed: [['What the bank said', 'account closed']],
-    act: 'Reverse the payment',
-    sends: 'bounce',
+    act: 'Take the payment back',
+    sends: 'takeBack',
+    body: { why: 'returned' },
     about: cheques.payments[2]!.id,
     says: { invoice: cheques },
   },

@@ -200,6 +200,7 @@ describe('reminding the customers of a day', () => {
     customer,
     told: false,
     channel: 'mail',
+    broken: '',
     ...over,
   })
   const drawn = async (says: NonNullable<Parameters<typeof bring>[0]>['says']) => {
@@ -579,9 +580,16 @@ describe('a work order that will not be', () => {
   const opened = (says: object) =>
     open(`/work/${ID}`, { role: 'owner', server: { says: { ...says } } })
   it.each([
-    ['cancelled', false, 'Cancel the work order…', 'Cancel it, and its visits', 'cancelWorkOrder'],
-    ['taken up again', true, 'Go on with it…', 'Go on with it', 'reopenWorkOrder'],
-  ] as const)('is %s with its reason', async (_, ended, asks, does, route) => {
+    [
+      'cancelled',
+      false,
+      'Cancel the work order…',
+      'Cancel it, and its visits',
+      'cancelWorkOrder',
+      { known: false },
+    ],
+    ['taken up again', true, 'Go on with it…', 'Go on with it', 'reopenWorkOrder', {}],
+  ] as const)('is %s with its reason', async (_, ended, asks, does, route, more) => {
     const { acts } = await opened({
       workOrder: work({ ended }),
       [route]: work({ ended: !ended }),
@@ -590,7 +598,9 @@ describe('a work order that will not be', () => {
     await fill(/^Why it/, 'They moved')
     await press(does)
     const done = acts().filter(({ name }) => name === route)
-    expect(done.map(({ name, body }) => [name, body])).toEqual([[route, { reason: 'They moved' }]])
+    expect(done.map(({ name, body }) => [name, body])).toEqual([
+      [route, { reason: 'They moved', ...more }],
+    ])
     expect(buttons(asks)).toEqual([])
   })
   it('is not to be cancelled once something of it is billed', async () => {

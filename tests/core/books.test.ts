@@ -1,3 +1,5 @@
+import { labourCost } from '../../core/costing/labourCost'
+import { notAgreedMinor } from '../../core/costing/notAgreedMinor'
 import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
 import { quantileSorted } from 'd3'
@@ -173,7 +175,7 @@ describe('worklist', () => {
     lastContactOn: null,
     remindersSent: 0,
     lastReminderOn: null,
-    bounced: false,
+    bounced: null,
     ...more,
   })
   const of = (...d: Debtor[]) =>
@@ -263,4 +265,43 @@ describe('formats', () => {
       'zolw sons 12 a',
       '6075550142',
     ]))
+})
+describe('what was not agreed', () => {
+  it.each([
+    [12_000, 10_000, true, 2_000],
+    [10_000, 0, true, 10_000],
+    [9_000, 10_000, true, 0],
+    [12_000, 10_000, false, 0],
+  ])('of %i where %i was promised, and something agreed: %s', (netMinor, promisedMinor, has, is) =>
+    expect(notAgreedMinor({ netMinor, promisedMinor }, has)).toBe(is),
+  )
+})
+
+describe('what hours cost', () => {
+  const hour = 3_600_000
+  const of = (
+    kind: 'drive' | 'on_site' | 'paused' | 'fetch' | 'other',
+    hours: number,
+    rate: string,
+  ) => ({
+    ...{ kind, startedAt: 0, endedAt: hours * hour, costRate: rate },
+  })
+  it.each([
+    ['nothing that was clocked', [], 0],
+    [
+      'an hour there and half an hour on the road',
+      [of('on_site', 1, '42'), of('drive', 0.5, '42')],
+      6_300,
+    ],
+    ['no pause', [of('paused', 1, '42')], 0],
+    [
+      'each person at their rate, rounded once',
+      [of('on_site', 1 / 3, '10'), of('on_site', 1 / 3, '10.01')],
+      667,
+    ],
+  ] as [string, ReturnType<typeof of>[], number][])('%s', (_, intervals, cost) =>
+    expect(labourCost(intervals, 0, 'USD')).toBe(cost),
+  )
+  it('what still runs, until now', () =>
+    expect(labourCost([{ ...of('on_site', 1, '30'), endedAt: null }], 2 * hour, 'USD')).toBe(6_000))
 })

@@ -1,3 +1,5 @@
+import type { VisitPromise } from '../../core/visits/visitPromise'
+import { workedOrder } from '../../core/dispatch/workedOrder'
 import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
 import { Geodesic } from 'geographiclib-geodesic'
@@ -104,8 +106,51 @@ describe('predictDay', () => {
     )
     expect(a!.arriveAt).toBe(690 * minute)
   })
+  it('expects whoever was seen on the way from where they were seen', () => {
+    const driven = stop('a', 540, {
+      state: 'driving',
+      setOffAt: 540 * minute,
+      driveSeconds: 3600,
+      seen: { at: 560 * minute, driveSeconds: 600 },
+    })
+    expect(predictDay([driven], 565 * minute)[0]!.arriveAt).toBe(570 * minute)
+    expect(predictDay([{ ...driven, seen: null }], 565 * minute)[0]!.arriveAt).toBe(600 * minute)
+  })
   it('leaves out what was cancelled', () =>
     expect(predictDay([stop('a', 0, { state: 'cancelled' })], 0)).toEqual([]))
+})
+describe('workedOrder', () => {
+  const stops = (...of: [startAt: number, begunAt: number | null][]) =>
+    workedOrder(of.map(([startAt, begunAt]) => ({ startAt, begunAt }))).map((s) => s.startAt)
+  it.each([
+    [
+      'as planned, where nothing has begun',
+      [
+        [10, null],
+        [8, null],
+      ],
+      [8, 10],
+    ],
+    [
+      'as begun, whatever was planned',
+      [
+        [8, 12],
+        [10, 9],
+      ],
+      [10, 8],
+    ],
+    [
+      'what has begun before what has not',
+      [
+        [8, null],
+        [10, 9],
+        [9, null],
+      ],
+      [10, 8, 9],
+    ],
+  ] as [string, [number, number | null][], number[]][])('%s', (_, of, order) =>
+    expect(stops(...of)).toEqual(order),
+  )
 })
 describe('visitWarnings', () => {
   const facts = {
@@ -113,11 +158,11 @@ describe('visitWarnings', () => {
     timeOff: [{ from: 300 * minute, to: 360 * minute, reason: 'dentist' }],
     others: [{ id: 'x', startAt: 60 * minute, endAt: 120 * minute, label: 'Tarn View, 08:00' }],
   }
-  const codes = (from: number, to: number, promise: { from: number; to: number } | null = null) =>
+  const codes = (from: number, to: number, broken: VisitPromise | null = null) =>
     visitWarnings(
       { technicianId: 't', startAt: from * minute, endAt: to * minute },
       facts,
-      promise,
+      broken,
       { name: 'Ines', day: String },
     ).map((w) => w.code)
   it('says nothing where all is well', () => expect(codes(120, 180)).toEqual([]))
@@ -128,7 +173,32 @@ describe('visitWarnings', () => {
     [119, 121, ['clash']],
   ] as const)('%i to %i: %j', (from, to, wanted) => expect(codes(from, to)).toEqual(wanted))
   it('compares with what was promised', () =>
-    expect(codes(200, 230, { from: 120 * minute, to: 180 * minute })).toEqual(['outside_promise']))
+    expect(codes(200, 230, { date: '2026-12-02', from: '08:00', to: '10:00' })).toEqual([
+      'outside_promise',
+    ]))
+  it.each([
+    ['a day that has passed', { today: 500 * minute, now: 510 * minute }, 'this day has passed'],
+    ['a time that has passed today', { today: 0, now: 230 * minute }, 'this time has passed'],
+    [
+      'one more than the half day takes',
+      { half: { name: 'morning', capacity: 2, taken: 3 } },
+      'over capacity: 3 of 2 in Ines’s morning',
+    ],
+  ])('says of %s that it is so', (_, more, sentence) => {
+    const at = { technicianId: 't', startAt: 200 * minute, endAt: 230 * minute }
+    const say = { name: 'Ines', day: String }
+    expect(visitWarnings(at, { ...facts, ...more }, null, say).map((w) => w.text)).toEqual([
+      sentence,
+    ])
+  })
+  it('says nothing of a time that goes on, or of a half day that is just full', () => {
+    const at = { technicianId: 't', startAt: 200 * minute, endAt: 230 * minute }
+    const half = { name: 'morning', capacity: 3, taken: 3 }
+    const more = { today: 0, now: 230 * minute - 1, half }
+    expect(visitWarnings(at, { ...facts, ...more }, null, { name: 'Ines', day: String })).toEqual(
+      [],
+    )
+  })
   it('says it in words', () =>
     expect(
       visitWarnings(

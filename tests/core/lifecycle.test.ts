@@ -114,7 +114,7 @@ describe('permissions', () => {
     ],
     ['books', ['dispatch.plan', 'calls.take', 'quotes.write', 'pricebook.change', 'visits.write']],
     ['dispatch', ['collections.work', 'payments.take', 'invoices.make', 'pricebook.change']],
-    ['office', ['ledger.see', 'payments.bounce', 'customers.erase']],
+    ['office', ['ledger.see', 'payments.takeBack', 'customers.erase']],
   ] as const)('%s may not %j', (role, permissions) => {
     for (const permission of permissions) expect(mayRole(role, permission)).toBe(false)
   })

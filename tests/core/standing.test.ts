@@ -269,7 +269,7 @@ describe('whom to act on', () => {
     lastContactOn: fc.option(day),
     remindersSent: fc.nat(4),
     lastReminderOn: fc.option(day),
-    bounced: fc.boolean(),
+    bounced: fc.option(fc.constantFrom('returned', 'charged_back', 'recalled')),
   })
   const known = (one: Debtor) => ({
     ...one,

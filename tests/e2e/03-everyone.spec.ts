@@ -82,7 +82,7 @@ test('the office’s screens', async ({ browser }) => {
     ['/customers/import', 'Import customers'],
     ['/sites', 'Sites'],
     ['/agreements', 'Care agreements'],
-    ['/set-up', 'Set-up of calls'],
+    ['/set-up', 'Set-up'],
     ['/price-book', 'Price book'],
     ['/invoices', 'Invoices'],
     ['/messages', 'Mail'],

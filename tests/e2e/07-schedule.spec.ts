@@ -80,6 +80,7 @@ test('a morning over capacity is said, and booked with a name to it', async ({ b
   await expect(over).toBeVisible()
   await over.getByRole('button', { name: 'Hold', exact: true }).click()
   await expect(office.getByRole('button', { name: /^Book Fri, Dec 4/ })).toBeVisible()
+  await expect(office.getByText('Before you promise it:')).toBeVisible()
   await office.keyboard.press('Control+Enter')
   await expect(office.getByText(/Booked as W-\d+/)).toBeVisible()
 })
@@ -145,6 +146,10 @@ test('two visits change places by keyboard; taken back and done again while anot
   ).toBeVisible()
   await card(dispatch, second).focus()
   await dispatch.keyboard.press('s')
+  // What speaks against either place is asked first, as for one that moves.
+  const asked = dispatch.getByRole('alertdialog', { name: 'Before it is saved' })
+  await expect(asked).toContainText('it was promised for')
+  await asked.getByRole('button', { name: 'Place it all the same' }).click()
   await expect(card(owner, first)).not.toHaveAttribute('aria-label', at(first.hour))
   const swapped = await begins(owner, first)
   await dispatch.keyboard.press('Control+z')

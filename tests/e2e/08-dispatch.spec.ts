@@ -165,11 +165,15 @@ test('the map: zoomed and moved by keyboard; what waits shows who is near, and i
   // Whoever is sent at once may well be sent away from something: that is said first.
   const [placed, warned] = [
     dispatch.getByRole('status').filter({ hasText: `${who} has it for` }),
-    dispatch.getByRole('alertdialog', { name: 'Before it is placed' }),
+    dispatch.getByRole('alertdialog', { name: 'Before it is saved' }),
   ]
   await expect(placed.or(warned)).toBeVisible()
-  if (await warned.isVisible()) await warned.getByRole('button').click()
+  if (await warned.isVisible())
+    await warned.getByRole('button', { name: 'Place it all the same' }).click()
   await expect(placed).toBeVisible()
+  // Where they were promised another day, they are told of this one, now or later.
+  const tell = dispatch.getByRole('dialog', { name: /^Tell Peregrine Cottages/ })
+  await tell.getByRole('button', { name: 'Close' }).click()
   await dispatch.getByRole('button', { name: 'Leave this site' }).click()
   await expect(waits).toHaveCount(many - 1)
   quiet(dispatch, /status of 409/)

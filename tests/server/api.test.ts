@@ -72,6 +72,12 @@ describe('the OpenAPI document', () => {
     params.visitNotice = { id: visit.id }
     params.priceEntry = { id: (await owner.ok('priceBook')).items[0]!.id }
     params.reminders = { date: '2026-11-26' }
+    const db = await database()
+    const [[signed]] = (await db.query(
+      `SELECT id FROM signatures WHERE hash <> '' LIMIT 1`,
+    )) as unknown as [[{ id: string }]]
+    await db.end()
+    params.signedPaper = signed
     params.quote = { id: (await owner.ok('quotes')).items[0]!.id }
     let checked = 0
     for (const [name, route] of table.filter(([, r]) => r.method === 'GET' && r.answer)) {

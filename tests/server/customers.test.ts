@@ -1135,7 +1135,10 @@ describe('a person’s data', () => {
       },
     })
     expect((await erase()).body.code).toBe('credit_open')
-    await owner.ok('bounce', { params: { id: paid }, body: { reason: 'paid back' } })
+    await owner.ok('takeBack', {
+      params: { id: paid },
+      body: { why: 'mistyped', reason: 'paid back' },
+    })
     const { items: plans } = await office.ok('plans')
     await office.ok('newAgreement', {
       body: {

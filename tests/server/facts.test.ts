@@ -116,8 +116,19 @@ describe('what happened, in words', () => {
     [visitFacts.cancelled({ reason: '' }), 'Visit cancelled: taken back'],
     [visitFacts.further({ note: 'a part' }), 'A further visit: a part'],
     [
-      visitFacts.told({ by: 'text', late: true, to: ['1'] }),
+      visitFacts.told({ by: 'text', what: 'late', to: ['1'] }),
       'Told by text that the visit will be late',
+    ],
+    [
+      { code: 'visit.told', data: { by: 'mail', late: true, to: ['1'] } },
+      'Told by mail that the visit will be late',
+    ],
+    [
+      visitFacts.promised({
+        promise: { from: null, to: { date: '2026-12-04', from: '13:00', to: '15:00' } },
+        known: true,
+      }),
+      'Visit: promised day(2026-12-04), between 13:00 and 15:00; they know',
     ],
     [
       personFacts.off({ person: 'Rosa', reason: 'ill', from: 'A', to: 'B' }),

@@ -248,13 +248,21 @@ describe('payments', () => {
         invoiceIds: [invoice.id],
       },
     })
-    await books.ok('bounce', { params: { id: paid.id }, body: { reason: 'no money' } })
+    await books.ok('takeBack', {
+      params: { id: paid.id },
+      body: { why: 'returned', reason: 'no money' },
+    })
     expect(await books.ok('invoice', { params: { id: invoice.id } })).toMatchObject({
       open: invoice.paper.total,
-      payments: [{ bounced: true }],
+      payments: [{ takenBack: 'returned' }],
     })
     expect(
-      (await books.send('bounce', { params: { id: paid.id }, body: { reason: 'again' } })).status,
+      (
+        await books.send('takeBack', {
+          params: { id: paid.id },
+          body: { why: 'returned', reason: 'again' },
+        })
+      ).status,
     ).toBe(409)
     expect(await clean()).toEqual([])
   })

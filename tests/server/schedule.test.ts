@@ -424,7 +424,11 @@ it('two visits change places in one act, or neither does', async () => {
   const { visits } = await office.ok('schedule', { query: { date: '2026-11-27' } })
   const [a, b] = visits.filter((v) => v.state === 'planned')
   const reply = await office.ok('swapVisits', {
-    body: { first: { id: a!.id, version: a!.version }, second: { id: b!.id, version: b!.version } },
+    body: {
+      first: { id: a!.id, version: a!.version },
+      second: { id: b!.id, version: b!.version },
+      override: true,
+    },
   })
   expect(reply.visits.map((v) => [v.technicianId, v.startAt])).toEqual([
     [b!.technicianId, b!.startAt],
@@ -553,13 +557,19 @@ describe('telling a customer', () => {
     const notice = await office.ok('visitNotice', { params: { id: late.id } })
     expect(notice).toMatchObject({ late: true, customer: late.customer })
     expect(notice.body).toContain(`between ${late.promiseFrom} and ${late.promiseTo}`)
-    await office.ok('tellCustomer', { params: { id: late.id }, body: { to: ['x@example.com'] } })
+    await office.ok('tellCustomer', {
+      params: { id: late.id },
+      body: { version: notice.version, to: ['x@example.com'] },
+    })
     await until(async () =>
       (await office.ok('messages', { query: { q: 'running late' } })).items.some(
         (m) => m.state === 'delivered' && m.to === 'x@example.com',
       ),
     )
-    await office.ok('tellCustomer', { params: { id: late.id }, body: { spoken: 'they wait' } })
+    await office.ok('tellCustomer', {
+      params: { id: late.id },
+      body: { version: notice.version, spoken: 'they wait' },
+    })
     const work = await office.ok('workOrder', { params: { id: late.workOrderId } })
     expect(work.history.map((h) => h.text).join()).toMatch(
       /Told by telephone: they wait.*Told by mail that the visit will be late/,
@@ -573,7 +583,7 @@ describe('telling a customer', () => {
       (
         await office.send('tellCustomer', {
           params: { id: late.id },
-          body: { to: ['x@example.com'] },
+          body: { version: notice.version, to: ['x@example.com'] },
         })
       ).body.code,
     ).toBe('no_mails')

@@ -69,9 +69,10 @@ const cancelled = async (of: Booked, cancelled: boolean) =>
     params: { id: of.visitId },
     body: { version: await versionOf(of), cancelled, reason: 'Not today', override: true },
   })
-/** Acts of the clock, one after the other. */
+/** Acts of the clock, one after the other, on whatever day they were planned for. */
 async function clocked({ visitId }: Booked, ...acts: string[]): Promise<void> {
-  for (const act of acts) await office.ok('clock', { params: { id: visitId }, body: { act } })
+  for (const act of acts)
+    await office.ok('clock', { params: { id: visitId }, body: { act, otherDay: true } })
 }
 const sell = ({ workOrderId }: Booked, more: object = {}) =>
   office.ok('addLines', {

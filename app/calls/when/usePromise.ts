@@ -1,6 +1,7 @@
 // What the customer is told: the morning, the afternoon, the day, two hours, or the very time.
 import { computed, ref, type Ref } from 'vue'
 import { localTime, localToInstant } from '~~/core/time/zone'
+import { twoHoursFrom } from '~~/core/visits/visitPromise'
 import { MINUTE } from '~~/core/time/units'
 import type { Answer } from '~~/shared/api'
 import type { Draft } from '~/stores/call'
@@ -20,15 +21,10 @@ type Kind = (typeof PROMISES)[number]['value']
 type Window = readonly [from: string, to: string]
 const NOON = '12:00'
 const EXACT_MINUTES = 15
-const HOURS = 2
-const clock = (hour: number) => `${String(hour).padStart(2, '0')}:00`
 const later = (at: string, minutes: number) =>
   localTime(localToInstant('2026-01-01', at, 'UTC') + minutes * MINUTE, 'UTC')
-/** The two hours from the full hour before a start on. */
-function twoHours(start: string): Window | null {
-  const hour = Number.parseInt(start, 10)
-  return Number.isNaN(hour) ? null : [clock(hour), clock(Math.min(23, hour + HOURS))]
-}
+const twoHours = (start: string): Window | null =>
+  /^\d\d:/.test(start) ? twoHoursFrom(start) : null
 
 export function usePromise(draft: Ref<Draft>, technician: () => Technician | null) {
   const session = useSession()

@@ -41,9 +41,12 @@ const SAID: Record<string, string> = {
   no_access: 'no access',
 }
 const said = computed(() => SAID[props.visit.state] ?? '')
-const late = computed(() =>
-  props.visit.atRisk ? `expected ${session.time(props.visit.arriveAt)}` : '',
-)
+/** What was to be over by now, and nobody began: it waits for another time. */
+const isMissed = computed(() => props.visit.state === 'planned' && Boolean(props.visit.waiting))
+const late = computed(() => {
+  if (isMissed.value) return 'not begun'
+  return props.visit.atRisk ? `expected ${session.time(props.visit.arriveAt)}` : ''
+})
 </script>
 
 <template>
@@ -69,7 +72,7 @@ const late = computed(() =>
     :class="[
       visit.state,
       {
-        risk: visit.atRisk,
+        risk: visit.atRisk || isMissed,
         trying,
         fresh,
         leaving,
@@ -83,7 +86,7 @@ const late = computed(() =>
     role="button"
     :data-visit="trying ? undefined : visit.id"
     :data-trying="trying ? '' : undefined"
-    :aria-label="`${visit.title}, ${visit.customer}, ${session.time(visit.startAt)}, ${visit.state.replace('_', ' ')}${late ? `, promise at risk, ${late}` : ''}${visit.locked ? ', locked' : ''}`"
+    :aria-label="`${visit.title}, ${visit.customer}, ${session.time(visit.startAt)}, ${visit.state.replace('_', ' ')}${late ? `, ${isMissed ? '' : 'promise at risk, '}${late}` : ''}${visit.locked ? ', locked' : ''}`"
     :title="`${visit.number} ${visit.title}\n${visit.customer}, ${visit.place}, ${visit.town}${visit.promiseFrom ? `\npromised ${visit.promiseFrom}–${visit.promiseTo}` : ''}${late ? `\n${late}` : ''}${visit.misfit ? `\n${visit.misfit}` : ''}${visit.note ? `\n${visit.note}` : ''}`"
     @keydown="emit('keys', $event)"
     @pointerdown="emit('grab', $event, false)"

@@ -3,10 +3,11 @@
 // covered.
 import ActButton from '~/base/ActButton.vue'
 import ActRefused from '~/components/dispatch/ActRefused.vue'
+import type { useScheduleAct } from '~/lib/useScheduleAct'
 import type { Visit } from './useDay'
 
 const failure = defineModel<string>('failure', { required: true })
-const refused = defineModel<{ text: string; again: () => Promise<void> } | null>('refused', {
+const refused = defineModel<ReturnType<typeof useScheduleAct>['refused']['value']>('refused', {
   required: true,
 })
 defineProps<{
@@ -37,7 +38,8 @@ defineProps<{
     <ActRefused
       v-if="refused"
       :text="refused.text"
-      @again="refused.again()"
+      :asked="refused.asked"
+      @again="refused.again($event)"
       @leave="refused = null"
     />
     <p

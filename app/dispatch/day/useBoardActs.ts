@@ -56,8 +56,8 @@ export function useBoardActs(
     )
   const save = (visit: Visit, place: Place) =>
     act(
-      (override) =>
-        board.place(asSeen(visit), place, override).finally(() => {
+      (override, answer) =>
+        board.place(asSeen(visit), place, override, answer).finally(() => {
           trying.value = null
         }),
       // The keyboard goes on where it was, also when the card stands in another row now.
@@ -80,7 +80,7 @@ export function useBoardActs(
       const first = swapping.value
       if (!first || first.id === visit.id) return void (swapping.value = first ? null : visit)
       swapping.value = null
-      await act(() => board.swap(asSeen(first), asSeen(visit)))
+      await act((override) => board.swap(asSeen(first), asSeen(visit), override))
     },
     redo: () => act((override) => board.redo(override)),
     undo: () => act((override) => board.undo(override)),

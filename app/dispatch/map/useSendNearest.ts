@@ -2,7 +2,7 @@
 import { ref, watch, type Ref } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { STEP_MS } from '~/dispatch/day/steps'
-import type { Problem } from '~/lib/api'
+import { refusedBy, type PromiseAnswer, type Refused } from '~/dispatch/visit/promise'
 import { useAct } from '~/lib/useAct'
 import { useBoard } from '~/stores/board'
 import { useSession } from '~/stores/session'
@@ -25,14 +25,14 @@ export function useSendNearest({ site, date, waiting, customerId, shown }: Place
   const board = useBoard()
   const { problem: failed, act } = useAct()
   const said = ref('')
-  const warned = ref<{ text: string; by: Nearby } | null>(null)
+  const warned = ref<(Refused & { by: Nearby }) | null>(null)
   // What is said, or asked, is about the place that it was said of.
   watch([site, date], () => {
     said.value = ''
     warned.value = failed.value = null
   })
   /** For when they can be there. */
-  const send = (n: Nearby, override = false) =>
+  const send = (n: Nearby, answer?: PromiseAnswer) =>
     act(async () => {
       const [at, waits] = [site.value, waiting()]
       warned.value = null
@@ -44,10 +44,11 @@ export function useSendNearest({ site, date, waiting, customerId, shown }: Place
         crewIds: waits.crewIds,
       }
       try {
-        await board.place(waits, place, override)
+        await board.place(waits, place, answer !== undefined, answer)
       } catch (error) {
-        if ((error as Problem).code !== 'placement_warning') throw error
-        if (site.value === at) warned.value = { text: (error as Problem).message, by: n }
+        const refused = answer ? null : refusedBy(error)
+        if (!refused) throw error
+        if (site.value === at) warned.value = { ...refused, by: n }
         return
       }
       if (site.value === at)

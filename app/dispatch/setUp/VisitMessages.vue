@@ -22,6 +22,9 @@ const WORDS = [
   ['eve', 'The day before'],
   ['onWay', 'On the way'],
   ['late', 'Running late'],
+  ['moved', 'Another time'],
+  ['later', 'No time yet'],
+  ['off', 'Cancelled'],
 ] as const
 const asKept = () => ({ ...props.messages, words: { ...props.messages.words } })
 const { form, keep } = useSetUpForm(

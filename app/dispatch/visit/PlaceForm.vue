@@ -15,6 +15,8 @@ import { useForm } from '~/base/useForm'
 import { call, Problem } from '~/lib/api'
 import { useBoard } from '~/stores/board'
 import { useSession } from '~/stores/session'
+import ActRefused from '~/components/dispatch/ActRefused.vue'
+import { refusedBy, type PromiseAnswer, type Refused } from './promise'
 import { lengthsFor, type Technician, type Visit } from './visit'
 
 const props = defineProps<{
@@ -36,11 +38,11 @@ const asIs = (v: Visit) => ({
 })
 const form = useForm(asIs(props.visit), { draft: `place ${props.visit.id}` })
 /** what speaks against it, until it is placed all the same */
-const warned = ref('')
+const warned = ref<Refused | null>(null)
 watch(
   () => props.visit.version,
   () => {
-    warned.value = ''
+    warned.value = null
     form.follow(asIs(props.visit))
   },
 )
@@ -73,15 +75,16 @@ function wanted() {
   const placed = technicianId !== null && at !== null
   return { technicianId, startAt: at, durationSeconds, crewIds: placed ? crewIds : [] }
 }
-const save = (override: boolean) =>
+const save = (answer?: PromiseAnswer) =>
   form.act(async () => {
     try {
-      await board.place(props.visit, wanted(), override)
-      warned.value = ''
+      await board.place(props.visit, wanted(), answer !== undefined, answer)
+      warned.value = null
       form.begin()
     } catch (error) {
-      if ((error as Problem).code !== 'placement_warning') throw error
-      warned.value = (error as Problem).message
+      const refused = answer ? null : refusedBy(error)
+      if (!refused) throw error
+      warned.value = refused
     }
     emit('changed')
   })
@@ -96,7 +99,7 @@ const lock = () =>
 <template>
   <Form
     :of="form"
-    @submit="save(false)"
+    @submit="save()"
   >
     <div class="row">
       <Field
@@ -140,15 +143,13 @@ const lock = () =>
         {{ t.first }} <span class="quiet">{{ t.about }}</span></Check
       >
     </fieldset>
-    <p
+    <ActRefused
       v-if="warned"
-      class="note warn"
-      role="alertdialog"
-      aria-label="Before it is saved"
-    >
-      <b>Not saved yet.</b> {{ warned }}
-      <ActButton @click="save(true)"> Place it all the same </ActButton>
-    </p>
+      :text="warned.text"
+      :asked="warned.asked"
+      @again="save"
+      @leave="warned = null"
+    />
     <Notice />
     <div class="row">
       <ActButton

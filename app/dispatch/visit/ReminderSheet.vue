@@ -34,7 +34,7 @@ watch(
   { immediate: true },
 )
 const left = computed(
-  () => list.value?.items.filter((i) => !i.told && i.channel !== 'none').length ?? 0,
+  () => list.value?.items.filter((i) => !i.told && !i.broken && i.channel !== 'none').length ?? 0,
 )
 const send = () => {
   const date = props.date!
@@ -64,9 +64,11 @@ const HOW: Record<string, string> = { mail: 'mail to', text: 'text to', none: 'r
             key: 'c3',
             look: 'small words',
             text: (i) =>
-              i.channel === 'none'
-                ? 'Wants no messages, or has no address: somebody rings.'
-                : i.body,
+              i.broken
+                ? `Was promised for ${i.broken}, which does not hold any more: promise another time first.`
+                : i.channel === 'none'
+                  ? 'Wants no messages, or has no address: somebody rings.'
+                  : i.body,
           },
           { key: 'c4' },
         ]"

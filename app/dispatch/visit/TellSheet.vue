@@ -39,13 +39,14 @@ function take(way: 'mail' | 'text') {
   const n = notice.value
   form.begin({
     way,
-    to: way === 'text' ? (n?.phone ?? '') : (n?.to[0] ?? ''),
+    to: way === 'text' ? (n?.phone ?? '') : (n?.to.join(', ') ?? ''),
     body: (way === 'text' ? n?.text : n?.body) ?? '',
   })
 }
-type Told = Given<'tellCustomer'>
+type Told = Omit<Given<'tellCustomer'>, 'version'>
 async function tell(body: Told, said: string) {
-  await call('tellCustomer', { params: { id: notice.value!.visitId }, body })
+  const { visitId: id, version } = notice.value!
+  await call('tellCustomer', { params: { id }, body: { ...body, version } })
   ElMessage({ type: 'success', message: said })
   emit('close')
 }
@@ -53,15 +54,25 @@ const write = () =>
   form.send(() => {
     const { way, to, body } = form.values
     const said = way === 'text' ? 'The text is on its way.' : 'The mail is on its way.'
-    return tell({ channel: way, to: [to], body, subject: notice.value!.subject }, said)
+    const all = way === 'text' ? [to] : to.split(/[,;\s]+/).filter(Boolean)
+    return tell({ channel: way, to: all, body, subject: notice.value!.subject }, said)
   })
+const WHAT: Record<Answer<'visitNotice'>['kind'], string> = {
+  confirmation: 'when we come',
+  eve: 'when we come',
+  onWay: 'that somebody is on the way',
+  late: 'that we are late',
+  moved: 'of the other time',
+  later: 'that it has to wait',
+  off: 'that nobody comes',
+}
 const noteCall = (spoken: string) => tell({ spoken: spoken || 'they know' }, 'Noted.')
 </script>
 
 <template>
   <Dialog
     :model-value="visitId !== null"
-    :title="notice ? `Tell ${notice.customer}` : 'Tell the customer'"
+    :title="notice ? `Tell ${notice.customer} ${WHAT[notice.kind]}` : 'Tell the customer'"
     width="560"
     @close="emit('close')"
   >
@@ -118,7 +129,7 @@ const noteCall = (spoken: string) => tell({ spoken: spoken || 'they know' }, 'No
         ><Field :label="form.values.way === 'text' ? 'Text to' : 'Mail to'"
           ><TextInput
             v-model="form.values.to"
-            :type="form.values.way === 'text' ? 'tel' : 'email'" /></Field
+            :type="form.values.way === 'text' ? 'tel' : 'text'" /></Field
         ><Field label="Text"
           ><TextInput
             v-model="form.values.body"

@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
 import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
 import Notice from '~/base/Notice.vue'
@@ -14,6 +15,7 @@ import { halfOf, lengthsFor, type Visit } from './visit'
 const props = defineProps<{ visit: Visit }>()
 const emit = defineEmits<{ changed: []; close: [] }>()
 const board = useBoard()
+const known = ref(false)
 const { busy, problem, act } = useAct()
 const SHORTEST_TO_SPLIT = 30 * 60
 const part = ref(halfOf(props.visit))
@@ -30,7 +32,7 @@ const further = (split: boolean) =>
     emit('changed')
   })
 async function cancel(reason: string) {
-  await board.cancel(props.visit, reason)
+  await board.cancel(props.visit, reason, known.value)
   emit('changed')
   emit('close')
 }
@@ -70,6 +72,12 @@ async function cancel(reason: string) {
     :draft="`cancel visit ${visit.id}`"
     :send="cancel"
   />
+  <Check
+    v-if="visit.told"
+    v-model="known"
+    class="left"
+    >The customer knows that nobody comes</Check
+  >
   <p class="quiet small">
     Where no other visit was finished or is to come, its work order waits for another time. Nothing
     at all any more?

@@ -1,10 +1,16 @@
 <script setup lang="ts">
 // What decides about a visit without opening anything: where, who, what to mind, what was promised.
+import { computed } from 'vue'
+import { promiseSaid } from './promise'
 import { useSession } from '~/stores/session'
 import type { Visit } from './visit'
 
-defineProps<{ visit: Visit }>()
+const props = defineProps<{ visit: Visit }>()
 const session = useSession()
+const promise = computed(() => {
+  const { promiseDate: date, promiseFrom: from, promiseTo: to } = props.visit
+  return date ? { date, from, to } : null
+})
 </script>
 
 <template>
@@ -33,11 +39,7 @@ const session = useSession()
     >
     <dt>Promised</dt>
     <dd>
-      {{
-        visit.promiseFrom
-          ? `${session.day(visit.promiseDate!)}, ${visit.promiseFrom}–${visit.promiseTo}`
-          : 'nothing yet'
-      }}
+      {{ promiseSaid(promise, session.day) }}
     </dd>
     <dt>Worth</dt>
     <dd class="num">{{ visit.net || '–' }}</dd>

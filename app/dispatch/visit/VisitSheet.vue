@@ -4,11 +4,12 @@ import { computed, ref, watch } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import OneField from '~/base/OneField.vue'
 import SidePanel from '~/base/SidePanel.vue'
-import TellSheet from '~/dispatch/visit/TellSheet.vue'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
 import PlaceForm from './PlaceForm.vue'
 import type { Technician, Visit } from './visit'
+import PromiseForm from './PromiseForm.vue'
+import { telling } from './telling'
 import VisitActs from './VisitActs.vue'
 import VisitFacts from './VisitFacts.vue'
 
@@ -21,7 +22,6 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; changed: [] }>()
 const session = useSession()
 const invited = ref('')
-const telling = ref<string | null>(null)
 watch(
   () => props.visit?.id,
   () => {
@@ -87,6 +87,13 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
           />
         </div>
         <div class="box">
+          <PromiseForm
+            :key="visit.id"
+            :visit="visit"
+            @changed="emit('changed')"
+          />
+        </div>
+        <div class="box">
           <VisitActs
             :key="visit.id"
             :visit="visit"
@@ -137,10 +144,6 @@ const SAID: Record<string, string> = { on_site: 'on site', no_access: 'no access
         :to="`/work/${visit.workOrderId}`"
         >Open {{ visit.number }}</NuxtLink
       >
-      <TellSheet
-        :visit-id="telling"
-        @close="telling = null"
-      />
     </div>
   </SidePanel>
 </template>

@@ -11,6 +11,7 @@ import { bookCall, quoteCall } from '~/calls/booking'
 import Pending from '~/base/Pending.vue'
 import { useOpenCall } from '~/calls/useOpenCall'
 import type { Warning } from '~/calls/when/usePlacementCheck'
+import type { Problem } from '~/lib/api'
 import { onLive } from '~/lib/live'
 import { useShortcuts } from '~/lib/shortcuts'
 import { useAct } from '~/lib/useAct'
@@ -115,10 +116,16 @@ async function uninterrupted<T>(work: () => Promise<T>): Promise<T> {
     throw error
   }
 }
+/** Booked before the place was looked at: what speaks against it is said now, and the next press is somebody's word. */
+function warnedOf(error: Problem): never {
+  if (error.code === 'placement_warning') warnings.value = error.extra.warnings as Warning[]
+  throw error
+}
 const book = () =>
   act(async () => {
     const override = warnings.value.length > 0
-    const done = await uninterrupted(() => bookCall({ override, inSpite: inSpite.value }))
+    const booking = () => bookCall({ override, inSpite: inSpite.value }).catch(warnedOf)
+    const done = await uninterrupted(booking)
     const { date } = store.draft
     const timed = Boolean(when.value?.startAt)
     store.end()

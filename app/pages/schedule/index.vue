@@ -11,7 +11,7 @@ import Pending from '~/base/Pending.vue'
 import BoardLane from '~/components/dispatch/BoardLane.vue'
 import ReminderSheet from '~/dispatch/visit/ReminderSheet.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
-import TellSheet from '~/dispatch/visit/TellSheet.vue'
+import { telling } from '~/dispatch/visit/telling'
 import VisitSheet from '~/dispatch/visit/VisitSheet.vue'
 import BoardSays from '~/dispatch/day/BoardSays.vue'
 import BoardTray from '~/dispatch/day/BoardTray.vue'
@@ -53,12 +53,11 @@ const shownCount = computed(() => day.value?.visits.filter(filters.fits).length 
 const late = computed(() => day.value?.visits.filter((v) => v.atRisk) ?? [])
 
 // The visit that is looked at closely; it stays in sight while it changes.
-const openId = ref<string | null>(null)
+const openId = ref<string | null>(String(route.query.open ?? '') || null)
 const opened = computed(() => visitOf(openId.value) ?? null)
 const open = (visit: Pick<Visit, 'id'>) => {
   openId.value = visit.id
 }
-const telling = ref<string | null>(null)
 const reminding = ref(false)
 
 const rows = ref<HTMLElement>()
@@ -195,10 +194,6 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
         >
           Nobody can be booked yet.
         </p>
-        <TellSheet
-          :visit-id="telling"
-          @close="telling = null"
-        />
         <ReminderSheet
           :date="reminding ? day.date : null"
           @close="reminding = false"

@@ -7,6 +7,7 @@ import CountyMap from '~/components/dispatch/CountyMap.vue'
 import NearestTable from '~/components/dispatch/NearestTable.vue'
 import ScheduleBar from '~/components/dispatch/ScheduleBar.vue'
 import { useSendNearest } from '~/dispatch/map/useSendNearest'
+import ActRefused from '~/components/dispatch/ActRefused.vue'
 import BoardSays from '~/dispatch/day/BoardSays.vue'
 import { useUndo } from '~/dispatch/useUndo'
 import UndoActs from '~/dispatch/UndoActs.vue'
@@ -164,20 +165,18 @@ const go = (d: string) => void navigateTo({ path: '/schedule/map', query: { date
           >
             {{ said }} <NuxtLink to="/schedule">See the day</NuxtLink>
           </p>
-          <p
+          <ActRefused
             v-if="warned"
-            class="note warn"
-            role="alertdialog"
-            aria-label="Before it is placed"
-          >
-            <b>Not placed yet.</b> {{ warned.text }}
-            <ActButton @click="send(warned.by, true)"> Place it all the same </ActButton>
-          </p>
+            :text="warned.text"
+            :asked="warned.asked"
+            @again="send(warned.by, $event)"
+            @leave="warned = null"
+          />
           <NearestTable
             v-if="may"
             :site-id="chosen.id"
             :skills="wants"
-            @choose="send"
+            @choose="send($event)"
           />
         </template>
         <template v-else>

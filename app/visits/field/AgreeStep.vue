@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // What the customer sees and signs: no internal figures; the total that they saw is sent along with the signature.
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
+import { SIGN_PURPOSES, type SignPurpose } from '~~/core/visits/signedPaper'
+import Check from '~/base/Check.vue'
 import SignaturePad from 'signature_pad'
 import { call, newId } from '~/lib/api'
 import { useSession } from '~/stores/session'
@@ -18,6 +20,16 @@ const session = useSession()
 const canvas = ref<HTMLCanvasElement>()
 const pad = shallowRef<SignaturePad | null>(null)
 const signer = ref('')
+/** Who signs for a company says for which, and as what. */
+const forCompany = ref(false)
+const company = ref(props.work.customer.name)
+const role = ref('')
+/** Once somebody is done, what is signed was received. */
+const purpose = computed<SignPurpose>(() =>
+  props.work.visits.find(({ id }) => id === props.visitId)?.state === 'finished'
+    ? 'after'
+    : 'before',
+)
 /** Who cannot draw signs with the name that is typed. */
 const isTyped = ref(false)
 const wrong = (path: string) => props.of.failed.value?.at(path) ?? ''
@@ -72,6 +84,9 @@ async function sign() {
     id: newId(),
     visitId: props.visitId,
     name: signer.value,
+    company: forCompany.value ? company.value : '',
+    role: forCompany.value ? role.value : '',
+    purpose: purpose.value,
     image: isTyped.value || !pad.value!.isEmpty() ? pad.value!.toDataURL('image/png') : '',
     shownTotal: shown.value.price.total.amount,
   }
@@ -158,6 +173,30 @@ async function sign() {
         >{{ wrong('name') }}</span
       >
     </label>
+    <Check
+      v-model="forCompany"
+      class="left"
+      >I sign for a company</Check
+    >
+    <template v-if="forCompany">
+      <label class="field">
+        <span>Company</span>
+        <input
+          v-model="company"
+          class="plain"
+          autocomplete="off"
+        />
+      </label>
+      <label class="field">
+        <span>As what</span>
+        <input
+          v-model="role"
+          class="plain"
+          autocomplete="off"
+        />
+      </label>
+    </template>
+    <p class="quiet">{{ SIGN_PURPOSES[purpose].words }}</p>
     <p
       v-if="wrong('image')"
       class="wrong"
@@ -169,7 +208,8 @@ async function sign() {
       :disabled="of.busy.value || changed"
       @click="sign"
     >
-      I agree to {{ session.money(shown.price.total) }}
+      {{ purpose === 'after' ? 'Received for' : 'I agree to' }}
+      {{ session.money(shown.price.total) }}
     </button>
     <div class="row">
       <button
@@ -198,6 +238,9 @@ async function sign() {
 <style scoped>
 h1 {
   font-size: 1.125rem;
+}
+.agree :deep(.check) {
+  min-height: 44px;
 }
 .agree {
   background: var(--sheet);

@@ -17,7 +17,7 @@ const emit = defineEmits<{ done: [] }>()
 const session = useSession()
 const { email: first, email2: second } = props.work.customer
 /** An address that was typed is there again after a step back. */
-const mail = useForm({ first, second }, { draft: `bill at the door ${props.work.id}` })
+const mail = useForm({ first, second, beyond: '' }, { draft: `bill at the door ${props.work.id}` })
 const id = newId()
 /** What is open already, when nothing is left to bill. */
 function openInvoice(): string | null {
@@ -44,7 +44,10 @@ const bill = (send: boolean) =>
   props.of.act(async () => {
     await call('makeInvoice', {
       params: { id: props.work.id },
-      body: { id, to: send ? mails() : [], shownTotal: props.work.bill.total.amount },
+      body: {
+        ...{ id, to: send ? mails() : [], shownTotal: props.work.bill.total.amount },
+        beyond: mail.values.beyond.trim(),
+      },
     })
     made.value = id
     mail.settle(mail.values)
@@ -85,6 +88,24 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
         {{ Math.round(work.time.uncoveredSeconds / 60) }} minutes are neither charged nor explained.
         Billed all the same, the work order stays to be billed for them.
       </p>
+      <template v-if="Number(work.bill.beyond.amount)">
+        <p class="note warn">
+          {{ session.money(work.bill.beyond) }} before tax was not agreed to. Show it to the
+          customer, or say why it is billed all the same.
+        </p>
+        <label class="field">
+          <span>Why it is billed all the same</span>
+          <input
+            v-model="mail.values.beyond"
+            class="plain"
+          />
+          <span
+            v-if="of.failed.value?.at('beyond')"
+            class="wrong"
+            >{{ of.failed.value.at('beyond') }}</span
+          >
+        </label>
+      </template>
       <ul
         v-if="work.bill.missing.length"
         class="note warn"

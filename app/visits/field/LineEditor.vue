@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Beneath a line that was tapped: its quantity and price, whether it is done, and taking it out.
+import Notice from '~/base/Notice.vue'
 import Meanwhile from '~/base/Meanwhile.vue'
 import { provideForm, useFormAbout } from '~/base/useForm'
 import { call } from '~/lib/api'
@@ -91,13 +92,7 @@ const keep = (pressed: LineChange = {}) =>
         Take out
       </button>
     </div>
-    <p
-      v-if="form.problem && !form.problem.errors.length"
-      class="wrong"
-      role="alert"
-    >
-      {{ form.problem.message }}
-    </p>
+    <Notice v-if="form.problem && !form.problem.errors.length" />
   </form>
 </template>
 

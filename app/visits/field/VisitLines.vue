@@ -3,6 +3,7 @@
 import { ref } from 'vue'
 import { useSession } from '~/stores/session'
 import TakenOut from '~/visits/TakenOut.vue'
+import { marginSaid } from '~/visits/words'
 import LineEditor from './LineEditor.vue'
 import type { Line, Work } from './useFieldVisit'
 
@@ -23,6 +24,7 @@ function beneath(line: Line): string {
     line.kind === 'task' ? 'flat rate' : line.kind,
     `${line.quantity} × ${line.unitPrice}`,
     line.done ? '' : 'promised, not done yet',
+    Number(line.notAgreed.amount) ? 'not agreed yet' : '',
     line.unitCost === null ? '' : `cost ${line.unitCost}`,
   ]
   return words.filter(Boolean).join(' · ')
@@ -115,11 +117,8 @@ function beneath(line: Line): string {
       v-if="work.price.cost"
       class="row quiet"
     >
-      <span class="grow">Material cost, margin over it</span>
-      <span class="num">
-        {{ session.money(work.price.cost, false) }},
-        {{ ((work.price.margin ?? 0) * 100).toFixed(1) }} %
-      </span>
+      <span class="grow">{{ marginSaid(work.price, session.money) }}</span>
+      <span class="num"> {{ ((work.price.margin ?? 0) * 100).toFixed(1) }} % </span>
     </p>
   </section>
 </template>

@@ -6,6 +6,8 @@ import Notice from '~/base/Notice.vue'
 import ClosedDoor from './ClosedDoor.vue'
 import Findings from './Findings.vue'
 import FurtherVisit from './FurtherVisit.vue'
+import WorkAsks from '~/visits/WorkAsks.vue'
+import WorkTimes from '~/visits/WorkTimes.vue'
 import UncoveredTime from './UncoveredTime.vue'
 import type { useFieldVisit } from './useFieldVisit'
 import VisitLines from './VisitLines.vue'
@@ -16,11 +18,8 @@ const session = useSession()
 const visit = computed(() => props.of.data.value!.visit)
 const work = computed(() => props.of.work.value!)
 const busy = computed(() => props.of.busy.value)
-/** What was signed last is not what it comes to now. */
-const outdated = computed(() => {
-  const last = work.value.signatures.at(-1)
-  return last && last.total.amount !== work.value.price.total.amount ? last : null
-})
+/** Something came or grew since the customer agreed. */
+const outdated = computed(() => Number(work.value.totals.notAgreed.amount) > 0)
 const notDone = computed(() => work.value.lines.filter((line) => !line.done).length)
 const billed = computed(
   () => Number(work.value.totals.toBill.amount) === 0 && work.value.invoices.length > 0,
@@ -109,6 +108,16 @@ function takePhotos({ target }: Event) {
     @charge="of.chargeTime()"
     @explain="of.explainTime(work.time.uncoveredSeconds, $event)"
   />
+  <WorkAsks
+    :asks="work.asks"
+    @answered="of.refresh()"
+  />
+  <WorkTimes
+    class="gap"
+    :work="work"
+    :visit-id="visit.id"
+    @changed="of.refresh()"
+  />
   <section class="block">
     <Findings
       :visit-id="visit.id"
@@ -153,8 +162,8 @@ function takePhotos({ target }: Event) {
     class="note warn gap"
     role="status"
   >
-    Signed was {{ session.money(outdated.total) }}; now it comes to
-    {{ session.money(work.price.total) }}. Show the customer once more.
+    {{ session.money(work.totals.notAgreed) }} before tax came or grew after the customer agreed;
+    now it comes to {{ session.money(work.price.total) }}. Show it to them once more.
   </p>
   <section
     v-if="!visit.lead"

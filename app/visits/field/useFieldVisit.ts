@@ -1,7 +1,8 @@
 // One visit on the phone: loaded, kept live, and what is done on it. Every act answers with the visit or its work order as it is then.
 import { computed, ref } from 'vue'
 import type { Answer, Body } from '~~/shared/api'
-import { call, newId } from '~/lib/api'
+import { ask } from '~/base/leaving'
+import { call, newId, type Problem } from '~/lib/api'
 import type { Found } from '~/lib/book'
 import { scaledPicture } from '~/lib/scaledPicture'
 import { useAct } from '~/lib/useAct'
@@ -82,6 +83,9 @@ function usePhotos(workId: () => string, refresh: () => Promise<void>) {
   return { addPhotos, sending, unsent: problem }
 }
 
+const askAboutDay = (text: string) =>
+  ask({ title: 'Another day', text, yes: 'Begin it now', no: 'Not this one' })
+
 export function useFieldVisit(id: string) {
   const { data, problem, refresh } = useAnswer('fieldVisit', () => ({ params: { id } }))
   const { busy, problem: failed, act } = useAct()
@@ -103,7 +107,13 @@ export function useFieldVisit(id: string) {
   const clock = (what: ClockAct) =>
     act(async () => {
       await keepAll()
-      data.value = await call('clock', { params: { id }, body: { act: what } })
+      const press = (otherDay: boolean) =>
+        call('clock', { params: { id }, body: { act: what, otherDay } })
+      data.value = await press(false).catch(async (error: Problem) => {
+        // Planned for another day: it may be the wrong one.
+        if (error.code !== 'other_day' || !(await askAboutDay(error.message))) throw error
+        return press(true)
+      })
     })
   const askFurther = (note: string) =>
     act(async () => {

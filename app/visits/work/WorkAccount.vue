@@ -7,6 +7,7 @@ import type { Column } from '~/base/columns'
 import DataTable from '~/base/DataTable.vue'
 import type { Answer, Given } from '~~/shared/api'
 import { useSession } from '~/stores/session'
+import { marginSaid } from '~/visits/words'
 import TakenOut from '~/visits/TakenOut.vue'
 import LineForm from './LineForm.vue'
 
@@ -137,7 +138,12 @@ const beneath = (line: Line) =>
         <template v-else
           >{{ title
           }}<template v-if="line"
-            ><br /><span class="quiet small">{{ beneath(line) }}</span></template
+            ><br /><span class="quiet small">{{ beneath(line) }}</span
+            ><span
+              v-if="!zero(line.notAgreed)"
+              class="chip soon"
+              >not agreed yet</span
+            ></template
           ></template
         >
       </template>
@@ -186,7 +192,7 @@ const beneath = (line: Line) =>
       <span class="quiet grow">{{
         work.price.margin === null
           ? ''
-          : `margin over material ${(work.price.margin * 100).toFixed(1)} %`
+          : `${marginSaid(work.price, session.money)}: ${(work.price.margin * 100).toFixed(1)} %`
       }}</span>
       <span
         v-for="[name, money, tone] in gaps"

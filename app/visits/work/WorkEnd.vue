@@ -1,5 +1,7 @@
 <script setup lang="ts">
 // A work order that will not be, or goes on after all, with the reason.
+import { ref } from 'vue'
+import Check from '~/base/Check.vue'
 import ReasonDialog from '~/base/ReasonDialog.vue'
 import { call } from '~/lib/api'
 import type { Work } from './useWorkOrder'
@@ -21,8 +23,15 @@ const ENDS = {
   },
 } as const
 const end = ENDS[props.as]
+const known = ref(false)
 const send = async (reason: string) =>
-  emit('changed', await call(end.route, { params: { id: props.work.id }, body: { reason } }))
+  emit(
+    'changed',
+    await call(end.route, {
+      params: { id: props.work.id },
+      body: { reason, ...(props.as === 'cancel' ? { known: known.value } : {}) },
+    }),
+  )
 </script>
 
 <template>
@@ -38,6 +47,12 @@ const send = async (reason: string) =>
       Its visits that are still to come are cancelled with it, and whoever was invited hears of it.
       It can go on again later.
     </p>
+    <Check
+      v-if="as === 'cancel'"
+      v-model="known"
+      class="left"
+      >The customer knows that nobody comes</Check
+    >
     <p v-else>
       Its visits come back where their time is still free; the others wait for another time.
     </p>

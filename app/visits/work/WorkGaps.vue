@@ -63,6 +63,16 @@ const close = async (reason: string) =>
     </template>
   </div>
   <p
+    v-if="!isZero(work.totals.notAgreed)"
+    class="note warn"
+  >
+    <b
+      >{{ session.money(work.totals.notAgreed) }} before tax came or grew after the customer
+      agreed.</b
+    >
+    It has to be shown to them again, or it is billed with a reason.
+  </p>
+  <p
     v-if="unpriced"
     class="note warn row"
   >

@@ -18,6 +18,8 @@ import WorkEnd from './WorkEnd.vue'
 import WorkFacts from './WorkFacts.vue'
 import WorkGaps from './WorkGaps.vue'
 import WorkInvoices from './WorkInvoices.vue'
+import WorkAsks from '~/visits/WorkAsks.vue'
+import WorkTimes from '~/visits/WorkTimes.vue'
 import WorkProofs from './WorkProofs.vue'
 import WorkRates from './WorkRates.vue'
 import WorkWords from './WorkWords.vue'
@@ -179,6 +181,10 @@ function discounted(now: Work) {
       :refresh="refresh"
       @changed="take"
     />
+    <WorkAsks
+      :asks="work.asks"
+      @answered="refresh()"
+    />
     <WorkAccount
       :work="work"
       :edits="edits"
@@ -198,6 +204,10 @@ function discounted(now: Work) {
       :invoices="work.invoices"
       :bills="bills"
       @pay="paying = $event"
+    />
+    <WorkTimes
+      :work="work"
+      @changed="take"
     />
     <WorkProofs :work="work" />
     <ComeBack

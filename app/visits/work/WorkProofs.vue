@@ -1,10 +1,16 @@
 <script setup lang="ts">
 // What was signed and photographed on site.
+import { ref } from 'vue'
+import { SIGN_PURPOSES } from '~~/core/visits/signedPaper'
+import ActButton from '~/base/ActButton.vue'
 import { useSession } from '~/stores/session'
+import SignedSheet from './SignedSheet.vue'
 import type { Work } from './useWorkOrder'
 
 defineProps<{ work: Work }>()
 const session = useSession()
+/** the signature whose paper is looked at */
+const open = ref('')
 </script>
 
 <template>
@@ -24,7 +30,16 @@ const session = useSession()
       <figcaption>
         <b>{{ s.name }}</b> for <span class="num">{{ session.money(s.total) }}</span><br /><span
           class="quiet small"
-          >{{ session.dayTime(s.signedAt) }}, on {{ s.takenBy }}’s phone</span
+          >{{ SIGN_PURPOSES[s.purpose].says.toLowerCase() }}, {{ session.dayTime(s.signedAt) }}, on
+          {{ s.takenBy }}’s phone</span
+        >
+        <ActButton
+          v-if="s.kept"
+          quiet
+          class="small no-print"
+          :aria-label="`What ${s.name} signed`"
+          @click="open = s.id"
+          >What was signed…</ActButton
         >
       </figcaption>
     </figure>
@@ -39,6 +54,11 @@ const session = useSession()
       />
       <figcaption class="quiet small">{{ session.dayTime(p.takenAt) }}</figcaption>
     </figure>
+    <SignedSheet
+      v-if="open"
+      :id="open"
+      @close="open = ''"
+    />
   </div>
 </template>
 

@@ -1,0 +1,32 @@
+// What is over somebody's limit, asked of another person.
+import { flag, id, obj, ok, oneOf, requiredText, route, text } from './schema'
+
+/** Acts that another person's yes may be asked for. */
+export const ASKABLE = ['changeLine', 'discountLines'] as const
+export type Askable = (typeof ASKABLE)[number]
+export const askRoutes = {
+  askForYes: route({
+    method: 'POST',
+    path: '/asks',
+    may: 'limits.ask',
+    summary: 'Ask for another person’s yes to what is over one’s limit',
+    body: obj({
+      id: id().required(),
+      route: oneOf(ASKABLE).required(),
+      /** the line, or the work order, that the act is about */
+      subjectId: id().required(),
+      /** what the act was sent with, as JSON */
+      body: text(4000).required(),
+      reason: requiredText('Say why, for whoever decides.', 200),
+    }),
+    answer: ok,
+  }),
+  answerAsk: route({
+    method: 'POST',
+    path: '/asks/{id}/answer',
+    may: 'limits.ask',
+    summary: 'Say yes or no to what was asked; or take back what one asked oneself',
+    body: obj({ yes: flag().required(), words: text(200).default('') }),
+    answer: ok,
+  }),
+}

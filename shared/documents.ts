@@ -1,0 +1,32 @@
+// A paper as it is read: every text as its reader sees it.
+import { definedText, flag, list, obj } from './schema'
+
+const texts = (most = 400) => list(definedText(most))
+export const paperDocument = obj({
+  title: definedText(),
+  number: definedText(),
+  locale: definedText(),
+  seller: obj({
+    name: definedText(),
+    address: texts(),
+    phone: definedText(),
+    email: definedText(),
+    taxNumber: definedText(),
+  }),
+  facts: list(obj({ text: definedText(400), strong: flag().default(false) })),
+  buyer: obj({ as: definedText(), name: definedText(), address: texts() }),
+  place: obj({ as: definedText(), text: definedText(4000) }),
+  lines: list(
+    obj({
+      name: definedText(),
+      beneath: definedText(400),
+      quantity: definedText(),
+      each: definedText(),
+      amount: definedText(),
+    }),
+  ),
+  remark: definedText(400),
+  sums: list(obj({ label: definedText(), amount: definedText(), strong: flag().default(false) })),
+  notes: texts(2000),
+  conditions: definedText(4000),
+})

@@ -1,0 +1,129 @@
+// Limits, and another person's yes: who goes over theirs is refused, asks, and it is done with somebody's yes, once, on what is there then.
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Answer } from '../../shared/api'
+import { database, id, signedIn, somethingToBill, type Client } from './client'
+
+let office: Client
+let owner: Client
+let dispatch: Client
+let workOrderId = ''
+beforeAll(async () => {
+  office = await signedIn('office')
+  owner = await signedIn('owner')
+  dispatch = await signedIn('dispatch')
+  workOrderId = (await somethingToBill(office)).workOrderId
+  const { id: entryId } = (await office.ok('priceBook', { query: { q: 'pressure switch' } }))
+    .items[0]!
+  await office.ok('addLines', {
+    params: { id: workOrderId },
+    body: { lines: [{ id: id(), entryId, quantity: '1' }] },
+  })
+})
+afterAll(async () => {
+  const db = await database()
+  await db.query(`UPDATE company SET limits = '{}'`)
+  await db.end()
+})
+const work = () => office.ok('workOrder', { params: { id: workOrderId } })
+type Line = Answer<'workOrder'>['lines'][number]
+/** The line that is in the book. */
+const booked = async (): Promise<Line> => (await work()).lines.find((l) => l.bookPrice !== null)!
+const lowering = (line: Line, unitPrice: string) => ({
+  params: { id: line.id },
+  body: { version: line.version, unitPrice },
+})
+const ask = (line: Line, unitPrice: string, more: object = {}) => ({
+  body: {
+    ...{ id: id(), route: 'changeLine' as const, subjectId: line.id, reason: 'an old customer' },
+    body: JSON.stringify(lowering(line, unitPrice).body),
+    ...more,
+  },
+})
+const asked = async () => (await work()).asks
+
+describe('who goes beyond their limit', () => {
+  it('is refused, with how far they may go', async () => {
+    const line = await booked()
+    const refused = await dispatch.send('changeLine', lowering(line, '0.01'))
+    expect([refused.status, refused.body.code, refused.body.detail]).toEqual([
+      403,
+      'over_limit',
+      'That is 100 % below its price; you may go 10 % below. Ask for another person’s yes.',
+    ])
+    expect((await booked()).unitPrice).toBe(line.unitPrice)
+  })
+  it('is refused so at a discount on all of it, too', async () => {
+    const params = { id: workOrderId }
+    const half = { params, body: { discount: '60 %' } }
+    expect((await office.send('discountLines', half)).body.code).toBe('over_limit')
+    expect((await owner.send('discountLines', half)).status).toBe(200)
+    await owner.ok('discountLines', { params, body: { discount: '0' } })
+  })
+  it('asks, once however often it is sent; and it waits where whoever may looks', async () => {
+    const line = await booked()
+    const body = ask(line, '1.00')
+    for (let i = 0; i < 2; i++) await dispatch.ok('askForYes', body)
+    expect(await asked()).toMatchObject([
+      {
+        what: expect.stringMatching(/at \$\d+\.\d\d instead of \$/) as string,
+        reason: 'an old customer',
+        mine: false,
+      },
+    ])
+    const places = (await owner.ok('toActOn')).places
+    expect(places.find((p) => p.place === 'asks')!.items.map((i) => i.reason)).toContain(
+      'Dan Ferris asks: an old customer'.replace('Dan Ferris', (await asked())[0]!.askedBy),
+    )
+  })
+  it('does not say yes to it themselves, nor does whoever may not', async () => {
+    const [one] = await asked()
+    const yes = { params: { id: one!.id }, body: { yes: true } }
+    expect((await dispatch.send('answerAsk', yes)).status).toBe(404)
+    expect((await booked()).unitPrice).not.toBe('1.00')
+  })
+  it('is not given a yes that goes beyond the limit of who says it', async () => {
+    const [one] = await asked()
+    const yes = { params: { id: one!.id }, body: { yes: true } }
+    expect((await office.send('answerAsk', yes)).body.code).toBe('over_limit')
+  })
+  it('has it done with a yes, as it was asked, and the history says who asked and who said yes', async () => {
+    const [one] = await asked()
+    const yes = { params: { id: one!.id }, body: { yes: true } }
+    const both = await Promise.all([owner.send('answerAsk', yes), owner.send('answerAsk', yes)])
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409])
+    expect(Number((await booked()).unitPrice)).toBe(1)
+    expect(await asked()).toEqual([])
+    const { history } = await work()
+    expect(history.map((h) => h.text).join('\n')).toMatch(
+      /Said yes to .*: “.*” at \$\d+\.\d\d instead of/,
+    )
+  })
+  it('whose line was changed meanwhile is not answered with a yes', async () => {
+    const line = await booked()
+    await dispatch.ok('askForYes', ask(line, '0.50'))
+    await owner.ok('changeLine', lowering(line, '2.00'))
+    const [one] = await asked()
+    const answer = (yes: boolean) =>
+      owner.send('answerAsk', { params: { id: one!.id }, body: { yes } })
+    expect((await answer(true)).body.code).toBe('stale')
+    expect((await answer(false)).status).toBe(200)
+    expect(await asked()).toEqual([])
+  })
+  it('takes back what they asked', async () => {
+    await dispatch.ok('askForYes', ask(await booked(), '0.10'))
+    const [one] = await asked()
+    await dispatch.ok('answerAsk', { params: { id: one!.id }, body: { yes: false } })
+    expect(await asked()).toEqual([])
+  })
+})
+it('the owner says how far each may go, and it holds at once', async () => {
+  const { roles } = await owner.ok('limits')
+  const body = {
+    roles: roles.map((r) =>
+      r.role === 'dispatch' ? { ...r, lowerPercent: 100, belowCost: true } : r,
+    ),
+  }
+  expect((await office.send('keepLimits', { body })).status).toBe(403)
+  await owner.ok('keepLimits', { body })
+  expect((await dispatch.send('changeLine', lowering(await booked(), '0.20'))).status).toBe(200)
+})
