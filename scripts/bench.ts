@@ -12,6 +12,7 @@ import { cookieOf, inPieces, round, seconds, tell, type Bench, type Rig } from '
 import { boardBenches } from './boardBenches'
 import { fieldBenches } from './fieldBenches'
 import { priceBenches } from './priceBenches'
+import { runBenches } from './runBenches'
 import { scheduleBenches } from './scheduleBenches'
 
 const wanted = process.argv.slice(2)
@@ -117,6 +118,7 @@ const BENCHES: Record<string, Bench> = {
   ...scheduleBenches,
   ...fieldBenches,
   ...priceBenches,
+  ...runBenches,
   'price-lines': {
     rig: false,
     async run() {

@@ -1,9 +1,7 @@
 // What is over somebody's limit, asked of another person.
+import { ASKABLE } from '../core/access/limits'
 import { flag, id, obj, ok, oneOf, requiredText, route, text } from './schema'
 
-/** Acts that another person's yes may be asked for. */
-export const ASKABLE = ['changeLine', 'discountLines'] as const
-export type Askable = (typeof ASKABLE)[number]
 export const askRoutes = {
   askForYes: route({
     method: 'POST',

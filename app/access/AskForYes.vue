@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // What was refused because it is over one's limit: asked of somebody who may, in a line and a tap. Stands within the form that was refused.
 import { ref } from 'vue'
+import type { Askable } from '~~/core/access/limits'
 import ActButton from '~/base/ActButton.vue'
 import TextInput from '~/base/TextInput.vue'
 import { call, newId, type Problem } from '~/lib/api'
@@ -14,7 +15,7 @@ const id = newId()
 const ask = () =>
   act(async () => {
     const { route, subjectId, body } = props.of.extra.request as {
-      route: 'changeLine' | 'discountLines'
+      route: Askable
       subjectId: string
       body: unknown
     }

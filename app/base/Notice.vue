@@ -22,7 +22,7 @@ watch(shown, () => note.value?.scrollIntoView?.({ block: 'nearest' }), { flush: 
 </script>
 
 <template>
-  <p
+  <div
     v-if="shown"
     ref="note"
     class="note bad"
@@ -30,12 +30,12 @@ watch(shown, () => note.value?.scrollIntoView?.({ block: 'nearest' }), { flush: 
   >
     {{ shown.message }}
     <slot />
-  </p>
-  <AskForYes
-    v-if="overLimit"
-    :key="overLimit.message"
-    :of="overLimit"
-  />
+    <AskForYes
+      v-if="overLimit"
+      :key="overLimit.message"
+      :of="overLimit"
+    />
+  </div>
 </template>
 
 <style scoped>

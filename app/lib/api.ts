@@ -1,4 +1,5 @@
 // The one way to the server: typed by the catalogue, writes carry an idempotency key and are repeated when the line drops.
+import { ASKABLE, type Askable } from '~~/core/access/limits'
 import type { AnySchema, ValidationError } from 'yup'
 import { addresses } from '#build/addresses'
 import { readAsOf } from './live'
@@ -123,6 +124,11 @@ async function answerOf<N extends RouteName>(name: N, response: Response): Promi
   window.dispatchEvent(new Event('signed-out'))
   throw new Problem(SESSION_ENDED, problem)
 }
+/** What is over one's limit is kept with its refusal, so that another person's yes can be asked for it. */
+function mayBeAsked(name: RouteName, { params, body }: Loose, { code, extra }: Problem): void {
+  if (code === 'over_limit' && ASKABLE.includes(name as Askable))
+    extra.request = { route: name, subjectId: params?.id, body }
+}
 export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): Promise<Answer<N>> {
   const input: Loose = asked ?? {}
   const [method, address, takes] = addresses[name]!
@@ -143,9 +149,8 @@ export async function call<N extends RouteName>(name: N, ...[asked]: Asked<N>): 
     return answer
   } catch (error) {
     // Only a refusal says that nothing was done.
-    const { status, code, extra } = error as Problem
-    if (code === 'over_limit')
-      extra.request = { route: name, subjectId: input.params?.id, body: input.body }
+    const { status } = error as Problem
+    mayBeAsked(name, input, error as Problem)
     if (status >= 400 && status < 500) forgetLost(write)
     else rememberLost(write)
     throw error

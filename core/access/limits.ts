@@ -7,6 +7,9 @@ export interface Limits {
   /** whether a line may be sold below what it costs */
   belowCost: boolean
 }
+/** Acts that another person's yes may be asked for. */
+export const ASKABLE = ['changeLine', 'discountLines'] as const
+export type Askable = (typeof ASKABLE)[number]
 /** What holds until the owner says otherwise (our own choice). */
 export const USUAL_LIMITS: Readonly<Record<Role, Limits>> = {
   owner: { lowerPercent: 100, belowCost: true },

@@ -1,7 +1,7 @@
 // What is over somebody's limit is asked of another person, and done with their yes: the very act, as it was asked.
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { routes, type Answer, type Body } from '../../shared/api'
-import type { Askable } from '../../shared/asks'
+import type { Askable } from '../../core/access/limits'
 import { may, signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { visibleWorkOrder } from '../visits/account'

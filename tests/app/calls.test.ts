@@ -189,7 +189,7 @@ describe('what is promised', () => {
   it('of two hours ends before midnight', () => {
     const p = promised({ start: '22:30' })
     p.propose()
-    expect([p.draft.value.promiseFrom, p.draft.value.promiseTo]).toEqual(['22:00', '23:00'])
+    expect([p.draft.value.promiseFrom, p.draft.value.promiseTo]).toEqual(['22:00', '23:59'])
   })
   it('needs a start for two hours', () => {
     const p = promised({ start: '', promiseFrom: '10:00', promiseTo: '12:00' })
