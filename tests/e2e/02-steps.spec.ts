@@ -119,7 +119,7 @@ test('price: cost and margin where the role allows, an exempt customer pays no t
   await expect(ines.getByText('Added: Diagnostic visit')).toBeVisible()
   await ines.getByRole('button', { name: 'Back to the lines' }).click()
   await expect(ines.getByText('Tax exempt')).toBeVisible()
-  await expect(ines.getByText('Material cost, margin')).toBeVisible()
+  await expect(ines.getByText('Margin over material')).toBeVisible()
   await ines.getByRole('button', { name: /^Diagnostic visit/ }).click()
   await ines.getByLabel('Quantity').fill('two')
   await ines.getByRole('button', { name: 'Keep' }).click()
