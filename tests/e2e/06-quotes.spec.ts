@@ -50,6 +50,8 @@ test('who is sent to quote makes the quote on the phone, and the office sees it 
   await chooseFrom(office.getByLabel('Technician'), 'Rosa Illing')
   await chooseFrom(office.getByLabel('Start'), '13:00')
   await chooseFrom(office.getByLabel('Takes'), '0:30')
+  // What speaks against it is said first; booking is somebody's word then.
+  await expect(office.getByText('Before you promise it:')).toBeVisible()
   await office.keyboard.press('Control+Enter')
   await expect(office).toHaveURL(/schedule/)
   const rosa = await sitDown(browser, 'rosa')

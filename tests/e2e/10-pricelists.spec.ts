@@ -252,7 +252,8 @@ test('from a supplier: searched, compared, put into a basket, and it becomes a l
 test('not in the book: written on the work order alone, or kept in the book as well; on a quote it keeps what it costs', async ({
   browser,
 }) => {
-  const office = await sitDown(browser, 'office')
+  // All of it may be given away by the owner alone.
+  const office = await sitDown(browser, 'owner')
   await addingToWork(office)
   await office.getByRole('button', { name: 'Not in the book…' }).click()
   const own = office.getByRole('form', { name: 'A line of its own' })

@@ -145,6 +145,9 @@ test('a visit that is dragged along its own row begins no call, and two of one t
   await expect(asked.getByRole('button', { name: 'Place it all the same' })).toBeFocused()
   await dispatch.keyboard.press('Enter')
   await expect(asked).toBeHidden()
+  // Another time was promised by it: who has to be told may be told later.
+  const tell = dispatch.getByRole('dialog', { name: /^Tell / })
+  await tell.getByRole('button', { name: 'Close' }).click()
   await expect(dispatch).toHaveURL(/schedule/)
   await expect.poll(async () => (await boxOf(card(other!))).x).toBeLessThan(from.x - 20)
   const [a, b] = [await boxOf(card(one!)), await boxOf(card(other!))]

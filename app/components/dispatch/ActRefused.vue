@@ -17,7 +17,7 @@ const box = useTemplateRef<HTMLElement>('box')
 let before: Element | null = null
 onMounted(() => {
   before = document.activeElement
-  box.value?.querySelector<HTMLElement>('input, button')?.focus()
+  box.value?.querySelector<HTMLElement>('.answers button')?.focus()
 })
 onBeforeUnmount(() => {
   if (box.value?.contains(document.activeElement)) (before as HTMLElement | null)?.focus()
@@ -95,7 +95,7 @@ function again() {
         >The customer knows already</Check
       >
     </div>
-    <div class="row">
+    <div class="row answers">
       <ActButton
         primary
         @click="again"
