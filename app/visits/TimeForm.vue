@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // A stretch of time at a visit: entered by hand, or the one that it was opened for corrected or taken out; with its reason.
-import { ref } from 'vue'
 import { CLOCK_KIND_NAMES, CLOCK_KINDS } from '~~/core/hours/mendTime'
 import { localDate, localTime, localToInstant, plusDays } from '~~/core/time/zone'
 import type { Answer } from '~~/shared/api'
@@ -55,7 +54,6 @@ function span() {
   const ends = to ? kept(instant(to < from ? plusDays(day, 1) : day, to), time?.to) : ''
   return { from: begins, to: ends }
 }
-const removing = ref(false)
 function send(removed: boolean): Promise<Work> {
   const { personId, kind, reason } = form.values
   const { from, to } = span()
@@ -70,7 +68,6 @@ function send(removed: boolean): Promise<Work> {
 }
 const save = (removed: boolean) =>
   form.send(async () => {
-    removing.value = removed
     emit('changed', await send(removed))
     emit('close')
   })

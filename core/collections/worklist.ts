@@ -1,4 +1,4 @@
-import type { BackReason } from '../payments/takingBack'
+import type { WentBack } from '../payments/takingBack'
 import { plusDays } from '../time/zone'
 import { daysLate } from './ageing'
 
@@ -18,7 +18,7 @@ export interface Debtor {
   remindersSent: number
   lastReminderOn: string | null
   /** why money of theirs went back lately */
-  bounced: BackReason | null
+  bounced: WentBack | null
 }
 /** How sums, in minor units, and days are said. */
 export interface Say {
@@ -88,11 +88,10 @@ function chanceOf({ d, on, beyondHabit, promise }: Standing): number {
   const sinceContact = d.lastContactOn ? daysLate(d.lastContactOn, on) : NEVER
   return sinceContact < CONTACT_DAYS ? chance / 2 : chance
 }
-const CAME_BACK: Readonly<Record<BackReason, string>> = {
+const CAME_BACK: Readonly<Record<WentBack, string>> = {
   returned: 'A cheque came back from the bank',
   charged_back: 'A card payment was charged back',
   recalled: 'A transfer was recalled',
-  mistyped: 'A payment was entered wrongly',
 }
 const sayPromise = ({ d, say }: Standing) =>
   `Promised ${say.money(d.promise!.amountMinor)} for ${say.day(d.promise!.on)}`

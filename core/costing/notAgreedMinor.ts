@@ -8,3 +8,12 @@ export const notAgreedMinor = (
   { netMinor, promisedMinor }: { netMinor: number; promisedMinor: number },
   hasAgreed: boolean,
 ): number => (hasAgreed ? Math.max(0, netMinor - promisedMinor) : 0)
+/**
+ * What a bill of these lines would ask beyond what was agreed: of each at most what is billed of it now.
+ * @example beyondAgreedMinor([{ netMinor: 120, promisedMinor: 100, unbilledMinor: 10 }], true) // 10
+ */
+export const beyondAgreedMinor = (
+  lines: readonly { netMinor: number; promisedMinor: number; unbilledMinor: number }[],
+  hasAgreed: boolean,
+): number =>
+  lines.reduce((sum, l) => sum + Math.min(l.unbilledMinor, notAgreedMinor(l, hasAgreed)), 0)

@@ -1,7 +1,6 @@
 // A payment that did not hold is taken back for what it was: money that came back from the bank, or a payment that never was.
 
-export const METHODS = ['cash', 'cheque', 'card', 'transfer'] as const
-export type Method = (typeof METHODS)[number]
+export type Method = 'cash' | 'cheque' | 'card' | 'transfer'
 
 /** Why a payment is taken back. How each is asked about, and said afterwards. */
 export const BACK_REASONS = {
@@ -30,5 +29,7 @@ const BY_METHOD: Readonly<Record<Method, readonly BackReason[]>> = {
 }
 /** Why a payment of that kind may be taken back. @example backReasonsOf('cash') // ['mistyped'] */
 export const backReasonsOf = (method: Method): readonly BackReason[] => BY_METHOD[method]
-/** Whether the customer's money went back, so that they owe it again; else it never came. @example wentBack('returned') // true */
-export const wentBack = (reason: BackReason): boolean => reason !== 'mistyped'
+/** Money of the customer's that went back, so that they owe it again; what was entered wrongly never came. */
+export type WentBack = Exclude<BackReason, 'mistyped'>
+/** Whether it is. @example wentBack('returned') // true */
+export const wentBack = (reason: BackReason): reason is WentBack => reason !== 'mistyped'

@@ -164,11 +164,10 @@ export interface ToldFacts {
  * // { place: 'to_tell', reason: 'was told Tue, Dec 1; nothing is promised now', next: 'Tell them' }
  */
 export function whereToldStands({ state, told, promise }: ToldFacts, at: At): Standing {
-  if (!told) return { rest: 'was told of no day' }
-  const [next, said] = ['Tell them', `was told ${sayPromise(told, at.day)}`]
+  const [next, said] = ['Tell them', `was told ${told ? sayPromise(told, at.day) : 'of no day'}`]
   if (state === 'cancelled')
-    return told.date < at.today
-      ? { rest: 'its day has passed' }
+    return !told || told.date < at.today
+      ? { rest: 'nobody waits for it' }
       : { place: 'to_tell', reason: `${said}; the visit is cancelled`, next }
   if (state !== 'planned') return { rest: 'somebody came' }
   if (isSamePromise(told, promise)) return { rest: 'what they were told holds' }

@@ -1,5 +1,5 @@
 // What is over somebody's limit is asked of another person, and done with their yes: the very act, as it was asked.
-import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
+import { conflict, forbidden, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { routes, type Answer, type Body } from '../../shared/api'
 import type { Askable } from '../../core/access/limits'
 import { may, signedIn, type Ctx } from '../http/context'
@@ -11,6 +11,7 @@ import { lineById } from '../visits/lines.queries'
 import { askFacts } from './facts'
 import { askById, insertAsk, setAnswer, type AskRow } from './queries'
 
+const LONGEST = 300
 /** How each act is done, and on which work order. */
 const ACTS: {
   [N in Askable]: {
@@ -24,7 +25,7 @@ const ACTS: {
   },
   discountLines: { act: discountLines, workOf: (_, id) => Promise.resolve(id) },
 }
-/** Does what was asked, by whoever is signed in: within their limit, and on what is there now. */
+/** Does what was asked, by whoever is signed in: within their limit, and on what is there now. An act that is over it has written nothing by then. */
 async function carryOut(
   ctx: Ctx,
   { route, params, body }: Pick<AskRow, 'route' | 'params' | 'body'>,
@@ -33,10 +34,19 @@ async function carryOut(
   const { act } = ACTS[name] as { act: (ctx: Ctx, id: string, body: unknown) => Promise<unknown> }
   await act(ctx, params.id!, await routes[name].body.validate(body, { stripUnknown: true }))
 }
+function read(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown
+  } catch {
+    throw invalid('body', 'This is no JSON.')
+  }
+}
 export async function ask(ctx: Ctx, body: Body<'askForYes'>): Promise<Answer<'askForYes'>> {
   const me = signedIn(ctx)
   const { id, route, subjectId, reason } = body
-  const given = JSON.parse(body.body) as unknown
+  // Who may not do it at all does not come to it by asking.
+  if (!may(ctx, routes[route].may)) throw forbidden('You may not do this.')
+  const given = read(body.body)
   const workOrderId = await ACTS[route].workOf(ctx, subjectId)
   if (!workOrderId) throw notFound('line')
   const work = await visibleWorkOrder(ctx, workOrderId, true)
@@ -48,7 +58,7 @@ export async function ask(ctx: Ctx, body: Body<'askForYes'>): Promise<Answer<'as
     await carryOut(ctx, asked)
   } catch (error) {
     if (!(error instanceof LedgerError) || error.code !== 'over_limit') throw error
-    what = String(error.extra.what)
+    what = String(error.extra.what).slice(0, LONGEST)
   }
   // The limit was raised meanwhile: it is done.
   if (!what) return { ok: true }
@@ -61,6 +71,13 @@ export async function ask(ctx: Ctx, body: Body<'askForYes'>): Promise<Answer<'as
   await record(ctx, { subject: 'ask', id, workOrderId, customerId, fact })
   return { ok: true }
 }
+/** Another person answers, who may do the act themselves. */
+function mayAnswer(ctx: Ctx, { askedById, route }: AskRow, yes: boolean): void {
+  if (!may(ctx, 'limits.answer')) throw notFound('question')
+  if (!yes) return
+  if (!may(ctx, routes[route as Askable].may)) throw forbidden('You may not do this.')
+  if (askedById === signedIn(ctx).id) throw invalid('yes', 'Another person says yes to it.')
+}
 export async function answerAsk(
   ctx: Ctx,
   id: string,
@@ -72,8 +89,7 @@ export async function answerAsk(
   if (asked.state !== 'asked')
     throw conflict('already_answered', 'Somebody has answered it already.')
   const withdraws = !yes && asked.askedById === me.id
-  if (!withdraws && !may(ctx, 'limits.answer')) throw notFound('question')
-  if (yes && asked.askedById === me.id) throw invalid('yes', 'Another person says yes to it.')
+  if (!withdraws) mayAnswer(ctx, asked, yes)
   if (yes) await carryOut(ctx, asked)
   const no = withdraws ? 'withdrawn' : 'refused'
   const state = yes ? 'given' : no

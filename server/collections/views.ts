@@ -1,5 +1,5 @@
 // What is unpaid, by whom, and whom to act on first.
-import { wentBack, type BackReason } from '../../core/payments/takingBack'
+import { wentBack, type WentBack } from '../../core/payments/takingBack'
 import { sayDay } from '../../core/time/sayDay'
 import { wordsOf } from '../http/queries'
 import { notFound } from '../../core/errors/LedgerError'
@@ -95,7 +95,7 @@ function remindersSince<Note extends { kind: string; notedOn: string }>(
 }
 const BOUNCED_DAYS = 30
 /** Money that went back counts for a month; what was entered wrongly never came. */
-function cameBack({ bouncedOn, backReason }: MoneyIn, on: string): BackReason[] {
+function cameBack({ bouncedOn, backReason }: MoneyIn, on: string): WentBack[] {
   const lately = bouncedOn !== null && bouncedOn <= on && bouncedOn > plusDays(on, -BOUNCED_DAYS)
   return lately && backReason && wentBack(backReason) ? [backReason] : []
 }

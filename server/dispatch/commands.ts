@@ -87,17 +87,12 @@ async function against(ctx: Ctx, visit: VisitRow, body: Body<'placeVisit'>, crew
     skills: [...((await skillsOfVisits(ctx.tx, [id])).get(id) ?? [])],
   })
 }
-/** What speaks against a place is asked about first; and, where it breaks a promise, what is promised instead. */
-async function mayStand(ctx: Ctx, visit: VisitRow, body: Body<'placeVisit'>, crew: string[]) {
-  const { technicianId, durationSeconds, override, promise } = body
+/** What a place breaks of a promise, where nobody has said yet what is promised instead. */
+async function brokenBy(ctx: Ctx, visit: VisitRow, body: Body<'placeVisit'>) {
+  const { technicianId, durationSeconds, promise } = body
   const startAt = instantOf(body.startAt)
-  if (override || !technicianId || startAt === null) return
-  const warnings = await against(ctx, visit, body, crew)
-  const isAsked = promise === undefined
-  const asked = isAsked
-    ? await askedOf(ctx, visit, { technicianId, startAt, durationSeconds })
-    : null
-  await mayPlace(ctx, warnings, false, asked)
+  if (promise !== undefined || !technicianId || startAt === null) return null
+  return askedOf(ctx, visit, { technicianId, startAt, durationSeconds })
 }
 async function namesOf(ctx: Ctx, ids: readonly string[]): Promise<string[]> {
   const people = []
@@ -126,8 +121,8 @@ export async function placeVisit(ctx: Ctx, id: string, body: Body<'placeVisit'>)
   const crew = crewFor(body, before)
   const sameCrew = crew.join() === before.join()
   mayMove(ctx, visit, body, sameCrew)
-  await mayStand(ctx, visit, body, crew)
   const warnings = await against(ctx, visit, body, crew)
+  if (!body.override) await mayPlace(ctx, warnings, false, await brokenBy(ctx, visit, body))
   if (!(await moveVisit(ctx.tx, id, body.version, { ...body, startAt })))
     throw conflict('stale', 'Someone moved this visit in the meantime.')
   if (!sameCrew) await setCrew(ctx.tx, id, crew)

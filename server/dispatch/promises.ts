@@ -13,7 +13,7 @@ import { setPromise, setTold } from '../visits/index'
 import { promiseOf, type VisitRow } from '../visits/visits.queries'
 import { boardVisit, visitsBetween } from './board.queries'
 import { driver } from './drives'
-import { forecastDay } from './forecast'
+import { forecastDay, seenOn } from './forecast'
 import { technicianById } from './queries'
 
 /** Where a visit would stand. */
@@ -26,13 +26,15 @@ interface Place {
 async function expectedAt(ctx: Ctx, visitId: string, place: Place): Promise<number> {
   const { technicianId, startAt, durationSeconds } = place
   const person = await technicianById(ctx.tx, technicianId)
-  const { from, to } = dayBounds(localDate(startAt, ctx.company.timeZone), ctx.company.timeZone)
+  const date = localDate(startAt, ctx.company.timeZone)
+  const { from, to } = dayBounds(date, ctx.company.timeZone)
   const own = await boardVisit(ctx.tx, visitId)
   if (!person || !own) return startAt
   const others = (await visitsBetween(ctx.tx, from, to)).filter(({ id }) => id !== visitId)
   const there = { ...own, technicianId, durationSeconds, startAt: new Date(startAt).toISOString() }
   const day = [...others, there].sort((a, b) => Date.parse(a.startAt!) - Date.parse(b.startAt!))
-  const { visits } = forecastDay(ctx, [person], day, { drive: await driver(ctx.tx) })
+  const ways = { drive: await driver(ctx.tx), seen: await seenOn(ctx, date) }
+  const { visits } = forecastDay(ctx, [person], day, ways)
   return visits.get(visitId)?.arriveAt ?? startAt
 }
 /** What may be done about a promise that the new place breaks: what it is, and what could be promised instead. */

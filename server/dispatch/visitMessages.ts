@@ -131,6 +131,8 @@ function kindNow(ctx: Ctx, visit: VisitRow, late: boolean): MessageKind {
   const stands = whereToldStands({ state: visit.state, told, promise }, waitsAt(ctx).at)
   if (visit.state === 'cancelled') return 'off'
   if (!('place' in stands)) return late ? 'late' : 'confirmation'
+  // Who was told of no day hears of this one as of a first.
+  if (!told) return 'confirmation'
   return promise ? 'moved' : 'later'
 }
 /** When somebody is to be expected, and whether that is later than promised. */
@@ -146,7 +148,9 @@ async function expectedOf(ctx: Ctx, { id, technicianId, startAt }: VisitRow) {
 export async function noticeOf(ctx: Ctx, id: string): Promise<Answer<'visitNotice'>> {
   const visit = await visitById(ctx.tx, id)
   if (!visit) throw notFound('visit')
-  if (!visit.startAt && !visit.toldDate) throw notFound('visit with a slot')
+  const isKnownOf = visit.toldDate !== null || visit.state !== 'cancelled'
+  if (!isKnownOf || !(visit.startAt || visit.toldDate || visit.promiseDate))
+    throw notFound('visit to speak of')
   const a = await about(ctx, visit)
   const { expected, late } = await expectedOf(ctx, visit)
   const kind = kindNow(ctx, visit, late)

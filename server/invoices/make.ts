@@ -1,7 +1,7 @@
 // Makes an invoice of what is done and not billed on a work order: its number, its frozen paper, its posting.
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
 import { documentTotals, type DocumentTotals } from '../../core/documents/documentTotals'
-import { notAgreedMinor } from '../../core/costing/notAgreedMinor'
+import { beyondAgreedMinor } from '../../core/costing/notAgreedMinor'
 import { conflict, invalid, LedgerError } from '../../core/errors/LedgerError'
 import { invoicePaper, type InvoicePaper } from '../../core/invoices/invoicePaper'
 import { INCOME_ACCOUNT } from '../../core/ledger/accounts'
@@ -43,6 +43,7 @@ import { invoiceView, type InvoiceView } from './views'
 interface Billed {
   line: LineRow
   whole: boolean
+  unbilledMinor: number
   priced: ReturnType<typeof asPaperLine>
 }
 /** What is billed, to whom, and what it comes to. */
@@ -109,8 +110,8 @@ export async function makeInvoice(
 }
 /** What of it the customer did not agree to, where they agreed to something at all. */
 async function beyondAgreed({ tx }: Ctx, { work, billed }: Bill): Promise<number> {
-  const hasAgreed = await hasAgreedOn(tx, work.id)
-  return billed.reduce((sum, { line }) => sum + notAgreedMinor(line, hasAgreed), 0)
+  const lines = billed.map(({ line, unbilledMinor }) => ({ ...line, unbilledMinor }))
+  return beyondAgreedMinor(lines, await hasAgreedOn(tx, work.id))
 }
 /** What is done and not billed, priced and taxed as of today. */
 async function billOf(ctx: Ctx, work: WorkOrderRow, body: { dueOn: string | null }): Promise<Bill> {
@@ -127,7 +128,7 @@ async function billOf(ctx: Ctx, work: WorkOrderRow, body: { dueOn: string | null
       const priced = whole
         ? asPaperLine(line, classes)
         : partialLine(a.unbilledMinor, line, classes, work.currency)
-      return { line, whole, priced }
+      return { line, whole, unbilledMinor: a.unbilledMinor, priced }
     })
   if (billed.length === 0)
     throw conflict('nothing_to_bill', 'Nothing is done and not billed on this work order.')

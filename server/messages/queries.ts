@@ -166,7 +166,3 @@ export const letBeAboutVisit = (tx: Tx, visitId: string) =>
     WHERE visit_id = ? AND state IN ('waiting', 'failed') AND kind <> 'visit_invitation'`,
     [visitId],
   )
-/** A message that did not arrive, and is not sent again. */
-export const letBe = async (tx: Tx, id: string) =>
-  (await tx.run(`UPDATE messages SET state = 'let_be' WHERE id = ? AND state = 'failed'`, [id]))
-    .affected === 1

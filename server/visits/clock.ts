@@ -6,6 +6,7 @@ import { dayBounds, localDate, localTime } from '../../core/time/zone'
 import { clockStep, type ClockKind } from '../../core/visits/visitLifecycle'
 import { DAY, MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
+import { lockPeople } from '../dispatch/index'
 import { inviteAgain } from '../dispatch/invitations'
 import { helpersOf } from '../dispatch/along'
 import { tellOnWay } from '../dispatch/visitMessages'
@@ -118,6 +119,8 @@ export async function clock(
   id: string,
   body: Body<'clock'>,
 ): Promise<Answer<'fieldVisit'>> {
+  // Whose clock it is, before the visit: as whoever moves it, or mends a time, locks them.
+  await lockPeople(ctx.tx, [(await visitById(ctx.tx, id))?.technicianId ?? null])
   const visit = await ownVisit(ctx, id, true, true)
   const { technicianId, workOrderId } = visit
   if (!technicianId) throw conflict('no_technician', 'Nobody is set for this visit yet.')

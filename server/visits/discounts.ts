@@ -53,12 +53,18 @@ export async function discountLines(
     )
   const minor = readDiscount(body.discount, total, work.currency)
   if (minor > total) throw invalid('discount', 'This is more than all lines that are not billed.')
-  for (const [i, share] of shareAmount(minor, before).entries()) {
-    const discountMinor = levelPart(open[i]!, level) + share
-    const line = { ...open[i]!, discountMinor, netMinor: before[i]! - share }
-    await withinLimit(ctx, work, line)
-    await updateLine(ctx.tx, line, false)
-  }
+  const lowered = shareAmount(minor, before).map((share, i) => ({
+    ...open[i]!,
+    discountMinor: levelPart(open[i]!, level) + share,
+    netMinor: before[i]! - share,
+  }))
+  await withinLimit(
+    ctx,
+    work,
+    lowered,
+    lines.filter((l) => billed.has(l.id)),
+  )
+  for (const line of lowered) await updateLine(ctx.tx, line, false)
   await record(ctx, {
     subject: 'work',
     id: workOrderId,

@@ -15,27 +15,50 @@ export const limitsOf = ({ company }: Pick<Ctx, 'company'>, role: Role): Limits 
   ...USUAL_LIMITS[role],
   ...company.limits[role],
 })
-/** What it would come to without a hand: by the book, the level and the rates; or what the customer agreed to, if that is more. */
-async function usualMinor(ctx: Ctx, work: WorkOrderRow, line: LineRow): Promise<number> {
-  const { id, entryId, quantity, promisedMinor } = line
-  if (!entryId) return promisedMinor
-  const [usual] = await priceLines(ctx, work, [{ id, entryId, quantity }], { at: null })
-  return Math.max(usual?.netMinor ?? 0, promisedMinor)
+/** A line as it would be, by its sums. */
+async function sumsOf(ctx: Ctx, work: WorkOrderRow, line: LineRow, hasTask: boolean) {
+  const { id, entryId, quantity, promisedMinor, netMinor } = line
+  const costMinor = roundToMinor(new Decimal(line.unitCost).times(quantity), work.currency)
+  // Without a hand: by the book, the level and the rates; or what the customer agreed to, if that is more.
+  const [usual] = entryId
+    ? await priceLines(ctx, work, [{ id, entryId, quantity }], { hasTask, at: null })
+    : []
+  return { line, netMinor, usualMinor: Math.max(usual?.netMinor ?? 0, promisedMinor), costMinor }
 }
-/** Refuses a line that is lower than whoever asks may set it; what it would be is said to whoever may. */
-export async function withinLimit(ctx: Ctx, work: WorkOrderRow, line: LineRow): Promise<void> {
+const MOST_NAMED = 3
+/**
+ * Refuses lines that are lower than whoever asks may set them, all of them before any is written; what they would be is
+ * said to whoever may.
+ * @param before the lines that stand before them: a further task costs less
+ */
+export async function withinLimit(
+  ctx: Ctx,
+  work: WorkOrderRow,
+  lines: readonly LineRow[],
+  before: readonly LineRow[],
+): Promise<void> {
   const limits = limitsOf(ctx, signedIn(ctx).role)
-  const costMinor = roundToMinor(new Decimal(line.unitCost).times(line.quantity), work.currency)
-  const sums = { netMinor: line.netMinor, usualMinor: await usualMinor(ctx, work, line), costMinor }
-  const beyond = beyondLimit(sums, limits)
-  if (!beyond) return
+  let hasTask = before.some(({ kind }) => kind === 'task')
+  const over = []
+  for (const line of lines) {
+    const sums = await sumsOf(ctx, work, line, hasTask)
+    const beyond = beyondLimit(sums, limits)
+    if (beyond) over.push({ ...sums, beyond })
+    hasTask ||= line.kind === 'task'
+  }
+  if (!over.length) return
   const say = (minor: number) => sayMoney(toMoney(minor, work.currency), ctx.company.locale)
-  const what = `“${line.name}” at ${say(sums.netMinor)} instead of ${say(sums.usualMinor)}`
-  const sentence =
-    beyond === 'lowered'
-      ? `That is ${loweredPercent(sums)} % below its price; you may go ${limits.lowerPercent} % below.`
-      : 'That is less than it costs.'
+  const named = over
+    .slice(0, MOST_NAMED)
+    .map(
+      (o) => `“${o.line.name.slice(0, 60)}” at ${say(o.netMinor)} instead of ${say(o.usualMinor)}`,
+    )
+  const more = over.length > MOST_NAMED ? [`and ${over.length - MOST_NAMED} more`] : []
+  const lowered = over.filter(({ beyond }) => beyond === 'lowered')
+  const sentence = lowered.length
+    ? `That is ${Math.max(...lowered.map(loweredPercent))} % below its price; you may go ${limits.lowerPercent} % below.`
+    : 'That is less than it costs.'
   throw new LedgerError('over_limit', `${sentence} Ask for another person’s yes.`, {
-    extra: { what },
+    extra: { what: [...named, ...more].join('; ') },
   })
 }

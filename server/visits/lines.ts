@@ -163,9 +163,12 @@ async function addWanted(
   mayAddTo(work)
   if (lines.length === 0 || lines.length > 100)
     throw invalid('lines', 'Add between 1 and 100 lines.')
+  const before = await linesOf(ctx.tx, work.id)
+  const made = await putLines(ctx, { work, visitId }, lines)
   const typed = new Set(lines.filter((l) => l.unitPrice !== undefined).map((l) => l.id))
-  for (const line of await putLines(ctx, { work, visitId }, lines)) {
-    if (typed.has(line.id)) await withinLimit(ctx, work, line)
+  const byHand = made.filter(({ id }) => typed.has(id))
+  await withinLimit(ctx, work, byHand, before)
+  for (const line of made) {
     await record(ctx, {
       subject: 'work',
       id: work.id,
@@ -267,8 +270,11 @@ export async function changeLine(
   mayChange(body, (await accountOf(ctx, [old], work.id)).lines[0]!.billedMinor)
   const line = await changed(ctx, old, work, body)
   // Who only ticks it off or takes it out sets no price.
-  if (body.unitPrice !== undefined || body.discount !== undefined)
-    await withinLimit(ctx, work, line)
+  if (body.unitPrice !== undefined || body.discount !== undefined) {
+    const all = await linesOf(ctx.tx, work.id)
+    const at = all.findIndex(({ id }) => id === line.id)
+    await withinLimit(ctx, work, [line], all.slice(0, Math.max(0, at)))
+  }
   if (!(await updateLine(ctx.tx, line, body.removed ?? false))) throw conflict('stale', stale)
   await record(ctx, {
     subject: 'work',

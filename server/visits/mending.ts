@@ -101,7 +101,8 @@ export async function mendTime(ctx: Ctx, id: string, body: Body<'mendTime'>): Pr
   if (!seen?.visitId) throw notFound('time')
   await lockPeople(ctx.tx, [seen.personId])
   const visit = await visitOf(ctx, seen.visitId)
-  const known = (await intervalById(ctx.tx, id))!
+  const known = await intervalById(ctx.tx, id)
+  if (!known) throw notFound('time')
   const was = { from: iso(known.startedAt)!, to: iso(known.endedAt) }
   const isAsRead =
     Date.parse(body.was.from) === known.startedAt &&

@@ -67,7 +67,7 @@ const SAID = (what: string) =>
   `${what}_date, LEFT(v.${what}_from, 5) AS ${what}From, LEFT(v.${what}_to, 5) AS ${what}To`
 /** What a customer was told of a visit, and does not hold any more. */
 const toTell = ({ today }: WaitsAt): Condition => [
-  `((v.state = 'planned' AND v.told_date IS NOT NULL AND NOT (v.told_date <=> v.promise_date AND
+  `((v.state = 'planned' AND NOT (v.told_date <=> v.promise_date AND
     v.told_from <=> v.promise_from AND v.told_to <=> v.promise_to)) OR (v.state = 'cancelled' AND
     v.told_date >= ?))`,
   today,

@@ -4,7 +4,7 @@ import { changedDetails } from '../../core/customers/changedDetails'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { dueDate, termsInWords } from '../../core/documents/dueDate'
 import { labourCost } from '../../core/costing/labourCost'
-import { notAgreedMinor } from '../../core/costing/notAgreedMinor'
+import { beyondAgreedMinor, notAgreedMinor } from '../../core/costing/notAgreedMinor'
 import { margin } from '../../core/documents/margin'
 import { workedSeconds } from '../../core/hours/workedSeconds'
 import { Decimal } from '../../core/money/decimal'
@@ -267,7 +267,10 @@ export function billPart(read: WorkRead): Paper['bill'] {
     total: money(bill.totalMinor),
     issueOn: ctx.today,
     beyond: money(
-      open.reduce((sum, a) => sum + notAgreedMinor(byId.get(a.id)!, agreedOn(read.around)), 0),
+      beyondAgreedMinor(
+        open.map(({ id, unbilledMinor }) => ({ ...byId.get(id)!, unbilledMinor })),
+        agreedOn(read.around),
+      ),
     ),
     dueOn: dueDate(ctx.today, customer.terms ?? ctx.company.terms),
     missing: [

@@ -1,5 +1,5 @@
 import { labourCost } from '../../core/costing/labourCost'
-import { notAgreedMinor } from '../../core/costing/notAgreedMinor'
+import { beyondAgreedMinor, notAgreedMinor } from '../../core/costing/notAgreedMinor'
 import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
 import { quantileSorted } from 'd3'
@@ -267,6 +267,14 @@ describe('formats', () => {
     ]))
 })
 describe('what was not agreed', () => {
+  it('is asked for of each line at most as far as it is billed now', () => {
+    const line = { netMinor: 120, promisedMinor: 100 }
+    const lines = [
+      { ...line, unbilledMinor: 10 },
+      { ...line, unbilledMinor: 120 },
+    ]
+    expect([beyondAgreedMinor(lines, true), beyondAgreedMinor(lines, false)]).toEqual([30, 0])
+  })
   it.each([
     [12_000, 10_000, true, 2_000],
     [10_000, 0, true, 10_000],

@@ -110,6 +110,11 @@ describe('who was told something else is told anew', () => {
   const told = { state: 'planned', told: WINDOW, promise: WINDOW } as const
   it.each<[string, ToldFacts, string]>([
     [
+      'of a day that was promised since they heard of none',
+      { ...told, told: null, promise: other },
+      'was told of no day; now it is 2026-12-04, between 13:00 and 15:00',
+    ],
+    [
       'of another time',
       { ...told, promise: other },
       'was told 2026-12-02, between 08:00 and 10:00; now it is 2026-12-04, between 13:00 and 15:00',
@@ -134,7 +139,8 @@ describe('who was told something else is told anew', () => {
   )
   it.each<[string, ToldFacts]>([
     ['what they were told holds', told],
-    ['they were told of no day', { ...told, told: null }],
+    ['they were told of no day, and none is promised', { ...told, told: null, promise: null }],
+    ['they know of no visit that is cancelled', { ...told, state: 'cancelled', told: null }],
     ['somebody is on the way, or was there', { ...told, state: 'driving', promise: other }],
     [
       'the day of what was cancelled has passed',

@@ -109,6 +109,34 @@ describe('who goes beyond their limit', () => {
     expect((await answer(false)).status).toBe(200)
     expect(await asked()).toEqual([])
   })
+  it('does not come by asking to what they may not do at all', async () => {
+    const line = await booked()
+    const books = await signedIn('books')
+    const before = line.unitPrice
+    expect((await books.send('askForYes', ask(line, before))).status).toBe(403)
+    const discount = {
+      ...{ id: id(), route: 'discountLines', subjectId: workOrderId, reason: 'goodwill' },
+      body: JSON.stringify({ discount: '1.00' }),
+    }
+    expect((await dispatch.send('askForYes', { body: discount })).status).toBe(403)
+    expect((await booked()).discount.amount).toBe(line.discount.amount)
+  })
+  it('has nothing done of what is over it in one line of several, and asks for all of them', async () => {
+    const sums = async () => (await work()).lines.map((l) => l.net.amount)
+    const before = await sums()
+    const body = {
+      ...{ id: id(), route: 'discountLines' as const, subjectId: workOrderId, reason: 'goodwill' },
+      body: JSON.stringify({ discount: '90 %' }),
+    }
+    await office.ok('askForYes', { body })
+    expect(await sums()).toEqual(before)
+    const [one] = await asked()
+    await office.ok('answerAsk', { params: { id: one!.id }, body: { yes: false } })
+  })
+  it('is told where what is asked for is no JSON', async () => {
+    const body = { ...ask(await booked(), '1.00').body, body: '{' }
+    expect((await dispatch.send('askForYes', { body })).status).toBe(422)
+  })
   it('takes back what they asked', async () => {
     await dispatch.ok('askForYes', ask(await booked(), '0.10'))
     const [one] = await asked()

@@ -205,6 +205,24 @@ describe('a visit that is moved out of what was promised', () => {
     ])
   })
 })
+it('who heard that nobody comes, or of no day, is told of the next one', async () => {
+  const v = await booked('17')
+  const off = await office.ok('cancelVisit', {
+    params: { id: v.id },
+    body: { version: v.version, cancelled: true, reason: 'no money', known: true },
+  })
+  expect(off.toTell).toBe(false)
+  const back = await office.ok('cancelVisit', {
+    params: { id: v.id },
+    body: { version: off.version, cancelled: false, override: true },
+  })
+  expect([back.toTell, (await notice(v)).kind]).toEqual([true, 'confirmation'])
+  await office.ok('tellCustomer', {
+    params: { id: v.id },
+    body: { version: back.version, spoken: 'glad of it' },
+  })
+  expect(await toTell(v)).toBeUndefined()
+})
 describe('what was told', () => {
   it('of a cancelled visit is taken back by a message, or is known', async () => {
     const v = await booked('18')

@@ -29,6 +29,8 @@ export interface World {
   customers: { customerId: string; siteId: string }[]
   works: string[]
   payments: string[]
+  /** acts that were done, not refused */
+  taken: number
   /** the last request, to be sent once more */
   last: { person: Person; path: string; body: Body; key: string; status: number } | null
   copy: Copy
@@ -36,12 +38,20 @@ export interface World {
 const PICTURE =
   'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=='
 const at = <T>(list: readonly T[], n: number): T | undefined => list[n % list.length]
+/** No answer goes unread: one that is our mistake ends the sequence, and what was done is counted. */
+function read(w: World, path: string, reply: Reply): Reply {
+  if (reply.status >= 500) throw new Error(`${path} was answered with ${reply.status}`)
+  if (reply.status === 200) w.taken++
+  return reply
+}
 async function post(w: World, person: Person, path: string, body: Body): Promise<Reply> {
   const key = v7()
-  const reply = await person.act('POST', path, body, key)
+  const reply = read(w, path, await person.act('POST', path, body, key))
   w.last = { person, path, body, key, status: reply.status }
   return reply
 }
+const patch = async (w: World, path: string, body: Body) =>
+  read(w, path, await w.office.act('PATCH', path, body))
 export const workOf = async (w: World, n: number): Promise<Work | null> => {
   const id = at(w.works, n)
   if (!id) return null
@@ -147,7 +157,7 @@ export const ACTS: Readonly<Record<string, Act>> = {
       { unitPrice: '99.00' },
     ]
     return line
-      ? w.office.act('PATCH', `/work-lines/${line.id}`, {
+      ? patch(w, `/work-lines/${line.id}`, {
           version: line.version,
           ...at(change, m)!,
         })
@@ -156,7 +166,7 @@ export const ACTS: Readonly<Record<string, Act>> = {
   putBack: onWork((w, { takenOut }, m) => {
     const line = at(takenOut, m)
     return line
-      ? w.office.act('PATCH', `/work-lines/${line.id}`, { version: line.version, removed: false })
+      ? patch(w, `/work-lines/${line.id}`, { version: line.version, removed: false })
       : Promise.resolve()
   }),
   sign: onWork((w, { id, price }, m) =>
@@ -245,7 +255,12 @@ export const ACTS: Readonly<Record<string, Act>> = {
       body: JSON.stringify(body),
       signal: AbortSignal.timeout(1 + (m % 20)),
     }).catch(() => null)
-    await w.office.act('POST', `/work-orders/${id}/lines`, body, key)
+    const target = `/work-orders/${id}/lines`
+    const reply = read(w, target, await w.office.act('POST', target, body, key))
+    const lines = (reply.body as unknown as Partial<Work>).lines ?? []
+    const made = lines.filter((line) => line.id === body.lines[0]!.id).length
+    if (reply.status === 200 && made !== 1)
+      throw new Error(`a repeated line is there ${made} times`)
   }),
   /** The demo's own clock goes on: minutes, or to another day. */
   async timePasses(w, _, m) {
