@@ -4,6 +4,7 @@ import { invoiceLifecycle, type InvoiceAct } from '../core/invoices/invoiceLifec
 import {
   date,
   flag,
+  earlier,
   history,
   id,
   instant,
@@ -50,7 +51,7 @@ export const paper = obj({
   workOrder: definedText(),
   exemptCertificate: definedText(),
   note: text(400).optional(),
-  contact: text(200).optional(),
+  contact: text(2000).optional(),
   payTo: definedText(1000),
   conditions: definedText(2000),
   lines: list(
@@ -179,6 +180,13 @@ export const invoiceRoutes = {
     may: 'invoices.see',
     summary: 'An invoice as it was sent, with what came in',
     answer: invoiceDetail,
+  }),
+  invoiceEarlier: route({
+    method: 'GET',
+    path: '/invoices/{id}/history',
+    may: 'invoices.list',
+    summary: 'What happened to an invoice before an entry of its history',
+    ...earlier,
   }),
   invoicePdf: route({
     method: 'GET',

@@ -5,6 +5,7 @@ import {
   date,
   decimal,
   flag,
+  earlier,
   history,
   id,
   instant,
@@ -128,6 +129,13 @@ export const quoteRoutes = {
     may: 'quotes.see',
     summary: 'A quote',
     answer: quoteDetail,
+  }),
+  quoteEarlier: route({
+    method: 'GET',
+    path: '/quotes/{id}/history',
+    may: 'quotes.list',
+    summary: 'What happened to a quote before an entry of its history',
+    ...earlier,
   }),
   quotePdf: route({
     method: 'GET',

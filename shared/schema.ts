@@ -139,7 +139,9 @@ export const page = <T extends yup.AnySchema>(of: T) =>
   obj({ items: list(of), next: yup.string().nullable().defined(), total: int().required() })
 export const ok = obj({ ok: flag().required() })
 
-/** What happened, as the page of a document shows it. */
+/** Entries of a history at once. */
+export const HISTORY_PAGE = 60
+/** What happened, as the page of a document shows it: the last first. */
 export const history = () =>
   list(
     obj({
@@ -147,8 +149,15 @@ export const history = () =>
       at: instant().required(),
       who: definedText(),
       text: definedText(400),
+      /** what it was and became */
+      changes: list(obj({ what: definedText(), from: definedText(400), to: definedText(400) })),
     }),
   )
+/** What was before an entry of a history. */
+export const earlier = {
+  query: obj({ before: int(1) }),
+  answer: obj({ items: history() }),
+}
 
 export interface Route {
   method: 'GET' | 'POST' | 'PATCH' | 'DELETE'

@@ -5,7 +5,10 @@ import HistoryTimeline from './HistoryTimeline.vue'
 defineProps<{
   number: string
   title: string
-  history: readonly { id: number; at: string; who: string; text: string }[]
+  history: InstanceType<typeof HistoryTimeline>['$props']['entries']
+  /** whose history goes on before that */
+  of: InstanceType<typeof HistoryTimeline>['$props']['of']
+  id: string
   /** on a phone: no margin, no history */
   field?: boolean
   /** why the last act was not done */
@@ -44,7 +47,11 @@ defineProps<{
     >
       <slot name="beside" />
       <h2>History</h2>
-      <HistoryTimeline :entries="history" />
+      <HistoryTimeline
+        :id="id"
+        :entries="history"
+        :of="of"
+      />
     </aside>
   </article>
 </template>

@@ -1,9 +1,36 @@
 <script setup lang="ts">
-// What happened to a thing, the last first.
+// What happened to a thing, the last first, each with what it was and became; what was before those that are shown is fetched.
+import { computed, shallowRef } from 'vue'
+import { HISTORY_PAGE } from '~~/shared/schema'
+import type { Answer } from '~~/shared/api'
+import { call } from '~/lib/api'
+import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
+import ActButton from './ActButton.vue'
+import Notice from './Notice.vue'
 
-defineProps<{ entries: readonly { id: number; at: string; who: string; text: string }[] }>()
+type Entry = Answer<'workOrder'>['history'][number]
+const props = defineProps<{
+  entries: readonly Entry[]
+  /** the list of what was before, and whose it is */
+  of: `${'workOrder' | 'customer' | 'quote' | 'invoice'}Earlier`
+  id: string
+}>()
 const session = useSession()
+const { busy, problem, act } = useAct()
+const before = shallowRef<readonly Entry[]>([])
+const isWhole = shallowRef(props.entries.length < HISTORY_PAGE)
+const shown = computed(() => {
+  const last = before.value[0]?.id ?? 0
+  return [...props.entries.filter(({ id }) => id > last), ...before.value]
+})
+const fetchEarlier = () =>
+  act(async () => {
+    const query = { before: shown.value.at(-1)!.id }
+    const { items } = await call(props.of, { params: { id: props.id }, query })
+    before.value = [...before.value, ...items]
+    isWhole.value = items.length < HISTORY_PAGE
+  })
 </script>
 
 <template>
@@ -12,14 +39,29 @@ const session = useSession()
     aria-label="History"
   >
     <li
-      v-for="entry in entries"
+      v-for="entry in shown"
       :key="entry.id"
     >
-      {{ entry.text }}<br /><span class="quiet small"
-        >{{ session.dayTime(entry.at) }} · {{ entry.who }}</span
-      >
+      {{ entry.text }}
+      <span
+        v-for="change in entry.changes"
+        :key="change.what"
+        class="small change"
+        ><span class="quiet">{{ change.what }}</span> <s v-if="change.from">{{ change.from }}</s> →
+        <b>{{ change.to || 'nothing' }}</b></span
+      ><br /><span class="quiet small">{{ session.dayTime(entry.at) }} · {{ entry.who }}</span>
     </li>
   </ol>
+  <Notice :of="problem" />
+  <ActButton
+    v-if="!isWhole"
+    quiet
+    class="small"
+    :disabled="busy"
+    @click="fetchEarlier"
+  >
+    Show what was before
+  </ActButton>
 </template>
 
 <style scoped>
@@ -32,6 +74,10 @@ const session = useSession()
 li {
   position: relative;
   margin-bottom: 12px;
+  overflow-wrap: anywhere;
+}
+.change {
+  display: block;
 }
 li::before {
   content: '';

@@ -50,6 +50,8 @@ async function takenBack() {
     v-if="invoice"
     :number="invoice.paper.number"
     :title="invoice.paper.buyer.name"
+    :id="invoice.id"
+    of="invoiceEarlier"
     :history="invoice.history"
     :problem="(failed ?? problem)?.message"
   >

@@ -56,6 +56,8 @@ function done(answered: Quote) {
     v-if="quote"
     :number="quote.number"
     :title="quote.title"
+    :id="quote.id"
+    of="quoteEarlier"
     :history="quote.history"
     :field="field"
     :problem="(failed ?? problem)?.message"

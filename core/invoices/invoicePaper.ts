@@ -3,6 +3,7 @@ import { addressLines, type Letterhead, type PaperLine } from '../documents/pape
 import type { DocumentTotals } from '../documents/documentTotals'
 import { Decimal } from '../money/decimal'
 import { toMoney, type Money } from '../money/formatMinor'
+import { sayContact } from '../visits/workContacts'
 
 /** An invoice as it was sent: kept as it is for ever. */
 export interface InvoicePaper {
@@ -41,6 +42,7 @@ export interface BilledLine {
   unitPrice: string
   whole: boolean
 }
+type Contact = Parameters<typeof sayContact>[0]
 interface Facts {
   number: string
   issueOn: string
@@ -64,7 +66,8 @@ interface Facts {
     currency: string
     orderNumber: string
     printedNote: string
-    contact: { name: string; phone: string }
+    contact: Contact
+    otherContacts: readonly Contact[]
   }
   /** the customer's and the site's details, as the work order copied them */
   details: Details
@@ -99,9 +102,7 @@ export function invoicePaper(facts: Facts): InvoicePaper {
     },
     ...partiesOf(details),
     note: work.printedNote,
-    contact: [work.contact.name, work.contact.name && work.contact.phone]
-      .filter(Boolean)
-      .join(', '),
+    contact: [work.contact, ...work.otherContacts].map(sayContact).filter(Boolean).join('; '),
     orderNumber: work.orderNumber,
     workOrder: work.number,
     exemptCertificate: facts.certificate,

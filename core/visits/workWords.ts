@@ -7,6 +7,7 @@ export const WORK_WORDS = {
   problem: { column: 'problem', most: 2000, said: 'what is wrong' },
   orderNumber: { column: 'order_number', most: 40, said: 'their order number' },
   printedNote: { column: 'printed_note', most: 400, said: 'the note on papers' },
+  officeNote: { column: 'office_note', most: 2000, said: 'the office note' },
 } as const satisfies Record<string, { column: string; most: number; said: string }>
 export type WorkWord = keyof typeof WORK_WORDS
 export type WorkWords = Record<WorkWord, string>

@@ -18,6 +18,7 @@ import { owedBy } from '../customers/owed.queries'
 import { checkPlacement, heldByOthers, mayPlace } from '../dispatch/placing'
 import { placeVisit } from '../dispatch/commands'
 import { confirmVisit } from '../dispatch/visitMessages'
+import { emit } from '../events/events'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { refreshWorkOrder } from '../visits/account'
@@ -70,12 +71,15 @@ export async function saveCall(
     at: ctx.now,
     heldUntil,
   })
-  await record(ctx, {
-    subject: 'call',
-    id,
-    customerId: body.draft.customerId ?? null,
-    fact: callFacts.kept(),
-  })
+  // It began once; each pause of the typing is no event of its own, and is told to other windows all the same.
+  if (kept) emit(ctx.tx, { topic: 'change', subject: 'call', subjectId: id, workOrderId: null })
+  else
+    await record(ctx, {
+      subject: 'call',
+      id,
+      customerId: body.draft.customerId ?? null,
+      fact: callFacts.begun(),
+    })
   return {
     ok: true,
     version: await versionOfCall(ctx.tx, id),

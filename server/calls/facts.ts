@@ -2,6 +2,8 @@
 import { facts } from '../http/facts'
 
 export const callFacts = facts('call', {
+  begun: () => 'A call began',
+  /** by entries from before a pause of the typing was no longer one */
   kept: () => 'Call kept',
   requested: (f: { name: string }) => `Request from ${f.name} on the web page`,
   putOff: (f: { until: string; reason: string }, say) =>

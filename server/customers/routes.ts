@@ -1,8 +1,11 @@
 // The routes of customers and imports, bound to their services.
 import type { customerRoutes } from '../../shared/customers'
 import type { importRoutes } from '../../shared/imports'
+import { listOf } from '../db/queries'
+import { historyOf } from '../http/queries'
 import { outside, type Handlers } from '../http/route'
 import { importPiece, listImports, undoImport } from './imports'
+import { mergesIn, type MergeShort } from './merge.queries'
 import { mergeCustomers, undoMerge } from './merge'
 import { mergePreview } from './mergePreview'
 import { notTheSame, sweepDuplicates } from './duplicates'
@@ -28,6 +31,11 @@ export const customerHandlers: Handlers<typeof customerRoutes & typeof importRou
   alike: (ctx, { body }) => alikeTo(ctx, body),
   customers: (ctx, { query }) => listCustomers(ctx, query),
   customer: (ctx, { params }) => customerPaper(ctx, params.id!),
+  async customerEarlier(ctx, { params, query }) {
+    const merged = await listOf<MergeShort>(ctx.tx, mergesIn(params.id!))
+    const ids = [params.id!, ...merged.map(({ mergedId }) => mergedId)]
+    return { items: await historyOf(ctx, 'customer_id', ids, query.before) }
+  },
   newCustomer: (ctx, { body }) => addCustomer(ctx, body),
   changeCustomer: (ctx, { params, body }) => changeCustomer(ctx, params.id!, body),
   sites: (ctx, { query }) => listSites(ctx, query),

@@ -1,4 +1,5 @@
 // The schedule on paper: day sheets of technicians, the work sheet of a visit.
+import { sayContact } from '../../core/visits/workContacts'
 import { hoursMinutes } from '../../core/hours/workedSeconds'
 import { Decimal } from '../../core/money/decimal'
 import { notFound } from '../../core/errors/LedgerError'
@@ -98,7 +99,10 @@ export async function workSheet(ctx: Ctx, id: string): Promise<Raw> {
       who: visit.technician ?? 'nobody yet',
       customer: customer.name,
       place: [site.name, site.line1, site.town, site.postcode].filter(Boolean).join(', '),
-      contact: [work.contact.name, work.contact.phone || customer.phone].filter(Boolean).join(', '),
+      contact: [
+        sayContact(work.contact) || work.contact.phone || customer.phone,
+        ...work.otherContacts.map(sayContact),
+      ].join('; '),
       problem: work.problem,
       notes: [site.accessNote, customer.officeNote].filter(Boolean),
       equipment: thing ? [thing.category, thing.make, thing.serial].filter(Boolean).join(', ') : '',

@@ -1,4 +1,6 @@
 // The append-only trail: who did what, when, from where. Each entry is also the event that tells other screens.
+import { HISTORY_PAGE } from '../../shared/schema'
+import { saidChanges, type SaidChange } from '../../core/text/saidChanges'
 import { sayMoney } from '../../core/money/sayMoney'
 import { sayDay } from '../../core/time/sayDay'
 import { localDate, localTime } from '../../core/time/zone'
@@ -43,17 +45,26 @@ export interface HistoryRow {
   at: string
   who: string
   text: string
+  changes: SaidChange[]
 }
-type Stored = HistoryRow & { code: string | null; data: string | null }
+type Stored = Omit<HistoryRow, 'changes'> & { code: string | null; data: object | null }
 const STORED = 'SELECT id, at, who, text, code, IF(code IS NULL, NULL, data) AS data FROM trail'
-const said = (words: Words, { id, at, who, ...entry }: Stored): HistoryRow => ({
-  id,
-  at,
-  who,
-  text: sentenceOf(entry, words).slice(0, LONGEST_SENTENCE),
-})
 const LONGEST_SENTENCE = 300
-const SUBJECTS = { work_order_id: 100, customer_id: 150, subject_id: 100 } as const
+const MOST_CHANGES = 40
+/** Who is in the van is told what was done, not what it was before: that may be a cost, or a note of the office. */
+const seesChanges = ({ actor }: Ctx) => actor !== null && actor.role !== 'technician'
+function said(ctx: Ctx, words: Words, { id, at, who, ...entry }: Stored): HistoryRow {
+  const changes = entry.data && seesChanges(ctx) ? saidChanges(entry.data, words) : []
+  return {
+    ...{ id, at, who },
+    text: sentenceOf(entry, words).slice(0, LONGEST_SENTENCE),
+    changes: changes.slice(0, MOST_CHANGES).map(({ what, from, to }) => ({
+      what,
+      from: from.slice(0, LONGEST_SENTENCE),
+      to: to.slice(0, LONGEST_SENTENCE),
+    })),
+  }
+}
 
 /** How days, times and sums are said to the people of a company. */
 export const wordsOf = ({ company: { locale, timeZone } }: Pick<Ctx, 'company'>): Words => ({
@@ -65,16 +76,17 @@ export const wordsOf = ({ company: { locale, timeZone } }: Pick<Ctx, 'company'>)
   money: (amount, currency) => sayMoney({ amount, currency }, locale),
 })
 
-/** What happened to a work order, a customer (with the ones merged into it), or anything else, the last first. */
+/** What happened to a work order, a customer (with the ones merged into it), or anything else, the last first; `before` an entry, what was before it. */
 export async function historyOf(
   ctx: Ctx,
-  column: keyof typeof SUBJECTS,
+  column: 'work_order_id' | 'customer_id' | 'subject_id',
   ids: string[],
+  before = Number.MAX_SAFE_INTEGER,
 ): Promise<HistoryRow[]> {
   const rows = await ctx.tx.rows<Stored>(
-    `${STORED} WHERE ${column} IN (${placeholders(ids)}) ORDER BY id DESC LIMIT ${SUBJECTS[column]}`,
-    ids,
+    `${STORED} WHERE ${column} IN (${placeholders(ids)}) AND id < ? ORDER BY id DESC LIMIT ${HISTORY_PAGE}`,
+    [...ids, before],
   )
   const words = wordsOf(ctx)
-  return rows.map((row) => said(words, row))
+  return rows.map((row) => said(ctx, words, row))
 }

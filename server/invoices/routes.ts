@@ -3,6 +3,7 @@ import { notFound } from '../../core/errors/LedgerError'
 import type { invoiceRoutes } from '../../shared/invoices'
 import { paperPdf } from '../documents/paperPdf'
 import { outside, Raw, type Handlers } from '../http/route'
+import { historyOf } from '../http/queries'
 import { noteOpened } from '../messages/queries'
 import { listMessages, retry } from '../messages/service'
 import { startCardPayment } from '../payments/card'
@@ -25,6 +26,10 @@ export const invoiceHandlers: Handlers<typeof invoiceRoutes> = {
   makeInvoice: (ctx, { params, body }) => makeInvoice(ctx, params.id!, body),
   invoices: (ctx, { query }) => listInvoices(ctx, query),
   invoice: (ctx, { params }) => invoiceView(ctx, params.id!),
+  async invoiceEarlier(ctx, { params, query }) {
+    const { id } = await visibleInvoice(ctx, params.id!)
+    return { items: await historyOf(ctx, 'subject_id', [id], query.before) }
+  },
   invoicePdf: async (ctx, { params }) => pdf(await visibleInvoice(ctx, params.id!)),
   sendInvoice: (ctx, { params, body }) => sendInvoice(ctx, params.id!, body),
   publicInvoice: async (ctx, { params }) =>

@@ -59,7 +59,7 @@ async function draftOf(ctx: Ctx, body: Body<'beginQuote'>, work: Work | null): P
 /** Who spoke; where nobody is named, whom the work order names. */
 const contactFor = (ctx: Ctx, body: Body<'beginQuote'>, work: Work | null): Draft['contact'] =>
   work && !body.speaking
-    ? work.contact
+    ? { name: work.contact.name, phone: work.contact.phone }
     : { name: body.speaking, phone: formatPhone(body.phone, ctx.company.country) }
 async function siteFor(ctx: Ctx, id: string): Promise<string> {
   const site = await siteById(ctx.tx, id)

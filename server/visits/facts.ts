@@ -38,6 +38,17 @@ type Named = { name: string }
 type Money = { amount: string; currency: string }
 type Spite = { warnings: readonly string[] }
 
+type Said = WorkWord | 'kind' | 'contact' | 'otherContacts'
+const OTHER_PARTS = {
+  kind: 'the kind of work',
+  contact: 'who is spoken to',
+  otherContacts: 'who else is spoken to',
+} as const
+const saidPart = (part: Said) =>
+  part in OTHER_PARTS
+    ? OTHER_PARTS[part as keyof typeof OTHER_PARTS]
+    : WORK_WORDS[part as WorkWord].said
+
 /** What stood against a booking that was made all the same, and why it was. */
 export type BookedAgainst = { what: 'stop_work' | 'credit_limit'; reason: string } | null
 const AGAINST = { stop_work: 'the stop on work', credit_limit: 'the credit limit' } as const
@@ -56,8 +67,8 @@ export const workFacts = facts('work', {
     `${f.kind === 'warranty' ? 'Warranty visit' : 'Call-back'} of ${f.of}, without charge: ${f.problem}`,
   lookedAtAgain: (f: { number: string; kind: FreeKind }) =>
     `Has to be looked at again (${sayWorkKind(f.kind)}): ${f.number}`,
-  changed: (f: { parts: readonly WorkWord[]; changes: Record<string, Change> }) =>
-    `Changed ${f.parts.map((part) => WORK_WORDS[part].said).join(', ') || 'nothing'}`,
+  changed: (f: { parts: readonly Said[]; changes: Record<string, Change> }) =>
+    `Changed ${f.parts.map(saidPart).join(', ') || 'nothing'}`,
   carriedOver: (f: { details: readonly Detail[]; changes: Record<string, Change> }) =>
     `Carried over from the customer: ${f.details.map((detail) => DETAIL_NAMES[detail]).join(', ')}`,
   parked: (f: { list: string; on: string | null }, say) =>

@@ -41,6 +41,7 @@ function shape(ctx: Ctx, r: FieldRow, forecast: Forecast | undefined): FieldVisi
     accessNote: r.accessNote,
     contact: r.contact.name || r.customer,
     phone: r.contact.phone || r.customerPhone,
+    otherContacts: r.otherContacts,
     promise: r.promiseFrom ? `${r.promiseFrom}–${r.promiseTo}` : '',
     startAt: r.startAt,
     durationSeconds: r.durationSeconds,

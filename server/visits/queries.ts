@@ -1,10 +1,13 @@
 // SQL of work orders: one, many, and what a customer’s come to.
 import { WORK_WORD_NAMES, WORK_WORDS, type WorkWords } from '../../core/visits/workWords'
+import type { WorkContact } from '../../core/visits/workContacts'
 import type { CopiedDetails } from '../../core/customers/changedDetails'
 import { sqlInstant, type Tx } from '../db/pool'
 import type { ListIn } from '../db/queries'
 import type { WorkOrderState } from '../../core/visits/workOrderState'
 
+/** As what they are spoken to was not kept at first. */
+type Contact = Omit<WorkContact, 'role'> & { role?: string }
 /** Columns of the words that people write, in their order. */
 const WORD_COLUMNS = WORK_WORD_NAMES.map((word) => WORK_WORDS[word].column)
 const wordsIn = (w: WorkWords): string[] => WORK_WORD_NAMES.map((word) => w[word])
@@ -14,7 +17,8 @@ export interface WorkOrderRow extends WorkWords {
   customerId: string
   siteId: string
   kind: string
-  contact: { name: string; phone: string }
+  contact: Contact
+  otherContacts: WorkContact[]
   priceLevelId: string | null
   details: CopiedDetails
   ownPrices: Record<string, string>
@@ -39,7 +43,7 @@ export interface WorkOrderRow extends WorkWords {
 }
 export const WORK = `w.id, w.number, w.customer_id, w.site_id, w.kind,
     ${WORD_COLUMNS.map((column) => `w.${column}`).join(', ')},
-    w.contact, w.price_level_id, w.details, w.own_prices, w.answers, w.custom,
+    w.contact, w.other_contacts, w.price_level_id, w.details, w.own_prices, w.answers, w.custom,
     w.equipment_id, w.assigned_to, w.source, w.callback_of, w.follow_up, w.follow_up_on, w.currency, w.state, w.cancelled, w.closed, w.to_bill_minor AS toBill,
     w.explained_seconds, w.uncovered_seconds, w.created_at, w.done_at, w.version`
 export async function workOrderById(
@@ -158,12 +162,21 @@ export const setDetails = (tx: Tx, id: string, details: CopiedDetails) =>
     JSON.stringify(details),
     id,
   ])
-export const setWords = (tx: Tx, id: string, words: WorkWords) =>
+/** What is said of a work order, what sort of work it is, and who is spoken to about it. */
+export type WorkSaid = WorkWords & Pick<WorkOrderRow, 'kind' | 'contact' | 'otherContacts'>
+export const setSaid = (tx: Tx, id: string, said: WorkSaid) =>
   tx.run(
     `UPDATE work_orders
-    SET ${WORD_COLUMNS.map((column) => `${column} = ?`).join(', ')}, version = version + 1
+    SET ${WORD_COLUMNS.map((column) => `${column} = ?`).join(', ')}, kind = ?, contact = ?,
+      other_contacts = ?, version = version + 1
     WHERE id = ?`,
-    [...wordsIn(words), id],
+    [
+      ...wordsIn(said),
+      said.kind,
+      JSON.stringify(said.contact),
+      JSON.stringify(said.otherContacts),
+      id,
+    ],
   )
 /** The firm's own fields, and their words for the search. */
 export const setCustom = (

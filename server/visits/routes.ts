@@ -4,6 +4,7 @@ import { toMoney } from '../../core/money/formatMinor'
 import { whyToBill } from '../../core/waiting/whereItStands'
 import type { visitRoutes } from '../../shared/visits'
 import { outside, Raw, type Handlers } from '../http/route'
+import { historyOf } from '../http/queries'
 import { pageOf, paging } from '../http/paging'
 import { visibleWorkOrder } from './account'
 import { workOrderPaper } from './views'
@@ -65,6 +66,10 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
     }))
   },
   workOrder: (ctx, { params }) => workOrderPaper(ctx, params.id!),
+  async workOrderEarlier(ctx, { params, query }) {
+    const { id } = await visibleWorkOrder(ctx, params.id!)
+    return { items: await historyOf(ctx, 'work_order_id', [id], query.before) }
+  },
   followUpLists: async (ctx) => ({ items: await followUpLists(ctx.tx) }),
   followUp: (ctx, { params, body }) => park(ctx, params.id!, body),
   callBack: (ctx, { params, body }) => callBack(ctx, params.id!, body),

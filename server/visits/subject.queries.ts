@@ -5,7 +5,7 @@ import type { Erasure, Export, Finding } from '../subject'
 /** How a person's words are taken out. What a law makes the firm keep stays as it was sent. */
 export const ERASURES: readonly Erasure[] = [
   `UPDATE work_orders
-  SET contact = '{"name":"","phone":""}', details = '{}', own_words = '', answers = '[]',
+  SET contact = '{"name":"","phone":""}', other_contacts = '[]', office_note = '', details = '{}', own_words = '', answers = '[]',
     problem = 'taken out', title = 'taken out', order_number = '', printed_note = '', custom = '{}',
     follow_up = '', source = ''
   WHERE customer_id = ?`,

@@ -1,4 +1,5 @@
 // SQL of visits: their place on the schedule, their technicians, a technician’s day.
+import type { WorkContact } from '../../core/visits/workContacts'
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { listOf, type ListIn } from '../db/queries'
 import type { NextStep, VisitState } from '../../core/visits/visitLifecycle'
@@ -225,6 +226,7 @@ export interface FieldRow extends VisitRow {
   title: string
   currency: string
   contact: { name?: string; phone?: string }
+  otherContacts: WorkContact[]
   customer: string
   customerPhone: string
   officeNote: string
@@ -236,7 +238,7 @@ export interface FieldRow extends VisitRow {
   lon: number | null
   net: number
 }
-const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, c.name AS customer,
+const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, w.other_contacts, c.name AS customer,
     c.phone AS customerPhone, c.office_note, s.name AS site, s.line1, s.town, s.access_note, s.lat,
     s.lon, (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE
     l.work_order_id = w.id AND NOT l.removed) AS net

@@ -2,6 +2,8 @@
 import { workFacts } from './facts'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { conflict, invalid } from '../../core/errors/LedgerError'
+import { formatPhone } from '../../core/text/phone'
+import { FREE_KINDS, sayWorkKind } from '../../core/visits/workKinds'
 import { eachWorkWord, WORK_WORD_NAMES } from '../../core/visits/workWords'
 import type { Answer, Body } from '../../shared/api'
 import { customerById } from '../customers/queries'
@@ -11,7 +13,7 @@ import { record } from '../http/queries'
 import { visibleWorkOrder } from './account'
 import { workOrderPaper } from './views'
 import { detailsOf } from './details'
-import { setDetails, setFollowUp, setWords } from './queries'
+import { setDetails, setFollowUp, setSaid, type WorkOrderRow, type WorkSaid } from './queries'
 
 /** Takes the customer's details as they are now into the work order; what was billed keeps what it was sent with. */
 export async function carryOver(ctx: Ctx, workOrderId: string): Promise<Answer<'workOrder'>> {
@@ -41,6 +43,31 @@ export async function carryOver(ctx: Ctx, workOrderId: string): Promise<Answer<'
   })
   return workOrderPaper(ctx, workOrderId)
 }
+const SAID = [...WORK_WORD_NAMES, 'kind', 'contact', 'otherContacts'] as const
+const withRole = ({ name, phone, role = '' }: WorkSaid['contact']) => ({ name, phone, role })
+const isAlike = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+type Values = Omit<Body<'writeWorkOrder'>, 'version'>
+/** What a work order says once some of it is changed; numbers as the country writes them. */
+function saidAnew({ company }: Ctx, work: WorkOrderRow, values: Values): WorkSaid {
+  const inFull = (who: WorkSaid['contact']) => ({
+    ...withRole(who),
+    phone: formatPhone(who.phone, company.country),
+  })
+  const { kind = work.kind, contact = work.contact, otherContacts = work.otherContacts } = values
+  return {
+    ...eachWorkWord((word) => values[word] ?? work[word]),
+    kind,
+    // Who stays is not written anew.
+    contact: contact === work.contact ? withRole(contact) : inFull(contact),
+    otherContacts: otherContacts.filter(({ name, phone }) => name || phone).map(inFull),
+  }
+}
+/** Work that comes again without charge is of its kind for good, and nothing else becomes it. */
+function refuseKind(work: WorkOrderRow, kind: string): void {
+  if (kind !== work.kind && (FREE_KINDS as readonly string[]).includes(work.kind))
+    throw invalid('kind', `A ${sayWorkKind(work.kind)} stays one: its cost counts elsewhere.`)
+}
+/** Changes what a work order says and who is spoken to about it; what is not named stays as it is. */
 export async function writeWorkOrder(
   ctx: Ctx,
   workOrderId: string,
@@ -53,17 +80,23 @@ export async function writeWorkOrder(
       current: await workOrderPaper(ctx, workOrderId),
       yours: values,
     })
-  const words = eachWorkWord((word) => values[word] ?? work[word])
-  await setWords(ctx.tx, workOrderId, words)
-  const changed = WORK_WORD_NAMES.filter((word) => words[word] !== work[word])
+  const said = saidAnew(ctx, work, values)
+  refuseKind(work, said.kind)
+  const was: WorkSaid = {
+    ...work,
+    contact: withRole(work.contact),
+    otherContacts: work.otherContacts.map(withRole),
+  }
+  const parts = SAID.filter((part) => !isAlike(said[part], was[part]))
+  await setSaid(ctx.tx, workOrderId, said)
   await record(ctx, {
     subject: 'work',
     id: workOrderId,
     workOrderId,
     customerId: work.customerId,
     fact: workFacts.changed({
-      parts: changed,
-      changes: Object.fromEntries(changed.map((k) => [k, { from: work[k], to: words[k] }])),
+      parts,
+      changes: Object.fromEntries(parts.map((k) => [k, { from: was[k], to: said[k] }])),
     }),
   })
   return workOrderPaper(ctx, workOrderId)

@@ -1,4 +1,5 @@
 // The parts of what a screen is told of a work order: each from what was read once for all of them.
+import { mayRole } from '../../core/access/permissions'
 import { eachWorkWord } from '../../core/visits/workWords'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { documentTotals } from '../../core/documents/documentTotals'
@@ -57,7 +58,7 @@ export function customerPart(read: WorkRead): Paper['customer'] {
   }
 }
 /** What the work order itself keeps, and where it is. */
-export function workPart({ parties, pricing }: WorkRead) {
+export function workPart({ ctx, parties, pricing }: WorkRead) {
   const { work, site, customer, equipment } = parties
   const { id: siteId, name, line1, town, accessNote } = site
   const fields = pricing.fields.filter(
@@ -69,6 +70,8 @@ export function workPart({ parties, pricing }: WorkRead) {
     version: work.version,
     number: work.number,
     ...eachWorkWord((word) => work[word]),
+    // What is for the office is not for the van.
+    officeNote: mayRole(signedIn(ctx).role, 'visits.follow') ? work.officeNote : '',
     kind: work.kind,
     state: work.state,
     ended: work.closed || work.cancelled,
@@ -77,7 +80,8 @@ export function workPart({ parties, pricing }: WorkRead) {
     followUp: work.followUp,
     followUpOn: work.followUpOn,
     source: work.source,
-    contact: work.contact,
+    contact: { role: '', ...work.contact },
+    otherContacts: work.otherContacts,
     site: { id: siteId, name, line1, town, accessNote },
     equipment: thing ? thing.filter(Boolean).join(' ') : '',
     changedDetails: changedDetails(work.details, detailsOf(customer, site)),

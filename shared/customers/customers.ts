@@ -3,7 +3,9 @@ import { invoiceLifecycle } from '../../core/invoices/invoiceLifecycle'
 import {
   amount,
   date,
+  earlier,
   flag,
+  history,
   id,
   instant,
   int,
@@ -142,9 +144,7 @@ export const customerDetail = obj({
     }),
   ),
   merges: list(obj({ id: id().required(), name: definedText(), at: instant().required() })),
-  history: list(
-    obj({ id: int().required(), at: definedText(), who: definedText(), text: definedText(400) }),
-  ),
+  history: history(),
 })
 
 export const customerRecordRoutes = {
@@ -167,6 +167,13 @@ export const customerRecordRoutes = {
     may: 'customers.see',
     summary: 'A customer with the four columns summed',
     answer: customerDetail,
+  }),
+  customerEarlier: route({
+    method: 'GET',
+    path: '/customers/{id}/history',
+    may: 'customers.see',
+    summary: 'What happened to a customer before an entry of the history',
+    ...earlier,
   }),
   newCustomer: route({
     method: 'POST',

@@ -17,7 +17,7 @@ import {
   version,
   definedText,
 } from '../schema'
-import { workOrder } from './workOrder'
+import { contact, workOrder } from './workOrder'
 
 const fieldVisit = obj({
   id: id().required(),
@@ -29,6 +29,7 @@ const fieldVisit = obj({
   accessNote: definedText(400),
   contact: definedText(),
   phone: definedText(),
+  otherContacts: list(contact),
   promise: definedText(),
   startAt: instant().nullable().defined(),
   durationSeconds: int().required(),

@@ -2,12 +2,14 @@
 import { paperDocument } from '../documents'
 import { SIGN_PURPOSE_NAMES } from '../../core/visits/signedPaper'
 import { eachWorkWord, WORK_WORDS } from '../../core/visits/workWords'
-import { FREE_KINDS } from '../../core/visits/workKinds'
+import { MOST_CONTACTS } from '../../core/visits/workContacts'
+import { CALL_KINDS, FREE_KINDS } from '../../core/visits/workKinds'
 import { LINE_KINDS } from '../../core/pricebook/kinds'
 import {
   amount,
   date,
   decimal,
+  earlier,
   flag,
   id,
   instant,
@@ -26,7 +28,7 @@ import {
   definedText,
   quantity,
 } from '../schema'
-import { workOrder } from './workOrder'
+import { contact, workOrder } from './workOrder'
 
 export const workRoutes = {
   workOrders: route({
@@ -88,6 +90,13 @@ export const workRoutes = {
     may: 'visits.see',
     summary: 'A work order with its four-column account',
     answer: workOrder,
+  }),
+  workOrderEarlier: route({
+    method: 'GET',
+    path: '/work-orders/{id}/history',
+    may: 'visits.see',
+    summary: 'What happened to a work order before an entry of its history',
+    ...earlier,
   }),
   keepWorkRates: route({
     method: 'POST',
@@ -252,6 +261,9 @@ export const workRoutes = {
       version: version(),
       ...eachWorkWord((word) => text(WORK_WORDS[word].most)),
       title: text(WORK_WORDS.title.most).min(1, 'Write a title.'),
+      kind: oneOf(CALL_KINDS),
+      contact: contact.optional().default(undefined),
+      otherContacts: list(contact).max(MOST_CONTACTS, 'These are too many people.').optional(),
     }),
     answer: workOrder,
   }),

@@ -7,9 +7,28 @@ import { quoteLifecycle } from '../../core/quotes/quoteLifecycle'
 import { CLOCK_KIND_NAMES } from '../../core/hours/mendTime'
 import { SIGN_PURPOSE_NAMES } from '../../core/visits/signedPaper'
 import { DETAIL_NAMES, type Detail } from '../../core/customers/changedDetails'
-import { date, flag, id, instant, int, list, money, obj, oneOf, definedText } from '../schema'
+import {
+  date,
+  definedText,
+  flag,
+  history,
+  id,
+  instant,
+  int,
+  list,
+  money,
+  obj,
+  oneOf,
+  text,
+} from '../schema'
 
 const DETAILS = Object.keys(DETAIL_NAMES) as Detail[]
+/** whom to speak to, and as what */
+export const contact = obj({
+  name: text(120).default(''),
+  phone: text(40).default(''),
+  role: text(60).default(''),
+})
 const line = obj({
   id: id().required(),
   version: int().required(),
@@ -84,7 +103,8 @@ export const workOrder = obj({
     town: definedText(),
     accessNote: definedText(400),
   }),
-  contact: obj({ name: definedText(), phone: definedText() }),
+  contact: contact.required(),
+  otherContacts: list(contact),
   equipment: definedText(300),
   changedDetails: list(
     obj({ detail: oneOf(DETAILS).required(), was: definedText(2000), is: definedText(2000) }),
@@ -231,12 +251,5 @@ export const workOrder = obj({
     }),
   ),
   photos: list(obj({ id: id().required(), takenAt: instant().required() })),
-  history: list(
-    obj({
-      id: int().required(),
-      at: instant().required(),
-      who: definedText(),
-      text: definedText(400),
-    }),
-  ),
+  history: history(),
 })

@@ -326,14 +326,17 @@ const TRIALS: Trial[] = [
     says: { workOrder: unpriced },
   },
   {
-    what: 'a note that prints',
+    what: 'the words of a work order',
     page: `/work/${ID}`,
-    way: ['Change the printed note'],
-    typed: [['Printed on the invoice', 'Order 4711']],
+    way: ['Change what it says…'],
+    typed: [
+      ['Printed on the invoice', 'Order 4711'],
+      ['For the office alone', 'Pays late.'],
+    ],
     act: 'Keep',
     sends: 'writeWorkOrder',
     about: ID,
-    body: { version: work.version },
+    body: { version: work.version, printedNote: 'Order 4711', officeNote: 'Pays late.' },
     says: { workOrder: work },
   },
   {

@@ -210,10 +210,19 @@ describe('what is said on a page', () => {
 })
 
 describe('a document', () => {
-  const entry = { id: 1, at: '2026-11-24T15:21:00.000Z', who: 'Olive Brandt', text: 'Sent' }
+  const entry = {
+    id: 1,
+    at: '2026-11-24T15:21:00.000Z',
+    who: 'Olive Brandt',
+    text: 'Sent',
+    changes: [],
+  }
   const drawn = (props: object) =>
     mount(DocumentPage, {
-      props: { number: 'I-2207', title: 'Tarn View', history: [entry], ...props },
+      props: {
+        ...{ number: 'I-2207', title: 'Tarn View', history: [entry] },
+        ...{ of: 'invoiceEarlier' as const, id: 'I-2207', ...props },
+      },
       slots: { acts: () => h('button', 'Send'), default: () => h('p', 'itself') },
     })
   it('has its number, its acts, itself, and what happened in the company’s time', () => {

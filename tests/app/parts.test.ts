@@ -24,12 +24,14 @@ import WeekTabs from '~/dispatch/day/WeekTabs.vue'
 import { timeAt } from '~/dispatch/day/steps'
 import MarkupRules from '~/pricebook/rules/MarkupRules.vue'
 import TimesOfDay from '~/pricebook/rules/TimesOfDay.vue'
-import { routeOf } from '~~/shared/api'
+import { routeOf, type Answer } from '~~/shared/api'
+import { HISTORY_PAGE } from '~~/shared/schema'
 import { INDEX, RUN } from '~/lib/officeIndex'
 import { PERMISSIONS, permissionsOf, type Permission } from '~~/core/access/permissions'
 import { useSession } from '~/stores/session'
 import { dialog, press } from './hands'
 import { sampleOf } from './sample'
+import { answers } from './server'
 import { bring, settle } from './screen'
 import { later } from './server'
 import { onPage, router } from './within'
@@ -306,15 +308,32 @@ describe('what is not kept', () => {
   })
 })
 
+const ID = '01938f2e-0000-7000-8000-000000000001'
 describe('a history', () => {
-  it('says what happened, when in the firm’s zone, and who', () => {
-    const page = mount(HistoryTimeline, {
-      props: {
-        entries: [{ id: 1, at: '2026-11-24T15:00:00Z', who: 'Olive', text: 'Invoice sent' }],
-      },
-    })
-    expect(page.text()).toContain('Invoice sent')
+  const entry = (number: number, changes: Entry['changes'] = []) => ({
+    ...{ id: number, at: '2026-11-24T15:00:00Z', who: 'Olive', text: `Entry ${number}` },
+    changes,
+  })
+  type Entry = Answer<'workOrder'>['history'][number]
+  const drawn = (entries: Entry[]) =>
+    mount(HistoryTimeline, { props: { entries, of: 'workOrderEarlier', id: ID } })
+  it('says what happened, when in the firm’s zone, who, and what it was before', () => {
+    const page = drawn([entry(7, [{ what: 'title', from: 'Tap', to: 'Pump' }])])
+    expect(page.text()).toContain('Entry 7')
     expect(page.text()).toContain('Tue, Nov 24 10:00 · Olive')
+    expect(page.get('s').text()).toBe('Tap')
+    expect(page.get('b').text()).toBe('Pump')
+    expect(page.find('button').exists()).toBe(false)
+  })
+  it('goes on to what was before those that are shown, each once', async () => {
+    const asked = answers({ body: { items: [entry(1)] } })
+    const page = drawn(Array.from({ length: HISTORY_PAGE }, (_, i) => entry(HISTORY_PAGE + 1 - i)))
+    await page.get('button').trigger('click')
+    await flushPromises()
+    expect(page.findAll('li')).toHaveLength(HISTORY_PAGE + 1)
+    expect(page.findAll('li').at(-1)!.text()).toContain('Entry 1')
+    expect(page.find('button').exists()).toBe(false)
+    expect(asked.map(({ path }) => path)).toEqual([`/work-orders/${ID}/history?before=2`])
   })
 })
 

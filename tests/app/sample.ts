@@ -42,8 +42,6 @@ const FITTING = [
 const uuid = (n: number) => `0192d4e0-0000-7000-8000-${n.toString(16).padStart(12, '0')}`
 
 function textOf(schema: SchemaDescription, at: string, n: number, raw: AnySchema): string {
-  const { format } = (schema.meta ?? {}) as { format?: string }
-  if (format === 'uuid') return uuid(n)
   const named = BY_NAME.find(([pattern]) => pattern.test(at))?.[1](n)
   const fits = (value: string) => raw.isValidSync(value)
   return [named, ...(hasPattern(schema) ? FITTING : []), `${at.split('.')[1]} ${n}`].find(
@@ -91,6 +89,8 @@ export function sampleOf(of: AnySchema, { rows = 3, seed = 1, fields = {} }: Wan
     const n = next()
     if (schema.type === 'boolean') return n % 2 === 0
     if (schema.type === 'number') return numberOf(schema, n)
+    // No two things have the same identifier.
+    if ((schema.meta as { format?: string } | undefined)?.format === 'uuid') return uuid(count)
     if (schema.type === 'string') return oneOf(schema, at) ?? textOf(schema, at, n, raw)
     return {}
   }

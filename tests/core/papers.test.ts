@@ -34,6 +34,7 @@ const work = {
   orderNumber: '',
   printedNote: '',
   contact: { name: '', phone: '207-555-0101' },
+  otherContacts: [] as { name: string; phone: string; role: string }[],
 }
 const none = Object.fromEntries(Object.keys(DETAIL_NAMES).map((name) => [name, ''])) as Details
 const details: Details = {
@@ -127,6 +128,13 @@ describe('the paper of an invoice', () => {
   ])('names a contact of %j as “%s”', (contact, said) =>
     expect(invoicePaper({ ...facts, work: { ...work, contact } }).contact).toBe(said),
   )
+  it('names whoever else is to be spoken to, and as what', () => {
+    const contact = { name: 'Ray', phone: '1', role: 'tenant' }
+    const otherContacts = [{ name: 'Ada', phone: '', role: 'caretaker' }]
+    expect(invoicePaper({ ...facts, work: { ...work, contact, otherContacts } }).contact).toBe(
+      'Ray (tenant), 1; Ada (caretaker)',
+    )
+  })
 })
 
 describe('an invoice as it is read', () => {

@@ -1244,6 +1244,7 @@ describe('a person’s data', () => {
       'currency',
       'details',
       'contact',
+      'other_contacts',
       'answers',
       'own_prices',
       'terms',

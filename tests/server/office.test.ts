@@ -2,6 +2,7 @@
 import type { Connection } from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { contentPolicy, inlineScripts } from '../../server/http/policy'
+import { HISTORY_PAGE } from '../../shared/schema'
 import { kindOf, PICTURES } from '../../server/http/files'
 import {
   callerNamed,
@@ -341,7 +342,13 @@ describe('the words of a work order', () => {
       problem: 'No hot water',
       printedNote: 'Please keep the stopcock clear.',
     })
-    expect(after.history[0]!.text).toBe('Changed the title, the note on papers')
+    expect(after.history[0]).toMatchObject({
+      text: 'Changed the title, the note on papers',
+      changes: [
+        { what: 'title', from: before.title, to: 'Boiler feed' },
+        { what: 'printed note', from: before.printedNote, to: 'Please keep the stopcock clear.' },
+      ],
+    })
     expect(
       await dispatch.send('writeWorkOrder', {
         params: { id: workOrderId },
@@ -356,6 +363,88 @@ describe('the words of a work order', () => {
         })
       ).status,
     ).toBe(403)
+  })
+})
+
+describe('whom and what a work order is about', () => {
+  it('is changed later: the kind, who is spoken to, who else, and what is for the office alone', async () => {
+    const ines = await signedIn('technician')
+    const { workOrderId } = await book('mill row flats', { problem: 'No hot water' })
+    const params = { id: workOrderId }
+    const before = await office.ok('workOrder', { params })
+    const now = await office.ok('writeWorkOrder', {
+      params,
+      body: {
+        ...{ version: before.version, kind: 'service', officeNote: 'Pays late.' },
+        contact: { name: 'Ray Lee', phone: '2075550117', role: 'tenant' },
+        otherContacts: [
+          { name: 'Ada Holt', phone: '2075550118', role: 'caretaker' },
+          { name: '', phone: '', role: '' },
+        ],
+      },
+    })
+    expect(now).toMatchObject({
+      ...{ kind: 'service', officeNote: 'Pays late.', title: before.title },
+      contact: { name: 'Ray Lee', phone: expect.stringContaining('555') as string, role: 'tenant' },
+    })
+    expect(now.otherContacts.map(({ name, role }) => [name, role])).toEqual([
+      ['Ada Holt', 'caretaker'],
+    ])
+    expect(now.history[0]!.text).toBe(
+      'Changed the office note, the kind of work, who is spoken to, who else is spoken to',
+    )
+    await db.query('UPDATE visits SET technician_id = (SELECT id FROM people WHERE email = ?) WHERE work_order_id = ?', ['ines@demo.test', workOrderId]) // prettier-ignore
+    const onPhone = await ines.ok('workOrder', { params })
+    expect(onPhone.officeNote).toBe('')
+    expect(onPhone.history.flatMap(({ changes }) => changes)).toEqual([])
+    const [visit] = onPhone.visits
+    const seen = await ines.ok('fieldVisit', { params: { id: visit!.id } })
+    expect(seen.visit.otherContacts).toMatchObject([{ name: 'Ada Holt' }])
+  })
+  it('stays a call-back where it is one', async () => {
+    const { items } = await office.ok('workOrders', { query: { state: 'closed', limit: '20' } })
+    const made = { workOrderId: id(), visitId: id() }
+    const body = { ...made, problem: 'Drips again' }
+    await office.ok('callBack', { params: { id: items.find((w) => w.technician)!.id }, body })
+    const { version } = await office.ok('workOrder', { params: { id: made.workOrderId } })
+    expect(
+      await office.send('writeWorkOrder', {
+        params: { id: made.workOrderId },
+        body: { version, kind: 'repair' },
+      }),
+    ).toMatchObject({ status: 422, body: { errors: [{ path: 'kind' }] } })
+  })
+})
+
+describe('a history', () => {
+  it('is told in pages without end, each entry once, the last first', async () => {
+    const { workOrderId } = await book('mill row flats', { problem: 'History' })
+    const params = { id: workOrderId }
+    for (let i = 0; i < HISTORY_PAGE + 5; i++)
+      await db.query(
+        `INSERT INTO trail (at, who, ip, subject, subject_id, code, work_order_id, text, data)
+        VALUES (NOW(3), 'Somebody', '', 'work', ?, 'work.photoAdded', ?, '', '{}')`,
+        [workOrderId, workOrderId],
+      )
+    const { history } = await office.ok('workOrder', { params })
+    expect(history).toHaveLength(HISTORY_PAGE)
+    const before = history.at(-1)!.id
+    const { items } = await office.ok('workOrderEarlier', { params, query: { before } })
+    expect(items.every((entry) => entry.id < before)).toBe(true)
+    expect(items.at(-1)!.text).toContain('Call taken')
+    const { id: ofCustomer } = (await office.ok('workOrder', { params })).customer
+    const inAll = { params: { id: ofCustomer }, query: { before: items[0]!.id } }
+    expect((await office.ok('customerEarlier', inAll)).items.length).toBeGreaterThan(0)
+    for (const name of ['quoteEarlier', 'invoiceEarlier'] as const)
+      expect((await office.send(name, { params, query: { before } })).status).toBe(404)
+  })
+  it('says once that a call began, however often its typing pauses', async () => {
+    const { customerId } = await callerNamed(office, 'mill row flats')
+    const params = { id: id() }
+    for (const problem of ['It', 'It drips', 'It drips again'])
+      await office.ok('saveCall', { params, body: { draft: { customerId, problem }, summary: '' } })
+    const { history } = await office.ok('customer', { params: { id: customerId } })
+    expect(history.filter(({ text }) => /^A call began|^Call kept/.test(text))).toHaveLength(1)
   })
 })
 

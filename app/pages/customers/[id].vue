@@ -174,7 +174,11 @@ const inOneLine = computed(() => {
           @undo-merge="undoMerge"
         />
         <h2>History</h2>
-        <HistoryTimeline :entries="c.history" />
+        <HistoryTimeline
+          :id="c.id"
+          :entries="c.history"
+          of="customerEarlier"
+        />
         <template v-if="session.may('customers.erase') && !c.erased">
           <h2>This person’s data</h2>
           <div class="row">

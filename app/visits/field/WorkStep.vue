@@ -2,6 +2,7 @@
 // The visit itself: what it is about, its lines, its time, what was found; at the foot the way to the customer and to the bill.
 import { computed } from 'vue'
 import { useSession } from '~/stores/session'
+import { sayContact } from '~~/core/visits/workContacts'
 import Notice from '~/base/Notice.vue'
 import ClosedDoor from './ClosedDoor.vue'
 import Findings from './Findings.vue'
@@ -53,6 +54,13 @@ function takePhotos({ target }: Event) {
       class="btn"
       :href="`tel:${visit.phone.replace(/[^\d+]/g, '')}`"
       >Ring {{ visit.contact }} · {{ visit.phone }}</a
+    >
+    <a
+      v-for="other in visit.otherContacts.filter((who) => who.phone)"
+      :key="other.phone"
+      class="btn"
+      :href="`tel:${other.phone.replace(/[^\d+]/g, '')}`"
+      >Ring {{ sayContact(other) }}</a
     >
   </section>
   <section

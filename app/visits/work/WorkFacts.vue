@@ -2,6 +2,7 @@
 // Of a work order, what decides before anything is done: where, for whom, on which terms, and what to mind.
 import { computed } from 'vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
+import { sayContact } from '~~/core/visits/workContacts'
 import { sayWorkKind } from '~~/core/visits/workKinds'
 import { useSession } from '~/stores/session'
 import type { Work } from './useWorkOrder'
@@ -36,8 +37,11 @@ function saidOf(back: Work['callBacks'][number]): string {
     <NuxtLink :to="`/customers/${work.customer.id}`">{{ work.customer.name }}</NuxtLink>
     <template v-for="fact in more"> · {{ fact }}</template>
     <template v-if="work.contact.name">
-      · speak to <b>{{ work.contact.name }}</b> {{ work.contact.phone }}
+      · speak to <b>{{ sayContact(work.contact) }}</b>
     </template>
+    <template v-for="(other, i) in work.otherContacts">
+      {{ i ? ',' : '· also' }} {{ sayContact(other) }}</template
+    >
     <span
       v-for="tag in work.customer.tags"
       :key="tag"

@@ -79,6 +79,8 @@ function discounted(now: Work) {
     v-if="work"
     :number="work.number"
     :title="work.title"
+    :id="id"
+    of="workOrderEarlier"
     :history="work.history"
     :problem="(failed ?? problem)?.message"
   >

@@ -10,7 +10,7 @@ import ActButton from '~/base/ActButton.vue'
 import Notice from '~/base/Notice.vue'
 import { useSession } from '~/stores/session'
 import ParkForm from './ParkForm.vue'
-import PrintedNote from './PrintedNote.vue'
+import WordsForm from './WordsForm.vue'
 
 const props = defineProps<{
   work: Answer<'workOrder'>
@@ -21,7 +21,7 @@ const emit = defineEmits<{ changed: [work: Answer<'workOrder'>] }>()
 const session = useSession()
 const { busy, problem, act } = useAct()
 /** which of the two is being written */
-const open = ref<'' | 'note' | 'park'>('')
+const open = ref<'' | 'words' | 'park'>('')
 const carry = () =>
   act(async () => emit('changed', await call('carryOver', { params: { id: props.work.id } })))
 const takeOut = () =>
@@ -67,24 +67,29 @@ const takeOut = () =>
       :key="a.question"
       ><span class="quiet small">{{ a.question }}</span> {{ a.answer }}</span
     >
-    <span v-if="work.printedNote && open !== 'note'"
+    <span v-if="work.printedNote"
       ><span class="quiet small">Printed on the invoice</span> {{ work.printedNote }}</span
     >
-    <PrintedNote
-      v-if="open === 'note'"
+    <span
+      v-if="work.officeNote"
+      class="no-print"
+      ><span class="quiet small">For the office alone</span> {{ work.officeNote }}</span
+    >
+    <ActButton
+      v-if="edits && session.may('visits.follow')"
+      quiet
+      class="small no-print"
+      @click="open = 'words'"
+    >
+      Change what it says…
+    </ActButton>
+    <WordsForm
+      v-if="open === 'words'"
       :work="work"
       :refresh="refresh"
       @changed="emit('changed', $event)"
       @close="open = ''"
     />
-    <ActButton
-      v-else-if="edits"
-      quiet
-      class="small no-print"
-      @click="open = 'note'"
-    >
-      {{ work.printedNote ? 'Change the printed note' : '+ a note that prints' }}
-    </ActButton>
     <ParkForm
       v-if="open === 'park'"
       :work="work"
