@@ -61,6 +61,7 @@ export const paper = obj({
       unit: definedText(),
       unitPrice: definedText(),
       discount: money().required(),
+      off: list(obj({ why: definedText(), amount: money().required() })).optional(),
       net: money().required(),
     }),
   ),

@@ -18,6 +18,8 @@ export interface PaperLine {
   unit: string
   unitPrice: string
   discount: Money
+  /** what the discount is for, part by part; not kept by papers from before it was */
+  off?: { why: string; amount: Money }[] | undefined
   net: Money
 }
 /** The sums of a paper in figures. */
@@ -64,6 +66,14 @@ export const PAPER_COLUMNS = {
 export const addressLines = (at: { line1: string; town: string; postcode: string }): string[] =>
   [at.line1, `${at.town} ${at.postcode}`.trim()].filter(Boolean)
 
+const offInWords = (
+  { discount, off = [{ why: '', amount: discount }] }: PaperLine,
+  locale: string,
+) =>
+  isNothing(discount)
+    ? ''
+    : off.map(({ why, amount }) => `less ${sayMoney(amount, locale)} ${why}`.trim()).join(', ')
+
 /**
  * The lines of a paper in words: what was taken off beneath the name, no unit where things are counted.
  * @example linesInWords([line], 'en-US') // [{ name: 'Pump', beneath: '', quantity: '1', each: '90.00', amount: '$90.00' }]
@@ -71,9 +81,7 @@ export const addressLines = (at: { line1: string; town: string; postcode: string
 export const linesInWords = (lines: readonly PaperLine[], locale: string): PaperDocument['lines'] =>
   lines.map((line) => ({
     name: line.name,
-    beneath: isNothing(line.discount)
-      ? ''
-      : `less ${sayMoney(line.discount, locale)} by your price level`,
+    beneath: offInWords(line, locale),
     quantity: [sayQuantity(line.quantity, locale), line.unit === 'each' ? '' : line.unit]
       .filter(Boolean)
       .join(' '),

@@ -1,5 +1,6 @@
 import type { Details } from '../customers/changedDetails'
 import { addressLines, type Letterhead, type PaperLine } from '../documents/paperDocument'
+import type { DiscountPart } from '../documents/discountReasons'
 import type { DocumentTotals } from '../documents/documentTotals'
 import { Decimal } from '../money/decimal'
 import { toMoney, type Money } from '../money/formatMinor'
@@ -38,6 +39,7 @@ export interface BilledLine {
   quantity: string
   unit: string
   discountMinor: number
+  off: readonly DiscountPart[]
   /** as it is billed: of a balance, the balance */
   unitPrice: string
   whole: boolean
@@ -111,6 +113,7 @@ export function invoicePaper(facts: Facts): InvoicePaper {
     lines: facts.lines.map((line, i) => ({
       ...lineOf(line),
       discount: money(line.whole ? line.discountMinor : 0),
+      off: line.whole ? line.off.map(({ why, minor }) => ({ why, amount: money(minor) })) : [],
       net: money(totals.lineNets[i]!),
     })),
     net: money(totals.netMinor),

@@ -1,5 +1,6 @@
 // What a customer signed: a paper of its own, kept as it was for ever.
 import type { Details } from '../customers/changedDetails'
+import type { DiscountPart } from '../documents/discountReasons'
 import type { DocumentTotals } from '../documents/documentTotals'
 import {
   addressLines,
@@ -73,6 +74,7 @@ interface Facts {
     unit: string
     unitPrice: string
     discountMinor: number
+    off: readonly DiscountPart[]
   }[]
   totals: DocumentTotals
   signer: Signer
@@ -101,6 +103,7 @@ export function signedPaper(facts: Facts): SignedPaper {
       ...{ id: line.id, name: line.name, quantity: line.quantity, unit: line.unit },
       unitPrice: line.unitPrice,
       discount: money(line.discountMinor),
+      off: line.off.map(({ why, minor }) => ({ why, amount: money(minor) })),
       net: money(totals.lineNets[i]!),
     })),
     net: money(totals.netMinor),

@@ -26,7 +26,9 @@ import {
   refreshWorkOrder,
   visibleWorkOrder,
 } from '../visits/account'
+import { levelFor } from '../pricebook/priceLines'
 import { detailsOf } from '../visits/details'
+import { reasonsOf } from '../visits/takenOff'
 import { workFacts } from '../visits/facts'
 import { hasAgreedOn } from '../visits/papers.queries'
 import { leaveOut } from '../visits/time'
@@ -145,6 +147,7 @@ async function billOf(ctx: Ctx, work: WorkOrderRow, body: { dueOn: string | null
 async function paperOf(ctx: Ctx, number: string, bill: Bill): Promise<InvoicePaper> {
   const { company } = ctx
   const { work, customer, exempt, billed, totals, dueOn } = bill
+  const level = await levelFor(ctx, work)
   const site = (await siteById(ctx.tx, work.siteId))!
   return invoicePaper({
     number,
@@ -161,6 +164,7 @@ async function paperOf(ctx: Ctx, number: string, bill: Bill): Promise<InvoicePap
       quantity: line.quantity,
       unit: line.unit,
       discountMinor: line.discountMinor,
+      off: reasonsOf(line, level),
       unitPrice: String(priced.unitPrice),
       whole,
     })),

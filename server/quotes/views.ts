@@ -1,6 +1,6 @@
 // What screens and papers are told of a quote.
 import { actsFrom } from '../../core/documents/lifecycle'
-import { addressLines } from '../../core/documents/paperDocument'
+import { addressLines, isNothing } from '../../core/documents/paperDocument'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { margin } from '../../core/documents/margin'
 import { notFound } from '../../core/errors/LedgerError'
@@ -249,6 +249,7 @@ export async function quotePaper(ctx: Ctx, id: string): Promise<QuotePaper> {
       unit,
       unitPrice,
       discount,
+      off: isNothing(discount) ? [] : [{ why: `by ${paper.customer.level}`, amount: discount }],
       net,
     })),
     net: paper.price.net,

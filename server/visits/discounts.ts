@@ -10,9 +10,10 @@ import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { levelFor } from '../pricebook/priceLines'
 import { withinLimit } from './limits'
+import { levelPart } from './takenOff'
 import { accountOf, refreshWorkOrder, visibleWorkOrder } from './account'
 import { workOrderPaper } from './views'
-import { linesOf, updateLine, type LineRow } from './lines.queries'
+import { linesOf, updateLine } from './lines.queries'
 
 export function readDiscount(text: string, ofMinor: number, currency: string): number {
   const minor = discountOf(text || '0', ofMinor, currency)
@@ -20,9 +21,6 @@ export function readDiscount(text: string, ofMinor: number, currency: string): n
     throw invalid('discount', 'Write an amount or a percentage, for example 25.00 or 10 %.')
   return minor
 }
-/** What the customer's level takes off a line. */
-export const levelPart = (l: Pick<LineRow, 'savingMinor'>, level: { own: boolean }): number =>
-  level.own ? l.savingMinor : 0
 /** Goodwill on the whole, besides the level: taken off what is not billed yet, shared so that it is that amount exactly; instead of the goodwill before. */
 export async function discountLines(
   ctx: Ctx,
@@ -56,6 +54,7 @@ export async function discountLines(
   const lowered = shareAmount(minor, before).map((share, i) => ({
     ...open[i]!,
     discountMinor: levelPart(open[i]!, level) + share,
+    discountWords: share ? body.words : '',
     netMinor: before[i]! - share,
   }))
   await withinLimit(
@@ -74,6 +73,7 @@ export async function discountLines(
       amount: minorToDecimal(minor, work.currency),
       currency: work.currency,
       as: body.discount,
+      words: body.words,
       was: minorToDecimal(
         open.reduce((n, l) => n + l.discountMinor, 0),
         work.currency,

@@ -17,6 +17,8 @@ import { redraw } from '../http/pictures'
 import { record } from '../http/queries'
 import { Raw, type Call } from '../http/route'
 import { taxClasses } from '../settings/queries'
+import { levelFor } from '../pricebook/priceLines'
+import { reasonsOf } from './takenOff'
 import { asPaperLine, refreshWorkOrder, visibleWorkOrder } from './account'
 import { workOrderPaper } from './views'
 import { insertPhoto, insertSignature, photoById } from './papers.queries'
@@ -80,8 +82,10 @@ export async function keepSigned(
   const site = (await siteById(ctx.tx, work.siteId))!
   const { id, visitId, name, company, role, purpose, image } = signed
   const { timeZone } = ctx.company
+  const level = await levelFor(ctx, work)
   const paper = signedPaper({
-    ...{ purpose, company: ctx.company, work, lines, totals },
+    ...{ purpose, company: ctx.company, work, totals },
+    lines: lines.map((line) => ({ ...line, off: reasonsOf(line, level) })),
     details: { ...detailsOf(customer, site), ...work.details },
     certificate: exempt ? customer.certificate : '',
     signer: { name, company, role },

@@ -84,8 +84,8 @@ export const workFacts = facts('work', {
     `${f.name}: ${f.done ? 'done' : 'not done'}`,
   lineChanged: (f: Named & LineChange & { now: string }) =>
     `Changed ${f.name}${f.now === f.name ? '' : ` to ${f.now}`}`,
-  discounted: (f: Money & { as: string; was: string }, say) =>
-    `Took ${say.money(f.amount, f.currency)} off what is not billed (${f.as})`,
+  discounted: (f: Money & { as: string; was: string; words?: string }, say) =>
+    `Took ${say.money(f.amount, f.currency)} off what is not billed (${f.as})${f.words ? `: ${f.words}` : ''}`,
   signed: (f: Named & { total: string; currency: string; purpose?: SignPurpose }, say) =>
     `Signed by ${f.name} for ${say.money(f.total, f.currency)}${f.purpose ? `: ${SIGN_PURPOSES[f.purpose].says.toLowerCase()}` : ''}`,
   billedBeyond: (f: { amount: string; currency: string; reason: string }, say) =>

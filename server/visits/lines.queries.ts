@@ -16,6 +16,8 @@ export interface LineRow {
   bookPrice: string | null
   unitCost: string
   discountMinor: number
+  /** what was taken off besides the price level is for */
+  discountWords: string
   taxClass: string
   coversSeconds: number
   netMinor: number
@@ -30,7 +32,7 @@ export interface LineRow {
   version: number
 }
 const LINE = `id, work_order_id, visit_id, entry_id, kind, name, unit, quantity, unit_price,
-    book_price, unit_cost, discount_minor, tax_class, covers_seconds, net_minor, saving_minor,
+    book_price, unit_cost, discount_minor, discount_words, tax_class, covers_seconds, net_minor, saving_minor,
     promised_minor, done, supplier, part_number, price_source, price_from,
     version`
 export const linesOf = async (tx: Tx, workOrderId: string) =>
@@ -47,7 +49,10 @@ export const linesEver = async (tx: Tx, workOrderId: string) =>
 export const lineById = async (tx: Tx, id: string, removed = false) =>
   tx.row<LineRow>(`SELECT ${LINE} FROM work_lines WHERE id = ? AND removed = ?`, [id, removed])
 /** Appends a line; the work order's row is locked by the caller, so positions do not collide. */
-export async function insertLine(tx: Tx, l: Omit<LineRow, 'version'>): Promise<void> {
+export async function insertLine(
+  tx: Tx,
+  l: Omit<LineRow, 'version' | 'discountWords'>,
+): Promise<void> {
   const { next } = (await tx.row<{ next: number }>(
     'SELECT COALESCE(MAX(position), 0) + 1 AS next FROM work_lines WHERE work_order_id = ?',
     [l.workOrderId],
@@ -89,7 +94,8 @@ export const updateLine = async (tx: Tx, l: LineRow, removed: boolean) =>
   (
     await tx.run(
       `UPDATE work_lines
-      SET name = ?, quantity = ?, unit_price = ?, discount_minor = ?, covers_seconds = ?,
+      SET name = ?, quantity = ?, unit_price = ?, discount_minor = ?, discount_words = ?,
+        covers_seconds = ?,
         net_minor = ?, saving_minor = ?, done = ?, removed = ?, price_source = ?,
         price_from = ?, version = version + 1
       WHERE id = ? AND version = ?`,
@@ -98,6 +104,7 @@ export const updateLine = async (tx: Tx, l: LineRow, removed: boolean) =>
         l.quantity,
         l.unitPrice,
         l.discountMinor,
+        l.discountWords,
         l.coversSeconds,
         l.netMinor,
         l.savingMinor,

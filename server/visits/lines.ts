@@ -28,7 +28,8 @@ import { workOrderPaper } from './views'
 import { insertLine, lineById, linesOf, updateLine, type LineRow } from './lines.queries'
 import { setOwnPrices, type WorkOrderRow } from './queries'
 import { visitById } from './visits.queries'
-import { readDiscount, levelPart } from './discounts'
+import { readDiscount } from './discounts'
+import { levelPart } from './takenOff'
 import { withinLimit } from './limits'
 
 /** Where lines belong: promised before the work, or done at it. */
@@ -53,6 +54,7 @@ export async function putLines(
       visitId,
       promisedMinor: promised ? line.netMinor : 0,
       done: promised ? false : (all[i]!.done ?? true),
+      discountWords: '',
       version: 1,
     }),
   )
@@ -217,8 +219,10 @@ const TYPED = { priceSource: 'typed', priceFrom: 'typed here' } as const
 type Change = Body<'changeLine'>
 /** What is on an invoice stays as it was billed. */
 function mayChange(body: Change, billedMinor: number): void {
-  const { removed, unitPrice, quantity, name, discount, done } = body
-  const written = [unitPrice, quantity, name, discount].some((value) => value !== undefined)
+  const { removed, unitPrice, quantity, name, discount, discountWords, done } = body
+  const written = [unitPrice, quantity, name, discount, discountWords].some(
+    (value) => value !== undefined,
+  )
   if (billedMinor > 0 && (removed || written || done === false))
     throw conflict('billed', 'This line is on an invoice; add a line, or correct the invoice.')
   if (quantity !== undefined && new Decimal(quantity).isZero())
@@ -252,6 +256,7 @@ async function changed(ctx: Ctx, old: LineRow, work: WorkOrderRow, body: Change)
     done: body.done ?? old.done,
     coversSeconds: secondsOfOne(old),
     discountMinor: said,
+    discountWords: said > levelPart(old, level) ? (body.discountWords ?? old.discountWords) : '',
   }
   return priced(wanted, entry, { ...level, currency, keepDiscount: !byLevel })
 }

@@ -19,6 +19,7 @@ import { levelAmong } from '../pricebook/priceLines'
 import { accountFrom, asPaperLine, partialLine } from './account'
 import type { aroundWork, workWithParties } from './around.queries'
 import { detailsOf } from './details'
+import { reasonsOf } from './takenOff'
 import type { linesOf } from './lines.queries'
 import type { currentPricing } from './uncovered'
 
@@ -151,6 +152,7 @@ export function accountPart(read: WorkRead): Pick<Paper, 'lines' | 'totals'> {
   const money = moneyOf(read)
   const { seesCost } = signedIn(read.ctx)
   const account = accountFrom(read.lines, read.around.billed)
+  const level = levelAmong(read.pricing.levels, read.parties.work.priceLevelId)
   const hasAgreed = agreedOn(read.around)
   const beyond = (l: Lines[number]) => notAgreedMinor(l, hasAgreed)
   const accounted = new Map(account.lines.map((line) => [line.id, line]))
@@ -171,6 +173,8 @@ export function accountPart(read: WorkRead): Pick<Paper, 'lines' | 'totals'> {
         supplier: l.supplier,
         partNumber: l.partNumber,
         discount: money(l.discountMinor),
+        discountWords: l.discountWords,
+        off: reasonsOf(l, level).map(({ why, minor }) => ({ why, amount: money(minor) })),
         done: l.done,
         net: money(l.netMinor),
         saving: money(l.savingMinor),

@@ -144,6 +144,8 @@ export const workRoutes = {
       quantity: quantity(6),
       unitPrice: decimal('Write the price as a number, for example 48.60.'),
       discount: text(16),
+      /** what it is for, besides the price level; it stands on the paper */
+      discountWords: text(120),
       done: flag(),
       removed: flag(),
     }),
@@ -159,6 +161,8 @@ export const workRoutes = {
       discount: text(16)
         .min(1, 'Write an amount or a percentage, for example 25.00 or 10 %.')
         .required(),
+      /** what it is for; it stands on the paper */
+      words: text(120).default(''),
     }),
     answer: workOrder,
   }),

@@ -43,6 +43,9 @@ const line = obj({
   supplier: definedText(),
   partNumber: definedText(),
   discount: money().required(),
+  discountWords: definedText(),
+  /** what is taken off is for, part by part */
+  off: list(obj({ why: definedText(), amount: money().required() })),
   done: flag().required(),
   net: money().required(),
   saving: money().required(),

@@ -50,6 +50,10 @@ const pump: BilledLine = {
   quantity: '2.000',
   unit: 'each',
   discountMinor: 500,
+  off: [
+    { why: 'by Care', minor: 300 },
+    { why: 'came late', minor: 200 },
+  ],
   unitPrice: '90.00',
   whole: true,
 }
@@ -58,6 +62,7 @@ const rest: BilledLine = {
   quantity: '7.5',
   unit: 'ft',
   discountMinor: 100,
+  off: [{ why: 'by Care', minor: 100 }],
   unitPrice: '12.00',
   whole: false,
 }
@@ -94,6 +99,10 @@ describe('the paper of an invoice', () => {
         unit: 'each',
         unitPrice: '90.00',
         discount: usd('5.00'),
+        off: [
+          { why: 'by Care', amount: usd('3.00') },
+          { why: 'came late', amount: usd('2.00') },
+        ],
         net: usd('175.00'),
       },
       {
@@ -102,6 +111,7 @@ describe('the paper of an invoice', () => {
         unit: 'ft',
         unitPrice: '12.00',
         discount: usd('0.00'),
+        off: [],
         net: usd('12.00'),
       },
     ])
@@ -228,8 +238,16 @@ describe('what papers are made of', () => {
     const counted = { ...line, unit: 'each', discount: usd('5.00') }
     expect(linesInWords([counted], 'en-US')[0]).toMatchObject({
       quantity: '7.5',
-      beneath: 'less $5.00 by your price level',
+      // A paper from before reasons were kept names none.
+      beneath: 'less $5.00',
     })
+    const off = [
+      { why: 'by Care', amount: usd('3.00') },
+      { why: 'came late', amount: usd('2.00') },
+    ]
+    expect(linesInWords([{ ...counted, off }], 'en-US')[0]!.beneath).toBe(
+      'less $3.00 by Care, less $2.00 came late',
+    )
   })
   it('writes rates of tax as per cent, without what says nothing', () => {
     const taxes = [{ name: 'State', rate: '0.0500', tax: usd('1.00') }]

@@ -48,7 +48,7 @@ describe('the OpenAPI document', () => {
       body: { id: id() },
     })
     const visit = (await owner.ok('schedule')).visits[0]!
-    const params: Partial<Record<RouteName, Record<string, string>>> = {
+    const params: Partial<Record<string, Record<string, string>>> = {
       customer: { id: w.customerId },
       caller: { id: w.customerId },
       mergePreview: { id: w.customerId },
@@ -79,6 +79,9 @@ describe('the OpenAPI document', () => {
     await db.end()
     params.signedPaper = signed
     params.quote = { id: (await owner.ok('quotes')).items[0]!.id }
+    params.quoteEarlier = params.quote
+    for (const name of ['customer', 'workOrder', 'invoice'])
+      params[`${name}Earlier`] = params[name]!
     let checked = 0
     for (const [name, route] of table.filter(([, r]) => r.method === 'GET' && r.answer)) {
       const reply = await owner.send(name, { params: params[name], query: query[name] })

@@ -81,6 +81,10 @@ const take = async (listId: string, over: object = {}) =>
     body: { ...PLAIN, ...over, stamp: (await look(listId, over)).stamp },
   })
 
+/** The smallest signature. */
+const DOT =
+  'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=='
+
 describe('a price list', () => {
   it('of our own, taken in as it was given out, changes nothing', async () => {
     const before = await csv()
@@ -568,9 +572,21 @@ describe('what a line costs', () => {
     expect((await add()).discount.amount).toBe('19.20')
     const less = await office.ok('discountLines', {
       params: { id: ids.workOrderId },
-      body: { discount: '10 %' },
+      body: { discount: '10 %', words: 'came late' },
     })
     expect(less.lines.map((l) => [l.discount.amount, l.net.amount])).toEqual([['30.08', '97.92']])
+    // Each is named as what it is, to the office and on the paper.
+    expect(less.lines[0]!.off.map(({ why, amount }) => [why, amount.amount])).toEqual([
+      ['by Care agreement', '19.20'],
+      ['came late', '10.88'],
+    ])
+    expect(less.history[0]!.text).toMatch(/10 %\): came late$/)
+    const { signatures } = await office.ok('sign', {
+      params: { id: ids.workOrderId },
+      body: { id: id(), name: 'Somebody', image: DOT, shownTotal: less.price.total.amount },
+    })
+    const signed = await office.ok('signedPaper', { params: { id: signatures[0]!.id } })
+    expect(signed.lines[0]!.beneath).toBe('less $19.20 by Care agreement, less $10.88 came late')
     expect(
       (
         await office.ok('discountLines', {

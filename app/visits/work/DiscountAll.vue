@@ -11,7 +11,7 @@ import type { Work } from './useWorkOrder'
 
 const props = defineProps<{ workOrderId: string }>()
 const emit = defineEmits<{ done: [work: Work] }>()
-const form = useForm({ discount: '' }, { draft: `discount ${props.workOrderId}` })
+const form = useForm({ discount: '', words: '' }, { draft: `discount ${props.workOrderId}` })
 const takeOff = () =>
   form.send(async () => {
     const params = { id: props.workOrderId }
@@ -37,6 +37,16 @@ const takeOff = () =>
           placeholder="25.00 or 10 %"
         />
       </Field>
+      <Field
+        class="grow"
+        name="words"
+        label="For what, as the paper says it"
+      >
+        <TextInput
+          v-model="form.values.words"
+          placeholder="as goodwill"
+        />
+      </Field>
       <ActButton
         primary
         submit
@@ -52,6 +62,9 @@ const takeOff = () =>
 <style scoped>
 .pad {
   padding: 12px;
+}
+.row {
+  align-items: flex-end;
 }
 .field {
   width: 200px;

@@ -15,8 +15,8 @@ const props = defineProps<{ line: Line; refresh: () => Promise<unknown> }>()
 const emit = defineEmits<{ changed: [work: Work]; leave: [] }>()
 const form = useFormAbout(
   () => props.line,
-  ({ name, quantity, unitPrice, discount }) => ({
-    ...{ name, quantity, unitPrice },
+  ({ name, quantity, unitPrice, discount, discountWords }) => ({
+    ...{ name, quantity, unitPrice, discountWords },
     discount: discount.amount,
   }),
   props.refresh,
@@ -65,6 +65,16 @@ function leave() {
       label="Discount, or %"
     >
       <FigureInput v-model="form.values.discount" />
+    </Field>
+    <Field
+      class="grow"
+      name="discountWords"
+      label="What the discount is for, as the paper says it"
+    >
+      <TextInput
+        v-model="form.values.discountWords"
+        placeholder="as goodwill"
+      />
     </Field>
     <div class="row">
       <ActButton

@@ -106,7 +106,7 @@ const beneath = (line: Line) =>
     line.kind === 'task' ? 'flat rate' : line.kind,
     `${line.quantity} × ${line.unitPrice}`,
     line.bookPrice && line.bookPrice !== line.unitPrice && `(book ${line.bookPrice})`,
-    !zero(line.discount) && `less ${line.discount.amount}`,
+    ...line.off.map(({ why, amount }) => `less ${sum(amount)} ${why}`),
     line.coversSeconds && `covers ${hoursMinutes(line.coversSeconds)} h`,
     line.unitCost && `cost ${line.unitCost}`,
     line.priceFrom,
