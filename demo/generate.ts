@@ -3,7 +3,7 @@ import sharp from 'sharp'
 import { visitFacts } from '../server/visits/facts'
 import type { CallKind } from '../core/visits/workKinds'
 import { plusDays, localToInstant, localDate, weekday } from '../core/time/zone'
-import { HOUR, MINUTE } from '../core/time/units'
+import { DAY, HOUR, MINUTE } from '../core/time/units'
 import type { Ctx, Actor } from '../server/http/context'
 import type { Tx } from '../server/db/pool'
 import { getCompany } from '../server/settings/queries'
@@ -13,6 +13,7 @@ import { answerQuote, sendQuote } from '../server/quotes/commands'
 import { makeInvoice } from '../server/invoices/make'
 import { bookPayment } from '../server/payments/booking'
 import { takeBack } from '../server/payments/commands'
+import { giveTask } from '../server/tasks/commands'
 import { refreshWorkOrder } from '../server/visits/account'
 import { putLines } from '../server/visits/lines'
 import { keepSigned } from '../server/visits/evidence'
@@ -254,6 +255,20 @@ export async function generate(
     for (const event of batch) if (event.at <= now) await event.run(ctxAt(event.at, office))
   }
   await deliverAll(tx)
+  // What somebody still has to do about somebody: one is late, one is for the books.
+  const tasks = [
+    ['Ask for the key of the pump house', office.id, -1],
+    ['Send the certificate of the last water test', office.id, 2],
+    ['Ask which of the two addresses is billed', books.id, 5],
+  ] as const
+  for (const [i, [what, ownerId, days]] of tasks.entries()) {
+    const subjectId = customers[4 + i]!.id
+    const on = plusDays(day, days)
+    const about = 'customer'
+    await giveTask(ctxAt(now - 3 * DAY, office), {
+      ...{ id: random.uuid(now), about, subjectId, what, ownerId, on },
+    })
+  }
 }
 
 interface Plan {

@@ -10,6 +10,7 @@ import { invoices } from './invoices/subject'
 import { messages } from './messages/subject'
 import { payments } from './payments/subject'
 import { quotes } from './quotes/subject'
+import { tasks } from './tasks/subject'
 import { visits } from './visits/subject'
 import type { Encloses, Export, Finding, Moved, Subject, Waits } from './subject'
 
@@ -22,6 +23,7 @@ export const subjects: readonly Subject[] = [
   payments,
   calls,
   asks,
+  tasks,
   dispatch,
   messages,
   collections,

@@ -15,6 +15,7 @@ import { pricebookRoutes } from './pricebook'
 import { quoteRoutes } from './quotes'
 import type { Route } from './schema'
 import { settingRoutes } from './settings'
+import { taskRoutes } from './tasks'
 import { visitRoutes } from './visits'
 import { waitingRoutes } from './waiting'
 
@@ -35,6 +36,7 @@ export const routes = {
   ...collectionRoutes,
   ...waitingRoutes,
   ...askRoutes,
+  ...taskRoutes,
 }
 export type RouteName = keyof typeof routes
 type Of<N extends RouteName, K extends 'query' | 'body' | 'answer'> =

@@ -8,6 +8,7 @@ import RunBand from '~/components/base/RunBand.vue'
 import { call } from '~/lib/api'
 import { connected } from '~/lib/live'
 import { linkAt, RUN } from '~/lib/officeIndex'
+import { homeOf } from '~/lib/homeOf'
 import { useShortcuts } from '~/lib/shortcuts'
 import { telling } from '~/dispatch/visit/telling'
 import { useSession } from '~/stores/session'
@@ -15,6 +16,7 @@ import ActButton from '~/base/ActButton.vue'
 import UnansweredStrip from '~/base/UnansweredStrip.vue'
 
 const TellSheet = defineAsyncComponent(() => import('~/dispatch/visit/TellSheet.vue'))
+const MyTasks = defineAsyncComponent(() => import('~/tasks/MyTasks.vue'))
 const ShortcutList = defineAsyncComponent(() => import('~/components/base/ShortcutList.vue'))
 const session = useSession()
 const route = useRoute()
@@ -135,7 +137,10 @@ async function setClock() {
         <h1>{{ closed }}</h1>
         <p>This is not for your role. Whoever sets up access can change that.</p>
       </div>
-      <slot v-else />
+      <template v-else>
+        <MyTasks v-if="route.path === homeOf(session.role)" />
+        <slot />
+      </template>
     </main>
     <OfficeIndex :quotes="quotes" />
     <FindAnything

@@ -106,8 +106,11 @@ export const SHOWS = {
   day: { subjects: DAY },
   calls: { subjects: ['call', 'quote', 'work'] },
   money: { subjects: ['invoice', 'payment', 'collection', 'customer', 'message'] },
+  tasks: { subjects: ['task'] },
   waiting: {
-    subjects: ['call', 'visit', 'work', 'invoice', 'payment', 'quote', 'message', 'customer'],
+    subjects: [
+      ...['call', 'visit', 'work', 'invoice', 'payment', 'quote', 'message', 'customer', 'task'],
+    ],
   },
   run: { subjects: ['call', 'visit', 'work', 'invoice', 'payment', 'quote', 'customer', 'plan'] },
 } as const satisfies Record<string, Shows>

@@ -1,4 +1,5 @@
 // Everything but the sign-in page and the customer's pages needs somebody; technicians live in the field pages.
+import { homeOf } from '~/lib/homeOf'
 import { isForCustomers } from '~/lib/forCustomers'
 import { useSession } from '~/stores/session'
 
@@ -8,14 +9,7 @@ export default defineNuxtRouteMiddleware(async (to) => {
   if (to.path === '/sign-in') return me ? navigateTo('/') : undefined
   if (!me)
     return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
-  const home = {
-    technician: '/field',
-    books: '/unpaid',
-    office: '/calls',
-    dispatch: '/schedule',
-    owner: '/schedule',
-  }[me.person.role]
-  if (to.path === '/') return navigateTo(home)
+  if (to.path === '/') return navigateTo(homeOf(me.person.role))
   if (me.person.role === 'technician' && to.path !== '/me' && !to.path.startsWith('/field'))
     return navigateTo('/field')
 })

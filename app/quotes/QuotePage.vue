@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import type { QuoteAct } from '~~/core/quotes/quoteLifecycle'
 import ActButton from '~/base/ActButton.vue'
+import TaskList from '~/tasks/TaskList.vue'
 import DocumentPage from '~/base/DocumentPage.vue'
 import StateTag from '~/base/StateTag.vue'
 import LineSources from '~/components/pricebook/LineSources.vue'
@@ -120,6 +121,11 @@ function done(answered: Quote) {
       :draft="draft"
       :field="field"
       :write="(values) => write(quote!, values)"
+    />
+    <TaskList
+      v-if="!field"
+      about="quote"
+      :subject-id="id"
     />
     <QuoteLines
       :quote="quote"

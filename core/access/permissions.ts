@@ -61,6 +61,8 @@ export const PERMISSIONS = {
   'settings.see': INDOORS,
   'settings.fields': INDOORS,
   'settings.change': OFFICE,
+  'tasks.give': INDOORS,
+  'tasks.own': ROLES,
   'visits.list': INDOORS,
   'visits.see': ROLES,
   'visits.clock': QUOTING,

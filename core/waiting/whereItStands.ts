@@ -24,6 +24,7 @@ export const PLACES = {
   to_send: { says: 'Invoices not sent', at: '/invoices?state=unsent', may: 'invoices.list' },
   unpaid: { says: 'Unpaid', at: '/unpaid', may: 'collections.work' },
   asks: { says: 'Waiting for a yes', at: '/to-act-on#asks', may: 'limits.answer' },
+  tasks: { says: 'To do', at: '/to-act-on#tasks', may: 'tasks.give' },
   credits: { says: 'Credits', at: '/unpaid', may: 'collections.work' },
   mail: { says: 'Mail', at: '/messages', may: 'messages.see' },
 } as const satisfies Readonly<Record<string, { says: string; at: string; may: Permission }>>
@@ -43,6 +44,7 @@ export const KINDS = [
   'credit',
   'promise',
   'ask',
+  'task',
 ] as const
 export type Kind = (typeof KINDS)[number]
 
@@ -331,6 +333,22 @@ export const whereAskStands = ({ state, reason, askedBy }: AskFacts): Standing =
   state === 'asked'
     ? { place: 'asks', reason: `${askedBy} asks: ${reason}`, next: 'Say yes or no' }
     : { rest: state }
+
+export interface TaskFacts {
+  done: boolean
+  owner: string
+  /** local date by which it is to be done, where one was said */
+  on: string | null
+}
+/**
+ * Where stands what somebody is to do.
+ * @example whereTaskStands({ done: false, owner: 'Ines', on: '2026-11-20' }, at).reason // 'Ines, was due by Fri, Nov 20'
+ */
+export function whereTaskStands({ done, owner, on }: TaskFacts, { today, day }: At): Standing {
+  if (done) return { rest: 'done' }
+  const due = on ? `, ${on < today ? 'was due' : 'due'} by ${day(on)}` : ''
+  return { place: 'tasks', reason: `${owner}${due}`, next: 'Do it, or give it on' }
+}
 
 export interface PromiseFacts {
   on: string

@@ -13,6 +13,7 @@ import { paymentHandlers } from '../payments/routes'
 import { pricebookHandlers } from '../pricebook/routes'
 import { quoteHandlers } from '../quotes/routes'
 import { settingHandlers } from '../settings/routes'
+import { taskHandlers } from '../tasks/routes'
 import { visitHandlers } from '../visits/routes'
 import { waitingHandlers } from '../waiting/routes'
 import type { Handler, Special } from './route'
@@ -32,5 +33,6 @@ export const handlers: { [N in Exclude<RouteName, Special>]: Handler<N> } = {
   ...collectionHandlers,
   ...waitingHandlers,
   ...askHandlers,
+  ...taskHandlers,
   ...figureHandlers,
 }

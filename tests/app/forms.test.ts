@@ -351,6 +351,16 @@ const TRIALS: Trial[] = [
     says: { workOrder: { ...work, followUp: '', followUpOn: null } },
   },
   {
+    what: 'something to do about a work order',
+    page: `/work/${ID}`,
+    way: ['+ something to do'],
+    typed: [['What is to be done', 'Order the pump']],
+    act: 'Give it',
+    sends: 'newTask',
+    body: { about: 'work', subjectId: ID, on: null },
+    says: { workOrder: work, tasks: { items: [] } },
+  },
+  {
     what: 'the third technician',
     page: '/schedule/set-up',
     way: [`Change ${thirdTechnician.name}`],

@@ -11,6 +11,7 @@ import {
   whereMessageStands,
   wherePaperStands,
   wherePromiseStands,
+  whereTaskStands,
   whereQuoteStands,
   whereVisitStands,
   whereWorkStands,
@@ -243,6 +244,15 @@ describe('papers and money', () => {
     [{ state: 'delivered' as const }, { rest: 'delivered' }],
   ])('a message %j', (over, stands) => {
     expect(whereMessageStands({ ...message, ...over })).toEqual(stands)
+  })
+  it.each([
+    [{ on: null }, 'Ines'],
+    [{ on: '2026-11-24' }, 'Ines, due by 2026-11-24'],
+    [{ on: '2026-11-23' }, 'Ines, was due by 2026-11-23'],
+  ])('a task %j waits for its owner', (over, reason) => {
+    const task = { done: false, owner: 'Ines', ...over }
+    expect(whereTaskStands(task, at)).toMatchObject({ place: 'tasks', reason })
+    expect(whereTaskStands({ ...task, done: true }, at)).toEqual({ rest: 'done' })
   })
   it('money on no invoice waits, until there is none', () => {
     expect([whereCreditStands(1), whereCreditStands(0)].map(placed)).toEqual(['credits', null])

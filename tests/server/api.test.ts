@@ -63,6 +63,7 @@ describe('the OpenAPI document', () => {
       matches: { q: 'hallam' },
       searchPriceBook: { q: 'tank' },
       find: { q: 'W-10' },
+      tasks: { about: 'work', subjectId: w.workOrderId },
       mergePreview: { other: (await callerNamed(owner, 'hallam dairy')).customerId },
     }
     const plan = await owner.ok('beginPlan', {

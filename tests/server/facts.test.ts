@@ -13,6 +13,7 @@ import { messageFacts } from '../../server/messages/facts'
 import { paymentFacts } from '../../server/payments/facts'
 import { priceFacts } from '../../server/pricebook/facts'
 import { quoteFacts } from '../../server/quotes/facts'
+import { taskFacts } from '../../server/tasks/facts'
 import { settingFacts } from '../../server/settings/facts'
 import { visitFacts, workFacts } from '../../server/visits/facts'
 import { database, id, signedIn } from './client'
@@ -64,6 +65,12 @@ describe('what happened, in words', () => {
       'Carried over from the customer: billing town',
     ],
     [workFacts.parked({ list: 'Spring', on: null }), 'Parked in “Spring”'],
+    [taskFacts.given({ what: 'Ring', owner: 'Ines', on: null }), 'To do by Ines: Ring'],
+    [
+      taskFacts.changed({ what: 'Ring', owner: 'Ines', on: '2026-12-01', changes: {} }),
+      'To do now by Ines, by day(2026-12-01): Ring',
+    ],
+    [taskFacts.undone({ what: 'Ring', owner: 'Ines', on: null }), 'Not done after all: Ring'],
     [
       workFacts.parked({ list: 'Spring', on: '2027-03-01' }),
       'Parked in “Spring” until day(2027-03-01)',

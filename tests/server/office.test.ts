@@ -428,12 +428,13 @@ describe('a history', () => {
       )
     const { history } = await office.ok('workOrder', { params })
     expect(history).toHaveLength(HISTORY_PAGE)
-    const before = history.at(-1)!.id
+    const last = history.at(-1)!.id
+    const before = String(last)
     const { items } = await office.ok('workOrderEarlier', { params, query: { before } })
-    expect(items.every((entry) => entry.id < before)).toBe(true)
+    expect(items.every((entry) => entry.id < last)).toBe(true)
     expect(items.at(-1)!.text).toContain('Call taken')
     const { id: ofCustomer } = (await office.ok('workOrder', { params })).customer
-    const inAll = { params: { id: ofCustomer }, query: { before: items[0]!.id } }
+    const inAll = { params: { id: ofCustomer }, query: { before: String(items[0]!.id) } }
     expect((await office.ok('customerEarlier', inAll)).items.length).toBeGreaterThan(0)
     for (const name of ['quoteEarlier', 'invoiceEarlier'] as const)
       expect((await office.send(name, { params, query: { before } })).status).toBe(404)

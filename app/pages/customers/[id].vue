@@ -21,6 +21,7 @@ import {
   type Customer,
   type OpenForm,
 } from '~/customers/rowForms'
+import TaskList from '~/tasks/TaskList.vue'
 import { call, newId } from '~/lib/api'
 import { dataUrl } from '~/lib/dataUrl'
 import { SHOWS } from '~/lib/live'
@@ -150,6 +151,10 @@ const inOneLine = computed(() => {
       </li>
     </ul>
     <Notice :of="failed" />
+    <TaskList
+      about="customer"
+      :subject-id="c.id"
+    />
     <CustomerAccount :customer="c" />
     <div class="two stacks">
       <div class="stack">

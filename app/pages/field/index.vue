@@ -6,6 +6,7 @@ import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
 import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
+import MyTasks from '~/tasks/MyTasks.vue'
 import DayVisit from '~/visits/field/DayVisit.vue'
 import { CLOCK_SAYS } from '~/visits/words'
 
@@ -85,6 +86,7 @@ const { signOut, problem: notSignedOut } = useSignOut()
         />
       </ol>
     </section>
+    <MyTasks v-if="data" />
   </div>
 </template>
 

@@ -20,6 +20,7 @@ import WorkGaps from './WorkGaps.vue'
 import WorkInvoices from './WorkInvoices.vue'
 import WorkAsks from '~/visits/WorkAsks.vue'
 import WorkTimes from '~/visits/WorkTimes.vue'
+import TaskList from '~/tasks/TaskList.vue'
 import WorkProofs from './WorkProofs.vue'
 import WorkRates from './WorkRates.vue'
 import WorkWords from './WorkWords.vue'
@@ -162,6 +163,10 @@ function discounted(now: Work) {
       :edits="edits"
       :refresh="refresh"
       @changed="take"
+    />
+    <TaskList
+      about="work"
+      :subject-id="id"
     />
     <LineSources
       v-if="open === 'add'"
