@@ -49,7 +49,7 @@ const fetchEarlier = () =>
         class="small change"
         ><span class="quiet">{{ change.what }}</span> <s v-if="change.from">{{ change.from }}</s> →
         <b>{{ change.to || 'nothing' }}</b></span
-      ><br /><span class="quiet small">{{ session.dayTime(entry.at) }} · {{ entry.who }}</span>
+      ><span class="quiet small when">{{ session.dayTime(entry.at) }} · {{ entry.who }}</span>
     </li>
   </ol>
   <Notice :of="problem" />
@@ -76,7 +76,8 @@ li {
   margin-bottom: 12px;
   overflow-wrap: anywhere;
 }
-.change {
+.change,
+.when {
   display: block;
 }
 li::before {

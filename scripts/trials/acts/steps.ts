@@ -2,6 +2,7 @@
 import { v7 } from 'uuid'
 import type { Copy } from '../copy'
 import type { Person, Reply } from '../tools'
+import { isUnderWay, type VisitState } from '../../../core/visits/visitLifecycle'
 import { DAY, HOUR, MINUTE } from '../../../core/time/units'
 
 type Body = Record<string, unknown>
@@ -15,6 +16,8 @@ export interface Work {
   visits: { id: string; version: number; state: string; technicianId: string | null }[]
   lines: { id: string; version: number; done: boolean; billed: Money; net: Money }[]
   takenOut: { id: string; version: number }[]
+  ended: boolean
+  customer: { id: string }
   invoices: { id: string; open: Money; state: string }[]
   totals: Record<'promised' | 'done' | 'billed' | 'paid' | 'toBill' | 'unpaid', Money>
   bill: { beyond: Money }
@@ -29,8 +32,11 @@ export interface World {
   customers: { customerId: string; siteId: string }[]
   works: string[]
   payments: string[]
-  /** acts that were done, not refused */
+  /** the last merge, which may be undone */
+  merged: { id: string; gone: World['customers'][number] } | null
+  /** requests that were done, not refused */
   taken: number
+  refused: number
   /** the last request, to be sent once more */
   last: { person: Person; path: string; body: Body; key: string; status: number } | null
   copy: Copy
@@ -42,6 +48,12 @@ const at = <T>(list: readonly T[], n: number): T | undefined => list[n % list.le
 function read(w: World, path: string, reply: Reply): Reply {
   if (reply.status >= 500) throw new Error(`${path} was answered with ${reply.status}`)
   if (reply.status === 200) w.taken++
+  else w.refused++
+    console.log(
+      path.replace(/[0-9a-f-]{36}/g, 'X'),
+      reply.status,
+      JSON.stringify(reply.body).slice(0, 220),
+    )
   return reply
 }
 async function post(w: World, person: Person, path: string, body: Body): Promise<Reply> {
@@ -62,26 +74,58 @@ const now = async (w: World) =>
   Date.parse(((await w.office.once('GET', '/api/v1/schedule')).body as { now: string }).now)
 /** What is done with the n-th work order, and m says how. */
 type Act = (w: World, n: number, m: number) => Promise<unknown>
-/** Something done with a work order that is there. */
-const onWork =
-  (act: (w: World, work: Work, m: number) => Promise<unknown>): Act =>
+/** Something done with a work order in which there is something to do it to: the n-th, or the next that has it. */
+const onPart =
+  <Part>(
+    partsOf: (work: Work) => readonly Part[],
+    act: (w: World, part: Part, m: number, work: Work) => Promise<unknown>,
+  ): Act =>
   async (w, n, m) => {
-    const work = await workOf(w, n)
-    return work && act(w, work, m)
+    for (let i = 0; i < w.works.length; i++) {
+      const work = await workOf(w, n + i)
+      const part = work && at(partsOf(work), m)
+      if (part !== undefined && part !== null) return act(w, part, m, work!)
+    }
+    return null
   }
-const onVisit = (
-  act: (w: World, visit: Work['visits'][number], m: number, work: Work) => Promise<unknown>,
+const onWork = (
+  act: (w: World, work: Work, m: number) => Promise<unknown>,
+  fits: (work: Work) => boolean = () => true,
 ) =>
-  onWork(async (w, work, m) => {
-    const visit = at(work.visits, m)
-    return visit && act(w, visit, m, work)
-  })
-const clocked = (...acts: string[]) =>
-  onVisit(async (w, visit) => {
-    const phone = w.phones.find(({ id }) => id === visit.technicianId)?.person ?? w.office
-    for (const act of acts)
-      await post(w, phone, `/visits/${visit.id}/clock`, { act, otherDay: true })
-  })
+  onPart(
+    (work) => (fits(work) ? [work] : []),
+    (w, work, m) => act(w, work, m),
+  )
+const isNothing = ({ amount }: Money) => Number(amount) === 0
+const owing = ({ invoices }: Work) => invoices.filter((i) => Number(i.open.amount) > 0)
+/** Less than a minute is neither charged nor explained. */
+const LEAST_SECONDS = 60
+const isOpen = ({ state }: Work) => !['closed', 'cancelled'].includes(state)
+type Visit = Work['visits'][number]
+const onVisit = (
+  act: (w: World, visit: Visit, m: number, work: Work) => Promise<unknown>,
+  ...states: string[]
+) =>
+  onPart(
+    (work) =>
+      isOpen(work)
+        ? work.visits.filter(({ state }) => !states.length || states.includes(state))
+        : [],
+    act,
+  )
+/** By whoever goes there. */
+const clocked = (states: string[], ...acts: string[]) =>
+  onPart(
+    (work) =>
+      isOpen(work)
+        ? work.visits.filter(({ state, technicianId }) => technicianId && states.includes(state))
+        : [],
+    async (w, visit) => {
+      const phone = w.phones.find(({ id }) => id === visit.technicianId)?.person ?? w.office
+      for (const act of acts)
+        await post(w, phone, `/visits/${visit.id}/clock`, { act, otherDay: true })
+    },
+  )
 const place = async (w: World, m: number) => {
   const from = await now(w)
   const technicianId = at(w.phones, m)!.id
@@ -101,34 +145,42 @@ export const ACTS: Readonly<Record<string, Act>> = {
     })
     if (reply.status === 200) w.works.push(workOrderId)
   },
-  move: onVisit(async (w, { id, version }, m) =>
-    post(w, w.office, `/visits/${id}/place`, {
-      ...(m % 4 ? await place(w, m) : { technicianId: null, startAt: null }),
-      ...{ version, durationSeconds: 3600, override: true },
-      ...(m % 3 ? {} : { promise: null, known: m % 2 === 0 }),
-    }),
+  move: onVisit(
+    async (w, { id, version }, m) =>
+      post(w, w.office, `/visits/${id}/place`, {
+        ...(m % 4 ? await place(w, m) : { technicianId: null, startAt: null }),
+        ...{ version, durationSeconds: 3600, override: true },
+        ...(m % 3 ? {} : { promise: null, known: m % 2 === 0 }),
+      }),
+    'planned',
   ),
-  cancelVisit: onVisit((w, { id, version, state }, m) =>
-    post(w, w.office, `/visits/${id}/cancel`, {
-      ...{ version, cancelled: state !== 'cancelled', reason: 'random', override: true },
-      known: m % 2 === 0,
-    }),
+  cancelVisit: onVisit(
+    (w, { id, version, state }, m) =>
+      post(w, w.office, `/visits/${id}/cancel`, {
+        ...{ version, cancelled: state !== 'cancelled', reason: 'random', override: true },
+        known: m % 2 === 0,
+      }),
+    ...['planned', 'cancelled'],
   ),
-  tell: onVisit((w, { id, version }) =>
-    post(w, w.office, `/visits/${id}/tell`, { version, spoken: 'they know' }),
+  tell: onVisit(
+    (w, { id, version }) =>
+      post(w, w.office, `/visits/${id}/tell`, { version, spoken: 'they know' }),
+    ...['planned', 'cancelled'],
   ),
-  closedDoor: clocked('set_off', 'no_access'),
-  proposed: onVisit((w, { id }, m) =>
-    post(w, w.office, `/visits/${id}/next-step`, {
-      step: ['come_again', 'ring', 'give_up'][m % 3],
-    }),
+  closedDoor: clocked(['planned'], 'set_off', 'no_access'),
+  proposed: onVisit(
+    (w, { id }, m) =>
+      post(w, w.office, `/visits/${id}/next-step`, {
+        step: ['come_again', 'ring', 'give_up'][m % 3],
+      }),
+    'no_access',
   ),
-  setOff: clocked('set_off'),
-  work: clocked('arrive'),
-  pause: clocked('pause'),
-  finish: clocked('finish'),
-  wholeVisit: clocked('set_off', 'arrive', 'finish'),
-  goOn: clocked('resume'),
+  setOff: clocked(['planned'], 'set_off'),
+  work: clocked(['planned', 'driving'], 'arrive'),
+  pause: clocked(['on_site'], 'pause'),
+  finish: clocked(['on_site', 'paused'], 'finish'),
+  wholeVisit: clocked(['planned'], 'set_off', 'arrive', 'finish'),
+  goOn: clocked(['paused', 'finished'], 'resume'),
   further: onVisit((w, { id, version }) =>
     post(w, w.office, `/visits/${id}/further`, {
       id: v7(),
@@ -137,63 +189,65 @@ export const ACTS: Readonly<Record<string, Act>> = {
       note: 'again',
     }),
   ),
-  add: onWork((w, { id, visits }, m) =>
-    post(w, w.office, `/work-orders/${id}/lines`, {
-      visitId: at(visits, m)?.id ?? null,
-      lines: [
-        {
-          ...{ id: v7(), name: 'Part', kind: 'other', quantity: String(1 + (m % 3)) },
-          ...{ unitPrice: `${10 + m}.50`, done: m % 2 === 0 },
-        },
-      ],
-    }),
+  add: onWork(
+    (w, { id, visits }, m) =>
+      post(w, w.office, `/work-orders/${id}/lines`, {
+        visitId: at(visits, m)?.id ?? null,
+        lines: [
+          {
+            ...{ id: v7(), name: 'Part', kind: 'other', quantity: String(1 + (m % 3)) },
+            ...{ unitPrice: `${10 + m}.50`, done: m % 2 === 0 },
+          },
+        ],
+      }),
+    isOpen,
   ),
-  changeLine: onWork((w, { lines }, m) => {
-    const line = at(lines, m)
-    const change = [
-      { done: !line?.done },
-      { removed: true },
-      { quantity: '2' },
-      { unitPrice: '99.00' },
-    ]
-    return line
-      ? patch(w, `/work-lines/${line.id}`, {
-          version: line.version,
-          ...at(change, m)!,
-        })
-      : Promise.resolve()
-  }),
-  putBack: onWork((w, { takenOut }, m) => {
-    const line = at(takenOut, m)
-    return line
-      ? patch(w, `/work-lines/${line.id}`, { version: line.version, removed: false })
-      : Promise.resolve()
-  }),
-  sign: onWork((w, { id, price }, m) =>
-    post(w, w.office, `/work-orders/${id}/signatures`, {
-      ...{ id: v7(), name: 'Somebody', image: PICTURE, shownTotal: price.total.amount },
-      purpose: m % 2 ? 'before' : 'after',
-    }),
+  changeLine: onPart(
+    ({ lines }) => lines.filter((line) => isNothing(line.billed)),
+    (w, line, m) => {
+      const change = [
+        { done: !line.done },
+        { removed: true },
+        { quantity: '2' },
+        { unitPrice: '99.00' },
+        { discount: '10 %', discountWords: 'random' },
+      ]
+      return patch(w, `/work-lines/${line.id}`, { version: line.version, ...at(change, m)! })
+    },
   ),
-  bill: onWork((w, { id, time }, m) =>
-    post(w, w.office, `/work-orders/${id}/invoice`, {
-      ...{ id: v7(), to: m % 2 ? ['random@example.com'] : [], beyond: 'random' },
-      leftOut:
-        m % 3 && time.uncoveredSeconds >= 60
-          ? { seconds: time.uncoveredSeconds, reason: 'random' }
-          : null,
-    }),
+  putBack: onPart(
+    ({ takenOut }) => takenOut,
+    (w, { id, version }) => patch(w, `/work-lines/${id}`, { version, removed: false }),
   ),
-  async pay(w, n, m) {
-    const work = await workOf(w, n)
-    const invoice =
-      work &&
-      at(
-        work.invoices.filter((i) => Number(i.open.amount) > 0),
-        m,
-      )
-    if (!invoice) return
-    const customerId = await customerOf(w, work.id)
+  takeOff: onWork(
+    (w, { id }, m) =>
+      post(w, w.office, `/work-orders/${id}/discount`, {
+        discount: `${m % 30} %`,
+        words: 'random',
+      }),
+    (work) => isOpen(work) && work.lines.some(({ billed, net }) => isNothing(billed) && !isNothing(net)), // prettier-ignore
+  ),
+  sign: onWork(
+    (w, { id, price }, m) =>
+      post(w, w.office, `/work-orders/${id}/signatures`, {
+        ...{ id: v7(), name: 'Somebody', image: PICTURE, shownTotal: price.total.amount },
+        purpose: m % 2 ? 'before' : 'after',
+      }),
+    (work) => isOpen(work) && work.lines.length > 0,
+  ),
+  bill: onWork(
+    (w, { id, time }, m) =>
+      post(w, w.office, `/work-orders/${id}/invoice`, {
+        ...{ id: v7(), to: m % 2 ? ['random@example.com'] : [], beyond: 'random' },
+        leftOut:
+          m % 3 && time.uncoveredSeconds >= 60
+            ? { seconds: time.uncoveredSeconds, reason: 'random' }
+            : null,
+      }),
+    ({ totals }) => !isNothing(totals.toBill),
+  ),
+  pay: onPart(owing, async (w, invoice, m, work) => {
+    const customerId = work.customer.id
     const open = Number(invoice.open.amount)
     const amount = [open, Math.max(0.01, open / 2), open + 10][m % 3]!.toFixed(2)
     const id = v7()
@@ -202,34 +256,63 @@ export const ACTS: Readonly<Record<string, Act>> = {
       ...(m % 2 ? { method: 'cash' } : { method: 'cheque', reference: String(m) }),
     })
     if (reply.status === 200) w.payments.push(id)
-  },
+  }),
   takeBack: async (w, n) => {
     const id = at(w.payments, n)
-    if (id)
-      await post(w, w.books, `/payments/${id}/take-back`, { why: 'mistyped', reason: 'random' })
+    if (!id) return
+    await post(w, w.books, `/payments/${id}/take-back`, { why: 'mistyped', reason: 'random' })
+    w.payments = w.payments.filter((one) => one !== id)
   },
-  cancelWork: onWork((w, { id }, m) =>
-    post(w, w.office, `/work-orders/${id}/cancel`, { reason: 'random', known: m % 2 === 0 }),
+  cancelWork: onWork(
+    (w, { id }, m) =>
+      post(w, w.office, `/work-orders/${id}/cancel`, { reason: 'random', known: m % 2 === 0 }),
+    (work) =>
+      isOpen(work) &&
+      isNothing(work.totals.billed) &&
+      work.visits.every(({ state }) => ['planned', 'cancelled', 'no_access'].includes(state)),
   ),
-  close: onWork((w, { id }) => post(w, w.office, `/work-orders/${id}/close`, { reason: 'random' })),
-  reopen: onWork((w, { id }) =>
-    post(w, w.office, `/work-orders/${id}/reopen`, { reason: 'random' }),
+  close: onWork(
+    (w, { id }) => post(w, w.office, `/work-orders/${id}/close`, { reason: 'random' }),
+    ({ state, totals }) => state === 'to_bill' && isNothing(totals.toBill),
   ),
-  park: onWork(async (w, { id, version }, m) =>
-    post(w, w.office, `/work-orders/${id}/follow-up`, {
-      ...{ version, list: m % 2 ? 'Random' : '' },
-      on: m % 2 ? new Date((await now(w)) + (m % 4) * DAY).toISOString().slice(0, 10) : null,
+  reopen: onWork(
+    (w, { id }) => post(w, w.office, `/work-orders/${id}/reopen`, { reason: 'random' }),
+    ({ ended }) => ended,
+  ),
+  park: onWork(
+    async (w, { id, version }, m) =>
+      post(w, w.office, `/work-orders/${id}/follow-up`, {
+        ...{ version, list: m % 2 ? 'Random' : '' },
+        on: m % 2 ? new Date((await now(w)) + (m % 4) * DAY).toISOString().slice(0, 10) : null,
+      }),
+    isOpen,
+  ),
+  charge: onWork(
+    (w, { id }) => post(w, w.office, `/work-orders/${id}/time-charges`, { lineId: v7() }),
+    ({ time }) => time.uncoveredSeconds >= LEAST_SECONDS,
+  ),
+  explain: onWork(
+    (w, { id, time }) =>
+      post(w, w.office, `/work-orders/${id}/explanations`, {
+        seconds: time.uncoveredSeconds,
+        reason: 'random',
+      }),
+    ({ time }) => time.uncoveredSeconds >= LEAST_SECONDS,
+  ),
+  rewrite: onWork((w, { id, version }, m) =>
+    patch(w, `/work-orders/${id}`, {
+      ...{ version, title: `Random ${m}`, officeNote: 'random' },
+      otherContacts: [{ name: 'Somebody', phone: '607 555 0100', role: 'random' }],
     }),
   ),
-  charge: onWork((w, { id }) =>
-    post(w, w.office, `/work-orders/${id}/time-charges`, { lineId: v7() }),
-  ),
-  explain: onWork((w, { id, time }) =>
-    post(w, w.office, `/work-orders/${id}/explanations`, {
-      seconds: time.uncoveredSeconds,
-      reason: 'random',
-    }),
-  ),
+  /** Something to do, ticked off at once or left to be done. */
+  give: onWork(async (w, { id: subjectId }, m) => {
+    const { id: ownerId } = at(w.phones, m)!
+    const task = { id: v7(), about: 'work', subjectId, what: 'Random', ownerId, on: null }
+    const reply = await post(w, w.office, '/tasks', task)
+    const { version } = reply.body as { version?: number }
+    if (version && m % 2) await patch(w, `/tasks/${task.id}`, { version, done: true })
+  }),
   /** The same request once more, with its key: as a phone does whose line broke. */
   async repeat(w) {
     const { last } = w
@@ -261,7 +344,7 @@ export const ACTS: Readonly<Record<string, Act>> = {
     const made = lines.filter((line) => line.id === body.lines[0]!.id).length
     if (reply.status === 200 && made !== 1)
       throw new Error(`a repeated line is there ${made} times`)
-  }),
+  }, isOpen),
   /** The demo's own clock goes on: minutes, or to another day. */
   async timePasses(w, _, m) {
     const db = await w.copy.connect()
@@ -273,16 +356,27 @@ export const ACTS: Readonly<Record<string, Act>> = {
   async merge(w) {
     const [keep, gone] = w.customers
     if (!keep || !gone) return
-    const reply = await post(w, w.office, `/customers/${keep.customerId}/merge`, {
-      id: v7(),
-      otherId: gone.customerId,
-    })
-    if (reply.status === 200) w.customers = [keep]
+    const id = v7()
+    const path = `/customers/${keep.customerId}/merge`
+    const reply = await post(w, w.office, path, { id, otherId: gone.customerId })
+    if (reply.status !== 200) return
+    w.customers = [keep]
+    w.merged = { id, gone }
+  },
+  async undoMerge(w) {
+    if (!w.merged) return
+    const { id, gone } = w.merged
+    const reply = await post(w, w.office, `/merges/${id}/undo`, {})
+    if (reply.status === 200) w.customers.push(gone)
+    w.merged = null
   },
 }
-const customerOf = async (w: World, workId: string) =>
-  (
-    (await w.office.once('GET', `/api/v1/work-orders/${workId}`)).body as {
-      customer: { id: string }
+/** Whoever is still somewhere leaves, so that the next sequence finds them free. */
+export async function leaveAll(w: World): Promise<void> {
+  const arrive = clocked(['driving'], 'arrive')
+  for (let n = 0; n < w.works.length; n++)
+    if ((await workOf(w, n))?.visits.some(({ state }) => isUnderWay(state as VisitState))) {
+      await arrive(w, n, 0)
+      await ACTS.finish!(w, n, 0)
     }
-  ).customer.id
+}
