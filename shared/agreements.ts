@@ -73,13 +73,12 @@ export const agreementRoutes = {
     method: 'POST',
     path: '/agreements/{id}/bill',
     may: 'agreements.bill',
-    summary: 'Bill the running year of an agreement, once',
+    summary: 'Make the running year of an agreement ready to be billed, once',
     body: obj({
       workOrderId: id().required(),
       lineId: id().required(),
-      invoiceId: id().required(),
     }),
-    answer: obj({ invoiceId: id().required(), number: definedText() }),
+    answer: obj({ workOrderId: id().required(), number: definedText() }),
   }),
   bookDueVisits: route({
     method: 'POST',

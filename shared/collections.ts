@@ -76,6 +76,8 @@ export const owing = obj({
   phone: definedText(),
   email: definedText(),
   email2: definedText(),
+  /** to be had by mail: has an address, and did not say no */
+  mails: flag().required(),
   terms: definedText(),
   habit: definedText(),
   sites: int().required(),
@@ -106,6 +108,8 @@ export const owing = obj({
   reminder: obj({
     subject: definedText(),
     body: definedText(8000),
+    /** the same words for paper, without links */
+    letter: definedText(8000),
     step: int().required(),
     /** what it asks for: what is overdue, or all that is open where nothing is */ asked:
       money().required(),
@@ -132,15 +136,24 @@ export const collectionRoutes = {
     method: 'POST',
     path: '/customers/{id}/reminders',
     may: 'collections.work',
-    summary: 'Send a reminder by mail',
+    summary: 'Send a reminder by mail, or keep it as a letter to be printed',
     body: obj({
       id: id().required(),
       ...sendSchema,
       /** what the screen showed as owed */ shownOwed: text(20).default(''),
       /** which reminder it is, as the screen showed it */
       step: int(1, 100).nullable().default(null),
+      /** on paper, to their address */
+      letter: flag().default(false),
     }),
-    answer: ok,
+    answer: obj({ messageId: id().required() }),
+  }),
+  letter: route({
+    method: 'GET',
+    path: '/messages/{id}/letter.pdf',
+    may: 'collections.work',
+    summary: 'A letter as it was kept, to be printed',
+    mime: 'application/pdf',
   }),
   collectionNote: route({
     method: 'POST',

@@ -283,4 +283,11 @@ export const invoiceRoutes = {
     summary: 'Try a failed message again now',
     answer: ok,
   }),
+  letMessageBe: route({
+    method: 'POST',
+    path: '/messages/{id}/let-be',
+    may: 'messages.retry',
+    summary: 'Do not send a failed message any more',
+    answer: ok,
+  }),
 }

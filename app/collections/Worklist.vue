@@ -15,6 +15,7 @@ const session = useSession()
 const ACTS: Record<string, string> = {
   call: 'Call',
   remind: 'Send reminder',
+  letter: 'Write a letter',
   settle: 'Settle dispute',
   wait: 'Wait',
 }

@@ -15,7 +15,6 @@ import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
-import { ask } from '~/base/leaving'
 import Choice from '~/base/Choice.vue'
 
 definePageMeta({ layout: 'office' })
@@ -76,22 +75,12 @@ const renew = (r: Row) =>
     turn.value++
     ElMessage({ type: 'success', message: `${r.customer}: renewed for a year`, duration: 6000 })
   })
-/** An invoice that goes out is not made by one press. */
+/** The year is looked at, and sent on purpose, like any bill. */
 const bill = (r: Row) =>
   act(async () => {
-    const sure = await ask({
-      title: `Bill the year to ${r.customer}`,
-      text: `${r.plan}, ${Number(r.price).toFixed(2)} before tax, until ${session.day(r.endsOn, 'withYear')}. The invoice is made, and mailed where they have an address.`,
-      yes: 'Make the invoice',
-      no: 'Not now',
-    })
-    if (!sure) return
-    const made = await call('billAgreement', {
-      params: { id: r.id },
-      body: { workOrderId: newId(), lineId: newId(), invoiceId: newId() },
-    })
-    turn.value++
-    ElMessage({ type: 'success', message: `Invoice ${made.number} made`, duration: 6000 })
+    const body = { workOrderId: newId(), lineId: newId() }
+    const { workOrderId } = await call('billAgreement', { params: { id: r.id }, body })
+    await navigateTo(`/work/${workOrderId}?bill=1`)
   })
 const months = computed(() =>
   Array.from({ length: 6 }, (_, i) => plusMonths(`${session.today.slice(0, 7)}-01`, i).slice(0, 7)),

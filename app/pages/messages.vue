@@ -15,6 +15,7 @@ const state = useFilter<'' | 'failed' | 'waiting'>('state')
 const load = (q: string, after?: string) =>
   call('messages', { query: { q, after, state: state.value || undefined } })
 const { busy, problem, act } = useAct()
+const letBe = (id: string) => act(() => call('letMessageBe', { params: { id } }))
 const retry = (id: string) => act(() => call('retryMessage', { params: { id } }))
 </script>
 
@@ -62,7 +63,7 @@ const retry = (id: string) => act(() => call('retryMessage', { params: { id } })
     >
     <template #subject="{ row: item }"
       >{{ item.subject || item.body.slice(0, 90) }}<br /><span class="quiet small"
-        >{{ item.channel === 'text' ? 'text · ' : ''
+        >{{ item.channel === 'mail' ? '' : `${item.channel} · `
         }}{{ item.kind.replaceAll('_', ' ').replace('onWay', 'on the way')
         }}{{ item.attachment ? ` · ${item.attachment}` : '' }}</span
       >
@@ -76,7 +77,7 @@ const retry = (id: string) => act(() => call('retryMessage', { params: { id } })
           late: item.state === 'failed',
           soon: item.state === 'waiting',
         }"
-        >{{ item.state }}</span
+        >{{ item.state.replace('_', ' ') }}</span
       ><br /><span class="small quiet">{{
         item.error || (item.openedAt ? session.dayTime(item.openedAt) : '')
       }}</span></template
@@ -88,7 +89,22 @@ const retry = (id: string) => act(() => call('retryMessage', { params: { id } })
         @click.stop="retry(item.id)"
       >
         Try again
-      </ActButton></template
+      </ActButton>
+      <ActButton
+        v-if="item.state === 'failed' && session.may('messages.retry')"
+        :disabled="busy"
+        @click.stop="letBe(item.id)"
+      >
+        Let it be
+      </ActButton>
+      <a
+        v-if="item.channel === 'letter' && session.may('collections.work')"
+        class="btn"
+        :href="`/api/v1/messages/${item.id}/letter.pdf`"
+        target="_blank"
+        @click.stop
+        >Print</a
+      ></template
     >
   </LedgerList>
 </template>

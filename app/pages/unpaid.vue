@@ -58,7 +58,7 @@ const next = (entry: { customerId: string; act: string }) =>
     chosen.value = entry.customerId
     const about = await askOwing(entry.customerId, on.value)
     if (chosen.value !== entry.customerId) return
-    if (entry.act === 'remind') reminding.value = about
+    if (entry.act === 'remind' || entry.act === 'letter') reminding.value = about
     else saying.value = { kind: entry.act === 'settle' ? 'settled' : 'note', about }
   })
 </script>

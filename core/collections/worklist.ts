@@ -15,6 +15,8 @@ export interface Debtor {
   dispute: string | null
   /** an ISO date */
   lastContactOn: string | null
+  /** whether they can be written to by mail: they have an address, and did not say no */
+  mails: boolean
   remindersSent: number
   lastReminderOn: string | null
   /** why money of theirs went back lately */
@@ -33,7 +35,7 @@ export interface WorklistEntry {
   reason: string
   expectedOn: string | null
   spreadDays: number | null
-  act: 'call' | 'remind' | 'settle' | 'wait'
+  act: 'call' | 'remind' | 'letter' | 'settle' | 'wait'
 }
 
 /**
@@ -79,8 +81,8 @@ function standingOf(d: Debtor, on: string, say: Say): Standing {
   }
 }
 /**
- * Weights: 0.5 at the habit, half as much again for each 30 days beyond it, at most 1.5 (from 60 days on); a
- * broken promise adds 1, a cheque that came back 0.8; a contact in the last three days halves.
+ * Weights: 0.5 at the habit, 0.5 more for each 30 days beyond it, at most 1.5 (from 60 days on), and less before it,
+ * at least 0.1; a broken promise adds 1, a cheque that came back 0.8; a contact in the last three days halves.
  */
 function chanceOf({ d, on, beyondHabit, promise }: Standing): number {
   const byLateness = Math.min(1.5, Math.max(0.1, 0.5 + beyondHabit / DAYS_TO_FULL))
@@ -119,7 +121,9 @@ function asReminded({ d, on, say, late, beyondHabit }: Standing): Told {
   if (due) {
     const first = `${late} days late, no reminder yet`
     const next = () => `Reminder ${sent + 1} falls due; the last was on ${say.day(last!)}`
-    return { resting: false, reason: sent === 0 ? first : next(), act: 'remind' }
+    const reason = sent === 0 ? first : next()
+    if (d.mails) return { resting: false, reason, act: 'remind' }
+    return { resting: false, reason: `${reason}; not to be had by mail`, act: 'letter' }
   }
   const reminders = sent === 1 ? '1 reminder' : `${sent} reminders`
   const reason = d.habit

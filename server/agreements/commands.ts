@@ -11,7 +11,6 @@ import { customerById, levels } from '../customers/queries'
 import { siteById } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { makeInvoice } from '../invoices/make'
 import { refreshWorkOrder } from '../visits/account'
 import { putLines } from '../visits/lines'
 import { makeWaitingVisit, makeWorkOrder } from '../visits/newWorkOrder'
@@ -92,7 +91,7 @@ function yearToBill(a: AgreementRow) {
   const year = plusDays(plusMonths(from, 12), -1)
   return { from, until: year < a.endsOn ? year : a.endsOn, price: a.price, siteId: a.siteId }
 }
-/** The next year of an agreement that is not billed yet, as an invoice of its own: a work order without a visit, one line, sent to the customer's addresses. */
+/** The next year of an agreement that is not billed yet, ready to be billed as any work is: a work order without a visit, one line. */
 export async function billAgreement(
   ctx: Ctx,
   id: string,
@@ -104,28 +103,27 @@ export async function billAgreement(
   const customer = (await customerById(ctx.tx, a.customerId))!
   const site = (await siteById(ctx.tx, siteId))!
   const title = `Care agreement ${a.plan}, ${from} to ${until}`
-  await makeWorkOrder(
+  const { workOrderId, lineId } = body
+  const number = await makeWorkOrder(
     ctx,
     { customer, site },
     // The price is the plan's: a level of the customer takes nothing off it.
-    { id: body.workOrderId, title, problem: title, kind: 'service', priceLevelId: null },
+    { id: workOrderId, title, problem: title, kind: 'service', priceLevelId: null },
   )
-  const work = (await workOrderById(ctx.tx, body.workOrderId))!
+  const work = (await workOrderById(ctx.tx, workOrderId))!
   const unitPrice = new Decimal(price).toFixed(2)
   const year = { kind: 'charge' as const, name: title, quantity: '1', unitPrice, done: true }
-  await putLines(ctx, { work }, [{ id: body.lineId, entryId: null, ...year }])
+  await putLines(ctx, { work }, [{ id: lineId, entryId: null, ...year }])
   await setBilled(ctx.tx, id, until)
-  const invoice = await makeInvoice(ctx, body.workOrderId, {
-    id: body.invoiceId,
-    dueOn: null,
-    to: [customer.email, customer.email2].filter(Boolean),
-    subject: '',
-    body: '',
-    shownTotal: '',
-    leftOut: null,
-    beyond: '',
+  await record(ctx, {
+    subject: 'work',
+    id: workOrderId,
+    workOrderId,
+    customerId: a.customerId,
+    fact: agreementFacts.yearToBill({ plan: a.plan, from, until }),
   })
-  return { invoiceId: body.invoiceId, number: invoice.paper.number }
+  await refreshWorkOrder(ctx, workOrderId)
+  return { workOrderId, number }
 }
 type DueVisit = Body<'bookDueVisits'>['items'][number]
 /** Why no visit can be made of an agreement, or nothing. */

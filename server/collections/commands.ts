@@ -5,7 +5,8 @@ import type { Answer, Body } from '../../shared/api'
 import { customerById } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { queueMail } from '../messages/service'
+import { addressLines } from '../../core/documents/paperDocument'
+import { keepLetter, queueMail } from '../messages/service'
 import { insertNote } from './queries'
 import { collectionFacts } from './facts'
 import { owing } from './views'
@@ -18,9 +19,13 @@ export async function remind(
   // Of two windows that send at once the second looks at what the first has sent.
   const c = await customerById(ctx.tx, id, true)
   if (!c) throw notFound('customer')
-  if (body.to.length === 0) throw invalid('to', 'Write the address that it goes to.')
-  if (c.mailConsent === 'no')
-    throw conflict('opted_out', 'This customer asked not to be written to by mail. Ring them.')
+  if (body.to.length === 0 && !body.letter)
+    throw invalid('to', 'Write the address that it goes to.')
+  if (c.mailConsent === 'no' && !body.letter)
+    throw conflict(
+      'opted_out',
+      'This customer asked not to be written to by mail. Ring them, or print a letter.',
+    )
   const prepared = await owing(ctx, id)
   if (prepared.invoices.length === 0) throw invalid('to', 'Nothing is open for this customer.')
   if (body.shownOwed && body.shownOwed !== prepared.owed.amount)
@@ -34,22 +39,23 @@ export async function remind(
       shown: body.step,
       step: prepared.reminder.step,
     })
-  await queueMail(ctx, {
-    kind: 'reminder',
-    customerId: id,
-    invoiceId: prepared.invoices[0]!.id,
-    to: body.to,
-    subject: body.subject || prepared.reminder.subject,
-    body: body.body || prepared.reminder.body,
-    attach: 'none',
-  })
+  const { subject, body: words, letter } = prepared.reminder
+  const said = {
+    ...{ kind: 'reminder', customerId: id, invoiceId: prepared.invoices[0]!.id },
+    subject: body.subject || subject,
+    body: body.body || (body.letter ? letter : words),
+  }
+  const messageId = body.letter
+    ? await keepLetter(ctx, { ...said, to: [c.name, ...addressLines(c)] })
+    : await queueMail(ctx, { ...said, to: body.to, attach: 'none' })
+  const addresses = body.to.length === 1 ? 'one address' : `${body.to.length} addresses`
   await insertNote(ctx.tx, {
     id: body.id,
     customerId: id,
     kind: 'reminder',
     amount: null,
     onDate: null,
-    text: `number ${prepared.reminder.step}, to ${body.to.length === 1 ? 'one address' : `${body.to.length} addresses`}`,
+    text: `number ${prepared.reminder.step}, ${body.letter ? 'by letter' : `to ${addresses}`}`,
     by: signedIn(ctx).id,
     at: ctx.now,
     on: ctx.today,
@@ -60,7 +66,7 @@ export async function remind(
     customerId: id,
     fact: collectionFacts.reminded({ step: prepared.reminder.step }),
   })
-  return { ok: true }
+  return { messageId }
 }
 export async function noteCollection(
   ctx: Ctx,

@@ -99,8 +99,11 @@ function cameBack({ bouncedOn, backReason }: MoneyIn, on: string): WentBack[] {
   const lately = bouncedOn !== null && bouncedOn <= on && bouncedOn > plusDays(on, -BOUNCED_DAYS)
   return lately && backReason && wentBack(backReason) ? [backReason] : []
 }
+/** Whether a customer is to be had by mail. */
+const takesMail = ({ email, email2, mailConsent }: CustomerRow) =>
+  Boolean(email || email2) && mailConsent !== 'no'
 type Ageing = ReturnType<typeof ageing>[number]
-function debtorOf(r: Ageing, { on, open, habits, notes, money }: Known): Debtor {
+function debtorOf(r: Ageing, { on, open, habits, notes, money }: Known): Omit<Debtor, 'mails'> {
   const { customerId, owedMinor } = r
   const due = open.filter((o) => o.customerId === customerId && o.balanceMinor > 0)
   const oldest = due.map((i) => i.dueOn).sort()[0]
@@ -159,16 +162,17 @@ async function owingOn(ctx: Ctx, on: string) {
   const beside = await besideOpen(ctx.tx, on, ctx.now - SHOWN_FOR_MS)
   const rows = ageing(open, beside.credits, on)
   const owe = rows.filter((r) => r.owedMinor > 0)
-  const known = await knownOf(
-    ctx,
-    on,
-    open,
-    owe.map((r) => r.customerId),
+  const ids = owe.map((r) => r.customerId)
+  const known = await knownOf(ctx, on, open, ids)
+  const all = rows.map((r) => r.customerId)
+  const customers = new Map((await customersById(ctx.tx, all)).map((c) => [c.id, c]))
+  const isToHave = (id: string) => takesMail(customers.get(id)!)
+  const debtors = new Map(
+    owe.map((r) => [r.customerId, { ...debtorOf(r, known), mails: isToHave(r.customerId) }]),
   )
-  const debtors = new Map(owe.map((r) => [r.customerId, debtorOf(r, known)]))
   const day = (date: string) => sayDay(date, ctx.company.locale)
   const list = worklist([...debtors.values()], on, { money: moneyText(ctx), day })
-  return { rows, beside, debtors, list }
+  return { rows, beside, debtors, list, customers }
 }
 /** The latest promise of each who owes, and whether the worklist shows it. */
 export async function promisesNow(ctx: Ctx) {
@@ -182,9 +186,7 @@ export async function promisesNow(ctx: Ctx) {
 }
 export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'>> {
   const on = wanted || ctx.today
-  const { rows, beside, debtors, list } = await owingOn(ctx, on)
-  const all = rows.map((r) => r.customerId)
-  const customers = new Map((await customersById(ctx.tx, all)).map((c) => [c.id, c]))
+  const { rows, beside, debtors, list, customers } = await owingOn(ctx, on)
   const totals = addUp(rows)
   const ledger = beside.ledger[0]!.sum
   return {
@@ -242,20 +244,23 @@ function reminderOf(ctx: Ctx, name: string, step: number, open: Open): Answer<'o
   const sum = asked.reduce((total, i) => total + i.balanceMinor, 0)
   const due = (i: Open[number]) => sayDay(i.dueOn, company.locale, 'withYear')
   const more = asked.length > MOST_LISTED ? [`and ${asked.length - MOST_LISTED} more`] : []
-  const list = asked
-    .slice(0, MOST_LISTED)
-    .map((i) => `${i.number}, due ${due(i)}: ${text(i.balanceMinor)}\n${publicLink(i)}`)
+  const shown = asked.slice(0, MOST_LISTED)
+  const says = (i: Open[number]) => `${i.number}, due ${due(i)}: ${text(i.balanceMinor)}`
   const about = asked.length === 1 ? `invoice ${asked[0]!.number}` : `${asked.length} open invoices`
   const wording = company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
+  const saying = (list: string[]) =>
+    wording
+      .replaceAll('{name}', name)
+      .replaceAll('{sum}', text(sum))
+      .replaceAll('{list}', [...list, ...more].join('\n\n'))
+      .replaceAll('{company}', company.name)
   return {
     step,
     asked: toMoney(sum, company.currency),
     subject: `${company.name}: ${about}`,
-    body: wording
-      .replaceAll('{name}', name)
-      .replaceAll('{sum}', text(sum))
-      .replaceAll('{list}', [...list, ...more].join('\n\n'))
-      .replaceAll('{company}', company.name),
+    body: saying(shown.map((i) => `${says(i)}\n${publicLink(i)}`)),
+    // On paper nobody follows a link.
+    letter: saying(shown.map(says)),
   }
 }
 /** What was said about what they owe, in words. */
@@ -292,7 +297,7 @@ export async function owing(ctx: Ctx, id: string, wanted?: string): Promise<Answ
   const { name, phone, email, email2 } = c
   return {
     customerId: id,
-    ...{ name, phone, email, email2 },
+    ...{ name, phone, email, email2, mails: takesMail(c) },
     terms: termsInWords(c.terms ?? ctx.company.terms),
     sites: (await siteCount(tx, id))!.n,
     owed: m(shown.open - shown.credits),

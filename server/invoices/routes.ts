@@ -5,7 +5,7 @@ import { paperPdf } from '../documents/paperPdf'
 import { outside, Raw, type Handlers } from '../http/route'
 import { historyOf } from '../http/queries'
 import { noteOpened } from '../messages/queries'
-import { listMessages, retry } from '../messages/service'
+import { letBe, listMessages, retry } from '../messages/service'
 import { startCardPayment } from '../payments/card'
 import { changeLink, sendInvoice } from './commands'
 import { makeInvoice } from './make'
@@ -46,6 +46,10 @@ export const invoiceHandlers: Handlers<typeof invoiceRoutes> = {
   messages: (ctx, { query }) => listMessages(ctx, query),
   async retryMessage(ctx, { params }) {
     if (!(await retry(ctx, params.id!))) throw notFound('failed message')
+    return { ok: true }
+  },
+  async letMessageBe(ctx, { params }) {
+    if (!(await letBe(ctx, params.id!))) throw notFound('failed message')
     return { ok: true }
   },
 }

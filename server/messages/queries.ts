@@ -16,12 +16,16 @@ export interface MessageRow {
   subject: string
   body: string
   attach: 'none' | 'invoice' | 'quote' | 'invitation'
-  channel: 'mail' | 'text'
+  channel: 'mail' | 'text' | 'letter'
   visitId: string | null
   state: string
   attempts: number
+  createdAt: string
 }
-export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> & { at: number }) =>
+export const insertMessage = (
+  tx: Tx,
+  m: Omit<MessageRow, 'state' | 'attempts' | 'createdAt'> & { at: number },
+) =>
   tx.run(
     `INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body,
       attach, channel, visit_id, created_at)
@@ -44,7 +48,7 @@ export const insertMessage = (tx: Tx, m: Omit<MessageRow, 'state' | 'attempts'> 
 export async function messageById(tx: Tx, id: string): Promise<MessageRow | null> {
   const r = await tx.row<MessageRow>(
     `SELECT id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, channel,
-      visit_id, state, attempts
+      visit_id, state, attempts, created_at
     FROM messages
     WHERE id = ?`,
     [id],
@@ -71,6 +75,10 @@ export const tryAgain = async (tx: Tx, id: string) =>
       [id],
     )
   ).affected === 1
+/** What failed, and nobody sends any more. */
+export const setLetBe = async (tx: Tx, id: string) =>
+  (await tx.run('UPDATE messages SET state = "let_be" WHERE id = ? AND state = "failed"', [id]))
+    .affected === 1
 export const messagesOfInvoice = async (tx: Tx, invoiceId: string) =>
   (
     await tx.rows<{
@@ -95,7 +103,8 @@ export async function noteOpened(
 ): Promise<void> {
   const { affected } = await ctx.tx.run(
     `UPDATE messages SET opened_at = ?
-    WHERE invoice_id = ? AND opened_at IS NULL AND state <> 'failed' AND kind <> 'receipt'`,
+    WHERE invoice_id = ? AND opened_at IS NULL AND state <> 'failed' AND kind <> 'receipt'
+      AND channel <> 'letter'`,
     [sqlInstant(ctx.now), invoice.id],
   )
   if (affected)

@@ -4,7 +4,20 @@ import type { Answer, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { record } from '../http/queries'
-import { insertMessage, messagePage, tryAgain, type MessageRow } from './queries'
+import {
+  insertMessage,
+  markDelivered,
+  messageById,
+  messagePage,
+  setLetBe,
+  tryAgain,
+  type MessageRow,
+} from './queries'
+import { notFound } from '../../core/errors/LedgerError'
+import { addressLines } from '../../core/documents/paperDocument'
+import { sayDay } from '../../core/time/sayDay'
+import { localDate } from '../../core/time/zone'
+import type { Letter } from '../documents/letterPdf'
 import { enqueue } from '../jobs/jobs'
 
 /** Puts a mail into the outbox. `{link}` in its text becomes the customer's private link only when it leaves. */
@@ -43,6 +56,35 @@ export const queueText = (
     body: text.body,
     attach: 'none',
   })
+/** Keeps a letter: it is printed from what is kept, and is on its way once it is written. */
+export async function keepLetter(
+  ctx: Ctx,
+  letter: Pick<MessageRow, 'kind' | 'customerId' | 'invoiceId' | 'subject' | 'body'> & {
+    /** the lines of the address */
+    to: string[]
+  },
+): Promise<string> {
+  const { to: recipients, ...rest } = letter
+  const id = ctx.id()
+  const none = { quoteId: null, visitId: null, attach: 'none' } as const
+  await insertMessage(ctx.tx, { id, ...rest, ...none, recipients, channel: 'letter', at: ctx.now })
+  await markDelivered(ctx.tx, id, ctx.now)
+  return id
+}
+/** A letter as it was kept. */
+export async function letterOf(ctx: Ctx, id: string): Promise<Letter> {
+  const kept = await messageById(ctx.tx, id)
+  if (kept?.channel !== 'letter') throw notFound('letter')
+  const { name, phone, email, locale, timeZone } = ctx.company
+  return {
+    locale,
+    from: { name, phone, email, address: addressLines(ctx.company) },
+    to: kept.recipients,
+    on: sayDay(localDate(Date.parse(kept.createdAt), timeZone), locale, 'written'),
+    subject: kept.subject,
+    body: kept.body,
+  }
+}
 async function queue(
   ctx: Ctx,
   message: Omit<Parameters<typeof insertMessage>[1], 'id' | 'at'>,
@@ -85,5 +127,11 @@ export async function retry(ctx: Ctx, id: string): Promise<boolean> {
     await record(ctx, { subject: 'message', id, fact: messageFacts.retried() })
     await enqueue(ctx.tx, { kind: 'deliver', key: id, payload: { messageId: id } })
   }
+  return done
+}
+/** A message that failed and is not to be sent any more. */
+export async function letBe(ctx: Ctx, id: string): Promise<boolean> {
+  const done = await setLetBe(ctx.tx, id)
+  if (done) await record(ctx, { subject: 'message', id, fact: messageFacts.letBe() })
   return done
 }

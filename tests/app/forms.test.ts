@@ -60,10 +60,11 @@ const unpriced = {
 }
 const unpaid = made('unpaid')
 const worklist = unpaid.worklist.map((entry) => ({ ...entry, act: 'remind', resting: false }))
+const byLetter = { ...unpaid, worklist: worklist.map((entry) => ({ ...entry, act: 'letter' })) }
 const owing = (url: string) => {
   const customerId = /customers\/([^/?]+)/.exec(url)?.[1] ?? ID
   const { name } = worklist.find((entry) => entry.customerId === customerId) ?? { name: 'nobody' }
-  return made('owing', { customerId, name, email: 'pays@example.com' })
+  return made('owing', { customerId, name, email: 'pays@example.com', mails: true })
 }
 const toAct = { says: { unpaid: { ...unpaid, worklist }, owing } }
 const thirdOwing = worklist[2]!
@@ -233,6 +234,21 @@ const TRIALS: Trial[] = [
     about: thirdOwing.customerId,
     body: { to: ['pays@example.com', expect.any(String)] },
     ...toAct,
+  },
+  {
+    what: 'a letter to whom no mail can be sent',
+    page: '/unpaid',
+    way: [inThirdRow('Write a letter')],
+    typed: [['Letter', 'Please see to it.']],
+    act: 'Keep and print this letter',
+    sends: 'remind',
+    about: thirdOwing.customerId,
+    body: { to: [], letter: true },
+    says: {
+      unpaid: byLetter,
+      owing: (url: string) => ({ ...owing(url), mails: false }),
+      remind: { messageId: ID },
+    },
   },
   {
     what: 'a dispute of whoever the third row is about',

@@ -173,6 +173,7 @@ describe('worklist', () => {
     promisesMade: 0,
     dispute: null,
     lastContactOn: null,
+    mails: true,
     remindersSent: 0,
     lastReminderOn: null,
     bounced: null,
@@ -212,6 +213,11 @@ describe('worklist', () => {
           of(debtor('x', { remindersSent: n, lastReminderOn: n ? '2026-11-10' : null }))[0]!.act,
       ),
     ).toEqual(['remind', 'remind', 'call']))
+  it('proposes a letter to whom no mail can be sent', () =>
+    expect(of(debtor('x', { mails: false }))[0]).toMatchObject({
+      act: 'letter',
+      reason: '20 days late, no reminder yet; not to be had by mail',
+    }))
   it('leaves out what is not late', () => expect(of(debtor('x', { overdueMinor: 0 }))).toEqual([]))
 })
 describe('the account', () => {

@@ -275,3 +275,69 @@ describe('money that comes', () => {
     expect([reply.status, reply.body.detail]).toEqual([422, 'Nothing is open for this customer.'])
   })
 })
+
+describe('a letter', () => {
+  it('is proposed to whom no mail can be sent, kept in its words without links, counted as a reminder, and printed', async () => {
+    const made = await office.ok('newCustomer', {
+      body: { ...{ id: id(), siteId: id(), name: 'Paper Pauline' }, line1: '4 Quay Lane' },
+    })
+    const work = { workOrderId: id(), visitId: id() }
+    await office.ok('bookCall', {
+      params: { id: id() },
+      body: {
+        ...{ ...work, customerId: made.customerId, siteId: made.sites[0]!.id },
+        problem: 'Pump',
+      },
+    })
+    const params = { id: work.workOrderId }
+    const lines = [{ id: id(), name: 'Pump', kind: 'other', quantity: '1', unitPrice: '80.00' }]
+    await office.ok('addLines', { params, body: { lines } })
+    await office.ok('makeInvoice', { params, body: { id: id() } })
+    const due = plusDays(TODAY, 60)
+    const { worklist } = await books.ok('unpaid', { query: { on: due } })
+    expect(worklist.find((e) => e.customerId === made.customerId)).toMatchObject({
+      act: 'letter',
+      reason: expect.stringContaining('no reminder yet; not to be had by mail') as string,
+    })
+    const about = { params: { id: made.customerId } }
+    const { reminder, mails } = await books.ok('owing', about)
+    expect([mails, reminder.letter]).toEqual([false, expect.not.stringContaining('http')])
+    const { messageId } = await books.ok('remind', {
+      ...about,
+      body: { id: id(), letter: true, step: reminder.step },
+    })
+    const after = await books.ok('owing', about)
+    expect([after.reminder.step, after.said[0]!.text]).toEqual([
+      reminder.step + 1,
+      expect.stringContaining('by letter'),
+    ])
+    const kept = (await books.ok('messages', { query: { q: 'Paper Pauline' } })).items[0]!
+    expect(kept).toMatchObject({ id: messageId, channel: 'letter', body: reminder.letter })
+    expect(kept.to).toContain('Paper Pauline')
+    const pdf = await books.send('letter', { params: { id: messageId } })
+    expect([pdf.status, pdf.text.slice(0, 5)]).toEqual([200, '%PDF-'])
+    expect((await books.send('letter', { params: { id: id() } })).status).toBe(404)
+  })
+})
+
+describe('a message that failed', () => {
+  it('is let be by hand, and waits for nobody any more', async () => {
+    const db = await database()
+    const messageId = id()
+    await db.query(
+      `INSERT INTO messages (id, kind, recipients, subject, body, state, error, created_at)
+      VALUES (?, 'receipt', '["x@example.com"]', 'Gone', '', 'failed', 'no such box', NOW(3))`,
+      [messageId],
+    )
+    await db.end()
+    const waits = async () =>
+      (await office.ok('toActOn')).places
+        .find(({ place }) => place === 'mail')!
+        .items.some((item) => item.id === messageId)
+    expect(await waits()).toBe(true)
+    const letBe = () => office.send('letMessageBe', { params: { id: messageId } })
+    expect((await letBe()).status).toBe(200)
+    expect(await waits()).toBe(false)
+    expect((await letBe()).status).toBe(404)
+  })
+})

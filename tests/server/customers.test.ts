@@ -944,9 +944,15 @@ describe('the firm’s own words and wishes', () => {
         startsOn: '2026-11-24',
       },
     })
-    const ids = { workOrderId: id(), lineId: id(), invoiceId: id() }
+    const ids = { workOrderId: id(), lineId: id() }
     await office.ok('billAgreement', { params: { id: a.id }, body: ids })
-    const invoice = await office.ok('invoice', { params: { id: ids.invoiceId } })
+    // It waits to be billed, and is looked at, like any work.
+    const { state, bill } = await office.ok('workOrder', { params: { id: ids.workOrderId } })
+    expect([state, Number(bill.net.amount)]).toEqual(['to_bill', Number(plan.price)])
+    const invoice = await office.ok('makeInvoice', {
+      params: { id: ids.workOrderId },
+      body: { id: id() },
+    })
     expect(Number(invoice.paper.net.amount)).toBe(Number(plan.price))
     expect(invoice.paper.lines[0]!.name).toContain('2026-11-24 to 2027-11-23')
     expect((await office.ok('workOrder', { params: { id: ids.workOrderId } })).state).toBe('billed')
@@ -954,7 +960,7 @@ describe('the firm’s own words and wishes', () => {
       (
         await office.send('billAgreement', {
           params: { id: a.id },
-          body: { workOrderId: id(), lineId: id(), invoiceId: id() },
+          body: { workOrderId: id(), lineId: id() },
         })
       ).body.code,
     ).toBe('billed_already')

@@ -223,12 +223,12 @@ describe('a care agreement', () => {
     const bill = () =>
       office.send('billAgreement', {
         params: { id: agreementId },
-        body: { workOrderId: id(), lineId: id(), invoiceId: id() },
+        body: { workOrderId: id(), lineId: id() },
       })
     const years = []
     for (const reply of [await bill(), await bill()])
       years.push(
-        (await office.ok('invoice', { params: { id: String(reply.body.invoiceId) } })).paper
+        (await office.ok('workOrder', { params: { id: String(reply.body.workOrderId) } }))
           .lines[0]!,
       )
     expect(years.map((l) => [l.name.split(', ')[1], l.net.amount])).toEqual([

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The day before anything is proposed: who has what, how far they drive to it (the way home is not in it), and which promises are at risk.
+// The day before anything is proposed: who has what, how far they drive, the way home too, and which promises are at risk.
 import { computed } from 'vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import type { Answer } from '~~/shared/api'
@@ -13,7 +13,7 @@ type Visit = Answer<'schedule'>['visits'][number]
 const sum = (visits: Visit[], of: (visit: Visit) => number) =>
   visits.reduce((all, visit) => all + of(visit), 0)
 const rows = computed(() =>
-  props.schedule.technicians.map(({ id, name }) => {
+  props.schedule.technicians.map(({ id, name, homeDriveSeconds }) => {
     const visits = props.schedule.visits
       .filter((v) => v.technicianId === id && v.startAt && v.state !== 'cancelled')
       .sort((a, b) => a.startAt!.localeCompare(b.startAt!))
@@ -23,7 +23,7 @@ const rows = computed(() =>
       visits: visits.length,
       first: visits[0]?.startAt ?? null,
       work: sum(visits, (v) => v.durationSeconds),
-      driving: sum(visits, (v) => v.driveSeconds),
+      driving: sum(visits, (v) => v.driveSeconds) + homeDriveSeconds,
       atRisk: visits.filter((v) => v.atRisk),
     }
   }),
@@ -36,7 +36,7 @@ const COLUMNS: readonly Column<Row>[] = [
   { key: 'visits', label: 'Visits', figures: true, text: (r) => r.visits || '–' },
   { key: 'first', label: 'First', figures: true, text: (r) => session.time(r.first) || '–' },
   { key: 'work', label: 'Work', figures: true, text: (r) => hours(r.work) },
-  { key: 'driving', label: 'Driving there', figures: true, text: (r) => hours(r.driving) },
+  { key: 'driving', label: 'Driving', figures: true, text: (r) => hours(r.driving) },
   {
     key: 'risk',
     label: 'Promises at risk',

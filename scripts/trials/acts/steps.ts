@@ -49,11 +49,6 @@ function read(w: World, path: string, reply: Reply): Reply {
   if (reply.status >= 500) throw new Error(`${path} was answered with ${reply.status}`)
   if (reply.status === 200) w.taken++
   else w.refused++
-    console.log(
-      path.replace(/[0-9a-f-]{36}/g, 'X'),
-      reply.status,
-      JSON.stringify(reply.body).slice(0, 220),
-    )
   return reply
 }
 async function post(w: World, person: Person, path: string, body: Body): Promise<Reply> {
