@@ -48,6 +48,15 @@ async function contextOf(who: Who, tx: Tx): Promise<Ctx> {
 export const inContext = <T>(who: Who, work: (ctx: Ctx) => Promise<T>): Promise<T> =>
   transaction(async (tx) => work(await contextOf(who, tx)))
 
+/** What is read of everything as it stood at one moment, whatever is written meanwhile. */
+export async function atOneMoment<T>(who: Who, read: (ctx: Ctx) => Promise<T>): Promise<T> {
+  const answers: T[] = []
+  const asked = fromSnapshot(async function* (tx) {
+    yield await read(await contextOf(who, tx))
+  })
+  for await (const answer of asked) answers.push(answer)
+  return answers[0]!
+}
 /** An export of any length, as everything stood at one moment, in pieces that are worth sending. */
 export async function* exported(
   who: Who,

@@ -2,7 +2,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Answer } from '../../shared/api'
 import { checkRun } from '../../server/waiting/checkRun'
-import { inContext } from '../../server/http/context'
+import { atOneMoment } from '../../server/http/context'
 import { id, setClock, signedIn, somethingToBill, type Client } from './client'
 
 let office: Client
@@ -58,7 +58,7 @@ describe('a task', () => {
     // Not after all.
     expect((await tick(office, done!, { done: false })).status).toBe(200)
     expect(await mine()).toContain(first.id)
-    expect(await inContext({ actor: null, ip: '' }, checkRun)).toEqual([])
+    expect(await atOneMoment({ actor: null, ip: '' }, checkRun)).toEqual([])
   })
   it('is late once its day has passed', async () => {
     const task = await give('Send the drawing', { on: '2026-11-25' })

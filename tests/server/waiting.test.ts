@@ -1,6 +1,7 @@
 // Where everything waits: work that came to nothing comes back, a day that passed is seen, nothing leaves a list but by an act; and the proof of it.
 import { spawnSync } from 'node:child_process'
 import { isUnderWay } from '../../core/visits/visitLifecycle'
+import { atOneMoment, type Ctx } from '../../server/http/context'
 import type { Answer } from '../../shared/api'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import {
@@ -393,5 +394,23 @@ describe('the proof', () => {
       await db.query(`UPDATE ${table} SET ${column} = ? WHERE id = ?`, [was, of])
       await db.end()
     }
+  })
+})
+
+describe('what is read of everything', () => {
+  it('is read as it stood at one moment: what is written meanwhile is not half in it', async () => {
+    const db = await database()
+    const count = async ({ tx }: Ctx) =>
+      (await tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM messages'))!.n
+    const [before, after] = await atOneMoment({ actor: null, ip: '' }, async (ctx) => {
+      const first = await count(ctx)
+      await db.query(
+        `INSERT INTO messages (id, kind, recipients, subject, body, state, created_at)
+        VALUES (UUID(), 'receipt', '[]', '', '', 'let_be', NOW(3))`,
+      )
+      return [first, await count(ctx)]
+    })
+    await db.end()
+    expect(after).toBe(before)
   })
 })

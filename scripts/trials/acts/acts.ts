@@ -73,7 +73,7 @@ function faultsOf(
 }
 export async function acts(copy: Copy, minutes: number, seed: number): Promise<Trial> {
   process.env.DATABASE_URL = copy.databaseUrl
-  const { inContext } = await import('../../../server/http/context')
+  const { atOneMoment } = await import('../../../server/http/context')
   const { checkRun } = await import('../../../server/waiting/checkRun')
   const { checkBooks } = await import('../../../server/ledger/checkBooks')
   const { closePool } = await import('../../../server/db/pool')
@@ -82,9 +82,11 @@ export async function acts(copy: Copy, minutes: number, seed: number): Promise<T
   let [done, sequences, taken, refused] = [0, 0, 0, 0]
   /** What holds after every act. */
   async function holds(w: World, [act]: Step): Promise<void> {
-    const astray = await inContext({ actor: null, ip: '' }, checkRun)
+    const [astray, books] = await atOneMoment({ actor: null, ip: '' }, async (ctx) => [
+      await checkRun(ctx),
+      await checkBooks(ctx.tx),
+    ])
     if (astray[0]) throw new Error(`after ${act}: ${astray[0].what} ${astray[0].says}`)
-    const books = await inContext({ actor: null, ip: '' }, ({ tx }) => checkBooks(tx))
     const wrong = books.find((b) => b.wrong.length)
     if (wrong) throw new Error(`after ${act}: ${wrong.name}: ${JSON.stringify(wrong.wrong[0])}`)
     for (let n = 0; n < w.works.length; n++) {
