@@ -503,6 +503,7 @@ function oneVisit(
       shownTotal: '',
       leftOut: back < 3 ? null : WITHIN_THE_PRICE,
       beyond: '',
+      findingsOf: [],
     })
     const atDoor = p.random.maybe(0.4) && customer.lateness < 5
     const invoice = await invoiceMade(ctx.tx, invoiceId)

@@ -51,6 +51,7 @@ export const paper = obj({
   workOrder: definedText(),
   exemptCertificate: definedText(),
   note: text(400).optional(),
+  found: list(definedText(4000)).optional(),
   contact: text(2000).optional(),
   payTo: definedText(1000),
   conditions: definedText(2000),
@@ -160,6 +161,8 @@ export const invoiceRoutes = {
         .default(null),
       /** why more is billed than the customer agreed to */
       beyond: text(200).default(''),
+      /** visits whose findings are printed on it */
+      findingsOf: list(id().required()).max(50).default([]),
     }),
     answer: invoiceDetail,
   }),

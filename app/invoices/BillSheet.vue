@@ -5,6 +5,7 @@ import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
 import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
@@ -35,6 +36,7 @@ const form = useForm(
     dueOn: bill.dueOn,
     leftOut: '',
     beyond: '',
+    findingsOf: [] as string[],
     body: `Thank you for having us. Your invoice for “${title}” is attached; you can also read it and pay here:\n\n{link}\n\n${session.me?.company.name ?? ''}`,
   },
   { draft: `bill ${props.work.id}` },
@@ -43,20 +45,26 @@ const uncovered = computed(() => shown.value.time.uncoveredSeconds)
 const lines = computed(() => shown.value.lines.filter((l) => Number(l.toBill.amount) > 0))
 const make = (send: boolean) =>
   form.send(async () => {
-    const { first, second, dueOn, body, leftOut, beyond } = form.values
+    const { first, second, dueOn, body, leftOut, beyond, findingsOf } = form.values
     const reason = leftOut.trim()
     const to = send ? [first, second].map((a) => a.trim()).filter(Boolean) : []
     const invoice = await call('makeInvoice', {
       params: { id: props.work.id },
       body: {
         ...{ id, dueOn, to, body, shownTotal: shown.value.bill.total.amount },
-        beyond: beyond.trim(),
+        ...{ beyond: beyond.trim(), findingsOf },
         leftOut: reason && uncovered.value ? { seconds: uncovered.value, reason } : null,
       },
     })
     emit('made', invoice)
     emit('close')
   })
+/** What was found on site, beside the lines that charge for it; printed where somebody says so. */
+const found = computed(() => shown.value.visits.filter((v) => v.findings))
+const printFound = (visitId: string, prints: boolean) => {
+  const others = form.values.findingsOf.filter((one) => one !== visitId)
+  form.values.findingsOf = prints ? [...others, visitId] : others
+}
 const billed = computed(() => [
   ...lines.value.map((l) => ({
     id: l.id,
@@ -145,6 +153,21 @@ const fields: FormRows = [
         ]"
         :sums="{ what: 'Total', sum: session.money(shown.bill.total) }"
       />
+      <div
+        v-for="visit in found"
+        :key="visit.id"
+        class="note stack"
+      >
+        <p class="found">
+          <span class="quiet small">Found by {{ visit.technician }}: is each of it charged?</span
+          ><br />{{ visit.findings }}
+        </p>
+        <Check
+          :model-value="form.values.findingsOf.includes(visit.id)"
+          @update:model-value="printFound(visit.id, Boolean($event))"
+          >Print it on the invoice</Check
+        >
+      </div>
       <p
         v-if="changed"
         class="note warn"
@@ -176,6 +199,9 @@ const fields: FormRows = [
 </template>
 
 <style scoped>
+.found {
+  white-space: pre-line;
+}
 .missing {
   margin: 0;
   padding-left: 30px;

@@ -11,7 +11,7 @@ import type { InvoicePaper } from './invoicePaper'
 
 /**
  * An invoice as it is read: its paper as it was sent, with what has come in since.
- * @param paper frozen when it was made; an older one may lack its note and its contact
+ * @param paper frozen when it was made; an older one may lack its note, its contact and what was found
  * @example invoiceDocument(paper, { paid, open }).facts[1] // { text: 'Due December 24, 2026 (30 days)', strong: true }
  */
 export function invoiceDocument(
@@ -43,9 +43,11 @@ export function invoiceDocument(
         : []),
       ...(isNothing(received.paid) ? [] : cameIn(received, locale)),
     ],
-    notes: [paper.contact ? `Contact: ${paper.contact}` : '', paper.note ?? '', paper.payTo].filter(
-      Boolean,
-    ),
+    notes: [
+      ...(paper.found ?? []).map((found) => `Found on site: ${found}`),
+      paper.contact ? `Contact: ${paper.contact}` : '',
+      ...[paper.note ?? '', paper.payTo],
+    ].filter(Boolean),
     conditions: paper.conditions,
   }
 }

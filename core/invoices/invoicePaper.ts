@@ -23,6 +23,8 @@ export interface InvoicePaper {
   workOrder: string
   exemptCertificate: string
   note?: string | undefined
+  /** what was found on site, visit by visit */
+  found?: string[] | undefined
   contact?: string | undefined
   payTo: string
   conditions: string
@@ -75,6 +77,7 @@ interface Facts {
   details: Details
   /** the certificate that frees the buyer from tax, where one does */
   certificate: string
+  found: readonly string[]
   lines: readonly BilledLine[]
   totals: DocumentTotals
 }
@@ -104,6 +107,7 @@ export function invoicePaper(facts: Facts): InvoicePaper {
     },
     ...partiesOf(details),
     note: work.printedNote,
+    found: [...facts.found],
     contact: [work.contact, ...work.otherContacts].map(sayContact).filter(Boolean).join('; '),
     orderNumber: work.orderNumber,
     workOrder: work.number,

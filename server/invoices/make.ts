@@ -27,12 +27,13 @@ import {
   visibleWorkOrder,
 } from '../visits/account'
 import { levelFor } from '../pricebook/priceLines'
-import { detailsOf } from '../visits/details'
+import { ownDetails } from '../visits/details'
 import { reasonsOf } from '../visits/takenOff'
 import { workFacts } from '../visits/facts'
 import { hasAgreedOn } from '../visits/papers.queries'
 import { leaveOut } from '../visits/time'
 import { linesOf, type LineRow } from '../visits/lines.queries'
+import { visitsOfWork } from '../visits/visits.queries'
 import type { WorkOrderRow } from '../visits/queries'
 import { mailInvoice } from './commands'
 import { invoiceFacts } from './facts'
@@ -80,7 +81,8 @@ export async function makeInvoice(
     })
   }
   const number = await nextNumber(ctx.tx, INVOICE_NUMBERS)
-  await keep(ctx, body.id, bill, await paperOf(ctx, number, bill))
+  const found = await foundAt(ctx, bill, body.findingsOf)
+  await keep(ctx, body.id, bill, await paperOf(ctx, number, { ...bill, found }))
   await postInvoice(ctx, body.id, number, bill)
   await record(ctx, {
     subject: 'invoice',
@@ -144,7 +146,21 @@ async function billOf(ctx: Ctx, work: WorkOrderRow, body: { dueOn: string | null
   )
   return { work, customer, exempt, billed, totals, dueOn }
 }
-async function paperOf(ctx: Ctx, number: string, bill: Bill): Promise<InvoicePaper> {
+/** What was found at those of its visits that are to be printed, in their order. */
+async function foundAt(
+  { tx }: Ctx,
+  { work }: Bill,
+  visitIds: readonly string[],
+): Promise<string[]> {
+  if (!visitIds.length) return []
+  const visits = await visitsOfWork(tx, work.id)
+  return visits.flatMap(({ id, findings }) => (findings && visitIds.includes(id) ? [findings] : []))
+}
+async function paperOf(
+  ctx: Ctx,
+  number: string,
+  bill: Bill & { found: string[] },
+): Promise<InvoicePaper> {
   const { company } = ctx
   const { work, customer, exempt, billed, totals, dueOn } = bill
   const level = await levelFor(ctx, work)
@@ -157,8 +173,9 @@ async function paperOf(ctx: Ctx, number: string, bill: Bill): Promise<InvoicePap
     company,
     work,
     // The work order's own copy: a later change of the customer is carried over on purpose, or not at all.
-    details: { ...detailsOf(customer, site), ...work.details },
+    details: ownDetails(work, customer, site),
     certificate: exempt ? customer.certificate : '',
+    found: bill.found,
     lines: billed.map(({ line, whole, priced }) => ({
       name: line.name,
       quantity: line.quantity,

@@ -1,5 +1,5 @@
 // The customer's details as a work order keeps them from the day on which it was made.
-import type { Details } from '../../core/customers/changedDetails'
+import type { CopiedDetails, Details } from '../../core/customers/changedDetails'
 import type { CustomerRow } from '../customers/queries'
 import type { SiteRow } from '../customers/places.queries'
 
@@ -18,3 +18,9 @@ export const detailsOf = (c: CustomerRow, s: SiteRow): Details => ({
   sitePostcode: s.postcode,
   accessNote: s.accessNote,
 })
+/** A work order's own copy, which everybody sees and which is printed; what an older one did not copy is as it is now. */
+export const ownDetails = (
+  work: { details: CopiedDetails },
+  customer: CustomerRow,
+  site: SiteRow,
+): Details => ({ ...detailsOf(customer, site), ...work.details })

@@ -1,6 +1,6 @@
 // What a visit leaves behind: the customer’s signature, photos.
 import { createHash } from 'node:crypto'
-import { detailsOf } from './details'
+import { ownDetails } from './details'
 import { workFacts } from './facts'
 import { isExempt } from '../../core/tax/isExempt'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
@@ -86,7 +86,7 @@ export async function keepSigned(
   const paper = signedPaper({
     ...{ purpose, company: ctx.company, work, totals },
     lines: lines.map((line) => ({ ...line, off: reasonsOf(line, level) })),
-    details: { ...detailsOf(customer, site), ...work.details },
+    details: ownDetails(work, customer, site),
     certificate: exempt ? customer.certificate : '',
     signer: { name, company, role },
     signedOn: localDate(ctx.now, timeZone),

@@ -1,4 +1,5 @@
 // SQL of visits: their place on the schedule, their technicians, a technician’s day.
+import type { Detail } from '../../core/customers/changedDetails'
 import type { WorkContact } from '../../core/visits/workContacts'
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import { listOf, type ListIn } from '../db/queries'
@@ -238,9 +239,14 @@ export interface FieldRow extends VisitRow {
   lon: number | null
   net: number
 }
-const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, w.other_contacts, c.name AS customer,
-    c.phone AS customerPhone, c.office_note, s.name AS site, s.line1, s.town, s.access_note, s.lat,
-    s.lon, (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE
+/** A detail as the work order copied it, else as it is now. */
+const copied = (detail: Detail, now: string) =>
+  `COALESCE(JSON_VALUE(w.details, '$.${detail}'), ${now})`
+const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, w.other_contacts,
+    ${copied('name', 'c.name')} AS customer, ${copied('phone', 'c.phone')} AS customerPhone,
+    c.office_note, ${copied('siteName', 's.name')} AS site, ${copied('siteLine1', 's.line1')} AS line1,
+    ${copied('siteTown', 's.town')} AS town, ${copied('accessNote', 's.access_note')} AS access_note,
+    s.lat, s.lon, (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE
     l.work_order_id = w.id AND NOT l.removed) AS net
   FROM visits v
   STRAIGHT_JOIN work_orders w ON w.id = v.work_order_id

@@ -18,7 +18,7 @@ import { signedIn, type Ctx } from '../http/context'
 import { levelAmong } from '../pricebook/priceLines'
 import { accountFrom, asPaperLine, partialLine } from './account'
 import type { aroundWork, workWithParties } from './around.queries'
-import { detailsOf } from './details'
+import { detailsOf, ownDetails } from './details'
 import { reasonsOf } from './takenOff'
 import type { linesOf } from './lines.queries'
 import type { currentPricing } from './uncovered'
@@ -48,20 +48,22 @@ const taxOf = (read: WorkRead) => ({
 /** Whom it is for, on which terms, and what to mind about them. */
 export function customerPart(read: WorkRead): Paper['customer'] {
   const { customer, work } = read.parties
-  const { id, name, phone, email, email2, stopWork, officeNote, tags } = customer
+  const { id, stopWork, officeNote, tags } = customer
+  const copy = ownDetails(work, customer, read.parties.site)
+  const { name, phone, email, email2, billingLine1, billingTown, billingPostcode } = copy
   const { level, own } = levelAmong(read.pricing.levels, work.priceLevelId)
   return {
     ...{ id, name, phone, email, email2, stopWork, officeNote, tags },
     exempt: exemptOf(read),
     level: own ? level!.name : '',
     terms: termsInWords(customer.terms ?? read.ctx.company.terms),
-    address: [customer.line1, customer.town, customer.postcode].filter(Boolean).join(', '),
+    address: [billingLine1, billingTown, billingPostcode].filter(Boolean).join(', '),
   }
 }
 /** What the work order itself keeps, and where it is. */
 export function workPart({ ctx, parties, pricing }: WorkRead) {
   const { work, site, customer, equipment } = parties
-  const { id: siteId, name, line1, town, accessNote } = site
+  const copy = ownDetails(work, customer, site)
   const fields = pricing.fields.filter(
     (f) => f.subject === 'work_order' && (!f.retired || work.custom[f.id]),
   )
@@ -83,7 +85,13 @@ export function workPart({ ctx, parties, pricing }: WorkRead) {
     source: work.source,
     contact: { role: '', ...work.contact },
     otherContacts: work.otherContacts,
-    site: { id: siteId, name, line1, town, accessNote },
+    site: {
+      id: site.id,
+      name: copy.siteName,
+      line1: copy.siteLine1,
+      town: copy.siteTown,
+      accessNote: copy.accessNote,
+    },
     equipment: thing ? thing.filter(Boolean).join(' ') : '',
     changedDetails: changedDetails(work.details, detailsOf(customer, site)),
     answers: work.answers.map(({ question, answer }) => ({ question, answer })),
@@ -284,7 +292,9 @@ export function billPart(read: WorkRead): Paper['bill'] {
     missing: [
       ...unpriced.map((l) => `“${l.name}” has no price`),
       ...undone.map((l) => `“${l.name}” was promised and is not marked done`),
-      ...(customer.email ? [] : ['this customer has no mail address']),
+      ...(ownDetails(work, customer, parties.site).email
+        ? []
+        : ['this customer has no mail address']),
     ],
   }
 }

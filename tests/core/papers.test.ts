@@ -85,6 +85,7 @@ const facts = {
   company,
   work,
   details,
+  found: [],
   certificate: '',
   lines: [pump, rest],
   totals,
@@ -179,9 +180,13 @@ describe('an invoice as it is read', () => {
     })
   })
   it('is read also where it was made before papers had notes', () => {
-    const { note: _note, contact: _contact, ...older } = paper
+    const { note: _note, contact: _contact, found: _found, ...older } = paper
     expect(invoiceDocument(older, open).notes).toEqual(['By cheque to Tarn Water'])
   })
+  it('says what was found on site, where it is to be printed', () =>
+    expect(invoiceDocument({ ...paper, found: ['A worn seal.'] }, open).notes[0]).toBe(
+      'Found on site: A worn seal.',
+    ))
   it('names the certificate that frees from tax', () =>
     expect(invoiceDocument({ ...paper, exemptCertificate: 'E-9' }, open).remark).toBe(
       'Tax exempt, certificate E-9',

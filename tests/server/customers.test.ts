@@ -389,6 +389,8 @@ describe('details', () => {
       body: { version: c.version, name: 'Moved Maud', email: 'new@example.com' },
     })
     const w = await office.ok('workOrder', { params: { id: workOrderId } })
+    // Everybody sees it as it was made.
+    expect(w.customer).toMatchObject({ name: 'Moving Maud', email: 'old@example.com' })
     expect(w.changedDetails).toEqual([
       { detail: 'name', was: 'Moving Maud', is: 'Moved Maud' },
       { detail: 'email', was: 'old@example.com', is: 'new@example.com' },
@@ -415,6 +417,7 @@ describe('details', () => {
     ).toBe('Moving Maud')
     const after = await office.ok('carryOver', { params: { id: workOrderId } })
     expect(after.changedDetails).toEqual([])
+    expect(after.customer).toMatchObject({ name: 'Moved Maud', email: 'new@example.com' })
     await office.ok('changeLine', {
       params: { id: after.lines.find((l) => !l.done)!.id },
       body: { version: 1, done: true },

@@ -164,6 +164,24 @@ describe('what was found', () => {
     expect(stale.body.yours).toEqual({ findings: 'Nothing.' })
     expect((await workOf(workOrderId)).visits[0]!.findings).toBe('The foot valve leaked.')
   })
+  it('goes along to the bill, and is printed on it where somebody says so', async () => {
+    const { visitId, workOrderId } = await booked('14:30')
+    const { version } = (await visitOf(visitId)) as unknown as { version: number }
+    const findings = 'The float switch was jammed; freed it.'
+    await phone.ok('findings', { params: { id: visitId }, body: { version, findings } })
+    const params = { id: workOrderId }
+    const bill = async (findingsOf: string[]) => {
+      const line = { id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '40.00' }
+      await office.ok('addLines', { params, body: { lines: [line] } })
+      return office.ok('makeInvoice', { params, body: { id: id(), beyond: 'x', findingsOf } })
+    }
+    expect((await bill([])).paper.found).toEqual([])
+    const { paper, link } = await bill([visitId])
+    expect(paper.found).toEqual([findings])
+    const token = link.split('/i/')[1]!
+    const seen = await office.ok('publicInvoice', { params: { token } })
+    expect(seen.paper.found).toEqual([findings])
+  })
   it('is nobody else’s to write', async () => {
     const { visitId } = await booked('13:30')
     const ines = await signedIn('technician')
