@@ -504,6 +504,7 @@ function oneVisit(
       leftOut: back < 3 ? null : WITHIN_THE_PRICE,
       beyond: '',
       findingsOf: [],
+      billing: null,
     })
     const atDoor = p.random.maybe(0.4) && customer.lateness < 5
     const invoice = await invoiceMade(ctx.tx, invoiceId)

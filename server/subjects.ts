@@ -9,6 +9,7 @@ import { trail } from './http/subject'
 import { invoices } from './invoices/subject'
 import { messages } from './messages/subject'
 import { payments } from './payments/subject'
+import { pricebook } from './pricebook/subject'
 import { quotes } from './quotes/subject'
 import { tasks } from './tasks/subject'
 import { visits } from './visits/subject'
@@ -21,6 +22,7 @@ export const subjects: readonly Subject[] = [
   invoices,
   quotes,
   payments,
+  pricebook,
   calls,
   asks,
   tasks,

@@ -161,6 +161,14 @@ export const invoiceRoutes = {
         .default(null),
       /** why more is billed than the customer agreed to */
       beyond: text(200).default(''),
+      /** where the customer has none: kept with them, and with the work order */
+      billing: obj({
+        line1: requiredText('Write the address that is billed.', 160),
+        town: text(80).default(''),
+        postcode: text(20).default(''),
+      })
+        .nullable()
+        .default(null),
       /** visits whose findings are printed on it */
       findingsOf: list(id().required()).max(50).default([]),
     }),
@@ -260,7 +268,12 @@ export const invoiceRoutes = {
     path: '/messages',
     may: 'messages.see',
     summary: 'What was sent to customers: waiting, delivered, opened, failed',
-    query: obj({ ...listQuery, state: oneOf(['waiting', 'failed'] as const) }),
+    query: obj({
+      ...listQuery,
+      state: oneOf(['waiting', 'failed'] as const),
+      /** of one customer alone */
+      customerId: id(),
+    }),
     answer: page(
       obj({
         id: id().required(),

@@ -37,6 +37,7 @@ const form = useForm(
     leftOut: '',
     beyond: '',
     findingsOf: [] as string[],
+    billing: { line1: '', town: '', postcode: '' },
     body: `Thank you for having us. Your invoice for “${title}” is attached; you can also read it and pay here:\n\n{link}\n\n${session.me?.company.name ?? ''}`,
   },
   { draft: `bill ${props.work.id}` },
@@ -45,7 +46,7 @@ const uncovered = computed(() => shown.value.time.uncoveredSeconds)
 const lines = computed(() => shown.value.lines.filter((l) => Number(l.toBill.amount) > 0))
 const make = (send: boolean) =>
   form.send(async () => {
-    const { first, second, dueOn, body, leftOut, beyond, findingsOf } = form.values
+    const { first, second, dueOn, body, leftOut, beyond, findingsOf, billing } = form.values
     const reason = leftOut.trim()
     const to = send ? [first, second].map((a) => a.trim()).filter(Boolean) : []
     const invoice = await call('makeInvoice', {
@@ -53,6 +54,7 @@ const make = (send: boolean) =>
       body: {
         ...{ id, dueOn, to, body, shownTotal: shown.value.bill.total.amount },
         ...{ beyond: beyond.trim(), findingsOf },
+        billing: billing.line1.trim() ? billing : null,
         leftOut: reason && uncovered.value ? { seconds: uncovered.value, reason } : null,
       },
     })
@@ -177,6 +179,28 @@ const fields: FormRows = [
         it is {{ session.money(work.bill.total) }}.
         <ActButton @click="shown = work">Show what it is now</ActButton>
       </p>
+      <div
+        v-if="!customer.address && session.may('customers.change')"
+        class="note warn stack"
+      >
+        <p><b>There is no billing address.</b> It is kept with the customer.</p>
+        <div class="row">
+          <Field
+            class="grow"
+            name="billing.line1"
+            label="Billing address"
+            ><TextInput v-model="form.values.billing.line1" /></Field
+          ><Field
+            name="billing.town"
+            label="Town"
+            ><TextInput v-model="form.values.billing.town" /></Field
+          ><Field
+            name="billing.postcode"
+            label="Postcode"
+            ><TextInput v-model="form.values.billing.postcode"
+          /></Field>
+        </div>
+      </div>
       <FormFields :fields="fields" />
       <Notice />
       <p class="quiet small">Once made, an invoice is not changed any more.</p>

@@ -235,6 +235,15 @@ export async function bookCall(ctx: Ctx, id: string, body: Booking): Promise<Ans
   await noLongerProspect(ctx, body, customer)
   const { workOrderId, visitId } = body
   const start = startAt === null ? null : new Date(startAt).toISOString()
+  // Nobody knew yet whose it was when it came.
+  if (known?.origin === 'form')
+    await record(ctx, {
+      subject: 'call',
+      id,
+      workOrderId,
+      customerId: customer.id,
+      fact: callFacts.cameByForm({ at: known.createdAt }),
+    })
   await record(ctx, {
     subject: 'work',
     id: workOrderId,

@@ -1,4 +1,5 @@
 // Acts on customers: entered, changed.
+import { giveTask } from '../tasks/commands'
 import { customerFacts } from './facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor } from '../../core/money/formatMinor'
@@ -67,6 +68,13 @@ export async function changeCustomer(
   await updateRow(ctx.tx, 'customers', old, { ...values, search })
   const fact = customerFacts.changed({ changes: differences(old, values) })
   await record(ctx, { subject: 'customer', id, customerId: id, fact })
+  // Whoever has it has something to do, and sees it on their first page.
+  const { assignedTo } = values
+  if (old.prospect && assignedTo && assignedTo !== old.assignedTo)
+    await giveTask(ctx, {
+      ...{ id: ctx.id(), about: 'customer', subjectId: id, ownerId: assignedTo, on: null },
+      what: 'Look after this prospect: visit or quote',
+    })
   customersChanged(ctx, [id])
   return customerPaper(ctx, id)
 }

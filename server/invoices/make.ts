@@ -35,6 +35,7 @@ import { leaveOut } from '../visits/time'
 import { linesOf, type LineRow } from '../visits/lines.queries'
 import { visitsOfWork } from '../visits/visits.queries'
 import type { WorkOrderRow } from '../visits/queries'
+import { keepBillingAddress } from './address'
 import { mailInvoice } from './commands'
 import { invoiceFacts } from './facts'
 import { LINK_MS } from './link'
@@ -64,6 +65,8 @@ export async function makeInvoice(
   workOrderId: string,
   body: Body<'makeInvoice'>,
 ): Promise<InvoiceView> {
+  if (body.billing)
+    await keepBillingAddress(ctx, await visibleWorkOrder(ctx, workOrderId, true), body.billing)
   const bill = await billOf(ctx, await visibleWorkOrder(ctx, workOrderId, true), body)
   const { work, customer, totals } = bill
   const shown = body.shownTotal && decimalToMinor(body.shownTotal, work.currency)

@@ -123,7 +123,13 @@ const WORDS: Finder[] = [
 ]
 export async function messagePage(
   tx: Tx,
-  f: { q: string; state?: string | undefined; limit: number; after: [string, string] | null },
+  f: {
+    q: string
+    state?: string | undefined
+    customerId?: string | undefined
+    limit: number
+    after: [string, string] | null
+  },
 ) {
   const { rows, total } = await listRows<
     MessageRow & {
@@ -137,8 +143,8 @@ export async function messagePage(
     select: `m.id, m.kind, c.name AS customer, m.recipients, m.subject, m.body, m.state, m.error,
         m.attach, m.channel, m.attempts, m.created_at, m.delivered_at, m.opened_at`,
     from: 'messages m LEFT JOIN customers c ON c.id = m.customer_id',
-    where: f.state ? ['m.state = ?'] : [],
-    values: f.state ? [f.state] : [],
+    where: [...(f.state ? ['m.state = ?'] : []), ...(f.customerId ? ['m.customer_id = ?'] : [])],
+    values: [f.state, f.customerId].filter((value) => value !== undefined),
     search: { q: f.q, finders: WORDS, text: ['m.subject', 'm.recipients', 'c.search'] },
     by: 'm.created_at',
     id: 'm.id',

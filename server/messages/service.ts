@@ -102,6 +102,7 @@ export async function listMessages(
   const { rows, total } = await messagePage(ctx.tx, {
     q: query.q ?? '',
     state: query.state,
+    customerId: query.customerId,
     limit: p.limit,
     after: p.after,
   })

@@ -18,7 +18,7 @@ export const ERASURES: readonly Erasure[] = [
   `DELETE FROM photos WHERE work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?)`,
 ]
 
-/** What the one search finds: by words that begin theirs, by a number of ours or of theirs. */
+/** What the one search finds: by words that begin theirs, of what is wrong and of what was found, by a number of ours or of theirs. */
 export const FINDING: Finding = {
   kind: 'work',
   sql: `SELECT 'work' AS kind, w.id, CONCAT(w.number, ' ', w.title) AS title, IF(w.order_number =
@@ -27,9 +27,11 @@ export const FINDING: Finding = {
     JOIN customers c ON c.id = w.customer_id
     WHERE w.id IN (SELECT id FROM (SELECT id FROM work_orders WHERE MATCH(number, title,
       order_number, own_words) AGAINST (? IN BOOLEAN MODE) UNION SELECT id FROM work_orders WHERE
+      MATCH(problem) AGAINST (? IN BOOLEAN MODE) UNION SELECT work_order_id FROM visits WHERE
+      MATCH(findings) AGAINST (? IN BOOLEAN MODE) UNION SELECT id FROM work_orders WHERE
       number LIKE ?) f)
     ORDER BY w.created_at DESC LIMIT 6`,
-  values: ({ words, number }) => [words, number],
+  values: ({ words, number }) => [words, words, words, number],
   to: (id) => `/work/${id}`,
 }
 

@@ -230,6 +230,8 @@ export interface FieldRow extends VisitRow {
   otherContacts: WorkContact[]
   customer: string
   customerPhone: string
+  customerPhone2: string
+  tags: string[]
   officeNote: string
   site: string
   line1: string
@@ -244,6 +246,7 @@ const copied = (detail: Detail, now: string) =>
   `COALESCE(JSON_VALUE(w.details, '$.${detail}'), ${now})`
 const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, w.other_contacts,
     ${copied('name', 'c.name')} AS customer, ${copied('phone', 'c.phone')} AS customerPhone,
+    ${copied('phone2', 'c.phone2')} AS customerPhone2, c.tags,
     c.office_note, ${copied('siteName', 's.name')} AS site, ${copied('siteLine1', 's.line1')} AS line1,
     ${copied('siteTown', 's.town')} AS town, ${copied('accessNote', 's.access_note')} AS access_note,
     s.lat, s.lon, (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE

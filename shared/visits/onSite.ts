@@ -29,7 +29,10 @@ const fieldVisit = obj({
   accessNote: definedText(400),
   contact: definedText(),
   phone: definedText(),
+  /** their second number */
+  phone2: definedText(),
   otherContacts: list(contact),
+  tags: list(definedText()),
   promise: definedText(),
   startAt: instant().nullable().defined(),
   durationSeconds: int().required(),

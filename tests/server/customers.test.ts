@@ -379,6 +379,60 @@ describe('details', () => {
       )!.value,
     ).toBe('blue')
   })
+  it('a billing address that is missed at the bill is written there, printed, and kept', async () => {
+    const made = await newCustomer('Nowhere Nora')
+    const { version } = await customer(made.customerId)
+    await office.ok('changeCustomer', {
+      params: { id: made.customerId },
+      body: { version, line1: '', town: '', postcode: '' },
+    })
+    const workOrderId = id()
+    await book(made, { workOrderId })
+    const params = { id: workOrderId }
+    expect((await office.ok('workOrder', { params })).customer.address).toBe('')
+    const lines = [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '10.00' }]
+    await office.ok('addLines', { params, body: { lines } })
+    const billing = { line1: '7 Weir Street', town: 'Otterfall', postcode: '04101' }
+    const { paper } = await office.ok('makeInvoice', { params, body: { id: id(), billing } })
+    expect(paper.buyer.address).toEqual(['7 Weir Street', 'Otterfall 04101'])
+    expect(await customer(made.customerId)).toMatchObject(billing)
+    const none = await office.send('makeInvoice', {
+      params,
+      body: { id: id(), billing: { ...billing, line1: '' } },
+    })
+    expect(none.body.errors?.[0]?.path).toBe('billing.line1')
+  })
+  it('what was written to a customer is read on their page, theirs alone', async () => {
+    const made = await newCustomer('Written Wanda', { email: 'wanda@example.com' })
+    const workOrderId = id()
+    await book(made, { workOrderId })
+    const params = { id: workOrderId }
+    const lines = [{ id: id(), name: 'Work', kind: 'other', quantity: '1', unitPrice: '10.00' }]
+    await office.ok('addLines', { params, body: { lines } })
+    const body = { id: id(), to: ['wanda@example.com'], body: 'Thank you, Wanda.' }
+    await office.ok('makeInvoice', { params, body })
+    const { items } = await office.ok('messages', { query: { customerId: made.customerId } })
+    expect(items).toMatchObject([
+      { customer: 'Written Wanda', body: expect.stringMatching(/^Thank you, Wanda\./) as string },
+    ])
+  })
+  it('a prospect that is given to somebody is theirs to look after, once', async () => {
+    const made = await newCustomer('Prospect Pia', { prospect: true })
+    const { person } = await office.ok('session')
+    const give = async () => {
+      const { version } = await customer(made.customerId)
+      const params = { id: made.customerId }
+      await office.ok('changeCustomer', { params, body: { version, assignedTo: person.id } })
+    }
+    await give()
+    await give()
+    const { items } = await office.ok('tasks', {
+      query: { about: 'customer', subjectId: made.customerId },
+    })
+    expect(items.map(({ ownerId, what }) => [ownerId, what])).toEqual([
+      [person.id, 'Look after this prospect: visit or quote'],
+    ])
+  })
   it('a work order keeps the details that it was made with, says what changed, and carries it over on purpose', async () => {
     const made = await newCustomer('Moving Maud', { phone: '6075550195', email: 'old@example.com' })
     const workOrderId = id()

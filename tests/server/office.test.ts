@@ -53,6 +53,15 @@ describe('one search over everything', () => {
     )) as unknown as [[{ number: string; id: string }]]
     expect((await find(i.number))[0]).toMatchObject({ kind: 'invoice', to: `/invoices/${i.id}` })
   })
+  it('finds work by what was wrong and by what was found, and what the price book has', async () => {
+    const { workOrderId, visitId } = await book('mill row flats', { problem: 'Gurgling xylophone' })
+    const to = `/work/${workOrderId}`
+    expect((await find('xylophone')).map((f) => f.to)).toContain(to)
+    await db.query(`UPDATE visits SET findings = 'A zeppelin in the tank' WHERE id = ?`, [visitId])
+    expect((await find('zeppelin')).map((f) => f.to)).toContain(to)
+    const entry = (await office.ok('priceBook')).items[0]!
+    expect((await find(entry.code)).map((f) => f.to)).toContain(`/price-book/${entry.id}`)
+  })
   it('finds a customer by number, address, serial number and contact, and says by what', async () => {
     const hallam = await callerNamed(office, 'hallam dairy')
     const to = `/customers/${hallam.customerId}`

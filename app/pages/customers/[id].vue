@@ -9,6 +9,7 @@ import Pending from '~/base/Pending.vue'
 import CustomerAccount from '~/customers/CustomerAccount.vue'
 import CustomerBeside from '~/customers/CustomerBeside.vue'
 import CustomerForm from '~/customers/CustomerForm.vue'
+import CustomerMail from '~/customers/CustomerMail.vue'
 import CustomerPapers from '~/customers/CustomerPapers.vue'
 import CustomerSites from '~/customers/CustomerSites.vue'
 import EraseCustomer from '~/customers/EraseCustomer.vue'
@@ -177,6 +178,10 @@ const inOneLine = computed(() => {
           @agreement="show(agreementForm(c, plans?.items ?? [], session))"
           @file="addFile"
           @undo-merge="undoMerge"
+        />
+        <CustomerMail
+          v-if="session.may('messages.see')"
+          :customer-id="c.id"
         />
         <h2>History</h2>
         <HistoryTimeline

@@ -44,6 +44,21 @@ function takePhotos({ target }: Event) {
     <p class="quiet small">{{ work.number }} · {{ work.title }}</p>
     <p>{{ work.problem }}</p>
     <p
+      v-for="asked in work.answers"
+      :key="asked.question"
+      class="small"
+    >
+      <span class="quiet">{{ asked.question }}</span> {{ asked.answer }}
+    </p>
+    <p v-if="visit.tags.length">
+      <span
+        v-for="tag in visit.tags"
+        :key="tag"
+        class="chip"
+        >{{ tag }}</span
+      >
+    </p>
+    <p
       v-if="visit.officeNote"
       class="soon small"
     >
@@ -54,6 +69,12 @@ function takePhotos({ target }: Event) {
       class="btn"
       :href="`tel:${visit.phone.replace(/[^\d+]/g, '')}`"
       >Ring {{ visit.contact }} · {{ visit.phone }}</a
+    >
+    <a
+      v-if="visit.phone2"
+      class="btn"
+      :href="`tel:${visit.phone2.replace(/[^\d+]/g, '')}`"
+      >Ring their second number · {{ visit.phone2 }}</a
     >
     <a
       v-for="other in visit.otherContacts.filter((who) => who.phone)"

@@ -42,5 +42,50 @@ function saidOf(back: Work['callBacks'][number]): string {
     <template v-if="work.otherContacts.length">
       · also {{ work.otherContacts.map(sayContact).join('; ') }}
     </template>
+    <span
+      v-for="tag in work.customer.tags"
+      :key="tag"
+      class="chip"
+      >{{ tag }}</span
+    >
   </p>
+  <p
+    v-if="work.customer.officeNote"
+    class="note"
+  >
+    {{ work.customer.officeNote }}
+  </p>
+  <p
+    v-if="work.customer.stopWork"
+    class="note bad"
+  >
+    <b>Stop work.</b> {{ work.customer.stopWork }}
+  </p>
+  <p
+    v-if="work.callbackOf"
+    class="note"
+  >
+    Without charge: comes back to
+    <NuxtLink
+      :to="`/work/${work.callbackOf.id}`"
+      class="num"
+      >{{ work.callbackOf.number }}</NuxtLink>. What it costs counts there.
+  </p>
+  <div
+    v-if="work.callBacks.length"
+    class="note warn"
+  >
+    Had to be looked at again:
+    <p
+      v-for="back in work.callBacks"
+      :key="back.id"
+    >
+      <NuxtLink
+        :to="`/work/${back.id}`"
+        class="num"
+        >{{ back.number }}</NuxtLink
+      >
+      ({{ saidOf(back) }})
+    </p>
+  </div>
 </template>
