@@ -196,6 +196,8 @@ if (wants('trial')) {
   step('trial: kills, races, wrong sign-ins, odd input', () =>
     run(process.execPath, ['--import', 'tsx', 'scripts/trial.ts', '--short']),
   )
+  if (existsSync('.data/reports/trial.txt'))
+    failures.push(...readFileSync('.data/reports/trial.txt', 'utf8').trim().split('\n'))
 }
 if (wants('e2e')) {
   part('browser, against the production build')

@@ -1,5 +1,6 @@
 // npm run trial [-- NAME…] [--short] [--seed N] [--minutes N]: kills, races, wrong sign-ins, odd input and rough hands at every screen, against
 // a running copy; one JSON line each.
+import { appendFileSync, mkdirSync, rmSync } from 'node:fs'
 import { acts } from './trials/acts/acts'
 import { forgetTemplate, makeTemplate, startCopy, type Copy } from './trials/copy'
 import { fuzz } from './trials/fuzz'
@@ -32,7 +33,13 @@ if (unknown.length) {
   )
   process.exit(2)
 }
+/** The first of what was wrong, in a line. */
+const sayFault = ({ faults: [first], lost, doubled }: Trial): string =>
+  first?.split('\n', 1)[0] ?? `${lost} lost, ${doubled} doubled`
 let passed = true
+const FAULTS = '.data/reports/trial.txt'
+mkdirSync('.data/reports', { recursive: true })
+rmSync(FAULTS, { force: true })
 const asked = names.length ? names : Object.keys(TRIALS)
 forgetTemplate()
 if (asked.length > 1) await makeTemplate()
@@ -42,7 +49,11 @@ for (const name of asked) {
   process.once('SIGINT', stop)
   process.once('SIGTERM', stop)
   try {
-    passed = report(await TRIALS[name]!(copy)) && passed
+    const trial = await TRIALS[name]!(copy)
+    if (report(trial)) continue
+    passed = false
+    // The last lines of a long run name it, not only that something failed.
+    appendFileSync(FAULTS, `${name}: ${sayFault(trial)}\n`)
   } finally {
     process.off('SIGINT', stop)
     process.off('SIGTERM', stop)
