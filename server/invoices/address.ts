@@ -8,7 +8,8 @@ import { forbidden, notFound } from '../../core/errors/LedgerError'
 import type { Body } from '../../shared/api'
 import { may, type Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { setDetails, type WorkOrderRow } from '../visits/queries'
+import { setDetails } from '../visits/index'
+import type { WorkOrderRow } from '../visits/queries'
 
 type Address = NonNullable<Body<'makeInvoice'>['billing']>
 /** Keeps it with the customer, for the next time, and with the work order, for this bill; an address that is there already stays. */

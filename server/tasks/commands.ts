@@ -45,32 +45,40 @@ function changesOf(was: TaskRow, now: TaskRow) {
   const parts = (['what', 'owner', 'on'] as const).filter((part) => was[part] !== now[part])
   return Object.fromEntries(parts.map((part) => [part, { from: was[part], to: now[part] }]))
 }
+type Change = Omit<Body<'changeTask'>, 'version'>
+/** Whoever does not work in the office knows their own alone, and ticks it off. */
+function mayChange(ctx: Ctx, task: TaskRow | null, { done: _done, ...anew }: Change): TaskRow {
+  const gives = may(ctx, 'tasks.give')
+  if (!task || (!gives && task.ownerId !== signedIn(ctx).id)) throw notFound('task')
+  if (!gives && Object.keys(anew).length) throw forbidden('You may not do this.')
+  return task
+}
+/** The task as it would be: what is not said stays. */
+async function changed(ctx: Ctx, task: TaskRow, change: Change) {
+  const { what = task.what, ownerId = task.ownerId, on = task.on } = change
+  if (ownerId !== task.ownerId) await mayOwn(ctx, ownerId)
+  if (on !== task.on) mayBeDue(ctx, on)
+  return { what, ownerId, on }
+}
 export async function changeTask(
   ctx: Ctx,
   id: string,
-  body: Body<'changeTask'>,
+  { version, ...change }: Body<'changeTask'>,
 ): Promise<Answer<'changeTask'>> {
   await lockTask(ctx.tx, id)
-  const task = await taskById(ctx.tx, id)
-  // Whoever does not work in the office knows their own alone.
-  if (!task || (!may(ctx, 'tasks.give') && task.ownerId !== signedIn(ctx).id))
-    throw notFound('task')
-  const { version, done = task.doneAt !== null, ...anew } = body
+  const task = mayChange(ctx, await taskById(ctx.tx, id), change)
   if (task.version !== version)
     throw conflict('stale', 'Someone changed this task in the meantime.', {
       current: taskView(ctx, task),
-      yours: body,
+      yours: change,
     })
-  if (!may(ctx, 'tasks.give') && Object.keys(anew).length) throw forbidden('You may not do this.')
-  const { what = task.what, ownerId = task.ownerId, on = task.on } = anew
-  if (ownerId !== task.ownerId) await mayOwn(ctx, ownerId)
-  if (on !== task.on) mayBeDue(ctx, on)
-  await setTask(ctx.tx, { id, what, ownerId, on, ...doneBy(ctx, task, done) })
+  const wasDone = task.doneAt !== null
+  const { done = wasDone } = change
+  await setTask(ctx.tx, { id, ...(await changed(ctx, task, change)), ...doneBy(ctx, task, done) })
   const now = (await taskById(ctx.tx, id))!
   const changes = changesOf(task, now)
   if (Object.keys(changes).length) await note(ctx, now, taskFacts.changed({ ...now, changes }))
-  if (done !== (task.doneAt !== null))
-    await note(ctx, now, taskFacts[done ? 'done' : 'undone'](now))
+  if (done !== wasDone) await note(ctx, now, taskFacts[done ? 'done' : 'undone'](now))
   return taskView(ctx, now)
 }
 /** Who did it, when: whoever ticked it off first. */

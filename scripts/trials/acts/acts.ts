@@ -6,7 +6,8 @@ import { MINUTE } from '../../../core/time/units'
 import { isUnderWay, type VisitState } from '../../../core/visits/visitLifecycle'
 import type { Copy } from '../copy'
 import { Person, type Trial } from '../tools'
-import { ACTS, leaveAll, workOf, type Money, type Work, type World } from './steps'
+import { ACTS, leaveAll } from './steps'
+import { workOf, type Money, type Work, type World } from './world'
 
 const NAMES = Object.keys(ACTS)
 type Step = [act: string, n: number, m: number]
@@ -71,6 +72,12 @@ function faultsOf(
     ? [`only ${taken} requests were taken in ${sequences} sequences`]
     : []
 }
+type People = Awaited<ReturnType<typeof peopleOf>>
+/** What a sequence begins with: its people, two customers, and nothing done. */
+const worldOf = async (copy: Copy, people: People): Promise<World> => ({
+  ...{ ...people, copy, customers: await customersOf(people.office) },
+  ...{ works: [], payments: [], last: null, merged: null, taken: 0, refused: 0 },
+})
 export async function acts(copy: Copy, minutes: number, seed: number): Promise<Trial> {
   process.env.DATABASE_URL = copy.databaseUrl
   const { atOneMoment } = await import('../../../server/http/context')
@@ -96,19 +103,7 @@ export async function acts(copy: Copy, minutes: number, seed: number): Promise<T
     }
   }
   async function run(steps: readonly Step[]): Promise<void> {
-    const w: World = {
-      ...people,
-      ...{
-        customers: await customersOf(people.office),
-        works: [],
-        payments: [],
-        last: null,
-        merged: null,
-        taken: 0,
-        refused: 0,
-        copy,
-      },
-    }
+    const w = await worldOf(copy, people)
     sequences++
     for (const one of [['book', 0, 1], ...steps] as Step[]) {
       const [act, n, m] = one
