@@ -19,7 +19,8 @@ import {
 } from './schema'
 
 export const CALL_ORIGINS = ['telephone', 'form', 'hand'] as const
-const answers = () =>
+/** What was answered to the firm's questions. */
+export const answers = () =>
   list(
     obj({
       questionId: id().required(),

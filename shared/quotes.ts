@@ -1,4 +1,5 @@
 // Quotes: begun from a call, a customer or a visit to quote; sent; answered; accepted work waits for its slot.
+import { answers } from './calls'
 import { LINE_KINDS } from '../core/pricebook/kinds'
 import { quoteLifecycle, type QuoteAct } from '../core/quotes/quoteLifecycle'
 import {
@@ -70,6 +71,7 @@ export const quoteDetail = obj({
   }),
   site: obj({ id: id().required(), text: definedText(400), belongsTo: definedText() }),
   contact: obj({ name: definedText(), phone: definedText() }),
+  answers: list(obj({ question: definedText(), answer: definedText(400) })),
   owner: obj({ id: id().required(), name: definedText() }).nullable().default(undefined),
   workOrder: obj({ id: id().required(), number: definedText(), state: definedText() })
     .nullable()
@@ -162,6 +164,8 @@ export const quoteRoutes = {
       scope: text(2000).default(''),
       orderNumber: text(40).default(''),
       source: text(60).default(''),
+      /** to the firm’s questions */
+      answers: answers().default([]),
       lines: wanted().default([]),
     }),
     answer: quoteDetail,

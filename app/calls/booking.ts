@@ -60,7 +60,7 @@ export async function bookCall(said: Said): Promise<Answer<'bookCall'>> {
 /** The wish is priced instead of booked: customer, site, words and the lines that were read out go along. */
 export function quoteCall(): Promise<Answer<'beginQuote'>> {
   const { id, draft, book } = useCall()
-  const { customerId, siteId, speaking, phone, problem, orderNumber, source } = draft
+  const { customerId, siteId, speaking, phone, problem, orderNumber, source, answers } = draft
   return call('beginQuote', {
     body: {
       id: book.workOrderId,
@@ -72,6 +72,7 @@ export function quoteCall(): Promise<Answer<'beginQuote'>> {
       scope: problem,
       orderNumber,
       source,
+      answers,
       lines: entriesOf(draft).map((entry) => ({
         id: newId(),
         ...entry,

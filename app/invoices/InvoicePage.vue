@@ -48,9 +48,9 @@ async function takenBack() {
 <template>
   <DocumentPage
     v-if="invoice"
+    :id="invoice.id"
     :number="invoice.paper.number"
     :title="invoice.paper.buyer.name"
-    :id="invoice.id"
     of="invoiceEarlier"
     :history="invoice.history"
     :problem="(failed ?? problem)?.message"

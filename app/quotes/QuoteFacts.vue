@@ -66,6 +66,13 @@ function pays(customerId: string) {
         >
       </dd>
     </div>
+    <div
+      v-for="asked in quote.answers"
+      :key="asked.question"
+    >
+      <dt>{{ asked.question }}</dt>
+      <dd>{{ asked.answer }}</dd>
+    </div>
     <div v-if="quote.contact.name || quote.contact.phone">
       <dt>Speak to</dt>
       <dd>{{ quote.contact.name }} {{ quote.contact.phone }}</dd>

@@ -55,9 +55,9 @@ function done(answered: Quote) {
 <template>
   <DocumentPage
     v-if="quote"
+    :id="quote.id"
     :number="quote.number"
     :title="quote.title"
-    :id="quote.id"
     of="quoteEarlier"
     :history="quote.history"
     :field="field"

@@ -8,14 +8,13 @@ import { conflict, invalid, LedgerError, notFound } from '../../core/errors/Ledg
 import { toMoney } from '../../core/money/formatMinor'
 import { localToInstant, plusDays } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
-import { MINUTE } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
 import { callDraft } from '../../shared/calls'
 import { contactsOf, equipmentById, siteById } from '../customers/places.queries'
 import { customerById, type CustomerRow } from '../customers/queries'
 import { fileById, filesOf, filesOfCallTo } from '../customers/history.queries'
 import { owedBy } from '../customers/owed.queries'
-import { checkPlacement, heldByOthers, mayPlace } from '../dispatch/placing'
+import { checkPlacement, mayPlace } from '../dispatch/placing'
 import { placeVisit } from '../dispatch/commands'
 import { confirmVisit } from '../dispatch/visitMessages'
 import { emit } from '../events/events'
@@ -26,30 +25,10 @@ import { putLines } from '../visits/lines'
 import { technicianIdsOf, visitById } from '../visits/visits.queries'
 import { makeWorkOrder } from '../visits/newWorkOrder'
 import { workOrderById } from '../visits/queries'
+import { heldFor } from './holding'
 import { callById, draftOfCall, keepCall, markCall, versionOfCall } from './queries'
 import type { Row } from './views'
 
-/** How long a chosen time is held after the last word (our own rule). */
-const HOLD_MINUTES = 10
-/** The time that a call holds from now on, or who holds it already. */
-async function heldFor(ctx: Ctx, callId: string, draft: Body<'saveCall'>['draft']) {
-  const { technicianId, date, start } = draft
-  // A chosen time is held against a second caller for some minutes from the last word; who was first keeps it.
-  const startAt =
-    technicianId && date && start ? localToInstant(date, start, ctx.company.timeZone) : null
-  if (technicianId && startAt !== null) await lockPeople(ctx.tx, [technicianId])
-  const heldBy =
-    technicianId && startAt !== null
-      ? await heldByOthers(ctx, {
-          callId,
-          technicianId,
-          startAt,
-          durationSeconds: draft.durationSeconds,
-        })
-      : ''
-  const heldUntil = startAt !== null && !heldBy ? ctx.now + HOLD_MINUTES * MINUTE : null
-  return { heldBy, heldUntil }
-}
 export async function saveCall(
   ctx: Ctx,
   id: string,

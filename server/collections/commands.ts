@@ -2,7 +2,7 @@
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor } from '../../core/money/formatMinor'
 import type { Answer, Body } from '../../shared/api'
-import { customerById } from '../customers/queries'
+import { customerById, type CustomerRow } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { addressLines } from '../../core/documents/paperDocument'
@@ -11,61 +11,59 @@ import { insertNote } from './queries'
 import { collectionFacts } from './facts'
 import { owing } from './views'
 
-export async function remind(
-  ctx: Ctx,
-  id: string,
-  body: Body<'remind'>,
-): Promise<Answer<'remind'>> {
-  // Of two windows that send at once the second looks at what the first has sent.
-  const c = await customerById(ctx.tx, id, true)
-  if (!c) throw notFound('customer')
-  if (body.to.length === 0 && !body.letter)
+type Reminder = Body<'remind'>
+/** What is asked for, as it is now; refused where it is not what was looked at, or nobody could be reached so. */
+async function preparedFor(ctx: Ctx, c: CustomerRow, body: Reminder): Promise<Answer<'owing'>> {
+  if (!body.letter && body.to.length === 0)
     throw invalid('to', 'Write the address that it goes to.')
-  if (c.mailConsent === 'no' && !body.letter)
+  if (!body.letter && c.mailConsent === 'no')
     throw conflict(
       'opted_out',
       'This customer asked not to be written to by mail. Ring them, or print a letter.',
     )
-  const prepared = await owing(ctx, id)
-  if (prepared.invoices.length === 0) throw invalid('to', 'Nothing is open for this customer.')
-  if (body.shownOwed && body.shownOwed !== prepared.owed.amount)
+  const prepared = await owing(ctx, c.id)
+  const { owed, invoices, reminder } = prepared
+  if (invoices.length === 0) throw invalid('to', 'Nothing is open for this customer.')
+  if (body.shownOwed && body.shownOwed !== owed.amount)
     throw conflict(
       'owed_changed',
       'What this customer owes changed since you looked. Look at it again before you remind them.',
-      { shown: body.shownOwed, owed: prepared.owed },
+      { shown: body.shownOwed, owed },
     )
-  if (body.step && body.step !== prepared.reminder.step)
+  if (body.step && body.step !== reminder.step)
     throw conflict('stale', `Somebody sent reminder ${body.step} in the meantime.`, {
       shown: body.step,
-      step: prepared.reminder.step,
+      step: reminder.step,
     })
+  return prepared
+}
+/** By mail, or as a letter that is kept to be printed; answers what was written. */
+function write(ctx: Ctx, c: CustomerRow, body: Reminder, prepared: Answer<'owing'>) {
   const { subject, body: words, letter } = prepared.reminder
   const said = {
-    ...{ kind: 'reminder', customerId: id, invoiceId: prepared.invoices[0]!.id },
+    ...{ kind: 'reminder', customerId: c.id, invoiceId: prepared.invoices[0]!.id },
     subject: body.subject || subject,
     body: body.body || (body.letter ? letter : words),
   }
-  const messageId = body.letter
-    ? await keepLetter(ctx, { ...said, to: [c.name, ...addressLines(c)] })
-    : await queueMail(ctx, { ...said, to: body.to, attach: 'none' })
+  return body.letter
+    ? keepLetter(ctx, { ...said, to: [c.name, ...addressLines(c)] })
+    : queueMail(ctx, { ...said, to: body.to, attach: 'none' })
+}
+export async function remind(ctx: Ctx, id: string, body: Reminder): Promise<Answer<'remind'>> {
+  // Of two windows that send at once the second looks at what the first has sent.
+  const c = await customerById(ctx.tx, id, true)
+  if (!c) throw notFound('customer')
+  const prepared = await preparedFor(ctx, c, body)
+  const { step } = prepared.reminder
+  const messageId = await write(ctx, c, body, prepared)
   const addresses = body.to.length === 1 ? 'one address' : `${body.to.length} addresses`
   await insertNote(ctx.tx, {
-    id: body.id,
-    customerId: id,
-    kind: 'reminder',
-    amount: null,
-    onDate: null,
-    text: `number ${prepared.reminder.step}, ${body.letter ? 'by letter' : `to ${addresses}`}`,
-    by: signedIn(ctx).id,
-    at: ctx.now,
-    on: ctx.today,
+    ...{ id: body.id, customerId: id, kind: 'reminder', amount: null, onDate: null },
+    text: `number ${step}, ${body.letter ? 'by letter' : `to ${addresses}`}`,
+    ...{ by: signedIn(ctx).id, at: ctx.now, on: ctx.today },
   })
-  await record(ctx, {
-    subject: 'collection',
-    id,
-    customerId: id,
-    fact: collectionFacts.reminded({ step: prepared.reminder.step }),
-  })
+  const fact = collectionFacts.reminded({ step })
+  await record(ctx, { subject: 'collection', id, customerId: id, fact })
   return { messageId }
 }
 export async function noteCollection(

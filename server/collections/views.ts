@@ -9,14 +9,13 @@ import { worklist, type Debtor, type WorklistEntry } from '../../core/collection
 import { plusDays } from '../../core/time/zone'
 import { termsInWords } from '../../core/documents/dueDate'
 import { toMoney } from '../../core/money/formatMinor'
-import { DAY } from '../../core/time/units'
 import type { Answer } from '../../shared/api'
 import { customerById, customersById, type CustomerRow } from '../customers/queries'
 import { owedBy } from '../customers/owed.queries'
 import type { Ctx } from '../http/context'
 import { openInvoices } from '../invoices/queries'
 import { publicLink } from '../invoices/link'
-import type { GivenBack } from '../payments/queries'
+import { moneyText, notices, SHOWN_FOR_MS } from './notices'
 import {
   besideOpen,
   invoicesOn,
@@ -29,13 +28,8 @@ import {
   type MoneyIn,
   type NoteRow,
 } from './queries'
-import { sayMoney } from '../../core/money/sayMoney'
 import { sayNote } from './facts'
 
-const moneyText =
-  ({ company }: Ctx) =>
-  (minor: number) =>
-    sayMoney(toMoney(minor, company.currency), company.locale)
 function grouped<T extends { customerId: string }>(all: readonly T[]): Map<string, T[]> {
   const groups = new Map<string, T[]>()
   for (const one of all) {
@@ -103,7 +97,8 @@ function cameBack({ bouncedOn, backReason }: MoneyIn, on: string): WentBack[] {
 const takesMail = ({ email, email2, mailConsent }: CustomerRow) =>
   Boolean(email || email2) && mailConsent !== 'no'
 type Ageing = ReturnType<typeof ageing>[number]
-function debtorOf(r: Ageing, { on, open, habits, notes, money }: Known): Omit<Debtor, 'mails'> {
+function debtorOf(r: Ageing, known: Known, mails: boolean): Debtor {
+  const { on, open, habits, notes, money } = known
   const { customerId, owedMinor } = r
   const due = open.filter((o) => o.customerId === customerId && o.balanceMinor > 0)
   const oldest = due.map((i) => i.dueOn).sort()[0]
@@ -112,7 +107,7 @@ function debtorOf(r: Ageing, { on, open, habits, notes, money }: Known): Omit<De
   const dispute = said.filter((n) => n.kind === 'dispute' || n.kind === 'settled').at(-1)
   const reminders = remindersSince(said, due)
   return {
-    ...{ customerId, owedMinor },
+    ...{ customerId, owedMinor, mails },
     overdueMinor: r.d1_30 + r.d31_60 + r.d61_90 + r.over90,
     oldestDueOn: oldest ?? on,
     habit: paymentHabit((habits.get(customerId) ?? []).map((h) => h.days)),
@@ -164,12 +159,13 @@ async function owingOn(ctx: Ctx, on: string) {
   const owe = rows.filter((r) => r.owedMinor > 0)
   const ids = owe.map((r) => r.customerId)
   const known = await knownOf(ctx, on, open, ids)
-  const all = rows.map((r) => r.customerId)
-  const customers = new Map((await customersById(ctx.tx, all)).map((c) => [c.id, c]))
-  const isToHave = (id: string) => takesMail(customers.get(id)!)
-  const debtors = new Map(
-    owe.map((r) => [r.customerId, { ...debtorOf(r, known), mails: isToHave(r.customerId) }]),
+  const all = await customersById(
+    ctx.tx,
+    rows.map((r) => r.customerId),
   )
+  const customers = new Map(all.map((c) => [c.id, c]))
+  const debtor = (r: Ageing) => debtorOf(r, known, takesMail(customers.get(r.customerId)!))
+  const debtors = new Map(owe.map((r) => [r.customerId, debtor(r)]))
   const day = (date: string) => sayDay(date, ctx.company.locale)
   const list = worklist([...debtors.values()], on, { money: moneyText(ctx), day })
   return { rows, beside, debtors, list, customers }
@@ -206,28 +202,6 @@ export async function unpaid(ctx: Ctx, wanted?: string): Promise<Answer<'unpaid'
       sayEntry(ctx, e, debtors.get(e.customerId)!, customers.get(e.customerId)!),
     ),
   }
-}
-const SHOWN_FOR_MS = 14 * DAY
-/** Card payments that came twice and went back by themselves: the customer may ask. */
-function notices(ctx: Ctx, charges: readonly GivenBack[]): Answer<'unpaid'>['notices'] {
-  const money = moneyText(ctx)
-  const said = ({ number, amount, state, at }: GivenBack): string => {
-    const what = `to the card that paid ${number} a second time`
-    if (state === 'refunded') return `${money(amount)} went back ${what}`
-    // What the terminal does not do by itself, somebody has to: it is said until it is done.
-    if (ctx.now - Date.parse(at) > DAY)
-      return `${money(amount)} has not gone back ${what}: give it back at the terminal`
-    return `${money(amount)} is on its way back ${what}`
-  }
-  return charges.map((charge) => ({
-    id: charge.id,
-    invoiceId: charge.invoiceId,
-    customerId: charge.customerId,
-    name: charge.name,
-    at: charge.at,
-    done: charge.state === 'refunded',
-    text: said(charge),
-  }))
 }
 function habitInWords({ medianDays, spreadDays, of }: PaymentHabit): string {
   const when = `${Math.abs(medianDays)} days ${medianDays >= 0 ? 'after' : 'before'} due`

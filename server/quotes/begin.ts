@@ -49,6 +49,7 @@ async function draftOf(ctx: Ctx, body: Body<'beginQuote'>, work: Work | null): P
     ownerId: ownerFor(ctx, work, customer),
     source: body.source || source || customer.source,
     contact: contactFor(ctx, body, work),
+    answers: body.answers.length ? body.answers.filter((a) => a.answer) : (work?.answers ?? []),
     expiresOn: plusDays(ctx.today, HELD_DAYS),
     priceLevelId: customer.priceLevelId,
     taxExempt: isExempt(customer, ctx.today),

@@ -77,7 +77,7 @@ async function newWorkOrder(
       orderNumber: quote.orderNumber,
       priceLevelId: quote.priceLevelId,
       currency: quote.currency,
-      answers: begun?.answers ?? [],
+      answers: quote.answers.length ? quote.answers : (begun?.answers ?? []),
       equipmentId: begun?.equipmentId ?? null,
       source: quote.source,
     },

@@ -3,6 +3,7 @@ import type { QuoteState, StoredQuoteState } from '../../core/quotes/quoteLifecy
 import { sqlInstant, type Tx, type Value } from '../db/pool'
 import { listOf, listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
+import type { WorkOrderRow } from '../visits/queries'
 import type { PricedLine } from '../pricebook/priceLines'
 
 export interface QuoteRow {
@@ -14,6 +15,7 @@ export interface QuoteRow {
   ownerId: string | null
   owner: string | null
   contact: { name: string; phone: string }
+  answers: WorkOrderRow['answers']
   title: string
   scope: string
   orderNumber: string
@@ -32,7 +34,7 @@ export interface QuoteRow {
   version: number
 }
 const QUOTE = `q.id, q.number, q.customer_id, q.site_id, q.work_order_id, q.owner_id,
-    (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner, q.contact, q.title, q.scope,
+    (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner, q.contact, q.answers, q.title, q.scope,
     q.order_number, q.source, q.state, q.expires_on, q.price_level_id, q.tax_exempt, q.currency,
     q.net_minor AS net, q.total_minor AS total, q.frozen, q.sent_at, q.answer, q.created_at,
     q.version`
@@ -53,6 +55,7 @@ export const insertQuote = (
     | 'workOrderId'
     | 'ownerId'
     | 'contact'
+    | 'answers'
     | 'title'
     | 'scope'
     | 'orderNumber'
@@ -64,9 +67,9 @@ export const insertQuote = (
   > & { now: number },
 ) =>
   tx.run(
-    `INSERT INTO quotes (id, number, customer_id, site_id, work_order_id, owner_id, contact, title,
+    `INSERT INTO quotes (id, number, customer_id, site_id, work_order_id, owner_id, contact, answers, title,
       scope, order_number, source, expires_on, price_level_id, tax_exempt, currency, created_at)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       q.id,
       q.number,
@@ -75,6 +78,7 @@ export const insertQuote = (
       q.workOrderId,
       q.ownerId,
       JSON.stringify(q.contact),
+      JSON.stringify(q.answers),
       q.title,
       q.scope,
       q.orderNumber,

@@ -5,7 +5,7 @@ import type { Erasure, Finding } from '../subject'
 /** How a person's words are taken out. What a law makes the firm keep stays as it was sent. */
 export const ERASURES: readonly Erasure[] = [
   `UPDATE quotes
-  SET contact = '{"name":"","phone":""}', title = 'taken out', scope = '', order_number = '',
+  SET contact = '{"name":"","phone":""}', answers = '[]', title = 'taken out', scope = '', order_number = '',
     source = '', answer = '', frozen = IF(state = 'accepted', frozen, NULL), version = version + 1
   WHERE customer_id = ?`,
 ]

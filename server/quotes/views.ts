@@ -149,6 +149,7 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
     answer: quote.answer,
     ...(await partiesView(ctx, quote, own?.name ?? '')),
     contact: quote.contact,
+    answers: quote.answers.map(({ question, answer }) => ({ question, answer })),
     owner: quote.ownerId ? { id: quote.ownerId, name: quote.owner! } : null,
     workOrder: work && { id: work.id, number: work.number, state: work.state },
     photos: work ? (await photosOf(tx, work.id)).map((photo) => photo.id) : [],

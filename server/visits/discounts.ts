@@ -31,11 +31,8 @@ export async function discountLines(
   if (work.cancelled || work.closed)
     throw conflict('closed', 'This work order is closed; nothing can be taken off it.')
   const lines = await linesOf(ctx.tx, workOrderId)
-  const billed = new Set(
-    (await accountOf(ctx, lines, workOrderId)).lines
-      .filter((l) => l.billedMinor > 0)
-      .map((l) => l.id),
-  )
+  const account = await accountOf(ctx, lines, workOrderId)
+  const billed = new Set(account.lines.filter((l) => l.billedMinor > 0).map((l) => l.id))
   const open = lines.filter((l) => !billed.has(l.id))
   const level = await levelFor(ctx, work)
   const before = open.map(

@@ -233,6 +233,9 @@ const secondsOfOne = ({ quantity, coversSeconds }: LineRow): number =>
   new Decimal(quantity).isZero()
     ? 0
     : Math.round(new Decimal(coversSeconds).div(quantity).toNumber())
+/** What the discount is for, where there is one besides the level's. */
+const wordsOf = (old: LineRow, saidMinor: number, body: Change, level: { own: boolean }): string =>
+  saidMinor > levelPart(old, level) ? (body.discountWords ?? old.discountWords) : ''
 /** The line as it would be: priced anew, with what was said of it. */
 async function changed(ctx: Ctx, old: LineRow, work: WorkOrderRow, body: Change): Promise<LineRow> {
   const { currency } = work
@@ -256,7 +259,7 @@ async function changed(ctx: Ctx, old: LineRow, work: WorkOrderRow, body: Change)
     done: body.done ?? old.done,
     coversSeconds: secondsOfOne(old),
     discountMinor: said,
-    discountWords: said > levelPart(old, level) ? (body.discountWords ?? old.discountWords) : '',
+    discountWords: wordsOf(old, said, body, level),
   }
   return priced(wanted, entry, { ...level, currency, keepDiscount: !byLevel })
 }

@@ -31,9 +31,8 @@ import { PERMISSIONS, permissionsOf, type Permission } from '~~/core/access/perm
 import { useSession } from '~/stores/session'
 import { dialog, press } from './hands'
 import { sampleOf } from './sample'
-import { answers } from './server'
 import { bring, settle } from './screen'
-import { later } from './server'
+import { answers, later } from './server'
 import { onPage, router } from './within'
 
 beforeEach(() => {

@@ -319,16 +319,21 @@ describe('the way from a prospect to a quote', () => {
       params: { id: callId },
       body: { draft: { query: 'x' }, summary: 'Price for a filter' },
     })
-    await office.ok('beginQuote', {
+    const quote = await office.ok('beginQuote', {
       body: {
         id: id(),
         callId,
         customerId: c.customerId,
         siteId: c.sites[0]!.id,
         scope: 'Price for a filter',
+        answers: [
+          { questionId: id(), question: 'Who heard of us', answer: 'A neighbour' },
+          { questionId: id(), question: 'Not asked', answer: '' },
+        ],
       },
     })
     expect((await office.ok('calls')).items.some((k) => k.id === callId)).toBe(false)
+    expect(quote.answers).toEqual([{ question: 'Who heard of us', answer: 'A neighbour' }])
     const again = await office.send('beginQuote', {
       body: { id: id(), callId, customerId: c.customerId, siteId: c.sites[0]!.id, scope: 'Again' },
     })

@@ -78,9 +78,9 @@ function discounted(now: Work) {
 <template>
   <DocumentPage
     v-if="work"
+    :id="id"
     :number="work.number"
     :title="work.title"
-    :id="id"
     of="workOrderEarlier"
     :history="work.history"
     :problem="(failed ?? problem)?.message"
