@@ -49,7 +49,7 @@ async function draftOf(ctx: Ctx, body: Body<'beginQuote'>, work: Work | null): P
     ownerId: ownerFor(ctx, work, customer),
     source: body.source || source || customer.source,
     contact: contactFor(ctx, body, work),
-    answers: body.answers.length ? body.answers.filter((a) => a.answer) : (work?.answers ?? []),
+    answers: answersFor(body, work),
     expiresOn: plusDays(ctx.today, HELD_DAYS),
     priceLevelId: customer.priceLevelId,
     taxExempt: isExempt(customer, ctx.today),
@@ -62,6 +62,9 @@ const contactFor = (ctx: Ctx, body: Body<'beginQuote'>, work: Work | null): Draf
   work && !body.speaking
     ? { name: work.contact.name, phone: work.contact.phone }
     : { name: body.speaking, phone: formatPhone(body.phone, ctx.company.country) }
+/** What was answered at the call; where nothing was asked, what the work order says. */
+const answersFor = ({ answers }: Body<'beginQuote'>, work: Work | null): Draft['answers'] =>
+  answers.length ? answers.filter(({ answer }) => answer) : (work?.answers ?? [])
 async function siteFor(ctx: Ctx, id: string): Promise<string> {
   const site = await siteById(ctx.tx, id)
   if (!site) throw invalid('siteId', 'Choose where the work would be.')
