@@ -764,6 +764,7 @@ function quotes(p: Plan, customers: DemoCustomer[]): void {
           scope,
           orderNumber: '',
           source: '',
+          answers: [],
           lines: entries.map((e) => ({
             id: ctx.id(),
             entryId: e.id,

@@ -31,6 +31,8 @@ function textOf(text: string, words: Words): string {
   return DAY.test(text) ? words.day(text) : text
 }
 function said(key: string, value: unknown, words: Words): string {
+  // What was once kept in minor units says nothing to anybody.
+  if (typeof value === 'number' && key === 'creditLimit') return ''
   if (typeof value === 'number')
     return key.endsWith('Seconds') ? `${hoursMinutes(value)} h` : String(value)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
@@ -46,16 +48,18 @@ function said(key: string, value: unknown, words: Words): string {
     .filter(Boolean)
     .join(', ')
 }
-/** Of two things, part by part; of whatever else, the whole. */
+/** The parts of two things; of a row (`change`) only what was sent of it, since the rest stayed as it was. */
+const partsOf = (key: string, from: Data, to: Data): string[] =>
+  key === 'change' ? Object.keys(to) : [...new Set([...Object.keys(from), ...Object.keys(to)])]
+/** Of two things, part by part; of whatever else, the whole. What has no name of its own is called as it stands in. */
 function changesOf(key: string, from: unknown, to: unknown, words: Words): SaidChange[] {
   if (isData(from) && isData(to))
-    return [...new Set([...Object.keys(from), ...Object.keys(to)])].flatMap((part) =>
-      changesOf(part, from[part], to[part], words),
+    return partsOf(key, from, to).flatMap((part) =>
+      changesOf(UUID.test(part) ? key : part, from[part], to[part], words),
     )
   const [was, is] = [said(key, from, words), said(key, to, words)]
-  return was === is || MUTE.test(key)
-    ? []
-    : [{ what: inWords(key.replace(/Seconds$/, '')), from: was, to: is }]
+  if (was === is || MUTE.test(key)) return []
+  return [{ what: inWords(key.replace(/Seconds$/, '')), from: was, to: is }]
 }
 
 /**

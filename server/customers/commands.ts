@@ -2,11 +2,12 @@
 import { giveTask } from '../tasks/commands'
 import { customerFacts } from './facts'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { decimalToMinor } from '../../core/money/formatMinor'
+import { decimalToMinor, minorToDecimal } from '../../core/money/formatMinor'
 import type { Terms } from '../../core/documents/dueDate'
 import { formatPhone } from '../../core/text/phone'
 import type { Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
+import type { Change } from '../http/facts'
 import { record } from '../http/queries'
 import { checkFields } from '../settings/fields'
 import { customersChanged } from './matching'
@@ -66,7 +67,7 @@ export async function changeCustomer(
   const values = valuesOf(ctx, body)
   const search = customerSearch({ ...old, ...values })
   await updateRow(ctx.tx, 'customers', old, { ...values, search })
-  const fact = customerFacts.changed({ changes: differences(old, values) })
+  const fact = customerFacts.changed({ changes: differences(old, values, ctx.company.currency) })
   await record(ctx, { subject: 'customer', id, customerId: id, fact })
   // Whoever has it has something to do, and sees it on their first page.
   const { assignedTo } = values
@@ -100,10 +101,18 @@ function valuesOf(ctx: Ctx, body: Body<'changeCustomer'>): Partial<CustomerRow> 
   return Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined))
 }
 /** What differs from what was kept, before and after. */
-function differences(old: CustomerRow, values: Partial<CustomerRow>) {
+function differences(
+  old: CustomerRow,
+  values: Partial<CustomerRow>,
+  currency: string,
+): Record<string, Change> {
   const keys = Object.keys(values) as (keyof CustomerRow)[]
   const changed = keys.filter((k) => JSON.stringify(values[k]) !== JSON.stringify(old[k]))
-  return Object.fromEntries(changed.map((k) => [k, { from: old[k], to: values[k] }]))
+  const said = (k: keyof CustomerRow, value: unknown) =>
+    k === 'creditLimit' && typeof value === 'number' ? minorToDecimal(value, currency) : value
+  return Object.fromEntries(
+    changed.map((k) => [k, { from: said(k, old[k]), to: said(k, values[k]) }]),
+  )
 }
 function checkTerms(terms: {
   kind: string

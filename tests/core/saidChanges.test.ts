@@ -39,6 +39,15 @@ describe('the changes that an entry of the history holds', () => {
       { contact: { to: { name: 'Ann', phone: '1' } } },
       [{ what: 'contact', from: '', to: 'Ann, 1' }],
     ],
+    // Of a row only what was sent was changed.
+    [
+      { change: { from: { name: 'Barn', line1: '1 Road' }, to: { name: 'Mill' } } },
+      [{ what: 'name', from: 'Barn', to: 'Mill' }],
+    ],
+    [
+      { changes: { ownPrices: { from: { [PERSON]: '9.00' }, to: {} } } },
+      [{ what: 'own prices', from: '9.00', to: '' }],
+    ],
     // A span of days is no change of anything.
     [{ from: '2026-12-02', until: '2026-12-04' }, []],
   ])('of %j are %j', (data, changes) => expect(said(data)).toEqual(changes))
