@@ -10,6 +10,7 @@ test('what a work order says and whom to speak to is changed later: the history 
 }) => {
   const ines = await sitDown(browser, 'ines')
   await ines.getByRole('link', { name: /Open now/ }).click()
+  await expect(ines.locator('main')).toContainText(/W-\d+/)
   const number = /W-\d+/.exec(await ines.locator('main').innerText())![0]
   const office = await sitDown(browser, 'office')
   await office.keyboard.press('Control+k')
