@@ -299,7 +299,7 @@ describe('whom to act on', () => {
     for (const one of worklist(all, TODAY, say)) {
       expect(one.reason).not.toBe('')
       expect(one.reason).not.toMatch(/undefined|null|NaN/)
-      expect(['call', 'remind', 'settle', 'wait']).toContain(one.act)
+      expect(['call', 'remind', 'letter', 'settle', 'wait']).toContain(one.act)
     }
   })
   test.prop([debtor.map(known)])('never sinks by owing more', (one) => {
