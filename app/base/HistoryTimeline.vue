@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What happened to a thing, the last first, each with what it was and became; what was before those that are shown is fetched.
-import { computed, shallowRef } from 'vue'
+import { computed, shallowReactive, shallowRef, watch } from 'vue'
 import { HISTORY_PAGE } from '~~/shared/schema'
 import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
@@ -18,18 +18,27 @@ const props = defineProps<{
 }>()
 const session = useSession()
 const { busy, problem, act } = useAct()
-const before = shallowRef<readonly Entry[]>([])
-const isWhole = shallowRef(props.entries.length < HISTORY_PAGE)
+/** What was fetched, and what newer entries pushed out of the first page. */
+const held = shallowReactive(new Map<number, Entry>())
+const hold = (entries: readonly Entry[]) => entries.forEach((entry) => held.set(entry.id, entry))
+const isAtStart = shallowRef(props.entries.length < HISTORY_PAGE)
+watch([() => props.id, () => props.entries] as const, ([id, entries], [wasId, was]) => {
+  if (id === wasId) return hold(was)
+  held.clear()
+  isAtStart.value = entries.length < HISTORY_PAGE
+})
 const shown = computed(() => {
-  const last = before.value[0]?.id ?? 0
-  return [...props.entries.filter(({ id }) => id > last), ...before.value]
+  const all = new Map([...held, ...props.entries.map((entry) => [entry.id, entry] as const)])
+  return [...all.values()].sort((a, b) => b.id - a.id)
 })
 const fetchEarlier = () =>
   act(async () => {
-    const query = { before: shown.value.at(-1)!.id }
-    const { items } = await call(props.of, { params: { id: props.id }, query })
-    before.value = [...before.value, ...items]
-    isWhole.value = items.length < HISTORY_PAGE
+    const { id, of } = props
+    const { items } = await call(of, { params: { id }, query: { before: shown.value.at(-1)!.id } })
+    // The page may be another one's by now.
+    if (props.id !== id) return
+    hold(items)
+    isAtStart.value = items.length < HISTORY_PAGE
   })
 </script>
 
@@ -44,8 +53,8 @@ const fetchEarlier = () =>
     >
       {{ entry.text }}
       <span
-        v-for="change in entry.changes"
-        :key="change.what"
+        v-for="(change, i) in entry.changes"
+        :key="i"
         class="small change"
         ><span class="quiet">{{ change.what }}</span> <s v-if="change.from">{{ change.from }}</s> →
         <b>{{ change.to || 'nothing' }}</b></span
@@ -54,7 +63,7 @@ const fetchEarlier = () =>
   </ol>
   <Notice :of="problem" />
   <ActButton
-    v-if="!isWhole"
+    v-if="!isAtStart"
     quiet
     class="small"
     :disabled="busy"

@@ -43,7 +43,7 @@ const remind = () =>
     const isLetter = byLetter.value
     // The window has to be opened by the press itself.
     const paper = isLetter ? window.open('', '_blank') : null
-    const { messageId } = await call('remind', {
+    const kept = call('remind', {
       params: { id: props.about.customerId },
       body: {
         ...{ id, subject, letter: isLetter },
@@ -52,6 +52,10 @@ const remind = () =>
         shownOwed: props.about.owed.amount,
         step: props.about.reminder.step,
       },
+    })
+    const { messageId } = await kept.catch((error: unknown) => {
+      paper?.close()
+      throw error
     })
     if (paper) paper.location.href = `/api/v1/messages/${messageId}/letter.pdf`
     emit('done')

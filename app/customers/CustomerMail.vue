@@ -41,6 +41,12 @@ const open = ref('')
         <pre v-if="open === message.id">{{ message.body }}</pre>
       </li>
     </ul>
+    <p
+      v-if="data.total > MOST"
+      class="quiet small"
+    >
+      The last {{ MOST }} of {{ data.total }}. <NuxtLink to="/messages">All mail</NuxtLink>
+    </p>
   </template>
   <Notice :of="problem" />
 </template>

@@ -24,7 +24,7 @@ const { problem: failed, act } = useAct()
         :task="task"
         :act="act"
         apart
-        @changed="refresh()"
+        :refresh="refresh"
       />
     </ul>
   </section>

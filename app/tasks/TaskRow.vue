@@ -1,26 +1,30 @@
 <script setup lang="ts">
-// One task: ticked off, or not after all; and where it leads.
+// One task: ticked off, or not after all; given on and put off; and where it leads.
+import { ref } from 'vue'
 import { taskPage } from '~~/core/waiting/taskSubjects'
 import type { Answer } from '~~/shared/api'
+import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import { call } from '~/lib/api'
 import type { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
+import TaskForm from './TaskForm.vue'
 
 type Task = Answer<'tasks'>['items'][number]
 const props = defineProps<{
   task: Task
   act: ReturnType<typeof useAct>['act']
+  refresh: () => Promise<unknown>
   /** says also what it is about */
   apart?: boolean
 }>()
-const emit = defineEmits<{ changed: [] }>()
+const changing = ref(false)
 const session = useSession()
 const tick = (done: boolean) =>
   props.act(async () => {
     const { id, version } = props.task
     await call('changeTask', { params: { id }, body: { version, done } })
-    emit('changed')
+    await props.refresh()
   })
 </script>
 
@@ -46,6 +50,24 @@ const tick = (done: boolean) =>
         <b :class="{ late: task.late }">{{ session.day(task.on) }}</b>
       </template>
     </span>
+    <ActButton
+      v-if="!task.doneAt && !changing && session.may('tasks.give')"
+      quiet
+      class="small"
+      :aria-label="`Change ${task.what}`"
+      @click="changing = true"
+    >
+      Change
+    </ActButton>
+    <TaskForm
+      v-if="changing"
+      class="form"
+      :about="task.about"
+      :subject-id="task.subjectId"
+      :task="task"
+      :refresh="refresh"
+      @close="changing = false"
+    />
   </li>
 </template>
 
@@ -55,5 +77,8 @@ const tick = (done: boolean) =>
   flex-wrap: wrap;
   gap: 2px 12px;
   align-items: baseline;
+}
+.form {
+  width: 100%;
 }
 </style>

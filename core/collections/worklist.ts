@@ -15,8 +15,8 @@ export interface Debtor {
   dispute: string | null
   /** an ISO date */
   lastContactOn: string | null
-  /** whether they can be written to by mail: they have an address, and did not say no */
-  mails: boolean
+  /** how they can be written to: by mail where they have an address and did not say no, else by post where they have one */
+  way: 'mail' | 'letter' | null
   remindersSent: number
   lastReminderOn: string | null
   /** why money of theirs went back lately */
@@ -122,8 +122,9 @@ function asReminded({ d, on, say, late, beyondHabit }: Standing): Told {
     const first = `${late} days late, no reminder yet`
     const next = () => `Reminder ${sent + 1} falls due; the last was on ${say.day(last!)}`
     const reason = sent === 0 ? first : next()
-    if (d.mails) return { resting: false, reason, act: 'remind' }
-    return { resting: false, reason: `${reason}; not to be had by mail`, act: 'letter' }
+    if (d.way === 'mail') return { resting: false, reason, act: 'remind' }
+    if (d.way) return { resting: false, reason: `${reason}; not to be had by mail`, act: 'letter' }
+    return { resting: false, reason: `${reason}; neither a mail nor a postal address`, act: 'call' }
   }
   const reminders = sent === 1 ? '1 reminder' : `${sent} reminders`
   const reason = d.habit

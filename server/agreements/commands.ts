@@ -21,7 +21,7 @@ import {
   insertAgreement,
   insertPlan,
   planById,
-  setBilled,
+  setYear,
   setVisitDue,
   type AgreementRow,
 } from './queries'
@@ -91,7 +91,10 @@ function yearToBill(a: AgreementRow) {
   const year = plusDays(plusMonths(from, 12), -1)
   return { from, until: year < a.endsOn ? year : a.endsOn, price: a.price, siteId: a.siteId }
 }
-/** The next year of an agreement that is not billed yet, ready to be billed as any work is: a work order without a visit, one line. */
+/**
+ * The next year of an agreement that is not billed yet, ready to be billed as any work is: a work order without a visit, one line. Where one
+ * waits already, it is that one.
+ */
 export async function billAgreement(
   ctx: Ctx,
   id: string,
@@ -99,6 +102,8 @@ export async function billAgreement(
 ): Promise<Answer<'billAgreement'>> {
   const a = await agreementById(ctx.tx, id)
   if (!a) throw notFound('agreement')
+  const waits = a.yearWork && (await workOrderById(ctx.tx, a.yearWork))
+  if (waits) return { workOrderId: waits.id, number: waits.number }
   const { from, until, price, siteId } = yearToBill(a)
   const customer = (await customerById(ctx.tx, a.customerId))!
   const site = (await siteById(ctx.tx, siteId))!
@@ -114,7 +119,7 @@ export async function billAgreement(
   const unitPrice = new Decimal(price).toFixed(2)
   const year = { kind: 'charge' as const, name: title, quantity: '1', unitPrice, done: true }
   await putLines(ctx, { work }, [{ id: lineId, entryId: null, ...year }])
-  await setBilled(ctx.tx, id, until)
+  await setYear(ctx.tx, id, { workOrderId, until })
   await record(ctx, {
     subject: 'work',
     id: workOrderId,

@@ -23,12 +23,15 @@ export interface AgreementRow {
   lastVisitOn: string | null
   booked: string | null
   billedUntil: string | null
+  /** where the next year waits to be billed, unless that came to nothing */
+  yearWork: string | null
   price: string | null
 }
 const SELECT = `a.id, a.version, a.customer_id, c.name AS customer, c.phone, a.site_id,
     COALESCE(s.name, '') AS site, COALESCE(s.line1, '') AS line1, COALESCE(s.town, '') AS town,
     COALESCE(s.postcode, '') AS postcode, a.plan, a.plan_id, a.starts_on, a.ends_on, a.visit_due_on,
-    a.billed_until, (SELECT l.price FROM agreement_plans l WHERE l.id = a.plan_id) AS price,
+    a.billed_until, (SELECT y.id FROM work_orders y WHERE y.id = a.year_work_order_id AND NOT
+    y.cancelled AND NOT y.closed) AS yearWork, (SELECT l.price FROM agreement_plans l WHERE l.id = a.plan_id) AS price,
     (SELECT DATE(MAX(w.done_at)) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind =
     'service') AS lastVisitOn, (SELECT MAX(w.number) FROM work_orders w WHERE w.site_id = a.site_id
     AND w.kind = 'service' AND w.state IN ('needs_slot', 'scheduled', 'on_site', 'paused')) AS
@@ -137,8 +140,21 @@ export const extendAgreement = async (
       [endsOn, visitDueOn, id, version],
     )
   ).affected
-export const setBilled = (tx: Tx, id: string, until: string) =>
-  tx.run('UPDATE agreements SET billed_until = ?, version = version + 1 WHERE id = ?', [until, id])
+/** A year of it waits to be billed in a work order. */
+export const setYear = (tx: Tx, id: string, year: { workOrderId: string; until: string }) =>
+  tx.run(
+    `UPDATE agreements SET year_work_order_id = ?, year_until = ?, version = version + 1
+    WHERE id = ?`,
+    [year.workOrderId, year.until, id],
+  )
+/** The year that waited in a work order is billed, where one did. */
+export const settleYear = (tx: Tx, workOrderId: string) =>
+  tx.run(
+    `UPDATE agreements SET billed_until = year_until, year_work_order_id = NULL, year_until = NULL,
+      version = version + 1
+    WHERE year_work_order_id = ?`,
+    [workOrderId],
+  )
 export const setVisitDue = (tx: Tx, id: string, visitDueOn: string | null) =>
   tx.run('UPDATE agreements SET visit_due_on = ?, version = version + 1 WHERE id = ?', [
     visitDueOn,

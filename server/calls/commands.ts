@@ -50,8 +50,10 @@ export async function saveCall(
     at: ctx.now,
     heldUntil,
   })
-  // It began once; each pause of the typing is no event of its own, and is told to other windows all the same.
-  if (kept) emit(ctx.tx, { topic: 'change', subject: 'call', subjectId: id, workOrderId: null })
+  // It began once, for whom it is once that is known; a pause of the typing is no event of its own, and is told to other windows all the same.
+  const wasKnown = (kept?.draft as Row['draft'] | undefined)?.customerId ?? null
+  if (kept && (wasKnown || !body.draft.customerId))
+    emit(ctx.tx, { topic: 'change', subject: 'call', subjectId: id, workOrderId: null })
   else
     await record(ctx, {
       subject: 'call',

@@ -21,6 +21,8 @@ async function preparedFor(ctx: Ctx, c: CustomerRow, body: Reminder): Promise<An
       'opted_out',
       'This customer asked not to be written to by mail. Ring them, or print a letter.',
     )
+  if (body.letter && !c.line1)
+    throw invalid('letter', 'There is no address to post it to. Write it on the customer’s page.')
   const prepared = await owing(ctx, c.id)
   const { owed, invoices, reminder } = prepared
   if (invoices.length === 0) throw invalid('to', 'Nothing is open for this customer.')

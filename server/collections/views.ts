@@ -96,8 +96,12 @@ function cameBack({ bouncedOn, backReason }: MoneyIn, on: string): WentBack[] {
 /** Whether a customer is to be had by mail. */
 const takesMail = ({ email, email2, mailConsent }: CustomerRow) =>
   Boolean(email || email2) && mailConsent !== 'no'
+function wayTo(c: CustomerRow): Debtor['way'] {
+  if (takesMail(c)) return 'mail'
+  return c.line1 ? 'letter' : null
+}
 type Ageing = ReturnType<typeof ageing>[number]
-function debtorOf(r: Ageing, known: Known, mails: boolean): Debtor {
+function debtorOf(r: Ageing, known: Known, way: Debtor['way']): Debtor {
   const { on, open, habits, notes, money } = known
   const { customerId, owedMinor } = r
   const due = open.filter((o) => o.customerId === customerId && o.balanceMinor > 0)
@@ -107,7 +111,7 @@ function debtorOf(r: Ageing, known: Known, mails: boolean): Debtor {
   const dispute = said.filter((n) => n.kind === 'dispute' || n.kind === 'settled').at(-1)
   const reminders = remindersSince(said, due)
   return {
-    ...{ customerId, owedMinor, mails },
+    ...{ customerId, owedMinor, way },
     overdueMinor: r.d1_30 + r.d31_60 + r.d61_90 + r.over90,
     oldestDueOn: oldest ?? on,
     habit: paymentHabit((habits.get(customerId) ?? []).map((h) => h.days)),
@@ -164,7 +168,7 @@ async function owingOn(ctx: Ctx, on: string) {
     rows.map((r) => r.customerId),
   )
   const customers = new Map(all.map((c) => [c.id, c]))
-  const debtor = (r: Ageing) => debtorOf(r, known, takesMail(customers.get(r.customerId)!))
+  const debtor = (r: Ageing) => debtorOf(r, known, wayTo(customers.get(r.customerId)!))
   const debtors = new Map(owe.map((r) => [r.customerId, debtor(r)]))
   const day = (date: string) => sayDay(date, ctx.company.locale)
   const list = worklist([...debtors.values()], on, { money: moneyText(ctx), day })

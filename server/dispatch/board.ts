@@ -91,7 +91,8 @@ export async function schedule(ctx: Ctx, wanted?: string): Promise<Answer<'sched
     held: (await heldOnDay(ctx, date)).map(heldShape),
     tray: await shapeVisits(ctx, await unplaced(ctx.tx, waitsAt(ctx).sql)),
     week: await load(ctx, people, facts, { first: monday, count: 7 }),
-    driveSeconds: shaped.reduce((sum, v) => sum + v.driveSeconds, 0),
+    // The way home too, as the plan counts it.
+    driveSeconds: [...shaped, ...forecast.home.values()].reduce((n, d) => n + d.driveSeconds, 0),
     atRisk: shaped.filter((v) => v.atRisk).length,
   }
 }

@@ -6,7 +6,7 @@ import { sayDay } from '../../core/time/sayDay'
 import { localDate, localTime } from '../../core/time/zone'
 import { placeholders, sqlInstant } from '../db/pool'
 import { emit } from '../events/events'
-import type { Ctx } from './context'
+import { may, type Ctx } from './context'
 import { sentenceOf, type Fact, type Words } from './facts'
 
 interface Entry {
@@ -51,10 +51,9 @@ type Stored = Omit<HistoryRow, 'changes'> & { code: string | null; data: object 
 const STORED = 'SELECT id, at, who, text, code, IF(code IS NULL, NULL, data) AS data FROM trail'
 const LONGEST_SENTENCE = 300
 const MOST_CHANGES = 40
-/** Who is in the van is told what was done, not what it was before: that may be a cost, or a note of the office. */
-const seesChanges = ({ actor }: Ctx) => actor !== null && actor.role !== 'technician'
 function said(ctx: Ctx, words: Words, { id, at, who, ...entry }: Stored): HistoryRow {
-  const changes = entry.data && seesChanges(ctx) ? saidChanges(entry.data, words) : []
+  // Who is in the van is told what was done, not what it was before: that may be a cost, or a note of the office.
+  const changes = entry.data && may(ctx, 'visits.list') ? saidChanges(entry.data, words) : []
   return {
     ...{ id, at, who },
     text: sentenceOf(entry, words).slice(0, LONGEST_SENTENCE),

@@ -12,6 +12,7 @@ import { roundToMinor } from '../../core/money/roundToMinor'
 import { shareAmount } from '../../core/money/shareAmount'
 import { isExempt } from '../../core/tax/isExempt'
 import type { Body } from '../../shared/api'
+import { settleYear } from '../agreements/index'
 import { hashToken, linkToken } from '../access/session'
 import { customerById, type CustomerRow } from '../customers/queries'
 import { siteById } from '../customers/places.queries'
@@ -65,8 +66,7 @@ export async function makeInvoice(
   workOrderId: string,
   body: Body<'makeInvoice'>,
 ): Promise<InvoiceView> {
-  if (body.billing)
-    await keepBillingAddress(ctx, await visibleWorkOrder(ctx, workOrderId, true), body.billing)
+  if (body.billing) await keepBillingAddress(ctx, workOrderId, body.billing)
   const bill = await billOf(ctx, await visibleWorkOrder(ctx, workOrderId, true), body)
   const { work, customer, totals } = bill
   const shown = body.shownTotal && decimalToMinor(body.shownTotal, work.currency)
@@ -111,6 +111,7 @@ export async function makeInvoice(
       fact,
     })
   }
+  await settleYear(ctx.tx, workOrderId)
   if (body.leftOut) await leaveOut(ctx, work, body.leftOut)
   await refreshWorkOrder(ctx, workOrderId)
   return invoiceView(ctx, body.id)

@@ -7,10 +7,10 @@ import {
 } from '../../core/waiting/whereItStands'
 import { waits, type Waiting, type Waits } from '../subject'
 
-/** Every mail with an invoice failed; a receipt is none of it. */
+/** Every mail with an invoice failed, whether somebody let it be or not; a receipt is none of it. */
 const BOUNCED = `EXISTS (SELECT 1 FROM messages m WHERE m.invoice_id = i.id AND m.kind = 'invoice' AND
-    m.state = 'failed') AND NOT EXISTS (SELECT 1 FROM messages o WHERE o.invoice_id = i.id AND o.kind
-    = 'invoice' AND o.state <> 'failed')`
+    m.state IN ('failed', 'let_be')) AND NOT EXISTS (SELECT 1 FROM messages o WHERE o.invoice_id = i.id AND o.kind
+    = 'invoice' AND o.state NOT IN ('failed', 'let_be'))`
 /** Something is asked for on it, and it was never sent, or no mail of it arrived. */
 export const TO_SEND = `i.open_minor > 0 AND (NOT i.sent OR (${BOUNCED}))`
 const FACTS = `i.number AS label, c.name AS whose, i.open_minor AS sum, i.state, i.open_minor AS

@@ -1,5 +1,4 @@
 // The parts of what a screen is told of a work order: each from what was read once for all of them.
-import { mayRole } from '../../core/access/permissions'
 import { eachWorkWord } from '../../core/visits/workWords'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { documentTotals } from '../../core/documents/documentTotals'
@@ -14,7 +13,7 @@ import { priceText } from '../../core/money/priceText'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import { isExempt } from '../../core/tax/isExempt'
 import type { Answer } from '../../shared/api'
-import { signedIn, type Ctx } from '../http/context'
+import { may, signedIn, type Ctx } from '../http/context'
 import { levelAmong } from '../pricebook/priceLines'
 import { accountFrom, asPaperLine, partialLine } from './account'
 import type { aroundWork, workWithParties } from './around.queries'
@@ -74,7 +73,7 @@ export function workPart({ ctx, parties, pricing }: WorkRead) {
     number: work.number,
     ...eachWorkWord((word) => work[word]),
     // What is for the office is not for the van.
-    officeNote: mayRole(signedIn(ctx).role, 'visits.follow') ? work.officeNote : '',
+    officeNote: may(ctx, 'visits.list') ? work.officeNote : '',
     kind: work.kind,
     state: work.state,
     ended: work.closed || work.cancelled,

@@ -48,6 +48,11 @@ const quote = made('quote', {
 const customer = made('customer', { id: ID, erased: false, mergedInto: null })
 const [, , thirdSite] = customer.sites
 const work = made('workOrder', { id: ID }, { fields: { state: 'to_bill', uncoveredSeconds: 1800 } })
+const tasks = made('tasks', {}, { fields: { doneAt: null } }).items.map((task, i) => ({
+  ...task,
+  what: `Task ${i}`,
+}))
+const thirdTask = tasks[2]!
 const lines = work.lines.map((line) => ({
   ...line,
   billed: { amount: '0.00', currency: 'USD' },
@@ -375,6 +380,17 @@ const TRIALS: Trial[] = [
     sends: 'newTask',
     body: { about: 'work', subjectId: ID, on: null },
     says: { workOrder: work, tasks: { items: [] } },
+  },
+  {
+    what: 'the third task, given on and put off',
+    page: `/work/${ID}`,
+    way: ['Change Task 2'],
+    typed: [['What is to be done', 'Order the second pump']],
+    act: 'Keep it',
+    sends: 'changeTask',
+    about: thirdTask.id,
+    body: { version: thirdTask.version },
+    says: { workOrder: work, tasks: { items: tasks } },
   },
   {
     what: 'the third technician',

@@ -324,6 +324,17 @@ describe('a history', () => {
     expect(page.get('b').text()).toBe('Pump')
     expect(page.find('button').exists()).toBe(false)
   })
+  it('loses nothing to newer entries, and is another one’s once its page is', async () => {
+    answers({ body: { items: [entry(1)] } })
+    const first = Array.from({ length: HISTORY_PAGE }, (_, i) => entry(HISTORY_PAGE + 1 - i))
+    const page = drawn(first)
+    await page.get('button').trigger('click')
+    await flushPromises()
+    await page.setProps({ entries: [entry(HISTORY_PAGE + 2), ...first.slice(0, -1)] })
+    expect(page.findAll('li')).toHaveLength(HISTORY_PAGE + 2)
+    await page.setProps({ entries: [entry(7)], id: 'another' })
+    expect(page.findAll('li').map((li) => li.text())).toEqual([expect.stringContaining('Entry 7')])
+  })
   it('goes on to what was before those that are shown, each once', async () => {
     const asked = answers({ body: { items: [entry(1)] } })
     const page = drawn(Array.from({ length: HISTORY_PAGE }, (_, i) => entry(HISTORY_PAGE + 1 - i)))

@@ -173,7 +173,7 @@ describe('worklist', () => {
     promisesMade: 0,
     dispute: null,
     lastContactOn: null,
-    mails: true,
+    way: 'mail',
     remindersSent: 0,
     lastReminderOn: null,
     bounced: null,
@@ -214,10 +214,12 @@ describe('worklist', () => {
       ),
     ).toEqual(['remind', 'remind', 'call']))
   it('proposes a letter to whom no mail can be sent', () =>
-    expect(of(debtor('x', { mails: false }))[0]).toMatchObject({
+    expect(of(debtor('x', { way: 'letter' }))[0]).toMatchObject({
       act: 'letter',
       reason: '20 days late, no reminder yet; not to be had by mail',
     }))
+  it('proposes a call where there is no address at all', () =>
+    expect(of(debtor('x', { way: null }))[0]!.act).toBe('call'))
   it('leaves out what is not late', () => expect(of(debtor('x', { overdueMinor: 0 }))).toEqual([]))
 })
 describe('the account', () => {

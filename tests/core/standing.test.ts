@@ -267,7 +267,7 @@ describe('whom to act on', () => {
     promisesMade: fc.nat(5),
     dispute: fc.option(fc.constantFrom('the pump hums', 'too dear')),
     lastContactOn: fc.option(day),
-    mails: fc.boolean(),
+    way: fc.constantFrom('mail' as const, 'letter' as const, null),
     remindersSent: fc.nat(4),
     lastReminderOn: fc.option(day),
     bounced: fc.option(fc.constantFrom('returned', 'charged_back', 'recalled')),

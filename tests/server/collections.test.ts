@@ -2,7 +2,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Answer } from '../../shared/api'
 import { plusDays } from '../../core/time/zone'
-import { type Client, database, id, signedIn } from './client'
+import { type Client, database, id, signedIn, somethingToBill } from './client'
 
 let office: Client
 let books: Client
@@ -339,5 +339,33 @@ describe('a message that failed', () => {
     expect((await letBe()).status).toBe(200)
     expect(await waits()).toBe(false)
     expect((await letBe()).status).toBe(404)
+  })
+  it('and was an invoice’s leaves the invoice among those that nobody got', async () => {
+    const { workOrderId } = await somethingToBill(office)
+    const params = { id: workOrderId }
+    const mine = await office.ok('makeInvoice', { params, body: { id: id() } })
+    const db = await database()
+    const messageId = id()
+    await db.query('UPDATE invoices SET sent = TRUE WHERE id = ?', [mine.id])
+    await db.query(
+      `INSERT INTO messages (id, kind, invoice_id, recipients, subject, body, state, error, created_at)
+      VALUES (?, 'invoice', ?, '["x@example.com"]', 'Bill', '', 'failed', 'no such box', NOW(3))`,
+      [messageId, mine.id],
+    )
+    const isUnsent = async () =>
+      (
+        await office.ok('invoices', { query: { state: 'unsent', q: mine.paper.number } })
+      ).items.some((one) => one.id === mine.id)
+    expect(await isUnsent()).toBe(true)
+    await office.ok('letMessageBe', { params: { id: messageId } })
+    expect(await isUnsent()).toBe(true)
+    await db.end()
+  })
+  it('and would be a letter to nowhere is not written', async () => {
+    const { version } = await office.ok('customer', { params: { id: customerId } })
+    const params = { id: customerId }
+    await office.ok('changeCustomer', { params, body: { version, line1: '' } })
+    const reply = await books.send('remind', { params, body: { id: id(), letter: true } })
+    expect([reply.status, reply.body.errors?.[0]?.path]).toEqual([422, 'letter'])
   })
 })

@@ -1003,6 +1003,11 @@ describe('the firm’s own words and wishes', () => {
     })
     const ids = { workOrderId: id(), lineId: id() }
     await office.ok('billAgreement', { params: { id: a.id }, body: ids })
+    // Asked for again before it is billed, it is the one that waits.
+    const again = { workOrderId: id(), lineId: id() }
+    expect(
+      (await office.ok('billAgreement', { params: { id: a.id }, body: again })).workOrderId,
+    ).toBe(ids.workOrderId)
     // It waits to be billed, and is looked at, like any work.
     const { state, bill } = await office.ok('workOrder', { params: { id: ids.workOrderId } })
     expect([state, Number(bill.net.amount)]).toEqual(['to_bill', Number(plan.price)])

@@ -234,12 +234,25 @@ describe('a care agreement', () => {
         params: { id: agreementId },
         body: { workOrderId: id(), lineId: id() },
       })
+    const waits = async () => {
+      const params = { id: String((await bill()).body.workOrderId) }
+      return { params, line: (await office.ok('workOrder', { params })).lines[0]! }
+    }
+    // Where its work order comes to nothing, the year waits to be billed again.
+    const nothing = await waits()
+    await office.ok('changeLine', {
+      params: { id: nothing.line.id },
+      body: { version: nothing.line.version, removed: true },
+    })
+    const reason = 'made by mistake'
+    await office.ok('cancelWorkOrder', { params: nothing.params, body: { reason } })
     const years = []
-    for (const reply of [await bill(), await bill()])
-      years.push(
-        (await office.ok('workOrder', { params: { id: String(reply.body.workOrderId) } }))
-          .lines[0]!,
-      )
+    for (const turn of [1, 2]) {
+      const { params, line } = await waits()
+      expect(params.id, String(turn)).not.toBe(nothing.params.id)
+      await office.ok('makeInvoice', { params, body: { id: id() } })
+      years.push(line)
+    }
     expect(years.map((l) => [l.name.split(', ')[1], l.net.amount])).toEqual([
       ['2026-01-01 to 2026-12-31', '120.00'],
       ['2027-01-01 to 2027-12-31', '120.00'],
@@ -414,7 +427,10 @@ describe('whom and what a work order is about', () => {
     const { items } = await office.ok('workOrders', { query: { state: 'closed', limit: '20' } })
     const made = { workOrderId: id(), visitId: id() }
     const body = { ...made, problem: 'Drips again' }
-    await office.ok('callBack', { params: { id: items.find((w) => w.technician)!.id }, body })
+    await office.ok('callBack', {
+      params: { id: items.find((w) => w.technician && w.kind !== 'call_back')!.id },
+      body,
+    })
     const { version } = await office.ok('workOrder', { params: { id: made.workOrderId } })
     expect(
       await office.send('writeWorkOrder', {
