@@ -20,10 +20,10 @@ const shift = (from: string, to: string, morning: number, afternoon: number) => 
 const week = (day: ReturnType<typeof shift>, days = [1, 2, 3, 4, 5]) =>
   Object.fromEntries(days.map((d) => [d, day]))
 const PEOPLE = [
-  { email: 'owner@demo.test', name: 'Hester Vane', role: 'owner', cost: true },
-  { email: 'office@demo.test', name: 'Olive Brandt', role: 'office', cost: true },
-  { email: 'dispatch@demo.test', name: 'Corin Ashby', role: 'dispatch', cost: false },
-  { email: 'books@demo.test', name: 'Wilf Tanner', role: 'books', cost: true },
+  { email: 'owner@demo.test', name: 'Hester Vane', role: 'owner' },
+  { email: 'office@demo.test', name: 'Olive Brandt', role: 'office' },
+  { email: 'dispatch@demo.test', name: 'Corin Ashby', role: 'dispatch' },
+  { email: 'books@demo.test', name: 'Wilf Tanner', role: 'books' },
   {
     email: 'ines@demo.test',
     name: 'Ines Calloway',

@@ -123,7 +123,7 @@ export async function generate(
     role: p.role as Actor['role'],
     bookable: p.bookable,
     seesCost: true,
-    takesMoney: true,
+    grants: {},
   })
   const office = people.find((p) => p.role === 'office')!
   const books = people.find((p) => p.role === 'books')!

@@ -31,7 +31,10 @@ async function copyOf(
   const values = columns.map((c) => instead[c] ?? `t.${c}`)
   await db.query(`INSERT INTO ${table} (${columns.join()}) SELECT ${values.join()} FROM ${from}`)
 }
-/** Doubles the firm's work until there is enough of it; what is billed of a line goes with its copy. */
+/**
+ * Doubles the firm's past until there is enough of it; what is billed of a line goes with its copy. What is not at
+ * rest stays as much as it is: a firm has years behind it, and the work of some weeks before it.
+ */
 async function growWork(db: mysql.Connection): Promise<void> {
   for (;;) {
     const [[{ n }]] = (await db.query('SELECT COUNT(*) AS n FROM work_orders')) as unknown as [
@@ -41,7 +44,7 @@ async function growWork(db: mysql.Connection): Promise<void> {
     const most = Math.min(n, WORK_ORDERS - n)
     await db.query('DROP TEMPORARY TABLE IF EXISTS of_work, of_line, of_invoice')
     await db.query(
-      `CREATE TEMPORARY TABLE of_work (old UUID PRIMARY KEY, new UUID) SELECT id AS old, UUID() AS new FROM work_orders LIMIT ${most}`,
+      `CREATE TEMPORARY TABLE of_work (old UUID PRIMARY KEY, new UUID) SELECT id AS old, UUID() AS new FROM work_orders WHERE state = 'closed' LIMIT ${most}`,
     )
     await db.query(
       'CREATE TEMPORARY TABLE of_line (old UUID PRIMARY KEY, new UUID) SELECT l.id AS old, UUID() AS new FROM work_lines l JOIN of_work m ON m.old = l.work_order_id',

@@ -33,7 +33,6 @@ export const me = obj({
     role: oneOf(ROLES).required(),
     bookable: flag().required(),
     seesCost: flag().required(),
-    takesMoney: flag().required(),
     /** what this person may do */
     may: list(oneOf(Object.keys(PERMISSIONS) as Permission[]).required()),
   }),

@@ -1,6 +1,31 @@
 // What is over somebody's limit, asked of another person.
 import { ASKABLE } from '../core/access/limits'
-import { flag, id, obj, ok, oneOf, requiredText, route, text } from './schema'
+import {
+  definedText,
+  flag,
+  id,
+  instant,
+  list,
+  obj,
+  ok,
+  oneOf,
+  requiredText,
+  route,
+  text,
+} from './schema'
+
+/** what waits for a yes on a paper */
+export const asks = () =>
+  list(
+    obj({
+      id: id().required(),
+      what: definedText(400),
+      reason: definedText(400),
+      askedBy: definedText(),
+      askedAt: instant().required(),
+      mine: flag().required(),
+    }),
+  )
 
 export const askRoutes = {
   askForYes: route({
@@ -11,10 +36,10 @@ export const askRoutes = {
     body: obj({
       id: id().required(),
       route: oneOf(ASKABLE).required(),
-      /** the line, or the work order, that the act is about */
+      /** the line, work order, visit, stretch of time or quote that the act is about */
       subjectId: id().required(),
       /** what the act was sent with, as JSON */
-      body: text(4000).required(),
+      body: text(12_000).required(),
       reason: requiredText('Say why, for whoever decides.', 200),
     }),
     answer: ok,

@@ -1,4 +1,5 @@
 // A call: who, what, when; kept while it is typed, and ended by a booking, a visit to quote, a call-back or a polite no.
+import { CALL_ABOUT } from '../core/calls/callAbout'
 import { CALL_KINDS } from '../core/visits/workKinds'
 import {
   date,
@@ -7,6 +8,7 @@ import {
   instant,
   int,
   list,
+  money,
   requiredText,
   obj,
   ok,
@@ -37,6 +39,7 @@ export const callDraft = obj({
   speaking: text(160).default(''),
   phone: text(32).default(''),
   problem: text(2000).default(''),
+  about: oneOf(CALL_ABOUT).default('new_work'),
   kind: text(40).default('repair'),
   source: text(60).default(''),
   orderNumber: text(40).default(''),
@@ -116,7 +119,34 @@ export const callRow = obj({
   version: int().required(),
   files: list(obj({ id: id().required(), name: definedText(), mime: definedText() })),
 })
+const COUNTED_BY = ['source', 'kind', 'about'] as const
+const counted = () => ({
+  calls: int().required(),
+  came: obj({
+    work: int().required(),
+    quote: int().required(),
+    answered: int().required(),
+    declined: int().required(),
+    waiting: int().required(),
+  }),
+  billed: money().required(),
+  paid: money().required(),
+})
 export const callRoutes = {
+  callsCounted: route({
+    method: 'GET',
+    path: '/calls-counted',
+    may: 'calls.see',
+    summary: 'Calls of some days by what they have in common, with what came of them in money',
+    query: obj({ from: date(), to: date(), by: oneOf(COUNTED_BY) }),
+    answer: obj({
+      from: date().required(),
+      to: date().required(),
+      by: oneOf(COUNTED_BY).required(),
+      items: list(obj({ key: definedText(), name: definedText(), ...counted() })),
+      all: obj(counted()),
+    }),
+  }),
   requestForm: route({
     method: 'GET',
     path: '/public/request',
@@ -179,7 +209,7 @@ export const callRoutes = {
     may: 'calls.take',
     summary: 'End a call without a booking',
     body: obj({
-      state: oneOf(['put_off', 'declined'] as const).required(),
+      state: oneOf(['put_off', 'declined', 'answered'] as const).required(),
       reason: requiredText('Say why.', 200),
       callBackOn: date().nullable().default(null),
       assignedTo: id().nullable().default(null),

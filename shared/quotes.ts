@@ -1,4 +1,5 @@
 // Quotes: begun from a call, a customer or a visit to quote; sent; answered; accepted work waits for its slot.
+import { asks } from './asks'
 import { answers } from './calls'
 import { LINE_KINDS } from '../core/pricebook/kinds'
 import { quoteLifecycle, type QuoteAct } from '../core/quotes/quoteLifecycle'
@@ -88,6 +89,7 @@ export const quoteDetail = obj({
     cost: money().nullable().defined(),
     margin: int().nullable().defined(),
   }),
+  asks: asks(),
   history: history(),
 })
 const wanted = () =>

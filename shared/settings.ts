@@ -1,4 +1,5 @@
 // What the firm sets up for calls: its standing questions, its own fields, where callers come from.
+import { GRANTABLE_NAMES } from '../core/access/grantable'
 import { ROLES } from '../core/access/permissions'
 import { WORK_ORDER_STATES } from '../core/visits/workOrderState'
 import {
@@ -41,8 +42,16 @@ const limits = obj({
       role: oneOf(ROLES).required(),
       lowerPercent: int(0, 100).required('Write a whole number of per cent, up to 100.'),
       belowCost: flag().required(),
+      mendsTime: flag().required(),
     }),
   ).max(ROLES.length),
+  /** to which roles each act is given that the owner may give; an owner always may */
+  given: list(
+    obj({
+      permission: oneOf(GRANTABLE_NAMES).required(),
+      roles: list(oneOf(ROLES).required()).max(ROLES.length),
+    }),
+  ).max(GRANTABLE_NAMES.length),
 })
 export const settingRoutes = {
   setUp: route({
@@ -120,14 +129,14 @@ export const settingRoutes = {
     method: 'GET',
     path: '/set-up/limits',
     may: 'settings.see',
-    summary: 'How far each role may lower a price alone',
+    summary: 'What each role may do, and how far it may go alone',
     answer: limits,
   }),
   keepLimits: route({
     method: 'POST',
     path: '/set-up/limits',
     may: 'limits.change',
-    summary: 'How far each role may lower a price alone',
+    summary: 'Change what roles may do, and how far alone; what is not named stays',
     body: limits,
     answer: limits,
   }),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // What it is about: the problem, the equipment, the firm's standing questions, a price to read out, pictures.
 import { ref } from 'vue'
+import { CALL_ABOUT, sayCallAbout } from '~~/core/calls/callAbout'
 import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
 import type { Answer } from '~~/shared/api'
 import type { Problem } from '~/lib/api'
@@ -43,10 +44,15 @@ const wrong = (path: string) => props.problem?.at(path) ?? ''
     >
       {{ wrong('problem') }}
     </p>
+    <Field label="The call"
+      ><Choice
+        v-model="draft.about"
+        :options="CALL_ABOUT.map((a) => ({ value: a, label: sayCallAbout(a) }))"
+    /></Field>
     <div class="row">
       <Field
         class="grow"
-        label="Kind of call"
+        label="Kind of work"
         ><Choice
           v-model="draft.kind"
           :options="CALL_KINDS.map((k) => ({ value: k, label: sayWorkKind(k) }))"

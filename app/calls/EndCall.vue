@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// A call that is not booked: rung back on a day, or declined, with the reason.
+// A call that is not booked: rung back on a day, answered, or declined, with the reason.
 import type { Answer } from '~~/shared/api'
 import { call } from '~/lib/api'
 import ActButton from '~/base/ActButton.vue'
@@ -11,10 +11,11 @@ import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 import { useForm } from '~/base/useForm'
+import { END_WORDS, type CallEnd } from './words'
 
 const props = defineProps<{
   callId: string
-  state: 'put_off' | 'declined'
+  state: CallEnd
   people: Answer<'setUp'>['people']
   /** keeps the draft before the call is ended */
   save: () => Promise<unknown>
@@ -33,7 +34,7 @@ const finish = () =>
 
 <template>
   <Dialog
-    :title="state === 'put_off' ? 'Call back' : 'No, because'"
+    :title="END_WORDS[state].title"
     width="420"
     @close="emit('close')"
   >
@@ -60,7 +61,7 @@ const finish = () =>
       </template>
       <Field
         name="reason"
-        label="Why"
+        :label="END_WORDS[state].reason"
         ><TextInput v-model="form.values.reason"
       /></Field>
       <Notice />
@@ -68,7 +69,7 @@ const finish = () =>
         primary
         submit
       >
-        {{ state === 'put_off' ? 'Put it on the list' : 'End the call' }}
+        {{ END_WORDS[state].act }}
       </ActButton>
     </Form>
   </Dialog>

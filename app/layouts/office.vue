@@ -6,7 +6,7 @@ import FindAnything from '~/components/base/FindAnything.vue'
 import OfficeIndex from '~/components/base/OfficeIndex.vue'
 import RunBand from '~/components/base/RunBand.vue'
 import { call } from '~/lib/api'
-import { connected } from '~/lib/live'
+import { connected, onLive, SHOWS } from '~/lib/live'
 import { linkAt, RUN } from '~/lib/officeIndex'
 import { homeOf } from '~/lib/homeOf'
 import { useShortcuts } from '~/lib/shortcuts'
@@ -28,6 +28,7 @@ const closed = computed(() => {
   const [, name = 'This page', may = route.meta.may] = linkAt(route.path) ?? []
   return may && !session.may(may) ? name : null
 })
+onLive(() => void session.again(), 0, SHOWS.setUp)
 const takesCalls = () => session.may('calls.take')
 const walk = ([to, , may]: (typeof RUN)[number]) => {
   if (session.may(may)) void navigateTo(to)

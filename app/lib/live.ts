@@ -109,7 +109,18 @@ export const SHOWS = {
   tasks: { subjects: ['task'] },
   waiting: {
     subjects: [
-      ...['call', 'visit', 'work', 'invoice', 'payment', 'quote', 'message', 'customer', 'task'],
+      ...[
+        'call',
+        'visit',
+        'work',
+        'invoice',
+        'payment',
+        'quote',
+        'message',
+        'customer',
+        'task',
+        'ask',
+      ],
     ],
   },
   run: { subjects: ['call', 'visit', 'work', 'invoice', 'payment', 'quote', 'customer', 'plan'] },

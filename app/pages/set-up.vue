@@ -35,6 +35,7 @@ const may = computed(() => session.may('settings.change'))
           :may="may"
           @kept="refresh"
         />
+        <RoleLimits />
       </div>
       <div class="stack">
         <OwnFields
@@ -42,7 +43,6 @@ const may = computed(() => session.may('settings.change'))
           :may="may"
           @kept="refresh"
         />
-        <RoleLimits />
         <StateWords :may="may" />
         <h2>The request form</h2>
         <p class="quiet">

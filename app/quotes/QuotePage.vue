@@ -2,6 +2,7 @@
 // A quote: who pays, what is offered, how long the price is held; the same in the office and on a phone.
 import { computed, ref } from 'vue'
 import type { QuoteAct } from '~~/core/quotes/quoteLifecycle'
+import Asks from '~/access/Asks.vue'
 import ActButton from '~/base/ActButton.vue'
 import TaskList from '~/tasks/TaskList.vue'
 import DocumentPage from '~/base/DocumentPage.vue'
@@ -70,6 +71,10 @@ function done(answered: Quote) {
       />
     </template>
     <template #standing>
+      <Asks
+        :asks="quote.asks"
+        @answered="refresh"
+      />
       <p
         v-if="quote.waiting"
         :class="quote.late ? 'late' : 'quiet'"

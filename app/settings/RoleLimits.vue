@@ -1,7 +1,11 @@
 <script setup lang="ts">
-// How far each role may lower a price alone; over it another person's yes is asked for.
+// What each role may do, and how far it may go alone; over it another person's yes is asked for.
+import type { Column } from '~/base/columns'
+import { GRANTABLE, canBeGiven, type Grantable } from '~~/core/access/grantable'
+import { ROLES } from '~~/core/access/permissions'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
+import DataTable from '~/base/DataTable.vue'
 import CountInput from '~/base/CountInput.vue'
 import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
@@ -11,32 +15,71 @@ import { useForm } from '~/base/useForm'
 import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
-import { watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useSession } from '~/stores/session'
+import type { Answer } from '~~/shared/api'
 
+type Rights = Answer<'limits'>
 const session = useSession()
 const { data, problem, refresh } = useAnswer('limits', undefined, SHOWS.setUp)
-const form = useForm<{ roles: NonNullable<typeof data.value>['roles'] }>({ roles: [] })
-watch(data, (now) => now && form.follow({ roles: now.roles.map((role) => ({ ...role })) }), {
-  immediate: true,
+const copyOf = ({ roles, given }: Rights): Rights => ({
+  roles: roles.map((role) => ({ ...role })),
+  given: given.map(({ permission, roles: to }) => ({ permission, roles: [...to] })),
 })
+const form = useForm<Rights>({ roles: [], given: [] })
+watch(data, (now) => now && form.follow(copyOf(now)), { immediate: true })
+const mine = computed(() => session.may('limits.change'))
+const others = ROLES.filter((role) => role !== 'owner')
+const differs = (a: object, b: object | undefined) => JSON.stringify(a) !== JSON.stringify(b)
+/** What was changed is sent alone: somebody else may have changed the rest. */
 const keep = () =>
   form.send(async () => {
-    data.value = await call('keepLimits', { body: form.values })
+    const { roles, given } = data.value!
+    const body = {
+      roles: form.values.roles.filter((role, i) => differs(role, roles[i])),
+      given: form.values.given.filter((act, i) => differs(act, given[i])),
+    }
+    data.value = await call('keepLimits', { body })
   })
+const wordsOf = (permission: Grantable) => GRANTABLE[permission].words
+const columns: Column<Rights['given'][number]>[] = [
+  { key: 'act', label: 'besides the owner', text: ({ permission }) => wordsOf(permission) },
+  ...others.map((role) => ({ key: role, label: role, width: 88 })),
+]
 </script>
 
 <template>
-  <h2>How far each may lower a price</h2>
-  <p class="quiet small">
-    Below the book’s price, the customer’s level or what was agreed, whichever is more. Who wants to
-    go further asks for another person’s yes on the spot.
-  </p>
+  <h2>What each may do</h2>
   <Form
     v-if="data"
     :of="form"
     @submit="keep"
   >
+    <DataTable
+      label="What each role may do besides the owner"
+      :rows="form.values.given"
+      :columns="columns"
+      :row-key="(act) => act.permission"
+    >
+      <template
+        v-for="role in others"
+        :key="role"
+        #[role]="{ row }"
+      >
+        <Check
+          v-if="canBeGiven(row.permission, role)"
+          v-model="row.roles"
+          :value="role"
+          :disabled="!mine"
+          :label="`${role}: ${wordsOf(row.permission)}`"
+        />
+      </template>
+    </DataTable>
+    <h3>How far each may go alone</h3>
+    <p class="quiet small">
+      Per cent below the book’s price, the customer’s level or what was agreed, whichever is more.
+      Who wants to go further asks for another person’s yes on the spot.
+    </p>
     <div
       v-for="(role, i) in form.values.roles"
       :key="role.role"
@@ -50,15 +93,19 @@ const keep = () =>
           v-model="role.lowerPercent"
           :min="0"
           :max="100"
-          :disabled="!session.may('limits.change')" /></Field
+          :disabled="!mine" /></Field
       ><Check
         v-model="role.belowCost"
-        :disabled="!session.may('limits.change')"
+        :disabled="!mine"
         >below cost</Check
+      ><Check
+        v-model="role.mendsTime"
+        :disabled="!mine"
+        >corrects time</Check
       >
     </div>
     <ActButton
-      v-if="session.may('limits.change')"
+      v-if="mine"
       submit
       :disabled="!form.changed"
       >Keep these limits</ActButton
@@ -75,7 +122,7 @@ const keep = () =>
 <style scoped>
 .role {
   display: grid;
-  grid-template-columns: 1fr auto;
+  grid-template-columns: 1fr auto auto;
   gap: 14px;
   align-items: center;
 }

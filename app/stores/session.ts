@@ -65,6 +65,11 @@ export const useSession = defineStore('session', {
       }
       return this.me
     },
+    /** What the firm allows may change while a window is open; where it cannot be asked, the server says so at the act. */
+    async again() {
+      const me = await call('session').catch(() => null)
+      if (me && this.me) this.keep(me)
+    },
     /** Nothing of whoever was signed in is left to the next person; whoever calls it opens the window anew. */
     async signOut() {
       await call('signOut')

@@ -6,17 +6,25 @@ export interface Limits {
   lowerPercent: number
   /** whether a line may be sold below what it costs */
   belowCost: boolean
+  /** whether clocked time is corrected without another person's yes */
+  mendsTime: boolean
 }
 /** Acts that another person's yes may be asked for. */
-export const ASKABLE = ['changeLine', 'discountLines'] as const
+export const ASKABLE = [
+  'changeLine',
+  'discountLines',
+  'enterTime',
+  'mendTime',
+  'sendQuote',
+] as const
 export type Askable = (typeof ASKABLE)[number]
 /** What holds until the owner says otherwise (our own choice). */
 export const USUAL_LIMITS: Readonly<Record<Role, Limits>> = {
-  owner: { lowerPercent: 100, belowCost: true },
-  office: { lowerPercent: 50, belowCost: false },
-  dispatch: { lowerPercent: 10, belowCost: false },
-  books: { lowerPercent: 10, belowCost: false },
-  technician: { lowerPercent: 10, belowCost: false },
+  owner: { lowerPercent: 100, belowCost: true, mendsTime: true },
+  office: { lowerPercent: 50, belowCost: false, mendsTime: true },
+  dispatch: { lowerPercent: 10, belowCost: false, mendsTime: true },
+  books: { lowerPercent: 10, belowCost: false, mendsTime: true },
+  technician: { lowerPercent: 10, belowCost: false, mendsTime: true },
 }
 /** A line by its net sums in minor units. */
 export interface LineSums {
@@ -37,7 +45,10 @@ export const loweredPercent = ({ netMinor, usualMinor }: LineSums): number =>
  * Which limit a line goes beyond; null where it stays within.
  * @example beyondLimit({ netMinor: 80, usualMinor: 100, costMinor: 90 }, USUAL_LIMITS.technician) // 'lowered'
  */
-export function beyondLimit(line: LineSums, limits: Limits): 'lowered' | 'below_cost' | null {
+export function beyondLimit(
+  line: LineSums,
+  limits: Pick<Limits, 'lowerPercent' | 'belowCost'>,
+): 'lowered' | 'below_cost' | null {
   const { netMinor, usualMinor, costMinor } = line
   // Without rounding: a third of a per cent over is over.
   if (netMinor < usualMinor && (usualMinor - netMinor) * 100 > limits.lowerPercent * usualMinor)

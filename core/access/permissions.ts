@@ -22,6 +22,7 @@ export const PERMISSIONS = {
   'calls.see': INDOORS,
   'calls.take': DESK,
   'collections.work': MONEY,
+  'costs.see': MONEY,
   'customers.see': INDOORS,
   'customers.change': INDOORS,
   'customers.make': DESK,
@@ -76,13 +77,22 @@ export const PERMISSIONS = {
 } as const satisfies Readonly<Record<string, readonly Role[]>>
 export type Permission = keyof typeof PERMISSIONS
 
-/** Whom a permission is given to. @example rolesThatMay('payments.takeBack') // ['owner', 'books'] */
+/** Whom the owner gives a permission to, where that is not as usual. */
+export type Grants = Readonly<Partial<Record<Permission, readonly Role[]>>>
+
+/** Whom a permission is usually given to. @example rolesThatMay('payments.takeBack') // ['owner', 'books'] */
 export const rolesThatMay = (permission: Permission): readonly Role[] => PERMISSIONS[permission]
 
-/** Whether a role may do it. @example mayRole('technician', 'invoices.list') // false */
-export const mayRole = (role: Role, permission: Permission): boolean =>
-  rolesThatMay(permission).includes(role)
+/**
+ * Whether a role may do it: as usual, or as the owner says. An owner always may.
+ * @example mayRole('technician', 'invoices.list') // false
+ * @example mayRole('technician', 'payments.take', { 'payments.take': ['books'] }) // false
+ */
+export const mayRole = (role: Role, permission: Permission, grants: Grants = {}): boolean =>
+  role === 'owner' || (grants[permission] ?? rolesThatMay(permission)).includes(role)
 
 /** Everything that a role may do. @example permissionsOf('technician').includes('visits.clock') // true */
-export const permissionsOf = (role: Role): Permission[] =>
-  (Object.keys(PERMISSIONS) as Permission[]).filter((permission) => mayRole(role, permission))
+export const permissionsOf = (role: Role, grants: Grants = {}): Permission[] =>
+  (Object.keys(PERMISSIONS) as Permission[]).filter((permission) =>
+    mayRole(role, permission, grants),
+  )

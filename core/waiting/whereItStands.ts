@@ -64,13 +64,13 @@ export interface At {
 }
 
 export interface CallFacts {
-  state: 'open' | 'put_off' | 'booked' | 'quoted' | 'declined'
+  state: 'open' | 'put_off' | 'booked' | 'quoted' | 'declined' | 'answered'
   origin: 'telephone' | 'form' | 'hand'
   callBackOn: string | null
   reason: string
 }
 /**
- * Where a call stands: among the calls until it is booked, quoted or declined; one that was put off comes back on its day.
+ * Where a call stands: among the calls until it is booked, quoted, answered or declined; one that was put off comes back on its day.
  * @example whereCallStands({ state: 'open', origin: 'form', callBackOn: null, reason: '' }, at)
  * // { place: 'calls', reason: 'asked on the request form', next: 'Answer it' }
  */
@@ -78,7 +78,7 @@ export function whereCallStands(call: CallFacts, { today, day }: At): Standing {
   const { state, origin, callBackOn, reason } = call
   if (state === 'booked') return { through: 'work order' }
   if (state === 'quoted') return { through: 'quote' }
-  if (state === 'declined') return { rest: reason || 'declined' }
+  if (state === 'declined' || state === 'answered') return { rest: reason || state }
   if (state === 'open')
     return origin === 'form'
       ? { place: 'calls', reason: 'asked on the request form', next: 'Answer it' }

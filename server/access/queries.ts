@@ -1,22 +1,33 @@
 // SQL of people, sessions and personal tokens.
 import { sqlInstant, type Tx } from '../db/pool'
 import type { Actor } from '../http/context'
+import { mayRole } from '../../core/access/permissions'
 import { DAY } from '../../core/time/units'
 
 type PersonRow = Actor & { passwordHash: string }
-const COLUMNS = 'p.id, p.name, p.email, p.role, p.bookable, p.sees_cost, p.takes_money'
+/** What things cost is seen by who may by their role, and by a person who may besides. */
+const seeing = <P extends Actor>(person: P | null): P | null =>
+  person && {
+    ...person,
+    seesCost: person.seesCost || mayRole(person.role, 'costs.see', person.grants),
+  }
+const COLUMNS = 'p.id, p.name, p.email, p.role, p.bookable, p.sees_cost, f.grants'
 
 export const personByEmail = async (tx: Tx, email: string) =>
-  tx.row<PersonRow>(
-    `SELECT ${COLUMNS}, p.password_hash FROM people p WHERE p.email = ? AND p.active`,
-    [email],
+  seeing(
+    await tx.row<PersonRow>(
+      `SELECT ${COLUMNS}, p.password_hash FROM people p JOIN company f WHERE p.email = ? AND p.active`,
+      [email],
+    ),
   )
 export const personWithPassword = async (tx: Tx, id: string, lock = false) =>
-  tx.row<PersonRow>(
-    `SELECT ${COLUMNS}, p.password_hash
-    FROM people p
-    WHERE p.id = ? AND p.active${lock ? ' FOR UPDATE' : ''}`,
-    [id],
+  seeing(
+    await tx.row<PersonRow>(
+      `SELECT ${COLUMNS}, p.password_hash
+      FROM people p JOIN company f
+      WHERE p.id = ? AND p.active${lock ? ' FOR UPDATE' : ''}`,
+      [id],
+    ),
   )
 export const setPassword = async (tx: Tx, id: string, hash: string, was: string) =>
   (
@@ -27,15 +38,18 @@ export const setPassword = async (tx: Tx, id: string, hash: string, was: string)
   ).affected === 1
 
 /** Whose session it is, and the last event that is known at this moment. */
-export const personBySession = (tx: Tx, hash: string, kind: SessionKind) =>
-  tx.row<Actor & { lastEvent: number; lastSeenAt: string }>(
-    `SELECT ${COLUMNS}, s.last_seen_at,
-      (SELECT COALESCE(MAX(e.id), 0) FROM events e) AS lastEvent
-    FROM sessions s
-    JOIN people p ON p.id = s.person_id
-    WHERE s.id = ? AND s.kind = ? AND s.expires_at > ?
-      AND p.active`,
-    [hash, kind, sqlInstant(Date.now())],
+export const personBySession = async (tx: Tx, hash: string, kind: SessionKind) =>
+  seeing(
+    await tx.row<Actor & { lastEvent: number; lastSeenAt: string }>(
+      `SELECT ${COLUMNS}, s.last_seen_at,
+        (SELECT COALESCE(MAX(e.id), 0) FROM events e) AS lastEvent
+      FROM sessions s
+      JOIN people p ON p.id = s.person_id
+      JOIN company f
+      WHERE s.id = ? AND s.kind = ? AND s.expires_at > ?
+        AND p.active`,
+      [hash, kind, sqlInstant(Date.now())],
+    ),
   )
 
 export type SessionKind = 'cookie' | 'token'

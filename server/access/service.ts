@@ -144,10 +144,10 @@ export async function signIn(
   })
 }
 export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
-  const { id, name, email, role, bookable, seesCost, takesMoney } = person
+  const { id, name, email, role, bookable, seesCost, grants } = person
   const { company } = ctx
   return {
-    person: { id, name, email, role, bookable, seesCost, takesMoney, may: permissionsOf(role) },
+    person: { id, name, email, role, bookable, seesCost, may: permissionsOf(role, grants) },
     company: {
       name: company.name,
       currency: company.currency,

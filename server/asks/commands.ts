@@ -3,27 +3,55 @@ import { conflict, forbidden, invalid, LedgerError, notFound } from '../../core/
 import { routes, type Answer, type Body } from '../../shared/api'
 import type { Askable } from '../../core/access/limits'
 import { may, signedIn, type Ctx } from '../http/context'
+import type { Fact } from '../http/facts'
 import { record } from '../http/queries'
+import { sendQuote } from '../quotes/commands'
+import { visibleQuote } from '../quotes/views'
 import { visibleWorkOrder } from '../visits/account'
+import { intervalById } from '../visits/clock.queries'
 import { discountLines } from '../visits/discounts'
 import { changeLine } from '../visits/lines'
 import { lineById } from '../visits/lines.queries'
+import { enterTime, mendTime } from '../visits/mending'
+import { visitById } from '../visits/visits.queries'
 import { askFacts } from './facts'
 import { askById, insertAsk, setAnswer, type AskRow } from './queries'
 
 const LONGEST = 300
-/** How each act is done, and on which work order. */
+/** On which paper an act is, as far as whoever asks may see it. */
+type About = Pick<AskRow, 'workOrderId' | 'quoteId' | 'customerId'>
+async function ofWork(ctx: Ctx, id: string | null | undefined, lock: boolean): Promise<About> {
+  if (!id) throw notFound('work order')
+  const { customerId } = await visibleWorkOrder(ctx, id, lock)
+  return { workOrderId: id, quoteId: null, customerId }
+}
+/** The work order of a visit is not locked: people are locked before it. */
+const ofVisit = async (ctx: Ctx, id: string | null | undefined) =>
+  ofWork(ctx, id && (await visitById(ctx.tx, id))?.workOrderId, false)
+/** How each act is done, and what it is about. */
 const ACTS: {
   [N in Askable]: {
     act: (ctx: Ctx, id: string, body: Body<N>) => Promise<unknown>
-    workOf: (ctx: Ctx, id: string) => Promise<string | null>
+    about: (ctx: Ctx, id: string) => Promise<About>
   }
 } = {
   changeLine: {
     act: changeLine,
-    workOf: async ({ tx }, id) => (await lineById(tx, id))?.workOrderId ?? null,
+    about: async (ctx, id) => ofWork(ctx, (await lineById(ctx.tx, id))?.workOrderId, true),
   },
-  discountLines: { act: discountLines, workOf: (_, id) => Promise.resolve(id) },
+  discountLines: { act: discountLines, about: (ctx, id) => ofWork(ctx, id, true) },
+  enterTime: { act: enterTime, about: ofVisit },
+  mendTime: {
+    act: mendTime,
+    about: async (ctx, id) => ofVisit(ctx, (await intervalById(ctx.tx, id))?.visitId),
+  },
+  sendQuote: {
+    act: sendQuote,
+    async about(ctx, id) {
+      const { workOrderId, customerId } = await visibleQuote(ctx, id, true)
+      return { workOrderId, quoteId: id, customerId }
+    },
+  },
 }
 /** Does what was asked, by whoever is signed in: within their limit, and on what is there now. An act that is over it has written nothing by then. */
 async function carryOut(
@@ -47,9 +75,7 @@ export async function ask(ctx: Ctx, body: Body<'askForYes'>): Promise<Answer<'as
   // Who may not do it at all does not come to it by asking.
   if (!may(ctx, routes[route].may)) throw forbidden('You may not do this.')
   const given = read(body.body)
-  const workOrderId = await ACTS[route].workOf(ctx, subjectId)
-  if (!workOrderId) throw notFound('line')
-  const work = await visibleWorkOrder(ctx, workOrderId, true)
+  const about = await ACTS[route].about(ctx, subjectId)
   const known = await askById(ctx.tx, id)
   if (known) return { ok: true }
   const asked = { route, params: { id: subjectId }, body: given }
@@ -64,13 +90,17 @@ export async function ask(ctx: Ctx, body: Body<'askForYes'>): Promise<Answer<'as
   if (!what) return { ok: true }
   await insertAsk(ctx.tx, {
     ...{ id, ...asked, what, reason, askedById: me.id, at: ctx.now },
-    ...{ workOrderId, customerId: work.customerId },
+    ...about,
   })
-  const { customerId } = work
-  const fact = askFacts.asked({ what, reason })
-  await record(ctx, { subject: 'ask', id, workOrderId, customerId, fact })
+  await recordAsk(ctx, id, about, askFacts.asked({ what, reason }))
   return { ok: true }
 }
+const recordAsk = (ctx: Ctx, id: string, { workOrderId, quoteId, customerId }: About, fact: Fact) =>
+  // A quote's history is what is said of it.
+  record(ctx, {
+    ...(quoteId ? { subject: 'quote', id: quoteId } : { subject: 'ask', id }),
+    ...{ workOrderId, customerId, fact },
+  })
 /** Another person answers, who may do the act themselves. */
 function mayAnswer(ctx: Ctx, { askedById, route }: AskRow, yes: boolean): void {
   if (!may(ctx, 'limits.answer')) throw notFound('question')
@@ -94,8 +124,7 @@ export async function answerAsk(
   const no = withdraws ? 'withdrawn' : 'refused'
   const state = yes ? 'given' : no
   await setAnswer(ctx.tx, id, { state, by: me.id, at: ctx.now, words })
-  const { what, askedBy, workOrderId, customerId } = asked
-  const fact = askFacts[state]({ what, askedBy, words })
-  await record(ctx, { subject: 'ask', id, workOrderId, customerId, fact })
+  const { what, askedBy } = asked
+  await recordAsk(ctx, id, asked, askFacts[state]({ what, askedBy, words }))
   return { ok: true }
 }

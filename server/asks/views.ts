@@ -1,16 +1,17 @@
 // What waits for a yes, as screens show it.
 import type { Answer } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
-import { asksOfWork } from './queries'
+import { asksAbout } from './queries'
 
-/** What waits for a yes on a work order, as its screens show it. */
+/** What waits for a yes on a work order or a quote, as its screens show it. */
 export const asksPart = async (
   ctx: Ctx,
-  workOrderId: string,
+  of: 'work_order_id' | 'quote_id',
+  id: string,
 ): Promise<Answer<'workOrder'>['asks']> =>
-  (await asksOfWork(ctx.tx, workOrderId)).map(
-    ({ id, what, reason, askedBy, askedById, askedAt }) => ({
-      ...{ id, what, reason, askedBy, askedAt },
+  (await asksAbout(ctx.tx, of, id)).map(
+    ({ id: askId, what, reason, askedBy, askedById, askedAt }) => ({
+      ...{ id: askId, what, reason, askedBy, askedAt },
       mine: askedById === signedIn(ctx).id,
     }),
   )

@@ -295,10 +295,11 @@ export async function endCall(
     subject: 'call',
     id,
     customerId: draft.customerId ?? null,
-    fact:
-      body.state === 'put_off'
-        ? callFacts.putOff({ until: body.callBackOn!, reason: body.reason })
-        : callFacts.declined({ reason: body.reason }),
+    fact: endFact(body),
   })
   return { ok: true }
+}
+function endFact({ state, reason, callBackOn }: Body<'endCall'>) {
+  if (state === 'put_off') return callFacts.putOff({ until: callBackOn!, reason })
+  return callFacts[state]({ reason })
 }

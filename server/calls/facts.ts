@@ -9,5 +9,6 @@ export const callFacts = facts('call', {
   cameByForm: (f: { at: string }, say) => `Asked on the web page, ${say.at(f.at)}`,
   putOff: (f: { until: string; reason: string }, say) =>
     `Call back on ${say.day(f.until)}: ${f.reason}`,
+  answered: (f: { reason: string }) => `Answered: ${f.reason}`,
   declined: (f: { reason: string }) => `No: ${f.reason}`,
 })

@@ -1,4 +1,5 @@
 // SQL of calls and of requests from the public form.
+import type { AlikeCalls } from '../../core/calls/callCounts'
 import { sqlInstant, type Tx } from '../db/pool'
 import type { Problem } from '../http/problem'
 
@@ -52,9 +53,9 @@ export const keepCall = (
   tx.run(
     `INSERT INTO calls (id, draft, summary, origin, taken_by, held_until, created_at)
     VALUES (?, ?, ?, ?, ?, ?, ?)
-    ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'quoted', 'declined'), draft,
+    ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'quoted', 'declined', 'answered'), draft,
       VALUES(draft)),
-      summary = IF(state IN ('booked', 'quoted', 'declined'), summary, VALUES(summary)),
+      summary = IF(state IN ('booked', 'quoted', 'declined', 'answered'), summary, VALUES(summary)),
       taken_by = COALESCE(taken_by, VALUES(taken_by)), held_until = VALUES(held_until),
       version = version + 1`,
     [
@@ -114,6 +115,27 @@ export const heldNow = (tx: Tx, now: number, except: string | null) =>
     WHERE k.held_until > ? AND k.state IN ('open', 'put_off')${except ? ' AND k.id <> ?' : ''}
     LIMIT 200`,
     except ? [sqlInstant(now), except] : [sqlInstant(now)],
+  )
+/** Calls that began between two instants, those that are alike together, with what was billed and paid of the work that came of them. */
+export const alikeCalls = (tx: Tx, from: number, to: number) =>
+  tx.rows<AlikeCalls>(
+    `SELECT a.about, a.kind, a.source, a.outcome, COUNT(*) AS calls,
+      COALESCE(SUM(i.billed), 0) AS billedMinor, COALESCE(SUM(i.paid), 0) AS paidMinor
+    FROM (SELECT COALESCE(JSON_VALUE(k.draft, '$.about'), 'new_work') AS about,
+        COALESCE(w.kind, JSON_VALUE(k.draft, '$.kind'), '') AS kind,
+        COALESCE(NULLIF(w.source, ''), JSON_VALUE(k.draft, '$.source'), '') AS source,
+        CASE WHEN w.id IS NOT NULL THEN 'work' WHEN k.state = 'quoted' THEN 'quote'
+          WHEN k.state IN ('answered', 'declined') THEN k.state ELSE 'waiting' END AS outcome,
+        w.id AS work_order_id
+      FROM calls k
+      LEFT JOIN quotes q ON q.id = k.quote_id
+      LEFT JOIN work_orders w ON w.id = COALESCE(k.work_order_id, q.work_order_id)
+      WHERE k.created_at >= ? AND k.created_at < ?) a
+    LEFT JOIN (SELECT work_order_id, SUM(total_minor) AS billed, SUM(paid_minor) AS paid
+      FROM invoices GROUP BY work_order_id) i ON i.work_order_id = a.work_order_id
+    GROUP BY a.about, a.kind, a.source, a.outcome
+    LIMIT 5000`,
+    [sqlInstant(from), sqlInstant(to)],
   )
 export const insertForm = async (
   tx: Tx,

@@ -4,7 +4,7 @@ import type { Handlers } from '../http/route'
 import { formStamp } from './requests'
 import { sentForm } from './sentForms'
 import { bookCall, endCall, saveCall } from './commands'
-import { listCalls, oneCall } from './views'
+import { countedCalls, listCalls, oneCall } from './views'
 
 export const callHandlers: Handlers<typeof callRoutes> = {
   async requestForm(ctx, { query }) {
@@ -19,6 +19,7 @@ export const callHandlers: Handlers<typeof callRoutes> = {
     }
   },
   calls: listCalls,
+  callsCounted: (ctx, { query }) => countedCalls(ctx, query),
   call: (ctx, { params }) => oneCall(ctx, params.id!),
   saveCall: (ctx, { params, body }) => saveCall(ctx, params.id!, body),
   bookCall: (ctx, { params, body }) => bookCall(ctx, params.id!, body),

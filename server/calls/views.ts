@@ -1,13 +1,18 @@
 // What screens are told of calls.
-import { notFound } from '../../core/errors/LedgerError'
+import { sayCallAbout } from '../../core/calls/callAbout'
+import { allCalls, callCounts, type CallCount, type CountedBy } from '../../core/calls/callCounts'
+import { invalid, notFound } from '../../core/errors/LedgerError'
+import { toMoney } from '../../core/money/formatMinor'
 import { sayDay } from '../../core/time/sayDay'
 import { sayAgo } from '../../core/time/sayAgo'
 import { DAY } from '../../core/time/units'
-import type { Answer } from '../../shared/api'
+import { dayBounds, plusDays } from '../../core/time/zone'
+import { sayWorkKind } from '../../core/visits/workKinds'
+import type { Answer, Query } from '../../shared/api'
 import { callDraft } from '../../shared/calls'
 import { filesOf } from '../customers/history.queries'
 import type { Ctx } from '../http/context'
-import { callById, waitingCalls, type CallRow } from './queries'
+import { alikeCalls, callById, waitingCalls, type CallRow } from './queries'
 
 export type Row = Answer<'call'>
 function backOn(ctx: Ctx, { callBackOn }: CallRow): string {
@@ -86,4 +91,34 @@ export async function oneCall(ctx: Ctx, id: string): Promise<Row> {
     call,
     (await filesOf(ctx.tx, 'call_id', [id])).map((f) => ({ id: f.id, name: f.name, mime: f.mime })),
   )
+}
+
+const USUAL_DAYS = 90
+const NAMES: Readonly<Record<CountedBy, (key: string) => string>> = {
+  source: (key) => key || 'not asked',
+  kind: (key) => (key ? sayWorkKind(key) : 'none'),
+  about: sayCallAbout,
+}
+/** Calls of some days by what they have in common, with what came of them; a quarter of a year where no days are said. */
+export async function countedCalls(
+  ctx: Ctx,
+  query: Query<'callsCounted'>,
+): Promise<Answer<'callsCounted'>> {
+  const to = query.to ?? ctx.today
+  const from = query.from ?? plusDays(to, -USUAL_DAYS)
+  if (from > to) throw invalid('to', 'The last day is before the first.')
+  const by = query.by ?? 'source'
+  const { timeZone, currency } = ctx.company
+  const [begin, end] = [dayBounds(from, timeZone).from, dayBounds(to, timeZone).to]
+  const alike = await alikeCalls(ctx.tx, begin, end)
+  const shown = ({ calls, came, billedMinor, paidMinor }: CallCount) => ({
+    ...{ calls, came },
+    billed: toMoney(billedMinor, currency),
+    paid: toMoney(paidMinor, currency),
+  })
+  const items = callCounts(alike, by).map((count) => ({
+    ...{ key: count.key, name: NAMES[by](count.key) },
+    ...shown(count),
+  }))
+  return { ...{ from, to, by, items }, all: shown(allCalls(alike)) }
 }

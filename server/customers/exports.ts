@@ -29,6 +29,7 @@ export async function* customerCsv(ctx: Ctx): AsyncGenerator<string> {
       'tags',
       'note',
       'prospect',
+      'source',
       ...own.names,
     ],
   ])
@@ -46,6 +47,7 @@ export async function* customerCsv(ctx: Ctx): AsyncGenerator<string> {
         c.tags.join(', '),
         c.officeNote,
         c.prospect ? 'yes' : '',
+        c.source,
         ...own.of(c.custom),
       ],
     ])

@@ -2,7 +2,7 @@
 import { v7 } from 'uuid'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { localDate } from '../../core/time/zone'
-import { mayRole, type Permission, type Role } from '../../core/access/permissions'
+import { mayRole, type Grants, type Permission, type Role } from '../../core/access/permissions'
 import { fromSnapshot, inBackground, transaction, type Tx } from '../db/pool'
 import { getCompany, type Company } from '../settings/queries'
 import { companyNow } from './clock'
@@ -14,7 +14,8 @@ export interface Actor {
   role: Role
   bookable: boolean
   seesCost: boolean
-  takesMoney: boolean
+  /** to whom the owner gives what, where that is not as usual */
+  grants: Grants
 }
 export interface Ctx {
   tx: Tx
@@ -28,7 +29,7 @@ export interface Ctx {
 type Who = Pick<Ctx, 'actor' | 'ip'>
 /** Whether whoever asks may do it. */
 export const may = (ctx: Pick<Ctx, 'actor'>, permission: Permission): boolean =>
-  !!ctx.actor && mayRole(ctx.actor.role, permission)
+  !!ctx.actor && mayRole(ctx.actor.role, permission, ctx.actor.grants)
 
 async function contextOf(who: Who, tx: Tx): Promise<Ctx> {
   const company = await getCompany(tx)

@@ -1,5 +1,4 @@
 // One way through for every request: find the route, who may, bounded body, kinds, validate, once only, answer.
-import { mayRole } from '../../core/access/permissions'
 import { createHash, randomUUID } from 'node:crypto'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
@@ -14,7 +13,7 @@ import { emit, hasEvents } from '../events/events'
 import { health } from '../figures/health'
 import { addressOf } from './address'
 import { readBounded } from './body'
-import { inContext, type Ctx } from './context'
+import { inContext, may, type Ctx } from './context'
 import { handlers } from './handlers'
 import { onceOnly } from './idempotency'
 import { checkBody, checkQuery } from './kinds'
@@ -237,8 +236,7 @@ async function allow(event: H3Event, route: Route): Promise<Asker> {
   const asker = await actorOf(event)
   if (!asker.actor) throw new LedgerError('not_signed_in', 'Sign in first.')
   if (writes && asker.byCookie) guard(event, route)
-  if (!mayRole(asker.actor.role, route.may!))
-    throw new LedgerError('forbidden', 'Your role may not do this.')
+  if (!may(asker, route.may!)) throw new LedgerError('forbidden', 'Your role may not do this.')
   return asker
 }
 function guard(event: H3Event, route: Route): void {

@@ -13,6 +13,7 @@ import { signedIn, type Ctx } from '../http/context'
 import type { Call } from '../http/route'
 import { queueMail } from '../messages/service'
 import { withoutCosts, type PricedLine, type WantedLine } from '../pricebook/priceLines'
+import { withinLimit } from '../pricebook/limits'
 import { askBasket, basketLines } from '../pricebook/suppliers'
 import { refreshWorkOrder } from '../visits/account'
 import { quoteFacts, type QuotePart } from './facts'
@@ -154,12 +155,13 @@ export async function addQuoteBasket(
 /** Sends a quote: its paper is frozen as the customer gets it. Without addresses it was handed over. */
 export async function sendQuote(ctx: Ctx, id: string, body: Body<'sendQuote'>): Promise<QuoteView> {
   const quote = await quoteForAct(ctx, id, 'send', body.version)
-  if ((await quoteLines(ctx.tx, id)).length === 0)
-    throw invalid('lines', 'There is nothing to offer yet: add a line first.')
+  const lines = await quoteLines(ctx.tx, id)
+  if (lines.length === 0) throw invalid('lines', 'There is nothing to offer yet: add a line first.')
   if (body.to.length > MOST_ADDRESSES)
     throw invalid('to', `Send it to ${MOST_ADDRESSES} addresses at most.`)
   if (quote.expiresOn < ctx.today)
     throw invalid('expiresOn', 'Its price was held until a day that has passed. Choose a new one.')
+  await withinLimit(ctx, quote, lines)
   await setQuoteState(ctx.tx, id, {
     ...keptOf(quote),
     state: stateAfter(quoteLifecycle, 'send'),

@@ -14,6 +14,7 @@ import { quoteState } from '../../core/quotes/quoteState'
 import { whyQuoteWaits } from '../../core/quotes/whyQuoteWaits'
 import { localDate } from '../../core/time/zone'
 import type { Answer, Query } from '../../shared/api'
+import { asksPart } from '../asks/views'
 import { customerById, levels } from '../customers/queries'
 import { siteById } from '../customers/places.queries'
 import { may, signedIn, type Ctx } from '../http/context'
@@ -158,6 +159,7 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
       seesCost,
       savingLevel: (own ?? allLevels.find((level) => level.kind === 'agreement'))?.name ?? '',
     }),
+    asks: await asksPart(ctx, 'quote_id', id),
     history: await historyOf(ctx, 'subject_id', [id]),
   }
 }

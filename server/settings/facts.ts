@@ -7,6 +7,7 @@ export const settingFacts = facts('settings', {
   fieldKept: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s kept`,
   fieldRetired: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s retired`,
   clockSet: () => 'The demo’s clock was set to now',
-  limitsChanged: (_: { limits: Change }) => 'How far each may lower a price was changed',
+  limitsChanged: (_: { limits: Change; given?: Change }) =>
+    'What each role may do, and how far alone, was changed',
   stateWordsChanged: () => 'Words for the states of work changed',
 })

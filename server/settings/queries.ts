@@ -1,6 +1,6 @@
 // SQL of the company's own row and of the counters.
 import type { Limits } from '../../core/access/limits'
-import type { Role } from '../../core/access/permissions'
+import type { Grants, Role } from '../../core/access/permissions'
 import type { Terms } from '../../core/documents/dueDate'
 import type { TaxMode, TaxRate } from '../../core/tax/taxTotals'
 import type { TaxedAs } from '../../core/pricebook/usualTaxClass'
@@ -36,6 +36,7 @@ export interface Company {
   visitMessages: { confirmation?: boolean; eve?: boolean; onWay?: boolean }
   /** where the owner says otherwise than is usual */
   limits: Partial<Record<Role, Limits>>
+  grants: Grants
 }
 
 export async function getCompany(tx: Tx): Promise<Company | null> {
@@ -43,7 +44,7 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
     await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number, currency,
         locale, time_zone, tax_mode, terms, pay_to, conditions, wording, yard_lat, yard_lon,
         demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, state_labels, visit_messages,
-        limits
+        limits, grants
       FROM company
       WHERE id = 1`)
   return row
@@ -185,5 +186,13 @@ export const setClockOffset = (tx: Tx, ms: number) =>
   tx.run('UPDATE company SET clock_offset_ms = ?, version = version + 1', [ms])
 export const putSources = (tx: Tx, sources: string[]) =>
   tx.run('UPDATE company SET sources = ?, version = version + 1', [JSON.stringify(sources)])
-export const putLimits = (tx: Tx, limits: Company['limits']) =>
-  tx.run('UPDATE company SET limits = ? WHERE id = 1', [JSON.stringify(limits)])
+/** Who may do what and how far, held until it is changed. */
+export const rightsOfFirm = async (tx: Tx) =>
+  (await tx.row<Pick<Company, 'limits' | 'grants'>>(
+    'SELECT limits, grants FROM company WHERE id = 1 FOR UPDATE',
+  ))!
+export const putLimits = (tx: Tx, { limits, grants }: Pick<Company, 'limits' | 'grants'>) =>
+  tx.run('UPDATE company SET limits = ?, grants = ?, version = version + 1', [
+    JSON.stringify(limits),
+    JSON.stringify(grants),
+  ])

@@ -30,7 +30,7 @@ import { setOwnPrices, type WorkOrderRow } from './queries'
 import { visitById } from './visits.queries'
 import { readDiscount } from './discounts'
 import { levelPart } from './takenOff'
-import { withinLimit } from './limits'
+import { withinLimit } from '../pricebook/limits'
 
 /** Where lines belong: promised before the work, or done at it. */
 interface LinesOf {

@@ -7,6 +7,7 @@ import type { Answer, Body } from '../../shared/api'
 import { lockPeople } from '../dispatch/index'
 import { technicianById } from '../dispatch/queries'
 import { signedIn, type Ctx } from '../http/context'
+import { limitsOf, overLimit } from '../pricebook/limits'
 import type { Fact } from '../http/facts'
 import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder } from './account'
@@ -24,16 +25,31 @@ import { followClock, visitById, type VisitRow } from './visits.queries'
 
 type Paper = Answer<'workOrder'>
 const iso = (ms: number | null) => (ms === null ? null : new Date(ms).toISOString())
-/** A technician mends their own time of today; the office that of anybody, on any day. */
-function mayMend(ctx: Ctx, personId: string, ...times: (number | null)[]): void {
-  const me = signedIn(ctx)
-  if (me.role !== 'technician') return
-  if (personId !== me.id) throw forbidden('This is not your time.')
+interface Mending {
+  person: Pick<IntervalRow, 'person' | 'kind'>
+  was?: Stretch
+  becomes?: Stretch
+}
+/** A technician mends their own time alone; the office that of anybody. */
+function mustBeOwn(ctx: Ctx, personId: string): void {
+  const { role, id } = signedIn(ctx)
+  if (role === 'technician' && personId !== id) throw forbidden('This is not your time.')
+}
+/** A technician mends the time of today as far as the firm lets them; beyond that, somebody else says yes to it. */
+function mustBeWithin(ctx: Ctx, { person, was, becomes }: Mending): void {
+  const { role } = signedIn(ctx)
   const { from } = dayBounds(ctx.today, ctx.company.timeZone)
-  if (times.some((at) => at !== null && at < from))
-    throw forbidden(
-      'Times of another day are corrected by the office. Tell them what it should be.',
-    )
+  const isOld =
+    role === 'technician' && [was, becomes].some((time) => time && time.startedAt < from)
+  if (!isOld && limitsOf(ctx, role).mendsTime) return
+  const say = (time: Stretch | undefined) =>
+    time ? sayStretch(ctx, { ...time, kind: person.kind }) : 'none'
+  throw overLimit(
+    isOld
+      ? 'Times of another day are not yours alone to correct.'
+      : 'Times are not corrected alone.',
+    `time of ${person.person}: ${say(becomes)} instead of ${say(was)}`,
+  )
 }
 const FAULTS: Readonly<Record<Exclude<TimeFault, 'overlap'>, string>> = {
   ends_before: 'It ends before it begins.',
@@ -51,7 +67,10 @@ async function check(ctx: Ctx, personId: string, wanted: Stretch, except: string
   if (fault)
     throw invalid(fault === 'not_yet' && wanted.startedAt > ctx.now ? 'from' : 'to', FAULTS[fault])
 }
-function sayStretch({ company }: Ctx, { kind, startedAt, endedAt }: IntervalRow): string {
+function sayStretch(
+  { company }: Ctx,
+  { kind, startedAt, endedAt }: Stretch & Pick<IntervalRow, 'kind'>,
+): string {
   const at = (ms: number) => localTime(ms, company.timeZone)
   const day = sayDay(localDate(startedAt, company.timeZone), company.locale)
   return `${CLOCK_KINDS[kind]}, ${day} ${at(startedAt)} to ${endedAt === null ? 'now' : at(endedAt)}`
@@ -83,13 +102,14 @@ export async function enterTime(
   const person = await technicianById(ctx.tx, personId)
   if (!person) throw invalid('personId', 'This person cannot be booked.')
   const wanted = { startedAt: Date.parse(body.from), endedAt: Date.parse(body.to) }
-  mayMend(ctx, personId, wanted.startedAt)
+  mustBeOwn(ctx, personId)
   const same = await intervalById(ctx.tx, id)
   if (same && same.visitId !== visitId)
     throw invalid('id', 'This identifier belongs to something else.')
   // The same request again: it is there already.
   if (same) return workOrderPaper(ctx, visit.workOrderId)
   await check(ctx, personId, wanted, id)
+  mustBeWithin(ctx, { person: { person: person.name, kind }, becomes: wanted })
   await insertInterval(ctx.tx, { id, personId, visitId, kind, ...wanted })
   const now = { from: iso(wanted.startedAt)!, to: iso(wanted.endedAt) }
   const fact = visitFacts.timeEntered({ person: person.name, kind, now, reason })
@@ -109,19 +129,20 @@ export async function mendTime(ctx: Ctx, id: string, body: Body<'mendTime'>): Pr
     (body.was.to === null ? null : Date.parse(body.was.to)) === known.endedAt
   if (!isAsRead)
     throw conflict('stale', 'This time was changed meanwhile.', { current: was, yours: body.was })
+  mustBeOwn(ctx, known.personId)
   const said = { person: known.person, kind: known.kind, was, reason: body.reason }
   if (body.removed) {
-    mayMend(ctx, known.personId, known.startedAt)
     if (known.endedAt === null)
       throw conflict('clock_running', 'This clock runs: it is stopped where it runs.')
+    mustBeWithin(ctx, { person: known, was: known })
     await removeInterval(ctx.tx, id)
     return mended(ctx, visit, visitFacts.timeTakenOut(said))
   }
   const startedAt = Date.parse(body.from)
   const endedAt = body.to === null || known.endedAt === null ? known.endedAt : Date.parse(body.to)
   const wanted = { startedAt, endedAt }
-  mayMend(ctx, known.personId, known.startedAt, startedAt)
   await check(ctx, known.personId, wanted, id)
+  mustBeWithin(ctx, { person: { ...known, kind: body.kind }, was: known, becomes: wanted })
   await changeInterval(ctx.tx, id, { ...wanted, kind: body.kind })
   const now = { from: iso(startedAt)!, to: iso(endedAt) }
   const fact = visitFacts.timeMended({ ...said, now, becomes: body.kind })

@@ -42,6 +42,7 @@ export const EXPORTS: Readonly<Record<string, Export>> = {
       'number',
       'title',
       'kind',
+      'source',
       'state',
       'customer',
       'site_address',
@@ -50,7 +51,7 @@ export const EXPORTS: Readonly<Record<string, Export>> = {
       'created',
       'to_bill',
     ],
-    sql: `SELECT w.number, w.title, w.kind, w.state, c.name AS customer, s.line1 AS site_address,
+    sql: `SELECT w.number, w.title, w.kind, w.source, w.state, c.name AS customer, s.line1 AS site_address,
         s.town AS site_town, w.order_number AS their_order, DATE(w.created_at) AS created,
         w.to_bill_minor AS to_bill, w.custom
       FROM work_orders w

@@ -84,7 +84,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
     bill: billPart(read),
     time: { ...time, charge: toMoney(charge?.netMinor ?? 0, work.currency) },
     rates: ratesPart(read),
-    asks: await asksPart(ctx, id),
+    asks: await asksPart(ctx, 'work_order_id', id),
     history: await historyOf(ctx, 'work_order_id', [id]),
   }
 }

@@ -1,6 +1,7 @@
 // A work order as screens show it.
 import { eachWorkWord, WORK_WORDS } from '../../core/visits/workWords'
 import { WORK_ORDER_STATES } from '../../core/visits/workOrderState'
+import { asks } from '../asks'
 import { visitLifecycle } from '../../core/visits/visitLifecycle'
 import { invoiceLifecycle } from '../../core/invoices/invoiceLifecycle'
 import { quoteLifecycle } from '../../core/quotes/quoteLifecycle'
@@ -243,16 +244,7 @@ export const workOrder = obj({
     }),
   ),
   /** what waits for another person's yes */
-  asks: list(
-    obj({
-      id: id().required(),
-      what: definedText(400),
-      reason: definedText(400),
-      askedBy: definedText(),
-      askedAt: instant().required(),
-      mine: flag().required(),
-    }),
-  ),
+  asks: asks(),
   photos: list(obj({ id: id().required(), takenAt: instant().required() })),
   history: history(),
 })

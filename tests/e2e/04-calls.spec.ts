@@ -133,7 +133,7 @@ test('a visit to quote wants a person, and the prospect’s row then says when',
   await who(office).fill('wexcombe')
   await office.getByRole('option', { name: /P. Wexcombe.*prospect/ }).click()
   await office.getByLabel('What is wrong').fill('A price for a softener')
-  await chooseFrom(office.getByLabel('Kind of call'), 'quote visit')
+  await chooseFrom(office.getByLabel('Kind of work'), 'quote visit')
   await office.getByRole('button', { name: /Book without a time to quote/ }).click()
   await expect(office.getByText('Choose who goes to quote').first()).toBeVisible()
   await office.getByRole('button', { name: 'Fri, Nov 27' }).click()

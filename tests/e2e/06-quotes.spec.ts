@@ -46,7 +46,7 @@ test('who is sent to quote makes the quote on the phone, and the office sees it 
   const office = await sitDown(browser, 'office')
   await callOf(office, 'fenn orchard', 'Fenn Orchard')
   await office.getByLabel('What is wrong').fill('Price for a bigger tank')
-  await chooseFrom(office.getByLabel('Kind of call'), 'quote visit')
+  await chooseFrom(office.getByLabel('Kind of work'), 'quote visit')
   await chooseFrom(office.getByLabel('Technician'), 'Rosa Illing')
   await chooseFrom(office.getByLabel('Start'), '13:00')
   await chooseFrom(office.getByLabel('Takes'), '0:30')

@@ -3,7 +3,7 @@ import { createHmac } from 'node:crypto'
 import type { Connection } from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Client } from './client'
-import { base, callerNamed, database, id, setClock, signedIn } from './client'
+import { base, callerNamed, database, id, setClock, signedIn, somethingToBill } from './client'
 
 let office: Client, dispatch: Client, db: Connection
 beforeAll(async () => {
@@ -181,6 +181,57 @@ describe('a call ends', () => {
   })
 })
 
+describe('calls counted', () => {
+  const day = '2026-11-24'
+  const counted = async (by: 'source' | 'kind' | 'about') =>
+    office.ok('callsCounted', { query: { from: day, to: day, by } })
+  const end = async (state: 'answered' | 'declined', about: 'bill' | 'price', source: string) => {
+    const callId = id()
+    const draft = { about, source, problem: 'counted' }
+    await office.ok('saveCall', { params: { id: callId }, body: { draft, summary: 'Counted' } })
+    await office.ok('endCall', { params: { id: callId }, body: { state, reason: 'told them' } })
+    return callId
+  }
+  it('by what they were about, by source, by kind; one that was answered waits nowhere', async () => {
+    const before = await counted('about')
+    const bill = (answer: typeof before) =>
+      answer.items.find(({ key }) => key === 'bill')?.came ?? { answered: 0, declined: 0 }
+    const callId = await end('answered', 'bill', 'van')
+    await end('declined', 'price', 'van')
+    const now = await counted('about')
+    expect([now.all.calls - before.all.calls, bill(now).answered - bill(before).answered]).toEqual([
+      2, 1,
+    ])
+    expect((await office.ok('calls')).items.map((call) => call.id)).not.toContain(callId)
+    for (const by of ['source', 'kind'] as const) {
+      const { items, all } = await counted(by)
+      expect(items.reduce((n, { calls }) => n + calls, 0)).toBe(all.calls)
+    }
+  })
+  it('whose work is billed says so in money, once', async () => {
+    const sum = async () => Number((await counted('source')).all.billed.amount)
+    const before = await sum()
+    const { workOrderId } = await somethingToBill(office)
+    expect(await sum()).toBe(before)
+    const { paper } = await office.ok('makeInvoice', {
+      params: { id: workOrderId },
+      body: { id: id(), to: [] },
+    })
+    expect(await sum()).toBeCloseTo(before + Number(paper.total.amount), 2)
+  })
+  it('of no days, or of days the wrong way round', async () => {
+    const refused = await office.send('callsCounted', {
+      query: { from: '2026-11-24', to: '2026-11-20' },
+    })
+    expect(refused.body.errors).toEqual([
+      { path: 'to', message: 'The last day is before the first.' },
+    ])
+    const none = await office.ok('callsCounted', {
+      query: { from: '2019-01-01', to: '2019-01-02' },
+    })
+    expect([none.items, none.all.calls]).toEqual([[], 0])
+  })
+})
 describe('what a booking carries', () => {
   it('answers, equipment, contact; the same equipment shows when they ring again', async () => {
     const hallam = await callerNamed(office, 'hallam dairy')

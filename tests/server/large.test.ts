@@ -101,8 +101,8 @@ async function multiply(table: string): Promise<void> {
   )
 }
 beforeAll(async () => {
-  owner = (await (await signedIn('owner')).ok('session')).person as Actor
-  technician = (await (await signedIn('technician')).ok('session')).person as Actor
+  owner = { ...(await (await signedIn('owner')).ok('session')).person, grants: {} }
+  technician = { ...(await (await signedIn('technician')).ok('session')).person, grants: {} }
   db = await mysql.createConnection({ uri: demo })
   await db.query(`DROP DATABASE IF EXISTS ${NAME}`)
   await db.query(`CREATE DATABASE ${NAME}`)

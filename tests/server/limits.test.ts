@@ -21,7 +21,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   const db = await database()
-  await db.query(`UPDATE company SET limits = '{}'`)
+  await db.query(`UPDATE company SET limits = '{}', grants = '{}'`)
   await db.end()
 })
 const work = () => office.ok('workOrder', { params: { id: workOrderId } })
@@ -144,14 +144,100 @@ describe('who goes beyond their limit', () => {
     expect(await asked()).toEqual([])
   })
 })
-it('the owner says how far each may go, and it holds at once', async () => {
-  const { roles } = await owner.ok('limits')
-  const body = {
-    roles: roles.map((r) =>
-      r.role === 'dispatch' ? { ...r, lowerPercent: 100, belowCost: true } : r,
-    ),
+describe('a quote', () => {
+  const drafted = async (unitPrice: string) => {
+    const { id: customerId } = (await office.ok('customers')).items[0]!
+    const { id: entryId } = (await office.ok('priceBook', { query: { q: 'pressure switch' } }))
+      .items[0]!
+    const lines = [{ id: id(), entryId, quantity: '1', unitPrice }]
+    const made = await dispatch.ok('beginQuote', {
+      body: { id: id(), customerId, title: 'Low', lines },
+    })
+    return { params: { id: made.id }, body: { version: made.version, to: [] } }
   }
-  expect((await office.send('keepLimits', { body })).status).toBe(403)
-  await owner.ok('keepLimits', { body })
-  expect((await dispatch.send('changeLine', lowering(await booked(), '0.20'))).status).toBe(200)
+  const quote = (params: { id: string }) => owner.ok('quote', { params })
+  it('may be written at any price; sending it below the limit wants another person’s yes, and is done by it', async () => {
+    const sending = await drafted('1.00')
+    const { params, body } = sending
+    const refused = await dispatch.send('sendQuote', sending)
+    expect([refused.body.code, (await quote(params)).state]).toEqual(['over_limit', 'draft'])
+    const question = { id: id(), route: 'sendQuote' as const, subjectId: params.id }
+    await dispatch.ok('askForYes', {
+      body: { ...question, body: JSON.stringify(body), reason: 'to win them back' },
+    })
+    const [asked] = (await quote(params)).asks
+    expect(asked).toMatchObject({ reason: 'to win them back', mine: false })
+    const { places } = await owner.ok('toActOn')
+    expect(places.find(({ place }) => place === 'asks')!.items.map(({ to }) => to)).toContain(
+      `/quotes/${params.id}`,
+    )
+    await owner.ok('answerAsk', { params: { id: asked!.id }, body: { yes: true } })
+    const now = await quote(params)
+    expect([now.state, now.asks]).toEqual(['sent', []])
+    expect(now.history.map(({ text }) => text).join()).toMatch(/Asked for a yes: .*Said yes to /s)
+  })
+  it('within the limit is sent at once', async () =>
+    expect((await dispatch.send('sendQuote', await drafted('900.00'))).status).toBe(200))
+})
+describe('the owner says', () => {
+  const role = async (name: 'dispatch') =>
+    (await owner.ok('limits')).roles.find((r) => r.role === name)!
+  it('how far each may go, and it holds at once', async () => {
+    const body = {
+      roles: [{ ...(await role('dispatch')), lowerPercent: 100, belowCost: true }],
+      given: [],
+    }
+    expect((await office.send('keepLimits', { body })).status).toBe(403)
+    await owner.ok('keepLimits', { body })
+    expect((await dispatch.send('changeLine', lowering(await booked(), '0.20'))).status).toBe(200)
+  })
+  it('who may do what: it is taken and given at once, and said to whoever is signed in', async () => {
+    const phone = await signedIn('technician')
+    const mayTake = async () => (await phone.ok('session')).person.may.includes('payments.take')
+    const pay = () => phone.send('pay').then(({ status }) => status)
+    expect([await mayTake(), await pay()]).toEqual([true, 422])
+    const give = (roles: ('office' | 'books' | 'technician')[]) =>
+      owner.ok('keepLimits', {
+        body: { roles: [], given: [{ permission: 'payments.take' as const, roles }] },
+      })
+    const { given } = await give(['office'])
+    expect(given.find(({ permission }) => permission === 'payments.take')!.roles).toEqual([
+      'owner',
+      'office',
+    ])
+    expect([await mayTake(), await pay()]).toEqual([false, 403])
+    await give(['office', 'books', 'technician'])
+    expect([await mayTake(), await pay()]).toEqual([true, 422])
+  })
+  it('who sees what things cost', async () => {
+    const cost = async () =>
+      (await dispatch.ok('priceBook', { query: { q: 'pressure switch' } })).items[0]!.cost
+    expect(await cost()).toBeNull()
+    const give = (roles: ('office' | 'books' | 'dispatch')[]) =>
+      owner.ok('keepLimits', {
+        body: { roles: [], given: [{ permission: 'costs.see' as const, roles }] },
+      })
+    await give(['office', 'books', 'dispatch'])
+    expect(Number(await cost())).toBeGreaterThan(0)
+    await give(['office', 'books'])
+  })
+  it('nothing of what a role has no screen for, and takes nothing from the owner', async () => {
+    const body = {
+      roles: [],
+      given: [{ permission: 'ledger.see' as const, roles: ['technician' as const] }],
+    }
+    const { given } = await owner.ok('keepLimits', { body })
+    expect(given.find(({ permission }) => permission === 'ledger.see')!.roles).toEqual(['owner'])
+    await owner.ok('keepLimits', {
+      body: { roles: [], given: [{ permission: 'ledger.see', roles: ['books'] }] },
+    })
+  })
+  it('of two owners’ changes at the same moment both hold', async () => {
+    const rolesOf = (permission: 'visits.close' | 'customers.merge', roles: 'office'[]) =>
+      owner.ok('keepLimits', { body: { roles: [], given: [{ permission, roles }] } })
+    await Promise.all([rolesOf('visits.close', ['office']), rolesOf('customers.merge', [])])
+    const { given } = await owner.ok('limits')
+    expect(given.find((g) => g.permission === 'visits.close')!.roles).toEqual(['owner', 'office'])
+    expect(given.find((g) => g.permission === 'customers.merge')!.roles).toEqual(['owner'])
+  })
 })

@@ -1095,9 +1095,9 @@ describe('prices typed one by one', () => {
   it('whoever does not see costs changes none, in the grid or by a list', async () => {
     const one = await make({ code: 'GR-5', name: 'Grid five', cost: '10' })
     const db = await database()
-    await db.query('UPDATE people SET sees_cost = FALSE WHERE email = "owner@demo.test"')
+    await db.query(`UPDATE company SET grants = '{"costs.see": ["books"]}'`)
     try {
-      const owner = await signedIn('owner')
+      const owner = await signedIn('office')
       expect((await preview([{ id: one, cost: '99' }], owner)).rows).toEqual([])
       const listId = id()
       await owner.ok('stagePrices', {
@@ -1117,7 +1117,7 @@ describe('prices typed one by one', () => {
       ).text.split('\r\n')[0]
       expect(csvOfOwner).not.toContain('cost')
     } finally {
-      await db.query('UPDATE people SET sees_cost = TRUE WHERE email = "owner@demo.test"')
+      await db.query(`UPDATE company SET grants = '{}'`)
       await db.end()
     }
     expect(await office.ok('priceEntry', { params: { id: one } })).toMatchObject({

@@ -15,7 +15,7 @@ const people = new Map<string, Actor>()
 beforeAll(async () => {
   db = await database()
   for (const role of ['owner', 'technician'] as const)
-    people.set(role, (await (await signedIn(role)).ok('session')).person as Actor)
+    people.set(role, { ...(await (await signedIn(role)).ok('session')).person, grants: {} })
 })
 afterAll(async () => {
   await db.end()

@@ -131,3 +131,50 @@ describe('time that nobody clocked', () => {
     expect((await office.send('enterTime', was)).status).toBe(200)
   })
 })
+describe('where the firm wants another person’s yes to corrected time', () => {
+  let owner: Client
+  const let_ = async (mendsTime: boolean) => {
+    const { roles } = await owner.ok('limits')
+    const technician = roles.find(({ role }) => role === 'technician')!
+    await owner.ok('keepLimits', { body: { roles: [{ ...technician, mendsTime }], given: [] } })
+  }
+  beforeAll(async () => {
+    owner = await signedIn('owner')
+    await let_(false)
+  })
+  afterAll(() => let_(true))
+  const asking = (
+    route: 'mendTime' | 'enterTime',
+    { params, body }: { params: { id: string }; body: object },
+  ) => ({
+    body: {
+      id: id(),
+      route,
+      subjectId: params.id,
+      body: JSON.stringify(body),
+      reason: 'rang first',
+    },
+  })
+  it('it is asked for, told with both values, and done as it was asked', async () => {
+    const t = await timeOf('on_site')
+    const wanted = mending(t, { to: at('07:20') })
+    expect((await phone.send('mendTime', wanted)).body.code).toBe('over_limit')
+    await phone.ok('askForYes', asking('mendTime', wanted))
+    expect((await timeOf('on_site')).to).toBe(t.to)
+    const [asked] = (await work()).asks
+    expect(asked!.what).toMatch(/: on site, .*06:40 to 07:20 instead of on site, .*06:40 to 07:35$/)
+    await office.ok('answerAsk', { params: { id: asked!.id }, body: { yes: true } })
+    expect((await timeOf('on_site')).to).toBe(at('07:20'))
+  })
+  it('so is time that nobody clocked; what cannot have been is refused before anybody is asked', async () => {
+    const wrong = entering('06:50', '07:00')
+    expect((await phone.send('askForYes', asking('enterTime', wrong))).body.code).toBe(
+      'clock_overlap',
+    )
+    await phone.ok('askForYes', asking('enterTime', entering('08:00', '08:05')))
+    const [asked] = (await work()).asks
+    expect(asked!.what).toMatch(/fetching a part, .*08:00 to 08:05 instead of none$/)
+    await office.ok('answerAsk', { params: { id: asked!.id }, body: { yes: false } })
+    expect((await work()).asks).toEqual([])
+  })
+})

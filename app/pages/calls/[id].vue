@@ -8,6 +8,7 @@ import CallWhen from '~/calls/CallWhen.vue'
 import CallWho from '~/calls/CallWho.vue'
 import EndCall from '~/calls/EndCall.vue'
 import { bookCall, quoteCall } from '~/calls/booking'
+import { inOneLine, type CallEnd } from '~/calls/words'
 import Pending from '~/base/Pending.vue'
 import { useOpenCall } from '~/calls/useOpenCall'
 import type { Warning } from '~/calls/when/usePlacementCheck'
@@ -33,7 +34,7 @@ const draft = computed({
 })
 const warnings = ref<Warning[]>([])
 const inSpite = ref('')
-const ending = ref<'put_off' | 'declined' | null>(null)
+const ending = ref<CallEnd | null>(null)
 const { busy, problem, act } = useAct()
 const who = ref<InstanceType<typeof CallWho>>()
 const what = ref<InstanceType<typeof CallWhat>>()
@@ -53,15 +54,7 @@ const {
     await choose(customer, typeof site === 'string' ? site : null)
 })
 const skills = computed(() => [...new Set(lines.value.flatMap((l) => l.skills))])
-const summary = computed(() =>
-  [
-    chosen.value?.name ?? (store.draft.name || store.draft.query),
-    store.draft.problem.split(/[.\n]/)[0],
-  ]
-    .filter(Boolean)
-    .join(', ')
-    .slice(0, 190),
-)
+const summary = computed(() => inOneLine(store.draft, chosen.value?.name))
 watch(ready, async () => {
   await nextTick()
   ;(chosen.value ? what : who).value?.focus()
@@ -205,6 +198,7 @@ useShortcuts([
         Quote it
       </ActButton>
       <ActButton @click="ending = 'put_off'"> Call back… </ActButton>
+      <ActButton @click="ending = 'answered'"> Answered… </ActButton>
       <ActButton @click="ending = 'declined'"> No, because… </ActButton>
       <ActButton
         primary

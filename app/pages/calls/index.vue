@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Calls and requests that wait, the most pressing first, each with why.
+import { sayCallAbout } from '~~/core/calls/callAbout'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
@@ -18,6 +19,11 @@ const may = computed(() => session.may('calls.take'))
       <h1 class="grow">
         Calls <span class="quiet num">{{ data?.items.length ?? '' }}</span>
       </h1>
+      <NuxtLink
+        class="btn plain"
+        to="/calls/counted"
+        >What came of them</NuxtLink
+      >
       <NuxtLink
         v-if="may"
         class="btn"
@@ -61,7 +67,11 @@ const may = computed(() => session.may('calls.take'))
           v-if="c.files.length"
           class="chip"
           >{{ c.files.length === 1 ? '1 picture' : `${c.files.length} pictures` }}</span
-        ><br /><span class="quiet small">{{ c.draft.problem }}</span></template
+        ><br /><span class="quiet small">{{
+          [c.draft.about === 'new_work' ? '' : sayCallAbout(c.draft.about), c.draft.problem]
+            .filter(Boolean)
+            .join(': ')
+        }}</span></template
       >
       <template #whyItWaits="{ row: c }"
         >{{ c.waiting

@@ -52,7 +52,7 @@ const bill = (send: boolean) =>
     made.value = id
     mail.settle(mail.values)
     // Whoever bills at the door is paid there, most often: the sheet is a tap less, and one to close.
-    paying.value = Boolean(session.me?.person.takesMoney)
+    paying.value = session.may('payments.take')
     await props.of.refresh()
   })
 const sent = async () => {
@@ -179,7 +179,7 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
       Mail to {{ m.to }}: {{ m.state }}
     </p>
     <button
-      v-if="invoice.acts.includes('pay') && session.me?.person.takesMoney"
+      v-if="invoice.acts.includes('pay') && session.may('payments.take')"
       class="btn act"
       @click="paying = true"
     >

@@ -7,7 +7,7 @@ import Notice from '~/base/Notice.vue'
 import ClosedDoor from './ClosedDoor.vue'
 import Findings from './Findings.vue'
 import FurtherVisit from './FurtherVisit.vue'
-import WorkAsks from '~/visits/WorkAsks.vue'
+import Asks from '~/access/Asks.vue'
 import WorkTimes from '~/visits/WorkTimes.vue'
 import UncoveredTime from './UncoveredTime.vue'
 import type { useFieldVisit } from './useFieldVisit'
@@ -137,7 +137,7 @@ function takePhotos({ target }: Event) {
     @charge="of.chargeTime()"
     @explain="of.explainTime(work.time.uncoveredSeconds, $event)"
   />
-  <WorkAsks
+  <Asks
     :asks="work.asks"
     @answered="of.refresh()"
   />

@@ -18,7 +18,7 @@ import WorkEnd from './WorkEnd.vue'
 import WorkFacts from './WorkFacts.vue'
 import WorkGaps from './WorkGaps.vue'
 import WorkInvoices from './WorkInvoices.vue'
-import WorkAsks from '~/visits/WorkAsks.vue'
+import Asks from '~/access/Asks.vue'
 import WorkTimes from '~/visits/WorkTimes.vue'
 import TaskList from '~/tasks/TaskList.vue'
 import WorkProofs from './WorkProofs.vue'
@@ -188,7 +188,7 @@ function discounted(now: Work) {
       :refresh="refresh"
       @changed="take"
     />
-    <WorkAsks
+    <Asks
       :asks="work.asks"
       @answered="refresh()"
     />

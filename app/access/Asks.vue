@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// What waits for another person's yes on this work order: said here in a tap by whoever may, taken back by whoever asked.
+// What waits for another person's yes on a work order or a quote: said here in a tap by whoever may, taken back by whoever asked.
 import type { Answer } from '~~/shared/api'
 import ActButton from '~/base/ActButton.vue'
 import Notice from '~/base/Notice.vue'
