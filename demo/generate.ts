@@ -230,6 +230,7 @@ export async function generate(
   }
   waiting(plan, customers)
   quotes(plan, customers)
+  ended(plan)
   await insertTimesOff(tx, [
     [
       random.uuid(now),
@@ -917,4 +918,28 @@ function waiting(p: Plan, customers: DemoCustomer[]): void {
     },
     [-1, 'waits for the insurance'],
   )
+}
+/** Calls of the last weeks that came to no work: how long ago, about what, and how they ended. */
+const ENDED_CALLS = [
+  [2, 'bill', 'Asks why the drive is charged twice', 'answered', 'two visits; explained'],
+  [3, 'price', 'What a new pressure tank costs', 'answered', 'told the range, wants to think'],
+  [6, 'new_work', 'Pool pump in Stanfield', 'declined', 'too far for us'],
+  [8, 'running_work', 'When the pump comes that was ordered', 'answered', 'Thursday'],
+  [11, 'complaint', 'Tyre marks on the lawn', 'answered', 'we come and rake it'],
+  [15, 'price', 'What a water test costs', 'answered', 'told the price'],
+  [19, 'new_work', 'Septic tank to be emptied', 'declined', 'not our trade'],
+  [24, 'bill', 'Wants the invoice once more', 'answered', 'sent again'],
+] as const
+/** With a chance of their own: nothing else of the demo changes with them. */
+function ended(p: Plan): void {
+  const own = chance(ENDED_CALLS.length)
+  for (const [days, about, summary, state, reason] of ENDED_CALLS) {
+    const id = own.uuid(p.now)
+    const at = p.now - days * DAY
+    p.push(at, async (ctx) => {
+      const draft = { about, problem: summary, source: about === 'new_work' ? 'neighbour' : '' }
+      await keepCall(ctx.tx, { id, draft, summary, origin: 'telephone', by: p.office.id, at })
+      await markCall(ctx.tx, id, state, { reason })
+    })
+  }
 }

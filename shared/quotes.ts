@@ -67,6 +67,7 @@ export const quoteDetail = obj({
     email: definedText(),
     email2: definedText(),
     exempt: flag().required(),
+    tags: list(definedText()),
     level: definedText(),
     mails: flag().required(),
   }),
@@ -170,6 +171,14 @@ export const quoteRoutes = {
       answers: answers().default([]),
       lines: wanted().default([]),
     }),
+    answer: quoteDetail,
+  }),
+  copyQuote: route({
+    method: 'POST',
+    path: '/quotes/{id}/copy',
+    may: 'quotes.write',
+    summary: 'Begin a quote like this one: its words and lines, priced as of today',
+    body: obj({ id: id().required() }),
     answer: quoteDetail,
   }),
   changeQuote: route({

@@ -26,7 +26,7 @@ const answer = ({ id }: Ask, yes: boolean) =>
     class="note warn row no-print"
   >
     <span class="grow"
-      ><b>{{ ask.askedBy }} asks for a yes:</b> {{ ask.what }}. {{ ask.reason }}</span
+      ><b>{{ ask.askedBy }} asks for a yes:</b> {{ ask.what }}: {{ ask.reason }}</span
     >
     <ActButton
       v-if="ask.mine"

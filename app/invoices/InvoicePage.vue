@@ -27,6 +27,7 @@ const {
   busy,
   failed,
   mails,
+  tags,
   may,
   changeLink,
   act: inTurn,
@@ -59,6 +60,12 @@ async function takenBack() {
     <template #standing>
       <p>
         Open <b class="num">{{ session.money(invoice.open) }}</b>
+        <span
+          v-for="tag in tags"
+          :key="tag"
+          class="chip"
+          >{{ tag }}</span
+        >
       </p>
     </template>
     <template #acts>

@@ -24,10 +24,11 @@ export function useInvoice(id: string) {
   const mails = computed(() =>
     [customer.value?.email, customer.value?.email2].filter((m): m is string => Boolean(m)),
   )
+  const tags = computed(() => customer.value?.tags ?? [])
   const may = (wanted: InvoiceAct) => invoice.value?.acts.includes(wanted) ?? false
   const changeLink = (renew: boolean) =>
     act(async () => {
       invoice.value = await call(renew ? 'renewLink' : 'withdrawLink', { params })
     })
-  return { invoice, problem, refresh, busy, failed, mails, may, changeLink, act }
+  return { invoice, problem, refresh, busy, failed, mails, tags, may, changeLink, act }
 }

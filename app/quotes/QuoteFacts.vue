@@ -37,6 +37,12 @@ function pays(customerId: string) {
           >prospect</span
         >
         <span
+          v-for="tag in quote.customer.tags"
+          :key="tag"
+          class="chip"
+          >{{ tag }}</span
+        >
+        <span
           v-if="quote.customer.level"
           class="chip"
           >{{ quote.customer.level }}</span

@@ -8,6 +8,7 @@ import TaskList from '~/tasks/TaskList.vue'
 import DocumentPage from '~/base/DocumentPage.vue'
 import StateTag from '~/base/StateTag.vue'
 import LineSources from '~/components/pricebook/LineSources.vue'
+import { call, newId } from '~/lib/api'
 import { useSession } from '~/stores/session'
 import AnswerQuote from './AnswerQuote.vue'
 import QuoteFacts from './QuoteFacts.vue'
@@ -47,6 +48,12 @@ const begin = (act: QuoteAct) =>
   act === 'reopen'
     ? reopen()
     : inTurn(() => Promise.resolve((asked.value = { act, quote: quote.value! })))
+const copyId = newId()
+const copy = () =>
+  inTurn(async () => {
+    await call('copyQuote', { params: { id: props.id }, body: { id: copyId } })
+    await navigateTo(`/quotes/${copyId}`)
+  })
 function done(answered: Quote) {
   quote.value = answered
   asked.value = null
@@ -100,6 +107,13 @@ function done(answered: Quote) {
         @click="begin(act)"
       >
         {{ actWords(act, { state: quote.state, total: session.money(quote.price.total) }) }}
+      </ActButton>
+      <ActButton
+        v-if="!field && session.may('quotes.write')"
+        :disabled="busy"
+        @click="copy"
+      >
+        Another like it
       </ActButton>
       <a
         class="btn"

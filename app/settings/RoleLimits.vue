@@ -80,35 +80,50 @@ const columns: Column<Rights['given'][number]>[] = [
       Per cent below the book’s price, the customer’s level or what was agreed, whichever is more.
       Who wants to go further asks for another person’s yes on the spot.
     </p>
-    <div
-      v-for="(role, i) in form.values.roles"
-      :key="role.role"
-      class="role"
+    <DataTable
+      label="How far each role may go alone"
+      :rows="form.values.roles"
+      :columns="[
+        { key: 'role', text: (row) => row.role },
+        { key: 'lower', label: 'per cent below', width: 170 },
+        { key: 'below', label: 'below cost', width: 100 },
+        { key: 'time', label: 'corrects time', width: 120 },
+      ]"
+      :row-key="(row) => row.role"
     >
-      <Field
-        :name="`roles[${i}].lowerPercent`"
-        :label="`${role.role}, per cent below`"
-        inline
-        ><CountInput
-          v-model="role.lowerPercent"
-          :min="0"
-          :max="100"
-          :disabled="!mine" /></Field
-      ><Check
-        v-model="role.belowCost"
-        :disabled="!mine"
-        >below cost</Check
-      ><Check
-        v-model="role.mendsTime"
-        :disabled="!mine"
-        >corrects time</Check
-      >
-    </div>
+      <template #lower="{ row, index }">
+        <Field
+          :name="`roles[${index}].lowerPercent`"
+          inline
+          ><template #label
+            ><span class="visually-hidden">{{ row.role }}, per cent below</span></template
+          ><CountInput
+            v-model="row.lowerPercent"
+            :min="0"
+            :max="100"
+            :disabled="!mine"
+        /></Field>
+      </template>
+      <template #below="{ row }">
+        <Check
+          v-model="row.belowCost"
+          :disabled="!mine"
+          :label="`${row.role}: below cost`"
+        />
+      </template>
+      <template #time="{ row }">
+        <Check
+          v-model="row.mendsTime"
+          :disabled="!mine"
+          :label="`${row.role}: corrects time alone`"
+        />
+      </template>
+    </DataTable>
     <ActButton
       v-if="mine"
       submit
       :disabled="!form.changed"
-      >Keep these limits</ActButton
+      >Keep this</ActButton
     >
     <Notice />
   </Form>
@@ -118,12 +133,3 @@ const columns: Column<Rights['given'][number]>[] = [
     :again="refresh"
   />
 </template>
-
-<style scoped>
-.role {
-  display: grid;
-  grid-template-columns: 1fr auto auto;
-  gap: 14px;
-  align-items: center;
-}
-</style>

@@ -22,6 +22,8 @@ export interface WorkOrderFacts {
   unpaidMinor: number
   /** worked on site, neither charged by a line nor explained */
   uncoveredSeconds?: number
+  /** lines that were promised, and neither done nor taken out */
+  undone?: number
   /** its visit was made to quote: a quote came of it, and was not accepted (yet) */
   quoted?: boolean
   /** a call-back or a warranty visit: nothing is charged, so that it closes when it is finished */
@@ -42,17 +44,17 @@ function stateAhead(visits: Visits): WorkOrderState | null {
 }
 /** What its money says of it when it was visited, or sold without a visit. */
 function stateByMoney(facts: WorkOrderFacts): WorkOrderState {
-  const { toBillMinor, billedMinor, unpaidMinor, uncoveredSeconds = 0, quoted, free } = facts
+  const { toBillMinor, billedMinor, unpaidMinor, uncoveredSeconds = 0, undone = 0 } = facts
   // What was quoted waits among the quotes, and nowhere else; accepted, it comes back with a further visit.
-  if ((quoted || free) && toBillMinor === 0 && billedMinor === 0) return 'closed'
-  if (toBillMinor > 0 || billedMinor === 0 || uncoveredSeconds > 0) return 'to_bill'
+  if ((facts.quoted || facts.free) && toBillMinor === 0 && billedMinor === 0) return 'closed'
+  if (toBillMinor > 0 || billedMinor === 0 || uncoveredSeconds > 0 || undone > 0) return 'to_bill'
   return unpaidMinor > 0 ? 'billed' : 'closed'
 }
 /**
  * A work order's state follows from what is true: its visits, what is left to bill, what is left to pay.
  * What is done waits for its bill whatever is still to come. A work order that was visited and has nothing to bill and
- * nothing billed, or hours that nobody charged or explained, is *to bill* until it is closed: somebody must say why no
- * money comes of it. One whose visits all came to nothing needs a slot again.
+ * nothing billed, hours that nobody charged or explained, or something promised and not done, is *to bill* until it is
+ * closed: somebody must say why no money comes of it. One whose visits all came to nothing needs a slot again.
  * @example workOrderState({ cancelled: false, closed: false, visits: [], toBillMinor: 0, billedMinor: 0, unpaidMinor: 0 }) // 'needs_slot'
  */
 export function workOrderState(facts: WorkOrderFacts): WorkOrderState {

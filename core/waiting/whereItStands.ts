@@ -99,6 +99,8 @@ export interface VisitFacts {
   ended: boolean
   /** its work order is put aside until that day */
   parkedUntil: string | null
+  /** in which list of the firm's own: what it waits for */
+  parkedIn?: string
   /** of the visit that it comes again for */
   again: 'no_access' | 'cancelled' | null
   /** what was proposed at the closed door */
@@ -123,14 +125,18 @@ const AGAIN = { no_access: 'nobody let us in', cancelled: 'its visit was cancell
  * // { place: 'tray', reason: 'was not begun on Mon, Nov 23', next: 'Find another time' }
  */
 export function whereVisitStands(visit: VisitFacts, at: At): Standing {
-  const { state, placed, ended, parkedUntil } = visit
+  const { state, placed, ended, parkedUntil, parkedIn } = visit
   if (isUnderWay(state)) return whereUnderWay(visit, at)
   if (state !== 'planned') return { rest: state.replace('_', ' ') }
   if (ended) return { rest: 'its work order has ended' }
   if (placed && !isMissed(visit, at.missedBefore))
     return { place: 'schedule', reason: 'planned', next: 'Go there' }
   if (parkedUntil !== null && parkedUntil > at.today)
-    return { place: 'parked', reason: `put aside until ${at.day(parkedUntil)}`, next: 'Wait' }
+    return {
+      place: 'parked',
+      reason: `put aside until ${at.day(parkedUntil)}${parkedIn ? `: ${parkedIn}` : ''}`,
+      next: 'Wait',
+    }
   return { place: 'tray', ...whyInTray(visit, at) }
 }
 /** Why a visit waits for a place, and what to do then. */
@@ -181,6 +187,8 @@ export interface WorkFacts {
   state: WorkOrderState
   toBillMinor: number
   uncoveredSeconds: number
+  /** lines that were promised, and neither done nor taken out */
+  undone: number
   /** epoch ms */
   doneAt: number | null
   /** a visit of it is still to come */
@@ -188,7 +196,7 @@ export interface WorkFacts {
 }
 /**
  * Where a work order stands: to bill once something is done, else where its visits or its invoices are.
- * @example whereWorkStands({ state: 'to_bill', toBillMinor: 0, uncoveredSeconds: 0, doneAt: now, ahead: false }, at)
+ * @example whereWorkStands({ state: 'to_bill', toBillMinor: 0, uncoveredSeconds: 0, undone: 0, doneAt: now, ahead: false }, at)
  * // { place: 'to_bill', reason: 'finished, and nothing is priced', next: 'Price it, or say why not' }
  */
 export function whereWorkStands(work: WorkFacts, at: At): Standing {
@@ -208,11 +216,11 @@ const WORK: Readonly<Record<WorkOrderState, (work: WorkFacts, at: At) => Standin
 }
 /**
  * Why a work order waits to be billed, and what to do then.
- * @example whyToBill({ state: 'to_bill', toBillMinor: 100, uncoveredSeconds: 0, doneAt: now - 2 * DAY, ahead: false }, at).reason
+ * @example whyToBill({ state: 'to_bill', toBillMinor: 100, uncoveredSeconds: 0, undone: 0, doneAt: now - 2 * DAY, ahead: false }, at).reason
  * // 'done 2 days ago and not billed'
  */
 export function whyToBill(
-  { toBillMinor, uncoveredSeconds, doneAt, ahead }: WorkFacts,
+  { toBillMinor, uncoveredSeconds, undone, doneAt, ahead }: WorkFacts,
   { now }: Pick<At, 'now'>,
 ): { reason: string; next: string } {
   const further = ahead ? ', and somebody goes there again' : ''
@@ -220,6 +228,11 @@ export function whyToBill(
     return {
       reason: `${hoursMinutes(uncoveredSeconds)} h that nobody charged or explained`,
       next: 'Charge them, or say why not',
+    }
+  if (toBillMinor === 0 && undone > 0)
+    return {
+      reason: `${undone === 1 ? 'a line was' : `${undone} lines were`} promised and not done`,
+      next: 'Do it, or say why not',
     }
   if (toBillMinor === 0)
     return { reason: 'finished, and nothing is priced', next: 'Price it, or say why not' }

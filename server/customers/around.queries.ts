@@ -6,9 +6,11 @@ import { quotesOfCustomerIn, type ShortQuote } from '../quotes/queries'
 import { territoriesIn, type TerritoryRow } from '../settings/queries'
 import {
   billedSumsIn,
+  comingOfIn,
   workOfCustomerIn,
   workSumsIn,
   type BilledSum,
+  type ComingVisit,
   type WorkOfCustomer,
 } from '../visits/list.queries'
 import { mergesIn, type MergeShort } from './merge.queries'
@@ -50,6 +52,7 @@ export async function aroundCustomer(tx: Tx, id: string, pricedIds: string[], to
     priced: OwnPriced
     supplied: Supplied
     work: WorkOfCustomer
+    coming: ComingVisit
     sums: { promised: number; done: number }
     billed: BilledSum
     owed: Owed
@@ -73,6 +76,7 @@ export async function aroundCustomer(tx: Tx, id: string, pricedIds: string[], to
     },
     supplied: suppliedIn(id),
     work: workOfCustomerIn(id),
+    coming: comingOfIn(id),
     sums: workSumsIn(id),
     billed: billedSumsIn(id),
     owed: owedIn([id], today),

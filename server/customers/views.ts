@@ -6,11 +6,14 @@ import { termsInWords } from '../../core/documents/dueDate'
 import { invoiceState } from '../../core/invoices/invoiceState'
 import { sayDay } from '../../core/time/sayDay'
 import { localDate } from '../../core/time/zone'
+import { sayPromise } from '../../core/visits/visitPromise'
 import type { Answer, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { historyOf } from '../http/queries'
 import { withStates } from '../agreements/queries'
+import { forecastOf } from '../dispatch/forecast'
+import { promiseOf } from '../visits/visits.queries'
 import { aroundCustomer } from './around.queries'
 import { customerById, customerPage, type CustomerRow } from './queries'
 import { owedBy } from './owed.queries'
@@ -147,6 +150,27 @@ function papersPart(ctx: Ctx, { work, quotes, papers }: Around) {
     })),
   }
 }
+/** What comes next, with when somebody is to be expected: of today as the day runs, else as it is planned. */
+async function comingPart(ctx: Ctx, { coming }: Around): Promise<CustomerPaper['coming']> {
+  const { timeZone, locale } = ctx.company
+  const dayOf = (v: { startAt: string | null }) =>
+    v.startAt && localDate(Date.parse(v.startAt), timeZone)
+  const today = [
+    ...new Set(coming.filter((v) => dayOf(v) === ctx.today).map((v) => v.technicianId)),
+  ]
+  const days = await Promise.all(today.map((person) => forecastOf(ctx, person, ctx.today)))
+  const arrival = (id: string) => days.flatMap((day) => day.get(id)?.arriveAt ?? [])[0]
+  return coming.map((v) => {
+    const at = dayOf(v) === ctx.today ? arrival(v.id) : undefined
+    const { id, workOrderId, number, title, state, startAt, technician } = v
+    const promise = promiseOf(v)
+    return {
+      ...{ id, workOrderId, number, title, state, startAt, technician: technician ?? '' },
+      arriveAt: at === undefined ? null : new Date(at).toISOString(),
+      promise: promise ? sayPromise(promise, (date) => sayDay(date, locale)) : '',
+    }
+  })
+}
 export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper> {
   const { tx, today } = ctx
   const c = await customerById(tx, id)
@@ -167,6 +191,7 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
     contacts: around.contacts.map(({ customerId: _customer, ...k }) => k),
     supplied: around.supplied,
     ...papersPart(ctx, around),
+    coming: await comingPart(ctx, around),
     files: around.files.map(({ of: _of, ...f }) => f),
     merges: merges.map(({ mergedId: _merged, ...x }) => x),
     history: await historyOf(ctx, 'customer_id', [id, ...merges.map((x) => x.mergedId)]),

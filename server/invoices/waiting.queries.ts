@@ -33,7 +33,7 @@ export const WAITS: readonly Waits[] = [
   waits<Waiting & PaperFacts>({
     ...invoice,
     kind: 'paper',
-    columns: `${FACTS}, i.sent, (${BOUNCED}) AS bounced`,
+    columns: `${FACTS}, i.sent, IF(i.open_minor > 0, ${BOUNCED}, FALSE) AS bounced`,
     booleans: ['sent', 'bounced'],
     places: () => ({ to_send: [TO_SEND] }),
     stands: wherePaperStands,

@@ -3,6 +3,7 @@ import { remindTomorrowJob, sweepPlansJob } from '../dispatch/jobs'
 import { sweepJob } from '../http/sweep'
 import { deliver } from '../messages/jobs'
 import { lookAtCharge, refundCharge } from '../payments/jobs'
+import { restateJob } from '../visits/jobs'
 import type { JobKind } from './jobs'
 
 export const ALL_JOBS: readonly JobKind[] = [
@@ -12,4 +13,5 @@ export const ALL_JOBS: readonly JobKind[] = [
   remindTomorrowJob,
   sweepPlansJob,
   sweepJob,
+  restateJob,
 ]

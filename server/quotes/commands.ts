@@ -3,7 +3,6 @@ import { sayDay } from '../../core/time/sayDay'
 import { minorToDecimal } from '../../core/money/formatMinor'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { stateAfter } from '../../core/documents/lifecycle'
-import { Decimal } from '../../core/money/decimal'
 import { quoteLifecycle, type QuoteAct } from '../../core/quotes/quoteLifecycle'
 import { isExempt } from '../../core/tax/isExempt'
 import { plusDays } from '../../core/time/zone'
@@ -12,11 +11,12 @@ import { customerById } from '../customers/queries'
 import { signedIn, type Ctx } from '../http/context'
 import type { Call } from '../http/route'
 import { queueMail } from '../messages/service'
-import { withoutCosts, type PricedLine, type WantedLine } from '../pricebook/priceLines'
+import { withoutCosts, type WantedLine } from '../pricebook/priceLines'
 import { withinLimit } from '../pricebook/limits'
 import { askBasket, basketLines } from '../pricebook/suppliers'
 import { refreshWorkOrder } from '../visits/account'
 import { quoteFacts, type QuotePart } from './facts'
+import { asWanted, boughtOf, pricedAnew } from './lines'
 import { promiseQuote } from './promise'
 import { quoteById, quoteLines, setQuoteState, updateQuote, type QuoteRow } from './queries'
 import { refusalOf } from './refusals'
@@ -86,27 +86,12 @@ async function wantedAfter(
     quote.customerId === old.customerId
       ? null
       : (await customerById(ctx.tx, old.customerId))!.ownPrices
-  const bySystem = (line: PricedLine) =>
-    others !== null &&
-    line.entryId !== null &&
-    [line.bookPrice, others[line.entryId]].some(
-      (p) => p != null && new Decimal(p).eq(line.unitPrice),
-    )
+  const bySystem = others === null ? () => false : pricedAnew(others)
   return kept.map((line) => ({
     ...asWanted(line),
-    unitPrice: bySystem(line) ? undefined : new Decimal(line.unitPrice).toString(),
+    ...(bySystem(line) ? { unitPrice: undefined } : {}),
   }))
 }
-/** A line as it would be asked for again. */
-const asWanted = (line: PricedLine): WantedLine => ({
-  id: line.id,
-  entryId: line.entryId,
-  kind: line.kind,
-  name: line.name,
-  quantity: new Decimal(line.quantity).toString(),
-  unitPrice: new Decimal(line.unitPrice).toString(),
-  ...boughtOf(line),
-})
 const TRACKED = ['title', 'scope', 'orderNumber', 'expiresOn', 'ownerId', 'customerId'] as const
 async function noteChanges(
   ctx: Ctx,
@@ -127,13 +112,6 @@ async function noteChanges(
     ...fact,
     data: { ...fact.data, ...Object.fromEntries(values), net: nets },
   })
-}
-/** What was bought for a line, or somebody said that it costs, stays with it when the line is changed. */
-function boughtOf(line: PricedLine | undefined): Pick<WantedLine, 'bought' | 'unit' | 'cost'> {
-  if (!line) return {}
-  const { unit, unitCost, supplier, partNumber, taxClass } = line
-  if (supplier) return { unit, bought: { supplier, partNumber, cost: unitCost, taxClass } }
-  return line.entryId ? {} : { unit, cost: unitCost }
 }
 /** Adds a supplier's basket, at what the supplier says at this moment. */
 export async function addQuoteBasket(

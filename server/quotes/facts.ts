@@ -15,6 +15,7 @@ const PARTS = {
 export type QuotePart = keyof typeof PARTS
 
 export const quoteFacts = facts('quote', {
+  copied: (f: { number: string; from: string }) => `Quote ${f.number} begun like ${f.from}`,
   begun: (f: Numbered & { title: string }) => `Quote ${f.number} begun: ${f.title}`,
   changed: (f: Numbered & { parts: readonly QuotePart[] }) =>
     `Quote ${f.number}: changed ${f.parts.map((part) => PARTS[part]).join(', ') || 'nothing'}`,

@@ -8,6 +8,7 @@ import { Raw, type Handlers } from '../http/route'
 import { answerQuote, changeQuote, reopenQuote, sendQuote } from './commands'
 import { listQuotes, quotePaper, quoteView } from './views'
 import { beginQuote } from './begin'
+import { copyQuote } from './copy'
 import { quoteById } from './queries'
 
 export const quoteHandlers: Handlers<typeof quoteRoutes> = {
@@ -24,6 +25,7 @@ export const quoteHandlers: Handlers<typeof quoteRoutes> = {
     return new Raw('application/pdf', draw, `${paper.number}.pdf`)
   },
   beginQuote: (ctx, { body }) => beginQuote(ctx, body),
+  copyQuote: (ctx, { params, body }) => copyQuote(ctx, params.id!, body.id),
   changeQuote: (ctx, { params, body }) => changeQuote(ctx, params.id!, body),
   sendQuote: (ctx, { params, body }) => sendQuote(ctx, params.id!, body),
   reopenQuote: (ctx, { params, body }) => reopenQuote(ctx, params.id!, body.version),

@@ -180,6 +180,7 @@ async function partiesView(
       email: customer.email,
       email2: customer.email2,
       exempt: quote.taxExempt,
+      tags: customer.tags,
       level,
       mails: customer.mailConsent !== 'no',
     },

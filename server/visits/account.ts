@@ -60,6 +60,8 @@ export function accountFrom(lines: LineRow[], rows: BilledLine[]): WholeAccount 
     billedElsewhere,
   }
 }
+/** Promised, and not done. */
+export const isUndone = ({ done, promisedMinor }: LineRow): boolean => !done && promisedMinor > 0
 const isPlaced = (v: VisitRow): boolean => v.startAt !== null && v.technicianId !== null
 /** Made because the work order had no other visit to come, and nobody gave it a place since. */
 const waitsByRule = (v: VisitRow): boolean =>
@@ -71,9 +73,10 @@ async function moneyOf(ctx: Ctx, work: WorkOrderRow): Promise<Omit<WorkOrderFact
   const invoices = await invoicesOfWork(ctx.tx, work.id)
   const quotes = await quotesOfWork(ctx.tx, work.id)
   const { uncoveredSeconds } = await uncoveredOf(ctx, work, lines)
+  const undone = lines.filter(isUndone).length
   const { cancelled, closed, callbackOf } = work
   return {
-    ...{ cancelled, closed, toBillMinor, billedMinor, uncoveredSeconds },
+    ...{ cancelled, closed, toBillMinor, billedMinor, uncoveredSeconds, undone },
     unpaidMinor: invoices.reduce((sum, i) => sum + i.open, 0),
     free: callbackOf !== null,
     quoted: quotes.length > 0 && !quotes.some((q) => q.state === 'accepted'),

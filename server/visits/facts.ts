@@ -91,6 +91,8 @@ export const workFacts = facts('work', {
   billedBeyond: (f: { amount: string; currency: string; reason: string }, say) =>
     `Billed ${say.money(f.amount, f.currency)} that was not agreed: ${f.reason}`,
   photoAdded: () => 'Photo added',
+  leftUndone: (f: { names: string[]; net: string; reason: string }) =>
+    `Promised and not done: ${f.names.join('; ')}: ${f.reason}`,
   timeExplained: (f: { seconds: number; reason: string }) =>
     `${minutes(f.seconds)} minutes not charged: ${f.reason}`,
   timeCharged: (f: { seconds: number }) =>

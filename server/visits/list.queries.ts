@@ -1,10 +1,11 @@
 // Work orders as lists name them: the list of all of them, those of a customer.
+import type { VisitState } from '../../core/visits/visitLifecycle'
 import type { WorkOrderState } from '../../core/visits/workOrderState'
 import { placeholders, type Tx, type Value } from '../db/pool'
 import { listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { Condition } from '../subject'
-import { TO_COME } from './waiting.queries'
+import { TO_COME, undoneOf } from './waiting.queries'
 
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'work_orders o', words: 'o.number, o.title, o.order_number, o.own_words' },
@@ -41,6 +42,7 @@ interface ListedWorkOrder {
   doneAt: string | null
   toBill: number
   uncoveredSeconds: number
+  undone: number
   ahead: number
   technician: string | null
   startedAt: string | null
@@ -64,7 +66,7 @@ export function workOrderPage(tx: Tx, f: WorkOrderFilter) {
   const conditions = conditionsOf(f)
   return listRows<ListedWorkOrder>(tx, {
     select: `w.id, w.number, w.title, w.follow_up, w.follow_up_on, c.name AS customer, s.town,
-        w.kind, w.state, w.created_at, w.done_at, w.to_bill_minor AS toBill, w.uncovered_seconds,
+        w.kind, w.state, w.created_at, w.done_at, w.to_bill_minor AS toBill, w.uncovered_seconds, ${undoneOf('w.id')} AS undone,
         EXISTS (SELECT 1 FROM visits v WHERE v.work_order_id = w.id AND ${TO_COME}) AS ahead,
         (SELECT p.name FROM visits v JOIN people p ON p.id = v.technician_id WHERE v.work_order_id =
         w.id ORDER BY v.start_at DESC LIMIT 1) AS technician,
@@ -99,6 +101,29 @@ export const workOfCustomerIn = (customerId: string): ListIn => ({
   values: [customerId],
   order: 'created_at DESC',
   limit: 100,
+})
+export interface ComingVisit {
+  id: string
+  workOrderId: string
+  number: string
+  title: string
+  state: VisitState
+  technicianId: string | null
+  technician: string | null
+  startAt: string | null
+  promiseDate: string | null
+  promiseFrom: string | null
+  promiseTo: string | null
+}
+/** Visits of a customer that are still to come, or go on, the next first. */
+export const comingOfIn = (customerId: string): ListIn => ({
+  columns: `v.id, v.work_order_id, w.number, w.title, v.state, v.technician_id, p.name AS technician, v.start_at,
+    v.promise_date, LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo`,
+  from: `visits v JOIN work_orders w ON w.id = v.work_order_id LEFT JOIN people p ON p.id = v.technician_id
+    WHERE w.customer_id = ? AND ${TO_COME} AND NOT w.cancelled AND NOT w.closed`,
+  values: [customerId],
+  order: 'v.start_at IS NULL, v.start_at, v.id',
+  limit: 8,
 })
 export const workSumsIn = (customerId: string): ListIn => ({
   columns: 's.promised, s.done',

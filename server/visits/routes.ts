@@ -17,6 +17,7 @@ import { addLines, changeLine, keepWorkRates } from './lines'
 import { addPhoto, photo, sign } from './evidence'
 import { cancelWorkOrder, closeWorkOrder, reopenWorkOrder } from './ending'
 import { chargeTime, explainTime } from './time'
+import { leaveUndone } from './undone'
 import { discountLines } from './discounts'
 import { carryOver, park, writeWorkOrder } from './words'
 import { followUpLists } from './queries'
@@ -36,11 +37,18 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
       followUp: query.followUp,
       onSite: query.onSite ? onSite(waitsAt(ctx).sql) : null,
     })
-    const why = ({ state, toBill, uncoveredSeconds, doneAt, ahead }: (typeof rows)[number]) =>
+    const why = ({
+      state,
+      toBill,
+      uncoveredSeconds,
+      undone,
+      doneAt,
+      ahead,
+    }: (typeof rows)[number]) =>
       state === 'to_bill'
         ? whyToBill(
             {
-              ...{ state, uncoveredSeconds, toBillMinor: toBill, ahead: Boolean(ahead) },
+              ...{ state, uncoveredSeconds, undone, toBillMinor: toBill, ahead: Boolean(ahead) },
               doneAt: doneAt === null ? null : Date.parse(doneAt),
             },
             ctx,
@@ -98,6 +106,7 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
   addPhoto: outside((call, { params, body }) => addPhoto(call, params.id!, body)),
   photo: (ctx, { params, query }) => photo(ctx, params.id!, query.size),
   explainTime: (ctx, { params, body }) => explainTime(ctx, params.id!, body),
+  leaveUndone: (ctx, { params, body }) => leaveUndone(ctx, params.id!, body),
   chargeTime: (ctx, { params, body }) => chargeTime(ctx, params.id!, body.lineId),
   closeWorkOrder: (ctx, { params, body }) => closeWorkOrder(ctx, params.id!, body.reason),
   cancelWorkOrder: (ctx, { params, body }) => cancelWorkOrder(ctx, params.id!, body),

@@ -18,6 +18,7 @@ export interface StandingRow {
   toBillMinor: number
   billedMinor: number
   unpaidMinor: number
+  undone: number
   workedSeconds: number
   coveredSeconds: number
   explainedSeconds: number
@@ -38,7 +39,7 @@ const AROUND: readonly ((now: string) => [sql: string, ...values: string[]])[] =
   () => [
     `SELECT n.work_order_id, CAST(SUM(IF(n.done, GREATEST(0, n.net_minor - COALESCE(d.net, 0)), 0))
       AS SIGNED) AS toBillMinor, CAST(SUM(IF(n.done, n.covers_seconds, 0)) AS SIGNED) AS
-      coveredSeconds, CAST(COALESCE(SUM(d.net), 0) AS SIGNED) AS billedMinor FROM work_lines n LEFT
+      coveredSeconds, CAST(COALESCE(SUM(d.net), 0) AS SIGNED) AS billedMinor, CAST(SUM(NOT n.done AND n.promised_minor > 0) AS SIGNED) AS undone FROM work_lines n LEFT
       JOIN (${BILLED}) d ON d.work_line_id = n.id WHERE NOT n.removed GROUP BY n.work_order_id`,
   ],
   () => [
@@ -59,7 +60,7 @@ const AROUND: readonly ((now: string) => [sql: string, ...values: string[]])[] =
 ]
 const NOTHING = {
   ...{ visits: null, toBillMinor: 0, coveredSeconds: 0, billedMinor: 0 },
-  ...{ unpaidMinor: 0, quoted: 0, workedSeconds: 0 },
+  ...{ undone: 0, unpaidMinor: 0, quoted: 0, workedSeconds: 0 },
 }
 /** What each work order is kept as, and what that follows from. */
 export async function* standings(tx: Tx, now: number): AsyncGenerator<StandingRow> {

@@ -44,7 +44,7 @@ const VISIT: Waits = waits<VisitRow>({
   id: 'v.id',
   columns: `CONCAT(o.number, ' ', o.title) AS label, c.name AS whose, NULL AS sum, v.state, NOT
     ${UNPLACED} AS placed, v.start_at AS starts, ${ENDS_BY} AS ends, (o.cancelled OR o.closed)
-    AS ended, o.follow_up_on AS parkedUntil, IF(a.state IN ('no_access', 'cancelled'), a.state, NULL)
+    AS ended, o.follow_up_on AS parkedUntil, o.follow_up AS parkedIn, IF(a.state IN ('no_access', 'cancelled'), a.state, NULL)
     AS again, v.next_step, v.note, TRUE AS carried`,
   booleans: ['placed', 'ended'],
   places: (at) => ({
@@ -93,14 +93,18 @@ const TOLD: Waits = waits<ToldRow>({
 })
 type WorkRow = Waiting &
   Omit<WorkFacts, 'doneAt' | 'ahead'> & { done: string | null; ahead: boolean }
+/** How many lines of a work order were promised, and neither done nor taken out. */
+export const undoneOf = (workOrder: string) =>
+  `(SELECT COUNT(*) FROM work_lines n WHERE n.work_order_id = ${workOrder} AND NOT n.removed AND NOT n.done AND n.promised_minor > 0)`
 const HAS_TO_COME = `EXISTS (SELECT 1 FROM visits v WHERE v.work_order_id = o.id AND ${TO_COME})`
+// What only a work order to bill is asked for is looked up for those alone: a firm has years of others behind it.
 const WORK: Waits = waits<WorkRow>({
   kind: 'work order',
   from: 'work_orders o',
   joins: 'JOIN customers c ON c.id = o.customer_id',
   id: 'o.id',
   columns: `CONCAT(o.number, ' ', o.title) AS label, c.name AS whose, o.to_bill_minor AS sum, o.state,
-    o.to_bill_minor AS toBillMinor, o.uncovered_seconds, o.done_at AS done, ${HAS_TO_COME} AS ahead, CASE
+    o.to_bill_minor AS toBillMinor, o.uncovered_seconds, o.done_at AS done, IF(o.state = 'to_bill', ${undoneOf('o.id')}, 0) AS undone, IF(o.state = 'to_bill', ${HAS_TO_COME}, FALSE) AS ahead, CASE
     WHEN o.state IN ('needs_slot', 'scheduled', 'on_site', 'paused') THEN ${HAS_TO_COME} WHEN o.state =
     'billed' THEN EXISTS (SELECT 1 FROM invoices i WHERE i.work_order_id = o.id AND i.open_minor > 0)
     ELSE TRUE END AS carried`,

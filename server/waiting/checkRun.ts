@@ -1,13 +1,12 @@
 // Proves that nothing is nowhere: each thing is in exactly the place that core's rule names, the lists show just those, and the states that
 // are kept are those that follow.
-import { uncoveredSeconds } from '../../core/costing/uncoveredSeconds'
 import { wherePromiseStands, type Standing } from '../../core/waiting/whereItStands'
 import { promisesNow } from '../collections/views'
 import type { Ctx } from '../http/context'
 import { waiting } from '../subjects'
 import type { Waiting, Waits } from '../subject'
-import { standingOf } from '../visits/account'
-import { standings, visitsIn, type StandingRow } from '../visits/standing.queries'
+import { misstatedIn } from '../visits/misstated'
+import { standings, type StandingRow } from '../visits/standing.queries'
 import { allOf, idsIn } from './queries'
 import { waitsAt } from './at'
 import { spots } from './views'
@@ -43,24 +42,8 @@ async function astrayOf(ctx: Ctx, of: Waits): Promise<Astray[]> {
   for await (const thing of allOf(ctx.tx, of)) judge(thing)
   return astray
 }
-/** What of a work order is kept otherwise than it follows from its visits, lines and invoices. */
-function misstated(row: StandingRow): Astray[] {
-  const visits = visitsIn(row)
-  const attended = visits.some(({ state }) => state === 'finished')
-  const { workedSeconds: worked, coveredSeconds: covered, explainedSeconds: explained } = row
-  const { cancelled, closed, toBillMinor, billedMinor, unpaidMinor } = row
-  const free = Boolean(row.free)
-  const follows = standingOf({
-    ...{ cancelled, closed, visits, toBillMinor, billedMinor, unpaidMinor, free },
-    quoted: Boolean(row.quoted),
-    uncoveredSeconds: attended && !free ? uncoveredSeconds({ worked, covered, explained }) : 0,
-  })
-  const wrong = (['state', 'toBill', 'uncovered'] as const).filter((k) => follows[k] !== row[k])
-  return wrong.map((k) => ({
-    what: `work order ${row.number}`,
-    says: `is kept with ${k} ${row[k]}, and it follows ${follows[k]}`,
-  }))
-}
+const misstated = (row: StandingRow): Astray[] =>
+  misstatedIn(row).map((says) => ({ what: `work order ${row.number}`, says }))
 /** Promises to pay that are open, and that the worklist does not show. */
 async function promisesAstray(ctx: Ctx): Promise<Astray[]> {
   const { at } = waitsAt(ctx)

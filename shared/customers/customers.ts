@@ -1,4 +1,5 @@
 // A customer: listed, shown with everything around, entered, changed.
+import { visitLifecycle } from '../../core/visits/visitLifecycle'
 import { invoiceLifecycle } from '../../core/invoices/invoiceLifecycle'
 import {
   amount,
@@ -122,6 +123,21 @@ export const customerDetail = obj({
       state: definedText(),
       on: date().required(),
       toBill: money().required(),
+    }),
+  ),
+  /** visits that are still to come, or go on */
+  coming: list(
+    obj({
+      id: id().required(),
+      workOrderId: id().required(),
+      number: definedText(),
+      title: definedText(),
+      state: oneOf(visitLifecycle.states).required(),
+      technician: definedText(),
+      startAt: instant().nullable().defined(),
+      /** when somebody is to be expected today */
+      arriveAt: instant().nullable().defined(),
+      promise: definedText(),
     }),
   ),
   quotes: list(quoteShape),

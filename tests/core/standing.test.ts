@@ -89,6 +89,16 @@ describe('a work order', () => {
       'to_bill',
     ],
     [
+      'is billed and paid but for what was promised and not done',
+      { visits: visited('finished'), billedMinor: 100, undone: 1 },
+      'to_bill',
+    ],
+    [
+      'was promised more, and somebody goes there again',
+      { visits: visited('finished', 'planned'), billedMinor: 100, undone: 1 },
+      'scheduled',
+    ],
+    [
       'became a quote after an hour of looking',
       { visits: visited('finished'), quoted: true, uncoveredSeconds: 3600 },
       'closed',

@@ -156,9 +156,21 @@ describe('a visit', () => {
   })
 })
 
+it('what is put aside says for what', () =>
+  expect(
+    whereVisitStands(
+      {
+        ...{ state: 'planned', placed: false, startsAt: null, endsAt: null, ended: false },
+        ...{ parkedUntil: '2026-12-01', parkedIn: 'waits for a part', again: null, nextStep: null },
+        note: '',
+      },
+      at,
+    ),
+  ).toMatchObject({ place: 'parked', reason: 'put aside until 2026-12-01: waits for a part' }))
 describe('a work order', () => {
   const work = (over: Partial<WorkFacts> = {}): WorkFacts => ({
-    ...{ state: 'to_bill', toBillMinor: 100, uncoveredSeconds: 0, doneAt: NOW, ahead: false },
+    ...{ state: 'to_bill', toBillMinor: 100, uncoveredSeconds: 0, undone: 0, doneAt: NOW },
+    ahead: false,
     ...over,
   })
   it.each(WORK_ORDER_STATES.map((state) => [state] as const))(
@@ -184,6 +196,8 @@ describe('a work order', () => {
     ],
     [{ toBillMinor: 0 }, 'finished, and nothing is priced'],
     [{ toBillMinor: 0, uncoveredSeconds: 720 }, '0:12 h that nobody charged or explained'],
+    [{ toBillMinor: 0, undone: 1 }, 'a line was promised and not done'],
+    [{ toBillMinor: 0, undone: 3 }, '3 lines were promised and not done'],
     [{ doneAt: null }, 'finished 0:00 ago'],
   ])('to bill says why: %j', (over, reason) => {
     expect(whyToBill(work(over), at).reason).toBe(reason)

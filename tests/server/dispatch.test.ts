@@ -1119,3 +1119,13 @@ describe('work that is parked, and work that comes back', () => {
     setClock('2026-11-24T10:21')
   })
 })
+it('the customer’s page says what comes next, and expects people when the board does', async () => {
+  const { visits } = await office.ok('schedule')
+  const next = visits.filter((v) => v.state === 'planned' && v.arriveAt !== null)
+  expect(next.length).toBeGreaterThan(2)
+  for (const { id: visitId, arriveAt, workOrderId } of next.slice(0, 3)) {
+    const { customer } = await office.ok('workOrder', { params: { id: workOrderId } })
+    const { coming } = await office.ok('customer', { params: { id: customer.id } })
+    expect(coming.find((v) => v.id === visitId)!.arriveAt).toBe(arriveAt)
+  }
+})

@@ -1,7 +1,7 @@
 // Limits, and another person's yes: who goes over theirs is refused, asks, and it is done with somebody's yes, once, on what is there then.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Answer } from '../../shared/api'
-import { database, id, signedIn, somethingToBill, type Client } from './client'
+import { callerNamed, database, id, signedIn, somethingToBill, type Client } from './client'
 
 let office: Client
 let owner: Client
@@ -146,12 +146,13 @@ describe('who goes beyond their limit', () => {
 })
 describe('a quote', () => {
   const drafted = async (unitPrice: string) => {
-    const { id: customerId } = (await office.ok('customers')).items[0]!
+    const caller = await callerNamed(office, 'lowfold')
+    const of = { customerId: caller.customerId, siteId: caller.sites[0]!.id }
     const { id: entryId } = (await office.ok('priceBook', { query: { q: 'pressure switch' } }))
       .items[0]!
     const lines = [{ id: id(), entryId, quantity: '1', unitPrice }]
     const made = await dispatch.ok('beginQuote', {
-      body: { id: id(), customerId, title: 'Low', lines },
+      body: { id: id(), ...of, title: 'Low', lines },
     })
     return { params: { id: made.id }, body: { version: made.version, to: [] } }
   }
@@ -174,7 +175,7 @@ describe('a quote', () => {
     await owner.ok('answerAsk', { params: { id: asked!.id }, body: { yes: true } })
     const now = await quote(params)
     expect([now.state, now.asks]).toEqual(['sent', []])
-    expect(now.history.map(({ text }) => text).join()).toMatch(/Asked for a yes: .*Said yes to /s)
+    expect(now.history.map(({ text }) => text).join()).toMatch(/Said yes to .*Asked for a yes: /s)
   })
   it('within the limit is sent at once', async () =>
     expect((await dispatch.send('sendQuote', await drafted('900.00'))).status).toBe(200))

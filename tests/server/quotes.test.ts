@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import {
   callerNamed,
   type Client,
+  database,
   forgetClocksAfter,
   id,
   setClock,
@@ -394,5 +395,48 @@ describe('who sees a quote, and where it goes', () => {
     expect((await office.ok('run')).quotes.count).toBe(before.count + 1)
     const page = await office.ok('quotes', { query: { state: 'draft', q: quote.number } })
     expect(page.items.map((q) => q.waiting)).toEqual(['begun today, not sent'])
+  })
+})
+describe('another quote like one', () => {
+  it('has its words and lines, a number of its own, and belongs to no work; it is begun once', async () => {
+    const { quote } = await sent()
+    const copy = { params: { id: quote.id }, body: { id: id() } }
+    const made = await office.ok('copyQuote', copy)
+    expect(await office.ok('copyQuote', copy)).toEqual(made)
+    expect(made).toMatchObject({
+      ...{ state: 'draft', title: quote.title, scope: quote.scope, orderNumber: '' },
+      workOrder: null,
+      price: { net: quote.price.net },
+    })
+    expect(made.number).not.toBe(quote.number)
+    expect(made.lines.map(({ name, quantity }) => [name, quantity])).toEqual(
+      quote.lines.map(({ name, quantity }) => [name, quantity]),
+    )
+    expect(made.history.map(({ text }) => text)).toContain(
+      `Quote ${made.number} begun like ${quote.number}`,
+    )
+  })
+  it('is priced as of today where the book had priced it; what somebody typed stays', async () => {
+    const { quote } = await begun()
+    const own = { kind: 'other' as const, quantity: '1' }
+    const lines = [
+      ...quote.lines.map(({ id: lineId, entryId, quantity }) => ({
+        id: lineId,
+        entryId,
+        quantity,
+      })),
+      { ...own, id: id(), name: 'A shelf', unitPrice: '33.00' },
+    ]
+    const { params } = { params: { id: quote.id } }
+    await office.ok('changeQuote', { params, body: { version: quote.version, lines } })
+    const db = await database()
+    const { entryId, unitPrice } = quote.lines[0]!
+    const price = (to: string) =>
+      db.query('UPDATE price_entries SET price = ? WHERE id = ?', [to, entryId])
+    await price(String(Number(unitPrice) + 10))
+    const made = await office.ok('copyQuote', { params, body: { id: id() } })
+    await price(unitPrice)
+    await db.end()
+    expect(made.lines.map((line) => Number(line.unitPrice))).toEqual([Number(unitPrice) + 10, 33])
   })
 })

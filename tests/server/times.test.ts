@@ -121,7 +121,7 @@ describe('time that nobody clocked', () => {
     const others = (await office.ok('schedule')).technicians.find((t) => t.id !== me)!.id
     for (const more of [
       { personId: others },
-      { from: at('08:00', '2026-11-23'), to: at('08:10', '2026-11-23') },
+      { from: at('21:00', '2026-11-23'), to: at('21:10', '2026-11-23') },
     ])
       expect((await phone.send('enterTime', entering('08:59', '09:00', more))).status).toBe(403)
     const was = entering('20:00', '20:10', {

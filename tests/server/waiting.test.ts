@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process'
 import { isUnderWay } from '../../core/visits/visitLifecycle'
 import { atOneMoment, type Ctx } from '../../server/http/context'
+import { restate } from '../../server/visits/jobs'
 import type { Answer } from '../../shared/api'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import {
@@ -48,6 +49,7 @@ async function booked(
   day: number,
   at = '10:00',
   date = `2027-03-${String(day).padStart(2, '0')}`,
+  more: object = {},
 ): Promise<Booked> {
   const caller = await callerNamed(office, 'lowfold')
   const ids = { workOrderId: id(), visitId: id() }
@@ -59,6 +61,7 @@ async function booked(
       siteId: caller.sites[0]!.id,
       problem: 'Test work',
       ...{ technicianId: free.id, date, start: at, override: true },
+      ...more,
     },
   })
   return ids
@@ -412,5 +415,58 @@ describe('what is read of everything', () => {
     })
     await db.end()
     expect(after).toBe(before)
+  })
+})
+describe('what was promised and not done', () => {
+  const promised = async (day: number) => {
+    const { items } = await office.ok('priceBook', { query: { q: 'pressure switch' } })
+    const of = await booked(day, '10:00', undefined, {
+      entries: [{ entryId: items[0]!.id, quantity: '1' }],
+    })
+    await clocked(of, 'set_off', 'arrive', 'finish')
+    await sell(of)
+    await bill(of, ['somebody@example.org'])
+    return of
+  }
+  it('keeps its work to be billed when all else is, until somebody says why it is not done', async () => {
+    const of = await promised(8)
+    const { lines, state } = await work(of.workOrderId)
+    const line = lines.find(({ done }) => !done)!
+    expect([state, (await isToBill(of.workOrderId))!.why]).toEqual([
+      'to_bill',
+      'a line was promised and not done',
+    ])
+    const leave = {
+      params: { id: of.workOrderId },
+      body: { lineIds: [line.id], reason: 'they bought one' },
+    }
+    const dispatch = await signedIn('dispatch')
+    expect((await dispatch.send('leaveUndone', leave)).status).toBe(403)
+    const left = await office.ok('leaveUndone', leave)
+    expect([left.state, left.takenOut.map((l) => l.id)]).toEqual(['billed', [line.id]])
+    expect(left.history[0]!.text).toBe(`Promised and not done: ${line.name}: they bought one`)
+    expect((await office.send('leaveUndone', leave)).body.code).toBe('stale')
+  })
+  it('is no gap once it is ticked, and is billed', async () => {
+    const of = await promised(9)
+    const line = (await work(of.workOrderId)).lines.find(({ done }) => !done)!
+    const { params, body } = {
+      params: { id: line.id },
+      body: { version: line.version, done: true },
+    }
+    await office.ok('changeLine', { params, body })
+    await bill(of, ['somebody@example.org'])
+    expect((await work(of.workOrderId)).state).toBe('billed')
+  })
+})
+describe('a state that an older rule kept', () => {
+  it('is worked out anew, once', async () => {
+    const of = await booked(10)
+    const db = await database()
+    await db.query(`UPDATE work_orders SET state = 'closed' WHERE id = ?`, [of.workOrderId])
+    await db.end()
+    expect(await restate(Date.parse('2026-11-24T15:21:00Z'))).toBe(1)
+    expect((await work(of.workOrderId)).state).toBe('scheduled')
+    expect(await restate(Date.parse('2026-11-24T15:21:00Z'))).toBe(0)
   })
 })

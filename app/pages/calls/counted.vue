@@ -73,7 +73,7 @@ const share = (part: number, of: number) => (of ? `${Math.round((part * 100) / o
           { key: 'work', label: 'Work', figures: true, text: (row) => row.came.work },
           {
             key: 'share',
-            label: 'of 100',
+            label: 'of these',
             figures: true,
             look: 'quiet',
             text: (row) => share(row.came.work, row.calls),
@@ -109,7 +109,8 @@ const share = (part: number, of: number) => (of ? `${Math.round((part * 100) / o
         }"
       />
       <p class="quiet small">
-        Calls that began in these days. Billed and paid is what stands on the invoices of their work
+        Calls that began in these days. Where nobody said at the call how they heard of us, what is
+        kept with the customer counts. Billed and paid is what stands on the invoices of their work
         until today, with tax, whenever it was.
       </p>
     </template>

@@ -8,6 +8,7 @@ import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
 import CustomerAccount from '~/customers/CustomerAccount.vue'
 import CustomerBeside from '~/customers/CustomerBeside.vue'
+import CustomerComing from '~/customers/CustomerComing.vue'
 import CustomerForm from '~/customers/CustomerForm.vue'
 import CustomerMail from '~/customers/CustomerMail.vue'
 import CustomerPapers from '~/customers/CustomerPapers.vue'
@@ -157,6 +158,7 @@ const inOneLine = computed(() => {
       :subject-id="c.id"
     />
     <CustomerAccount :customer="c" />
+    <CustomerComing :customer="c" />
     <div class="two stacks">
       <div class="stack">
         <CustomerSites

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Between done and billed: minutes that no line charges for, and work that is finished without a price.
+// Between the columns: promised and not done, minutes that no line charges for, and work that is finished without a price.
 import { computed, ref } from 'vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import ActButton from '~/base/ActButton.vue'
@@ -12,7 +12,7 @@ const props = defineProps<{ work: Work; bills: boolean; busy: boolean }>()
 const emit = defineEmits<{ charge: []; changed: [work: Work] }>()
 const session = useSession()
 const SECONDS = 60
-const asked = ref<'' | 'explain' | 'close'>('')
+const asked = ref<'' | 'explain' | 'close' | 'undone'>('')
 /** the minutes that were shown when the reason was asked for */
 const seconds = ref(0)
 const params = { id: props.work.id }
@@ -29,6 +29,21 @@ const mayEnd = computed(
 const unpriced = computed(
   () => props.bills && props.work.state === 'to_bill' && isZero(props.work.totals.toBill),
 )
+const TO_COME = ['planned', 'driving', 'on_site', 'paused']
+/** Promised, not done, and nobody goes there any more. */
+const undone = computed(() =>
+  props.work.ended || props.work.visits.some(({ state }) => TO_COME.includes(state))
+    ? []
+    : props.work.lines.filter((line) => !line.done && !isZero(line.promised)),
+)
+/** those that were shown when the reason was asked for */
+const leaving = ref<string[]>([])
+function askUndone() {
+  leaving.value = undone.value.map(({ id }) => id)
+  asked.value = 'undone'
+}
+const leave = async (reason: string) =>
+  emit('changed', await call('leaveUndone', { params, body: { lineIds: leaving.value, reason } }))
 function explain() {
   seconds.value = props.work.time.uncoveredSeconds
   asked.value = 'explain'
@@ -72,6 +87,22 @@ const close = async (reason: string) =>
     >
     It has to be shown to them again, or it is billed with a reason.
   </p>
+  <div
+    v-if="undone.length"
+    class="note warn row"
+  >
+    <span class="grow"
+      ><b>Promised and not done:</b>
+      {{ undone.map((line) => `${line.name}, ${session.money(line.promised)}`).join('; ') }}. Tick
+      it where it was done, make a further visit, or say why not.</span
+    >
+    <ActButton
+      v-if="session.may('visits.close')"
+      @click="askUndone"
+    >
+      Not done, say why…
+    </ActButton>
+  </div>
   <p
     v-if="unpriced"
     class="note warn row"
@@ -103,6 +134,15 @@ const close = async (reason: string) =>
     name="reason"
     act="Leave them out"
     :send="leaveOut"
+    @close="asked = ''"
+  />
+  <ReasonDialog
+    v-if="asked === 'undone'"
+    title="Promised and not done"
+    label="Why"
+    name="reason"
+    act="Leave it"
+    :send="leave"
     @close="asked = ''"
   />
   <ReasonDialog
