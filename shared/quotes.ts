@@ -176,7 +176,7 @@ export const quoteRoutes = {
   copyQuote: route({
     method: 'POST',
     path: '/quotes/{id}/copy',
-    may: 'quotes.write',
+    may: 'quotes.copy',
     summary: 'Begin a quote like this one: its words and lines, priced as of today',
     body: obj({ id: id().required() }),
     answer: quoteDetail,

@@ -109,7 +109,7 @@ function done(answered: Quote) {
         {{ actWords(act, { state: quote.state, total: session.money(quote.price.total) }) }}
       </ActButton>
       <ActButton
-        v-if="!field && session.may('quotes.write')"
+        v-if="session.may('quotes.copy')"
         :disabled="busy"
         @click="copy"
       >

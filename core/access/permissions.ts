@@ -56,6 +56,7 @@ export const PERMISSIONS = {
   'pricebook.change': OFFICE,
   'quotes.list': INDOORS,
   'quotes.see': [...INDOORS, 'technician'],
+  'quotes.copy': DESK,
   'quotes.write': QUOTING,
   'quotes.send': QUOTING,
   'quotes.answer': QUOTING,

@@ -124,6 +124,7 @@ export const comingOfIn = (customerId: string): ListIn => ({
   values: [customerId],
   order: 'v.start_at IS NULL, v.start_at, v.id',
   limit: 8,
+  instants: ['startAt'],
 })
 export const workSumsIn = (customerId: string): ListIn => ({
   columns: 's.promised, s.done',

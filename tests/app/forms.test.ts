@@ -44,6 +44,7 @@ const quote = made('quote', {
   id: ID,
   state: 'sent',
   acts: Object.keys(quoteLifecycle.acts) as Answer<'quote'>['acts'],
+  asks: [],
 })
 const customer = made('customer', { id: ID, erased: false, mergedInto: null })
 const [, , thirdSite] = customer.sites
