@@ -15,14 +15,14 @@ const WORDS: Readonly<Record<Outcome, string>> = {
   declined: 'no',
   waiting: 'waiting',
 }
-const SHOWN = 12
 const drawn = computed(() => {
-  const rows = props.items.slice(0, SHOWN)
+  const rows = props.items
   const x = scaleLinear([0, Math.max(1, ...rows.map(({ calls }) => calls))], [LEFT, W - 40])
   const parts = stack<Count, Outcome>()
     .keys(OUTCOMES)
     .value(({ came }, outcome) => came[outcome])([...rows])
   return rows.map((row, i) => ({
+    key: row.key,
     name: row.name,
     calls: row.calls,
     end: x(row.calls) + 6,
@@ -46,7 +46,7 @@ const drawn = computed(() => {
     >
       <g
         v-for="row in drawn"
-        :key="row.name"
+        :key="row.key"
         :transform="`translate(0 ${row.y})`"
       >
         <title>{{ row.said }}</title>

@@ -105,6 +105,7 @@ export const SHOWS = {
   book: { subjects: ['prices', 'settings'] },
   day: { subjects: DAY },
   calls: { subjects: ['call', 'quote', 'work'] },
+  callsCounted: { subjects: ['call', 'quote', 'work', 'invoice', 'payment', 'customer'] },
   money: { subjects: ['invoice', 'payment', 'collection', 'customer', 'message'] },
   tasks: { subjects: ['task'] },
   waiting: {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What each role may do, and how far it may go alone; over it another person's yes is asked for.
 import type { Column } from '~/base/columns'
-import { GRANTABLE, canBeGiven, type Grantable } from '~~/core/access/grantable'
+import { canBeGiven, GRANTABLE, type Grantable } from '~~/core/access/grantable'
 import { ROLES } from '~~/core/access/permissions'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -11,6 +11,7 @@ import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
+import { alike } from '~/base/threeWay'
 import { useForm } from '~/base/useForm'
 import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
@@ -22,28 +23,42 @@ import type { Answer } from '~~/shared/api'
 type Rights = Answer<'limits'>
 const session = useSession()
 const { data, problem, refresh } = useAnswer('limits', undefined, SHOWS.setUp)
-const copyOf = ({ roles, given }: Rights): Rights => ({
-  roles: roles.map((role) => ({ ...role })),
-  given: given.map(({ permission, roles: to }) => ({ permission, roles: [...to] })),
-})
-const form = useForm<Rights>({ roles: [], given: [] })
-watch(data, (now) => now && form.follow(copyOf(now)), { immediate: true })
-const mine = computed(() => session.may('limits.change'))
 const others = ROLES.filter((role) => role !== 'owner')
-const differs = (a: object, b: object | undefined) => JSON.stringify(a) !== JSON.stringify(b)
+/** A name in a form has no dot in it. */
+const keyOf = (permission: Grantable) => permission.replace('.', '/')
+/** Box by box: what somebody else ticks meanwhile is followed where nobody ticked it here. */
+const asTicked = ({ roles, given }: Rights) => ({
+  roles: Object.fromEntries(roles.map((role) => [role.role, { ...role }])),
+  given: Object.fromEntries(
+    given.map(({ permission, roles: to }) => [
+      keyOf(permission),
+      Object.fromEntries(others.map((role) => [role, to.includes(role)])),
+    ]),
+  ),
+})
+const form = useForm(asTicked({ roles: [], given: [] }))
+watch(data, (now) => now && form.follow(asTicked(now)), { immediate: true })
+const mine = computed(() => session.may('limits.change'))
+/** What may be given, as the server says. */
+const acts = computed(() => data.value?.given.map(({ permission }) => permission) ?? [])
+const toRoles = (permission: Grantable) =>
+  others.filter((role) => form.values.given[keyOf(permission)]![role])
 /** What was changed is sent alone: somebody else may have changed the rest. */
 const keep = () =>
   form.send(async () => {
-    const { roles, given } = data.value!
+    const was = asTicked(data.value!)
+    const { roles, given } = form.values
     const body = {
-      roles: form.values.roles.filter((role, i) => differs(role, roles[i])),
-      given: form.values.given.filter((act, i) => differs(act, given[i])),
+      roles: Object.values(roles).filter((role) => !alike(role, was.roles[role.role])),
+      given: acts.value
+        .filter((name) => !alike(given[keyOf(name)], was.given[keyOf(name)]))
+        .map((permission) => ({ permission, roles: toRoles(permission) })),
     }
     data.value = await call('keepLimits', { body })
   })
 const wordsOf = (permission: Grantable) => GRANTABLE[permission].words
-const columns: Column<Rights['given'][number]>[] = [
-  { key: 'act', label: 'besides the owner', text: ({ permission }) => wordsOf(permission) },
+const columns: Column<Grantable>[] = [
+  { key: 'act', label: 'besides the owner', text: wordsOf },
   ...others.map((role) => ({ key: role, label: role, width: 88 })),
 ]
 </script>
@@ -57,9 +72,9 @@ const columns: Column<Rights['given'][number]>[] = [
   >
     <DataTable
       label="What each role may do besides the owner"
-      :rows="form.values.given"
+      :rows="acts"
       :columns="columns"
-      :row-key="(act) => act.permission"
+      :row-key="(act) => act"
     >
       <template
         v-for="role in others"
@@ -67,11 +82,10 @@ const columns: Column<Rights['given'][number]>[] = [
         #[role]="{ row }"
       >
         <Check
-          v-if="canBeGiven(row.permission, role)"
-          v-model="row.roles"
-          :value="role"
+          v-if="canBeGiven(row, role)"
+          v-model="form.values.given[keyOf(row)]![role]"
           :disabled="!mine"
-          :label="`${role}: ${wordsOf(row.permission)}`"
+          :label="`${role}: ${wordsOf(row)}`"
         />
       </template>
     </DataTable>
@@ -82,7 +96,7 @@ const columns: Column<Rights['given'][number]>[] = [
     </p>
     <DataTable
       label="How far each role may go alone"
-      :rows="form.values.roles"
+      :rows="Object.values(form.values.roles)"
       :columns="[
         { key: 'role', text: (row) => row.role },
         { key: 'lower', label: 'per cent below', width: 170 },
@@ -91,9 +105,9 @@ const columns: Column<Rights['given'][number]>[] = [
       ]"
       :row-key="(row) => row.role"
     >
-      <template #lower="{ row, index }">
+      <template #lower="{ row }">
         <Field
-          :name="`roles[${index}].lowerPercent`"
+          :name="`roles.${row.role}.lowerPercent`"
           inline
           ><template #label
             ><span class="visually-hidden">{{ row.role }}, per cent below</span></template

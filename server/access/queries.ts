@@ -20,14 +20,11 @@ export const personByEmail = async (tx: Tx, email: string) =>
       [email],
     ),
   )
-export const personWithPassword = async (tx: Tx, id: string, lock = false) =>
-  seeing(
-    await tx.row<PersonRow>(
-      `SELECT ${COLUMNS}, p.password_hash
-      FROM people p JOIN company f
-      WHERE p.id = ? AND p.active${lock ? ' FOR UPDATE' : ''}`,
-      [id],
-    ),
+/** The hash of a person's password. Of the person alone: what is locked here must not hold up the firm's row. */
+export const passwordOf = (tx: Tx, id: string, lock = false) =>
+  tx.row<{ passwordHash: string }>(
+    `SELECT p.password_hash FROM people p WHERE p.id = ? AND p.active${lock ? ' FOR UPDATE' : ''}`,
+    [id],
   )
 export const setPassword = async (tx: Tx, id: string, hash: string, was: string) =>
   (

@@ -18,7 +18,7 @@ import {
   endSession,
   knownFrom,
   personByEmail,
-  personWithPassword,
+  passwordOf,
   sessionsOf,
   setPassword,
 } from './queries'
@@ -126,7 +126,7 @@ export async function signIn(
   }
   return call.inContext(async (ctx) => {
     // The password may have been changed while the hash was worked out: every session that it opened ends with it.
-    if ((await personWithPassword(ctx.tx, person.id, true))?.passwordHash !== person.passwordHash)
+    if ((await passwordOf(ctx.tx, person.id, true))?.passwordHash !== person.passwordHash)
       throw wrongSignIn()
     const keys = keysOf(ctx.ip, key)
     await forgiveTries(ctx.tx, keys.source)
@@ -250,7 +250,7 @@ export async function changePassword(
   const person = await call.inContext(async (ctx) => {
     const wait = await countTry(ctx.tx, key, BY_BOTH, Date.now())
     if (wait > 0) throw tooOften(HELD_UP, wait)
-    return (await personWithPassword(ctx.tx, me.id))!
+    return (await passwordOf(ctx.tx, me.id))!
   })
   if (!(await checkPassword(body.current, person.passwordHash)))
     throw invalid('current', 'This is not your password.')

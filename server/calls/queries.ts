@@ -124,19 +124,21 @@ export const alikeCalls = (tx: Tx, from: number, to: number) =>
       CAST(COALESCE(SUM(i.paid), 0) AS SIGNED) AS paidMinor
     FROM (SELECT COALESCE(JSON_VALUE(k.draft, '$.about'), 'new_work') AS about,
         COALESCE(w.kind, JSON_VALUE(k.draft, '$.kind'), '') AS kind,
-        COALESCE(NULLIF(w.source, ''), NULLIF(JSON_VALUE(k.draft, '$.source'), ''), c.source, '') AS source,
+        COALESCE(NULLIF(w.source, ''), NULLIF(JSON_VALUE(k.draft, '$.source'), ''), c.source, '')
+          AS source,
         CASE WHEN w.id IS NOT NULL THEN 'work' WHEN k.state = 'quoted' THEN 'quote'
           WHEN k.state IN ('answered', 'declined') THEN k.state ELSE 'waiting' END AS outcome,
         w.id AS work_order_id
       FROM calls k
       LEFT JOIN quotes q ON q.id = k.quote_id
       LEFT JOIN work_orders w ON w.id = COALESCE(k.work_order_id, q.work_order_id)
-      LEFT JOIN customers c ON c.id = COALESCE(w.customer_id, q.customer_id, JSON_VALUE(k.draft, '$.customerId'))
+      LEFT JOIN customers c ON c.id = COALESCE(w.customer_id, q.customer_id,
+        JSON_VALUE(k.draft, '$.customerId'))
       WHERE k.created_at >= ? AND k.created_at < ?) a
     LEFT JOIN (SELECT work_order_id, SUM(total_minor) AS billed, SUM(paid_minor) AS paid
-      FROM invoices GROUP BY work_order_id) i ON i.work_order_id = a.work_order_id
-    GROUP BY a.about, a.kind, a.source, a.outcome
-    LIMIT 5000`,
+      FROM invoices WHERE state <> 'void' GROUP BY work_order_id) i
+      ON i.work_order_id = a.work_order_id
+    GROUP BY a.about, a.kind, a.source, a.outcome`,
     [sqlInstant(from), sqlInstant(to)],
   )
 export const insertForm = async (

@@ -1,10 +1,11 @@
 // SQL that what goes through all subjects runs for this one.
 import type { Erasure, Finding } from '../subject'
 
-/** How a person's words are taken out. What a law makes the firm keep stays as it was sent. */
+/** How a person's words are taken out. What a law makes the firm keep stays as it was sent; what calls were about, and how they heard of us, is counted on. */
 export const ERASURES: readonly Erasure[] = [
   `UPDATE calls
-  SET draft = '{}', summary = 'Taken out', reason = ''
+  SET draft = JSON_OBJECT('about', COALESCE(JSON_VALUE(draft, '$.about'), 'new_work'), 'kind',
+      COALESCE(JSON_VALUE(draft, '$.kind'), ''), 'source', COALESCE(JSON_VALUE(draft, '$.source'), '')), summary = 'Taken out', reason = ''
   WHERE JSON_VALUE(draft, "$.customerId") = ?
     OR work_order_id IN (SELECT id FROM work_orders WHERE customer_id = ?)
     OR quote_id IN (SELECT id FROM quotes WHERE customer_id = ?)`,

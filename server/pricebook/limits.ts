@@ -1,35 +1,29 @@
 // Whether a line may be as low as somebody wants it, on a work order or a quote: by their limit, or with another person's yes.
-import { beyondLimit, loweredPercent, USUAL_LIMITS, type Limits } from '../../core/access/limits'
-import { LedgerError } from '../../core/errors/LedgerError'
+import { beyondLimit, loweredPercent } from '../../core/access/limits'
 import { Decimal } from '../../core/money/decimal'
 import { toMoney } from '../../core/money/formatMinor'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import { sayMoney } from '../../core/money/sayMoney'
-import type { Role } from '../../core/access/permissions'
+import { limitsOf, overLimit } from '../access/limits'
 import { signedIn, type Ctx } from '../http/context'
 import { priceLines, type PricedFor, type PricedLine } from './priceLines'
 
-export const limitsOf = (
-  { company }: { company: Pick<Ctx['company'], 'limits'> },
-  role: Role,
-): Limits => ({
-  ...USUAL_LIMITS[role],
-  ...company.limits[role],
-})
-/** What is refused because it is beyond one's limit, with what it would do, so that it can be asked for. */
-export const overLimit = (sentence: string, what: string): LedgerError =>
-  new LedgerError('over_limit', `${sentence} Ask for another person’s yes.`, { extra: { what } })
 /** A line, and what the customer agreed to of it. */
 type LimitedLine = PricedLine & { promisedMinor?: number }
-/** A line as it would be, by its sums. */
-async function sumsOf(ctx: Ctx, of: PricedFor, line: LimitedLine, hasTask: boolean) {
-  const { id, entryId, quantity, promisedMinor = 0, netMinor } = line
-  const costMinor = roundToMinor(new Decimal(line.unitCost).times(quantity), of.currency)
+/** Lines as they would be, by their sums, priced together as they stand: a further task costs less. */
+async function sumsOf(ctx: Ctx, of: PricedFor, lines: readonly LimitedLine[], hasTask: boolean) {
+  const booked = lines.filter(({ entryId }) => entryId)
+  const wanted = booked.map(({ id, entryId, quantity }) => ({ id, entryId, quantity }))
   // Without a hand: by the book, the level and the rates; or what the customer agreed to, if that is more.
-  const [usual] = entryId
-    ? await priceLines(ctx, of, [{ id, entryId, quantity }], { hasTask, at: null })
-    : []
-  return { line, netMinor, usualMinor: Math.max(usual?.netMinor ?? 0, promisedMinor), costMinor }
+  const usual = new Map(
+    (await priceLines(ctx, of, wanted, { hasTask })).map(({ id, netMinor }) => [id, netMinor]),
+  )
+  return lines.map((line) => ({
+    line,
+    netMinor: line.netMinor,
+    usualMinor: Math.max(usual.get(line.id) ?? 0, line.promisedMinor ?? 0),
+    costMinor: roundToMinor(new Decimal(line.unitCost).times(line.quantity), of.currency),
+  }))
 }
 const MOST_NAMED = 3
 /**
@@ -44,14 +38,11 @@ export async function withinLimit(
   before: readonly Pick<LimitedLine, 'kind'>[] = [],
 ): Promise<void> {
   const limits = limitsOf(ctx, signedIn(ctx).role)
-  let hasTask = before.some(({ kind }) => kind === 'task')
-  const over = []
-  for (const line of lines) {
-    const sums = await sumsOf(ctx, of, line, hasTask)
+  const hasTask = before.some(({ kind }) => kind === 'task')
+  const over = (await sumsOf(ctx, of, lines, hasTask)).flatMap((sums) => {
     const beyond = beyondLimit(sums, limits)
-    if (beyond) over.push({ ...sums, beyond })
-    hasTask ||= line.kind === 'task'
-  }
+    return beyond ? [{ ...sums, beyond }] : []
+  })
   if (!over.length) return
   const say = (minor: number) => sayMoney(toMoney(minor, of.currency), ctx.company.locale)
   const named = over

@@ -1,9 +1,7 @@
 // A quote is begun where the wish is heard: at a call, for a customer, or at a visit to quote.
 import { keepCall, markCall } from '../calls/index'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
-import { isExempt } from '../../core/tax/isExempt'
 import { formatPhone } from '../../core/text/phone'
-import { plusDays } from '../../core/time/zone'
 import type { Body } from '../../shared/api'
 import { callById } from '../calls/queries'
 import { customerById } from '../customers/queries'
@@ -13,7 +11,7 @@ import { signedIn, type Ctx } from '../http/context'
 import { withoutCosts } from '../pricebook/priceLines'
 import { nextNumber } from '../settings/queries'
 import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
-import { HELD_DAYS, noteOnQuote, payer, setLines } from './draft'
+import { begunFor, noteOnQuote, payer, setLines } from './draft'
 import { quoteFacts } from './facts'
 import { QUOTE_NUMBERS } from './numbers'
 import { insertQuote, quoteById, type QuoteRow } from './queries'
@@ -43,18 +41,13 @@ async function draftOf(ctx: Ctx, body: Body<'beginQuote'>, work: Work | null): P
   const customer = await payer(ctx, whom, 'Choose for whom the quote is.')
   return {
     ...wordsOf(body, work),
-    customerId: customer.id,
+    ...begunFor(ctx, customer),
     siteId: await siteFor(ctx, body.siteId ?? siteId),
     workOrderId: work?.id ?? null,
     ownerId: ownerFor(ctx, work, customer),
     source: body.source || source || customer.source,
     contact: contactFor(ctx, body, work),
     answers: answersFor(body, work),
-    expiresOn: plusDays(ctx.today, HELD_DAYS),
-    priceLevelId: customer.priceLevelId,
-    taxExempt: isExempt(customer, ctx.today),
-    currency: ctx.company.currency,
-    now: ctx.now,
   }
 }
 /** Who spoke; where nobody is named, whom the work order names. */

@@ -1,9 +1,7 @@
 // A quote like another one: for similar work, at today's prices.
-import { plusDays } from '../../core/time/zone'
-import { isExempt } from '../../core/tax/isExempt'
 import { signedIn, type Ctx } from '../http/context'
 import { nextNumber } from '../settings/queries'
-import { HELD_DAYS, noteOnQuote, payer, setLines } from './draft'
+import { begunFor, noteOnQuote, payer, setLines } from './draft'
 import { quoteFacts } from './facts'
 import { asWanted, pricedAnew } from './lines'
 import { QUOTE_NUMBERS } from './numbers'
@@ -22,9 +20,8 @@ export async function copyQuote(ctx: Ctx, id: string, newId: string): Promise<Qu
   const { siteId, title, scope, source, contact, answers } = old
   await insertQuote(ctx.tx, {
     ...{ id: newId, number, siteId, title, scope, source, contact, answers },
-    ...{ customerId: customer.id, workOrderId: null, ownerId: signedIn(ctx).id, orderNumber: '' },
-    ...{ priceLevelId: customer.priceLevelId, taxExempt: isExempt(customer, ctx.today) },
-    ...{ expiresOn: plusDays(ctx.today, HELD_DAYS), currency: ctx.company.currency, now: ctx.now },
+    ...{ workOrderId: null, ownerId: signedIn(ctx).id, orderNumber: '' },
+    ...begunFor(ctx, customer),
   })
   const quote = (await quoteById(ctx.tx, newId))!
   await noteOnQuote(ctx, quote, quoteFacts.copied({ number, from: old.number }))

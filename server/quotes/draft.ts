@@ -1,5 +1,7 @@
 // What several acts on a draft share: who pays, its priced lines, what is noted.
 import { invalid } from '../../core/errors/LedgerError'
+import { isExempt } from '../../core/tax/isExempt'
+import { plusDays } from '../../core/time/zone'
 import { customerById, type CustomerRow } from '../customers/queries'
 import type { Ctx } from '../http/context'
 import type { Fact } from '../http/facts'
@@ -31,6 +33,16 @@ export async function payer(ctx: Ctx, id: string, sentence: string): Promise<Cus
   if (!customer || customer.mergedInto || customer.erasedAt) throw invalid('customerId', sentence)
   return customer
 }
+
+/** What a quote that begins now takes from who pays, and from the day. */
+export const begunFor = (ctx: Ctx, customer: CustomerRow) => ({
+  customerId: customer.id,
+  priceLevelId: customer.priceLevelId,
+  taxExempt: isExempt(customer, ctx.today),
+  expiresOn: plusDays(ctx.today, HELD_DAYS),
+  currency: ctx.company.currency,
+  now: ctx.now,
+})
 
 /** Prices the lines that are wanted, and keeps them with their sums. */
 export async function setLines(ctx: Ctx, quote: QuoteRow, wanted: WantedLine[]): Promise<void> {

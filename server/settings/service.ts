@@ -1,7 +1,7 @@
 // What the firm sets up for its calls: questions, its own fields, sources.
 import { GRANTABLE, GRANTABLE_NAMES, grantsFrom } from '../../core/access/grantable'
 import { mayRole, ROLES } from '../../core/access/permissions'
-import { limitsOf } from '../pricebook/limits'
+import { limitsOf } from '../access/limits'
 import { setCustom } from '../visits/index'
 import { settingFacts } from './facts'
 import { workFacts } from '../visits/facts'

@@ -1,9 +1,10 @@
 // What roles may do, as the owner sets it: what was changed is sent alone; nobody else changes it. And what came of the calls.
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { GRANTABLE, GRANTABLE_NAMES } from '~~/core/access/grantable'
 import { OUTCOMES } from '~~/core/calls/callCounts'
 import { rolesThatMay, ROLES, type Role } from '~~/core/access/permissions'
 import { routeOf, type Answer } from '~~/shared/api'
+import { askAllAnew } from '~/lib/live'
 import RoleLimits from '~/settings/RoleLimits.vue'
 import { sampleOf } from './sample'
 import { open, settle } from './screen'
@@ -50,11 +51,38 @@ describe('what each may do', () => {
         given: [
           {
             permission: 'payments.take',
-            roles: [...rolesThatMay('payments.take'), 'dispatch'],
+            roles: ['office', 'dispatch', 'books', 'technician'],
           },
         ],
       },
     ])
+  })
+  it('is not set back by whoever changed something else of it meanwhile', async () => {
+    let said = limits
+    const screen = await open('/set-up', { server: { says: { limits: () => said } } })
+    await settle()
+    const rights = screen.page.findComponent(RoleLimits)
+    const box = (label: string) =>
+      rights
+        .findAll('label')
+        .find((l) => l.text() === label)!
+        .get('input')
+    await box('dispatch: take money').setValue(true)
+    said = {
+      ...limits,
+      given: limits.given.map((act) =>
+        act.permission === 'visits.close' ? { ...act, roles: ['owner', 'dispatch'] } : act,
+      ),
+    }
+    askAllAnew()
+    await vi.waitFor(() =>
+      expect(box('dispatch: close work that is not billed').element.checked).toBe(true),
+    )
+    expect(box('dispatch: take money').element.checked).toBe(true)
+    await rights.get('form').trigger('submit')
+    await settle()
+    const { given } = screen.acts()[0]!.body as Answer<'limits'>
+    expect(given.map(({ permission }) => permission)).toEqual(['payments.take'])
   })
   it('is read by the office, and changed by the owner alone', async () => {
     const { rights, box } = await setUp('office')

@@ -447,6 +447,20 @@ describe('what was promised and not done', () => {
     expect(left.history[0]!.text).toBe(`Promised and not done: ${line.name}: they bought one`)
     expect((await office.send('leaveUndone', leave)).body.code).toBe('stale')
   })
+  it('is left for no reason while somebody is to go there again', async () => {
+    const of = await promised(11)
+    const line = (await work(of.workOrderId)).lines.find(({ done }) => !done)!
+    await office.ok('furtherVisit', {
+      params: { id: of.visitId },
+      body: { id: id(), version: await versionOf(of), durationSeconds: 3600 },
+    })
+    const leave = {
+      params: { id: of.workOrderId },
+      body: { lineIds: [line.id], reason: 'shown before' },
+    }
+    expect((await office.send('leaveUndone', leave)).body.code).toBe('stale')
+    expect((await work(of.workOrderId)).lines.map((l) => l.id)).toContain(line.id)
+  })
   it('is no gap once it is ticked, and is billed', async () => {
     const of = await promised(9)
     const line = (await work(of.workOrderId)).lines.find(({ done }) => !done)!

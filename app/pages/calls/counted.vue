@@ -27,7 +27,7 @@ const { data, problem, refresh } = useAnswer(
   () => ({
     query: { from: from.value || undefined, to: to.value || undefined, by: by.value },
   }),
-  SHOWS.calls,
+  SHOWS.callsCounted,
 )
 const heading = computed(() => BY.find(([key]) => key === by.value)?.[1] ?? '')
 const share = (part: number, of: number) => (of ? `${Math.round((part * 100) / of)} %` : '–')

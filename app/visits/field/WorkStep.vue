@@ -220,6 +220,7 @@ function takePhotos({ target }: Event) {
         Show the customer
       </button>
       <button
+        v-if="billed || session.may('invoices.make')"
         class="btn grow"
         :class="{ act: work.signatures.length && !outdated }"
         @click="emit('bill')"

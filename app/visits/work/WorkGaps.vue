@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Between the columns: promised and not done, minutes that no line charges for, and work that is finished without a price.
 import { computed, ref } from 'vue'
+import { isUnderWay } from '~~/core/visits/visitLifecycle'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import ActButton from '~/base/ActButton.vue'
 import ReasonDialog from '~/base/ReasonDialog.vue'
@@ -29,10 +30,10 @@ const mayEnd = computed(
 const unpriced = computed(
   () => props.bills && props.work.state === 'to_bill' && isZero(props.work.totals.toBill),
 )
-const TO_COME = ['planned', 'driving', 'on_site', 'paused']
 /** Promised, not done, and nobody goes there any more. */
 const undone = computed(() =>
-  props.work.ended || props.work.visits.some(({ state }) => TO_COME.includes(state))
+  props.work.state !== 'to_bill' ||
+  props.work.visits.some(({ state }) => state === 'planned' || isUnderWay(state))
     ? []
     : props.work.lines.filter((line) => !line.done && !isZero(line.promised)),
 )
