@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A customer's sites, each with its equipment and what was supplied there before.
 import ActButton from '~/base/ActButton.vue'
+import { saySite } from '~~/core/customers/saySite'
 import { useSession } from '~/stores/session'
 import type { Customer } from './rowForms'
 
@@ -41,11 +42,11 @@ const beside = (e: Equipment) =>
       class="sheet place"
     >
       <div class="row">
-        <b class="grow">{{ s.name || s.line1 }}</b>
+        <b class="grow">{{ s.name || s.line1 || saySite(s) }}</b>
         <ActButton
           v-if="desk"
           quiet
-          :aria-label="`Change ${s.name || s.line1}`"
+          :aria-label="`Change ${s.name || s.line1 || saySite(s)}`"
           @click="emit('site', s)"
         >
           Change

@@ -2,6 +2,7 @@
 // Where a customer's sites are to each other, north up; drawn from their places, without a background map.
 import { computed } from 'vue'
 import { geoMercator } from 'd3'
+import { saySite } from '~~/core/customers/saySite'
 import type { Answer } from '~~/shared/api'
 
 const props = defineProps<{ sites: Answer<'customer'>['sites'] }>()
@@ -29,7 +30,7 @@ const points = computed(() => {
   )
   const shown = placed.value.map((s, i) => ({
     id: s.id,
-    name: s.name || s.line1,
+    name: s.name || saySite(s),
     at: projection(spots[i]!)!,
   }))
   const mile = spots.length

@@ -1,5 +1,6 @@
 // The small forms of a customer's page: each says what is typed, and how it is kept. What is kept answers with the customer.
 import type { Answer } from '~~/shared/api'
+import { saySite } from '~~/core/customers/saySite'
 import { call, newId } from '~/lib/api'
 import { given } from '~/lib/given'
 import { field, namesOf, type FormField } from '~/base/fields'
@@ -44,7 +45,7 @@ const rowOf = <Kept extends { id: string }>(
 /** What must be filled; where it is not, the server says so at its field. */
 const filled = (value: RowValues[string] | undefined) => given(value as string | null)
 const sitesOf = (c: Customer) =>
-  namesOf(c.sites.map((s) => ({ id: s.id, name: s.name || s.line1 })))
+  namesOf(c.sites.map((s) => ({ id: s.id, name: s.name || saySite(s) })))
 
 const SITE: readonly FormField[] = [
   field('name', 'Name of the site'),
@@ -69,7 +70,7 @@ export function siteForm(c: Customer, custom: Answer<'setUp'>['fields'], s?: Sit
       s
         ? call('changeSite', { params: { id: s.id }, body: { version, ...typed } })
         : call('newSite', {
-            body: { id: newId(), customerId: c.id, ...typed, line1: filled(typed.line1) },
+            body: { id: newId(), customerId: c.id, ...typed },
           }),
   }
 }

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 // Takes back the payment that it was opened for, for what it was: back from the bank, or entered wrongly.
 import { ref } from 'vue'
+import type { Money } from '~~/core/money/formatMinor'
 import { BACK_REASONS, backReasonsOf, type Method } from '~~/core/payments/takingBack'
 import Radio from '~/base/Radio.vue'
 import ReasonDialog from '~/base/ReasonDialog.vue'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
-import type { Invoice } from './useInvoice'
 
-const props = defineProps<{ payment: Invoice['payments'][number] }>()
+const props = defineProps<{
+  payment: { id: string; number: string; method: string; amount: Money }
+}>()
 const emit = defineEmits<{ done: []; close: [] }>()
 const session = useSession()
 const ways = backReasonsOf(props.payment.method as Method)

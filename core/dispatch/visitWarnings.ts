@@ -14,6 +14,8 @@ export interface DayFacts {
   /** the site's territory, and those that the technician serves; a technician without any serves all */
   territory?: string | undefined
   serves?: readonly string[]
+  /** nothing is known yet of where it is */
+  nowhere?: boolean
   /** when today begins, and what time it is, epoch ms: what lies before has passed */
   today?: number
   now?: number
@@ -32,6 +34,7 @@ export type VisitWarning = {
     | 'outside_hours'
     | 'outside_promise'
     | 'territory'
+    | 'no_address'
     | 'skill'
     | 'break'
     | 'held'
@@ -40,7 +43,12 @@ export type VisitWarning = {
   text: string
 }
 /** What is said but does not hold anybody up: a person may well be sent elsewhere, or learn. */
-export const SOFT_WARNINGS: readonly VisitWarning['code'][] = ['territory', 'skill', 'break']
+export const SOFT_WARNINGS: readonly VisitWarning['code'][] = [
+  'territory',
+  'skill',
+  'break',
+  'no_address',
+]
 
 type Says = { name: string; day: (date: string) => string }
 const overlaps = (place: Placement, from: number, to: number) =>
@@ -91,8 +99,8 @@ function overCapacity({ half }: DayFacts, { name }: Says): VisitWarning[] {
 }
 /**
  * What is wrong with placing a visit there, in words, before it is saved: a time that has passed, another visit at that time, time off, outside the
- * working hours, more visits than that half of the day takes, outside what was promised; then, softly, another territory and a skill that is
- * lacking. An empty list means that nothing is.
+ * working hours, more visits than that half of the day takes, outside what was promised; then, softly, an address that is still to follow,
+ * another territory and a skill that is lacking. An empty list means that nothing is.
  * @param broken what was promised and would not hold there, or null
  * @param say what the person is called, and how days are said
  */
@@ -113,6 +121,9 @@ export function visitWarnings(
     ...(isOff ? [] : outsideHours(place, facts, say)),
     ...(isOff ? [] : overCapacity(facts, say)),
     ...(text ? [{ code: 'outside_promise' as const, text }] : []),
+    ...(facts.nowhere
+      ? [{ code: 'no_address' as const, text: 'its address is still to follow' }]
+      : []),
     ...otherTerritory(facts, say),
     ...lackingSkills(facts, say),
   ]

@@ -1,6 +1,7 @@
 // A payment that did not hold is taken back for what it was: money that came back from the bank, or a payment that never was.
 
-export type Method = 'cash' | 'cheque' | 'card' | 'transfer'
+export const PAID_BY = ['cash', 'cheque', 'card', 'transfer'] as const
+export type Method = (typeof PAID_BY)[number]
 
 /** Why a payment is taken back. How each is asked about, and said afterwards. */
 export const BACK_REASONS = {

@@ -55,7 +55,7 @@ function stateByMoney(facts: WorkOrderFacts): WorkOrderState {
  * What is done waits for its bill whatever is still to come. A work order that was visited and has nothing to bill and
  * nothing billed, hours that nobody charged or explained, or something promised and not done, is *to bill* until it is
  * closed: somebody must say why no money comes of it. One whose visits all came to nothing needs a slot again.
- * @example workOrderState({ cancelled: false, closed: false, visits: [], toBillMinor: 0, billedMinor: 0, unpaidMinor: 0 }) // 'needs_slot'
+ * @example workOrderState({ cancelled: false, closed: false, visits: [], toBillMinor: 0, billedMinor: 0, unpaidMinor: 0 }) // 'to_bill'
  */
 export function workOrderState(facts: WorkOrderFacts): WorkOrderState {
   if (facts.cancelled) return 'cancelled'
@@ -63,8 +63,9 @@ export function workOrderState(facts: WorkOrderFacts): WorkOrderState {
   const live = facts.visits.filter((v) => v.state !== 'cancelled')
   const atWork = stateAtWork(live)
   if (atWork) return atWork
-  // Something sold without a visit (the year of a care agreement) is billed as it stands.
-  const sold = live.length === 0 && facts.toBillMinor + facts.billedMinor > 0
+  // Something sold without a visit (the year of a care agreement) is billed as it stands; it never needs a slot.
+  const wasSold = facts.visits.length === 0
+  const sold = live.length === 0 && (wasSold || facts.toBillMinor + facts.billedMinor > 0)
   const wasThere = has(live, 'finished', 'no_access')
   if (facts.toBillMinor > 0 && (sold || wasThere)) return 'to_bill'
   const ahead = stateAhead(live)
@@ -74,11 +75,12 @@ export function workOrderState(facts: WorkOrderFacts): WorkOrderState {
 }
 /**
  * Whether a work order needs a visit and has none to come: every one was cancelled, or at the last one nobody was let in.
+ * What never had one was sold without.
  * @param facts its visits in the order of their times
  * @example wantsVisit({ cancelled: false, closed: false, visits: [{ state: 'no_access', placed: true }], toBillMinor: 0, billedMinor: 0, unpaidMinor: 0 }) // true
  */
 export function wantsVisit(facts: WorkOrderFacts): boolean {
-  if (facts.cancelled || facts.closed) return false
+  if (facts.cancelled || facts.closed || facts.visits.length === 0) return false
   const live = facts.visits.filter((v) => v.state !== 'cancelled')
   if (has(live, 'planned', 'driving', 'on_site', 'paused')) return false
   // What was to be done there after an earlier visit is still to be done.

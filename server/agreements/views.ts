@@ -1,4 +1,5 @@
 // What screens are told of care agreements: what is due by territory and month, the plans.
+import { saySite } from '../../core/customers/saySite'
 import { agreementState } from '../../core/agreements/agreementState'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { plusDays, plusMonths } from '../../core/time/zone'
@@ -17,7 +18,7 @@ const shape =
     customerId: a.customerId,
     customer: a.customer,
     phone: a.phone,
-    site: [a.site, a.line1, a.town].filter(Boolean).join(', '),
+    site: saySite({ name: a.site, line1: a.line1, town: a.town }),
     territory: territoryOf(a.postcode, areas)?.name ?? '',
     plan: a.plan,
     startsOn: a.startsOn,

@@ -2,6 +2,7 @@
 import { agreementsIn, type AgreementShort } from '../agreements/queries'
 import { placeholders, type Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
+import { paymentsOfIn, type PaymentOfCustomer } from '../payments/queries'
 import { quotesOfCustomerIn, type ShortQuote } from '../quotes/queries'
 import { territoriesIn, type TerritoryRow } from '../settings/queries'
 import {
@@ -57,6 +58,7 @@ export async function aroundCustomer(tx: Tx, id: string, pricedIds: string[], to
     billed: BilledSum
     owed: Owed
     papers: PaperRow
+    payments: PaymentOfCustomer
     quotes: ShortQuote
   }>(tx, {
     sites: sitesOfIn([id]),
@@ -81,6 +83,7 @@ export async function aroundCustomer(tx: Tx, id: string, pricedIds: string[], to
     billed: billedSumsIn(id),
     owed: owedIn([id], today),
     papers: papersIn(id),
+    payments: paymentsOfIn(id),
     quotes: quotesOfCustomerIn(id),
   })
   return got

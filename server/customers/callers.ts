@@ -1,4 +1,5 @@
 // Who is calling: found by number, name and place, and what they are.
+import { saySite } from '../../core/customers/saySite'
 import { notFound } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
 import { sayMoney } from '../../core/money/sayMoney'
@@ -18,7 +19,7 @@ import type { Caller, CustomerPaper } from './shapes'
 import { equipmentShape, siteShapes, exemption, quoteShapes, NOTHING_OWED, lateBy } from './shapes'
 
 function placeSaid(c: CustomerRow, own: readonly SiteRow[], site: SiteRow | undefined): string {
-  if (site) return [site.name, site.line1, site.town].filter(Boolean).join(', ')
+  if (site) return saySite(site)
   if (own.length > 1) return `${own.length} sites`
   return [c.line1, c.town].filter(Boolean).join(', ')
 }

@@ -127,8 +127,8 @@ function sumsPart({ company }: Ctx, { sums, owed, billed }: Around) {
     credits: m(debt.credits),
   }
 }
-/** Work, quotes and invoices, as the customer's page lists them. */
-function papersPart(ctx: Ctx, { work, quotes, papers }: Around) {
+/** Work, quotes, invoices and payments, as the customer's page lists them. */
+function papersPart(ctx: Ctx, { work, quotes, papers, payments }: Around) {
   const m = (minor: number) => toMoney(minor, ctx.company.currency)
   return {
     work: work.map((w) => ({
@@ -147,6 +147,10 @@ function papersPart(ctx: Ctx, { work, quotes, papers }: Around) {
       total: m(p.total),
       open: m(p.open),
       state: invoiceState(p),
+    })),
+    payments: payments.map(({ amount, left, backReason, invoices, ...p }) => ({
+      ...p,
+      ...{ amount: m(amount), left: m(left), takenBack: backReason, invoices: invoices ?? '' },
     })),
   }
 }

@@ -2,6 +2,7 @@
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import type { NextStep, VisitState } from '../../core/visits/visitLifecycle'
 import type { WaitsAt } from '../subject'
+import { copied } from '../visits/visits.queries'
 import { inTray } from '../visits/waiting.queries'
 
 export interface BoardVisit {
@@ -46,13 +47,14 @@ export interface BoardVisit {
   nextStep: NextStep | null
 }
 const BOARD = `SELECT v.id, v.version, v.work_order_id, w.number, w.title, w.kind,
-    c.name AS customer, s.name AS site, s.id AS siteId, s.line1, s.town, s.postcode, s.lat, s.lon,
+    ${copied('name', 'c.name')} AS customer, ${copied('siteName', 's.name')} AS site, s.id AS siteId,
+    ${copied('siteLine1', 's.line1')} AS line1, ${copied('siteTown', 's.town')} AS town, s.postcode, s.lat, s.lon,
     v.technician_id, v.start_at, v.duration_seconds, v.state, v.promise_date,
     LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo,
     v.told_date, LEFT(v.told_from, 5) AS toldFrom, LEFT(v.told_to, 5) AS toldTo, w.created_at,
     v.started_at, v.finished_at, v.locked, v.note, v.next_step, CONCAT_WS(' ', NULLIF(JSON_VALUE(w.contact,
-    '$.name'), ''), COALESCE(NULLIF(JSON_VALUE(w.contact, '$.phone'), ''), c.phone)) AS contact,
-    s.access_note, c.office_note, (SELECT GROUP_CONCAT(vc.person_id ORDER BY vc.person_id) FROM
+    '$.name'), ''), COALESCE(NULLIF(JSON_VALUE(w.contact, '$.phone'), ''), ${copied('phone', 'c.phone')})) AS contact,
+    ${copied('accessNote', 's.access_note')} AS access_note, c.office_note, (SELECT GROUP_CONCAT(vc.person_id ORDER BY vc.person_id) FROM
     visit_crew vc WHERE vc.visit_id = v.id) AS crew,
     (SELECT q.number FROM quotes q WHERE q.work_order_id = w.id ORDER BY q.created_at DESC LIMIT 1)
     AS quote, (SELECT a.state FROM visits a WHERE a.id = v.again_of) AS again, (SELECT CAST(COALESCE(SUM(l.net_minor), 0) AS SIGNED) FROM work_lines l WHERE

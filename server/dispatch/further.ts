@@ -26,7 +26,11 @@ function maySplit(visit: VisitRow, body: Further): void {
   if (visit.durationSeconds - body.durationSeconds < SHORTEST_PART_SECONDS)
     throw invalid('durationSeconds', 'Each part takes a quarter of an hour or more.')
 }
-async function insertFurther(ctx: Ctx, workOrderId: string, body: Further): Promise<void> {
+async function insertFurther(
+  ctx: Ctx,
+  { workOrderId, phaseId }: VisitRow,
+  body: Further,
+): Promise<void> {
   const { id, technicianId, durationSeconds, split, note, override } = body
   const startAt = instantOf(body.startAt)
   if (technicianId && startAt !== null) {
@@ -35,7 +39,7 @@ async function insertFurther(ctx: Ctx, workOrderId: string, body: Further): Prom
   }
   const noPromise = { promiseDate: null, promiseFrom: null, promiseTo: null }
   const why = note || (split ? 'the rest of a visit that was split' : '')
-  const visit = { id, workOrderId, technicianId, startAt, durationSeconds, note: why }
+  const visit = { id, workOrderId, technicianId, startAt, durationSeconds, note: why, phaseId }
   await insertVisit(ctx.tx, { ...visit, ...noPromise })
 }
 function mayHaveFurther(ctx: Ctx, work: WorkOrderRow, body: Further): void {
@@ -61,7 +65,7 @@ export async function furtherVisit(
     throw invalid('id', 'This identifier belongs to something else.')
   if (known) return { visit: await shapeVisit(ctx, body.id), of: await shapeVisit(ctx, id) }
   if (body.split) maySplit(visit, body)
-  await insertFurther(ctx, work.id, body)
+  await insertFurther(ctx, visit, body)
   if (body.split)
     await moveVisit(ctx.tx, id, body.version, {
       technicianId: visit.technicianId,

@@ -1,4 +1,5 @@
 // The map of a day: sites, routes along the roads, where technicians are; who is nearest; what the positions device tells and is told.
+import { saySite } from '../../core/customers/saySite'
 import type { Place } from '../../core/dispatch/greatCircle'
 import { placeOf } from '../../core/dispatch/placeOf'
 import { skillsOn } from '../../core/dispatch/skillsOn'
@@ -87,7 +88,7 @@ export async function mapDay(ctx: Ctx, wanted?: string): Promise<Answer<'mapDay'
       id: s.id,
       customerId: s.customerId,
       customer: s.customer,
-      place: [s.line1, s.town].filter(Boolean).join(', '),
+      place: saySite({ ...s, name: '' }),
       territoryId: territoryOf(s.postcode, areas)?.id ?? null,
       lat: s.lat,
       lon: s.lon,

@@ -1,4 +1,5 @@
 // Messages about visits in the firm’s words, and the way they go.
+import { ownDetails } from '../visits/details'
 import { sayDay } from '../../core/time/sayDay'
 import { localDate, localTime, plusDays } from '../../core/time/zone'
 import { customerById, type CustomerRow } from '../customers/queries'
@@ -64,10 +65,11 @@ export function fill(ctx: Ctx, kind: MessageKind, a: About, at: number): string 
   const { locale, timeZone } = ctx.company
   const promise = holding(ctx, a)
   const told = toldOf(a.visit)
+  const copy = ownDetails(a.work, a.customer, a.site)
   const date = promise?.date ?? localDate(at, timeZone)
   const day = sayDay(date, locale)
   const facts: Record<string, string> = {
-    name: a.customer.name,
+    name: copy.name,
     title: a.work.title,
     day,
     window: promise ? between(promise) : '',
@@ -75,7 +77,7 @@ export function fill(ctx: Ctx, kind: MessageKind, a: About, at: number): string 
     when: date === plusDays(ctx.today, 1) ? `Tomorrow, ${day}` : `On ${day}`,
     time: localTime(at, timeZone),
     who: a.visit.technician?.split(' ')[0] ?? 'Our technician',
-    place: [a.site.line1, a.site.town].filter(Boolean).join(', '),
+    place: [copy.siteLine1, copy.siteTown].filter(Boolean).join(', ') || 'at your place',
     phone: ctx.company.phone,
     company: ctx.company.name,
   }

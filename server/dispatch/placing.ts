@@ -124,11 +124,12 @@ async function territoryFacts(
   ctx: Ctx,
   person: Technician,
   siteId?: string | null,
-): Promise<{ territory?: string | undefined; serves?: string[] }> {
+): Promise<Pick<Parameters<typeof visitWarnings>[1], 'nowhere' | 'territory' | 'serves'>> {
   const site = siteId ? await siteById(ctx.tx, siteId) : null
   if (!site) return {}
   const areas = await territories(ctx.tx)
   return {
+    nowhere: !site.line1 && !site.town,
     territory: territoryOf(site.postcode, areas)?.name,
     serves: areas.filter((a) => person.territoryIds.includes(a.id)).map((a) => a.name),
   }

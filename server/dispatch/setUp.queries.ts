@@ -1,6 +1,6 @@
 // SQL of the schedule’s set-up: hours, time off, territories, holidays, calendars, saved filters.
 import { sqlInstant, type Tx } from '../db/pool'
-import { goesThere } from '../visits/visits.queries'
+import { copied, goesThere } from '../visits/visits.queries'
 import type { Technician, RawTechnician } from './queries'
 import { fix, TECHNICIAN, PEOPLE } from './queries'
 
@@ -132,9 +132,11 @@ export interface FeedVisit {
   state: string
   createdAt: string
 }
-const FEED = `SELECT v.id, v.version, w.number, w.title, w.problem, c.name AS customer,
+const FEED = `SELECT v.id, v.version, w.number, w.title, w.problem, ${copied('name', 'c.name')} AS customer,
     CONCAT_WS(' ', JSON_VALUE(w.contact, '$.name'), JSON_VALUE(w.contact, '$.phone')) AS contact,
-    s.name AS site, s.line1, s.town, s.access_note, s.lat, s.lon, v.start_at, v.duration_seconds,
+    ${copied('siteName', 's.name')} AS site, ${copied('siteLine1', 's.line1')} AS line1,
+    ${copied('siteTown', 's.town')} AS town, ${copied('accessNote', 's.access_note')} AS access_note,
+    s.lat, s.lon, v.start_at, v.duration_seconds,
     LEFT(v.promise_from, 5) AS promiseFrom, LEFT(v.promise_to, 5) AS promiseTo, v.state,
     w.created_at
   FROM visits v

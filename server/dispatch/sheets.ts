@@ -1,4 +1,6 @@
 // The schedule on paper: day sheets of technicians, the work sheet of a visit.
+import { saySite } from '../../core/customers/saySite'
+import { ownDetails } from '../visits/details'
 import { sayContact } from '../../core/visits/workContacts'
 import { hoursMinutes } from '../../core/hours/workedSeconds'
 import { Decimal } from '../../core/money/decimal'
@@ -84,6 +86,7 @@ export async function workSheet(ctx: Ctx, id: string): Promise<Raw> {
     await linesOf(ctx.tx, work.id),
     work.equipmentId ? await equipmentById(ctx.tx, work.equipmentId) : null,
   ]
+  const copy = ownDetails(work, customer, site)
   const zone = ctx.company.timeZone
   const at = visit.startAt ? Date.parse(visit.startAt) : null
   const pdf = () =>
@@ -97,14 +100,17 @@ export async function workSheet(ctx: Ctx, id: string): Promise<Raw> {
           ? 'no time yet'
           : `${sayDay(localDate(at, zone), ctx.company.locale)}, ${localTime(at, zone)}, ${hoursMinutes(visit.durationSeconds)} h`,
       who: visit.technician ?? 'nobody yet',
-      customer: customer.name,
-      place: [site.name, site.line1, site.town, site.postcode].filter(Boolean).join(', '),
+      customer: copy.name,
+      place: saySite({
+        ...{ name: copy.siteName, line1: copy.siteLine1 },
+        town: [copy.siteTown, copy.sitePostcode].filter(Boolean).join(', '),
+      }),
       contact: [
-        sayContact(work.contact) || work.contact.phone || customer.phone,
+        sayContact(work.contact) || work.contact.phone || copy.phone,
         ...work.otherContacts.map(sayContact),
       ].join('; '),
       problem: work.problem,
-      notes: [site.accessNote, customer.officeNote].filter(Boolean),
+      notes: [copy.accessNote, customer.officeNote].filter(Boolean),
       equipment: thing ? [thing.category, thing.make, thing.serial].filter(Boolean).join(', ') : '',
       promise: visit.promiseFrom ? `${visit.promiseFrom}–${visit.promiseTo}` : '',
       lines: lines.map((l) => ({ quantity: new Decimal(l.quantity).toString(), name: l.name })),

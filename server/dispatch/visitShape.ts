@@ -1,4 +1,5 @@
 // A visit as the schedule shows it: who, where, promised when, how it will run, what does not fit.
+import { saySite } from '../../core/customers/saySite'
 import { ended, skillsOn } from '../../core/dispatch/skillsOn'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { minorToDecimal } from '../../core/money/formatMinor'
@@ -84,7 +85,7 @@ function shape(v: BoardVisit, { ctx, areas, wants, people, forecast }: Around): 
     ...{ id, version, workOrderId, number, title, kind, customer, siteId, town },
     ...{ technicianId, startAt, durationSeconds, state, locked, note },
     ...{ contact, accessNote, officeNote, lat, lon },
-    place: [v.site, v.line1].filter(Boolean).join(', '),
+    place: saySite({ name: v.site, line1: v.line1 }),
     ...promisePart(ctx, v),
     ...runPart(forecast.get(v.id)),
     net: v.net ? minorToDecimal(v.net, ctx.company.currency) : '',

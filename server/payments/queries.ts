@@ -53,6 +53,31 @@ export const allocationsOf = (tx: Tx, paymentId: string) =>
   )
 export const markTakenBack = (tx: Tx, id: string, on: string, why: BackReason) =>
   tx.run('UPDATE payments SET bounced_on = ?, back_reason = ? WHERE id = ?', [on, why, id])
+export interface PaymentOfCustomer {
+  id: string
+  number: string
+  method: Method
+  reference: string
+  on: string
+  amount: number
+  backReason: BackReason | null
+  /** the invoices that it paid */
+  invoices: string | null
+  /** of it on no invoice */
+  left: number
+}
+/** What a customer paid, the latest first, and what it paid. */
+export const paymentsOfIn = (customerId: string): ListIn => ({
+  columns: `p.id, p.number, p.method, p.reference, p.received_on AS \`on\`, p.amount_minor AS amount,
+      p.back_reason, (SELECT GROUP_CONCAT(DISTINCT i.number ORDER BY i.number SEPARATOR ', ') FROM
+      allocations a JOIN invoices i ON i.id = a.invoice_id WHERE a.payment_id = p.id) AS invoices,
+      IF(p.bounced_on IS NULL, p.amount_minor - (SELECT CAST(COALESCE(SUM(a.amount_minor), 0) AS
+      SIGNED) FROM allocations a WHERE a.payment_id = p.id), 0) AS \`left\``,
+  from: 'payments p WHERE p.customer_id = ?',
+  values: [customerId],
+  order: 'p.received_on DESC, p.id DESC',
+  limit: 40,
+})
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'payments o', words: 'o.number, o.reference' },
   { id: 'o.id', from: 'customers k JOIN payments o ON o.customer_id = k.id', words: 'k.search' },

@@ -10,7 +10,7 @@ export const FINDING: Finding = {
     WHERE p.id IN (SELECT id FROM (SELECT id FROM payments WHERE MATCH(number, reference) AGAINST (?
       IN BOOLEAN MODE) UNION SELECT id FROM payments WHERE number LIKE ?) f) LIMIT 4`,
   values: ({ words, number }) => [words, number],
-  to: (id) => `/customers/${id}`,
+  to: (id) => `/customers/${id}#payments`,
 }
 
 /** What can be taken along as CSV. */

@@ -62,7 +62,7 @@ export function priced<L extends PricedLine>(
 /** A line with its price, belonging to nothing yet: a work order and a quote are priced alike. */
 export type PricedLine = Omit<
   LineRow,
-  'workOrderId' | 'visitId' | 'promisedMinor' | 'done' | 'discountWords' | 'version'
+  'workOrderId' | 'visitId' | 'promisedMinor' | 'done' | 'discountWords' | 'phaseId' | 'version'
 >
 /** `bought`: from a supplier's basket, at a cost that the supplier said; `cost`: of something that is not in the book */
 export type WantedLine = Omit<Body<'addLines'>['lines'][number], 'done'> & {

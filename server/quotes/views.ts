@@ -1,4 +1,5 @@
 // What screens and papers are told of a quote.
+import { saySite } from '../../core/customers/saySite'
 import { actsFrom } from '../../core/documents/lifecycle'
 import { addressLines, isNothing } from '../../core/documents/paperDocument'
 import { documentTotals } from '../../core/documents/documentTotals'
@@ -186,7 +187,7 @@ async function partiesView(
     },
     site: {
       id: site.id,
-      text: [site.name, site.line1, site.town].filter(Boolean).join(', '),
+      text: saySite(site),
       belongsTo: foreign?.name ?? '',
     },
   }

@@ -114,7 +114,7 @@ async function keepOneWaiting(
   if (wants)
     await makeWaitingVisit(ctx, {
       ...{ id: ctx.id(), workOrderId: work.id, againOf: last.id },
-      durationSeconds: last.durationSeconds,
+      ...{ durationSeconds: last.durationSeconds, phaseId: last.phaseId },
     })
   return visitsOfWork(ctx.tx, work.id)
 }

@@ -4,6 +4,7 @@ import { equipmentIn, sitesIn, type EquipmentRow, type SiteRow } from '../custom
 import type { Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
 import { quotesOfWorkIn, type ShortQuote } from '../quotes/queries'
+import { phasesIn, type PhaseRow } from './phases.queries'
 import { billedIn, type BilledLine } from './lines.queries'
 import { callBacksIn, WORK, type CallBackRow, type WorkOrderRow } from './queries'
 import { clockIn, toInterval, type RawInterval } from './clock.queries'
@@ -70,6 +71,7 @@ export async function aroundWork(tx: Tx, id: string, now: number) {
     signatures: SignatureRow
     photos: PhotoRow
     callBacks: CallBackRow
+    phases: PhaseRow
   }>(tx, {
     visits: visitsIn(id),
     clock: clockIn('k.visit_id IN (SELECT v.id FROM visits v WHERE v.work_order_id = ?)', [id]),
@@ -79,6 +81,7 @@ export async function aroundWork(tx: Tx, id: string, now: number) {
     signatures: signaturesIn(id),
     photos: photosIn(id),
     callBacks: callBacksIn(id, now),
+    phases: phasesIn(id),
   })
   return { ...got, clock: got.clock.map(toInterval) }
 }

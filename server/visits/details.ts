@@ -18,6 +18,11 @@ export const detailsOf = (c: CustomerRow, s: SiteRow): Details => ({
   sitePostcode: s.postcode,
   accessNote: s.accessNote,
 })
+/** What a work order copies of them; an address that is still to follow is not kept as none. */
+export function copyOf(c: CustomerRow, s: SiteRow): CopiedDetails {
+  const { siteName, siteLine1, siteTown, sitePostcode, ...rest } = detailsOf(c, s)
+  return siteLine1 || siteTown ? { ...rest, siteName, siteLine1, siteTown, sitePostcode } : rest
+}
 /** A work order's own copy, which everybody sees and which is printed; what an older one did not copy is as it is now. */
 export const ownDetails = (
   work: { details: CopiedDetails },

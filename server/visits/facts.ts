@@ -61,6 +61,8 @@ export const workFacts = facts('work', {
     say,
   ) =>
     `Call taken: ${f.title}. Booked as ${f.number}, ${f.startAt ? say.at(f.startAt) : 'no time yet'}${saidAgainst(f.against)}${inSpiteOf(f.warnings)}`,
+  soldWithoutVisit: (f: { number: string; title: string }) =>
+    `${f.number} begun to be billed, without a visit: ${f.title}`,
   madeForAgreement: (f: { number: string; plan: string; dueOn: string }, say) =>
     `${f.number} made for the visit of the ${f.plan} agreement that was due by ${say.day(f.dueOn)}`,
   calledBack: (f: { kind: FreeKind; of: string; problem: string }) =>
@@ -76,6 +78,8 @@ export const workFacts = facts('work', {
   unparked: (f: { list: string }) => `Taken out of “${f.list}”`,
   ratesKept: (f: { rates: readonly { name: string; price: string }[]; was: object }) =>
     `Rates of this work order: ${f.rates.map(({ name, price }) => `${name} ${price}`).join(', ') || 'as everywhere'}`,
+  phased: (f: { phases: readonly string[]; was: readonly string[] }) =>
+    f.phases.length ? `Phases: ${f.phases.join('; ')}` : 'No phases any more',
   lineAdded: (f: Named & { quantity: string; unitPrice: string }) =>
     `Added ${new Decimal(f.quantity)} × ${f.name}`,
   lineRemoved: (f: Named & LineChange) => `Took out ${f.name}`,

@@ -29,12 +29,14 @@ export interface LineRow {
   priceSource: PriceSource
   /** where the price came from, in words; nothing when it is the book's as it stands */
   priceFrom: string
+  /** its own; without one it is of its visit's */
+  phaseId: string | null
   version: number
 }
 const LINE = `id, work_order_id, visit_id, entry_id, kind, name, unit, quantity, unit_price,
     book_price, unit_cost, discount_minor, discount_words, tax_class, covers_seconds, net_minor, saving_minor,
     promised_minor, done, supplier, part_number, price_source, price_from,
-    version`
+    phase_id, version`
 export const linesOf = async (tx: Tx, workOrderId: string) =>
   tx.rows<LineRow>(
     `SELECT ${LINE} FROM work_lines WHERE work_order_id = ? AND NOT removed ORDER BY position, id`,
@@ -51,7 +53,7 @@ export const lineById = async (tx: Tx, id: string, removed = false) =>
 /** Appends a line; the work order's row is locked by the caller, so positions do not collide. */
 export async function insertLine(
   tx: Tx,
-  l: Omit<LineRow, 'version' | 'discountWords'>,
+  l: Omit<LineRow, 'version' | 'discountWords' | 'phaseId'>,
 ): Promise<void> {
   const { next } = (await tx.row<{ next: number }>(
     'SELECT COALESCE(MAX(position), 0) + 1 AS next FROM work_lines WHERE work_order_id = ?',

@@ -54,7 +54,7 @@ export async function putLines(
       visitId,
       promisedMinor: promised ? line.netMinor : 0,
       done: promised ? false : (all[i]!.done ?? true),
-      discountWords: '',
+      ...{ discountWords: '', phaseId: null },
       version: 1,
     }),
   )

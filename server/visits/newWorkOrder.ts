@@ -4,7 +4,7 @@ import type { CustomerRow } from '../customers/queries'
 import type { SiteRow } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
 import { nextNumber } from '../settings/queries'
-import { detailsOf } from './details'
+import { copyOf } from './details'
 import { WORK_ORDER_NUMBERS } from './numbers'
 import { insertWorkOrder, type WorkOrderStart } from './queries'
 import { insertVisit } from './visits.queries'
@@ -33,7 +33,7 @@ export async function makeWorkOrder(
     number,
     customerId: customer.id,
     siteId: site.id,
-    details: detailsOf(customer, site),
+    details: copyOf(customer, site),
     now: ctx.now,
   })
   return number
@@ -47,6 +47,7 @@ export const makeWaitingVisit = (
     durationSeconds: number
     note?: string
     againOf?: string
+    phaseId?: string | null
   },
 ) =>
   insertVisit(ctx.tx, {

@@ -19,6 +19,8 @@ import { cancelWorkOrder, closeWorkOrder, reopenWorkOrder } from './ending'
 import { chargeTime, explainTime } from './time'
 import { leaveUndone } from './undone'
 import { discountLines } from './discounts'
+import { beginBill } from './withoutVisit'
+import { keepPhases } from './phases'
 import { carryOver, park, writeWorkOrder } from './words'
 import { followUpLists } from './queries'
 import { workOrderPage } from './list.queries'
@@ -82,6 +84,8 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
   followUp: (ctx, { params, body }) => park(ctx, params.id!, body),
   callBack: (ctx, { params, body }) => callBack(ctx, params.id!, body),
   carryOver: (ctx, { params }) => carryOver(ctx, params.id!),
+  beginBill: (ctx, { body }) => beginBill(ctx, body),
+  keepPhases: (ctx, { params, body }) => keepPhases(ctx, params.id!, body),
   writeWorkOrder: (ctx, { params, body }) => writeWorkOrder(ctx, params.id!, body),
   keepWorkRates: (ctx, { params, body }) => keepWorkRates(ctx, params.id!, body),
   addLines: (ctx, { params, body }) => addLines(ctx, params.id!, body),

@@ -9,6 +9,7 @@ import { asksPart } from '../asks/views'
 import { historyOf } from '../http/queries'
 import { mayHave } from './account'
 import { aroundWork, workWithParties } from './around.queries'
+import { phasesPart } from './phasesPart'
 import { linesEver } from './lines.queries'
 import { chargeFrom, currentPricing, uncoveredAmong } from './uncovered'
 import {
@@ -82,6 +83,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
     callbackOf: parties.callbackOf,
     price: pricePart(read, costMinor),
     bill: billPart(read),
+    phases: phasesPart(read),
     time: { ...time, charge: toMoney(charge?.netMinor ?? 0, work.currency) },
     rates: ratesPart(read),
     asks: await asksPart(ctx, 'work_order_id', id),

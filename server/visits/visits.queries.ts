@@ -25,6 +25,7 @@ export interface VisitRow {
   againOf: string | null
   nextStep: NextStep | null
   cancelledWithWork: boolean
+  phaseId: string | null
   /** what the customer was last told of it */
   toldDate: string | null
   toldFrom: string | null
@@ -50,7 +51,7 @@ export const toldOf = ({
 const VISIT = `v.id, v.work_order_id, v.technician_id, p.name AS technician, v.start_at,
     v.duration_seconds, v.promise_date, LEFT(v.promise_from, 5) AS promiseFrom,
     LEFT(v.promise_to, 5) AS promiseTo, v.state, v.started_at, v.finished_at, v.findings, v.locked,
-    v.note, v.again_of, v.next_step, v.cancelled_with_work, v.told_date, LEFT(v.told_from, 5) AS
+    v.note, v.again_of, v.next_step, v.cancelled_with_work, v.phase_id, v.told_date, LEFT(v.told_from, 5) AS
     toldFrom, LEFT(v.told_to, 5) AS toldTo, v.reminded_for, v.version`
 export const visitById = (tx: Tx, id: string, lock = false) =>
   tx.row<VisitRow>(
@@ -84,12 +85,13 @@ export const insertVisit = (
     promiseTo: string | null
     note?: string
     againOf?: string
+    phaseId?: string | null
   },
 ) =>
   tx.run(
     `INSERT INTO visits (id, work_order_id, technician_id, start_at, duration_seconds, promise_date,
-      promise_from, promise_to, note, again_of, told_date, told_from, told_to, findings)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, promise_date, promise_from, promise_to, "")`,
+      promise_from, promise_to, note, again_of, phase_id, told_date, told_from, told_to, findings)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, promise_date, promise_from, promise_to, "")`,
     [
       v.id,
       v.workOrderId,
@@ -101,6 +103,7 @@ export const insertVisit = (
       v.promiseTo,
       v.note ?? '',
       v.againOf ?? null,
+      v.phaseId ?? null,
     ],
   )
 /** Who leads these visits, without a lock. */
@@ -242,7 +245,7 @@ export interface FieldRow extends VisitRow {
   net: number
 }
 /** A detail as the work order copied it, else as it is now. */
-const copied = (detail: Detail, now: string) =>
+export const copied = (detail: Detail, now: string) =>
   `COALESCE(JSON_VALUE(w.details, '$.${detail}'), ${now})`
 const FIELD = `SELECT ${VISIT}, w.number, w.title, w.currency, w.contact, w.other_contacts,
     ${copied('name', 'c.name')} AS customer, ${copied('phone', 'c.phone')} AS customerPhone,

@@ -137,6 +137,7 @@ export const visitsPart = ({ ctx, around }: WorkRead): Paper['visits'] =>
       startedAt: v.startedAt,
       finishedAt: v.finishedAt,
       promise: v.promiseFrom ? `${v.promiseDate} ${v.promiseFrom}–${v.promiseTo}` : '',
+      phaseId: v.phaseId,
       findings: v.findings,
       times: clock.map(({ id, personId, person, kind, startedAt, endedAt }) => ({
         ...{ id, personId, person, kind },
@@ -188,6 +189,7 @@ export function accountPart(read: WorkRead): Pick<Paper, 'lines' | 'totals'> {
         taxClass: l.taxClass,
         coversSeconds: l.coversSeconds,
         visitId: l.visitId,
+        phaseId: l.phaseId,
         promised: money(a.promisedMinor),
         doneAmount: money(a.doneMinor),
         billed: money(a.billedMinor),
@@ -226,6 +228,9 @@ export function callBacksPart(read: WorkRead) {
     })),
   }
 }
+/** What the material of a line costs. What hours cost is what was clocked, not what a line of labour reckons with. */
+export const materialMinor = (l: Lines[number], currency: string): number =>
+  l.kind === 'labour' ? 0 : roundToMinor(new Decimal(l.unitCost).times(l.quantity), currency)
 /** What it all comes to, and what it leaves; `againMinor` is what call-backs to it cost. */
 export function pricePart(read: WorkRead, againMinor: number): Paper['price'] {
   const money = moneyOf(read)
@@ -236,12 +241,7 @@ export function pricePart(read: WorkRead, againMinor: number): Paper['price'] {
     read.lines.map((l) => asPaperLine(l, read.pricing.classes)),
     taxOf(read),
   )
-  const costOf = (l: Lines[number]) =>
-    roundToMinor(new Decimal(l.unitCost).times(l.quantity), work.currency)
-  // What hours cost is what was clocked, not what a line of labour reckons with.
-  const material = read.lines
-    .filter(({ kind }) => kind !== 'labour')
-    .reduce((sum, l) => sum + costOf(l), againMinor)
+  const material = read.lines.reduce((sum, l) => sum + materialMinor(l, work.currency), againMinor)
   const labour = labourCost(read.around.clock, read.ctx.now, work.currency)
   const cost = material + labour
   return {

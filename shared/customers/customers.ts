@@ -1,4 +1,6 @@
 // A customer: listed, shown with everything around, entered, changed.
+import { PAID_BY } from '../../core/payments/takingBack'
+import { backReason } from '../payments'
 import { visitLifecycle } from '../../core/visits/visitLifecycle'
 import { invoiceLifecycle } from '../../core/invoices/invoiceLifecycle'
 import {
@@ -46,7 +48,8 @@ export const newCustomerSchema = obj({
   email2: mail().default(''),
   prospect: flag().default(false),
   siteId: id().required(),
-  line1: requiredText('Write the address of the site.', 160),
+  /** it may follow later */
+  line1: text(160).default(''),
   town: text(80).default(''),
   postcode: text(16).default(''),
   source: text(60).default(''),
@@ -149,6 +152,21 @@ export const customerDetail = obj({
       total: money().required(),
       open: money().required(),
       state: oneOf(invoiceLifecycle.states).required(),
+    }),
+  ),
+  payments: list(
+    obj({
+      id: id().required(),
+      number: definedText(),
+      method: oneOf(PAID_BY).required(),
+      reference: definedText(),
+      on: date().required(),
+      amount: money().required(),
+      /** the numbers of what it paid */
+      invoices: definedText(600),
+      /** of it on no invoice */
+      left: money().required(),
+      takenBack: backReason().nullable().defined(),
     }),
   ),
   files: list(

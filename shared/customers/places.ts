@@ -31,7 +31,7 @@ const siteRow = obj({
 })
 const siteFields = {
   name: text(120),
-  line1: text(160).min(1, 'Write the address.'),
+  line1: text(160),
   town: text(80),
   postcode: text(16),
   accessNote: text(400),
@@ -73,7 +73,7 @@ export const placeRoutes = {
       id: id().required(),
       customerId: id().required(),
       ...siteFields,
-      line1: requiredText('Write the address.', 160),
+      line1: text(160).default(''),
     }),
     answer: customerDetail,
   }),

@@ -26,6 +26,8 @@ import {
 } from '../schema'
 import { contact, workOrder } from './workOrder'
 
+const MOST_PHASES = 30
+const phased = obj({ id: id().required(), phaseId: id().nullable().defined() })
 export const workRoutes = {
   workOrders: route({
     method: 'GET',
@@ -163,6 +165,37 @@ export const workRoutes = {
     path: '/work-orders/{id}/details',
     may: 'visits.follow',
     summary: 'Carry the customer’s present details over into the work order',
+    answer: workOrder,
+  }),
+  beginBill: route({
+    method: 'POST',
+    path: '/work-orders',
+    may: 'invoices.make',
+    summary: 'Something to bill without a visit: sold over the counter, or done already',
+    body: obj({
+      id: id().required(),
+      customerId: id().required('Choose the customer.'),
+      siteId: id().required('Choose where it is for.'),
+      title: requiredText('Say what is billed.', WORK_WORDS.title.most),
+      kind: oneOf(CALL_KINDS).default('repair'),
+    }),
+    answer: workOrder,
+  }),
+  keepPhases: route({
+    method: 'POST',
+    path: '/work-orders/{id}/phases',
+    may: 'visits.follow',
+    summary: 'The phases of long work, and which of its visits and lines belong to which',
+    body: obj({
+      version: version(),
+      phases: list(obj({ id: id().required(), name: requiredText('Name the phase.', 80) })).max(
+        MOST_PHASES,
+        'These are too many phases.',
+      ),
+      /** what is not named stays where it is */
+      visits: list(phased).max(500),
+      lines: list(phased).max(2000),
+    }),
     answer: workOrder,
   }),
   writeWorkOrder: route({

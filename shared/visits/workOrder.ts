@@ -53,6 +53,8 @@ const line = obj({
   taxClass: definedText(),
   coversSeconds: int().required(),
   visitId: id().nullable().defined(),
+  /** its own; without one it is of its visit's */
+  phaseId: id().nullable().defined(),
   promised: money().required(),
   doneAmount: money().required(),
   billed: money().required(),
@@ -137,6 +139,7 @@ export const workOrder = obj({
       startedAt: instant().nullable().defined(),
       finishedAt: instant().nullable().defined(),
       promise: definedText(),
+      phaseId: id().nullable().defined(),
       findings: definedText(4000),
       /** who was clocked at it from when to when */
       times: list(
@@ -152,6 +155,22 @@ export const workOrder = obj({
     }),
   ),
   lines: list(line),
+  /** in their order, each with its own account; last, without a name, what is of none */
+  phases: list(
+    obj({
+      id: id().nullable().defined(),
+      name: definedText(),
+      promised: money().required(),
+      done: money().required(),
+      billed: money().required(),
+      paid: money().required(),
+      toBill: money().required(),
+      cost: money().nullable().defined(),
+      lines: int().required(),
+      linesDone: int().required(),
+      siteSeconds: int().required(),
+    }),
+  ),
   /** what may be put back */
   takenOut: list(
     obj({

@@ -36,7 +36,7 @@ describe('a work order', () => {
   const visited = (...states: VisitState[]) => states.map((of) => ({ state: of, placed: true }))
 
   it.each<[string, Partial<WorkOrderFacts>, string]>([
-    ['was just made', {}, 'needs_slot'],
+    ['was begun without a visit, and has no price yet', {}, 'to_bill'],
     ['has a visit without a time', { visits: [{ state: 'planned', placed: false }] }, 'needs_slot'],
     ['has a visit with one', { visits: visited('planned') }, 'scheduled'],
     ['is driven to', { visits: visited('driving') }, 'scheduled'],

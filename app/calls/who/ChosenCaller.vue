@@ -2,6 +2,7 @@
 // Who is calling, once they are chosen: for which of their sites, who speaks, under which number.
 import { computed } from 'vue'
 import { formatPhone } from '~~/core/text/phone'
+import { saySite } from '~~/core/customers/saySite'
 import type { Answer } from '~~/shared/api'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
@@ -74,7 +75,7 @@ function speak(contactId: string) {
         { value: null, label: 'Choose the site' },
         ...chosen.sites.map((s) => ({
           value: s.id,
-          label: [s.name, s.line1, s.town].filter(Boolean).join(', '),
+          label: saySite(s),
         })),
       ]"
   /></Field>

@@ -94,7 +94,9 @@ const saveNew = () =>
     <Field
       label="Address of the site"
       :error="wrongHere('line1')"
-      ><TextInput v-model="draft.line1"
+      ><TextInput
+        v-model="draft.line1"
+        placeholder="may follow later"
     /></Field>
     <div class="row">
       <Field

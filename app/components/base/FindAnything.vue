@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import type { Permission } from '~~/core/access/permissions'
 import { call, Problem } from '~/lib/api'
 import { useSession } from '~/stores/session'
+import ActButton from '~/base/ActButton.vue'
 import TextInput from '~/base/TextInput.vue'
 import { INDEX, RUN } from '~/lib/officeIndex'
 import { useLayer } from '~/lib/layers'
@@ -11,7 +12,8 @@ import { useLayer } from '~/lib/layers'
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ help: [] }>()
 const words = ref('')
-const found = ref<{ kind: string; title: string; detail: string; to: string }[]>([])
+type Item = { kind: string; title: string; detail: string; to: string }
+const found = ref<Item[]>([])
 const at = ref(0)
 /** why nothing could be looked for */
 const failed = ref('')
@@ -31,12 +33,29 @@ const COMMANDS: readonly Command[] = [
   ['Shortcuts of this screen', '?', '?'],
 ]
 const mine = computed(() => COMMANDS.filter(([, , , may]) => !may || session.may(may)))
+/** the customer that something is to begin for */
+const within = ref('')
+const isCustomer = ({ kind }: Item) => kind === 'customer' || kind === 'prospect'
+/** What may begin for a customer who was found. */
+const begun = ({ to, title }: Item): Item[] =>
+  (
+    [
+      ['Book work', `/calls/new?customer=${to.split('/').at(-1)!}`, 'calls.take'],
+      ['Begin a quote', `${to}?begin=quote`, 'customers.make'],
+      ['Bill something', `${to}?begin=bill`, 'invoices.make'],
+    ] as const
+  ).flatMap(([act, at, may]) =>
+    session.may(may) ? [{ kind: 'begin', title: act, detail: `for ${title}`, to: at }] : [],
+  )
 const items = computed(() => {
   const w = words.value.toLowerCase()
   const commands = mine.value
     .filter((c) => c[0].toLowerCase().includes(w))
     .map(([title, to, detail]) => ({ kind: 'go', title, detail, to }))
-  return w.length > 1 ? [...found.value, ...commands] : commands
+  const those = found.value.flatMap((item) =>
+    item.to === within.value ? [item, ...begun(item)] : [item],
+  )
+  return w.length > 1 ? [...those, ...commands] : commands
 })
 let turn = 0
 /** What is found belongs to other words than those that stand there. */
@@ -45,6 +64,7 @@ const asking = ref(false)
 let takesFirst = false
 watch(words, async (w) => {
   at.value = 0
+  within.value = ''
   takesFirst = false
   const mine = ++turn
   asking.value = w.trim().length > 1
@@ -79,10 +99,23 @@ function choose(i: number) {
   if (item.to === '?') emit('help')
   else void navigateTo(item.to)
 }
+/** Shows what may begin for a customer, and goes to the first of it. */
+function beginFor(i: number) {
+  const item = items.value[i]
+  if (!item || !isCustomer(item) || !begun(item).length) return false
+  within.value = item.to
+  at.value = items.value.indexOf(item) + 1
+  return true
+}
+const isAtEnd = ({ target }: Event) => {
+  const { selectionStart, value } = target as HTMLInputElement
+  return selectionStart === value.length
+}
 function key(e: KeyboardEvent) {
   if (e.key === 'ArrowDown') at.value = Math.min(at.value + 1, items.value.length - 1)
   else if (e.key === 'ArrowUp') at.value = Math.max(0, at.value - 1)
   else if (e.key === 'Enter') enter()
+  else if (e.key === 'ArrowRight' && isAtEnd(e) && beginFor(at.value)) e.preventDefault()
   else if (e.key === 'Escape' || (e.key === 'k' && (e.ctrlKey || e.metaKey))) open.value = false
   // There is one field: the keys stay in it.
   else if (e.key !== 'Tab') return
@@ -127,7 +160,16 @@ function key(e: KeyboardEvent) {
           @mousedown.prevent="choose(i)"
         >
           <span class="kind">{{ item.kind }}</span><b class="clip">{{ item.title }}</b
-          ><span class="quiet clip">{{ item.detail }}</span>
+          ><span class="quiet clip">{{ item.detail }}</span
+          ><ActButton
+            v-if="isCustomer(item) && within !== item.to && begun(item).length"
+            quiet
+            class="small"
+            tabindex="-1"
+            :aria-label="`Begin something for ${item.title}`"
+            @mousedown.prevent.stop="beginFor(i)"
+            >Begin <kbd>→</kbd></ActButton
+          >
         </li>
       </ul>
       <p
@@ -182,7 +224,7 @@ ul {
 }
 li {
   display: grid;
-  grid-template-columns: 70px minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: 70px minmax(0, 1fr) minmax(0, 1fr) auto;
   gap: 10px;
   padding: 6px 8px;
   border-radius: 4px;

@@ -6,12 +6,14 @@ import ActButton from '~/base/ActButton.vue'
 import HistoryTimeline from '~/base/HistoryTimeline.vue'
 import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
+import BeginPaper, { type Paper } from '~/customers/BeginPaper.vue'
 import CustomerAccount from '~/customers/CustomerAccount.vue'
 import CustomerBeside from '~/customers/CustomerBeside.vue'
 import CustomerComing from '~/customers/CustomerComing.vue'
 import CustomerForm from '~/customers/CustomerForm.vue'
 import CustomerMail from '~/customers/CustomerMail.vue'
 import CustomerPapers from '~/customers/CustomerPapers.vue'
+import CustomerPayments from '~/customers/CustomerPayments.vue'
 import CustomerSites from '~/customers/CustomerSites.vue'
 import EraseCustomer from '~/customers/EraseCustomer.vue'
 import RowForm from '~/customers/RowForm.vue'
@@ -33,7 +35,8 @@ import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'office', key: (route) => route.fullPath })
 const session = useSession()
-const id = String(useRoute().params.id)
+const { params, query } = useRoute()
+const id = String(params.id)
 const { data: c, problem, refresh } = useAnswer('customer', () => ({ params: { id } }))
 const { data: setUp } = useAnswer('setUp', undefined, SHOWS.setUp)
 const { data: plans } = useAnswer('plans')
@@ -41,6 +44,9 @@ const { busy, problem: failed, act } = useAct()
 const desk = computed(() => session.may('customers.make'))
 const editing = ref(false)
 const erasing = ref(false)
+/** the paper that is begun, also from where the customer was found */
+const beginning = ref<Paper | ''>((query.begin as Paper | undefined) ?? '')
+const bills = computed(() => session.may('invoices.make'))
 const open = ref<OpenForm | null>(null)
 const siteFields = computed(
   () => setUp.value?.fields.filter((f) => f.subject === 'site' && !f.retired) ?? [],
@@ -48,13 +54,6 @@ const siteFields = computed(
 const show = (form: OpenForm) => {
   open.value = form
 }
-const quote = () =>
-  act(async () => {
-    const made = await call('beginQuote', {
-      body: { id: newId(), customerId: id, siteId: c.value!.sites[0]!.id, title: 'Work to quote' },
-    })
-    await navigateTo(`/quotes/${made.id}`)
-  })
 const undoMerge = (mergeId: string) =>
   act(async () => {
     c.value = await call('undoMerge', { params: { id: mergeId } })
@@ -125,10 +124,15 @@ const inOneLine = computed(() => {
       <template v-if="!c.erased">
         <ActButton
           v-if="desk && c.sites.length"
-          :disabled="busy"
-          @click="quote"
+          @click="beginning = 'quote'"
         >
           Begin a quote
+        </ActButton>
+        <ActButton
+          v-if="bills && c.sites.length"
+          @click="beginning = 'bill'"
+        >
+          Bill something
         </ActButton>
         <NuxtLink
           v-if="desk"
@@ -169,6 +173,10 @@ const inOneLine = computed(() => {
           @equipment="(siteId, thing) => show(equipmentForm(siteId, thing))"
         />
         <CustomerPapers :customer="c" />
+        <CustomerPayments
+          :customer="c"
+          @changed="refresh()"
+        />
       </div>
       <div class="stack">
         <CustomerBeside
@@ -211,6 +219,12 @@ const inOneLine = computed(() => {
       :refresh="refresh"
       @kept="kept"
       @close="editing = false"
+    />
+    <BeginPaper
+      v-if="beginning && !c.erased"
+      :customer="c"
+      :as="beginning"
+      @close="beginning = ''"
     />
     <RowForm
       v-if="open"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // What the customer sees and signs: no internal figures; the total that they saw is sent along with the signature.
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
+import { saySite } from '~~/core/customers/saySite'
 import { SIGN_PURPOSES, type SignPurpose } from '~~/core/visits/signedPaper'
 import Check from '~/base/Check.vue'
 import SignaturePad from 'signature_pad'
@@ -98,7 +99,7 @@ async function sign() {
 <template>
   <section class="block agree">
     <h1>{{ session.me?.company.name }}</h1>
-    <p>For {{ shown.customer.name }}, {{ shown.site.line1 }}, {{ shown.site.town }}</p>
+    <p>For {{ shown.customer.name }}, {{ saySite({ ...shown.site, name: '' }) }}</p>
     <table class="book">
       <tbody>
         <tr

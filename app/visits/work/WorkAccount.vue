@@ -33,6 +33,8 @@ const show = (money: Line['net']) => (zero(money) ? '–' : session.money(money,
 const sum = (money: Line['net']) => session.money(money, false)
 const COLUMNS = ['promised', 'done', 'billed', 'paid'] as const
 
+const phaseOf = ({ phaseId }: { phaseId: string | null }) =>
+  phaseId && props.work.phases.find(({ id }) => id === phaseId)?.name
 /** A visit as the heading of its lines: who, when, how it stands, how long. */
 function headingOf(visit: Visit, i: number): string {
   const along = visit.along.map((a) => `${a.name} along, ${hoursMinutes(a.seconds)} h`)
@@ -41,7 +43,15 @@ function headingOf(visit: Visit, i: number): string {
     : ''
   const at = visit.startAt ? session.dayTime(visit.startAt) : 'no time yet'
   const who = visit.technician || 'nobody yet'
-  return [`Visit ${i + 1}`, who, at, visit.state.replace('_', ' '), worked, ...along]
+  return [
+    `Visit ${i + 1}`,
+    phaseOf(visit),
+    who,
+    at,
+    visit.state.replace('_', ' '),
+    worked,
+    ...along,
+  ]
     .filter(Boolean)
     .join(' · ')
 }
@@ -110,6 +120,7 @@ const beneath = (line: Line) =>
     line.coversSeconds && `covers ${hoursMinutes(line.coversSeconds)} h`,
     line.unitCost && `cost ${line.unitCost}`,
     line.priceFrom,
+    phaseOf(line),
     line.partNumber && `${line.supplier} ${line.partNumber}`,
   ]
     .filter(Boolean)

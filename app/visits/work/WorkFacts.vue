@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Of a work order, what decides before anything is done: where, for whom, on which terms, and what to mind.
 import { computed } from 'vue'
+import { saySite } from '~~/core/customers/saySite'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import { sayContact } from '~~/core/visits/workContacts'
 import { sayWorkKind } from '~~/core/visits/workKinds'
@@ -9,10 +10,7 @@ import type { Work } from './useWorkOrder'
 
 const props = defineProps<{ work: Work }>()
 const session = useSession()
-const place = computed(() => {
-  const { name, line1, town } = props.work.site
-  return [name, line1, town].filter(Boolean).join(', ')
-})
+const place = computed(() => saySite(props.work.site))
 /** What else is known of it, in the order in which it is asked for. */
 const more = computed(() => {
   const { customer, orderNumber, source } = props.work

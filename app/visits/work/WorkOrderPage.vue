@@ -21,11 +21,12 @@ import WorkInvoices from './WorkInvoices.vue'
 import Asks from '~/access/Asks.vue'
 import WorkTimes from '~/visits/WorkTimes.vue'
 import TaskList from '~/tasks/TaskList.vue'
+import WorkPhases from './WorkPhases.vue'
 import WorkProofs from './WorkProofs.vue'
 import WorkRates from './WorkRates.vue'
 import WorkWords from './WorkWords.vue'
 
-const props = defineProps<{ id: string; bill?: boolean; cancel?: boolean }>()
+const props = defineProps<{ id: string; bill?: boolean; add?: boolean; cancel?: boolean }>()
 const session = useSession()
 const {
   work,
@@ -43,7 +44,7 @@ const {
   addBasket,
 } = useWorkOrder(props.id)
 /** the part of the page that is open for an act */
-const open = ref<'' | 'add' | 'discount' | 'back'>('')
+const open = ref<'' | 'add' | 'discount' | 'back'>(props.add ? 'add' : '')
 const toggle = (part: 'add' | 'discount') => {
   open.value = open.value === part ? '' : part
 }
@@ -198,6 +199,12 @@ function discounted(now: Work) {
       :busy="busy"
       :refresh="refresh"
       @change="change"
+      @changed="take"
+    />
+    <WorkPhases
+      :work="work"
+      :edits="edits"
+      :refresh="refresh"
       @changed="take"
     />
     <WorkGaps
