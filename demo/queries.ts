@@ -5,9 +5,9 @@ type Rows = Value[][]
 export const insertDemoCompany = (tx: Tx, values: Value[]) =>
   tx.run(
     `INSERT INTO company (id, name, line1, town, postcode, phone, email, tax_number, terms, pay_to,
-      conditions, wording, yard_lat, yard_lon, demo_day, demo_seed, visit_messages)
+      conditions, wording, yard_lat, yard_lon, demo_day, demo_seed, visit_messages, warranty_months)
     VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
-      '{"confirmation":true,"eve":true,"onWay":true}')`,
+      '{"confirmation":true,"eve":true,"onWay":true}', 24)`,
     values,
   )
 export const insertArea = (tx: Tx, id: string, name: string, postcodes: readonly string[]) =>

@@ -36,6 +36,8 @@ export const callDraft = obj({
   siteId: id().nullable().default(null),
   contactId: id().nullable().default(null),
   equipmentId: id().nullable().default(null),
+  /** a line of earlier work: what was supplied, and is spoken of */
+  suppliedLineId: id().nullable().default(null),
   speaking: text(160).default(''),
   phone: text(32).default(''),
   problem: text(2000).default(''),
@@ -75,6 +77,7 @@ export const bookingSchema = obj({
   siteId: id().required('Choose where the work is.'),
   contactId: id().nullable().default(null),
   equipmentId: id().nullable().default(null),
+  suppliedLineId: id().nullable().default(null),
   speaking: text(160).default(''),
   phone: text(32).default(''),
   title: text(160).default(''),

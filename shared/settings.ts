@@ -62,6 +62,7 @@ export const settingRoutes = {
     answer: obj({
       country: definedText(),
       sources: list(definedText()),
+      warrantyMonths: int().required(),
       questions: list(question),
       fields: list(field),
       territories: list(
@@ -123,6 +124,14 @@ export const settingRoutes = {
     may: 'settings.change',
     summary: 'One more way in which callers hear of the firm, or one less',
     body: obj({ add: text(60).default(''), takeOut: text(60).default('') }),
+    answer: ok,
+  }),
+  keepWarranty: route({
+    method: 'POST',
+    path: '/set-up/warranty',
+    may: 'settings.change',
+    summary: 'How long the firm stands for what it supplied',
+    body: obj({ months: int(0, 120).required('Write a whole number of months, up to 120.') }),
     answer: ok,
   }),
   limits: route({

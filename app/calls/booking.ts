@@ -16,6 +16,7 @@ const aboutPart = (d: Draft) => ({
   siteId: given(d.siteId),
   contactId: d.contactId,
   equipmentId: d.equipmentId,
+  suppliedLineId: d.suppliedLineId,
   speaking: d.speaking,
   phone: d.phone,
   problem: d.problem,

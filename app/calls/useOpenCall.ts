@@ -19,7 +19,13 @@ function useCallSetUp() {
   }
   return { setUp, loadSetUp }
 }
-const NOBODY = { siteId: null, contactId: null, equipmentId: null, speaking: '' }
+const NOBODY = {
+  siteId: null,
+  contactId: null,
+  equipmentId: null,
+  suppliedLineId: null,
+  speaking: '',
+}
 /** Who calls: looked up, and taken only while the call is still about them. */
 function useCaller() {
   const store = useCall()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A customer's sites, each with its equipment and what was supplied there before.
+import { sayWarranty } from '~/visits/saySupplied'
 import ActButton from '~/base/ActButton.vue'
 import { saySite } from '~~/core/customers/saySite'
 import { useSession } from '~/stores/session'
@@ -95,6 +96,7 @@ const beside = (e: Equipment) =>
           class="small"
         >
           {{ session.day(x.on, 'withYear') }} · {{ x.name }} ·
+          <template v-if="x.warrantyUntil">{{ sayWarranty(x) }} · </template>
           <NuxtLink :to="`/work/${x.workOrderId}`">{{ x.number }}</NuxtLink>
         </div>
       </details>

@@ -9,6 +9,7 @@ import CallQuestions from '~/settings/CallQuestions.vue'
 import CallSources from '~/settings/CallSources.vue'
 import OwnFields from '~/settings/OwnFields.vue'
 import RoleLimits from '~/settings/RoleLimits.vue'
+import WarrantyGiven from '~/settings/WarrantyGiven.vue'
 import StateWords from '~/settings/StateWords.vue'
 
 definePageMeta({ layout: 'office' })
@@ -32,6 +33,11 @@ const may = computed(() => session.may('settings.change'))
         />
         <CallSources
           :sources="data.sources"
+          :may="may"
+          @kept="refresh"
+        />
+        <WarrantyGiven
+          :months="data.warrantyMonths"
           :may="may"
           @kept="refresh"
         />

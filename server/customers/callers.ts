@@ -16,7 +16,15 @@ import { lastWorkOf, openWorkOf } from './history.queries'
 import { owedBy, type Owed } from './owed.queries'
 import { sitesOf, type SiteRow } from './places.queries'
 import type { Caller, CustomerPaper } from './shapes'
-import { equipmentShape, siteShapes, exemption, quoteShapes, NOTHING_OWED, lateBy } from './shapes'
+import {
+  equipmentShape,
+  siteShapes,
+  exemption,
+  quoteShapes,
+  NOTHING_OWED,
+  lateBy,
+  suppliedOf,
+} from './shapes'
 
 function placeSaid(c: CustomerRow, own: readonly SiteRow[], site: SiteRow | undefined): string {
   if (site) return saySite(site)
@@ -143,7 +151,7 @@ export async function callerOf(ctx: Ctx, id: string): Promise<Caller> {
     openWork: (await openWorkOf(tx, [id])).slice(0, 8).map(work),
     lastWork: (await lastWorkOf(tx, id)).map(work),
     notes: notesFor(ctx, c, debt, { agreements, equipment, sites }),
-    supplied: around.supplied,
+    supplied: around.supplied.map(suppliedOf(ctx)),
   }
 }
 /** Customers that are perhaps the one being typed, so that nobody is entered twice. */

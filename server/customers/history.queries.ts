@@ -34,23 +34,43 @@ export const lastWorkOf = (tx: Tx, customerId: string) =>
     [customerId],
   )
 export interface Supplied {
+  lineId: string
   siteId: string
-  on: string
+  at: string
   name: string
   workOrderId: string
   number: string
 }
+const SUPPLIED = `l.id AS lineId, w.site_id, COALESCE(w.done_at, w.created_at) AS at, l.name,
+    w.id AS workOrderId, w.number`
 /** What was supplied to a customer’s sites before, the latest first. */
 export const suppliedIn = (customerId: string): ListIn => ({
-  columns:
-    'w.site_id, DATE(COALESCE(w.done_at, w.created_at)) AS `on`, l.name, w.id AS workOrderId, w.number',
+  columns: SUPPLIED,
   from: `work_lines l
     JOIN work_orders w ON w.id = l.work_order_id
     WHERE w.customer_id = ? AND l.kind IN ('part', 'task') AND l.done AND NOT l.removed`,
   values: [customerId],
   order: 'COALESCE(w.done_at, w.created_at) DESC, l.position',
   limit: 60,
+  instants: ['at'],
 })
+/** What was supplied before, that a work order is about. */
+export const suppliedAboutIn = (workOrderId: string): ListIn => ({
+  columns: SUPPLIED,
+  from: `work_lines l
+    JOIN work_orders w ON w.id = l.work_order_id
+    WHERE l.id = (SELECT a.about_line_id FROM work_orders a WHERE a.id = ?)`,
+  values: [workOrderId],
+  order: 'l.id',
+  instants: ['at'],
+})
+/** One thing that was supplied before, and to whom. */
+export const suppliedById = (tx: Tx, lineId: string) =>
+  tx.row<Supplied & { customerId: string }>(
+    `SELECT ${SUPPLIED}, w.customer_id FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id
+    WHERE l.id = ?`,
+    [lineId],
+  )
 export const insertFile = (
   tx: Tx,
   f: {

@@ -5,11 +5,13 @@ import { whyQuoteWaits } from '../../core/quotes/whyQuoteWaits'
 import { daysLate } from '../../core/collections/ageing'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { sayDay } from '../../core/time/sayDay'
+import { warrantyUntil } from '../../core/visits/warrantyUntil'
 import { localDate } from '../../core/time/zone'
 import type { Answer } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import type { ShortQuote } from '../quotes/queries'
 import type { TerritoryRow } from '../settings/queries'
+import type { Supplied } from './history.queries'
 import type { Owed } from './owed.queries'
 import type { CustomerRow } from './queries'
 import type { EquipmentRow, SiteRow } from './places.queries'
@@ -22,6 +24,13 @@ function warranty({ warrantyUntil: until }: EquipmentRow, { today, company }: Ct
     ? `in warranty until ${sayDay(until, company.locale, 'withYear')}`
     : 'out of warranty'
 }
+/** What was supplied before, with the firm's warranty on it. */
+export const suppliedOf =
+  ({ company: { timeZone, warrantyMonths } }: Ctx) =>
+  ({ at, ...supplied }: Supplied): CustomerPaper['supplied'][number] => {
+    const on = localDate(Date.parse(at), timeZone)
+    return { ...supplied, on, warrantyUntil: warrantyUntil(on, warrantyMonths) }
+  }
 export const equipmentShape =
   (ctx: Ctx) =>
   (e: EquipmentRow): CustomerPaper['equipment'][number] => ({

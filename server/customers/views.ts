@@ -19,7 +19,7 @@ import { customerById, customerPage, type CustomerRow } from './queries'
 import { owedBy } from './owed.queries'
 import { notesFor } from './callers'
 import type { CustomerPaper } from './shapes'
-import { equipmentShape, siteShapes, quoteShapes, NOTHING_OWED, lateBy } from './shapes'
+import { equipmentShape, siteShapes, quoteShapes, NOTHING_OWED, lateBy, suppliedOf } from './shapes'
 
 function nextFor(
   { company }: Ctx,
@@ -193,7 +193,7 @@ export async function customerPaper(ctx: Ctx, id: string): Promise<CustomerPaper
     notes: notesFor(ctx, c, debt, places),
     ...places,
     contacts: around.contacts.map(({ customerId: _customer, ...k }) => k),
-    supplied: around.supplied,
+    supplied: around.supplied.map(suppliedOf(ctx)),
     ...papersPart(ctx, around),
     coming: await comingPart(ctx, around),
     files: around.files.map(({ of: _of, ...f }) => f),

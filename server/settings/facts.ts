@@ -6,6 +6,8 @@ export const settingFacts = facts('settings', {
   questionRetired: (f: { text: string }) => `Question “${f.text}” is not asked any more`,
   fieldKept: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s kept`,
   fieldRetired: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s retired`,
+  warrantySaid: (f: { months: Change }) =>
+    `Warranty on what we supply: ${String(f.months.to)} months`,
   clockSet: () => 'The demo’s clock was set to now',
   limitsChanged: (_: { limits: Change; given?: Change }) =>
     'What each role may do, and how far alone, was changed',

@@ -32,6 +32,8 @@ export interface Company {
   /** from then on, what was planned for the day and not begun waits for another time; HH:MM */
   closesAt: string
   sources: string[]
+  /** how long the firm stands for what it supplied; 0 where it says nothing of it */
+  warrantyMonths: number
   stateLabels: Record<string, string>
   visitMessages: { confirmation?: boolean; eve?: boolean; onWay?: boolean }
   /** where the owner says otherwise than is usual */
@@ -43,7 +45,7 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
   const row =
     await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number, currency,
         locale, time_zone, tax_mode, terms, pay_to, conditions, wording, yard_lat, yard_lon,
-        demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, state_labels, visit_messages,
+        demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, warranty_months, state_labels, visit_messages,
         limits, grants
       FROM company
       WHERE id = 1`)
@@ -186,6 +188,8 @@ export const setClockOffset = (tx: Tx, ms: number) =>
   tx.run('UPDATE company SET clock_offset_ms = ?, version = version + 1', [ms])
 export const putSources = (tx: Tx, sources: string[]) =>
   tx.run('UPDATE company SET sources = ?, version = version + 1', [JSON.stringify(sources)])
+export const putWarranty = (tx: Tx, months: number) =>
+  tx.run('UPDATE company SET warranty_months = ?, version = version + 1', [months])
 /** Who may do what and how far, held until it is changed. */
 export const rightsOfFirm = async (tx: Tx) =>
   (await tx.row<Pick<Company, 'limits' | 'grants'>>(

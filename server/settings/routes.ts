@@ -10,6 +10,7 @@ import {
   keepQuestion,
   keepSources,
   keepStateLabels,
+  keepWarranty,
   setUp,
 } from './service'
 
@@ -18,6 +19,7 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   keepQuestion: (ctx, { body }) => keepQuestion(ctx, body),
   keepField: (ctx, { body }) => keepField(ctx, body),
   demoClockToNow: (ctx) => demoClockToNow(ctx),
+  keepWarranty: (ctx, { body }) => keepWarranty(ctx, body),
   keepSources: (ctx, { body }) => keepSources(ctx, body),
   limits: (ctx) => Promise.resolve(limitsNow(ctx)),
   keepLimits: (ctx, { body }) => keepLimits(ctx, body),

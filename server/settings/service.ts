@@ -21,6 +21,7 @@ import {
   putSources,
   putLimits,
   putStateLabels,
+  putWarranty,
   rightsOfFirm,
   questions,
   setClockOffset,
@@ -33,6 +34,7 @@ export async function setUp(ctx: Ctx): Promise<Answer<'setUp'>> {
   return {
     country: ctx.company.country,
     sources: ctx.company.sources,
+    warrantyMonths: ctx.company.warrantyMonths,
     questions: await questions(ctx.tx),
     fields: await customFields(ctx.tx),
     territories: await territories(ctx.tx),
@@ -100,6 +102,18 @@ export async function keepSources(
   const now = [...sources.filter((source) => source !== takeOut), ...(add ? [add] : [])]
   if (now.length > MOST_SOURCES) throw invalid('add', `There may be ${MOST_SOURCES} at most.`)
   await putSources(ctx.tx, now)
+  return { ok: true }
+}
+/** How long the firm stands for what it supplied. */
+export async function keepWarranty(
+  ctx: Ctx,
+  { months }: Body<'keepWarranty'>,
+): Promise<Answer<'keepWarranty'>> {
+  await putWarranty(ctx.tx, months)
+  await record(ctx, {
+    ...{ subject: 'settings', id: ctx.id() },
+    fact: settingFacts.warrantySaid({ months: { from: ctx.company.warrantyMonths, to: months } }),
+  })
   return { ok: true }
 }
 /** The meaning of a state stays; only the word that people read changes. An empty word is the usual one. */

@@ -1,6 +1,7 @@
 // SQL of a work order with all that is around it, as its page shows it.
 import { customersIn, type CustomerRow } from '../customers/queries'
 import { equipmentIn, sitesIn, type EquipmentRow, type SiteRow } from '../customers/places.queries'
+import { suppliedAboutIn, type Supplied } from '../customers/history.queries'
 import type { Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
 import { quotesOfWorkIn, type ShortQuote } from '../quotes/queries'
@@ -27,6 +28,7 @@ export async function workWithParties(tx: Tx, id: string) {
     customer: CustomerRow
     site: SiteRow
     equipment: EquipmentRow
+    supplied: Supplied
     first: { id: string; number: string }
   }>(tx, {
     work: {
@@ -42,6 +44,7 @@ export async function workWithParties(tx: Tx, id: string) {
     equipment: equipmentIn('e.id = (SELECT w.equipment_id FROM work_orders w WHERE w.id = ?)', [
       id,
     ]),
+    supplied: suppliedAboutIn(id),
     first: {
       columns: 'f.id, f.number',
       from: of('work_orders f', 'callback_of = f.id'),
@@ -56,6 +59,7 @@ export async function workWithParties(tx: Tx, id: string) {
         customer: got.customer[0]!,
         site: got.site[0]!,
         equipment: got.equipment[0] ?? null,
+        supplied: got.supplied[0] ?? null,
         callbackOf: got.first[0] ?? null,
       }
     : null

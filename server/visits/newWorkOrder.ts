@@ -26,7 +26,7 @@ export async function makeWorkOrder(
     currency: ctx.company.currency,
     answers: [],
     printedNote: customer.printedNote,
-    equipmentId: null,
+    ...{ equipmentId: null, aboutLineId: null },
     assignedTo: null,
     source: '',
     ...given,

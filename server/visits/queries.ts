@@ -25,6 +25,7 @@ export interface WorkOrderRow extends WorkWords {
   answers: { questionId: string; question: string; answer: string }[]
   custom: Record<string, string>
   equipmentId: string | null
+  aboutLineId: string | null
   assignedTo: string | null
   source: string
   callbackOf: string | null
@@ -44,7 +45,7 @@ export interface WorkOrderRow extends WorkWords {
 export const WORK = `w.id, w.number, w.customer_id, w.site_id, w.kind,
     ${WORD_COLUMNS.map((column) => `w.${column}`).join(', ')},
     w.contact, w.other_contacts, w.price_level_id, w.details, w.own_prices, w.answers, w.custom,
-    w.equipment_id, w.assigned_to, w.source, w.callback_of, w.follow_up, w.follow_up_on, w.currency, w.state, w.cancelled, w.closed, w.to_bill_minor AS toBill,
+    w.equipment_id, w.about_line_id, w.assigned_to, w.source, w.callback_of, w.follow_up, w.follow_up_on, w.currency, w.state, w.cancelled, w.closed, w.to_bill_minor AS toBill,
     w.explained_seconds, w.uncovered_seconds, w.created_at, w.done_at, w.version`
 export async function workOrderById(
   tx: Tx,
@@ -68,6 +69,7 @@ export interface WorkOrderStart extends WorkWords {
   details: CopiedDetails
   answers: object[]
   equipmentId: string | null
+  aboutLineId: string | null
   assignedTo: string | null
   source: string
   callbackOf?: string
@@ -76,9 +78,9 @@ export interface WorkOrderStart extends WorkWords {
 export const insertWorkOrder = (tx: Tx, w: WorkOrderStart) =>
   tx.run(
     `INSERT INTO work_orders (id, number, customer_id, site_id, kind, contact, price_level_id,
-      currency, details, answers, equipment_id, assigned_to, source, callback_of,
+      currency, details, answers, equipment_id, about_line_id, assigned_to, source, callback_of,
       ${WORD_COLUMNS.join(', ')}, state, created_at)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
       ${WORD_COLUMNS.map(() => '?').join(', ')}, "needs_slot", ?)`,
     [
       w.id,
@@ -92,6 +94,7 @@ export const insertWorkOrder = (tx: Tx, w: WorkOrderStart) =>
       JSON.stringify(w.details),
       JSON.stringify(w.answers),
       w.equipmentId,
+      w.aboutLineId,
       w.assignedTo,
       w.source,
       w.callbackOf ?? null,

@@ -14,6 +14,7 @@ import { roundToMinor } from '../../core/money/roundToMinor'
 import { isExempt } from '../../core/tax/isExempt'
 import type { Answer } from '../../shared/api'
 import { may, signedIn, type Ctx } from '../http/context'
+import { suppliedOf } from '../customers/shapes'
 import { levelAmong } from '../pricebook/priceLines'
 import { accountFrom, asPaperLine, partialLine } from './account'
 import type { aroundWork, workWithParties } from './around.queries'
@@ -61,7 +62,7 @@ export function customerPart(read: WorkRead): Paper['customer'] {
 }
 /** What the work order itself keeps, and where it is. */
 export function workPart({ ctx, parties, pricing }: WorkRead) {
-  const { work, site, customer, equipment } = parties
+  const { work, site, customer, equipment, supplied } = parties
   const copy = ownDetails(work, customer, site)
   const fields = pricing.fields.filter(
     (f) => f.subject === 'work_order' && (!f.retired || work.custom[f.id]),
@@ -91,6 +92,7 @@ export function workPart({ ctx, parties, pricing }: WorkRead) {
       town: copy.siteTown,
       accessNote: copy.accessNote,
     },
+    supplied: supplied && suppliedOf(ctx)(supplied),
     equipment: thing ? thing.filter(Boolean).join(' ') : '',
     changedDetails: changedDetails(work.details, detailsOf(customer, site)),
     answers: work.answers.map(({ question, answer }) => ({ question, answer })),

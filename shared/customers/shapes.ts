@@ -84,11 +84,14 @@ export const quoteShape = obj({
   total: money().required(),
 })
 export const suppliedShape = obj({
+  lineId: id().required(),
   siteId: id().required(),
   on: date().required(),
   name: definedText(),
   workOrderId: id().required(),
   number: definedText(),
+  /** the last day of the firm's warranty on it, where it gives one */
+  warrantyUntil: date().nullable().defined(),
 })
 export const alike = obj({
   customerId: id().required(),

@@ -1,6 +1,7 @@
 // A work order as screens show it.
 import { eachWorkWord, WORK_WORDS } from '../../core/visits/workWords'
 import { WORK_ORDER_STATES } from '../../core/visits/workOrderState'
+import { suppliedShape } from '../customers/shapes'
 import { asks } from '../asks'
 import { visitLifecycle } from '../../core/visits/visitLifecycle'
 import { invoiceLifecycle } from '../../core/invoices/invoiceLifecycle'
@@ -112,6 +113,8 @@ export const workOrder = obj({
   contact: contact.required(),
   otherContacts: list(contact),
   equipment: definedText(300),
+  /** what was supplied before, that it is about */
+  supplied: suppliedShape.nullable().default(undefined),
   changedDetails: list(
     obj({ detail: oneOf(DETAILS).required(), was: definedText(2000), is: definedText(2000) }),
   ),

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 // What it is about, out of what is known of the site: a piece of equipment, or something that was supplied before.
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { daysLate } from '~~/core/collections/ageing'
 import type { Answer } from '~~/shared/api'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
-import TextInput from '~/base/TextInput.vue'
+import { saySupplied, sayWarranty } from '~/visits/saySupplied'
 
 const props = defineProps<{ chosen: Answer<'caller'> }>()
 const draft = defineModel<Draft>({ required: true })
@@ -15,16 +15,9 @@ const session = useSession()
 const here = <T extends { siteId: string | null }>(all: readonly T[]) =>
   all.filter((one) => one.siteId === draft.value.siteId)
 const equipment = computed(() => here(props.chosen.equipment))
-/** The item that failed is named exactly, with the work order that it came with. */
+/** The item that failed is named exactly, with the work order that it came with and its warranty. */
 const supplied = computed(() => here(props.chosen.supplied))
-const suppliedWords = ref('')
-function aboutSupplied(words: string) {
-  const s = supplied.value.find((x) => `${x.name}, ${x.number}` === words)
-  if (!s) return
-  const about = `About: ${s.name} (${s.number}, ${session.day(s.on, 'withYear')})`
-  draft.value.problem = [draft.value.problem, about].filter(Boolean).join('\n')
-  suppliedWords.value = ''
-}
+const failed = computed(() => supplied.value.find((s) => s.lineId === draft.value.suppliedLineId))
 const MONTH = 30
 function sayDaysAgo(days: number): string {
   if (days === 0) return 'today'
@@ -65,19 +58,20 @@ const again = computed(() => {
   <Field
     v-if="supplied.length"
     label="Something that we supplied"
-    ><TextInput
-      v-model="suppliedWords"
-      list="supplied"
-      placeholder="type to find it"
-      @change="aboutSupplied"
-    /><datalist id="supplied">
-      <option
-        v-for="s in supplied"
-        :key="s.workOrderId + s.name"
-        :value="`${s.name}, ${s.number}`"
-      >
-        {{ session.day(s.on) }}
-      </option>
-    </datalist></Field
+    ><Choice
+      v-model="draft.suppliedLineId"
+      :options="[
+        { value: null, label: 'nothing that we supplied' },
+        ...supplied.map((s) => ({ value: s.lineId, label: saySupplied(s) })),
+      ]"
+  /></Field>
+  <p
+    v-if="failed?.warrantyUntil"
+    class="note"
+    :class="{ warn: failed.warrantyUntil >= session.today }"
+    role="status"
   >
+    {{ failed.name }}: {{ sayWarranty(failed) }}.{{ ' '
+    }}<NuxtLink :to="`/work/${failed.workOrderId}`">{{ failed.number }}</NuxtLink>
+  </p>
 </template>

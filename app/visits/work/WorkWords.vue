@@ -9,6 +9,7 @@ import { useAct } from '~/lib/useAct'
 import ActButton from '~/base/ActButton.vue'
 import Notice from '~/base/Notice.vue'
 import { useSession } from '~/stores/session'
+import { saySupplied } from '~/visits/saySupplied'
 import ParkForm from './ParkForm.vue'
 import WordsForm from './WordsForm.vue'
 
@@ -58,9 +59,22 @@ const takeOut = () =>
   </div>
   <Notice :of="problem" />
   <div
-    v-if="work.equipment || work.answers.length || work.printedNote || work.fields.length || edits"
+    v-if="
+      work.equipment ||
+      work.supplied ||
+      work.answers.length ||
+      work.printedNote ||
+      work.fields.length ||
+      edits
+    "
     class="sheet words"
   >
+    <span v-if="work.supplied"
+      ><span class="quiet small">About what we supplied</span>
+      <NuxtLink :to="`/work/${work.supplied.workOrderId}`">{{
+        saySupplied(work.supplied)
+      }}</NuxtLink></span
+    >
     <span v-if="work.equipment"><span class="quiet small">About</span> {{ work.equipment }}</span>
     <span
       v-for="a in work.answers"
