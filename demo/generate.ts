@@ -349,6 +349,7 @@ function booking(
         kind: kindOf(title),
         contactId: null,
         equipmentId: null,
+        suppliedLineId: null,
         answers: [],
         reason: customer.name.startsWith('Marrow') ? 'the owner agreed' : '',
         source: '',

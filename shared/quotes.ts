@@ -79,6 +79,8 @@ export const quoteDetail = obj({
     .nullable()
     .default(undefined),
   photos: list(id().required()),
+  /** what came with the call that it came of */
+  files: list(obj({ id: id().required(), name: definedText() })),
   lines: list(line),
   price: obj({
     net: money().required(),

@@ -13,11 +13,16 @@ import FormFields from '~/base/FormFields.vue'
 import { field, type FormRows } from '~/base/fields'
 import { useForm } from '~/base/useForm'
 import DataTable from '~/base/DataTable.vue'
+import MissingHere from './MissingHere.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{ work: Answer<'workOrder'> }>()
-const emit = defineEmits<{ made: [invoice: Answer<'invoice'>]; close: [] }>()
+const emit = defineEmits<{
+  made: [invoice: Answer<'invoice'>]
+  changed: [work: Answer<'workOrder'>]
+  close: []
+}>()
 const session = useSession()
 const id = newId()
 /** What the dialog shows, and bills; what came meanwhile is shown when somebody says so. */
@@ -42,6 +47,11 @@ const form = useForm(
   },
   { draft: `bill ${props.work.id}` },
 )
+/** What was mended here is seen here at once. */
+function mended(now: Answer<'workOrder'>) {
+  shown.value = now
+  emit('changed', now)
+}
 const uncovered = computed(() => shown.value.time.uncoveredSeconds)
 const lines = computed(() => shown.value.lines.filter((l) => Number(l.toBill.amount) > 0))
 const make = (send: boolean) =>
@@ -101,6 +111,12 @@ const fields: FormRows = [
     width="620"
     @close="emit('close')"
   >
+    <MissingHere
+      v-if="shown.bill.missing.length"
+      :missing="shown.bill.missing"
+      :may="session.may('visits.write')"
+      @changed="mended"
+    />
     <Form
       :of="form"
       @submit="make(true)"
@@ -133,17 +149,6 @@ const fields: FormRows = [
           ><TextInput v-model="form.values.beyond"
         /></Field>
       </div>
-      <ul
-        v-if="work.bill.missing.length"
-        class="note warn missing"
-      >
-        <li
-          v-for="m in work.bill.missing"
-          :key="m"
-        >
-          {{ m }}
-        </li>
-      </ul>
       <DataTable
         label="What is billed"
         :rows="billed"
@@ -225,9 +230,5 @@ const fields: FormRows = [
 <style scoped>
 .found {
   white-space: pre-line;
-}
-.missing {
-  margin: 0;
-  padding-left: 30px;
 }
 </style>

@@ -79,6 +79,19 @@ function pays(customerId: string) {
       <dt>{{ asked.question }}</dt>
       <dd>{{ asked.answer }}</dd>
     </div>
+    <div v-if="quote.files.length">
+      <dt>Came with the call</dt>
+      <dd>
+        <a
+          v-for="file in quote.files"
+          :key="file.id"
+          class="file"
+          :href="`/api/v1/files/${file.id}`"
+          target="_blank"
+          >{{ file.name }}</a
+        >
+      </dd>
+    </div>
     <div v-if="quote.contact.name || quote.contact.phone">
       <dt>Speak to</dt>
       <dd>{{ quote.contact.name }} {{ quote.contact.phone }}</dd>
@@ -113,6 +126,10 @@ dl {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
   gap: 6px 20px;
+}
+.file {
+  display: block;
+  overflow-wrap: anywhere;
 }
 dl.field {
   grid-template-columns: 1fr;

@@ -193,3 +193,8 @@ export const sweepRequests = (tx: Tx, before: string) =>
   tx.run('DELETE FROM request_marks WHERE at < ?', [before])
 /** One at a time for the whole firm: reminders are sent by the clock and by people. */
 export const lockCompany = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')
+/** The calls that a quote came of. */
+export const callsOfQuote = async (tx: Tx, quoteId: string): Promise<string[]> =>
+  (await tx.rows<{ id: string }>('SELECT id FROM calls WHERE quote_id = ?', [quoteId])).map(
+    ({ id }) => id,
+  )

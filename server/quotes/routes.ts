@@ -1,24 +1,17 @@
 // The routes of quotes, bound to what they do.
 import type { quoteRoutes } from '../../shared/quotes'
-import { notFound } from '../../core/errors/LedgerError'
 import { quoteDocument } from '../../core/quotes/quoteDocument'
 import { paperPdf } from '../documents/paperPdf'
-import { historyOf } from '../http/queries'
 import { Raw, type Handlers } from '../http/route'
 import { answerQuote, changeQuote, reopenQuote, sendQuote } from './commands'
-import { listQuotes, quotePaper, quoteView } from './views'
+import { listQuotes, quotePaper, quoteEarlier, quoteView } from './views'
 import { beginQuote } from './begin'
 import { copyQuote } from './copy'
-import { quoteById } from './queries'
 
 export const quoteHandlers: Handlers<typeof quoteRoutes> = {
   quotes: (ctx, { query }) => listQuotes(ctx, query),
   quote: (ctx, { params }) => quoteView(ctx, params.id!),
-  async quoteEarlier(ctx, { params, query }) {
-    const quote = await quoteById(ctx.tx, params.id!)
-    if (!quote) throw notFound('quote')
-    return { items: await historyOf(ctx, 'subject_id', [quote.id], query.before) }
-  },
+  quoteEarlier: (ctx, { params, query }) => quoteEarlier(ctx, params.id!, query.before),
   async quotePdf(ctx, { params }) {
     const paper = await quotePaper(ctx, params.id!)
     const draw = () => paperPdf(quoteDocument(paper))

@@ -25,7 +25,9 @@ import type { PricedLine } from '../pricebook/priceLines'
 import { taxClasses } from '../settings/queries'
 import { taxesOf, visibleWorkOrder } from '../visits/account'
 import { photosOf } from '../visits/papers.queries'
-import { workOrderById } from '../visits/queries'
+import { callsOfQuote } from '../calls/queries'
+import { filesOf } from '../customers/history.queries'
+import { workOrderById, type WorkOrderRow } from '../visits/queries'
 import { quoteById, quoteLines, quotePage, type QuoteRow } from './queries'
 
 export type QuoteView = Answer<'quote'>
@@ -122,6 +124,18 @@ function priceView(
     margin: shown.seesCost ? margin(totals.netMinor, cost) : null,
   }
 }
+/** What a quote's history tells of: itself, the calls that it came of, the work that it was begun at; not the work that came of it. */
+const storyOf = (quote: QuoteRow, work: WorkOrderRow | null, calls: string[]): string[] => {
+  const isBegunAt = work && work.createdAt <= quote.createdAt
+  return [quote.id, ...calls, ...(isBegunAt ? [work.id] : [])]
+}
+/** What happened before an entry of its history. */
+export async function quoteEarlier(ctx: Ctx, id: string, before?: number) {
+  const quote = await visibleQuote(ctx, id)
+  const work = quote.workOrderId ? await workOrderById(ctx.tx, quote.workOrderId) : null
+  const told = storyOf(quote, work, await callsOfQuote(ctx.tx, id))
+  return { items: await historyOf(ctx, 'subject_id', told, before) }
+}
 /** A quote as its screen shows it, with what whoever asks may do with it. */
 export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
   const { tx } = ctx
@@ -133,6 +147,7 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
   const { seesCost } = signedIn(ctx)
   const work = quote.workOrderId ? await workOrderById(tx, quote.workOrderId) : null
   const { text, late } = waits(ctx, quote)
+  const calls = await callsOfQuote(tx, id)
   return {
     id,
     version: quote.version,
@@ -161,7 +176,8 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
       savingLevel: (own ?? allLevels.find((level) => level.kind === 'agreement'))?.name ?? '',
     }),
     asks: await asksPart(ctx, 'quote_id', id),
-    history: await historyOf(ctx, 'subject_id', [id]),
+    files: (await filesOf(tx, 'call_id', calls)).map((file) => ({ id: file.id, name: file.name })),
+    history: await historyOf(ctx, 'subject_id', storyOf(quote, work, calls)),
   }
 }
 /** Who pays, and where the work would be. */

@@ -9,12 +9,12 @@ import { asksPart } from '../asks/views'
 import { historyOf } from '../http/queries'
 import { mayHave } from './account'
 import { aroundWork, workWithParties } from './around.queries'
+import { billPart } from './billPart'
 import { phasesPart } from './phasesPart'
 import { linesEver } from './lines.queries'
 import { chargeFrom, currentPricing, uncoveredAmong } from './uncovered'
 import {
   accountPart,
-  billPart,
   callBacksPart,
   customerPart,
   pricePart,

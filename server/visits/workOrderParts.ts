@@ -2,9 +2,9 @@
 import { eachWorkWord } from '../../core/visits/workWords'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { documentTotals } from '../../core/documents/documentTotals'
-import { dueDate, termsInWords } from '../../core/documents/dueDate'
+import { termsInWords } from '../../core/documents/dueDate'
 import { labourCost } from '../../core/costing/labourCost'
-import { beyondAgreedMinor, notAgreedMinor } from '../../core/costing/notAgreedMinor'
+import { notAgreedMinor } from '../../core/costing/notAgreedMinor'
 import { margin } from '../../core/documents/margin'
 import { workedSeconds } from '../../core/hours/workedSeconds'
 import { Decimal } from '../../core/money/decimal'
@@ -16,7 +16,7 @@ import type { Answer } from '../../shared/api'
 import { may, signedIn, type Ctx } from '../http/context'
 import { suppliedOf } from '../customers/shapes'
 import { levelAmong } from '../pricebook/priceLines'
-import { accountFrom, asPaperLine, partialLine } from './account'
+import { accountFrom, asPaperLine } from './account'
 import type { aroundWork, workWithParties } from './around.queries'
 import { detailsOf, ownDetails } from './details'
 import { reasonsOf } from './takenOff'
@@ -34,12 +34,12 @@ export interface WorkRead {
   around: Around
   pricing: Awaited<ReturnType<typeof currentPricing>>
 }
-const moneyOf =
+export const moneyOf =
   ({ parties }: WorkRead) =>
   (minor: number) =>
     toMoney(minor, parties.work.currency)
 const exemptOf = ({ ctx, parties }: WorkRead) => isExempt(parties.customer, ctx.today)
-const taxOf = (read: WorkRead) => ({
+export const taxOf = (read: WorkRead) => ({
   mode: read.ctx.company.taxMode,
   currency: read.parties.work.currency,
   exempt: exemptOf(read),
@@ -257,46 +257,6 @@ export function pricePart(read: WorkRead, againMinor: number): Paper['price'] {
     labour: seesCost ? money(labour) : null,
     cost: seesCost ? money(cost) : null,
     margin: seesCost ? margin(totals.netMinor, cost) : null,
-  }
-}
-/** What a bill made now would be, and what speaks against making it. */
-export function billPart(read: WorkRead): Paper['bill'] {
-  const { ctx, lines, parties, pricing } = read
-  const { work, customer, callbackOf } = parties
-  const money = moneyOf(read)
-  const byId = new Map(lines.map((l) => [l.id, l]))
-  const account = accountFrom(lines, read.around.billed)
-  const open = account.lines.filter((l) => l.unbilledMinor > 0)
-  const bill = documentTotals(
-    open.map((a) => {
-      const line = byId.get(a.id)!
-      return a.billedMinor === 0
-        ? asPaperLine(line, pricing.classes)
-        : partialLine(a.unbilledMinor, line, pricing.classes, work.currency)
-    }),
-    taxOf(read),
-  )
-  const unpriced = lines.filter((l) => l.done && l.netMinor === 0 && !callbackOf)
-  const undone = lines.filter((l) => !l.done)
-  return {
-    net: money(bill.netMinor),
-    tax: money(bill.taxMinor),
-    total: money(bill.totalMinor),
-    issueOn: ctx.today,
-    beyond: money(
-      beyondAgreedMinor(
-        open.map(({ id, unbilledMinor }) => ({ ...byId.get(id)!, unbilledMinor })),
-        agreedOn(read.around),
-      ),
-    ),
-    dueOn: dueDate(ctx.today, customer.terms ?? ctx.company.terms),
-    missing: [
-      ...unpriced.map((l) => `“${l.name}” has no price`),
-      ...undone.map((l) => `“${l.name}” was promised and is not marked done`),
-      ...(ownDetails(work, customer, parties.site).email
-        ? []
-        : ['this customer has no mail address']),
-    ],
   }
 }
 /** What labour and charges cost here: the book's, the customer's, its own. */

@@ -24,6 +24,7 @@ import {
   text,
 } from '../schema'
 
+const MISSING_NAMES = ['no_price', 'undone', 'no_mail'] as const
 const DETAILS = Object.keys(DETAIL_NAMES) as Detail[]
 /** whom to speak to, and as what */
 export const contact = obj({
@@ -214,7 +215,15 @@ export const workOrder = obj({
     issueOn: date().required(),
     /** what of it the customer did not agree to */
     beyond: money().required(),
-    missing: list(definedText(300)),
+    /** what speaks against billing it as it stands: of a line, mended where it is said */
+    missing: list(
+      obj({
+        why: oneOf(MISSING_NAMES).required(),
+        text: definedText(300),
+        lineId: id().nullable().defined(),
+        version: int().nullable().defined(),
+      }),
+    ),
   }),
   time: obj({
     siteSeconds: int().required(),

@@ -169,7 +169,7 @@ describe('what was done on the board', () => {
 
 describe('keys on a visit', () => {
   const FRAME = { from: Date.parse(at(12)), span: 10 * 3_600_000 }
-  const hands = (over: { may?: boolean } = {}) => {
+  const hands = (over: { may?: boolean; turned?: boolean } = {}) => {
     const trying = ref<Trying | null>(null)
     const did: string[] = []
     const noted = (what: string) => (one: { id: string }) => void did.push(`${what} ${one.id}`)
@@ -177,6 +177,7 @@ describe('keys on a visit', () => {
       may: ref(over.may ?? true),
       now: ref(Date.parse(at(13))),
       frame: ref(FRAME) as never,
+      turned: ref(over.turned ?? false),
       trying,
       swapping: ref(null),
       rows: () => [INES, PIET, null],
@@ -207,6 +208,15 @@ describe('keys on a visit', () => {
     expect(press(name, visit(), more).defaultPrevented).toBe(true)
     expect(trying.value!.place).toMatchObject(expected)
     expect(did).toEqual([])
+  })
+  it.each([
+    ['ArrowDown', {}, { startAt: '2026-11-24T14:15:00.000Z' }],
+    ['ArrowUp', { shiftKey: true }, { durationSeconds: 2700 }],
+    ['ArrowRight', {}, { technicianId: PIET }],
+  ])('%s %j is turned where the hours run down', (name, more, expected) => {
+    const { press, trying } = hands({ turned: true })
+    press(name, visit(), more)
+    expect(trying.value!.place).toMatchObject(expected)
   })
   it('go on from the place that is tried, to the last row and not beyond', () => {
     const { press, trying } = hands()

@@ -567,8 +567,14 @@ describe('beside and above the board', () => {
   ])('a lane that is pressed at %i is the quarter of an hour before it', (clientX, time) => {
     const lane = document.createElement('div')
     vi.spyOn(lane, 'getBoundingClientRect').mockReturnValue({ left: 0, width: 600 } as DOMRect)
-    const press = { currentTarget: lane, clientX } as unknown as MouseEvent
-    expect(timeAt(press, { from: Date.parse('2026-11-24T12:00:00Z'), span: 3_600_000 })).toBe(time)
+    const press = { currentTarget: lane, clientX, clientY: 0 } as unknown as MouseEvent
+    const hour = { from: Date.parse('2026-11-24T12:00:00Z'), span: 3_600_000 }
+    expect(timeAt(press, hour, false)).toBe(time)
+    // Turned, the same is measured from above.
+    const down = { left: 0, width: 9, top: 0, height: 600 } as DOMRect
+    vi.spyOn(lane, 'getBoundingClientRect').mockReturnValue(down)
+    const pressed = { currentTarget: lane, clientX: 0, clientY: clientX } as unknown as MouseEvent
+    expect(timeAt(pressed, hour, true)).toBe(time)
   })
 })
 

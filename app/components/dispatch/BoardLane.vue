@@ -18,6 +18,8 @@ const props = defineProps<{
   now: number | null
   may: boolean
   fresh: string
+  /** the hours run down instead of across */
+  turned?: boolean
   nameOf: (id: string | null) => string
 }>()
 const emit = defineEmits<{
@@ -57,10 +59,12 @@ const levels = computed(() => {
   })
   return new Map(stackSpans(spans).map((level, i) => [all[i]!.id, level]))
 })
-const LEVEL_PX = 62
+/** px between visits at one time: beneath each other, or, where the hours run down, beside each other */
+const level = computed(() => (props.turned ? 148 : 62))
 const HELD_PX = 44
-const below = computed(() => Math.max(0, ...levels.value.values()) * LEVEL_PX)
-const tall = computed(() => 76 + below.value + props.lane.held.length * HELD_PX)
+const first = computed(() => level.value + 14)
+const below = computed(() => Math.max(0, ...levels.value.values()) * level.value)
+const deep = computed(() => first.value + below.value + props.lane.held.length * HELD_PX)
 const off = (t: Technician) =>
   t.timeOff
     .filter((o) => o.kind !== 'break')
@@ -72,7 +76,8 @@ const off = (t: Technician) =>
   <div
     class="person"
     role="row"
-    :style="{ minHeight: `${tall}px` }"
+    :class="{ turned }"
+    :style="{ minBlockSize: `${deep}px` }"
   >
     <div
       class="name"
@@ -101,20 +106,20 @@ const off = (t: Technician) =>
         v-for="(w, i) in technician.working"
         :key="i"
         class="working"
-        :style="{ left: pos(w.from), width: wide(w.from, w.to) }"
+        :style="{ insetInlineStart: pos(w.from), inlineSize: wide(w.from, w.to) }"
       />
       <span
         v-for="(o, i) in technician.timeOff"
         :key="`o${i}`"
         class="off"
         :title="o.reason"
-        :style="{ left: pos(o.from), width: wide(o.from, o.to) }"
+        :style="{ insetInlineStart: pos(o.from), inlineSize: wide(o.from, o.to) }"
       />
       <span
         v-for="i in Math.max(0, Math.round(frame.span / HOUR) - 1)"
         :key="`h${i}`"
         class="line"
-        :style="{ left: pos(frame.from + i * HOUR) }"
+        :style="{ insetInlineStart: pos(frame.from + i * HOUR) }"
       />
       <NuxtLink
         v-for="(h, i) in lane.held"
@@ -122,9 +127,9 @@ const off = (t: Technician) =>
         :to="`/calls/${h.callId}`"
         class="held"
         :style="{
-          top: `${74 + below + i * HELD_PX}px`,
-          left: pos(h.startAt),
-          width: long(h.durationSeconds),
+          insetBlockStart: `${first - 2 + below + i * HELD_PX}px`,
+          insetInlineStart: pos(h.startAt),
+          inlineSize: long(h.durationSeconds),
         }"
         ><b class="clip">Held: {{ h.summary }}</b
         ><span
@@ -143,7 +148,7 @@ const off = (t: Technician) =>
         :fresh="fresh === v.id"
         :leaving="leaving === v.id"
         :dim="filters.active && !filters.fits(v)"
-        :down="levels.get(v.id)! * LEVEL_PX"
+        :down="levels.get(v.id)! * level"
         @grab="(e, edge) => emit('grab', e, v, edge)"
         @keys="emit('keys', $event, v)"
       />
@@ -152,9 +157,9 @@ const off = (t: Technician) =>
         :key="`h${v.id}`"
         class="helps"
         :style="{
-          top: `${18 + levels.get(v.id)! * LEVEL_PX}px`,
-          left: pos(v.startAt!),
-          width: long(v.durationSeconds),
+          insetBlockStart: `${18 + levels.get(v.id)! * level}px`,
+          insetInlineStart: pos(v.startAt!),
+          inlineSize: long(v.durationSeconds),
         }"
         :title="`with ${nameOf(v.technicianId)}: ${v.title}, ${v.customer}`"
         @click.stop="emit('look', v.id)"
@@ -174,7 +179,7 @@ const off = (t: Technician) =>
       <span
         v-if="now !== null && now >= frame.from && now <= frame.from + frame.span"
         class="now"
-        :style="{ left: pos(now) }"
+        :style="{ insetInlineStart: pos(now) }"
       />
     </div>
   </div>
@@ -184,8 +189,7 @@ const off = (t: Technician) =>
 .person {
   display: grid;
   grid-template-columns: 128px minmax(0, 1fr);
-  min-height: 76px;
-  border-bottom: 1px solid var(--rule-2);
+  border-block-end: 1px solid var(--rule-2);
   contain: content;
 }
 .name {
@@ -193,7 +197,7 @@ const off = (t: Technician) =>
   padding: 9px 10px;
   display: flex;
   flex-direction: column;
-  border-right: 1px solid var(--rule-2);
+  border-inline-end: 1px solid var(--rule-2);
 }
 .take {
   position: absolute;
@@ -216,8 +220,7 @@ const off = (t: Technician) =>
 .line,
 .now {
   position: absolute;
-  top: 0;
-  bottom: 0;
+  inset-block: 0;
 }
 .working {
   background: var(--sheet);
@@ -226,7 +229,7 @@ const off = (t: Technician) =>
   background: repeating-linear-gradient(135deg, #f0f3f1 0 7px, #e6ebe8 7px 8px);
 }
 .line {
-  border-left: 1px solid var(--rule);
+  border-inline-start: 1px solid var(--rule);
   pointer-events: none;
 }
 .working,
@@ -235,7 +238,7 @@ const off = (t: Technician) =>
 }
 .helps {
   position: absolute;
-  height: 48px;
+  block-size: var(--deep, 48px);
   border: 1.5px dotted var(--ink-2);
   border-radius: 4px;
   background: rgb(255 255 255 / 70%);
@@ -251,8 +254,8 @@ const off = (t: Technician) =>
 /* Beneath the visits: a held time may lie over one, and both must stay within reach. */
 .held {
   position: absolute;
-  min-width: 28px;
-  height: 40px;
+  min-inline-size: 28px;
+  block-size: 40px;
   border: 2px dotted var(--marigold-line);
   background: var(--marigold-1);
   border-radius: 4px;
@@ -266,8 +269,35 @@ const off = (t: Technician) =>
   overflow: hidden;
 }
 .now {
-  border-left: 2px solid var(--marigold-line);
+  border-inline-start: 2px solid var(--marigold-line);
   z-index: 5;
   pointer-events: none;
+}
+.turned {
+  writing-mode: vertical-lr;
+  grid-template-columns: var(--head, 84px) minmax(0, 1fr);
+  flex: 1 0 auto;
+  --deep: 134px;
+}
+/* Words stay as they are read; only the hours are turned. */
+.turned .name,
+.turned .held,
+.turned .helps,
+.turned :deep(.visit),
+.turned :deep(.drive i) {
+  writing-mode: horizontal-tb;
+}
+.turned .name {
+  position: sticky;
+  top: 0;
+  background: var(--sheet);
+  z-index: 7;
+  border-bottom: 1px solid var(--rule-2);
+}
+.turned :deep(.edge) {
+  inset: auto 0 0;
+  width: auto;
+  height: 7px;
+  cursor: ns-resize;
 }
 </style>

@@ -55,16 +55,20 @@ const late = computed(() => {
     class="promise"
     :class="{ risk: visit.atRisk }"
     :style="{
-      top: `${7 + (down ?? 0)}px`,
-      left: pos(visit.promiseStart),
-      width: wide(visit.promiseStart, visit.promiseEnd),
+      insetBlockStart: `${7 + (down ?? 0)}px`,
+      insetInlineStart: pos(visit.promiseStart),
+      inlineSize: wide(visit.promiseStart, visit.promiseEnd),
     }"
     :title="`Promised ${visit.promiseFrom}–${visit.promiseTo}`"
   />
   <span
     v-if="visit.driveSeconds && !trying"
     class="drive"
-    :style="{ top: `${42 + (down ?? 0)}px`, left: pos(driveFrom), width: wide(driveFrom, begin) }"
+    :style="{
+      insetBlockStart: `${42 + (down ?? 0)}px`,
+      insetInlineStart: pos(driveFrom),
+      inlineSize: wide(driveFrom, begin),
+    }"
     ><i class="num">{{ Math.round(visit.driveSeconds / 60) }}</i></span
   >
   <div
@@ -81,7 +85,11 @@ const late = computed(() => {
         odd: visit.misfit && !trying,
       },
     ]"
-    :style="{ top: `${18 + (down ?? 0)}px`, left: pos(begin), width: wide(begin, end) }"
+    :style="{
+      insetBlockStart: `${18 + (down ?? 0)}px`,
+      insetInlineStart: pos(begin),
+      inlineSize: wide(begin, end),
+    }"
     tabindex="0"
     role="button"
     :data-visit="trying ? undefined : visit.id"
@@ -122,9 +130,9 @@ const late = computed(() => {
 <style scoped>
 .promise {
   position: absolute;
-  height: 6px;
+  block-size: 6px;
   border: 1.5px solid var(--ink-2);
-  border-bottom: 0;
+  border-block-end: 0;
   z-index: 2;
 }
 .promise.risk {
@@ -132,22 +140,21 @@ const late = computed(() => {
 }
 .drive {
   position: absolute;
-  border-top: 2px dotted var(--ink-2);
+  border-block-start: 2px dotted var(--ink-2);
   z-index: 2;
   text-align: center;
 }
 .drive i {
   position: absolute;
-  top: -17px;
-  left: 0;
-  right: 0;
+  inset-block-start: -17px;
+  inset-inline: 0;
   font-style: normal;
   font-size: 0.6875rem;
   color: var(--ink-2);
 }
 .visit {
   position: absolute;
-  height: 48px;
+  block-size: var(--deep, 48px);
   border: 1.5px solid var(--steel);
   border-radius: 4px;
   background: var(--sheet);
@@ -246,10 +253,9 @@ const late = computed(() => {
 }
 .edge {
   position: absolute;
-  right: 0;
-  top: 0;
-  bottom: 0;
-  width: 7px;
+  inset-inline-end: 0;
+  inset-block: 0;
+  inline-size: 7px;
   cursor: ew-resize;
 }
 </style>

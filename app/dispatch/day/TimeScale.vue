@@ -5,10 +5,10 @@ import { HOUR } from '~~/core/time/units'
 import type { Frame } from '~/lib/boardDay'
 import { useSession } from '~/stores/session'
 
-const props = defineProps<{ frame: Frame; now: number | null }>()
+const props = defineProps<{ frame: Frame; now: number | null; turned?: boolean }>()
 const session = useSession()
 const said = (ms: number) => session.time(new Date(ms).toISOString())
-const left = (ms: number) => {
+const along = (ms: number) => {
   const share = (ms - props.frame.from) / props.frame.span
   return `${Math.max(0, Math.min(1, share)) * 100}%`
 }
@@ -22,18 +22,21 @@ const isOn = (ms: number) => ms >= props.frame.from && ms <= props.frame.from + 
 </script>
 
 <template>
-  <div class="scale">
+  <div
+    class="scale"
+    :class="{ turned }"
+  >
     <span
       v-for="hour in hours"
       :key="hour"
       class="num"
-      :style="{ left: left(hour) }"
+      :style="{ insetInlineStart: along(hour) }"
       >{{ said(hour) }}</span
     >
     <span
       v-if="now !== null && isOn(now)"
       class="nowtag num"
-      :style="{ left: left(now) }"
+      :style="{ insetInlineStart: along(now) }"
       >{{ said(now) }}</span
     >
   </div>
@@ -42,13 +45,13 @@ const isOn = (ms: number) => ms >= props.frame.from && ms <= props.frame.from + 
 <style scoped>
 .scale {
   position: relative;
-  height: 26px;
-  margin-left: 128px;
-  border-bottom: 1px solid var(--rule-2);
+  block-size: 26px;
+  margin-inline-start: 128px;
+  border-block-end: 1px solid var(--rule-2);
 }
 .scale span {
   position: absolute;
-  top: 5px;
+  inset-block-start: 5px;
   font-size: 0.75rem;
   color: var(--ink-2);
   padding-left: 4px;
@@ -59,5 +62,21 @@ const isOn = (ms: number) => ms >= props.frame.from && ms <= props.frame.from + 
   padding: 0 4px;
   transform: translateX(-50%);
   border-radius: 3px;
+}
+.turned {
+  writing-mode: vertical-lr;
+  block-size: 54px;
+  margin-inline-start: var(--head, 84px);
+  position: sticky;
+  left: 0;
+  background: var(--sheet);
+  z-index: 6;
+  flex: none;
+}
+.turned span {
+  writing-mode: horizontal-tb;
+}
+.scale.turned .nowtag {
+  transform: translateY(-50%);
 }
 </style>

@@ -1,8 +1,8 @@
-// Drag by pointer: visits, their right edge, and cards of the tray.
+// Drag by pointer: visits, their end, and cards of the tray.
 import { nextTick, type Ref } from 'vue'
 import type { Frame, Trying } from '~/lib/boardDay'
 import type { Place } from '~/stores/board'
-import { STEP_MS, STEP_SECONDS } from './steps'
+import { alongOf, pointOf, STEP_MS, STEP_SECONDS } from './steps'
 import type { Visit } from './useDay'
 import { keyOf } from './useTrying'
 
@@ -13,6 +13,8 @@ const CARD_GRAB_PX = 20
 interface Board {
   may: Ref<boolean>
   frame: Ref<Frame>
+  /** the hours run down instead of across */
+  turned: Ref<boolean>
   trying: Ref<Trying | null>
   rows: Ref<HTMLElement | undefined>
   /** whether it stands in its row, and not in the tray */
@@ -28,20 +30,22 @@ const placeOf = ({ technicianId, startAt, durationSeconds }: Visit): Place => ({
 })
 
 /** Where the rows stand, measured when a drag begins and when the board is scrolled: asking at each move would lay the page out again. */
-function useRows({ rows, frame }: Pick<Board, 'rows' | 'frame'>) {
+function useRows({ rows, frame, turned }: Pick<Board, 'rows' | 'frame' | 'turned'>) {
   let boxes: { row: HTMLElement; box: DOMRect }[] = []
   const measure = () => {
     const all = rows.value?.querySelectorAll<HTMLElement>('[data-technician]') ?? []
     boxes = [...all].map((row) => ({ row, box: row.getBoundingClientRect() }))
   }
   /** The row and the time beneath a point, or nothing beside the board. */
-  function under(x: number, y: number, grab: number): Omit<Place, 'durationSeconds'> | null {
+  function under(e: PointerEvent, grab: number): Omit<Place, 'durationSeconds'> | null {
+    const { clientX: x, clientY: y } = e
     const at = boxes.find(
       ({ box }) => y >= box.top && y <= box.bottom && x >= box.left && x <= box.right,
     )
     if (!at) return null
     const { from, span } = frame.value
-    const ms = from + ((x - at.box.left - grab) / at.box.width) * span
+    const { begin, size } = alongOf(at.box, turned.value)
+    const ms = from + ((pointOf(e, turned.value) - begin - grab) / size) * span
     const stepped = Math.max(from, Math.round(ms / STEP_MS) * STEP_MS)
     return {
       technicianId: at.row.dataset.technician || null,
@@ -49,7 +53,8 @@ function useRows({ rows, frame }: Pick<Board, 'rows' | 'frame'>) {
     }
   }
   function longer(visit: Visit, pixels: number): Place {
-    const seconds = ((pixels / boxes[0]!.box.width) * frame.value.span) / 1000
+    const { size } = alongOf(boxes[0]!.box, turned.value)
+    const seconds = ((pixels / size) * frame.value.span) / 1000
     const steps = Math.round((visit.durationSeconds + seconds) / STEP_SECONDS)
     return { ...placeOf(visit), durationSeconds: Math.max(1, steps) * STEP_SECONDS }
   }
@@ -65,11 +70,13 @@ export function useBoardDrag(board: Board) {
     if (visit.locked && !e.altKey) return board.open(visit)
     const held = e.currentTarget as HTMLElement
     const placed = board.isPlaced(visit)
-    const grab = placed ? e.clientX - held.getBoundingClientRect().left : CARD_GRAB_PX
+    const along = (m: PointerEvent) => pointOf(m, board.turned.value)
+    const { begin } = alongOf(held.getBoundingClientRect(), board.turned.value)
+    const grab = placed ? along(e) - begin : CARD_GRAB_PX
     measure()
     const to = (m: PointerEvent): Place | null => {
-      if (edge) return longer(visit, m.clientX - e.clientX)
-      const at = under(m.clientX, m.clientY, grab)
+      if (edge) return longer(visit, along(m) - along(e))
+      const at = under(m, grab)
       return at && { ...placeOf(visit), ...at }
     }
     follow(e, {

@@ -13,6 +13,8 @@ interface Board {
   may: Ref<boolean>
   now: Ref<number>
   frame: Ref<Frame>
+  /** the hours run down instead of across, and the arrows with them */
+  turned: Ref<boolean>
   trying: Ref<Trying | null>
   swapping: Ref<Visit | null>
   /** the rows from top to bottom; null is the row of what nobody has yet */
@@ -53,6 +55,13 @@ function movesIn(rows: Board['rows']): Record<string, (place: Place, shift: bool
   }
 }
 
+/** Which arrow acts as which where the hours run down. */
+const TURNED: Readonly<Record<string, string>> = {
+  ArrowDown: 'ArrowRight',
+  ArrowUp: 'ArrowLeft',
+  ArrowRight: 'ArrowDown',
+  ArrowLeft: 'ArrowUp',
+}
 export function useBoardKeys(board: Board) {
   const { trying, frame } = board
   /** Where a visit is tried, or stands; one without a slot begins at the next hour, in the first row. */
@@ -94,7 +103,7 @@ export function useBoardKeys(board: Board) {
     else if (board.may.value) trying.value = { visit, place, warnings: [] }
   }
   return function key(e: KeyboardEvent, visit: Visit) {
-    const move = moves[e.key]
+    const move = moves[(board.turned.value && TURNED[e.key]) || e.key]
     // Ctrl C and Ctrl X are the browser's.
     const act = !(e.ctrlKey || e.metaKey) && acts(visit)[e.key.toLowerCase()]
     if (move) step(visit, move(placeOf(visit), e.shiftKey))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The day: technicians down, hours across, the tray of what has no slot. Drag or keyboard; warnings before saving; undo.
+// The day: technicians down and hours across, or turned; the tray of what has no slot. Drag or keyboard; warnings before saving; undo.
 // The board keeps its own drawing: no table of the kit has rows of time.
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { plusDays } from '~~/core/time/zone'
@@ -22,6 +22,7 @@ import { useBoardActs } from '~/dispatch/day/useBoardActs'
 import { useBoardDrag } from '~/dispatch/day/useBoardDrag'
 import { useBoardKeys } from '~/dispatch/day/useBoardKeys'
 import { NO_LANE, useDay, type Visit } from '~/dispatch/day/useDay'
+import { turnedHeight, useTurned } from '~/dispatch/day/useTurned'
 import { useTrying } from '~/dispatch/day/useTrying'
 import UndoActs from '~/dispatch/UndoActs.vue'
 import WeekTabs from '~/dispatch/day/WeekTabs.vue'
@@ -63,11 +64,12 @@ const reminding = ref(false)
 const rows = ref<HTMLElement>()
 const isPlaced = (visit: Visit) =>
   Boolean(lanes.value.get(visit.technicianId ?? '')?.visits.some((v) => v.id === visit.id))
-const { drag } = useBoardDrag({ may, frame, trying, rows, isPlaced, open, ...acts })
+const turned = useTurned()
+const { drag } = useBoardDrag({ may, frame, turned, trying, rows, isPlaced, open, ...acts })
 const key = useBoardKeys({
   may,
   now,
-  frame,
+  ...{ frame, turned },
   trying,
   rows: () => [...people.value.filter((p) => p.id).map((p) => p.id), null],
   open,
@@ -79,7 +81,7 @@ const key = useBoardKeys({
 /** An empty time becomes a call that holds it, with day, time and person set. */
 function begin(e: MouseEvent, technicianId: string) {
   if (!may.value) return
-  const start = session.time(timeAt(e, frame.value))
+  const start = session.time(timeAt(e, frame.value, turned.value))
   const query = { date: date.value, technician: technicianId || undefined, start }
   void navigateTo({ path: '/calls/new', query })
 }
@@ -127,6 +129,13 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
           />
           <span class="grow" />
           <ActButton
+            :on="turned"
+            :aria-pressed="turned"
+            @click="turned = !turned"
+          >
+            Hours down
+          </ActButton>
+          <ActButton
             title="Week before"
             aria-label="Week before"
             @click="go(plusDays(day.date, -7))"
@@ -157,12 +166,15 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
         <div
           ref="rows"
           class="grid"
+          :class="{ turned }"
+          :style="{ '--day': `${turnedHeight(frame)}px` }"
           role="grid"
           aria-label="The day by technician"
         >
           <TimeScale
             :frame="frame"
             :now="shownNow"
+            :turned="turned"
           />
           <BoardLane
             v-for="t in people"
@@ -173,6 +185,7 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
             :date="day.date"
             :now="shownNow"
             :may="may"
+            :turned="turned"
             :fresh="String(route.query.visit ?? '')"
             :name-of="nameOf"
             @begin="begin"
@@ -257,6 +270,14 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
   overflow: auto;
   background: var(--sheet);
   border-top: 1px solid var(--rule-2);
+}
+/* A column to a person; it is as high as its hours, and runs off to the side where there are many. */
+.grid.turned {
+  display: flex;
+  align-items: stretch;
+}
+.grid.turned > :deep(*) {
+  height: var(--day);
 }
 @media (max-width: 700px) {
   .views {

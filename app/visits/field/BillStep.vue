@@ -17,7 +17,8 @@ const emit = defineEmits<{ done: [] }>()
 const session = useSession()
 const { email: first, email2: second } = props.work.customer
 /** An address that was typed is there again after a step back. */
-const mail = useForm({ first, second, beyond: '' }, { draft: `bill at the door ${props.work.id}` })
+const begins = { first, second, beyond: '', findingsOf: [] as string[] }
+const mail = useForm(begins, { draft: `bill at the door ${props.work.id}` })
 const id = newId()
 /** What is open already, when nothing is left to bill. */
 function openInvoice(): string | null {
@@ -47,6 +48,7 @@ const bill = (send: boolean) =>
       body: {
         ...{ id, to: send ? mails() : [], shownTotal: props.work.bill.total.amount },
         beyond: mail.values.beyond.trim(),
+        findingsOf: mail.values.findingsOf,
       },
     })
     made.value = id
@@ -59,6 +61,13 @@ const sent = async () => {
   sending.value = null
   await refresh()
 }
+const found = computed(() => props.work.visits.filter(({ findings }) => findings))
+const markDone = ({ lineId, version }: Work['bill']['missing'][number]) =>
+  props.of.act(async () => {
+    const body = { version: version!, done: true }
+    await call('changeLine', { params: { id: lineId! }, body })
+    await props.of.refresh()
+  })
 const paid = () => Promise.all([refresh(), props.of.refresh()])
 </script>
 
@@ -112,11 +121,36 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
       >
         <li
           v-for="missing in work.bill.missing"
-          :key="missing"
+          :key="missing.lineId ?? missing.why"
         >
-          {{ missing }}
+          {{ missing.text }}
+          <button
+            v-if="missing.why === 'undone'"
+            class="btn"
+            :disabled="of.busy.value"
+            :aria-label="`Mark it done: ${missing.text}`"
+            @click="markDone(missing)"
+          >
+            Mark it done
+          </button>
         </li>
       </ul>
+      <label
+        v-for="visit in found"
+        :key="visit.id"
+        class="row found"
+      >
+        <input
+          v-model="mail.values.findingsOf"
+          type="checkbox"
+          :value="visit.id"
+        />
+        <span class="grow"
+          ><span class="quiet small">Print what was found on the invoice</span><br />{{
+            visit.findings
+          }}</span
+        >
+      </label>
       <label class="field">
         <span>Send to</span>
         <input

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useSession } from '~/stores/session'
 import { sayContact } from '~~/core/visits/workContacts'
 import Notice from '~/base/Notice.vue'
+import { saySupplied } from '~/visits/saySupplied'
 import ClosedDoor from './ClosedDoor.vue'
 import Findings from './Findings.vue'
 import FurtherVisit from './FurtherVisit.vue'
@@ -43,6 +44,10 @@ function takePhotos({ target }: Event) {
   <section class="block">
     <p class="quiet small">{{ work.number }} · {{ work.title }}</p>
     <p>{{ work.problem }}</p>
+    <p v-if="work.equipment"><span class="quiet small">About</span> {{ work.equipment }}</p>
+    <p v-if="work.supplied">
+      <span class="quiet small">About what we supplied</span> {{ saySupplied(work.supplied) }}
+    </p>
     <p
       v-for="asked in work.answers"
       :key="asked.question"

@@ -233,6 +233,7 @@ function discounted(now: Work) {
       v-if="bills && billing"
       :work="work"
       @made="refresh"
+      @changed="take"
       @close="billing = false"
     />
     <WorkEnd
