@@ -8,6 +8,7 @@ import { isUnderWay, type NextStep, type VisitState } from '../visits/visitLifec
 import { isSamePromise, sayPromise, type VisitPromise } from '../visits/visitPromise'
 import type { WorkOrderState } from '../visits/workOrderState'
 import { hoursMinutes } from '../hours/workedSeconds'
+import { plusDays, plusMonths } from '../time/zone'
 import { DAY } from '../time/units'
 
 /** The places: how each is called, where it is looked at, and who may. In the order in which work goes through them. */
@@ -17,6 +18,7 @@ export const PLACES = {
   quotes: { says: 'Quotes', at: '/quotes', may: 'quotes.list' },
   tray: { says: 'No slot yet', at: '/schedule', may: 'dispatch.see' },
   parked: { says: 'Parked until a day', at: '/work?followUp=*', may: 'visits.list' },
+  agreements: { says: 'Agreement visits due', at: '/agreements', may: 'agreements.see' },
   schedule: { says: 'Schedule', at: '/schedule', may: 'dispatch.see' },
   to_tell: { says: 'Customers to tell', at: '/to-act-on#to_tell', may: 'dispatch.see' },
   on_site: { says: 'On site', at: '/on-site', may: 'visits.list' },
@@ -35,6 +37,7 @@ export const PLACE_NAMES = Object.keys(PLACES) as readonly Place[]
 export const KINDS = [
   'call',
   'quote',
+  'agreement',
   'visit',
   'told',
   'work order',
@@ -189,6 +192,8 @@ export interface WorkFacts {
   uncoveredSeconds: number
   /** lines that were promised, and neither done nor taken out */
   undone: number
+  /** lines that are done, and go beyond what the customer agreed to */
+  notAgreed: number
   /** epoch ms */
   doneAt: number | null
   /** a visit of it is still to come */
@@ -196,7 +201,7 @@ export interface WorkFacts {
 }
 /**
  * Where a work order stands: to bill once something is done, else where its visits or its invoices are.
- * @example whereWorkStands({ state: 'to_bill', toBillMinor: 0, uncoveredSeconds: 0, undone: 0, doneAt: now, ahead: false }, at)
+ * @example whereWorkStands({ state: 'to_bill', toBillMinor: 0, uncoveredSeconds: 0, undone: 0, notAgreed: 0, doneAt: now, ahead: false }, at)
  * // { place: 'to_bill', reason: 'finished, and nothing is priced', next: 'Price it, or say why not' }
  */
 export function whereWorkStands(work: WorkFacts, at: At): Standing {
@@ -216,14 +221,14 @@ const WORK: Readonly<Record<WorkOrderState, (work: WorkFacts, at: At) => Standin
 }
 /**
  * Why a work order waits to be billed, and what to do then.
- * @example whyToBill({ state: 'to_bill', toBillMinor: 100, uncoveredSeconds: 0, undone: 0, doneAt: now - 2 * DAY, ahead: false }, at).reason
+ * @example whyToBill({ state: 'to_bill', toBillMinor: 100, uncoveredSeconds: 0, undone: 0, notAgreed: 0, doneAt: now - 2 * DAY, ahead: false }, at).reason
  * // 'done 2 days ago and not billed'
  */
 export function whyToBill(
-  { toBillMinor, uncoveredSeconds, undone, doneAt, ahead }: WorkFacts,
+  { toBillMinor, uncoveredSeconds, undone, notAgreed, doneAt, ahead }: WorkFacts,
   { now }: Pick<At, 'now'>,
 ): { reason: string; next: string } {
-  const further = ahead ? ', and somebody goes there again' : ''
+  const further = `${ahead ? ', and somebody goes there again' : ''}${saidNotAgreed(notAgreed)}`
   if (toBillMinor === 0 && uncoveredSeconds > 0)
     return {
       reason: `${hoursMinutes(uncoveredSeconds)} h that nobody charged or explained`,
@@ -242,6 +247,39 @@ export function whyToBill(
     return { reason: `finished ${hoursMinutes(age / 1000)} ago${further}`, next: 'Bill it' }
   const ago = days === 1 ? 'a day' : `${days} days`
   return { reason: `done ${ago} ago and not billed${further}`, next: 'Bill it' }
+}
+
+/** What nobody signed for waits with its bill: it is shown to the customer first, or billed with a reason. */
+const saidNotAgreed = (lines: number) =>
+  lines === 0 ? '' : `; ${lines === 1 ? 'a line is' : `${lines} lines are`} not agreed yet`
+
+export interface AgreementFacts {
+  /** local dates */
+  endsOn: string
+  visitDueOn: string | null
+  /** a visit of it was made, and is still to come */
+  booked: boolean
+}
+/** The last day of a date's month. */
+const monthEnd = (date: string) => plusDays(plusMonths(`${date.slice(0, 7)}-01`, 1), -1)
+/**
+ * Where a care agreement stands: among the visits that are due, from the month in which one is, until it is made.
+ * @example whereAgreementStands({ endsOn: '2027-06-30', visitDueOn: '2026-11-30', booked: false }, at)
+ * // { place: 'agreements', reason: 'a visit is due by Mon, Nov 30', next: 'Make the visit' }
+ */
+export function whereAgreementStands(
+  { endsOn, visitDueOn, booked }: AgreementFacts,
+  { today, day }: At,
+): Standing {
+  if (endsOn < today) return { rest: 'ended' }
+  if (visitDueOn === null || visitDueOn > monthEnd(today)) return { rest: 'no visit is due' }
+  if (booked) return { through: 'work order' }
+  const is = visitDueOn < today ? 'was' : 'is'
+  return {
+    place: 'agreements',
+    reason: `a visit ${is} due by ${day(visitDueOn)}`,
+    next: 'Make the visit',
+  }
 }
 
 export interface QuoteFacts {

@@ -27,15 +27,16 @@ export interface AgreementRow {
   yearWork: string | null
   price: string | null
 }
+/** The work order of a visit that was made for an agreement `a`, and is still to come. */
+export const BOOKED = `SELECT MAX(w.number) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind =
+    'service' AND w.state IN ('needs_slot', 'scheduled', 'on_site', 'paused')`
 const SELECT = `a.id, a.version, a.customer_id, c.name AS customer, c.phone, a.site_id,
     COALESCE(s.name, '') AS site, COALESCE(s.line1, '') AS line1, COALESCE(s.town, '') AS town,
     COALESCE(s.postcode, '') AS postcode, a.plan, a.plan_id, a.starts_on, a.ends_on, a.visit_due_on,
     a.billed_until, (SELECT y.id FROM work_orders y WHERE y.id = a.year_work_order_id AND NOT
     y.cancelled AND NOT y.closed) AS yearWork, (SELECT l.price FROM agreement_plans l WHERE l.id = a.plan_id) AS price,
     (SELECT DATE(MAX(w.done_at)) FROM work_orders w WHERE w.site_id = a.site_id AND w.kind =
-    'service') AS lastVisitOn, (SELECT MAX(w.number) FROM work_orders w WHERE w.site_id = a.site_id
-    AND w.kind = 'service' AND w.state IN ('needs_slot', 'scheduled', 'on_site', 'paused')) AS
-    booked`
+    'service') AS lastVisitOn, (${BOOKED}) AS booked`
 const FROM =
   'agreements a JOIN customers c ON c.id = a.customer_id LEFT JOIN sites s ON s.id = a.site_id'
 export const agreementById = (tx: Tx, id: string) =>

@@ -5,7 +5,7 @@ import { placeholders, type Tx, type Value } from '../db/pool'
 import { listRows, type ListIn } from '../db/queries'
 import type { Finder } from '../db/search.queries'
 import type { Condition } from '../subject'
-import { TO_COME, undoneOf } from './waiting.queries'
+import { notAgreedOf, TO_COME, undoneOf } from './waiting.queries'
 
 const WORDS: Finder[] = [
   { id: 'o.id', from: 'work_orders o', words: 'o.number, o.title, o.order_number, o.own_words' },
@@ -43,6 +43,7 @@ interface ListedWorkOrder {
   toBill: number
   uncoveredSeconds: number
   undone: number
+  notAgreed: number
   ahead: number
   technician: string | null
   startedAt: string | null
@@ -67,6 +68,7 @@ export function workOrderPage(tx: Tx, f: WorkOrderFilter) {
   return listRows<ListedWorkOrder>(tx, {
     select: `w.id, w.number, w.title, w.follow_up, w.follow_up_on, c.name AS customer, s.town,
         w.kind, w.state, w.created_at, w.done_at, w.to_bill_minor AS toBill, w.uncovered_seconds, ${undoneOf('w.id')} AS undone,
+        IF(w.state = 'to_bill', ${notAgreedOf('w.id')}, 0) AS notAgreed,
         EXISTS (SELECT 1 FROM visits v WHERE v.work_order_id = w.id AND ${TO_COME}) AS ahead,
         (SELECT p.name FROM visits v JOIN people p ON p.id = v.technician_id WHERE v.work_order_id =
         w.id ORDER BY v.start_at DESC LIMIT 1) AS technician,

@@ -44,13 +44,21 @@ export const visitHandlers: Handlers<typeof visitRoutes> = {
       toBill,
       uncoveredSeconds,
       undone,
+      notAgreed,
       doneAt,
       ahead,
     }: (typeof rows)[number]) =>
       state === 'to_bill'
         ? whyToBill(
             {
-              ...{ state, uncoveredSeconds, undone, toBillMinor: toBill, ahead: Boolean(ahead) },
+              ...{
+                state,
+                uncoveredSeconds,
+                undone,
+                notAgreed,
+                toBillMinor: toBill,
+                ahead: Boolean(ahead),
+              },
               doneAt: doneAt === null ? null : Date.parse(doneAt),
             },
             ctx,

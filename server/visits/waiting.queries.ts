@@ -96,6 +96,11 @@ type WorkRow = Waiting &
 /** How many lines of a work order were promised, and neither done nor taken out. */
 export const undoneOf = (workOrder: string) =>
   `(SELECT COUNT(*) FROM work_lines n WHERE n.work_order_id = ${workOrder} AND NOT n.removed AND NOT n.done AND n.promised_minor > 0)`
+/** How many lines of a work order are done, and beyond what its customer signed or accepted. */
+export const notAgreedOf = (workOrder: string) =>
+  `IF(EXISTS (SELECT 1 FROM signatures g WHERE g.work_order_id = ${workOrder}) OR EXISTS (SELECT 1 FROM
+    quotes q WHERE q.work_order_id = ${workOrder} AND q.state = 'accepted'), (SELECT COUNT(*) FROM work_lines n
+    WHERE n.work_order_id = ${workOrder} AND NOT n.removed AND n.done AND n.net_minor > n.promised_minor), 0)`
 const HAS_TO_COME = `EXISTS (SELECT 1 FROM visits v WHERE v.work_order_id = o.id AND ${TO_COME})`
 // What only a work order to bill is asked for is looked up for those alone: a firm has years of others behind it.
 const WORK: Waits = waits<WorkRow>({
@@ -104,7 +109,7 @@ const WORK: Waits = waits<WorkRow>({
   joins: 'JOIN customers c ON c.id = o.customer_id',
   id: 'o.id',
   columns: `CONCAT(o.number, ' ', o.title) AS label, c.name AS whose, o.to_bill_minor AS sum, o.state,
-    o.to_bill_minor AS toBillMinor, o.uncovered_seconds, o.done_at AS done, IF(o.state = 'to_bill', ${undoneOf('o.id')}, 0) AS undone, IF(o.state = 'to_bill', ${HAS_TO_COME}, FALSE) AS ahead, CASE
+    o.to_bill_minor AS toBillMinor, o.uncovered_seconds, o.done_at AS done, IF(o.state = 'to_bill', ${undoneOf('o.id')}, 0) AS undone, IF(o.state = 'to_bill', ${notAgreedOf('o.id')}, 0) AS notAgreed, IF(o.state = 'to_bill', ${HAS_TO_COME}, FALSE) AS ahead, CASE
     WHEN o.state IN ('needs_slot', 'scheduled', 'on_site', 'paused') THEN ${HAS_TO_COME} WHEN o.state =
     'billed' THEN EXISTS (SELECT 1 FROM invoices i WHERE i.work_order_id = o.id AND i.open_minor > 0)
     ELSE TRUE END AS carried`,

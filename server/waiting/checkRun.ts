@@ -2,7 +2,7 @@
 // are kept are those that follow.
 import { wherePromiseStands, type Standing } from '../../core/waiting/whereItStands'
 import { promisesNow } from '../collections/views'
-import type { Ctx } from '../http/context'
+import { atOneMoment, type Ctx } from '../http/context'
 import { waiting } from '../subjects'
 import type { Waiting, Waits } from '../subject'
 import { misstatedIn } from '../visits/misstated'
@@ -11,6 +11,8 @@ import { allOf, idsIn } from './queries'
 import { waitsAt } from './at'
 import { spots } from './views'
 
+/** While the database reads one part, another is judged. */
+const SIDE_BY_SIDE = 3
 export interface Astray {
   what: string
   says: string
@@ -30,16 +32,19 @@ async function astrayOf(ctx: Ctx, of: Waits): Promise<Astray[]> {
   const astray: Astray[] = []
   const judge = (thing: Waiting) => {
     const stands = of.stands(thing, at)
-    const places = [...shown].filter(([, ids]) => ids.has(thing.id)).map(([place]) => place)
-    const wanted = 'place' in stands ? [stands.place] : []
-    const wrong = [
-      places.join() !== wanted.join() &&
-        `is ${said(stands)}, and shown in ${places.join(' and in ') || 'nothing'}`,
-      'through' in stands && !thing.carried && `is ${said(stands)}, and there is none`,
-    ]
-    for (const says of wrong) if (says) astray.push({ what: `${of.kind} ${thing.label}`, says })
+    const places: string[] = []
+    for (const [place, ids] of shown) if (ids.has(thing.id)) places.push(place)
+    const [wanted, place] = 'place' in stands ? [1, stands.place] : [0, undefined]
+    const what = `${of.kind} ${thing.label}`
+    if (places.length !== wanted || places[0] !== place)
+      astray.push({
+        what,
+        says: `is ${said(stands)}, and shown in ${places.join(' and in ') || 'nothing'}`,
+      })
+    if ('through' in stands && !thing.carried)
+      astray.push({ what, says: `is ${said(stands)}, and there is none` })
   }
-  for await (const thing of allOf(ctx.tx, of)) judge(thing)
+  for await (const things of allOf(ctx.tx, of)) things.forEach(judge)
   return astray
 }
 const misstated = (row: StandingRow): Astray[] =>
@@ -54,11 +59,36 @@ async function promisesAstray(ctx: Ctx): Promise<Astray[]> {
     return [{ what: `promise of ${customerId}`, says: `is ${said(stands)}, and shown in nothing` }]
   })
 }
-/** All that is astray, on any database. */
+/** Work orders whose state is kept otherwise than it follows. */
+async function misstatedAmong(ctx: Ctx): Promise<Astray[]> {
+  const astray: Astray[] = []
+  for await (const row of standings(ctx.tx, ctx.now)) astray.push(...misstated(row))
+  return astray
+}
+type Part = (ctx: Ctx) => Promise<Astray[]>
+/** What is proved, each by itself: the longest first. */
+const PARTS: readonly Part[] = [
+  misstatedAmong,
+  ...waiting.map(
+    (of): Part =>
+      (ctx) =>
+        astrayOf(ctx, of),
+  ),
+  promisesAstray,
+]
+/** All that is astray, as one moment shows it. */
 export async function checkRun(ctx: Ctx): Promise<Astray[]> {
   const astray: Astray[] = []
-  for (const of of waiting) astray.push(...(await astrayOf(ctx, of)))
-  astray.push(...(await promisesAstray(ctx)))
-  for await (const row of standings(ctx.tx, ctx.now)) astray.push(...misstated(row))
+  for (const part of PARTS) astray.push(...(await part(ctx)))
+  return astray
+}
+/** The same on any database, however large: some of it at a time, each as a moment of its own shows it. */
+export async function checkWholeRun(): Promise<Astray[]> {
+  const [astray, left]: [Astray[], Part[]] = [[], [...PARTS]]
+  const inTurn = async () => {
+    for (let part = left.shift(); part; part = left.shift())
+      astray.push(...(await atOneMoment({ actor: null, ip: '' }, part)))
+  }
+  await Promise.all(Array.from({ length: SIDE_BY_SIDE }, inTurn))
   return astray
 }

@@ -159,7 +159,7 @@ describe('workOrderState', () => {
     placed = true,
   ) => ({ state, placed })
   it.each([
-    [{}, 'needs_slot'],
+    [{}, 'to_bill'],
     [{ visits: [visit('planned', false)] }, 'needs_slot'],
     [{ visits: [visit('planned')] }, 'scheduled'],
     [{ visits: [visit('driving')] }, 'scheduled'],

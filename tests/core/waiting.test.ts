@@ -15,6 +15,7 @@ import {
   whereQuoteStands,
   whereVisitStands,
   whereWorkStands,
+  whereAgreementStands,
   whyToBill,
   type At,
   type CallFacts,
@@ -169,7 +170,14 @@ it('what is put aside says for what', () =>
   ).toMatchObject({ place: 'parked', reason: 'put aside until 2026-12-01: waits for a part' }))
 describe('a work order', () => {
   const work = (over: Partial<WorkFacts> = {}): WorkFacts => ({
-    ...{ state: 'to_bill', toBillMinor: 100, uncoveredSeconds: 0, undone: 0, doneAt: NOW },
+    ...{
+      state: 'to_bill',
+      toBillMinor: 100,
+      uncoveredSeconds: 0,
+      undone: 0,
+      notAgreed: 0,
+      doneAt: NOW,
+    },
     ahead: false,
     ...over,
   })
@@ -199,11 +207,31 @@ describe('a work order', () => {
     [{ toBillMinor: 0, undone: 1 }, 'a line was promised and not done'],
     [{ toBillMinor: 0, undone: 3 }, '3 lines were promised and not done'],
     [{ doneAt: null }, 'finished 0:00 ago'],
+    [{ notAgreed: 1 }, 'finished 0:00 ago; a line is not agreed yet'],
+    [{ notAgreed: 2 }, 'finished 0:00 ago; 2 lines are not agreed yet'],
   ])('to bill says why: %j', (over, reason) => {
     expect(whyToBill(work(over), at).reason).toBe(reason)
   })
 })
 
+describe('a care agreement', () => {
+  const agreement = { endsOn: '2027-06-30', visitDueOn: '2026-11-30', booked: false }
+  it.each([
+    [{}, 'a visit is due by 2026-11-30'],
+    [{ visitDueOn: '2026-10-31' }, 'a visit was due by 2026-10-31'],
+  ])('whose visit is due waits for it: %j', (over, reason) => {
+    const stands = whereAgreementStands({ ...agreement, ...over }, at)
+    expect(stands).toEqual({ place: 'agreements', reason, next: 'Make the visit' })
+  })
+  it.each([
+    [{ booked: true }, { through: 'work order' }],
+    [{ visitDueOn: '2026-12-01' }, { rest: 'no visit is due' }],
+    [{ visitDueOn: null }, { rest: 'no visit is due' }],
+    [{ endsOn: '2026-11-01' }, { rest: 'ended' }],
+  ])('waits for nothing else: %j', (over, stands) => {
+    expect(whereAgreementStands({ ...agreement, ...over }, at)).toEqual(stands)
+  })
+})
 describe('papers and money', () => {
   const quote = { expiresOn: '2026-12-24', createdOn: '2026-11-20', sentOn: '2026-11-21' }
   it.each([

@@ -1104,7 +1104,7 @@ describe('work that is parked, and work that comes back', () => {
     expect([
       done.workOrder.state,
       done.workOrder.time.uncoveredSeconds,
-      done.workOrder.bill.missing.some((m) => m.includes('has no price')),
+      done.workOrder.bill.missing.some(({ why }) => why === 'no_price'),
     ]).toEqual(['closed', 0, false])
     const after = await office.ok('workOrder', { params: { id: first.id } })
     const [back] = after.callBacks

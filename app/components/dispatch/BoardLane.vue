@@ -275,17 +275,24 @@ const off = (t: Technician) =>
 }
 .turned {
   writing-mode: vertical-lr;
-  grid-template-columns: var(--head, 84px) minmax(0, 1fr);
+  grid-template-columns: var(--head) minmax(0, 1fr);
   flex: 1 0 auto;
   --deep: 134px;
 }
-/* Words stay as they are read; only the hours are turned. */
+/* Words stay as they are read, beneath each other; only the hours are turned. */
 .turned .name,
-.turned .held,
-.turned .helps,
-.turned :deep(.visit),
+.turned .held > *,
+.turned .helps > *,
+.turned :deep(.visit > :not(.edge)),
 .turned :deep(.drive i) {
   writing-mode: horizontal-tb;
+}
+.turned .held,
+.turned .helps,
+.turned :deep(.visit) {
+  flex-direction: row;
+  flex-wrap: nowrap;
+  align-items: stretch;
 }
 .turned .name {
   position: sticky;

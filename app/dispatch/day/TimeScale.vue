@@ -30,13 +30,13 @@ const isOn = (ms: number) => ms >= props.frame.from && ms <= props.frame.from + 
       v-for="hour in hours"
       :key="hour"
       class="num"
-      :style="{ insetInlineStart: along(hour) }"
+      :style="{ [turned ? 'top' : 'left']: along(hour) }"
       >{{ said(hour) }}</span
     >
     <span
       v-if="now !== null && isOn(now)"
       class="nowtag num"
-      :style="{ insetInlineStart: along(now) }"
+      :style="{ [turned ? 'top' : 'left']: along(now) }"
       >{{ said(now) }}</span
     >
   </div>
@@ -51,7 +51,7 @@ const isOn = (ms: number) => ms >= props.frame.from && ms <= props.frame.from + 
 }
 .scale span {
   position: absolute;
-  inset-block-start: 5px;
+  top: 5px;
   font-size: 0.75rem;
   color: var(--ink-2);
   padding-left: 4px;
@@ -66,7 +66,7 @@ const isOn = (ms: number) => ms >= props.frame.from && ms <= props.frame.from + 
 .turned {
   writing-mode: vertical-lr;
   block-size: 54px;
-  margin-inline-start: var(--head, 84px);
+  margin-inline-start: var(--head);
   position: sticky;
   left: 0;
   background: var(--sheet);
@@ -75,6 +75,7 @@ const isOn = (ms: number) => ms >= props.frame.from && ms <= props.frame.from + 
 }
 .turned span {
   writing-mode: horizontal-tb;
+  left: 5px;
 }
 .scale.turned .nowtag {
   transform: translateY(-50%);

@@ -10,6 +10,7 @@ export function useTurned(): Ref<boolean> {
   return turned
 }
 const HOUR_PX = 64
-const NAMES_PX = 84
+/** a name with what is said beneath it */
+export const NAMES_PX = 62
 /** How high a column is with its name. */
 export const turnedHeight = ({ span }: Frame): number => (span / HOUR) * HOUR_PX + NAMES_PX

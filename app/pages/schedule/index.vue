@@ -22,7 +22,7 @@ import { useBoardActs } from '~/dispatch/day/useBoardActs'
 import { useBoardDrag } from '~/dispatch/day/useBoardDrag'
 import { useBoardKeys } from '~/dispatch/day/useBoardKeys'
 import { NO_LANE, useDay, type Visit } from '~/dispatch/day/useDay'
-import { turnedHeight, useTurned } from '~/dispatch/day/useTurned'
+import { NAMES_PX, turnedHeight, useTurned } from '~/dispatch/day/useTurned'
 import { useTrying } from '~/dispatch/day/useTrying'
 import UndoActs from '~/dispatch/UndoActs.vue'
 import WeekTabs from '~/dispatch/day/WeekTabs.vue'
@@ -130,10 +130,11 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
           <span class="grow" />
           <ActButton
             :on="turned"
+            title="Let the hours run down, or across"
             :aria-pressed="turned"
             @click="turned = !turned"
           >
-            Hours down
+            Turn
           </ActButton>
           <ActButton
             title="Week before"
@@ -167,10 +168,15 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
           ref="rows"
           class="grid"
           :class="{ turned }"
-          :style="{ '--day': `${turnedHeight(frame)}px` }"
+          :style="{ '--day': `${turnedHeight(frame)}px`, '--head': `${NAMES_PX}px` }"
           role="grid"
           aria-label="The day by technician"
         >
+          <span
+            v-if="turned"
+            class="corner"
+            aria-hidden="true"
+          />
           <TimeScale
             :frame="frame"
             :now="shownNow"
@@ -278,6 +284,21 @@ useShortcuts([...BOARD_KEYS, ...dayKeys(byDays)])
 }
 .grid.turned > :deep(*) {
   height: var(--day);
+}
+.grid.turned > :deep(.scale) {
+  height: calc(var(--day) - var(--head));
+}
+/* Between the hours and the names, over both of them as they are scrolled. */
+.grid.turned > .corner {
+  position: sticky;
+  inset: 0 auto auto 0;
+  flex: none;
+  width: 54px;
+  height: var(--head);
+  margin-right: -54px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--rule-2);
+  z-index: 9;
 }
 @media (max-width: 700px) {
   .views {
