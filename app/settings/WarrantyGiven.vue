@@ -37,7 +37,7 @@ const keep = () =>
       ><ActButton
         v-if="may"
         submit
-        >Keep</ActButton
+        >Keep the warranty</ActButton
       >
     </div>
     <Notice />

@@ -555,7 +555,7 @@ describe('a balance handed over', () => {
         unpaidMinor,
       })
     expect([sold(0, 0, 0), sold(100, 0, 0), sold(0, 100, 100), sold(0, 100, 0)]).toEqual([
-      'needs_slot',
+      'to_bill',
       'to_bill',
       'billed',
       'closed',

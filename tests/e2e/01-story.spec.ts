@@ -1,6 +1,17 @@
 // The whole path as one story: a call is booked, dispatched, worked, priced, signed, invoiced, paid, and what is not paid is chased.
 import { expect, test, type Page } from '@playwright/test'
-import { boxOf, goHome, moneyIn, quiet, setClock, sitDown, stop, chooseFrom, enter } from './people'
+import {
+  boxOf,
+  chooseFrom,
+  enter,
+  findAnything,
+  goHome,
+  moneyIn,
+  quiet,
+  setClock,
+  sitDown,
+  stop,
+} from './people'
 
 test.afterEach(goHome)
 test('from a telephone call to money in the bank', async ({ browser }) => {
@@ -153,8 +164,7 @@ test('from a telephone call to money in the bank', async ({ browser }) => {
     await expect(rosa.getByText('paid · open $0.00')).toBeVisible()
   })
   await test.step('account: four columns that agree, who signed, what happened', async () => {
-    await office.keyboard.press('Control+k')
-    await office.getByRole('combobox', { name: 'What to find' }).fill(number)
+    await findAnything(office, number)
     await expect(office.getByRole('option').first()).toContainText(number)
     await office.keyboard.press('Enter')
     await expect(office.getByRole('heading', { name: new RegExp(number) })).toContainText('closed')

@@ -2,7 +2,17 @@
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { expect, test, type Page } from '@playwright/test'
-import { boxOf, goHome, quiet, setClock, sitDown, chooseFrom, enter, chosenIn } from './people'
+import {
+  boxOf,
+  chooseFrom,
+  chosenIn,
+  enter,
+  findAnything,
+  goHome,
+  quiet,
+  setClock,
+  sitDown,
+} from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -285,8 +295,7 @@ test('an import: what the columns mean, what is wrong row by row, progress, undo
   await office.getByRole('button', { name: 'Try it dry' }).click()
   await office.getByRole('button', { name: 'Take in 1 customers' }).click()
   await expect(office.getByText('1 customers taken in')).toBeVisible()
-  await office.keyboard.press('Control+k')
-  await office.getByRole('combobox', { name: 'What to find' }).fill('555 0179')
+  await findAnything(office, '555 0179')
   await expect(office.getByRole('option', { name: /Marigold Sedge/ })).toContainText(
     '(607) 555-0179',
   )
@@ -340,8 +349,7 @@ test('a customer’s page: sites, equipment, contacts, agreement; what changed i
   await dialog.getByLabel('Tags, with commas between').fill('laundry, weekdays')
   await dialog.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect(office.locator('h1')).toContainText('weekdays')
-  await office.keyboard.press('Control+k')
-  await office.getByRole('combobox', { name: 'What to find' }).fill('bp 40404')
+  await findAnything(office, 'bp 40404')
   await expect(office.getByRole('option', { name: /Peel & Daughters/ })).toContainText(
     'by serial number',
   )

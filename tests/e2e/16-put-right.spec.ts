@@ -1,6 +1,6 @@
 // What was promised moves with its visit, and what was done or taken wrongly is put right, in the browsers of those concerned.
 import { expect, test, type Page } from '@playwright/test'
-import { enter, goHome, quiet, setClock, sitDown, type Person } from './people'
+import { enter, findAnything, goHome, type Person, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -195,8 +195,7 @@ test('a signature is a paper of its own: what comes after it is not agreed yet, 
   await expect(ines.getByText('not agreed yet')).toHaveCount(0)
   const number = /W-\d+/.exec(await ines.locator('main').innerText())![0]
   const office = await sitDown(browser, 'office')
-  await office.keyboard.press('Control+k')
-  await office.getByRole('combobox').fill(number)
+  await findAnything(office, number)
   await office.getByRole('option').first().click()
   await office.getByRole('button', { name: 'What Alva Quill signed' }).click()
   const paper = office.getByRole('dialog', { name: 'What was signed' })

@@ -1,6 +1,6 @@
 // What is said of work, who is to do what about it, and what it is billed with: changed later, seen where it matters, looked at before it goes out.
 import { expect, test } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown } from './people'
+import { findAnything, goHome, quiet, setClock, sitDown } from './people'
 
 test.afterEach(goHome)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -13,8 +13,7 @@ test('what a work order says and whom to speak to is changed later: the history 
   await expect(ines.locator('main')).toContainText(/W-\d+/)
   const number = /W-\d+/.exec(await ines.locator('main').innerText())![0]
   const office = await sitDown(browser, 'office')
-  await office.keyboard.press('Control+k')
-  await office.getByRole('combobox').fill(number)
+  await findAnything(office, number)
   await office.getByRole('option').first().click()
   await office.getByRole('button', { name: 'Change what it says…' }).click()
   const form = office.getByRole('dialog', { name: `What ${number} says` })

@@ -54,6 +54,12 @@ export async function sitDown(browser: Browser, who: Person, at = homeOf(who)): 
   ).toBeVisible()
   return page
 }
+/** Finds anything by words. A key belongs to what stands over the page: first whatever does is gone. */
+export async function findAnything(page: Page, words: string) {
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'What to find' }).fill(words)
+}
 /** A call of somebody who is known: begun with its key, found by words, chosen. */
 export async function callOf(page: Page, words: string, name: string) {
   await page.keyboard.press('n')

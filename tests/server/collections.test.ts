@@ -54,6 +54,7 @@ const note = (body: object, on = customerId) =>
   books.send('collectionNote', { params: { id: on }, body: { id: id(), ...body } })
 const owing = (on?: string) =>
   books.ok('owing', { params: { id: customerId }, ...(on ? { query: { on } } : {}) })
+const hasCredits = ({ credits }: { credits: { amount: string } }) => Number(credits.amount) !== 0
 const entry = async (on: string) =>
   (await books.ok('unpaid', { query: { on } })).worklist.find((e) => e.customerId === customerId)
 
@@ -103,6 +104,22 @@ describe('beside the list', () => {
       }
     },
   )
+  it('what a customer owes is the same on their page, at their call and in the list of customers', async () => {
+    const { customers } = await books.ok('unpaid')
+    const some = [...customers.slice(0, 8), ...customers.filter(hasCredits)]
+    expect(some.some(hasCredits), 'one with money to their credit').toBe(true)
+    for (const { customerId: of, name, owed, credits } of some) {
+      const params = { id: of }
+      const page = await office.ok('customer', { params })
+      const caller = await office.ok('caller', { params })
+      const { items } = await office.ok('customers', { query: { q: name, limit: '200' } })
+      const row = items.find((one) => one.id === of)!
+      expect([page.owed, caller.owed, row.owed], name).toEqual([owed, owed, owed])
+      expect([page.credits, caller.credits].map(({ amount }) => Math.abs(Number(amount)))).toEqual(
+        Array(2).fill(Math.abs(Number(credits.amount))),
+      )
+    }
+  })
   it('nothing is shown that was said after that day', async () => {
     const asked = (on: string) => owing(on).then(({ said }) => said.map(({ text }) => text))
     await note({ kind: 'note', text: 'Rings on Friday.' })
