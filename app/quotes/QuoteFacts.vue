@@ -6,6 +6,7 @@ import Choice from '~/base/Choice.vue'
 import PayerChoice from './PayerChoice.vue'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
+import { useSession } from '~/stores/session'
 import type { Quote } from './useQuote'
 
 const props = defineProps<{ quote: Quote; draft: boolean; field?: boolean }>()
@@ -13,6 +14,7 @@ const emit = defineEmits<{
   change: [values: { ownerId: string | null } | { customerId: string }]
 }>()
 const { data: setUp } = useAnswer('setUp', () => (props.field ? null : {}), SHOWS.setUp)
+const session = useSession()
 const paying = ref(false)
 function pays(customerId: string) {
   paying.value = false
@@ -79,7 +81,7 @@ function pays(customerId: string) {
       <dt>{{ asked.question }}</dt>
       <dd>{{ asked.answer }}</dd>
     </div>
-    <div v-if="quote.files.length">
+    <div v-if="quote.files.length && session.may('customers.see')">
       <dt>Came with the call</dt>
       <dd>
         <a

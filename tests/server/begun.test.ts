@@ -42,8 +42,8 @@ describe('something that is billed without a visit', () => {
     const gone = { version: lines[0]!.version, removed: true }
     const empty = await office.ok('changeLine', { params: { id: salt.id }, body: gone })
     expect(empty).toMatchObject({ state: 'to_bill', visits: [] })
-    const closed = { params, body: { reason: 'They changed their mind' } }
-    expect((await office.ok('closeWorkOrder', closed)).state).toBe('closed')
+    const cancelled = { params, body: { reason: 'They changed their mind' } }
+    expect((await office.ok('cancelWorkOrder', cancelled)).state).toBe('cancelled')
   })
   it('is of a customer’s own site, and says what it is', async () => {
     const { body } = await begun()
@@ -70,7 +70,9 @@ describe('an address that follows later', () => {
       startAt: '2026-11-27T19:00:00.000Z',
     }
     const said = await office.ok('checkPlacement', { body: place })
-    expect(said.warnings).toContainEqual(expect.stringContaining('address is still to follow'))
+    expect(said.warnings).toContainEqual({
+      ...{ code: 'no_address', text: 'its address is still to follow' },
+    })
     await office.ok('bookCall', {
       params: { id: id() },
       body: { workOrderId, visitId, customerId, siteId, problem: 'Tap drips' },

@@ -19,7 +19,7 @@ async function longWork() {
     params: { id: id() },
     body: {
       ...{ workOrderId, visitId, customerId, siteId: sites[0]!.id },
-      ...{ problem: 'New well, from the hole to the tap', override: 'as agreed' },
+      ...{ problem: 'New well, from the hole to the tap', reason: 'as agreed' },
     },
   })
   const line = (name: string, unitPrice: string) => ({
