@@ -206,6 +206,30 @@ export const callRoutes = {
     body: bookingSchema,
     answer: obj({ workOrderId: id().required(), number: definedText(), visitId: id().required() }),
   }),
+  endedCalls: route({
+    method: 'GET',
+    path: '/calls-ended',
+    may: 'calls.see',
+    summary: 'Calls of the last days that no work came of',
+    answer: obj({
+      items: list(
+        obj({
+          id: id().required(),
+          summary: definedText(300),
+          state: oneOf(['declined', 'answered'] as const).required(),
+          reason: definedText(300),
+          createdAt: instant().required(),
+        }),
+      ),
+    }),
+  }),
+  reopenCall: route({
+    method: 'POST',
+    path: '/calls/{id}/reopen',
+    may: 'calls.take',
+    summary: 'A call that was ended by mistake waits again',
+    answer: ok,
+  }),
   endCall: route({
     method: 'POST',
     path: '/calls/{id}/end',

@@ -60,6 +60,12 @@ async function begin() {
       :of="form"
       @submit="begin"
     >
+      <p
+        v-if="!sites.length"
+        class="note warn"
+      >
+        {{ customer.name }} has no site yet. Add one first; its address may follow.
+      </p>
       <FormFields :fields="fields" />
       <p
         v-if="as === 'bill'"
@@ -73,6 +79,7 @@ async function begin() {
         <ActButton
           primary
           submit
+          :disabled="!sites.length"
         >
           {{ says.begin }}
         </ActButton>

@@ -53,4 +53,7 @@ const done = (of: Missing) => act(() => change(of, { done: true }))
   margin: 0;
   padding-left: 30px;
 }
+li + li {
+  margin-top: 8px;
+}
 </style>

@@ -27,7 +27,7 @@ const keep = () =>
     :of="form"
     @submit="keep"
   >
-    <div class="row">
+    <div class="row months">
       <Field
         name="months"
         label="Months; 0 for none"
@@ -43,3 +43,9 @@ const keep = () =>
     <Notice />
   </Form>
 </template>
+
+<style scoped>
+.months {
+  align-items: flex-end;
+}
+</style>

@@ -57,6 +57,7 @@ export const ERRORS = {
   not_now: [409, 'The act is not one of those that are open now.'],
   not_ready: [409, 'It is still being made.'],
   not_running: [409, 'It does not run.'],
+  not_ended: [409, 'It goes on already.'],
   not_taken: [409, 'The payment was not taken.'],
   nothing: [409, 'There is nothing to do it with.'],
   nothing_changed: [409, 'It stands as it was.'],

@@ -1,15 +1,14 @@
-// Acts on calls: kept while they are typed, booked, put off, declined.
+// Acts on calls: kept while they are typed, booked.
 import { insertPhoto, insertVisit } from '../visits/index'
 import { lockPeople } from '../dispatch/index'
 import { updateRow } from '../customers/index'
 import { callFacts } from './facts'
 import { workFacts, type BookedAgainst } from '../visits/facts'
-import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
+import { conflict, invalid, LedgerError } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
-import { localToInstant, plusDays } from '../../core/time/zone'
+import { localToInstant } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
-import { callDraft } from '../../shared/calls'
 import { contactsOf, equipmentById, siteById } from '../customers/places.queries'
 import { customerById, type CustomerRow } from '../customers/queries'
 import { fileById, filesOf, filesOfCallTo, suppliedById } from '../customers/history.queries'
@@ -276,38 +275,4 @@ async function makeRoom(ctx: Ctx, move: { visitId: string; startAt: string }): P
     promise: undefined,
     known: false,
   })
-}
-export async function endCall(
-  ctx: Ctx,
-  id: string,
-  body: Body<'endCall'>,
-): Promise<Answer<'endCall'>> {
-  if (body.state === 'put_off' && !body.callBackOn)
-    throw invalid('callBackOn', 'Choose the day on which to call back.')
-  if (body.state === 'put_off' && body.callBackOn! < ctx.today)
-    throw invalid('callBackOn', 'That day has passed.')
-  if (body.state === 'put_off' && body.callBackOn! > plusDays(ctx.today, 400))
-    throw invalid('callBackOn', 'That is more than a year away.')
-  const call = await callById(ctx.tx, id, true)
-  if (
-    !call ||
-    !(await markCall(ctx.tx, id, body.state, {
-      reason: body.reason,
-      callBackOn: body.callBackOn,
-      assignedTo: body.assignedTo,
-    }))
-  )
-    throw notFound('open call')
-  const draft = callDraft.cast(call.draft) as Row['draft']
-  await record(ctx, {
-    subject: 'call',
-    id,
-    customerId: draft.customerId ?? null,
-    fact: endFact(body),
-  })
-  return { ok: true }
-}
-function endFact({ state, reason, callBackOn }: Body<'endCall'>) {
-  if (state === 'put_off') return callFacts.putOff({ until: callBackOn!, reason })
-  return callFacts[state]({ reason })
 }

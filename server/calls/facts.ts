@@ -11,4 +11,5 @@ export const callFacts = facts('call', {
     `Call back on ${say.day(f.until)}: ${f.reason}`,
   answered: (f: { reason: string }) => `Answered: ${f.reason}`,
   declined: (f: { reason: string }) => `No: ${f.reason}`,
+  reopened: () => 'Taken up again',
 })

@@ -198,3 +198,28 @@ export const callsOfQuote = async (tx: Tx, quoteId: string): Promise<string[]> =
   (await tx.rows<{ id: string }>('SELECT id FROM calls WHERE quote_id = ?', [quoteId])).map(
     ({ id }) => id,
   )
+export interface EndedCall {
+  id: string
+  summary: string
+  state: 'answered' | 'declined'
+  reason: string
+  createdAt: string
+}
+/** Calls that no work came of, since a moment; the latest first. */
+export const endedCalls = (tx: Tx, since: number) =>
+  tx.rows<EndedCall>(
+    `SELECT id, summary, state, reason, created_at
+    FROM calls
+    WHERE state IN ('answered', 'declined') AND created_at >= ?
+    ORDER BY created_at DESC, id DESC LIMIT 30`,
+    [sqlInstant(since)],
+  )
+/** A call that ended without work waits again. */
+export const openAgain = async (tx: Tx, id: string) =>
+  (
+    await tx.run(
+      `UPDATE calls SET state = 'open', reason = '', held_until = NULL, version = version + 1
+      WHERE id = ? AND state IN ('answered', 'declined')`,
+      [id],
+    )
+  ).affected

@@ -14,6 +14,8 @@ const ofLine = ({ id, version, name }: LineRow, why: Missing['why'], is: string)
   ...{ why, text: `“${name}” ${is}` },
   ...{ lineId: id, version },
 })
+const saidUndone = ({ promisedMinor }: LineRow) =>
+  promisedMinor > 0 ? 'was promised and is not marked done' : 'is not marked done'
 const NO_MAIL: Missing = {
   ...{ why: 'no_mail', text: 'this customer has no mail address' },
   ...{ lineId: null, version: null },
@@ -51,7 +53,7 @@ export function billPart(read: WorkRead): Paper['bill'] {
     dueOn: dueDate(ctx.today, customer.terms ?? ctx.company.terms),
     missing: [
       ...unpriced.map((l) => ofLine(l, 'no_price', 'has no price')),
-      ...undone.map((l) => ofLine(l, 'undone', 'was promised and is not marked done')),
+      ...undone.map((l) => ofLine(l, 'undone', saidUndone(l))),
       ...(ownDetails(work, customer, parties.site).email ? [] : [NO_MAIL]),
     ],
   }

@@ -69,7 +69,9 @@ test('the owner lets a role see what things cost, and takes it back', async ({ b
   quiet(dispatch)
 })
 
-test('a call about a bill is answered, waits no more, and is counted', async ({ browser }) => {
+test('a call about a bill is answered, waits no more, is counted, and is taken up again', async ({
+  browser,
+}) => {
   const office = await sitDown(browser, 'office', '/calls/counted?by=about')
   const row = office.getByRole('row').filter({ hasText: 'about a bill' })
   const answered = async () => Number(await row.getByRole('cell').nth(5).innerText())
@@ -83,10 +85,17 @@ test('a call about a bill is answered, waits no more, and is counted', async ({ 
   await dialog.getByLabel('What was said').fill('the part of March')
   await dialog.getByRole('button', { name: 'End the call' }).click()
   await expect(office).toHaveURL(/\/calls$/)
-  await expect(office.getByText('Asks what the second line is for')).toHaveCount(0)
+  const waits = office.getByRole('row').filter({ hasText: 'Asks what the second line is for' })
+  await expect(waits).toHaveCount(0)
   await office.getByRole('link', { name: 'What came of them' }).click()
   await office.getByRole('button', { name: 'About' }).click()
   await expect(row).toBeVisible()
   await expect.poll(answered).toBe(before + 1)
+  await office.goto('/calls')
+  await office.getByText(/^Ended lately without work/).click()
+  await office.getByRole('button', { name: /^Take it up again: Asks what/ }).click()
+  await expect(office.getByLabel('What is wrong')).toHaveValue('Asks what the second line is for')
+  await office.goto('/calls')
+  await expect(waits).toBeVisible()
   quiet(office)
 })

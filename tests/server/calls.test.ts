@@ -84,6 +84,23 @@ describe('a call that is not whole', () => {
 })
 
 describe('a call ends', () => {
+  it('by mistake, and is taken up again as it was; what waits or was booked is not', async () => {
+    const callId = await keep({ problem: 'Asks for the owner' })
+    const params = { id: callId }
+    const lately = async () =>
+      (await office.ok('endedCalls')).items.find((call) => call.id === callId)
+    const again = () => office.send('reopenCall', { params })
+    expect(await again()).toMatchObject({ status: 409, body: { code: 'not_ended' } })
+    await office.ok('endCall', { params, body: { state: 'answered', reason: 'she rings back' } })
+    expect(await lately()).toMatchObject({ state: 'answered', reason: 'she rings back' })
+    expect((await again()).status).toBe(200)
+    expect(await lately()).toBeUndefined()
+    expect(await inList(callId)).toMatchObject({ state: 'open' })
+    const { draft } = await office.ok('call', { params })
+    expect(draft.problem).toBe('Asks for the owner')
+    const nobody = await office.send('reopenCall', { params: { id: id() } })
+    expect(nobody.status).toBe(404)
+  })
   it('as a call-back with its day and who rings; not in the past, not in years', async () => {
     const { people } = await office.ok('setUp')
     const corin = people.find((p) => p.name.startsWith('Corin'))!

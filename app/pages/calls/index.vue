@@ -6,6 +6,7 @@ import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import DataTable from '~/base/DataTable.vue'
 import Notice from '~/base/Notice.vue'
+import EndedCalls from '~/calls/EndedCalls.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -105,5 +106,6 @@ const may = computed(() => session.may('calls.take'))
     >
       No call waits. Press <kbd>N</kbd> when the telephone rings.
     </p>
+    <EndedCalls v-if="may" />
   </section>
 </template>
