@@ -1,5 +1,5 @@
 // SQL of where care agreements wait whose next visit is due.
-import { whereAgreementStands, type AgreementFacts } from '../../core/waiting/whereItStands'
+import { whereAgreementStands, type AgreementFacts } from '../../core/waiting/whereAgreementStands'
 import { waits, type Waiting, type Waits } from '../subject'
 import { BOOKED } from './queries'
 

@@ -1,4 +1,5 @@
 // Where everything waits: the rule itself, thing by thing, and that nothing is without a place, a next act or a reason to rest.
+import { whereAgreementStands } from '../../core/waiting/whereAgreementStands'
 import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
 import { missedBefore } from '../../core/waiting/missedBefore'
@@ -15,7 +16,6 @@ import {
   whereQuoteStands,
   whereVisitStands,
   whereWorkStands,
-  whereAgreementStands,
   whyToBill,
   type At,
   type CallFacts,

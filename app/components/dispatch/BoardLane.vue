@@ -221,6 +221,7 @@ const off = (t: Technician) =>
 .now {
   position: absolute;
   inset-block: 0;
+  pointer-events: none;
 }
 .working {
   background: var(--sheet);
@@ -230,11 +231,6 @@ const off = (t: Technician) =>
 }
 .line {
   border-inline-start: 1px solid var(--rule);
-  pointer-events: none;
-}
-.working,
-.off {
-  pointer-events: none;
 }
 .helps {
   position: absolute;
@@ -271,7 +267,6 @@ const off = (t: Technician) =>
 .now {
   border-inline-start: 2px solid var(--marigold-line);
   z-index: 5;
-  pointer-events: none;
 }
 .turned {
   writing-mode: vertical-lr;
