@@ -85,7 +85,10 @@ test('somebody with a name and a number alone is booked; the address follows, an
 test('what we supplied before and failed stays linked, with our warranty', async ({ browser }) => {
   const office = await sitDown(browser, 'office', '/calls/new')
   await callOf(office, 'peel daughters', 'Peel & Daughters')
-  await chooseFrom(office.getByLabel('Where'), 'Laundry works, 31 Beck Road, Larkmoor')
+  await chooseFrom(
+    office.getByLabel('Where', { exact: true }),
+    'Laundry works, 31 Beck Road, Larkmoor',
+  )
   const supplied = office.getByLabel('Something that we supplied').and(office.getByRole('combobox'))
   await supplied.focus()
   await supplied.press('Enter')
