@@ -20,38 +20,40 @@ const done = (of: Missing) => act(() => change(of, { done: true }))
 </script>
 
 <template>
-  <ul class="note warn missing">
-    <li
-      v-for="of in missing"
-      :key="of.lineId ?? of.why"
-    >
-      <div class="row">
-        <span class="grow">{{ of.text }}</span>
-        <ActButton
-          v-if="may && of.why === 'undone'"
-          class="small"
-          :disabled="busy"
-          :aria-label="`Mark it done: ${of.text}`"
-          @click="done(of)"
-          >Mark it done</ActButton
-        >
-      </div>
-      <OneField
-        v-if="may && of.why === 'no_price'"
-        :label="`Price of one: ${of.text}`"
-        placeholder="what one of it costs"
-        act="Price it"
-        :send="(unitPrice) => change(of, { unitPrice })"
-      />
-    </li>
+  <div class="note warn">
+    <ul class="missing">
+      <li
+        v-for="of in missing"
+        :key="of.lineId ?? of.why"
+      >
+        <div class="row">
+          <span class="grow">{{ of.text }}</span>
+          <ActButton
+            v-if="may && of.why === 'undone'"
+            class="small"
+            :disabled="busy"
+            :aria-label="`Mark it done: ${of.text}`"
+            @click="done(of)"
+            >Mark it done</ActButton
+          >
+        </div>
+        <OneField
+          v-if="may && of.why === 'no_price'"
+          :label="`Price of one: ${of.text}`"
+          placeholder="what one of it costs"
+          act="Price it"
+          :send="(unitPrice) => change(of, { unitPrice })"
+        />
+      </li>
+    </ul>
     <Notice :of="problem" />
-  </ul>
+  </div>
 </template>
 
 <style scoped>
 .missing {
   margin: 0;
-  padding-left: 30px;
+  padding-left: 18px;
 }
 li + li {
   margin-top: 8px;

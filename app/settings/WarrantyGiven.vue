@@ -13,7 +13,9 @@ const emit = defineEmits<{ kept: [] }>()
 const form = useForm({ months: String(props.months) })
 const keep = () =>
   form.send(async () => {
-    await call('keepWarranty', { body: { months: Number(form.values.months) } })
+    // Nothing typed is no number, and not none.
+    const months = Number(form.values.months.trim() || NaN)
+    await call('keepWarranty', { body: { months } })
     emit('kept')
   })
 </script>

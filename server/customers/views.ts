@@ -8,7 +8,7 @@ import { sayDay } from '../../core/time/sayDay'
 import { localDate } from '../../core/time/zone'
 import { sayPromise } from '../../core/visits/visitPromise'
 import type { Answer, Query } from '../../shared/api'
-import type { Ctx } from '../http/context'
+import { may, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { historyOf } from '../http/queries'
 import { withStates } from '../agreements/queries'
@@ -148,10 +148,12 @@ function papersPart(ctx: Ctx, { work, quotes, papers, payments }: Around) {
       open: m(p.open),
       state: invoiceState(p),
     })),
-    payments: payments.map(({ amount, left, backReason, invoices, ...p }) => ({
-      ...p,
-      ...{ amount: m(amount), left: m(left), takenBack: backReason, invoices: invoices ?? '' },
-    })),
+    payments: (may(ctx, 'payments.see') ? payments : []).map(
+      ({ amount, left, backReason, invoices, ...p }) => ({
+        ...p,
+        ...{ amount: m(amount), left: m(left), takenBack: backReason, invoices: invoices ?? '' },
+      }),
+    ),
   }
 }
 /** What comes next, with when somebody is to be expected: of today as the day runs, else as it is planned. */

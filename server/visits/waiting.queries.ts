@@ -96,11 +96,13 @@ type WorkRow = Waiting &
 /** How many lines of a work order were promised, and neither done nor taken out. */
 export const undoneOf = (workOrder: string) =>
   `(SELECT COUNT(*) FROM work_lines n WHERE n.work_order_id = ${workOrder} AND NOT n.removed AND NOT n.done AND n.promised_minor > 0)`
-/** How many lines of a work order are done, and beyond what its customer signed or accepted. */
+/** How many lines of a work order are done, on no bill, and beyond what its customer signed or accepted. */
 export const notAgreedOf = (workOrder: string) =>
   `IF(EXISTS (SELECT 1 FROM signatures g WHERE g.work_order_id = ${workOrder}) OR EXISTS (SELECT 1 FROM
     quotes q WHERE q.work_order_id = ${workOrder} AND q.state = 'accepted'), (SELECT COUNT(*) FROM work_lines n
-    WHERE n.work_order_id = ${workOrder} AND NOT n.removed AND n.done AND n.net_minor > n.promised_minor), 0)`
+    WHERE n.work_order_id = ${workOrder} AND NOT n.removed AND n.done AND n.net_minor > n.promised_minor AND NOT EXISTS
+    (SELECT 1 FROM invoice_lines k JOIN invoices i ON i.id = k.invoice_id WHERE k.work_line_id = n.id
+    AND i.state <> 'void')), 0)`
 const HAS_TO_COME = `EXISTS (SELECT 1 FROM visits v WHERE v.work_order_id = o.id AND ${TO_COME})`
 // What only a work order to bill is asked for is looked up for those alone: a firm has years of others behind it.
 const WORK: Waits = waits<WorkRow>({

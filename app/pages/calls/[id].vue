@@ -87,7 +87,8 @@ function clear() {
 watch(
   () => store.draft.siteId,
   (_, old) => {
-    if (old && ready.value) Object.assign(store.draft, { equipmentId: null, contactId: null })
+    if (old && ready.value)
+      Object.assign(store.draft, { equipmentId: null, suppliedLineId: null, contactId: null })
   },
 )
 
