@@ -1,10 +1,22 @@
 <script setup lang="ts">
 // What somebody must know of this call besides what stands in it: it was booked elsewhere, somebody else writes in it, something could not be looked up.
 import ActButton from '~/base/ActButton.vue'
+import Notice from '~/base/Notice.vue'
+import { call as send } from '~/lib/api'
+import { useAct } from '~/lib/useAct'
 import { useCall, type Draft } from '~/stores/call'
 
 const unread = defineModel<Draft['entries']>('unread', { required: true })
 const call = useCall()
+const ENDED = ['answered', 'declined']
+const { busy, problem, act } = useAct()
+/** It waits again, with what was typed into it here since. */
+const takeUp = () =>
+  act(async () => {
+    await send('reopenCall', { params: { id: call.id } })
+    await call.refresh()
+    await call.save(call.summary)
+  })
 </script>
 
 <template>
@@ -16,6 +28,28 @@ const call = useCall()
     This call was booked already.
     <NuxtLink :to="`/work/${call.booked}`">Go to its work order</NuxtLink>
   </p>
+  <p
+    v-else-if="call.state === 'quoted'"
+    class="note warn"
+    role="status"
+  >
+    A quote was made of this call already: it stands under
+    <NuxtLink to="/quotes">Quotes</NuxtLink>.
+  </p>
+  <p
+    v-else-if="ENDED.includes(call.state)"
+    class="note warn"
+    role="status"
+  >
+    This call was ended: {{ call.state }}.
+    <ActButton
+      :disabled="busy"
+      @click="takeUp"
+    >
+      Take it up again
+    </ActButton>
+  </p>
+  <Notice :of="problem" />
   <p
     v-if="call.theirs.length"
     class="note warn"

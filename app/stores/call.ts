@@ -44,6 +44,8 @@ export const useCall = defineStore('call', {
     ended: false,
     /** what became of it elsewhere: the work order that it was booked as */
     booked: null as string | null,
+    /** the state in which the server has it; anything but waiting takes no more words */
+    state: 'open',
     heldBy: '',
     timer: 0 as unknown as ReturnType<typeof setTimeout>,
     /** what is being kept */
@@ -60,7 +62,7 @@ export const useCall = defineStore('call', {
       const local = readLocal(id)
       const known = fresh ? null : await askFor(id, local !== null)
       this.origin = known?.origin ?? 'telephone'
-      this.booked = known?.workOrderId ?? null
+      if (known) this.hear(known)
       if (!local) this.begin(known, today)
       // Only what somebody types is worth keeping.
       this.kept = JSON.stringify(this.draft)
@@ -72,6 +74,10 @@ export const useCall = defineStore('call', {
     begin(known: Pick<Answer<'call'>, 'draft' | 'version'> | null, today: string) {
       if (known) Object.assign(this, { draft: known.draft, version: known.version })
       this.draft.date ??= today
+    },
+    /** What became of it elsewhere. */
+    hear({ workOrderId, state }: Pick<Answer<'call'>, 'workOrderId' | 'state'>) {
+      Object.assign(this, { booked: workOrderId, state })
     },
     /** Somebody else wrote in it: what nobody typed over here follows, and the rest is said. */
     follow({ draft, version }: { draft: Draft; version: number }) {
@@ -95,7 +101,7 @@ export const useCall = defineStore('call', {
       const { id } = this
       const now = await send('call', { params: { id } }).catch(() => null)
       if (!now || id !== this.id || this.ended) return
-      this.booked = now.workOrderId
+      this.hear(now)
       if (!this.saving && now.version > (this.version ?? 0)) this.follow(now)
     },
     changed(summary: string) {
@@ -110,6 +116,8 @@ export const useCall = defineStore('call', {
     /** Kept one after the other, each on the version that the one before it made. */
     save(summary: string): Promise<void> {
       if (this.ended) return Promise.resolve()
+      // What waits to be kept is kept by this; a timer that fired afterwards would write into what the call has become.
+      clearTimeout(this.timer)
       this.saving = true
       const { id, draft } = this
       const turn = this.last.then(() => this.saveNow(id, draft, summary))

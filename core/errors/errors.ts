@@ -26,6 +26,7 @@ export const ERRORS = {
   another_open: [409, 'Another one of its kind is still open.'],
   billed: [409, 'It is on an invoice and stays as it is.'],
   billed_already: [409, 'All of it was billed before.'],
+  call_ended: [409, 'The call waits for nothing any more.'],
   clock_off: [409, 'The clock of the phone is too far from the true time.'],
   clock_running: [409, 'A clock of this person runs already.'],
   closed: [409, 'It is closed.'],

@@ -28,6 +28,8 @@ import { heldFor } from './holding'
 import { callById, draftOfCall, keepCall, markCall, versionOfCall } from './queries'
 import type { Row } from './views'
 
+/** States in which a call takes what is typed into it. */
+const WAITS = ['open', 'put_off']
 export async function saveCall(
   ctx: Ctx,
   id: string,
@@ -36,6 +38,11 @@ export async function saveCall(
   // People first, as everywhere, then the call.
   const { heldBy, heldUntil } = await heldFor(ctx, id, body.draft)
   const kept = await draftOfCall(ctx.tx, id)
+  if (kept && !WAITS.includes(kept.state))
+    throw conflict(
+      'call_ended',
+      `This call was ${kept.state} meanwhile. What you typed since is in this browser alone.`,
+    )
   if (kept && body.version !== null && body.version !== kept.version)
     throw conflict('stale', 'Someone else is writing in this call.', {
       current: { draft: kept.draft, version: kept.version },

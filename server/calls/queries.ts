@@ -32,8 +32,8 @@ export const callById = (tx: Tx, id: string, lock = false) =>
   tx.row<CallRow>(`${CALL} WHERE k.id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
 /** What of a call is typed, held until it is kept. */
 export const draftOfCall = (tx: Tx, id: string) =>
-  tx.row<Pick<CallRow, 'draft' | 'version'>>(
-    'SELECT draft, version FROM calls WHERE id = ? FOR UPDATE',
+  tx.row<Pick<CallRow, 'draft' | 'version' | 'state'>>(
+    'SELECT draft, version, state FROM calls WHERE id = ? FOR UPDATE',
     [id],
   )
 export const versionOfCall = async (tx: Tx, id: string): Promise<number> =>
@@ -53,9 +53,7 @@ export const keepCall = (
   tx.run(
     `INSERT INTO calls (id, draft, summary, origin, taken_by, held_until, created_at)
     VALUES (?, ?, ?, ?, ?, ?, ?)
-    ON DUPLICATE KEY UPDATE draft = IF(state IN ('booked', 'quoted', 'declined', 'answered'), draft,
-      VALUES(draft)),
-      summary = IF(state IN ('booked', 'quoted', 'declined', 'answered'), summary, VALUES(summary)),
+    ON DUPLICATE KEY UPDATE draft = VALUES(draft), summary = VALUES(summary),
       taken_by = COALESCE(taken_by, VALUES(taken_by)), held_until = VALUES(held_until),
       version = version + 1`,
     [

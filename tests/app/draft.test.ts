@@ -111,6 +111,20 @@ describe('a call that is typed', () => {
     })
     expect(store.saving).toBe(false)
   })
+  it('and kept at once, before it is ended, is not kept a second time into what it has become', async () => {
+    const { store, asked } = await typed(answers({ body: { heldBy: '', version: 1 } }))
+    await store.save('Vane, no water')
+    await pass(600)
+    expect(asked).toHaveLength(1)
+  })
+  it('that was ended elsewhere stays in this browser, and says so', async () => {
+    const { store } = await typed(
+      answers({ status: 409, body: { code: 'call_ended', detail: 'It was answered meanwhile.' } }),
+    )
+    await pass(600)
+    expect([store.alone, store.saving]).toEqual(['It was answered meanwhile.', false])
+    expect(localStorage.getItem(`call:${ID}`)).toContain('No water')
+  })
   it('that is not changed is not kept', async () => {
     const asked = answers({})
     const store = useCall()

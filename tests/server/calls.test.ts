@@ -101,6 +101,18 @@ describe('a call ends', () => {
     const nobody = await office.send('reopenCall', { params: { id: id() } })
     expect(nobody.status).toBe(404)
   })
+  it('and takes no words any more: whoever still typed is told, and may take it up again', async () => {
+    const callId = await keep({ problem: 'Asks for the owner' })
+    const params = { id: callId }
+    await office.ok('endCall', { params, body: { state: 'answered', reason: 'she rings back' } })
+    const draft = { problem: 'Asks for the owner, and for the bill' }
+    const typed = (version: number) => office.send('saveCall', { params, body: { draft, version } })
+    expect(await typed(1)).toMatchObject({ status: 409, body: { code: 'call_ended' } })
+    expect((await office.ok('call', { params })).draft.problem).toBe('Asks for the owner')
+    await office.ok('reopenCall', { params })
+    const { version } = await office.ok('call', { params })
+    expect((await typed(version)).status).toBe(200)
+  })
   it('as a call-back with its day and who rings; not in the past, not in years', async () => {
     const { people } = await office.ok('setUp')
     const corin = people.find((p) => p.name.startsWith('Corin'))!

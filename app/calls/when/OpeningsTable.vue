@@ -81,10 +81,14 @@ watch(
   { immediate: true },
 )
 onLive(() => soon(400), 0, SHOWS.day)
-/** For the keyboard: the first row, once it is there. */
+/** For the keyboard: the first row, once it is there for what is wished by then. */
 async function first() {
   clearTimeout(wait)
-  await load()
+  let mine: number
+  do {
+    mine = turn + 1
+    await load()
+  } while (mine !== turn)
   return found.value?.items[0] ?? null
 }
 const isChosen = (o: Found['items'][number]) =>

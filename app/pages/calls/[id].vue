@@ -75,10 +75,13 @@ watch([lines, unread], () => {
   store.draft.entries = [...unread.value, ...read]
 })
 
+/** who is being looked up */
+let choosing = Promise.resolve()
 /** At once, not when the answer is there: hands that are faster must not be interrupted. */
-async function choose(customerId: string, siteId: string | null) {
+function choose(customerId: string, siteId: string | null) {
   what.value?.focus()
-  await caller.choose(customerId, siteId)
+  choosing = caller.choose(customerId, siteId)
+  return choosing
 }
 function clear() {
   caller.clear()
@@ -154,7 +157,8 @@ useShortcuts([
     press: 'Alt+KeyW',
     typing: true,
     does: 'go to the first free time; arrows move it',
-    run: () => void when.value?.begin(),
+    // An opening depends on where the work is: whoever is being looked up is waited for.
+    run: () => void choosing.then(() => when.value?.begin()),
   },
   {
     keys: 'Esc',
