@@ -59,6 +59,7 @@ export default withNuxt(
       'app/visits/field/**',
       'app/layouts/field.vue',
       'app/pages/i/**',
+      'app/pages/q/**',
       'app/pages/request.vue',
       'app/components/pricebook/BookGrid.vue',
       'app/pages/schedule/week.vue',

@@ -51,7 +51,12 @@ export default defineNuxtConfig({
   },
   elementPlus: { importStyle: 'css', themes: [] },
   // Signed-in pages are drawn in the browser; the customer's pages on the server, readable without JavaScript.
-  routeRules: { '/**': { ssr: false }, '/i/**': { ssr: true }, '/request': { ssr: true } },
+  routeRules: {
+    '/**': { ssr: false },
+    '/i/**': { ssr: true },
+    '/q/**': { ssr: true },
+    '/request': { ssr: true },
+  },
   nitro: {
     // Not in the app: parts of the screen take what is undefined as left out, like everywhere in Vue.
     typescript: {

@@ -1,18 +1,31 @@
-// A paper as it is read: every text as its reader sees it.
-import { definedText, flag, list, obj } from './schema'
+// What the papers that customers get have in common; and a paper as it is read: every text as its reader sees it.
+import { definedText, flag, list, money, obj } from './schema'
 
 const texts = (most = 400) => list(definedText(most))
+/** Who wrote it. */
+export const letterhead = () =>
+  obj({
+    name: definedText(),
+    address: list(definedText()),
+    phone: definedText(),
+    email: definedText(),
+    taxNumber: definedText(),
+  })
+export const paperLine = () =>
+  obj({
+    name: definedText(),
+    quantity: definedText(),
+    unit: definedText(),
+    unitPrice: definedText(),
+    discount: money().required(),
+    off: list(obj({ why: definedText(), amount: money().required() })).optional(),
+    net: money().required(),
+  })
 export const paperDocument = obj({
   title: definedText(),
   number: definedText(),
   locale: definedText(),
-  seller: obj({
-    name: definedText(),
-    address: texts(),
-    phone: definedText(),
-    email: definedText(),
-    taxNumber: definedText(),
-  }),
+  seller: letterhead(),
   facts: list(obj({ text: definedText(400), strong: flag().default(false) })),
   buyer: obj({ as: definedText(), name: definedText(), address: texts() }),
   place: obj({ as: definedText(), text: definedText(4000) }),

@@ -1,6 +1,7 @@
 // Invoices: made in one act, frozen, sent, read by the customer at a private link.
 import { backReason } from './payments'
 import { invoiceLifecycle, type InvoiceAct } from '../core/invoices/invoiceLifecycle'
+import { letterhead, paperLine } from './documents'
 import {
   date,
   flag,
@@ -38,13 +39,7 @@ export const paper = obj({
   currency: definedText(),
   locale: definedText(),
   taxMode: definedText(),
-  seller: obj({
-    name: definedText(),
-    address: list(definedText()),
-    phone: definedText(),
-    email: definedText(),
-    taxNumber: definedText(),
-  }),
+  seller: letterhead(),
   buyer: obj({ name: definedText(), address: list(definedText()) }),
   site: definedText(400),
   orderNumber: definedText(),
@@ -55,17 +50,7 @@ export const paper = obj({
   contact: text(2000).optional(),
   payTo: definedText(1000),
   conditions: definedText(2000),
-  lines: list(
-    obj({
-      name: definedText(),
-      quantity: definedText(),
-      unit: definedText(),
-      unitPrice: definedText(),
-      discount: money().required(),
-      off: list(obj({ why: definedText(), amount: money().required() })).optional(),
-      net: money().required(),
-    }),
-  ),
+  lines: list(paperLine()),
   net: money().required(),
   taxes: list(
     obj({

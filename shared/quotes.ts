@@ -17,6 +17,7 @@ import {
   money,
   requiredText,
   obj,
+  ok,
   oneOf,
   page,
   route,
@@ -26,6 +27,7 @@ import {
   quantity,
 } from './schema'
 import { sendSchema } from './invoices'
+import { letterhead, paperLine } from './documents'
 
 const QUOTE_ACTS = Object.keys(quoteLifecycle.acts) as QuoteAct[]
 const line = obj({
@@ -59,7 +61,9 @@ export const quoteDetail = obj({
   currency: definedText(),
   createdAt: instant().required(),
   sentAt: instant().nullable().defined(),
-  answer: definedText(),
+  /** the customer’s page; empty before it was sent */
+  link: definedText(400),
+  answer: definedText(400),
   customer: obj({
     id: id().required(),
     name: definedText(),
@@ -107,6 +111,27 @@ const wanted = () =>
       cost: decimal('Write the cost as a number, for example 21.40.'),
     }),
   ).max(200, 'Not more than 200 lines.')
+/** A quote as its customer has it. */
+const quotePaper = obj({
+  number: definedText(),
+  locale: definedText(),
+  currency: definedText(),
+  seller: letterhead(),
+  lines: list(paperLine()),
+  issuedOn: date().required(),
+  expiresOn: date().required(),
+  title: definedText(),
+  scope: definedText(2000),
+  orderNumber: definedText(),
+  buyer: obj({ name: definedText(), address: list(definedText()) }),
+  site: definedText(400),
+  contact: definedText(400),
+  net: money().required(),
+  taxes: list(obj({ name: definedText(), rate: definedText(), tax: money().required() })),
+  total: money().required(),
+  saving: obj({ level: definedText(), amount: money().required() }).nullable().default(undefined),
+  exempt: definedText(),
+})
 export const quoteRoutes = {
   quotes: route({
     method: 'GET',
@@ -229,5 +254,47 @@ export const quoteRoutes = {
       visitId: id().required(),
     }),
     answer: quoteDetail,
+  }),
+  publicQuote: route({
+    method: 'GET',
+    path: '/public/quotes/{token}',
+    who: 'public',
+    summary: 'The customer’s page of a quote, as it was sent last',
+    answer: obj({
+      number: definedText(),
+      version: int().required(),
+      state: oneOf(quoteLifecycle.states).required(),
+      /** none while it is being changed */
+      paper: quotePaper.nullable().default(undefined),
+      firm: definedText(),
+      phone: definedText(),
+    }),
+  }),
+  publicQuotePdf: route({
+    method: 'GET',
+    path: '/public/quotes/{token}.pdf',
+    who: 'public',
+    summary: 'The customer’s PDF of a quote',
+    mime: 'application/pdf',
+  }),
+  seenQuote: route({
+    method: 'POST',
+    path: '/public/quotes/{token}/seen',
+    who: 'public',
+    summary: 'A person looks at the customer’s page of a quote',
+    answer: ok,
+  }),
+  answerPublicQuote: route({
+    method: 'POST',
+    path: '/public/quotes/{token}/answer',
+    who: 'public',
+    summary: 'The customer answers a quote on its page; a yes becomes work that waits for its slot',
+    body: obj({
+      version: version(),
+      accepted: flag().required('Say what the answer is.'),
+      name: requiredText('Write your name.', 120),
+      words: text(200).default(''),
+    }),
+    answer: ok,
   }),
 }

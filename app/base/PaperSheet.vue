@@ -177,5 +177,9 @@ footer {
     padding-left: 2px;
     padding-right: 2px;
   }
+  .book td + td,
+  .book th + th {
+    padding-left: 10px;
+  }
 }
 </style>

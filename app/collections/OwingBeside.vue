@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import DataTable from '~/base/DataTable.vue'
+import CreditUse from '~/customers/CreditUse.vue'
 import { useSession } from '~/stores/session'
 import type { Owing } from './useOwing'
 
@@ -73,6 +74,7 @@ const rows = computed(() => [
         </template>
       </template>
     </DataTable>
+    <CreditUse v-if="Number(owing.credits.amount)" />
     <h3>After the call</h3>
     <p
       v-if="past"

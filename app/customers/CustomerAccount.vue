@@ -2,6 +2,7 @@
 // The four columns of a customer, summed, and what they owe.
 import DataTable from '~/base/DataTable.vue'
 import { useSession } from '~/stores/session'
+import CreditUse from './CreditUse.vue'
 import type { Customer } from './rowForms'
 
 defineProps<{ customer: Customer }>()
@@ -36,6 +37,7 @@ const ACCOUNT = [
       </template>
     </template>
   </DataTable>
+  <CreditUse v-if="Number(customer.credits.amount)" />
 </template>
 
 <style scoped>

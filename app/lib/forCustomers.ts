@@ -1,3 +1,3 @@
 /** Pages that a customer opens, who signs in nowhere. */
 export const isForCustomers = (path: string): boolean =>
-  path.startsWith('/i/') || path === '/request'
+  path.startsWith('/i/') || path.startsWith('/q/') || path === '/request'

@@ -121,6 +121,14 @@ function done(answered: Quote) {
         target="_blank"
         >PDF</a
       >
+      <a
+        v-if="quote.link && !field"
+        class="btn"
+        :href="quote.link"
+        target="_blank"
+        rel="noopener"
+        >The customer’s page</a
+      >
       <NuxtLink
         v-if="quote.workOrder && !field"
         class="btn"

@@ -21,7 +21,7 @@ const form = useForm(
     second: customer.mails ? customer.email2 : '',
     body: [
       `Here is our quote for “${title}”. The price is held until ${session.day(expiresOn, 'long')}.`,
-      'Answer this mail or ring us; we begin once you have agreed.',
+      'You can read and answer it here; we begin once you have agreed:\n\n{link}',
       session.me?.company.name ?? '',
     ].join('\n\n'),
   },
@@ -75,7 +75,7 @@ const send = (to: string[]) =>
           />
         </Field>
       </div>
-      <Field label="Text of the mail; the quote is attached as PDF">
+      <Field label="Text of the mail; the quote is attached as PDF and linked">
         <TextInput
           v-model="form.values.body"
           rows="6"

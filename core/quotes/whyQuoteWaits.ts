@@ -16,6 +16,8 @@ export function whyQuoteWaits(
     expiresOn: string
     createdOn: string
     sentOn: string | null
+    /** when the customer read it first on its page */
+    openedOn?: string | null
   },
   today: string,
 ): { text: string; late: boolean } {
@@ -45,7 +47,8 @@ function whySentWaits(quote: Waiting, today: string): Why {
   const sentOn = quote.sentOn ?? quote.createdOn
   if (left <= 3) return { text: `${heldFor(left)}, no answer`, late: true }
   const sent = daysBetween(sentOn, today)
-  return { text: `sent ${said(sent)}, no answer`, late: sent >= 7 }
+  const read = quote.openedOn ? `, read ${said(daysBetween(quote.openedOn, today))}` : ''
+  return { text: `sent ${said(sent)}${read}, no answer`, late: sent >= 7 }
 }
 function heldFor(days: number): string {
   if (days === 0) return 'the price is held until today'

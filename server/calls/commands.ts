@@ -30,6 +30,20 @@ import type { Row } from './views'
 
 /** States in which a call takes what is typed into it. */
 const WAITS = ['open', 'put_off']
+/** What of a call was kept before, where it still takes words and nobody else wrote in it since it was read. */
+async function keptCall(ctx: Ctx, id: string, version: number | null) {
+  const kept = await draftOfCall(ctx.tx, id)
+  if (kept && !WAITS.includes(kept.state))
+    throw conflict(
+      'call_ended',
+      `This call was ${kept.state} meanwhile. What you typed since is in this browser alone.`,
+    )
+  if (kept && version !== null && version !== kept.version)
+    throw conflict('stale', 'Someone else is writing in this call.', {
+      current: { draft: kept.draft, version: kept.version },
+    })
+  return kept
+}
 export async function saveCall(
   ctx: Ctx,
   id: string,
@@ -37,16 +51,7 @@ export async function saveCall(
 ): Promise<Answer<'saveCall'>> {
   // People first, as everywhere, then the call.
   const { heldBy, heldUntil } = await heldFor(ctx, id, body.draft)
-  const kept = await draftOfCall(ctx.tx, id)
-  if (kept && !WAITS.includes(kept.state))
-    throw conflict(
-      'call_ended',
-      `This call was ${kept.state} meanwhile. What you typed since is in this browser alone.`,
-    )
-  if (kept && body.version !== null && body.version !== kept.version)
-    throw conflict('stale', 'Someone else is writing in this call.', {
-      current: { draft: kept.draft, version: kept.version },
-    })
+  const kept = await keptCall(ctx, id, body.version)
   await keepCall(ctx.tx, {
     id,
     draft: body.draft,

@@ -17,8 +17,16 @@ import { askBasket, basketLines } from '../pricebook/suppliers'
 import { refreshWorkOrder } from '../visits/account'
 import { quoteFacts, type QuotePart } from './facts'
 import { asWanted, boughtOf, pricedAnew } from './lines'
+import { linkHash } from './link'
 import { promiseQuote } from './promise'
-import { quoteById, quoteLines, setQuoteState, updateQuote, type QuoteRow } from './queries'
+import {
+  linkQuote,
+  quoteById,
+  quoteLines,
+  setQuoteState,
+  updateQuote,
+  type QuoteRow,
+} from './queries'
 import { refusalOf } from './refusals'
 import { quotePaper, quoteView, visibleQuote, type QuoteView } from './views'
 import { HELD_DAYS, noteOnQuote, payer, setLines } from './draft'
@@ -148,6 +156,7 @@ export async function sendQuote(ctx: Ctx, id: string, body: Body<'sendQuote'>): 
     answeredAt: null,
     answer: '',
   })
+  await linkQuote(ctx.tx, id, linkHash(id))
   if (body.to.length > 0) await queueMail(ctx, quoteMail(ctx, quote, body))
   await noteOnQuote(
     ctx,
@@ -167,18 +176,24 @@ const keptOf = (quote: QuoteRow) => ({
   sentAt: quote.sentAt ? Date.parse(quote.sentAt) : null,
   workOrderId: quote.workOrderId,
 })
-const quoteMail = (ctx: Ctx, quote: QuoteRow, body: Body<'sendQuote'>) => ({
-  kind: 'quote',
-  customerId: quote.customerId,
-  invoiceId: null,
-  quoteId: quote.id,
-  to: body.to,
-  subject: body.subject || `${ctx.company.name}: quote ${quote.number}`,
-  body:
+const LINK = '{link}'
+function quoteMail(ctx: Ctx, quote: QuoteRow, body: Body<'sendQuote'>) {
+  const { name, locale } = ctx.company
+  const held = sayDay(quote.expiresOn, locale, 'withYear')
+  const text =
     body.body ||
-    `Our quote for “${quote.title}” is attached. The price is held until ${sayDay(quote.expiresOn, ctx.company.locale, 'withYear')}.\n\n${ctx.company.name}`,
-  attach: 'quote' as const,
-})
+    `Our quote for “${quote.title}” is attached. The price is held until ${held}.\n\n${name}`
+  return {
+    kind: 'quote',
+    customerId: quote.customerId,
+    invoiceId: null,
+    quoteId: quote.id,
+    to: body.to,
+    subject: body.subject || `${name}: quote ${quote.number}`,
+    body: text.includes(LINK) ? text : `${text}\n\nRead it and answer it here: ${LINK}`,
+    attach: 'quote' as const,
+  }
+}
 /** Takes a quote back to be changed. A price that nobody holds any more is held anew. */
 export async function reopenQuote(ctx: Ctx, id: string, version: number): Promise<QuoteView> {
   const quote = await quoteForAct(ctx, id, 'reopen', version)
@@ -202,11 +217,19 @@ export async function answerQuote(
   body: Body<'answerQuote'>,
 ): Promise<QuoteView> {
   const act = body.accepted ? 'accept' : 'decline'
-  const quote = await quoteForAct(ctx, id, act, body.version)
+  await settleQuote(ctx, await quoteForAct(ctx, id, act, body.version), body)
+  return quoteView(ctx, id)
+}
+/** An answer that may be given is kept; a yes makes its work. */
+export async function settleQuote(
+  ctx: Ctx,
+  quote: QuoteRow,
+  body: Omit<Body<'answerQuote'>, 'version'>,
+): Promise<void> {
   const workOrderId = body.accepted ? await promiseQuote(ctx, quote, body) : quote.workOrderId
-  await setQuoteState(ctx.tx, id, {
+  await setQuoteState(ctx.tx, quote.id, {
     ...keptOf(quote),
-    state: stateAfter(quoteLifecycle, act),
+    state: stateAfter(quoteLifecycle, body.accepted ? 'accept' : 'decline'),
     answeredAt: ctx.now,
     answer: body.words,
     workOrderId,
@@ -218,5 +241,4 @@ export async function answerQuote(
     answered({ number: quote.number, words: body.words }),
   )
   if (workOrderId) await refreshWorkOrder(ctx, workOrderId)
-  return quoteView(ctx, id)
 }

@@ -22,6 +22,7 @@ export const quoteFacts = facts('quote', {
   bought: (f: Numbered & { lines: number }) => `Quote ${f.number}: ${f.lines} from a supplier`,
   sent: (f: Numbered & { addresses: number; total: string; currency: string }, say) =>
     `Quote ${f.number} ${sentTo(f.addresses)}, ${say.money(f.total, f.currency)}`,
+  opened: (f: Numbered) => `Quote ${f.number} opened by the customer`,
   reopened: (f: Numbered) => `Quote ${f.number} taken back to be changed`,
   accepted: (f: Numbered & { words: string }) => `Quote ${f.number} accepted: ${f.words}`,
   declined: (f: Numbered & { words: string }) => `Quote ${f.number} declined: ${f.words}`,

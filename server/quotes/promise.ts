@@ -30,7 +30,7 @@ function secondsOf(lines: PricedLine[]): number {
 export async function promiseQuote(
   ctx: Ctx,
   quote: QuoteRow,
-  body: Body<'answerQuote'>,
+  body: Pick<Body<'answerQuote'>, 'workOrderId' | 'visitId'>,
 ): Promise<string> {
   const { tx } = ctx
   const customer = (await customerById(tx, quote.customerId))!

@@ -32,18 +32,37 @@ export interface QuoteRow {
   answer: string
   createdAt: string
   version: number
+  /** whether the customer has a page of it */
+  hasLink: boolean
+  /** when somebody read it there first, since it was sent */
+  openedAt: string | null
 }
 const QUOTE = `q.id, q.number, q.customer_id, q.site_id, q.work_order_id, q.owner_id,
     (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner, q.contact, q.answers, q.title, q.scope,
     q.order_number, q.source, q.state, q.expires_on, q.price_level_id, q.tax_exempt, q.currency,
     q.net_minor AS net, q.total_minor AS total, q.frozen, q.sent_at, q.answer, q.created_at,
-    q.version`
+    q.version, q.token_hash IS NOT NULL AS hasLink, q.opened_at`
 export async function quoteById(tx: Tx, id: string, lock = false): Promise<QuoteRow | null> {
   return await tx.row<QuoteRow>(
     `SELECT ${QUOTE} FROM quotes q WHERE q.id = ?${lock ? ' FOR UPDATE' : ''}`,
     [id],
   )
 }
+export const quoteByToken = (tx: Tx, hash: string, lock: boolean) =>
+  tx.row<QuoteRow>(
+    `SELECT ${QUOTE} FROM quotes q WHERE q.token_hash = ?${lock ? ' FOR UPDATE' : ''}`,
+    [hash],
+  )
+/** Sent, it has its page, and nobody has read this version of it there. */
+export const linkQuote = (tx: Tx, id: string, hash: string) =>
+  tx.run('UPDATE quotes SET token_hash = ?, opened_at = NULL WHERE id = ?', [hash, id])
+export const markOpened = async (tx: Tx, id: string, at: number) =>
+  (
+    await tx.run('UPDATE quotes SET opened_at = ? WHERE id = ? AND opened_at IS NULL', [
+      sqlInstant(at),
+      id,
+    ])
+  ).affected
 export const insertQuote = (
   tx: Tx,
   q: Pick<
@@ -182,11 +201,12 @@ export async function putQuoteLines(tx: Tx, quoteId: string, lines: PricedLine[]
 }
 export type ShortQuote = Pick<
   QuoteRow,
-  'id' | 'number' | 'title' | 'state' | 'expiresOn' | 'total' | 'createdAt' | 'sentAt'
+  'id' | 'number' | 'title' | 'state' | 'expiresOn' | 'total' | 'createdAt' | 'sentAt' | 'openedAt'
 >
 const SHORT = {
-  columns: 'id, number, title, state, expires_on, total_minor AS total, created_at, sent_at',
-  instants: ['createdAt', 'sentAt'],
+  columns:
+    'id, number, title, state, expires_on, total_minor AS total, created_at, sent_at, opened_at',
+  instants: ['createdAt', 'sentAt', 'openedAt'],
 }
 export const quotesOfWorkIn = (workOrderId: string): ListIn => ({
   ...SHORT,
@@ -235,7 +255,7 @@ export async function quotePage(
   }
   return listRows<ShortQuote & { customer: string; owner: string | null }>(tx, {
     select: `q.id, q.number, q.title, q.state, q.expires_on, q.total_minor AS total, q.created_at,
-        q.sent_at, c.name AS customer,
+        q.sent_at, q.opened_at, c.name AS customer,
         (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner`,
     from: 'quotes q STRAIGHT_JOIN customers c ON c.id = q.customer_id',
     countFrom: 'quotes q',

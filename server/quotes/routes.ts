@@ -1,21 +1,32 @@
 // The routes of quotes, bound to what they do.
 import type { quoteRoutes } from '../../shared/quotes'
-import { quoteDocument } from '../../core/quotes/quoteDocument'
+import { quoteDocument, type QuotePaper } from '../../core/quotes/quoteDocument'
 import { paperPdf } from '../documents/paperPdf'
 import { Raw, type Handlers } from '../http/route'
 import { answerQuote, changeQuote, reopenQuote, sendQuote } from './commands'
 import { listQuotes, quotePaper, quoteEarlier, quoteView } from './views'
+import { answerAtLink, noteQuoteOpened, paperAtLink, publicQuote } from './customersPage'
 import { beginQuote } from './begin'
 import { copyQuote } from './copy'
+
+const pdf = (paper: QuotePaper) =>
+  new Raw('application/pdf', () => paperPdf(quoteDocument(paper)), `${paper.number}.pdf`)
 
 export const quoteHandlers: Handlers<typeof quoteRoutes> = {
   quotes: (ctx, { query }) => listQuotes(ctx, query),
   quote: (ctx, { params }) => quoteView(ctx, params.id!),
   quoteEarlier: (ctx, { params, query }) => quoteEarlier(ctx, params.id!, query.before),
-  async quotePdf(ctx, { params }) {
-    const paper = await quotePaper(ctx, params.id!)
-    const draw = () => paperPdf(quoteDocument(paper))
-    return new Raw('application/pdf', draw, `${paper.number}.pdf`)
+  quotePdf: async (ctx, { params }) => pdf(await quotePaper(ctx, params.id!)),
+  publicQuote: (ctx, { params }) => publicQuote(ctx, params.token!),
+  publicQuotePdf: async (ctx, { params }) => pdf(await paperAtLink(ctx, params.token!)),
+  // Told by the page once a person looks at it: programs that follow the links in mails open nothing.
+  async seenQuote(ctx, { params }) {
+    await noteQuoteOpened(ctx, params.token!)
+    return { ok: true }
+  },
+  async answerPublicQuote(ctx, { params, body }) {
+    await answerAtLink(ctx, params.token!, body)
+    return { ok: true }
   },
   beginQuote: (ctx, { body }) => beginQuote(ctx, body),
   copyQuote: (ctx, { params, body }) => copyQuote(ctx, params.id!, body.id),

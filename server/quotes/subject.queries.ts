@@ -6,7 +6,7 @@ import type { Erasure, Finding } from '../subject'
 export const ERASURES: readonly Erasure[] = [
   `UPDATE quotes
   SET contact = '{"name":"","phone":""}', answers = '[]', title = 'taken out', scope = '', order_number = '',
-    source = '', answer = '', frozen = IF(state = 'accepted', frozen, NULL), version = version + 1
+    source = '', answer = '', token_hash = NULL, frozen = IF(state = 'accepted', frozen, NULL), version = version + 1
   WHERE customer_id = ?`,
 ]
 

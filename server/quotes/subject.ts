@@ -1,6 +1,7 @@
 // What quotes tell the rest of the server about themselves.
 import type { Subject } from '../subject'
 import { encloseQuote } from './enclosure'
+import { linkOfMessage } from './customersPage'
 import { ERASURES, FINDING } from './subject.queries'
 import { WAITS } from './waiting.queries'
 
@@ -12,5 +13,6 @@ export const quotes: Subject = {
   erases: ERASURES,
   finds: [FINDING],
   encloses: { quote: encloseQuote },
+  linkFor: linkOfMessage,
   waits: WAITS,
 }

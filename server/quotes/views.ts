@@ -28,6 +28,7 @@ import { photosOf } from '../visits/papers.queries'
 import { callsOfQuote } from '../calls/queries'
 import { filesOf } from '../customers/history.queries'
 import { workOrderById, type WorkOrderRow } from '../visits/queries'
+import { quoteLink } from './link'
 import { quoteById, quoteLines, quotePage, type QuoteRow } from './queries'
 
 export type QuoteView = Answer<'quote'>
@@ -49,13 +50,17 @@ const actsOf = (ctx: Ctx, quote: QuoteRow): QuoteAct[] =>
     may(ctx, quotePermissions[act]),
   )
 
-const waits = (ctx: Ctx, q: Pick<QuoteRow, 'state' | 'expiresOn' | 'createdAt' | 'sentAt'>) =>
+const waits = (
+  ctx: Ctx,
+  q: Pick<QuoteRow, 'state' | 'expiresOn' | 'createdAt' | 'sentAt' | 'openedAt'>,
+) =>
   whyQuoteWaits(
     {
       state: q.state,
       expiresOn: q.expiresOn,
       createdOn: localDate(Date.parse(q.createdAt), ctx.company.timeZone),
       sentOn: q.sentAt && localDate(Date.parse(q.sentAt), ctx.company.timeZone),
+      openedOn: q.openedAt && localDate(Date.parse(q.openedAt), ctx.company.timeZone),
     },
     ctx.today,
   )
@@ -163,6 +168,7 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
     currency: quote.currency,
     createdAt: quote.createdAt,
     sentAt: quote.sentAt,
+    link: quoteLink(quote),
     answer: quote.answer,
     ...(await partiesView(ctx, quote, own?.name ?? '')),
     contact: quote.contact,

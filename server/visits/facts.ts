@@ -73,8 +73,8 @@ export const workFacts = facts('work', {
     `Changed ${f.parts.map(saidPart).join(', ') || 'nothing'}`,
   carriedOver: (f: { details: readonly Detail[]; changes: Record<string, Change> }) =>
     `Carried over from the customer: ${f.details.map((detail) => DETAIL_NAMES[detail]).join(', ')}`,
-  parked: (f: { list: string; on: string | null }, say) =>
-    `Parked in “${f.list}”${f.on ? ` until ${say.day(f.on)}` : ''}`,
+  parked: (f: { list: string; reason?: string; on: string | null }, say) =>
+    `Parked in “${f.list}”${f.on ? ` until ${say.day(f.on)}` : ''}${f.reason ? `: ${f.reason}` : ''}`,
   unparked: (f: { list: string }) => `Taken out of “${f.list}”`,
   ratesKept: (f: { rates: readonly { name: string; price: string }[]; was: object }) =>
     `Rates of this work order: ${f.rates.map(({ name, price }) => `${name} ${price}`).join(', ') || 'as everywhere'}`,

@@ -30,6 +30,7 @@ export interface WorkOrderRow extends WorkWords {
   source: string
   callbackOf: string | null
   followUp: string
+  followUpReason: string
   followUpOn: string | null
   currency: string
   state: WorkOrderState
@@ -45,7 +46,7 @@ export interface WorkOrderRow extends WorkWords {
 export const WORK = `w.id, w.number, w.customer_id, w.site_id, w.kind,
     ${WORD_COLUMNS.map((column) => `w.${column}`).join(', ')},
     w.contact, w.other_contacts, w.price_level_id, w.details, w.own_prices, w.answers, w.custom,
-    w.equipment_id, w.about_line_id, w.assigned_to, w.source, w.callback_of, w.follow_up, w.follow_up_on, w.currency, w.state, w.cancelled, w.closed, w.to_bill_minor AS toBill,
+    w.equipment_id, w.about_line_id, w.assigned_to, w.source, w.callback_of, w.follow_up, w.follow_up_reason, w.follow_up_on, w.currency, w.state, w.cancelled, w.closed, w.to_bill_minor AS toBill,
     w.explained_seconds, w.uncovered_seconds, w.created_at, w.done_at, w.version`
 export async function workOrderById(
   tx: Tx,
@@ -132,14 +133,14 @@ export const callBacksIn = (workOrderId: string, now: number): ListIn => ({
 /** Parks a work order in a list, to come back to on a day; an empty list takes it off. */
 export const setFollowUp = async (
   tx: Tx,
-  { id, version, list, on }: { id: string; version: number; list: string; on: string | null },
+  f: { id: string; version: number; list: string; reason: string; on: string | null },
 ) =>
   (
     await tx.run(
       `UPDATE work_orders
-      SET follow_up = ?, follow_up_on = ?, version = version + 1
+      SET follow_up = ?, follow_up_reason = ?, follow_up_on = ?, version = version + 1
       WHERE id = ? AND version = ?`,
-      [list, on, id, version],
+      [f.list, f.reason, f.on, f.id, f.version],
     )
   ).affected
 export const followUpLists = async (tx: Tx) =>

@@ -23,59 +23,78 @@ export interface StandingRow {
   coveredSeconds: number
   explainedSeconds: number
 }
-/** What of each line is billed: a line is of one work order, and so are its bills. */
-const BILLED = `SELECT il.work_line_id, SUM(il.net_minor) AS net
-  FROM invoice_lines il
-  JOIN invoices i ON i.id = il.invoice_id
-  WHERE i.state <> 'void' AND il.work_line_id IS NOT NULL
-  GROUP BY il.work_line_id`
 type Sums = Partial<StandingRow> & { workOrderId: string }
-/** What follows from the tables around a work order, one question for each: together the server would ask them anew for every row. */
-const AROUND: readonly ((now: string) => [sql: string, ...values: string[]])[] = [
-  () => [
+/** Of the work orders after one, up to another. */
+const among = (of: string) => `${of}.work_order_id > ? AND ${of}.work_order_id <= ?`
+/** What of each line of these is billed: a line is of one work order, and so are its bills. */
+const BILLED = `SELECT x.id, SUM(il.net_minor) AS net
+  FROM work_lines x
+  JOIN invoice_lines il ON il.work_line_id = x.id
+  JOIN invoices i ON i.id = il.invoice_id
+  WHERE ${among('x')} AND i.state <> 'void'
+  GROUP BY x.id`
+type Part = (range: readonly [string, string], now: string) => [sql: string, ...values: string[]]
+/** What follows from the tables around work orders, one question for each: together the server would ask them anew for every row. */
+const AROUND: readonly Part[] = [
+  (range) => [
     `SELECT work_order_id, GROUP_CONCAT(CONCAT(state, IF(start_at IS NULL OR technician_id IS NULL,
-      '-', '+')) SEPARATOR ' ') AS visits FROM visits GROUP BY work_order_id`,
+      '-', '+')) SEPARATOR ' ') AS visits FROM visits t WHERE ${among('t')} GROUP BY work_order_id`,
+    ...range,
   ],
-  () => [
+  (range) => [
     `SELECT n.work_order_id, CAST(SUM(IF(n.done, GREATEST(0, n.net_minor - COALESCE(d.net, 0)), 0))
       AS SIGNED) AS toBillMinor, CAST(SUM(IF(n.done, n.covers_seconds, 0)) AS SIGNED) AS
-      coveredSeconds, CAST(COALESCE(SUM(d.net), 0) AS SIGNED) AS billedMinor, CAST(SUM(NOT n.done AND n.promised_minor > 0) AS SIGNED) AS undone FROM work_lines n LEFT
-      JOIN (${BILLED}) d ON d.work_line_id = n.id WHERE NOT n.removed GROUP BY n.work_order_id`,
+      coveredSeconds, CAST(COALESCE(SUM(d.net), 0) AS SIGNED) AS billedMinor, CAST(SUM(NOT n.done
+      AND n.promised_minor > 0) AS SIGNED) AS undone FROM work_lines n LEFT JOIN (${BILLED}) d ON
+      d.id = n.id WHERE ${among('n')} AND NOT n.removed GROUP BY n.work_order_id`,
+    ...range,
+    ...range,
   ],
-  () => [
-    `SELECT work_order_id, CAST(SUM(open_minor) AS SIGNED) AS unpaidMinor FROM invoices WHERE
-      work_order_id IS NOT NULL GROUP BY work_order_id`,
+  (range) => [
+    `SELECT work_order_id, CAST(SUM(open_minor) AS SIGNED) AS unpaidMinor FROM invoices t
+      WHERE ${among('t')} GROUP BY work_order_id`,
+    ...range,
   ],
-  () => [
-    `SELECT work_order_id, SUM(state = 'accepted') = 0 AS quoted FROM quotes WHERE work_order_id IS
-      NOT NULL GROUP BY work_order_id`,
+  (range) => [
+    `SELECT work_order_id, SUM(state = 'accepted') = 0 AS quoted FROM quotes t WHERE ${among('t')}
+      GROUP BY work_order_id`,
+    ...range,
   ],
-  (now) => [
+  (range, now) => [
     `SELECT t.work_order_id, CAST(SUM(ROUND(TIMESTAMPDIFF(MICROSECOND, c.started_at,
-      COALESCE(c.ended_at, ?)) / 1000000)) AS SIGNED) AS workedSeconds FROM clock_intervals c JOIN
-      visits t ON t.id = c.visit_id JOIN people p ON p.id = c.person_id WHERE c.kind = 'on_site' AND
-      p.kind <> 'apprentice' GROUP BY t.work_order_id`,
+      COALESCE(c.ended_at, ?)) / 1000000)) AS SIGNED) AS workedSeconds FROM visits t JOIN
+      clock_intervals c ON c.visit_id = t.id JOIN people p ON p.id = c.person_id WHERE ${among('t')}
+      AND c.kind = 'on_site' AND p.kind <> 'apprentice' GROUP BY t.work_order_id`,
     now,
+    ...range,
   ],
 ]
 const NOTHING = {
   ...{ visits: null, toBillMinor: 0, coveredSeconds: 0, billedMinor: 0 },
   ...{ undone: 0, unpaidMinor: 0, quoted: 0, workedSeconds: 0 },
 }
-/** What each work order is kept as, and what that follows from. */
+const AT_ONCE = 5_000
+const BEFORE_ALL = '00000000-0000-0000-0000-000000000000'
+/** What each work order is kept as, and what that follows from; some thousands at once, however many there are. */
 export async function* standings(tx: Tx, now: number): AsyncGenerator<StandingRow> {
-  const around = new Map<string, Sums>()
-  for (const part of AROUND) {
-    const [sql, ...values] = part(sqlInstant(now))
-    for await (const row of tx.each<Sums>(sql, values))
-      around.set(row.workOrderId, { ...around.get(row.workOrderId), ...row })
+  for (let after = BEFORE_ALL; ;) {
+    const kept = await tx.rows<StandingRow>(
+      `SELECT id, number, state, to_bill_minor AS toBill, uncovered_seconds AS uncovered, cancelled,
+        closed, callback_of IS NOT NULL AS free, explained_seconds
+      FROM work_orders WHERE id > ? ORDER BY id LIMIT ${AT_ONCE}`,
+      [after],
+    )
+    const last = kept.at(-1)?.id
+    if (last === undefined) return
+    const all = new Map(kept.map((row) => [row.id, Object.assign(row, NOTHING)]))
+    for (const part of AROUND) {
+      const [sql, ...values] = part([after, last], sqlInstant(now))
+      for (const { workOrderId, ...sums } of await tx.rows<Sums>(sql, values))
+        Object.assign(all.get(workOrderId)!, sums)
+    }
+    yield* kept
+    after = last
   }
-  const kept = tx.each<StandingRow>(
-    `SELECT id, number, state, to_bill_minor AS toBill, uncovered_seconds AS uncovered, cancelled,
-      closed, callback_of IS NOT NULL AS free, explained_seconds
-    FROM work_orders`,
-  )
-  for await (const row of kept) yield { ...NOTHING, ...around.get(row.id), ...row }
 }
 /** The visits of a row. */
 export const visitsIn = ({ visits }: StandingRow): { state: VisitState; placed: boolean }[] =>

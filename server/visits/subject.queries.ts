@@ -7,7 +7,7 @@ export const ERASURES: readonly Erasure[] = [
   `UPDATE work_orders
   SET contact = '{"name":"","phone":""}', other_contacts = '[]', office_note = '', details = '{}', own_words = '', answers = '[]',
     problem = 'taken out', title = 'taken out', order_number = '', printed_note = '', custom = '{}',
-    follow_up = '', source = ''
+    follow_up = '', follow_up_reason = '', source = ''
   WHERE customer_id = ?`,
   `UPDATE visits
   SET findings = '', note = ''

@@ -44,7 +44,8 @@ const VISIT: Waits = waits<VisitRow>({
   id: 'v.id',
   columns: `CONCAT(o.number, ' ', o.title) AS label, c.name AS whose, NULL AS sum, v.state, NOT
     ${UNPLACED} AS placed, v.start_at AS starts, ${ENDS_BY} AS ends, (o.cancelled OR o.closed)
-    AS ended, o.follow_up_on AS parkedUntil, o.follow_up AS parkedIn, IF(a.state IN ('no_access', 'cancelled'), a.state, NULL)
+    AS ended, o.follow_up_on AS parkedUntil, CONCAT_WS(', ', o.follow_up,
+    NULLIF(o.follow_up_reason, '')) AS parkedIn, IF(a.state IN ('no_access', 'cancelled'), a.state, NULL)
     AS again, v.next_step, v.note, TRUE AS carried`,
   booleans: ['placed', 'ended'],
   places: (at) => ({

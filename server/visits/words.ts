@@ -109,7 +109,8 @@ export async function park(
 ): Promise<Answer<'workOrder'>> {
   const work = await visibleWorkOrder(ctx, id, true)
   if (body.on && body.on < ctx.today) throw invalid('on', 'That day has passed.')
-  if (!(await setFollowUp(ctx.tx, { ...body, id, on: body.list ? body.on : null })))
+  const { list, reason, on } = body.list ? body : { list: '', reason: '', on: null }
+  if (!(await setFollowUp(ctx.tx, { version: body.version, id, list, reason, on })))
     throw conflict('stale', 'Someone changed this work order in the meantime.', {
       current: { version: work.version, followUp: work.followUp },
     })
@@ -118,8 +119,8 @@ export async function park(
     id,
     workOrderId: id,
     customerId: work.customerId,
-    fact: body.list
-      ? workFacts.parked({ list: body.list, on: body.on ?? null })
+    fact: list
+      ? workFacts.parked({ list, reason, on: on ?? null })
       : workFacts.unparked({ list: work.followUp }),
   })
   return workOrderPaper(ctx, id)

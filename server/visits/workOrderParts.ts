@@ -81,6 +81,7 @@ export function workPart({ ctx, parties, pricing }: WorkRead) {
     currency: work.currency,
     createdAt: work.createdAt,
     followUp: work.followUp,
+    followUpReason: work.followUpReason,
     followUpOn: work.followUpOn,
     source: work.source,
     contact: { role: '', ...work.contact },

@@ -78,6 +78,7 @@ export const workRoutes = {
     body: obj({
       version: version(),
       list: text(60).default(''),
+      reason: text(200).default(''),
       on: date().nullable().default(null),
     }),
     answer: workOrder,

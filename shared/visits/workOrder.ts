@@ -68,6 +68,7 @@ const line = obj({
 })
 export const workOrder = obj({
   followUp: definedText(),
+  followUpReason: definedText(),
   followUpOn: date().nullable().defined(),
   callbackOf: obj({ id: id().required(), number: definedText() }).nullable().default(undefined),
   callBacks: list(

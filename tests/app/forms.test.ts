@@ -395,12 +395,15 @@ const TRIALS: Trial[] = [
     what: 'work that is parked',
     page: `/work/${ID}`,
     way: ['+ park it in a list'],
-    typed: [['Park it in the list', 'ask in spring']],
+    typed: [
+      ['Park it in the list', 'ask in spring'],
+      ['Why it is parked', 'they are away'],
+    ],
     act: 'Park it',
     sends: 'followUp',
     about: ID,
     body: { version: work.version, on: null },
-    says: { workOrder: { ...work, followUp: '', followUpOn: null } },
+    says: { workOrder: { ...work, followUp: '', followUpReason: '', followUpOn: null } },
   },
   {
     what: 'something to do about a work order',

@@ -33,6 +33,11 @@ describe('why a quote waits', () => {
       true,
     ],
     [{ ...base, state: 'sent', sentOn: '2026-11-18' }, 'sent 6 days ago, no answer', false],
+    [
+      { ...base, state: 'sent', sentOn: '2026-11-18', openedOn: '2026-11-23' },
+      'sent 6 days ago, read yesterday, no answer',
+      false,
+    ],
     [{ ...base, state: 'sent', sentOn: '2026-11-17' }, 'sent 7 days ago, no answer', true],
     [
       { ...base, state: 'sent', sentOn: '2026-11-23', expiresOn: '2026-11-27' },

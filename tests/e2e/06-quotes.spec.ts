@@ -40,6 +40,40 @@ test('a quote is begun at a call with what was read out, changed, sent, and its 
   await expect(office.getByRole('link', { name: /Q-\d+ · accepted/ })).toBeVisible()
   quiet(office, /status of 422/)
 })
+test('a quote is read and accepted on its own page, also without JavaScript, and the office sees both', async ({
+  browser,
+}) => {
+  const office = await sitDown(browser, 'office', '/quotes')
+  await office
+    .getByRole('row', { name: /Iron filter for the packing shed/ })
+    .getByRole('link')
+    .first()
+    .click()
+  const link = await office.getByRole('link', { name: 'The customer’s page' }).getAttribute('href')
+  const reader = await (await browser.newContext()).newPage()
+  await reader.goto(link!)
+  await expect(reader.getByRole('button', { name: /^Yes, please do this for \$/ })).toBeVisible()
+  await expect(office.getByText('opened by the customer')).toBeVisible()
+  await expect(office.getByText(/, read today, no answer/)).toBeVisible()
+  const plain = await (
+    await browser.newContext({ javaScriptEnabled: false, viewport: { width: 390, height: 844 } })
+  ).newPage()
+  await plain.goto(link!)
+  await plain.getByLabel('Your name').fill('J. Fenn')
+  await plain.getByLabel('Anything that we should know').fill('before the harvest')
+  await plain.getByRole('button', { name: /^Yes, please do this for/ }).click()
+  await expect(plain.getByRole('status')).toContainText('You have accepted this quote')
+  await expect(plain.getByRole('button')).toHaveCount(0)
+  await expect(
+    office.getByText('J. Fenn, on the page of the quote: before the harvest').first(),
+  ).toBeVisible()
+  await expect(office.getByRole('link', { name: /W-\d+ · needs a slot/ })).toBeVisible()
+  // Whoever had it open meanwhile is told how it stands, and makes no second piece of work of it.
+  await reader.getByLabel('Your name').fill('Somebody else')
+  await reader.getByRole('button', { name: 'No, thank you' }).click()
+  await expect(reader.getByRole('status')).toContainText('You have accepted this quote')
+  quiet(office)
+})
 test('who is sent to quote makes the quote on the phone, and the office sees it wait', async ({
   browser,
 }) => {

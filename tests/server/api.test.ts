@@ -81,6 +81,9 @@ describe('the OpenAPI document', () => {
     params.signedPaper = signed
     params.quote = { id: (await owner.ok('quotes')).items[0]!.id }
     params.quoteEarlier = params.quote
+    const { items: sent } = await owner.ok('quotes', { query: { state: 'sent' } })
+    const { link } = await owner.ok('quote', { params: { id: sent[0]!.id } })
+    params.publicQuote = { token: link.split('/q/')[1]! }
     for (const name of ['customer', 'workOrder', 'invoice'])
       params[`${name}Earlier`] = params[name]!
     let checked = 0

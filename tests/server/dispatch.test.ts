@@ -1024,13 +1024,19 @@ describe('work that is parked, and work that comes back', () => {
     ).toBe('on')
     const parked = await office.ok('followUp', {
       params: { id: work.id },
-      body: { version: work.version, list: 'Ask in spring', on: '2026-11-26' },
+      body: {
+        ...{ version: work.version, list: 'Ask in spring', on: '2026-11-26' },
+        reason: 'they are away',
+      },
     })
-    expect([parked.followUp, parked.followUpOn, await tray()]).toEqual([
-      'Ask in spring',
-      '2026-11-26',
-      false,
-    ])
+    expect(parked).toMatchObject({
+      ...{ followUp: 'Ask in spring', followUpOn: '2026-11-26', followUpReason: 'they are away' },
+    })
+    expect(await tray()).toBe(false)
+    const waits = (await office.ok('toActOn')).places.flatMap(({ items }) => items)
+    expect(waits.find(({ id: of }) => of === made.visitId)!.reason).toMatch(
+      /: Ask in spring, they are away$/,
+    )
     expect(
       (await office.ok('workOrders', { query: { followUp: 'Ask in spring' } })).items.map(
         (w) => w.id,
@@ -1049,7 +1055,7 @@ describe('work that is parked, and work that comes back', () => {
       params: { id: work.id },
       body: { version: parked.version, list: '' },
     })
-    expect([out.followUp, await tray()]).toEqual(['', true])
+    expect([out.followUp, out.followUpReason, await tray()]).toEqual(['', '', true])
   })
   it('a call-back costs nothing to the customer and counts on the first: price, time, state, margin', async () => {
     const { items } = await office.ok('workOrders', { query: { state: 'closed', limit: '20' } })

@@ -72,8 +72,8 @@ describe('what happened, in words', () => {
     ],
     [taskFacts.undone({ what: 'Ring', owner: 'Ines', on: null }), 'Not done after all: Ring'],
     [
-      workFacts.parked({ list: 'Spring', on: '2027-03-01' }),
-      'Parked in “Spring” until day(2027-03-01)',
+      workFacts.parked({ list: 'Spring', reason: 'they are away', on: '2027-03-01' }),
+      'Parked in “Spring” until day(2027-03-01): they are away',
     ],
     [workFacts.unparked({ list: 'Spring' }), 'Taken out of “Spring”'],
     [workFacts.ratesKept({ rates: [], was: {} }), 'Rates of this work order: as everywhere'],
@@ -202,6 +202,7 @@ describe('what happened, in words', () => {
       quoteFacts.sent({ number: 'Q-1', addresses: 2, total: '9.00', currency: 'USD' }),
       'Quote Q-1 sent to 2 addresses, 9.00 USD',
     ],
+    [quoteFacts.opened({ number: 'Q-1' }), 'Quote Q-1 opened by the customer'],
     [settingFacts.fieldRetired({ name: 'Gate', of: 'site' }), 'Field “Gate” of sites retired'],
     [accessFacts.othersSignedOut({ count: 3 }), '3 other browsers were signed out'],
   ])('%j: %s', (fact, sentence) => {

@@ -1,8 +1,9 @@
 // Quotes: from the wish to promised work; frozen once sent; who may see them; the paper and the mail.
 import { beforeAll, describe, expect, it } from 'vitest'
 import {
+  base,
   callerNamed,
-  type Client,
+  Client,
   database,
   forgetClocksAfter,
   id,
@@ -395,6 +396,103 @@ describe('who sees a quote, and where it goes', () => {
     expect((await office.ok('run')).quotes.count).toBe(before.count + 1)
     const page = await office.ok('quotes', { query: { state: 'draft', q: quote.number } })
     expect(page.items.map((q) => q.waiting)).toEqual(['begun today, not sent'])
+  })
+})
+describe('the customer’s page of a quote', () => {
+  const tokenOf = ({ link }: { link: string }) => link.split('/q/')[1]!
+  const anybody = new Client()
+  const again = async (quoteId: string) => {
+    const params = { id: quoteId }
+    const { version } = await office.ok('quote', { params })
+    const back = await office.ok('reopenQuote', { params, body: { version } })
+    return { back, send: () => office.ok('sendQuote', { params, body: { version: back.version } }) }
+  }
+  const said = (version: number, accepted: boolean) => ({ version, accepted, name: 'E. Lowfold' })
+
+  it('shows what was sent last, and nothing while it is changed; who guesses finds nothing', async () => {
+    const { quote } = await begun()
+    expect(quote.link).toBe('')
+    const sentNow = await office.ok('sendQuote', {
+      params: { id: quote.id },
+      body: { version: quote.version, to: [] },
+    })
+    const params = { token: tokenOf(sentNow) }
+    const page = await anybody.ok('publicQuote', { params })
+    expect(page).toMatchObject({
+      number: quote.number,
+      state: 'sent',
+      paper: { title: 'A softener' },
+    })
+    expect(JSON.stringify(page)).not.toMatch(/cost|margin/i)
+    const pdf = await anybody.send('publicQuotePdf', { params })
+    expect(textOfPdf(pdf.bytes)).toContain(`Quote ${quote.number}`)
+    const { send } = await again(quote.id)
+    expect(await anybody.ok('publicQuote', { params })).toMatchObject({
+      ...{ state: 'draft', paper: null },
+    })
+    expect((await anybody.send('publicQuotePdf', { params })).status).toBe(404)
+    await send()
+    expect((await anybody.ok('publicQuote', { params })).state).toBe('sent')
+    const guessed = await anybody.send('publicQuote', { params: { token: `${params.token}x` } })
+    expect(guessed.status).toBe(404)
+  })
+  it('opened, stands in its history once for each time it was sent, and beside how long it waits', async () => {
+    const { quote } = await sent()
+    const params = { token: tokenOf(quote) }
+    const opened = async () =>
+      (await office.ok('quote', { params: { id: quote.id } })).history.filter((h) =>
+        h.text.endsWith('opened by the customer'),
+      ).length
+    await anybody.ok('seenQuote', { params })
+    await anybody.ok('seenQuote', { params })
+    expect(await opened()).toBe(1)
+    const { waiting } = await office.ok('quote', { params: { id: quote.id } })
+    expect(waiting).toBe('sent today, read today, no answer')
+    await (await again(quote.id)).send()
+    await anybody.ok('seenQuote', { params })
+    expect(await opened()).toBe(2)
+  })
+  it('takes a yes to the version that was read, once: work that waits for its slot, in the customer’s words', async () => {
+    const { quote } = await sent()
+    const params = { token: tokenOf(quote) }
+    await (await again(quote.id)).send()
+    const old = await anybody.send('answerPublicQuote', { params, body: said(quote.version, true) })
+    expect([old.status, old.body.code]).toEqual([409, 'stale'])
+    const { version } = await anybody.ok('publicQuote', { params })
+    const body = { ...said(version, true), words: 'before Christmas' }
+    const both = await Promise.all(
+      [1, 2].map(() => anybody.send('answerPublicQuote', { params, body })),
+    )
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409])
+    const accepted = await office.ok('quote', { params: { id: quote.id } })
+    expect(accepted).toMatchObject({
+      state: 'accepted',
+      answer: 'E. Lowfold, on the page of the quote: before Christmas',
+    })
+    const work = await office.ok('workOrder', { params: { id: accepted.workOrder!.id } })
+    expect(work.totals.promised.amount).toBe(quote.price.net.amount)
+    const { tray } = await office.ok('schedule')
+    expect(tray.filter(({ workOrderId }) => workOrderId === work.id)).toHaveLength(1)
+  })
+  it('takes a no without JavaScript, wants a name, and nothing from another site', async () => {
+    const { quote } = await sent()
+    const at = `/q/${tokenOf(quote)}`
+    const post = (fields: Record<string, string>, headers: Record<string, string> = {}) =>
+      fetch(`${base}${at}/answer`, {
+        ...{ method: 'POST', redirect: 'manual', headers },
+        body: new URLSearchParams(fields),
+      })
+    const fields = { version: String(quote.version), accepted: 'false', words: 'too dear' }
+    const nameless = await post(fields)
+    expect([nameless.status, nameless.headers.get('location')]).toEqual([303, `${at}?said=invalid`])
+    expect(await (await fetch(`${base}${at}?said=invalid`)).text()).toContain('write your name')
+    await post({ ...fields, name: 'E. Lowfold' }, { Origin: 'https://elsewhere.example' })
+    const state = async () => (await office.ok('quote', { params: { id: quote.id } })).state
+    expect(await state()).toBe('sent')
+    const done = await post({ ...fields, name: 'E. Lowfold' })
+    expect(done.headers.get('location')).toBe(at)
+    expect(await state()).toBe('declined')
+    expect(await (await fetch(`${base}${at}`)).text()).toContain('You have declined this quote')
   })
 })
 describe('another quote like one', () => {

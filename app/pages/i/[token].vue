@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The customer's page of an invoice: drawn on the server, readable and payable without JavaScript.
+import ForCustomer from '~/base/ForCustomer.vue'
 import PaperSheet from '~/base/PaperSheet.vue'
 import { invoiceDocument } from '~~/core/invoices/invoiceDocument'
 import type { Answer } from '~~/shared/api'
@@ -24,29 +25,14 @@ onMounted(() => {
   asking.value = setInterval(() => isOnItsWay.value && void refresh(), ASK_MS)
 })
 onBeforeUnmount(() => clearInterval(asking.value))
-// A person looks at it: told once the page is drawn and in sight, which programs that follow links do not do.
-onMounted(() => {
-  // The office looks at it, too; that is not the customer.
-  if (localStorage.getItem('signed-in')) return
-  const seen = () => {
-    if (document.visibilityState !== 'visible') return
-    document.removeEventListener('visibilitychange', seen)
-    void $fetch(`/api/v1/public/invoices/${encodeURIComponent(token)}/seen`, {
-      method: 'POST',
-      body: {},
-    }).catch(() => {})
-  }
-  document.addEventListener('visibilitychange', seen)
-  if (data.value) seen()
-})
-useHead({
-  title: data.value ? `Invoice ${data.value.paper.number}` : 'Invoice',
-  meta: [{ name: 'robots', content: 'noindex' }],
-})
 </script>
 
 <template>
-  <main class="customer">
+  <ForCustomer
+    :title="data ? `Invoice ${data.paper.number}` : 'Invoice'"
+    :found="Boolean(data)"
+    :seen="`/api/v1/public/invoices/${encodeURIComponent(token)}/seen`"
+  >
     <template v-if="data">
       <p
         v-if="card === 'approved' || data.state === 'paid'"
@@ -114,35 +100,5 @@ useHead({
       </div>
       <PaperSheet :paper="invoiceDocument(data.paper, data)" />
     </template>
-    <p
-      v-else
-      class="empty sheet"
-    >
-      This link is not valid, or it has expired. Please ask us for a new one.
-    </p>
-  </main>
+  </ForCustomer>
 </template>
-
-<style scoped>
-.customer {
-  max-width: 760px;
-  margin: 0 auto;
-  padding: 20px 14px 40px;
-  display: flex;
-  flex-direction: column;
-  gap: 14px;
-  font-size: 1rem;
-}
-.acts {
-  display: flex;
-  gap: 10px;
-  flex-wrap: wrap;
-}
-.btn {
-  min-height: 44px;
-}
-.done {
-  background: var(--green-1);
-  border-color: var(--green-2);
-}
-</style>

@@ -14,14 +14,18 @@ const props = defineProps<{ work: Work; refresh: () => Promise<unknown> }>()
 const emit = defineEmits<{ changed: [work: Work]; close: [] }>()
 const form = useFormAbout(
   () => props.work,
-  ({ followUp, followUpOn }) => ({ list: followUp, on: followUpOn ?? '' }),
+  ({ followUp, followUpReason, followUpOn }) => ({
+    list: followUp,
+    reason: followUpReason,
+    on: followUpOn ?? '',
+  }),
   props.refresh,
   { draft: `park ${props.work.id}` },
 )
 const keep = () =>
   form.keep(async (version) => {
-    const { list, on } = form.values
-    const body = { version, list: list.trim(), on: on || null }
+    const { list, reason, on } = form.values
+    const body = { version, list: list.trim(), reason, on: on || null }
     emit('changed', await call('followUp', { params: { id: props.work.id }, body }))
     emit('close')
   })
@@ -39,6 +43,12 @@ const keep = () =>
         placeholder="a list: waits for a part, ask in spring"
         aria-label="Park it in the list"
       />
+      <TextInput
+        v-model="form.values.reason"
+        maxlength="200"
+        placeholder="why, if there is more to say"
+        aria-label="Why it is parked"
+      />
       <DateInput
         v-model="form.values.on"
         aria-label="Come back to it on"
@@ -51,7 +61,7 @@ const keep = () =>
         Park it
       </ActButton>
     </div>
-    <Meanwhile :names="['list', 'on']" />
+    <Meanwhile :names="['list', 'reason', 'on']" />
     <Notice :of="form.problem" />
   </Form>
 </template>

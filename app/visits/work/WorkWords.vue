@@ -27,7 +27,7 @@ const carry = () =>
   act(async () => emit('changed', await call('carryOver', { params: { id: props.work.id } })))
 const takeOut = () =>
   act(async () => {
-    const body = { version: props.work.version, list: '', on: null }
+    const body = { version: props.work.version, list: '' }
     emit('changed', await call('followUp', { params: { id: props.work.id }, body }))
   })
 </script>
@@ -113,7 +113,8 @@ const takeOut = () =>
     />
     <span v-else-if="work.followUp"
       ><span class="quiet small">Parked in</span> {{ work.followUp
-      }}{{ work.followUpOn ? `, until ${session.day(work.followUpOn)}` : '' }}
+      }}{{ work.followUpOn ? `, until ${session.day(work.followUpOn)}` : ''
+      }}{{ work.followUpReason ? `: ${work.followUpReason}` : '' }}
       <ActButton
         v-if="edits"
         quiet
