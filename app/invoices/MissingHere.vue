@@ -51,6 +51,9 @@ const done = (of: Missing) => act(() => change(of, { done: true }))
 </template>
 
 <style scoped>
+.note {
+  margin-bottom: 10px;
+}
 .missing {
   margin: 0;
   padding-left: 18px;

@@ -38,6 +38,10 @@ const { problem: failed, act } = useAct()
   max-height: 30vh;
   overflow: auto;
 }
+/* What is being changed is seen whole. */
+.mine:has(form) {
+  max-height: none;
+}
 h2 {
   margin: 0 0 4px;
 }

@@ -251,3 +251,14 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
     />
   </section>
 </template>
+
+<style scoped>
+.found {
+  min-height: 48px;
+}
+.found input {
+  width: 24px;
+  height: 24px;
+  accent-color: var(--green);
+}
+</style>
