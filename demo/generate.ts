@@ -766,6 +766,8 @@ function quotes(p: Plan, customers: DemoCustomer[]): void {
           scope,
           orderNumber: '',
           source: '',
+          equipmentId: null,
+          suppliedLineId: null,
           answers: [],
           lines: entries.map((e) => ({
             id: ctx.id(),

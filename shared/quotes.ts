@@ -77,6 +77,8 @@ export const quoteDetail = obj({
   }),
   site: obj({ id: id().required(), text: definedText(400), belongsTo: definedText() }),
   contact: obj({ name: definedText(), phone: definedText() }),
+  /** equipment, or what was supplied before */
+  about: definedText(400),
   answers: list(obj({ question: definedText(), answer: definedText(400) })),
   owner: obj({ id: id().required(), name: definedText() }).nullable().default(undefined),
   workOrder: obj({ id: id().required(), number: definedText(), state: definedText() })
@@ -194,6 +196,8 @@ export const quoteRoutes = {
       scope: text(2000).default(''),
       orderNumber: text(40).default(''),
       source: text(60).default(''),
+      equipmentId: id().nullable().default(null),
+      suppliedLineId: id().nullable().default(null),
       /** to the firm’s questions */
       answers: answers().default([]),
       lines: wanted().default([]),

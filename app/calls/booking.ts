@@ -62,18 +62,11 @@ export async function bookCall(said: Said): Promise<Answer<'bookCall'>> {
 export function quoteCall(): Promise<Answer<'beginQuote'>> {
   const { id, draft, book } = useCall()
   const { customerId, siteId, speaking, phone, problem, orderNumber, source, answers } = draft
+  const { equipmentId, suppliedLineId } = draft
   return call('beginQuote', {
     body: {
-      id: book.workOrderId,
-      callId: id,
-      customerId,
-      siteId,
-      speaking,
-      phone,
-      scope: problem,
-      orderNumber,
-      source,
-      answers,
+      ...{ id: book.workOrderId, callId: id, customerId, siteId, speaking, phone },
+      ...{ scope: problem, orderNumber, source, answers, equipmentId, suppliedLineId },
       lines: entriesOf(draft).map((entry) => ({
         id: newId(),
         ...entry,

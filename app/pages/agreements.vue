@@ -14,6 +14,7 @@ import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
+import PressOne from '~/base/PressOne.vue'
 import Check from '~/base/Check.vue'
 import Choice from '~/base/Choice.vue'
 
@@ -124,19 +125,16 @@ const columns = computed<Column<Row>[]>(() => [
     @shown="shown = $event"
   >
     <template #acts>
-      <ActButton
-        v-for="[k, n] in [
-          ['due', 'Visits due'],
-          ['ending', 'Ending soon'],
-          ['all', 'All'],
-        ] as const"
-        :key="k"
-        :on="show === k"
-        :aria-pressed="show === k"
-        @click="show = k"
-      >
-        {{ n }}
-      </ActButton>
+      <PressOne
+        v-model="show"
+        :options="
+          [
+            ['due', 'Visits due'],
+            ['ending', 'Ending soon'],
+            ['all', 'All'],
+          ] as const
+        "
+      />
       <Choice
         v-if="show === 'due'"
         v-model="month"

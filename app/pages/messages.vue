@@ -6,6 +6,7 @@ import { useAct } from '~/lib/useAct'
 import { useFilter } from '~/lib/useFilter'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
+import PressOne from '~/base/PressOne.vue'
 import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
@@ -43,20 +44,16 @@ const retry = (id: string) => act(() => call('retryMessage', { params: { id } })
     @pick="(item) => (open = open === item.id ? '' : item.id)"
   >
     <template #acts
-      ><ActButton
-        v-for="[k, name] in [
-          ['', 'All'],
-          ['failed', 'Failed'],
-          ['waiting', 'Waiting'],
-        ] as const"
-        :key="k"
-        :on="state === k"
-        :aria-pressed="state === k"
-        @click="state = k"
-      >
-        {{ name }}
-      </ActButton></template
-    >
+      ><PressOne
+        v-model="state"
+        :options="
+          [
+            ['', 'All'],
+            ['failed', 'Failed'],
+            ['waiting', 'Waiting'],
+          ] as const
+        "
+    /></template>
     <template #note><Notice :of="problem" /></template>
     <template #to="{ row: item }"
       >{{ item.to }}<br /><span class="quiet small">{{ item.customer }}</span></template

@@ -74,6 +74,10 @@ function pays(customerId: string) {
         >
       </dd>
     </div>
+    <div v-if="quote.about">
+      <dt>About</dt>
+      <dd>{{ quote.about }}</dd>
+    </div>
     <div
       v-for="asked in quote.answers"
       :key="asked.question"

@@ -9,9 +9,10 @@ import { toMoney } from '../../core/money/formatMinor'
 import { localToInstant } from '../../core/time/zone'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
-import { contactsOf, equipmentById, siteById } from '../customers/places.queries'
+import { mustBeThere } from '../customers/aboutThere'
+import { contactsOf, siteById } from '../customers/places.queries'
 import { customerById, type CustomerRow } from '../customers/queries'
-import { fileById, filesOf, filesOfCallTo, suppliedById } from '../customers/history.queries'
+import { fileById, filesOf, filesOfCallTo } from '../customers/history.queries'
 import { owedBy } from '../customers/owed.queries'
 import { checkPlacement, mayPlace } from '../dispatch/placing'
 import { placeVisit } from '../dispatch/commands'
@@ -112,15 +113,6 @@ function checkBooking(body: Booking): void {
       'Choose who goes to quote: a visit without a person is seen by nobody.',
     )
 }
-/** What it is about is at the site. */
-async function mayBeAbout(ctx: Ctx, body: Booking, siteId: string): Promise<void> {
-  const thing = body.equipmentId ? await equipmentById(ctx.tx, body.equipmentId) : null
-  if (body.equipmentId && thing?.siteId !== siteId)
-    throw invalid('equipmentId', 'This equipment is not at this site.')
-  const supplied = body.suppliedLineId ? await suppliedById(ctx.tx, body.suppliedLineId) : null
-  if (body.suppliedLineId && supplied?.siteId !== siteId)
-    throw invalid('suppliedLineId', 'This was not supplied to this site.')
-}
 /** Whom and what a booking is about, all of it this customer's. */
 async function partiesOf(ctx: Ctx, body: Booking) {
   const customer = await customerById(ctx.tx, body.customerId)
@@ -128,7 +120,7 @@ async function partiesOf(ctx: Ctx, body: Booking) {
     throw invalid('customerId', 'Choose who is calling.')
   const site = await siteById(ctx.tx, body.siteId)
   if (!site || site.customerId !== customer.id) throw invalid('siteId', 'Choose where the work is.')
-  await mayBeAbout(ctx, body, site.id)
+  await mustBeThere(ctx, body, site.id)
   const known = body.contactId ? await contactsOf(ctx.tx, [customer.id]) : []
   const contact = known.find((k) => k.id === body.contactId)
   return { customer, site, contact }

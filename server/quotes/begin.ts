@@ -5,6 +5,7 @@ import { formatPhone } from '../../core/text/phone'
 import type { Body } from '../../shared/api'
 import { callById } from '../calls/queries'
 import { customerById } from '../customers/queries'
+import { mustBeThere } from '../customers/aboutThere'
 import { filesOfCallTo } from '../customers/history.queries'
 import { siteById } from '../customers/places.queries'
 import { signedIn, type Ctx } from '../http/context'
@@ -39,10 +40,13 @@ async function draftOf(ctx: Ctx, body: Body<'beginQuote'>, work: Work | null): P
   const { customerId = '', siteId = '', source = '' } = work ?? {}
   const whom = body.customerId ?? customerId
   const customer = await payer(ctx, whom, 'Choose for whom the quote is.')
+  const site = await siteFor(ctx, body.siteId ?? siteId)
+  await mustBeThere(ctx, body, site)
   return {
     ...wordsOf(body, work),
     ...begunFor(ctx, customer),
-    siteId: await siteFor(ctx, body.siteId ?? siteId),
+    ...aboutOf(body, work),
+    siteId: site,
     workOrderId: work?.id ?? null,
     ownerId: ownerFor(ctx, work, customer),
     source: body.source || source || customer.source,
@@ -50,6 +54,11 @@ async function draftOf(ctx: Ctx, body: Body<'beginQuote'>, work: Work | null): P
     answers: answersFor(body, work),
   }
 }
+/** What it is about; where nothing is named, what the work order is. */
+const aboutOf = (body: Body<'beginQuote'>, work: Work | null) => ({
+  equipmentId: body.equipmentId ?? work?.equipmentId ?? null,
+  aboutLineId: body.suppliedLineId ?? work?.aboutLineId ?? null,
+})
 /** Who spoke; where nobody is named, whom the work order names. */
 const contactFor = (ctx: Ctx, body: Body<'beginQuote'>, work: Work | null): Draft['contact'] =>
   work && !body.speaking

@@ -17,9 +17,10 @@ export async function copyQuote(ctx: Ctx, id: string, newId: string): Promise<Qu
   if (await quoteById(ctx.tx, newId)) return quoteView(ctx, newId)
   const customer = await payer(ctx, old.customerId, 'This customer is none any more.')
   const number = await nextNumber(ctx.tx, QUOTE_NUMBERS)
-  const { siteId, title, scope, source, contact, answers } = old
+  const { siteId, title, scope, source, contact, answers, equipmentId, aboutLineId } = old
   await insertQuote(ctx.tx, {
     ...{ id: newId, number, siteId, title, scope, source, contact, answers },
+    ...{ equipmentId, aboutLineId },
     ...{ workOrderId: null, ownerId: signedIn(ctx).id, orderNumber: '' },
     ...begunFor(ctx, customer),
   })

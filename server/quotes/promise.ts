@@ -78,7 +78,7 @@ async function newWorkOrder(
       priceLevelId: quote.priceLevelId,
       currency: quote.currency,
       answers: quote.answers.length ? quote.answers : (begun?.answers ?? []),
-      equipmentId: begun?.equipmentId ?? null,
+      ...{ equipmentId: quote.equipmentId, aboutLineId: quote.aboutLineId },
       source: quote.source,
     },
   )

@@ -16,6 +16,9 @@ export interface QuoteRow {
   owner: string | null
   contact: { name: string; phone: string }
   answers: WorkOrderRow['answers']
+  /** what it is about: equipment there, or what was supplied there before */
+  equipmentId: string | null
+  aboutLineId: string | null
   title: string
   scope: string
   orderNumber: string
@@ -38,7 +41,7 @@ export interface QuoteRow {
   openedAt: string | null
 }
 const QUOTE = `q.id, q.number, q.customer_id, q.site_id, q.work_order_id, q.owner_id,
-    (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner, q.contact, q.answers, q.title, q.scope,
+    (SELECT p.name FROM people p WHERE p.id = q.owner_id) AS owner, q.contact, q.answers, q.equipment_id, q.about_line_id, q.title, q.scope,
     q.order_number, q.source, q.state, q.expires_on, q.price_level_id, q.tax_exempt, q.currency,
     q.net_minor AS net, q.total_minor AS total, q.frozen, q.sent_at, q.answer, q.created_at,
     q.version, q.token_hash IS NOT NULL AS hasLink, q.opened_at`
@@ -75,6 +78,8 @@ export const insertQuote = (
     | 'ownerId'
     | 'contact'
     | 'answers'
+    | 'equipmentId'
+    | 'aboutLineId'
     | 'title'
     | 'scope'
     | 'orderNumber'
@@ -86,9 +91,9 @@ export const insertQuote = (
   > & { now: number },
 ) =>
   tx.run(
-    `INSERT INTO quotes (id, number, customer_id, site_id, work_order_id, owner_id, contact, answers, title,
-      scope, order_number, source, expires_on, price_level_id, tax_exempt, currency, created_at)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO quotes (id, number, customer_id, site_id, work_order_id, owner_id, contact, answers,
+      equipment_id, about_line_id, title, scope, order_number, source, expires_on, price_level_id, tax_exempt, currency, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       q.id,
       q.number,
@@ -98,6 +103,8 @@ export const insertQuote = (
       q.ownerId,
       JSON.stringify(q.contact),
       JSON.stringify(q.answers),
+      q.equipmentId,
+      q.aboutLineId,
       q.title,
       q.scope,
       q.orderNumber,

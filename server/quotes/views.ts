@@ -17,7 +17,7 @@ import { localDate } from '../../core/time/zone'
 import type { Answer, Query } from '../../shared/api'
 import { asksPart } from '../asks/views'
 import { customerById, levels } from '../customers/queries'
-import { siteById } from '../customers/places.queries'
+import { equipmentById, siteById } from '../customers/places.queries'
 import { may, signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { historyOf } from '../http/queries'
@@ -26,7 +26,7 @@ import { taxClasses } from '../settings/queries'
 import { taxesOf, visibleWorkOrder } from '../visits/account'
 import { photosOf } from '../visits/papers.queries'
 import { callsOfQuote } from '../calls/queries'
-import { filesOf } from '../customers/history.queries'
+import { filesOf, suppliedById } from '../customers/history.queries'
 import { workOrderById, type WorkOrderRow } from '../visits/queries'
 import { quoteLink } from './link'
 import { quoteById, quoteLines, quotePage, type QuoteRow } from './queries'
@@ -172,6 +172,7 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
     answer: quote.answer,
     ...(await partiesView(ctx, quote, own?.name ?? '')),
     contact: quote.contact,
+    about: await aboutText(ctx, quote),
     answers: quote.answers.map(({ question, answer }) => ({ question, answer })),
     owner: quote.ownerId ? { id: quote.ownerId, name: quote.owner! } : null,
     workOrder: work && { id: work.id, number: work.number, state: work.state },
@@ -185,6 +186,17 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
     files: (await filesOf(tx, 'call_id', calls)).map((file) => ({ id: file.id, name: file.name })),
     history: await historyOf(ctx, 'subject_id', storyOf(quote, work, calls)),
   }
+}
+/** The equipment that a quote is about, or what was supplied before, in words. */
+async function aboutText({ tx }: Ctx, quote: QuoteRow): Promise<string> {
+  const thing = quote.equipmentId ? await equipmentById(tx, quote.equipmentId) : null
+  const supplied = quote.aboutLineId ? await suppliedById(tx, quote.aboutLineId) : null
+  return [
+    thing && [thing.make, thing.category, thing.serial].filter(Boolean).join(' '),
+    supplied && `${supplied.name}, ${supplied.number}`,
+  ]
+    .filter(Boolean)
+    .join('; ')
 }
 /** Who pays, and where the work would be. */
 async function partiesView(

@@ -1,5 +1,6 @@
 // Quotes: from the wish to promised work; frozen once sent; who may see them; the paper and the mail.
 import { beforeAll, describe, expect, it } from 'vitest'
+import type { Answer } from '../../shared/api'
 import {
   base,
   callerNamed,
@@ -340,6 +341,35 @@ describe('the way from a prospect to a quote', () => {
       body: { id: id(), callId, customerId: c.customerId, siteId: c.sites[0]!.id, scope: 'Again' },
     })
     expect([again.status, again.body.code]).toEqual([409, 'already_answered'])
+  })
+})
+describe('what a quote is about', () => {
+  it('comes with the call, and goes along to the work; it is at the site', async () => {
+    const peel = await callerNamed(office, 'peel daughters')
+    const [item] = peel.supplied
+    const entry = await task('softener')
+    const begin = (siteId: string) =>
+      office.send('beginQuote', {
+        body: {
+          ...{ id: id(), callId: id(), customerId: peel.customerId, siteId, scope: 'It failed' },
+          suppliedLineId: item!.lineId,
+          lines: [{ id: id(), entryId: entry.id, quantity: '1' }],
+        },
+      })
+    const elsewhere = (await callerNamed(office, 'hallam dairy')).sites[0]!.id
+    expect(await begin(elsewhere)).toMatchObject({
+      ...{ status: 422, body: { errors: [{ path: 'suppliedLineId' }] } },
+    })
+    const quote = (await begin(item!.siteId)).body as unknown as Answer<'quote'>
+    expect(quote.about).toBe(`${item!.name}, ${item!.number}`)
+    const params = { id: quote.id }
+    const ready = await office.ok('sendQuote', { params, body: { version: quote.version } })
+    const { workOrder } = await office.ok('answerQuote', {
+      params,
+      body: answer(ready.version, true),
+    })
+    const work = await office.ok('workOrder', { params: { id: workOrder!.id } })
+    expect(work.supplied).toMatchObject({ lineId: item!.lineId })
   })
 })
 describe('who sees a quote, and where it goes', () => {

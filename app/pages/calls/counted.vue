@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What came of the calls: by where callers heard of the firm, by kind of work, by what the call was about.
 import { computed } from 'vue'
-import ActButton from '~/base/ActButton.vue'
+import PressOne from '~/base/PressOne.vue'
 import DataTable from '~/base/DataTable.vue'
 import DateInput from '~/base/DateInput.vue'
 import Field from '~/base/Field.vue'
@@ -37,14 +37,10 @@ const share = (part: number, of: number) => (of ? `${Math.round((part * 100) / o
   <section class="page">
     <div class="row">
       <h1 class="grow">What came of the calls</h1>
-      <ActButton
-        v-for="[key, name] in BY"
-        :key="key"
-        :on="by === key"
-        :aria-pressed="by === key"
-        @click="by = key"
-        >{{ name }}</ActButton
-      >
+      <PressOne
+        v-model="by"
+        :options="BY"
+      />
       <Field
         label="From"
         inline

@@ -4,7 +4,7 @@ import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
 import { useFilter } from '~/lib/useFilter'
 import { useSession } from '~/stores/session'
-import ActButton from '~/base/ActButton.vue'
+import PressOne from '~/base/PressOne.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -54,15 +54,10 @@ const KINDS = [
     @pick="(item) => navigateTo(`/customers/${item.id}`)"
   >
     <template #acts>
-      <ActButton
-        v-for="[k, name] in KINDS"
-        :key="k"
-        :on="kind === k"
-        :aria-pressed="kind === k"
-        @click="kind = k"
-      >
-        {{ name }}
-      </ActButton>
+      <PressOne
+        v-model="kind"
+        :options="KINDS"
+      />
       <template v-if="office"
         ><NuxtLink
           class="btn"

@@ -4,7 +4,7 @@ import { call } from '~/lib/api'
 import { useFilter } from '~/lib/useFilter'
 import { useSession } from '~/stores/session'
 import { INVOICE_STATES } from '~/invoices/words'
-import ActButton from '~/base/ActButton.vue'
+import PressOne from '~/base/PressOne.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -56,21 +56,18 @@ const load = (q: string, after?: string) =>
     @pick="(item) => navigateTo(`/invoices/${item.id}`)"
   >
     <template #acts
-      ><ActButton
-        v-for="[k, name] in [
-          ['', 'All'],
-          ['open', 'Open'],
-          ['overdue', 'Overdue'],
-          ['paid', 'Paid'],
-          ['unsent', 'Not sent'],
-        ] as const"
-        :key="k"
-        :on="state === k"
-        :aria-pressed="state === k"
-        @click="state = k"
-      >
-        {{ name }}
-      </ActButton>
+      ><PressOne
+        v-model="state"
+        :options="
+          [
+            ['', 'All'],
+            ['open', 'Open'],
+            ['overdue', 'Overdue'],
+            ['paid', 'Paid'],
+            ['unsent', 'Not sent'],
+          ] as const
+        "
+      />
       <template v-if="session.may('figures.export')"
         ><a
           class="btn plain"

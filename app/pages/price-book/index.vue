@@ -15,6 +15,7 @@ import { usePriceEdits } from '~/stores/priceEdits'
 import { useSession } from '~/stores/session'
 import type { SortKey } from '~/workers/book.worker'
 import ActButton from '~/base/ActButton.vue'
+import PressOne from '~/base/PressOne.vue'
 import Choice from '~/base/Choice.vue'
 import TextInput from '~/base/TextInput.vue'
 import Notice from '~/base/Notice.vue'
@@ -89,16 +90,10 @@ const paper = ref(false)
         class="row kinds"
         role="group"
         aria-label="Kind"
-        ><ActButton
-          v-for="[k, name] in KINDS"
-          :key="k"
-          :on="kind === k"
-          :aria-pressed="kind === k"
-          @click="kind = k"
-        >
-          {{ name }}
-        </ActButton></span
-      >
+        ><PressOne
+          v-model="kind"
+          :options="KINDS"
+      /></span>
       <Choice
         v-model="category"
         aria-label="Category"

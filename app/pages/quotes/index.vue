@@ -6,7 +6,7 @@ import { call } from '~/lib/api'
 import { useFilter } from '~/lib/useFilter'
 import { QUOTE_FILTERS } from '~/quotes/words'
 import { useSession } from '~/stores/session'
-import ActButton from '~/base/ActButton.vue'
+import PressOne from '~/base/PressOne.vue'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -53,16 +53,10 @@ const FILTERS = [...Object.entries(QUOTE_FILTERS), ['', 'All']] as [Filter, stri
     @pick="(item) => navigateTo(`/quotes/${item.id}`)"
   >
     <template #acts
-      ><ActButton
-        v-for="[k, name] in FILTERS"
-        :key="k"
-        :on="state === k"
-        :aria-pressed="state === k"
-        @click="state = k"
-      >
-        {{ name }}
-      </ActButton></template
-    >
+      ><PressOne
+        v-model="state"
+        :options="FILTERS"
+    /></template>
 
     <template #quote="{ row: item }"
       ><NuxtLink
