@@ -7,7 +7,7 @@ import { daysBetween } from '../time/zone'
  * price is held for a few days more, or no longer. Empty when it waits for nothing.
  * Asking after a week, and pressing a draft after two days, is common practice of the trade's offices.
  * @param dates local dates, YYYY-MM-DD
- * @example whyQuoteWaits({ state: 'sent', expiresOn: '2026-12-24', createdOn: '2026-11-01', sentOn: '2026-11-12' }, '2026-11-24')
+ * @example whyQuoteWaits({ state: 'sent', expiresOn: '2026-12-24', createdOn: '2026-11-01', sentOn: '2026-11-12', openedOn: null }, '2026-11-24')
  * // { text: 'sent 12 days ago, no answer', late: true }
  */
 export function whyQuoteWaits(
@@ -17,7 +17,7 @@ export function whyQuoteWaits(
     createdOn: string
     sentOn: string | null
     /** when the customer read it first on its page */
-    openedOn?: string | null
+    openedOn: string | null
   },
   today: string,
 ): { text: string; late: boolean } {

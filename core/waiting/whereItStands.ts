@@ -258,6 +258,8 @@ export interface QuoteFacts {
   expiresOn: string
   createdOn: string
   sentOn: string | null
+  /** when its customer read it first on its page */
+  openedOn: string | null
 }
 const ASK: Partial<Record<StoredQuoteState, string>> = {
   draft: 'Finish it and send it',
@@ -265,7 +267,7 @@ const ASK: Partial<Record<StoredQuoteState, string>> = {
 }
 /**
  * Where a quote stands: among the quotes until it is answered; accepted, it goes on as its work order.
- * @example whereQuoteStands({ state: 'accepted', expiresOn: '2026-12-24', createdOn: '2026-11-01', sentOn: null }, at) // { through: 'work order' }
+ * @example whereQuoteStands({ state: 'accepted', expiresOn: '2026-12-24', createdOn: '2026-11-01', sentOn: null, openedOn: null }, at) // { through: 'work order' }
  */
 export function whereQuoteStands(quote: QuoteFacts, { today }: At): Standing {
   if (quote.state === 'accepted') return { through: 'work order' }

@@ -1,7 +1,6 @@
 // How a customer and what is theirs is shaped for screens.
 import { toMoney } from '../../core/money/formatMinor'
 import { quoteState } from '../../core/quotes/quoteState'
-import { whyQuoteWaits } from '../../core/quotes/whyQuoteWaits'
 import { daysLate } from '../../core/collections/ageing'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { sayDay } from '../../core/time/sayDay'
@@ -10,6 +9,7 @@ import { localDate } from '../../core/time/zone'
 import type { Answer } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import type { ShortQuote } from '../quotes/queries'
+import { quoteWaits } from '../quotes/waits'
 import type { TerritoryRow } from '../settings/queries'
 import type { Supplied } from './history.queries'
 import type { Owed } from './owed.queries'
@@ -82,15 +82,7 @@ export const quoteShapes = (ctx: Ctx, quotes: readonly ShortQuote[]): CustomerPa
     title: q.title,
     state: quoteState(q, ctx.today),
     total: toMoney(q.total, ctx.company.currency),
-    waiting: whyQuoteWaits(
-      {
-        state: q.state,
-        expiresOn: q.expiresOn,
-        createdOn: localDate(Date.parse(q.createdAt), ctx.company.timeZone),
-        sentOn: q.sentAt && localDate(Date.parse(q.sentAt), ctx.company.timeZone),
-      },
-      ctx.today,
-    ).text,
+    waiting: quoteWaits(ctx, q).text,
   }))
 export const NOTHING_OWED = { customerId: '', owed: 0, credits: 0, over60: 0, oldest: null }
 export const lateBy = (debt: Owed, today: string) =>

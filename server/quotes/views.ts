@@ -12,8 +12,6 @@ import { roundToMinor } from '../../core/money/roundToMinor'
 import { quoteLifecycle, quotePermissions, type QuoteAct } from '../../core/quotes/quoteLifecycle'
 import type { QuotePaper } from '../../core/quotes/quoteDocument'
 import { quoteState } from '../../core/quotes/quoteState'
-import { whyQuoteWaits } from '../../core/quotes/whyQuoteWaits'
-import { localDate } from '../../core/time/zone'
 import type { Answer, Query } from '../../shared/api'
 import { asksPart } from '../asks/views'
 import { customerById, levels } from '../customers/queries'
@@ -30,6 +28,7 @@ import { filesOf, suppliedById } from '../customers/history.queries'
 import { workOrderById, type WorkOrderRow } from '../visits/queries'
 import { quoteLink } from './link'
 import { quoteById, quoteLines, quotePage, type QuoteRow } from './queries'
+import { quoteWaits } from './waits'
 
 export type QuoteView = Answer<'quote'>
 
@@ -50,20 +49,6 @@ const actsOf = (ctx: Ctx, quote: QuoteRow): QuoteAct[] =>
     may(ctx, quotePermissions[act]),
   )
 
-const waits = (
-  ctx: Ctx,
-  q: Pick<QuoteRow, 'state' | 'expiresOn' | 'createdAt' | 'sentAt' | 'openedAt'>,
-) =>
-  whyQuoteWaits(
-    {
-      state: q.state,
-      expiresOn: q.expiresOn,
-      createdOn: localDate(Date.parse(q.createdAt), ctx.company.timeZone),
-      sentOn: q.sentAt && localDate(Date.parse(q.sentAt), ctx.company.timeZone),
-      openedOn: q.openedAt && localDate(Date.parse(q.openedAt), ctx.company.timeZone),
-    },
-    ctx.today,
-  )
 export async function totalsOf(
   ctx: Ctx,
   q: Pick<QuoteRow, 'currency' | 'taxExempt'>,
@@ -151,7 +136,7 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
   const own = allLevels.find((level) => level.id === quote.priceLevelId)
   const { seesCost } = signedIn(ctx)
   const work = quote.workOrderId ? await workOrderById(tx, quote.workOrderId) : null
-  const { text, late } = waits(ctx, quote)
+  const { text, late } = quoteWaits(ctx, quote)
   const calls = await callsOfQuote(tx, id)
   return {
     id,
@@ -236,7 +221,7 @@ export async function listQuotes(ctx: Ctx, query: Query<'quotes'>): Promise<Answ
     today: ctx.today,
   })
   return pageOf(rows, total, p.limit, (r) => {
-    const { text, late } = waits(ctx, r)
+    const { text, late } = quoteWaits(ctx, r)
     return {
       id: r.id,
       number: r.number,

@@ -15,7 +15,7 @@ describe('a quote’s state', () => {
   )
 })
 describe('why a quote waits', () => {
-  const base = { createdOn: '2026-11-01', expiresOn: '2026-12-24' }
+  const base = { createdOn: '2026-11-01', expiresOn: '2026-12-24', openedOn: null }
   it.each([
     [
       { ...base, createdOn: '2026-11-24', state: 'draft', sentOn: null },

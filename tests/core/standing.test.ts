@@ -185,7 +185,10 @@ describe('a quote', () => {
   test.prop([stored, day, day, day])(
     'waits for a reason, or for nothing',
     (kept, expiresOn, createdOn, sentOn) => {
-      const { text, late } = whyQuoteWaits({ state: kept, expiresOn, createdOn, sentOn }, TODAY)
+      const { text, late } = whyQuoteWaits(
+        { state: kept, expiresOn, createdOn, sentOn, openedOn: null },
+        TODAY,
+      )
       expect(text === '').toBe(kept === 'accepted' || kept === 'declined')
       if (text === '') expect(late).toBe(false)
     },
@@ -203,6 +206,7 @@ describe('a quote', () => {
           expiresOn: plusDays(TODAY, days),
           createdOn: '2026-11-01',
           sentOn: '2026-11-16',
+          openedOn: null,
         },
         TODAY,
       ),
@@ -211,7 +215,10 @@ describe('a quote', () => {
   it('that was sent yesterday does not press yet', () =>
     expect(
       whyQuoteWaits(
-        { state: 'sent', expiresOn: '2026-12-24', createdOn: '2026-11-01', sentOn: '2026-11-23' },
+        {
+          ...{ state: 'sent', expiresOn: '2026-12-24', createdOn: '2026-11-01' },
+          ...{ sentOn: '2026-11-23', openedOn: null },
+        },
         TODAY,
       ),
     ).toEqual({ text: 'sent yesterday, no answer', late: false }))

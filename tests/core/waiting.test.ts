@@ -233,7 +233,12 @@ describe('a care agreement', () => {
   })
 })
 describe('papers and money', () => {
-  const quote = { expiresOn: '2026-12-24', createdOn: '2026-11-20', sentOn: '2026-11-21' }
+  const quote = {
+    expiresOn: '2026-12-24',
+    createdOn: '2026-11-20',
+    sentOn: '2026-11-21',
+    openedOn: null,
+  }
   it.each([
     ['draft', 'quotes'],
     ['sent', 'quotes'],

@@ -478,6 +478,8 @@ describe('the customer’s page of a quote', () => {
     expect(await opened()).toBe(1)
     const { waiting } = await office.ok('quote', { params: { id: quote.id } })
     expect(waiting).toBe('sent today, read today, no answer')
+    const { quotes } = await office.ok('customer', { params: { id: quote.customer.id } })
+    expect(quotes.find(({ id: of }) => of === quote.id)!.waiting).toBe(waiting)
     await (await again(quote.id)).send()
     await anybody.ok('seenQuote', { params })
     expect(await opened()).toBe(2)
