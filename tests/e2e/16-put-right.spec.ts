@@ -70,18 +70,24 @@ test('a technician who begins a visit of another day is asked, and whoever dispa
 }) => {
   const dispatch = await sitDown(browser, 'dispatch', '/schedule?date=2026-11-25')
   // Somebody who is nowhere at the moment, and goes somewhere tomorrow.
-  const [who, id] = await dispatch.evaluate(async () => {
+  const [who, id, until] = await dispatch.evaluate(async () => {
     const dayOf = async (date: string) =>
       (await (await fetch(`/api/v1/schedule?date=${date}`)).json()) as {
         technicians: { id: string; name: string; kind: string }[]
-        visits: { id: string; technicianId: string; state: string }[]
+        visits: { id: string; technicianId: string; state: string; finishAt: string | null }[]
       }
     const [today, tomorrow] = [await dayOf('2026-11-24'), await dayOf('2026-11-25')]
     const busy = today.visits.filter((v) => ['driving', 'on_site', 'paused'].includes(v.state))
     const free = tomorrow.visits.find((v) => !busy.some((b) => b.technicianId === v.technicianId))!
     const { name } = today.technicians.find((t) => t.id === free.technicianId)!
-    return [name.split(' ')[0]!.toLowerCase(), free.id] as const
+    const worked = today.visits.filter(
+      (v) => v.technicianId === free.technicianId && v.state === 'finished',
+    )
+    const until = Math.max(...worked.map((v) => Date.parse(v.finishAt!)), 0)
+    return [name.split(' ')[0]!.toLowerCase(), free.id, until] as const
   })
+  // Whom another test had work until the evening sets off in the evening.
+  if (until > Date.parse('2026-11-24T10:21-05:00')) setClock('2026-11-24T19:00')
   const phone = await sitDown(browser, who as Person, '/field')
   await phone.goto(`/field/visits/${id}`)
   const setOff = phone.getByRole('button', { name: 'Set off' })
