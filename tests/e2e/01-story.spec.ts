@@ -11,9 +11,11 @@ import {
   setClock,
   sitDown,
   stop,
+  everythingStands,
 } from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test('from a telephone call to money in the bank', async ({ browser }) => {
   test.setTimeout(400_000)
   setClock('2026-11-24T10:21')

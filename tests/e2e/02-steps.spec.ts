@@ -10,9 +10,11 @@ import {
   chooseFrom,
   enter,
   chosenIn,
+  everythingStands,
 } from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('signing in: says what is wrong, keeps what was typed, comes back to where one wanted to go', async ({

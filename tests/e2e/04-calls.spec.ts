@@ -12,9 +12,11 @@ import {
   quiet,
   setClock,
   sitDown,
+  everythingStands,
 } from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 /** Everything that is pressed, counted: a chord is one key. */

@@ -1,8 +1,9 @@
 // The office's further screens: sites by address, the firm's own words and fields, requests by hand, taking a person's data out.
 import { expect, test } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown, chooseFrom } from './people'
+import { goHome, quiet, setClock, sitDown, chooseFrom, everythingStands } from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('sites are found by what a caller says of the place, and filtered by territory', async ({

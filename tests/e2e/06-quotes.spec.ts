@@ -1,8 +1,18 @@
 // Quotes: from a visit to quote on the technician's phone to work in the tray; and straight from a call.
 import { expect, test } from '@playwright/test'
-import { callOf, goHome, quiet, setClock, sitDown, chooseFrom, chosenIn } from './people'
+import {
+  callOf,
+  goHome,
+  quiet,
+  setClock,
+  sitDown,
+  chooseFrom,
+  chosenIn,
+  everythingStands,
+} from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('a quote is begun at a call with what was read out, changed, sent, and its yes waits for a slot', async ({

@@ -1,8 +1,19 @@
 // The schedule in the browser: openings, holds, the day plan, somebody ill, swapping and doing again, hours and areas.
 import { expect, test, type Page } from '@playwright/test'
-import { callOf, goHome, quiet, setClock, sitDown, chooseFrom, enter, chosenIn } from './people'
+import {
+  callOf,
+  goHome,
+  quiet,
+  setClock,
+  sitDown,
+  chooseFrom,
+  enter,
+  chosenIn,
+  everythingStands,
+} from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 test('an opening is offered with its reasons, held against a second caller, and booked', async ({
   browser,

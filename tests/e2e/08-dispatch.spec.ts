@@ -1,8 +1,19 @@
 // Dispatching in the browser: the visit beside the schedule, locks and further visits by keyboard, views and filters, the map, messages, call-backs.
 import { expect, test, type Page } from '@playwright/test'
-import { callOf, goHome, quiet, setClock, sitDown, chooseFrom, enter, chosenIn } from './people'
+import {
+  callOf,
+  goHome,
+  quiet,
+  setClock,
+  sitDown,
+  chooseFrom,
+  enter,
+  chosenIn,
+  everythingStands,
+} from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 const sheet = (page: Page) =>
   page

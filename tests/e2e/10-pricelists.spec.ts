@@ -10,9 +10,11 @@ import {
   chooseFrom,
   enter,
   chosenIn,
+  everythingStands,
 } from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 const grid = (page: Page) => page.getByRole('grid', { name: 'Price book' })
 async function openGrid(page: Page, words: string) {

@@ -1,8 +1,9 @@
 // What belongs to whom: one's own sign-in on the phone, a reminder from any row, a customer's link that is taken back.
 import { expect, test } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown } from './people'
+import { goHome, quiet, setClock, sitDown, everythingStands } from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('a technician looks after their own sign-in on the phone: a wrong password is said at its field, a token comes and goes', async ({

@@ -1,8 +1,18 @@
 // The fields and tables of the office, wherever they stand: typed as people write, found by typing, reached by keyboard.
 import { expect, test } from '@playwright/test'
-import { chooseFrom, chosenIn, enter, goHome, quiet, setClock, sitDown } from './people'
+import {
+  chooseFrom,
+  chosenIn,
+  enter,
+  goHome,
+  quiet,
+  setClock,
+  sitDown,
+  everythingStands,
+} from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('a day is typed as people write it; what is none is not taken', async ({ browser }) => {

@@ -2,10 +2,11 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import Papa from 'papaparse'
-import { goHome, quiet, sitDown } from './people'
+import { goHome, quiet, sitDown, everythingStands } from './people'
 
 test.describe.configure({ mode: 'serial' })
 test.afterAll(goHome)
+test.afterAll(everythingStands)
 
 test('a list is kept as a file: all of it, with its sums as numbers', async ({ browser }) => {
   const office = await sitDown(browser, 'office', '/invoices')

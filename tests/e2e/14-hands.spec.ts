@@ -1,9 +1,10 @@
 // Rough hands: the third row, two windows, a slow line, Back, Escape, a drag that is let go, a session that ends. Nothing is about somebody else, and
 // nothing typed is lost.
 import { expect, test, type Locator, type Page, type Route } from '@playwright/test'
-import { boxOf, goHome, quiet, setClock, sitDown, stop } from './people'
+import { boxOf, goHome, quiet, setClock, sitDown, stop, everythingStands } from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 /** Refusals that these tests provoke. */
 const REFUSED = /status of (401|409)/

@@ -1,8 +1,9 @@
 // Nothing is nowhere: a closed door and what follows, a day that passed, a work order cancelled and taken up again, in the browsers of those concerned.
 import { expect, test, type Page } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown } from './people'
+import { goHome, quiet, setClock, sitDown, everythingStands } from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 const tray = (page: Page) => page.getByRole('complementary', { name: 'No slot yet' })
 /** The cards of the tray that say so. */

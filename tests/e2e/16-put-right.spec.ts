@@ -1,8 +1,18 @@
 // What was promised moves with its visit, and what was done or taken wrongly is put right, in the browsers of those concerned.
 import { expect, test, type Page } from '@playwright/test'
-import { enter, findAnything, goHome, type Person, quiet, setClock, sitDown } from './people'
+import {
+  enter,
+  findAnything,
+  goHome,
+  type Person,
+  quiet,
+  setClock,
+  sitDown,
+  everythingStands,
+} from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 const cards = (page: Page) => page.locator('.lane [data-visit]')
 const sheet = (page: Page) =>

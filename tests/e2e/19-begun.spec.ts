@@ -1,9 +1,20 @@
 // What begins where it is found, and what is still to follow: a bill without a visit, long work in phases, a site without an address, something
 // that was supplied before, a receipt, a day whose hours run down.
 import { expect, test } from '@playwright/test'
-import { boxOf, callOf, chooseFrom, findAnything, goHome, quiet, setClock, sitDown } from './people'
+import {
+  boxOf,
+  callOf,
+  chooseFrom,
+  findAnything,
+  goHome,
+  quiet,
+  setClock,
+  sitDown,
+  everythingStands,
+} from './people'
 
 test.afterEach(goHome)
+test.afterAll(everythingStands)
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('something sold over the counter begins where its customer is found, in two phases, and is billed from there', async ({

@@ -1,4 +1,5 @@
 // People at their screens: each with a browser of their own; nothing may be written to the console as an error.
+import { spawnSync } from 'node:child_process'
 import {
   expect,
   type Browser,
@@ -29,6 +30,15 @@ async function signIn(context: BrowserContext, who: Person) {
 const seated: BrowserContext[] = []
 /** Everybody goes home: a browser left open goes on asking for live changes. */
 export const goHome = async () => void (await Promise.all(seated.splice(0).map((c) => c.close())))
+
+/** Whatever a file of tests pressed: the books agree, and nothing is nowhere. */
+export function everythingStands(): void {
+  for (const check of ['check-books', 'check-run']) {
+    const script = ['--import', 'tsx', `scripts/${check}.ts`]
+    const { status, stdout, stderr } = spawnSync(process.execPath, script, { encoding: 'utf8' })
+    expect(status, `${stdout}${stderr}`).toBe(0)
+  }
+}
 
 const homeOf = (who: Person) => (FIELD.has(who) ? '/field' : '/')
 /** Somebody at their screen, where their day begins or at another page. */
