@@ -27,6 +27,7 @@ import {
   quantity,
 } from './schema'
 import { sendSchema } from './invoices'
+import { suppliedShape } from './customers/shapes'
 import { letterhead, paperLine } from './documents'
 
 const QUOTE_ACTS = Object.keys(quoteLifecycle.acts) as QuoteAct[]
@@ -77,8 +78,9 @@ export const quoteDetail = obj({
   }),
   site: obj({ id: id().required(), text: definedText(400), belongsTo: definedText() }),
   contact: obj({ name: definedText(), phone: definedText() }),
-  /** equipment, or what was supplied before */
-  about: definedText(400),
+  /** what it is about */
+  equipment: definedText(300),
+  supplied: suppliedShape.nullable().default(undefined),
   answers: list(obj({ question: definedText(), answer: definedText(400) })),
   owner: obj({ id: id().required(), name: definedText() }).nullable().default(undefined),
   workOrder: obj({ id: id().required(), number: definedText(), state: definedText() })
@@ -270,7 +272,6 @@ export const quoteRoutes = {
       state: oneOf(quoteLifecycle.states).required(),
       /** none while it is being changed */
       paper: quotePaper.nullable().default(undefined),
-      firm: definedText(),
       phone: definedText(),
     }),
   }),

@@ -5,10 +5,10 @@ import Notice from '~/base/Notice.vue'
 import { call as send } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useCall, type Draft } from '~/stores/call'
+import { callWaits } from '~~/core/calls/callWaits'
 
 const unread = defineModel<Draft['entries']>('unread', { required: true })
 const call = useCall()
-const ENDED = ['answered', 'declined']
 const { busy, problem, act } = useAct()
 /** It waits again, with what was typed into it here since. */
 const takeUp = () =>
@@ -37,7 +37,7 @@ const takeUp = () =>
     <NuxtLink to="/quotes">Quotes</NuxtLink>.
   </p>
   <p
-    v-else-if="ENDED.includes(call.state)"
+    v-else-if="!callWaits(call.state)"
     class="note warn"
     role="status"
   >

@@ -7,6 +7,7 @@ import PayerChoice from './PayerChoice.vue'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
+import { saySupplied } from '~/visits/saySupplied'
 import type { Quote } from './useQuote'
 
 const props = defineProps<{ quote: Quote; draft: boolean; field?: boolean }>()
@@ -74,9 +75,13 @@ function pays(customerId: string) {
         >
       </dd>
     </div>
-    <div v-if="quote.about">
+    <div v-if="quote.supplied">
+      <dt>About what we supplied</dt>
+      <dd>{{ saySupplied(quote.supplied) }}</dd>
+    </div>
+    <div v-if="quote.equipment">
       <dt>About</dt>
-      <dd>{{ quote.about }}</dd>
+      <dd>{{ quote.equipment }}</dd>
     </div>
     <div
       v-for="asked in quote.answers"

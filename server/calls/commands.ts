@@ -4,6 +4,7 @@ import { lockPeople } from '../dispatch/index'
 import { updateRow } from '../customers/index'
 import { callFacts } from './facts'
 import { workFacts, type BookedAgainst } from '../visits/facts'
+import { callWaits } from '../../core/calls/callWaits'
 import { conflict, invalid, LedgerError } from '../../core/errors/LedgerError'
 import { toMoney } from '../../core/money/formatMinor'
 import { localToInstant } from '../../core/time/zone'
@@ -29,12 +30,10 @@ import { heldFor } from './holding'
 import { callById, draftOfCall, keepCall, markCall, versionOfCall } from './queries'
 import type { Row } from './views'
 
-/** States in which a call takes what is typed into it. */
-const WAITS = ['open', 'put_off']
 /** What of a call was kept before, where it still takes words and nobody else wrote in it since it was read. */
 async function keptCall(ctx: Ctx, id: string, version: number | null) {
   const kept = await draftOfCall(ctx.tx, id)
-  if (kept && !WAITS.includes(kept.state))
+  if (kept && !callWaits(kept.state))
     throw conflict(
       'call_ended',
       `This call was ${kept.state} meanwhile. What you typed since is in this browser alone.`,

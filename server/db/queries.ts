@@ -136,3 +136,16 @@ export async function listsIn<T extends Record<string, object>>(
     [K in keyof T]: T[K][]
   }
 }
+const AT_ONCE = 5_000
+const BEFORE_ALL = '00000000-0000-0000-0000-000000000000'
+/** Everything that is asked for by identifier after another, some thousands at once: one by one would take longer than looking at them. */
+export async function* inThousands<T extends { id: string }>(
+  ask: (after: string, limit: number) => Promise<T[]>,
+): AsyncGenerator<T[]> {
+  for (let after = BEFORE_ALL; ;) {
+    const rows = await ask(after, AT_ONCE)
+    yield rows
+    if (rows.length < AT_ONCE) return
+    after = rows.at(-1)!.id
+  }
+}

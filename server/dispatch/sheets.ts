@@ -1,4 +1,5 @@
 // The schedule on paper: day sheets of technicians, the work sheet of a visit.
+import { sayEquipment } from '../../core/customers/sayEquipment'
 import { saySite } from '../../core/customers/saySite'
 import { ownDetails } from '../visits/details'
 import { sayContact } from '../../core/visits/workContacts'
@@ -111,7 +112,7 @@ export async function workSheet(ctx: Ctx, id: string): Promise<Raw> {
       ].join('; '),
       problem: work.problem,
       notes: [copy.accessNote, customer.officeNote].filter(Boolean),
-      equipment: thing ? [thing.category, thing.make, thing.serial].filter(Boolean).join(', ') : '',
+      equipment: thing ? sayEquipment(thing) : '',
       promise: visit.promiseFrom ? `${visit.promiseFrom}–${visit.promiseTo}` : '',
       lines: lines.map((l) => ({ quantity: new Decimal(l.quantity).toString(), name: l.name })),
       answers: work.answers,

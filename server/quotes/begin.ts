@@ -1,5 +1,6 @@
 // A quote is begun where the wish is heard: at a call, for a customer, or at a visit to quote.
 import { keepCall, markCall } from '../calls/index'
+import { callWaits } from '../../core/calls/callWaits'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { formatPhone } from '../../core/text/phone'
 import type { Body } from '../../shared/api'
@@ -101,7 +102,7 @@ function refuseForeignWork(
 async function answerCall(ctx: Ctx, callId: string, quote: QuoteRow): Promise<void> {
   const { tx } = ctx
   const call = await callById(tx, callId, true)
-  if (call && !['open', 'put_off'].includes(call.state))
+  if (call && !callWaits(call.state))
     throw conflict('already_answered', 'This call has its answer already.')
   if (!call) {
     const customer = (await customerById(tx, quote.customerId))!

@@ -31,7 +31,6 @@ export async function publicQuote(ctx: Ctx, token: string): Promise<Answer<'publ
     version: quote.version,
     state: quoteState(quote, ctx.today),
     paper: quote.frozen as QuotePaper | null,
-    firm: ctx.company.name,
     phone: ctx.company.phone,
   }
 }
@@ -55,15 +54,15 @@ export async function answerAtLink(
 ): Promise<void> {
   const quote = await quoteAtLink(ctx, token, true)
   const refusal = refusalOf(quote, body.accepted ? 'accept' : 'decline', ctx.today)
+  if (refusal) throw refusal
   // A draft is nothing that a customer has.
-  if (refusal ?? !quote.frozen)
-    throw refusal ?? conflict('quote_draft', 'This quote is being changed at the moment.')
+  if (!quote.frozen) throw conflict('quote_draft', 'This quote is being changed at the moment.')
   if (quote.version !== body.version)
     throw conflict('stale', 'This quote was changed meanwhile. Please read it once more.')
   const said = body.words ? `: ${body.words}` : ''
   await settleQuote(ctx, quote, {
     accepted: body.accepted,
-    words: `${body.name}, on the page of the quote${said}`.slice(0, 400),
+    words: `${body.name}, on the page of the quote${said}`,
     workOrderId: ctx.id(),
     visitId: ctx.id(),
   })

@@ -78,7 +78,9 @@ async function newWorkOrder(
       priceLevelId: quote.priceLevelId,
       currency: quote.currency,
       answers: quote.answers.length ? quote.answers : (begun?.answers ?? []),
-      ...{ equipmentId: quote.equipmentId, aboutLineId: quote.aboutLineId },
+      // A quote from before it knew them begins with those of the visit to quote.
+      equipmentId: quote.equipmentId ?? begun?.equipmentId ?? null,
+      aboutLineId: quote.aboutLineId ?? begun?.aboutLineId ?? null,
       source: quote.source,
     },
   )

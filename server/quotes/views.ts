@@ -1,4 +1,5 @@
 // What screens and papers are told of a quote.
+import { sayEquipment } from '../../core/customers/sayEquipment'
 import { saySite } from '../../core/customers/saySite'
 import { actsFrom } from '../../core/documents/lifecycle'
 import { addressLines, isNothing } from '../../core/documents/paperDocument'
@@ -15,6 +16,7 @@ import { quoteState } from '../../core/quotes/quoteState'
 import type { Answer, Query } from '../../shared/api'
 import { asksPart } from '../asks/views'
 import { customerById, levels } from '../customers/queries'
+import { suppliedOf } from '../customers/shapes'
 import { equipmentById, siteById } from '../customers/places.queries'
 import { may, signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
@@ -157,7 +159,7 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
     answer: quote.answer,
     ...(await partiesView(ctx, quote, own?.name ?? '')),
     contact: quote.contact,
-    about: await aboutText(ctx, quote),
+    ...(await aboutPart(ctx, quote)),
     answers: quote.answers.map(({ question, answer }) => ({ question, answer })),
     owner: quote.ownerId ? { id: quote.ownerId, name: quote.owner! } : null,
     workOrder: work && { id: work.id, number: work.number, state: work.state },
@@ -172,16 +174,17 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
     history: await historyOf(ctx, 'subject_id', storyOf(quote, work, calls)),
   }
 }
-/** The equipment that a quote is about, or what was supplied before, in words. */
-async function aboutText({ tx }: Ctx, quote: QuoteRow): Promise<string> {
-  const thing = quote.equipmentId ? await equipmentById(tx, quote.equipmentId) : null
-  const supplied = quote.aboutLineId ? await suppliedById(tx, quote.aboutLineId) : null
-  return [
-    thing && [thing.make, thing.category, thing.serial].filter(Boolean).join(' '),
-    supplied && `${supplied.name}, ${supplied.number}`,
-  ]
-    .filter(Boolean)
-    .join('; ')
+/** What a quote is about: equipment there, or what was supplied there before. */
+async function aboutPart(
+  ctx: Ctx,
+  { equipmentId, aboutLineId }: QuoteRow,
+): Promise<Pick<QuoteView, 'equipment' | 'supplied'>> {
+  const thing = equipmentId ? await equipmentById(ctx.tx, equipmentId) : null
+  const supplied = aboutLineId ? await suppliedById(ctx.tx, aboutLineId) : null
+  return {
+    equipment: thing ? sayEquipment(thing) : '',
+    supplied: supplied && suppliedOf(ctx)(supplied),
+  }
 }
 /** Who pays, and where the work would be. */
 async function partiesView(

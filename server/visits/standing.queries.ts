@@ -1,5 +1,6 @@
 // SQL of what the states of all work orders follow from, in one question.
 import { sqlInstant, type Tx } from '../db/pool'
+import { inThousands } from '../db/queries'
 import type { WorkOrderState } from '../../core/visits/workOrderState'
 import type { VisitState } from '../../core/visits/visitLifecycle'
 
@@ -73,28 +74,24 @@ const NOTHING = {
   ...{ visits: null, toBillMinor: 0, coveredSeconds: 0, billedMinor: 0 },
   ...{ undone: 0, unpaidMinor: 0, quoted: 0, workedSeconds: 0 },
 }
-const AT_ONCE = 5_000
-const BEFORE_ALL = '00000000-0000-0000-0000-000000000000'
-/** What each work order is kept as, and what that follows from; some thousands at once, however many there are. */
+/** What each work order is kept as, and what that follows from. */
 export async function* standings(tx: Tx, now: number): AsyncGenerator<StandingRow> {
-  for (let after = BEFORE_ALL; ;) {
+  const pieces = inThousands(async (after, limit) => {
     const kept = await tx.rows<StandingRow>(
       `SELECT id, number, state, to_bill_minor AS toBill, uncovered_seconds AS uncovered, cancelled,
         closed, callback_of IS NOT NULL AS free, explained_seconds
-      FROM work_orders WHERE id > ? ORDER BY id LIMIT ${AT_ONCE}`,
+      FROM work_orders WHERE id > ? ORDER BY id LIMIT ${limit}`,
       [after],
     )
-    const last = kept.at(-1)?.id
-    if (last === undefined) return
     const all = new Map(kept.map((row) => [row.id, Object.assign(row, NOTHING)]))
     for (const part of AROUND) {
-      const [sql, ...values] = part([after, last], sqlInstant(now))
+      const [sql, ...values] = part([after, kept.at(-1)?.id ?? after], sqlInstant(now))
       for (const { workOrderId, ...sums } of await tx.rows<Sums>(sql, values))
         Object.assign(all.get(workOrderId)!, sums)
     }
-    yield* kept
-    after = last
-  }
+    return kept
+  })
+  for await (const piece of pieces) yield* piece
 }
 /** The visits of a row. */
 export const visitsIn = ({ visits }: StandingRow): { state: VisitState; placed: boolean }[] =>

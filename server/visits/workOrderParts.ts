@@ -1,4 +1,5 @@
 // The parts of what a screen is told of a work order: each from what was read once for all of them.
+import { sayEquipment } from '../../core/customers/sayEquipment'
 import { eachWorkWord } from '../../core/visits/workWords'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { documentTotals } from '../../core/documents/documentTotals'
@@ -67,7 +68,6 @@ export function workPart({ ctx, parties, pricing }: WorkRead) {
   const fields = pricing.fields.filter(
     (f) => f.subject === 'work_order' && (!f.retired || work.custom[f.id]),
   )
-  const thing = equipment && [equipment.make, equipment.category, equipment.serial]
   return {
     id: work.id,
     version: work.version,
@@ -94,7 +94,7 @@ export function workPart({ ctx, parties, pricing }: WorkRead) {
       accessNote: copy.accessNote,
     },
     supplied: supplied && suppliedOf(ctx)(supplied),
-    equipment: thing ? thing.filter(Boolean).join(' ') : '',
+    equipment: equipment ? sayEquipment(equipment) : '',
     changedDetails: changedDetails(work.details, detailsOf(customer, site)),
     answers: work.answers.map(({ question, answer }) => ({ question, answer })),
     fields: fields.map((f) => ({

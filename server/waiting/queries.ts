@@ -1,6 +1,7 @@
 // SQL of what waits, of whatever kind: how much there is in a place, what it is, and everything that could wait.
 import type { Place } from '../../core/waiting/whereItStands'
 import type { Tx } from '../db/pool'
+import { inThousands } from '../db/queries'
 import type { Waiting, Waits, WaitsAt } from '../subject'
 
 /** A kind of things in one of its places. */
@@ -46,18 +47,13 @@ export const thingsIn = async (tx: Tx, spot: Spot, at: WaitsAt, limit: number) =
   )
   return rows.map(readBy(of))
 }
-const AT_ONCE = 5_000
-const BEFORE_ALL = '00000000-0000-0000-0000-000000000000'
-/** Everything of a kind, wherever it stands, some thousands at once: one by one would take longer than judging them. */
-export async function* allOf(tx: Tx, of: Waits): AsyncGenerator<Waiting[]> {
+/** Everything of a kind, wherever it stands. */
+export function allOf(tx: Tx, of: Waits): AsyncGenerator<Waiting[]> {
   const read = readBy(of)
-  const sql = `${selectOf(of)} WHERE ${of.id} > ? ORDER BY ${of.id} LIMIT ${AT_ONCE}`
-  for (let after = BEFORE_ALL; ;) {
-    const rows = await tx.rows<Waiting>(sql, [after])
-    yield rows.map(read)
-    if (rows.length < AT_ONCE) return
-    after = rows.at(-1)!.id
-  }
+  return inThousands(async (after, limit) => {
+    const sql = `${selectOf(of)} WHERE ${of.id} > ? ORDER BY ${of.id} LIMIT ${limit}`
+    return (await tx.rows<Waiting>(sql, [after])).map(read)
+  })
 }
 /** What a place shows of a kind. */
 export async function idsIn(tx: Tx, spot: Spot, at: WaitsAt): Promise<Set<string>> {

@@ -2,6 +2,8 @@
 import { describe, expect, it } from 'vitest'
 import { fc, test } from '@fast-check/vitest'
 import { CALL_ABOUT, sayCallAbout } from '../../core/calls/callAbout'
+import { whereCallStands, type At } from '../../core/waiting/whereItStands'
+import { callWaits } from '../../core/calls/callWaits'
 import { allCalls, callCounts, OUTCOMES, type AlikeCalls } from '../../core/calls/callCounts'
 
 const alike = (more: Partial<AlikeCalls>): AlikeCalls => ({
@@ -63,3 +65,19 @@ it('what a call is about is said in words', () =>
     'about a bill',
     'from before',
   ]))
+
+describe('a call waits', () => {
+  it.each(['open', 'put_off', 'booked', 'quoted', 'answered', 'declined'] as const)(
+    '%s: exactly where the rule has it in a place',
+    (state) => {
+      const at = { today: '2026-11-24', day: (date: string) => date } as At
+      const facts = {
+        state,
+        origin: 'telephone',
+        callBackOn: '2026-12-01',
+        reason: 'later',
+      } as const
+      expect(callWaits(state)).toBe('place' in whereCallStands(facts, at))
+    },
+  )
+})

@@ -8,6 +8,7 @@ import { paidNet } from '../../core/costing/paidNet'
 import { firstGap } from '../../core/dispatch/firstGap'
 import { transferEntry } from '../../core/ledger/entries'
 import { workOrderState } from '../../core/visits/workOrderState'
+import { sayEquipment } from '../../core/customers/sayEquipment'
 import { changedDetails, DETAIL_NAMES, type Details } from '../../core/customers/changedDetails'
 import {
   cardsAsTable,
@@ -30,6 +31,16 @@ import { readCsv } from '../../core/formats/readCsv'
 import { readVcf, writeVcf, type Card } from '../../core/formats/vcf'
 import { formatPhone, phoneKey } from '../../core/text/phone'
 import { spokenDigits } from '../../core/text/spokenDigits'
+
+describe('a piece of equipment', () => {
+  it.each([
+    [{ make: 'Kelda', category: 'UV unit', serial: 'OS-31746' }, 'Kelda UV unit OS-31746'],
+    [{ make: '', category: 'pump', serial: '' }, 'pump'],
+    [{ make: 'Varn', category: '', serial: '7' }, 'Varn 7'],
+  ])('is called by what is known of it: %j', (thing, name) =>
+    expect(sayEquipment(thing)).toBe(name),
+  )
+})
 
 describe('telephone numbers', () => {
   // The rules of each country are libphonenumber's; the numbers are reserved for fiction (NANP 555-01XX; Ofcom's drama numbers; both mem).

@@ -5,17 +5,15 @@ import {
   chooseFrom,
   enter,
   findAnything,
-  goHome,
   moneyIn,
   quiet,
   setClock,
   sitDown,
   stop,
-  everythingStands,
+  leavesAllInOrder,
 } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test('from a telephone call to money in the bank', async ({ browser }) => {
   test.setTimeout(400_000)
   setClock('2026-11-24T10:21')

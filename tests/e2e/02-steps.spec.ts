@@ -3,18 +3,16 @@ import { expect, test } from '@playwright/test'
 import {
   boxOf,
   callOf,
-  goHome,
   quiet,
   setClock,
   sitDown,
   chooseFrom,
   enter,
   chosenIn,
-  everythingStands,
+  leavesAllInOrder,
 } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('signing in: says what is wrong, keeps what was typed, comes back to where one wanted to go', async ({

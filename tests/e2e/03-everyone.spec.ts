@@ -1,10 +1,9 @@
 // Every main screen: drawn without an error in the console, and free of WCAG 2.2 AA violations that axe can find.
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown, everythingStands } from './people'
+import { quiet, setClock, sitDown, leavesAllInOrder } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 async function accessible(page: Page, where: string) {
   // A dialog that is still fading in is paler than it will be.

@@ -8,15 +8,13 @@ import {
   chosenIn,
   enter,
   findAnything,
-  goHome,
   quiet,
   setClock,
   sitDown,
-  everythingStands,
+  leavesAllInOrder,
 } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 /** Everything that is pressed, counted: a chord is one key. */

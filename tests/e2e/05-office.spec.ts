@@ -1,9 +1,8 @@
 // The office's further screens: sites by address, the firm's own words and fields, requests by hand, taking a person's data out.
 import { expect, test } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown, chooseFrom, everythingStands } from './people'
+import { quiet, setClock, sitDown, chooseFrom, leavesAllInOrder } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('sites are found by what a caller says of the place, and filtered by territory', async ({

@@ -1,18 +1,8 @@
 // Quotes: from a visit to quote on the technician's phone to work in the tray; and straight from a call.
 import { expect, test } from '@playwright/test'
-import {
-  callOf,
-  goHome,
-  quiet,
-  setClock,
-  sitDown,
-  chooseFrom,
-  chosenIn,
-  everythingStands,
-} from './people'
+import { callOf, quiet, setClock, sitDown, chooseFrom, chosenIn, leavesAllInOrder } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('a quote is begun at a call with what was read out, changed, sent, and its yes waits for a slot', async ({

@@ -2,18 +2,16 @@
 import { expect, test, type Page } from '@playwright/test'
 import {
   callOf,
-  goHome,
   quiet,
   setClock,
   sitDown,
   chooseFrom,
   enter,
   chosenIn,
-  everythingStands,
+  leavesAllInOrder,
 } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 test('an opening is offered with its reasons, held against a second caller, and booked', async ({
   browser,

@@ -1,9 +1,8 @@
 // The price book in the browser: why a price is what it is, changes that are looked at first, two people at one entry, what an hour must cost.
 import { expect, test, type Page } from '@playwright/test'
-import { goHome, moneyIn, quiet, setClock, sitDown, chooseFrom, everythingStands } from './people'
+import { moneyIn, quiet, setClock, sitDown, chooseFrom, leavesAllInOrder } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 const why = (page: Page) => page.getByRole('table', { name: 'As the first task of a visit' })
 const priceIn = async (page: Page) =>

@@ -2,7 +2,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import {
   boxOf,
-  goHome,
   moneyIn,
   quiet,
   setClock,
@@ -10,11 +9,10 @@ import {
   chooseFrom,
   enter,
   chosenIn,
-  everythingStands,
+  leavesAllInOrder,
 } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 const grid = (page: Page) => page.getByRole('grid', { name: 'Price book' })
 async function openGrid(page: Page, words: string) {

@@ -1,9 +1,8 @@
 // What belongs to whom: one's own sign-in on the phone, a reminder from any row, a customer's link that is taken back.
 import { expect, test } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown, everythingStands } from './people'
+import { quiet, setClock, sitDown, leavesAllInOrder } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('a technician looks after their own sign-in on the phone: a wrong password is said at its field, a token comes and goes', async ({

@@ -1,18 +1,8 @@
 // The fields and tables of the office, wherever they stand: typed as people write, found by typing, reached by keyboard.
 import { expect, test } from '@playwright/test'
-import {
-  chooseFrom,
-  chosenIn,
-  enter,
-  goHome,
-  quiet,
-  setClock,
-  sitDown,
-  everythingStands,
-} from './people'
+import { chooseFrom, chosenIn, enter, quiet, setClock, sitDown, leavesAllInOrder } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('a day is typed as people write it; what is none is not taken', async ({ browser }) => {

@@ -2,11 +2,10 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import Papa from 'papaparse'
-import { goHome, quiet, sitDown, everythingStands } from './people'
+import { quiet, sitDown, leavesAllInOrder } from './people'
 
 test.describe.configure({ mode: 'serial' })
-test.afterAll(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder({ stay: true })
 
 test('a list is kept as a file: all of it, with its sums as numbers', async ({ browser }) => {
   const office = await sitDown(browser, 'office', '/invoices')

@@ -1,10 +1,9 @@
 // Rough hands: the third row, two windows, a slow line, Back, Escape, a drag that is let go, a session that ends. Nothing is about somebody else, and
 // nothing typed is lost.
 import { expect, test, type Locator, type Page, type Route } from '@playwright/test'
-import { boxOf, goHome, quiet, setClock, sitDown, stop, everythingStands } from './people'
+import { boxOf, quiet, setClock, sitDown, stop, leavesAllInOrder } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 /** Refusals that these tests provoke. */
 const REFUSED = /status of (401|409)/

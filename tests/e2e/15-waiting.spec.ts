@@ -1,9 +1,8 @@
 // Nothing is nowhere: a closed door and what follows, a day that passed, a work order cancelled and taken up again, in the browsers of those concerned.
 import { expect, test, type Page } from '@playwright/test'
-import { goHome, quiet, setClock, sitDown, everythingStands } from './people'
+import { quiet, setClock, sitDown, leavesAllInOrder } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 const tray = (page: Page) => page.getByRole('complementary', { name: 'No slot yet' })
 /** The cards of the tray that say so. */

@@ -3,16 +3,14 @@ import { expect, test, type Page } from '@playwright/test'
 import {
   enter,
   findAnything,
-  goHome,
   type Person,
   quiet,
   setClock,
   sitDown,
-  everythingStands,
+  leavesAllInOrder,
 } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 const cards = (page: Page) => page.locator('.lane [data-visit]')
 const sheet = (page: Page) =>

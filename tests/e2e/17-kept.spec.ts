@@ -1,9 +1,8 @@
 // What is said of work, who is to do what about it, and what it is billed with: changed later, seen where it matters, looked at before it goes out.
 import { expect, test } from '@playwright/test'
-import { findAnything, goHome, quiet, setClock, sitDown, everythingStands } from './people'
+import { findAnything, quiet, setClock, sitDown, leavesAllInOrder } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('what a work order says and whom to speak to is changed later: the history has both values, the phone the people, and not the office’s note', async ({

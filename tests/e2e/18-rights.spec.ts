@@ -1,9 +1,8 @@
 // What the owner lets roles do, another person's yes to a low quote, and calls that come to no work: seen by those whom they touch.
 import { expect, test } from '@playwright/test'
-import { chooseFrom, goHome, quiet, setClock, sitDown, everythingStands } from './people'
+import { chooseFrom, quiet, setClock, sitDown, leavesAllInOrder } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('a quote is begun like another one; sent below the limit it is asked for, and goes out with another person’s yes', async ({

@@ -6,15 +6,13 @@ import {
   callOf,
   chooseFrom,
   findAnything,
-  goHome,
   quiet,
   setClock,
   sitDown,
-  everythingStands,
+  leavesAllInOrder,
 } from './people'
 
-test.afterEach(goHome)
-test.afterAll(everythingStands)
+leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
 
 test('something sold over the counter begins where its customer is found, in two phases, and is billed from there', async ({

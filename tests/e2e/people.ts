@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process'
 import {
   expect,
+  test,
   type Browser,
   type BrowserContext,
   type Locator,
@@ -29,10 +30,10 @@ async function signIn(context: BrowserContext, who: Person) {
 }
 const seated: BrowserContext[] = []
 /** Everybody goes home: a browser left open goes on asking for live changes. */
-export const goHome = async () => void (await Promise.all(seated.splice(0).map((c) => c.close())))
+const goHome = async () => void (await Promise.all(seated.splice(0).map((c) => c.close())))
 
 /** Whatever a file of tests pressed: the books agree, and nothing is nowhere. */
-export function everythingStands(): void {
+function everythingStands(): void {
   for (const check of ['check-books', 'check-run']) {
     const script = ['--import', 'tsx', `scripts/${check}.ts`]
     const { status, stdout, stderr } = spawnSync(process.execPath, script, { encoding: 'utf8' })
@@ -40,6 +41,12 @@ export function everythingStands(): void {
   }
 }
 
+/** Said by each file of tests once. Where its tests go on from one another, everybody stays until the last. */
+export function leavesAllInOrder({ stay = false } = {}): void {
+  if (stay) test.afterAll(goHome)
+  else test.afterEach(goHome)
+  test.afterAll(everythingStands)
+}
 const homeOf = (who: Person) => (FIELD.has(who) ? '/field' : '/')
 /** Somebody at their screen, where their day begins or at another page. */
 export async function sitDown(browser: Browser, who: Person, at = homeOf(who)): Promise<Page> {

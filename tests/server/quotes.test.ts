@@ -361,7 +361,7 @@ describe('what a quote is about', () => {
       ...{ status: 422, body: { errors: [{ path: 'suppliedLineId' }] } },
     })
     const quote = (await begin(item!.siteId)).body as unknown as Answer<'quote'>
-    expect(quote.about).toBe(`${item!.name}, ${item!.number}`)
+    expect(quote.supplied).toEqual(item)
     const params = { id: quote.id }
     const ready = await office.ok('sendQuote', { params, body: { version: quote.version } })
     const { workOrder } = await office.ok('answerQuote', {

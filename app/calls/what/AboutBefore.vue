@@ -2,6 +2,7 @@
 // What it is about, out of what is known of the site: a piece of equipment, or something that was supplied before.
 import { computed } from 'vue'
 import { daysLate } from '~~/core/collections/ageing'
+import { sayEquipment } from '~~/core/customers/sayEquipment'
 import type { Answer } from '~~/shared/api'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
@@ -43,7 +44,7 @@ const again = computed(() => {
         { value: null, label: 'nothing in particular' },
         ...equipment.map((e) => ({
           value: e.id,
-          label: `${[e.make, e.category, e.serial].filter(Boolean).join(' ')}${e.state ? `, ${e.state}` : ''}`,
+          label: [sayEquipment(e), e.state].filter(Boolean).join(', '),
         })),
       ]"
   /></Field>
