@@ -64,10 +64,10 @@ export const suppliedAboutIn = (workOrderId: string): ListIn => ({
   order: 'l.id',
   instants: ['at'],
 })
-/** One thing that was supplied before, and to whom. */
+/** One thing that was supplied before. */
 export const suppliedById = (tx: Tx, lineId: string) =>
-  tx.row<Supplied & { customerId: string }>(
-    `SELECT ${SUPPLIED}, w.customer_id FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id
+  tx.row<Supplied>(
+    `SELECT ${SUPPLIED} FROM work_lines l JOIN work_orders w ON w.id = l.work_order_id
     WHERE l.id = ?`,
     [lineId],
   )
