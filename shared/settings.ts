@@ -2,17 +2,20 @@
 import { GRANTABLE_NAMES } from '../core/access/grantable'
 import { ROLES } from '../core/access/permissions'
 import { WORK_ORDER_STATES } from '../core/visits/workOrderState'
+import { terms } from './customers/shapes'
 import {
   flag,
   id,
   int,
   list,
+  mail,
   requiredText,
   obj,
   oneOf,
   ok,
   route,
   text,
+  version,
   definedText,
 } from './schema'
 
@@ -52,6 +55,19 @@ const limits = obj({
       roles: list(oneOf(ROLES).required()).max(ROLES.length),
     }),
   ).max(GRANTABLE_NAMES.length),
+})
+const firm = obj({
+  version: int().required(),
+  name: definedText(),
+  line1: definedText(),
+  town: definedText(),
+  postcode: definedText(),
+  phone: definedText(),
+  email: definedText(),
+  taxNumber: definedText(),
+  terms: terms().required(),
+  payTo: definedText(1000),
+  conditions: definedText(2000),
 })
 export const settingRoutes = {
   setUp: route({
@@ -125,6 +141,33 @@ export const settingRoutes = {
     summary: 'One more way in which callers hear of the firm, or one less',
     body: obj({ add: text(60).default(''), takeOut: text(60).default('') }),
     answer: ok,
+  }),
+  firm: route({
+    method: 'GET',
+    path: '/set-up/firm',
+    may: 'settings.see',
+    summary: 'Who the firm is: what stands on its papers',
+    answer: firm,
+  }),
+  changeFirm: route({
+    method: 'PATCH',
+    path: '/set-up/firm',
+    may: 'settings.change',
+    summary: 'Change what stands on papers from now on; what is not named stays',
+    body: obj({
+      version: version(),
+      name: text(120).min(1, 'Write the name of the firm.'),
+      line1: text(160),
+      town: text(80),
+      postcode: text(16),
+      phone: text(32),
+      email: mail(),
+      taxNumber: text(40),
+      terms: terms().optional().default(undefined),
+      payTo: text(1000),
+      conditions: text(2000),
+    }),
+    answer: firm,
   }),
   keepWarranty: route({
     method: 'POST',

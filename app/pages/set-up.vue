@@ -6,6 +6,7 @@ import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import CallQuestions from '~/settings/CallQuestions.vue'
+import FirmDetails from '~/settings/FirmDetails.vue'
 import CallSources from '~/settings/CallSources.vue'
 import OwnFields from '~/settings/OwnFields.vue'
 import RoleLimits from '~/settings/RoleLimits.vue'
@@ -26,6 +27,7 @@ const may = computed(() => session.may('settings.change'))
     <h1>Set-up</h1>
     <div class="two stacks">
       <div class="stack">
+        <FirmDetails :may="may" />
         <CallQuestions
           :questions="data.questions"
           :may="may"

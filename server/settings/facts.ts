@@ -1,11 +1,18 @@
 // What happens to the firm's settings, and how the history says it.
 import { facts, type Change } from '../http/facts'
 
+const FIRM_PARTS: Readonly<Record<string, string>> = {
+  ...{ name: 'the name', line1: 'the address', town: 'the town', postcode: 'the postcode' },
+  ...{ phone: 'the telephone', email: 'the mail address', taxNumber: 'the tax number' },
+  ...{ terms: 'the terms', payTo: 'how we are paid', conditions: 'the conditions' },
+}
 export const settingFacts = facts('settings', {
   questionAsked: (f: { text: string }) => `Question “${f.text}” is asked`,
   questionRetired: (f: { text: string }) => `Question “${f.text}” is not asked any more`,
   fieldKept: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s kept`,
   fieldRetired: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s retired`,
+  firmChanged: (f: { parts: readonly string[]; changes: Record<string, Change> }) =>
+    `What our papers say was changed: ${f.parts.map((part) => FIRM_PARTS[part] ?? part).join(', ')}`,
   warrantySaid: (f: { months: Change }) =>
     `Warranty on what we supply: ${String(f.months.to)} months`,
   clockSet: () => 'The demo’s clock was set to now',

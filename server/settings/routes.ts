@@ -14,8 +14,12 @@ import {
   setUp,
 } from './service'
 
+import { changeFirm, firm } from './firm'
+
 export const settingHandlers: Handlers<typeof settingRoutes> = {
   setUp: (ctx) => setUp(ctx),
+  firm: (ctx) => firm(ctx),
+  changeFirm: (ctx, { body }) => changeFirm(ctx, body),
   keepQuestion: (ctx, { body }) => keepQuestion(ctx, body),
   keepField: (ctx, { body }) => keepField(ctx, body),
   demoClockToNow: (ctx) => demoClockToNow(ctx),

@@ -496,6 +496,15 @@ const TRIALS: Trial[] = [
     says: { setUp },
   },
   {
+    what: 'what our papers say',
+    page: '/set-up',
+    typed: [['Name of the firm', 'Reed & Daughters']],
+    act: 'Keep what our papers say',
+    sends: 'changeFirm',
+    body: { name: 'Reed & Daughters' },
+    says: { setUp },
+  },
+  {
     what: 'how long we stand for what we supply',
     page: '/set-up',
     typed: [['Months; 0 for none', '36']],

@@ -203,6 +203,10 @@ describe('what happened, in words', () => {
       'Quote Q-1 sent to 2 addresses, 9.00 USD',
     ],
     [quoteFacts.opened({ number: 'Q-1' }), 'Quote Q-1 opened by the customer'],
+    [
+      settingFacts.firmChanged({ parts: ['name', 'payTo'], changes: {} }),
+      'What our papers say was changed: the name, how we are paid',
+    ],
     [settingFacts.fieldRetired({ name: 'Gate', of: 'site' }), 'Field “Gate” of sites retired'],
     [accessFacts.othersSignedOut({ count: 3 }), '3 other browsers were signed out'],
   ])('%j: %s', (fact, sentence) => {

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+// Who we are, how we are paid, on which terms: what every paper says from now on.
+import ActButton from '~/base/ActButton.vue'
+import Form from '~/base/Form.vue'
+import FormFields from '~/base/FormFields.vue'
+import Notice from '~/base/Notice.vue'
+import Pending from '~/base/Pending.vue'
+import { field, type FormRows } from '~/base/fields'
+import { useFormAbout } from '~/base/useForm'
+import { readTerms, termsOptions, typedTerms } from '~/customers/terms'
+import { call } from '~/lib/api'
+import { SHOWS } from '~/lib/live'
+import { useAnswer } from '~/lib/useAnswer'
+import type { Answer } from '~~/shared/api'
+
+defineProps<{ may: boolean }>()
+type Firm = Answer<'firm'>
+const { data, problem, refresh } = useAnswer('firm', undefined, SHOWS.setUp)
+const BLANK = {
+  ...{ name: '', line1: '', town: '', postcode: '', phone: '', email: '', taxNumber: '' },
+  ...{ terms: '', payTo: '', conditions: '' },
+}
+const typedOf = ({ terms, version: _, ...firm }: Firm) => ({ ...firm, terms: typedTerms(terms) })
+const form = useFormAbout(() => data.value, typedOf, refresh, { draft: 'firm', blank: BLANK })
+const ROWS: FormRows = [
+  field('name', 'Name of the firm'),
+  field('line1', 'Address'),
+  [field('town', 'Town'), field('postcode', 'Postcode', { narrow: true })],
+  [field('phone', 'Telephone'), field('email', 'Mail address')],
+  [
+    field('taxNumber', 'Tax number'),
+    field('terms', 'Terms of payment', {
+      options: termsOptions('', '').filter(({ value }) => value),
+    }),
+  ],
+  field('payTo', 'How we are paid', { kind: 'area', rows: 3 }),
+  field('conditions', 'Conditions, at the foot of each invoice', { kind: 'area', rows: 3 }),
+]
+const keep = () =>
+  form.keep(async (version) => {
+    const { terms, ...changes } = form.changes()
+    const body = { version, ...changes, ...(terms ? { terms: readTerms(terms)! } : {}) }
+    data.value = await call('changeFirm', { body })
+  })
+</script>
+
+<template>
+  <h2>What our papers say</h2>
+  <Form
+    v-if="data"
+    :of="form"
+    @submit="keep"
+  >
+    <FormFields :fields="ROWS" />
+    <Notice />
+    <p class="quiet small">Papers that were made before stay as they were.</p>
+    <ActButton
+      v-if="may"
+      submit
+      >Keep what our papers say</ActButton
+    >
+  </Form>
+  <Pending
+    v-else
+    :problem="problem"
+    :again="refresh"
+  />
+</template>
