@@ -16,6 +16,7 @@ const PURE = [
   'temporal-polyfill$',
   'minisearch$',
   'libphonenumber-js/min$',
+  'country-to-currency$',
   'fastest-levenshtein$',
   'papaparse$',
 ]
@@ -25,7 +26,7 @@ const SUBJECTS =
   'payments|pricebook|quotes|settings|visits'
 
 export default withNuxt(
-  { ignores: ['.data/**', '.output/**', 'test-results/**'] },
+  { ignores: ['.data/**', '.firm/**', '.output/**', 'test-results/**'] },
   {
     rules: {
       'vue/multi-word-component-names': 'off',

@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process'
 import { createServer } from 'node:net'
 import { freePort, startDatabase } from './lib/database.mjs'
 import { companyMark, dataDir, keptSecret, makeDataDir, openDatabase } from './lib/env.mjs'
+import { readIfThere } from './lib/files.mjs'
 import { build, installModules } from './lib/install.mjs'
 import { keeper } from './lib/keeper.mjs'
 import {
@@ -16,9 +17,18 @@ import {
 import { orStop, say, Stop } from './lib/say.mjs'
 
 const dev = process.argv.includes('--dev')
+const firm = process.argv.includes('--firm')
+// A firm has a folder of its own beside the demo's.
+if (firm) process.env.OPEN_LEDGER_DATA ||= '.firm'
 const host = process.env.HOST || '127.0.0.1'
 const port = Number(process.env.PORT || 4600)
 const address = `http://${host}:${port}`
+const DEMO = `Demo sign-ins, all with the password open-ledger: office@demo.test, dispatch@demo.test, books@demo.test, owner@demo.test,
+and on a phone ines@demo.test, tobiah@demo.test, maud@demo.test, piet@demo.test, rosa@demo.test.
+Your own firm begins beside it, in a folder of its own: npm start -- --firm`
+const ownFirm = () =>
+  `This is your own firm, in ${dataDir()}. While nobody has signed in yet it begins at ${address}/begin, with the code above.
+Other commands reach it by its folder: OPEN_LEDGER_DATA=${dataDir()} npm run backup -- FILE`
 const SECOND = 1000
 const ANSWER_WITHIN_MS = 60 * SECOND
 const LOOK_EVERY_MS = SECOND
@@ -180,6 +190,7 @@ await orStop(async () => {
       DATABASE_URL: database.url,
       OPEN_LEDGER_SECRET: secrets.secret,
       OPEN_LEDGER_MARK: companyMark(database.url),
+      OPEN_LEDGER_FIRM: firm ? 'yes' : 'no',
     },
   })
   if (prepared.status !== 0) {
@@ -208,6 +219,6 @@ await orStop(async () => {
     await stopAll(1)
   })
   process.stdout.write(
-    `\nOpen Ledger is at ${address}\nDemo sign-ins, all with the password open-ledger: office@demo.test, dispatch@demo.test, books@demo.test, owner@demo.test,\nand on a phone ines@demo.test, tobiah@demo.test, maud@demo.test, piet@demo.test, rosa@demo.test.\nCtrl-C stops everything.\n`,
+    `\nOpen Ledger is at ${address}\n${readIfThere(companyMark(database.url)) === 'demo\n' ? DEMO : ownFirm()}\nCtrl-C stops everything.\n`,
   )
 })

@@ -1,4 +1,5 @@
 // The one list of subjects, in the order in which what goes through all of them takes them.
+import { access } from './access/subject'
 import { agreements } from './agreements/subject'
 import { asks } from './asks/subject'
 import { calls } from './calls/subject'
@@ -29,6 +30,7 @@ export const subjects: readonly Subject[] = [
   dispatch,
   messages,
   collections,
+  access,
   trail,
 ]
 

@@ -15,6 +15,7 @@ import {
   ok,
   route,
   definedText,
+  text,
 } from './schema'
 
 export const signInSchema = obj({
@@ -51,12 +52,32 @@ export const me = obj({
   clockFixed: flag().required(),
   /** a demo's own clock, that is not the wall's */ demoClock: flag().required(),
 })
+const staff = obj({
+  items: list(
+    obj({
+      id: id().required(),
+      version: int().required(),
+      name: definedText(),
+      email: definedText(),
+      phone: definedText(),
+      role: oneOf(ROLES).required(),
+      bookable: flag().required(),
+      seesCost: flag().required(),
+      active: flag().required(),
+      leftOn: date().nullable().default(null),
+      /** has a password; who was invited has none yet */
+      comesIn: flag().required(),
+      invitedUntil: instant().nullable().default(null),
+    }),
+  ),
+})
 export const accessRoutes = {
   signIn: route({
     method: 'POST',
     path: '/session',
     who: 'public',
     summary: 'Sign in',
+    session: 'opens',
     body: signInSchema,
     answer: me,
   }),
@@ -72,6 +93,7 @@ export const accessRoutes = {
     path: '/session',
     may: 'access.own',
     summary: 'Sign out',
+    session: 'ends',
     answer: ok,
   }),
   newToken: route({
@@ -142,5 +164,81 @@ export const accessRoutes = {
         }),
       ),
     }),
+  }),
+  staff: route({
+    method: 'GET',
+    path: '/staff',
+    may: 'settings.see',
+    summary: 'The people of the firm: who is there, who was invited, who left',
+    answer: staff,
+  }),
+  keepPerson: route({
+    method: 'POST',
+    path: '/staff',
+    may: 'access.change',
+    summary: 'Add somebody, who is invited by mail; or change what is known of them',
+    body: obj({
+      id: id().required(),
+      /** of somebody who is there already */
+      version: int(1).default(undefined),
+      name: requiredText('Write the name.', 120),
+      email: mail().required('Write the mail address.'),
+      phone: text(32).default(''),
+      role: oneOf(ROLES).required('Choose what they do here.'),
+      bookable: flag().required(),
+      seesCost: flag().default(false),
+    }),
+    answer: staff,
+  }),
+  invitePerson: route({
+    method: 'POST',
+    path: '/staff/{id}/invite',
+    may: 'access.change',
+    summary: 'Another invitation, where the one before was lost or ended',
+    answer: staff,
+  }),
+  leave: route({
+    method: 'POST',
+    path: '/staff/{id}/leave',
+    may: 'access.change',
+    summary: 'Somebody leaves: comes in nowhere any more, and stays in the history',
+    answer: staff,
+  }),
+  comeBack: route({
+    method: 'POST',
+    path: '/staff/{id}/come-back',
+    may: 'access.change',
+    summary: 'Somebody who left comes back',
+    answer: staff,
+  }),
+  forgotPassword: route({
+    method: 'POST',
+    path: '/password/forgotten',
+    who: 'public',
+    summary: 'A link to another password, by mail to whoever has this address',
+    body: obj({ email: mail().required('Write your mail address.') }),
+    answer: ok,
+  }),
+  door: route({
+    method: 'GET',
+    path: '/doors/{token}',
+    who: 'public',
+    summary: 'Whose invitation, or way to another password, a link is',
+    answer: obj({
+      firm: definedText(),
+      name: definedText(),
+      email: definedText(),
+      isNew: flag().required(),
+    }),
+  }),
+  comeIn: route({
+    method: 'POST',
+    path: '/doors/{token}',
+    who: 'public',
+    session: 'opens',
+    secret: true,
+    summary: 'Choose a password by a link, and come in',
+    body: obj({ password: requiredText('Choose a password.', 200) }),
+    answer: me,
   }),
 }

@@ -181,6 +181,8 @@ export interface Route {
   maxBytes?: number
   /** the answer holds a secret that is shown once: it is not kept for a repeated request */
   secret?: true
+  /** the browser keeps the session that the answer opens, or loses the one it had */
+  session?: 'opens' | 'ends'
 }
 /** A route, with its types kept. */
 export const route = <const R extends Route>(r: R): R => r

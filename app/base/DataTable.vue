@@ -96,6 +96,7 @@ const enter = (event: Event) => {
     :class="{ cards }"
     row-key="key"
     :data="placed"
+    empty-text="Nothing here yet."
     :show-header="columns.some((column) => column.label)"
     :row-class-name="ofRow"
     :cell-class-name="ofCell"

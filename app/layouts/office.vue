@@ -13,6 +13,7 @@ import { useShortcuts } from '~/lib/shortcuts'
 import { telling } from '~/dispatch/visit/telling'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
+import OwnFirm from '~/begin/OwnFirm.vue'
 import UnansweredStrip from '~/base/UnansweredStrip.vue'
 
 const TellSheet = defineAsyncComponent(() => import('~/dispatch/visit/TellSheet.vue'))
@@ -120,8 +121,8 @@ async function setClock() {
           class="small"
           @click="setClock"
         >
-          Set it to now
-        </ActButton>
+          Set it to now </ActButton
+        ><OwnFirm v-if="session.may('settings.change')" />
       </p>
       <p
         v-if="!connected"

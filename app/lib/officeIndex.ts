@@ -45,6 +45,8 @@ export const INDEX: readonly {
   {
     group: 'Firm',
     links: [
+      ['/guide', 'Guide', 'settings.see'],
+      ['/people', 'People', 'settings.see'],
       ['/schedule/set-up', 'Hours', 'dispatch.plan'],
       ['/set-up', 'Set-up', 'settings.see'],
     ],

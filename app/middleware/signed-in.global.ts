@@ -1,10 +1,10 @@
 // Everything but the sign-in page and the customer's pages needs somebody; technicians live in the field pages.
 import { homeOf } from '~/lib/homeOf'
-import { isForCustomers } from '~/lib/forCustomers'
+import { isDoor, isForCustomers } from '~/lib/forCustomers'
 import { useSession } from '~/stores/session'
 
 export default defineNuxtRouteMiddleware(async (to) => {
-  if (isForCustomers(to.path)) return
+  if (isForCustomers(to.path) || isDoor(to.path)) return
   const me = await useSession().load()
   if (to.path === '/sign-in') return me ? navigateTo('/') : undefined
   if (!me)

@@ -11,6 +11,7 @@ import CallSources from '~/settings/CallSources.vue'
 import OwnFields from '~/settings/OwnFields.vue'
 import RoleLimits from '~/settings/RoleLimits.vue'
 import WarrantyGiven from '~/settings/WarrantyGiven.vue'
+import TaxClasses from '~/settings/TaxClasses.vue'
 import StateWords from '~/settings/StateWords.vue'
 
 definePageMeta({ layout: 'office' })
@@ -28,6 +29,7 @@ const may = computed(() => session.may('settings.change'))
     <div class="two stacks">
       <div class="stack">
         <FirmDetails :may="may" />
+        <TaxClasses :may="may" />
         <CallQuestions
           :questions="data.questions"
           :may="may"

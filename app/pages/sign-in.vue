@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Who comes in: by mail address and password, back to where one wanted to go.
-import { onBeforeUnmount, onMounted } from 'vue'
+import { onBeforeUnmount, onMounted, ref } from 'vue'
+import ForgotPassword from '~/access/ForgotPassword.vue'
 import SignInFields from '~/access/SignInFields.vue'
 import ActButton from '~/base/ActButton.vue'
 import Form from '~/base/Form.vue'
@@ -11,6 +12,7 @@ import { useSession } from '~/stores/session'
 const session = useSession()
 const route = useRoute()
 const form = useForm({ email: '', password: '' })
+const forgot = ref(false)
 async function goOn() {
   const { to } = route.query
   await navigateTo(typeof to === 'string' && /^\/[^/\\]/.test(to) ? to : '/')
@@ -26,7 +28,13 @@ const again = async () => {
 }
 const AGAIN_MS = 5000
 const timer = setInterval(() => void again(), AGAIN_MS)
-onMounted(() => window.addEventListener('online', again))
+onMounted(() => {
+  window.addEventListener('online', again)
+  // Where nobody is there yet, nobody can sign in: the firm begins first.
+  void call('beginning')
+    .then(async ({ waits }) => void (waits && (await navigateTo('/begin'))))
+    .catch(() => {})
+})
 onBeforeUnmount(() => {
   clearInterval(timer)
   window.removeEventListener('online', again)
@@ -52,7 +60,17 @@ onBeforeUnmount(() => {
         <ActButton @click="again"> Try again </ActButton>
       </div>
       <SignInFields />
+      <ActButton
+        quiet
+        @click="forgot = true"
+        >I forgot my password</ActButton
+      >
     </Form>
+    <ForgotPassword
+      v-if="forgot"
+      :email="form.values.email"
+      @close="forgot = false"
+    />
   </main>
 </template>
 

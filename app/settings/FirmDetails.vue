@@ -45,7 +45,7 @@ const keep = () =>
 </script>
 
 <template>
-  <h2>What our papers say</h2>
+  <h2 id="firm">What our papers say</h2>
   <Form
     v-if="data"
     :of="form"

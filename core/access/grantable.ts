@@ -28,6 +28,7 @@ export const GRANTABLE = {
   'figures.export': { words: 'take lists along as files', roles: INDOORS },
   'figures.contacts': { words: 'take addresses along as files', roles: INDOORS },
   'dispatch.setUp': { words: 'change hours, areas and people’s skills', roles: DESK },
+  'access.change': { words: 'add people and let them go', roles: ['office'] },
   'settings.change': { words: 'change the set-up', roles: INDOORS },
 } as const satisfies Readonly<
   Partial<Record<Permission, { words: string; roles: readonly Role[] }>>

@@ -16,6 +16,7 @@ const BILLING = [...MONEY, 'technician'] as const
 export const PERMISSIONS = {
   'access.own': ROLES,
   'access.people': INDOORS,
+  'access.change': OWNER,
   'agreements.see': INDOORS,
   'agreements.change': DESK,
   'agreements.bill': OFFICE,

@@ -3,7 +3,8 @@ import { roundToMinor } from '../money/roundToMinor'
 import { minorToDecimal } from '../money/formatMinor'
 
 /** How tax stands to prices: on top of them, inside them, or deducted from what is payable. */
-export type TaxMode = 'added' | 'included' | 'withheld'
+export const TAX_MODES = ['added', 'included', 'withheld'] as const
+export type TaxMode = (typeof TAX_MODES)[number]
 /** One tax: `rate` is a fraction as a decimal string, '0.05' for five per cent. */
 export interface TaxRate {
   code: string

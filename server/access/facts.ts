@@ -1,9 +1,15 @@
 // What happens to somebody's ways in, and how the history says it.
-import { facts } from '../http/facts'
+import { facts, type Change } from '../http/facts'
 
 export const accessFacts = facts('access', {
   tokenMade: (f: { label: string }) => `A personal token was made: ${f.label}`,
   sessionEnded: () => 'A session or token was ended',
   othersSignedOut: (f: { count: number }) => `${f.count} other browsers were signed out`,
   passwordChanged: () => 'Password changed',
+  personAdded: (f: { name: string; role: string }) => `${f.name} was added as ${f.role}`,
+  personChanged: (f: { name: string; changes: Record<string, Change> }) => `${f.name} was changed`,
+  personLeft: (f: { name: string }) => `${f.name} left`,
+  personBack: (f: { name: string }) => `${f.name} came back`,
+  invited: (f: { name: string }) => `${f.name} was invited by mail`,
+  cameIn: () => 'Came in by the invitation, and chose a password',
 })

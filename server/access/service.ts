@@ -119,7 +119,7 @@ export async function signIn(
   const key = email.toLowerCase()
   const person = await call.inContext((ctx) => countSignIn(ctx, key))
   // Between two transactions: a hash takes long, and nobody waits for its connection meanwhile.
-  const fits = await checkPassword(password, person?.passwordHash ?? NOBODY)
+  const fits = await checkPassword(password, person?.passwordHash || NOBODY)
   if (!fits || !person) {
     await call.inContext((ctx) => tellOfTries(ctx, person, key))
     throw wrongSignIn()
@@ -131,17 +131,17 @@ export async function signIn(
     const keys = keysOf(ctx.ip, key)
     await forgiveTries(ctx.tx, keys.source)
     await forgiveTries(ctx.tx, keys.both)
-    const cookieToken = randomBytes(32).toString('base64url')
-    await addSession(ctx.tx, {
-      hash: hashToken(cookieToken),
-      personId: person.id,
-      kind: 'cookie',
-      label: '',
-      ip: ctx.ip,
-      days: SESSION_DAYS,
-    })
-    return { ...whoAmI(ctx, person), cookieToken } as Answer<'signIn'>
+    return openSession(ctx, person)
   })
+}
+/** Somebody comes in: whoever answers with this has the browser keep the session. */
+export async function openSession(ctx: Ctx, person: Actor): Promise<Answer<'signIn'>> {
+  const cookieToken = randomBytes(32).toString('base64url')
+  await addSession(ctx.tx, {
+    ...{ hash: hashToken(cookieToken), personId: person.id, kind: 'cookie', label: '' },
+    ...{ ip: ctx.ip, days: SESSION_DAYS },
+  })
+  return { ...whoAmI(ctx, person), cookieToken } as Answer<'signIn'>
 }
 export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
   const { id, name, email, role, bookable, seesCost, grants } = person
@@ -162,9 +162,9 @@ export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
     demoClock: !clockFixed() && company.clockOffsetMs !== 0,
   }
 }
-/** Ends a session or token of one's own, and whatever stream it holds open. */
-async function end(ctx: Ctx, session: string): Promise<boolean> {
-  const ended = await endSession(ctx.tx, session, signedIn(ctx).id)
+/** Ends a session or token, and whatever stream it holds open. */
+async function end(ctx: Ctx, session: string, personId = signedIn(ctx).id): Promise<boolean> {
+  const ended = await endSession(ctx.tx, session, personId)
   if (ended)
     emit(ctx.tx, { topic: 'session', subject: 'session', subjectId: session, workOrderId: null })
   return ended
@@ -214,6 +214,11 @@ async function endOthers(ctx: Ctx, kept: string): Promise<number> {
   for (const session of others) await end(ctx, session.id)
   return others.length
 }
+/** Signs somebody out everywhere; programs that work in their name go on unless they are ended as well. */
+export async function endAllOf(ctx: Ctx, personId: string, tokens = false): Promise<void> {
+  for (const session of await sessionsOf(ctx.tx, personId))
+    if (tokens || session.kind === 'cookie') await end(ctx, session.id, personId)
+}
 export const endOtherSessions = (call: Call): Promise<Answer<'endOtherSessions'>> =>
   call.once(async (ctx) => {
     const ended = await endOthers(ctx, call.session)
@@ -226,10 +231,13 @@ export const endOtherSessions = (call: Call): Promise<Answer<'endOtherSessions'>
   })
 
 const SHORTEST = 10
-function checkNewPassword(person: Actor, next: string, was: string): void {
-  if (next.length < SHORTEST)
-    throw invalid('next', `A password has ${SHORTEST} characters or more.`)
-  if (next === was) throw invalid('next', 'This is the password that you have now.')
+/** @throws `invalid` at the field that the password was typed into */
+export function checkNewPassword(
+  person: Pick<Actor, 'name' | 'email'>,
+  next: string,
+  field: string,
+): void {
+  if (next.length < SHORTEST) throw invalid(field, `A password has ${SHORTEST} characters or more.`)
   const known = [
     person.email,
     person.email.split('@')[0]!,
@@ -238,7 +246,7 @@ function checkNewPassword(person: Actor, next: string, was: string): void {
     'open ledger',
   ]
   if (known.some((word) => word.toLowerCase() === next.toLowerCase()))
-    throw invalid('next', 'This is easily guessed. Choose another.')
+    throw invalid(field, 'This is easily guessed. Choose another.')
 }
 /** Another password: everywhere else somebody signed in as this person is signed out. Tokens stay, and are listed. */
 export async function changePassword(
@@ -254,7 +262,8 @@ export async function changePassword(
   })
   if (!(await checkPassword(body.current, person.passwordHash)))
     throw invalid('current', 'This is not your password.')
-  checkNewPassword(me, body.next, body.current)
+  if (body.next === body.current) throw invalid('next', 'This is the password that you have now.')
+  checkNewPassword(me, body.next, 'next')
   const hash = await hashPassword(body.next)
   return call.inContext(async (ctx) => {
     if (!(await setPassword(ctx.tx, me.id, hash, person.passwordHash)))

@@ -70,14 +70,14 @@ export async function actorOf(event: H3Event): Promise<Asker> {
 export const stillHolds = async (session: string, kind: SessionKind): Promise<boolean> =>
   (await inBackground((tx) => personBySession(tx, session, kind))) !== null
 
-/** Sign-in answers with a token that goes into the cookie and nowhere else; sign-out clears it. */
+/** What opens a session answers with a token that goes into the cookie and nowhere else; what ends it clears it. */
 export async function keepSession(
   event: H3Event,
-  name: 'signIn' | 'signOut',
+  does: 'opens' | 'ends',
   result: unknown,
 ): Promise<unknown> {
   const session = await useSession<{ token?: string }>(event, cookieConfig())
-  if (name === 'signOut') {
+  if (does === 'ends') {
     await session.clear()
     return result
   }

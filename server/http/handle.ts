@@ -80,7 +80,7 @@ async function answer(event: H3Event, path: string): Promise<unknown> {
     'outside' in work
       ? await work.outside(call, input as never)
       : await call.once((ctx) => work(ctx, input as never))
-  if (name === 'signIn' || name === 'signOut') return keepSession(event, name, result)
+  if (route.session) return keepSession(event, route.session, result)
   return result instanceof Raw ? sentRaw(event, result) : sent(event, sendable(result))
 }
 

@@ -1,4 +1,5 @@
 // Housekeeping once an hour: what is kept only for a while.
+import { sweepDoors } from '../access/doors.queries'
 import { sweepSessions } from '../access/queries'
 import { sweepLooks } from '../customers/imports.queries'
 import { sweepForms, sweepRequests } from '../calls/queries'
@@ -23,6 +24,7 @@ export async function sweep(tx: Tx, now: number): Promise<void> {
   await sweepForms(tx, before(HOUR))
   await sweepLooks(tx, before(DAY))
   await sweepSessions(tx, sqlInstant(now))
+  await sweepDoors(tx, sqlInstant(now))
 }
 export const sweepJob: JobKind = {
   kind: 'sweep',

@@ -268,3 +268,5 @@ export const entriesIn = (kinds: EntryKind[]): ListIn => ({
 })
 /** One change of prices at a time: what follows from what is worked out from the whole book. */
 export const lockBook = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')
+export const hasEntries = async (tx: Tx): Promise<boolean> =>
+  (await tx.row('SELECT 1 AS yes FROM price_entries LIMIT 1')) !== null

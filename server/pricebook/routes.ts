@@ -19,6 +19,7 @@ import { bookPdf } from './bookPdf'
 import { bookUsage, retireEntries, takeHours } from './usage'
 import { compareSuppliers, supplierNames, supplierProducts } from './suppliers'
 import { keepPricing, pricing } from './pricing'
+import { startPriceBook } from './starter'
 import { listBook, pinEntry, searchBook, sendBook } from './service'
 
 export const pricebookHandlers: Handlers<typeof pricebookRoutes> = {
@@ -31,6 +32,7 @@ export const pricebookHandlers: Handlers<typeof pricebookRoutes> = {
   tryLines: (ctx, { body }) => tryLines(ctx, body),
   priceEntry: (ctx, { params }) => priceEntry(ctx, params.id!),
   keepPriceEntry: (ctx, { params, body }) => keepPriceEntry(ctx, params.id!, body),
+  startPriceBook: (ctx, { body }) => startPriceBook(ctx, body),
   tryPrice: (ctx, { body }) => tryPrice(ctx, body),
   pricing: (ctx) => pricing(ctx),
   keepPricing: (ctx, { body }) => keepPricing(ctx, body),

@@ -1,6 +1,9 @@
 // The routes of the set-up, bound to their service.
 import type { settingRoutes } from '../../shared/settings'
-import type { Handlers } from '../http/route'
+import { outside, type Handlers } from '../http/route'
+import { begin, beginning } from './begin'
+import { changeFirm, firm } from './firm'
+import { guide, tryMail } from './guide'
 import {
   demoClockToNow,
   fillField,
@@ -13,10 +16,15 @@ import {
   keepWarranty,
   setUp,
 } from './service'
-
-import { changeFirm, firm } from './firm'
+import { classesOfTax, keepTaxClass } from './taxes'
 
 export const settingHandlers: Handlers<typeof settingRoutes> = {
+  beginning: (ctx) => beginning(ctx),
+  begin: outside((call, { body }) => begin(call, body)),
+  taxClasses: (ctx) => classesOfTax(ctx),
+  keepTaxClass: (ctx, { body }) => keepTaxClass(ctx, body),
+  guide: (ctx) => guide(ctx),
+  tryMail: (ctx) => tryMail(ctx),
   setUp: (ctx) => setUp(ctx),
   firm: (ctx) => firm(ctx),
   changeFirm: (ctx, { body }) => changeFirm(ctx, body),

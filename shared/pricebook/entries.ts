@@ -194,6 +194,21 @@ export const entryRoutes = {
     body: entryBody,
     answer: entryPaper,
   }),
+  startPriceBook: route({
+    method: 'POST',
+    path: '/price-book/begin',
+    may: 'pricebook.change',
+    summary: 'An empty price book begins with a short list, priced from an hour',
+    body: obj({
+      hour: decimal('Write what an hour costs the customer, for example 95.').required(
+        'Write what you charge for an hour.',
+      ),
+      cost: text(14)
+        .matches(/^(\d{1,9}(\.\d{1,4})?)?$/, 'Write the amount as a number, for example 38.50.')
+        .default(''),
+    }),
+    answer: ok,
+  }),
   tryPrice: route({
     method: 'POST',
     path: '/price-book/try',

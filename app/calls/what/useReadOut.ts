@@ -44,7 +44,7 @@ export function useReadOut(
   }
   /** What an agreement takes off them, theirs or one that they could have. */
   const saving = computed(() =>
-    readOut.value
+    readOut.value && Number(readOut.value.saving.amount)
       ? [
           {
             name: readOut.value.own ? 'With their agreement' : 'With a care agreement',

@@ -122,7 +122,7 @@ const trees = computed(() => state.value?.categories ?? [])
         ><TextInput
           v-model="words"
           :autofocus="autofocus"
-          placeholder="tank 44, relief valve, diagnostic…"
+          placeholder="a few words of what is done…"
           autocomplete="off"
       /></Field>
       <div

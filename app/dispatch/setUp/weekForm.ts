@@ -18,10 +18,12 @@ const USUAL: Omit<DayForm, 'on'> = {
   breakFrom: '',
   breakTo: '',
 }
+const WORKING_DAYS = 5
+/** Whoever has no hours yet is proposed the working week. */
 export const weekForm = (hours: Person['hours']): DayForm[] =>
   DAYS.map((_, i) => {
     const known = hours.find((h) => h.weekday === i + 1)
-    if (!known) return { on: false, ...USUAL }
+    if (!known) return { on: !hours.length && i < WORKING_DAYS, ...USUAL }
     const { weekday: _weekday, ...rest } = known
     return { on: true, ...rest }
   })

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+// Somebody of the firm: what they are called, how they are reached, what they do here.
+import { ROLES, type Role } from '~~/core/access/permissions'
+import ActButton from '~/base/ActButton.vue'
+import Check from '~/base/Check.vue'
+import Dialog from '~/base/Dialog.vue'
+import Form from '~/base/Form.vue'
+import FormFields from '~/base/FormFields.vue'
+import Notice from '~/base/Notice.vue'
+import { field, type FormRows } from '~/base/fields'
+import { useFormAbout } from '~/base/useForm'
+import { call, newId } from '~/lib/api'
+import { useSession } from '~/stores/session'
+import type { Answer } from '~~/shared/api'
+
+type Staff = Answer<'staff'>
+type Person = Staff['items'][number]
+const props = defineProps<{
+  person: Person | null
+  people: readonly Person[]
+  refresh: () => Promise<unknown>
+}>()
+const emit = defineEmits<{ kept: [staff: Staff]; close: [] }>()
+const session = useSession()
+const id = props.person?.id ?? newId()
+const BLANK = {
+  ...{ name: '', email: '', phone: '', role: 'technician' as Role, bookable: true },
+  seesCost: false,
+}
+const typedOf = ({ name, email, phone, role, bookable, seesCost }: Person) => ({
+  ...{ name, email, phone, role, bookable, seesCost },
+})
+const form = useFormAbout(
+  () => props.people.find((person) => person.id === id),
+  typedOf,
+  props.refresh,
+  { draft: props.person ? `person ${id}` : 'new person', blank: BLANK },
+)
+const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  owner: 'owner: may do everything',
+  office: 'office: calls, customers, bills',
+  dispatch: 'dispatch: calls and the schedule',
+  books: 'books: invoices, money, the ledger',
+  technician: 'technician: a phone, and their visits',
+}
+const mayChoose = ROLES.filter((role) => role !== 'owner' || session.role === 'owner')
+const FIELDS: FormRows = [
+  field('name', 'Name'),
+  [field('email', 'Mail address', { kind: 'email' }), field('phone', 'Telephone')],
+  field('role', 'What they do here', {
+    options: mayChoose.map((role) => ({ value: role, label: ROLE_WORDS[role] })),
+  }),
+]
+const keep = () =>
+  form.keep(async (version) => {
+    const body = { id, ...form.values, ...(version && { version }) }
+    emit('kept', await call('keepPerson', { body }))
+    emit('close')
+  })
+</script>
+
+<template>
+  <Dialog
+    :title="person ? person.name : 'Add somebody'"
+    width="480"
+    @close="emit('close')"
+  >
+    <Form
+      :of="form"
+      @submit="keep"
+    >
+      <FormFields :fields="FIELDS" />
+      <Check
+        v-model="form.values.bookable"
+        name="bookable"
+        >Goes to customers: visits are booked for them</Check
+      >
+      <Check
+        v-model="form.values.seesCost"
+        name="seesCost"
+        >Sees what things cost us, whatever the role may</Check
+      >
+      <Notice />
+      <ActButton
+        primary
+        submit
+        >{{ person ? 'Keep' : 'Add and invite' }}</ActButton
+      >
+    </Form>
+  </Dialog>
+</template>

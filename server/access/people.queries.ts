@@ -1,0 +1,77 @@
+// SQL of the people of the firm: who is there, who was invited, who left.
+import type { Role } from '../../core/access/permissions'
+import type { Tx, Value } from '../db/pool'
+
+export interface StaffRow {
+  id: string
+  version: number
+  name: string
+  email: string
+  phone: string
+  role: Role
+  bookable: boolean
+  seesCost: boolean
+  active: boolean
+  leftOn: string | null
+  /** somebody who was invited and has no password yet cannot come in */
+  comesIn: boolean
+  invitedUntil: string | null
+}
+const STAFF = `SELECT p.id, p.version, p.name, p.email, p.phone, p.role, p.bookable, p.sees_cost, p.active,
+      p.left_on, p.password_hash <> '' AS comesIn,
+      (SELECT MAX(k.expires_at) FROM door_keys k WHERE k.person_id = p.id AND k.kind = 'invited'
+        AND k.expires_at > UTC_TIMESTAMP(3)) AS invitedUntil
+    FROM people p`
+const flags = <R extends StaffRow>(row: R): R => ({ ...row, comesIn: Boolean(row.comesIn) })
+export const staffRows = async (tx: Tx) =>
+  (await tx.rows<StaffRow>(`${STAFF} ORDER BY p.active DESC, p.position, p.name LIMIT 300`)).map(
+    flags,
+  )
+/** One of them, locked: who stays an owner is decided by one at a time. */
+export async function staffById(tx: Tx, id: string): Promise<StaffRow | null> {
+  await tx.rows('SELECT id FROM people ORDER BY id FOR UPDATE')
+  const row = await tx.row<StaffRow>(`${STAFF} WHERE p.id = ?`, [id])
+  return row && flags(row)
+}
+export const mailIsTaken = async (tx: Tx, email: string, butFor: string) =>
+  (await tx.row('SELECT 1 AS yes FROM people WHERE email = ? AND id <> ?', [email, butFor])) !==
+  null
+export const otherOwners = async (tx: Tx, id: string) =>
+  (await tx.row<{ n: number }>(
+    `SELECT COUNT(*) AS n FROM people WHERE role = 'owner' AND active AND password_hash <> '' AND id <> ?`,
+    [id],
+  ))!.n
+type Kept = Pick<StaffRow, 'id' | 'name' | 'email' | 'phone' | 'role' | 'bookable' | 'seesCost'>
+const values = (p: Kept): Value[] => [
+  ...[p.name, p.email, p.phone, p.role, p.bookable, p.seesCost, p.id],
+]
+export const insertPerson = (tx: Tx, p: Kept) =>
+  tx.run(
+    `INSERT INTO people (name, email, phone, role, bookable, sees_cost, id, position)
+    SELECT ?, ?, ?, ?, ?, ?, ?, COALESCE(MAX(position) + 1, 0) FROM people`,
+    values(p),
+  )
+export const updatePerson = (tx: Tx, p: Kept) =>
+  tx.run(
+    `UPDATE people
+    SET name = ?, email = ?, phone = ?, role = ?, bookable = ?, sees_cost = ?, version = version + 1
+    WHERE id = ?`,
+    values(p),
+  )
+/** What they did stays theirs. */
+export const setLeft = (tx: Tx, id: string, on: string | null) =>
+  tx.run('UPDATE people SET active = ?, left_on = ?, version = version + 1 WHERE id = ?', [
+    ...[on === null, on, id],
+  ])
+/** What still waits for somebody: visits to come, and tasks. */
+export const waitsFor = async (tx: Tx, id: string) =>
+  (await tx.row<{ visits: number; tasks: number }>(
+    `SELECT
+      (SELECT COUNT(*) FROM visits v
+        WHERE (v.technician_id = ? OR v.id IN (SELECT c.visit_id FROM visit_crew c WHERE c.person_id = ?))
+          AND v.state IN ('planned', 'driving', 'on_site', 'paused')) AS visits,
+      (SELECT COUNT(*) FROM tasks t WHERE t.owner_id = ? AND t.done_at IS NULL) AS tasks`,
+    [id, id, id],
+  ))!
+export const givePassword = (tx: Tx, id: string, hash: string) =>
+  tx.run('UPDATE people SET password_hash = ?, version = version + 1 WHERE id = ?', [hash, id])

@@ -1,0 +1,122 @@
+// The people of the firm: added and invited, changed, leaving and coming back.
+import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
+import { formatPhone } from '../../core/text/phone'
+import type { Answer, Body } from '../../shared/api'
+import { signedIn, type Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { invite } from './doors'
+import { closeDoors } from './doors.queries'
+import { accessFacts } from './facts'
+import {
+  insertPerson,
+  mailIsTaken,
+  otherOwners,
+  setLeft,
+  staffById,
+  staffRows,
+  updatePerson,
+  waitsFor,
+  type StaffRow,
+} from './people.queries'
+import { endAllOf } from './service'
+
+type Staff = Answer<'staff'>
+export const staff = async (ctx: Ctx): Promise<Staff> => ({ items: await staffRows(ctx.tx) })
+
+/** Owners are made, changed and let go by owners; and one who can come in always stays. */
+async function minding(ctx: Ctx, old: StaffRow | null, role: string): Promise<void> {
+  const touchesOwner = old?.role === 'owner' || role === 'owner'
+  if (touchesOwner && signedIn(ctx).role !== 'owner')
+    throw new LedgerError('forbidden', 'Only an owner says who is an owner.')
+  if (old?.role === 'owner' && role !== 'owner' && !(await otherOwners(ctx.tx, old.id)))
+    throw conflict(
+      'last_owner',
+      `${old.name} is the only owner who can sign in. Make another first.`,
+    )
+}
+const about = (ctx: Ctx, id: string, fact: ReturnType<typeof accessFacts.personAdded>) =>
+  record(ctx, { subject: 'person', id, fact })
+/** Adds somebody, or changes what is known of them. Who is new is invited by mail. */
+export async function keepPerson(ctx: Ctx, body: Body<'keepPerson'>): Promise<Staff> {
+  const old = await staffById(ctx.tx, body.id)
+  if (old && old.version !== body.version)
+    throw conflict('stale', 'Someone changed this person in the meantime.', { current: old })
+  if (!old && body.version) throw notFound('person')
+  await minding(ctx, old, body.role)
+  if (await mailIsTaken(ctx.tx, body.email, body.id))
+    throw invalid('email', 'Somebody else has this mail address.')
+  const now = {
+    ...{ id: body.id, name: body.name, role: body.role, bookable: body.bookable },
+    ...{ email: body.email.toLowerCase(), seesCost: body.seesCost },
+    phone: formatPhone(body.phone, ctx.company.country),
+  }
+  if (old) await changed(ctx, old, now)
+  else {
+    await insertPerson(ctx.tx, now)
+    await about(ctx, now.id, accessFacts.personAdded({ name: now.name, role: now.role }))
+    await invite(ctx, now)
+  }
+  return staff(ctx)
+}
+type Kept = Parameters<typeof updatePerson>[1]
+async function changed(ctx: Ctx, old: StaffRow, now: Kept): Promise<void> {
+  const parts = (Object.keys(now) as (keyof Kept)[]).filter((part) => old[part] !== now[part])
+  if (!parts.length) return
+  await updatePerson(ctx.tx, now)
+  const changes = Object.fromEntries(
+    parts.map((part) => [part, { from: old[part], to: now[part] }]),
+  )
+  await about(ctx, now.id, accessFacts.personChanged({ name: now.name, changes }))
+}
+async function known(ctx: Ctx, id: string): Promise<StaffRow> {
+  const person = await staffById(ctx.tx, id)
+  if (!person) throw notFound('person')
+  return person
+}
+/** Another invitation; the one before it ends. */
+export async function invitePerson(ctx: Ctx, id: string): Promise<Staff> {
+  const person = await known(ctx, id)
+  await minding(ctx, person, person.role)
+  if (!person.active) throw conflict('not_now', `${person.name} left. Let them come back first.`)
+  if (person.comesIn)
+    throw conflict(
+      'not_now',
+      `${person.name} has a password. Who forgot it says so at the sign-in.`,
+    )
+  await invite(ctx, person)
+  return staff(ctx)
+}
+const waiting = ({ visits, tasks }: { visits: number; tasks: number }) =>
+  [
+    visits && `${visits} ${visits === 1 ? 'visit' : 'visits'}`,
+    tasks && `${tasks} ${tasks === 1 ? 'task' : 'tasks'}`,
+  ]
+    .filter(Boolean)
+    .join(' and ')
+/** Signed out everywhere, and offered nothing any more. What still waits for them goes to others first. */
+export async function leave(ctx: Ctx, id: string): Promise<Staff> {
+  const person = await known(ctx, id)
+  if (id === signedIn(ctx).id) throw conflict('not_now', 'You cannot let yourself go.')
+  await minding(ctx, person, person.role === 'owner' ? 'books' : person.role)
+  const still = waiting(await waitsFor(ctx.tx, id))
+  if (still)
+    throw conflict(
+      'work_open',
+      `${still} still wait for ${person.name}. Give them to others first.`,
+    )
+  if (!person.active) return staff(ctx)
+  await setLeft(ctx.tx, id, ctx.today)
+  await endAllOf(ctx, id, true)
+  await closeDoors(ctx.tx, id)
+  await about(ctx, id, accessFacts.personLeft({ name: person.name }))
+  return staff(ctx)
+}
+/** As they were; with the password that they had. */
+export async function comeBack(ctx: Ctx, id: string): Promise<Staff> {
+  const person = await known(ctx, id)
+  await minding(ctx, person, person.role)
+  if (person.active) return staff(ctx)
+  await setLeft(ctx.tx, id, null)
+  await about(ctx, id, accessFacts.personBack({ name: person.name }))
+  return staff(ctx)
+}
