@@ -7,6 +7,8 @@ Object.assign(process.env, rigs[Number(process.env.TEST_PARALLEL_INDEX ?? 0)])
 
 export default defineConfig({
   testDir: 'tests/e2e',
+  // A firm begins once in an empty database; everything else goes on in the demo's.
+  testIgnore: process.env.BEGIN_CODE ? [] : ['first-day/**'],
   // Bounds for a slow machine; nothing waits for them when all is well.
   timeout: 180_000,
   expect: { timeout: 20_000 },

@@ -11,6 +11,7 @@ import { startRig, startServer } from './lib/rig.mjs'
 import { cookieOf, inPieces, round, seconds, tell, type Bench, type Rig } from './lib/tell'
 import { boardBenches } from './boardBenches'
 import { fieldBenches } from './fieldBenches'
+import { firstHourBenches } from './firstHourBench'
 import { priceBenches } from './priceBenches'
 import { runBenches } from './runBenches'
 import { scheduleBenches } from './scheduleBenches'
@@ -117,6 +118,7 @@ const BENCHES: Record<string, Bench> = {
   ...boardBenches,
   ...scheduleBenches,
   ...fieldBenches,
+  ...firstHourBenches,
   ...priceBenches,
   ...runBenches,
   'price-lines': {

@@ -8,8 +8,11 @@ import { say } from './lib/say.mjs'
 
 const only = process.argv[2]
 const wants = (part) => !only || only === part
-if (only && !['lint', 'types', 'core', 'app', 'server', 'trial', 'e2e', 'two'].includes(only)) {
-  process.stderr.write('Usage: npm test [-- lint|types|core|app|server|trial|e2e|two]\n')
+if (
+  only &&
+  !['lint', 'types', 'core', 'app', 'server', 'trial', 'e2e', 'firm', 'two'].includes(only)
+) {
+  process.stderr.write('Usage: npm test [-- lint|types|core|app|server|trial|e2e|firm|two]\n')
   process.exit(2)
 }
 let passed = 0
@@ -20,9 +23,11 @@ installDebian({
   mariadbd: 'mariadb-server',
   'mariadb-install-db': 'mariadb-server',
   mariadb: 'mariadb-client',
-  ...(wants('e2e') || wants('two') ? { chromium: 'chromium' } : {}),
+  ...(wants('e2e') || wants('firm') || wants('two') ? { chromium: 'chromium' } : {}),
   ...(wants('two') ? { nginx: 'nginx-light' } : {}),
-  ...(wants('server') || wants('e2e') ? { hledger: 'hledger', pdftotext: 'poppler-utils' } : {}),
+  ...(wants('server') || wants('e2e') || wants('firm')
+    ? { hledger: 'hledger', pdftotext: 'poppler-utils' }
+    : {}),
 })
 installModules()
 /** Whether what is made of the catalogue of routes is younger than all of it. */
@@ -127,7 +132,7 @@ async function server() {
   }
 }
 // Two cores: it is built beside what one of them is enough for.
-const built = ['server', 'trial', 'e2e', 'two'].some(wants)
+const built = ['server', 'trial', 'e2e', 'firm', 'two'].some(wants)
   ? beside(process.execPath, [
       '--input-type=module',
       '-e',
@@ -207,6 +212,10 @@ if (wants('e2e')) {
     (_, i) => `e2e-${i + 1}`,
   )
   await browser(rigs, process.argv.slice(3))
+}
+if (wants('e2e') || wants('firm')) {
+  part('firms that begin, each in an empty database')
+  await browser(['here', 'japan', 'kuwait'], ['tests/e2e/first-day'], { firm: true })
 }
 if (wants('two')) {
   part('the story of a day, on two processes behind a balancer')

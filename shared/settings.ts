@@ -2,7 +2,7 @@
 import { GRANTABLE_NAMES } from '../core/access/grantable'
 import { ROLES } from '../core/access/permissions'
 import { TAXED_AS } from '../core/pricebook/usualTaxClass'
-import { TASKS } from '../core/settings/firstSteps'
+import { STEP_CODES, TASKS } from '../core/settings/firstSteps'
 import { TAX_MODES } from '../core/tax/taxTotals'
 import { WORK_ORDER_STATES } from '../core/visits/workOrderState'
 import { me } from './access'
@@ -215,12 +215,14 @@ export const settingRoutes = {
     answer: obj({
       steps: list(
         obj({
-          code: definedText(),
+          code: oneOf(STEP_CODES).required(),
           done: flag().required(),
           unlocks: list(oneOf(TASKS).required()),
         }),
       ),
-      tasks: list(obj({ task: oneOf(TASKS).required(), missing: list(definedText()) })),
+      tasks: list(
+        obj({ task: oneOf(TASKS).required(), missing: list(oneOf(STEP_CODES).required()) }),
+      ),
     }),
   }),
   tryMail: route({

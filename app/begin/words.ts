@@ -1,6 +1,6 @@
 // The words of a firm's first day: its steps, what they are for, and what is chosen when it begins.
 import { sayDay } from '~~/core/time/sayDay'
-import type { Task } from '~~/core/settings/firstSteps'
+import type { StepCode, Task } from '~~/core/settings/firstSteps'
 import type { TaxMode } from '~~/core/tax/taxTotals'
 import type { Answer } from '~~/shared/api'
 
@@ -27,7 +27,7 @@ interface StepWords {
   to: string
   act: string
 }
-export const STEPS: Readonly<Record<string, StepWords>> = {
+export const STEPS: Readonly<Record<StepCode, StepWords>> = {
   firm: {
     says: 'Our address and telephone',
     lacks: 'address and telephone',

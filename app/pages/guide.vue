@@ -8,6 +8,7 @@ import OwnFirm from '~/begin/OwnFirm.vue'
 import PhoneCode from '~/begin/PhoneCode.vue'
 import StarterBook from '~/begin/StarterBook.vue'
 import { STEPS, TASK_WORDS } from '~/begin/words'
+import type { StepCode } from '~~/core/settings/firstSteps'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useAnswer } from '~/lib/useAnswer'
@@ -18,7 +19,7 @@ const session = useSession()
 const { data, problem, refresh } = useAnswer('guide')
 const { busy, problem: failed, act } = useAct()
 const done = computed(() => data.value?.steps.filter((step) => step.done).length ?? 0)
-const says = (code: string) => STEPS[code]!.says
+const says = (code: StepCode) => STEPS[code].says
 const tryMail = () =>
   act(async () => {
     await call('tryMail')
@@ -61,7 +62,7 @@ const tryMail = () =>
         <span
           v-else
           class="soon"
-          >still missing: {{ missing.map((code) => STEPS[code]!.lacks).join(', ') }}</span
+          >still missing: {{ missing.map((code) => STEPS[code].lacks).join(', ') }}</span
         >
       </li>
     </ul>
@@ -82,7 +83,7 @@ const tryMail = () =>
         >
         <span class="grow"
           ><b>{{ says(step.code) }}</b
-          ><br /><span class="quiet small">{{ STEPS[step.code]!.why }}</span></span
+          ><br /><span class="quiet small">{{ STEPS[step.code].why }}</span></span
         >
         <StarterBook
           v-if="step.code === 'book' && !step.done && session.may('pricebook.change')"
@@ -93,13 +94,13 @@ const tryMail = () =>
           v-if="step.code === 'mail'"
           :disabled="busy"
           @click="tryMail"
-          >{{ STEPS.mail!.act }}</ActButton
+          >{{ STEPS.mail.act }}</ActButton
         >
         <NuxtLink
           v-else
           class="btn"
-          :to="STEPS[step.code]!.to"
-          >{{ step.done ? 'Look at it' : STEPS[step.code]!.act }}</NuxtLink
+          :to="STEPS[step.code].to"
+          >{{ step.done ? 'Look at it' : STEPS[step.code].act }}</NuxtLink
         >
       </li>
     </ol>

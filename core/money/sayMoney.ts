@@ -14,11 +14,18 @@ const inFull = (currency: string) => ({
  * @param locale BCP 47
  * @param symbol whether its currency is said with it; without, it has the currency's decimals all the same
  * @example sayMoney({ amount: '1759.80', currency: 'USD' }, 'en-US') // '$1,759.80'
+ * @example sayMoney({ amount: '1759', currency: 'JPY' }, 'en-GB') // '¥1,759'
  * @example sayMoney({ amount: '1759', currency: 'JPY' }, 'en-US', false) // '1,759'
  */
 export const sayMoney = (money: Money, locale: string, symbol = true): string =>
   (symbol
-    ? numberFormat(locale, { style: 'currency', currency: money.currency })
+    ? numberFormat(locale, {
+        style: 'currency',
+        currency: money.currency,
+        // All sums are of the firm's own currency: its sign alone, as it is read there.
+        currencyDisplay: 'narrowSymbol',
+        ...inFull(money.currency),
+      })
     : numberFormat(locale, inFull(money.currency))
   ).format(money.amount as unknown as number)
 

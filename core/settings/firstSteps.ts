@@ -19,8 +19,13 @@ export interface FirmFacts {
   billed: number
   paid: number
 }
+export const STEP_CODES = [
+  ...(['firm', 'paid', 'taxes', 'people', 'hours', 'areas'] as const),
+  ...(['book', 'customers', 'mail', 'booked', 'billed', 'money'] as const),
+]
+export type StepCode = (typeof STEP_CODES)[number]
 export interface Step {
-  code: string
+  code: StepCode
   done: boolean
   /** what cannot be done well before it is; nothing for what only helps */
   unlocks: readonly Task[]
@@ -50,5 +55,5 @@ export const firstSteps = (f: FirmFacts): Step[] => [
  * What is still missing for each task; nothing where it can begin.
  * @example missingFor(steps, 'booking') // ['hours']
  */
-export const missingFor = (steps: readonly Step[], task: Task): string[] =>
+export const missingFor = (steps: readonly Step[], task: Task): StepCode[] =>
   steps.filter(({ done, unlocks }) => !done && unlocks.includes(task)).map(({ code }) => code)

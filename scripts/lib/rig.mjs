@@ -162,18 +162,31 @@ async function makeTemplate() {
     if (error.code !== 'ENOTEMPTY' && error.code !== 'EEXIST') throw error
   }
 }
-export async function startRig(name, { processes = 1 } = {}) {
+/** An empty database becomes a firm that waits for its owner; answers the code that lets them in. */
+function openFirm(env) {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', 'scripts/prepare.ts'],
+    { env: { ...process.env, ...env, OPEN_LEDGER_FIRM: 'yes' }, encoding: 'utf8' },
+  )
+  if (status !== 0) throw new Error(`the firm could not begin: ${stderr}`)
+  return /code: ([\w-]+)/.exec(stdout)[1]
+}
+/** With the demo in it; or, where nothing is, with a firm that waits for its owner. */
+export async function startRig(name, { processes = 1, firm = false } = {}) {
   installDebian({
     mariadbd: 'mariadb-server',
     'mariadb-install-db': 'mariadb-server',
     mariadb: 'mariadb-client',
   })
-  await makeTemplate()
+  if (!firm) await makeTemplate()
   const folder = resolve('.data', `rig-${name}`)
   rmSync(folder, { recursive: true, force: true })
-  copyFolder(TEMPLATE, folder)
+  if (firm) mkdirSync(folder, { recursive: true, mode: 0o711 })
+  else copyFolder(TEMPLATE, folder)
   const database = await startDatabase(folder, { fast: true })
   const { env, apps, peers } = await environment(folder, database, processes)
+  if (firm) env.BEGIN_CODE = openFirm(env)
   const all = { ...process.env, ...env }
   const children = startPeers(all, peers)
   for (const port of apps)

@@ -48,7 +48,8 @@ const values = (p: Kept): Value[] => [
 export const insertPerson = (tx: Tx, p: Kept) =>
   tx.run(
     `INSERT INTO people (name, email, phone, role, bookable, sees_cost, id, position)
-    SELECT ?, ?, ?, ?, ?, ?, ?, COALESCE(MAX(position) + 1, 0) FROM people`,
+    SELECT ?, ?, ?, ?, ?, ?, ?, last.position + 1
+    FROM (SELECT COALESCE(MAX(position), -1) AS position FROM people) last`,
     values(p),
   )
 export const updatePerson = (tx: Tx, p: Kept) =>

@@ -62,6 +62,8 @@ type Kept = Parameters<typeof updatePerson>[1]
 async function changed(ctx: Ctx, old: StaffRow, now: Kept): Promise<void> {
   const parts = (Object.keys(now) as (keyof Kept)[]).filter((part) => old[part] !== now[part])
   if (!parts.length) return
+  // Who is not booked any more has no place on the schedule, and neither would their visits.
+  if (old.bookable && !now.bookable) await mustBeFree(ctx, old, ['visits'])
   await updatePerson(ctx.tx, now)
   const changes = Object.fromEntries(
     parts.map((part) => [part, { from: old[part], to: now[part] }]),
@@ -86,24 +88,27 @@ export async function invitePerson(ctx: Ctx, id: string): Promise<Staff> {
   await invite(ctx, person)
   return staff(ctx)
 }
-const waiting = ({ visits, tasks }: { visits: number; tasks: number }) =>
-  [
-    visits && `${visits} ${visits === 1 ? 'visit' : 'visits'}`,
-    tasks && `${tasks} ${tasks === 1 ? 'task' : 'tasks'}`,
-  ]
-    .filter(Boolean)
-    .join(' and ')
-/** Signed out everywhere, and offered nothing any more. What still waits for them goes to others first. */
+const some = (n: number, one: string) => (n ? `${n} ${one}${n === 1 ? '' : 's'}` : '')
+/** What still waits for somebody goes to others first. */
+async function mustBeFree(
+  ctx: Ctx,
+  { id, name }: StaffRow,
+  of: readonly ('visits' | 'tasks')[],
+): Promise<void> {
+  const waiting = await waitsFor(ctx.tx, id)
+  const still = of.map((kind) => some(waiting[kind], kind.slice(0, -1))).filter(Boolean)
+  if (still.length)
+    throw conflict(
+      'work_open',
+      `${still.join(' and ')} still wait for ${name}. Give them to others first.`,
+    )
+}
+/** Signed out everywhere, and offered nothing any more. */
 export async function leave(ctx: Ctx, id: string): Promise<Staff> {
   const person = await known(ctx, id)
   if (id === signedIn(ctx).id) throw conflict('not_now', 'You cannot let yourself go.')
   await minding(ctx, person, person.role === 'owner' ? 'books' : person.role)
-  const still = waiting(await waitsFor(ctx.tx, id))
-  if (still)
-    throw conflict(
-      'work_open',
-      `${still} still wait for ${person.name}. Give them to others first.`,
-    )
+  await mustBeFree(ctx, person, ['visits', 'tasks'])
   if (!person.active) return staff(ctx)
   await setLeft(ctx.tx, id, ctx.today)
   await endAllOf(ctx, id, true)

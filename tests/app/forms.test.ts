@@ -46,6 +46,16 @@ const quote = made('quote', {
   acts: Object.keys(quoteLifecycle.acts) as Answer<'quote'>['acts'],
   asks: [],
 })
+const staff = {
+  items: made('staff', {}, { fields: { active: true, comesIn: true, role: 'dispatch' } }).items.map(
+    (person, i) => ({ ...person, name: `Person ${i}`, version: 4 }),
+  ),
+}
+const thirdPerson = staff.items[2]!
+const newFirm: Answer<'guide'> = {
+  steps: [{ code: 'book', done: false, unlocks: ['pricing'] }],
+  tasks: [{ task: 'pricing', missing: ['book'] }],
+}
 const customer = made('customer', { id: ID, erased: false, mergedInto: null })
 const [, , thirdSite] = customer.sites
 const work = made('workOrder', { id: ID }, { fields: { state: 'to_bill', uncoveredSeconds: 1800 } })
@@ -520,6 +530,61 @@ const TRIALS: Trial[] = [
     act: 'Keep these words',
     sends: 'keepStateLabels',
     says: { setUp },
+  },
+  {
+    what: 'a further class of taxes',
+    page: '/set-up',
+    way: ['A further class'],
+    typed: [
+      ['What is taxed so', 'Fittings'],
+      ['Name of the tax', 'State tax'],
+      ['Per cent', '4.5'],
+    ],
+    act: 'Keep these taxes',
+    sends: 'keepTaxClass',
+    body: { id: '', name: 'Fittings', rates: [{ name: 'State tax', percent: '4.5' }] },
+    says: { setUp },
+  },
+  {
+    what: 'somebody who is added',
+    page: '/people',
+    way: ['Add somebody'],
+    typed: [
+      ['Name', 'Nell Farrow'],
+      ['Mail address', 'nell@example.com'],
+    ],
+    act: 'Add and invite',
+    sends: 'keepPerson',
+    body: { name: 'Nell Farrow', role: 'technician', bookable: true },
+  },
+  {
+    what: 'somebody who is here',
+    page: '/people',
+    way: [() => press(`Change ${thirdPerson.name}`)],
+    typed: [['Telephone', '(607) 555-0199']],
+    act: 'Keep',
+    sends: 'keepPerson',
+    body: { id: thirdPerson.id, version: thirdPerson.version, name: thirdPerson.name },
+    says: { staff },
+  },
+  {
+    what: 'a short list of prices to begin with',
+    page: '/guide',
+    way: ['Begin with a short list'],
+    typed: [[/^What you charge/, '95']],
+    act: 'Make the list',
+    sends: 'startPriceBook',
+    body: { hour: '95' },
+    says: { guide: newFirm },
+  },
+  {
+    what: 'a password that was forgotten',
+    page: '/sign-in',
+    way: ['I forgot my password'],
+    typed: [['Your mail address', 'nell@example.com']],
+    act: 'Send me a link',
+    sends: 'forgotPassword',
+    says: { session: '' },
   },
   {
     what: 'a token for a program',

@@ -56,8 +56,11 @@ const refusal = (detail: string) =>
 /** A conflict, with its code and what it knows besides. */
 const isRefused = (said: unknown): said is { refused: object } =>
   typeof said === 'object' && said !== null && 'refused' in said
+/** A firm is here already, wherever a test says nothing else. */
+const BEGUN: Server['says'] = { beginning: { waits: false, countries: [] } }
 /** A server that knows the catalogue, and notes what it was asked. */
-function serve({ wanted = {}, says = {} }: Server) {
+function serve({ wanted = {}, says: told = {} }: Server) {
+  const says = { ...BEGUN, ...told }
   const sent: Sent[] = []
   vi.stubGlobal('fetch', async (url: string, init: RequestInit = {}) => {
     const method = init.method ?? 'GET'

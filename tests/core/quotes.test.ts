@@ -78,6 +78,8 @@ it('a visited work order that was quoted waits among the quotes, until something
 it('money is said without passing through a float', () => {
   expect(sayMoney({ amount: '1759.80', currency: 'USD' }, 'en-US')).toBe('$1,759.80')
   // ISO 4217: yen have no decimals, dinars three.
+  expect(sayMoney({ amount: '1759', currency: 'JPY' }, 'en-GB')).toBe('¥1,759')
+  expect(sayMoney({ amount: '12.500', currency: 'KWD' }, 'en-GB')).toBe('KWD 12.500')
   expect(sayMoney({ amount: '1759', currency: 'JPY' }, 'en-US', false)).toBe('1,759')
   expect(sayMoney({ amount: '1.250', currency: 'KWD' }, 'en-US', false)).toBe('1.250')
   expect(sayMoney({ amount: '1759.8', currency: 'USD' }, 'en-US', false)).toBe('1,759.80')

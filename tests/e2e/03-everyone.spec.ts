@@ -83,6 +83,8 @@ test('the office’s screens', async ({ browser }) => {
     ['/sites', 'Sites'],
     ['/agreements', 'Care agreements'],
     ['/set-up', 'Set-up'],
+    ['/people', 'People'],
+    ['/guide', 'Guide'],
     ['/price-book', 'Price book'],
     ['/invoices', 'Invoices'],
     ['/messages', 'Mail'],
@@ -192,6 +194,8 @@ const OFFICE = [
   '/sites',
   '/agreements',
   '/set-up',
+  '/people',
+  '/guide',
   '/customers/duplicates',
 ]
 for (const [who, width, paths] of [

@@ -77,9 +77,13 @@ watch([lines, unread], () => {
 
 /** who is being looked up */
 let choosing = Promise.resolve()
-/** At once, not when the answer is there: hands that are faster must not be interrupted. */
+/** At once, not when the answer is there; hands that went on to another field by then are not called back. */
+function goOn() {
+  const at = document.activeElement
+  if (!at?.matches('input, textarea') || at.closest('.who')) what.value?.focus()
+}
 function choose(customerId: string, siteId: string | null) {
-  what.value?.focus()
+  goOn()
   choosing = caller.choose(customerId, siteId)
   return choosing
 }

@@ -1,0 +1,304 @@
+// The people of the firm: added, invited, let in once, changed, let go; and the ways in that end.
+import { describe, beforeAll, expect, it } from 'vitest'
+import { Client, database, id, signedIn, somethingToBill, until } from './client'
+
+let owner: Client
+let office: Client
+beforeAll(async () => {
+  ;[owner, office] = await Promise.all([signedIn('owner'), signedIn('office')])
+})
+const words = (email: string) => email.split('@')[0]!
+const person = (given: object = {}) => {
+  const key = id()
+  return {
+    ...{
+      id: key,
+      name: 'Nell Farrow',
+      email: `nell-${key.slice(-8)}@demo.test`,
+      phone: '6075550177',
+    },
+    ...{ role: 'dispatch', bookable: false, seesCost: false },
+    ...given,
+  }
+}
+const all = async () => (await owner.ok('staff')).items
+const known = async (key: string) => (await all()).find((one) => one.id === key)!
+const add = async (given: object = {}) => {
+  const body = person(given)
+  await owner.ok('keepPerson', { body })
+  return { ...body, ...(await known(body.id)) }
+}
+interface Mail {
+  to: string[]
+  raw: string
+}
+/** The latest of so many mails to an address, as it left. */
+async function mailTo(address: string, count = 1): Promise<string> {
+  const found = await until(async () => {
+    const sent = (await (await fetch(`${process.env.MAIL_STANDIN}/mails`)).json()) as Mail[]
+    const theirs = sent.filter(({ to }) => to.includes(address))
+    return theirs.length >= count && theirs.at(-1)
+  })
+  return found.raw.replace(/=\r?\n/g, '')
+}
+const tokenIn = (text: string) => /\/come-in\/([\w-]+)/.exec(text)![1]!
+const doorOf = async (address: string, count = 1) => tokenIn(await mailTo(address, count))
+const PASSWORD = 'quiet otters swim'
+const comeIn = (token: string, password = PASSWORD) =>
+  new Client().send('comeIn', { params: { token }, body: { password } })
+
+describe('who is added', () => {
+  it('is invited, comes in once by the link, and signs in with a password of their own', async () => {
+    const nell = await add()
+    expect(nell).toMatchObject({ phone: '(607) 555-0177', comesIn: false })
+    expect(nell.invitedUntil).not.toBeNull()
+    const token = await doorOf(nell.email)
+    const asked = await new Client().ok('door', { params: { token } })
+    expect(asked).toMatchObject({ name: 'Nell Farrow', email: nell.email, isNew: true })
+    const client = new Client()
+    const came = await client.send('comeIn', { params: { token }, body: { password: PASSWORD } })
+    expect(came).toMatchObject({ status: 200, body: { person: { role: 'dispatch' } } })
+    expect(came.text).not.toContain('cookieToken')
+    expect((await client.ok('session')).person.name).toBe('Nell Farrow')
+    expect((await comeIn(token)).status).toBe(404)
+    expect((await new Client().send('door', { params: { token } })).status).toBe(404)
+    const again = await new Client().send('signIn', {
+      body: { email: nell.email, password: PASSWORD },
+    })
+    expect(again.status).toBe(200)
+    expect(await known(nell.id)).toMatchObject({ comesIn: true, invitedUntil: null })
+  })
+  it('cannot sign in before, with whatever password', async () => {
+    const nell = await add()
+    for (const password of ['x', PASSWORD])
+      expect(
+        await new Client().send('signIn', { body: { email: nell.email, password } }),
+      ).toMatchObject({ status: 401, body: { code: 'wrong_sign_in' } })
+  })
+  it('comes in by the last invitation alone, and by one of two at once', async () => {
+    const nell = await add()
+    const first = await doorOf(nell.email)
+    await owner.ok('invitePerson', { params: { id: nell.id } })
+    const second = await doorOf(nell.email, 2)
+    expect((await comeIn(first)).status).toBe(404)
+    const both = await Promise.all([comeIn(second), comeIn(second, 'another long one')])
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 404])
+    expect(await owner.send('invitePerson', { params: { id: nell.id } })).toMatchObject({
+      status: 409,
+      body: { code: 'not_now' },
+    })
+  })
+  it('is one person, also where it is sent twice, and has a mail address of their own', async () => {
+    const body = person()
+    const key = id()
+    await Promise.all([1, 2].map(() => owner.send('keepPerson', { body, key })))
+    expect((await all()).filter((one) => one.email === body.email)).toHaveLength(1)
+    expect(
+      await owner.send('keepPerson', { body: person({ email: body.email.toUpperCase() }) }),
+    ).toMatchObject({ status: 422, body: { errors: [{ path: 'email' }] } })
+  })
+  it('leaves no way in to whoever reads the database or the list of mails', async () => {
+    const nell = await add()
+    const token = await doorOf(nell.email)
+    const db = await database()
+    const [doors] = await db.query('SELECT hash FROM door_keys')
+    const [mails] = await db.query('SELECT body FROM messages WHERE kind = "access"')
+    await db.end()
+    expect(JSON.stringify([doors, mails])).not.toContain(token)
+    expect((await office.send('messages', { query: { q: words(nell.email) } })).text).not.toContain(
+      token,
+    )
+  })
+})
+
+describe('a password', () => {
+  it('that was forgotten is chosen anew by a link, which ends all sessions but its own', async () => {
+    const nell = await add()
+    const client = new Client()
+    const token = await doorOf(nell.email)
+    await client.ok('comeIn', { params: { token }, body: { password: PASSWORD } })
+    await new Client().ok('forgotPassword', { body: { email: nell.email.toUpperCase() } })
+    const link = await doorOf(nell.email, 2)
+    expect((await new Client().ok('door', { params: { token: link } })).isNew).toBe(false)
+    expect((await comeIn(link, 'other otters swim')).status).toBe(200)
+    expect((await client.send('session')).status).toBe(401)
+    expect(
+      (await new Client().send('signIn', { body: { email: nell.email, password: PASSWORD } }))
+        .status,
+    ).toBe(401)
+  })
+  it('may be asked for by anybody, and nobody learns who is there', async () => {
+    const here = await new Client().send('forgotPassword', { body: { email: 'owner@demo.test' } })
+    const nobody = await new Client().send('forgotPassword', { body: { email: 'no@demo.test' } })
+    expect([here.status, here.text]).toEqual([nobody.status, nobody.text])
+  })
+  it('is not asked for again and again', async () => {
+    const client = new Client()
+    client.address = '192.0.2.77'
+    const ask = () => client.send('forgotPassword', { body: { email: 'again@demo.test' } })
+    const statuses = []
+    for (let i = 0; i < 5; i++) statuses.push((await ask()).status)
+    expect(statuses).toEqual([200, 200, 200, 429, 429])
+  })
+  it.each([
+    ['short', 'too short'],
+    ['Nell Farrow', 'a name'],
+  ])('%s is refused: %s', async (password) => {
+    const nell = await add()
+    const token = await doorOf(nell.email)
+    expect(await comeIn(token, password)).toMatchObject({
+      ...{ status: 422, body: { errors: [{ path: 'password' }] } },
+    })
+    expect((await comeIn(token)).status).toBe(200)
+  })
+  it('is not chosen by a link whose time is over', async () => {
+    const nell = await add()
+    const token = await doorOf(nell.email)
+    const db = await database()
+    await db.query('UPDATE door_keys SET expires_at = "2020-01-01" WHERE person_id = ?', [nell.id])
+    await db.end()
+    expect((await comeIn(token)).status).toBe(404)
+    expect(await known(nell.id)).toMatchObject({ invitedUntil: null, comesIn: false })
+  })
+})
+
+describe('who is here already', () => {
+  it('is changed, unless somebody else changed them meanwhile', async () => {
+    const nell = await add()
+    const { comesIn: _c, invitedUntil: _i, active: _a, leftOn: _l, ...body } = nell
+    await owner.ok('keepPerson', { body: { ...body, role: 'books' } })
+    expect(await known(nell.id)).toMatchObject({ role: 'books', version: nell.version + 1 })
+    expect(await owner.send('keepPerson', { body: { ...body, name: 'Nell F.' } })).toMatchObject({
+      ...{ status: 409, body: { code: 'stale', current: { role: 'books' } } },
+    })
+  })
+  it('leaves: comes in nowhere, is not offered, and can come back', async () => {
+    const nell = await add({ role: 'technician', bookable: true })
+    const client = new Client()
+    const token = await doorOf(nell.email)
+    await client.ok('comeIn', { params: { token }, body: { password: PASSWORD } })
+    await owner.ok('leave', { params: { id: nell.id } })
+    expect((await client.send('session')).status).toBe(401)
+    expect(
+      (await new Client().send('signIn', { body: { email: nell.email, password: PASSWORD } }))
+        .status,
+    ).toBe(401)
+    expect(await known(nell.id)).toMatchObject({ active: false, leftOn: '2026-11-24' })
+    const bookable = async () => (await owner.ok('scheduleSetUp')).technicians.map((t) => t.id)
+    expect(await bookable()).not.toContain(nell.id)
+    await owner.ok('comeBack', { params: { id: nell.id } })
+    expect(await bookable()).toContain(nell.id)
+    await owner.ok('leave', { params: { id: nell.id } })
+  })
+  it('does not leave while visits wait for them', async () => {
+    const nell = await add({ role: 'technician', bookable: true })
+    const { visitId } = await somethingToBill(office)
+    const db = await database()
+    await db.query('UPDATE visits SET technician_id = ? WHERE id = ?', [nell.id, visitId])
+    const refused = await owner.send('leave', { params: { id: nell.id } })
+    const { comesIn: _c, invitedUntil: _i, active: _a, leftOn: _l, ...body } = nell
+    const unbooked = await owner.send('keepPerson', { body: { ...body, bookable: false } })
+    expect(unbooked).toMatchObject({ status: 409, body: { code: 'work_open' } })
+    await db.query('UPDATE visits SET technician_id = NULL WHERE id = ?', [visitId])
+    await db.end()
+    expect(refused).toMatchObject({ status: 409, body: { code: 'work_open' } })
+    expect(refused.text).toContain('1 visit')
+    await owner.ok('leave', { params: { id: nell.id } })
+  })
+  it('stays an owner where there is no other', async () => {
+    const me = (await owner.ok('session')).person
+    const { comesIn: _c, invitedUntil: _i, active: _a, leftOn: _l, ...body } = await known(me.id)
+    expect(await owner.send('keepPerson', { body: { ...body, role: 'office' } })).toMatchObject({
+      ...{ status: 409, body: { code: 'last_owner' } },
+    })
+    expect((await owner.send('leave', { params: { id: me.id } })).status).toBe(409)
+  })
+  it('is changed by the owner alone, unless the owner gives that to the office', async () => {
+    expect((await office.send('keepPerson', { body: person() })).status).toBe(403)
+    const give = (roles: string[]) =>
+      owner.ok('keepLimits', {
+        body: { roles: [], given: [{ permission: 'access.change', roles }] },
+      })
+    await give(['office'])
+    try {
+      expect((await office.send('keepPerson', { body: person() })).status).toBe(200)
+      expect(await office.send('keepPerson', { body: person({ role: 'owner' }) })).toMatchObject({
+        status: 403,
+        body: { code: 'forbidden' },
+      })
+    } finally {
+      await give([])
+    }
+  })
+})
+
+describe('taxes', () => {
+  const classOf = async (key: string) =>
+    (await owner.ok('taxClasses')).classes.find((one) => one.id === key)!
+  it('hold from then on: what was billed before stays', async () => {
+    const before = await classOf('none')
+    const keep = (rates: object[]) =>
+      owner.ok('keepTaxClass', { body: { id: 'none', name: before.name, rates } })
+    await keep([{ name: 'Marsh levy', percent: '2.25' }])
+    expect((await classOf('none')).rates).toEqual([{ name: 'Marsh levy', percent: '2.25' }])
+    await keep([])
+  })
+  it('a class is added under a code of its own, and one name of a rate is one tax', async () => {
+    const name = `Fittings ${id().slice(-4)}`
+    const body = { name, rates: [{ name: 'State tax', percent: '4' }] }
+    await owner.ok('keepTaxClass', { body })
+    const db = await database()
+    const [found] = await db.query('SELECT rates FROM tax_classes WHERE name = ?', [name])
+    await db.query('DELETE FROM tax_classes WHERE name = ?', [name])
+    await db.end()
+    const [{ rates }] = found as [{ rates: string | object[] }]
+    expect(typeof rates === 'string' ? JSON.parse(rates) : rates).toEqual([
+      { code: 'state', name: 'State tax', rate: '0.04' },
+    ])
+  })
+  it('that are seldom so high are kept by whoever is sure', async () => {
+    const body = { id: 'none', name: 'Not taxed', rates: [{ name: 'Levy', percent: '70' }] }
+    expect(await owner.send('keepTaxClass', { body })).toMatchObject({
+      ...{ status: 409, body: { code: 'odd_rate' } },
+    })
+    await owner.ok('keepTaxClass', { body: { ...body, sure: true } })
+    await owner.ok('keepTaxClass', { body: { ...body, rates: [] } })
+  })
+})
+
+describe('a database that has a firm', () => {
+  it('begins no other, whatever code is written', async () => {
+    expect(await new Client().ok('beginning')).toEqual({ waits: false, countries: [] })
+    const client = new Client()
+    client.address = '192.0.2.78'
+    const body = {
+      ...{
+        code: '0000-0000-0000',
+        firm: 'Another',
+        name: 'A',
+        email: 'a@demo.test',
+        password: PASSWORD,
+      },
+      ...{ country: 'US', locale: 'en-US', timeZone: 'America/New_York', taxMode: 'added' },
+    }
+    expect(await client.send('begin', { body })).toMatchObject({
+      ...{ status: 409, body: { code: 'begun' } },
+    })
+  })
+  it('keeps the price book that it has', async () => {
+    expect(await owner.send('startPriceBook', { body: { hour: '95' } })).toMatchObject({
+      ...{ status: 409, body: { code: 'exists' } },
+    })
+  })
+  it('knows what is done, and what a mail comes to', async () => {
+    const { steps, tasks } = await office.ok('guide')
+    expect(steps.find(({ code }) => code === 'book')?.done).toBe(true)
+    expect(tasks.map(({ missing }) => missing)).toEqual([[], [], [], [], []])
+    const nell = await add({ role: 'office' })
+    const client = new Client()
+    const token = await doorOf(nell.email)
+    await client.ok('comeIn', { params: { token }, body: { password: PASSWORD } })
+    await client.ok('tryMail')
+    expect(await mailTo(nell.email, 2)).toContain('this is the mail that you asked for')
+  })
+})
