@@ -72,6 +72,12 @@ const firm = obj({
   terms: terms().required(),
   payTo: definedText(1000),
   conditions: definedText(2000),
+  locale: definedText(),
+  timeZone: definedText(),
+  taxMode: oneOf(TAX_MODES).required(),
+  currency: definedText(),
+  /** those of its country */
+  timeZones: list(definedText()),
 })
 export const beginSchema = obj({
   code: requiredText('Write the code that was printed when the server started.', 40),
@@ -285,6 +291,9 @@ export const settingRoutes = {
       terms: terms().optional().default(undefined),
       payTo: text(1000),
       conditions: text(2000),
+      locale: text(16).min(1, 'Choose how days and figures are written.'),
+      timeZone: text(64).min(1, 'Choose the time zone.'),
+      taxMode: oneOf(TAX_MODES),
     }),
     answer: firm,
   }),

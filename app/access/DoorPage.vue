@@ -20,6 +20,7 @@ defineProps<{ title: string; wide?: boolean }>()
 .door {
   min-height: 100vh;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   place-items: center;
   padding: 20px;
 }

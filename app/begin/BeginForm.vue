@@ -185,3 +185,14 @@ const begin = () =>
     >
   </Form>
 </template>
+
+<style scoped>
+/* Beside each other where there is room for what is typed. */
+.row {
+  flex-wrap: wrap;
+}
+.row > * {
+  flex: 1 1 170px;
+  min-width: 0;
+}
+</style>

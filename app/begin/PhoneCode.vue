@@ -7,8 +7,11 @@ import Dialog from '~/base/Dialog.vue'
 const open = ref(false)
 const picture = ref('')
 const address = ref('')
+const isHereAlone = ref(false)
 onMounted(async () => {
-  address.value = `${window.location.origin}/field`
+  const { origin, hostname } = window.location
+  address.value = `${origin}/field`
+  isHereAlone.value = /^(localhost|127\.|\[::1\])/.test(hostname)
   const { toDataURL } = await import('qrcode')
   picture.value = await toDataURL(address.value, { margin: 2, scale: 6 })
 })
@@ -32,6 +35,13 @@ onMounted(async () => {
         day:
       </p>
       <code class="num">{{ address }}</code>
+      <p
+        v-if="isHereAlone"
+        class="soon small"
+      >
+        This address is of this machine alone, and no phone reaches it. Whoever runs Open Ledger
+        lets it be reached by <b class="num">HOST</b> and <b class="num">PUBLIC_URL</b>.
+      </p>
     </div>
   </Dialog>
 </template>

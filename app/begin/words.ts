@@ -2,17 +2,17 @@
 import { sayDay } from '~~/core/time/sayDay'
 import type { StepCode, Task } from '~~/core/settings/firstSteps'
 import type { TaxMode } from '~~/core/tax/taxTotals'
-import type { Answer } from '~~/shared/api'
 
 export const TAX_WORDS: readonly { value: TaxMode; label: string }[] = [
   { value: 'added', label: 'before tax' },
   { value: 'included', label: 'with tax inside' },
+  { value: 'withheld', label: 'before tax, withheld' },
 ]
 /** A day and a sum by which ways of writing are told apart. */
 const SAMPLE = { day: '2026-03-25', sum: 1234.5 }
 const OTHERS = ['en-GB', 'en-US', 'de-DE', 'fr-FR', 'es-ES', 'it-IT', 'nl-NL', 'sv-SE', 'pt-PT']
 /** How days and sums may be written in a country, by what they look like there. */
-export function localesFor({ locale, currency }: Answer<'beginning'>['countries'][number]) {
+export function localesFor({ locale, currency }: { locale: string; currency: string }) {
   return [...new Set([locale, ...OTHERS])].map((value) => ({
     value,
     label: `${sayDay(SAMPLE.day, value, 'withYear')} · ${new Intl.NumberFormat(value, { style: 'currency', currency, currencyDisplay: 'narrowSymbol' }).format(SAMPLE.sum)}`,

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 // Who we are, how we are paid, on which terms: what every paper says from now on.
+import { computed } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import Form from '~/base/Form.vue'
 import FormFields from '~/base/FormFields.vue'
 import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
-import { field, type FormRows } from '~/base/fields'
+import { field, optionsOf, type FormRows } from '~/base/fields'
 import { useFormAbout } from '~/base/useForm'
+import { localesFor, TAX_WORDS } from '~/begin/words'
 import { readTerms, termsOptions, typedTerms } from '~/customers/terms'
 import { call } from '~/lib/api'
 import { SHOWS } from '~/lib/live'
@@ -18,11 +20,15 @@ type Firm = Answer<'firm'>
 const { data, problem, refresh } = useAnswer('firm', undefined, SHOWS.setUp)
 const BLANK = {
   ...{ name: '', line1: '', town: '', postcode: '', phone: '', email: '', taxNumber: '' },
-  ...{ terms: '', payTo: '', conditions: '' },
+  ...{ terms: '', payTo: '', conditions: '', locale: '', timeZone: '' },
+  taxMode: 'added' as Firm['taxMode'],
 }
-const typedOf = ({ terms, version: _, ...firm }: Firm) => ({ ...firm, terms: typedTerms(terms) })
+const typedOf = ({ terms, version: _, timeZones: _z, currency: _c, ...firm }: Firm) => ({
+  ...firm,
+  terms: typedTerms(terms),
+})
 const form = useFormAbout(() => data.value, typedOf, refresh, { draft: 'firm', blank: BLANK })
-const ROWS: FormRows = [
+const rows = computed((): FormRows => [
   field('name', 'Name of the firm'),
   field('line1', 'Address'),
   [field('town', 'Town'), field('postcode', 'Postcode', { narrow: true })],
@@ -35,7 +41,12 @@ const ROWS: FormRows = [
   ],
   field('payTo', 'How we are paid', { kind: 'area', rows: 3 }),
   field('conditions', 'Conditions, at the foot of each invoice', { kind: 'area', rows: 3 }),
-]
+  [
+    field('locale', 'Days and figures are written', { options: localesFor(data.value!) }),
+    field('timeZone', 'Time zone', { options: optionsOf(data.value!.timeZones) }),
+  ],
+  field('taxMode', 'Our prices are', { options: TAX_WORDS }),
+])
 const keep = () =>
   form.keep(async (version) => {
     const { terms, ...changes } = form.changes()
@@ -51,7 +62,7 @@ const keep = () =>
     :of="form"
     @submit="keep"
   >
-    <FormFields :fields="ROWS" />
+    <FormFields :fields="rows" />
     <Notice />
     <p class="quiet small">Papers that were made before stay as they were.</p>
     <ActButton

@@ -56,7 +56,7 @@ async function keep() {
       <div
         v-for="(rate, i) in form.values.rates"
         :key="i"
-        class="row"
+        class="row rate"
       >
         <Field
           class="grow"
@@ -101,3 +101,13 @@ async function keep() {
     </Form>
   </Dialog>
 </template>
+
+<style scoped>
+/* Level with what is typed, also when something is wrong beneath it. */
+.rate {
+  align-items: flex-start;
+}
+.rate > .btn {
+  margin-top: 22px;
+}
+</style>

@@ -5,6 +5,11 @@ const FIRM_PARTS: Readonly<Record<string, string>> = {
   ...{ name: 'the name', line1: 'the address', town: 'the town', postcode: 'the postcode' },
   ...{ phone: 'the telephone', email: 'the mail address', taxNumber: 'the tax number' },
   ...{ terms: 'the terms', payTo: 'how we are paid', conditions: 'the conditions' },
+  ...{
+    locale: 'how days are written',
+    timeZone: 'the time zone',
+    taxMode: 'how prices stand to tax',
+  },
 }
 export const settingFacts = facts('settings', {
   questionAsked: (f: { text: string }) => `Question “${f.text}” is asked`,

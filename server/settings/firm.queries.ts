@@ -2,10 +2,11 @@
 import type { Answer } from '../../shared/api'
 import type { Tx } from '../db/pool'
 
-export type FirmRow = Answer<'firm'>
+export type FirmRow = Omit<Answer<'firm'>, 'timeZones'>
 export const firmRow = (tx: Tx, lock = false) =>
   tx.row<FirmRow>(
-    `SELECT version, name, line1, town, postcode, phone, email, tax_number, terms, pay_to, conditions
+    `SELECT version, name, line1, town, postcode, phone, email, tax_number, terms, pay_to, conditions,
+      locale, time_zone, tax_mode, currency
     FROM company
     WHERE id = 1${lock ? ' FOR UPDATE' : ''}`,
   )
@@ -13,10 +14,17 @@ export const putFirm = (tx: Tx, f: FirmRow) =>
   tx.run(
     `UPDATE company
     SET name = ?, line1 = ?, town = ?, postcode = ?, phone = ?, email = ?, tax_number = ?,
-      terms = ?, pay_to = ?, conditions = ?, version = version + 1
+      terms = ?, pay_to = ?, conditions = ?, locale = ?, time_zone = ?, tax_mode = ?, version = version + 1
     WHERE id = 1`,
     [
       ...[f.name, f.line1, f.town, f.postcode, f.phone, f.email, f.taxNumber],
       ...[JSON.stringify(f.terms), f.payTo, f.conditions],
+      ...[f.locale, f.timeZone, f.taxMode],
     ],
   )
+/** Whether anybody was told a price yet. */
+export const hasTold = async (tx: Tx): Promise<boolean> =>
+  (await tx.row(
+    `SELECT 1 AS yes FROM company
+    WHERE EXISTS (SELECT 1 FROM quotes) OR EXISTS (SELECT 1 FROM work_lines) OR EXISTS (SELECT 1 FROM invoices)`,
+  )) !== null

@@ -14,7 +14,7 @@ const change = async (values: object) => {
   return owner.send('changeFirm', { body: { version, ...values } })
 }
 afterAll(async () => {
-  const { version: _, ...before } = was
+  const { version: _, timeZones: _z, currency: _c, ...before } = was
   await change(before)
 })
 const billed = async () => {
@@ -48,11 +48,25 @@ describe('what the firm’s papers say', () => {
       body: { code: 'stale', current: { town: 'Withy Cross' } },
     })
   })
+  it('says how days are written, in a zone of the country', async () => {
+    expect((await change({ locale: 'en-GB', timeZone: 'America/Chicago' })).body).toMatchObject({
+      ...{ locale: 'en-GB', timeZone: 'America/Chicago', currency: 'USD' },
+    })
+    expect((await owner.ok('session')).company).toMatchObject({ locale: 'en-GB' })
+    await change({ locale: was.locale, timeZone: was.timeZone })
+  })
+  it('has prices that mean what they meant when they were told', async () => {
+    expect(await change({ taxMode: 'included' })).toMatchObject({
+      ...{ status: 422, body: { errors: [{ path: 'taxMode' }] } },
+    })
+  })
   it('has a name, and a mail address that can be one', async () => {
     for (const [wrong, path] of [
       [{ name: ' ' }, 'name'],
       [{ email: 'nowhere' }, 'email'],
       [{ terms: { kind: 'someday' } }, 'terms.kind'],
+      [{ locale: 'no such way' }, 'locale'],
+      [{ timeZone: 'Asia/Tokyo' }, 'timeZone'],
     ] as const)
       expect(await change(wrong)).toMatchObject({ status: 422, body: { errors: [{ path }] } })
   })
