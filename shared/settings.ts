@@ -96,6 +96,8 @@ export const beginSchema = obj({
   taxRate: text(9)
     .matches(/^(\d{1,2}(\.\d{1,4})?)?$/, 'Write the rate in per cent, for example 7.5.')
     .default(''),
+  /** a rate that is seldom: somebody looked at it again */
+  sure: flag().default(false),
 })
 const rateName = () => requiredText('Say what this rate is called.', 40)
 const taxClasses = obj({

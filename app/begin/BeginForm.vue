@@ -11,6 +11,7 @@ import TextInput from '~/base/TextInput.vue'
 import { optionsOf } from '~/base/fields'
 import { useForm } from '~/base/useForm'
 import { call } from '~/lib/api'
+import { surely } from '~/settings/oddRate'
 import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
 import { localesFor, TAX_WORDS } from './words'
@@ -38,11 +39,12 @@ const form = useForm({
 })
 const country = computed(() => named(form.values.country)!)
 const move = (code: string) => Object.assign(form.values, proposed(code))
-const begin = () =>
+const send = (sure: boolean) =>
   form.send(async () => {
-    session.keep(await call('begin', { body: form.values }))
+    session.keep(await call('begin', { body: { ...form.values, sure } }))
     await navigateTo('/guide')
   })
+const begin = () => surely(send, () => form.problem)
 </script>
 
 <template>

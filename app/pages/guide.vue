@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What a firm has set up, what is still missing for which task, and where it is entered.
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
@@ -20,9 +20,11 @@ const { data, problem, refresh } = useAnswer('guide')
 const { busy, problem: failed, act } = useAct()
 const done = computed(() => data.value?.steps.filter((step) => step.done).length ?? 0)
 const says = (code: StepCode) => STEPS[code].says
+const tried = ref(false)
 const tryMail = () =>
   act(async () => {
     await call('tryMail')
+    tried.value = true
   })
 </script>
 
@@ -104,6 +106,14 @@ const tryMail = () =>
         >
       </li>
     </ol>
+    <p
+      v-if="tried"
+      class="note"
+      role="status"
+    >
+      A mail to {{ session.me?.person.email }} is on its way. Whether it arrived is under
+      <NuxtLink to="/messages">Mail</NuxtLink>.
+    </p>
     <Notice :of="failed ?? problem" />
   </section>
   <Pending

@@ -7,10 +7,10 @@ import FigureInput from '~/base/FigureInput.vue'
 import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
-import { ask } from '~/base/leaving'
 import { useForm } from '~/base/useForm'
 import { call } from '~/lib/api'
 import type { Answer } from '~~/shared/api'
+import { surely } from './oddRate'
 
 type Classes = Answer<'taxClasses'>
 const props = defineProps<{ of: Classes['classes'][number] | null }>()
@@ -25,16 +25,7 @@ const send = (sure: boolean) =>
     emit('kept', await call('keepTaxClass', { body }))
     emit('close')
   })
-async function keep() {
-  await send(false)
-  const { problem } = form
-  if (problem?.code !== 'odd_rate') return
-  const sure = await ask({
-    ...{ title: 'A rate that is seldom', text: problem.message },
-    ...{ yes: 'Keep this rate', no: 'Change it' },
-  })
-  if (sure) await send(true)
-}
+const keep = () => surely(send, () => form.problem)
 </script>
 
 <template>

@@ -20,7 +20,8 @@ import { hasPeople, insertBlankFirm, putBegun } from './begin.queries'
 import { settingFacts } from './facts'
 import { getCompany } from './queries'
 import { putTaxClass } from './taxes.queries'
-import { rateOfPercent } from '../../core/tax/percentOfRate'
+import { isOddRate, rateOfPercent } from '../../core/tax/percentOfRate'
+import { isLocale } from '../../core/time/isLocale'
 
 /** Until the server is started again, which prints another code. */
 const LASTS_MS = 30 * DAY
@@ -52,12 +53,14 @@ async function mayBegin(ctx: Ctx, code: string): Promise<void> {
   if (door?.kind !== 'begin') throw wrongCode()
 }
 type Begun = Body<'begin'>
-function checkFirm({ country, timeZone, taxRate }: Begun): void {
+function checkFirm({ country, timeZone, locale, taxName, taxRate, sure }: Begun): void {
   const usual = ofCountry(country)
   if (!usual) throw invalid('country', 'No books are kept in the currency of this country yet.')
   if (!usual.timeZones.includes(timeZone))
     throw invalid('timeZone', 'Choose a zone of the country.')
-  if (taxRate && Number(taxRate) >= 100) throw invalid('taxRate', 'More than all of it is no tax.')
+  if (!isLocale(locale)) throw invalid('locale', 'This way of writing is not known.')
+  if (taxRate && isOddRate(taxRate) && !sure)
+    throw conflict('odd_rate', `${taxRate} per cent for ${taxName || 'tax'}: is this right?`)
 }
 /** What is handed over and what is done, at the one rate that was said; others are set up later. */
 async function putFirstTaxes(tx: Tx, { taxName, taxRate }: Begun): Promise<void> {

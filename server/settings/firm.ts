@@ -1,6 +1,7 @@
 // Who the firm is: what stands on every paper that is made from now on, and how days and prices are said.
 import { conflict, invalid } from '../../core/errors/LedgerError'
 import { ofCountry } from '../../core/settings/ofCountry'
+import { isLocale } from '../../core/time/isLocale'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
@@ -31,14 +32,6 @@ async function checkWays(ctx: Ctx, old: FirmRow, now: FirmRow): Promise<void> {
       'taxMode',
       'Prices were told to customers already; whether the tax is inside them stays.',
     )
-}
-/** Whether days and figures can be written so. */
-const isLocale = (locale: string): boolean => {
-  try {
-    return Intl.DateTimeFormat.supportedLocalesOf(locale).length > 0
-  } catch {
-    return false
-  }
 }
 /** Changes what stands on papers from now on; what was made before stays as it was. */
 export async function changeFirm(ctx: Ctx, body: Body<'changeFirm'>): Promise<Answer<'firm'>> {

@@ -184,8 +184,8 @@ describe('a week of hours', () => {
     const hours = [day(1, '07:30', '16:30'), day(4, '08:00', '12:00')]
     expect(hoursOf(weekForm(hours))).toEqual(hours)
   })
-  it('of nobody is seven free days', () => {
-    expect(hoursOf(weekForm([]))).toEqual([])
+  it('of somebody without hours is proposed: five days, two of them free', () => {
+    expect(hoursOf(weekForm([])).map(({ weekday }) => weekday)).toEqual([1, 2, 3, 4, 5])
     expect(weekForm([])).toHaveLength(7)
   })
   it('is said shortly where days are alike', () => {

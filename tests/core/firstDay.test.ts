@@ -5,6 +5,7 @@ import { isKnownCurrency } from '../../core/money/currencyExponent'
 import { STARTER_LIST } from '../../core/pricebook/starterList'
 import { firstSteps, missingFor, TASKS, type FirmFacts } from '../../core/settings/firstSteps'
 import { countriesBy, ofCountry } from '../../core/settings/ofCountry'
+import { isLocale } from '../../core/time/isLocale'
 import { isOddRate, percentOfRate, rateOfPercent } from '../../core/tax/percentOfRate'
 
 describe('ofCountry', () => {
@@ -112,5 +113,17 @@ describe('rates of tax as people write them', () => {
     ['70', true],
   ])('%s per cent is looked at again: %s', (percent, odd) => {
     expect(isOddRate(percent)).toBe(odd)
+  })
+})
+
+describe('isLocale', () => {
+  it.each([
+    ['en-GB', true],
+    ['de', true],
+    ['no such way', false],
+    ['', false],
+    ['xx-XX', false],
+  ])('%j: %s', (locale, is) => {
+    expect(isLocale(locale)).toBe(is)
   })
 })
