@@ -79,8 +79,7 @@ watch([lines, unread], () => {
 let choosing = Promise.resolve()
 /** At once, not when the answer is there; hands that went on to another field by then are not called back. */
 function goOn() {
-  const at = document.activeElement
-  if (!at?.matches('input, textarea') || at.closest('.who')) what.value?.focus()
+  if (!document.activeElement?.matches(':not(.who *):is(input, textarea)')) what.value?.focus()
 }
 function choose(customerId: string, siteId: string | null) {
   goOn()

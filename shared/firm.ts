@@ -1,0 +1,189 @@
+// The firm itself: how it begins, what it still lacks, who it is, how it is taxed.
+import { TAXED_AS } from '../core/pricebook/usualTaxClass'
+import { STEP_CODES, TASKS } from '../core/settings/firstSteps'
+import { TAX_MODES } from '../core/tax/taxTotals'
+import { me } from './access'
+import { terms } from './customers/shapes'
+import {
+  definedText,
+  flag,
+  int,
+  list,
+  mail,
+  obj,
+  ok,
+  oneOf,
+  requiredText,
+  route,
+  text,
+  version,
+} from './schema'
+
+const firm = obj({
+  version: int().required(),
+  name: definedText(),
+  line1: definedText(),
+  town: definedText(),
+  postcode: definedText(),
+  phone: definedText(),
+  email: definedText(),
+  taxNumber: definedText(),
+  terms: terms().required(),
+  payTo: definedText(1000),
+  conditions: definedText(2000),
+  locale: definedText(),
+  timeZone: definedText(),
+  taxMode: oneOf(TAX_MODES).required(),
+  currency: definedText(),
+  /** those of its country */
+  timeZones: list(definedText()),
+})
+const beginSchema = obj({
+  code: requiredText('Write the code that was printed when the server started.', 40),
+  firm: requiredText('Write the name of the firm.', 120),
+  name: requiredText('Write your name.', 120),
+  email: mail().required('Write your mail address.'),
+  password: requiredText('Choose a password.', 200),
+  /** the owner goes to customers, too */
+  alsoGoes: flag().default(false),
+  country: text(2).required('Choose the country.'),
+  locale: requiredText('Choose how days and figures are written.', 16),
+  timeZone: requiredText('Choose the time zone.', 64),
+  taxMode: oneOf(TAX_MODES).required(),
+  taxName: text(40).default(''),
+  /** per cent */
+  taxRate: text(9)
+    .matches(/^(\d{1,2}(\.\d{1,4})?)?$/, 'Write the rate in per cent, for example 7.5.')
+    .default(''),
+  /** a rate that is seldom: somebody looked at it again */
+  sure: flag().default(false),
+})
+const rateName = () => requiredText('Say what this rate is called.', 40)
+const taxClasses = obj({
+  mode: oneOf(TAX_MODES).required(),
+  classes: list(
+    obj({
+      id: definedText(20),
+      name: definedText(),
+      usualFor: oneOf(TAXED_AS).nullable().default(null),
+      /** per cent */
+      rates: list(obj({ name: definedText(), percent: definedText() })),
+    }),
+  ),
+})
+export const firmRoutes = {
+  beginning: route({
+    method: 'GET',
+    path: '/begin',
+    who: 'public',
+    summary: 'Whether a firm waits here for its first owner, and what each country proposes',
+    answer: obj({
+      waits: flag().required(),
+      countries: list(
+        obj({
+          code: definedText(),
+          name: definedText(),
+          currency: definedText(),
+          locale: definedText(),
+          timeZones: list(definedText()),
+          taxMode: oneOf(TAX_MODES).required(),
+          taxName: definedText(),
+        }),
+      ),
+    }),
+  }),
+  begin: route({
+    method: 'POST',
+    path: '/begin',
+    who: 'public',
+    session: 'opens',
+    secret: true,
+    summary: 'A firm begins, with its first owner, by the code that was printed',
+    body: beginSchema,
+    answer: me,
+  }),
+  guide: route({
+    method: 'GET',
+    path: '/guide',
+    may: 'settings.see',
+    summary: 'What a firm that sets itself up has done, and what is missing for what',
+    answer: obj({
+      steps: list(
+        obj({
+          code: oneOf(STEP_CODES).required(),
+          done: flag().required(),
+          unlocks: list(oneOf(TASKS).required()),
+        }),
+      ),
+      tasks: list(
+        obj({ task: oneOf(TASKS).required(), missing: list(oneOf(STEP_CODES).required()) }),
+      ),
+    }),
+  }),
+  tryMail: route({
+    method: 'POST',
+    path: '/set-up/try-mail',
+    may: 'settings.change',
+    summary: 'A mail to whoever asks, to see that ours arrive',
+    answer: ok,
+  }),
+  taxClasses: route({
+    method: 'GET',
+    path: '/set-up/taxes',
+    may: 'settings.see',
+    summary: 'The classes that what is sold is taxed by, with their rates',
+    answer: taxClasses,
+  }),
+  keepTaxClass: route({
+    method: 'POST',
+    path: '/set-up/taxes',
+    may: 'settings.change',
+    summary: 'Make a class of taxes, or change its rates for what is billed from now on',
+    body: obj({
+      /** of a class that is there already */
+      id: text(20).default(''),
+      name: requiredText('Say what is taxed so.', 60),
+      rates: list(
+        obj({
+          name: rateName(),
+          percent: text(9)
+            .matches(/^\d{1,2}(\.\d{1,4})?$/, 'Write the rate in per cent, for example 7.5.')
+            .required('Write the rate.'),
+        }),
+      ).max(6, 'Six rates on one line are the most.'),
+      /** a rate that is seldom: somebody looked at it again */
+      sure: flag().default(false),
+    }),
+    answer: taxClasses,
+  }),
+  firm: route({
+    method: 'GET',
+    path: '/set-up/firm',
+    may: 'settings.see',
+    summary: 'Who the firm is: what stands on its papers',
+    answer: firm,
+  }),
+  changeFirm: route({
+    method: 'PATCH',
+    path: '/set-up/firm',
+    may: 'settings.change',
+    summary: 'Change what stands on papers from now on; what is not named stays',
+    body: obj({
+      version: version(),
+      name: text(120).min(1, 'Write the name of the firm.'),
+      line1: text(160),
+      town: text(80),
+      postcode: text(16),
+      phone: text(32),
+      email: mail(),
+      taxNumber: text(40),
+      terms: terms().optional().default(undefined),
+      payTo: text(1000),
+      conditions: text(2000),
+      locale: text(16).min(1, 'Choose how days and figures are written.'),
+      timeZone: text(64).min(1, 'Choose the time zone.'),
+      taxMode: oneOf(TAX_MODES),
+    }),
+    answer: firm,
+  }),
+}
