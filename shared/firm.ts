@@ -151,6 +151,13 @@ export const firmRoutes = {
             .required('Write the rate.'),
         }),
       ).max(6, 'Six rates on one line are the most.'),
+      /** what stood there when it was changed */
+      shown: obj({
+        name: definedText(60),
+        rates: list(obj({ name: definedText(40), percent: definedText(20) })),
+      })
+        .nullable()
+        .default(null),
       /** a rate that is seldom: somebody looked at it again */
       sure: flag().default(false),
     }),

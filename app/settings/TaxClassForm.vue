@@ -19,9 +19,14 @@ const form = useForm({
   name: props.of?.name ?? '',
   rates: props.of?.rates.map((rate) => ({ ...rate })) ?? [{ name: '', percent: '' }],
 })
+/** As it stood when it was opened. */
+const shown = props.of && {
+  name: props.of.name,
+  rates: props.of.rates.map((rate) => ({ ...rate })),
+}
 const send = (sure: boolean) =>
   form.send(async () => {
-    const body = { id: props.of?.id ?? '', ...form.values, sure }
+    const body = { id: props.of?.id ?? '', ...form.values, shown, sure }
     emit('kept', await call('keepTaxClass', { body }))
     emit('close')
   })

@@ -33,9 +33,5 @@ export async function putDoor(
 }
 export const closeDoors = (tx: Tx, personId: string | null) =>
   tx.run('DELETE FROM door_keys WHERE person_id <=> ?', [personId])
-export const beginWaits = async (tx: Tx): Promise<boolean> =>
-  (await tx.row(
-    `SELECT 1 AS yes FROM door_keys WHERE kind = 'begin' AND NOT EXISTS (SELECT 1 FROM people) LIMIT 1`,
-  )) !== null
 export const sweepDoors = (tx: Tx, expired: string) =>
   tx.run('DELETE FROM door_keys WHERE expires_at < ?', [expired])

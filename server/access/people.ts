@@ -65,6 +65,11 @@ async function changed(ctx: Ctx, old: StaffRow, now: Kept): Promise<void> {
   // Who is not booked any more has no place on the schedule, and neither would their visits.
   if (old.bookable && !now.bookable) await mustBeFree(ctx, old, ['visits'])
   await updatePerson(ctx.tx, now)
+  if (now.email !== old.email) {
+    // What was sent to the address before opens nothing any more.
+    await closeDoors(ctx.tx, now.id)
+    if (!old.comesIn && old.active) await invite(ctx, now)
+  }
   const changes = Object.fromEntries(
     parts.map((part) => [part, { from: old[part], to: now[part] }]),
   )

@@ -5,7 +5,7 @@ import { conflict, invalid } from '../../core/errors/LedgerError'
 import { DAY, MINUTE, SECOND } from '../../core/time/units'
 import { countriesBy, ofCountry } from '../../core/settings/ofCountry'
 import type { Answer, Body } from '../../shared/api'
-import { beginWaits, doorBy } from '../access/doors.queries'
+import { doorBy } from '../access/doors.queries'
 import { closeDoors, givePassword, insertPerson, putDoor } from '../access/index'
 import { hashPassword } from '../access/password'
 import { personByEmail } from '../access/queries'
@@ -24,7 +24,7 @@ import { isOddRate, rateOfPercent } from '../../core/tax/percentOfRate'
 import { isLocale } from '../../core/time/isLocale'
 
 /** Until the server is started again, which prints another code. */
-const LASTS_MS = 30 * DAY
+const LASTS_MS = 365 * DAY
 /** An empty database becomes a firm that waits for its owner; answers the code that lets them in, once nobody is there. */
 export async function openForOwner(tx: Tx): Promise<string | null> {
   if (await hasPeople(tx)) return null
@@ -36,7 +36,7 @@ export async function openForOwner(tx: Tx): Promise<string | null> {
 }
 /** Whether a firm waits for its owner, and what each country proposes to it. */
 export async function beginning(ctx: Ctx): Promise<Answer<'beginning'>> {
-  if (!(await beginWaits(ctx.tx))) return { waits: false, countries: [] }
+  if (await hasPeople(ctx.tx)) return { waits: false, countries: [] }
   return {
     waits: true,
     countries: countriesBy('en').map((country) => ({ ...country, ...ofCountry(country.code)! })),

@@ -1,11 +1,12 @@
 // The classes that what is sold is taxed by. A rate that changes holds for what is billed from then on.
-import { conflict, notFound } from '../../core/errors/LedgerError'
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { codedRates } from '../../core/tax/codedRates'
 import { isOddRate, percentOfRate, rateOfPercent } from '../../core/tax/percentOfRate'
 import { searchKey } from '../../core/text/searchKey'
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { putTaxClass, taxClassRows } from './taxes.queries'
+import { putTaxClass, taxClassRows, type NamedTaxClass } from './taxes.queries'
 import { settingFacts } from './facts'
 
 type Classes = Answer<'taxClasses'>
@@ -19,7 +20,7 @@ export async function classesOfTax(ctx: Ctx): Promise<Classes> {
     classes: rows.map(({ rates, ...row }) => ({ ...row, rates: asWritten(rates) })),
   }
 }
-/** A class, and a rate, is called the same for ever by what it was named first. */
+/** What a class, or a tax, is known by: its name, and a number where another is known by that. */
 const codeOf = (name: string, taken: readonly string[]): string => {
   const plain =
     searchKey(name)
@@ -29,28 +30,37 @@ const codeOf = (name: string, taken: readonly string[]): string => {
   for (let n = 2; taken.includes(code); n++) code = `${plain}-${n}`
   return code
 }
+const stood = ({ name, rates }: NamedTaxClass) => JSON.stringify([name, asWritten(rates)])
+/** What was shown is what stands there, or somebody else was here meanwhile. */
+async function mustStand(ctx: Ctx, old: NamedTaxClass, shown: Body<'keepTaxClass'>['shown']) {
+  if (shown && stood(old) === JSON.stringify([shown.name, shown.rates])) return
+  const current = (await classesOfTax(ctx)).classes.find(({ id }) => id === old.id)
+  throw conflict('stale', 'Someone changed these taxes in the meantime. Look at them again.', {
+    current,
+  })
+}
+function checkRates(rates: Body<'keepTaxClass'>['rates'], sure: boolean): void {
+  const names = rates.map(({ name }) => name.toLowerCase())
+  const twice = names.findIndex((name, i) => names.indexOf(name) < i)
+  if (twice >= 0)
+    throw invalid(`rates[${twice}].name`, 'A tax stands in a class once. Add its rates up.')
+  const odd = rates.find(({ percent }) => isOddRate(percent))
+  if (odd && !sure)
+    throw conflict('odd_rate', `${odd.percent} per cent for ${odd.name}: is this right?`)
+}
 export async function keepTaxClass(ctx: Ctx, body: Body<'keepTaxClass'>): Promise<Classes> {
   const all = await taxClassRows(ctx.tx, true)
   const old = all.find(({ id }) => id === body.id)
   if (body.id && !old) throw notFound('class of taxes')
-  const odd = body.rates.find(({ percent }) => isOddRate(percent))
-  if (odd && !body.sure)
-    throw conflict('odd_rate', `${odd.percent} per cent for ${odd.name}: is this right?`)
-  const known = new Map(
-    all.flatMap((one) => one.rates.map(({ name, code }) => [name.toLowerCase(), code] as const)),
+  if (old) await mustStand(ctx, old, body.shown)
+  checkRates(body.rates, body.sure)
+  const rates = codedRates(
+    body.rates.map(({ name, percent }) => ({ name, rate: rateOfPercent(percent) })),
+    all.flatMap((one) => (one === old ? [] : one.rates)),
+    codeOf,
   )
-  const codes = [...known.values()]
-  const rates = body.rates.map(({ name, percent }) => {
-    const code = known.get(name.toLowerCase()) ?? codeOf(name, codes)
-    codes.push(code)
-    return { code, name, rate: rateOfPercent(percent) }
-  })
-  const id =
-    old?.id ??
-    codeOf(
-      body.name,
-      all.map((one) => one.id),
-    )
+  const ids = all.map((one) => one.id)
+  const id = old?.id ?? codeOf(body.name, ids)
   await putTaxClass(ctx.tx, { id, name: body.name, usualFor: old?.usualFor ?? null, rates })
   const changes = { rates: { from: old && asWritten(old.rates), to: asWritten(rates) } }
   await record(ctx, {

@@ -6,6 +6,8 @@ import { STARTER_LIST } from '../../core/pricebook/starterList'
 import { firstSteps, missingFor, TASKS, type FirmFacts } from '../../core/settings/firstSteps'
 import { countriesBy, ofCountry } from '../../core/settings/ofCountry'
 import { isLocale } from '../../core/time/isLocale'
+import { codedRates } from '../../core/tax/codedRates'
+import { taxTotals } from '../../core/tax/taxTotals'
 import { isOddRate, percentOfRate, rateOfPercent } from '../../core/tax/percentOfRate'
 
 describe('ofCountry', () => {
@@ -125,5 +127,25 @@ describe('isLocale', () => {
     ['xx-XX', false],
   ])('%j: %s', (locale, is) => {
     expect(isLocale(locale)).toBe(is)
+  })
+})
+
+describe('codedRates', () => {
+  const fresh = (name: string, taken: readonly string[]) =>
+    taken.includes(name) ? `${name}-2` : name
+  const goods = { code: 'VAT', name: 'VAT', rate: '0.2' }
+  const sums = (work: { name: string; rate: string }) => {
+    const taxes = codedRates([work], [goods], fresh)
+    const lines = [
+      { netMinor: 10_000, taxes: [goods] },
+      { netMinor: 10_000, taxes },
+    ]
+    return taxTotals(lines, 'added', 'EUR').map(({ taxMinor }) => taxMinor)
+  }
+  it('makes one tax of one name at one rate', () => {
+    expect(sums({ name: 'vat', rate: '0.2' })).toEqual([4000])
+  })
+  it('makes two of one name at two rates: each is taken at its own', () => {
+    expect(sums({ name: 'VAT', rate: '0.05' })).toEqual([2000, 500])
   })
 })

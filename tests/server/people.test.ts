@@ -172,6 +172,15 @@ describe('who is here already', () => {
       ...{ status: 409, body: { code: 'stale', current: { role: 'books' } } },
     })
   })
+  it('whose address was wrong is invited at the right one, and the wrong one opens nothing', async () => {
+    const nell = await add()
+    const { comesIn: _c, invitedUntil: _i, active: _a, leftOn: _l, ...body } = nell
+    const wrong = await doorOf(nell.email)
+    const email = `right-${nell.email}`
+    await owner.ok('keepPerson', { body: { ...body, email } })
+    expect((await comeIn(wrong)).status).toBe(404)
+    expect((await comeIn(await doorOf(email))).status).toBe(200)
+  })
   it('leaves: comes in nowhere, is not offered, and can come back', async () => {
     const nell = await add({ role: 'technician', bookable: true })
     const client = new Client()
@@ -236,9 +245,12 @@ describe('taxes', () => {
   const classOf = async (key: string) =>
     (await owner.ok('taxClasses')).classes.find((one) => one.id === key)!
   it('hold from then on: what was billed before stays', async () => {
-    const before = await classOf('none')
-    const keep = (rates: object[]) =>
-      owner.ok('keepTaxClass', { body: { id: 'none', name: before.name, rates } })
+    const keep = async (rates: object[]) => {
+      const { id: key, name, rates: shown } = await classOf('none')
+      return owner.ok('keepTaxClass', {
+        body: { id: key, name, rates, shown: { name, rates: shown } },
+      })
+    }
     await keep([{ name: 'Marsh levy', percent: '2.25' }])
     expect((await classOf('none')).rates).toEqual([{ name: 'Marsh levy', percent: '2.25' }])
     await keep([])
@@ -257,12 +269,25 @@ describe('taxes', () => {
     ])
   })
   it('that are seldom so high are kept by whoever is sure', async () => {
-    const body = { id: 'none', name: 'Not taxed', rates: [{ name: 'Levy', percent: '70' }] }
+    const { name, rates } = await classOf('none')
+    const body = {
+      ...{ id: 'none', name, shown: { name, rates }, rates: [{ name: 'Levy', percent: '70' }] },
+    }
     expect(await owner.send('keepTaxClass', { body })).toMatchObject({
       ...{ status: 409, body: { code: 'odd_rate' } },
     })
     await owner.ok('keepTaxClass', { body: { ...body, sure: true } })
-    await owner.ok('keepTaxClass', { body: { ...body, rates: [] } })
+    const late = await owner.send('keepTaxClass', { body: { ...body, rates: [] } })
+    expect(late).toMatchObject({ status: 409, body: { code: 'stale', current: { id: 'none' } } })
+    const shown = { name, rates: body.rates }
+    await owner.ok('keepTaxClass', { body: { ...body, shown, rates: [] } })
+  })
+  it('of one name stand in a class once', async () => {
+    const rate = { name: 'Levy', percent: '4' }
+    const body = { name: 'Twice', rates: [rate, { ...rate, name: 'LEVY' }] }
+    expect(await owner.send('keepTaxClass', { body })).toMatchObject({
+      ...{ status: 422, body: { errors: [{ path: 'rates[1].name' }] } },
+    })
   })
 })
 
