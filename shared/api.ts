@@ -3,6 +3,7 @@ import type { AnySchema, InferType } from 'yup'
 import { accessRoutes } from './access'
 import { agreementRoutes } from './agreements'
 import { askRoutes } from './asks'
+import { broughtRoutes } from './broughtForward'
 import { callRoutes } from './calls'
 import { collectionRoutes } from './collections'
 import { customerRoutes } from './customers'
@@ -26,6 +27,7 @@ export const routes = {
   ...customerRoutes,
   ...agreementRoutes,
   ...importRoutes,
+  ...broughtRoutes,
   ...callRoutes,
   ...dispatchRoutes,
   ...pricebookRoutes,

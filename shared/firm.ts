@@ -1,6 +1,7 @@
 // The firm itself: how it begins, what it still lacks, who it is, how it is taxed.
 import { TAXED_AS } from '../core/pricebook/usualTaxClass'
 import { STEP_CODES, TASKS } from '../core/settings/firstSteps'
+import { NUMBER_KINDS } from '../core/documents/numberSeries'
 import { TAX_MODES } from '../core/tax/taxTotals'
 import { me } from './access'
 import { terms } from './customers/shapes'
@@ -68,6 +69,20 @@ const taxClasses = obj({
       usualFor: oneOf(TAXED_AS).nullable().default(null),
       /** per cent */
       rates: list(obj({ name: definedText(), percent: definedText() })),
+    }),
+  ),
+})
+const numbers = obj({
+  items: list(
+    obj({
+      kind: oneOf(NUMBER_KINDS).required(),
+      prefix: text(16).defined(),
+      width: int(1, 9).required(),
+      yearly: flag().required(),
+      next: int(1).required(),
+      /** the next as it is said */
+      example: definedText(),
+      version: int().required(),
     }),
   ),
 })
@@ -162,6 +177,29 @@ export const firmRoutes = {
       sure: flag().default(false),
     }),
     answer: taxClasses,
+  }),
+  numbers: route({
+    method: 'GET',
+    path: '/set-up/numbers',
+    may: 'settings.see',
+    summary: 'The series of numbers that people say, each with its next',
+    answer: numbers,
+  }),
+  keepNumbers: route({
+    method: 'POST',
+    path: '/set-up/numbers',
+    may: 'settings.change',
+    summary:
+      'A series goes on otherwise, as where another program stopped; no number is given twice',
+    body: obj({
+      kind: oneOf(NUMBER_KINDS).required(),
+      version: version(),
+      prefix: text(16).default(''),
+      width: int(1, 9).required('Say how many figures.'),
+      yearly: flag().default(false),
+      next: int(1, 99_999_999).required('Write the number that comes next.'),
+    }),
+    answer: numbers,
   }),
   firm: route({
     method: 'GET',

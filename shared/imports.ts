@@ -14,7 +14,7 @@ import {
   definedText,
 } from './schema'
 
-export const ROWS_A_PIECE = 500
+export const PIECE_ROWS = 500
 export const importRoutes = {
   importPiece: route({
     method: 'POST',
@@ -29,7 +29,7 @@ export const importRoutes = {
       columns: list(oneOf(IMPORT_FIELDS).nullable().defined()).max(60, 'Not more than 60 columns.'),
       rows: list(list(text(2000).default('')))
         .min(1, 'There is no row.')
-        .max(ROWS_A_PIECE, 'Not more than 500 rows at a time.'),
+        .max(PIECE_ROWS, 'Not more than 500 rows at a time.'),
       first: int(1, 1_000_000).default(1),
     }),
     answer: obj({

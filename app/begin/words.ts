@@ -84,6 +84,20 @@ export const STEPS: Readonly<Record<StepCode, StepWords>> = {
     to: '/customers/import',
     act: 'Bring a file',
   },
+  brought: {
+    says: 'Open invoices and credits, from before',
+    lacks: 'what is open from before',
+    why: 'Who owes what is known from the first morning. Without any, go on.',
+    to: '/brought-forward',
+    act: 'Take them over',
+  },
+  numbers: {
+    says: 'Our numbers',
+    lacks: 'our numbers',
+    why: 'They go on where the books before stopped, or begin as they are.',
+    to: '/set-up#numbers',
+    act: 'Look at them',
+  },
   mail: {
     says: 'A mail of ours arrives',
     lacks: 'a mail that arrives',

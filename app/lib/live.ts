@@ -106,7 +106,7 @@ export const SHOWS = {
   day: { subjects: DAY },
   calls: { subjects: ['call', 'quote', 'work'] },
   callsCounted: { subjects: ['call', 'quote', 'work', 'invoice', 'payment', 'customer'] },
-  money: { subjects: ['invoice', 'payment', 'collection', 'customer', 'message'] },
+  money: { subjects: ['invoice', 'payment', 'collection', 'customer', 'message', 'import'] },
   tasks: { subjects: ['task'] },
   waiting: {
     subjects: [

@@ -8,6 +8,7 @@ import { useSession } from '~/stores/session'
 import CallQuestions from '~/settings/CallQuestions.vue'
 import FirmDetails from '~/settings/FirmDetails.vue'
 import CallSources from '~/settings/CallSources.vue'
+import NumberSeries from '~/settings/NumberSeries.vue'
 import OwnFields from '~/settings/OwnFields.vue'
 import RoleLimits from '~/settings/RoleLimits.vue'
 import WarrantyGiven from '~/settings/WarrantyGiven.vue'
@@ -26,10 +27,15 @@ const may = computed(() => session.may('settings.change'))
     class="page"
   >
     <h1>Set-up</h1>
+    <p v-if="session.may('ledger.bring')">
+      <NuxtLink to="/brought-forward">From our books before</NuxtLink>: open invoices, credits,
+      opening balances.
+    </p>
     <div class="two stacks">
       <div class="stack">
         <FirmDetails :may="may" />
         <TaxClasses :may="may" />
+        <NumberSeries :may="may" />
         <CallQuestions
           :questions="data.questions"
           :may="may"

@@ -4,6 +4,10 @@ import type { Answer } from '~~/shared/api'
 export type FirmSetUp = Answer<'setUp'>
 export type Question = FirmSetUp['questions'][number]
 export type OwnField = FirmSetUp['fields'][number]
+export type Series = Answer<'numbers'>['items'][number]
+export const SERIES_WORDS: Readonly<Record<Series['kind'], string>> = {
+  ...{ invoice: 'Invoices', quote: 'Quotes', work_order: 'Work orders', receipt: 'Receipts' },
+}
 /** Choices as they are typed: with commas between. */
 export const choicesIn = (text: string): string[] =>
   text

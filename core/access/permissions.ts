@@ -42,6 +42,7 @@ export const PERMISSIONS = {
   'limits.answer': OFFICE,
   'limits.change': OWNER,
   'ledger.see': ['owner', 'books'],
+  'ledger.bring': ['owner', 'books'],
   'invoices.list': MONEY,
   'invoices.see': [...INDOORS, 'technician'],
   'invoices.make': BILLING,

@@ -1,6 +1,6 @@
+import { guessMeanings, rowByMeaning } from '../formats/columns'
 import type { Card } from '../formats/vcf'
 import type { Table } from '../formats/readCsv'
-import { searchKey } from '../text/searchKey'
 
 /** What a column of a file can mean. */
 export const IMPORT_FIELDS = [
@@ -78,28 +78,17 @@ const HEADINGS: Record<ImportField, string[]> = {
 }
 
 /**
- * Proposes what each column means, by its heading; each meaning is given once, to the first column that fits.
+ * Proposes what each column means, by its heading.
  * @example guessColumns(['Customer', 'City', 'Shoe size']) // ['name', 'billing_town', null]
  */
-export function guessColumns(head: readonly string[]): (ImportField | null)[] {
-  const taken = new Set<ImportField>()
-  return head.map((heading) => {
-    const key = searchKey(heading)
-    const field = IMPORT_FIELDS.find(
-      (f) => !taken.has(f) && (HEADINGS[f].includes(key) || key === searchKey(f)),
-    )
-    if (!field) return null
-    taken.add(field)
-    return field
-  })
-}
+export const guessColumns = (head: readonly string[]): (ImportField | null)[] =>
+  guessMeanings(head, HEADINGS)
 
 /** One row as a record: columns without a meaning are left out. */
 export const recordOf = (
   row: readonly string[],
   columns: readonly (ImportField | null)[],
-): ImportRecord =>
-  Object.fromEntries(columns.flatMap((field, i) => (field && row[i] ? [[field, row[i]]] : [])))
+): ImportRecord => rowByMeaning(row, columns)
 
 const LIMITS: Record<ImportField, number> = {
   name: 160,

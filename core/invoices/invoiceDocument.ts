@@ -18,7 +18,7 @@ export function invoiceDocument(
   paper: InvoicePaper,
   received: { paid: Money; open: Money },
 ): PaperDocument {
-  const { locale } = paper
+  const { locale, paidBefore } = paper
   const date = (day: string) => sayDay(day, locale, 'written')
   const payable = paper.payable.amount !== paper.total.amount
   return {
@@ -30,14 +30,14 @@ export function invoiceDocument(
       { text: `Issued ${date(paper.issueOn)}` },
       { text: `Due ${date(paper.dueOn)} (${paper.terms})`, strong: true },
       ...(paper.orderNumber ? [{ text: `Your order ${paper.orderNumber}` }] : []),
-      { text: `Our work order ${paper.workOrder}` },
+      ...(paper.workOrder ? [{ text: `Our work order ${paper.workOrder}` }] : []),
     ],
     buyer: { as: 'Billed to', ...paper.buyer },
-    place: { as: 'Work done at', text: paper.site },
+    place: { as: paper.site && 'Work done at', text: paper.site },
     lines: linesInWords(paper.lines, locale),
     remark: paper.exemptCertificate ? `Tax exempt, certificate ${paper.exemptCertificate}` : '',
     sums: [
-      ...sumsInWords(paper, locale),
+      ...(paidBefore ? broughtSums(paper, paidBefore) : sumsInWords(paper, locale)),
       ...(payable
         ? [{ label: 'Payable', amount: sayMoney(paper.payable, locale), strong: true }]
         : []),
@@ -51,6 +51,13 @@ export function invoiceDocument(
     conditions: paper.conditions,
   }
 }
+/** With neither taxes nor a net of its own, the sum is said once. */
+const broughtSums = (paper: InvoicePaper, paidBefore: Money): PaperDocument['sums'] => [
+  ...sumsInWords(paper, paper.locale).slice(1),
+  ...(isNothing(paidBefore)
+    ? []
+    : [{ label: 'Paid before', amount: sayMoney(paidBefore, paper.locale) }]),
+]
 const cameIn = ({ paid, open }: { paid: Money; open: Money }, locale: string) => [
   { label: 'Paid', amount: sayMoney(paid, locale) },
   { label: 'Still open', amount: sayMoney(open, locale), strong: true },

@@ -33,6 +33,8 @@ export interface InvoicePaper {
   taxes: { name: string; rate: string; base: Money; tax: Money }[]
   tax: Money
   total: Money
+  /** of an invoice from the books before: what was paid of it there */
+  paidBefore?: Money | undefined
   payable: Money
 }
 /** A line that is billed: the whole of it, or what is left of one that was billed in part before. */

@@ -7,6 +7,7 @@ export const ACCOUNTS = {
   card: { code: '1030', name: 'Assets:Card clearing', type: 'asset' },
   tax: { code: '2200', name: 'Liabilities:Tax payable', type: 'liability' },
   deposits: { code: '2300', name: 'Liabilities:Customer deposits', type: 'liability' },
+  opening: { code: '3000', name: 'Equity:Opening balances', type: 'equity' },
   incomeTask: { code: '4000', name: 'Income:Flat-rate work', type: 'income' },
   incomeLabour: { code: '4010', name: 'Income:Labour', type: 'income' },
   incomePart: { code: '4020', name: 'Income:Parts', type: 'income' },
@@ -21,7 +22,19 @@ export const PAYMENT_ACCOUNT = {
   cheque: 'undeposited',
   card: 'card',
   transfer: 'bank',
+  // What a customer had with us before: it came in by the books from before.
+  credit: 'opening',
 } as const
+/** What a firm brings along from its books before; what customers owe and have comes with their invoices and credits. */
+export const OPENING_ACCOUNTS = [
+  'bank',
+  'cash',
+  'undeposited',
+  'card',
+  'tax',
+] as const satisfies readonly AccountKey[]
+export type OpeningAccount = (typeof OPENING_ACCOUNTS)[number]
+
 /** The income account of a kind of line. */
 export const INCOME_ACCOUNT = {
   task: 'incomeTask',

@@ -1,4 +1,4 @@
-import type { AccountKey } from './accounts'
+import type { AccountKey, OpeningAccount } from './accounts'
 
 /** Debit positive, credit negative, minor units. */
 export interface Posting {
@@ -58,6 +58,28 @@ export function applicationEntry(amountMinor: number): Posting[] {
     { account: 'deposits', amountMinor },
     { account: 'receivable', amountMinor: -amountMinor },
   ])
+}
+
+/**
+ * An invoice from the books before: what is still open of it, against the opening balances.
+ * @example broughtInvoiceEntry(5000) // [{ account: 'receivable', amountMinor: 5000 }, { account: 'opening', amountMinor: -5000 }]
+ */
+export const broughtInvoiceEntry = (openMinor: number): Posting[] =>
+  balanced([
+    { account: 'receivable', amountMinor: openMinor },
+    { account: 'opening', amountMinor: -openMinor },
+  ])
+
+/**
+ * What stood in the accounts on the day on which the firm begins here; the rest is what the owners have in it.
+ * @param balances debit positive, in minor units: money in the bank, tax that is owed as a negative
+ * @example openingEntry([{ account: 'bank', amountMinor: 90000 }])[1] // { account: 'opening', amountMinor: -90000 }
+ */
+export function openingEntry(
+  balances: readonly { account: OpeningAccount; amountMinor: number }[],
+): Posting[] {
+  const sum = balances.reduce((all, { amountMinor }) => all + amountMinor, 0)
+  return balanced([...balances, { account: 'opening', amountMinor: -sum }])
 }
 
 /** The mirror of an entry: a bounced cheque, a refund, a credit note. */

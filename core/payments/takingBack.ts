@@ -1,6 +1,7 @@
 // A payment that did not hold is taken back for what it was: money that came back from the bank, or a payment that never was.
 
-export const PAID_BY = ['cash', 'cheque', 'card', 'transfer'] as const
+/** `credit` is one that the books before had. */
+export const PAID_BY = ['cash', 'cheque', 'card', 'transfer', 'credit'] as const
 export type Method = (typeof PAID_BY)[number]
 
 /** Why a payment is taken back. How each is asked about, and said afterwards. */
@@ -27,6 +28,7 @@ const BY_METHOD: Readonly<Record<Method, readonly BackReason[]>> = {
   // What the terminal told is no typing error; it goes back by the terminal.
   card: ['charged_back'],
   transfer: ['recalled', 'mistyped'],
+  credit: ['mistyped'],
 }
 /** Why a payment of that kind may be taken back. @example backReasonsOf('cash') // ['mistyped'] */
 export const backReasonsOf = (method: Method): readonly BackReason[] => BY_METHOD[method]

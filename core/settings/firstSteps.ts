@@ -15,13 +15,17 @@ export interface FirmFacts {
   customers: number
   /** a mail of ours arrived somewhere */
   hasMailed: boolean
+  /** numbers go on as somebody said */
+  hasNumbers: boolean
+  /** invoices and credits from the books before */
+  brought: number
   booked: number
   billed: number
   paid: number
 }
 export const STEP_CODES = [
   ...(['firm', 'paid', 'taxes', 'people', 'hours', 'areas'] as const),
-  ...(['book', 'customers', 'mail', 'booked', 'billed', 'money'] as const),
+  ...(['book', 'customers', 'brought', 'numbers', 'mail', 'booked', 'billed', 'money'] as const),
 ]
 export type StepCode = (typeof STEP_CODES)[number]
 export interface Step {
@@ -45,6 +49,9 @@ export const firstSteps = (f: FirmFacts): Step[] => [
   { code: 'areas', done: f.areas > 0, unlocks: [] },
   { code: 'book', done: f.entries > 0, unlocks: ['pricing'] },
   { code: 'customers', done: f.customers > 0, unlocks: [] },
+  // Who begins without either has said so with the first invoice.
+  { code: 'brought', done: f.brought > 0 || f.billed > 0, unlocks: [] },
+  { code: 'numbers', done: f.hasNumbers || f.billed > 0, unlocks: [] },
   { code: 'mail', done: f.hasMailed, unlocks: ['invoicing', 'chasing'] },
   { code: 'booked', done: f.booked > 0, unlocks: [] },
   { code: 'billed', done: f.billed > 0, unlocks: [] },

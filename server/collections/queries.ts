@@ -13,7 +13,7 @@ export const openOn = (tx: Tx, on: string) =>
     FROM invoices i
     LEFT JOIN (SELECT invoice_id, SUM(amount_minor) AS paid FROM allocations WHERE on_date <= ?
       GROUP BY invoice_id) a ON a.invoice_id = i.id
-    WHERE i.issue_on <= ? AND i.state = 'open'
+    WHERE i.booked_on <= ? AND i.state = 'open'
       AND i.payable_minor <> COALESCE(a.paid, 0)`,
     [on, on],
   )
@@ -33,7 +33,7 @@ export const invoicesOn = (tx: Tx, customerId: string, on: string) =>
         WHERE a.invoice_id = i.id AND a.on_date <= ?), 0) AS SIGNED) AS balanceMinor,
       (SELECT w.title FROM work_orders w WHERE w.id = i.work_order_id) AS work
     FROM invoices i
-    WHERE i.customer_id = ? AND i.issue_on <= ? AND i.state = 'open'
+    WHERE i.customer_id = ? AND i.booked_on <= ? AND i.state = 'open'
     HAVING balanceMinor <> 0
     ORDER BY i.due_on, i.number`,
     [on, customerId, on],

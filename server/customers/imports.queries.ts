@@ -1,22 +1,32 @@
 // SQL of imports and of taking one back.
 import { placeholders, sqlInstant, type Tx } from '../db/pool'
 
+/** `brought`: what was open in the books before. */
+export type ImportOf = 'customers' | 'brought'
 export const importById = (tx: Tx, id: string) =>
-  tx.row<{ fileName: string; undoneAt: string | null }>(
-    'SELECT file_name, undone_at FROM imports WHERE id = ? FOR UPDATE',
+  tx.row<{ what: ImportOf; fileName: string; undoneAt: string | null }>(
+    'SELECT what, file_name, undone_at FROM imports WHERE id = ? FOR UPDATE',
     [id],
   )
 export const putImport = (
   tx: Tx,
-  i: { id: string; fileName: string; added: number; skipped: number; by: string; at: number },
+  i: {
+    id: string
+    what: ImportOf
+    fileName: string
+    added: number
+    skipped: number
+    by: string
+    at: number
+  },
 ) =>
   tx.run(
     `INSERT INTO imports (id, what, file_name, added, skipped, imported_by, imported_at)
-    VALUES (?, "customers", ?, ?, ?, ?, ?)
+    VALUES (?, ?, ?, ?, ?, ?, ?)
     ON DUPLICATE KEY UPDATE added = added + VALUES(added), skipped = skipped + VALUES(skipped)`,
-    [i.id, i.fileName, i.added, i.skipped, i.by, sqlInstant(i.at)],
+    [i.id, i.what, i.fileName, i.added, i.skipped, i.by, sqlInstant(i.at)],
   )
-export const listOfImports = (tx: Tx) =>
+export const listOfImports = (tx: Tx, what: ImportOf) =>
   tx.rows<{
     id: string
     fileName: string
@@ -30,7 +40,9 @@ export const listOfImports = (tx: Tx) =>
       i.undone_at
     FROM imports i
     JOIN people p ON p.id = i.imported_by
+    WHERE i.what = ?
     ORDER BY i.imported_at DESC LIMIT 50`,
+    [what],
   )
 export const countImport = async (tx: Tx, id: string) =>
   (await tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM customers WHERE import_id = ?', [id]))!.n

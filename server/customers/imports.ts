@@ -121,7 +121,11 @@ const keepCounts = (
   id: string,
   counts: { added: number; skipped: number },
   file: string,
-) => putImport(ctx.tx, { id, fileName: file, ...counts, by: signedIn(ctx).id, at: ctx.now })
+) =>
+  putImport(ctx.tx, {
+    ...{ id, what: 'customers', fileName: file, ...counts },
+    ...{ by: signedIn(ctx).id, at: ctx.now },
+  })
 export async function importPiece(
   ctx: Ctx,
   importId: string,
@@ -259,7 +263,7 @@ const putContact = (ctx: Ctx, importId: string, customerId: string, r: ImportRec
     importId,
   })
 export const listImports = async (ctx: Ctx): Promise<Answer<'imports'>> => ({
-  items: (await listOfImports(ctx.tx)).map((i) => ({
+  items: (await listOfImports(ctx.tx, 'customers')).map((i) => ({
     id: i.id,
     fileName: i.fileName,
     added: i.added,
@@ -272,7 +276,7 @@ export const listImports = async (ctx: Ctx): Promise<Answer<'imports'>> => ({
 /** Takes an import back. A customer that was worked with since, or changed by hand, stays. */
 export async function undoImport(ctx: Ctx, id: string): Promise<Answer<'undoImport'>> {
   const known = await importById(ctx.tx, id)
-  if (!known) throw notFound('import')
+  if (known?.what !== 'customers') throw notFound('import')
   if (known.undoneAt) throw conflict('undone_already', 'This import has been taken back already.')
   const before = await countImport(ctx.tx, id)
   const removed = await removeImported(ctx.tx, id, ctx.now)

@@ -1,3 +1,5 @@
 // What other subjects may write of customers; whatever else is written here, is by its own commands.
 export { insertFile } from './history.queries'
-export { updateRow } from './queries'
+export { importById, listOfImports, putImport, removeImported } from './imports.queries'
+export { customersChanged } from './matching'
+export { insertCustomer, updateRow } from './queries'

@@ -5,6 +5,7 @@ import { agreementHandlers } from '../agreements/routes'
 import { askHandlers } from '../asks/routes'
 import { callHandlers } from '../calls/routes'
 import { collectionHandlers } from '../collections/routes'
+import { broughtHandlers } from '../broughtForward/routes'
 import { customerHandlers } from '../customers/routes'
 import { dispatchHandlers } from '../dispatch/routes'
 import { figureHandlers } from '../figures/routes'
@@ -22,6 +23,7 @@ export const handlers: { [N in Exclude<RouteName, Special>]: Handler<N> } = {
   ...accessHandlers,
   ...settingHandlers,
   ...customerHandlers,
+  ...broughtHandlers,
   ...agreementHandlers,
   ...callHandlers,
   ...dispatchHandlers,

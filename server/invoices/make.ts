@@ -19,7 +19,8 @@ import { siteById } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { post } from '../ledger/queries'
-import { nextNumber, taxClasses } from '../settings/queries'
+import { nextNumber } from '../settings/numbers'
+import { taxClasses } from '../settings/queries'
 import {
   accountOf,
   asPaperLine,
@@ -40,7 +41,6 @@ import { keepBillingAddress } from './address'
 import { mailInvoice } from './commands'
 import { invoiceFacts } from './facts'
 import { LINK_MS } from './link'
-import { INVOICE_NUMBERS } from './numbers'
 import { insertInvoice, insertInvoiceLines } from './queries'
 import { invoiceView, type InvoiceView } from './views'
 
@@ -83,9 +83,10 @@ export async function makeInvoice(
       extra: { beyond: money(beyondMinor) },
     })
   }
-  const number = await nextNumber(ctx.tx, INVOICE_NUMBERS)
+  const given = await nextNumber(ctx, 'invoice')
+  const { number } = given
   const found = await foundAt(ctx, bill, body.findingsOf)
-  await keep(ctx, body.id, bill, await paperOf(ctx, number, { ...bill, found }))
+  await keep(ctx, { id: body.id, ...given }, bill, await paperOf(ctx, number, { ...bill, found }))
   await postInvoice(ctx, body.id, number, bill)
   await record(ctx, {
     subject: 'invoice',
@@ -193,11 +194,16 @@ async function paperOf(
   })
 }
 /** Keeps the invoice with its lines. */
-async function keep(ctx: Ctx, id: string, bill: Bill, paper: InvoicePaper): Promise<void> {
+async function keep(
+  ctx: Ctx,
+  { id, run, serial }: { id: string; run: number; serial: number },
+  bill: Bill,
+  paper: InvoicePaper,
+): Promise<void> {
   const { work, customer, billed, totals } = bill
   await insertInvoice(ctx.tx, {
     id,
-    number: paper.number,
+    ...{ number: paper.number, run, serial },
     customerId: customer.id,
     workOrderId: work.id,
     issueOn: paper.issueOn,

@@ -50,6 +50,8 @@ export const insertInvoice = (
   i: {
     id: string
     number: string
+    run: number
+    serial: number
     customerId: string
     workOrderId: string
     issueOn: string
@@ -66,13 +68,15 @@ export const insertInvoice = (
   },
 ) =>
   tx.run(
-    `INSERT INTO invoices (id, number, customer_id, work_order_id, issue_on, due_on, currency,
+    `INSERT INTO invoices (id, number, run, serial, customer_id, work_order_id, issue_on, due_on, currency,
       net_minor, tax_minor, total_minor, payable_minor, frozen, token_hash, token_expires_at,
       created_at)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       i.id,
       i.number,
+      i.run,
+      i.serial,
       i.customerId,
       i.workOrderId,
       i.issueOn,
@@ -200,6 +204,8 @@ export const openInvoices = (tx: Tx, customerId: string, ids: string[] | null, l
     number: string
     dueOn: string
     issueOn: string
+    /** the day on which it stands in our books */
+    bookedOn: string
     total: number
     payable: number
     paid: number
@@ -209,7 +215,7 @@ export const openInvoices = (tx: Tx, customerId: string, ids: string[] | null, l
     linkTurn: number
     linkUntil: string | null
   }>(
-    `SELECT i.id, i.number, i.due_on, i.issue_on, i.total_minor AS total,
+    `SELECT i.id, i.number, i.due_on, i.issue_on, i.booked_on, i.total_minor AS total,
       i.payable_minor AS payable, i.paid_minor AS paid, i.open_minor AS balanceMinor,
       i.work_order_id, i.link_turn, IF(i.token_hash IS NULL, NULL, i.token_expires_at) AS linkUntil,
       (SELECT w.title FROM work_orders w WHERE w.id = i.work_order_id) AS work

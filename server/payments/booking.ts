@@ -13,10 +13,9 @@ import { record } from '../http/queries'
 import { invoicesNamed, openInvoices } from '../invoices/queries'
 import { post } from '../ledger/queries'
 import { queueMail } from '../messages/service'
-import { nextNumber } from '../settings/queries'
+import { nextNumber } from '../settings/numbers'
 import { refreshWorkOrder } from '../visits/account'
 import { insertAllocation, insertPayment, paymentById, type PaymentRow } from './queries'
-import { RECEIPT_NUMBERS } from './numbers'
 import { sayMoney } from '../../core/money/sayMoney'
 import { paymentFacts } from './facts'
 
@@ -78,7 +77,7 @@ async function applyTo(
   invoice: OpenRow,
   { amountMinor, memo }: { amountMinor: number; memo: string },
 ): Promise<void> {
-  const on = later(p.receivedOn, invoice.issueOn)
+  const on = later(p.receivedOn, invoice.bookedOn)
   const allocationId = ctx.id()
   await insertAllocation(ctx.tx, {
     id: allocationId,
@@ -124,7 +123,7 @@ async function applyAll(
   for (const { id, amountMinor } of applied) {
     const invoice = open.find((i) => i.id === id)!
     await applyTo(ctx, p, invoice, { amountMinor, memo })
-    if (invoice.issueOn <= p.receivedOn) atOnceMinor += amountMinor
+    if (invoice.bookedOn <= p.receivedOn) atOnceMinor += amountMinor
   }
   return atOnceMinor
 }
@@ -194,7 +193,7 @@ export async function bookPayment(ctx: Ctx, taken: Taken): Promise<Answer<'pay'>
   if (named) await checkNamed(ctx, p)
   checkSums(ctx, p, open)
   const { applied, leftMinor } = applyPayment(p.amountMinor, open, named)
-  const number = await nextNumber(tx, RECEIPT_NUMBERS)
+  const { number } = await nextNumber(ctx, 'receipt')
   const { id, customerId, method, reference, amountMinor: amount, receivedOn: on } = p
   const by = ctx.actor?.id ?? null
   const row = { id, number, customerId, method, reference, amount, on, by, at: ctx.now }

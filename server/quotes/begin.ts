@@ -11,11 +11,10 @@ import { filesOfCallTo } from '../customers/history.queries'
 import { siteById } from '../customers/places.queries'
 import { signedIn, type Ctx } from '../http/context'
 import { withoutCosts } from '../pricebook/priceLines'
-import { nextNumber } from '../settings/queries'
+import { nextNumber } from '../settings/numbers'
 import { refreshWorkOrder, visibleWorkOrder } from '../visits/account'
 import { begunFor, noteOnQuote, payer, setLines } from './draft'
 import { quoteFacts } from './facts'
-import { QUOTE_NUMBERS } from './numbers'
 import { insertQuote, quoteById, type QuoteRow } from './queries'
 import { quoteView, type QuoteView } from './views'
 
@@ -24,7 +23,7 @@ export async function beginQuote(ctx: Ctx, body: Body<'beginQuote'>): Promise<Qu
   const work = body.workOrderId ? await visibleWorkOrder(ctx, body.workOrderId, true) : null
   if (signedIn(ctx).role === 'technician') refuseForeignWork(body, work)
   const draft = await draftOf(ctx, body, work)
-  const number = await nextNumber(ctx.tx, QUOTE_NUMBERS)
+  const { number } = await nextNumber(ctx, 'quote')
   await insertQuote(ctx.tx, { ...draft, id: body.id, number })
   const quote = (await quoteById(ctx.tx, body.id))!
   await noteOnQuote(ctx, quote, quoteFacts.begun({ number, title: quote.title }))

@@ -1,10 +1,9 @@
 // A quote like another one: for similar work, at today's prices.
 import { signedIn, type Ctx } from '../http/context'
-import { nextNumber } from '../settings/queries'
+import { nextNumber } from '../settings/numbers'
 import { begunFor, noteOnQuote, payer, setLines } from './draft'
 import { quoteFacts } from './facts'
 import { asWanted, pricedAnew } from './lines'
-import { QUOTE_NUMBERS } from './numbers'
 import { insertQuote, quoteById, quoteLines } from './queries'
 import { quoteView, visibleQuote, type QuoteView } from './views'
 
@@ -16,7 +15,7 @@ export async function copyQuote(ctx: Ctx, id: string, newId: string): Promise<Qu
   const old = await visibleQuote(ctx, id)
   if (await quoteById(ctx.tx, newId)) return quoteView(ctx, newId)
   const customer = await payer(ctx, old.customerId, 'This customer is none any more.')
-  const number = await nextNumber(ctx.tx, QUOTE_NUMBERS)
+  const { number } = await nextNumber(ctx, 'quote')
   const { siteId, title, scope, source, contact, answers, equipmentId, aboutLineId } = old
   await insertQuote(ctx.tx, {
     ...{ id: newId, number, siteId, title, scope, source, contact, answers },

@@ -17,6 +17,8 @@ export const settingFacts = facts('settings', {
   fieldKept: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s kept`,
   fieldRetired: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s retired`,
   taxesKept: (f: { name: string; changes: Record<string, Change> }) => `Taxes of “${f.name}” kept`,
+  numbersKept: (f: { kind: string; changes: Record<string, Change> }) =>
+    `The numbers of ${f.kind.replace('_', ' ')}s go on otherwise`,
   begun: (f: { firm: string }) => `${f.firm} begins here`,
   firmChanged: (f: { parts: readonly string[]; changes: Record<string, Change> }) =>
     `What our papers say was changed: ${f.parts.map((part) => FIRM_PARTS[part] ?? part).join(', ')}`,

@@ -26,5 +26,5 @@ export const putFirm = (tx: Tx, f: FirmRow) =>
 export const hasTold = async (tx: Tx): Promise<boolean> =>
   (await tx.row(
     `SELECT 1 AS yes FROM company
-    WHERE EXISTS (SELECT 1 FROM quotes) OR EXISTS (SELECT 1 FROM work_lines) OR EXISTS (SELECT 1 FROM invoices)`,
+    WHERE EXISTS (SELECT 1 FROM quotes) OR EXISTS (SELECT 1 FROM work_lines) OR EXISTS (SELECT 1 FROM invoices WHERE import_id IS NULL)`,
   )) !== null

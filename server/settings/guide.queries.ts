@@ -13,8 +13,10 @@ export async function firmFacts(tx: Tx): Promise<FirmFacts> {
       (SELECT COUNT(*) FROM price_entries e WHERE NOT e.retired) AS entries,
       (SELECT COUNT(*) FROM customers) AS customers,
       EXISTS (SELECT 1 FROM messages m WHERE m.channel = 'mail' AND m.state = 'delivered') AS hasMailed,
-      EXISTS (SELECT 1 FROM visits) AS booked, EXISTS (SELECT 1 FROM invoices) AS billed,
-      EXISTS (SELECT 1 FROM payments) AS paid
+      EXISTS (SELECT 1 FROM counters n WHERE n.run > 1) AS hasNumbers,
+      (SELECT COUNT(*) FROM imports i WHERE i.what = 'brought' AND i.undone_at IS NULL) AS brought,
+      EXISTS (SELECT 1 FROM visits) AS booked, EXISTS (SELECT 1 FROM invoices WHERE import_id IS NULL) AS billed,
+      EXISTS (SELECT 1 FROM payments WHERE import_id IS NULL) AS paid
     FROM company c
     WHERE c.id = 1`,
   ))!
@@ -22,5 +24,6 @@ export async function firmFacts(tx: Tx): Promise<FirmFacts> {
     ...f,
     ...{ hasAddress: Boolean(f.hasAddress), saysHowPaid: Boolean(f.saysHowPaid) },
     ...{ hasTaxes: Boolean(f.hasTaxes), hasMailed: Boolean(f.hasMailed) },
+    hasNumbers: Boolean(f.hasNumbers),
   }
 }

@@ -1,4 +1,4 @@
-// SQL of the company's own row and of the counters.
+// SQL of the company's own row.
 import type { Limits } from '../../core/access/limits'
 import type { Grants, Role } from '../../core/access/permissions'
 import type { Terms } from '../../core/documents/dueDate'
@@ -50,20 +50,6 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
       FROM company
       WHERE id = 1`)
   return row
-}
-/** A series of numbers that people say: the kind of its counter, and what stands before the figures. */
-export interface NumberSeries {
-  kind: string
-  prefix: string
-}
-/** The next human number; the row stays locked until the commit, so numbers have no gaps. */
-export async function nextNumber(tx: Tx, { kind, prefix }: NumberSeries): Promise<string> {
-  const row = await tx.row<{ next: number }>(
-    'SELECT next_value AS next FROM counters WHERE kind = ? FOR UPDATE',
-    [kind],
-  )
-  await tx.run('UPDATE counters SET next_value = next_value + 1 WHERE kind = ?', [kind])
-  return `${prefix}${row!.next}`
 }
 export interface TaxClassRow {
   id: string

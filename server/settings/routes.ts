@@ -4,6 +4,7 @@ import { outside, type Handlers } from '../http/route'
 import { begin, beginning } from './begin'
 import { changeFirm, firm } from './firm'
 import { guide, tryMail } from './guide'
+import { keepNumbers, numbers } from './numbers'
 import {
   demoClockToNow,
   fillField,
@@ -23,6 +24,8 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   begin: outside((call, { body }) => begin(call, body)),
   taxClasses: (ctx) => classesOfTax(ctx),
   keepTaxClass: (ctx, { body }) => keepTaxClass(ctx, body),
+  numbers: (ctx) => numbers(ctx),
+  keepNumbers: (ctx, { body }) => keepNumbers(ctx, body),
   guide: (ctx) => guide(ctx),
   tryMail: (ctx) => tryMail(ctx),
   setUp: (ctx) => setUp(ctx),

@@ -3,9 +3,8 @@ import { eachWorkWord } from '../../core/visits/workWords'
 import type { CustomerRow } from '../customers/queries'
 import type { SiteRow } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
-import { nextNumber } from '../settings/queries'
+import { nextNumber } from '../settings/numbers'
 import { copyOf } from './details'
-import { WORK_ORDER_NUMBERS } from './numbers'
 import { insertWorkOrder, type WorkOrderStart } from './queries'
 import { insertVisit } from './visits.queries'
 
@@ -18,7 +17,7 @@ export async function makeWorkOrder(
   { customer, site }: { customer: CustomerRow; site: SiteRow },
   given: NewWorkOrder,
 ): Promise<string> {
-  const number = await nextNumber(ctx.tx, WORK_ORDER_NUMBERS)
+  const { number } = await nextNumber(ctx, 'work_order')
   await insertWorkOrder(ctx.tx, {
     contact: { name: '', phone: customer.phone },
     ...eachWorkWord(() => ''),

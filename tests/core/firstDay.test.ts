@@ -63,6 +63,7 @@ describe('a code that is read and typed', () => {
 
 const NEW: FirmFacts = {
   ...{ hasAddress: false, saysHowPaid: false, hasTaxes: false, hasMailed: false },
+  ...{ hasNumbers: false, brought: 0 },
   ...{ bookable: 0, working: 0, areas: 0, entries: 0, customers: 0, booked: 0, billed: 0, paid: 0 },
 }
 describe('firstSteps', () => {

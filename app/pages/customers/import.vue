@@ -7,68 +7,48 @@ import {
   IMPORT_FIELDS,
   type ImportField,
 } from '~~/core/customers/importRows'
-import { readCsv, type Table } from '~~/core/formats/readCsv'
+import { readCsv } from '~~/core/formats/readCsv'
 import { readVcf } from '~~/core/formats/vcf'
-import { ROWS_A_PIECE } from '~~/shared/imports'
+import { PIECE_ROWS } from '~~/shared/imports'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
-import { tableOf, textOf } from '~/lib/readTable'
 import { useAct } from '~/lib/useAct'
 import { useAnswer } from '~/lib/useAnswer'
-import { useSession } from '~/stores/session'
+import { useFileRows } from '~/lib/useFileRows'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import FileInput from '~/base/FileInput.vue'
 import DataTable from '~/base/DataTable.vue'
+import EarlierImports from '~/components/base/EarlierImports.vue'
 import FileColumns from '~/components/base/FileColumns.vue'
 import Notice from '~/base/Notice.vue'
 
 definePageMeta({ layout: 'office' })
-const session = useSession()
 const { data: earlier, refresh } = useAnswer('imports', undefined, { subjects: ['import'] })
 const { busy, problem, act } = useAct()
-const said = ref('')
-const fileName = ref('')
-const table = ref<Table | null>(null)
-const columns = ref<(ImportField | null)[]>([])
+const file = useFileRows<ImportField>(guessColumns, (text) =>
+  /BEGIN:VCARD/i.test(text.slice(0, 2000)) ? cardsAsTable(readVcf(text)) : readCsv(text),
+)
+const { fileName, table, columns, said, progress } = file
 const skip = ref(true)
-const progress = ref(0)
 const dry = ref<{ rows: Answer<'importPiece'>['rows']; added: number; skipped: number } | null>(
   null,
 )
 const done = ref<{ id: string; added: number; skipped: number } | null>(null)
 // What was tried dry is what is taken in: with other columns it is tried again.
-watch([columns, skip], () => (dry.value = null), { deep: true })
-/** Named once for each file: what is taken in again after it broke off is the same import, and no row comes twice. */
-let forGoodId = newId()
-const LARGEST = 20_000_000
-const MOST_ROWS = 50_000
-async function read([file]: File[]) {
-  said.value = ''
-  dry.value = done.value = null
-  if (!file) return
-  forGoodId = newId()
-  table.value = null
-  try {
-    const text = await textOf(file, LARGEST)
-    const got = tableOf(text, MOST_ROWS, (t) =>
-      /BEGIN:VCARD/i.test(t.slice(0, 2000)) ? cardsAsTable(readVcf(t)) : readCsv(t),
-    )
-    table.value = got
-    columns.value = guessColumns(got.head)
-    fileName.value = file.name
-  } catch (error) {
-    said.value = `${file.name}: ${(error as Error).message}`
-  }
+file.whenOther(() => (dry.value = null))
+watch(skip, () => (dry.value = null))
+async function read(files: File[]) {
+  done.value = null
+  await file.choose(files)
 }
 const ready = computed(() => columns.value.includes('name'))
 async function run(forGood: boolean) {
   await act(async () => {
     const { rows } = table.value!
-    const id = forGood ? forGoodId : newId()
+    const id = forGood ? file.id() : newId()
     const sum = { rows: [] as Answer<'importPiece'>['rows'], added: 0, skipped: 0 }
-    progress.value = 0
-    for (let i = 0; i < rows.length; i += ROWS_A_PIECE) {
+    await file.inPieces(rows, PIECE_ROWS, async (some, i) => {
       const piece = await call('importPiece', {
         params: { id },
         body: {
@@ -76,16 +56,15 @@ async function run(forGood: boolean) {
           dry: !forGood,
           skipDuplicates: skip.value,
           columns: columns.value,
-          rows: rows.slice(i, i + ROWS_A_PIECE).map((r) => r.map((cell) => cell.slice(0, 2000))),
+          rows: some.map((r) => r.map((cell) => cell.slice(0, 2000))),
           first: i + 2,
         },
       })
       sum.rows.push(...piece.rows.filter((r) => r.state !== 'new').slice(0, 300 - sum.rows.length))
       sum.added += piece.added
       sum.skipped += piece.skipped
-      progress.value = Math.min(100, Math.round(((i + ROWS_A_PIECE) / rows.length) * 100))
       if (forGood) done.value = { id, added: sum.added, skipped: sum.skipped }
-    }
+    })
     if (!forGood) dry.value = sum
     else {
       dry.value = null
@@ -210,37 +189,12 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
         </DataTable>
       </template>
     </template>
-    <template v-if="earlier?.items.length"
-      ><h2>Earlier imports</h2>
-      <DataTable
-        :rows="earlier.items"
-        :row-key="(i) => i.id"
-        :columns="[
-          { key: 'c1', text: (i) => i.fileName },
-          { key: 'c2', figures: true },
-          { key: 'c3', figures: true },
-          { key: 'c4', look: 'quiet' },
-          { key: 'c5', right: true },
-        ]"
-      >
-        <template #c2="{ row: i }">{{ i.added }} taken in</template>
-        <template #c3="{ row: i }">{{ i.skipped }} left out</template>
-        <template #c4="{ row: i }">{{ session.dayTime(i.at) }} · {{ i.by }}</template>
-        <template #c5="{ row: i }"
-          ><span
-            v-if="i.undone"
-            class="quiet"
-            >taken back</span
-          ><ActButton
-            v-else
-            :disabled="busy"
-            @click="undo(i.id)"
-          >
-            Undo
-          </ActButton></template
-        ></DataTable
-      ></template
-    >
+    <EarlierImports
+      v-if="earlier"
+      :items="earlier.items"
+      :busy="busy"
+      @undo="undo"
+    />
   </section>
 </template>
 
