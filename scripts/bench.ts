@@ -11,7 +11,7 @@ import { startRig, startServer } from './lib/rig.mjs'
 import { cookieOf, inPieces, round, seconds, tell, type Bench, type Rig } from './lib/tell'
 import { boardBenches } from './boardBenches'
 import { fieldBenches } from './fieldBenches'
-import { firstHourBenches } from './firstHourBench'
+import { firstDayBenches } from './firstDayBenches'
 import { priceBenches } from './priceBenches'
 import { runBenches } from './runBenches'
 import { scheduleBenches } from './scheduleBenches'
@@ -118,7 +118,7 @@ const BENCHES: Record<string, Bench> = {
   ...boardBenches,
   ...scheduleBenches,
   ...fieldBenches,
-  ...firstHourBenches,
+  ...firstDayBenches,
   ...priceBenches,
   ...runBenches,
   'price-lines': {

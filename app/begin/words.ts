@@ -1,5 +1,6 @@
 // The words of a firm's first day: its steps, what they are for, and what is chosen when it begins.
 import { sayDay } from '~~/core/time/sayDay'
+import type { Permission } from '~~/core/access/permissions'
 import type { StepCode, Task } from '~~/core/settings/firstSteps'
 import type { TaxMode } from '~~/core/tax/taxTotals'
 
@@ -26,6 +27,8 @@ interface StepWords {
   why: string
   to: string
   act: string
+  /** who may do it there; whoever may see the guide, where nothing is said */
+  needs?: Permission
 }
 export const STEPS: Readonly<Record<StepCode, StepWords>> = {
   firm: {
@@ -83,6 +86,7 @@ export const STEPS: Readonly<Record<StepCode, StepWords>> = {
     why: 'Who rings is found at once. New ones are made while they ring.',
     to: '/customers/import',
     act: 'Bring a file',
+    needs: 'customers.import',
   },
   brought: {
     says: 'Open invoices and credits, from before',
@@ -90,6 +94,7 @@ export const STEPS: Readonly<Record<StepCode, StepWords>> = {
     why: 'Who owes what is known from the first morning. Without any, go on.',
     to: '/brought-forward',
     act: 'Take them over',
+    needs: 'ledger.bring',
   },
   numbers: {
     says: 'Our numbers',
@@ -111,6 +116,7 @@ export const STEPS: Readonly<Record<StepCode, StepWords>> = {
     why: 'Who rings, what it is about, who goes when.',
     to: '/calls/new',
     act: 'Take a call',
+    needs: 'calls.take',
   },
   billed: {
     says: 'A first invoice is made',
@@ -125,6 +131,7 @@ export const STEPS: Readonly<Record<StepCode, StepWords>> = {
     why: 'Cash, cheque, card or transfer: it is on the invoice, and in the books.',
     to: '/unpaid',
     act: 'Unpaid',
+    needs: 'collections.work',
   },
 }
 export const TASK_WORDS: Readonly<Record<Task, string>> = {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Open invoices and credits from a file, with the sum against what the bookkeeper has.
 import { OPEN_ITEM_FIELDS, type OpenItemField } from '~~/core/broughtForward/openItem'
+import { counted } from '~~/core/text/counted'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import DataTable from '~/base/DataTable.vue'
@@ -79,8 +80,8 @@ const toneOf = ({ state }: ItemRow) => (state === 'wrong' || state === 'double' 
     role="status"
   >
     <span class="grow"
-      ><b>{{ taken.count }} invoices and credits taken over.</b> They are under
-      <NuxtLink to="/unpaid">Unpaid</NuxtLink>.</span
+      ><b>{{ counted(taken.count, 'invoice or credit', 'invoices and credits') }} taken over.</b>
+      They are under <NuxtLink to="/unpaid">Unpaid</NuxtLink>.</span
     ><ActButton
       :disabled="busy"
       @click="items.undo(taken.id)"
@@ -134,10 +135,10 @@ const toneOf = ({ state }: ItemRow) => (state === 'wrong' || state === 'double' 
       aria-label="What would be taken over"
     >
       <p role="status">
-        Nothing has been changed yet. <b class="num">{{ tried.invoices }}</b> invoices and
-        <b class="num">{{ tried.credits }}</b> credits would be taken over, for
-        <b class="num">{{ tried.newCustomers.size }}</b> customers who are new here;
-        <b class="num">{{ tried.leftOut }}</b> rows are left out.
+        Nothing has been changed yet. <b>{{ counted(tried.invoices, 'invoice') }}</b> and
+        <b>{{ counted(tried.credits, 'credit') }}</b> would be taken over;
+        {{ counted(tried.newCustomers.size, 'customer') }} would be new here, and
+        {{ counted(tried.leftOut, 'row') }} left out.
       </p>
       <dl class="sums">
         <dt>Open invoices</dt>

@@ -57,6 +57,7 @@ const keep = () =>
     comes with the invoices and credits above.
   </p>
   <Form
+    class="balances"
     :of="form"
     @submit="keep"
   >
@@ -90,6 +91,9 @@ const keep = () =>
 </template>
 
 <style scoped>
+.balances {
+  max-width: 420px;
+}
 .sums {
   display: grid;
   grid-template-columns: max-content max-content;

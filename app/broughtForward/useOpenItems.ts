@@ -10,6 +10,7 @@ import { decimalToMinor, toMoney } from '~~/core/money/formatMinor'
 import { Decimal } from '~~/core/money/decimal'
 import { readSum } from '~~/core/money/readSum'
 import { roundToMinor } from '~~/core/money/roundToMinor'
+import { counted } from '~~/core/text/counted'
 import { PIECE_ROWS } from '~~/shared/imports'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
@@ -67,7 +68,7 @@ export function useOpenItems(refresh: () => Promise<unknown>) {
   const undo = (id: string) =>
     act(async () => {
       const { removed, kept } = await call('undoOpenItems', { params: { id } })
-      file.said.value = `Taken back: ${removed} invoices and credits taken out${kept ? `, ${kept} stay because something was done with them since` : ''}.`
+      file.said.value = `Taken back: ${counted(removed, 'invoice or credit', 'invoices and credits')} taken out${kept ? `, ${kept} stay because something was done with them since` : ''}.`
       taken.value = null
       await refresh()
     })

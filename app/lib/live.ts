@@ -124,7 +124,11 @@ export const SHOWS = {
       ],
     ],
   },
-  run: { subjects: ['call', 'visit', 'work', 'invoice', 'payment', 'quote', 'customer', 'plan'] },
+  run: {
+    subjects: [
+      ...['call', 'visit', 'work', 'invoice', 'payment', 'quote', 'customer', 'plan', 'import'],
+    ],
+  },
 } as const satisfies Record<string, Shows>
 const touches = (shows: Shows, change: Change): boolean => {
   // Whoever is told no more than that something changed asks again, where it can be what the screen shows.

@@ -20,6 +20,10 @@ const { data, problem, refresh } = useAnswer('guide')
 const { busy, problem: failed, act } = useAct()
 const done = computed(() => data.value?.steps.filter((step) => step.done).length ?? 0)
 const says = (code: StepCode) => STEPS[code].says
+const mayGo = (code: StepCode) => {
+  const { needs } = STEPS[code]
+  return !needs || session.may(needs)
+}
 const tried = ref(false)
 const tryMail = () =>
   act(async () => {
@@ -99,7 +103,7 @@ const tryMail = () =>
           >{{ STEPS.mail.act }}</ActButton
         >
         <NuxtLink
-          v-else
+          v-else-if="mayGo(step.code)"
           class="btn"
           :to="STEPS[step.code].to"
           >{{ step.done ? 'Look at it' : STEPS[step.code].act }}</NuxtLink

@@ -42,7 +42,7 @@ export const PERMISSIONS = {
   'limits.answer': OFFICE,
   'limits.change': OWNER,
   'ledger.see': ['owner', 'books'],
-  'ledger.bring': ['owner', 'books'],
+  'ledger.bring': MONEY,
   'invoices.list': MONEY,
   'invoices.see': [...INDOORS, 'technician'],
   'invoices.make': BILLING,

@@ -15,9 +15,8 @@ import { Decimal } from './decimal'
  */
 export function readSum(text: string, locale: string): string | null {
   const bare = text.replace(/[\s\u00a0\u202f'’]/g, '').replace(/\u2212/g, '-')
-  const parts = /^(\()?([+-]?)(?:\p{L}+\.?)?\p{Sc}?([+-]?)([\d.,]+)\p{Sc}?\p{L}*([+-]?)(\))?$/u.exec(
-    bare,
-  )
+  const parts =
+    /^(\()?([+-]?)(?:\p{L}+\.?)?\p{Sc}?([+-]?)([\d.,]+)\p{Sc}?\p{L}*([+-]?)(\))?$/u.exec(bare)
   if (!parts) return null
   const [, opens, ...rest] = parts
   const [before, between, figures, after, closes] = rest as string[]

@@ -56,11 +56,12 @@ export async function bringOpenItems(
       there.take(row.item!.number)
     }
   }
-  if (!body.dry && taken.length) await takeOver(ctx, importId, body, taken)
+  const skipped = told.length - taken.length
+  if (!body.dry && taken.length) await takeOver(ctx, importId, body, { taken, skipped })
   return {
     rows: told,
     added: taken.length,
-    skipped: told.length - taken.length,
+    skipped,
     ...sumsOf(ctx, taken),
   }
 }

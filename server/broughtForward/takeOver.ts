@@ -13,9 +13,11 @@ import {
   removeImported,
 } from '../customers/index'
 import { customerSearch } from '../customers/search'
+import { hashToken, linkToken } from '../access/session'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { insertBrought, removeBrought } from '../invoices/index'
+import { LINK_MS } from '../invoices/link'
 import { postEach } from '../ledger/queries'
 import { insertCredits, removeCredits } from '../payments/index'
 import { broughtFacts } from './facts'
@@ -30,9 +32,9 @@ export async function takeOver(
   ctx: Ctx,
   importId: string,
   { on, fileName }: Pick<Body<'bringOpenItems'>, 'on' | 'fileName'>,
-  taken: readonly Taken[],
+  { taken, skipped }: { taken: readonly Taken[]; skipped: number },
 ): Promise<void> {
-  const counts = { added: taken.length, skipped: 0 }
+  const counts = { added: taken.length, skipped }
   const by = signedIn(ctx).id
   await putImport(ctx.tx, { id: importId, what: 'brought', fileName, ...counts, by, at: ctx.now })
   const made = [...new Map(taken.map(({ payer }) => [payer.id, payer])).values()]
@@ -63,18 +65,21 @@ interface Of {
   by: string
   now: number
 }
+/** Its customer can look at it and pay, as at any other. */
+const withLink = (id: string) => ({ id, tokenHash: hashToken(linkToken('invoice', id)) })
 async function takeInvoices({ tx, company, id }: Ctx, of: Of, taken: Taken[]): Promise<void> {
   const seller = {
     ...{ name: company.name, address: addressLines(company), phone: company.phone },
     ...{ email: company.email, taxNumber: company.taxNumber },
   }
   const invoices = taken.map(({ item, payer }) => ({
-    ...{ id: id(), customerId: payer.id, currency: company.currency },
+    ...withLink(id()),
+    ...{ customerId: payer.id, currency: company.currency },
     ...{ totalMinor: item.totalMinor, openMinor: item.openMinor },
     paper: broughtPaper({ item, buyer: payer, seller, firm: company }),
   }))
   if (!invoices.length) return
-  await insertBrought(tx, of, invoices)
+  await insertBrought(tx, { ...of, linkUntil: of.now + LINK_MS }, invoices)
   await postEach(
     tx,
     { on: of.on, kind: 'invoice', at: of.now },

@@ -9,21 +9,23 @@ interface Brought {
   totalMinor: number
   openMinor: number
   paper: InvoicePaper
+  tokenHash: string
 }
 /** They were sent when they were made; no income and no tax is counted again. */
 export const insertBrought = (
   tx: Tx,
-  of: { importId: string; on: string; now: number },
+  of: { importId: string; on: string; linkUntil: number; now: number },
   invoices: readonly Brought[],
 ) =>
   tx.many(
     `INSERT INTO invoices (id, number, import_id, brought_on, customer_id, issue_on, due_on,
-      currency, net_minor, tax_minor, total_minor, payable_minor, frozen, sent, created_at)
+      currency, net_minor, tax_minor, total_minor, payable_minor, frozen, sent,
+      token_hash, token_expires_at, created_at)
     VALUES ?`,
     invoices.map(({ paper, ...i }) => [
       ...[i.id, paper.number, of.importId, of.on, i.customerId, paper.issueOn, paper.dueOn],
       ...[i.currency, 0, 0, i.totalMinor, i.openMinor, JSON.stringify(paper), true],
-      sqlInstant(of.now),
+      ...[i.tokenHash, sqlInstant(of.linkUntil), sqlInstant(of.now)],
     ]),
   )
 /** Takes out those of an import that nobody touched: not paid, not written about, not shown by a link. */

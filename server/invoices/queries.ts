@@ -26,13 +26,15 @@ export interface InvoiceRow {
   paper: InvoicePaper
   custom: Record<string, string>
   version: number
+  /** of the list of open items by which it came */
+  importId: string | null
   linkTurn: number
   linkUntil: string | null
 }
 const INVOICE = `i.id, i.number, i.customer_id, i.work_order_id, i.issue_on, i.due_on, i.currency,
     i.net_minor AS net, i.tax_minor AS tax, i.total_minor AS total, i.payable_minor AS payable,
     i.paid_minor AS paid, i.open_minor AS open, i.sent, i.state, i.frozen AS paper, i.custom,
-    i.version, i.link_turn, IF(i.token_hash IS NULL, NULL, i.token_expires_at) AS linkUntil`
+    i.version, i.import_id, i.link_turn, IF(i.token_hash IS NULL, NULL, i.token_expires_at) AS linkUntil`
 export async function invoiceById(tx: Tx, id: string, lock = false) {
   return await tx.row<InvoiceRow>(
     `SELECT ${INVOICE} FROM invoices i WHERE i.id = ?${lock ? ' FOR UPDATE' : ''}`,

@@ -82,7 +82,7 @@ export async function invoiceView(ctx: Ctx, id: string): Promise<InvoiceView> {
     link: publicLink(i),
     linkUntil: i.linkUntil,
     fields: await fieldsView(ctx, i),
-    history: await historyOf(ctx, 'subject_id', [id]),
+    history: await historyOf(ctx, 'subject_id', [id, ...(i.importId ? [i.importId] : [])]),
   }
 }
 /** The firm's own fields of invoices; one that is not used any more only where it holds something. */

@@ -1,9 +1,9 @@
 // What happens to the price book, and how the history says it.
+import { counted } from '../../core/text/counted'
 import { facts, type Change } from '../http/facts'
 
 type Entry = { code: string; name: string }
 const entry = (f: Entry) => `${f.code} ${f.name}`
-const counted = (n: number, one: string, several: string) => `${n} ${n === 1 ? one : several}`
 
 export const priceFacts = facts('prices', {
   made: (f: Entry) => `${entry(f)}: made`,

@@ -56,6 +56,15 @@ const newFirm: Answer<'guide'> = {
   steps: [{ code: 'book', done: false, unlocks: ['pricing'] }],
   tasks: [{ task: 'pricing', missing: ['book'] }],
 }
+const series: Answer<'numbers'> = {
+  items: (['invoice', 'quote', 'work_order', 'receipt'] as const).map((kind, i) => ({
+    ...{ kind, prefix: 'N-', width: 1, yearly: false, next: 7, example: 'N-7', version: i + 1 },
+  })),
+}
+const before = made('broughtForward', {
+  on: null,
+  accounts: (['bank', 'cash', 'tax'] as const).map((account) => ({ account, amount: '0.00' })),
+})
 const customer = made('customer', { id: ID, erased: false, mergedInto: null })
 const [, , thirdSite] = customer.sites
 const work = made('workOrder', { id: ID }, { fields: { state: 'to_bill', uncoveredSeconds: 1800 } })
@@ -544,6 +553,29 @@ const TRIALS: Trial[] = [
     sends: 'keepTaxClass',
     body: { id: '', name: 'Fittings', rates: [{ name: 'State tax', percent: '4.5' }] },
     says: { setUp },
+  },
+  {
+    what: 'a series of numbers',
+    page: '/set-up',
+    way: ['Change the numbers of work orders'],
+    typed: [
+      ['Before the figures', 'JOB-'],
+      ['The next number', '412'],
+    ],
+    act: 'Keep these numbers',
+    sends: 'keepNumbers',
+    // The version and the kind of what it was opened from.
+    body: { kind: 'work_order', version: 3 },
+    says: { setUp, numbers: series },
+  },
+  {
+    what: 'opening balances',
+    page: '/brought-forward',
+    typed: [['Cash on hand', '50.25']],
+    act: 'Keep these balances',
+    sends: 'keepOpening',
+    body: { shown: before.accounts },
+    says: { broughtForward: before },
   },
   {
     what: 'somebody who is added',

@@ -84,6 +84,7 @@ test('the office’s screens', async ({ browser }) => {
     ['/agreements', 'Care agreements'],
     ['/set-up', 'Set-up'],
     ['/people', 'People'],
+    ['/brought-forward', 'From our books before'],
     ['/guide', 'Guide'],
     ['/price-book', 'Price book'],
     ['/invoices', 'Invoices'],
@@ -195,6 +196,7 @@ const OFFICE = [
   '/agreements',
   '/set-up',
   '/people',
+  '/brought-forward',
   '/guide',
   '/customers/duplicates',
 ]
