@@ -123,6 +123,7 @@ export async function generate(
     role: p.role as Actor['role'],
     bookable: p.bookable,
     seesCost: true,
+    lacksSecondStep: false,
     grants: {},
   })
   const office = people.find((p) => p.role === 'office')!

@@ -17,7 +17,8 @@ export const config = {
   },
   /** cookies go over TLS only, and browsers are told to stay there */
   get cookieSecure() {
-    return text('COOKIE_SECURE') === '1'
+    const said = text('COOKIE_SECURE')
+    return said ? said === '1' : this.publicUrl.startsWith('https://')
   },
   /** addresses of proxies that are believed, with commas between */
   get trustedProxies() {

@@ -1,6 +1,7 @@
 // Who is signed in, and what the browser needs to know of the company.
 import * as yup from 'yup'
 import { PERMISSIONS, ROLES, type Permission } from '../core/access/permissions'
+import { secondStepRoutes } from './secondStep'
 import {
   date,
   flag,
@@ -9,6 +10,7 @@ import {
   int,
   list,
   mail,
+  earlier,
   requiredText,
   obj,
   oneOf,
@@ -21,6 +23,8 @@ import {
 export const signInSchema = obj({
   email: mail().required('Write your mail address.'),
   password: requiredText('Write your password.', 200),
+  /** the second step, of whoever has one */
+  code: text(20).default(''),
 })
 export const passwordSchema = obj({
   current: requiredText('Write your password of now.', 200),
@@ -34,6 +38,8 @@ export const me = obj({
     role: oneOf(ROLES).required(),
     bookable: flag().required(),
     seesCost: flag().required(),
+    /** a second step is asked of the role, and comes before anything else */
+    lacksSecondStep: flag().required(),
     /** what this person may do */
     may: list(oneOf(Object.keys(PERMISSIONS) as Permission[]).required()),
   }),
@@ -68,6 +74,8 @@ const staff = obj({
       /** has a password; who was invited has none yet */
       comesIn: flag().required(),
       invitedUntil: instant().nullable().default(null),
+      /** signs in with a second step */
+      secondStep: flag().required(),
     }),
   ),
 })
@@ -102,7 +110,13 @@ export const accessRoutes = {
     may: 'access.own',
     secret: true,
     summary: 'A personal token for machine access; shown once',
-    body: obj({ label: requiredText('Say what it is for.', 80) }),
+    body: obj({
+      label: requiredText('Say what it is for.', 80),
+      /** until it ends by itself */
+      days: int(1, 365).default(365),
+      /** changes nothing */
+      readsOnly: flag().default(false),
+    }),
     answer: obj({ token: definedText(200), expiresAt: instant().required() }),
   }),
   mySessions: route({
@@ -120,6 +134,7 @@ export const accessRoutes = {
           createdAt: instant().required(),
           lastSeenAt: instant().required(),
           expiresAt: instant().required(),
+          readsOnly: flag().required(),
           current: flag().required(),
         }),
       ),
@@ -147,6 +162,21 @@ export const accessRoutes = {
     summary: 'Choose another password; ends all other sessions',
     body: passwordSchema,
     answer: obj({ ended: int().required() }),
+  }),
+  accessTrail: route({
+    method: 'GET',
+    path: '/staff/trail',
+    may: 'access.change',
+    summary: 'Who came in and from where, who did not, and what was changed of it',
+    ...earlier,
+  }),
+  ...secondStepRoutes,
+  endSecondStepOf: route({
+    method: 'POST',
+    path: '/staff/{id}/second-step/end',
+    may: 'access.change',
+    summary: 'End the second step of somebody who lost phone and codes; they are signed out',
+    answer: staff,
   }),
   people: route({
     method: 'GET',
@@ -238,7 +268,10 @@ export const accessRoutes = {
     session: 'opens',
     secret: true,
     summary: 'Choose a password by a link, and come in',
-    body: obj({ password: requiredText('Choose a password.', 200) }),
+    body: obj({
+      password: requiredText('Choose a password.', 200),
+      code: text(20).default(''),
+    }),
     answer: me,
   }),
 }

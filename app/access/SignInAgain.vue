@@ -10,7 +10,7 @@ import SignInFields from './SignInFields.vue'
 
 const session = useSession()
 const before = session.me?.person.id
-const form = useForm({ email: session.me?.person.email ?? '', password: '' })
+const form = useForm({ email: session.me?.person.email ?? '', password: '', code: '' })
 const signIn = () =>
   form.send(async () => {
     const me = await call('signIn', { body: form.values })

@@ -28,6 +28,7 @@ defineExpose({ focus: () => input.value?.focus(), select: () => input.value?.sel
     v-model="text"
     :type="props.rows ? 'textarea' : props.type"
     :autosize="props.rows ? { minRows: Number(props.rows), maxRows: 16 } : undefined"
+    :show-password="props.type === 'password'"
     :validate-event="false"
     @change="emit('change', $event)"
     @input="emit('input', $event)"

@@ -110,7 +110,7 @@ const begin = () => surely(send, () => form.problem)
     </div>
     <Field
       name="password"
-      label="Password, ten characters or more"
+      label="Password, twelve characters or more"
     >
       <TextInput
         v-model="form.values.password"

@@ -5,13 +5,14 @@ import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
+import SecondStep from '~/access/SecondStep.vue'
+import TokenForm from '~/access/TokenForm.vue'
 import ActButton from '~/base/ActButton.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import DataTable from '~/base/DataTable.vue'
 import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
-import OneField from '~/base/OneField.vue'
 import { useForm } from '~/base/useForm'
 
 definePageMeta({ layout: false })
@@ -47,11 +48,6 @@ const endOthers = () =>
     await call('endOtherSessions')
     await refresh()
   })
-const token = ref('')
-async function make(label: string) {
-  token.value = (await call('newToken', { body: { label } })).token
-  await refresh()
-}
 </script>
 
 <template>
@@ -82,7 +78,7 @@ async function make(label: string) {
               autocomplete="current-password"
           /></Field>
           <Field
-            label="New password, ten characters or more"
+            label="New password, twelve characters or more"
             name="next"
             ><TextInput
               v-model="word.values.next"
@@ -116,6 +112,11 @@ async function make(label: string) {
       </section>
 
       <section class="sheet">
+        <h2>A second step</h2>
+        <SecondStep />
+      </section>
+
+      <section class="sheet">
         <h2>Where I am signed in</h2>
         <p
           v-if="failed || problem"
@@ -137,7 +138,8 @@ async function make(label: string) {
             { key: 'act', right: true },
           ]"
           ><template #what="{ row: s }"
-            >{{ s.kind === 'cookie' ? 'Browser' : `Token “${s.label}”` }}
+            >{{ s.kind === 'cookie' ? 'Browser' : `Token “${s.label}”`
+            }}{{ s.readsOnly ? ', reads only' : '' }}
             <span
               v-if="s.current"
               class="chip good"
@@ -183,23 +185,7 @@ async function make(label: string) {
 
       <section class="sheet">
         <h2>A token for a program</h2>
-        <p class="quiet">
-          A program that has it may do what you may, for a year, or until you end it above.
-        </p>
-        <OneField
-          shown
-          label="What it is for"
-          maxlength="80"
-          act="Make a token"
-          :send="make"
-        />
-        <p
-          v-if="token"
-          class="note"
-          role="status"
-        >
-          Copy it now; it is not shown again: <code class="num token">{{ token }}</code>
-        </p>
+        <TokenForm @made="refresh" />
       </section>
     </div>
   </NuxtLayout>
@@ -223,10 +209,6 @@ section {
 }
 section :deep(form) {
   max-width: 360px;
-}
-.token {
-  overflow-wrap: anywhere;
-  white-space: normal;
 }
 .said {
   display: none;

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 // The people of the firm: added and invited, changed, leaving, coming back.
 import { computed, ref } from 'vue'
+import AccessTrail from '~/access/AccessTrail.vue'
 import PersonForm from '~/access/PersonForm.vue'
+import SecondStepRoles from '~/access/SecondStepRoles.vue'
 import ActButton from '~/base/ActButton.vue'
 import DataTable from '~/base/DataTable.vue'
 import { ask } from '~/base/leaving'
@@ -36,10 +38,20 @@ const letGo = ({ id, name }: Person) =>
     })
     if (sure) data.value = await call('leave', { params: { id } })
   })
+const endStep = ({ id, name }: Person) =>
+  act(async () => {
+    const sure = await ask({
+      title: `${name} lost phone and codes`,
+      text: `${name} is signed out everywhere and signs in with the password alone, until another second step is set up.`,
+      yes: 'End the second step',
+      no: 'Let it be',
+    })
+    if (sure) data.value = await call('endSecondStepOf', { params: { id } })
+  })
 /** How somebody comes in, or why not. */
 function comes(p: Person): string {
   if (!p.active) return p.leftOn ? `left ${session.day(p.leftOn, 'withYear')}` : 'left'
-  if (p.comesIn) return 'signs in'
+  if (p.comesIn) return p.secondStep ? 'signs in, with a second step' : 'signs in'
   return p.invitedUntil
     ? `invited, until ${session.dayOf(p.invitedUntil)}`
     : 'the invitation has ended'
@@ -104,6 +116,14 @@ function comes(p: Person): string {
             >Change</ActButton
           >{{ ' ' }}
           <ActButton
+            v-if="p.active && p.secondStep && p.id !== session.me?.person.id"
+            quiet
+            :disabled="busy"
+            :aria-label="`End the second step of ${p.name}`"
+            @click="endStep(p)"
+            >End the second step</ActButton
+          >
+          <ActButton
             v-if="p.active && p.id !== session.me?.person.id"
             quiet
             :disabled="busy"
@@ -121,6 +141,8 @@ function comes(p: Person): string {
         </template>
       </template>
     </DataTable>
+    <SecondStepRoles />
+    <AccessTrail v-if="may" />
     <PersonForm
       v-if="editing"
       :person="editing === 'new' ? null : editing"

@@ -11,7 +11,7 @@ import { useSession } from '~/stores/session'
 
 const session = useSession()
 const route = useRoute()
-const form = useForm({ email: '', password: '' })
+const form = useForm({ email: '', password: '', code: '' })
 const forgot = ref(false)
 async function goOn() {
   const { to } = route.query

@@ -10,6 +10,7 @@ export const ERRORS = {
 
   forbidden: [403, 'Who asks may not do this.'],
   over_limit: [403, 'It is beyond what the asker may do alone; another person’s yes is needed.'],
+  second_step_first: [403, 'A second step is asked of the role, and is not set up.'],
   foreign_origin: [403, 'A page of another site asked for it.'],
 
   no_such_route: [404, 'There is nothing at this address.'],

@@ -14,6 +14,8 @@ import { accessFacts } from './facts'
 import { hashPassword } from './password'
 import { givePassword } from './people.queries'
 import { personByEmail } from './queries'
+import { takeSecondStep } from './secondStep'
+import { tellChanged } from './tellChanged'
 import { hashToken, linkToken } from './session'
 import { checkNewPassword, endAllOf, openSession } from './service'
 
@@ -97,13 +99,15 @@ export async function door(ctx: Ctx, token: string): Promise<Answer<'door'>> {
 export async function comeIn(
   call: Call,
   token: string,
-  { password }: Body<'comeIn'>,
+  { password, code }: Body<'comeIn'>,
 ): Promise<Answer<'comeIn'>> {
   const { email, name } = await call.inContext((ctx) => doorOf(ctx, token))
-  checkNewPassword({ email, name }, password, 'password')
+  await checkNewPassword({ email, name }, password, 'password')
   const hash = await hashPassword(password)
   return call.inContext(async (ctx) => {
     const { personId, kind } = await doorOf(ctx, token, true)
+    // Who reads somebody's mail has not got their phone.
+    await takeSecondStep(ctx, personId, code)
     await closeDoors(ctx.tx, personId)
     await givePassword(ctx.tx, personId, hash)
     await endAllOf(ctx, personId)
@@ -115,6 +119,7 @@ export async function comeIn(
         fact: kind === 'invited' ? accessFacts.cameIn() : accessFacts.passwordChanged(),
       },
     )
+    if (kind === 'forgotten') await tellChanged(ctx, me, 'Another password was chosen')
     return openSession(ctx, me) as Promise<Answer<'comeIn'>>
   })
 }

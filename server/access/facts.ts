@@ -6,6 +6,12 @@ export const accessFacts = facts('access', {
   sessionEnded: () => 'A session or token was ended',
   othersSignedOut: (f: { count: number }) => `${f.count} other browsers were signed out`,
   passwordChanged: () => 'Password changed',
+  secondStepSet: () => 'A second step was set up for signing in',
+  secondStepEnded: () => 'The second step for signing in was ended',
+  secondStepAsked: (_: { changes: Record<string, Change> }) =>
+    'Of which roles a second step is asked was changed',
+  signedIn: (f: { from: string }) => `Signed in from ${f.from}`,
+  refused: (f: { from: string; why: string }) => `Did not come in from ${f.from}: ${f.why}`,
   personAdded: (f: { name: string; role: string }) => `${f.name} was added as ${f.role}`,
   personChanged: (f: { name: string; changes: Record<string, Change> }) => `${f.name} was changed`,
   personLeft: (f: { name: string }) => `${f.name} left`,

@@ -16,13 +16,21 @@ export interface StaffRow {
   /** somebody who was invited and has no password yet cannot come in */
   comesIn: boolean
   invitedUntil: string | null
+  /** signs in with a second step */
+  secondStep: boolean
 }
 const STAFF = `SELECT p.id, p.version, p.name, p.email, p.phone, p.role, p.bookable, p.sees_cost, p.active,
       p.left_on, p.password_hash <> '' AS comesIn,
+      EXISTS (SELECT 1 FROM second_steps x WHERE x.person_id = p.id AND x.confirmed_at IS NOT NULL)
+        AS secondStep,
       (SELECT MAX(k.expires_at) FROM door_keys k WHERE k.person_id = p.id AND k.kind = 'invited'
         AND k.expires_at > UTC_TIMESTAMP(3)) AS invitedUntil
     FROM people p`
-const flags = <R extends StaffRow>(row: R): R => ({ ...row, comesIn: Boolean(row.comesIn) })
+const flags = <R extends StaffRow>(row: R): R => ({
+  ...row,
+  comesIn: Boolean(row.comesIn),
+  secondStep: Boolean(row.secondStep),
+})
 export const staffRows = async (tx: Tx) =>
   (await tx.rows<StaffRow>(`${STAFF} ORDER BY p.active DESC, p.position, p.name LIMIT 300`)).map(
     flags,

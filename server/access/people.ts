@@ -18,7 +18,9 @@ import {
   waitsFor,
   type StaffRow,
 } from './people.queries'
+import { removeSecondStep } from './secondStep.queries'
 import { endAllOf } from './service'
+import { tellChanged } from './tellChanged'
 
 type Staff = Answer<'staff'>
 export const staff = async (ctx: Ctx): Promise<Staff> => ({ items: await staffRows(ctx.tx) })
@@ -128,5 +130,15 @@ export async function comeBack(ctx: Ctx, id: string): Promise<Staff> {
   if (person.active) return staff(ctx)
   await setLeft(ctx.tx, id, null)
   await about(ctx, id, accessFacts.personBack({ name: person.name }))
+  return staff(ctx)
+}
+/** Of somebody who lost phone and codes: they are signed out everywhere, and set up another one where it is asked of them. */
+export async function endSecondStepOf(ctx: Ctx, id: string): Promise<Staff> {
+  const person = await known(ctx, id)
+  await minding(ctx, person, person.role)
+  await removeSecondStep(ctx.tx, id)
+  await endAllOf(ctx, id)
+  await tellChanged(ctx, person, 'The second step was ended')
+  await about(ctx, id, accessFacts.secondStepEnded())
   return staff(ctx)
 }

@@ -9,9 +9,13 @@ type PersonRow = Actor & { passwordHash: string }
 const seeing = <P extends Actor>(person: P | null): P | null =>
   person && {
     ...person,
+    lacksSecondStep: Boolean(person.lacksSecondStep),
     seesCost: person.seesCost || mayRole(person.role, 'costs.see', person.grants),
   }
-const COLUMNS = 'p.id, p.name, p.email, p.role, p.bookable, p.sees_cost, f.grants'
+const COLUMNS = `p.id, p.name, p.email, p.role, p.bookable, p.sees_cost, f.grants,
+      JSON_CONTAINS(f.second_step_roles, JSON_QUOTE(CAST(p.role AS CHAR))) AND NOT EXISTS
+      (SELECT 1 FROM second_steps x WHERE x.person_id = p.id AND x.confirmed_at IS NOT NULL) AS
+      lacksSecondStep`
 
 export const personByEmail = async (tx: Tx, email: string) =>
   seeing(
@@ -37,8 +41,8 @@ export const setPassword = async (tx: Tx, id: string, hash: string, was: string)
 /** Whose session it is, and the last event that is known at this moment. */
 export const personBySession = async (tx: Tx, hash: string, kind: SessionKind) =>
   seeing(
-    await tx.row<Actor & { lastEvent: number; lastSeenAt: string }>(
-      `SELECT ${COLUMNS}, s.last_seen_at,
+    await tx.row<Actor & { lastEvent: number; lastSeenAt: string; readsOnly: boolean }>(
+      `SELECT ${COLUMNS}, s.last_seen_at, s.reads_only,
         (SELECT COALESCE(MAX(e.id), 0) FROM events e) AS lastEvent
       FROM sessions s
       JOIN people p ON p.id = s.person_id
@@ -57,12 +61,15 @@ interface NewSession {
   label: string
   ip: string
   days: number
+  /** changes nothing */
+  readsOnly?: boolean
 }
 export async function addSession(tx: Tx, s: NewSession): Promise<void> {
   const now = Date.now()
   await tx.run(
-    `INSERT INTO sessions (id, person_id, kind, label, ip, created_at, last_seen_at, expires_at)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO sessions (id, person_id, kind, label, ip, created_at, last_seen_at, expires_at,
+      reads_only)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       s.hash,
       s.personId,
@@ -72,6 +79,7 @@ export async function addSession(tx: Tx, s: NewSession): Promise<void> {
       sqlInstant(now),
       sqlInstant(now),
       sqlInstant(now + s.days * DAY),
+      s.readsOnly ?? false,
     ],
   )
 }
@@ -83,10 +91,11 @@ export interface SessionRow {
   createdAt: string
   lastSeenAt: string
   expiresAt: string
+  readsOnly: boolean
 }
 export const sessionsOf = (tx: Tx, personId: string): Promise<SessionRow[]> =>
   tx.rows<SessionRow>(
-    `SELECT id, kind, label, ip, created_at, last_seen_at, expires_at
+    `SELECT id, kind, label, ip, created_at, last_seen_at, expires_at, reads_only
     FROM sessions
     WHERE person_id = ? AND expires_at > ?
     ORDER BY last_seen_at DESC`,

@@ -1,10 +1,19 @@
 // The routes of access, bound to their service.
 import type { accessRoutes } from '../../shared/access'
 import { signedIn } from '../http/context'
+import { historyOf } from '../http/queries'
 import { outside, type Handlers } from '../http/route'
 import { comeIn, door, forgotPassword } from './doors'
-import { comeBack, invitePerson, keepPerson, leave, staff } from './people'
+import { comeBack, endSecondStepOf, invitePerson, keepPerson, leave, staff } from './people'
 import { allPeople } from './queries'
+import {
+  askedRoles,
+  endMySecondStep,
+  keepSecondStepRoles,
+  mySecondStep,
+  secondStepSecret,
+  setSecondStep,
+} from './secondStep'
 import {
   changePassword,
   endMySession,
@@ -20,11 +29,21 @@ export const accessHandlers: Handlers<typeof accessRoutes> = {
   signIn: outside((call, { body }) => signIn(call, body)),
   session: async (ctx) => whoAmI(ctx, signedIn(ctx)),
   signOut: outside((call) => signOut(call)),
-  newToken: (ctx, { body }) => newToken(ctx, body.label),
+  newToken: (ctx, { body }) => newToken(ctx, body),
   mySessions: outside((call) => mySessions(call)),
   endMySession: (ctx, { params }) => endMySession(ctx, params.session!),
   endOtherSessions: outside((call) => endOtherSessions(call)),
   changePassword: outside((call, { body }) => changePassword(call, body)),
+  accessTrail: async (ctx, { query }) => ({
+    items: await historyOf(ctx, 'subject', ['person'], query.before),
+  }),
+  mySecondStep: (ctx) => mySecondStep(ctx),
+  secondStepSecret: (ctx) => secondStepSecret(ctx),
+  setSecondStep: (ctx, { body }) => setSecondStep(ctx, body),
+  endMySecondStep: outside((call, { body }) => endMySecondStep(call, body)),
+  secondStepRoles: (ctx) => askedRoles(ctx),
+  keepSecondStepRoles: (ctx, { body }) => keepSecondStepRoles(ctx, body),
+  endSecondStepOf: (ctx, { params }) => endSecondStepOf(ctx, params.id!),
   people: async (ctx) => ({ items: await allPeople(ctx.tx) }),
   staff: (ctx) => staff(ctx),
   keepPerson: (ctx, { body }) => keepPerson(ctx, body),

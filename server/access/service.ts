@@ -12,6 +12,7 @@ import { countTry, forgiveTries, tooOften, triesOf, type Limit } from '../http/l
 import { record } from '../http/queries'
 import type { Call } from '../http/route'
 import { queueMail } from '../messages/service'
+import { isCommon } from './commonPasswords'
 import { checkPassword, hashPassword } from './password'
 import {
   addSession,
@@ -22,9 +23,10 @@ import {
   sessionsOf,
   setPassword,
 } from './queries'
+import { takeSecondStep } from './secondStep'
+import { tellChanged } from './tellChanged'
 import { hashToken, SESSION_DAYS } from './session'
 
-const TOKEN_DAYS = 365
 const MOST_SHOWN = 200
 
 // Compared against when nobody has that address, so that both answers take as long.
@@ -48,7 +50,7 @@ const BY_SOURCE: Limit = {
 const BY_ACCOUNT: Limit = {
   free: 60,
   firstWaitMs: 5 * SECOND,
-  longestWaitMs: MINUTE,
+  longestWaitMs: 2 * MINUTE,
   forgetMs: HOUR,
 }
 const TOLD_AFTER = 10
@@ -87,6 +89,20 @@ async function countSignIn(
   if (wait > 0) throw tooOften(HELD_UP, wait)
   return person
 }
+/** A wrong password or code of somebody who is here stands in the trail of access. */
+async function noteRefused(
+  ctx: Ctx,
+  {
+    person,
+    email,
+    why,
+  }: { person: Actor | null; email: string; why: 'wrong password' | 'wrong code' },
+): Promise<void> {
+  if (why === 'wrong password') await tellOfTries(ctx, person, email)
+  if (!person) return
+  const fact = accessFacts.refused({ from: ctx.ip, why })
+  await record({ ...ctx, actor: person }, { subject: 'person', id: person.id, fact })
+}
 /** Says to a person, once a day, that somebody tries their door. */
 async function tellOfTries(ctx: Ctx, person: Actor | null, email: string): Promise<void> {
   if (!person) return
@@ -114,25 +130,34 @@ const wrongSignIn = () => {
 }
 export async function signIn(
   call: Call,
-  { email, password }: Body<'signIn'>,
+  { email, password, code }: Body<'signIn'>,
 ): Promise<Answer<'signIn'>> {
   const key = email.toLowerCase()
   const person = await call.inContext((ctx) => countSignIn(ctx, key))
   // Between two transactions: a hash takes long, and nobody waits for its connection meanwhile.
   const fits = await checkPassword(password, person?.passwordHash || NOBODY)
   if (!fits || !person) {
-    await call.inContext((ctx) => tellOfTries(ctx, person, key))
+    await call.inContext((ctx) => noteRefused(ctx, { person, email: key, why: 'wrong password' }))
     throw wrongSignIn()
   }
-  return call.inContext(async (ctx) => {
+  const comeIn = async (ctx: Ctx) => {
     // The password may have been changed while the hash was worked out: every session that it opened ends with it.
     if ((await passwordOf(ctx.tx, person.id, true))?.passwordHash !== person.passwordHash)
       throw wrongSignIn()
+    await takeSecondStep(ctx, person.id, code)
     const keys = keysOf(ctx.ip, key)
     await forgiveTries(ctx.tx, keys.source)
     await forgiveTries(ctx.tx, keys.both)
     return openSession(ctx, person)
-  })
+  }
+  try {
+    return await call.inContext(comeIn)
+  } catch (error) {
+    // What was refused is undone; that somebody knew the password stands in the trail all the same.
+    if (code && error instanceof LedgerError && error.errors.some(({ path }) => path === 'code'))
+      await call.inContext((ctx) => noteRefused(ctx, { person, email: key, why: 'wrong code' }))
+    throw error
+  }
 }
 /** Somebody comes in: whoever answers with this has the browser keep the session. */
 export async function openSession(ctx: Ctx, person: Actor): Promise<Answer<'signIn'>> {
@@ -141,13 +166,20 @@ export async function openSession(ctx: Ctx, person: Actor): Promise<Answer<'sign
     ...{ hash: hashToken(cookieToken), personId: person.id, kind: 'cookie', label: '' },
     ...{ ip: ctx.ip, days: SESSION_DAYS },
   })
+  await record(
+    { ...ctx, actor: person },
+    { subject: 'person', id: person.id, fact: accessFacts.signedIn({ from: ctx.ip }) },
+  )
   return { ...whoAmI(ctx, person), cookieToken } as Answer<'signIn'>
 }
 export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
-  const { id, name, email, role, bookable, seesCost, grants } = person
+  const { id, name, email, role, bookable, seesCost, lacksSecondStep, grants } = person
   const { company } = ctx
   return {
-    person: { id, name, email, role, bookable, seesCost, may: permissionsOf(role, grants) },
+    person: {
+      ...{ id, name, email, role, bookable, seesCost, may: permissionsOf(role, grants) },
+      lacksSecondStep,
+    },
     company: {
       name: company.name,
       currency: company.currency,
@@ -175,7 +207,10 @@ export const signOut = (call: Call): Promise<Answer<'signOut'>> =>
     await end(ctx, call.session)
     return { ok: true }
   })
-export async function newToken(ctx: Ctx, label: string): Promise<Answer<'newToken'>> {
+export async function newToken(
+  ctx: Ctx,
+  { label, days, readsOnly }: Body<'newToken'>,
+): Promise<Answer<'newToken'>> {
   const me = signedIn(ctx)
   const token = randomBytes(32).toString('base64url')
   await addSession(ctx.tx, {
@@ -184,10 +219,10 @@ export async function newToken(ctx: Ctx, label: string): Promise<Answer<'newToke
     kind: 'token',
     label,
     ip: ctx.ip,
-    days: TOKEN_DAYS,
+    ...{ days, readsOnly },
   })
   await record(ctx, { subject: 'person', id: me.id, fact: accessFacts.tokenMade({ label }) })
-  return { token, expiresAt: new Date(Date.now() + TOKEN_DAYS * DAY).toISOString() }
+  return { token, expiresAt: new Date(Date.now() + days * DAY).toISOString() }
 }
 export async function mySessions(call: Call): Promise<Answer<'mySessions'>> {
   return call.inContext(async (ctx) => {
@@ -230,14 +265,16 @@ export const endOtherSessions = (call: Call): Promise<Answer<'endOtherSessions'>
     return { ended }
   })
 
-const SHORTEST = 10
+const [SHORTEST, LONGEST] = [12, 128]
 /** @throws `invalid` at the field that the password was typed into */
-export function checkNewPassword(
+export async function checkNewPassword(
   person: Pick<Actor, 'name' | 'email'>,
   next: string,
   field: string,
-): void {
-  if (next.length < SHORTEST) throw invalid(field, `A password has ${SHORTEST} characters or more.`)
+): Promise<void> {
+  if (next.length > LONGEST) throw invalid(field, `A password has ${LONGEST} characters at most.`)
+  if (next.replace(/ {2,}/g, ' ').length < SHORTEST)
+    throw invalid(field, `A password has ${SHORTEST} characters or more.`)
   const known = [
     person.email,
     person.email.split('@')[0]!,
@@ -247,6 +284,8 @@ export function checkNewPassword(
   ]
   if (known.some((word) => word.toLowerCase() === next.toLowerCase()))
     throw invalid(field, 'This is easily guessed. Choose another.')
+  if (await isCommon(next))
+    throw invalid(field, 'Many people have this password, and it is tried first. Choose another.')
 }
 /** Another password: everywhere else somebody signed in as this person is signed out. Tokens stay, and are listed. */
 export async function changePassword(
@@ -263,7 +302,7 @@ export async function changePassword(
   if (!(await checkPassword(body.current, person.passwordHash)))
     throw invalid('current', 'This is not your password.')
   if (body.next === body.current) throw invalid('next', 'This is the password that you have now.')
-  checkNewPassword(me, body.next, 'next')
+  await checkNewPassword(me, body.next, 'next')
   const hash = await hashPassword(body.next)
   return call.inContext(async (ctx) => {
     if (!(await setPassword(ctx.tx, me.id, hash, person.passwordHash)))
@@ -271,6 +310,7 @@ export async function changePassword(
     await forgiveTries(ctx.tx, key)
     const ended = await endOthers(ctx, call.session)
     await record(ctx, { subject: 'person', id: me.id, fact: accessFacts.passwordChanged() })
+    await tellChanged(ctx, me, 'Another password was chosen')
     return { ended }
   })
 }

@@ -25,18 +25,20 @@ export function secret(): string {
 }
 export const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
 
-const NAME = 'open-ledger'
+/** Over TLS under a name that no other host, and no page without TLS, can set (RFC 6265bis, `__Host-`). */
+export const cookieName = (secure = config.cookieSecure): string =>
+  secure ? '__Host-open-ledger' : 'open-ledger'
 export const SESSION_DAYS = 14
 const DAY_SECONDS = 86_400
 const cookieConfig = (): SessionConfig => ({
   password: secret(),
-  name: NAME,
+  name: cookieName(),
   maxAge: SESSION_DAYS * DAY_SECONDS,
   cookie: { httpOnly: true, sameSite: 'lax', secure: config.cookieSecure, path: '/' },
 })
 /** The token in the cookie; reading it sets none. */
 async function tokenIn(event: H3Event): Promise<string> {
-  const sealed = getCookie(event, NAME)
+  const sealed = getCookie(event, cookieName())
   if (!sealed) return ''
   const session = await unsealSession(event, cookieConfig(), sealed).catch(() => null)
   const token: unknown = session?.data?.token
@@ -48,6 +50,8 @@ export interface Asker {
   /** the hash of the token that asks */
   session: string
   byCookie: boolean
+  /** a token that changes nothing */
+  readsOnly: boolean
   /** the last event that the asker could have seen */
   lastEvent: number
 }
@@ -55,12 +59,13 @@ const SEEN_EVERY_MS = 300_000
 async function askerBy(token: string, kind: SessionKind): Promise<Asker> {
   const session = hashToken(token)
   const found = token ? await reading((tx) => personBySession(tx, session, kind)) : null
-  if (!found) return { actor: null, session: '', byCookie: kind === 'cookie', lastEvent: 0 }
-  const { lastEvent, lastSeenAt, ...actor } = found
+  const byCookie = kind === 'cookie'
+  if (!found) return { actor: null, session: '', byCookie, readsOnly: false, lastEvent: 0 }
+  const { lastEvent, lastSeenAt, readsOnly, ...actor } = found
   const now = Date.now()
   if (now - Date.parse(lastSeenAt) > SEEN_EVERY_MS)
     void inBackground((tx) => noteSeen(tx, session, now)).catch(() => {})
-  return { actor, session, byCookie: kind === 'cookie', lastEvent }
+  return { actor, session, byCookie, readsOnly, lastEvent }
 }
 export async function actorOf(event: H3Event): Promise<Asker> {
   const bearer = /^Bearer ([\w-]{20,200})$/.exec(getHeader(event, 'Authorization') ?? '')?.[1]

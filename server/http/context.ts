@@ -14,6 +14,8 @@ export interface Actor {
   role: Role
   bookable: boolean
   seesCost: boolean
+  /** a second step is asked of the role, and there is none */
+  lacksSecondStep: boolean
   /** to whom the owner gives what, where that is not as usual */
   grants: Grants
 }

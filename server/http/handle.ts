@@ -225,7 +225,9 @@ async function sentInPieces(
     .finally(() => clearTimeout(stalled))
 }
 
-const NOBODY: Asker = { actor: null, session: '', byCookie: false, lastEvent: 0 }
+const NOBODY: Asker = {
+  ...{ actor: null, session: '', byCookie: false, readsOnly: false, lastEvent: 0 },
+}
 async function allow(event: H3Event, route: Route): Promise<Asker> {
   const writes = route.method !== 'GET'
   if (route.who === 'signature') return NOBODY
@@ -236,8 +238,18 @@ async function allow(event: H3Event, route: Route): Promise<Asker> {
   const asker = await actorOf(event)
   if (!asker.actor) throw new LedgerError('not_signed_in', 'Sign in first.')
   if (writes && asker.byCookie) guard(event, route)
+  refuseUnready(asker, route, writes)
   if (!may(asker, route.may!)) throw new LedgerError('forbidden', 'Your role may not do this.')
   return asker
+}
+/** What a token was not made for; and anything but one's own sign-in, while the second step is missing. */
+function refuseUnready(asker: Asker, route: Route, writes: boolean): void {
+  if (writes && asker.readsOnly) throw new LedgerError('forbidden', 'This token may only read.')
+  if (asker.byCookie && asker.actor!.lacksSecondStep && route.may !== 'access.own')
+    throw new LedgerError(
+      'second_step_first',
+      'A second step is asked of your role. Set it up under “My sign-in” first.',
+    )
 }
 function guard(event: H3Event, route: Route): void {
   refuseForeign(event)

@@ -78,7 +78,7 @@ export const wordsOf = ({ company: { locale, timeZone } }: Pick<Ctx, 'company'>)
 /** What happened to a work order, a customer (with the ones merged into it), or anything else, the last first; `before` an entry, what was before it. */
 export async function historyOf(
   ctx: Ctx,
-  column: 'work_order_id' | 'customer_id' | 'subject_id',
+  column: 'work_order_id' | 'customer_id' | 'subject_id' | 'subject',
   ids: string[],
   before = Number.MAX_SAFE_INTEGER,
 ): Promise<HistoryRow[]> {

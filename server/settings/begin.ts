@@ -84,7 +84,7 @@ export async function begin(call: Call, body: Begun): Promise<Answer<'begin'>> {
   })
   if (refused) throw refused
   checkFirm(body)
-  checkNewPassword({ name: body.name, email: body.email }, body.password, 'password')
+  await checkNewPassword({ name: body.name, email: body.email }, body.password, 'password')
   const hash = await hashPassword(body.password)
   return call.inContext(async (ctx) => {
     await mayBegin(ctx, body.code)

@@ -40,7 +40,7 @@ test('a new technician comes in by the invitation, and is let go', async ({ brow
   await nell.goto(link)
   await nell.getByLabel(/^Password/).fill('short')
   await nell.getByRole('button', { name: 'Come in' }).click()
-  await expect(nell.getByText('A password has 10 characters or more.')).toBeVisible()
+  await expect(nell.getByText('A password has 12 characters or more.')).toBeVisible()
   await nell.getByLabel(/^Password/).fill('quiet otters swim')
   await nell.getByRole('button', { name: 'Come in' }).click()
   await expect(nell.getByRole('heading', { name: 'Nell’s day' })).toBeVisible()

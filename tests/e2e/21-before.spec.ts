@@ -37,7 +37,7 @@ test('open invoices from before are tried, compared, taken over, found, and take
   await expect(books.getByText('3 invoices and credits taken over.')).toBeVisible()
 
   await books.getByRole('link', { name: 'Unpaid', exact: true }).click()
-  await books.getByRole('button', { name: 'Ageing by customer' }).click()
+  await books.getByRole('tab', { name: 'Ageing by customer' }).click()
   const aged = books.getByRole('row', { name: new RegExp(name) })
   await expect(aged).toContainText('1,200.50')
   await expect(books.getByText('agrees with the books')).toBeVisible()

@@ -142,7 +142,9 @@ describe('a password', () => {
   })
   it.each([
     ['short', 'too short'],
-    ['Nell Farrow', 'a name'],
+    ['nell reed   x', 'too short without its many spaces'],
+    ['x'.repeat(129), 'too long'],
+    ['qwertyuiop123', 'one that many people have'],
   ])('%s is refused: %s', async (password) => {
     const nell = await add()
     const token = await doorOf(nell.email)

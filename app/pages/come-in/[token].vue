@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // Somebody who was invited, or forgot a password, chooses one here and is signed in.
+import { ref, watch } from 'vue'
 import DoorPage from '~/access/DoorPage.vue'
+import SecondStepField from '~/access/SecondStepField.vue'
 import { useAtDoor } from '~/access/useAtDoor'
 import ActButton from '~/base/ActButton.vue'
 import Field from '~/base/Field.vue'
@@ -16,7 +18,13 @@ definePageMeta({ layout: false })
 const token = useRoute().params.token as string
 const session = useSession()
 const { data, problem, refresh } = useAtDoor('door', { params: { token } })
-const form = useForm({ password: '' })
+const form = useForm({ password: '', code: '' })
+/** Whoever has a second step is asked for it, too: a mail alone opens nothing. */
+const asksCode = ref(false)
+watch(
+  () => form.problem,
+  (why) => (asksCode.value ||= Boolean(why?.errors.some(({ path }) => path === 'code'))),
+)
 const comeIn = () =>
   form.send(async () => {
     session.keep(await call('comeIn', { params: { token }, body: form.values }))
@@ -39,7 +47,7 @@ const comeIn = () =>
       </p>
       <Field
         name="password"
-        label="Password, ten characters or more"
+        label="Password, twelve characters or more"
       >
         <TextInput
           v-model="form.values.password"
@@ -48,6 +56,7 @@ const comeIn = () =>
           autofocus
         />
       </Field>
+      <SecondStepField v-if="asksCode" />
       <Notice />
       <ActButton
         primary

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+// The code of the second step, in the form that it stands in.
+import Field from '~/base/Field.vue'
+import TextInput from '~/base/TextInput.vue'
+import { formAround } from '~/base/useForm'
+
+const values = formAround()!.values as { code: string }
+</script>
+
+<template>
+  <Field
+    name="code"
+    label="Code of your app, or a recovery code"
+  >
+    <TextInput
+      v-model="values.code"
+      name="code"
+      autocomplete="one-time-code"
+      inputmode="text"
+      maxlength="20"
+      autofocus
+    />
+  </Field>
+</template>
