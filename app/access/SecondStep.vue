@@ -95,7 +95,7 @@ const end = () =>
         alt="A code that holds the secret for the app"
       />
       <code class="num secret">{{ beginning.secret }}</code>
-      <SecondStepField />
+      <SecondStepField from-app />
       <Notice />
       <ActButton
         primary
@@ -146,5 +146,6 @@ img {
 }
 .secret {
   overflow-wrap: anywhere;
+  white-space: normal;
 }
 </style>

@@ -13,7 +13,7 @@ test('a second step is set up, asked for, and ended', async ({ browser }) => {
   /** The app's next code: each is taken once, and the clock of a phone may run a little fast. */
   const app = new TOTP({ secret: Secret.fromBase32(secret) })
   const codeIn = (seconds: number) => app.generate({ timestamp: Date.now() + seconds * 1000 })
-  const code = books.getByLabel('Code of your app, or a recovery code')
+  const code = books.getByLabel('Code of your app')
   await code.fill('000000')
   await books.getByRole('button', { name: 'It shows this code' }).click()
   await expect(books.getByText('This code is wrong, was used, or its time is over.')).toBeVisible()
