@@ -13,7 +13,7 @@ import type { Answer } from '~~/shared/api'
 
 type Entry = Answer<'accessTrail'>['items'][number]
 const session = useSession()
-const { data, problem } = useAnswer('accessTrail', undefined, { subjects: ['person'] })
+const { data, problem } = useAnswer('accessTrail', undefined, { subjects: ['person', 'access'] })
 const { busy, problem: failed, act } = useAct()
 const earlier = shallowRef<readonly Entry[]>([])
 const isAll = shallowRef(false)

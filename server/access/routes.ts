@@ -1,7 +1,7 @@
 // The routes of access, bound to their service.
 import type { accessRoutes } from '../../shared/access'
 import { signedIn } from '../http/context'
-import { historyOf } from '../http/queries'
+import { historyOfFacts } from '../http/queries'
 import { outside, type Handlers } from '../http/route'
 import { comeIn, door, forgotPassword } from './doors'
 import { comeBack, endSecondStepOf, invitePerson, keepPerson, leave, staff } from './people'
@@ -35,7 +35,7 @@ export const accessHandlers: Handlers<typeof accessRoutes> = {
   endOtherSessions: outside((call) => endOtherSessions(call)),
   changePassword: outside((call, { body }) => changePassword(call, body)),
   accessTrail: async (ctx, { query }) => ({
-    items: await historyOf(ctx, 'subject', ['person'], query.before),
+    items: await historyOfFacts(ctx, 'access', query.before),
   }),
   mySecondStep: (ctx) => mySecondStep(ctx),
   secondStepSecret: (ctx) => secondStepSecret(ctx),

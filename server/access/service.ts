@@ -101,7 +101,7 @@ async function noteRefused(
   if (why === 'wrong password') await tellOfTries(ctx, person, email)
   if (!person) return
   const fact = accessFacts.refused({ from: ctx.ip, why })
-  await record({ ...ctx, actor: person }, { subject: 'person', id: person.id, fact })
+  await record({ ...ctx, actor: person }, { subject: 'access', id: person.id, fact })
 }
 /** Says to a person, once a day, that somebody tries their door. */
 async function tellOfTries(ctx: Ctx, person: Actor | null, email: string): Promise<void> {
@@ -168,7 +168,7 @@ export async function openSession(ctx: Ctx, person: Actor): Promise<Answer<'sign
   })
   await record(
     { ...ctx, actor: person },
-    { subject: 'person', id: person.id, fact: accessFacts.signedIn({ from: ctx.ip }) },
+    { subject: 'access', id: person.id, fact: accessFacts.signedIn({ from: ctx.ip }) },
   )
   return { ...whoAmI(ctx, person), cookieToken } as Answer<'signIn'>
 }

@@ -8,7 +8,7 @@ import { listOfImports } from '../customers/index'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { lastPosted, post, postedAs } from '../ledger/queries'
-import { lockSeries } from '../settings/index'
+import { lockFirm } from '../settings/index'
 import { broughtFacts } from './facts'
 import { broughtSums } from './queries'
 
@@ -42,7 +42,7 @@ export async function keepOpening(
 ): Promise<Answer<'broughtForward'>> {
   if (on > ctx.today) throw invalid('on', 'That day has not come yet.')
   // One at a time, whoever else is at it.
-  await lockSeries(ctx.tx, 'invoice')
+  await lockFirm(ctx.tx)
   const before = await postedAs(ctx.tx, KIND)
   const { currency } = ctx.company
   const was = OPENING_ACCOUNTS.map((account) => ({

@@ -12,7 +12,7 @@ import { searchKey } from '../../core/text/searchKey'
 import type { Answer, Body } from '../../shared/api'
 import { importById } from '../customers/index'
 import type { Ctx } from '../http/context'
-import { lockSeries } from '../settings/index'
+import { lockFirm } from '../settings/index'
 import { allSeries, type SeriesRow } from '../settings/numbers.queries'
 import { payersOf, type Payer } from './payers'
 import { numbersThere } from './queries'
@@ -37,7 +37,7 @@ export async function bringOpenItems(
   if (earlier?.undoneAt) throw conflict('undone_already', 'This import has been taken back.')
   if (body.on > ctx.today) throw invalid('on', 'That day has not come yet.')
   // One at a time: no number is looked for while somebody else takes it.
-  if (!body.dry) await lockSeries(ctx.tx, 'invoice')
+  if (!body.dry) await lockFirm(ctx.tx)
   const firm = { today: ctx.today, locale: ctx.company.locale, currency: ctx.company.currency }
   const rows = body.rows.map((row): Read => ({
     ...row,

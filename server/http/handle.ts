@@ -245,7 +245,7 @@ async function allow(event: H3Event, route: Route): Promise<Asker> {
 /** What a token was not made for; and anything but one's own sign-in, while the second step is missing. */
 function refuseUnready(asker: Asker, route: Route, writes: boolean): void {
   if (writes && asker.readsOnly) throw new LedgerError('forbidden', 'This token may only read.')
-  if (asker.byCookie && asker.actor!.lacksSecondStep && route.may !== 'access.own')
+  if (asker.actor!.lacksSecondStep && route.may !== 'access.own')
     throw new LedgerError(
       'second_step_first',
       'A second step is asked of your role. Set it up under “My sign-in” first.',

@@ -53,7 +53,11 @@ export async function live(event: H3Event, asker: Asker): Promise<void> {
     )
   /** Whoever left in this very moment is told nothing more. */
   const tell = (message: EventStreamMessage) => void stream.push(message).catch(() => {})
-  const push = (e: AppEvent) => tell({ id: String(e.id), event: 'change', data: data(e) })
+  const push = (e: AppEvent) => {
+    // That somebody signed in is nothing to ask anew for in a van.
+    if (technician && e.subject === 'access') return
+    tell({ id: String(e.id), event: 'change', data: data(e) })
+  }
   const moved = () => tell({ event: 'moved', data: '' })
   const ended = (e: AppEvent) => {
     if (e.subjectId === asker.session) void stream.close()

@@ -76,15 +76,24 @@ export const wordsOf = ({ company: { locale, timeZone } }: Pick<Ctx, 'company'>)
 })
 
 /** What happened to a work order, a customer (with the ones merged into it), or anything else, the last first; `before` an entry, what was before it. */
-export async function historyOf(
+export const historyOf = (
   ctx: Ctx,
-  column: 'work_order_id' | 'customer_id' | 'subject_id' | 'subject',
+  column: 'work_order_id' | 'customer_id' | 'subject_id',
   ids: string[],
+  before?: number,
+): Promise<HistoryRow[]> => historyWhere(ctx, `${column} IN (${placeholders(ids)})`, ids, before)
+/** What happened of one kind of facts, to whatever it happened. */
+export const historyOfFacts = (ctx: Ctx, kind: string, before?: number): Promise<HistoryRow[]> =>
+  historyWhere(ctx, 'code LIKE ?', [`${kind}.%`], before)
+async function historyWhere(
+  ctx: Ctx,
+  where: string,
+  values: string[],
   before = Number.MAX_SAFE_INTEGER,
 ): Promise<HistoryRow[]> {
   const rows = await ctx.tx.rows<Stored>(
-    `${STORED} WHERE ${column} IN (${placeholders(ids)}) AND id < ? ORDER BY id DESC LIMIT ${HISTORY_PAGE}`,
-    [...ids, before],
+    `${STORED} WHERE ${where} AND id < ? ORDER BY id DESC LIMIT ${HISTORY_PAGE}`,
+    [...values, before],
   )
   const words = wordsOf(ctx)
   return rows.map((row) => said(ctx, words, row))

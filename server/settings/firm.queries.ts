@@ -10,6 +10,8 @@ export const firmRow = (tx: Tx, lock = false) =>
     FROM company
     WHERE id = 1${lock ? ' FOR UPDATE' : ''}`,
   )
+/** Whatever is looked at before it is written, and is nobody's row, is done by one at a time. */
+export const lockFirm = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 FOR UPDATE')
 export const putFirm = (tx: Tx, f: FirmRow) =>
   tx.run(
     `UPDATE company

@@ -1,3 +1,3 @@
 // What other subjects may write of settings; whatever else is written here, is by its own commands.
-export { lockSeries } from './numbers.queries'
+export { lockFirm } from './firm.queries'
 export { putVisitMessages, setClosesAt, setDrivesOutside } from './queries'

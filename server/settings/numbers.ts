@@ -11,6 +11,7 @@ import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { settingFacts } from './facts'
+import { lockFirm } from './firm.queries'
 import {
   allSeries,
   lockSeries,
@@ -56,6 +57,8 @@ export async function keepNumbers(
   { kind, version, next, ...series }: Body<'keepNumbers'>,
 ): Promise<Answer<'numbers'>> {
   const year = yearOf(ctx)
+  // Nobody brings numbers along meanwhile.
+  await lockFirm(ctx.tx)
   const was = asOf(await lockSeries(ctx.tx, kind), year)
   if (was.run !== version)
     throw conflict('stale', 'Someone changed these numbers in the meantime. Look at them again.', {

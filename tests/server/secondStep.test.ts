@@ -152,7 +152,7 @@ describe('a second step', () => {
     const db = await database()
     const [steps] = await db.query('SELECT * FROM second_steps')
     const [recovery] = await db.query('SELECT * FROM recovery_codes')
-    const [trail] = await db.query("SELECT * FROM trail WHERE subject = 'person'")
+    const [trail] = await db.query("SELECT * FROM trail WHERE code LIKE 'access.%'")
     const [keys] = await db.query('SELECT * FROM idempotency_keys')
     await db.end()
     const all = JSON.stringify([steps, recovery, trail, keys, (await owner.send('staff')).text])
@@ -211,6 +211,11 @@ describe('a second step', () => {
     expect(await dispatch.send('schedule')).toMatchObject({
       ...{ status: 403, body: { code: 'second_step_first' } },
     })
+    // Neither does a token go round it.
+    const { token } = await dispatch.ok('newToken', { body: { label: 'round it' } })
+    const bearer = { Authorization: `Bearer ${token}` }
+    const program = await new Client().raw('GET', '/api/v1/schedule', undefined, bearer)
+    expect(program.body.code).toBe('second_step_first')
     ;({ secret } = await dispatch.ok('secondStepSecret'))
     await dispatch.ok('setSecondStep', { body: { code: next() } })
     expect((await dispatch.send('schedule')).status).toBe(200)

@@ -5,5 +5,5 @@ CREATE TABLE second_steps (
 );
 CREATE TABLE recovery_codes (hash CHAR(64) CHARACTER SET ascii PRIMARY KEY, person_id UUID NOT NULL, FOREIGN KEY (person_id) REFERENCES people (id));
 ALTER TABLE company ADD second_step_roles JSON NOT NULL DEFAULT '[]';
-ALTER TABLE trail ADD KEY (subject, id);
+ALTER TABLE trail ADD KEY (code, id);
 ALTER TABLE sessions ADD reads_only BOOLEAN NOT NULL DEFAULT FALSE;
