@@ -1,13 +1,11 @@
 // What is taken over from the books before: open invoices and credits from a file, and what stood in the accounts.
 import { OPEN_ITEM_FIELDS } from '../core/broughtForward/openItem'
 import { OPENING_ACCOUNTS } from '../core/ledger/accounts'
-import { PIECE_ROWS } from './imports'
+import { earlierImport, PIECE_ROWS } from './imports'
 import {
   date,
   definedText,
   flag,
-  id,
-  instant,
   int,
   list,
   money,
@@ -31,17 +29,7 @@ const broughtForward = obj({
   opening: money().required(),
   invoices: sums,
   credits: sums,
-  imports: list(
-    obj({
-      id: id().required(),
-      fileName: definedText(),
-      added: int().required(),
-      skipped: int().required(),
-      by: definedText(),
-      at: instant().required(),
-      undone: flag().required(),
-    }),
-  ),
+  imports: list(earlierImport),
 })
 export const broughtRoutes = {
   broughtForward: route({

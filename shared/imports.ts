@@ -15,6 +15,16 @@ import {
 } from './schema'
 
 export const PIECE_ROWS = 500
+/** What was taken in from a file before. */
+export const earlierImport = obj({
+  id: id().required(),
+  fileName: definedText(),
+  added: int().required(),
+  skipped: int().required(),
+  by: definedText(),
+  at: instant().required(),
+  undone: flag().required(),
+})
 export const importRoutes = {
   importPiece: route({
     method: 'POST',
@@ -52,17 +62,7 @@ export const importRoutes = {
     may: 'customers.import',
     summary: 'Imports, the latest first',
     answer: obj({
-      items: list(
-        obj({
-          id: id().required(),
-          fileName: definedText(),
-          added: int().required(),
-          skipped: int().required(),
-          by: definedText(),
-          at: instant().required(),
-          undone: flag().required(),
-        }),
-      ),
+      items: list(earlierImport),
     }),
   }),
   undoImport: route({

@@ -9,9 +9,9 @@ import DateInput from '~/base/DateInput.vue'
 import Field from '~/base/Field.vue'
 import FigureInput from '~/base/FigureInput.vue'
 import FileInput from '~/base/FileInput.vue'
-import Notice from '~/base/Notice.vue'
 import EarlierImports from '~/components/base/EarlierImports.vue'
 import FileColumns from '~/components/base/FileColumns.vue'
+import ImportNews from '~/components/base/ImportNews.vue'
 import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
 import type { ItemRow } from './tried'
@@ -66,41 +66,16 @@ const toneOf = ({ state }: ItemRow) => (state === 'wrong' || state === 'double' 
         :max="session.today"
     /></Field>
   </div>
-  <p
-    v-if="said"
-    class="note warn"
-    role="status"
-  >
-    {{ said }}
-  </p>
-  <Notice :of="problem" />
-  <p
-    v-if="taken"
-    class="note row"
-    role="status"
-  >
-    <span class="grow"
-      ><b>{{ counted(taken.count, 'invoice or credit', 'invoices and credits') }} taken over.</b>
-      They are under <NuxtLink to="/unpaid">Unpaid</NuxtLink>.</span
-    ><ActButton
-      :disabled="busy"
-      @click="items.undo(taken.id)"
+  <ImportNews
+    v-bind="{ said, problem, busy }"
+    :progress="table ? progress : null"
+    :done="Boolean(taken)"
+    @undo="items.undo(taken!.id)"
+    ><b
+      >{{ counted(taken?.count ?? 0, 'invoice or credit', 'invoices and credits') }} taken over.</b
     >
-      Undo the import
-    </ActButton>
-  </p>
-  <p
-    v-if="busy && table"
-    class="row"
-    role="status"
+    They are under <NuxtLink to="/unpaid">Unpaid</NuxtLink>.</ImportNews
   >
-    <progress
-      :value="progress"
-      max="100"
-      aria-label="Progress"
-    />
-    {{ progress }} %
-  </p>
   <template v-if="table">
     <h3>{{ fileName }}: {{ table.rows.length }} rows</h3>
     <FileColumns
@@ -200,9 +175,5 @@ const toneOf = ({ state }: ItemRow) => (state === 'wrong' || state === 'double' 
   margin: 0;
   text-align: right;
   font-family: var(--mono);
-}
-progress {
-  width: 260px;
-  accent-color: var(--green);
 }
 </style>

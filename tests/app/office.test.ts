@@ -41,7 +41,8 @@ describe('signing in', () => {
     await fill('Mail address', 'olive@example.com')
     await fill('Password', 'open-ledger')
     await press('Sign in')
-    expect(acts()[0]!.body).toEqual({ email: 'olive@example.com', password: 'open-ledger' })
+    const typedIn = { email: 'olive@example.com', password: 'open-ledger', code: '' }
+    expect(acts()[0]!.body).toEqual(typedIn)
     expect(went).toEqual(['/unpaid'])
   })
   it.each(['//elsewhere.example', '/\\elsewhere.example', 'https://elsewhere.example'])(

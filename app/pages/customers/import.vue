@@ -21,7 +21,7 @@ import FileInput from '~/base/FileInput.vue'
 import DataTable from '~/base/DataTable.vue'
 import EarlierImports from '~/components/base/EarlierImports.vue'
 import FileColumns from '~/components/base/FileColumns.vue'
-import Notice from '~/base/Notice.vue'
+import ImportNews from '~/components/base/ImportNews.vue'
 
 definePageMeta({ layout: 'office' })
 const { data: earlier, refresh } = useAnswer('imports', undefined, { subjects: ['import'] })
@@ -97,40 +97,13 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
       :disabled="busy"
       @choose="read"
     />
-    <p
-      v-if="said"
-      class="note warn"
-      role="status"
+    <ImportNews
+      v-bind="{ said, problem, busy }"
+      :progress="table ? progress : null"
+      :done="Boolean(done)"
+      @undo="undo(done!.id)"
+      ><b>{{ done?.added }} customers taken in</b>, {{ done?.skipped }} rows left out.</ImportNews
     >
-      {{ said }}
-    </p>
-    <Notice :of="problem" />
-    <div
-      v-if="done"
-      class="note row"
-      role="status"
-    >
-      <span class="grow"
-        ><b>{{ done.added }} customers taken in</b>, {{ done.skipped }} rows left out.</span
-      ><ActButton
-        :disabled="busy"
-        @click="undo(done.id)"
-      >
-        Undo the import
-      </ActButton>
-    </div>
-    <p
-      v-if="busy && table"
-      role="status"
-      class="row"
-    >
-      <progress
-        :value="progress"
-        max="100"
-        aria-label="Progress"
-      />
-      {{ progress }} %
-    </p>
     <template v-if="table">
       <h2>{{ fileName }}: {{ table.rows.length }} rows</h2>
       <FileColumns
@@ -211,9 +184,5 @@ const label = (f: string) => f.replaceAll('_', ' ').replace('email', 'mail')
 }
 .clip {
   max-width: 220px;
-}
-progress {
-  width: 260px;
-  accent-color: var(--green);
 }
 </style>
