@@ -3,6 +3,7 @@ import type { Connection, RowDataPacket } from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { agreementFacts } from '../../server/agreements/facts'
 import { accessFacts } from '../../server/access/facts'
+import { broughtFacts } from '../../server/broughtForward/facts'
 import { callFacts } from '../../server/calls/facts'
 import { collectionFacts } from '../../server/collections/facts'
 import { customerFacts, importFacts } from '../../server/customers/facts'
@@ -38,6 +39,18 @@ describe('what happened, in words', () => {
         warnings: ['Ines is off then', 'it runs late'],
       }),
       'Call taken: Pump hums. Booked as W-1, at(2026-11-24T13:00:00Z), in spite of the credit limit: pays today in spite of: Ines is off then; it runs late',
+    ],
+    [
+      broughtFacts.taken({ file: 'open.csv', invoices: 40, credits: 1 }),
+      '40 open invoices and 1 credit taken over from open.csv',
+    ],
+    [
+      broughtFacts.balancesKept({ on: '2026-11-01', changes: {} }),
+      'What stood in the accounts on day(2026-11-01) was entered',
+    ],
+    [
+      accessFacts.refused({ from: '192.0.2.7', why: 'wrong code' }),
+      'Did not come in from 192.0.2.7: wrong code',
     ],
     [
       workFacts.booked({ title: 'T', number: 'W-1', startAt: null, against: null, warnings: [] }),
