@@ -51,6 +51,9 @@ import { connected } from '~/lib/live'
   font-size: 1rem;
   border-radius: 8px;
 }
+.field-shell .check {
+  min-height: 48px;
+}
 .field-shell .small {
   font-size: 0.84375rem;
 }

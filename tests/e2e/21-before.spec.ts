@@ -48,7 +48,7 @@ test('open invoices from before are tried, compared, taken over, found, and take
   await expect(books.getByText(`2 open invoices and 1 credit taken over`)).toBeVisible()
 
   await books.goto('/brought-forward')
-  await books.getByRole('button', { name: `Undo the import of ${key}.csv` }).click()
+  await books.getByRole('button', { name: `Undo ${key}.csv` }).click()
   await expect(books.getByText('Taken back: 3 invoices and credits taken out.')).toBeVisible()
 })
 

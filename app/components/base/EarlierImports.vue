@@ -42,7 +42,7 @@ const session = useSession()
           >taken back</span
         ><ActButton
           v-else
-          :aria-label="`Undo the import of ${i.fileName}`"
+          :aria-label="`Undo ${i.fileName}`"
           :disabled="busy"
           @click="emit('undo', i.id)"
         >

@@ -240,9 +240,6 @@ async function sign() {
 h1 {
   font-size: 1.125rem;
 }
-.agree :deep(.check) {
-  min-height: 44px;
-}
 .agree {
   background: var(--sheet);
   min-height: 100vh;
