@@ -42,7 +42,7 @@ test('open invoices from before are tried, compared, taken over, found, and take
   await expect(aged).toContainText('1,200.50')
   await expect(books.getByText('agrees with the books')).toBeVisible()
   await books.goto('/invoices')
-  await books.getByRole('searchbox').first().fill(`${key}-1`)
+  await books.getByRole('textbox', { name: 'Number or customer' }).fill(`${key}-1`)
   await books.getByRole('link', { name: `${key}-1` }).click()
   await expect(books.getByText(`As on our invoice ${key}-1 of September 2, 2026`)).toBeVisible()
   await expect(books.getByText(`2 open invoices and 1 credit taken over`)).toBeVisible()
