@@ -40,7 +40,7 @@ watch(
     />
   </Field>
   <SecondStepField v-if="asksCode" />
-  <Notice :of="form.problem" />
+  <Notice />
   <ActButton
     primary
     submit

@@ -14,7 +14,7 @@ import { accessFacts } from './facts'
 import { hashPassword } from './password'
 import { givePassword } from './people.queries'
 import { personByEmail } from './queries'
-import { takeSecondStep } from './secondStep'
+import { countCode, takeSecondStep } from './secondStep'
 import { tellChanged } from './tellChanged'
 import { hashToken, linkToken } from './session'
 import { checkNewPassword, endAllOf, openSession } from './service'
@@ -101,7 +101,8 @@ export async function comeIn(
   token: string,
   { password, code }: Body<'comeIn'>,
 ): Promise<Answer<'comeIn'>> {
-  const { email, name } = await call.inContext((ctx) => doorOf(ctx, token))
+  const { email, name, personId: id } = await call.inContext((ctx) => doorOf(ctx, token))
+  if (code) await countCode(call, id)
   await checkNewPassword({ email, name }, password, 'password')
   const hash = await hashPassword(password)
   return call.inContext(async (ctx) => {
