@@ -2,6 +2,7 @@
 // running, and stops all of it cleanly.
 import { spawnSync } from 'node:child_process'
 import { createServer } from 'node:net'
+import { join } from 'node:path'
 import { freePort, startDatabase } from './lib/database.mjs'
 import { companyMark, dataDir, keptSecret, makeDataDir, openDatabase } from './lib/env.mjs'
 import { readIfThere } from './lib/files.mjs'
@@ -88,6 +89,7 @@ async function environment(database, secrets) {
       DATABASE_URL: database.url,
       OPEN_LEDGER_SECRET: secrets.secret,
       CARD_SECRET: secrets['card-secret'],
+      OPEN_LEDGER_EXPORTS: own.OPEN_LEDGER_EXPORTS || join(dataDir(), 'exports'),
       CARD_URL: own.CARD_URL || at(ports.card),
       SMTP_URL: own.SMTP_URL || `smtp://127.0.0.1:${ports.mail}`,
       TEXT_SECRET: own.TEXT_SECRET || secrets['text-secret'],

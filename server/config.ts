@@ -28,6 +28,10 @@ export const config = {
   get pinnedNow() {
     return text('OPEN_LEDGER_NOW')
   },
+  /** where what goes out by itself is written; empty for nowhere */
+  get exportFolder() {
+    return text('OPEN_LEDGER_EXPORTS')
+  },
   get logLevel() {
     return text('LOG_LEVEL') || 'warn'
   },

@@ -77,6 +77,12 @@ export interface Waits<Facts extends Waiting = Waiting> {
 /** Of whatever facts: what is read by its own columns is judged by its own rule. */
 export const waits = <Facts extends Waiting>(of: Waits<Facts>) => of as unknown as Waits
 
+/** A paper as it was made: where it stands among the papers, and how it is drawn. */
+export interface KeptPaper {
+  path: string
+  draw(): Promise<Buffer>
+}
+
 export interface Subject {
   name: string
   /** tables that hang on a customer, by name */
@@ -89,4 +95,6 @@ export interface Subject {
   encloses?: Partial<Record<MessageRow['attach'], Encloses>>
   /** the private page of what a message is about, for `{link}` in its text; empty where there is none */
   linkFor?: (ctx: Ctx, message: MessageRow) => Promise<string>
+  /** the papers that it made, for the archive of everything */
+  papers?: (ctx: Ctx) => Promise<KeptPaper[]>
 }

@@ -2,6 +2,7 @@
 import type { AnySchema, InferType } from 'yup'
 import { accessRoutes } from './access'
 import { agreementRoutes } from './agreements'
+import { archiveRoutes } from './archive'
 import { askRoutes } from './asks'
 import { broughtRoutes } from './broughtForward'
 import { callRoutes } from './calls'
@@ -39,6 +40,7 @@ export const routes = {
   ...waitingRoutes,
   ...askRoutes,
   ...taskRoutes,
+  ...archiveRoutes,
 }
 export type RouteName = keyof typeof routes
 type Of<N extends RouteName, K extends 'query' | 'body' | 'answer'> =

@@ -94,6 +94,8 @@ export const firmRoutes = {
     summary: 'Whether a firm waits here for its first owner, and what each country proposes',
     answer: obj({
       waits: flag().required(),
+      /** everything is here, from an archive: only its owner is missing */
+      takenIn: flag().required(),
       countries: list(
         obj({
           code: definedText(),

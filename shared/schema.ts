@@ -179,6 +179,8 @@ export interface Route {
   shared?: true
   /** largest body in bytes; 100 kB when not said */
   maxBytes?: number
+  /** what is sent is a file of any length up to that: it is read once it is clear that it may be */
+  takesFile?: true
   /** the answer holds a secret that is shown once: it is not kept for a repeated request */
   secret?: true
   /** the browser keeps the session that the answer opens, or loses the one it had */

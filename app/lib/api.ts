@@ -91,7 +91,8 @@ const LARGE_SIGNS = 100_000
 const LARGE_PATIENCE_MS = 120_000
 const TIMED_OUT =
   'There is no answer yet. What you typed is still here; try again: what arrived is not done twice.'
-const NO_LINE = 'There is no connection. What you typed is still here; try again when it is back.'
+export const NO_LINE =
+  'There is no connection. What you typed is still here; try again when it is back.'
 /** Asks, again where the line drops: with the same key, so that a write that did arrive is not done twice. */
 async function ask(url: string, request: RequestInit, again = 2): Promise<Response> {
   const isLarge = String(request.body ?? '').length > LARGE_SIGNS
@@ -116,7 +117,10 @@ async function problemIn(response: Response): Promise<Problem> {
   return new Problem(detail, { status: response.status, code, errors, extra: said })
 }
 /** What a response answers; one that refuses is thrown. */
-async function answerOf<N extends RouteName>(name: N, response: Response): Promise<Answer<N>> {
+export async function answerOf<N extends RouteName>(
+  name: N,
+  response: Response,
+): Promise<Answer<N>> {
   readAsOf(Number(response.headers.get('Last-Event-ID')))
   if (response.ok) return (await response.json()) as Answer<N>
   const problem = await problemIn(response)

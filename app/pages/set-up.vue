@@ -31,6 +31,10 @@ const may = computed(() => session.may('settings.change'))
       <NuxtLink to="/brought-forward">From our books before</NuxtLink>: open invoices, credits,
       opening balances.
     </p>
+    <p v-if="session.may('figures.export')">
+      <NuxtLink to="/in-and-out">Everything in and out</NuxtLink>: each file that can be taken along
+      or in, the archive of everything, what goes out by itself.
+    </p>
     <div class="two stacks">
       <div class="stack">
         <FirmDetails :may="may" />

@@ -17,6 +17,7 @@ export const PERMISSIONS = {
   'access.own': ROLES,
   'access.people': INDOORS,
   'access.change': OWNER,
+  'archive.take': OWNER,
   'agreements.see': INDOORS,
   'agreements.change': DESK,
   'agreements.bill': OFFICE,

@@ -87,6 +87,7 @@ async function environment(folder, database, processes) {
       OPEN_LEDGER_NOW: `file:${clock}`,
       OPEN_LEDGER_TRUSTED_PROXIES: '127.0.0.1',
       CLOCK_FILE: clock,
+      OPEN_LEDGER_EXPORTS: join(folder, 'exports'),
       HOST: '127.0.0.1',
       PORT: String(port),
       NITRO_HOST: '127.0.0.1',

@@ -16,6 +16,8 @@ export const accessFacts = facts('access', {
   personChanged: (f: { name: string; changes: Record<string, Change> }) => `${f.name} was changed`,
   personLeft: (f: { name: string }) => `${f.name} left`,
   personBack: (f: { name: string }) => `${f.name} came back`,
+  letIn: (f: { name: string }) =>
+    `${f.name} was given a way in where the server runs, and the second step ended`,
   invited: (f: { name: string }) => `${f.name} was invited by mail`,
   cameIn: () => 'Came in by the invitation, and chose a password',
 })

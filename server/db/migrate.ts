@@ -108,7 +108,8 @@ async function applyFile(
   await noteProgress(connection, file, hash, null)
 }
 
-export async function migrate(url: string, folder: string): Promise<string[]> {
+/** `upTo` names the last migration that is applied, where a database is made as an earlier version had it. */
+export async function migrate(url: string, folder: string, upTo?: string): Promise<string[]> {
   const connection = await mysql.createConnection({ uri: url })
   try {
     // People and places are called “Will” and “Who” too: an index of words leaves none out. It is said when it is made.
@@ -130,7 +131,7 @@ export async function migrate(url: string, folder: string): Promise<string[]> {
         `This database was made by a newer version of Open Ledger (it has ${unknown.join(', ')}). Start that version, or restore a backup.`,
       )
     const done: string[] = []
-    for (const file of files) {
+    for (const file of files.filter((name) => !upTo || name <= upTo)) {
       const sql = readFileSync(join(folder, file), 'utf8')
       const hash = createHash('sha256').update(sql).digest('hex')
       const earlier = known.get(file)

@@ -4,6 +4,7 @@ import pdfmake from 'pdfmake'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 import { paperSize } from '../../core/documents/paperSize'
 import { readFont } from './fonts'
+import { sfntOf } from './sfnt'
 
 const FILES = {
   latin: 'atkinson-hyperlegible-next-latin',
@@ -24,14 +25,14 @@ async function prepare(): Promise<Make> {
     for (const base of Object.values(FILES))
       for (const weight of [400, 700])
         make.virtualfs.writeFileSync(
-          `${base}-${weight}.woff`,
-          await readFont(`${base}-${weight}-normal.woff`),
+          `${base}-${weight}.ttf`,
+          sfntOf(await readFont(`${base}-${weight}-normal.woff`)),
         )
     const font = (base: string) => ({
-      normal: `${base}-400.woff`,
-      bold: `${base}-700.woff`,
-      italics: `${base}-400.woff`,
-      bolditalics: `${base}-700.woff`,
+      normal: `${base}-400.ttf`,
+      bold: `${base}-700.ttf`,
+      italics: `${base}-400.ttf`,
+      bolditalics: `${base}-700.ttf`,
     })
     make.setFonts({ latin: font(FILES.latin), ext: font(FILES.ext), mono: font(FILES.mono) })
     make.setUrlAccessPolicy?.(() => false)
@@ -69,12 +70,17 @@ export interface Printed {
   /** BCP 47: says on paper of which size it is printed */
   locale: string
   content: Content[]
+  /** when it is said to be made, where that is not now: the same paper is the same file then */
+  madeAt?: Date | undefined
 }
 export async function makePdf(paper: Printed): Promise<Buffer> {
   const make = await prepare()
   return make
     .createPdf({
-      info: { title: paper.title, author: paper.author },
+      info: {
+        ...{ title: paper.title, author: paper.author },
+        ...(paper.madeAt && { creationDate: paper.madeAt }),
+      },
       pageSize: paperSize(paper.locale),
       pageMargins: [54, 54, 54, 54],
       defaultStyle: { font: 'latin', fontSize: 10.5, color: '#16241f', lineHeight: 1.25 },

@@ -104,8 +104,9 @@ const foot = (paper: PaperDocument): Content => ({
   ],
 })
 
-export const paperPdf = (paper: PaperDocument): Promise<Buffer> =>
+export const paperPdf = (paper: PaperDocument, madeAt?: Date): Promise<Buffer> =>
   makePdf({
+    madeAt,
     title: paper.title,
     author: paper.seller.name,
     foot: paper.number,

@@ -7,6 +7,8 @@ import { fieldOf } from '../db/pool'
 import type { Ctx } from '../http/context'
 import { accountName, journalRows } from '../ledger/queries'
 import { customFields } from '../settings/queries'
+import { bookLines } from '../pricebook/bookCsv'
+import { contactCards, customerCsv, siteCsv } from '../customers/exports'
 import { exportsByName } from '../subjects'
 import { rowsFor } from './exports.queries'
 
@@ -43,3 +45,22 @@ export async function* table(ctx: Ctx, name: string): AsyncGenerator<string> {
     ])
   }
 }
+const ofTable =
+  (name: string): Written =>
+  (ctx) =>
+    table(ctx, name)
+/** Writes one export, piece by piece. */
+export type Written = (ctx: Ctx) => AsyncIterable<string>
+/** Every table that can be taken along as CSV, by what it is called in its address. */
+export const csvExports: ReadonlyMap<string, Written> = new Map<string, Written>([
+  ['customers', customerCsv],
+  ['sites', siteCsv],
+  ['price-book', bookLines],
+  ...[...exportsByName.keys()].map((name): [string, Written] => [name, ofTable(name)]),
+])
+/** Everything that other programs read, and where it stands in an archive. */
+export const openExports: readonly { path: string; write: Written }[] = [
+  ...[...csvExports].map(([name, write]) => ({ path: `tables/${name}.csv`, write })),
+  { path: 'tables/contacts.vcf', write: contactCards },
+  { path: 'journal/journal.ledger', write: journal },
+]

@@ -4,14 +4,13 @@ import { toMoney } from '../../core/money/formatMinor'
 import { dayBounds } from '../../core/time/zone'
 import type { Answer } from '../../shared/api'
 import type { figureRoutes } from '../../shared/figures'
-import { contactCards, customerCsv, siteCsv } from '../customers/exports'
+import { isExported, takenAlong } from '../archive/exported'
 import { findMatches } from '../customers/callers'
 import { schedule } from '../dispatch/board'
-import { outside, Raw, type Handler } from '../http/route'
-import { bookCsv } from '../pricebook/bookCsv'
-import { exported, type Ctx } from '../http/context'
-import { journal, table } from './exports'
-import { exportsByName, findings } from '../subjects'
+import { outside, type Handler } from '../http/route'
+import type { Ctx } from '../http/context'
+import { csvExports } from './exports'
+import { findings } from '../subjects'
 import { countsAt } from '../waiting/views'
 import type { Counted } from '../waiting/queries'
 import { findPapers, runRow } from './queries'
@@ -60,23 +59,11 @@ export const figureHandlers: {
 } = {
   run,
   find: (ctx, { query }) => find(ctx, query.q),
-  journal: outside(
-    async (call) => new Raw('text/plain; charset=utf-8', exported(call, journal), 'journal.ledger'),
-  ),
-  exportContacts: outside(
-    async (call) =>
-      new Raw('text/vcard; charset=utf-8', exported(call, contactCards), 'contacts.vcf'),
-  ),
-  exportCsv: outside(async (call, { params }) => {
+  journal: outside((call) => takenAlong(call, 'journal', 'journal.ledger')),
+  exportContacts: outside((call) => takenAlong(call, 'contacts', 'contacts.vcf')),
+  exportCsv: outside((call, { params }) => {
     const what = params.what!
-    if (what === 'price-book') return call.inContext(bookCsv)
-    const written = writerOf(what)
-    if (!written) throw notFound('export')
-    return new Raw('text/csv; charset=utf-8', exported(call, written), `${what}.csv`)
+    if (!isExported(what) || !csvExports.has(what)) throw notFound('export')
+    return takenAlong(call, what, `${what}.csv`)
   }),
-}
-function writerOf(what: string): ((ctx: Ctx) => AsyncGenerator<string>) | null {
-  if (what === 'customers') return customerCsv
-  if (what === 'sites') return siteCsv
-  return exportsByName.has(what) ? (ctx) => table(ctx, what) : null
 }

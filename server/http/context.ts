@@ -60,16 +60,21 @@ export async function atOneMoment<T>(who: Who, read: (ctx: Ctx) => Promise<T>): 
   for await (const answer of asked) answers.push(answer)
   return answers[0]!
 }
-/** An export of any length, as everything stood at one moment, in pieces that are worth sending. */
+/** What is written of everything as it stood at one moment, piece by piece, and of any length. */
+export const writtenAtOneMoment = <T>(
+  who: Who,
+  write: (ctx: Ctx) => AsyncIterable<T>,
+): AsyncGenerator<T> =>
+  fromSnapshot(async function* (tx) {
+    yield* write(await contextOf(who, tx))
+  })
+/** An export of text, in pieces that are worth sending. */
 export async function* exported(
   who: Who,
   write: (ctx: Ctx) => AsyncIterable<string>,
 ): AsyncGenerator<string> {
-  const pieces = fromSnapshot(async function* (tx) {
-    yield* write(await contextOf(who, tx))
-  })
   let text = ''
-  for await (const piece of pieces) {
+  for await (const piece of writtenAtOneMoment(who, write)) {
     text += piece
     if (text.length < WORTH_SENDING) continue
     yield text

@@ -12,7 +12,7 @@ import { actorOf, checkSignature, keepSession, type Asker } from '../access/sess
 import { emit, hasEvents } from '../events/events'
 import { health } from '../figures/health'
 import { addressOf } from './address'
-import { readBounded } from './body'
+import { readBounded, readToFile } from './body'
 import { inContext, may, type Ctx } from './context'
 import { handlers } from './handlers'
 import { onceOnly } from './idempotency'
@@ -23,7 +23,7 @@ import { matchRoute } from './match'
 import { openapi } from './openapi'
 import { refuseForeign, refuseForms } from './origin'
 import { problemOf } from './problem'
-import { Raw, type Call, type Inside, type Outside } from './route'
+import { Raw, type Call, type Input, type Inside, type Outside } from './route'
 import { sendable, sharedAnswer, type Sendable } from './shared'
 import { turn } from './turns'
 
@@ -88,7 +88,7 @@ interface Read {
   params: Record<string, string>
   query: unknown
   body: unknown
-  raw: { headers: Record<string, string | undefined>; bytes: Buffer }
+  raw: Input<never>['raw']
 }
 /** What cannot be an address of ours leads nowhere, whatever the database would make of it. */
 function checkParams(params: Record<string, string>): void {
@@ -105,17 +105,16 @@ async function inputOf(
   params: Record<string, string>,
 ): Promise<Read> {
   checkParams(params)
-  const bytes =
-    route.method === 'GET'
-      ? Buffer.alloc(0)
-      : await readBounded(event, route.maxBytes ?? USUAL_BYTES)
+  const most = route.maxBytes ?? USUAL_BYTES
+  const isHeld = route.method !== 'GET' && !route.takesFile
+  const bytes = isHeld ? await readBounded(event, most) : Buffer.alloc(0)
   if (route.who === 'signature')
     checkSignature(route.signedBy ?? 'CARD', getHeader(event, 'X-Signature') ?? '', bytes)
   return {
     params,
     query: route.query ? await asked(event, route.query) : {},
     body: route.body ? await told(route.body, bytes) : {},
-    raw: { headers: getHeaders(event), bytes },
+    raw: { headers: getHeaders(event), bytes, toFile: () => readToFile(event, most) },
   }
 }
 async function asked(event: H3Event, schema: NonNullable<Route['query']>): Promise<unknown> {
@@ -206,7 +205,7 @@ const STALLED_MS = MINUTE
 /** Until the first piece is there, what goes wrong is answered like anything else; after it, the answer breaks off. */
 async function sentInPieces(
   event: H3Event,
-  pieces: AsyncGenerator<string>,
+  pieces: AsyncGenerator<string | Buffer>,
   head: () => void,
 ): Promise<undefined> {
   const first = await pieces.next()

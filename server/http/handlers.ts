@@ -2,6 +2,7 @@
 import type { RouteName } from '../../shared/api'
 import { accessHandlers } from '../access/routes'
 import { agreementHandlers } from '../agreements/routes'
+import { archiveHandlers } from '../archive/routes'
 import { askHandlers } from '../asks/routes'
 import { callHandlers } from '../calls/routes'
 import { collectionHandlers } from '../collections/routes'
@@ -37,4 +38,5 @@ export const handlers: { [N in Exclude<RouteName, Special>]: Handler<N> } = {
   ...askHandlers,
   ...taskHandlers,
   ...figureHandlers,
+  ...archiveHandlers,
 }

@@ -17,7 +17,7 @@ interface Entry {
   fact: Fact
 }
 const whoOf = (ctx: Ctx, entry: Entry) =>
-  ctx.actor?.name ?? (entry.subject === 'message' ? 'Open Ledger' : 'Customer')
+  ctx.actor?.name ?? (entry.subject === 'message' || !ctx.ip ? 'Open Ledger' : 'Customer')
 
 export async function record(ctx: Ctx, entry: Entry): Promise<void> {
   const { workOrderId = null, customerId = null } = entry

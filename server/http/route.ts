@@ -10,7 +10,7 @@ type Data = Buffer | string
 export class Raw {
   constructor(
     readonly mime: string,
-    readonly data: Data | (() => Promise<Data>) | AsyncGenerator<string>,
+    readonly data: Data | (() => Promise<Data>) | AsyncGenerator<Data>,
     readonly filename = '',
     /** what is at this address never changes: whoever asked for it keeps it */
     readonly stays = false,
@@ -20,7 +20,12 @@ export interface Input<N extends RouteName> {
   params: Record<string, string>
   query: Query<N>
   body: Body<N>
-  raw: { headers: Record<string, string | undefined>; bytes: Buffer }
+  raw: {
+    headers: Record<string, string | undefined>
+    bytes: Buffer
+    /** keeps what is sent in a file, for a route that takes one of any length, and says where; it goes with the request */
+    toFile(): Promise<string>
+  }
 }
 /** A function that runs in the one transaction of its request. */
 export type Inside<N extends RouteName> = (ctx: Ctx, input: Input<N>) => Promise<Answer<N> | Raw>

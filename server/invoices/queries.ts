@@ -94,6 +94,10 @@ export const insertInvoice = (
       sqlInstant(i.now),
     ],
   )
+export const invoiceNumbers = (tx: Tx) =>
+  tx.rows<{ id: string; number: string; createdAt: string }>(
+    'SELECT id, number, created_at FROM invoices ORDER BY id',
+  )
 export const insertInvoiceLines = (tx: Tx, rows: Value[][]) =>
   tx.many(
     `INSERT INTO invoice_lines (id, invoice_id, work_line_id, position, kind, name, net_minor,

@@ -1,6 +1,7 @@
 // What invoices tell the rest of the server about themselves.
 import type { Subject } from '../subject'
 import { encloseInvoice, invoiceLink } from './enclosure'
+import { invoicePapers } from './papers'
 import { ERASURES, EXPORTS, FINDING } from './subject.queries'
 import { WAITS } from './waiting.queries'
 
@@ -14,5 +15,6 @@ export const invoices: Subject = {
   exports: EXPORTS,
   encloses: { invoice: encloseInvoice },
   linkFor: invoiceLink,
+  papers: invoicePapers,
   waits: WAITS,
 }

@@ -1,4 +1,5 @@
 // Every kind of job, from the subjects that own them.
+import { exportsJob } from '../archive/schedules'
 import { remindTomorrowJob, sweepPlansJob } from '../dispatch/jobs'
 import { sweepJob } from '../http/sweep'
 import { deliver } from '../messages/jobs'
@@ -14,4 +15,5 @@ export const ALL_JOBS: readonly JobKind[] = [
   sweepPlansJob,
   sweepJob,
   restateJob,
+  exportsJob,
 ]

@@ -8,6 +8,7 @@ import { inBackgroundContext, type Ctx } from '../http/context'
 import { log } from '../http/log'
 import {
   claimJobs,
+  dueNow,
   holdOn,
   insertJob,
   isMine,
@@ -62,6 +63,12 @@ export async function enqueue(
 ): Promise<void> {
   const now = Date.now()
   await insertJob(tx, { runAt: now, ...job, now })
+  tx.afterCommit(poke)
+}
+
+/** What is done now and then is done next, as part of what this transaction does. */
+export async function hurry(tx: Tx, kind: string): Promise<void> {
+  await dueNow(tx, kind, Date.now())
   tx.afterCommit(poke)
 }
 

@@ -20,6 +20,13 @@ export const insertJob = async (
     )
   ).affected === 1
 
+/** What is done again and again is due at once, where it does not run already. */
+export const dueNow = (tx: Tx, kind: string, now: number) =>
+  tx.run("UPDATE jobs SET run_at = ? WHERE job_key = ? AND state = 'waiting'", [
+    sqlInstant(now),
+    `every ${kind}`,
+  ])
+
 interface Claim {
   kind: string
   atOnce: number

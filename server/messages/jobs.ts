@@ -11,6 +11,7 @@ import { inBackgroundContext, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { doubling, Hopeless, type Job, type JobKind, type Place } from '../jobs/jobs'
 import type { Enclosure } from '../subject'
+import { encloseExport } from '../archive/schedules'
 import { enclosures, linksFor } from '../subjects'
 import { markDelivered, markTried, messageById, type MessageRow } from './queries'
 import { config } from '../config'
@@ -38,7 +39,9 @@ interface Ready {
 }
 
 async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
-  const enclosed = await enclosures.get(message.attach)?.(ctx, message)
+  // An export is written from all subjects: it is none's own.
+  const encloses = message.attach === 'export' ? encloseExport : enclosures.get(message.attach)
+  const enclosed = await encloses?.(ctx, message)
   const links: string[] = []
   if (message.body.includes(LINK))
     for (const linkFor of linksFor) links.push(await linkFor(ctx, message))

@@ -15,9 +15,11 @@ export interface MessageRow {
   recipients: string[]
   subject: string
   body: string
-  attach: 'none' | 'invoice' | 'quote' | 'invitation'
+  attach: 'none' | 'invoice' | 'quote' | 'invitation' | 'export'
   channel: 'mail' | 'text' | 'letter'
   visitId: string | null
+  /** what of its kind is enclosed, where nothing else says so */
+  attachId: string | null
   state: string
   attempts: number
   createdAt: string
@@ -28,8 +30,8 @@ export const insertMessage = (
 ) =>
   tx.run(
     `INSERT INTO messages (id, kind, customer_id, invoice_id, quote_id, recipients, subject, body,
-      attach, channel, visit_id, created_at)
-    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      attach, attach_id, channel, visit_id, created_at)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       m.id,
       m.kind,
@@ -40,6 +42,7 @@ export const insertMessage = (
       m.subject,
       m.body,
       m.attach,
+      m.attachId,
       m.channel,
       m.visitId,
       sqlInstant(m.at),
@@ -47,8 +50,8 @@ export const insertMessage = (
   )
 export async function messageById(tx: Tx, id: string): Promise<MessageRow | null> {
   const r = await tx.row<MessageRow>(
-    `SELECT id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, channel,
-      visit_id, state, attempts, created_at
+    `SELECT id, kind, customer_id, invoice_id, quote_id, recipients, subject, body, attach, attach_id,
+      channel, visit_id, state, attempts, created_at
     FROM messages
     WHERE id = ?`,
     [id],

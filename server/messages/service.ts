@@ -21,7 +21,10 @@ import type { Letter } from '../documents/letterPdf'
 import { enqueue } from '../jobs/jobs'
 
 /** Puts a mail into the outbox. `{link}` in its text becomes the customer's private link only when it leaves. */
-const pdfOf = (attach: string) => (attach === 'none' ? '' : `${attach} PDF`)
+const ATTACHED: Readonly<Record<MessageRow['attach'], string>> = {
+  ...{ none: '', invoice: 'invoice PDF', quote: 'quote PDF' },
+  ...{ invitation: 'invitation', export: 'file' },
+}
 export async function queueMail(
   ctx: Ctx,
   mail: {
@@ -34,10 +37,14 @@ export async function queueMail(
     subject: string
     body: string
     attach: MessageRow['attach']
+    attachId?: string
   },
 ): Promise<string> {
-  const { to, quoteId = null, visitId = null, ...rest } = mail
-  return queue(ctx, { ...rest, channel: 'mail', quoteId, visitId, recipients: [...new Set(to)] })
+  const { to, quoteId = null, visitId = null, attachId = null, ...rest } = mail
+  return queue(ctx, {
+    ...{ ...rest, channel: 'mail', quoteId, visitId, attachId },
+    recipients: [...new Set(to)],
+  })
 }
 /** Puts a text into the outbox; whoever calls has made sure that this customer wants texts. */
 export const queueText = (
@@ -52,6 +59,7 @@ export const queueText = (
     invoiceId: null,
     quoteId: null,
     recipients: [text.to],
+    attachId: null,
     subject: '',
     body: text.body,
     attach: 'none',
@@ -66,7 +74,7 @@ export async function keepLetter(
 ): Promise<string> {
   const { to: recipients, ...rest } = letter
   const id = ctx.id()
-  const none = { quoteId: null, visitId: null, attach: 'none' } as const
+  const none = { quoteId: null, visitId: null, attach: 'none', attachId: null } as const
   await insertMessage(ctx.tx, { id, ...rest, ...none, recipients, channel: 'letter', at: ctx.now })
   await markDelivered(ctx.tx, id, ctx.now)
   return id
@@ -119,7 +127,7 @@ export async function listMessages(
     createdAt: r.createdAt,
     deliveredAt: r.deliveredAt,
     openedAt: r.openedAt,
-    attachment: r.attach === 'invitation' ? 'invitation' : pdfOf(r.attach),
+    attachment: ATTACHED[r.attach as MessageRow['attach']] ?? '',
   }))
 }
 export async function retry(ctx: Ctx, id: string): Promise<boolean> {

@@ -1,24 +1,17 @@
-// The whole book as a file that can be taken in again.
+// The whole book as a file that can be taken in again, entry for entry.
 import { writeCsv } from '../../core/formats/csv'
 import { BOOK_FIELDS, writeEntryRow } from '../../core/pricebook/bookTable'
-import { signedIn, type Ctx } from '../http/context'
-import { Raw } from '../http/route'
+import type { Ctx } from '../http/context'
 import { known } from './takeIn'
 
-/** The whole book as a file that can be taken in again, entry for entry. */
-export async function bookCsv(ctx: Ctx): Promise<Raw> {
+/** Costs only for whoever sees them; work that is nobody's sees all. */
+export async function* bookLines(ctx: Ctx): AsyncGenerator<string> {
   const { entries } = await known(ctx)
-  const seesCost = signedIn(ctx).seesCost
+  const seesCost = !ctx.actor || ctx.actor.seesCost
   const fields = BOOK_FIELDS.map((f, i) => ({ f, i })).filter(({ f }) => seesCost || f !== 'cost')
-  return new Raw(
-    'text/csv; charset=utf-8',
-    writeCsv([
-      fields.map(({ f }) => f),
-      ...entries.map((e) => {
-        const row = writeEntryRow(e)
-        return fields.map(({ i }) => row[i]!)
-      }),
-    ]),
-    'price-book.csv',
-  )
+  yield writeCsv([fields.map(({ f }) => f)])
+  for (const entry of entries) {
+    const row = writeEntryRow(entry)
+    yield writeCsv([fields.map(({ i }) => row[i]!)])
+  }
 }

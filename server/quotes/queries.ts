@@ -51,6 +51,10 @@ export async function quoteById(tx: Tx, id: string, lock = false): Promise<Quote
     [id],
   )
 }
+export const sentQuotes = (tx: Tx) =>
+  tx.rows<{ id: string; number: string; createdAt: string }>(
+    'SELECT id, number, created_at FROM quotes WHERE frozen IS NOT NULL ORDER BY id',
+  )
 export const quoteByToken = (tx: Tx, hash: string, lock: boolean) =>
   tx.row<QuoteRow>(
     `SELECT ${QUOTE} FROM quotes q WHERE q.token_hash = ?${lock ? ' FOR UPDATE' : ''}`,

@@ -2,6 +2,7 @@
 import type { Subject } from '../subject'
 import { encloseQuote } from './enclosure'
 import { linkOfMessage } from './customersPage'
+import { quotePapers } from './papers'
 import { ERASURES, FINDING } from './subject.queries'
 import { WAITS } from './waiting.queries'
 
@@ -14,5 +15,6 @@ export const quotes: Subject = {
   finds: [FINDING],
   encloses: { quote: encloseQuote },
   linkFor: linkOfMessage,
+  papers: quotePapers,
   waits: WAITS,
 }

@@ -27,3 +27,6 @@ export const putBegun = (
   )
 export const hasPeople = async (tx: Tx): Promise<boolean> =>
   (await tx.row('SELECT 1 AS yes FROM people LIMIT 1')) !== null
+export const someoneSignsIn = async (tx: Tx): Promise<boolean> =>
+  (await tx.row("SELECT 1 AS yes FROM people WHERE password_hash <> '' AND active LIMIT 1")) !==
+  null

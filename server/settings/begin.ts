@@ -16,7 +16,7 @@ import type { Ctx } from '../http/context'
 import { countTry, tooOften, type Limit } from '../http/limits'
 import { record } from '../http/queries'
 import type { Call } from '../http/route'
-import { hasPeople, insertBlankFirm, putBegun } from './begin.queries'
+import { hasPeople, insertBlankFirm, putBegun, someoneSignsIn } from './begin.queries'
 import { settingFacts } from './facts'
 import { getCompany } from './queries'
 import { putTaxClass } from './taxes.queries'
@@ -25,9 +25,12 @@ import { isLocale } from '../../core/time/isLocale'
 
 /** Until the server is started again, which prints another code. */
 const LASTS_MS = 365 * DAY
-/** An empty database becomes a firm that waits for its owner; answers the code that lets them in, once nobody is there. */
+/**
+ * An empty database becomes a firm that waits for its owner; answers the code that lets them in, for as long as nobody
+ * can sign in. That is so, too, after a firm was taken in from an archive, which holds no passwords.
+ */
 export async function openForOwner(tx: Tx): Promise<string | null> {
-  if (await hasPeople(tx)) return null
+  if (await someoneSignsIn(tx)) return null
   await insertBlankFirm(tx)
   const code = sayCode(randomBytes(CODE_LENGTH))
   const hash = hashToken(readCode(code))
@@ -36,9 +39,10 @@ export async function openForOwner(tx: Tx): Promise<string | null> {
 }
 /** Whether a firm waits for its owner, and what each country proposes to it. */
 export async function beginning(ctx: Ctx): Promise<Answer<'beginning'>> {
-  if (await hasPeople(ctx.tx)) return { waits: false, countries: [] }
+  if (await someoneSignsIn(ctx.tx)) return { waits: false, takenIn: false, countries: [] }
   return {
     waits: true,
+    takenIn: await hasPeople(ctx.tx),
     countries: countriesBy('en').map((country) => ({ ...country, ...ofCountry(country.code)! })),
   }
 }
@@ -47,8 +51,9 @@ const TRIES: Limit = {
 }
 const wrongCode = () =>
   invalid('code', 'This is not the code that was printed when the server started.')
-async function mayBegin(ctx: Ctx, code: string): Promise<void> {
-  if (await hasPeople(ctx.tx)) throw conflict('begun', 'A firm is here already. Sign in.')
+/** Whether this code is the one that was printed, and nobody is there yet who signs in. */
+export async function mayBegin(ctx: Ctx, code: string): Promise<void> {
+  if (await someoneSignsIn(ctx.tx)) throw conflict('begun', 'A firm is here already. Sign in.')
   const door = await doorBy(ctx.tx, hashToken(readCode(code)), true)
   if (door?.kind !== 'begin') throw wrongCode()
 }
@@ -71,23 +76,29 @@ async function putFirstTaxes(tx: Tx, { taxName, taxRate }: Begun): Promise<void>
   await putTaxClass(tx, { id: 'work', name: 'Work', usualFor: 'work', rates })
   await putTaxClass(tx, { id: 'none', name: 'Not taxed', usualFor: null, rates: [] })
 }
-/** The firm, its first owner, and what taxes there are; whoever said it is signed in. */
-export async function begin(call: Call, body: Begun): Promise<Answer<'begin'>> {
+/** Refuses whoever does not have the code, and slows down who guesses. */
+export async function checkCode(call: Call, code: string): Promise<void> {
   const refused = await call.inContext(async (ctx) => {
     const wait = await countTry(ctx.tx, `begin ${ctx.ip}`, TRIES, Date.now())
     if (wait > 0) return tooOften('Too many attempts. Wait a moment, then try again.', wait)
     // Counted although it is refused: what is thrown takes back what was written.
-    return mayBegin(ctx, body.code).then(
+    return mayBegin(ctx, code).then(
       () => null,
       (error: Error) => error,
     )
   })
   if (refused) throw refused
+}
+/** The firm, its first owner, and what taxes there are; whoever said it is signed in. */
+export async function begin(call: Call, body: Begun): Promise<Answer<'begin'>> {
+  await checkCode(call, body.code)
   checkFirm(body)
   await checkNewPassword({ name: body.name, email: body.email }, body.password, 'password')
   const hash = await hashPassword(body.password)
   return call.inContext(async (ctx) => {
     await mayBegin(ctx, body.code)
+    if (await hasPeople(ctx.tx))
+      throw conflict('begun', 'A firm was taken in here meanwhile. Load the page again.')
     await closeDoors(ctx.tx, null)
     await putBegun(ctx.tx, {
       ...body,

@@ -578,6 +578,20 @@ const TRIALS: Trial[] = [
     says: { broughtForward: before },
   },
   {
+    what: 'an export that goes out by itself',
+    page: '/in-and-out',
+    way: ['Let something go out…'],
+    chosen: [
+      ['What', 'invoices'],
+      ['Where to', 'mail'],
+    ],
+    typed: [['Mail address', 'books@example.com']],
+    act: 'Let it go out',
+    sends: 'keepExportSchedule',
+    body: { what: 'invoices', every: 'day', way: 'mail' },
+    says: { inAndOut: made('inAndOut', { maySchedule: true, folder: '/srv/out' }) },
+  },
+  {
     what: 'somebody who is added',
     page: '/people',
     way: ['Add somebody'],

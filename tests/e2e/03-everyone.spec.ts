@@ -85,6 +85,7 @@ test('the office’s screens', async ({ browser }) => {
     ['/set-up', 'Set-up'],
     ['/people', 'People'],
     ['/brought-forward', 'From our books before'],
+    ['/in-and-out', 'Everything in and out'],
     ['/guide', 'Guide'],
     ['/price-book', 'Price book'],
     ['/invoices', 'Invoices'],
@@ -197,6 +198,7 @@ const OFFICE = [
   '/set-up',
   '/people',
   '/brought-forward',
+  '/in-and-out',
   '/guide',
   '/customers/duplicates',
 ]

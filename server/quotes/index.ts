@@ -1,0 +1,2 @@
+// What other subjects may know of a quote’s address.
+export { linkHash as quoteLinkHash } from './link'

@@ -1,0 +1,16 @@
+// The quotes as papers, as they were sent, for the archive of everything.
+import { quoteDocument, type QuotePaper } from '../../core/quotes/quoteDocument'
+import { paperPdf } from '../documents/paperPdf'
+import type { Ctx } from '../http/context'
+import type { KeptPaper } from '../subject'
+import { quoteById, sentQuotes } from './queries'
+
+export async function quotePapers(ctx: Ctx): Promise<KeptPaper[]> {
+  return (await sentQuotes(ctx.tx)).map(({ id, number, createdAt }) => ({
+    path: `quotes/${number.replace(/[^\w.-]/g, '_')}-${id}.pdf`,
+    draw: async () => {
+      const { frozen } = (await quoteById(ctx.tx, id))!
+      return paperPdf(quoteDocument(frozen as QuotePaper), new Date(createdAt))
+    },
+  }))
+}
