@@ -23,7 +23,7 @@ const keep = () =>
 </script>
 
 <template>
-  <h2>A second step when signing in</h2>
+  <h2 id="second-step">A second step when signing in</h2>
   <p class="quiet">
     Besides the password, a code of an app. Everybody may set it up under “My sign-in”; of these
     roles it is asked.

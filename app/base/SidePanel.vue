@@ -93,4 +93,11 @@ h2 {
   overflow: auto;
   padding: 14px 16px;
 }
+/* For a finger. */
+@media (width <= 600px) {
+  header :deep(.btn) {
+    min-width: 48px;
+    min-height: 48px;
+  }
+}
 </style>

@@ -1,7 +1,12 @@
 <script setup lang="ts">
 // The technician's phone: one column, big targets, the connection said when it is gone.
+import { defineAsyncComponent, ref } from 'vue'
+import ActButton from '~/base/ActButton.vue'
 import UnansweredStrip from '~/base/UnansweredStrip.vue'
 import { connected } from '~/lib/live'
+
+const HelpPanel = defineAsyncComponent(() => import('~/help/HelpPanel.vue'))
+const helping = ref(false)
 </script>
 
 <template>
@@ -15,6 +20,17 @@ import { connected } from '~/lib/live'
     </p>
     <UnansweredStrip />
     <main><slot /></main>
+    <ActButton
+      quiet
+      class="help no-print"
+      @click="helping = true"
+      >Help with this page</ActButton
+    >
+    <HelpPanel
+      v-if="helping"
+      on-phone
+      @close="helping = false"
+    />
   </div>
 </template>
 
@@ -34,6 +50,10 @@ import { connected } from '~/lib/live'
   flex-direction: column;
   min-width: 0;
   overflow-wrap: anywhere;
+}
+.field-shell .help {
+  align-self: center;
+  margin: 8px 0 16px;
 }
 .field-shell .btn {
   white-space: normal;

@@ -18,7 +18,7 @@ import UnansweredStrip from '~/base/UnansweredStrip.vue'
 
 const TellSheet = defineAsyncComponent(() => import('~/dispatch/visit/TellSheet.vue'))
 const MyTasks = defineAsyncComponent(() => import('~/tasks/MyTasks.vue'))
-const ShortcutList = defineAsyncComponent(() => import('~/components/base/ShortcutList.vue'))
+const HelpPanel = defineAsyncComponent(() => import('~/help/HelpPanel.vue'))
 const session = useSession()
 const route = useRoute()
 const finding = ref(false)
@@ -65,7 +65,7 @@ useShortcuts(
       run: ({ code }) => walk(RUN[Number(code.at(-1)) - 1]!),
     },
     { keys: '/', press: '[Shift]+/', does: 'go to the filter of the list', run: toFilter },
-    { keys: '?', press: '[Shift]+?', does: 'this page', run: help },
+    { keys: '?', press: '[Shift]+?', does: 'what this screen is for, and its keys', run: help },
   ],
   'everywhere',
 )
@@ -144,12 +144,15 @@ async function setClock() {
         <slot />
       </template>
     </main>
-    <OfficeIndex :quotes="quotes" />
+    <OfficeIndex
+      :quotes="quotes"
+      @help="helping = true"
+    />
     <FindAnything
       v-model="finding"
       @help="helping = true"
     />
-    <ShortcutList
+    <HelpPanel
       v-if="helping"
       @close="helping = false"
     />

@@ -12,12 +12,14 @@ import Pending from '~/base/Pending.vue'
 import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useAnswer } from '~/lib/useAnswer'
+import { useHashPlace } from '~/lib/useHashPlace'
 import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
 
 definePageMeta({ layout: 'office' })
 type Person = Answer<'staff'>['items'][number]
 const session = useSession()
+useHashPlace()
 const { data, problem, refresh } = useAnswer('staff')
 const { busy, problem: failed, act } = useAct()
 const may = computed(() => session.may('access.change'))

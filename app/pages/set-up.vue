@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import Pending from '~/base/Pending.vue'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
+import { useHashPlace } from '~/lib/useHashPlace'
 import { useSession } from '~/stores/session'
 import CallQuestions from '~/settings/CallQuestions.vue'
 import FirmDetails from '~/settings/FirmDetails.vue'
@@ -18,6 +19,7 @@ import StateWords from '~/settings/StateWords.vue'
 definePageMeta({ layout: 'office' })
 const { data, problem, refresh } = useAnswer('setUp', undefined, SHOWS.setUp)
 const session = useSession()
+useHashPlace()
 const may = computed(() => session.may('settings.change'))
 </script>
 
@@ -64,7 +66,7 @@ const may = computed(() => session.may('settings.change'))
           @kept="refresh"
         />
         <StateWords :may="may" />
-        <h2>The request form</h2>
+        <h2 id="form">The request form</h2>
         <p class="quiet">
           Anybody can ask for work at
           <a

@@ -38,7 +38,7 @@ const retire = (q: Question) =>
 </script>
 
 <template>
-  <h2>Asked of every caller</h2>
+  <h2 id="questions">Asked of every caller</h2>
   <DataTable
     :rows="questions"
     :row-key="(q) => q.id"

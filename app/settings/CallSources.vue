@@ -17,7 +17,7 @@ const takeOut = (source: string) => act(() => keep({ takeOut: source }))
 </script>
 
 <template>
-  <h2>How callers hear of us</h2>
+  <h2 id="sources">How callers hear of us</h2>
   <div class="row wrapped">
     <span
       v-for="s in sources"

@@ -39,7 +39,7 @@ const retire = (f: OwnField) =>
 </script>
 
 <template>
-  <h2>Fields of our own</h2>
+  <h2 id="fields">Fields of our own</h2>
   <DataTable
     :rows="fields"
     :row-key="(f) => f.id"

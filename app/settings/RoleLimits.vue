@@ -64,7 +64,7 @@ const columns: Column<Grantable>[] = [
 </script>
 
 <template>
-  <h2>What each may do</h2>
+  <h2 id="rights">What each may do</h2>
   <Form
     v-if="data"
     :of="form"

@@ -29,7 +29,7 @@ const keep = () =>
 </script>
 
 <template>
-  <h2>Our words for the states of work</h2>
+  <h2 id="words">Our words for the states of work</h2>
   <Form
     :of="form"
     @submit="keep"

@@ -21,7 +21,7 @@ const keep = () =>
 </script>
 
 <template>
-  <h2>Our warranty</h2>
+  <h2 id="warranty">Our warranty</h2>
   <p class="quiet">
     On what we supplied, from the day on which it was done. It is said when somebody calls about it.
   </p>

@@ -60,6 +60,8 @@ const SOURCES = [
   'core',
   'server',
   'shared',
+  'docs/guide',
+  'modules',
   'public',
   'assets',
   'nuxt.config.ts',

@@ -223,5 +223,5 @@ test('the shortcuts: walk the run, find, filter, help', async ({ browser }) => {
   await office.keyboard.press('Escape')
   await office.locator('h1').click()
   await office.keyboard.press('?')
-  await expect(office.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible()
+  await expect(office.getByRole('dialog', { name: 'Help' })).toBeVisible()
 })

@@ -8,6 +8,7 @@ import ActButton from '~/base/ActButton.vue'
 import TextInput from '~/base/TextInput.vue'
 import { INDEX, RUN } from '~/lib/officeIndex'
 import { useLayer } from '~/lib/layers'
+import { placesFor } from '~/settings/places'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ help: [] }>()
@@ -30,7 +31,8 @@ const COMMANDS: readonly Command[] = [
   ...INDEX.flatMap(({ links }) => links.map(([to, name, may]): Command => [name, to, '', may])),
   ['Duplicates', '/customers/duplicates', '', 'customers.merge'],
   ['Import customers', '/customers/import', '', 'customers.import'],
-  ['Shortcuts of this screen', '?', '?'],
+  ['Help: what this screen is for, its keys', '?', '?'],
+  ['The whole guide', '/help', ''],
 ]
 const mine = computed(() => COMMANDS.filter(([, , , may]) => !may || session.may(may)))
 /** the customer that something is to begin for */
@@ -55,7 +57,10 @@ const items = computed(() => {
   const those = found.value.flatMap((item) =>
     item.to === within.value ? [item, ...begun(item)] : [item],
   )
-  return w.length > 1 ? [...those, ...commands] : commands
+  const places = placesFor(w)
+    .filter(({ may, title }) => session.may(may) && !commands.some((c) => c.title === title))
+    .map(({ title, to }) => ({ kind: 'set up', title, detail: '', to }))
+  return w.length > 1 ? [...those, ...commands, ...places] : commands
 })
 let turn = 0
 /** What is found belongs to other words than those that stand there. */

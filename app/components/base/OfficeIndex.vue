@@ -7,6 +7,7 @@ import { useSession } from '~/stores/session'
 import Notice from '~/base/Notice.vue'
 
 defineProps<{ /** how many quotes wait */ quotes: number }>()
+const emit = defineEmits<{ help: [] }>()
 const session = useSession()
 const route = useRoute()
 /** What this person may open of it; a group that holds nothing for them is not there. */
@@ -49,6 +50,12 @@ const { signOut, problem } = useSignOut()
       :class="{ here: route.path === '/me' }"
       >My sign-in</NuxtLink
     >
+    <button
+      class="who"
+      @click="emit('help')"
+    >
+      Help <kbd>?</kbd>
+    </button>
     <button
       class="who"
       :title="`${session.me?.person.name}, ${session.role}`"
