@@ -15,6 +15,7 @@ const PURE = [
   'decimal\\.js$',
   'temporal-polyfill$',
   'minisearch$',
+  'ibantools$',
   'libphonenumber-js/min$',
   'country-to-currency$',
   'fastest-levenshtein$',

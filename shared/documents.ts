@@ -1,15 +1,19 @@
 // What the papers that customers get have in common; and a paper as it is read: every text as its reader sees it.
-import { definedText, flag, list, money, obj } from './schema'
+import { definedText, flag, id, list, money, obj, text } from './schema'
 
 const texts = (most = 400) => list(definedText(most))
 /** Who wrote it. */
+/** What papers from before have not is not there. */
 export const letterhead = () =>
   obj({
     name: definedText(),
+    legalName: text().optional(),
     address: list(definedText()),
     phone: definedText(),
     email: definedText(),
     taxNumber: definedText(),
+    registration: text().optional(),
+    logoId: id().nullable().optional(),
   })
 export const paperLine = () =>
   obj({

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A paper as its reader sees it; the office, the customer's page and print show the same. It draws a document, and computes nothing.
+import { letterheadLines } from '~~/core/documents/letterhead'
 import { PAPER_COLUMNS, type PaperDocument } from '~~/core/documents/paperDocument'
 
 defineProps<{ paper: PaperDocument }>()
@@ -9,22 +10,19 @@ defineProps<{ paper: PaperDocument }>()
   <article class="paper sheet">
     <header>
       <div>
+        <img
+          v-if="paper.seller.logoId"
+          class="logo"
+          :src="`/api/v1/logos/${paper.seller.logoId}`"
+          :alt="paper.seller.name"
+        />
         <h2>{{ paper.seller.name }}</h2>
         <p
-          v-for="line in paper.seller.address"
+          v-for="line in letterheadLines(paper.seller)"
           :key="line"
           class="quiet"
         >
           {{ line }}
-        </p>
-        <p class="quiet">
-          {{ [paper.seller.phone, paper.seller.email].filter(Boolean).join(' · ') }}
-        </p>
-        <p
-          v-if="paper.seller.taxNumber"
-          class="quiet"
-        >
-          Tax number {{ paper.seller.taxNumber }}
         </p>
       </div>
       <div class="right">
@@ -111,6 +109,12 @@ defineProps<{ paper: PaperDocument }>()
 </template>
 
 <style scoped>
+.logo {
+  display: block;
+  max-width: 220px;
+  max-height: 72px;
+  margin-bottom: 8px;
+}
 .paper {
   padding: 28px 32px;
   border-radius: 4px;

@@ -8,6 +8,7 @@ import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
 import { field, optionsOf, type FormRows } from '~/base/fields'
 import { useFormAbout } from '~/base/useForm'
+import FirmLogo from './FirmLogo.vue'
 import { localesFor, TAX_WORDS } from '~/begin/words'
 import { readTerms, termsOptions, typedTerms } from '~/customers/terms'
 import { call } from '~/lib/api'
@@ -19,17 +20,25 @@ defineProps<{ may: boolean }>()
 type Firm = Answer<'firm'>
 const { data, problem, refresh } = useAnswer('firm', undefined, SHOWS.setUp)
 const BLANK = {
+  ...{ legalName: '', registration: '', payee: '', bank: '', iban: '', bic: '', chequeName: '' },
   ...{ name: '', line1: '', town: '', postcode: '', phone: '', email: '', taxNumber: '' },
   ...{ terms: '', payTo: '', conditions: '', locale: '', timeZone: '' },
   taxMode: 'added' as Firm['taxMode'],
 }
-const typedOf = ({ terms, version: _, timeZones: _z, currency: _c, ...firm }: Firm) => ({
+const typedOf = ({
+  terms,
+  version: _,
+  timeZones: _z,
+  currency: _c,
+  logoId: _l,
+  ...firm
+}: Firm) => ({
   ...firm,
   terms: typedTerms(terms),
 })
 const form = useFormAbout(() => data.value, typedOf, refresh, { draft: 'firm', blank: BLANK })
 const rows = computed((): FormRows => [
-  field('name', 'Name of the firm'),
+  [field('name', 'Name of the firm'), field('legalName', 'Legal name, where it is another')],
   field('line1', 'Address'),
   [field('town', 'Town'), field('postcode', 'Postcode', { narrow: true })],
   [field('phone', 'Telephone'), field('email', 'Mail address')],
@@ -39,7 +48,11 @@ const rows = computed((): FormRows => [
       options: termsOptions('', '').filter(({ value }) => value),
     }),
   ],
+  field('registration', 'Where we are registered, and under which number'),
   field('payTo', 'How we are paid', { kind: 'area', rows: 3 }),
+  [field('iban', 'IBAN'), field('bic', 'BIC', { narrow: true })],
+  [field('payee', 'Payee, where not the firm’s name'), field('bank', 'Bank')],
+  field('chequeName', 'Whom cheques name'),
   field('conditions', 'Conditions, at the foot of each invoice', { kind: 'area', rows: 3 }),
   [
     field('locale', 'Days and figures are written', { options: localesFor(data.value!) }),
@@ -57,6 +70,11 @@ const keep = () =>
 
 <template>
   <h2 id="firm">What our papers say</h2>
+  <FirmLogo
+    v-if="data && may"
+    :of="data"
+    @kept="data = $event"
+  />
   <Form
     v-if="data"
     :of="form"

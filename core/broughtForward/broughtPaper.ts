@@ -1,4 +1,5 @@
-import { addressLines, type Letterhead } from '../documents/paperDocument'
+import { addressLines, type Letterhead } from '../documents/letterhead'
+import { payToWords, type PayTo } from '../payments/payTo'
 import type { InvoicePaper } from '../invoices/invoicePaper'
 import { toMoney } from '../money/formatMinor'
 import { sayDay } from '../time/sayDay'
@@ -8,7 +9,7 @@ interface Facts {
   item: Pick<OpenItem, 'number' | 'issuedOn' | 'dueOn' | 'totalMinor' | 'openMinor'>
   buyer: { name: string; line1: string; town: string; postcode: string }
   seller: Letterhead
-  firm: { currency: string; locale: string; taxMode: string; payTo: string; conditions: string }
+  firm: PayTo & { currency: string; locale: string; taxMode: string; conditions: string }
 }
 
 /**
@@ -24,7 +25,7 @@ export function broughtPaper({ item, buyer, seller, firm }: Facts): InvoicePaper
     ...{ currency: firm.currency, locale: firm.locale, taxMode: firm.taxMode, seller },
     buyer: { name: buyer.name, address: addressLines(buyer) },
     ...{ site: '', orderNumber: '', workOrder: '', exemptCertificate: '' },
-    ...{ payTo: firm.payTo, conditions: firm.conditions },
+    ...{ payTo: payToWords(firm), conditions: firm.conditions },
     lines: [
       {
         name: `As on our invoice ${number} of ${sayDay(issuedOn, firm.locale, 'written')}`,

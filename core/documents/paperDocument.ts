@@ -1,16 +1,9 @@
+import type { Letterhead } from './letterhead'
 import { Decimal } from '../money/decimal'
 import type { Money } from '../money/formatMinor'
 import { sayQuantity, sayRate } from '../text/sayNumber'
 import { sayMoney, sayUnitPrice } from '../money/sayMoney'
 
-/** Who writes a paper, as its letterhead says it. */
-export interface Letterhead {
-  name: string
-  address: string[]
-  phone: string
-  email: string
-  taxNumber: string
-}
 /** One line of a paper in figures: what is kept frozen, and what a document is made from. */
 export interface PaperLine {
   name: string
@@ -58,13 +51,6 @@ export const PAPER_COLUMNS = {
   each: 'Each',
   amount: 'Amount',
 } as const satisfies Record<string, string>
-
-/**
- * An address as a paper writes it: street, then town with its postcode; what is empty is left out.
- * @example addressLines({ line1: '12 Quarry Road', town: 'Otterfall', postcode: '04107' }) // ['12 Quarry Road', 'Otterfall 04107']
- */
-export const addressLines = (at: { line1: string; town: string; postcode: string }): string[] =>
-  [at.line1, `${at.town} ${at.postcode}`.trim()].filter(Boolean)
 
 const offInWords = (
   { discount, off = [{ why: '', amount: discount }] }: PaperLine,

@@ -1,5 +1,7 @@
 import type { Details } from '../customers/changedDetails'
-import { addressLines, type Letterhead, type PaperLine } from '../documents/paperDocument'
+import { addressLines, letterheadOf, type Letterhead, type Writer } from '../documents/letterhead'
+import type { PaperLine } from '../documents/paperDocument'
+import { payToWords, type PayTo } from '../payments/payTo'
 import type { DiscountPart } from '../documents/discountReasons'
 import type { DocumentTotals } from '../documents/documentTotals'
 import { Decimal } from '../money/decimal'
@@ -54,19 +56,7 @@ interface Facts {
   issueOn: string
   dueOn: string
   terms: string
-  company: {
-    name: string
-    line1: string
-    town: string
-    postcode: string
-    phone: string
-    email: string
-    taxNumber: string
-    locale: string
-    taxMode: string
-    payTo: string
-    conditions: string
-  }
+  company: Writer & PayTo & { locale: string; taxMode: string; conditions: string }
   work: {
     number: string
     currency: string
@@ -100,13 +90,7 @@ export function invoicePaper(facts: Facts): InvoicePaper {
     currency: work.currency,
     locale: company.locale,
     taxMode: company.taxMode,
-    seller: {
-      name: company.name,
-      address: addressLines(company),
-      phone: company.phone,
-      email: company.email,
-      taxNumber: company.taxNumber,
-    },
+    seller: letterheadOf(company),
     ...partiesOf(details),
     note: work.printedNote,
     found: [...facts.found],
@@ -114,7 +98,7 @@ export function invoicePaper(facts: Facts): InvoicePaper {
     orderNumber: work.orderNumber,
     workOrder: work.number,
     exemptCertificate: facts.certificate,
-    payTo: company.payTo,
+    payTo: payToWords(company),
     conditions: company.conditions,
     lines: facts.lines.map((line, i) => ({
       ...lineOf(line),

@@ -1,8 +1,8 @@
+import type { Letterhead } from '../documents/letterhead'
 import {
   isNothing,
   linesInWords,
   sumsInWords,
-  type Letterhead,
   type PaperDocument,
   type PaperLine,
 } from '../documents/paperDocument'

@@ -2,11 +2,10 @@
 import type { Details } from '../customers/changedDetails'
 import type { DiscountPart } from '../documents/discountReasons'
 import type { DocumentTotals } from '../documents/documentTotals'
+import { addressLines, letterheadOf, type Letterhead, type Writer } from '../documents/letterhead'
 import {
-  addressLines,
   linesInWords,
   sumsInWords,
-  type Letterhead,
   type PaperDocument,
   type PaperLine,
 } from '../documents/paperDocument'
@@ -53,16 +52,7 @@ export interface SignedPaper {
 }
 interface Facts {
   purpose: SignPurpose
-  company: {
-    name: string
-    line1: string
-    town: string
-    postcode: string
-    phone: string
-    email: string
-    taxNumber: string
-    locale: string
-  }
+  company: Writer & { locale: string }
   work: { number: string; currency: string; title: string; problem: string; orderNumber: string }
   /** the customer's and the site's details, as the work order copied them */
   details: Details
@@ -91,11 +81,11 @@ export function signedPaper(facts: Facts): SignedPaper {
   const { company, work, details, totals, purpose } = facts
   const { signer, signedOn, signedAt, takenBy } = facts
   const money = (minor: number) => toMoney(minor, work.currency)
-  const { name, phone, email, taxNumber, locale } = company
+  const { locale } = company
   const { billingLine1: line1, billingTown: town, billingPostcode: postcode } = details
   return {
     ...{ number: work.number, purpose, locale, currency: work.currency },
-    seller: { name, address: addressLines(company), phone, email, taxNumber },
+    seller: letterheadOf(company),
     buyer: { name: details.name, address: addressLines({ line1, town, postcode }) },
     site: [details.siteName, details.siteLine1, details.siteTown].filter(Boolean).join(', '),
     ...{ title: work.title, scope: work.problem, orderNumber: work.orderNumber },

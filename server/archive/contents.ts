@@ -21,6 +21,7 @@ const PICTURES: Kept = { files: { bytes: { kindIn: 'mime' } } }
 export const KEPT: Readonly<Record<string, Readonly<Record<string, Kept>>>> = {
   settings: {
     company: WHOLE,
+    logos: PICTURES,
     counters: WHOLE,
     tax_classes: WHOLE,
     call_questions: WHOLE,

@@ -1,7 +1,7 @@
 // Open items taken over for good: who is new, invoices, credits, all of it in the books; and taken back.
 import { broughtPaper } from '../../core/broughtForward/broughtPaper'
 import type { OpenItem } from '../../core/broughtForward/openItem'
-import { addressLines } from '../../core/documents/paperDocument'
+import { letterheadOf } from '../../core/documents/letterhead'
 import { conflict, notFound } from '../../core/errors/LedgerError'
 import { broughtInvoiceEntry, paymentEntry, reversal } from '../../core/ledger/entries'
 import type { Answer, Body } from '../../shared/api'
@@ -68,10 +68,7 @@ interface Of {
 /** Its customer can look at it and pay, as at any other. */
 const withLink = (id: string) => ({ id, tokenHash: hashToken(linkToken('invoice', id)) })
 async function takeInvoices({ tx, company, id }: Ctx, of: Of, taken: Taken[]): Promise<void> {
-  const seller = {
-    ...{ name: company.name, address: addressLines(company), phone: company.phone },
-    ...{ email: company.email, taxNumber: company.taxNumber },
-  }
+  const seller = letterheadOf(company)
   const invoices = taken.map(({ item, payer }) => ({
     ...withLink(id()),
     ...{ customerId: payer.id, currency: company.currency },

@@ -1,5 +1,6 @@
 // A paper of the firm as PDF: letterhead, parties, lines, sums. It draws a document, and computes nothing.
 import type { Content } from 'pdfmake/interfaces'
+import { letterheadLines } from '../../core/documents/letterhead'
 import { PAPER_COLUMNS, type PaperDocument } from '../../core/documents/paperDocument'
 import { makePdf, PALE, pale, RULE, runs } from './makePdf'
 
@@ -12,19 +13,27 @@ const figures = (text: string): object => ({
 })
 const head = (text: string, alignment?: 'right') => ({ text, bold: true, alignment })
 
-function letterhead({ seller, title, facts }: PaperDocument): Content {
-  const written = [
-    ...seller.address,
-    [seller.phone, seller.email].filter(Boolean).join(' · '),
-    ...(seller.taxNumber ? [`Tax number ${seller.taxNumber}`] : []),
-  ]
+/** The room that a logo has, in points: the height of four lines, a third of the paper's width. */
+const LOGO_ROOM: [number, number] = [170, 56]
+const pictured = (logo: Logo | null): Content[] =>
+  logo
+    ? [
+        {
+          image: `data:${logo.mime};base64,${logo.bytes.toString('base64')}`,
+          fit: LOGO_ROOM,
+          margin: [0, 0, 0, 8],
+        },
+      ]
+    : []
+function letterhead({ seller, title, facts }: PaperDocument, logo: Logo | null): Content {
   return {
     columns: [
       {
         width: '*',
         stack: [
+          ...pictured(logo),
           { text: runs(seller.name), fontSize: 16, bold: true },
-          ...written.map((text) => pale(text, SIZE)),
+          ...letterheadLines(seller).map((text) => pale(text, SIZE)),
         ],
       },
       {
@@ -104,12 +113,20 @@ const foot = (paper: PaperDocument): Content => ({
   ],
 })
 
-export const paperPdf = (paper: PaperDocument, madeAt?: Date): Promise<Buffer> =>
+/** The picture above the name, as it was when the paper was made. */
+export interface Logo {
+  mime: string
+  bytes: Buffer
+}
+export const paperPdf = (
+  paper: PaperDocument,
+  { logo = null, madeAt }: { logo?: Logo | null; madeAt?: Date } = {},
+): Promise<Buffer> =>
   makePdf({
     madeAt,
     title: paper.title,
     author: paper.seller.name,
     foot: paper.number,
     locale: paper.locale,
-    content: [letterhead(paper), parties(paper), table(paper), sums(paper), foot(paper)],
+    content: [letterhead(paper, logo), parties(paper), table(paper), sums(paper), foot(paper)],
   })

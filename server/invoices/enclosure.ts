@@ -1,5 +1,5 @@
 // What a message about an invoice carries: the paper as it stands, and the way to its private page.
-import { paperPdf } from '../documents/paperPdf'
+import { drawing } from '../documents/drawn'
 import type { Ctx } from '../http/context'
 import type { MessageRow } from '../messages/queries'
 import type { Enclosure } from '../subject'
@@ -13,7 +13,7 @@ const invoiceOf = async (ctx: Ctx, { invoiceId }: MessageRow): Promise<InvoiceRo
 export async function encloseInvoice(ctx: Ctx, message: MessageRow): Promise<Enclosure | null> {
   const invoice = await invoiceOf(ctx, message)
   if (!invoice) return null
-  const draw = () => paperPdf(documentOf(invoice))
+  const draw = await drawing(ctx, documentOf(invoice))
   return { paper: { filename: `${invoice.number}.pdf`, draw } }
 }
 export async function invoiceLink(ctx: Ctx, message: MessageRow): Promise<string> {

@@ -1,7 +1,8 @@
 // The routes of invoices and messages, bound to what they do.
 import { notFound } from '../../core/errors/LedgerError'
 import type { invoiceRoutes } from '../../shared/invoices'
-import { paperPdf } from '../documents/paperPdf'
+import { drawing } from '../documents/drawn'
+import type { Ctx } from '../http/context'
 import { outside, Raw, type Handlers } from '../http/route'
 import { historyOf } from '../http/queries'
 import { noteOpened } from '../messages/queries'
@@ -19,8 +20,8 @@ import {
   visibleInvoice,
 } from './views'
 
-const pdf = (i: InvoiceRow) =>
-  new Raw('application/pdf', () => paperPdf(documentOf(i)), `${i.number}.pdf`)
+const pdf = async (ctx: Ctx, i: InvoiceRow) =>
+  new Raw('application/pdf', await drawing(ctx, documentOf(i)), `${i.number}.pdf`)
 
 export const invoiceHandlers: Handlers<typeof invoiceRoutes> = {
   makeInvoice: (ctx, { params, body }) => makeInvoice(ctx, params.id!, body),
@@ -30,7 +31,7 @@ export const invoiceHandlers: Handlers<typeof invoiceRoutes> = {
     const { id } = await visibleInvoice(ctx, params.id!)
     return { items: await historyOf(ctx, 'subject_id', [id], query.before) }
   },
-  invoicePdf: async (ctx, { params }) => pdf(await visibleInvoice(ctx, params.id!)),
+  invoicePdf: async (ctx, { params }) => pdf(ctx, await visibleInvoice(ctx, params.id!)),
   sendInvoice: (ctx, { params, body }) => sendInvoice(ctx, params.id!, body),
   publicInvoice: async (ctx, { params }) =>
     publicView(ctx, await invoiceAtLink(ctx, params.token!)),
@@ -39,7 +40,7 @@ export const invoiceHandlers: Handlers<typeof invoiceRoutes> = {
     await noteOpened(ctx, await invoiceAtLink(ctx, params.token!))
     return { ok: true }
   },
-  publicInvoicePdf: async (ctx, { params }) => pdf(await invoiceAtLink(ctx, params.token!)),
+  publicInvoicePdf: async (ctx, { params }) => pdf(ctx, await invoiceAtLink(ctx, params.token!)),
   payByCard: outside((call, { params }) => startCardPayment(call, params.token!)),
   withdrawLink: (ctx, { params }) => changeLink(ctx, params.id!, false),
   renewLink: (ctx, { params }) => changeLink(ctx, params.id!, true),

@@ -14,7 +14,7 @@ import {
   type MessageRow,
 } from './queries'
 import { notFound } from '../../core/errors/LedgerError'
-import { addressLines } from '../../core/documents/paperDocument'
+import { addressLines } from '../../core/documents/letterhead'
 import { sayDay } from '../../core/time/sayDay'
 import { localDate } from '../../core/time/zone'
 import type { Letter } from '../documents/letterPdf'

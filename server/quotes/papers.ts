@@ -1,6 +1,6 @@
 // The quotes as papers, as they were sent, for the archive of everything.
 import { quoteDocument, type QuotePaper } from '../../core/quotes/quoteDocument'
-import { paperPdf } from '../documents/paperPdf'
+import { drawing } from '../documents/drawn'
 import type { Ctx } from '../http/context'
 import type { KeptPaper } from '../subject'
 import { quoteById, sentQuotes } from './queries'
@@ -10,7 +10,8 @@ export async function quotePapers(ctx: Ctx): Promise<KeptPaper[]> {
     path: `quotes/${number.replace(/[^\w.-]/g, '_')}-${id}.pdf`,
     draw: async () => {
       const { frozen } = (await quoteById(ctx.tx, id))!
-      return paperPdf(quoteDocument(frozen as QuotePaper), new Date(createdAt))
+      const paper = quoteDocument(frozen as QuotePaper)
+      return (await drawing(ctx, paper, new Date(createdAt)))()
     },
   }))
 }

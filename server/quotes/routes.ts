@@ -1,7 +1,8 @@
 // The routes of quotes, bound to what they do.
 import type { quoteRoutes } from '../../shared/quotes'
 import { quoteDocument, type QuotePaper } from '../../core/quotes/quoteDocument'
-import { paperPdf } from '../documents/paperPdf'
+import { drawing } from '../documents/drawn'
+import type { Ctx } from '../http/context'
 import { Raw, type Handlers } from '../http/route'
 import { answerQuote, changeQuote, reopenQuote, sendQuote } from './commands'
 import { listQuotes, quotePaper, quoteEarlier, quoteView } from './views'
@@ -9,16 +10,16 @@ import { answerAtLink, noteQuoteOpened, paperAtLink, publicQuote } from './custo
 import { beginQuote } from './begin'
 import { copyQuote } from './copy'
 
-const pdf = (paper: QuotePaper) =>
-  new Raw('application/pdf', () => paperPdf(quoteDocument(paper)), `${paper.number}.pdf`)
+const pdf = async (ctx: Ctx, paper: QuotePaper) =>
+  new Raw('application/pdf', await drawing(ctx, quoteDocument(paper)), `${paper.number}.pdf`)
 
 export const quoteHandlers: Handlers<typeof quoteRoutes> = {
   quotes: (ctx, { query }) => listQuotes(ctx, query),
   quote: (ctx, { params }) => quoteView(ctx, params.id!),
   quoteEarlier: (ctx, { params, query }) => quoteEarlier(ctx, params.id!, query.before),
-  quotePdf: async (ctx, { params }) => pdf(await quotePaper(ctx, params.id!)),
+  quotePdf: async (ctx, { params }) => pdf(ctx, await quotePaper(ctx, params.id!)),
   publicQuote: (ctx, { params }) => publicQuote(ctx, params.token!),
-  publicQuotePdf: async (ctx, { params }) => pdf(await paperAtLink(ctx, params.token!)),
+  publicQuotePdf: async (ctx, { params }) => pdf(ctx, await paperAtLink(ctx, params.token!)),
   // Told by the page once a person looks at it: programs that follow the links in mails open nothing.
   async seenQuote(ctx, { params }) {
     await noteQuoteOpened(ctx, params.token!)

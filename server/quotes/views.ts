@@ -2,7 +2,8 @@
 import { sayEquipment } from '../../core/customers/sayEquipment'
 import { saySite } from '../../core/customers/saySite'
 import { actsFrom } from '../../core/documents/lifecycle'
-import { addressLines, isNothing } from '../../core/documents/paperDocument'
+import { addressLines, letterheadOf } from '../../core/documents/letterhead'
+import { isNothing } from '../../core/documents/paperDocument'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { margin } from '../../core/documents/margin'
 import { notFound } from '../../core/errors/LedgerError'
@@ -257,13 +258,7 @@ export async function quotePaper(ctx: Ctx, id: string): Promise<QuotePaper> {
     orderNumber: q.orderNumber,
     locale: company.locale,
     currency: q.currency,
-    seller: {
-      name: company.name,
-      address: addressLines(company),
-      phone: company.phone,
-      email: company.email,
-      taxNumber: company.taxNumber,
-    },
+    seller: letterheadOf(company),
     buyer: {
       name: customer.name,
       address: addressLines(customer),

@@ -4,6 +4,9 @@ import { facts, type Change } from '../http/facts'
 const FIRM_PARTS: Readonly<Record<string, string>> = {
   ...{ name: 'the name', line1: 'the address', town: 'the town', postcode: 'the postcode' },
   ...{ phone: 'the telephone', email: 'the mail address', taxNumber: 'the tax number' },
+  ...{ legalName: 'the legal name', registration: 'the registration', logoId: 'the logo' },
+  ...{ payee: 'the payee', bank: 'the bank', iban: 'the IBAN', bic: 'the BIC' },
+  chequeName: 'whom cheques name',
   ...{ terms: 'the terms', payTo: 'how we are paid', conditions: 'the conditions' },
   ...{
     locale: 'how days are written',

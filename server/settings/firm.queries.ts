@@ -1,11 +1,11 @@
 // SQL of who the firm is.
 import type { Answer } from '../../shared/api'
-import type { Tx } from '../db/pool'
+import { sqlInstant, type Tx } from '../db/pool'
 
 export type FirmRow = Omit<Answer<'firm'>, 'timeZones'>
 export const firmRow = (tx: Tx, lock = false) =>
   tx.row<FirmRow>(
-    `SELECT version, name, line1, town, postcode, phone, email, tax_number, terms, pay_to, conditions,
+    `SELECT version, name, legal_name, registration, payee, bank, iban, bic, cheque_name, logo_id, line1, town, postcode, phone, email, tax_number, terms, pay_to, conditions,
       locale, time_zone, tax_mode, currency
     FROM company
     WHERE id = 1${lock ? ' FOR UPDATE' : ''}`,
@@ -15,11 +15,13 @@ export const lockFirm = (tx: Tx) => tx.row('SELECT id FROM company WHERE id = 1 
 export const putFirm = (tx: Tx, f: FirmRow) =>
   tx.run(
     `UPDATE company
-    SET name = ?, line1 = ?, town = ?, postcode = ?, phone = ?, email = ?, tax_number = ?,
+    SET name = ?, legal_name = ?, registration = ?, payee = ?, bank = ?, iban = ?, bic = ?,
+      cheque_name = ?, logo_id = ?, line1 = ?, town = ?, postcode = ?, phone = ?, email = ?, tax_number = ?,
       terms = ?, pay_to = ?, conditions = ?, locale = ?, time_zone = ?, tax_mode = ?, version = version + 1
     WHERE id = 1`,
     [
-      ...[f.name, f.line1, f.town, f.postcode, f.phone, f.email, f.taxNumber],
+      ...[f.name, f.legalName, f.registration, f.payee, f.bank, f.iban, f.bic],
+      ...[f.chequeName, f.logoId, f.line1, f.town, f.postcode, f.phone, f.email, f.taxNumber],
       ...[JSON.stringify(f.terms), f.payTo, f.conditions],
       ...[f.locale, f.timeZone, f.taxMode],
     ],
@@ -30,3 +32,12 @@ export const hasTold = async (tx: Tx): Promise<boolean> =>
     `SELECT 1 AS yes FROM company
     WHERE EXISTS (SELECT 1 FROM quotes) OR EXISTS (SELECT 1 FROM work_lines) OR EXISTS (SELECT 1 FROM invoices WHERE import_id IS NULL)`,
   )) !== null
+export const insertLogo = (tx: Tx, logo: { id: string; mime: string; bytes: Buffer; at: number }) =>
+  tx.run('INSERT INTO logos (id, mime, bytes, made_at) VALUES (?, ?, ?, ?)', [
+    logo.id,
+    logo.mime,
+    logo.bytes,
+    sqlInstant(logo.at),
+  ])
+export const logoById = (tx: Tx, id: string) =>
+  tx.row<{ mime: string; bytes: Buffer }>('SELECT mime, bytes FROM logos WHERE id = ?', [id])

@@ -21,6 +21,14 @@ export interface Company {
   taxMode: TaxMode
   terms: Terms
   payTo: string
+  legalName: string
+  registration: string
+  payee: string
+  bank: string
+  iban: string
+  bic: string
+  chequeName: string
+  logoId: string | null
   conditions: string
   wording: Record<string, string>
   yardLat: number | null
@@ -44,6 +52,7 @@ export interface Company {
 export async function getCompany(tx: Tx): Promise<Company | null> {
   const row =
     await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number, currency,
+        legal_name, registration, payee, bank, iban, bic, cheque_name, logo_id,
         locale, time_zone, tax_mode, terms, pay_to, conditions, wording, yard_lat, yard_lon,
         demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, warranty_months, state_labels, visit_messages,
         limits, grants

@@ -1,8 +1,10 @@
 // The routes of the set-up, bound to their service.
+import { notFound } from '../../core/errors/LedgerError'
 import type { settingRoutes } from '../../shared/settings'
-import { outside, type Handlers } from '../http/route'
+import { outside, Raw, type Handlers } from '../http/route'
 import { begin, beginning } from './begin'
-import { changeFirm, firm } from './firm'
+import { changeFirm, firm, keepLogo } from './firm'
+import { logoById } from './firm.queries'
 import { guide, tryMail } from './guide'
 import { keepNumbers, numbers } from './numbers'
 import {
@@ -30,6 +32,12 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   tryMail: (ctx) => tryMail(ctx),
   setUp: (ctx) => setUp(ctx),
   firm: (ctx) => firm(ctx),
+  keepLogo: outside((call, { body }) => keepLogo(call, body)),
+  async logo(ctx, { params }) {
+    const logo = await logoById(ctx.tx, params.id!)
+    if (!logo) throw notFound('logo')
+    return new Raw(logo.mime, logo.bytes, '', true)
+  },
   changeFirm: (ctx, { body }) => changeFirm(ctx, body),
   keepQuestion: (ctx, { body }) => keepQuestion(ctx, body),
   keepField: (ctx, { body }) => keepField(ctx, body),

@@ -235,7 +235,10 @@ describe('the paper of an invoice from before', () => {
       },
       buyer: { name: 'Marrow', line1: '1 Mill Lane', town: 'Otterfall', postcode: '04107' },
       seller: { name: 'Reed', address: [], phone: '', email: '', taxNumber: '' },
-      firm: { currency: 'USD', locale: 'en-US', taxMode: 'added', payTo: '', conditions: '' },
+      firm: {
+        ...{ currency: 'USD', locale: 'en-US', taxMode: 'added', payTo: '', conditions: '' },
+        ...{ name: 'Reed', payee: '', bank: '', iban: '', bic: '', chequeName: '' },
+      },
     })
   const sumsOf = (openMinor: number) => {
     const received = { paid: toMoney(0, 'USD'), open: toMoney(openMinor, 'USD') }

@@ -2,12 +2,8 @@
 import { describe, expect, it } from 'vitest'
 import { DETAIL_NAMES, type Details } from '../../core/customers/changedDetails'
 import { documentTotals } from '../../core/documents/documentTotals'
-import {
-  addressLines,
-  isNothing,
-  linesInWords,
-  sumsInWords,
-} from '../../core/documents/paperDocument'
+import { addressLines, letterheadLines, letterheadOf } from '../../core/documents/letterhead'
+import { isNothing, linesInWords, sumsInWords } from '../../core/documents/paperDocument'
 import { paperSize } from '../../core/documents/paperSize'
 import { invoiceDocument } from '../../core/invoices/invoiceDocument'
 import { invoicePaper, type BilledLine } from '../../core/invoices/invoicePaper'
@@ -17,6 +13,8 @@ import { quoteDocument, type QuotePaper } from '../../core/quotes/quoteDocument'
 const usd = (amount: string) => ({ amount, currency: 'USD' })
 const company = {
   name: 'Tarn Water',
+  ...{ legalName: '', registration: '', logoId: null },
+  ...{ payee: '', bank: '', iban: '', bic: '', chequeName: '' },
   line1: '1 Mill Lane',
   town: 'Otterfall',
   postcode: '04107',
@@ -290,4 +288,25 @@ describe('what papers are made of', () => {
     ['de', 'A4'],
     ['ja-JP', 'A4'],
   ])('paper for %s is %s', (locale, size) => expect(paperSize(locale)).toBe(size))
+})
+
+describe('a letterhead', () => {
+  const firm = {
+    ...company,
+    legalName: 'Tarn Water Ltd',
+    registration: 'Registered in Larkmoor, 4711',
+  }
+  it('says beneath the name what the firm has, and nothing else', () => {
+    expect(letterheadLines(letterheadOf(firm))).toEqual([
+      ...['Tarn Water Ltd', '1 Mill Lane', 'Otterfall 04107'],
+      ...['207-555-0100 · office@example.com', 'Registered in Larkmoor, 4711'],
+    ])
+    expect(letterheadLines(letterheadOf({ ...firm, legalName: firm.name, phone: '' }))).toEqual([
+      ...['1 Mill Lane', 'Otterfall 04107', 'office@example.com', 'Registered in Larkmoor, 4711'],
+    ])
+  })
+  it('of a paper from before legal names were kept is what it was', () => {
+    const old = { name: 'Tarn', address: ['1 Mill Lane'], phone: '', email: '', taxNumber: 'DE1' }
+    expect(letterheadLines(old)).toEqual(['1 Mill Lane', 'Tax number DE1'])
+  })
 })

@@ -1,7 +1,8 @@
 // Who the firm is: what stands on papers from now on; what was made before stays as it was.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Answer } from '../../shared/api'
-import { id, signedIn, somethingToBill, type Client } from './client'
+import sharp from 'sharp'
+import { Client, id, signedIn, somethingToBill } from './client'
 
 let owner: Client
 let was: Answer<'firm'>
@@ -14,7 +15,7 @@ const change = async (values: object) => {
   return owner.send('changeFirm', { body: { version, ...values } })
 }
 afterAll(async () => {
-  const { version: _, timeZones: _z, currency: _c, ...before } = was
+  const { version: _, timeZones: _z, currency: _c, logoId: _l, ...before } = was
   await change(before)
 })
 const billed = async () => {
@@ -33,6 +34,47 @@ describe('what the firm’s papers say', () => {
     expect(after.paper.seller).toMatchObject({ name: 'Reed & Daughters', phone: '(607) 555-0142' })
     const old = await owner.ok('invoice', { params: { id: before.id } })
     expect(old.paper.seller.name).toBe(was.name)
+  })
+  it('has a registration, an account that can be one, and whom cheques name', async () => {
+    const account = { iban: 'gb82 west 1234 5698 7654 32', bic: 'WESTGB22', chequeName: 'Reed' }
+    const now = (await change({ ...account, registration: 'Larkmoor 4711' })).body
+    expect(now).toMatchObject({ iban: 'GB82WEST12345698765432', registration: 'Larkmoor 4711' })
+    const { paper } = await billed()
+    expect(paper.payTo).toContain('IBAN GB82 WEST 1234 5698 7654 32, BIC WESTGB22\nCheques to Reed')
+    expect(paper.seller.registration).toBe('Larkmoor 4711')
+    for (const [part, value] of [
+      ['iban', 'GB82WEST12345698765431'],
+      ['bic', 'WEST'],
+    ])
+      expect(await change({ [part!]: value })).toMatchObject({
+        ...{ status: 422, body: { errors: [{ path: part }] } },
+      })
+  })
+  it('has a logo, drawn anew, which papers from before do not get and those with it keep', async () => {
+    const png = await sharp({
+      create: { width: 3000, height: 900, channels: 3, background: '#1d5c47' },
+    })
+      .png()
+      .toBuffer()
+    const logo = async (data: string) => {
+      const { version } = await owner.ok('firm')
+      return owner.send('keepLogo', { body: { version, data } })
+    }
+    const before = await billed()
+    const { logoId } = (await logo(png.toString('base64'))).body as { logoId: string }
+    const nobody = new Client()
+    const shown = await nobody.send('logo', { params: { id: logoId } })
+    expect((await sharp(shown.bytes).metadata()).width).toBe(900)
+    const after = await billed()
+    expect([before.paper.seller.logoId, after.paper.seller.logoId]).toEqual([null, logoId])
+    await logo('')
+    const { paper } = await owner.ok('invoice', { params: { id: after.id } })
+    expect(paper.seller.logoId).toBe(logoId)
+    const drawn = await owner.send('invoicePdf', { params: { id: after.id } })
+    expect(drawn.bytes.includes('/Subtype /Image')).toBe(true)
+    const plain = await owner.send('invoicePdf', { params: { id: before.id } })
+    expect(plain.bytes.includes('/Subtype /Image')).toBe(false)
+    expect((await logo(Buffer.from('no picture').toString('base64'))).status).toBe(422)
   })
   it('says when invoices fall due that nobody agreed otherwise on', async () => {
     await change({ terms: { kind: 'receipt' } })
