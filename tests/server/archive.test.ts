@@ -154,6 +154,7 @@ describe('another Open Ledger', () => {
     const change: Record<string, (text: string) => string> = {
       'of a later format': (text) => text.replace('"formatVersion": 1', '"formatVersion": 2'),
       'of no known kind': (text) => text.replace('open-ledger-archive', 'a-zoo'),
+      'that refers to what is not in it': (text) => text.slice(text.indexOf('\n') + 1),
       'with a field that nobody knows': (text) => text.replace('{', '{"wings":2,'),
       'with a value that cannot be': (text) => text.replace(/"state":"\w+"/, '"state":"flown"'),
     }

@@ -2,6 +2,7 @@
 import type { Connection, RowDataPacket } from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { agreementFacts } from '../../server/agreements/facts'
+import { archiveFacts } from '../../server/archive/facts'
 import { accessFacts } from '../../server/access/facts'
 import { broughtFacts } from '../../server/broughtForward/facts'
 import { callFacts } from '../../server/calls/facts'
@@ -78,6 +79,10 @@ describe('what happened, in words', () => {
       'Carried over from the customer: billing town',
     ],
     [workFacts.parked({ list: 'Spring', on: null }), 'Parked in “Spring”'],
+    [
+      archiveFacts.scheduled({ what: 'journal', every: 'week', to: 'into the folder' }),
+      'Goes out by itself each week: journal into the folder',
+    ],
     [taskFacts.given({ what: 'Ring', owner: 'Ines', on: null }), 'To do by Ines: Ring'],
     [
       taskFacts.changed({ what: 'Ring', owner: 'Ines', on: '2026-12-01', changes: {} }),
