@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A form of the kit: its fields know it, it is sent by Enter, and it asks before what was typed is left behind.
-import { computed } from 'vue'
+import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import ActButton from './ActButton.vue'
 import { guardLeaving } from './leaving'
 import { provideForm, type FormState } from './useForm'
@@ -12,6 +12,18 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ submit: [] }>()
 provideForm(props.of)
+const root = useTemplateRef<HTMLFormElement>('root')
+/** What is wrong with a field is said at it: whoever pressed a button far below is led there. */
+watch(
+  () => props.of.problem,
+  async (problem) => {
+    if (!problem) return
+    await nextTick()
+    const wrong = '.is-error :is(input, textarea, button, [tabindex="0"])'
+    root.value?.querySelector<HTMLElement>(wrong)?.focus()
+  },
+  { flush: 'post' },
+)
 /** What becomes of what is typed: nothing, it is asked about, or it is kept through a reload. */
 const keeping = computed(() => {
   if (props.light) return 'light'
@@ -25,6 +37,7 @@ guardLeaving(
 
 <template>
   <form
+    ref="root"
     class="stack"
     :data-form="keeping"
     @submit.prevent="of.busy || emit('submit')"

@@ -44,6 +44,12 @@ describe('a form', () => {
     await flushPromises()
     expect(page.get('button').attributes('disabled')).toBeUndefined()
   })
+  it('leads whoever was refused to the field that is wrong', async () => {
+    const form = useForm({ name: '' })
+    const page = drawn(form, () => form.send(() => Promise.reject(refusal('name'))))
+    await page.get('form').trigger('submit')
+    await vi.waitFor(() => expect(document.activeElement).toBe(page.get('input').element))
+  })
   it('is not sent again while it is on its way', async () => {
     const form = useForm({ name: '' })
     const work = vi.fn(() => new Promise<void>(() => {}))
