@@ -26,7 +26,10 @@ installDebian({
   ...(wants('e2e') || wants('firm') || wants('two') ? { chromium: 'chromium' } : {}),
   ...(wants('two') ? { nginx: 'nginx-light' } : {}),
   ...(wants('server') || wants('e2e') || wants('firm')
-    ? { hledger: 'hledger', pdftotext: 'poppler-utils' }
+    ? {
+        ...{ hledger: 'hledger', pdftotext: 'poppler-utils', openssl: 'openssl' },
+        ...{ nginx: 'nginx-light', caddy: 'caddy', 'systemd-analyze': 'systemd' },
+      }
     : {}),
 })
 installModules()

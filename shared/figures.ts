@@ -15,7 +15,14 @@ export const figureRoutes = {
     path: '/health',
     who: 'public',
     summary: 'Whether the service and its database answer',
-    answer: obj({ status: definedText(), db: definedText(), version: definedText() }),
+    answer: obj({
+      /** ok; degraded where it answers and something is not done; failing with 503 */
+      status: definedText(),
+      db: definedText(),
+      version: definedText(),
+      /** what is not as it should be */
+      why: list(definedText(400)),
+    }),
   }),
   openapi: route({
     method: 'GET',

@@ -7,7 +7,9 @@ import { me } from './access'
 import { terms } from './customers/shapes'
 import {
   definedText,
+  earlier,
   flag,
+  history,
   id,
   int,
   list,
@@ -94,6 +96,11 @@ const numbers = obj({
       version: int().required(),
     }),
   ),
+})
+const settingsHistory = obj({
+  items: history(),
+  /** the entries whose change can be put back */
+  undoable: list(int().required()),
 })
 export const firmRoutes = {
   beginning: route({
@@ -218,6 +225,21 @@ export const firmRoutes = {
     may: 'settings.see',
     summary: 'Who the firm is: what stands on its papers',
     answer: firm,
+  }),
+  settingsHistory: route({
+    method: 'GET',
+    path: '/set-up/history',
+    may: 'settings.see',
+    summary: 'What was set up, by whom, from what to what, and what of it can be put back',
+    query: earlier.query,
+    answer: settingsHistory,
+  }),
+  undoSetting: route({
+    method: 'POST',
+    path: '/set-up/history/{entry}/undo',
+    may: 'settings.change',
+    summary: 'Puts back what an entry of the history changed, where nobody changed it since',
+    answer: settingsHistory,
   }),
   keepLogo: route({
     method: 'POST',

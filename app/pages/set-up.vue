@@ -14,6 +14,7 @@ import OwnFields from '~/settings/OwnFields.vue'
 import RoleLimits from '~/settings/RoleLimits.vue'
 import WarrantyGiven from '~/settings/WarrantyGiven.vue'
 import TaxClasses from '~/settings/TaxClasses.vue'
+import SettingsHistory from '~/settings/SettingsHistory.vue'
 import StateWords from '~/settings/StateWords.vue'
 
 definePageMeta({ layout: 'office' })
@@ -81,6 +82,7 @@ const may = computed(() => session.may('settings.change'))
         >
       </div>
     </div>
+    <SettingsHistory />
   </section>
   <Pending
     v-else

@@ -32,6 +32,7 @@ export const SET_UP_PLACES: readonly SetUpPlace[] = [
   ),
   place('Fields of our own', '/set-up#fields', 'custom field extra column'),
   place('Our words for the states of work', '/set-up#words', 'status label name state'),
+  place('What was changed here', '/set-up#history', 'history undo who changed settings trail'),
   place('The request form', '/set-up#form', 'web site form embed iframe online booking'),
   place('Who works here', '/people', 'user colleague employee technician invite role skill'),
   place('What each may do', '/set-up#rights', 'permission right role access'),

@@ -11,6 +11,7 @@ import type { Route } from '../../shared/schema'
 import { actorOf, checkSignature, keepSession, type Asker } from '../access/session'
 import { emit, hasEvents } from '../events/events'
 import { health } from '../figures/health'
+import { countRequest } from '../figures/metrics'
 import { addressOf } from './address'
 import { readBounded, readToFile } from './body'
 import { inContext, may, type Ctx } from './context'
@@ -34,6 +35,9 @@ export async function handle(event: H3Event, path: string): Promise<unknown> {
   const requestId = randomUUID().slice(0, 8)
   setHeader(event, 'X-Request-Id', requestId)
   setHeader(event, 'Cache-Control', 'no-store')
+  const started = performance.now()
+  const { res } = event.node
+  res.once('close', () => countRequest(routeName(event), res.statusCode, started))
   try {
     return await answer(event, path)
   } catch (error) {
@@ -45,6 +49,9 @@ export async function handle(event: H3Event, path: string): Promise<unknown> {
   }
 }
 
+/** The route that a request was found to ask for. */
+const routeName = (event: H3Event): string =>
+  (event.context as { routeName?: string }).routeName ?? 'none'
 type Found = Exclude<ReturnType<typeof matchRoute>, null | { allowed: string[] }>
 function routeFor(event: H3Event, path: string): Found {
   const found = matchRoute(event.method === 'HEAD' ? 'GET' : event.method, path)
@@ -58,6 +65,7 @@ function routeFor(event: H3Event, path: string): Found {
 
 async function answer(event: H3Event, path: string): Promise<unknown> {
   const { name, route, params } = routeFor(event, path)
+  event.context.routeName = name
   if (name === 'health') return health(event)
   if (name === 'openapi') return openapi()
   await turn()

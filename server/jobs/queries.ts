@@ -107,3 +107,13 @@ export const sweepJobs = (tx: Tx, before: string) =>
   tx.run(`DELETE FROM jobs WHERE state IN ('done', 'failed') AND ended_at < ? LIMIT 20000`, [
     before,
   ])
+/** How many jobs there are of each kind and state, and for how long the oldest that is due has waited. */
+export const jobCounts = (tx: Tx, now: number) =>
+  tx.rows<{ kind: string; state: string; count: number; lateSeconds: number }>(
+    `SELECT kind, state, COUNT(*) AS count,
+      CAST(IF(state = 'waiting', GREATEST(0, TIMESTAMPDIFF(SECOND, MIN(run_at), ?)), 0) AS SIGNED) AS lateSeconds
+    FROM jobs
+    WHERE state <> 'done'
+    GROUP BY kind, state`,
+    [sqlInstant(now)],
+  )

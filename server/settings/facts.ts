@@ -30,5 +30,6 @@ export const settingFacts = facts('settings', {
   clockSet: () => 'The demo’s clock was set to now',
   limitsChanged: (_: { limits: Change; given?: Change }) =>
     'What each role may do, and how far alone, was changed',
-  stateWordsChanged: () => 'Words for the states of work changed',
+  stateWordsChanged: (_: { words?: Change }) => 'Words for the states of work changed',
+  sourcesChanged: (_: { sources: Change }) => 'How callers hear of us was changed',
 })

@@ -47,7 +47,8 @@ export const changeFirm = (ctx: Ctx, body: Body<'changeFirm'>): Promise<Answer<'
   const { version, ...typed } = body
   return putChanges(ctx, version, typed)
 }
-async function putChanges(
+/** Changes those parts, and says so in the history. */
+export async function putChanges(
   ctx: Ctx,
   version: number,
   typed: { [Part in keyof FirmRow]?: FirmRow[Part] | undefined },

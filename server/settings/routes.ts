@@ -6,6 +6,7 @@ import { begin, beginning } from './begin'
 import { changeFirm, firm, keepLogo } from './firm'
 import { logoById } from './firm.queries'
 import { guide, tryMail } from './guide'
+import { settingsHistory, undoSetting } from './history'
 import { keepNumbers, numbers } from './numbers'
 import {
   demoClockToNow,
@@ -32,6 +33,8 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   tryMail: (ctx) => tryMail(ctx),
   setUp: (ctx) => setUp(ctx),
   firm: (ctx) => firm(ctx),
+  settingsHistory: (ctx, { query }) => settingsHistory(ctx, query.before),
+  undoSetting: (ctx, { params }) => undoSetting(ctx, params.entry!),
   keepLogo: outside((call, { body }) => keepLogo(call, body)),
   async logo(ctx, { params }) {
     const logo = await logoById(ctx.tx, params.id!)

@@ -169,6 +169,25 @@ describe('another Open Ledger', () => {
       expect(people).toEqual([])
     }
   })
+  it.each([/ledger_postings\.jsonl$/, /^files\/price_pictures\//, /^files\/signatures\//])(
+    'refuses one with a single bit otherwise in %s',
+    async (path) => {
+      await empty()
+      const zip = await openPromise(inFolder('a.zip'), { autoClose: false, lazyEntries: true })
+      let at = 0
+      for await (const entry of zip.eachEntry()) {
+        if (at || !path.test(entry.fileName)) continue
+        const { fileDataStart } = await zip.readLocalFileHeaderPromise(entry, { minimal: true })
+        at = fileDataStart + Math.floor(entry.compressedSize / 2)
+      }
+      zip.close()
+      const ill = readFileSync(inFolder('a.zip'))
+      ill[at]! ^= 1
+      writeFileSync(inFolder('ill.zip'), ill)
+      const { status, said } = archive('in', inFolder('ill.zip'), there)
+      expect([status, said]).toEqual([1, expect.stringMatching(/damaged|cannot be read|not known/)])
+    },
+  )
   it('refuses what is cut, and what is no archive at all', async () => {
     await empty()
     const whole = readFileSync(inFolder('a.zip'))

@@ -1,7 +1,15 @@
 // The commands of the house, as an operator types them: backup, restore, demo, and the sentences when a start cannot go on.
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import {
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -92,6 +100,21 @@ describe('backup and restore', () => {
     expect(
       run('restore', [file, '--replace'], { DATABASE_URL: other('open_ledger_copy') }).status,
     ).toBe(0)
+  })
+  it('is kept under its time, the newest only, and nothing else is cleared away', () => {
+    const nightly = join(folder, 'nightly')
+    expect(run('backup', ['--keep', '2', nightly]).status).toBe(0)
+    for (const name of ['open-ledger-2020-01-01T000000Z.sql', 'open-ledger-2020-01-02T000000Z.sql'])
+      writeFileSync(join(nightly, name), 'old')
+    writeFileSync(join(nightly, 'letter.sql'), 'mine')
+    expect(run('backup', ['--keep', '2', nightly]).status).toBe(0)
+    const names = readdirSync(nightly).toSorted()
+    expect(names).toHaveLength(3)
+    expect(names[0]).toBe('letter.sql')
+    expect(names.slice(1).every((name) => name > 'open-ledger-2026')).toBe(true)
+    expect(run('backup', ['--keep', 'none', nightly])).toMatchObject({
+      ...{ status: 1, said: expect.stringContaining('Usage') as string },
+    })
   })
   it('says when the file is no backup, and when there is none', async () => {
     const wrong = join(folder, 'wrong.sql')

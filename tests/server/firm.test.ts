@@ -113,3 +113,77 @@ describe('what the firm’s papers say', () => {
       expect(await change(wrong)).toMatchObject({ status: 422, body: { errors: [{ path }] } })
   })
 })
+
+describe('what was set up', () => {
+  const latest = async () => {
+    const { items, undoable } = await owner.ok('settingsHistory')
+    return { entry: items[0]!, undoable }
+  }
+  const undo = (entry: number, who: Client = owner) =>
+    who.send('undoSetting', { params: { entry: String(entry) } })
+  it('is said, from what to what, and put back in one act, which is said, too', async () => {
+    const { town } = await owner.ok('firm')
+    await change({ town: 'High Tarn', email: 'tarn@example.com' })
+    const { entry, undoable } = await latest()
+    expect(entry.changes).toContainEqual({ what: 'town', from: town, to: 'High Tarn' })
+    expect(undoable).toContain(entry.id)
+    expect((await undo(entry.id)).status).toBe(200)
+    expect((await owner.ok('firm')).town).toBe(town)
+    const after = await latest()
+    expect(after.entry.id).not.toBe(entry.id)
+    expect(after.entry.changes).toContainEqual({ what: 'town', from: 'High Tarn', to: town })
+  })
+  it('is put back only while it is as it was left', async () => {
+    await change({ town: 'High Tarn' })
+    const { entry } = await latest()
+    await change({ town: 'Fenny Marsh' })
+    expect(await undo(entry.id)).toMatchObject({ status: 409, body: { code: 'stale' } })
+    // What else was changed since is in nobody’s way.
+    const last = (await latest()).entry
+    await change({ postcode: '04109' })
+    expect((await undo(last.id)).status).toBe(200)
+    expect(await owner.ok('firm')).toMatchObject({ town: 'High Tarn', postcode: '04109' })
+  })
+  it.each([
+    ['keepWarranty', { months: 7 }, async () => (await owner.ok('setUp')).warrantyMonths],
+    ['keepSources', { add: 'a kite' }, async () => (await owner.ok('setUp')).sources],
+    [
+      'keepStateLabels',
+      { labels: [{ state: 'paused', label: 'resting' }] },
+      async () => (await owner.ok('session')).company.stateLabels,
+    ],
+    [
+      'keepLimits',
+      {
+        roles: [{ role: 'dispatch', lowerPercent: 37, belowCost: true, mendsTime: true }],
+        given: [{ permission: 'visits.rates', roles: ['owner', 'dispatch'] }],
+      },
+      async () => owner.ok('limits'),
+    ],
+  ] as const)('%s is put back whole', async (route, body, read) => {
+    const before = await read()
+    await owner.ok(route, { body })
+    expect(await read()).not.toEqual(before)
+    const { entry } = await latest()
+    expect((await undo(entry.id)).status).toBe(200)
+    expect(await read()).toEqual(before)
+  })
+  it('is put back by whoever might change it, and by nobody else', async () => {
+    await owner.ok('keepLimits', {
+      body: {
+        roles: [{ role: 'books', lowerPercent: 11, belowCost: false, mendsTime: false }],
+        given: [],
+      },
+    })
+    const { entry } = await latest()
+    const office = await signedIn('office')
+    expect((await undo(entry.id, office)).status).toBe(403)
+    expect((await (await signedIn('books')).ok('settingsHistory')).undoable).toEqual([])
+    await undo(entry.id)
+  })
+  it('is nothing where no such entry is, or it is of something else', async () => {
+    expect((await undo(999_999_999)).status).toBe(404)
+    expect((await owner.send('undoSetting', { params: { entry: 'x' } })).status).toBe(404)
+    expect((await undo(1)).status).toBe(404)
+  })
+})

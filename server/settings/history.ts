@@ -1,0 +1,99 @@
+// What was set up, by whom, from what to what; and back again, for as long as nobody has set it up otherwise since.
+import { GRANTABLE, GRANTABLE_NAMES } from '../../core/access/grantable'
+import { ROLES } from '../../core/access/permissions'
+import { conflict, forbidden, notFound } from '../../core/errors/LedgerError'
+import type { Answer, Body } from '../../shared/api'
+import { may, type Ctx } from '../http/context'
+import type { Change } from '../http/facts'
+import { historyOfFacts } from '../http/queries'
+import { putChanges } from './firm'
+import { firmRow } from './firm.queries'
+import { settingEntries } from './history.queries'
+import { wordsOfFirm } from './queries'
+import { changeSources, changeStateLabels, keepLimits, keepWarranty, limitsNow } from './service'
+
+const alike = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other)
+/** Only what still is as it was left is put back: what was set up since is somebody’s wish, too. */
+function refuseChanged(now: unknown, left: unknown): void {
+  if (!alike(now, left))
+    throw conflict('stale', 'This was set up otherwise since. Look at what stands there now.')
+}
+async function undoFirm(ctx: Ctx, { changes }: { changes: Record<string, Change> }): Promise<void> {
+  const now = (await firmRow(ctx.tx, true))!
+  const parts = Object.entries(changes)
+  for (const [part, { to }] of parts) refuseChanged(now[part as keyof typeof now], to)
+  const before = Object.fromEntries(parts.map(([part, { from }]) => [part, from]))
+  await putChanges(ctx, now.version, before as never)
+}
+type Roles = Record<string, Omit<Body<'keepLimits'>['roles'][number], 'role'>>
+type Given = Record<string, Body<'keepLimits'>['given'][number]['roles']>
+/** Acts stand in the history by their words. */
+const permissionOf = (words: string) =>
+  GRANTABLE_NAMES.find((permission) => GRANTABLE[permission].words === words)!
+async function undoLimits(
+  ctx: Ctx,
+  { limits, given = {} }: { limits: Change; given?: Change },
+): Promise<void> {
+  if (!may(ctx, 'limits.change')) throw forbidden('Only an owner changes what each may do.')
+  const [was, left] = [limits.from as Roles, limits.to as Roles]
+  const [gave, gives] = [(given.from ?? {}) as Given, (given.to ?? {}) as Given]
+  const now = limitsNow(ctx)
+  const roles = ROLES.filter((role) => was[role] && !alike(was[role], left[role]))
+  const acts = Object.keys(gave).filter((words) => !alike(gave[words], gives[words]))
+  for (const role of roles) {
+    const { role: _, ...stands } = now.roles.find((one) => one.role === role)!
+    refuseChanged(stands, left[role])
+  }
+  for (const words of acts) {
+    const stands = now.given.find(({ permission }) => permission === permissionOf(words))!
+    refuseChanged(stands.roles, gives[words])
+  }
+  await keepLimits(ctx, {
+    roles: roles.map((role) => ({ role, ...was[role]! })),
+    given: acts.map((words) => ({ permission: permissionOf(words), roles: gave[words]! })),
+  })
+}
+/** How each of them is put back. */
+const UNDOES: Readonly<Record<string, (ctx: Ctx, data: never) => Promise<unknown>>> = {
+  'settings.firmChanged': undoFirm,
+  'settings.limitsChanged': undoLimits,
+  'settings.warrantySaid': async (ctx, { months }: { months: Change }) => {
+    refuseChanged(ctx.company.warrantyMonths, months.to)
+    await keepWarranty(ctx, { months: months.from as number })
+  },
+  'settings.sourcesChanged': async (ctx, { sources }: { sources: Change }) => {
+    refuseChanged((await wordsOfFirm(ctx.tx)).sources, sources.to)
+    await changeSources(ctx, sources.from as string[])
+  },
+  'settings.stateWordsChanged': async (ctx, { words }: { words: Change }) => {
+    refuseChanged((await wordsOfFirm(ctx.tx)).stateLabels, words.to)
+    await changeStateLabels(ctx, words.from as Record<string, string>)
+  },
+}
+/** What was said of it then may be less than is needed now. */
+const isUndoable = (code: string, data: object | null): boolean =>
+  code in UNDOES && data !== null && Object.keys(data).length > 0
+
+export async function settingsHistory(
+  ctx: Ctx,
+  before?: number,
+): Promise<Answer<'settingsHistory'>> {
+  const items = await historyOfFacts(ctx, 'settings', before)
+  const entries = await settingEntries(
+    ctx.tx,
+    items.map(({ id }) => id),
+  )
+  return {
+    items,
+    undoable: may(ctx, 'settings.change')
+      ? entries.filter(({ code, data }) => isUndoable(code, data)).map(({ id }) => id)
+      : [],
+  }
+}
+/** Puts back what an entry of the history changed. */
+export async function undoSetting(ctx: Ctx, entry: string): Promise<Answer<'undoSetting'>> {
+  const [stored] = /^\d{1,15}$/.test(entry) ? await settingEntries(ctx.tx, [Number(entry)]) : []
+  if (!stored || !isUndoable(stored.code, stored.data)) throw notFound('change that can be undone')
+  await UNDOES[stored.code]!(ctx, stored.data as never)
+  return settingsHistory(ctx)
+}
