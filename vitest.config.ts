@@ -31,7 +31,12 @@ export default defineConfig({
         extends: true,
         plugins: [vue(), icons({ compiler: 'vue3', autoInstall: false })],
         resolve: {
-          alias: { '~~': at('.'), '~': at('app'), '#build/addresses': at('.nuxt/addresses.ts') },
+          alias: {
+            '~~': at('.'),
+            '~': at('app'),
+            '#build/addresses': at('.nuxt/addresses.ts'),
+            '#build/help': at('.nuxt/help.ts'),
+          },
         },
         test: {
           name: 'app',

@@ -33,12 +33,15 @@ installDebian({
     : {}),
 })
 installModules()
-/** Whether what is made of the catalogue of routes is younger than all of it. */
+/** Whether what is made of the catalogue of routes and of the guide is younger than all of it. */
 function isPrepared() {
-  if (!existsSync('.nuxt/tsconfig.json') || !existsSync('.nuxt/addresses.ts')) return false
-  const made = statSync('.nuxt/addresses.ts').mtimeMs
-  const files = readdirSync('shared', { recursive: true, withFileTypes: true })
-  return files.every(({ parentPath, name }) => statSync(join(parentPath, name)).mtimeMs < made)
+  const made = ['.nuxt/tsconfig.json', '.nuxt/addresses.ts', '.nuxt/help.ts']
+  if (!made.every((file) => existsSync(file))) return false
+  const oldest = Math.min(...made.slice(1).map((file) => statSync(file).mtimeMs))
+  const files = ['shared', 'docs/guide', 'modules'].flatMap((folder) =>
+    readdirSync(folder, { recursive: true, withFileTypes: true }),
+  )
+  return files.every(({ parentPath, name }) => statSync(join(parentPath, name)).mtimeMs < oldest)
 }
 if (!isPrepared()) spawnSync('npx', ['nuxt', 'prepare'], { stdio: 'inherit' })
 const run = (command, args, env = {}) =>

@@ -14,7 +14,7 @@ const NOTHING =
   /There is no (customer|site|quote|work)|Nothing (was|fits|is planned|is late)|yet\.$/
 const AWAY = 'The books are being put right. Try again in a minute.'
 /** What these show is typed or read from a file first: they ask the server nothing when they open. */
-const ASKS_NOTHING = ['/customers/import', '/sign-in']
+const ASKS_NOTHING = ['/customers/import', '/sign-in', '/help']
 /** What only leads somewhere else is not missed. */
 const LEADS = ['beginning']
 /** Why something is not there: at its place, or at the window's edge. */
