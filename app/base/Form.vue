@@ -19,8 +19,11 @@ watch(
   async (problem) => {
     if (!problem) return
     await nextTick()
-    const wrong = '.is-error :is(input, textarea, button, [tabindex="0"])'
-    root.value?.querySelector<HTMLElement>(wrong)?.focus()
+    const control = '.is-error :is(input, textarea, button, [tabindex="0"])'
+    const wrong = root.value?.querySelector<HTMLElement>(control)
+    // With its name above it in sight, too.
+    wrong?.focus({ preventScroll: true })
+    wrong?.scrollIntoView?.({ block: 'center' })
   },
   { flush: 'post' },
 )
