@@ -383,7 +383,7 @@ test('set-up: a question of the firm’s own is asked at the next call, and its 
   await office.getByLabel('A further question').fill('Is the lane passable?')
   await chooseFrom(office.getByLabel('How it is answered'), 'yes or no')
   await office.getByRole('button', { name: 'Add' }).first().click()
-  await expect(office.getByRole('row', { name: /Is the lane passable/ })).toBeVisible()
+  await expect(office.getByRole('row', { name: /^Is the lane passable/ })).toBeVisible()
   await office.goto('/calls/new')
   await who(office).fill('fenn orchard')
   await office.keyboard.press('Enter')
@@ -396,10 +396,12 @@ test('set-up: a question of the firm’s own is asked at the next call, and its 
   await expect(office.getByText('Is the lane passable?').locator('..')).toContainText('no')
   await office.goto('/set-up')
   await office
-    .getByRole('row', { name: /Is the lane passable/ })
+    .getByRole('row', { name: /^Is the lane passable/ })
     .getByRole('button', { name: 'Do not ask' })
     .click()
-  await expect(office.getByRole('row', { name: /Is the lane passable/ })).toContainText('Ask again')
+  await expect(office.getByRole('row', { name: /^Is the lane passable/ })).toContainText(
+    'Ask again',
+  )
 })
 test('a technician who types the address of a customer comes back to the day', async ({
   browser,

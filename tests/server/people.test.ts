@@ -295,7 +295,9 @@ describe('taxes', () => {
 
 describe('a database that has a firm', () => {
   it('begins no other, whatever code is written', async () => {
-    expect(await new Client().ok('beginning')).toEqual({ waits: false, countries: [] })
+    expect(await new Client().ok('beginning')).toEqual({
+      ...{ waits: false, takenIn: false, countries: [] },
+    })
     const client = new Client()
     client.address = '192.0.2.78'
     const body = {
