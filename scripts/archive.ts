@@ -8,7 +8,7 @@ import { archive } from '../server/archive/write'
 import { migrate } from '../server/db/migrate'
 import { closePool, databaseUrl, transaction } from '../server/db/pool'
 import { writtenAtOneMoment } from '../server/http/context'
-import { hasPeople } from '../server/settings/index'
+import { hasPeople, lockFirm } from '../server/settings/index'
 import { hasTables } from '../server/archive/queries'
 
 const MIGRATIONS = 'server/db/migrations'
@@ -36,6 +36,7 @@ async function into(file: string): Promise<string> {
     // What has tables already is of this version; an archive of another is refused there.
     if (!(await transaction(hasTables))) await migrate(databaseUrl(), MIGRATIONS, archived.schema)
     const rows = await transaction(async (tx) => {
+      await lockFirm(tx)
       if (await hasPeople(tx))
         throw new Refused('A firm is in this database. An archive is taken into an empty one.')
       return takeIn(tx, archived)

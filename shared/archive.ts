@@ -4,6 +4,7 @@ import {
   date,
   definedText,
   flag,
+  history,
   id,
   instant,
   int,
@@ -48,6 +49,8 @@ const everything = obj({
   imports: list(obj({ what: oneOf(TAKEN_IN).required(), ...run, file: definedText() })),
   exports: list(obj({ what: oneOf(EXPORTED).required(), ...run })),
   schedules: list(schedule),
+  /** what went along and out, the last first, for whoever may have things go out */
+  history: history(),
   /** where files go by themselves; empty where no folder is set up */
   folder: definedText(400),
   /** whoever asks may have things go out by themselves */

@@ -61,6 +61,19 @@ const end = ({ id, version }: Schedule) =>
   <p>
     <ActButton @click="adding = true">Let something go out…</ActButton>
   </p>
+  <template v-if="of.history.length">
+    <h2>What went along and out</h2>
+    <DataTable
+      label="What went along and out"
+      :rows="of.history"
+      :row-key="(e) => e.id"
+      :columns="[
+        { key: 'at', label: 'When', look: 'nowrap', text: (e) => session.dayTime(e.at) },
+        { key: 'who', label: 'Who', text: (e) => e.who },
+        { key: 'what', label: 'What', text: (e) => e.text },
+      ]"
+    />
+  </template>
   <GoesOutForm
     v-if="adding"
     :folder="of.folder"

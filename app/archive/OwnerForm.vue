@@ -5,6 +5,7 @@ import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
+import CodeField from '~/begin/CodeField.vue'
 import { useForm } from '~/base/useForm'
 import { call } from '~/lib/api'
 import { useSession } from '~/stores/session'
@@ -27,17 +28,7 @@ const comeIn = () =>
       Everything is here; only passwords are not in an archive. An owner chooses one now, and then
       invites the others anew, under People.
     </p>
-    <Field
-      name="code"
-      label="The code that was printed when the server started"
-    >
-      <TextInput
-        v-model="form.values.code"
-        autocomplete="off"
-        class="num"
-        autofocus
-      />
-    </Field>
+    <CodeField v-model="form.values.code" />
     <Field
       name="email"
       label="The mail address that you signed in with before"

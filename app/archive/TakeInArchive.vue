@@ -1,11 +1,10 @@
 <script setup lang="ts">
 // A firm that was elsewhere: its archive is taken in, with the code that was printed.
 import { computed, ref } from 'vue'
-import Field from '~/base/Field.vue'
 import FileInput from '~/base/FileInput.vue'
 import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
-import TextInput from '~/base/TextInput.vue'
+import CodeField from '~/begin/CodeField.vue'
 import { useForm } from '~/base/useForm'
 import { sendFile } from '~/lib/sendFile'
 import type { Answer } from '~~/shared/api'
@@ -43,17 +42,7 @@ const take = ([file]: File[]) =>
       passwords: everybody gets a new way in. Stop the other Open Ledger first, so that nothing is
       sent twice.
     </p>
-    <Field
-      name="code"
-      label="The code that was printed when the server started"
-    >
-      <TextInput
-        v-model="form.values.code"
-        autocomplete="off"
-        class="num"
-        autofocus
-      />
-    </Field>
+    <CodeField v-model="form.values.code" />
     <Notice />
     <FileInput
       primary

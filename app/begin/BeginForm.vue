@@ -14,6 +14,7 @@ import { call } from '~/lib/api'
 import { surely } from '~/settings/oddRate'
 import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
+import CodeField from './CodeField.vue'
 import { localesFor, TAX_WORDS } from './words'
 
 const props = defineProps<{ countries: Answer<'beginning'>['countries'] }>()
@@ -52,17 +53,7 @@ const begin = () => surely(send, () => form.problem)
     :of="form"
     @submit="begin"
   >
-    <Field
-      name="code"
-      label="The code that was printed when the server started"
-    >
-      <TextInput
-        v-model="form.values.code"
-        autocomplete="off"
-        class="num"
-        autofocus
-      />
-    </Field>
+    <CodeField v-model="form.values.code" />
     <div class="row">
       <Field
         class="grow"

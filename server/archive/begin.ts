@@ -7,24 +7,18 @@ import { hashPassword } from '../access/password'
 import { personByEmail } from '../access/queries'
 import { checkNewPassword, openSession } from '../access/service'
 import { customersChanged } from '../customers/matching'
-import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import type { Call, Input } from '../http/route'
-import { checkCode, hasPeople, lockFirm, mayBegin } from '../settings/index'
+import { checkCode, hasPeople, mayBegin } from '../settings/index'
 import { archiveFacts } from './facts'
 import { customerIds } from './queries'
 import { readArchive, takeIn, type Archived } from './takeIn'
 
-/** Of two at once, the second waits for the first. */
-const nobodyYet = async (ctx: Ctx): Promise<void> => {
-  await lockFirm(ctx.tx)
-  if (await hasPeople(ctx.tx))
-    throw conflict('begun', 'A firm was taken in here already. Load the page again.')
-}
 async function takenIn(call: Call, code: string, archived: Archived): Promise<number> {
   return call.inContext(async (ctx) => {
-    await nobodyYet(ctx)
     await mayBegin(ctx, code)
+    if (await hasPeople(ctx.tx))
+      throw conflict('begun', 'A firm was taken in here already. Load the page again.')
     const rows = await takeIn(ctx.tx, archived)
     const ids = (await customerIds(ctx.tx)).map(({ id }) => id)
     customersChanged(ctx, ids)

@@ -40,13 +40,15 @@ export interface ScheduleRow {
   every: (typeof EVERY)[number]
   way: (typeof EXPORT_WAYS)[number]
   email: string
+  /** the first day, from which the others are counted */
+  begunOn: string
   dueOn: string
   lastAt: string | null
   problem: string
   version: number
 }
 const SCHEDULE =
-  'SELECT id, what, every, way, email, due_on, last_at, problem, version FROM export_schedules'
+  'SELECT id, what, every, way, email, begun_on, due_on, last_at, problem, version FROM export_schedules'
 export const exportSchedules = (tx: Tx) => tx.rows<ScheduleRow>(`${SCHEDULE} ORDER BY id`)
 export const dueSchedules = (tx: Tx, today: string) =>
   tx.rows<ScheduleRow>(`${SCHEDULE} WHERE due_on <= ? ORDER BY due_on, id`, [today])
@@ -54,11 +56,11 @@ export const scheduleById = (tx: Tx, id: string, lock = false) =>
   tx.row<ScheduleRow>(`${SCHEDULE} WHERE id = ?${lock ? ' FOR UPDATE' : ''}`, [id])
 export const insertSchedule = (
   tx: Tx,
-  s: Pick<ScheduleRow, 'id' | 'what' | 'every' | 'way' | 'email' | 'dueOn'> & { madeBy: string },
+  s: Pick<ScheduleRow, 'id' | 'what' | 'every' | 'way' | 'email' | 'begunOn'> & { madeBy: string },
 ) =>
   tx.run(
-    'INSERT INTO export_schedules (id, what, every, way, email, due_on, made_by) VALUES (?, ?, ?, ?, ?, ?, ?)',
-    [s.id, s.what, s.every, s.way, s.email, s.dueOn, s.madeBy],
+    'INSERT INTO export_schedules (id, what, every, way, email, begun_on, due_on, made_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    [s.id, s.what, s.every, s.way, s.email, s.begunOn, s.begunOn, s.madeBy],
   )
 export const deleteSchedule = (tx: Tx, id: string) =>
   tx.run('DELETE FROM export_schedules WHERE id = ?', [id])
@@ -78,3 +80,8 @@ export const wentOut = (
         sqlInstant(went.at),
         id,
       ])
+/** What did not go out, though it was due. */
+export const stayed = async (tx: Tx): Promise<string[]> =>
+  (await tx.rows<{ what: string }>("SELECT what FROM export_schedules WHERE problem <> ''")).map(
+    ({ what }) => what,
+  )

@@ -4,7 +4,7 @@ import { EXPORTED, TAKEN_IN } from '../../shared/archive'
 import type { Answer, Body } from '../../shared/api'
 import { config } from '../config'
 import { may, signedIn, type Ctx } from '../http/context'
-import { record } from '../http/queries'
+import { historyOfFacts, record } from '../http/queries'
 import { hurry } from '../jobs/jobs'
 import { archiveFacts } from './facts'
 import { mayTake } from './exported'
@@ -18,6 +18,7 @@ import {
   type ScheduleRow,
 } from './inAndOut.queries'
 
+const scheduleView = ({ begunOn: _, ...schedule }: ScheduleRow) => schedule
 export async function inAndOut(ctx: Ctx): Promise<Answer<'inAndOut'>> {
   const exports = new Map((await lastExports(ctx.tx)).map((run) => [run.what, run]))
   const imports = new Map((await lastImports(ctx.tx)).map((run) => [run.what, run]))
@@ -27,7 +28,8 @@ export async function inAndOut(ctx: Ctx): Promise<Answer<'inAndOut'>> {
     exports: EXPORTED.filter((what) => mayTake(ctx, what)).map(
       (what) => exports.get(what) ?? { what, at: null, by: '' },
     ),
-    schedules: maySchedule ? await exportSchedules(ctx.tx) : [],
+    schedules: maySchedule ? (await exportSchedules(ctx.tx)).map(scheduleView) : [],
+    history: maySchedule ? await historyOfFacts(ctx, 'archive') : [],
     folder: maySchedule ? config.exportFolder : '',
     maySchedule,
   }
@@ -52,7 +54,7 @@ export async function keepSchedule(ctx: Ctx, body: Kept): Promise<Answer<'inAndO
   const email = way === 'mail' ? body.email : ''
   if (await scheduleById(ctx.tx, id)) return inAndOut(ctx)
   const madeBy = signedIn(ctx).id
-  await insertSchedule(ctx.tx, { id, what, every, way, email, dueOn: ctx.today, madeBy })
+  await insertSchedule(ctx.tx, { id, what, every, way, email, begunOn: ctx.today, madeBy })
   await hurry(ctx.tx, 'exports')
   const fact = archiveFacts.scheduled({ what, every, to: whereTo({ way, email }) })
   await record(ctx, { subject: 'settings', id, fact })

@@ -2,6 +2,7 @@
 import { fieldOf, type Value } from '../db/pool'
 import type { Kept } from './contents'
 import type { Column } from './queries'
+import { refusal } from './read'
 
 /** A row by the names of the code. */
 export type Row = Record<string, unknown>
@@ -42,7 +43,7 @@ function taken(value: unknown, column: Column): Value {
   if (typeof value === 'boolean') return Number(value)
   if (isInstant(column.type)) return asSql(String(value))
   if (typeof value === 'number' || typeof value === 'string') return value
-  throw new Error(`${column.name} is of no kind that a column has`)
+  throw refusal(`A ${column.name} in it is of no kind that it may be. Nothing was taken in.`)
 }
 /** A line as a row to insert; `bytes` reads a file of the archive. */
 export async function takenRow(

@@ -4,7 +4,7 @@ import { mkdir, readdir, rename, rm } from 'node:fs/promises'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { HOUR, MINUTE } from '../../core/time/units'
-import { plusDays, plusMonths } from '../../core/time/zone'
+import { nextDue } from '../../core/time/nextDue'
 import { config } from '../config'
 import { inBackgroundContext, type Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -16,12 +16,6 @@ import { writingOf } from './exported'
 import { archiveFacts } from './facts'
 import { dueSchedules, scheduleById, wentOut, type ScheduleRow } from './inAndOut.queries'
 
-const WEEK = 7
-/** The next day on which it is due, after today. */
-export function nextDue({ every }: Pick<ScheduleRow, 'every'>, today: string): string {
-  if (every === 'month') return plusMonths(today, 1)
-  return plusDays(today, every === 'week' ? WEEK : 1)
-}
 const NOBODY = { actor: null, ip: '' }
 const fileName = ({ what }: Pick<ScheduleRow, 'what'>, today: string): string =>
   `${what}-${today}.${writingOf(what).ending}`
@@ -33,7 +27,11 @@ async function sweepFolder(folder: string, what: string): Promise<void> {
   for (const name of files.slice(0, -KEPT_FILES)) await rm(join(folder, name))
 }
 /** Under its name only once it is whole. */
-async function writeFileOf(schedule: ScheduleRow, today: string): Promise<void> {
+async function writeFileOf(
+  schedule: ScheduleRow,
+  today: string,
+  signal: AbortSignal,
+): Promise<void> {
   const folder = config.exportFolder
   if (!folder) throw new Error('No folder is set up (OPEN_LEDGER_EXPORTS).')
   await mkdir(folder, { recursive: true, mode: 0o700 })
@@ -43,6 +41,7 @@ async function writeFileOf(schedule: ScheduleRow, today: string): Promise<void> 
     await pipeline(
       writingOf(schedule.what).pieces(NOBODY),
       createWriteStream(part, { mode: 0o600 }),
+      { signal },
     )
     await rename(part, file)
   } catch (error) {
@@ -73,9 +72,10 @@ async function forMail(schedule: ScheduleRow): Promise<Buffer> {
   }
   return Buffer.concat(pieces)
 }
-export async function encloseExport(ctx: Ctx, message: MessageRow): Promise<Enclosure | null> {
+export async function encloseExport(ctx: Ctx, message: MessageRow): Promise<Enclosure> {
   const schedule = message.attachId ? await scheduleById(ctx.tx, message.attachId) : null
-  if (!schedule) return null
+  // A mail that says “here is” does not leave without it.
+  if (!schedule) throw new Hopeless('It goes out by itself no more.')
   return { paper: { filename: fileName(schedule, ctx.today), draw: () => forMail(schedule) } }
 }
 
@@ -83,9 +83,9 @@ interface Gone {
   schedule: ScheduleRow
   problem: string
 }
-async function goesOut(schedule: ScheduleRow, today: string): Promise<Gone> {
+async function goesOut(schedule: ScheduleRow, today: string, signal: AbortSignal): Promise<Gone> {
   if (schedule.way === 'mail') return { schedule, problem: '' }
-  return writeFileOf(schedule, today).then(
+  return writeFileOf(schedule, today, signal).then(
     () => ({ schedule, problem: '' }),
     (error: Error) => ({ schedule, problem: error.message }),
   )
@@ -98,8 +98,10 @@ async function note(ctx: Ctx, { schedule, problem }: Gone): Promise<void> {
   if (problem) await wentOut(ctx.tx, id, { problem })
   else {
     if (schedule.way === 'mail') await mailIt(ctx, schedule)
-    await wentOut(ctx.tx, id, { dueOn: nextDue(schedule, ctx.today), at: ctx.now })
+    await wentOut(ctx.tx, id, { dueOn: nextDue(now.begunOn, now.every, ctx.today), at: ctx.now })
   }
+  // It is tried again every quarter of an hour: the same trouble is said once.
+  if (problem && now.problem && problem.startsWith(now.problem)) return
   const fact = problem ? archiveFacts.stayed({ what, why: problem }) : archiveFacts.taken({ what })
   await record(ctx, { subject: 'settings', id, fact })
 }
@@ -111,13 +113,13 @@ export const exportsJob: JobKind = {
   tries: 1,
   waitMs: () => 15 * MINUTE,
   everyMs: 15 * MINUTE,
-  async run() {
+  async run(_job, { signal }) {
     const { due, today } = await inBackgroundContext(async (ctx) => ({
       due: await dueSchedules(ctx.tx, ctx.today),
       today: ctx.today,
     }))
     const gone: Gone[] = []
-    for (const schedule of due) gone.push(await goesOut(schedule, today))
+    for (const schedule of due) gone.push(await goesOut(schedule, today, signal))
     return async (ctx) => {
       for (const one of gone) await note(ctx, one)
     }

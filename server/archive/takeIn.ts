@@ -1,7 +1,7 @@
 // An archive becomes the firm of a database that has none: in one transaction, or not at all.
 import { fieldOf, type Tx, type Value } from '../db/pool'
 import { checkBooks } from '../ledger/checkBooks'
-import { KEPT, LEFT, type Kept } from './contents'
+import { keptTables, LEFT, type Kept } from './contents'
 import {
   emptyTable,
   hasOrphan,
@@ -26,6 +26,10 @@ export interface Archived extends Contents {
   opened: Opened
 }
 const isText = (value: unknown): value is string => typeof value === 'string'
+const isTable = (value: unknown): boolean => {
+  const { subject, table } = (value ?? {}) as Partial<Contents['tables'][number]>
+  return isText(subject) && isText(table)
+}
 function contentsIn(text: string): Contents {
   let read: Partial<Contents> & { format?: unknown; formatVersion?: unknown }
   try {
@@ -33,7 +37,8 @@ function contentsIn(text: string): Contents {
   } catch {
     throw refusal('Its list of contents cannot be read. Nothing was taken in.')
   }
-  if (read.format !== FORMAT || !isText(read.schema) || !Array.isArray(read.tables))
+  const { format, schema, tables } = read
+  if (format !== FORMAT || !isText(schema) || !Array.isArray(tables) || !tables.every(isTable))
     throw refusal('This is no archive of Open Ledger. Nothing was taken in.')
   if (read.formatVersion !== FORMAT_VERSION)
     throw refusal('This archive was made by a later version. Start that one, and take it in there.')
@@ -64,24 +69,33 @@ async function tablesFor(tx: Tx, { schema, madeBy, tables }: Contents): Promise<
       `This archive was made by version ${madeBy}, whose tables are others. Whoever runs Open Ledger takes it in by: npm run archive -- in FILE`,
     )
   const there = new Map((await tablesWithColumns(tx)).map((t) => [t.table, t.columns]))
+  const named = new Set(tables.map(({ table }) => table))
+  const missing = keptTables.find(({ table }) => there.has(table) && !named.has(table))
+  if (missing || named.size < tables.length)
+    throw refusal(`It does not hold ${missing?.table ?? 'each table once'}. Nothing was taken in.`)
   return tables.map(({ subject, table }) => {
     const columns = there.get(table)
     if (!columns || LEFT[table])
       throw refusal(`It holds ${table}, which is not known here. Nothing was taken in.`)
-    const kept = KEPT[subject]?.[table] ?? {}
+    // By its name alone: what an archive says of itself opens nothing. An earlier version had tables that are gone now.
+    const kept = keptTables.find((one) => one.table === table)?.kept ?? {}
     const along = columns.filter(({ name }) => !kept.without?.includes(name))
     return { subject, table, columns: along, kept }
   })
 }
 const ROWS_AT_ONCE = 500
 const WITH_FILES_AT_ONCE = 20
-function rowIn(line: string, { table, columns }: Table): Row {
-  let row: Row
+function readLine(line: string): unknown {
   try {
-    row = JSON.parse(line) as Row
+    return JSON.parse(line)
   } catch {
-    throw refusal(`A line of ${table} cannot be read. Nothing was taken in.`)
+    return null
   }
+}
+function rowIn(line: string, { table, columns }: Table): Row {
+  const row = readLine(line) as Row | null
+  if (row === null || typeof row !== 'object')
+    throw refusal(`A line of ${table} cannot be read. Nothing was taken in.`)
   const known = new Set(columns.map(({ name }) => fieldOf(name)))
   const strange = Object.keys(row).find((field) => !known.has(field))
   if (strange)

@@ -104,7 +104,7 @@ archive.json   what made it, and which tables it holds
 data/          each table as JSON Lines (one JSON object a line), beside it what each line is (JSON Schema, draft 2020-12)
 tables/        what a spreadsheet reads (CSV, RFC 4180), and cards for an address book (vCard, RFC 6350)
 journal/       the ledger as a plain-text double-entry journal
-papers/        invoices and quotes as PDF, as they were made
+papers/        invoices, with what was paid on them since, and quotes as they were sent last, as PDF
 files/         photos, pictures, signatures, attachments
 
 Not in it: passwords, and whatever else opens the app. Whoever takes it in gives everybody a new way in.

@@ -3,6 +3,7 @@ import { statfs } from 'node:fs/promises'
 import { setResponseStatus, type H3Event } from 'h3'
 import { MINUTE, SECOND } from '../../core/time/units'
 import type { Answer } from '../../shared/api'
+import { stayed } from '../archive/inAndOut.queries'
 import { config } from '../config'
 import { databaseAnswers, inBackground } from '../db/pool'
 import { jobCounts } from '../jobs/queries'
@@ -20,13 +21,17 @@ async function isDiskFull(): Promise<boolean> {
 }
 /** What is not as it should be, though everything answers. */
 async function look(): Promise<string[]> {
-  const [counts, isFull] = await Promise.all([
-    inBackground((tx) => jobCounts(tx, Date.now())),
+  const [{ counts, stays }, isFull] = await Promise.all([
+    inBackground(async (tx) => ({
+      counts: await jobCounts(tx, Date.now()),
+      stays: await stayed(tx),
+    })),
     isDiskFull(),
   ])
   const late = counts.filter(({ lateSeconds }) => lateSeconds * SECOND > LATE_MS)
   return [
     ...late.map(({ kind }) => `work of the kind “${kind}” is not being done`),
+    ...stays.map((what) => `${what} does not go out by itself`),
     ...(isFull ? ['less than 5 % of the disk is free'] : []),
   ]
 }

@@ -95,6 +95,7 @@ const PROBLEM: Json = {
   description: 'A problem (RFC 9457)',
   content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
 }
+const ANY_FILE = { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } }
 const operationOf = (operationId: string, r: Route): Json => ({
   operationId,
   summary: r.summary,
@@ -103,6 +104,7 @@ const operationOf = (operationId: string, r: Route): Json => ({
   parameters: [...inPath(r.path), ...inQuery(r), ...(r.method === 'GET' ? [] : [IDEMPOTENCY_KEY])],
   security: r.may ? [{ cookie: [] }, { token: [] }] : [],
   ...where('requestBody', r.body && { required: true, content: json(r.body) }),
+  ...where('requestBody', r.takesFile && { required: true, content: ANY_FILE }),
   responses: {
     200: {
       description: 'Done',

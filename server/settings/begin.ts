@@ -18,6 +18,7 @@ import { record } from '../http/queries'
 import type { Call } from '../http/route'
 import { hasPeople, insertBlankFirm, putBegun, someoneSignsIn } from './begin.queries'
 import { settingFacts } from './facts'
+import { lockFirm } from './firm.queries'
 import { getCompany } from './queries'
 import { putTaxClass } from './taxes.queries'
 import { isOddRate, rateOfPercent } from '../../core/tax/percentOfRate'
@@ -51,8 +52,9 @@ const TRIES: Limit = {
 }
 const wrongCode = () =>
   invalid('code', 'This is not the code that was printed when the server started.')
-/** Whether this code is the one that was printed, and nobody is there yet who signs in. */
+/** Whether this code is the one that was printed, and nobody is there yet who signs in; of two at once, the second waits. */
 export async function mayBegin(ctx: Ctx, code: string): Promise<void> {
+  await lockFirm(ctx.tx)
   if (await someoneSignsIn(ctx.tx)) throw conflict('begun', 'A firm is here already. Sign in.')
   const door = await doorBy(ctx.tx, hashToken(readCode(code)), true)
   if (door?.kind !== 'begin') throw wrongCode()

@@ -7,9 +7,9 @@ import { may, type Ctx } from '../http/context'
 import type { Change } from '../http/facts'
 import { historyOfFacts } from '../http/queries'
 import { putChanges } from './firm'
-import { firmRow } from './firm.queries'
+import { firmRow, lockFirm } from './firm.queries'
 import { settingEntries } from './history.queries'
-import { wordsOfFirm } from './queries'
+import { getCompany } from './queries'
 import { changeSources, changeStateLabels, keepLimits, keepWarranty, limitsNow } from './service'
 
 const alike = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other)
@@ -62,12 +62,13 @@ const UNDOES: Readonly<Record<string, (ctx: Ctx, data: never) => Promise<unknown
     await keepWarranty(ctx, { months: months.from as number })
   },
   'settings.sourcesChanged': async (ctx, { sources }: { sources: Change }) => {
-    refuseChanged((await wordsOfFirm(ctx.tx)).sources, sources.to)
-    await changeSources(ctx, sources.from as string[])
+    refuseChanged(ctx.company.sources, sources.to)
+    await changeSources(ctx, { from: ctx.company.sources, to: sources.from as string[] })
   },
   'settings.stateWordsChanged': async (ctx, { words }: { words: Change }) => {
-    refuseChanged((await wordsOfFirm(ctx.tx)).stateLabels, words.to)
-    await changeStateLabels(ctx, words.from as Record<string, string>)
+    const { stateLabels: from } = ctx.company
+    refuseChanged(from, words.to)
+    await changeStateLabels(ctx, { from, to: words.from as Record<string, string> })
   },
 }
 /** What was said of it then may be less than is needed now. */
@@ -94,6 +95,9 @@ export async function settingsHistory(
 export async function undoSetting(ctx: Ctx, entry: string): Promise<Answer<'undoSetting'>> {
   const [stored] = /^\d{1,15}$/.test(entry) ? await settingEntries(ctx.tx, [Number(entry)]) : []
   if (!stored || !isUndoable(stored.code, stored.data)) throw notFound('change that can be undone')
-  await UNDOES[stored.code]!(ctx, stored.data as never)
+  // What stands there now is looked at once nobody else can change it.
+  await lockFirm(ctx.tx)
+  const company = (await getCompany(ctx.tx))!
+  await UNDOES[stored.code]!({ ...ctx, company }, stored.data as never)
   return settingsHistory(ctx)
 }

@@ -101,14 +101,17 @@ export async function keepSources(
     throw invalid('add', `“${add}” is there already.`)
   const now = [...sources.filter((source) => source !== takeOut), ...(add ? [add] : [])]
   if (now.length > MOST_SOURCES) throw invalid('add', `There may be ${MOST_SOURCES} at most.`)
-  await changeSources(ctx, now)
+  await changeSources(ctx, { from: sources, to: now })
   return { ok: true }
 }
+interface Became<T> {
+  from: T
+  to: T
+}
 /** Where callers hear of the firm, from now on. */
-export async function changeSources(ctx: Ctx, now: string[]): Promise<void> {
-  const { sources: from } = await wordsOfFirm(ctx.tx)
-  await putSources(ctx.tx, now)
-  const fact = settingFacts.sourcesChanged({ sources: { from, to: now } })
+export async function changeSources(ctx: Ctx, sources: Became<string[]>): Promise<void> {
+  await putSources(ctx.tx, sources.to)
+  const fact = settingFacts.sourcesChanged({ sources })
   await record(ctx, { subject: 'settings', id: ctx.id(), fact })
 }
 /** How long the firm stands for what it supplied. */
@@ -131,14 +134,16 @@ export async function keepStateLabels(
   const { stateLabels } = await wordsOfFirm(ctx.tx)
   const given = Object.fromEntries(body.labels.map(({ state, label }) => [state, label]))
   const now = Object.entries({ ...stateLabels, ...given }).filter(([, label]) => label)
-  await changeStateLabels(ctx, Object.fromEntries(now))
+  await changeStateLabels(ctx, { from: stateLabels, to: Object.fromEntries(now) })
   return { ok: true }
 }
 /** The firm’s own words for states, from now on. */
-export async function changeStateLabels(ctx: Ctx, now: Record<string, string>): Promise<void> {
-  const { stateLabels: from } = await wordsOfFirm(ctx.tx)
-  await putStateLabels(ctx.tx, now)
-  const fact = settingFacts.stateWordsChanged({ words: { from, to: now } })
+export async function changeStateLabels(
+  ctx: Ctx,
+  words: Became<Record<string, string>>,
+): Promise<void> {
+  await putStateLabels(ctx.tx, words.to)
+  const fact = settingFacts.stateWordsChanged({ words })
   await record(ctx, { subject: 'settings', id: ctx.id(), fact })
 }
 /** Fills a field of a work order or an invoice; those of customers and sites are changed with their rows. */

@@ -1,7 +1,14 @@
 // Everything as one file: the same firm makes the same bytes, another Open Ledger takes it in whole or not at all, and
 // nothing that opens the app is in it.
 import { spawnSync } from 'node:child_process'
-import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  createWriteStream,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
@@ -148,6 +155,9 @@ describe('another Open Ledger', () => {
     ['whose books do not agree', LINES, 'do not agree'],
     ['that refers to what is not in it', 'data/customers/sites.jsonl', 'not in it'],
     ['with a field that nobody knows', 'data/tasks/tasks.jsonl', 'which is not known'],
+    ['that lacks a table', 'archive.json', 'It does not hold trail'],
+    ['with a line that is none', 'data/visits/visits.jsonl', 'cannot be read'],
+    ['with a value of no kind', 'data/customers/sites.jsonl', 'of no kind'],
     ['with a value that cannot be', 'data/calls/calls.jsonl', 'cannot be taken in'],
   ])('refuses one %s, and stays empty', async (what, path, why) => {
     await empty()
@@ -156,6 +166,9 @@ describe('another Open Ledger', () => {
       'of no known kind': (text) => text.replace('open-ledger-archive', 'a-zoo'),
       'that refers to what is not in it': (text) => text.slice(text.indexOf('\n') + 1),
       'with a field that nobody knows': (text) => text.replace('{', '{"wings":2,'),
+      'that lacks a table': (text) => text.replace('"table": "trail"', '"table": "trial"'),
+      'with a line that is none': (text) => `null\n${text}`,
+      'with a value of no kind': (text) => text.replace(/"town":"[^"]*"/, '"town":["Otterfall"]'),
       'with a value that cannot be': (text) => text.replace(/"state":"\w+"/, '"state":"flown"'),
     }
     const file = await otherwise(path, change[what] ?? withoutLast)
@@ -250,6 +263,26 @@ describe('everything in and out', () => {
     })
     expect(mail.raw).toContain('journal-2026-11-24.ledger')
     await end(schedule)
+  })
+  it('that did not go out is tried again, said once, and seen where a monitor looks', async () => {
+    const { OPEN_LEDGER_EXPORTS: out } = process.env
+    const inTheWay = join(out!, 'sites-2026-11-24.csv.part')
+    mkdirSync(inTheWay, { recursive: true })
+    const schedule = await scheduled({ what: 'sites', every: 'day', way: 'folder' })
+    expect([schedule.problem, schedule.dueOn]).toEqual([expect.stringMatching(/\S/), '2026-11-24'])
+    const why = async () =>
+      ((await (await fetch(`${process.env.TEST_URL}/api/health`)).json()) as { why: string[] }).why
+    await until(async () => (await why()).includes('sites does not go out by itself'))
+    // Whatever else goes out has it tried again.
+    await end(await scheduled({ what: 'payments', every: 'day', way: 'folder' }))
+    const { history } = await owner.ok('inAndOut')
+    const said = history.filter(({ text }) => text.startsWith('Did not go out by itself: sites'))
+    expect(said).toMatchObject([{ who: 'Open Ledger' }])
+    rmSync(inTheWay, { recursive: true })
+    await end(await scheduled({ what: 'invoices', every: 'day', way: 'folder' }))
+    const now = (await owner.ok('inAndOut')).schedules.find(({ id }) => id === schedule.id)!
+    expect(now).toMatchObject({ problem: '', dueOn: '2026-11-25' })
+    await end(now)
   })
   it('says what cannot be: an archive by mail, a mail to nobody', async () => {
     const kept = (body: object) => owner.send('keepExportSchedule', { body: { id: id(), ...body } })
