@@ -6,7 +6,7 @@ import { insertCustomer } from '../server/customers/queries'
 import { localDate, plusDays, plusMonths } from '../core/time/zone'
 import { searchKey } from '../core/text/searchKey'
 import { HOUR } from '../core/time/units'
-import { insertPlan } from '../server/agreements/queries'
+import { putPlan } from '../server/agreements/queries'
 import type { Tx } from '../server/db/pool'
 import { TOWNS } from './towns'
 import type { Chance } from './random'
@@ -221,7 +221,9 @@ export async function insertCustomers(
   const equipment: (string | null)[][] = []
   const day = (days: number) => plusDays(localDate(at, 'UTC'), days)
   const plans = [random.uuid(at), random.uuid(at)]
-  await insertPlan(tx, {
+  const HOURLY = { visitSeconds: HOUR / 1000, retired: false }
+  await putPlan(tx, {
+    ...HOURLY,
     id: plans[0]!,
     name: 'Home, one visit',
     visitsAYear: 1,
@@ -229,7 +231,8 @@ export async function insertCustomers(
     levelId: agreementId,
     work: 'Yearly service: pump, tank, water test',
   })
-  await insertPlan(tx, {
+  await putPlan(tx, {
+    ...HOURLY,
     id: plans[1]!,
     name: 'Farm, two visits',
     visitsAYear: 2,

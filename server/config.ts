@@ -1,4 +1,6 @@
 // Every setting of the server's surroundings, read here and nowhere else; what is wrong with one is said when the server starts.
+import type { CONNECTION_KINDS } from '../shared/connections'
+
 const text = (name: string): string => process.env[name]?.trim() ?? ''
 /** An address without the slash at its end. */
 const address = (name: string): string => text(name).replace(/\/$/, '')
@@ -35,22 +37,30 @@ export const config = {
   get logLevel() {
     return text('LOG_LEVEL') || 'warn'
   },
-  get smtpUrl() {
-    return text('SMTP_URL')
+  /** as the surroundings name it, whatever the firm says itself */
+  surroundingsOf(kind: ConnectionKind): Connected {
+    const name = kind.toUpperCase()
+    if (kind === 'mail') return { address: text('SMTP_URL'), secret: '' }
+    return {
+      address: kind === 'positions' ? '' : address(`${name}_URL`),
+      secret: text(`${name}_SECRET`),
+    }
   },
-  get textUrl() {
-    return text('TEXT_URL')
+  /** where an outside service is, and what it knows us by: as the firm named it, else as the surroundings do */
+  connectionTo(kind: ConnectionKind): Connected {
+    return named.get(kind) ?? this.surroundingsOf(kind)
   },
-  get cardUrl() {
-    return text('CARD_URL')
-  },
-  get supplierUrl() {
-    return text('SUPPLIER_URL')
-  },
-  /** what a machine signs with, or is asked with; ours where it has none of its own */
-  secretOf(machine: 'CARD' | 'POSITIONS' | 'TEXT' | 'SUPPLIER'): string {
-    return text(`${machine}_SECRET`)
-  },
+}
+export type ConnectionKind = (typeof CONNECTION_KINDS)[number]
+/** An empty address is a service that is not there. */
+export interface Connected {
+  address: string
+  secret: string
+}
+let named: ReadonlyMap<ConnectionKind, Connected> = new Map()
+/** Services that the firm named itself: they hold before those of the surroundings. */
+export function connectTo(services: ReadonlyMap<ConnectionKind, Connected>): void {
+  named = services
 }
 
 const ADDRESSES = ['PUBLIC_URL', 'TEXT_URL', 'CARD_URL', 'SUPPLIER_URL', 'SMTP_URL', 'DATABASE_URL']

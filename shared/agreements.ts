@@ -1,5 +1,6 @@
 // Care agreements: plans, visits due by territory and month, renewal.
 import {
+  amount,
   date,
   flag,
   id,
@@ -15,6 +16,21 @@ import {
   definedText,
 } from './schema'
 
+const planShape = () => ({
+  name: definedText(),
+  visitsAYear: int().required(),
+  /** of one visit */
+  minutes: int().required(),
+  price: definedText(),
+  /** what its customers pay less */
+  levelId: id().nullable().defined(),
+  work: definedText(),
+  retired: flag().required(),
+})
+const plans = obj({
+  items: list(obj({ id: id().required(), ...planShape() })),
+  levels: list(obj({ id: id().required(), name: definedText() })),
+})
 const row = obj({
   id: id().required(),
   version: int().required(),
@@ -105,33 +121,27 @@ export const agreementRoutes = {
     method: 'GET',
     path: '/agreement-plans',
     may: 'agreements.see',
-    summary: 'The plans that the firm offers',
-    answer: obj({
-      items: list(
-        obj({
-          id: id().required(),
-          name: definedText(),
-          visitsAYear: int().required(),
-          price: definedText(),
-          work: definedText(),
-        }),
-      ),
-    }),
+    summary: 'The plans that the firm offers, or offered, and the price levels that one may have',
+    answer: plans,
   }),
-  newPlan: route({
+  keepPlan: route({
     method: 'POST',
     path: '/agreement-plans',
     may: 'agreements.bill',
-    summary: 'A new plan',
+    summary: 'Make a plan, or change one, for agreements that are made from then on',
     body: obj({
       id: id().required(),
       name: requiredText('Name the plan.', 80),
-      visitsAYear: int(1, 12).required('Say how many visits a year.'),
-      price: text(14)
-        .matches(/^\d{1,9}(\.\d{1,2})?$/, 'Write the price as a number.')
-        .required('Write the price of a year.'),
+      visitsAYear: int(1, 12).required('Say how many visits a year, up to twelve.'),
+      minutes: int(15, 480).default(60),
+      price: amount().required('Write the price of a year.'),
+      levelId: id().nullable().default(null),
       work: requiredText('Say what is done at a visit.', 160),
+      /** it is not offered any more */
+      retired: flag().default(false),
+      /** what stood there when it was changed */
+      shown: obj(planShape()).nullable().default(null),
     }),
-    answer: obj({ id: id().required() }),
+    answer: plans,
   }),
 }

@@ -7,6 +7,7 @@ import { askRoutes } from './asks'
 import { broughtRoutes } from './broughtForward'
 import { callRoutes } from './calls'
 import { collectionRoutes } from './collections'
+import { connectionRoutes } from './connections'
 import { customerRoutes } from './customers'
 import { dispatchRoutes } from './dispatch'
 import { figureRoutes } from './figures'
@@ -25,6 +26,7 @@ export const routes = {
   ...figureRoutes,
   ...accessRoutes,
   ...settingRoutes,
+  ...connectionRoutes,
   ...customerRoutes,
   ...agreementRoutes,
   ...importRoutes,

@@ -6,6 +6,8 @@ import { TAX_MODES } from '../core/tax/taxTotals'
 import { me } from './access'
 import { terms } from './customers/shapes'
 import {
+  date,
+  dayOrNone,
   definedText,
   earlier,
   flag,
@@ -43,6 +45,8 @@ const firm = obj({
   terms: terms().required(),
   payTo: definedText(1000),
   conditions: definedText(2000),
+  /** how long the price of a quote is held where nobody says otherwise */
+  quoteDays: int().required(),
   locale: definedText(),
   timeZone: definedText(),
   taxMode: oneOf(TAX_MODES).required(),
@@ -71,6 +75,15 @@ const beginSchema = obj({
   sure: flag().default(false),
 })
 const rateName = () => requiredText('Say what this rate is called.', 40)
+/** When and where a rate of tax holds; where nothing is said, always and everywhere. */
+const whenAndWhere = {
+  /** the first day on which it holds */
+  from: dayOrNone(),
+  /** the last one */
+  until: dayOrNone(),
+  /** what the postcodes begin with where it is charged, with commas between */
+  postcodes: text(200).default(''),
+}
 const taxClasses = obj({
   mode: oneOf(TAX_MODES).required(),
   classes: list(
@@ -79,7 +92,7 @@ const taxClasses = obj({
       name: definedText(),
       usualFor: oneOf(TAXED_AS).nullable().default(null),
       /** per cent */
-      rates: list(obj({ name: definedText(), percent: definedText() })),
+      rates: list(obj({ name: definedText(), percent: definedText(), ...whenAndWhere })),
     }),
   ),
 })
@@ -182,12 +195,15 @@ export const firmRoutes = {
           percent: text(9)
             .matches(/^\d{1,2}(\.\d{1,4})?$/, 'Write the rate in per cent, for example 7.5.')
             .required('Write the rate.'),
+          ...whenAndWhere,
+          from: date().default(''),
+          until: date().default(''),
         }),
-      ).max(6, 'Six rates on one line are the most.'),
+      ).max(12, 'Twelve rates in a class are the most.'),
       /** what stood there when it was changed */
       shown: obj({
         name: definedText(60),
-        rates: list(obj({ name: definedText(40), percent: definedText(20) })),
+        rates: list(obj({ name: definedText(40), percent: definedText(20), ...whenAndWhere })),
       })
         .nullable()
         .default(null),
@@ -281,6 +297,7 @@ export const firmRoutes = {
       terms: terms().optional().default(undefined),
       payTo: text(1000),
       conditions: text(2000),
+      quoteDays: int(1, 365),
       locale: text(16).min(1, 'Choose how days and figures are written.'),
       timeZone: text(64).min(1, 'Choose the time zone.'),
       taxMode: oneOf(TAX_MODES),

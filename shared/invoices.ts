@@ -1,7 +1,7 @@
 // Invoices: made in one act, frozen, sent, read by the customer at a private link.
 import { backReason } from './payments'
 import { invoiceLifecycle, type InvoiceAct } from '../core/invoices/invoiceLifecycle'
-import { letterhead, paperLine } from './documents'
+import { layout, letterhead, paperLine } from './documents'
 import {
   date,
   flag,
@@ -36,6 +36,7 @@ export const paper = obj({
   issueOn: date().required(),
   dueOn: date().required(),
   terms: definedText(),
+  title: text().optional(),
   currency: definedText(),
   locale: definedText(),
   taxMode: definedText(),
@@ -63,6 +64,7 @@ export const paper = obj({
   tax: money().required(),
   total: money().required(),
   payable: money().required(),
+  layout: layout().optional().default(undefined),
 })
 const row = obj({
   id: id().required(),
@@ -88,6 +90,8 @@ export const invoiceDetail = obj({
   acts: list(oneOf(INVOICE_ACTS).required()),
   late: int().required(),
   sent: flag().required(),
+  /** what the firm writes with it */
+  mail: definedText(8000),
   paid: money().required(),
   open: money().required(),
   paper,
@@ -156,6 +160,8 @@ export const invoiceRoutes = {
         .default(null),
       /** visits whose findings are printed on it */
       findingsOf: list(id().required()).max(50).default([]),
+      /** how it looks, where not as the customer has it, or as is usual */
+      layoutId: id().nullable(),
     }),
     answer: invoiceDetail,
   }),

@@ -28,7 +28,7 @@ import {
 } from './schema'
 import { sendSchema } from './invoices'
 import { suppliedShape } from './customers/shapes'
-import { letterhead, paperLine } from './documents'
+import { quotePaper } from './documents'
 
 const QUOTE_ACTS = Object.keys(quoteLifecycle.acts) as QuoteAct[]
 const line = obj({
@@ -100,6 +100,8 @@ export const quoteDetail = obj({
     cost: money().nullable().defined(),
     margin: int().nullable().defined(),
   }),
+  /** what the firm writes with it */
+  mail: definedText(8000),
   asks: asks(),
   history: history(),
 })
@@ -115,27 +117,6 @@ const wanted = () =>
       cost: decimal('Write the cost as a number, for example 21.40.'),
     }),
   ).max(200, 'Not more than 200 lines.')
-/** A quote as its customer has it. */
-const quotePaper = obj({
-  number: definedText(),
-  locale: definedText(),
-  currency: definedText(),
-  seller: letterhead(),
-  lines: list(paperLine()),
-  issuedOn: date().required(),
-  expiresOn: date().required(),
-  title: definedText(),
-  scope: definedText(2000),
-  orderNumber: definedText(),
-  buyer: obj({ name: definedText(), address: list(definedText()) }),
-  site: definedText(400),
-  contact: definedText(400),
-  net: money().required(),
-  taxes: list(obj({ name: definedText(), rate: definedText(), tax: money().required() })),
-  total: money().required(),
-  saving: obj({ level: definedText(), amount: money().required() }).nullable().default(undefined),
-  exempt: definedText(),
-})
 export const quoteRoutes = {
   quotes: route({
     method: 'GET',
@@ -236,7 +217,12 @@ export const quoteRoutes = {
     path: '/quotes/{id}/send',
     may: 'quotes.send',
     summary: 'Send a quote by mail; without addresses: note that it was handed over',
-    body: obj({ version: version(), ...sendSchema }),
+    body: obj({
+      version: version(),
+      ...sendSchema,
+      /** how it looks, where not as the customer has it, or as is usual */
+      layoutId: id().nullable(),
+    }),
     answer: quoteDetail,
   }),
   reopenQuote: route({

@@ -69,6 +69,12 @@ export const timeOrNone = () =>
     .string()
     .matches(/^(([01]\d|2[0-3]):[0-5]\d)?$/, 'Write the time as hh:mm.')
     .default('')
+/** A day, or an empty text for none. */
+export const dayOrNone = () =>
+  yup
+    .string()
+    .matches(/^(\d{4}-\d{2}-\d{2})?$/, 'Write the date as YYYY-MM-DD.')
+    .default('')
 export const instant = () =>
   yup
     .string()
@@ -168,7 +174,7 @@ export interface Route {
   /** 'public' for everyone; 'signature' for machines that sign what they send; else `may` says it */
   who?: 'public' | 'signature'
   /** whose secret signs, where machines sign: CARD_SECRET when not said */
-  signedBy?: 'CARD' | 'POSITIONS' | 'TEXT'
+  signedBy?: 'card' | 'positions' | 'text'
   summary: string
   query?: yup.AnySchema
   body?: yup.AnySchema

@@ -3,6 +3,7 @@ import { GRANTABLE_NAMES } from '../core/access/grantable'
 import { ROLES } from '../core/access/permissions'
 import { WORK_ORDER_STATES } from '../core/visits/workOrderState'
 import { firmRoutes } from './firm'
+import { layoutRoutes } from './layouts'
 import {
   flag,
   id,
@@ -56,6 +57,7 @@ const limits = obj({
 })
 export const settingRoutes = {
   ...firmRoutes,
+  ...layoutRoutes,
   setUp: route({
     method: 'GET',
     path: '/set-up',

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // A paper as its reader sees it; the office, the customer's page and print show the same. It draws a document, and computes nothing.
-import { letterheadLines } from '~~/core/documents/letterhead'
-import { PAPER_COLUMNS, type PaperDocument } from '~~/core/documents/paperDocument'
+import type { PaperDocument } from '~~/core/documents/paperDocument'
 
 defineProps<{ paper: PaperDocument }>()
 </script>
@@ -18,7 +17,7 @@ defineProps<{ paper: PaperDocument }>()
         />
         <h2>{{ paper.seller.name }}</h2>
         <p
-          v-for="line in letterheadLines(paper.seller)"
+          v-for="line in paper.head"
           :key="line"
           class="quiet"
         >
@@ -26,7 +25,7 @@ defineProps<{ paper: PaperDocument }>()
         </p>
       </div>
       <div class="right">
-        <h1>{{ paper.title }}</h1>
+        <h1 :style="{ color: paper.colour || undefined }">{{ paper.title }}</h1>
         <p
           v-for="fact in paper.facts"
           :key="fact.text"
@@ -52,13 +51,28 @@ defineProps<{ paper: PaperDocument }>()
         <p class="text">{{ paper.place.text }}</p>
       </div>
     </div>
+    <p
+      v-if="paper.subject"
+      class="strong"
+    >
+      {{ paper.subject }}
+    </p>
+    <p
+      v-if="paper.opening"
+      class="text opening"
+    >
+      {{ paper.opening }}
+    </p>
     <table class="book">
       <thead>
         <tr>
-          <th>{{ PAPER_COLUMNS.name }}</th>
-          <th class="right">{{ PAPER_COLUMNS.quantity }}</th>
-          <th class="right each">{{ PAPER_COLUMNS.each }}</th>
-          <th class="right">{{ PAPER_COLUMNS.amount }}</th>
+          <th
+            v-for="{ key, label } in paper.columns"
+            :key="key"
+            :class="[key, { right: key !== 'name' }]"
+          >
+            {{ label }}
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -66,17 +80,18 @@ defineProps<{ paper: PaperDocument }>()
           v-for="(line, i) in paper.lines"
           :key="i"
         >
-          <td>
-            {{ line.name }}
+          <td
+            v-for="{ key } in paper.columns"
+            :key="key"
+            :class="[key, { 'right num': key !== 'name' }]"
+          >
+            {{ line[key] }}
             <span
-              v-if="line.beneath"
+              v-if="key === 'name' && line.beneath"
               class="quiet small beneath"
               >{{ line.beneath }}</span
             >
           </td>
-          <td class="right num">{{ line.quantity }}</td>
-          <td class="right num each">{{ line.each }}</td>
-          <td class="right num">{{ line.amount }}</td>
         </tr>
       </tbody>
     </table>
@@ -135,6 +150,9 @@ header,
 }
 .text {
   white-space: pre-line;
+}
+.opening {
+  margin-bottom: 14px;
 }
 .beneath {
   display: block;

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // Everything about a customer that can be changed by hand, in groups; kept in one act.
+import { computed } from 'vue'
 import type { Answer } from '~~/shared/api'
+import type { PaperKind } from '~~/core/documents/paperWords'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import Dialog from '~/base/Dialog.vue'
@@ -12,6 +14,8 @@ import { field, namesOf, optionsOf, type FormRows } from '~/base/fields'
 import { useFormAbout } from '~/base/useForm'
 import CustomFields from '~/components/settings/CustomFields.vue'
 import { call } from '~/lib/api'
+import { SHOWS } from '~/lib/live'
+import { useAnswer } from '~/lib/useAnswer'
 import OwnPrices from './OwnPrices.vue'
 import { readTerms, termsOptions, typedTerms } from './terms'
 
@@ -26,11 +30,11 @@ const c = props.customer
 function typedOf(now: Customer) {
   const { name, phone, phone2, email, email2, line1, town, postcode, source, prospect } = now
   const { assignedTo, levelId, exempt, certificate, stopWork, officeNote, printedNote } = now
-  const { mailConsent, textConsent, ownPrices } = now
+  const { mailConsent, textConsent, ownPrices, quoteLayoutId, invoiceLayoutId } = now
   return {
     ...{ name, phone, phone2, email, email2, line1, town, postcode, source, prospect },
     ...{ assignedTo, levelId, exempt, certificate, stopWork, officeNote, printedNote },
-    ...{ mailConsent, textConsent, ownPrices },
+    ...{ mailConsent, textConsent, ownPrices, quoteLayoutId, invoiceLayoutId },
     exemptUntil: now.exemptUntil ?? '',
     creditLimit: now.creditLimit?.amount ?? '',
     custom: now.custom as Record<string, string>,
@@ -72,6 +76,25 @@ const MONEY: FormRows = [
     field('stopWork', 'Stop work, because'),
   ],
 ]
+const { data: layouts } = useAnswer('layoutNames', undefined, SHOWS.setUp)
+/** With the one that they have, also where it was put away since. */
+function layoutsOf(kind: PaperKind, has: string | null) {
+  const there = layouts.value?.items.filter((one) => one.kind === kind) ?? []
+  const away = has !== null && there.every(({ id }) => id !== has)
+  return [
+    { value: null, label: 'as is usual' },
+    ...namesOf(there),
+    ...(away ? [{ value: has, label: 'as is usual: theirs was put away' }] : []),
+  ]
+}
+const LAYOUTS = computed((): FormRows => [
+  [
+    field('quoteLayoutId', 'Their quotes look', { options: layoutsOf('quote', c.quoteLayoutId) }),
+    field('invoiceLayoutId', 'Their invoices look', {
+      options: layoutsOf('invoice', c.invoiceLayoutId),
+    }),
+  ],
+])
 const EXEMPT: FormRows = [
   [field('certificate', 'Certificate'), field('exemptUntil', 'Until', { kind: 'date' })],
 ]
@@ -133,6 +156,10 @@ const sayPrices = (prices: unknown) =>
       <fieldset>
         <legend>Money</legend>
         <FormFields :fields="MONEY" />
+        <FormFields
+          v-if="layouts?.items.length"
+          :fields="LAYOUTS"
+        />
         <Check
           v-model="form.values.exempt"
           name="exempt"

@@ -134,13 +134,17 @@ export function agreementForm(
   plans: Answer<'plans'>['items'],
   { today, figure }: { today: string; figure: (amount: string) => string },
 ): OpenForm {
+  const offered = plans.filter(({ retired }) => !retired)
   return {
     title: 'A care agreement',
     about: `agreement ${c.id}`,
-    values: { siteId: c.sites[0]?.id ?? null, planId: plans[0]?.id ?? null, startsOn: today },
+    values: { siteId: c.sites[0]?.id ?? null, planId: offered[0]?.id ?? null, startsOn: today },
     fields: [
       field('planId', 'Plan', {
-        options: plans.map((p) => ({ value: p.id, label: `${p.name}, ${figure(p.price)} a year` })),
+        options: offered.map((p) => ({
+          value: p.id,
+          label: `${p.name}, ${figure(p.price)} a year`,
+        })),
       }),
       field('siteId', 'Site', { options: sitesOf(c) }),
       field('startsOn', 'From', { kind: 'date' }),

@@ -3,16 +3,21 @@ import type { Answer, Given } from '~~/shared/api'
 import type { Option } from '~/base/fields'
 
 type Terms = Answer<'customer'>['terms']
-const WORDS: Readonly<Record<string, string>> = {
-  '': 'as the company’s',
-  receipt: 'on receipt',
-  'days:15': '15 days',
-  'days:30': '30 days',
-  'days:45': '45 days',
-  'month_end:0': 'end of month',
-  'month_end:15': 'end of month + 15 days',
-  'next_month_day:10': '10th of next month',
-}
+const DAYS = [7, 10, 14, 15, 20, 21, 28, 30, 45, 60, 90]
+const AFTER_MONTH_END = [0, 10, 15, 30]
+const OF_NEXT_MONTH = [1, 5, 10, 15, 20, 25]
+const ordinal = (day: number) => `${day}${day === 1 ? 'st' : 'th'}`
+/** Terms that are usual somewhere, as they are chosen. */
+const WORDS: Readonly<Record<string, string>> = Object.fromEntries([
+  ['', 'as the company’s'],
+  ['receipt', 'on receipt'],
+  ...DAYS.map((days) => [`days:${days}`, `${days} days`]),
+  ...AFTER_MONTH_END.map((days) => [
+    `month_end:${days}`,
+    days ? `end of month + ${days} days` : 'end of month',
+  ]),
+  ...OF_NEXT_MONTH.map((day) => [`next_month_day:${day}`, `${ordinal(day)} of next month`]),
+])
 /** How some terms stand in the form. */
 export const typedTerms = (terms: Terms): string =>
   terms ? [terms.kind, terms.days ?? terms.day].filter((part) => part !== undefined).join(':') : ''

@@ -3,6 +3,7 @@
 import { computed, shallowRef } from 'vue'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
+import { useLayouts } from '~/papers/useLayouts'
 import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -27,7 +28,7 @@ const session = useSession()
 const id = newId()
 /** What the dialog shows, and bills; what came meanwhile is shown when somebody says so. */
 const shown = shallowRef(props.work)
-const { customer, bill, title } = props.work
+const { customer, bill } = props.work
 const changed = computed(
   () => JSON.stringify(asBilled(props.work)) !== JSON.stringify(asBilled(shown.value)),
 )
@@ -42,8 +43,9 @@ const form = useForm(
     leftOut: '',
     beyond: '',
     findingsOf: [] as string[],
+    layoutId: null as string | null,
     billing: { line1: '', town: '', postcode: '' },
-    body: `Thank you for having us. Your invoice for “${title}” is attached; you can also read it and pay here:\n\n{link}\n\n${session.me?.company.name ?? ''}`,
+    body: bill.mail,
   },
   { draft: `bill ${props.work.id}` },
 )
@@ -56,14 +58,15 @@ const uncovered = computed(() => shown.value.time.uncoveredSeconds)
 const lines = computed(() => shown.value.lines.filter((l) => Number(l.toBill.amount) > 0))
 const make = (send: boolean) =>
   form.send(async () => {
-    const { first, second, dueOn, body, leftOut, beyond, findingsOf, billing } = form.values
+    const { first, second, dueOn, body, leftOut, beyond, findingsOf, billing, layoutId } =
+      form.values
     const reason = leftOut.trim()
     const to = send ? [first, second].map((a) => a.trim()).filter(Boolean) : []
     const invoice = await call('makeInvoice', {
       params: { id: props.work.id },
       body: {
         ...{ id, dueOn, to, body, shownTotal: shown.value.bill.total.amount },
-        ...{ beyond: beyond.trim(), findingsOf },
+        ...{ beyond: beyond.trim(), findingsOf, layoutId },
         billing: billing.line1.trim() ? billing : null,
         leftOut: reason && uncovered.value ? { seconds: uncovered.value, reason } : null,
       },
@@ -91,7 +94,9 @@ const billed = computed(() => [
     sum: shown.value.bill.tax,
   },
 ])
-const fields: FormRows = [
+const layouts = useLayouts('invoice')
+const fields = computed((): FormRows => [
+  ...(layouts.value.length ? [field('layoutId', 'It looks', { options: layouts.value })] : []),
   [
     field('first', 'Send to', { kind: 'email' }),
     field('second', 'and to', { kind: 'email' }),
@@ -101,7 +106,7 @@ const fields: FormRows = [
     kind: 'area',
     rows: 5,
   }),
-]
+])
 </script>
 
 <template>

@@ -20,7 +20,7 @@ const form = useForm(
     first: props.mails[0] ?? '',
     second: props.mails[1] ?? '',
     subject: `${firm}: invoice ${paper.number}`,
-    body: `Your invoice is attached; you can also read it and pay here:\n\n{link}\n\n${firm}`,
+    body: props.invoice.mail,
   },
   { draft: `send invoice ${id}` },
 )

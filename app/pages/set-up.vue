@@ -7,8 +7,11 @@ import { useAnswer } from '~/lib/useAnswer'
 import { useHashPlace } from '~/lib/useHashPlace'
 import { useSession } from '~/stores/session'
 import CallQuestions from '~/settings/CallQuestions.vue'
+import CarePlans from '~/settings/CarePlans.vue'
 import FirmDetails from '~/settings/FirmDetails.vue'
 import CallSources from '~/settings/CallSources.vue'
+import MailWords from '~/settings/MailWords.vue'
+import PriceLevels from '~/settings/PriceLevels.vue'
 import NumberSeries from '~/settings/NumberSeries.vue'
 import OwnFields from '~/settings/OwnFields.vue'
 import RoleLimits from '~/settings/RoleLimits.vue'
@@ -30,6 +33,10 @@ const may = computed(() => session.may('settings.change'))
     class="page"
   >
     <h1>Set-up</h1>
+    <p v-if="may">
+      <NuxtLink to="/papers">What our papers look like</NuxtLink>: layouts, words, columns, colour,
+      conditions of quotes and invoices.
+    </p>
     <p v-if="session.may('ledger.bring')">
       <NuxtLink to="/brought-forward">From our books before</NuxtLink>: open invoices, credits,
       opening balances.
@@ -37,6 +44,10 @@ const may = computed(() => session.may('settings.change'))
     <p v-if="session.may('figures.export')">
       <NuxtLink to="/in-and-out">Everything in and out</NuxtLink>: each file that can be taken along
       or in, the archive of everything, what goes out by itself.
+    </p>
+    <p v-if="session.may('connections.change')">
+      <NuxtLink to="/connections">Connections</NuxtLink>: mail, texts, cards, suppliers, positions;
+      each tried before anything depends on it.
     </p>
     <div class="two stacks">
       <div class="stack">
@@ -66,7 +77,10 @@ const may = computed(() => session.may('settings.change'))
           :may="may"
           @kept="refresh"
         />
+        <PriceLevels />
+        <CarePlans />
         <StateWords :may="may" />
+        <MailWords :may="may" />
         <h2 id="form">The request form</h2>
         <p class="quiet">
           Anybody can ask for work at

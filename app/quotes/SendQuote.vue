@@ -2,28 +2,26 @@
 // Sends the quote that it was opened for: by mail, or handed over on paper.
 import ActButton from '~/base/ActButton.vue'
 import Form from '~/base/Form.vue'
+import Choice from '~/base/Choice.vue'
 import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 import { call } from '~/lib/api'
 import { useForm } from '~/base/useForm'
-import { useSession } from '~/stores/session'
+import { useLayouts } from '~/papers/useLayouts'
 import type { Quote } from './useQuote'
 import Notice from '~/base/Notice.vue'
 
 const props = defineProps<{ quote: Quote; field?: boolean }>()
 const emit = defineEmits<{ done: [quote: Quote]; close: [] }>()
-const session = useSession()
-const { customer, title, expiresOn } = props.quote
+const { customer } = props.quote
+const layouts = useLayouts('quote')
 const form = useForm(
   {
+    layoutId: null as string | null,
     first: customer.mails ? customer.email : '',
     second: customer.mails ? customer.email2 : '',
-    body: [
-      `Here is our quote for “${title}”. The price is held until ${session.day(expiresOn, 'long')}.`,
-      'You can read and answer it here; we begin once you have agreed:\n\n{link}',
-      session.me?.company.name ?? '',
-    ].join('\n\n'),
+    body: props.quote.mail,
   },
   { draft: `send quote ${props.quote.id}` },
 )
@@ -33,7 +31,10 @@ const send = (to: string[]) =>
   form.send(async () => {
     const sent = await call('sendQuote', {
       params: { id: props.quote.id },
-      body: { version: props.quote.version, to, body: form.values.body },
+      body: {
+        ...{ version: props.quote.version, to, body: form.values.body },
+        layoutId: form.values.layoutId,
+      },
     })
     emit('done', sent)
   })
@@ -79,6 +80,16 @@ const send = (to: string[]) =>
         <TextInput
           v-model="form.values.body"
           rows="6"
+        />
+      </Field>
+      <Field
+        v-if="layouts.length"
+        name="layoutId"
+        label="It looks"
+      >
+        <Choice
+          v-model="form.values.layoutId"
+          :options="layouts"
         />
       </Field>
       <Notice />

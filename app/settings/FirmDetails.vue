@@ -22,11 +22,12 @@ const { data, problem, refresh } = useAnswer('firm', undefined, SHOWS.setUp)
 const BLANK = {
   ...{ legalName: '', registration: '', payee: '', bank: '', iban: '', bic: '', chequeName: '' },
   ...{ name: '', line1: '', town: '', postcode: '', phone: '', email: '', taxNumber: '' },
-  ...{ terms: '', payTo: '', conditions: '', locale: '', timeZone: '' },
+  ...{ terms: '', payTo: '', conditions: '', locale: '', timeZone: '', quoteDays: '' },
   taxMode: 'added' as Firm['taxMode'],
 }
 const typedOf = ({
   terms,
+  quoteDays,
   version: _,
   timeZones: _z,
   currency: _c,
@@ -35,6 +36,7 @@ const typedOf = ({
 }: Firm) => ({
   ...firm,
   terms: typedTerms(terms),
+  quoteDays: String(quoteDays),
 })
 const form = useFormAbout(() => data.value, typedOf, refresh, { draft: 'firm', blank: BLANK })
 const rows = computed((): FormRows => [
@@ -47,6 +49,7 @@ const rows = computed((): FormRows => [
     field('terms', 'Terms of payment', {
       options: termsOptions('', '').filter(({ value }) => value),
     }),
+    field('quoteDays', 'Quotes hold, days', { kind: 'figures', narrow: true }),
   ],
   field('registration', 'Where we are registered, and under which number'),
   field('payTo', 'How we are paid', { kind: 'area', rows: 3 }),
@@ -62,8 +65,12 @@ const rows = computed((): FormRows => [
 ])
 const keep = () =>
   form.keep(async (version) => {
-    const { terms, ...changes } = form.changes()
-    const body = { version, ...changes, ...(terms ? { terms: readTerms(terms)! } : {}) }
+    const { terms, quoteDays, ...changes } = form.changes()
+    const body = {
+      ...{ version, ...changes },
+      ...(terms ? { terms: readTerms(terms)! } : {}),
+      ...(quoteDays === undefined ? {} : { quoteDays: Number(quoteDays) }),
+    }
     data.value = await call('changeFirm', { body })
   })
 </script>

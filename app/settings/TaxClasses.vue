@@ -7,20 +7,31 @@ import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
 import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
+import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
 import TaxClassForm from './TaxClassForm.vue'
 
 defineProps<{ may: boolean }>()
 type Class = Answer<'taxClasses'>['classes'][number]
 const { data, problem, refresh } = useAnswer('taxClasses', undefined, SHOWS.setUp)
+const session = useSession()
 const editing = ref<Class | 'new' | null>(null)
 const MODES = {
   added: 'Our prices are without tax, which is added.',
   included: 'Our prices have the tax inside.',
   withheld: 'Customers withhold the tax from what they pay.',
 } as const
-const sayRates = ({ rates }: Class) =>
-  rates.map(({ name, percent }) => `${name} ${percent} %`).join(' + ') || 'no tax'
+/** @example 'VAT 19 % until 31 Dec 2026' */
+const sayRate = ({ name, percent, from, until, postcodes }: Class['rates'][number]) =>
+  [
+    `${name} ${percent} %`,
+    from && `from ${session.day(from, 'withYear')}`,
+    until && `until ${session.day(until, 'withYear')}`,
+    postcodes && `at ${postcodes}…`,
+  ]
+    .filter(Boolean)
+    .join(' ')
+const sayRates = ({ rates }: Class) => rates.map(sayRate).join(' + ') || 'no tax'
 const USUAL = { goods: 'what is handed over', work: 'what is done' } as const
 </script>
 

@@ -20,6 +20,17 @@ export const SET_UP_PLACES: readonly SetUpPlace[] = [
     '/set-up#firm',
     'firm name address telephone mail logo bank iban how we are paid payment terms due days conditions tax number registration language locale date format time zone currency',
   ),
+  place(
+    'What our papers look like',
+    '/papers',
+    'layout template wording estimate quote invoice title colour columns language terms conditions print',
+    'settings.change',
+  ),
+  place(
+    'What we write with papers, and in reminders',
+    '/set-up#mails',
+    'mail email wording text reminder template message chase dunning',
+  ),
   place('Taxes', '/set-up#taxes', 'tax vat sales tax rate per cent class exempt'),
   place('Numbers', '/set-up#numbers', 'invoice number series prefix next year quote receipt'),
   place('Questions asked of every caller', '/set-up#questions', 'call question intake'),
@@ -29,6 +40,12 @@ export const SET_UP_PLACES: readonly SetUpPlace[] = [
     'How far each may go alone',
     '/set-up#rights',
     'discount limit permission role approve below cost rights',
+  ),
+  place('Price levels', '/set-up#levels', 'discount trade landlord member rate percent less'),
+  place(
+    'Care plans',
+    '/set-up#plans',
+    'agreement maintenance contract membership service plan visits year',
   ),
   place('Fields of our own', '/set-up#fields', 'custom field extra column'),
   place('Our words for the states of work', '/set-up#words', 'status label name state'),
@@ -67,6 +84,12 @@ export const SET_UP_PLACES: readonly SetUpPlace[] = [
     '/in-and-out',
     'export import backup archive csv download data',
     'figures.export',
+  ),
+  place(
+    'Connections',
+    '/connections',
+    'mail smtp server sms text card payment gateway supplier gps tracking api integration outside service',
+    'connections.change',
   ),
   place(
     'From our books before',

@@ -1,4 +1,5 @@
 // What the parts of the firm's set-up share: what is kept, and the words of its kinds.
+import type { LineKind } from '~~/core/pricebook/kinds'
 import type { Answer } from '~~/shared/api'
 
 export type FirmSetUp = Answer<'setUp'>
@@ -24,3 +25,14 @@ export const kindOptions = (kinds: readonly string[]) =>
 /** What it is answered or filled with, and the choices if it has some. */
 export const sayChoices = (kind: string, choices: readonly string[]): string =>
   choices.length ? `${sayKind(kind)}: ${choices.join(', ')}` : sayKind(kind)
+export const MAIL_NAMES: Readonly<Record<Answer<'mailWords'>['items'][number]['kind'], string>> = {
+  bill: 'with a new invoice',
+  invoice: 'with an invoice sent again',
+  quote: 'with a quote',
+  reminder1: 'first reminder',
+  reminder2: 'second reminder',
+}
+/** The kinds of lines, as a price level takes something off them. */
+export const LINE_WORDS: Readonly<Record<LineKind, string>> = {
+  ...{ task: 'Tasks', part: 'Parts', labour: 'Hours', charge: 'Charges', other: 'Own lines' },
+}

@@ -24,6 +24,7 @@ export const PERMISSIONS = {
   'calls.see': INDOORS,
   'calls.take': DESK,
   'collections.work': MONEY,
+  'connections.change': OWNER,
   'costs.see': MONEY,
   'customers.see': INDOORS,
   'customers.change': INDOORS,

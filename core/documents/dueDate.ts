@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
+import { saysOn, type Says } from './paperWords'
 
 export type Terms =
   | { kind: 'receipt' }
@@ -31,17 +32,19 @@ export function dueDate(issueOn: string, terms: Terms): string {
 }
 
 /** Terms said as a person would. @example termsInWords({ kind: 'days', days: 15 }) // '15 days' */
-export function termsInWords(terms: Terms): string {
+export function termsInWords(terms: Terms, says: Says<'invoice'> = saysOn('invoice')): string {
   switch (terms.kind) {
     case 'receipt':
-      return 'due on receipt'
+      return says('onReceipt')
     case 'days':
-      return `${terms.days} days`
+      return says('inDays', { days: String(terms.days) })
     case 'month_end':
-      return terms.days === 0 ? 'end of month' : `end of month + ${terms.days} days`
+      return terms.days === 0
+        ? says('endOfMonth')
+        : says('endOfMonthAnd', { days: String(terms.days) })
     case 'next_month_day':
-      return `day ${terms.day} of next month`
+      return says('dayOfNext', { day: String(terms.day) })
     case 'date':
-      return `by ${terms.date}`
+      return says('byDate', { date: terms.date })
   }
 }

@@ -47,12 +47,16 @@ export const letterheadOf = (firm: Writer): Letterhead => ({
  * The lines beneath the name; what is empty is left out, and the legal name where it is the name.
  * @example letterheadLines({ name: 'Reed', legalName: 'Reed & Daughters Ltd', address: ['2 Quay'], phone: '555-0100', email: '', taxNumber: '12' })
  * // ['Reed & Daughters Ltd', '2 Quay', '555-0100', 'Tax number 12']
+ * @param taxNumber how the tax number is said
  */
-export const letterheadLines = (from: Letterhead): string[] =>
+export const letterheadLines = (
+  from: Letterhead,
+  taxNumber = (number: string): string => `Tax number ${number}`,
+): string[] =>
   [
     from.legalName === from.name ? '' : from.legalName,
     ...from.address,
     [from.phone, from.email].filter(Boolean).join(' · '),
-    from.taxNumber && `Tax number ${from.taxNumber}`,
+    from.taxNumber && taxNumber(from.taxNumber),
     from.registration,
   ].filter((line): line is string => Boolean(line))

@@ -1,11 +1,15 @@
+import type { LayoutFacts } from '../documents/paperLayout'
+import { saysOn, type Says } from '../documents/paperWords'
 import {
   isNothing,
+  laidOut,
   linesInWords,
   sumsInWords,
   type PaperDocument,
 } from '../documents/paperDocument'
 import type { Money } from '../money/formatMinor'
 import { sayMoney } from '../money/sayMoney'
+import { fillFields } from '../text/fillFields'
 import { sayDay } from '../time/sayDay'
 import type { InvoicePaper } from './invoicePaper'
 
@@ -18,47 +22,70 @@ export function invoiceDocument(
   paper: InvoicePaper,
   received: { paid: Money; open: Money },
 ): PaperDocument {
-  const { locale, paidBefore } = paper
-  const date = (day: string) => sayDay(day, locale, 'written')
-  const payable = paper.payable.amount !== paper.total.amount
+  const says = saysOn('invoice', paper.layout?.words)
+  const facts = factsOf(paper)
   return {
-    title: `Invoice ${paper.number}`,
-    number: paper.number,
-    locale,
-    seller: paper.seller,
+    ...laidOut(paper, says, facts),
+    title: says('title', facts),
     facts: [
-      { text: `Issued ${date(paper.issueOn)}` },
-      { text: `Due ${date(paper.dueOn)} (${paper.terms})`, strong: true },
-      ...(paper.orderNumber ? [{ text: `Your order ${paper.orderNumber}` }] : []),
-      ...(paper.workOrder ? [{ text: `Our work order ${paper.workOrder}` }] : []),
+      { text: says('issued', facts) },
+      { text: says('due', { date: facts.due, terms: paper.terms }), strong: true },
+      ...(paper.orderNumber ? [{ text: says('order', facts) }] : []),
+      ...(paper.workOrder ? [{ text: says('work', facts) }] : []),
     ],
-    buyer: { as: 'Billed to', ...paper.buyer },
-    place: { as: paper.site && 'Work done at', text: paper.site },
-    lines: linesInWords(paper.lines, locale),
-    remark: paper.exemptCertificate ? `Tax exempt, certificate ${paper.exemptCertificate}` : '',
-    sums: [
-      ...(paidBefore ? broughtSums(paper, paidBefore) : sumsInWords(paper, locale)),
-      ...(payable
-        ? [{ label: 'Payable', amount: sayMoney(paper.payable, locale), strong: true }]
-        : []),
-      ...(isNothing(received.paid) ? [] : cameIn(received, locale)),
-    ],
+    buyer: { as: says('buyer'), ...paper.buyer },
+    place: { as: paper.site && says('place'), text: paper.site },
+    lines: linesInWords(paper, says),
+    remark: paper.exemptCertificate ? says('exempt', { certificate: paper.exemptCertificate }) : '',
+    sums: sumsOf(paper, received, says),
     notes: [
-      ...(paper.found ?? []).map((found) => `Found on site: ${found}`),
-      paper.contact ? `Contact: ${paper.contact}` : '',
+      ...(paper.found ?? []).map((found) => says('found', { found })),
+      paper.contact ? says('contact', { contact: paper.contact }) : '',
       ...[paper.note ?? '', paper.payTo],
     ].filter(Boolean),
-    conditions: paper.conditions,
+    conditions: fillFields(paper.layout?.conditions ?? '', facts) || paper.conditions,
   }
 }
+/** What the free texts of an invoice may name. */
+function factsOf(paper: InvoicePaper): LayoutFacts<'invoice'> {
+  const date = (day: string) => sayDay(day, paper.locale, 'written')
+  return {
+    ...{ name: paper.buyer.name, site: paper.site, title: paper.title ?? '' },
+    ...{ number: paper.number, date: date(paper.issueOn), due: date(paper.dueOn) },
+    ...{ order: paper.orderNumber, work: paper.workOrder, company: paper.seller.name },
+    total: sayMoney(paper.total, paper.locale),
+  }
+}
+/** Its sums, what is payable where that is less, and what has come in. */
+function sumsOf(
+  paper: InvoicePaper,
+  received: { paid: Money; open: Money },
+  says: Says<'invoice'>,
+): PaperDocument['sums'] {
+  const { locale, paidBefore, payable } = paper
+  const less = payable.amount !== paper.total.amount
+  return [
+    ...(paidBefore ? broughtSums(paper, paidBefore, says) : sumsInWords(paper, locale, says)),
+    ...(less ? [{ label: says('payable'), amount: sayMoney(payable, locale), strong: true }] : []),
+    ...(isNothing(received.paid) ? [] : cameIn(received, locale, says)),
+  ]
+}
 /** With neither taxes nor a net of its own, the sum is said once. */
-const broughtSums = (paper: InvoicePaper, paidBefore: Money): PaperDocument['sums'] => [
-  ...sumsInWords(paper, paper.locale).slice(1),
+const broughtSums = (
+  paper: InvoicePaper,
+  paidBefore: Money,
+  says: Says<'invoice'>,
+): PaperDocument['sums'] => [
+  ...sumsInWords(paper, paper.locale, says).slice(1),
   ...(isNothing(paidBefore)
     ? []
-    : [{ label: 'Paid before', amount: sayMoney(paidBefore, paper.locale) }]),
+    : [{ label: says('paidBefore'), amount: sayMoney(paidBefore, paper.locale) }]),
 ]
-const cameIn = ({ paid, open }: { paid: Money; open: Money }, locale: string) => [
-  { label: 'Paid', amount: sayMoney(paid, locale) },
-  { label: 'Still open', amount: sayMoney(open, locale), strong: true },
+const cameIn = (
+  { paid, open }: { paid: Money; open: Money },
+  locale: string,
+  says: Says<'invoice'>,
+) => [
+  { label: says('paid'), amount: sayMoney(paid, locale) },
+  { label: says('open'), amount: sayMoney(open, locale), strong: true },
 ]

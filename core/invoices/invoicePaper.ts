@@ -1,6 +1,9 @@
 import type { Details } from '../customers/changedDetails'
 import { addressLines, letterheadOf, type Letterhead, type Writer } from '../documents/letterhead'
+import { termsInWords, type Terms } from '../documents/dueDate'
 import type { PaperLine } from '../documents/paperDocument'
+import type { PaperLayout } from '../documents/paperLayout'
+import { saysOn, type Says } from '../documents/paperWords'
 import { payToWords, type PayTo } from '../payments/payTo'
 import type { DiscountPart } from '../documents/discountReasons'
 import type { DocumentTotals } from '../documents/documentTotals'
@@ -15,6 +18,8 @@ export interface InvoicePaper {
   issueOn: string
   dueOn: string
   terms: string
+  /** what it is about; not of papers from before they said it */
+  title?: string | undefined
   currency: string
   locale: string
   taxMode: string
@@ -38,6 +43,8 @@ export interface InvoicePaper {
   /** of an invoice from the books before: what was paid of it there */
   paidBefore?: Money | undefined
   payable: Money
+  /** of papers that were made before there were any, none */
+  layout?: PaperLayout | undefined
 }
 /** A line that is billed: the whole of it, or what is left of one that was billed in part before. */
 export interface BilledLine {
@@ -55,10 +62,12 @@ interface Facts {
   number: string
   issueOn: string
   dueOn: string
-  terms: string
+  terms: Terms
+  layout?: PaperLayout | undefined
   company: Writer & PayTo & { locale: string; taxMode: string; conditions: string }
   work: {
     number: string
+    title: string
     currency: string
     orderNumber: string
     printedNote: string
@@ -80,13 +89,15 @@ interface Facts {
  * @example invoicePaper({ …facts, lines: [{ name: 'Pump', whole: false, … }] }).lines[0].name // 'Pump (balance)'
  */
 export function invoicePaper(facts: Facts): InvoicePaper {
-  const { company, work, details, totals } = facts
+  const { company, work, details, totals, layout } = facts
+  const says = saysOn('invoice', layout?.words)
   const money = (minor: number) => toMoney(minor, work.currency)
   return {
     number: facts.number,
     issueOn: facts.issueOn,
     dueOn: facts.dueOn,
-    terms: facts.terms,
+    terms: termsInWords(facts.terms, says),
+    title: work.title,
     currency: work.currency,
     locale: company.locale,
     taxMode: company.taxMode,
@@ -98,10 +109,10 @@ export function invoicePaper(facts: Facts): InvoicePaper {
     orderNumber: work.orderNumber,
     workOrder: work.number,
     exemptCertificate: facts.certificate,
-    payTo: payToWords(company),
+    payTo: payToWords(company, says),
     conditions: company.conditions,
     lines: facts.lines.map((line, i) => ({
-      ...lineOf(line),
+      ...lineOf(line, says),
       discount: money(line.whole ? line.discountMinor : 0),
       off: line.whole ? line.off.map(({ why, minor }) => ({ why, amount: money(minor) })) : [],
       net: money(totals.lineNets[i]!),
@@ -116,6 +127,7 @@ export function invoicePaper(facts: Facts): InvoicePaper {
     tax: money(totals.taxMinor),
     total: money(totals.totalMinor),
     payable: money(totals.payableMinor),
+    ...(layout && { layout }),
   }
 }
 const partiesOf = (details: Details): Pick<InvoicePaper, 'buyer' | 'site'> => ({
@@ -130,8 +142,8 @@ const partiesOf = (details: Details): Pick<InvoicePaper, 'buyer' | 'site'> => ({
   site: [details.siteName, details.siteLine1, details.siteTown].filter(Boolean).join(', '),
 })
 /** A balance is one of itself: its quantity was billed before. */
-const lineOf = ({ name, quantity, unit, unitPrice, whole }: BilledLine) => ({
-  name: whole ? name : `${name} (balance)`,
+const lineOf = ({ name, quantity, unit, unitPrice, whole }: BilledLine, says: Says<'invoice'>) => ({
+  name: whole ? name : says('balance', { name }),
   quantity: whole ? new Decimal(quantity).toString() : '1',
   unit,
   unitPrice,

@@ -1,5 +1,6 @@
 // How a customer pays the firm, as a paper says it: by transfer to an account, by cheque, or as the firm writes it.
 import { electronicFormatIBAN, friendlyFormatIBAN, isValidBIC, isValidIBAN } from 'ibantools'
+import { saysOn, type Says } from '../documents/paperWords'
 
 /** An account number as it is kept: without spaces, in capitals. @example readIban('de89 3704 0044 0532 0130 00') // 'DE89370400440532013000' */
 export const readIban = (typed: string): string => electronicFormatIBAN(typed) ?? ''
@@ -25,12 +26,13 @@ export interface PayTo {
 }
 /**
  * What a paper says of how it is paid, a line each; what the firm does not have is left out.
+ * @param says the words of the paper
  * @example payToWords({ payTo: 'Cash', name: 'Reed', payee: '', bank: '', iban: 'DE89370400440532013000', bic: '', chequeName: '' })
  * // 'Cash\nBy transfer to Reed, IBAN DE89 3704 0044 0532 0130 00'
  */
-export function payToWords(firm: PayTo): string {
+export function payToWords(firm: PayTo, says: Says<'invoice'> = saysOn('invoice')): string {
   const account = [
-    `By transfer to ${firm.payee || firm.name}`,
+    says('transfer', { payee: firm.payee || firm.name }),
     firm.bank,
     firm.iban && `IBAN ${friendlyFormatIBAN(firm.iban)}`,
     firm.bic && `BIC ${firm.bic}`,
@@ -38,7 +40,7 @@ export function payToWords(firm: PayTo): string {
   return [
     firm.payTo,
     firm.iban ? account.join(', ') : '',
-    firm.chequeName && `Cheques to ${firm.chequeName}`,
+    firm.chequeName && says('cheques', { payee: firm.chequeName }),
   ]
     .filter(Boolean)
     .join('\n')

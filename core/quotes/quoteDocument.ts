@@ -1,6 +1,9 @@
 import type { Letterhead } from '../documents/letterhead'
+import type { LayoutFacts, PaperLayout } from '../documents/paperLayout'
+import { saysOn } from '../documents/paperWords'
 import {
   isNothing,
+  laidOut,
   linesInWords,
   sumsInWords,
   type PaperDocument,
@@ -8,6 +11,7 @@ import {
 } from '../documents/paperDocument'
 import type { Money } from '../money/formatMinor'
 import { sayMoney } from '../money/sayMoney'
+import { fillFields } from '../text/fillFields'
 import { sayDay } from '../time/sayDay'
 
 /** A quote as it is sent: without costs, and kept as it is from then on. */
@@ -33,7 +37,11 @@ export interface QuotePaper {
   saving: { level: string; amount: Money } | null
   /** the certificate that frees from tax, where one does */
   exempt: string
+  /** of papers that were made before there were any, none */
+  layout?: PaperLayout | undefined
 }
+/** What stands at the foot of a quote where nothing else is said. */
+const OFFER = 'This is an offer; work begins after you have agreed to it.'
 
 /**
  * A quote as it is read.
@@ -42,27 +50,31 @@ export interface QuotePaper {
 export function quoteDocument(paper: QuotePaper): PaperDocument {
   const { locale, saving } = paper
   const date = (day: string) => sayDay(day, locale, 'written')
+  const says = saysOn('quote', paper.layout?.words)
+  const facts: LayoutFacts<'quote'> = {
+    ...{ name: paper.buyer.name, site: paper.site, title: paper.title, number: paper.number },
+    ...{ date: date(paper.issuedOn), until: date(paper.expiresOn), order: paper.orderNumber },
+    ...{ total: sayMoney(paper.total, locale), company: paper.seller.name },
+  }
   return {
-    title: `Quote ${paper.number}`,
-    number: paper.number,
-    locale,
-    seller: paper.seller,
+    ...laidOut(paper, says, facts),
+    title: says('title', facts),
     facts: [
-      { text: `Written ${date(paper.issuedOn)}` },
-      { text: `Price held until ${date(paper.expiresOn)}`, strong: true },
-      ...(paper.orderNumber ? [{ text: `Your order ${paper.orderNumber}` }] : []),
+      { text: says('written', facts) },
+      { text: says('held', { date: facts.until }), strong: true },
+      ...(paper.orderNumber ? [{ text: says('order', facts) }] : []),
     ],
-    buyer: { as: 'For', ...paper.buyer },
+    buyer: { as: says('buyer'), ...paper.buyer },
     place: { as: paper.title, text: [paper.site, paper.scope].filter(Boolean).join('\n') },
-    lines: linesInWords(paper.lines, locale),
-    remark: paper.exempt ? `Tax exempt, certificate ${paper.exempt}` : '',
-    sums: sumsInWords(paper, locale),
+    lines: linesInWords(paper, says),
+    remark: paper.exempt ? says('exempt', { certificate: paper.exempt }) : '',
+    sums: sumsInWords(paper, locale, says),
     notes: [
-      paper.contact ? `Contact: ${paper.contact}` : '',
+      paper.contact ? says('contact', { contact: paper.contact }) : '',
       saving && !isNothing(saving.amount)
-        ? `With ${saving.level}: ${sayMoney(saving.amount, locale)} less, before tax.`
+        ? says('saving', { level: saving.level, amount: sayMoney(saving.amount, locale) })
         : '',
     ].filter(Boolean),
-    conditions: 'This is an offer; work begins after you have agreed to it.',
+    conditions: fillFields(paper.layout?.conditions ?? '', facts) || OFFER,
   }
 }

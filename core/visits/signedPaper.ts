@@ -3,19 +3,24 @@ import type { Details } from '../customers/changedDetails'
 import type { DiscountPart } from '../documents/discountReasons'
 import type { DocumentTotals } from '../documents/documentTotals'
 import { addressLines, letterheadOf, type Letterhead, type Writer } from '../documents/letterhead'
+import type { LayoutFacts, PaperLayout } from '../documents/paperLayout'
+import { saysOn } from '../documents/paperWords'
 import {
+  laidOut,
   linesInWords,
   sumsInWords,
   type PaperDocument,
   type PaperLine,
 } from '../documents/paperDocument'
 import { toMoney, type Money } from '../money/formatMinor'
+import { sayMoney } from '../money/sayMoney'
+import { fillFields } from '../text/fillFields'
 import { sayDay } from '../time/sayDay'
 
-/** Why it is signed, and the words above the signature. */
+/** Why it is signed, and which words stand above the signature. */
 export const SIGN_PURPOSES = {
-  before: { says: 'Agreed before the work', words: 'I agree to this work at this price.' },
-  after: { says: 'Work received', words: 'I have received this work at this price.' },
+  before: { says: 'Agreed before the work', words: 'agree' },
+  after: { says: 'Work received', words: 'receive' },
 } as const
 export type SignPurpose = keyof typeof SIGN_PURPOSES
 export const SIGN_PURPOSE_NAMES = Object.keys(SIGN_PURPOSES) as readonly SignPurpose[]
@@ -49,8 +54,11 @@ export interface SignedPaper {
   signedOn: string
   signedAt: string
   takenBy: string
+  /** of papers that were made before there were any, none */
+  layout?: PaperLayout | undefined
 }
 interface Facts {
+  layout?: PaperLayout | undefined
   purpose: SignPurpose
   company: Writer & { locale: string }
   work: { number: string; currency: string; title: string; problem: string; orderNumber: string }
@@ -100,8 +108,9 @@ export function signedPaper(facts: Facts): SignedPaper {
     taxes: totals.taxes.map((t) => ({ name: t.name, rate: t.rate, tax: money(t.taxMinor) })),
     total: money(totals.totalMinor),
     exempt: facts.certificate,
-    words: SIGN_PURPOSES[purpose].words,
+    words: saysOn('signed', facts.layout?.words)(SIGN_PURPOSES[purpose].words),
     ...{ signer, signedOn, signedAt, takenBy },
+    ...(facts.layout && { layout: facts.layout }),
   }
 }
 /** Who signed, in words. @example saySigner({ name: 'Ada', company: 'Vane Ltd', role: 'manager' }) // 'Ada, manager, for Vane Ltd' */
@@ -113,23 +122,28 @@ export const saySigner = ({ name, company, role }: Signer): string =>
  * @example signedDocument(paper, 'ab12…').title // 'Agreed before the work, W-1372'
  */
 export function signedDocument(paper: SignedPaper, fingerprint: string): PaperDocument {
-  const { locale, purpose, signer, signedOn, signedAt, takenBy } = paper
-  const day = sayDay(signedOn, locale, 'written')
+  const { locale, purpose, signer, signedOn, signedAt: time, takenBy: taker } = paper
+  const says = saysOn('signed', paper.layout?.words)
+  const facts: LayoutFacts<'signed'> = {
+    ...{ name: paper.buyer.name, site: paper.site, title: paper.title, number: paper.number },
+    ...{ date: sayDay(signedOn, locale, 'written'), order: paper.orderNumber },
+    ...{ total: sayMoney(paper.total, locale), company: paper.seller.name },
+  }
   return {
-    title: `${SIGN_PURPOSES[purpose].says}, ${paper.number}`,
-    number: paper.number,
-    locale,
-    seller: paper.seller,
+    ...laidOut(paper, says, facts),
+    title: says(purpose, facts),
     facts: [
-      { text: `Signed ${day}, ${signedAt}`, strong: true },
-      ...(paper.orderNumber ? [{ text: `Your order ${paper.orderNumber}` }] : []),
+      { text: says('signed', { ...facts, time }), strong: true },
+      ...(paper.orderNumber ? [{ text: says('order', facts) }] : []),
     ],
-    buyer: { as: 'For', ...paper.buyer },
+    buyer: { as: says('buyer'), ...paper.buyer },
     place: { as: paper.title, text: [paper.site, paper.scope].filter(Boolean).join('\n') },
-    lines: linesInWords(paper.lines, locale),
-    remark: paper.exempt ? `Tax exempt, certificate ${paper.exempt}` : '',
-    sums: sumsInWords(paper, locale),
-    notes: [paper.words, `Signed by ${saySigner(signer)}, before ${takenBy}.`],
-    conditions: `Kept as it was signed: SHA-256 ${fingerprint}`,
+    lines: linesInWords(paper, says),
+    remark: paper.exempt ? says('exempt', { certificate: paper.exempt }) : '',
+    sums: sumsInWords(paper, locale, says),
+    notes: [paper.words, says('signer', { signer: saySigner(signer), taker })],
+    conditions: [fillFields(paper.layout?.conditions ?? '', facts), says('kept', { fingerprint })]
+      .filter(Boolean)
+      .join('\n'),
   }
 }

@@ -93,14 +93,14 @@ export async function keepSession(
 const SIGNATURE_SECONDS = 300
 /** `t=SECONDS,v=HEX` over "t.body"; older than five minutes is refused, so that a recorded request cannot be sent again. */
 export function checkSignature(
-  by: 'CARD' | 'POSITIONS' | 'TEXT',
+  by: 'card' | 'positions' | 'text',
   header: string,
   bytes: Buffer,
 ): void {
   const { t, v } = Object.fromEntries(
     header.split(',').map((p) => p.split('=') as [string, string]),
   )
-  const expected = createHmac('sha256', config.secretOf(by) || secret())
+  const expected = createHmac('sha256', config.connectionTo(by).secret || secret())
     .update(`${t}.`)
     .update(bytes)
     .digest()

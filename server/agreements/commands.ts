@@ -7,7 +7,7 @@ import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { Decimal } from '../../core/money/decimal'
 import { plusDays, plusMonths } from '../../core/time/zone'
 import type { Answer, Body } from '../../shared/api'
-import { customerById, levels } from '../customers/queries'
+import { customerById } from '../customers/queries'
 import { siteById } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -19,7 +19,6 @@ import {
   agreementById,
   extendAgreement,
   insertAgreement,
-  insertPlan,
   planById,
   setYear,
   setVisitDue,
@@ -33,7 +32,7 @@ export async function addAgreement(ctx: Ctx, body: Body<'newAgreement'>): Promis
   if ((await siteById(ctx.tx, body.siteId))?.customerId !== customer.id)
     throw invalid('siteId', 'Choose a site of this customer.')
   const plan = await planById(ctx.tx, body.planId)
-  if (!plan) throw invalid('planId', 'Choose the plan.')
+  if (!plan || plan.retired) throw invalid('planId', 'Choose the plan.')
   const endsOn = plusDays(plusMonths(body.startsOn, 12), -1)
   await insertAgreement(ctx.tx, {
     id: body.id,
@@ -182,18 +181,4 @@ export async function bookDueVisits(
     else made.push({ agreementId: a!.id, number: await bookDueVisit(ctx, a!, item) })
   }
   return { made, skipped }
-}
-export async function addPlan(ctx: Ctx, body: Body<'newPlan'>): Promise<Answer<'newPlan'>> {
-  const level = (await levels(ctx.tx)).find((l) => l.kind === 'agreement')
-  await insertPlan(ctx.tx, {
-    id: body.id,
-    name: body.name,
-    visitsAYear: body.visitsAYear,
-    price: body.price,
-    levelId: level?.id ?? null,
-    work: body.work,
-  })
-  const fact = agreementFacts.planAdded({ plan: body.name })
-  await record(ctx, { subject: 'settings', id: body.id, fact })
-  return { id: body.id }
 }

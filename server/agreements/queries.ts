@@ -169,24 +169,18 @@ export interface PlanRow {
   price: string
   levelId: string | null
   work: string
+  retired: boolean
 }
 const PLAN =
-  'SELECT id, name, visits_a_year, visit_seconds, price, price_level_id AS levelId, work FROM agreement_plans'
+  'SELECT id, name, visits_a_year, visit_seconds, price, price_level_id AS levelId, work, retired FROM agreement_plans'
 export const allPlans = (tx: Tx) => tx.rows<PlanRow>(`${PLAN} ORDER BY name LIMIT 100`)
 export const planById = (tx: Tx, id: string) => tx.row<PlanRow>(`${PLAN} WHERE id = ?`, [id])
-export const insertPlan = (
-  tx: Tx,
-  p: {
-    id: string
-    name: string
-    visitsAYear: number
-    price: string
-    levelId: string | null
-    work: string
-  },
-) =>
+export const putPlan = (tx: Tx, p: PlanRow) =>
   tx.run(
-    `INSERT INTO agreement_plans (id, name, visits_a_year, price, price_level_id, work)
-    VALUES (?, ?, ?, ?, ?, ?)`,
-    [p.id, p.name, p.visitsAYear, p.price, p.levelId, p.work],
+    `INSERT INTO agreement_plans (id, name, visits_a_year, visit_seconds, price, price_level_id, work, retired)
+    VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+    ON DUPLICATE KEY UPDATE name = VALUES(name), visits_a_year = VALUES(visits_a_year),
+      visit_seconds = VALUES(visit_seconds), price = VALUES(price),
+      price_level_id = VALUES(price_level_id), work = VALUES(work), retired = VALUES(retired)`,
+    [p.id, p.name, p.visitsAYear, p.visitSeconds, p.price, p.levelId, p.work, p.retired],
   )

@@ -1,8 +1,9 @@
 // The routes of care agreements, bound to their acts and views.
 import type { agreementRoutes } from '../../shared/agreements'
 import type { Handlers } from '../http/route'
-import { addAgreement, addPlan, billAgreement, bookDueVisits, renewAgreement } from './commands'
-import { listAgreements, listPlans } from './views'
+import { addAgreement, billAgreement, bookDueVisits, renewAgreement } from './commands'
+import { keepPlan, listPlans } from './plans'
+import { listAgreements } from './views'
 
 export const agreementHandlers: Handlers<typeof agreementRoutes> = {
   agreements: (ctx, { query }) => listAgreements(ctx, query),
@@ -11,5 +12,5 @@ export const agreementHandlers: Handlers<typeof agreementRoutes> = {
   billAgreement: (ctx, { params, body }) => billAgreement(ctx, params.id!, body),
   bookDueVisits: (ctx, { body }) => bookDueVisits(ctx, body),
   plans: (ctx) => listPlans(ctx),
-  newPlan: (ctx, { body }) => addPlan(ctx, body),
+  keepPlan: (ctx, { body }) => keepPlan(ctx, body),
 }

@@ -7,7 +7,7 @@ import type { Answer, Query } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { territories } from '../settings/queries'
-import { agreementById, agreementPage, allPlans, type AgreementRow } from './queries'
+import { agreementById, agreementPage, type AgreementRow } from './queries'
 
 export type Row = Answer<'agreements'>['items'][number]
 const shape =
@@ -51,12 +51,3 @@ export async function listAgreements(
 export async function oneRow(ctx: Ctx, id: string): Promise<Row> {
   return shape(ctx, await territories(ctx.tx))((await agreementById(ctx.tx, id))!)
 }
-export const listPlans = async (ctx: Ctx): Promise<Answer<'plans'>> => ({
-  items: (await allPlans(ctx.tx)).map((p) => ({
-    id: p.id,
-    name: p.name,
-    visitsAYear: p.visitsAYear,
-    price: p.price,
-    work: p.work,
-  })),
-})

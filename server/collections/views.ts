@@ -1,4 +1,5 @@
 // What is unpaid, by whom, and whom to act on first.
+import { mailText } from '../../core/text/mailWords'
 import { wentBack, type WentBack } from '../../core/payments/takingBack'
 import { sayDay } from '../../core/time/sayDay'
 import { wordsOf } from '../http/queries'
@@ -225,13 +226,11 @@ function reminderOf(ctx: Ctx, name: string, step: number, open: Open): Answer<'o
   const shown = asked.slice(0, MOST_LISTED)
   const says = (i: Open[number]) => `${i.number}, due ${due(i)}: ${text(i.balanceMinor)}`
   const about = asked.length === 1 ? `invoice ${asked[0]!.number}` : `${asked.length} open invoices`
-  const wording = company.wording[step === 1 ? 'reminder1' : 'reminder2'] ?? '{list}'
   const saying = (list: string[]) =>
-    wording
-      .replaceAll('{name}', name)
-      .replaceAll('{sum}', text(sum))
-      .replaceAll('{list}', [...list, ...more].join('\n\n'))
-      .replaceAll('{company}', company.name)
+    mailText(step === 1 ? 'reminder1' : 'reminder2', company.wording, {
+      ...{ name, sum: text(sum), company: company.name },
+      list: [...list, ...more].join('\n\n'),
+    })
   return {
     step,
     asked: toMoney(sum, company.currency),

@@ -63,6 +63,8 @@ const mergedValues = (
   ...grown(kept, other),
   ...(kept.prospect && !other.prospect ? { prospect: false } : {}),
   ...(!kept.priceLevelId && other.priceLevelId ? { priceLevelId: other.priceLevelId } : {}),
+  quoteLayoutId: kept.quoteLayoutId ?? other.quoteLayoutId,
+  invoiceLayoutId: kept.invoiceLayoutId ?? other.invoiceLayoutId,
   ...consents(kept, other),
 })
 /** Numbers and mail addresses that have no place left become a contact: nothing is lost. */

@@ -21,6 +21,8 @@ export interface CustomerRow {
   source: string
   assignedTo: string | null
   priceLevelId: string | null
+  quoteLayoutId: string | null
+  invoiceLayoutId: string | null
   taxExempt: boolean
   certificate: string
   exemptUntil: string | null
@@ -39,7 +41,7 @@ export interface CustomerRow {
   version: number
 }
 export const COLUMNS = `c.id, c.name, c.prospect, c.phone, c.phone2, c.email, c.email2, c.line1, c.town,
-    c.postcode, c.terms, c.source, c.assigned_to, c.price_level_id, c.tax_exempt,
+    c.postcode, c.terms, c.source, c.assigned_to, c.price_level_id, c.quote_layout_id, c.invoice_layout_id, c.tax_exempt,
     c.exempt_certificate AS certificate, c.exempt_until, c.office_note, c.printed_note, c.tags,
     c.stop_work, c.credit_limit_minor AS creditLimit, c.own_prices, c.mail_consent, c.text_consent,
     c.custom, c.merged_into, c.erased_at, c.import_id, c.version`
@@ -155,6 +157,8 @@ const CHANGEABLE = {
     assignedTo: 'assigned_to',
     terms: 'terms',
     priceLevelId: 'price_level_id',
+    quoteLayoutId: 'quote_layout_id',
+    invoiceLayoutId: 'invoice_layout_id',
     taxExempt: 'tax_exempt',
     certificate: 'exempt_certificate',
     exemptUntil: 'exempt_until',

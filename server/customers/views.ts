@@ -92,6 +92,8 @@ function ownPart({ company }: Ctx, c: CustomerRow, around: Around) {
     termsInWords: termsInWords(terms ?? company.terms),
     levelId: c.priceLevelId,
     level: around.levels.find((l) => l.id === c.priceLevelId)?.name ?? '',
+    quoteLayoutId: c.quoteLayoutId,
+    invoiceLayoutId: c.invoiceLayoutId,
     exempt: c.taxExempt,
     certificate: c.certificate,
     exemptUntil: c.exemptUntil,

@@ -1,5 +1,6 @@
 // Messages about visits in the firm’s words, and the way they go.
 import { ownDetails } from '../visits/details'
+import { fillFields } from '../../core/text/fillFields'
 import { sayDay } from '../../core/time/sayDay'
 import { localDate, localTime, plusDays } from '../../core/time/zone'
 import { customerById, type CustomerRow } from '../customers/queries'
@@ -23,6 +24,11 @@ const WORDS: Record<MessageKind, string> = {
   off: 'We said that we would come on {before} for “{title}”. This visit will not take place. If you have a question, please ring {phone}.',
   late: 'We promised to be with you{window} and will be later than that: {who} should arrive at about {time}. We are sorry; if that does not suit you, please ring {phone}.',
 }
+/** What a message about a visit may name. */
+export const VISIT_FIELDS = [
+  ...(['name', 'title', 'day', 'window', 'before', 'when', 'time', 'who'] as const),
+  ...(['place', 'phone', 'company'] as const),
+] as const
 export const wordsOf = (ctx: Ctx): Record<MessageKind, string> => ({
   ...WORDS,
   ...Object.fromEntries(
@@ -68,7 +74,7 @@ export function fill(ctx: Ctx, kind: MessageKind, a: About, at: number): string 
   const copy = ownDetails(a.work, a.customer, a.site)
   const date = promise?.date ?? localDate(at, timeZone)
   const day = sayDay(date, locale)
-  const facts: Record<string, string> = {
+  const facts: Readonly<Record<(typeof VISIT_FIELDS)[number], string>> = {
     name: copy.name,
     title: a.work.title,
     day,
@@ -81,7 +87,7 @@ export function fill(ctx: Ctx, kind: MessageKind, a: About, at: number): string 
     phone: ctx.company.phone,
     company: ctx.company.name,
   }
-  return wordsOf(ctx)[kind].replace(/\{(\w+)\}/g, (whole, key: string) => facts[key] ?? whole)
+  return fillFields(wordsOf(ctx)[kind], facts)
 }
 export const SUBJECT: Record<MessageKind, string> = {
   confirmation: 'your appointment',

@@ -1,4 +1,5 @@
 // The routes of the schedule, bound to their service.
+import { publicHolidays } from './publicHolidays'
 import type { dispatchRoutes } from '../../shared/dispatch'
 import { outside, type Handlers } from '../http/route'
 import { acceptPlan, beginPlan, dayPlan, stopPlan } from './dayPlan'
@@ -38,6 +39,7 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   addEntry: (ctx, { body }) => addEntry(ctx, body),
   removeEntry: (ctx, { params }) => takeEntryBack(ctx, params.id!),
   keepTerritory: (ctx, { body }) => keepTerritory(ctx, body),
+  publicHolidays: (ctx) => publicHolidays(ctx),
   keepHoliday: (ctx, { body }) => keepHoliday(ctx, body),
   newCalendar: (ctx, { params }) => newCalendar(ctx, params.id!),
   calendar: (ctx, { params }) => calendar(ctx, params.token!),

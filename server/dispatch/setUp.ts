@@ -1,5 +1,7 @@
 // Acts on the schedule’s set-up: hours, time off, meetings, territories, holidays, messages.
-import { putVisitMessages, setClosesAt, setDrivesOutside } from '../settings/index'
+import { strangeField } from '../../core/text/fillFields'
+import { VISIT_FIELDS } from './messageWords'
+import { lockFirm, putVisitMessages, setClosesAt, setDrivesOutside } from '../settings/index'
 import { personFacts, scheduleFacts } from './facts'
 import { postcodeRange } from '../../core/customers/postcodeRange'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
@@ -7,7 +9,7 @@ import { dayBounds, localToInstant } from '../../core/time/zone'
 import type { Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
-import { territories } from '../settings/queries'
+import { getCompany, territories } from '../settings/queries'
 import { middleOf } from '../customers/places.queries'
 import {
   insertEntry,
@@ -190,6 +192,13 @@ export async function keepDrives(ctx: Ctx, { outside }: Body<'keepDrives'>): Pro
 }
 export async function keepVisitMessages(ctx: Ctx, body: Body<'keepVisitMessages'>): Promise<SetUp> {
   const { words, ...which } = body
+  for (const [kind, text] of Object.entries(words)) {
+    const strange = strangeField(text, VISIT_FIELDS)
+    if (strange) throw invalid(`words.${kind}`, `{${strange}} is not known here.`)
+  }
+  // Nobody changes other words meanwhile, which are kept with these.
+  await lockFirm(ctx.tx)
+  ctx.company = (await getCompany(ctx.tx))!
   const wording = {
     ...ctx.company.wording,
     ...Object.fromEntries(Object.entries(words).map(([k, text]) => [`visit_${k}`, text])),

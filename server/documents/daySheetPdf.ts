@@ -1,6 +1,7 @@
 // A technician's day on paper, for people who work from paper.
 import type { Content } from 'pdfmake/interfaces'
-import { bold, makePdf, PALE, pale, runs } from './makePdf'
+import { bold, makePdf, PALE, pale, runs, numbered } from './makePdf'
+import { paperSize } from '../../core/documents/paperSize'
 import { GRID, inOneLine, rows } from './sheets'
 
 interface Stop {
@@ -88,8 +89,8 @@ export const daySheetPdf = (firm: string, locale: string, sheets: DaySheet[]): P
   makePdf({
     title: `Day sheets, ${sheets[0]?.day ?? ''}`,
     author: firm,
-    foot: firm,
-    locale,
+    foot: numbered(firm),
+    size: paperSize(locale),
     content: sheets.map((sheet, i): Content => ({
       ...(i ? { pageBreak: 'before' as const } : {}),
       stack: [heading(firm, sheet), stopsOf(sheet), ...besides(sheet)],

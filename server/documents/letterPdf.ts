@@ -1,6 +1,7 @@
 // A letter of the firm to a customer, on paper.
 import type { Content } from 'pdfmake/interfaces'
-import { bold, makePdf, pale, runs } from './makePdf'
+import { bold, makePdf, pale, runs, numbered } from './makePdf'
+import { paperSize } from '../../core/documents/paperSize'
 import { inOneLine, rows } from './sheets'
 
 export interface Letter {
@@ -27,7 +28,7 @@ export const letterPdf = (letter: Letter): Promise<Buffer> =>
   makePdf({
     title: letter.subject,
     author: letter.from.name,
-    foot: letter.from.name,
-    locale: letter.locale,
+    foot: numbered(letter.from.name),
+    size: paperSize(letter.locale),
     content: [...heading(letter), ...text(letter)],
   })

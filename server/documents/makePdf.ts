@@ -2,7 +2,8 @@
 // Text outside the Latin subset takes the extended cut of the same typeface, run by run.
 import pdfmake from 'pdfmake'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
-import { paperSize } from '../../core/documents/paperSize'
+import type { paperSize } from '../../core/documents/paperSize'
+import { fillFields } from '../../core/text/fillFields'
 import { readFont } from './fonts'
 import { sfntOf } from './sfnt'
 
@@ -63,12 +64,14 @@ export const bold = (text: string, fontSize = 10.5): Content => ({
   fontSize,
 })
 
+/** A foot that numbers its pages. */
+export const numbered = (foot: string): string => `${foot} · page {page} of {pages}`
 export interface Printed {
   title: string
   author: string
+  /** at the foot of each page, with `{page}` and `{pages}` */
   foot: string
-  /** BCP 47: says on paper of which size it is printed */
-  locale: string
+  size: ReturnType<typeof paperSize>
   content: Content[]
   /** when it is said to be made, where that is not now: the same paper is the same file then */
   madeAt?: Date | undefined
@@ -81,12 +84,12 @@ export async function makePdf(paper: Printed): Promise<Buffer> {
         ...{ title: paper.title, author: paper.author },
         ...(paper.madeAt && { creationDate: paper.madeAt }),
       },
-      pageSize: paperSize(paper.locale),
+      pageSize: paper.size,
       pageMargins: [54, 54, 54, 54],
       defaultStyle: { font: 'latin', fontSize: 10.5, color: '#16241f', lineHeight: 1.25 },
       content: paper.content,
       footer: (page: number, pages: number) => ({
-        text: `${paper.foot} · page ${page} of ${pages}`,
+        text: fillFields(paper.foot, { page: String(page), pages: String(pages) }),
         alignment: 'center',
         fontSize: 8,
         color: PALE,

@@ -1,7 +1,6 @@
 // A paper of the firm as PDF: letterhead, parties, lines, sums. It draws a document, and computes nothing.
 import type { Content } from 'pdfmake/interfaces'
-import { letterheadLines } from '../../core/documents/letterhead'
-import { PAPER_COLUMNS, type PaperDocument } from '../../core/documents/paperDocument'
+import type { PaperDocument } from '../../core/documents/paperDocument'
 import { makePdf, PALE, pale, RULE, runs } from './makePdf'
 
 const SIZE = 10.5
@@ -11,8 +10,10 @@ const figures = (text: string): object => ({
   alignment: 'right',
   noWrap: true,
 })
-const head = (text: string, alignment?: 'right') => ({ text, bold: true, alignment })
+const head = (text: string, alignment?: 'right') => ({ text: runs(text), bold: true, alignment })
 
+/** In the firm’s colour, where it has one. */
+const inked = (colour: string) => (colour ? { color: colour } : {})
 /** The room that a logo has, in points: the height of four lines, a third of the paper's width. */
 const LOGO_ROOM: [number, number] = [170, 56]
 const pictured = (logo: Logo | null): Content[] =>
@@ -25,7 +26,10 @@ const pictured = (logo: Logo | null): Content[] =>
         },
       ]
     : []
-function letterhead({ seller, title, facts }: PaperDocument, logo: Logo | null): Content {
+function letterhead(
+  { seller, head: lines, title, facts, colour }: PaperDocument,
+  logo: Logo | null,
+): Content {
   return {
     columns: [
       {
@@ -33,14 +37,14 @@ function letterhead({ seller, title, facts }: PaperDocument, logo: Logo | null):
         stack: [
           ...pictured(logo),
           { text: runs(seller.name), fontSize: 16, bold: true },
-          ...letterheadLines(seller).map((text) => pale(text, SIZE)),
+          ...lines.map((text) => pale(text, SIZE)),
         ],
       },
       {
         width: 'auto',
         alignment: 'right',
         stack: [
-          { text: title, fontSize: 16, bold: true },
+          { text: runs(title), fontSize: 16, bold: true, ...inked(colour) },
           ...facts.map((fact) => ({ text: runs(fact.text), bold: fact.strong })),
         ],
       },
@@ -61,28 +65,31 @@ const parties = ({ buyer, place }: PaperDocument): Content => ({
     { width: '*', stack: [pale(place.as), { text: runs(place.text) }] },
   ],
 })
-const lineRow = (line: PaperDocument['lines'][number]): Content[] => [
-  { stack: [{ text: runs(line.name) }, ...(line.beneath ? [pale(line.beneath)] : [])] },
-  figures(line.quantity) as Content,
-  figures(line.each) as Content,
-  figures(line.amount) as Content,
-]
+const openingOf = ({ subject, opening }: PaperDocument): Content => ({
+  stack: [
+    ...(subject ? [{ text: runs(subject), bold: true, margin: [0, 0, 0, 6] } as Content] : []),
+    ...(opening ? [{ text: runs(opening), margin: [0, 0, 0, 10] } as Content] : []),
+  ],
+})
+const lineRow =
+  ({ columns }: PaperDocument) =>
+  (line: PaperDocument['lines'][number]): Content[] =>
+    columns.map(({ key }) =>
+      key === 'name'
+        ? { stack: [{ text: runs(line.name) }, ...(line.beneath ? [pale(line.beneath)] : [])] }
+        : (figures(line[key]) as Content),
+    )
 const table = (paper: PaperDocument): Content => ({
   table: {
     headerRows: 1,
-    widths: ['*', 'auto', 'auto', 'auto'],
+    widths: paper.columns.map(({ key }) => (key === 'name' ? '*' : 'auto')),
     body: [
-      [
-        head(PAPER_COLUMNS.name),
-        head(PAPER_COLUMNS.quantity, 'right'),
-        head(PAPER_COLUMNS.each, 'right'),
-        head(PAPER_COLUMNS.amount, 'right'),
-      ],
-      ...paper.lines.map(lineRow),
+      paper.columns.map(({ key, label }) => head(label, key === 'name' ? undefined : 'right')),
+      ...paper.lines.map(lineRow(paper)),
     ],
   },
   layout: {
-    hLineColor: () => RULE,
+    hLineColor: () => paper.colour || RULE,
     vLineWidth: () => 0,
     hLineWidth: (i: number) => [0, 1][i] ?? 0.5,
     paddingTop: () => 5,
@@ -126,7 +133,12 @@ export const paperPdf = (
     madeAt,
     title: paper.title,
     author: paper.seller.name,
-    foot: paper.number,
-    locale: paper.locale,
-    content: [letterhead(paper, logo), parties(paper), table(paper), sums(paper), foot(paper)],
+    foot: paper.foot,
+    size: paper.size,
+    content: [
+      letterhead(paper, logo),
+      parties(paper),
+      openingOf(paper),
+      ...[table(paper), sums(paper), foot(paper)],
+    ],
   })

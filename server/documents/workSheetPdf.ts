@@ -1,6 +1,7 @@
 // What is to be done on one visit, with room for what was done: times, parts, a signature.
 import type { Content } from 'pdfmake/interfaces'
-import { bold, makePdf, pale, runs } from './makePdf'
+import { bold, makePdf, pale, runs, numbered } from './makePdf'
+import { paperSize } from '../../core/documents/paperSize'
 import { GRID, rows } from './sheets'
 
 export interface WorkSheet {
@@ -91,8 +92,8 @@ export const workSheetPdf = (sheet: WorkSheet): Promise<Buffer> =>
   makePdf({
     title: `Work sheet ${sheet.number}`,
     author: sheet.firm,
-    foot: `${sheet.number} · ${sheet.firm}`,
-    locale: sheet.locale,
+    foot: numbered(`${sheet.number} · ${sheet.firm}`),
+    size: paperSize(sheet.locale),
     content: [
       heading(sheet),
       place(sheet),

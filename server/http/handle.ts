@@ -117,7 +117,7 @@ async function inputOf(
   const isHeld = route.method !== 'GET' && !route.takesFile
   const bytes = isHeld ? await readBounded(event, most) : Buffer.alloc(0)
   if (route.who === 'signature')
-    checkSignature(route.signedBy ?? 'CARD', getHeader(event, 'X-Signature') ?? '', bytes)
+    checkSignature(route.signedBy ?? 'card', getHeader(event, 'X-Signature') ?? '', bytes)
   return {
     params,
     query: route.query ? await asked(event, route.query) : {},

@@ -7,6 +7,7 @@ import { askHandlers } from '../asks/routes'
 import { callHandlers } from '../calls/routes'
 import { collectionHandlers } from '../collections/routes'
 import { broughtHandlers } from '../broughtForward/routes'
+import { connectionHandlers } from '../connections/routes'
 import { customerHandlers } from '../customers/routes'
 import { dispatchHandlers } from '../dispatch/routes'
 import { figureHandlers } from '../figures/routes'
@@ -23,6 +24,7 @@ import type { Handler, Special } from './route'
 export const handlers: { [N in Exclude<RouteName, Special>]: Handler<N> } = {
   ...accessHandlers,
   ...settingHandlers,
+  ...connectionHandlers,
   ...customerHandlers,
   ...broughtHandlers,
   ...agreementHandlers,

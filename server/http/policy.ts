@@ -16,7 +16,7 @@ export function contentPolicy(page: { framed: boolean; scripts: readonly string[
     `font-src 'self'`,
     `object-src 'none'`,
     `base-uri 'none'`,
-    `form-action 'self' ${config.cardUrl}`.trim(),
+    `form-action 'self' ${config.connectionTo('card').address}`.trim(),
     page.framed ? 'frame-ancestors *' : `frame-ancestors 'none'`,
   ].join('; ')
 }

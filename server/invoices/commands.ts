@@ -12,7 +12,7 @@ import { queueMail } from '../messages/service'
 import { invoiceFacts } from './facts'
 import { LINK_MS } from './link'
 import { invoiceById, markSent, setLink, type InvoiceRow } from './queries'
-import { invoiceView, visibleInvoice, type InvoiceView } from './views'
+import { invoiceMail, invoiceView, visibleInvoice, type InvoiceView } from './views'
 
 const MOST_ADDRESSES = 4
 /** Refuses what the state of the invoice does not allow. */
@@ -37,7 +37,7 @@ export async function mailInvoice(
   const invoice = (await invoiceById(ctx.tx, id))!
   if (mail.to.length > MOST_ADDRESSES)
     throw invalid('to', `Send it to ${MOST_ADDRESSES} addresses at most.`)
-  const text = mail.body || (ctx.company.wording.invoice ?? 'Your invoice is attached.\n\n{link}')
+  const text = mail.body || invoiceMail(ctx, invoice)
   await queueMail(ctx, {
     kind: 'invoice',
     customerId: invoice.customerId,

@@ -1,5 +1,5 @@
 // Makes an invoice of what is done and not billed on a work order: its number, its frozen paper, its posting.
-import { dueDate, termsInWords } from '../../core/documents/dueDate'
+import { dueDate } from '../../core/documents/dueDate'
 import { documentTotals, type DocumentTotals } from '../../core/documents/documentTotals'
 import { beyondAgreedMinor } from '../../core/costing/notAgreedMinor'
 import { conflict, invalid, LedgerError } from '../../core/errors/LedgerError'
@@ -15,11 +15,12 @@ import type { Body } from '../../shared/api'
 import { settleYear } from '../agreements/index'
 import { hashToken, linkToken } from '../access/session'
 import { customerById, type CustomerRow } from '../customers/queries'
-import { siteById } from '../customers/places.queries'
+import { siteById, type SiteRow } from '../customers/places.queries'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { post } from '../ledger/queries'
 import { nextNumber } from '../settings/numbers'
+import { layoutFor } from '../settings/index'
 import { taxClasses } from '../settings/queries'
 import {
   accountOf,
@@ -55,6 +56,7 @@ interface Billed {
 interface Bill {
   work: WorkOrderRow
   customer: CustomerRow
+  site: SiteRow
   exempt: boolean
   billed: Billed[]
   totals: DocumentTotals
@@ -85,8 +87,8 @@ export async function makeInvoice(
   }
   const given = await nextNumber(ctx, 'invoice')
   const { number } = given
-  const found = await foundAt(ctx, bill, body.findingsOf)
-  await keep(ctx, { id: body.id, ...given }, bill, await paperOf(ctx, number, { ...bill, found }))
+  const paper = await paperOf(ctx, number, bill, body)
+  await keep(ctx, { id: body.id, ...given }, bill, paper)
   await postInvoice(ctx, body.id, number, bill)
   await record(ctx, {
     subject: 'invoice',
@@ -128,7 +130,8 @@ async function billOf(ctx: Ctx, work: WorkOrderRow, body: { dueOn: string | null
   const customer = (await customerById(tx, work.customerId))!
   const lines = await linesOf(tx, work.id)
   const account = await accountOf(ctx, lines, work.id)
-  const classes = await taxClasses(tx)
+  const site = (await siteById(tx, work.siteId))!
+  const classes = await taxClasses(tx, { day: ctx.today, postcode: site.postcode })
   const billed = account.lines
     .filter((a) => a.unbilledMinor > 0)
     .map((a): Billed => {
@@ -149,7 +152,7 @@ async function billOf(ctx: Ctx, work: WorkOrderRow, body: { dueOn: string | null
     billed.map(({ priced }) => priced),
     { mode: company.taxMode, currency: work.currency, exempt },
   )
-  return { work, customer, exempt, billed, totals, dueOn }
+  return { work, customer, site, exempt, billed, totals, dueOn }
 }
 /** What was found at those of its visits that are to be printed, in their order. */
 async function foundAt(
@@ -164,23 +167,26 @@ async function foundAt(
 async function paperOf(
   ctx: Ctx,
   number: string,
-  bill: Bill & { found: string[] },
+  bill: Bill,
+  body: Pick<Body<'makeInvoice'>, 'findingsOf' | 'layoutId'>,
 ): Promise<InvoicePaper> {
   const { company } = ctx
-  const { work, customer, exempt, billed, totals, dueOn } = bill
+  const { work, customer, site, exempt, billed, totals, dueOn } = bill
   const level = await levelFor(ctx, work)
-  const site = (await siteById(ctx.tx, work.siteId))!
   return invoicePaper({
     number,
     issueOn: ctx.today,
     dueOn,
-    terms: termsInWords(customer.terms ?? company.terms),
+    terms: customer.terms ?? company.terms,
+    layout: await layoutFor(ctx, 'invoice', {
+      ...{ said: body.layoutId, has: customer.invoiceLayoutId },
+    }),
     company,
     work,
     // The work order's own copy: a later change of the customer is carried over on purpose, or not at all.
     details: ownDetails(work, customer, site),
     certificate: exempt ? customer.certificate : '',
-    found: bill.found,
+    found: await foundAt(ctx, bill, body.findingsOf),
     lines: billed.map(({ line, whole, priced }) => ({
       name: line.name,
       quantity: line.quantity,

@@ -1,4 +1,7 @@
 // What screens and papers are told of an invoice.
+import { sayMoney } from '../../core/money/sayMoney'
+import { mailText } from '../../core/text/mailWords'
+import { sayDay } from '../../core/time/sayDay'
 import { daysLate } from '../../core/collections/ageing'
 import type { PaperDocument } from '../../core/documents/paperDocument'
 import { notFound } from '../../core/errors/LedgerError'
@@ -63,6 +66,16 @@ const actsOf = (ctx: Ctx, invoice: InvoiceRow): InvoiceAct[] =>
     may(ctx, invoicePermissions[act]),
   )
 
+/** What the firm writes with an invoice. */
+export const invoiceMail = (
+  { company }: Ctx,
+  { number, paper, currency, open }: InvoiceRow,
+): string =>
+  mailText('invoice', company.wording, {
+    ...{ number, name: paper.buyer.name, company: company.name },
+    sum: sayMoney(toMoney(open, currency), company.locale),
+    due: sayDay(paper.dueOn, company.locale, 'withYear'),
+  })
 export async function invoiceView(ctx: Ctx, id: string): Promise<InvoiceView> {
   const i = await visibleInvoice(ctx, id)
   const payments = await paymentsOfInvoice(ctx.tx, id)
@@ -75,6 +88,7 @@ export async function invoiceView(ctx: Ctx, id: string): Promise<InvoiceView> {
     acts: actsOf(ctx, i),
     late: lateBy(ctx, i),
     sent: i.sent,
+    mail: invoiceMail(ctx, i),
     ...received(i),
     paper: i.paper,
     payments: payments.map((p) => ({ ...p, amount: toMoney(p.amount, i.currency) })),

@@ -60,9 +60,10 @@ async function readyToGo(ctx: Ctx, message: MessageRow): Promise<Ready> {
   }
 }
 async function sendMail({ mail, paper }: Ready, { signal, stepAside }: Place): Promise<void> {
-  if (!config.smtpUrl) throw new Hopeless('no mail server is set up (SMTP_URL)')
+  const { address } = config.connectionTo('mail')
+  if (!address) throw new Hopeless('no mail server is set up')
   const attachments = paper ? [{ filename: paper.filename, content: await paper.draw() }] : []
-  const transport: Transporter = nodemailer.createTransport(config.smtpUrl, PATIENCE as object)
+  const transport: Transporter = nodemailer.createTransport(address, PATIENCE as object)
   transport.use('stream', (outgoing, next) => {
     outgoing.message.transform(() => new PassThrough().once('end', () => stepAside(LAST_ANSWER_MS)))
     next()
@@ -78,14 +79,14 @@ async function sendMail({ mail, paper }: Ready, { signal, stepAside }: Place): P
 }
 /** The identifier makes a second delivery recognisable; a number that cannot be reached is not tried again. */
 async function sendText({ message }: Ready): Promise<void> {
-  const base = config.textUrl
-  if (!base) throw new Hopeless('no text service is set up (TEXT_URL)')
+  const { address: base, secret } = config.connectionTo('text')
+  if (!base) throw new Hopeless('no text service is set up')
   const response = await fetch(`${base}/texts`, {
     method: 'POST',
     signal: AbortSignal.timeout(TEXT_LIMIT_MS),
     headers: {
       'Content-Type': 'application/json',
-      Authorization: `Bearer ${config.secretOf('TEXT')}`,
+      Authorization: `Bearer ${secret}`,
       'Idempotency-Key': message.id,
     },
     body: JSON.stringify({ id: message.id, to: message.recipients[0], text: message.body }),

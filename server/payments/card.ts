@@ -48,7 +48,7 @@ async function chargeFor(
 }
 /** Where the customer types the card. The charge is committed before the terminal hears of it. */
 export async function startCardPayment(call: Call, token: string): Promise<Answer<'payByCard'>> {
-  if (!config.cardUrl)
+  if (!config.connectionTo('card').address)
     throw new LedgerError('no_terminal', 'Card payment is not set up. Please pay another way.')
   const { invoice, chargeId } = await call.inContext((ctx) => chargeFor(ctx, token))
   const here = config.publicUrl

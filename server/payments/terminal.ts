@@ -24,12 +24,13 @@ export async function ask<T>(
   path: string,
   body?: object,
 ): Promise<T | null> {
-  const response = await fetch(`${config.cardUrl}${path}`, {
+  const { address, secret } = config.connectionTo('card')
+  const response = await fetch(`${address}${path}`, {
     method,
     signal: AbortSignal.timeout(WITHIN_MS),
     headers: {
       'Content-Type': 'application/json',
-      Authorization: `Bearer ${config.secretOf('CARD')}`,
+      Authorization: `Bearer ${secret}`,
     },
     ...(body && { body: JSON.stringify(body) }),
   }).catch(() => {

@@ -7,7 +7,8 @@ import { categoryTree, inCategory } from '../../core/pricebook/inCategory'
 import type { Query } from '../../shared/api'
 import { levels, type LevelRow } from '../customers/queries'
 import { sayDay } from '../../core/time/sayDay'
-import { makePdf, runs } from '../documents/makePdf'
+import { makePdf, runs, numbered } from '../documents/makePdf'
+import { paperSize } from '../../core/documents/paperSize'
 import type { Ctx } from '../http/context'
 import { redraw } from '../http/pictures'
 import { Raw } from '../http/route'
@@ -149,8 +150,8 @@ export async function bookPdf(ctx: Ctx, query: Query<'bookPdf'>): Promise<Raw> {
     makePdf({
       title,
       author: firm,
-      foot: firm,
-      locale,
+      foot: numbered(firm),
+      size: paperSize(locale),
       content: contentOf(printed, title, await thumbnails(pictures)),
     })
   return new Raw('application/pdf', draw, 'price-book.pdf')

@@ -15,7 +15,7 @@ import { fromBase64 } from '../http/files'
 import { redraw, type Picture } from '../http/pictures'
 import { Raw, type Call } from '../http/route'
 import { record } from '../http/queries'
-import { taxClasses } from '../settings/queries'
+import { usualTaxClasses } from '../settings/queries'
 import { changeBook } from './changes'
 import {
   entriesById,
@@ -143,7 +143,7 @@ type Before = Awaited<ReturnType<typeof entryById>>
 async function checkEntry(ctx: Ctx, id: string, body: Kept, before: Before): Promise<void> {
   const same = await entryByCode(ctx.tx, body.code)
   if (same && same.id !== id) throw invalid('code', 'Another entry has this code.')
-  if (!(await taxClasses(ctx.tx)).has(body.taxClass))
+  if (!(await usualTaxClasses(ctx.tx)).some(({ id }) => id === body.taxClass))
     throw invalid('taxClass', 'Choose how it is taxed.')
   if (body.activeFrom && body.activeTo && body.activeTo < body.activeFrom)
     throw invalid('activeTo', 'It ends before it begins.')

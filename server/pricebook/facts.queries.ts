@@ -1,4 +1,5 @@
 // SQL of what the prices of a work order follow.
+import type { Supplied } from '../../core/tax/ratesOn'
 import { levelsIn, type LevelRow } from '../customers/queries'
 import type { Tx } from '../db/pool'
 import { listsIn } from '../db/queries'
@@ -12,8 +13,8 @@ import {
 import { entriesIn, type EntryRow } from './queries'
 import type { PricingRow } from './pricing.queries'
 
-/** What a work order's prices follow, in one question; `due` are changes of prices whose day has come. */
-export async function pricingFacts(tx: Tx, today: string, dates: [string, string]) {
+/** What the prices and taxes of what is supplied then and there follow, in one question; `due` are changes of prices whose day has come. */
+export async function pricingFacts(tx: Tx, supplied: Supplied, dates: [string, string]) {
   const got = await listsIn<{
     taxClasses: TaxClassRow
     levels: LevelRow
@@ -36,14 +37,14 @@ export async function pricingFacts(tx: Tx, today: string, dates: [string, string
     due: {
       columns: 'id',
       from: 'price_batches WHERE state = "waiting" AND holds_from <= ?',
-      values: [today],
+      values: [supplied.day],
       order: 'id',
       limit: 1,
     },
     entries: entriesIn(['labour', 'charge']),
   })
   return {
-    classes: ratesByClass(got.taxClasses),
+    classes: ratesByClass(got.taxClasses, supplied),
     usualTax: got.taxClasses,
     levels: got.levels,
     fields: got.fields,

@@ -18,6 +18,7 @@ import { addBasket, tryLines } from '../visits/lines'
 import { bookPdf } from './bookPdf'
 import { bookUsage, retireEntries, takeHours } from './usage'
 import { compareSuppliers, supplierNames, supplierProducts } from './suppliers'
+import { keepPriceLevel, priceLevels } from './levels'
 import { keepPricing, pricing } from './pricing'
 import { startPriceBook } from './starter'
 import { listBook, pinEntry, searchBook, sendBook } from './service'
@@ -34,6 +35,8 @@ export const pricebookHandlers: Handlers<typeof pricebookRoutes> = {
   keepPriceEntry: (ctx, { params, body }) => keepPriceEntry(ctx, params.id!, body),
   startPriceBook: (ctx, { body }) => startPriceBook(ctx, body),
   tryPrice: (ctx, { body }) => tryPrice(ctx, body),
+  priceLevels: (ctx) => priceLevels(ctx),
+  keepPriceLevel: (ctx, { body }) => keepPriceLevel(ctx, body),
   pricing: (ctx) => pricing(ctx),
   keepPricing: (ctx, { body }) => keepPricing(ctx, body),
   previewPrices: (ctx, { body }) => previewPrices(ctx, body),

@@ -37,15 +37,15 @@ const away = () =>
     'The supplier does not answer. Nothing was changed; try again in a moment, or write the line by hand.',
   )
 async function ask(path: string): Promise<unknown> {
-  const base = config.supplierUrl
+  const { address: base, secret } = config.connectionTo('supplier')
   if (!base)
     throw new LedgerError(
       'no_supplier',
-      'No supplier is connected. Set SUPPLIER_URL to one that speaks the exchange described in the formats.',
+      'No supplier is connected. Name one under Connections that speaks the exchange described in the formats.',
     )
   const response = await fetch(`${base}${path}`, {
     signal: AbortSignal.timeout(5_000),
-    headers: { Authorization: `Bearer ${config.secretOf('SUPPLIER')}` },
+    headers: { Authorization: `Bearer ${secret}` },
   }).catch(() => {
     throw away()
   })
@@ -70,7 +70,7 @@ const products = (answer: unknown): Promise<Product[]> =>
 const ours = (ctx: Ctx, items: readonly Product[]) =>
   items.filter((p) => p.price.currency === ctx.company.currency)
 export async function supplierNames(): Promise<Answer<'suppliers'>> {
-  if (!config.supplierUrl) return { items: [] }
+  if (!config.connectionTo('supplier').address) return { items: [] }
   const { items } = await yup
     .object({
       items: yup

@@ -12,7 +12,7 @@ import { insideHours } from '../../core/pricebook/insideHours'
 import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { tellProgress } from '../jobs/progress'
-import { taxClasses } from '../settings/queries'
+import { usualTaxClasses } from '../settings/queries'
 import { changeBook } from './changes'
 import type { Change } from './worked'
 import { fullEntries, putEntries, type EntryFacts, type FullEntry } from './queries'
@@ -72,7 +72,7 @@ async function planOf(
       supplier: list.supplier,
       category: options.category || list.supplier || 'Taken in',
       taxClass: options.taxClass,
-      taxClasses: new Set((await taxClasses(ctx.tx)).keys()),
+      taxClasses: new Set((await usualTaxClasses(ctx.tx)).map(({ id }) => id)),
     },
   )
 }

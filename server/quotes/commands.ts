@@ -1,5 +1,4 @@
 // Acts on quotes: changed while they are drafts, sent as a frozen paper; a yes becomes promised work that waits for its slot.
-import { sayDay } from '../../core/time/sayDay'
 import { minorToDecimal } from '../../core/money/formatMinor'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { stateAfter } from '../../core/documents/lifecycle'
@@ -28,8 +27,8 @@ import {
   type QuoteRow,
 } from './queries'
 import { refusalOf } from './refusals'
-import { quotePaper, quoteView, visibleQuote, type QuoteView } from './views'
-import { HELD_DAYS, noteOnQuote, payer, setLines } from './draft'
+import { quoteMailText, quotePaper, quoteView, visibleQuote, type QuoteView } from './views'
+import { noteOnQuote, payer, setLines } from './draft'
 
 const MOST_ADDRESSES = 4
 
@@ -151,13 +150,13 @@ export async function sendQuote(ctx: Ctx, id: string, body: Body<'sendQuote'>): 
   await setQuoteState(ctx.tx, id, {
     ...keptOf(quote),
     state: stateAfter(quoteLifecycle, 'send'),
-    frozen: await quotePaper(ctx, id),
+    frozen: await quotePaper(ctx, id, body.layoutId),
     sentAt: ctx.now,
     answeredAt: null,
     answer: '',
   })
   await linkQuote(ctx.tx, id, linkHash(id))
-  if (body.to.length > 0) await queueMail(ctx, quoteMail(ctx, quote, body))
+  if (body.to.length > 0) await queueMail(ctx, await quoteMail(ctx, quote, body))
   await noteOnQuote(
     ctx,
     quote,
@@ -177,12 +176,9 @@ const keptOf = (quote: QuoteRow) => ({
   workOrderId: quote.workOrderId,
 })
 const LINK = '{link}'
-function quoteMail(ctx: Ctx, quote: QuoteRow, body: Body<'sendQuote'>) {
-  const { name, locale } = ctx.company
-  const held = sayDay(quote.expiresOn, locale, 'withYear')
-  const text =
-    body.body ||
-    `Our quote for “${quote.title}” is attached. The price is held until ${held}.\n\n${name}`
+async function quoteMail(ctx: Ctx, quote: QuoteRow, body: Body<'sendQuote'>) {
+  const { name } = ctx.company
+  const text = body.body || (await quoteMailText(ctx, quote))
   return {
     kind: 'quote',
     customerId: quote.customerId,
@@ -206,7 +202,7 @@ export async function reopenQuote(ctx: Ctx, id: string, version: number): Promis
     answer: '',
   })
   if (quote.expiresOn < ctx.today)
-    await updateQuote(ctx.tx, { ...quote, expiresOn: plusDays(ctx.today, HELD_DAYS) })
+    await updateQuote(ctx.tx, { ...quote, expiresOn: plusDays(ctx.today, ctx.company.quoteDays) })
   await noteOnQuote(ctx, quote, quoteFacts.reopened({ number: quote.number }))
   return quoteView(ctx, id)
 }

@@ -10,9 +10,6 @@ import { expanded, priceLines, type WantedLine } from '../pricebook/priceLines'
 import { putQuoteLines, updateQuote, type QuoteRow } from './queries'
 import { totalsOf } from './views'
 
-/** How long a price is held when nobody says otherwise; common practice of the trade. */
-export const HELD_DAYS = 30
-
 /** Notes what happened to a quote. */
 export const noteOnQuote = (
   ctx: Ctx,
@@ -39,7 +36,7 @@ export const begunFor = (ctx: Ctx, customer: CustomerRow) => ({
   customerId: customer.id,
   priceLevelId: customer.priceLevelId,
   taxExempt: isExempt(customer, ctx.today),
-  expiresOn: plusDays(ctx.today, HELD_DAYS),
+  expiresOn: plusDays(ctx.today, ctx.company.quoteDays),
   currency: ctx.company.currency,
   now: ctx.now,
 })

@@ -1,4 +1,6 @@
 // What screens and papers are told of a quote.
+import { mailText } from '../../core/text/mailWords'
+import { sayDay } from '../../core/time/sayDay'
 import { sayEquipment } from '../../core/customers/sayEquipment'
 import { saySite } from '../../core/customers/saySite'
 import { actsFrom } from '../../core/documents/lifecycle'
@@ -23,6 +25,7 @@ import { may, signedIn, type Ctx } from '../http/context'
 import { pageOf, paging } from '../http/paging'
 import { historyOf } from '../http/queries'
 import type { PricedLine } from '../pricebook/priceLines'
+import { layoutFor } from '../settings/index'
 import { taxClasses } from '../settings/queries'
 import { taxesOf, visibleWorkOrder } from '../visits/account'
 import { photosOf } from '../visits/papers.queries'
@@ -54,10 +57,11 @@ const actsOf = (ctx: Ctx, quote: QuoteRow): QuoteAct[] =>
 
 export async function totalsOf(
   ctx: Ctx,
-  q: Pick<QuoteRow, 'currency' | 'taxExempt'>,
+  q: Pick<QuoteRow, 'currency' | 'taxExempt' | 'siteId'>,
   lines: PricedLine[],
 ) {
-  const classes = await taxClasses(ctx.tx)
+  const site = (await siteById(ctx.tx, q.siteId))!
+  const classes = await taxClasses(ctx.tx, { day: ctx.today, postcode: site.postcode })
   return documentTotals(
     lines.map((l) => ({
       quantity: l.quantity,
@@ -129,6 +133,14 @@ export async function quoteEarlier(ctx: Ctx, id: string, before?: number) {
   const told = storyOf(quote, work, await callsOfQuote(ctx.tx, id))
   return { items: await historyOf(ctx, 'subject_id', told, before) }
 }
+/** What the firm writes with a quote. */
+export async function quoteMailText({ tx, company }: Ctx, quote: QuoteRow): Promise<string> {
+  const { name } = (await customerById(tx, quote.customerId))!
+  return mailText('quote', company.wording, {
+    ...{ name, number: quote.number, title: quote.title, company: company.name },
+    until: sayDay(quote.expiresOn, company.locale, 'long'),
+  })
+}
 /** A quote as its screen shows it, with what whoever asks may do with it. */
 export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
   const { tx } = ctx
@@ -158,6 +170,7 @@ export async function quoteView(ctx: Ctx, id: string): Promise<QuoteView> {
     sentAt: quote.sentAt,
     link: quoteLink(quote),
     answer: quote.answer,
+    mail: await quoteMailText(ctx, quote),
     ...(await partiesView(ctx, quote, own?.name ?? '')),
     contact: quote.contact,
     ...(await aboutPart(ctx, quote)),
@@ -243,13 +256,21 @@ export async function listQuotes(ctx: Ctx, query: Query<'quotes'>): Promise<Answ
 }
 
 /** What the customer is shown: without costs, and frozen when it is sent. */
-export async function quotePaper(ctx: Ctx, id: string): Promise<QuotePaper> {
+export async function quotePaper(
+  ctx: Ctx,
+  id: string,
+  layoutId?: string | null,
+): Promise<QuotePaper> {
   const q = await visibleQuote(ctx, id)
   if (q.frozen) return q.frozen as QuotePaper
   const { company } = ctx
   const paper = await quoteView(ctx, id)
   const customer = (await customerById(ctx.tx, q.customerId))!
+  const layout = await layoutFor(ctx, 'quote', {
+    ...{ said: layoutId, has: customer.quoteLayoutId },
+  })
   return {
+    ...(layout && { layout }),
     number: q.number,
     issuedOn: ctx.today,
     expiresOn: q.expiresOn,

@@ -8,18 +8,39 @@ const FIRM_PARTS: Readonly<Record<string, string>> = {
   ...{ payee: 'the payee', bank: 'the bank', iban: 'the IBAN', bic: 'the BIC' },
   chequeName: 'whom cheques name',
   ...{ terms: 'the terms', payTo: 'how we are paid', conditions: 'the conditions' },
+  quoteDays: 'how long a quote holds',
   ...{
     locale: 'how days are written',
     timeZone: 'the time zone',
     taxMode: 'how prices stand to tax',
   },
 }
+const SERVICE_NAMES: Readonly<Record<string, string>> = {
+  ...{ mail: 'mail', text: 'texts', card: 'cards', supplier: 'suppliers', positions: 'positions' },
+}
+const MAIL_NAMES: Readonly<Record<string, string>> = {
+  ...{
+    bill: 'mails with a new invoice',
+    invoice: 'mails with an invoice',
+    quote: 'mails with a quote',
+  },
+  ...{ reminder1: 'first reminders', reminder2: 'second reminders' },
+}
 export const settingFacts = facts('settings', {
   questionAsked: (f: { text: string }) => `Question “${f.text}” is asked`,
   questionRetired: (f: { text: string }) => `Question “${f.text}” is not asked any more`,
   fieldKept: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s kept`,
   fieldRetired: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s retired`,
-  taxesKept: (f: { name: string; changes: Record<string, Change> }) => `Taxes of “${f.name}” kept`,
+  taxesKept: (f: { id?: string; name: string; changes: Record<string, Change> }) =>
+    `Taxes of “${f.name}” kept`,
+  layoutKept: (f: { id: string; kind: string; name: string; changes: Record<string, Change> }) =>
+    `How “${f.name}” looks and what it says was kept`,
+  mailWordsKept: (f: { kind: string; changes: Record<string, Change> }) =>
+    `What is written in ${MAIL_NAMES[f.kind] ?? f.kind} was changed`,
+  connectionKept: (f: { kind: string; changes: Record<string, Change>; newSecret: boolean }) =>
+    `Connection for ${SERVICE_NAMES[f.kind] ?? f.kind} kept${f.newSecret ? ', with a new secret' : ''}`,
+  levelKept: (f: { name: string; changes: Record<string, Change> }) => `Price level ${f.name} kept`,
+  planKept: (f: { name: string; changes: Record<string, Change> }) => `Care plan ${f.name} kept`,
   numbersKept: (f: { kind: string; changes: Record<string, Change> }) =>
     `The numbers of ${f.kind.replace('_', ' ')}s go on otherwise`,
   begun: (f: { firm: string }) => `${f.firm} begins here`,

@@ -5,7 +5,7 @@ import { sqlInstant, type Tx } from '../db/pool'
 export type FirmRow = Omit<Answer<'firm'>, 'timeZones'>
 export const firmRow = (tx: Tx, lock = false) =>
   tx.row<FirmRow>(
-    `SELECT version, name, legal_name, registration, payee, bank, iban, bic, cheque_name, logo_id, line1, town, postcode, phone, email, tax_number, terms, pay_to, conditions,
+    `SELECT version, name, legal_name, registration, payee, bank, iban, bic, cheque_name, logo_id, line1, town, postcode, phone, email, tax_number, terms, pay_to, conditions, quote_days,
       locale, time_zone, tax_mode, currency
     FROM company
     WHERE id = 1${lock ? ' FOR UPDATE' : ''}`,
@@ -17,12 +17,12 @@ export const putFirm = (tx: Tx, f: FirmRow) =>
     `UPDATE company
     SET name = ?, legal_name = ?, registration = ?, payee = ?, bank = ?, iban = ?, bic = ?,
       cheque_name = ?, logo_id = ?, line1 = ?, town = ?, postcode = ?, phone = ?, email = ?, tax_number = ?,
-      terms = ?, pay_to = ?, conditions = ?, locale = ?, time_zone = ?, tax_mode = ?, version = version + 1
+      terms = ?, pay_to = ?, conditions = ?, quote_days = ?, locale = ?, time_zone = ?, tax_mode = ?, version = version + 1
     WHERE id = 1`,
     [
       ...[f.name, f.legalName, f.registration, f.payee, f.bank, f.iban, f.bic],
       ...[f.chequeName, f.logoId, f.line1, f.town, f.postcode, f.phone, f.email, f.taxNumber],
-      ...[JSON.stringify(f.terms), f.payTo, f.conditions],
+      ...[JSON.stringify(f.terms), f.payTo, f.conditions, f.quoteDays],
       ...[f.locale, f.timeZone, f.taxMode],
     ],
   )

@@ -16,7 +16,7 @@ import { firmRow, hasTold, insertLogo, putFirm, type FirmRow } from './firm.quer
 const PARTS = [
   ...['name', 'line1', 'town', 'postcode', 'phone', 'email', 'taxNumber', 'terms'],
   ...['legalName', 'registration', 'payee', 'bank', 'iban', 'bic', 'chequeName', 'logoId'],
-  ...['payTo', 'conditions', 'locale', 'timeZone', 'taxMode'],
+  ...['payTo', 'conditions', 'quoteDays', 'locale', 'timeZone', 'taxMode'],
 ] as const satisfies readonly string[]
 
 const zonesThere = ({ company }: Ctx, now: FirmRow): string[] => [

@@ -2,14 +2,20 @@
 import { GRANTABLE, GRANTABLE_NAMES } from '../../core/access/grantable'
 import { ROLES } from '../../core/access/permissions'
 import { conflict, forbidden, notFound } from '../../core/errors/LedgerError'
+import type { MailKind } from '../../core/text/mailWords'
 import type { Answer, Body } from '../../shared/api'
 import { may, type Ctx } from '../http/context'
 import type { Change } from '../http/facts'
 import { historyOfFacts } from '../http/queries'
 import { putChanges } from './firm'
+import { putMailWords } from './mailWords'
 import { firmRow, lockFirm } from './firm.queries'
 import { settingEntries } from './history.queries'
 import { getCompany } from './queries'
+import { keepLayout, keptOf } from './layouts'
+import { layoutRows } from './layouts.queries'
+import { keepTaxClass } from './taxes'
+import { taxClassRows } from './taxes.queries'
 import { changeSources, changeStateLabels, keepLimits, keepWarranty, limitsNow } from './service'
 
 const alike = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other)
@@ -53,10 +59,39 @@ async function undoLimits(
     given: acts.map((words) => ({ permission: permissionOf(words), roles: gave[words]! })),
   })
 }
+type Rates = Body<'keepTaxClass'>['rates']
+async function undoTaxes(
+  ctx: Ctx,
+  { id, changes }: { id: string; changes: { rates: Change } },
+): Promise<void> {
+  const now = (await taxClassRows(ctx.tx)).find((one) => one.id === id)
+  if (!now) throw notFound('class of taxes')
+  const [was, left] = [changes.rates.from as Rates, changes.rates.to as Rates]
+  const shown = { name: now.name, rates: left }
+  await keepTaxClass(ctx, { id, name: now.name, rates: was, shown, sure: true })
+}
+type KeptLayout = ReturnType<typeof keptOf>
+async function undoLayout(
+  ctx: Ctx,
+  { id, changes }: { id: string; changes: { layout: Change } },
+): Promise<void> {
+  const now = (await layoutRows(ctx.tx)).find((one) => one.id === id)
+  if (!now) throw notFound('layout')
+  refuseChanged(keptOf(now), changes.layout.to)
+  const { kind, version } = now
+  await keepLayout(ctx, { ...(changes.layout.from as KeptLayout), id, version, kind })
+}
 /** How each of them is put back. */
 const UNDOES: Readonly<Record<string, (ctx: Ctx, data: never) => Promise<unknown>>> = {
   'settings.firmChanged': undoFirm,
   'settings.limitsChanged': undoLimits,
+  'settings.taxesKept': undoTaxes,
+  'settings.layoutKept': undoLayout,
+  'settings.mailWordsKept': async (ctx, f: { kind: MailKind; changes: { text: Change } }) => {
+    const { from, to } = f.changes.text as { from: string; to: string }
+    refuseChanged(ctx.company.wording[f.kind] ?? '', to)
+    await putMailWords(ctx, f.kind, from)
+  },
   'settings.warrantySaid': async (ctx, { months }: { months: Change }) => {
     refuseChanged(ctx.company.warrantyMonths, months.to)
     await keepWarranty(ctx, { months: months.from as number })
@@ -71,9 +106,17 @@ const UNDOES: Readonly<Record<string, (ctx: Ctx, data: never) => Promise<unknown
     await changeStateLabels(ctx, { from, to: words.from as Record<string, string> })
   },
 }
+/** Of what is one of several, which one it is was not always kept; and there was nothing before a new one. */
+const ONE_OF_SEVERAL = ['settings.taxesKept', 'settings.layoutKept']
+function stoodBefore({ id, changes = {} }: { id?: string; changes?: Record<string, Change> }) {
+  return Boolean(id) && Object.values(changes).some(({ from }) => from)
+}
 /** What was said of it then may be less than is needed now. */
 const isUndoable = (code: string, data: object | null): boolean =>
-  code in UNDOES && data !== null && Object.keys(data).length > 0
+  code in UNDOES &&
+  data !== null &&
+  Object.keys(data).length > 0 &&
+  (!ONE_OF_SEVERAL.includes(code) || stoodBefore(data))
 
 export async function settingsHistory(
   ctx: Ctx,

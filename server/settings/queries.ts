@@ -2,6 +2,7 @@
 import type { Limits } from '../../core/access/limits'
 import type { Grants, Role } from '../../core/access/permissions'
 import type { Terms } from '../../core/documents/dueDate'
+import { ratesOn, type KeptRate, type Supplied } from '../../core/tax/ratesOn'
 import type { TaxMode, TaxRate } from '../../core/tax/taxTotals'
 import type { TaxedAs } from '../../core/pricebook/usualTaxClass'
 import type { Tx } from '../db/pool'
@@ -42,6 +43,8 @@ export interface Company {
   sources: string[]
   /** how long the firm stands for what it supplied; 0 where it says nothing of it */
   warrantyMonths: number
+  /** how long the price of a quote is held where nobody says otherwise */
+  quoteDays: number
   stateLabels: Record<string, string>
   visitMessages: { confirmation?: boolean; eve?: boolean; onWay?: boolean }
   /** where the owner says otherwise than is usual */
@@ -54,7 +57,7 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
     await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number, currency,
         legal_name, registration, payee, bank, iban, bic, cheque_name, logo_id,
         locale, time_zone, tax_mode, terms, pay_to, conditions, wording, yard_lat, yard_lon,
-        demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, warranty_months, state_labels, visit_messages,
+        quote_days, demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, warranty_months, state_labels, visit_messages,
         limits, grants
       FROM company
       WHERE id = 1`)
@@ -62,7 +65,7 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
 }
 export interface TaxClassRow {
   id: string
-  rates: TaxRate[]
+  rates: KeptRate[]
   /** what usually has it, where the firm says so */
   usualFor: TaxedAs | null
 }
@@ -72,10 +75,14 @@ export const taxClassesIn: ListIn = {
   values: [],
   order: 'id',
 }
-export const ratesByClass = (rows: readonly TaxClassRow[]): Map<string, TaxRate[]> =>
-  new Map(rows.map((r) => [r.id, r.rates]))
+/** The rates of each class that hold then and there. */
+export const ratesByClass = (
+  rows: readonly TaxClassRow[],
+  supplied: Supplied,
+): Map<string, TaxRate[]> => new Map(rows.map((r) => [r.id, ratesOn(r.rates, supplied)]))
 export const usualTaxClasses = (tx: Tx) => listOf<TaxClassRow>(tx, taxClassesIn)
-export const taxClasses = async (tx: Tx) => ratesByClass(await usualTaxClasses(tx))
+export const taxClasses = async (tx: Tx, supplied: Supplied) =>
+  ratesByClass(await usualTaxClasses(tx), supplied)
 export const taxClassNames = (tx: Tx) =>
   tx.rows<Pick<TaxClassRow, 'id' | 'usualFor'> & { name: string }>(
     'SELECT id, name, usual_for FROM tax_classes ORDER BY name LIMIT 50',
@@ -175,6 +182,8 @@ export const putVisitMessages = (
     JSON.stringify(messages),
     JSON.stringify(wording),
   ])
+export const setWording = (tx: Tx, wording: Record<string, string>) =>
+  tx.run('UPDATE company SET wording = ?, version = version + 1', [JSON.stringify(wording)])
 export const setClosesAt = (tx: Tx, at: string) =>
   tx.run('UPDATE company SET closes_at = ?, version = version + 1', [at])
 export const setDrivesOutside = (tx: Tx, outside: boolean) =>

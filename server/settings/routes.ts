@@ -7,6 +7,8 @@ import { changeFirm, firm, keepLogo } from './firm'
 import { logoById } from './firm.queries'
 import { guide, tryMail } from './guide'
 import { settingsHistory, undoSetting } from './history'
+import { keepLayout, layoutExamples, layoutNames, layoutPdf, layouts } from './layouts'
+import { keepMailWords, mailWords, tryMailWords } from './mailWords'
 import { keepNumbers, numbers } from './numbers'
 import {
   demoClockToNow,
@@ -27,6 +29,14 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   begin: outside((call, { body }) => begin(call, body)),
   taxClasses: (ctx) => classesOfTax(ctx),
   keepTaxClass: (ctx, { body }) => keepTaxClass(ctx, body),
+  mailWords: (ctx) => Promise.resolve(mailWords(ctx)),
+  keepMailWords: (ctx, { body }) => keepMailWords(ctx, body),
+  tryMailWords: (ctx, { body }) => tryMailWords(ctx, body),
+  layouts: (ctx) => layouts(ctx),
+  layoutNames: (ctx) => layoutNames(ctx),
+  keepLayout: (ctx, { body }) => keepLayout(ctx, body),
+  layoutExamples: (ctx) => layoutExamples(ctx),
+  layoutPdf: (ctx, { params }) => layoutPdf(ctx, params.id!),
   numbers: (ctx) => numbers(ctx),
   keepNumbers: (ctx, { body }) => keepNumbers(ctx, body),
   guide: (ctx) => guide(ctx),

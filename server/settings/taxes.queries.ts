@@ -1,5 +1,5 @@
 // SQL of the classes of taxes.
-import type { TaxRate } from '../../core/tax/taxTotals'
+import type { KeptRate } from '../../core/tax/ratesOn'
 import type { TaxedAs } from '../../core/pricebook/usualTaxClass'
 import type { Tx } from '../db/pool'
 
@@ -7,11 +7,11 @@ export interface NamedTaxClass {
   id: string
   name: string
   usualFor: TaxedAs | null
-  rates: TaxRate[]
+  rates: KeptRate[]
 }
-export const taxClassRows = (tx: Tx, lock = false) =>
+export const taxClassRows = (tx: Tx) =>
   tx.rows<NamedTaxClass>(
-    `SELECT id, name, usual_for, rates FROM tax_classes ORDER BY name LIMIT 50${lock ? ' FOR UPDATE' : ''}`,
+    `SELECT id, name, usual_for, rates FROM tax_classes ORDER BY name LIMIT 50`,
   )
 export const putTaxClass = (tx: Tx, c: NamedTaxClass) =>
   tx.run(

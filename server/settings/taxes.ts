@@ -1,6 +1,7 @@
 // The classes that what is sold is taxed by. A rate that changes holds for what is billed from then on.
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { codedRates } from '../../core/tax/codedRates'
+import { saidTwice, type KeptRate } from '../../core/tax/ratesOn'
 import { isOddRate, percentOfRate, rateOfPercent } from '../../core/tax/percentOfRate'
 import { searchKey } from '../../core/text/searchKey'
 import type { Answer, Body } from '../../shared/api'
@@ -8,11 +9,28 @@ import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { putTaxClass, taxClassRows, type NamedTaxClass } from './taxes.queries'
 import { settingFacts } from './facts'
+import { lockFirm } from './firm.queries'
 
 type Classes = Answer<'taxClasses'>
 const ID_SIGNS = 20
-const asWritten = (rates: readonly { name: string; rate: string }[]) =>
-  rates.map(({ name, rate }) => ({ name, percent: percentOfRate(rate) }))
+type Written = Classes['classes'][number]['rates'][number]
+const asWritten = (rates: readonly Omit<KeptRate, 'code'>[]): Written[] =>
+  rates.map(({ name, rate, from = '', until = '', postcodes = [] }) => ({
+    ...{ name, percent: percentOfRate(rate), from, until },
+    postcodes: postcodes.join(', '),
+  }))
+const listed = (postcodes: string): string[] =>
+  postcodes
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean)
+/** What is not said is not kept, so that a rate without a day reads as it always did. */
+const asKept = ({ name, percent, from, until, postcodes }: Written): Omit<KeptRate, 'code'> => ({
+  ...{ name, rate: rateOfPercent(percent) },
+  ...(from ? { from } : {}),
+  ...(until ? { until } : {}),
+  ...(listed(postcodes).length ? { postcodes: listed(postcodes) } : {}),
+})
 export async function classesOfTax(ctx: Ctx): Promise<Classes> {
   const rows = await taxClassRows(ctx.tx)
   return {
@@ -40,22 +58,28 @@ async function mustStand(ctx: Ctx, old: NamedTaxClass, shown: Body<'keepTaxClass
   })
 }
 function checkRates(rates: Body<'keepTaxClass'>['rates'], sure: boolean): void {
-  const names = rates.map(({ name }) => name.toLowerCase())
-  const twice = names.findIndex((name, i) => names.indexOf(name) < i)
+  const twice = saidTwice(rates.map((rate) => ({ ...rate, postcodes: listed(rate.postcodes) })))
   if (twice >= 0)
-    throw invalid(`rates[${twice}].name`, 'A tax stands in a class once. Add its rates up.')
+    throw invalid(
+      `rates[${twice}].name`,
+      'This tax stands here twice from the same day. Say from when each holds, or add them up.',
+    )
+  const backward = rates.findIndex(({ from, until }) => until !== '' && until < from)
+  if (backward >= 0) throw invalid(`rates[${backward}].until`, 'It would end before it begins.')
   const odd = rates.find(({ percent }) => isOddRate(percent))
   if (odd && !sure)
     throw conflict('odd_rate', `${odd.percent} per cent for ${odd.name}: is this right?`)
 }
 export async function keepTaxClass(ctx: Ctx, body: Body<'keepTaxClass'>): Promise<Classes> {
-  const all = await taxClassRows(ctx.tx, true)
+  // A class that is not there yet is locked by nobody.
+  await lockFirm(ctx.tx)
+  const all = await taxClassRows(ctx.tx)
   const old = all.find(({ id }) => id === body.id)
   if (body.id && !old) throw notFound('class of taxes')
   if (old) await mustStand(ctx, old, body.shown)
   checkRates(body.rates, body.sure)
   const rates = codedRates(
-    body.rates.map(({ name, percent }) => ({ name, rate: rateOfPercent(percent) })),
+    body.rates.map(asKept),
     all.flatMap((one) => (one === old ? [] : one.rates)),
     codeOf,
   )
@@ -65,7 +89,7 @@ export async function keepTaxClass(ctx: Ctx, body: Body<'keepTaxClass'>): Promis
   const changes = { rates: { from: old && asWritten(old.rates), to: asWritten(rates) } }
   await record(ctx, {
     ...{ subject: 'settings', id: ctx.id() },
-    fact: settingFacts.taxesKept({ name: body.name, changes }),
+    fact: settingFacts.taxesKept({ id, name: body.name, changes }),
   })
   return classesOfTax(ctx)
 }

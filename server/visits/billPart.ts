@@ -2,6 +2,7 @@
 import { beyondAgreedMinor } from '../../core/costing/notAgreedMinor'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { dueDate } from '../../core/documents/dueDate'
+import { mailText } from '../../core/text/mailWords'
 import type { Answer } from '../../shared/api'
 import { accountFrom, asPaperLine, partialLine } from './account'
 import { ownDetails } from './details'
@@ -44,6 +45,9 @@ export function billPart(read: WorkRead): Paper['bill'] {
     tax: money(bill.taxMinor),
     total: money(bill.totalMinor),
     issueOn: ctx.today,
+    mail: mailText('bill', ctx.company.wording, {
+      ...{ name: customer.name, title: work.title, company: ctx.company.name },
+    }),
     beyond: money(
       beyondAgreedMinor(
         open.map(({ id, unbilledMinor }) => ({ ...byId.get(id)!, unbilledMinor })),

@@ -16,6 +16,7 @@ import { fromBase64, isKind } from '../http/files'
 import { redraw } from '../http/pictures'
 import { record } from '../http/queries'
 import { Raw, type Call } from '../http/route'
+import { layoutFor } from '../settings/index'
 import { taxClasses } from '../settings/queries'
 import { levelFor } from '../pricebook/priceLines'
 import { reasonsOf } from './takenOff'
@@ -66,7 +67,8 @@ export async function keepSigned(
   const lines = await linesOf(ctx.tx, work.id)
   if (lines.length === 0)
     throw invalid('lines', 'There is nothing to agree to yet: add a line first.')
-  const classes = await taxClasses(ctx.tx)
+  const site = (await siteById(ctx.tx, work.siteId))!
+  const classes = await taxClasses(ctx.tx, { day: ctx.today, postcode: site.postcode })
   const customer = (await customerById(ctx.tx, work.customerId))!
   const exempt = isExempt(customer, ctx.today)
   const totals = documentTotals(
@@ -79,12 +81,12 @@ export async function keepSigned(
       'The lines changed since they were shown. Show them again before signing.',
       { total: toMoney(totals.totalMinor, work.currency) },
     )
-  const site = (await siteById(ctx.tx, work.siteId))!
   const { id, visitId, name, company, role, purpose, image } = signed
   const { timeZone } = ctx.company
   const level = await levelFor(ctx, work)
   const paper = signedPaper({
     ...{ purpose, company: ctx.company, work, totals },
+    layout: await layoutFor(ctx, 'signed'),
     lines: lines.map((line) => ({ ...line, off: reasonsOf(line, level) })),
     details: ownDetails(work, customer, site),
     certificate: exempt ? customer.certificate : '',

@@ -60,8 +60,12 @@ export function chargeFrom(
 }
 type PricingFacts = Awaited<ReturnType<typeof pricingFacts>>
 /** What prices follow, with the changes made whose day has come. */
-export async function currentPricing(ctx: Ctx, at: number | null): Promise<PricingFacts> {
-  const read = () => pricingFacts(ctx.tx, ctx.today, daysAt(ctx, at ?? ctx.now))
+export async function currentPricing(
+  ctx: Ctx,
+  { at, postcode }: { at: number | null; postcode: string },
+): Promise<PricingFacts> {
+  const supplied = { day: ctx.today, postcode }
+  const read = () => pricingFacts(ctx.tx, supplied, daysAt(ctx, at ?? ctx.now))
   const facts = await read()
   if (!facts.due) return facts
   await applyDue(ctx)

@@ -57,7 +57,7 @@ export async function workOrderPaper(ctx: Ctx, id: string): Promise<Answer<'work
   const lines = ever.filter(({ removed }) => !removed)
   const around = await aroundWork(ctx.tx, id, ctx.now)
   const { at, ...time } = uncoveredAmong(ctx, work, { lines, ...around })
-  const pricing = await currentPricing(ctx, at)
+  const pricing = await currentPricing(ctx, { at, postcode: parties.site.postcode })
   const read: WorkRead = { ctx, parties, lines, around, pricing }
   const charge = chargeFrom(
     ctx,

@@ -85,6 +85,9 @@ export const customerDetail = obj({
   termsInWords: definedText(),
   levelId: id().nullable().defined(),
   level: definedText(),
+  /** how their papers look, where not as is usual */
+  quoteLayoutId: id().nullable().defined(),
+  invoiceLayoutId: id().nullable().defined(),
   exempt: flag().required(),
   certificate: definedText(),
   exemptUntil: date().nullable().defined(),
@@ -241,6 +244,8 @@ export const customerRecordRoutes = {
       assignedTo: id().nullable(),
       terms: terms().nullable().default(undefined),
       levelId: id().nullable(),
+      quoteLayoutId: id().nullable(),
+      invoiceLayoutId: id().nullable(),
       exempt: flag(),
       certificate: text(80),
       exemptUntil: date().nullable(),

@@ -104,7 +104,7 @@ export const mapRoutes = {
     method: 'POST',
     path: '/positions/trips',
     who: 'signature',
-    signedBy: 'POSITIONS',
+    signedBy: 'positions',
     summary: 'For the positions device: where each technician drives at present, along the roads',
     answer: obj({
       now: instant().required(),
@@ -122,7 +122,7 @@ export const mapRoutes = {
     method: 'POST',
     path: '/positions',
     who: 'signature',
-    signedBy: 'POSITIONS',
+    signedBy: 'positions',
     summary: 'Where technicians are, told by the positions device',
     body: obj({
       positions: list(

@@ -61,7 +61,7 @@ export const visitMessageRoutes = {
     method: 'POST',
     path: '/webhooks/text',
     who: 'signature',
-    signedBy: 'TEXT',
+    signedBy: 'text',
     summary: 'A text that came in; STOP ends texts to that number',
     body: obj({ from: requiredText('Say from whom.', 32), text: text(1000).default('') }),
     answer: ok,

@@ -250,6 +250,13 @@ export const setUpRoutes = {
     }),
     answer: scheduleSetUp,
   }),
+  publicHolidays: route({
+    method: 'GET',
+    path: '/holidays/public',
+    may: 'dispatch.setUp',
+    summary: 'Public holidays of the country in the next year that the firm does not have yet',
+    answer: obj({ items: list(obj({ date: date().required(), name: definedText() })) }),
+  }),
   keepHoliday: route({
     method: 'POST',
     path: '/holidays',

@@ -214,6 +214,8 @@ export const workOrder = obj({
     total: money().required(),
     dueOn: date().required(),
     issueOn: date().required(),
+    /** what the firm writes with an invoice */
+    mail: definedText(8000),
     /** what of it the customer did not agree to */
     beyond: money().required(),
     /** what speaks against billing it as it stands: of a line, mended where it is said */

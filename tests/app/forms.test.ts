@@ -4,6 +4,7 @@ import { DOMWrapper } from '@vue/test-utils'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { invoiceLifecycle } from '~~/core/invoices/invoiceLifecycle'
 import { quoteLifecycle } from '~~/core/quotes/quoteLifecycle'
+import { USUAL_LAYOUT } from '~~/core/documents/paperLayout'
 import { routeOf, type Answer, type RouteName } from '~~/shared/api'
 import { catalogueOfRoutes } from '~/lib/api'
 import { alerts, button, buttons, choose, fill, goTo, press, rows, typed } from './hands'
@@ -65,6 +66,32 @@ const before = made('broughtForward', {
   on: null,
   accounts: (['bank', 'cash', 'tax'] as const).map((account) => ({ account, amount: '0.00' })),
 })
+const layouts: Answer<'layouts'> = {
+  items: [1, 2, 3].map((n) => ({
+    ...{ id: `${ID.slice(0, -1)}${n}`, kind: 'quote', name: `Layout ${n}`, version: n },
+    ...{ usual: n === 1, retired: false, layout: { ...USUAL_LAYOUT, subject: `about ${n}` } },
+  })),
+}
+const mails: Answer<'mailWords'> = {
+  items: (['bill', 'invoice', 'quote'] as const).map((kind) => ({
+    ...{ kind, text: `Words with a ${kind}`, usual: 'Usual', fields: ['name'] },
+  })),
+}
+const levels: Answer<'priceLevels'> = {
+  items: [1, 2, 3].map((n) => ({
+    ...{ id: `${ID.slice(0, -1)}${n}`, name: `Level ${n}`, agreement: n === 1 },
+    off: [{ kind: 'part', percent: String(n) }],
+  })),
+}
+const [, , thirdLevel] = levels.items
+const plans: Answer<'plans'> = {
+  levels: [],
+  items: [1, 2, 3].map((n) => ({
+    ...{ id: `${ID.slice(0, -1)}${n}`, name: `Plan ${n}`, visitsAYear: n, minutes: 60 },
+    ...{ price: '90.00', levelId: null, work: 'Look after it', retired: false },
+  })),
+}
+const { id: thirdPlanId, ...thirdPlan } = plans.items[2]!
 const customer = made('customer', { id: ID, erased: false, mergedInto: null })
 const [, , thirdSite] = customer.sites
 const work = made('workOrder', { id: ID }, { fields: { state: 'to_bill', uncoveredSeconds: 1800 } })
@@ -553,6 +580,64 @@ const TRIALS: Trial[] = [
     sends: 'keepTaxClass',
     body: { id: '', name: 'Fittings', rates: [{ name: 'State tax', percent: '4.5' }] },
     says: { setUp },
+  },
+  {
+    what: 'how a paper looks',
+    page: '/papers',
+    way: [/^Layout 3/],
+    typed: [['Words that it opens with', 'Dear {name},']],
+    act: 'Keep this layout',
+    sends: 'keepLayout',
+    body: {
+      ...{ id: layouts.items[2]!.id, version: 3, kind: 'quote', name: 'Layout 3' },
+      ...{ subject: 'about 3', opening: 'Dear {name},' },
+    },
+    says: { layouts },
+  },
+  {
+    what: 'a further layout',
+    page: '/papers',
+    typed: [
+      ['Name of this layout', 'Nota'],
+      ['Invoice {number}', 'Nota {number}'],
+    ],
+    act: 'Keep this layout',
+    sends: 'keepLayout',
+    body: { version: 0, kind: 'invoice', name: 'Nota', words: { title: 'Nota {number}' } },
+    says: { layouts },
+  },
+  {
+    what: 'what is written with a paper',
+    page: '/set-up',
+    way: ['Change the words of with a quote'],
+    typed: [['Words', 'Dear {name}, as we said.']],
+    act: 'Keep these words',
+    sends: 'keepMailWords',
+    body: { kind: 'quote', text: 'Dear {name}, as we said.', shown: 'Words with a quote' },
+    says: { setUp, mailWords: mails },
+  },
+  {
+    what: 'a price level',
+    page: '/set-up',
+    way: ['Change the level Level 3'],
+    typed: [['Hours, per cent less', '7.5']],
+    act: 'Keep this level',
+    sends: 'keepPriceLevel',
+    body: {
+      ...{ id: thirdLevel!.id, name: 'Level 3', agreement: false },
+      shown: { name: 'Level 3', agreement: false, off: thirdLevel!.off },
+    },
+    says: { setUp, priceLevels: levels },
+  },
+  {
+    what: 'a care plan',
+    page: '/set-up',
+    way: ['Change the plan Plan 3'],
+    typed: [['Price of a year', '99.50']],
+    act: 'Keep this plan',
+    sends: 'keepPlan',
+    body: { id: thirdPlanId, ...thirdPlan, price: '99.50', shown: thirdPlan },
+    says: { setUp, plans },
   },
   {
     what: 'a series of numbers',

@@ -246,10 +246,17 @@ describe('a paper', () => {
     title: 'Invoice I-2207',
     number: 'I-2207',
     locale: 'en-US',
+    ...{ size: 'LETTER', colour: '#1f5c4a', foot: '' },
     seller: { name: 'Stonebeck', address: ['1 Mill Lane'], phone: '1', email: '', taxNumber: 'T7' },
+    head: ['1 Mill Lane', 'Tax number T7'],
     facts: [{ text: 'Due Dec 8', strong: true }],
     buyer: { as: 'Bill to', name: 'Ada Greave', address: ['18 Ferry Lane'] },
     place: { as: 'For work at', text: 'House' },
+    ...{ subject: 'A new pump', opening: 'Dear Ada,' },
+    columns: [
+      { key: 'name', label: 'Work' },
+      { key: 'amount', label: 'Sum' },
+    ],
     lines: [
       { name: 'Pump', beneath: '10 % off', quantity: '2', each: '90.00', amount: '$162.00' },
       { name: 'Pump', beneath: '', quantity: '1', each: '90.00', amount: '$90.00' },
@@ -264,7 +271,10 @@ describe('a paper', () => {
     const said = page.text()
     for (const text of ['Invoice I-2207', 'Tax number T7', 'Due Dec 8', 'Ada Greave', '10 % off'])
       expect(said).toContain(text)
-    for (const text of ['$252.00', 'Gate code 4411', 'Thirty days.']) expect(said).toContain(text)
+    for (const text of ['$252.00', 'Gate code 4411', 'Thirty days.', 'A new pump', 'Dear Ada,'])
+      expect(said).toContain(text)
+    expect(page.findAll('th').map((th) => th.text())).toEqual(['Work', 'Sum'])
+    expect(page.get('h1').attributes('style')).toContain('color')
     expect(page.findAll('tbody tr')).toHaveLength(2)
   })
 })

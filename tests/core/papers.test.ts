@@ -4,12 +4,14 @@ import { DETAIL_NAMES, type Details } from '../../core/customers/changedDetails'
 import { documentTotals } from '../../core/documents/documentTotals'
 import { addressLines, letterheadLines, letterheadOf } from '../../core/documents/letterhead'
 import { isNothing, linesInWords, sumsInWords } from '../../core/documents/paperDocument'
+import { saysOn } from '../../core/documents/paperWords'
 import { paperSize } from '../../core/documents/paperSize'
 import { invoiceDocument } from '../../core/invoices/invoiceDocument'
 import { invoicePaper, type BilledLine } from '../../core/invoices/invoicePaper'
 import { sayUnitPrice } from '../../core/money/sayMoney'
 import { quoteDocument, type QuotePaper } from '../../core/quotes/quoteDocument'
 
+const says = saysOn('quote')
 const usd = (amount: string) => ({ amount, currency: 'USD' })
 const company = {
   name: 'Tarn Water',
@@ -28,6 +30,7 @@ const company = {
 }
 const work = {
   number: 'W-1',
+  title: 'A new pump',
   currency: 'USD',
   orderNumber: '',
   printedNote: '',
@@ -79,7 +82,7 @@ const facts = {
   number: 'I-1',
   issueOn: '2026-11-24',
   dueOn: '2026-12-24',
-  terms: '30 days',
+  terms: { kind: 'days', days: 30 } as const,
   company,
   work,
   details,
@@ -235,11 +238,11 @@ describe('what papers are made of', () => {
     net: usd('0.26'),
   }
   it('says units, but not of what is counted, and what was taken off', () => {
-    expect(linesInWords([line], 'en-US')).toEqual([
+    expect(linesInWords({ lines: [line], locale: 'en-US' }, says)).toEqual([
       { name: 'Pipe', beneath: '', quantity: '7.5 ft', each: '0.035', amount: '$0.26' },
     ])
     const counted = { ...line, unit: 'each', discount: usd('5.00') }
-    expect(linesInWords([counted], 'en-US')[0]).toMatchObject({
+    expect(linesInWords({ lines: [counted], locale: 'en-US' }, says)[0]).toMatchObject({
       quantity: '7.5',
       // A paper from before reasons were kept names none.
       beneath: 'less $5.00',
@@ -248,13 +251,15 @@ describe('what papers are made of', () => {
       { why: 'by Care', amount: usd('3.00') },
       { why: 'came late', amount: usd('2.00') },
     ]
-    expect(linesInWords([{ ...counted, off }], 'en-US')[0]!.beneath).toBe(
+    expect(linesInWords({ lines: [{ ...counted, off }], locale: 'en-US' }, says)[0]!.beneath).toBe(
       'less $3.00 by Care, less $2.00 came late',
     )
   })
   it('writes rates of tax as per cent, without what says nothing', () => {
     const taxes = [{ name: 'State', rate: '0.0500', tax: usd('1.00') }]
-    expect(sumsInWords({ net: usd('20.00'), taxes, total: usd('21.00') }, 'en-US')[1]).toEqual({
+    expect(
+      sumsInWords({ net: usd('20.00'), taxes, total: usd('21.00') }, 'en-US', says)[1],
+    ).toEqual({
       label: 'State 5%',
       amount: '$1.00',
     })

@@ -86,6 +86,7 @@ test('the office’s screens', async ({ browser }) => {
     ['/people', 'People'],
     ['/brought-forward', 'From our books before'],
     ['/in-and-out', 'Everything in and out'],
+    ['/papers', 'What our papers look like'],
     ['/guide', 'Guide'],
     ['/price-book', 'Price book'],
     ['/invoices', 'Invoices'],
@@ -199,6 +200,7 @@ const OFFICE = [
   '/people',
   '/brought-forward',
   '/in-and-out',
+  '/papers',
   '/guide',
   '/customers/duplicates',
 ]

@@ -811,9 +811,13 @@ describe('messages about visits', () => {
       body: {
         ...messages,
         confirmation: false,
-        words: { ...messages.words, eve: '{who}, {when}, at {place}. {nonsense}' },
+        words: { ...messages.words, eve: '{who}, {when}, at {place}.' },
       },
     })
+    const typo = { ...messages, words: { ...messages.words, eve: '{whoo} comes.' } }
+    expect((await office.send('keepVisitMessages', { body: typo })).body.errors?.[0]?.path).toBe(
+      'words.eve',
+    )
     const before = (await office.ok('messages', { query: { q: 'your appointment', limit: '1' } }))
       .total
     const made = await booked({ date: '2026-12-23' })
@@ -823,8 +827,7 @@ describe('messages about visits', () => {
     const mine = (await office.ok('reminders', { params: { date: '2026-12-23' } })).items.find(
       (i) => i.visitId === made.visitId,
     )!
-    // What is not known stays as it was typed, so that somebody sees it.
-    expect(mine.body).toMatch(/^Maud, On Wed, Dec 23, at .*Fenny Marsh\. \{nonsense\}$/)
+    expect(mine.body).toMatch(/^Maud, On Wed, Dec 23, at .*Fenny Marsh\.$/)
     await office.ok('keepVisitMessages', { body: messages })
   })
   it('in the afternoon tomorrow’s customers are told by themselves, and not before', async () => {

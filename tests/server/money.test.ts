@@ -389,11 +389,13 @@ describe('the ledger', () => {
   })
 })
 describe('an invoice wherever it is read', () => {
+  /** How it is drawn, and what numbers its pages. */
+  const UNSAID = new Set(['locale', 'size', 'colour', 'foot', 'key'])
   /** Each text of a document, with its place, except of what is empty. */
   function textsOf(value: unknown): string[] {
     if (typeof value === 'string') return value ? [value] : []
     if (typeof value !== 'object' || value === null) return []
-    return Object.entries(value).flatMap(([key, part]) => (key === 'locale' ? [] : textsOf(part)))
+    return Object.entries(value).flatMap(([key, part]) => (UNSAID.has(key) ? [] : textsOf(part)))
   }
   const words = (text: string) => text.split(/\s+/).filter(Boolean)
   /** What a page of HTML says, without its scripts. */

@@ -182,7 +182,7 @@ describe('set-up', () => {
   it('a plan wants a price and its number of visits; its name is given once', async () => {
     expect(
       (
-        await office.send('newPlan', {
+        await office.send('keepPlan', {
           body: { id: id(), name: 'Weekly', visitsAYear: 52, price: '1', work: 'x' },
         })
       ).body.errors,
@@ -193,10 +193,10 @@ describe('set-up', () => {
       price: '99.50',
       work: 'Open the seasonal well',
     }
-    await office.ok('newPlan', { body: { id: id(), ...plan } })
-    expect((await office.send('newPlan', { body: { id: id(), ...plan } })).body.code).toBe(
-      'name_taken',
-    )
+    await office.ok('keepPlan', { body: { id: id(), ...plan } })
+    expect(await office.send('keepPlan', { body: { id: id(), ...plan } })).toMatchObject({
+      ...{ status: 422, body: { errors: [{ path: 'name' }] } },
+    })
     expect((await books.ok('plans')).items.find((p) => p.name === plan.name)).toMatchObject({
       visitsAYear: 4,
       work: plan.work,
@@ -214,7 +214,7 @@ describe('a care agreement', () => {
       price: '120.00',
       work: 'Look after it',
     }
-    await office.ok('newPlan', { body: plan })
+    await office.ok('keepPlan', { body: plan })
     const agreementId = id()
     const made = await office.ok('newAgreement', {
       body: {

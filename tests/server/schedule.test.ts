@@ -227,6 +227,17 @@ describe('hours and areas', () => {
     await office.ok('keepHoliday', { body: { date: '2026-12-08' } })
     expect(await on()).toBe(before)
   })
+  // 5 U.S.C. 6103: the fourth Thursday in November, 25 December, 1 January, the third Monday in January.
+  it('proposes the public holidays of the country, except those that are kept already', async () => {
+    const dates = async () => (await office.ok('publicHolidays')).items.map(({ date }) => date)
+    const proposed = await dates()
+    for (const date of ['2026-11-26', '2026-12-25', '2027-01-01', '2027-01-18'])
+      expect(proposed).toContain(date)
+    expect(proposed).not.toContain('2026-07-03')
+    await office.ok('keepHoliday', { body: { date: '2026-12-25', name: 'Christmas' } })
+    expect(await dates()).not.toContain('2026-12-25')
+    await office.ok('keepHoliday', { body: { date: '2026-12-25' } })
+  })
   it('impossible hours get a sentence at their place, and change nothing', async () => {
     const before = await office.ok('scheduleSetUp')
     const maud = before.technicians.find((t) => t.name.startsWith('Maud'))!

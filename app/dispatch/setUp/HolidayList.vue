@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Days on which nobody works.
+import { computed, ref } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import Form from '~/base/Form.vue'
 import DateInput from '~/base/DateInput.vue'
@@ -8,12 +9,15 @@ import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 import { call } from '~/lib/api'
 import { given } from '~/lib/given'
+import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
+import type { Answer } from '~~/shared/api'
 import { useSetUpForm, type SetUp } from './useSetUp'
 
-defineProps<{ holidays: SetUp['holidays']; owns: boolean }>()
+const props = defineProps<{ holidays: SetUp['holidays']; owns: boolean }>()
 const emit = defineEmits<{ kept: [setUp: SetUp] }>()
 const session = useSession()
+const { busy, problem: failed, act } = useAct()
 const { form, keep } = useSetUpForm({ date: '', name: '' }, (now) => emit('kept', now))
 const add = () =>
   keep(() =>
@@ -21,6 +25,18 @@ const add = () =>
       body: { date: given(form.values.date), name: form.values.name || 'Holiday' },
     }),
   )
+/** Those that the law of the country has, asked for when somebody wants them. */
+const proposed = ref<Answer<'publicHolidays'>['items'] | null>(null)
+const propose = () =>
+  act(async () => {
+    proposed.value = (await call('publicHolidays')).items
+  })
+const isOpen = ({ date }: { date: string }) => !props.holidays.some((kept) => kept.date === date)
+const left = computed(() => (proposed.value ?? []).filter(isOpen))
+const take = (days: readonly { date: string; name: string }[]) =>
+  act(async () => {
+    for (const body of days) emit('kept', await call('keepHoliday', { body }))
+  })
 const takeBack = (date: string) => keep(() => call('keepHoliday', { body: { date, name: '' } }))
 </script>
 
@@ -72,5 +88,42 @@ const takeBack = (date: string) => keep(() => call('keepHoliday', { body: { date
       </ActButton>
     </div>
     <Notice />
+    <template v-if="owns">
+      <ActButton
+        v-if="!proposed"
+        :disabled="busy"
+        @click="propose"
+        >Propose those of our country</ActButton
+      >
+      <p
+        v-else-if="!left.length"
+        class="quiet"
+      >
+        All public holidays of the next year are here.
+      </p>
+      <template v-else>
+        <div
+          v-for="h in left"
+          :key="h.date"
+          class="row"
+        >
+          <span class="grow quiet">{{ session.day(h.date, 'long') }}: {{ h.name }}</span>
+          <ActButton
+            class="small"
+            :disabled="busy"
+            :aria-label="`Nobody works on ${h.name}, ${session.day(h.date)}`"
+            @click="take([h])"
+            >Take it</ActButton
+          >
+        </div>
+        <ActButton
+          :disabled="busy"
+          @click="take(left)"
+          >Take all {{ left.length }}</ActButton
+        >
+        <p class="quiet small">Those of a single state or county are not among them.</p>
+      </template>
+      <Notice :of="failed" />
+    </template>
   </Form>
 </template>

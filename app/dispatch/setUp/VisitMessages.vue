@@ -64,6 +64,7 @@ const save = () => keep(() => call('keepVisitMessages', { body: form.values }))
         <Field
           v-for="[key, label] in WORDS"
           :key="key"
+          :name="`words.${key}`"
           :label="label"
         >
           <TextInput
@@ -74,7 +75,8 @@ const save = () => keep(() => call('keepVisitMessages', { body: form.values }))
         </Field>
       </div>
       <p class="quiet small">
-        Filled in: {when} {day} {window} {time} {who} {title} {place} {name} {phone} {company}
+        Filled in: {when} {day} {window} {before} {time} {who} {title} {place} {name} {phone}
+        {company}
       </p>
     </details>
     <Notice />
