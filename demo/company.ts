@@ -2,6 +2,7 @@
 import { gzipSync } from 'node:zlib'
 import { plusDays } from '../core/time/zone'
 import type { Tx } from '../server/db/pool'
+import { putCostRate } from '../server/access/index'
 import { hashPassword } from '../server/access/password'
 import { putField, putQuestion } from '../server/settings/queries'
 import { insertRoads } from '../server/dispatch/roads.queries'
@@ -19,6 +20,17 @@ const shift = (from: string, to: string, morning: number, afternoon: number) => 
 })
 const week = (day: ReturnType<typeof shift>, days = [1, 2, 3, 4, 5]) =>
   Object.fromEntries(days.map((d) => [d, day]))
+const kind = (code: string, minutes = 60) => ({
+  ...{ code, name: code.replace('_', ' '), minutes, skills: [], retired: false },
+})
+const WORK_KINDS = [
+  kind('repair'),
+  kind('no_water'),
+  kind('service'),
+  kind('installation', 120),
+  kind('water_test', 30),
+  kind('quote_visit'),
+]
 const PEOPLE = [
   { email: 'owner@demo.test', name: 'Hester Vane', role: 'owner' },
   { email: 'office@demo.test', name: 'Olive Brandt', role: 'office' },
@@ -127,6 +139,7 @@ export async function insertCompany(
     -75.03,
     day,
     seed,
+    JSON.stringify(WORK_KINDS),
   ])
   const areas: string[] = []
   for (const [i, name] of ['Middle county', 'The tarns', 'The marsh'].entries()) {
@@ -175,9 +188,9 @@ export async function insertCompany(
       'home',
       'with' in p ? people.find((x) => x.email === p.with)!.id : null,
       i,
-      '41.5000',
       hash,
     ])
+    await putCostRate(tx, id, 0, '41.5')
     people.push({
       id,
       email: p.email,

@@ -1,7 +1,6 @@
 // Grows the demo company through the app's own services, event by event in order of time, so that its books balance by construction.
 import sharp from 'sharp'
 import { visitFacts } from '../server/visits/facts'
-import type { CallKind } from '../core/visits/workKinds'
 import { plusDays, localToInstant, localDate, weekday } from '../core/time/zone'
 import { DAY, HOUR, MINUTE } from '../core/time/units'
 import type { Ctx, Actor } from '../server/http/context'
@@ -306,7 +305,7 @@ function wanted(p: Plan, about?: string, minutes = Infinity): Wanted {
 }
 /** A visit as long as its task, in quarters of an hour. */
 const lengthOf = ({ entry }: Wanted) => Math.max(45, Math.ceil(entry.seconds / 900) * 15)
-function kindOf(title: string): CallKind {
+function kindOf(title: string): string {
   if (title === 'No water') return 'no_water'
   if (title === 'Water test') return 'water_test'
   return /membrane|lamp/.test(title) ? 'service' : 'repair'

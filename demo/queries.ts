@@ -5,8 +5,8 @@ type Rows = Value[][]
 export const insertDemoCompany = (tx: Tx, values: Value[]) =>
   tx.run(
     `INSERT INTO company (id, name, line1, town, postcode, phone, email, tax_number, terms, pay_to,
-      conditions, wording, yard_lat, yard_lon, demo_day, demo_seed, visit_messages, warranty_months)
-    VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
+      conditions, wording, yard_lat, yard_lon, demo_day, demo_seed, work_kinds, visit_messages, warranty_months)
+    VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?,
       '{"confirmation":true,"eve":true,"onWay":true}', 24)`,
     values,
   )
@@ -15,9 +15,9 @@ export const insertArea = (tx: Tx, id: string, name: string, postcodes: readonly
 export const insertDemoPerson = (tx: Tx, values: Value[]) =>
   tx.run(
     `INSERT INTO people (id, email, name, phone, role, bookable, sees_cost, skills, licences,
-        hours, territory_ids, lat, lon, kind, starts_at, ends_at, goes_with, position, cost_rate,
+        hours, territory_ids, lat, lon, kind, starts_at, ends_at, goes_with, position,
         password_hash)
-      VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     values,
   )
 export const insertLevels = (tx: Tx, rows: Rows) =>

@@ -1,9 +1,12 @@
 // Who is signed in, and what the browser needs to know of the company.
 import * as yup from 'yup'
 import { PERMISSIONS, ROLES, type Permission } from '../core/access/permissions'
+import { workKind } from './workKinds'
 import { secondStepRoutes } from './secondStep'
 import {
+  amount,
   date,
+  dayOrNone,
   flag,
   id,
   instant,
@@ -49,9 +52,8 @@ export const me = obj({
     locale: definedText(),
     timeZone: definedText(),
     demo: flag().required(),
+    workKinds: list(workKind),
     stateLabels: yup.object().default(undefined).meta({ free: true }),
-    yardLat: int().nullable().optional(),
-    yardLon: int().nullable().optional(),
   }),
   now: instant().required(),
   today: date().required(),
@@ -66,6 +68,7 @@ const staff = obj({
       name: definedText(),
       email: definedText(),
       phone: definedText(),
+      payrollNumber: definedText(),
       role: oneOf(ROLES).required(),
       bookable: flag().required(),
       seesCost: flag().required(),
@@ -76,6 +79,9 @@ const staff = obj({
       invitedUntil: instant().nullable().default(null),
       /** signs in with a second step */
       secondStep: flag().required(),
+      /** what an hour costs us today, and since when or from when on; null for whoever does not see costs */
+      costRate: definedText().nullable(),
+      costRates: list(obj({ from: dayOrNone(), rate: definedText() })).nullable(),
     }),
   ),
 })
@@ -214,9 +220,14 @@ export const accessRoutes = {
       name: requiredText('Write the name.', 120),
       email: mail().required('Write the mail address.'),
       phone: text(32).default(''),
+      payrollNumber: text(32).default(''),
       role: oneOf(ROLES).required('Choose what they do here.'),
       bookable: flag().required(),
       seesCost: flag().default(false),
+      /** what an hour of theirs costs, by whoever sees costs; without it nothing is changed of that */
+      costRate: amount().default(''),
+      /** from which day on; of a first one always, else from today */
+      costRateFrom: dayOrNone(),
     }),
     answer: staff,
   }),

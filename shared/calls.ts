@@ -1,6 +1,6 @@
 // A call: who, what, when; kept while it is typed, and ended by a booking, a visit to quote, a call-back or a polite no.
 import { CALL_ABOUT } from '../core/calls/callAbout'
-import { CALL_KINDS } from '../core/visits/workKinds'
+import { FIRST_KIND } from '../core/visits/workKinds'
 import {
   date,
   flag,
@@ -42,7 +42,7 @@ export const callDraft = obj({
   phone: text(32).default(''),
   problem: text(2000).default(''),
   about: oneOf(CALL_ABOUT).default('new_work'),
-  kind: text(40).default('repair'),
+  kind: text(40).default(FIRST_KIND),
   source: text(60).default(''),
   orderNumber: text(40).default(''),
   answers: answers().default([]),
@@ -82,7 +82,7 @@ export const bookingSchema = obj({
   phone: text(32).default(''),
   title: text(160).default(''),
   problem: requiredText('Write down what is wrong.', 2000),
-  kind: oneOf(CALL_KINDS).default('repair'),
+  kind: text(40).default(FIRST_KIND),
   source: text(60).default(''),
   orderNumber: text(40).default(''),
   answers: answers().default([]),

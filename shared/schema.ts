@@ -45,6 +45,11 @@ export const text = (max = 200) =>
     .meta({ lines: max > ONE_LINE } satisfies TextMeta)
 export const definedText = (max = 200) => text(max).defined()
 export const requiredText = (sentence: string, max = 200) => text(max).required(sentence)
+const NO_DAY = 'There is no such day.'
+const isReal = (day: string | undefined) =>
+  !day ||
+  (!Number.isNaN(Date.parse(`${day}T00:00Z`)) &&
+    new Date(`${day}T00:00Z`).toISOString().startsWith(day))
 export const date = () =>
   yup
     .string()
@@ -52,14 +57,7 @@ export const date = () =>
       message: 'Write the date as YYYY-MM-DD.',
       excludeEmptyString: true,
     })
-    .test(
-      'real',
-      'There is no such day.',
-      (v) =>
-        !v ||
-        (!Number.isNaN(Date.parse(`${v}T00:00Z`)) &&
-          new Date(`${v}T00:00Z`).toISOString().startsWith(v)),
-    )
+    .test('real', NO_DAY, isReal)
     .meta({ format: 'date' })
 export const time = () =>
   yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as hh:mm.')
@@ -74,6 +72,7 @@ export const dayOrNone = () =>
   yup
     .string()
     .matches(/^(\d{4}-\d{2}-\d{2})?$/, 'Write the date as YYYY-MM-DD.')
+    .test('real', NO_DAY, isReal)
     .default('')
 export const instant = () =>
   yup

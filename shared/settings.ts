@@ -1,4 +1,5 @@
 // What the firm sets up for calls: its standing questions, its own fields, where callers come from.
+import { kindFields, workKindList } from './workKinds'
 import { GRANTABLE_NAMES } from '../core/access/grantable'
 import { ROLES } from '../core/access/permissions'
 import { WORK_ORDER_STATES } from '../core/visits/workOrderState'
@@ -121,6 +122,28 @@ export const settingRoutes = {
     may: 'settings.change',
     summary: 'Set the demo’s own clock to the time of day',
     answer: ok,
+  }),
+  workKinds: route({
+    method: 'GET',
+    path: '/set-up/work-kinds',
+    may: 'settings.see',
+    summary: 'The kinds of work that the firm does',
+    answer: workKindList,
+  }),
+  keepWorkKind: route({
+    method: 'POST',
+    path: '/set-up/work-kinds',
+    may: 'settings.change',
+    summary: 'One more kind of work, or one otherwise',
+    body: obj({
+      /** of one that is there already */
+      code: text(40).default(''),
+      ...kindFields,
+      name: requiredText('Say what it is called.', 40),
+      /** as it was read */
+      shown: obj(kindFields).nullable().default(null),
+    }),
+    answer: workKindList,
   }),
   keepSources: route({
     method: 'POST',

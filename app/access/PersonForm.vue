@@ -1,5 +1,6 @@
 <script setup lang="ts">
-// Somebody of the firm: what they are called, how they are reached, what they do here.
+// Somebody of the firm: what they are called, how they are reached, what they do here and what an hour of it costs.
+import { computed } from 'vue'
 import { ROLES, type Role } from '~~/core/access/permissions'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
@@ -25,10 +26,11 @@ const session = useSession()
 const id = props.person?.id ?? newId()
 const BLANK = {
   ...{ name: '', email: '', phone: '', role: 'technician' as Role, bookable: true },
-  seesCost: false,
+  ...{ seesCost: false, payrollNumber: '', costRate: '', costRateFrom: '' },
 }
-const typedOf = ({ name, email, phone, role, bookable, seesCost }: Person) => ({
-  ...{ name, email, phone, role, bookable, seesCost },
+const typedOf = ({ name, email, phone, role, bookable, ...person }: Person) => ({
+  ...{ name, email, phone, role, bookable, seesCost: person.seesCost },
+  ...{ payrollNumber: person.payrollNumber, costRate: person.costRate ?? '', costRateFrom: '' },
 })
 const form = useFormAbout(
   () => props.people.find((person) => person.id === id),
@@ -50,7 +52,29 @@ const FIELDS: FormRows = [
   field('role', 'What they do here', {
     options: mayChoose.map((role) => ({ value: role, label: ROLE_WORDS[role] })),
   }),
+  field('payrollNumber', 'Number in the payroll'),
 ]
+const COSTS: FormRows = [
+  [
+    field('costRate', 'An hour costs us', { kind: 'figures' }),
+    field(
+      'costRateFrom',
+      props.person?.costRates?.length ? 'From (else from today)' : 'From (else always)',
+      { kind: 'date' },
+    ),
+  ],
+]
+/** Each rate with the day from which it holds, where it is not the only one that there ever was. */
+const rates = computed(() => {
+  const all = props.people.find((person) => person.id === id)?.costRates ?? []
+  return all.length > 1 || all[0]?.from
+    ? all.map(({ from, rate }) =>
+        from
+          ? `${session.figure(rate)} from ${session.day(from, 'withYear')}`
+          : `${session.figure(rate)} before`,
+      )
+    : []
+})
 const keep = () =>
   form.keep(async (version) => {
     const body = { id, ...form.values, ...(version && { version }) }
@@ -70,6 +94,16 @@ const keep = () =>
       @submit="keep"
     >
       <FormFields :fields="FIELDS" />
+      <FormFields
+        v-if="session.me?.person.seesCost"
+        :fields="COSTS"
+      />
+      <p
+        v-if="rates.length"
+        class="quiet small"
+      >
+        {{ rates.join(', ') }}
+      </p>
       <Check
         v-model="form.values.bookable"
         name="bookable"

@@ -2,10 +2,10 @@
 // What it is about: the problem, the equipment, the firm's standing questions, a price to read out, pictures.
 import { ref } from 'vue'
 import { CALL_ABOUT, sayCallAbout } from '~~/core/calls/callAbout'
-import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
 import type { Answer } from '~~/shared/api'
 import type { Problem } from '~/lib/api'
 import type { Draft } from '~/stores/call'
+import { useSession } from '~/stores/session'
 import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
@@ -26,6 +26,14 @@ const lines = defineModel<ReadLine[]>('lines', { required: true })
 const files = defineModel<Answer<'call'>['files']>('files', { required: true })
 const box = ref<{ focus: () => void }>()
 defineExpose({ focus: () => box.value?.focus() })
+const session = useSession()
+const secondsOf = (kind: string) => (session.kindOf(kind)?.minutes ?? 60) * 60
+/** What is proposed for the one before gives way to what is for this; what somebody chose stays. */
+function setKind(kind = draft.value.kind) {
+  if (draft.value.durationSeconds === secondsOf(draft.value.kind))
+    draft.value.durationSeconds = secondsOf(kind)
+  draft.value.kind = kind
+}
 const wrong = (path: string) => props.problem?.at(path) ?? ''
 </script>
 
@@ -54,8 +62,9 @@ const wrong = (path: string) => props.problem?.at(path) ?? ''
         class="grow"
         label="Kind of work"
         ><Choice
-          v-model="draft.kind"
-          :options="CALL_KINDS.map((k) => ({ value: k, label: sayWorkKind(k) }))"
+          :model-value="draft.kind"
+          :options="session.kindOptions(draft.kind)"
+          @update:model-value="setKind"
       /></Field>
       <Field
         class="grow"

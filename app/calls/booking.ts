@@ -20,7 +20,7 @@ const aboutPart = (d: Draft) => ({
   speaking: d.speaking,
   phone: d.phone,
   problem: d.problem,
-  kind: d.kind as 'repair',
+  kind: d.kind,
   source: d.source,
   orderNumber: d.orderNumber,
   answers: d.answers,

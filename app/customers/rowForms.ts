@@ -52,6 +52,9 @@ const SITE: readonly FormField[] = [
   field('line1', 'Address'),
   field('town', 'Town'),
   field('postcode', 'Postcode'),
+  field('place', 'On the map: latitude, longitude', {
+    placeholder: 'the middle of the postcode',
+  }),
   field('accessNote', 'Access: what the technician must know', { kind: 'area' }),
 ]
 export function siteForm(c: Customer, custom: Answer<'setUp'>['fields'], s?: Site): OpenForm {

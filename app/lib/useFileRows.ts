@@ -14,6 +14,7 @@ const MOST_ROWS = 50_000
 export function useFileRows<Means extends string>(
   guess: (head: readonly string[]) => (Means | null)[],
   read: (text: string) => Table = readCsv,
+  mostRows = MOST_ROWS,
 ) {
   const fileName = ref('')
   const table = shallowRef<Table | null>(null)
@@ -29,7 +30,7 @@ export function useFileRows<Means extends string>(
     id = newId()
     table.value = null
     try {
-      const got = tableOf(await textOf(file, LARGEST), MOST_ROWS, read)
+      const got = tableOf(await textOf(file, LARGEST), mostRows, read)
       table.value = got
       columns.value = guess(got.head)
       fileName.value = file.name

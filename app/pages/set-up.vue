@@ -19,6 +19,7 @@ import WarrantyGiven from '~/settings/WarrantyGiven.vue'
 import TaxClasses from '~/settings/TaxClasses.vue'
 import SettingsHistory from '~/settings/SettingsHistory.vue'
 import StateWords from '~/settings/StateWords.vue'
+import WorkKinds from '~/settings/WorkKinds.vue'
 
 definePageMeta({ layout: 'office' })
 const { data, problem, refresh } = useAnswer('setUp', undefined, SHOWS.setUp)
@@ -59,6 +60,7 @@ const may = computed(() => session.may('settings.change'))
           :may="may"
           @kept="refresh"
         />
+        <WorkKinds :may="may" />
         <CallSources
           :sources="data.sources"
           :may="may"

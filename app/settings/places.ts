@@ -34,6 +34,11 @@ export const SET_UP_PLACES: readonly SetUpPlace[] = [
   place('Taxes', '/set-up#taxes', 'tax vat sales tax rate per cent class exempt'),
   place('Numbers', '/set-up#numbers', 'invoice number series prefix next year quote receipt'),
   place('Questions asked of every caller', '/set-up#questions', 'call question intake'),
+  place(
+    'Kinds of work',
+    '/set-up#kinds',
+    'job type category how long minutes skills repair service installation',
+  ),
   place('How callers hear of us', '/set-up#sources', 'source advertising marketing'),
   place('Our warranty', '/set-up#warranty', 'guarantee months free of charge'),
   place(

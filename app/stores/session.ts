@@ -11,6 +11,7 @@ import { askAllAnew, closeLive } from '~/lib/live'
 import { draftsOf, dropDrafts } from '~/base/drafts'
 import { sayMoney } from '~~/core/money/sayMoney'
 import { sayDay, type DayStyle } from '~~/core/time/sayDay'
+import { sayWorkKind } from '~~/core/visits/workKinds'
 import { localDate, localTime } from '~~/core/time/zone'
 
 type Session = Answer<'session'>
@@ -33,6 +34,7 @@ export const useSession = defineStore('session', {
     locale: (state) => state.me?.company.locale ?? 'en-US',
     zone: (state) => state.me?.company.timeZone ?? 'UTC',
     today: (state) => state.me?.today ?? '',
+    workKinds: (state) => state.me?.company.workKinds ?? [],
   },
   actions: {
     /** Whether who is signed in may do it, as the server says. */
@@ -98,6 +100,19 @@ export const useSession = defineStore('session', {
     },
     money(m: Money, symbol = true): string {
       return sayMoney(m, this.locale, symbol)
+    },
+    kindOf(kind: string) {
+      return this.workKinds.find(({ code }) => code === kind)
+    },
+    /** Kinds to choose from: those that are offered, and the one that it is now. */
+    kindOptions(now: string) {
+      return this.workKinds
+        .filter(({ code, retired }) => !retired || code === now)
+        .map(({ code, name }) => ({ value: code, label: name }))
+    },
+    /** A kind of work in the firm's own words. */
+    workKind(kind: string): string {
+      return sayWorkKind(kind, this.workKinds)
     },
     /** A state of work in the firm's own words. */
     state(state: string): string {

@@ -1,31 +1,75 @@
-/** What a call may be about. */
-export const CALL_KINDS = [
-  'repair',
-  'no_water',
-  'service',
-  'installation',
-  'water_test',
-  'quote_visit',
-] as const
+/** A kind of work as a firm has it: what it is called, and what it proposes. */
+export interface WorkKind {
+  /** stays, whatever it is called */
+  code: string
+  name: string
+  /** how long a visit usually takes */
+  minutes: number
+  /** what whoever goes must be able to do */
+  skills: string[]
+  /** is not proposed any more; work that has it keeps it */
+  retired: boolean
+}
+/** A visit to look and to quote: it belongs to whoever goes, and nothing is billed of it. */
+export const QUOTE_VISIT = 'quote_visit'
+/** What a call is about until somebody says otherwise. */
+export const FIRST_KIND = 'repair'
+/** What the yearly visits of an agreement are. */
+export const SERVICE = 'service'
+/** What a quote that was accepted becomes. */
+export const INSTALLATION = 'installation'
+
+const usual = (code: string, minutes: number, name = code): WorkKind => ({
+  ...{ code, name, minutes, skills: [], retired: false },
+})
+/** Those that rules of ours speak of: a firm may call them otherwise, and never loses one (minutes are our own rule). */
+export const USUAL_KINDS: readonly WorkKind[] = [
+  usual(FIRST_KIND, 60),
+  usual(SERVICE, 60),
+  usual(INSTALLATION, 120),
+  usual(QUOTE_VISIT, 60, 'quote visit'),
+]
+/**
+ * All kinds of a firm: its own where it said any, and those that rules speak of.
+ * @example workKinds([]).map(({ code }) => code) // ['repair', 'service', 'installation', 'quote_visit']
+ */
+export const workKinds = (own: readonly WorkKind[]): WorkKind[] => [
+  ...own,
+  ...USUAL_KINDS.filter(({ code }) => !own.some((kind) => kind.code === code)),
+]
+/**
+ * A code for a kind that is new, from its name: small letters and figures, and none that is taken.
+ * @example workKindCode('Leak search', []) // 'leak_search'
+ */
+export function workKindCode(name: string, taken: readonly string[]): string {
+  const plain = name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^_+|_+$/g, '')
+    .slice(0, MOST_SIGNS)
+  const begin = plain || 'kind'
+  const also = (n: number) => (n === 1 ? begin : `${begin}_${n}`)
+  let n = 1
+  while (taken.includes(also(n))) n++
+  return also(n)
+}
+const MOST_SIGNS = 32
+
 /** Why somebody comes a second time without charge. */
 export const FREE_KINDS = ['call_back', 'warranty'] as const
-export type CallKind = (typeof CALL_KINDS)[number]
 export type FreeKind = (typeof FREE_KINDS)[number]
-/** What a work order may be. */
-export type WorkKind = CallKind | FreeKind
-
-const SAID: Record<WorkKind, string> = {
-  repair: 'repair',
-  no_water: 'no water',
-  service: 'service',
-  installation: 'installation',
-  water_test: 'water test',
-  quote_visit: 'quote visit',
+const FREE_WORDS: Readonly<Record<FreeKind, string>> = {
   call_back: 'call-back',
   warranty: 'warranty',
 }
+/** Whether work of this kind is done without charge. @example isFreeKind('warranty') // true */
+export const isFreeKind = (kind: string): kind is FreeKind =>
+  (FREE_KINDS as readonly string[]).includes(kind)
 /**
- * A kind of work in words; one that is not known is said as it is.
- * @example sayWorkKind('quote_visit') // 'quote visit'
+ * A kind of work in the firm's words; one that is not known is said as it is.
+ * @example sayWorkKind('call_back') // 'call-back'
  */
-export const sayWorkKind = (kind: string): string => SAID[kind as WorkKind] ?? kind
+export const sayWorkKind = (kind: string, kinds: readonly WorkKind[] = []): string =>
+  isFreeKind(kind) ? FREE_WORDS[kind] : (kinds.find(({ code }) => code === kind)?.name ?? kind)

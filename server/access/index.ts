@@ -1,3 +1,3 @@
 // What other subjects may write of access; whatever else is written here, is by its own commands.
 export { closeDoors, putDoor } from './doors.queries'
-export { givePassword, insertPerson } from './people.queries'
+export { givePassword, insertPerson, putCostRate } from './people.queries'

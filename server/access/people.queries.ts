@@ -1,6 +1,6 @@
 // SQL of the people of the firm: who is there, who was invited, who left.
 import type { Role } from '../../core/access/permissions'
-import type { Tx, Value } from '../db/pool'
+import { sqlInstant, type Tx, type Value } from '../db/pool'
 
 export interface StaffRow {
   id: string
@@ -8,6 +8,7 @@ export interface StaffRow {
   name: string
   email: string
   phone: string
+  payrollNumber: string
   role: Role
   bookable: boolean
   seesCost: boolean
@@ -19,7 +20,7 @@ export interface StaffRow {
   /** signs in with a second step */
   secondStep: boolean
 }
-const STAFF = `SELECT p.id, p.version, p.name, p.email, p.phone, p.role, p.bookable, p.sees_cost, p.active,
+const STAFF = `SELECT p.id, p.version, p.name, p.email, p.phone, p.payroll_number, p.role, p.bookable, p.sees_cost, p.active,
       p.left_on, p.password_hash <> '' AS comesIn,
       EXISTS (SELECT 1 FROM second_steps x WHERE x.person_id = p.id AND x.confirmed_at IS NOT NULL)
         AS secondStep,
@@ -49,24 +50,41 @@ export const otherOwners = async (tx: Tx, id: string) =>
     `SELECT COUNT(*) AS n FROM people WHERE role = 'owner' AND active AND password_hash <> '' AND id <> ?`,
     [id],
   ))!.n
-type Kept = Pick<StaffRow, 'id' | 'name' | 'email' | 'phone' | 'role' | 'bookable' | 'seesCost'>
+type Kept = Pick<
+  StaffRow,
+  'id' | 'name' | 'email' | 'phone' | 'payrollNumber' | 'role' | 'bookable' | 'seesCost'
+>
 const values = (p: Kept): Value[] => [
-  ...[p.name, p.email, p.phone, p.role, p.bookable, p.seesCost, p.id],
+  ...[p.name, p.email, p.phone, p.payrollNumber, p.role, p.bookable, p.seesCost, p.id],
 ]
 export const insertPerson = (tx: Tx, p: Kept) =>
   tx.run(
-    `INSERT INTO people (name, email, phone, role, bookable, sees_cost, id, position)
-    SELECT ?, ?, ?, ?, ?, ?, ?, last.position + 1
+    `INSERT INTO people (name, email, phone, payroll_number, role, bookable, sees_cost, id, position)
+    SELECT ?, ?, ?, ?, ?, ?, ?, ?, last.position + 1
     FROM (SELECT COALESCE(MAX(position), -1) AS position FROM people) last`,
     values(p),
   )
 export const updatePerson = (tx: Tx, p: Kept) =>
   tx.run(
     `UPDATE people
-    SET name = ?, email = ?, phone = ?, role = ?, bookable = ?, sees_cost = ?, version = version + 1
+    SET name = ?, email = ?, phone = ?, payroll_number = ?, role = ?, bookable = ?, sees_cost = ?,
+      version = version + 1
     WHERE id = ?`,
     values(p),
   )
+/** What an hour of each costs, the first first. */
+export const costRates = (tx: Tx) =>
+  tx.rows<{ personId: string; startsAt: string; rate: string }>(
+    'SELECT person_id, starts_at, rate FROM cost_rates ORDER BY person_id, starts_at',
+  )
+export const putCostRate = (tx: Tx, personId: string, startsAt: number, rate: string) =>
+  tx.run(
+    `INSERT INTO cost_rates (person_id, starts_at, rate) VALUES (?, ?, ?)
+    ON DUPLICATE KEY UPDATE rate = VALUES(rate)`,
+    [personId, sqlInstant(startsAt), rate],
+  )
+export const nextVersion = (tx: Tx, id: string) =>
+  tx.run('UPDATE people SET version = version + 1 WHERE id = ?', [id])
 /** What they did stays theirs. */
 export const setLeft = (tx: Tx, id: string, on: string | null) =>
   tx.run('UPDATE people SET active = ?, left_on = ?, version = version + 1 WHERE id = ?', [

@@ -5,6 +5,7 @@ import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { invite } from './doors'
+import { checkCostRate, costsByPerson, keepCostRate } from './costRates'
 import { closeDoors } from './doors.queries'
 import { accessFacts } from './facts'
 import {
@@ -23,7 +24,11 @@ import { endAllOf } from './service'
 import { tellChanged } from './tellChanged'
 
 type Staff = Answer<'staff'>
-export const staff = async (ctx: Ctx): Promise<Staff> => ({ items: await staffRows(ctx.tx) })
+export async function staff(ctx: Ctx): Promise<Staff> {
+  const people = await staffRows(ctx.tx)
+  const costs = await costsByPerson(ctx)
+  return { items: people.map((person) => ({ ...person, ...costs(person.id) })) }
+}
 
 /** Owners are made, changed and let go by owners; and one who can come in always stays. */
 async function minding(ctx: Ctx, old: StaffRow | null, role: string): Promise<void> {
@@ -51,13 +56,16 @@ export async function keepPerson(ctx: Ctx, body: Body<'keepPerson'>): Promise<St
     ...{ id: body.id, name: body.name, role: body.role, bookable: body.bookable },
     ...{ email: body.email.toLowerCase(), seesCost: body.seesCost },
     phone: formatPhone(body.phone, ctx.company.country),
+    payrollNumber: body.payrollNumber,
   }
+  checkCostRate(ctx, body)
   if (old) await changed(ctx, old, now)
   else {
     await insertPerson(ctx.tx, now)
     await about(ctx, now.id, accessFacts.personAdded({ name: now.name, role: now.role }))
     await invite(ctx, now)
   }
+  await keepCostRate(ctx, body)
   return staff(ctx)
 }
 type Kept = Parameters<typeof updatePerson>[1]

@@ -1,4 +1,5 @@
 // Signing in and out, who is signed in, passwords, sessions and personal tokens.
+import { workKinds } from '../../core/visits/workKinds'
 import { accessFacts } from './facts'
 import { permissionsOf } from '../../core/access/permissions'
 import { randomBytes } from 'node:crypto'
@@ -187,6 +188,7 @@ export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
       timeZone: company.timeZone,
       demo: company.demoDay !== null,
       stateLabels: company.stateLabels,
+      workKinds: workKinds(company.workKinds),
     },
     now: new Date(ctx.now).toISOString(),
     today: ctx.today,

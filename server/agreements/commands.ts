@@ -1,4 +1,5 @@
 // Acts on care agreements: made, renewed, billed by the year, their visits booked in one act.
+import { SERVICE } from '../../core/visits/workKinds'
 import { updateRow } from '../customers/index'
 import { agreementFacts } from './facts'
 import { workFacts } from '../visits/facts'
@@ -112,7 +113,7 @@ export async function billAgreement(
     ctx,
     { customer, site },
     // The price is the plan's: a level of the customer takes nothing off it.
-    { id: workOrderId, title, problem: title, kind: 'service', priceLevelId: null },
+    { id: workOrderId, title, problem: title, kind: SERVICE, priceLevelId: null },
   )
   const work = (await workOrderById(ctx.tx, workOrderId))!
   const unitPrice = new Decimal(price).toFixed(2)
@@ -150,7 +151,7 @@ async function bookDueVisit(ctx: Ctx, a: AgreementRow, item: DueVisit): Promise<
       id: workOrderId,
       title: plan?.work ?? `${a.plan} visit`,
       problem: `Visit of the ${a.plan} agreement, due by ${dueOn}.`,
-      kind: 'service',
+      kind: SERVICE,
     },
   )
   const durationSeconds = plan?.visitSeconds ?? 3600

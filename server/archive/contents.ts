@@ -29,7 +29,7 @@ export const KEPT: Readonly<Record<string, Readonly<Record<string, Kept>>>> = {
     custom_fields: WHOLE,
     export_schedules: WHOLE,
   },
-  access: { people: { without: ['password_hash', 'feed_hash'] } },
+  access: { people: { without: ['password_hash', 'feed_hash'] }, cost_rates: WHOLE },
   customers: {
     customers: WHOLE,
     sites: WHOLE,
@@ -37,6 +37,7 @@ export const KEPT: Readonly<Record<string, Readonly<Record<string, Kept>>>> = {
     equipment: WHOLE,
     imports: WHOLE,
     merges: WHOLE,
+    postcodes: WHOLE,
     not_duplicates: WHOLE,
     attachments: PICTURES,
   },

@@ -1,4 +1,6 @@
 // Acts on calls: kept while they are typed, booked.
+import { QUOTE_VISIT } from '../../core/visits/workKinds'
+import { checkWorkKind } from '../settings/index'
 import { insertPhoto, insertVisit } from '../visits/index'
 import { lockPeople } from '../dispatch/index'
 import { updateRow } from '../customers/index'
@@ -102,11 +104,12 @@ async function lockBooked(ctx: Ctx, { technicianId, moves }: Booking): Promise<v
   await lockPeople(ctx.tx, [technicianId, ...(await technicianIdsOf(ctx.tx, moved))])
 }
 /** What a booking says of its time and its person. */
-function checkBooking(body: Booking): void {
+function checkBooking(ctx: Ctx, body: Booking): void {
+  checkWorkKind(ctx, body.kind)
   if (body.promiseFrom && body.promiseTo && body.promiseTo <= body.promiseFrom)
     throw invalid('promiseTo', 'The window ends before it begins.')
   if (body.start && !body.date) throw invalid('date', 'Choose the day too.')
-  if (body.kind === 'quote_visit' && !body.technicianId)
+  if (body.kind === QUOTE_VISIT && !body.technicianId)
     throw invalid(
       'technicianId',
       'Choose who goes to quote: a visit without a person is seen by nobody.',
@@ -157,7 +160,7 @@ async function insertBooked(ctx: Ctx, body: Booking, parties: Parties, startAt: 
     answers: body.answers.filter((a) => a.answer),
     equipmentId: body.equipmentId,
     aboutLineId: body.suppliedLineId,
-    assignedTo: body.kind === 'quote_visit' ? body.technicianId : null,
+    assignedTo: body.kind === QUOTE_VISIT ? body.technicianId : null,
     source: body.source,
   })
   await insertVisit(ctx.tx, {
@@ -204,7 +207,7 @@ async function closeCall(ctx: Ctx, id: string, body: Booking, customer: Parties[
 /** A prospect with ordinary work is a customer; one that is quoted belongs to the person who quotes. */
 async function noLongerProspect(ctx: Ctx, body: Booking, customer: Parties['customer']) {
   if (!customer.prospect) return
-  const quoted = body.kind === 'quote_visit'
+  const quoted = body.kind === QUOTE_VISIT
   const now = quoted ? { assignedTo: body.technicianId } : { prospect: false }
   await updateRow(ctx.tx, 'customers', customer, now)
 }
@@ -217,7 +220,7 @@ export async function bookCall(ctx: Ctx, id: string, body: Booking): Promise<Ans
     throw conflict('already_booked', 'This call has been booked already.', {
       workOrderId: known.workOrderId,
     })
-  checkBooking(body)
+  checkBooking(ctx, body)
   const against = await mayBook(ctx, customer, body.reason)
   const { startAt, warnings } = await placeOf(ctx, id, body)
   const { number, title } = await insertBooked(ctx, body, parties, startAt)

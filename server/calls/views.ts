@@ -1,4 +1,5 @@
 // What screens are told of calls.
+import { kindsOf } from '../settings/index'
 import { sayCallAbout } from '../../core/calls/callAbout'
 import { allCalls, callCounts, type CallCount, type CountedBy } from '../../core/calls/callCounts'
 import { invalid, notFound } from '../../core/errors/LedgerError'
@@ -94,9 +95,9 @@ export async function oneCall(ctx: Ctx, id: string): Promise<Row> {
 }
 
 const USUAL_DAYS = 90
-const NAMES: Readonly<Record<CountedBy, (key: string) => string>> = {
+const NAMES: Readonly<Record<CountedBy, (key: string, ctx: Ctx) => string>> = {
   source: (key) => key || 'not asked',
-  kind: (key) => (key ? sayWorkKind(key) : 'none'),
+  kind: (key, ctx) => (key ? sayWorkKind(key, kindsOf(ctx)) : 'none'),
   about: sayCallAbout,
 }
 /** Calls of some days by what they have in common, with what came of them; a quarter of a year where no days are said. */
@@ -117,7 +118,7 @@ export async function countedCalls(
     paid: toMoney(paidMinor, currency),
   })
   const items = callCounts(alike, by).map((count) => ({
-    ...{ key: count.key, name: NAMES[by](count.key) },
+    ...{ key: count.key, name: NAMES[by](count.key, ctx) },
     ...shown(count),
   }))
   return { ...{ from, to, by, items }, all: shown(allCalls(alike)) }

@@ -24,6 +24,9 @@ const SAID: Readonly<Record<string, string>> = {
 export type Came = 'taken out' | 'is back' | 'changed'
 
 export const customerFacts = facts('customer', {
+  postcodesTaken: (f: { postcodes: number; sites: number }) =>
+    `${f.postcodes} postcodes were given a place, and ${f.sites} sites with them`,
+  postcodesForgotten: () => 'The table of postcodes was taken away',
   entered: (f: Named & { prospect: boolean; source: string }) =>
     `${f.prospect ? 'Prospect' : 'Customer'} ${f.name} entered${f.source ? ` (${f.source})` : ''}`,
   changed: (f: { changes: Record<string, Change> }) => {

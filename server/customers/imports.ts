@@ -5,6 +5,8 @@ import { nameKey } from '../../core/customers/matchIndex'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
+import type { Place } from '../../core/dispatch/greatCircle'
+import type { Tx } from '../db/pool'
 import { bus, catchUp, type AppEvent } from '../events/events'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -18,7 +20,8 @@ import {
   putImport,
   removeImported,
 } from './imports.queries'
-import { insertContact, insertSite, middleOf } from './places.queries'
+import { insertContact, insertSite } from './places.queries'
+import { middleOf } from './postcodes'
 import { insertCustomer } from './queries'
 import { customerSearch, siteSearch } from './search'
 import type { Known, Learned, Piece } from './importKnown'
@@ -170,7 +173,8 @@ export async function importPiece(
     skipped,
   }
 }
-const middles = new Map<string, { lat: number | null; lon: number | null } | null>()
+/** Within a piece of an import many lie in one town. */
+const middles = new WeakMap<Tx, Map<string, Place | null>>()
 const siteIn = (r: ImportRecord) => ({
   name: r.site_name ?? '',
   line1: r.site_address ?? r.billing_address ?? '',
@@ -236,9 +240,10 @@ async function putSite(
   site: { name: string; line1: string; town: string; postcode: string },
 ): Promise<void> {
   const place = `${site.town}|${site.postcode}`
-  if (!middles.has(place)) middles.set(place, await middleOf(ctx.tx, site.town, site.postcode))
-  if (middles.size > 5000) middles.clear()
-  const middle = middles.get(place)
+  const known = middles.get(ctx.tx) ?? new Map<string, Place | null>()
+  middles.set(ctx.tx, known)
+  if (!known.has(place)) known.set(place, await middleOf(ctx.tx, site.town, site.postcode))
+  const middle = known.get(place)
   await insertSite(ctx.tx, {
     ...site,
     id: ctx.id(),

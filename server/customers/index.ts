@@ -2,4 +2,6 @@
 export { insertFile } from './history.queries'
 export { importById, listOfImports, putImport, removeImported } from './imports.queries'
 export { customersChanged } from './matching'
+export { placeWritten } from './postcodes'
+export { nowhere } from './postcodes.queries'
 export { insertCustomer, updateRow } from './queries'

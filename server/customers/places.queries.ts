@@ -171,14 +171,6 @@ export const insertEquipment = (
       e.note,
     ],
   )
-/** Where the middle of a postcode or town is, from the sites already known there. */
-export const middleOf = (tx: Tx, town: string, postcode: string) =>
-  tx.row<{ lat: number | null; lon: number | null }>(
-    `SELECT AVG(lat) AS lat, AVG(lon) AS lon
-    FROM sites
-    WHERE lat IS NOT NULL AND ((postcode <> "" AND postcode = ?) OR (town <> "" AND town = ?))`,
-    [postcode, town],
-  )
 const SITE_WORDS: Finder[] = [
   { id: 'o.id', from: 'sites o', words: 'o.search' },
   { id: 'o.id', from: 'customers k JOIN sites o ON o.customer_id = k.id', words: 'k.search' },

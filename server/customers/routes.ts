@@ -25,6 +25,8 @@ import {
   readFile,
 } from './sites'
 
+import { forgetPostcodes, keepPostcodes, postcodesNow } from './postcodes'
+
 export const customerHandlers: Handlers<typeof customerRoutes & typeof importRoutes> = {
   matches: (ctx, { query }) => findMatches(ctx, query.q),
   caller: (ctx, { params }) => callerOf(ctx, params.id!),
@@ -39,6 +41,9 @@ export const customerHandlers: Handlers<typeof customerRoutes & typeof importRou
   newCustomer: (ctx, { body }) => addCustomer(ctx, body),
   changeCustomer: (ctx, { params, body }) => changeCustomer(ctx, params.id!, body),
   sites: (ctx, { query }) => listSites(ctx, query),
+  postcodes: (ctx) => postcodesNow(ctx),
+  keepPostcodes: (ctx, { body }) => keepPostcodes(ctx, body),
+  forgetPostcodes: (ctx) => forgetPostcodes(ctx),
   newSite: (ctx, { body }) => addSite(ctx, body),
   changeSite: (ctx, { params, body }) => changeSite(ctx, params.id!, body),
   newContact: (ctx, { body }) => addContact(ctx, body),

@@ -2,6 +2,8 @@
 import { toMoney } from '../../core/money/formatMinor'
 import { quoteState } from '../../core/quotes/quoteState'
 import { daysLate } from '../../core/collections/ageing'
+import { placeOf } from '../../core/dispatch/placeOf'
+import { sayPoint } from '../../core/dispatch/readPoint'
 import { territoryOf } from '../../core/customers/territoryOf'
 import { sayDay } from '../../core/time/sayDay'
 import { warrantyUntil } from '../../core/visits/warrantyUntil'
@@ -53,12 +55,17 @@ export const equipmentShape =
       .filter(Boolean)
       .join(', '),
   })
+const sayPlace = (site: Pick<SiteRow, 'lat' | 'lon'>): string => {
+  const place = placeOf(site)
+  return place ? sayPoint(place) : ''
+}
 export function siteShapes(
   rows: SiteRow[],
   areas: readonly TerritoryRow[],
 ): CustomerPaper['sites'] {
   return rows.map(({ customerId: _customer, ...s }) => ({
     ...s,
+    place: sayPlace(s),
     territory: territoryOf(s.postcode, areas)?.name ?? '',
   }))
 }

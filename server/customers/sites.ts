@@ -20,11 +20,11 @@ import {
   insertContact,
   insertEquipment,
   insertSite,
-  middleOf,
   siteById,
   sitePage,
   type SiteRow,
 } from './places.queries'
+import { middleOf, pointWritten } from './postcodes'
 import { customerById, updateRow } from './queries'
 import { fileById, insertFile } from './history.queries'
 import { customerPaper } from './views'
@@ -74,7 +74,9 @@ export async function addSite(ctx: Ctx, body: Body<'newSite'>): Promise<Customer
     postcode: body.postcode ?? '',
     custom: (body.custom ?? {}) as Record<string, string>,
   }
-  const middle = await middleOf(ctx.tx, site.town, site.postcode)
+  const middle = body.place
+    ? pointWritten(body.place, 'place')
+    : await middleOf(ctx.tx, site.town, site.postcode)
   await insertSite(ctx.tx, {
     ...site,
     id: body.id,
@@ -87,8 +89,9 @@ export async function addSite(ctx: Ctx, body: Body<'newSite'>): Promise<Customer
   return done(ctx, body.customerId, customerFacts.siteAdded({ name: site.name || site.line1 }))
 }
 /** Another town is another place: the old spot on the map would send people the wrong way. */
-async function spotOf(ctx: Ctx, old: SiteRow, now: SiteRow) {
-  if (now.town === old.town && now.postcode === old.postcode) return {}
+async function spotOf(ctx: Ctx, old: SiteRow, now: SiteRow, place: string | undefined) {
+  if (place) return pointWritten(place, 'place')
+  if (place === undefined && now.town === old.town && now.postcode === old.postcode) return {}
   const middle = await middleOf(ctx.tx, now.town, now.postcode)
   return { lat: middle?.lat ?? null, lon: middle?.lon ?? null }
 }
@@ -99,13 +102,13 @@ export async function changeSite(
 ): Promise<CustomerPaper> {
   const old = await siteById(ctx.tx, id, true)
   if (!old) throw notFound('site')
-  const { version, ...values } = body
+  const { version, place, ...values } = body
   if (old.version !== version) throw stale('site', old, body)
   await checkFields(ctx, 'site', values.custom, old.custom)
   const now = { ...old, ...values } as SiteRow
   await updateRow(ctx.tx, 'sites', old, {
     ...values,
-    ...(await spotOf(ctx, old, now)),
+    ...(await spotOf(ctx, old, now, place)),
     search: siteSearch(now),
   })
   const name = values.name || old.name || values.line1 || old.line1

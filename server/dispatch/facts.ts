@@ -30,5 +30,6 @@ export const scheduleFacts = facts('schedule', {
   closes: (f: { at: Change }) => `What was not begun comes back at ${f.at.to as string}`,
   drivesOutside: () => 'Drives from and to home lie outside the hours',
   drivesWithin: () => 'Drives from and to home lie within the hours',
+  yardKept: (_: { changes: Record<string, Change> }) => 'Where the yard is was said',
   messagesChanged: (_: { changes: Change }) => 'Messages about visits changed',
 })

@@ -12,6 +12,7 @@ import {
   keepHoliday,
   keepTerritory,
   keepVisitMessages,
+  keepYard,
   takeEntryBack,
   takeTimeOffBack,
 } from './setUp'
@@ -53,6 +54,7 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   importTerritories: (ctx, { body }) => importTerritories(ctx, body),
   exportTerritories: (ctx) => exportTerritories(ctx),
   keepClosing: (ctx, { body }) => keepClosing(ctx, body),
+  keepYard: (ctx, { body }) => keepYard(ctx, body),
   keepDrives: (ctx, { body }) => keepDrives(ctx, body),
   keepVisitMessages: (ctx, { body }) => keepVisitMessages(ctx, body),
   scheduleRange: (ctx, { query }) => scheduleRange(ctx, query),

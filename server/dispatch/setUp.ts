@@ -1,7 +1,13 @@
 // Acts on the schedule’s set-up: hours, time off, meetings, territories, holidays, messages.
 import { strangeField } from '../../core/text/fillFields'
 import { VISIT_FIELDS } from './messageWords'
-import { lockFirm, putVisitMessages, setClosesAt, setDrivesOutside } from '../settings/index'
+import {
+  lockFirm,
+  putVisitMessages,
+  putYard,
+  setClosesAt,
+  setDrivesOutside,
+} from '../settings/index'
 import { personFacts, scheduleFacts } from './facts'
 import { postcodeRange } from '../../core/customers/postcodeRange'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
@@ -10,7 +16,7 @@ import type { Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { getCompany, territories } from '../settings/queries'
-import { middleOf } from '../customers/places.queries'
+import { placeWritten } from '../customers/index'
 import {
   insertEntry,
   insertTimeOff,
@@ -22,7 +28,7 @@ import {
 } from './setUp.queries'
 import { technicianById, lockPeople } from './queries'
 import type { SetUp } from './setUpView'
-import { scheduleSetUp, weekOf, YEAR } from './setUpView'
+import { scheduleSetUp, weekOf, yardOf, YEAR } from './setUpView'
 
 type Change = Body<'changeTechnician'>
 type Person = NonNullable<Awaited<ReturnType<typeof technicianById>>>
@@ -36,15 +42,10 @@ async function leaderFor(ctx: Ctx, person: Person, wanted: Change['goesWith']) {
     throw invalid('goesWith', `${lead.name} goes with somebody as well; choose who leads.`)
   return goesWith
 }
-/** A home may be given as a postcode: its middle is near enough to drive from, until somebody points at the map. */
+/** A home may be given as a postcode, whose middle is near enough to drive from, or by its coordinates. */
 async function homeFor(ctx: Ctx, person: Person, { homePostcode, home }: Change) {
   if (!homePostcode) return home === undefined ? person.home : home
-  const middle = await middleOf(ctx.tx, '', homePostcode)
-  if (middle?.lat != null) return { lat: middle.lat, lon: middle.lon! }
-  throw invalid(
-    'homePostcode',
-    'No site is known in this postcode, so nobody knows where it is. Point at the map instead.',
-  )
+  return placeWritten(ctx.tx, homePostcode, 'homePostcode')
 }
 /** Skills, the licences that belong to them, and the territories that are served. */
 async function abilitiesOf(ctx: Ctx, body: Change) {
@@ -188,6 +189,21 @@ export async function keepDrives(ctx: Ctx, { outside }: Body<'keepDrives'>): Pro
     })
     ctx.company.drivesOutside = outside
   }
+  return scheduleSetUp(ctx)
+}
+/** Where the yard is, by coordinates or a postcode; nothing is nowhere. */
+export async function keepYard(ctx: Ctx, { at, shown }: Body<'keepYard'>): Promise<SetUp> {
+  await lockFirm(ctx.tx)
+  const company = (await getCompany(ctx.tx))!
+  const old = yardOf(company)
+  if (old !== shown)
+    throw conflict('stale', 'Someone moved the yard in the meantime.', { current: { at: old } })
+  const yard = at ? await placeWritten(ctx.tx, at, 'at') : null
+  await putYard(ctx.tx, yard)
+  const now = { yardLat: yard?.lat ?? null, yardLon: yard?.lon ?? null }
+  const fact = scheduleFacts.yardKept({ changes: { yard: { from: old, to: yardOf(now) } } })
+  await record(ctx, { subject: 'settings', id: ctx.id(), fact })
+  Object.assign(ctx.company, now)
   return scheduleSetUp(ctx)
 }
 export async function keepVisitMessages(ctx: Ctx, body: Body<'keepVisitMessages'>): Promise<SetUp> {

@@ -1,10 +1,14 @@
 // What scheduling needs, and what of it is there.
 import { territoryOf } from '../../core/customers/territoryOf'
+import { placeOf } from '../../core/dispatch/placeOf'
+import { sayPoint } from '../../core/dispatch/readPoint'
 import { invalid } from '../../core/errors/LedgerError'
+import { counted } from '../../core/text/counted'
 import { sayDay } from '../../core/time/sayDay'
 import { dayBounds, plusDays } from '../../core/time/zone'
 import { DAY } from '../../core/time/units'
 import type { Answer, Body } from '../../shared/api'
+import { nowhere as nowhereOf } from '../customers/index'
 import type { Ctx } from '../http/context'
 import { territories } from '../settings/queries'
 import { wordsOf } from './messageWords'
@@ -27,6 +31,8 @@ interface Read {
   /** sites by territory, and how many lie in none */
   sites: ReadonlyMap<string, number>
   nowhere: number
+  /** sites whose place is not known */
+  unplaced: number
   roads: string | null
 }
 async function readSetUp(ctx: Ctx): Promise<Read> {
@@ -47,6 +53,7 @@ async function readSetUp(ctx: Ctx): Promise<Read> {
     entries: await entriesBetween(tx, from, from + YEAR),
     sites,
     nowhere,
+    unplaced: (await nowhereOf(tx)).reduce((n, { sites: some }) => n + some, 0),
     roads: (await currentRoads(tx))?.name ?? null,
   }
 }
@@ -101,7 +108,7 @@ function endingLicences({ today, company }: Ctx, people: People): string[] {
 /** One thing that scheduling needs: whether it is there, what is said of it, and where it is mended. */
 interface Need {
   code: string
-  where: '#technicians' | '#territories' | '#messages' | '#roads'
+  where: '#technicians' | '#where' | '#territories' | '#messages' | '#roads'
   done: boolean
   yes: string
   no: string
@@ -135,10 +142,15 @@ function peopleNeeds(ctx: Ctx, { people }: Read): Need[] {
     },
   ]
 }
-function territoryNeeds({ areas, people, nowhere }: Read): Need[] {
+function territoryNeeds({ areas, people, nowhere, unplaced }: Read): Need[] {
   const unused = areas.filter((a) => !people.some((p) => p.territoryIds.includes(a.id)))
   const lie = nowhere === 1 ? 'site lies' : 'sites lie'
   return [
+    {
+      ...{ code: 'sites', where: '#where', done: unplaced === 0 },
+      yes: 'Where every site is is known',
+      no: `Driving is not counted to ${counted(unplaced, 'site')}: where ${unplaced === 1 ? 'it is' : 'they are'} is not known`,
+    },
     {
       code: 'territories',
       where: '#territories',
@@ -178,6 +190,7 @@ const GUIDE = [
   'people',
   'hours',
   'places',
+  'sites',
   'territories',
   'served',
   'licences',
@@ -192,6 +205,11 @@ function guideOf(ctx: Ctx, read: Read): SetUp['guide'] {
     return { code, done, text: done ? yes : no, where }
   })
 }
+/** Where the yard is, as it is written; nothing where nobody said. */
+export const yardOf = ({ yardLat, yardLon }: Pick<Ctx['company'], 'yardLat' | 'yardLon'>) => {
+  const yard = placeOf({ lat: yardLat, lon: yardLon })
+  return yard ? sayPoint(yard) : ''
+}
 export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {
   const read = await readSetUp(ctx)
   const { company } = ctx
@@ -203,7 +221,7 @@ export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {
     holidays: await holidaysBetween(ctx.tx, ctx.today, '2999-12-31'),
     sitesNowhere: read.nowhere,
     roads: read.roads ?? '',
-    yardKnown: company.yardLat !== null,
+    yard: yardOf(company),
     messages: {
       confirmation: false,
       eve: false,

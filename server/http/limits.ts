@@ -44,3 +44,25 @@ export const triesOf = async (tx: Tx, key: string, limit: Limit, now: number): P
   return now - known.lastAt > limit.forgetMs ? 0 : known.count
 }
 export const forgiveTries = forgetTries
+
+const begun = new Map<string, number>()
+/**
+ * Does it, unless `most` of the same key are at it in this process already: answers null then. Counting
+ * waits for a lock, and whoever floods must not hold the connections of everybody else while they wait.
+ */
+export async function fewAtOnce<T>(
+  key: string,
+  most: number,
+  act: () => Promise<T>,
+): Promise<T | null> {
+  const others = begun.get(key) ?? 0
+  if (others >= most) return null
+  begun.set(key, others + 1)
+  try {
+    return await act()
+  } finally {
+    const left = begun.get(key)! - 1
+    if (left) begun.set(key, left)
+    else begun.delete(key)
+  }
+}

@@ -1,4 +1,5 @@
 // What was accepted is promised: on the work order that the quote was begun from, with a further visit, or on a new one.
+import { INSTALLATION } from '../../core/visits/workKinds'
 import { insertLine } from '../visits/index'
 import { updateRow } from '../customers/index'
 import { HOUR, MINUTE } from '../../core/time/units'
@@ -72,7 +73,7 @@ async function newWorkOrder(
       id,
       title: quote.title,
       problem: quote.scope || quote.title,
-      kind: 'installation',
+      kind: INSTALLATION,
       contact: quote.contact,
       orderNumber: quote.orderNumber,
       priceLevelId: quote.priceLevelId,

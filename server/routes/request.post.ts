@@ -58,7 +58,7 @@ export default defineEventHandler(async (event) => {
   const sent: Sent = { fields: {}, pictures: [] }
   try {
     refuseForeign(event)
-    await inContext(who, holdBack)
+    await holdBack(who.ip)
     await readForm(event, sent)
     await drawPictures(sent)
     await inContext(who, (ctx) => takeRequest(ctx, sent, Date.now()))

@@ -52,5 +52,6 @@ export const settingFacts = facts('settings', {
   limitsChanged: (_: { limits: Change; given?: Change }) =>
     'What each role may do, and how far alone, was changed',
   stateWordsChanged: (_: { words?: Change }) => 'Words for the states of work changed',
+  workKindsChanged: (_: { kinds: Change }) => 'Kinds of work were changed',
   sourcesChanged: (_: { sources: Change }) => 'How callers hear of us was changed',
 })

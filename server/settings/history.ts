@@ -3,6 +3,7 @@ import { GRANTABLE, GRANTABLE_NAMES } from '../../core/access/grantable'
 import { ROLES } from '../../core/access/permissions'
 import { conflict, forbidden, notFound } from '../../core/errors/LedgerError'
 import type { MailKind } from '../../core/text/mailWords'
+import type { WorkKind } from '../../core/visits/workKinds'
 import type { Answer, Body } from '../../shared/api'
 import { may, type Ctx } from '../http/context'
 import type { Change } from '../http/facts'
@@ -16,6 +17,7 @@ import { keepLayout, keptOf } from './layouts'
 import { layoutRows } from './layouts.queries'
 import { keepTaxClass } from './taxes'
 import { taxClassRows } from './taxes.queries'
+import { changeWorkKinds, kindsOf } from './workKinds'
 import { changeSources, changeStateLabels, keepLimits, keepWarranty, limitsNow } from './service'
 
 const alike = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other)
@@ -99,6 +101,11 @@ const UNDOES: Readonly<Record<string, (ctx: Ctx, data: never) => Promise<unknown
   'settings.sourcesChanged': async (ctx, { sources }: { sources: Change }) => {
     refuseChanged(ctx.company.sources, sources.to)
     await changeSources(ctx, { from: ctx.company.sources, to: sources.from as string[] })
+  },
+  'settings.workKindsChanged': async (ctx, { kinds }: { kinds: Change }) => {
+    const from = kindsOf(ctx)
+    refuseChanged(from, kinds.to)
+    await changeWorkKinds(ctx, { from, to: kinds.from as WorkKind[] })
   },
   'settings.stateWordsChanged': async (ctx, { words }: { words: Change }) => {
     const { stateLabels: from } = ctx.company

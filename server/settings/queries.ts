@@ -1,4 +1,5 @@
 // SQL of the company's own row.
+import type { WorkKind } from '../../core/visits/workKinds'
 import type { Limits } from '../../core/access/limits'
 import type { Grants, Role } from '../../core/access/permissions'
 import type { Terms } from '../../core/documents/dueDate'
@@ -41,6 +42,8 @@ export interface Company {
   /** from then on, what was planned for the day and not begun waits for another time; HH:MM */
   closesAt: string
   sources: string[]
+  /** its own kinds of work, in their order */
+  workKinds: WorkKind[]
   /** how long the firm stands for what it supplied; 0 where it says nothing of it */
   warrantyMonths: number
   /** how long the price of a quote is held where nobody says otherwise */
@@ -57,7 +60,7 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
     await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number, currency,
         legal_name, registration, payee, bank, iban, bic, cheque_name, logo_id,
         locale, time_zone, tax_mode, terms, pay_to, conditions, wording, yard_lat, yard_lon,
-        quote_days, demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, warranty_months, state_labels, visit_messages,
+        quote_days, demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, work_kinds, warranty_months, state_labels, visit_messages,
         limits, grants
       FROM company
       WHERE id = 1`)
@@ -186,12 +189,18 @@ export const setWording = (tx: Tx, wording: Record<string, string>) =>
   tx.run('UPDATE company SET wording = ?, version = version + 1', [JSON.stringify(wording)])
 export const setClosesAt = (tx: Tx, at: string) =>
   tx.run('UPDATE company SET closes_at = ?, version = version + 1', [at])
+export const putYard = (tx: Tx, yard: { lat: number; lon: number } | null) =>
+  tx.run('UPDATE company SET yard_lat = ?, yard_lon = ?, version = version + 1', [
+    ...[yard?.lat ?? null, yard?.lon ?? null],
+  ])
 export const setDrivesOutside = (tx: Tx, outside: boolean) =>
   tx.run('UPDATE company SET drives_outside = ?, version = version + 1', [outside])
 export const setClockOffset = (tx: Tx, ms: number) =>
   tx.run('UPDATE company SET clock_offset_ms = ?, version = version + 1', [ms])
 export const putSources = (tx: Tx, sources: string[]) =>
   tx.run('UPDATE company SET sources = ?, version = version + 1', [JSON.stringify(sources)])
+export const putWorkKinds = (tx: Tx, kinds: readonly WorkKind[]) =>
+  tx.run('UPDATE company SET work_kinds = ?, version = version + 1', [JSON.stringify(kinds)])
 export const putWarranty = (tx: Tx, months: number) =>
   tx.run('UPDATE company SET warranty_months = ?, version = version + 1', [months])
 /** Who may do what and how far, held until it is changed. */

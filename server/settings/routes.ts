@@ -23,6 +23,7 @@ import {
   setUp,
 } from './service'
 import { classesOfTax, keepTaxClass } from './taxes'
+import { keepWorkKind, listWorkKinds } from './workKinds'
 
 export const settingHandlers: Handlers<typeof settingRoutes> = {
   beginning: (ctx) => beginning(ctx),
@@ -56,6 +57,8 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   keepField: (ctx, { body }) => keepField(ctx, body),
   demoClockToNow: (ctx) => demoClockToNow(ctx),
   keepWarranty: (ctx, { body }) => keepWarranty(ctx, body),
+  workKinds: async (ctx) => listWorkKinds(ctx),
+  keepWorkKind: (ctx, { body }) => keepWorkKind(ctx, body),
   keepSources: (ctx, { body }) => keepSources(ctx, body),
   limits: (ctx) => Promise.resolve(limitsNow(ctx)),
   keepLimits: (ctx, { body }) => keepLimits(ctx, body),

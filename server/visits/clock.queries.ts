@@ -28,9 +28,12 @@ export const toInterval = (r: {
   endedAt: r.endedAt ? Date.parse(r.endedAt) : null,
 })
 export type RawInterval = Parameters<typeof toInterval>[0]
+/** What an hour of the person `k` costs as it begins; nothing where nobody said. */
+export const COST_RATE = `COALESCE((SELECT h.rate FROM cost_rates h WHERE h.person_id = k.person_id
+  AND h.starts_at <= k.started_at ORDER BY h.starts_at DESC LIMIT 1), 0)`
 export const clockIn = (where: string, values: Value[]): ListIn => ({
-  columns:
-    'k.id, k.visit_id, k.person_id, p.name AS person, p.kind AS personKind, p.cost_rate, k.kind, k.started_at, k.ended_at',
+  columns: `k.id, k.visit_id, k.person_id, p.name AS person, p.kind AS personKind,
+    ${COST_RATE} AS costRate, k.kind, k.started_at, k.ended_at`,
   from: `clock_intervals k JOIN people p ON p.id = k.person_id WHERE ${where}`,
   values,
   order: 'k.started_at',

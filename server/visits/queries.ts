@@ -3,6 +3,7 @@ import { WORK_WORD_NAMES, WORK_WORDS, type WorkWords } from '../../core/visits/w
 import type { WorkContact } from '../../core/visits/workContacts'
 import type { CopiedDetails } from '../../core/customers/changedDetails'
 import { sqlInstant, type Tx } from '../db/pool'
+import { COST_RATE } from './clock.queries'
 import type { ListIn } from '../db/queries'
 import type { WorkOrderState } from '../../core/visits/workOrderState'
 
@@ -121,9 +122,8 @@ export const callBacksIn = (workOrderId: string, now: number): ListIn => ({
       (SELECT COALESCE(SUM(l.unit_cost * l.quantity), 0) FROM work_lines l WHERE l.work_order_id =
       w.id AND NOT l.removed AND l.done AND l.kind <> 'labour') AS material,
       (SELECT COALESCE(SUM(TIMESTAMPDIFF(SECOND, k.started_at, COALESCE(k.ended_at, ?)) *
-      p.cost_rate / 3600), 0) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id JOIN people
-      p ON p.id = k.person_id WHERE v.work_order_id = w.id AND k.kind IN ('drive', 'on_site',
-      'fetch')) AS labour`,
+      ${COST_RATE} / 3600), 0) FROM clock_intervals k JOIN visits v ON v.id = k.visit_id
+      WHERE v.work_order_id = w.id AND k.kind IN ('drive', 'on_site', 'fetch')) AS labour`,
   from: 'work_orders w WHERE w.callback_of = ?',
   values: [sqlInstant(now), sqlInstant(now), workOrderId],
   order: 'w.created_at',

@@ -1,4 +1,5 @@
 // Something is billed that nobody goes out for: it begins as a work order without a visit, and waits among what is to bill.
+import { checkWorkKind } from '../settings/index'
 import { invalid } from '../../core/errors/LedgerError'
 import type { Answer, Body } from '../../shared/api'
 import { customerById } from '../customers/queries'
@@ -14,6 +15,7 @@ export async function beginBill(
   ctx: Ctx,
   { id, customerId, siteId, title, kind }: Body<'beginBill'>,
 ): Promise<Answer<'workOrder'>> {
+  checkWorkKind(ctx, kind)
   const customer = await customerById(ctx.tx, customerId)
   if (!customer || customer.mergedInto || customer.erasedAt)
     throw invalid('customerId', 'Choose the customer.')

@@ -1,9 +1,10 @@
 // The words of a work order: title, problem, note; and carrying over what changed at the customer.
+import { checkWorkKind } from '../settings/index'
 import { workFacts } from './facts'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { conflict, invalid } from '../../core/errors/LedgerError'
 import { formatPhone } from '../../core/text/phone'
-import { FREE_KINDS, sayWorkKind } from '../../core/visits/workKinds'
+import { isFreeKind, sayWorkKind } from '../../core/visits/workKinds'
 import { eachWorkWord, WORK_WORD_NAMES } from '../../core/visits/workWords'
 import type { Answer, Body } from '../../shared/api'
 import { customerById } from '../customers/queries'
@@ -64,7 +65,7 @@ function saidAnew({ company }: Ctx, work: WorkOrderRow, values: Values): WorkSai
 }
 /** Work that comes again without charge is of its kind for good, and nothing else becomes it. */
 function refuseKind(work: WorkOrderRow, kind: string): void {
-  if (kind !== work.kind && (FREE_KINDS as readonly string[]).includes(work.kind))
+  if (kind !== work.kind && isFreeKind(work.kind))
     throw invalid('kind', `A ${sayWorkKind(work.kind)} stays one: its cost counts elsewhere.`)
 }
 /** Changes what a work order says and who is spoken to about it; what is not named stays as it is. */
@@ -82,6 +83,7 @@ export async function writeWorkOrder(
     })
   const said = saidAnew(ctx, work, values)
   refuseKind(work, said.kind)
+  checkWorkKind(ctx, said.kind, work.kind)
   const was: WorkSaid = {
     ...work,
     contact: withRole(work.contact),

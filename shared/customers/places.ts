@@ -1,9 +1,11 @@
 // Sites, contacts, equipment and files of a customer.
+import * as yup from 'yup'
 import {
   date,
   flag,
   id,
   int,
+  list,
   listQuery,
   mail,
   requiredText,
@@ -35,6 +37,8 @@ const siteFields = {
   town: text(80),
   postcode: text(16),
   accessNote: text(400),
+  /** latitude and longitude; without them it is put in the middle of its postcode or town */
+  place: text(80),
   custom: customValues(),
 }
 const equipmentFields = {
@@ -55,7 +59,49 @@ const contactFields = {
   email: mail(),
 }
 
+const postcodes = obj({
+  /** in the table */
+  count: int().required(),
+  /** sites that stand nowhere, and what is known of where some of them are */
+  sitesWithout: int().required(),
+  missing: list(definedText()),
+})
 export const placeRoutes = {
+  postcodes: route({
+    method: 'GET',
+    path: '/postcodes',
+    may: 'dispatch.plan',
+    summary: 'How many postcodes have a place, and how many sites stand nowhere',
+    answer: postcodes,
+  }),
+  keepPostcodes: route({
+    method: 'POST',
+    path: '/postcodes',
+    may: 'dispatch.setUp',
+    summary:
+      'A piece of a table of postcodes with their places; a dry run says how many sites it would place',
+    maxBytes: 2_000_000,
+    body: obj({
+      places: list(
+        obj({
+          postcode: text(16).required('Write the postcode.'),
+          town: text(80).default(''),
+          lat: yup.number().min(-90).max(90).required(),
+          lon: yup.number().min(-180).max(180).required(),
+        }),
+      ).max(5000),
+      dryRun: flag().default(true),
+    }),
+    answer: obj({ sites: int().required() }),
+  }),
+  forgetPostcodes: route({
+    method: 'POST',
+    path: '/postcodes/forget',
+    may: 'dispatch.setUp',
+    summary: 'Take the table of postcodes away; sites keep their places',
+    answer: postcodes,
+  }),
+
   sites: route({
     method: 'GET',
     path: '/sites',

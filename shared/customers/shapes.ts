@@ -31,8 +31,10 @@ export const siteShape = obj({
   town: definedText(),
   postcode: definedText(),
   accessNote: definedText(400),
-  lat: int().nullable().optional(),
-  lon: int().nullable().optional(),
+  lat: yup.number().nullable().optional(),
+  lon: yup.number().nullable().optional(),
+  /** both, as they are written */
+  place: definedText(),
   territory: definedText(),
   custom: customValues(),
 })

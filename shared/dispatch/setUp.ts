@@ -105,7 +105,8 @@ export const scheduleSetUp = obj({
   holidays: list(obj({ date: date().required(), name: definedText() })),
   sitesNowhere: int().required(),
   roads: definedText(),
-  yardKnown: flag().required(),
+  /** latitude and longitude; nothing where nobody said */
+  yard: definedText(),
   messages: visitMessages,
   guide: list(
     obj({
@@ -138,7 +139,7 @@ export const setUpRoutes = {
       territoryIds: list(id().required()).max(50),
       ...employment,
       home: place.nullable().default(undefined),
-      homePostcode: text(16).default(''),
+      homePostcode: text(80).default(''),
     }),
     answer: scheduleSetUp,
   }),
@@ -183,6 +184,14 @@ export const setUpRoutes = {
     may: 'dispatch.setUp',
     summary: 'From which hour on what was not begun waits for another time',
     body: obj({ at: time().required('Say at what hour.') }),
+    answer: scheduleSetUp,
+  }),
+  keepYard: route({
+    method: 'POST',
+    path: '/yard',
+    may: 'dispatch.setUp',
+    summary: 'Where the yard is: latitude and longitude, or a postcode',
+    body: obj({ at: text(80).default(''), shown: text(80).defined() }),
     answer: scheduleSetUp,
   }),
   keepDrives: route({

@@ -3,7 +3,7 @@ import { paperDocument } from '../documents'
 import { SIGN_PURPOSE_NAMES } from '../../core/visits/signedPaper'
 import { eachWorkWord, WORK_WORDS } from '../../core/visits/workWords'
 import { MOST_CONTACTS } from '../../core/visits/workContacts'
-import { CALL_KINDS, FREE_KINDS } from '../../core/visits/workKinds'
+import { FIRST_KIND, FREE_KINDS } from '../../core/visits/workKinds'
 import {
   amount,
   date,
@@ -178,7 +178,7 @@ export const workRoutes = {
       customerId: id().required('Choose the customer.'),
       siteId: id().required('Choose where it is for.'),
       title: requiredText('Say what is billed.', WORK_WORDS.title.most),
-      kind: oneOf(CALL_KINDS).default('repair'),
+      kind: text(40).default(FIRST_KIND),
     }),
     answer: workOrder,
   }),
@@ -208,7 +208,7 @@ export const workRoutes = {
       version: version(),
       ...eachWorkWord((word) => text(WORK_WORDS[word].most)),
       title: text(WORK_WORDS.title.most).min(1, 'Write a title.'),
-      kind: oneOf(CALL_KINDS),
+      kind: text(40).min(1, 'Choose a kind.'),
       contact: contact.optional().default(undefined),
       otherContacts: list(contact).max(MOST_CONTACTS, 'These are too many people.').optional(),
     }),

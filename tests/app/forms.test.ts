@@ -66,6 +66,11 @@ const before = made('broughtForward', {
   on: null,
   accounts: (['bank', 'cash', 'tax'] as const).map((account) => ({ account, amount: '0.00' })),
 })
+const workKinds: Answer<'workKinds'> = {
+  items: [1, 2, 3].map((n) => ({
+    ...{ code: `kind_${n}`, name: `Kind ${n}`, minutes: n * 10, skills: [], retired: false },
+  })),
+}
 const layouts: Answer<'layouts'> = {
   items: [1, 2, 3].map((n) => ({
     ...{ id: `${ID.slice(0, -1)}${n}`, kind: 'quote', name: `Layout ${n}`, version: n },
@@ -510,6 +515,15 @@ const TRIALS: Trial[] = [
     says: { scheduleSetUp },
   },
   {
+    what: 'where the yard is',
+    page: '/schedule/set-up',
+    typed: [['Our yard: a postcode, or latitude and longitude', '42.5, -75.5']],
+    act: 'Keep the yard',
+    sends: 'keepYard',
+    body: { at: '42.5, -75.5', shown: scheduleSetUp.yard },
+    says: { scheduleSetUp },
+  },
+  {
     what: 'a holiday',
     page: '/schedule/set-up',
     typed: [
@@ -615,6 +629,22 @@ const TRIALS: Trial[] = [
     sends: 'keepMailWords',
     body: { kind: 'quote', text: 'Dear {name}, as we said.', shown: 'Words with a quote' },
     says: { setUp, mailWords: mails },
+  },
+  {
+    what: 'a kind of work',
+    page: '/set-up',
+    way: ['Change the kind Kind 3'],
+    typed: [
+      ['Minutes that it takes', '45'],
+      ['Skills that it needs, with commas between', 'pumps'],
+    ],
+    act: 'Keep this kind',
+    sends: 'keepWorkKind',
+    body: {
+      ...{ code: 'kind_3', name: 'Kind 3', minutes: 45, skills: ['pumps'], retired: false },
+      shown: { name: 'Kind 3', minutes: 30, skills: [], retired: false },
+    },
+    says: { setUp, workKinds },
   },
   {
     what: 'a price level',

@@ -1,4 +1,5 @@
 // A page of the app as a person opens it: at its address, signed in, with a server behind it that answers from the catalogue.
+import { USUAL_KINDS } from '~~/core/visits/workKinds'
 import { config, flushPromises, mount, type VueWrapper } from '@vue/test-utils'
 import { vi } from 'vitest'
 import * as vue from 'vue'
@@ -150,6 +151,7 @@ export async function open(address: string, { role = 'owner', server = {} }: Per
     locale: 'en-US',
     timeZone: 'America/New_York',
     stateLabels: {},
+    workKinds: USUAL_KINDS,
   })
   const router = createRouter({
     history: createMemoryHistory(),

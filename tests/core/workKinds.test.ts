@@ -1,19 +1,40 @@
 import { describe, expect, it } from 'vitest'
 import { isAgreed } from '../../core/pricebook/priceOrder'
-import { CALL_KINDS, FREE_KINDS, sayWorkKind } from '../../core/visits/workKinds'
+import {
+  FREE_KINDS,
+  isFreeKind,
+  sayWorkKind,
+  USUAL_KINDS,
+  workKindCode,
+  workKinds,
+} from '../../core/visits/workKinds'
 
+const own = { code: 'leak', name: 'leak search', minutes: 90, skills: ['gas'], retired: false }
 describe('kinds of work', () => {
-  it('each is a code, and said in words', () => {
-    const kinds = [...CALL_KINDS, ...FREE_KINDS]
-    for (const kind of kinds) {
-      expect(kind).toMatch(/^[a-z_]+$/)
-      expect(sayWorkKind(kind)).toMatch(/^[a-z -]+$/)
-    }
-    expect(new Set(kinds.map(sayWorkKind)).size).toBe(kinds.length)
+  it('of a firm are its own, and those that rules speak of, each once', () => {
+    const called = { ...USUAL_KINDS[1]!, name: 'yearly visit' }
+    const all = workKinds([own, called])
+    expect(all.map(({ code }) => code)).toEqual([
+      ...['leak', 'service', 'repair', 'installation', 'quote_visit'],
+    ])
+    expect(sayWorkKind('service', all)).toBe('yearly visit')
+    expect(workKinds([])).toEqual(USUAL_KINDS)
   })
-  it('one that is not known is said as it is', () => {
-    expect(sayWorkKind('well drilling')).toBe('well drilling')
+  it('one that is not known is said as it is; what is free has words of ours', () => {
+    expect(sayWorkKind('well drilling', [own])).toBe('well drilling')
+    expect(FREE_KINDS.map((kind) => sayWorkKind(kind))).toEqual(['call-back', 'warranty'])
+    expect([isFreeKind('warranty'), isFreeKind('repair')]).toEqual([true, false])
   })
+  it.each([
+    ['Leak search', [], 'leak_search'],
+    ['Leak  search!', ['leak_search'], 'leak_search_2'],
+    ['Störung', [], 'storung'],
+    ['漏水', [], 'kind'],
+    ['漏水', ['kind', 'kind_2'], 'kind_3'],
+    ['x'.repeat(60), [], 'x'.repeat(32)],
+  ])('%s beside %j has the code %s', (name, taken, code) =>
+    expect(workKindCode(name, taken)).toBe(code),
+  )
 })
 it('an agreed price is one of a customer or of a work order', () => {
   const sources = ['free', 'typed', 'work_order', 'customer', 'book'] as const

@@ -183,6 +183,61 @@ describe('who is here already', () => {
     expect((await comeIn(wrong)).status).toBe(404)
     expect((await comeIn(await doorOf(email))).status).toBe(200)
   })
+  it('costs what an hour of theirs costs on its day, and only who sees costs knows or says it', async () => {
+    const nell = await add({ role: 'technician', bookable: true, payrollNumber: '0042' })
+    expect(nell).toMatchObject({ payrollNumber: '0042', costRate: '', costRates: [] })
+    const { workOrderId, visitId } = await somethingToBill(office)
+    const db = await database()
+    // An hour each; the second begins half an hour before the 23rd does in New York.
+    for (const at of ['2026-11-20 15:00', '2026-11-23 04:30', '2026-11-23 15:00'])
+      await db.query(
+        `INSERT INTO clock_intervals (id, person_id, visit_id, kind, started_at, ended_at)
+        VALUES (?, ?, ?, 'on_site', ?, ? + INTERVAL 1 HOUR)`,
+        [id(), nell.id, visitId, at, at],
+      )
+    await db.end()
+    const labour = async () =>
+      (await owner.ok('workOrder', { params: { id: workOrderId } })).price.labour?.amount
+    const say = async (by: Client, costRate: string, costRateFrom = '') => {
+      const { name, email, phone, role, bookable, version } = await known(nell.id)
+      const body = {
+        id: nell.id,
+        name,
+        email,
+        phone,
+        role,
+        bookable,
+        version,
+        payrollNumber: '0042',
+      }
+      return by.send('keepPerson', { body: { ...body, seesCost: false, costRate, costRateFrom } })
+    }
+    expect(await labour()).toBe('0.00')
+    await say(owner, '40')
+    expect(await labour()).toBe('120.00')
+    await say(owner, '50', '2026-11-23')
+    expect(await labour()).toBe('130.00')
+    expect(await known(nell.id)).toMatchObject({
+      costRate: '50',
+      costRates: [
+        { from: '', rate: '40' },
+        { from: '2026-11-23', rate: '50' },
+      ],
+    })
+    // What is not said anew stays; from today on unless another day is said; the same day once more puts it right.
+    await say(owner, '50.00')
+    expect((await known(nell.id)).costRates).toHaveLength(2)
+    await say(owner, '60')
+    await say(owner, '61.5')
+    expect((await known(nell.id)).costRates!.at(-1)).toEqual({ from: '2026-11-24', rate: '61.5' })
+    expect(await say(owner, '', '2026-12-01')).toMatchObject({
+      ...{ status: 422, body: { errors: [{ path: 'costRate' }] } },
+    })
+    expect((await say(owner, '70', '2026-02-30')).status).toBe(422)
+    const dispatch = await signedIn('dispatch')
+    const seen = (await dispatch.ok('staff')).items.find((one) => one.id === nell.id)
+    expect(seen).toMatchObject({ payrollNumber: '0042', costRate: null, costRates: null })
+  })
   it('leaves: comes in nowhere, is not offered, and can come back', async () => {
     const nell = await add({ role: 'technician', bookable: true })
     const client = new Client()

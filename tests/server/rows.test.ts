@@ -5,7 +5,7 @@ import { listOf, listsIn, type ListIn } from '../../server/db/queries'
 
 afterAll(closePool)
 
-const SQL = `SELECT p.id AS person_id, p.bookable, p.skills, p.position AS its_place, p.cost_rate,
+const SQL = `SELECT p.id AS person_id, p.bookable, p.skills, p.position AS its_place, 41.5 AS cost_rate,
   TIMESTAMP '2026-11-27 08:00:00' AS starts_at, NULL AS ends_at FROM people p WHERE p.bookable`
 
 describe('a row', () => {
@@ -46,7 +46,7 @@ describe('a row', () => {
 })
 describe('a list beside others', () => {
   const people: ListIn = {
-    columns: 'p.id, p.bookable, p.cost_rate, p.skills, COALESCE(p.goes_with, p.id) AS leads',
+    columns: 'p.id, p.bookable, CAST(p.lat AS DECIMAL(9,4)) AS costRate, p.skills, COALESCE(p.goes_with, p.id) AS leads',
     from: 'people p WHERE p.active',
     values: [],
     order: 'p.id',

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // Above every view of the schedule: which view, what is looked at, and the filters that are kept by name.
 import { computed, onMounted, ref } from 'vue'
-import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
 import { useAsking } from '~/lib/unanswered'
 import { useAct } from '~/lib/useAct'
 import { useScheduleDate } from '~/lib/useScheduleDate'
@@ -168,7 +167,7 @@ const said = computed(() =>
             :model-value="filters.filter.kind"
             :options="[
               { value: '', label: 'all' },
-              ...CALL_KINDS.map((k) => ({ value: k, label: sayWorkKind(k) })),
+              ...session.workKinds.map((k) => ({ value: k.code, label: k.name })),
             ]"
             @change="choose('kind', $event)"
         /></Field>

@@ -56,7 +56,7 @@ const leaders = computed(() => [
 ])
 const places = computed(() => [
   { value: 'home', label: 'home' },
-  { value: 'yard', label: 'the yard', disabled: !props.setUp.yardKnown },
+  { value: 'yard', label: 'the yard', disabled: !props.setUp.yard },
 ])
 const save = () =>
   keep(() =>
@@ -149,7 +149,9 @@ const save = () =>
         <Field
           class="grow"
           :label="
-            person.home ? 'Home is known; move it to the postcode' : 'Home is in the postcode'
+            person.home
+              ? 'Home is known; move it to'
+              : 'Home: a postcode, or latitude and longitude'
           "
         >
           <TextInput

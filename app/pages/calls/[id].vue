@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A call on one screen, by keyboard: who, what, when; and one key books it.
+import { QUOTE_VISIT } from '~~/core/visits/workKinds'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
 import CallNotices from '~/calls/CallNotices.vue'
@@ -53,7 +54,10 @@ const {
   if (fresh && typeof customer === 'string')
     await choose(customer, typeof site === 'string' ? site : null)
 })
-const skills = computed(() => [...new Set(lines.value.flatMap((l) => l.skills))])
+const skills = computed(() => {
+  const ofKind = session.kindOf(store.draft.kind)?.skills ?? []
+  return [...new Set([...ofKind, ...lines.value.flatMap((l) => l.skills)])]
+})
 const summary = computed(() => inOneLine(store.draft, chosen.value?.name))
 watch(ready, async () => {
   await nextTick()
@@ -100,7 +104,7 @@ watch(
 
 const stopped = computed(() => Boolean(chosen.value?.stopWork || chosen.value?.overLimit))
 const bookLabel = computed(() => {
-  const quote = store.draft.kind === 'quote_visit' ? ' to quote' : ''
+  const quote = store.draft.kind === QUOTE_VISIT ? ' to quote' : ''
   const { startAt, technician } = when.value ?? {}
   if (!startAt || !technician) return `Book without a time${quote}`
   const at = `${session.day(store.draft.date!)} ${store.draft.start}`

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // The schedule as a list: what is placed, what has a person and no time, what has neither; to read, to filter, to print.
-import { sayWorkKind } from '~~/core/visits/workKinds'
 import { localDate, plusDays } from '~~/core/time/zone'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import type { Answer } from '~~/shared/api'
@@ -98,7 +97,8 @@ const print = () => window.print()
           >
           <template #what="{ row: v }"
             >{{ v.title }}<br /><span class="num small quiet"
-              >{{ v.number }} · {{ sayWorkKind(v.kind) }}{{ v.quote ? ` · ${v.quote}` : '' }}</span
+              >{{ v.number }} · {{ session.workKind(v.kind)
+              }}{{ v.quote ? ` · ${v.quote}` : '' }}</span
             ></template
           >
           <template #said="{ row: v }"

@@ -7,6 +7,7 @@ import ClosingHour from '~/dispatch/setUp/ClosingHour.vue'
 import DriveHours from '~/dispatch/setUp/DriveHours.vue'
 import HolidayList from '~/dispatch/setUp/HolidayList.vue'
 import MeetingForm from '~/dispatch/setUp/MeetingForm.vue'
+import PostcodeFile from '~/dispatch/setUp/PostcodeFile.vue'
 import RoadNetwork from '~/dispatch/setUp/RoadNetwork.vue'
 import SetUpGuide from '~/dispatch/setUp/SetUpGuide.vue'
 import TechnicianForm from '~/dispatch/setUp/TechnicianForm.vue'
@@ -16,6 +17,7 @@ import TerritoryList from '~/dispatch/setUp/TerritoryList.vue'
 import TimeOffForm from '~/dispatch/setUp/TimeOffForm.vue'
 import type { Person, SetUp } from '~/dispatch/setUp/useSetUp'
 import VisitMessages from '~/dispatch/setUp/VisitMessages.vue'
+import YardForm from '~/dispatch/setUp/YardForm.vue'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 
@@ -71,6 +73,16 @@ function kept(setUp: SetUp) {
         @kept="kept"
       />
     </div>
+    <h2 id="where">Where places are</h2>
+    <YardForm
+      :yard="data.yard"
+      :owns="owns"
+      @kept="kept"
+    />
+    <PostcodeFile
+      :owns="owns"
+      @kept="refresh"
+    />
     <h2 id="territories">
       Territories
       <span

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // All work orders, by state and kind.
-import { CALL_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
 import { WORK_ORDER_STATES } from '~~/core/visits/workOrderState'
 import LedgerList from '~/components/base/LedgerList.vue'
 import { call } from '~/lib/api'
@@ -40,7 +39,7 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
     :columns="[
       { key: 'workOrder', label: 'Work order', file: (item) => `${item.number} ${item.title}` },
       { key: 'customer', label: 'Customer', text: (item) => `${item.customer}, ${item.town}` },
-      { key: 'kind', label: 'Kind', text: (item) => sayWorkKind(item.kind) },
+      { key: 'kind', label: 'Kind', text: (item) => session.workKind(item.kind) },
       { key: 'technician', label: 'Technician', text: (item) => item.technician },
       { key: 'made', label: 'Made', text: (item) => session.dayTime(item.createdAt) },
       {
@@ -77,7 +76,7 @@ const zero = (m: { amount: string }) => Number(m.amount) === 0
           v-model="kind"
           :options="[
             { value: '', label: 'any' },
-            ...CALL_KINDS.map((k) => ({ value: k, label: sayWorkKind(k) })),
+            ...session.workKinds.map((k) => ({ value: k.code, label: k.name })),
           ]"
       /></Field>
       <Field

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The visit itself: what it is about, its lines, its time, what was found; at the foot the way to the customer and to the bill.
+import { QUOTE_VISIT } from '~~/core/visits/workKinds'
 import { computed } from 'vue'
 import { useSession } from '~/stores/session'
 import { sayContact } from '~~/core/visits/workContacts'
@@ -90,7 +91,7 @@ function takePhotos({ target }: Event) {
     >
   </section>
   <section
-    v-if="work.kind === 'quote_visit' || work.quotes.length"
+    v-if="work.kind === QUOTE_VISIT || work.quotes.length"
     class="block stack"
   >
     <NuxtLink

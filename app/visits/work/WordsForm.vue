@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What a work order says and who is spoken to about it, while somebody changes it.
-import { CALL_KINDS, FREE_KINDS, sayWorkKind } from '~~/core/visits/workKinds'
+import { isFreeKind } from '~~/core/visits/workKinds'
 import { MOST_CONTACTS } from '~~/core/visits/workContacts'
 import ActButton from '~/base/ActButton.vue'
 import Dialog from '~/base/Dialog.vue'
@@ -10,6 +10,7 @@ import FormFields from '~/base/FormFields.vue'
 import { field, type FormRows } from '~/base/fields'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
+import { useSession } from '~/stores/session'
 import { useFormAbout } from '~/base/useForm'
 import { call } from '~/lib/api'
 import type { Work } from './useWorkOrder'
@@ -26,8 +27,9 @@ const form = useFormAbout(
   props.refresh,
   { draft: `words ${props.work.id}` },
 )
-const isFree = (FREE_KINDS as readonly string[]).includes(props.work.kind)
-const kinds = CALL_KINDS.map((value) => ({ value, label: sayWorkKind(value) }))
+const session = useSession()
+const isFree = isFreeKind(props.work.kind)
+const kinds = session.kindOptions(props.work.kind)
 const words: FormRows = [
   field('title', 'Title'),
   [

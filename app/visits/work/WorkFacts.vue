@@ -4,7 +4,6 @@ import { computed } from 'vue'
 import { saySite } from '~~/core/customers/saySite'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
 import { sayContact } from '~~/core/visits/workContacts'
-import { sayWorkKind } from '~~/core/visits/workKinds'
 import { useSession } from '~/stores/session'
 import type { Work } from './useWorkOrder'
 
@@ -25,7 +24,9 @@ const more = computed(() => {
 function saidOf(back: Work['callBacks'][number]): string {
   const cost = back.cost && `cost ${session.money(back.cost)}, counted in the margin here`
   const time = back.siteSeconds && `${hoursMinutes(back.siteSeconds)} h`
-  return [sayWorkKind(back.kind), session.state(back.state), time, cost].filter(Boolean).join(', ')
+  return [session.workKind(back.kind), session.state(back.state), time, cost]
+    .filter(Boolean)
+    .join(', ')
 }
 </script>
 

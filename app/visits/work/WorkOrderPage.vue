@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The four-column account of a work order: promised, done, billed, paid; its gaps can be acted on where they stand.
+import { QUOTE_VISIT } from '~~/core/visits/workKinds'
 import { computed, ref } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import DocumentPage from '~/base/DocumentPage.vue'
@@ -103,7 +104,7 @@ function discounted(now: Work) {
       >
       <ActButton
         v-if="edits && !work.quotes.length && work.state !== 'cancelled'"
-        :primary="work.kind === 'quote_visit'"
+        :primary="work.kind === QUOTE_VISIT"
         :disabled="busy"
         @click="beginQuote"
       >

@@ -1,0 +1,71 @@
+// The kinds of work that the firm does: what each is called, how long it takes, who can do it.
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import {
+  FIRST_KIND,
+  isFreeKind,
+  workKindCode,
+  workKinds,
+  type WorkKind,
+} from '../../core/visits/workKinds'
+import type { Answer, Body } from '../../shared/api'
+import type { Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { settingFacts } from './facts'
+import { lockFirm } from './firm.queries'
+import { getCompany, putWorkKinds } from './queries'
+
+export const kindsOf = ({ company }: Pick<Ctx, 'company'>): WorkKind[] =>
+  workKinds(company.workKinds)
+/** Work may be of a kind that the firm has; what it was is always allowed to stay. */
+export function checkWorkKind(ctx: Ctx, kind: string, before?: string): void {
+  if (kind === before) return
+  if (isFreeKind(kind) || !kindsOf(ctx).some(({ code }) => code === kind))
+    throw invalid('kind', 'This kind of work is not among yours. Choose another.')
+}
+export const listWorkKinds = (ctx: Ctx): Answer<'workKinds'> => ({ items: kindsOf(ctx) })
+
+const MOST_KINDS = 40
+const said = ({ name, minutes, skills, retired }: Omit<WorkKind, 'code'>) =>
+  JSON.stringify([name, minutes, skills, retired])
+/** One more, or one otherwise; whoever read it before somebody changed it is told. */
+export async function keepWorkKind(
+  ctx: Ctx,
+  { code, shown, ...kind }: Body<'keepWorkKind'>,
+): Promise<Answer<'workKinds'>> {
+  await lockFirm(ctx.tx)
+  const from = workKinds((await getCompany(ctx.tx))!.workKinds)
+  const old = from.find((one) => one.code === code)
+  if (code && !old) throw notFound('kind of work')
+  if (old && said(old) !== (shown && said(shown)))
+    throw conflict('stale', 'Someone changed this kind in the meantime.', { current: old })
+  checkKind(kind, old, from)
+  const codes = from.map((one) => one.code)
+  const now = {
+    ...kind,
+    skills: [...new Set(kind.skills)],
+    code: old?.code ?? workKindCode(kind.name, codes),
+  }
+  const to = old ? from.map((one) => (one === old ? now : one)) : [...from, now]
+  return changeWorkKinds(ctx, { from, to })
+}
+function checkKind(
+  { name, retired }: Pick<WorkKind, 'name' | 'retired'>,
+  old: WorkKind | undefined,
+  all: readonly WorkKind[],
+): void {
+  if (all.some((one) => one !== old && one.name.toLowerCase() === name.toLowerCase()))
+    throw invalid('name', 'Another kind is called so.')
+  if (!old && all.length >= MOST_KINDS)
+    throw invalid('name', `There may be ${MOST_KINDS} kinds at most.`)
+  if (retired && old?.code === FIRST_KIND)
+    throw invalid('retired', 'A call begins with this one. Call it otherwise instead.')
+}
+export async function changeWorkKinds(
+  ctx: Ctx,
+  kinds: { from: WorkKind[]; to: WorkKind[] },
+): Promise<Answer<'workKinds'>> {
+  await putWorkKinds(ctx.tx, kinds.to)
+  const fact = settingFacts.workKindsChanged({ kinds })
+  await record(ctx, { subject: 'settings', id: ctx.id(), fact })
+  return { items: workKinds(kinds.to) }
+}

@@ -1,0 +1,92 @@
+// The firm's own kinds of work: one more, one otherwise, and work that has them.
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Answer } from '../../shared/api'
+import { callerNamed, database, id, signedIn, somethingToBill, type Client } from './client'
+
+let owner: Client
+let office: Client
+beforeAll(async () => {
+  ;[owner, office] = await Promise.all([signedIn('owner'), signedIn('office')])
+})
+afterAll(async () => {
+  const db = await database()
+  await db.query(`UPDATE company SET work_kinds = ?`, [JSON.stringify(usual)])
+  await db.end()
+})
+type Kind = Answer<'workKinds'>['items'][number]
+const all = async () => (await owner.ok('workKinds')).items
+const named = async (name: string) => (await all()).find((kind) => kind.name === name)!
+const asShown = ({ name, minutes, skills, retired }: Kind) => ({ name, minutes, skills, retired })
+let usual: Kind[] = []
+const keep = (kind: Kind | null, said: object, by = owner) =>
+  by.send('keepWorkKind', {
+    body: {
+      ...{ code: kind?.code ?? '', shown: kind && asShown(kind) },
+      ...{ ...(kind ? asShown(kind) : { minutes: 60, skills: [], retired: false }), ...said },
+    },
+  })
+const book = async (kind: string) => {
+  const match = await callerNamed(office, 'lowfold')
+  return office.send('bookCall', {
+    params: { id: id() },
+    body: {
+      ...{ workOrderId: id(), visitId: id(), customerId: match.customerId, kind },
+      ...{ siteId: match.sites[0]!.id, problem: 'Smells of gas' },
+    },
+  })
+}
+
+describe('a kind of work', () => {
+  it('is added, booked, called otherwise, and retired; work that has it keeps it', async () => {
+    usual = await all()
+    expect((await book('leak_search')).status).toBe(422)
+    await keep(null, { name: 'Leak search', minutes: 90, skills: ['gas', 'gas'] })
+    const leak = await named('Leak search')
+    expect(leak).toMatchObject({ code: 'leak_search', minutes: 90, skills: ['gas'] })
+    const booked = await book('leak_search')
+    expect(booked.status).toBe(200)
+    await keep(leak, { name: 'Gas leak', retired: true })
+    expect((await owner.ok('session')).company.workKinds).toContainEqual({
+      ...{ code: 'leak_search', name: 'Gas leak', minutes: 90, skills: ['gas'], retired: true },
+    })
+    const { workOrderId } = await somethingToBill(office)
+    const change = async (kind: string) => {
+      const { version } = await office.ok('workOrder', { params: { id: workOrderId } })
+      return office.send('writeWorkOrder', { params: { id: workOrderId }, body: { version, kind } })
+    }
+    expect((await change('leak_search')).status).toBe(200)
+    expect(await change('warranty')).toMatchObject({
+      ...{ status: 422, body: { errors: [{ path: 'kind' }] } },
+    })
+    expect((await change('made_up')).status).toBe(422)
+    const counted = await office.ok('callsCounted', { query: { by: 'kind' } })
+    expect(counted.items.map(({ name }) => name)).toContain('Gas leak')
+  })
+  it('is changed by one at a time, and none is called like another', async () => {
+    const service = await named('service')
+    const [one, other] = await Promise.all([
+      keep(service, { name: 'Yearly visit' }),
+      keep(service, { minutes: 45 }),
+    ])
+    expect([one.status, other.status].sort()).toEqual([200, 409])
+    const now = (await all()).find(({ code }) => code === 'service')!
+    expect(await keep(now, { name: 'REPAIR' })).toMatchObject({
+      ...{ status: 422, body: { errors: [{ path: 'name' }] } },
+    })
+    const same = await Promise.all([1, 2].map(() => keep(null, { name: 'Drain camera' })))
+    expect(same.map(({ status }) => status).sort()).toEqual([200, 422])
+    const repair = (await all()).find(({ code }) => code === 'repair')!
+    expect((await keep(repair, { retired: true })).status).toBe(422)
+    const books = await signedIn('books')
+    expect((await keep(repair, { name: 'Repair' }, books)).status).toBe(403)
+  })
+  it('is put back from the history, while nobody changed it since', async () => {
+    const before = await all()
+    await keep(null, { name: 'Chimney' })
+    const { items, undoable } = await owner.ok('settingsHistory')
+    const entry = items.find(({ text }) => text === 'Kinds of work were changed')!
+    expect(undoable).toContain(entry.id)
+    await owner.ok('undoSetting', { params: { entry: String(entry.id) } })
+    expect(await all()).toEqual(before)
+  })
+})
