@@ -1,9 +1,26 @@
 // What a call comes to: a booking, or a quote; made of the draft as it stands.
+import { QUOTE_VISIT } from '~~/core/visits/workKinds'
 import type { Answer, Given } from '~~/shared/api'
 import { call, newId, type Problem } from '~/lib/api'
 import { given } from '~/lib/given'
 import { useCall, type Draft } from '~/stores/call'
+import { useSession } from '~/stores/session'
 
+/** What whoever goes must be able to do: by the kind of work, and by what was read out. */
+export function skillsFor(kind: string, lines: readonly { skills: string[] }[]): string[] {
+  const ofKind = useSession().kindOf(kind)
+  return [...new Set([ofKind, ...lines].flatMap((one) => one?.skills ?? []))]
+}
+/** What the button says: when, who, and that it is to quote. */
+export function sayBooking(
+  { kind, date, start }: Draft,
+  technician: { name: string } | null | undefined,
+): string {
+  const quote = kind === QUOTE_VISIT ? ' to quote' : ''
+  if (!technician) return `Book without a time${quote}`
+  const at = `${useSession().day(date!)} ${start}`
+  return `Book ${at}${quote}, ${technician.name.split(' ')[0]}`
+}
 interface Said {
   /** whether somebody books in spite of a warning */
   override: boolean

@@ -184,7 +184,7 @@ describe('who is here already', () => {
     expect((await comeIn(await doorOf(email))).status).toBe(200)
   })
   it('costs what an hour of theirs costs on its day, and only who sees costs knows or says it', async () => {
-    const nell = await add({ role: 'technician', bookable: true, payrollNumber: '0042' })
+    const nell = await add({ payrollNumber: '0042' })
     expect(nell).toMatchObject({ payrollNumber: '0042', costRate: '', costRates: [] })
     const { workOrderId, visitId } = await somethingToBill(office)
     const db = await database()

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // A call on one screen, by keyboard: who, what, when; and one key books it.
-import { QUOTE_VISIT } from '~~/core/visits/workKinds'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { ElMessage } from 'element-plus'
 import CallNotices from '~/calls/CallNotices.vue'
@@ -8,7 +7,7 @@ import CallWhat from '~/calls/CallWhat.vue'
 import CallWhen from '~/calls/CallWhen.vue'
 import CallWho from '~/calls/CallWho.vue'
 import EndCall from '~/calls/EndCall.vue'
-import { bookCall, quoteCall } from '~/calls/booking'
+import { bookCall, quoteCall, sayBooking, skillsFor } from '~/calls/booking'
 import { inOneLine, type CallEnd } from '~/calls/words'
 import Pending from '~/base/Pending.vue'
 import { useOpenCall } from '~/calls/useOpenCall'
@@ -18,13 +17,11 @@ import { onLive } from '~/lib/live'
 import { useShortcuts } from '~/lib/shortcuts'
 import { useAct } from '~/lib/useAct'
 import { useCall } from '~/stores/call'
-import { useSession } from '~/stores/session'
 import ActButton from '~/base/ActButton.vue'
 import Field from '~/base/Field.vue'
 import TextInput from '~/base/TextInput.vue'
 
 definePageMeta({ layout: 'office', may: 'calls.take', key: (route) => route.fullPath })
-const session = useSession()
 const store = useCall()
 const route = useRoute()
 const draft = computed({
@@ -54,10 +51,7 @@ const {
   if (fresh && typeof customer === 'string')
     await choose(customer, typeof site === 'string' ? site : null)
 })
-const skills = computed(() => {
-  const ofKind = session.kindOf(store.draft.kind)?.skills ?? []
-  return [...new Set([...ofKind, ...lines.value.flatMap((l) => l.skills)])]
-})
+const skills = computed(() => skillsFor(store.draft.kind, lines.value))
 const summary = computed(() => inOneLine(store.draft, chosen.value?.name))
 watch(ready, async () => {
   await nextTick()
@@ -104,11 +98,8 @@ watch(
 
 const stopped = computed(() => Boolean(chosen.value?.stopWork || chosen.value?.overLimit))
 const bookLabel = computed(() => {
-  const quote = store.draft.kind === QUOTE_VISIT ? ' to quote' : ''
   const { startAt, technician } = when.value ?? {}
-  if (!startAt || !technician) return `Book without a time${quote}`
-  const at = `${session.day(store.draft.date!)} ${store.draft.start}`
-  return `Book ${at}${quote}, ${technician.name.split(' ')[0]}`
+  return sayBooking(store.draft, startAt ? technician : null)
 })
 /** The call is not kept while it is booked or quoted; where that is refused, it is again. */
 async function uninterrupted<T>(work: () => Promise<T>): Promise<T> {
