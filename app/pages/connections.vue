@@ -63,12 +63,11 @@ function kept(now: Answer<'connections'>) {
       </div>
       <p>{{ SERVICES[one.kind].does }}</p>
       <p>
-        <b>{{ FROM[one.from] }}</b>
-        <span
+        <b>{{ FROM[one.from] }}</b>{{ ' '
+        }}<span
           v-if="one.address"
           class="num"
-        >
-          {{ one.address }}</span
+          >{{ one.address }}</span
         >
         <span v-if="one.user"> as {{ one.user }}</span
         ><template v-if="one.hasSecret">, with a secret</template

@@ -14,8 +14,8 @@ export const accessFacts = facts('access', {
   refused: (f: { from: string; why: string }) => `Did not come in from ${f.from}: ${f.why}`,
   personAdded: (f: { name: string; role: string }) => `${f.name} was added as ${f.role}`,
   personChanged: (f: { name: string; changes: Record<string, Change> }) => `${f.name} was changed`,
-  costRateSaid: (f: { name: string; from: string | null }) =>
-    `What an hour of ${f.name} costs was said${f.from ? `, from ${f.from}` : ''}`,
+  costRateSaid: (f: { name: string; from: string | null }, say) =>
+    `What an hour of ${f.name} costs was said${f.from ? `, from ${say.day(f.from)} on` : ''}`,
   personLeft: (f: { name: string }) => `${f.name} left`,
   personBack: (f: { name: string }) => `${f.name} came back`,
   letIn: (f: { name: string }) =>

@@ -24,8 +24,8 @@ const SAID: Readonly<Record<string, string>> = {
 export type Came = 'taken out' | 'is back' | 'changed'
 
 export const customerFacts = facts('customer', {
-  postcodesTaken: (f: { postcodes: number; sites: number }) =>
-    `${f.postcodes} postcodes were given a place, and ${f.sites} sites with them`,
+  postcodesTaken: (f: { postcodes: number }) =>
+    `A table of postcodes was taken in: ${f.postcodes} have a place`,
   postcodesForgotten: () => 'The table of postcodes was taken away',
   entered: (f: Named & { prospect: boolean; source: string }) =>
     `${f.prospect ? 'Prospect' : 'Customer'} ${f.name} entered${f.source ? ` (${f.source})` : ''}`,

@@ -27,7 +27,7 @@ export const putPostcodes = (tx: Tx, places: readonly PostcodePlace[]) =>
 export const removePostcodes = (tx: Tx) => tx.run('DELETE FROM postcodes')
 export const countPostcodes = async (tx: Tx) =>
   (await tx.row<{ n: number }>('SELECT COUNT(*) AS n FROM postcodes'))!.n
-/** Gives sites that stand nowhere the place of their postcode, or of its first part. */
+/** Gives sites that stand nowhere the place of their postcode, or of its first part. Nobody changed them by that. */
 export async function placeSites(tx: Tx): Promise<number> {
   let placed = 0
   for (const key of [
@@ -36,7 +36,7 @@ export async function placeSites(tx: Tx): Promise<number> {
   ]) {
     const done = await tx.run(
       `UPDATE sites s JOIN postcodes p ON p.postcode = ${key}
-      SET s.lat = p.lat, s.lon = p.lon, s.version = s.version + 1 WHERE s.lat IS NULL`,
+      SET s.lat = p.lat, s.lon = p.lon WHERE s.lat IS NULL`,
     )
     placed += done.affected
   }

@@ -55,7 +55,7 @@ export async function postcodesNow(ctx: Ctx): Promise<Answer<'postcodes'>> {
 /** A piece of a table. Sites that stood nowhere stand in the middle of their postcode from then on; others stay. */
 export async function keepPostcodes(
   ctx: Ctx,
-  { places, dryRun }: Body<'keepPostcodes'>,
+  { places, dryRun, last }: Body<'keepPostcodes'>,
 ): Promise<Answer<'keepPostcodes'>> {
   const tidy = places.map((place) => ({ ...place, postcode: tidyPostcode(place.postcode) }))
   if (dryRun) {
@@ -67,8 +67,10 @@ export async function keepPostcodes(
   }
   await putPostcodes(ctx.tx, tidy)
   const sites = await placeSites(ctx.tx)
-  const fact = customerFacts.postcodesTaken({ postcodes: tidy.length, sites })
-  await record(ctx, { subject: 'settings', id: ctx.id(), fact })
+  if (last) {
+    const fact = customerFacts.postcodesTaken({ postcodes: await countPostcodes(ctx.tx) })
+    await record(ctx, { subject: 'settings', id: ctx.id(), fact })
+  }
   return { sites }
 }
 /** The table goes; what it gave a place keeps it. */

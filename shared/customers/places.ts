@@ -91,6 +91,8 @@ export const placeRoutes = {
         }),
       ).max(5000),
       dryRun: flag().default(true),
+      /** the history says it once for a table, with its last piece */
+      last: flag().default(true),
     }),
     answer: obj({ sites: int().required() }),
   }),

@@ -54,6 +54,17 @@ describe('a table of postcodes', () => {
     await keep([{ ...FAR, postcode: 'ZQ9 2', lat: 42.7 }])
     expect((await site(await add('ZQ9 2'))).place).toBe('42.70000, -75.12000')
   })
+  it('changes nothing of an import, which is still taken back whole', async () => {
+    const importId = id()
+    const row = ['Ursel Imported', '3 Far End', 'ZQ4']
+    const columns = ['name', 'site_address', 'site_postcode'] as const
+    await office.ok('importPiece', {
+      params: { id: importId },
+      body: { fileName: 'far.csv', dry: false, first: 2, columns: [...columns], rows: [row] },
+    })
+    expect(await keep([{ ...FAR, postcode: 'ZQ4' }])).toEqual({ sites: 1 })
+    expect(await office.ok('undoImport', { params: { id: importId } })).toMatchObject({ kept: 0 })
+  })
   it('moves nothing that stands somewhere, and is taken away without it', async () => {
     await keep([FAR])
     const made = await add('ZQ9')

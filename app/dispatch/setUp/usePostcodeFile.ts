@@ -27,8 +27,9 @@ export function usePostcodeFile(refresh: () => Promise<unknown>) {
     act(async () => {
       const { places, wrong } = postcodePlaces(file.table.value!.rows, file.columns.value)
       const sum = { postcodes: places.length, wrong: wrong.length, sites: 0, kept }
-      await file.inPieces(places, PIECE, async (some) => {
-        const body = { places: some, dryRun: !kept }
+      await file.inPieces(places, PIECE, async (some, first) => {
+        const last = first + some.length === places.length
+        const body = { places: some, dryRun: !kept, last }
         sum.sites += (await call('keepPostcodes', { body })).sites
       })
       done.value = sum

@@ -148,6 +148,6 @@ function kept(setUp: SetUp) {
 }
 /* Beside a field, a button stands level with what is typed, also when something is wrong beneath it. */
 .set-up :deep(.box .row > .field ~ .btn) {
-  margin-top: 22px;
+  margin-top: 20px;
 }
 </style>
