@@ -35,7 +35,7 @@ export const accessHandlers: Handlers<typeof accessRoutes> = {
   endOtherSessions: outside((call) => endOtherSessions(call)),
   changePassword: outside((call, { body }) => changePassword(call, body)),
   accessTrail: async (ctx, { query }) => ({
-    items: await historyOfFacts(ctx, 'access', query.before),
+    items: await historyOfFacts(ctx, ['access.'], query.before),
   }),
   mySecondStep: (ctx) => mySecondStep(ctx),
   secondStepSecret: (ctx) => secondStepSecret(ctx),

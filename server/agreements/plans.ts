@@ -1,13 +1,14 @@
 // The plans that care agreements are made from; an agreement keeps what it was made with.
-import { conflict, invalid } from '../../core/errors/LedgerError'
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { decimalToMinor, minorToDecimal } from '../../core/money/formatMinor'
 import { Decimal } from '../../core/money/decimal'
 import type { Answer, Body } from '../../shared/api'
 import { levels } from '../customers/queries'
 import type { Ctx } from '../http/context'
+import type { Change } from '../http/facts'
 import { record } from '../http/queries'
 import { settingFacts } from '../settings/facts'
-import { lockFirm } from '../settings/index'
+import { lockFirm, refuseChanged, undoes } from '../settings/index'
 import { allPlans, putPlan, type PlanRow } from './queries'
 
 type Plans = Answer<'plans'>
@@ -56,9 +57,20 @@ export async function keepPlan(ctx: Ctx, { shown, ...plan }: Body<'keepPlan'>): 
   await record(ctx, {
     ...{ subject: 'settings', id: plan.id },
     fact: settingFacts.planKept({
-      name: plan.name,
-      changes: { plan: { from: old ?? {}, to: is } },
+      ...{ id: plan.id, name: plan.name },
+      changes: { plan: { from: old ?? null, to: is } },
     }),
   })
   return listPlans(ctx)
 }
+undoes({
+  'settings.planKept': {
+    ...{ may: 'agreements.bill', oneOfSeveral: true },
+    async back(ctx, { id, changes }: { id: string; changes: { plan: Change } }) {
+      const now = (await listPlans(ctx)).items.find((one) => one.id === id)
+      if (!now) throw notFound('care plan')
+      refuseChanged(said(now), said(changes.plan.to as Plan))
+      await keepPlan(ctx, { ...(changes.plan.from as Plan), id, shown: now })
+    },
+  },
+})

@@ -29,7 +29,7 @@ export async function inAndOut(ctx: Ctx): Promise<Answer<'inAndOut'>> {
       (what) => exports.get(what) ?? { what, at: null, by: '' },
     ),
     schedules: maySchedule ? (await exportSchedules(ctx.tx)).map(scheduleView) : [],
-    history: maySchedule ? await historyOfFacts(ctx, 'archive') : [],
+    history: maySchedule ? await historyOfFacts(ctx, ['archive.']) : [],
     folder: maySchedule ? config.exportFolder : '',
     maySchedule,
   }

@@ -5,8 +5,10 @@ import {
   lockFirm,
   putVisitMessages,
   putYard,
+  refuseChanged,
   setClosesAt,
   setDrivesOutside,
+  undoes,
 } from '../settings/index'
 import { personFacts, scheduleFacts } from './facts'
 import { postcodeRange } from '../../core/customers/postcodeRange'
@@ -14,6 +16,7 @@ import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { dayBounds, localToInstant } from '../../core/time/zone'
 import type { Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
+import type { Change as Became } from '../http/facts'
 import { record } from '../http/queries'
 import { getCompany, territories } from '../settings/queries'
 import { placeWritten } from '../customers/index'
@@ -191,6 +194,23 @@ export async function keepDrives(ctx: Ctx, { outside }: Body<'keepDrives'>): Pro
   }
   return scheduleSetUp(ctx)
 }
+undoes({
+  'schedule.closes': {
+    may: 'dispatch.setUp',
+    async back(ctx, { at }: { at: Became }) {
+      refuseChanged(ctx.company.closesAt, at.to)
+      await keepClosing(ctx, { at: at.from as string })
+    },
+  },
+  'schedule.yardKept': {
+    may: 'dispatch.setUp',
+    async back(ctx, { changes }: { changes: { yard: Became } }) {
+      refuseChanged(yardOf(ctx.company), changes.yard.to)
+      const shown = changes.yard.to as string
+      await keepYard(ctx, { at: changes.yard.from as string, shown })
+    },
+  },
+})
 /** Where the yard is, by coordinates or a postcode; nothing is nowhere. */
 export async function keepYard(ctx: Ctx, { at, shown }: Body<'keepYard'>): Promise<SetUp> {
   await lockFirm(ctx.tx)

@@ -82,9 +82,18 @@ export const historyOf = (
   ids: string[],
   before?: number,
 ): Promise<HistoryRow[]> => historyWhere(ctx, `${column} IN (${placeholders(ids)})`, ids, before)
-/** What happened of one kind of facts, to whatever it happened. */
-export const historyOfFacts = (ctx: Ctx, kind: string, before?: number): Promise<HistoryRow[]> =>
-  historyWhere(ctx, 'code LIKE ?', [`${kind}.%`], before)
+/** What happened of some kinds of facts, by how their codes begin, to whatever it happened. */
+export const historyOfFacts = (
+  ctx: Ctx,
+  kinds: readonly string[],
+  before?: number,
+): Promise<HistoryRow[]> =>
+  historyWhere(
+    ctx,
+    `(${kinds.map(() => 'code LIKE ?').join(' OR ')})`,
+    kinds.map((kind) => `${kind}%`),
+    before,
+  )
 async function historyWhere(
   ctx: Ctx,
   where: string,

@@ -1,13 +1,14 @@
 // The price levels: what some customers pay less, for each kind of line.
-import { conflict, invalid } from '../../core/errors/LedgerError'
+import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { LINE_KINDS } from '../../core/pricebook/kinds'
 import { percentOfRate, rateOfPercent } from '../../core/tax/percentOfRate'
 import type { Answer, Body } from '../../shared/api'
 import { levels } from '../customers/queries'
 import type { Ctx } from '../http/context'
+import type { Change } from '../http/facts'
 import { record } from '../http/queries'
 import { settingFacts } from '../settings/facts'
-import { lockFirm } from '../settings/index'
+import { lockFirm, refuseChanged, undoes } from '../settings/index'
 import { putLevel, type StoredLevel } from './levels.queries'
 
 type Levels = Answer<'priceLevels'>
@@ -44,12 +45,25 @@ export async function keepPriceLevel(
     ...{ id: level.id, name: level.name, kind: level.agreement ? 'agreement' : 'trade' },
     off: Object.fromEntries(off.map(({ kind, percent }) => [kind, rateOfPercent(percent)])),
   })
+  const now = await priceLevels(ctx)
+  const to = now.items.find(({ id }) => id === level.id)!
   await record(ctx, {
     ...{ subject: 'settings', id: ctx.id() },
     fact: settingFacts.levelKept({
-      name: level.name,
-      changes: { off: { from: old ? asWritten(old).off : [], to: off } },
+      ...{ id: level.id, name: level.name },
+      changes: { level: { from: old ? asWritten(old) : null, to } },
     }),
   })
-  return priceLevels(ctx)
+  return now
 }
+undoes({
+  'settings.levelKept': {
+    ...{ may: 'pricebook.change', oneOfSeveral: true },
+    async back(ctx, { id, changes }: { id: string; changes: { level: Change } }) {
+      const now = (await priceLevels(ctx)).items.find((one) => one.id === id)
+      if (!now) throw notFound('price level')
+      refuseChanged(said(now), said(changes.level.to as Level))
+      await keepPriceLevel(ctx, { ...(changes.level.from as Level), id, shown: now })
+    },
+  },
+})

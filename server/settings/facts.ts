@@ -39,8 +39,10 @@ export const settingFacts = facts('settings', {
     `What is written in ${MAIL_NAMES[f.kind] ?? f.kind} was changed`,
   connectionKept: (f: { kind: string; changes: Record<string, Change>; newSecret: boolean }) =>
     `Connection for ${SERVICE_NAMES[f.kind] ?? f.kind} kept${f.newSecret ? ', with a new secret' : ''}`,
-  levelKept: (f: { name: string; changes: Record<string, Change> }) => `Price level ${f.name} kept`,
-  planKept: (f: { name: string; changes: Record<string, Change> }) => `Care plan ${f.name} kept`,
+  levelKept: (f: { id?: string; name: string; changes: Record<string, Change> }) =>
+    `Price level ${f.name} kept`,
+  planKept: (f: { id?: string; name: string; changes: Record<string, Change> }) =>
+    `Care plan ${f.name} kept`,
   numbersKept: (f: { kind: string; changes: Record<string, Change> }) =>
     `The numbers of ${f.kind.replace('_', ' ')}s go on otherwise`,
   begun: (f: { firm: string }) => `${f.firm} begins here`,

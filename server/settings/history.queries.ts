@@ -7,7 +7,6 @@ export interface SettingEntry {
   data: Record<string, unknown> | null
 }
 export const settingEntries = (tx: Tx, ids: readonly number[]) =>
-  tx.rows<SettingEntry>(
-    `SELECT id, code, data FROM trail WHERE code LIKE 'settings.%' AND id IN (${placeholders(ids)})`,
-    [...ids],
-  )
+  tx.rows<SettingEntry>(`SELECT id, code, data FROM trail WHERE id IN (${placeholders(ids)})`, [
+    ...ids,
+  ])

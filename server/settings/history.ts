@@ -1,7 +1,7 @@
 // What was set up, by whom, from what to what; and back again, for as long as nobody has set it up otherwise since.
 import { GRANTABLE, GRANTABLE_NAMES } from '../../core/access/grantable'
 import { ROLES } from '../../core/access/permissions'
-import { conflict, forbidden, notFound } from '../../core/errors/LedgerError'
+import { forbidden, notFound } from '../../core/errors/LedgerError'
 import type { MailKind } from '../../core/text/mailWords'
 import type { WorkKind } from '../../core/visits/workKinds'
 import type { Answer, Body } from '../../shared/api'
@@ -11,21 +11,17 @@ import { historyOfFacts } from '../http/queries'
 import { putChanges } from './firm'
 import { putMailWords } from './mailWords'
 import { firmRow, lockFirm } from './firm.queries'
-import { settingEntries } from './history.queries'
+import { settingEntries, type SettingEntry } from './history.queries'
 import { getCompany } from './queries'
 import { keepLayout, keptOf } from './layouts'
 import { layoutRows } from './layouts.queries'
 import { keepTaxClass } from './taxes'
 import { taxClassRows } from './taxes.queries'
+import { refuseChanged, undoes, undoOf, type Undo } from './undoes'
 import { changeWorkKinds, kindsOf } from './workKinds'
 import { changeSources, changeStateLabels, keepLimits, keepWarranty, limitsNow } from './service'
 
 const alike = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other)
-/** Only what still is as it was left is put back: what was set up since is somebody’s wish, too. */
-function refuseChanged(now: unknown, left: unknown): void {
-  if (!alike(now, left))
-    throw conflict('stale', 'This was set up otherwise since. Look at what stands there now.')
-}
 async function undoFirm(ctx: Ctx, { changes }: { changes: Record<string, Change> }): Promise<void> {
   const now = (await firmRow(ctx.tx, true))!
   const parts = Object.entries(changes)
@@ -84,70 +80,67 @@ async function undoLayout(
   await keepLayout(ctx, { ...(changes.layout.from as KeptLayout), id, version, kind })
 }
 /** How each of them is put back. */
-const UNDOES: Readonly<Record<string, (ctx: Ctx, data: never) => Promise<unknown>>> = {
-  'settings.firmChanged': undoFirm,
-  'settings.limitsChanged': undoLimits,
-  'settings.taxesKept': undoTaxes,
-  'settings.layoutKept': undoLayout,
-  'settings.mailWordsKept': async (ctx, f: { kind: MailKind; changes: { text: Change } }) => {
+const own = (back: Undo['back'], oneOfSeveral = false): Undo => ({
+  ...{ may: 'settings.change', back, oneOfSeveral },
+})
+undoes({
+  'settings.firmChanged': own(undoFirm),
+  'settings.limitsChanged': own(undoLimits),
+  'settings.taxesKept': own(undoTaxes, true),
+  'settings.layoutKept': own(undoLayout, true),
+  'settings.mailWordsKept': own(async (ctx, f: { kind: MailKind; changes: { text: Change } }) => {
     const { from, to } = f.changes.text as { from: string; to: string }
     refuseChanged(ctx.company.wording[f.kind] ?? '', to)
     await putMailWords(ctx, f.kind, from)
-  },
-  'settings.warrantySaid': async (ctx, { months }: { months: Change }) => {
+  }),
+  'settings.warrantySaid': own(async (ctx, { months }: { months: Change }) => {
     refuseChanged(ctx.company.warrantyMonths, months.to)
     await keepWarranty(ctx, { months: months.from as number })
-  },
-  'settings.sourcesChanged': async (ctx, { sources }: { sources: Change }) => {
+  }),
+  'settings.sourcesChanged': own(async (ctx, { sources }: { sources: Change }) => {
     refuseChanged(ctx.company.sources, sources.to)
     await changeSources(ctx, { from: ctx.company.sources, to: sources.from as string[] })
-  },
-  'settings.workKindsChanged': async (ctx, { kinds }: { kinds: Change }) => {
+  }),
+  'settings.workKindsChanged': own(async (ctx, { kinds }: { kinds: Change }) => {
     const from = kindsOf(ctx)
     refuseChanged(from, kinds.to)
     await changeWorkKinds(ctx, { from, to: kinds.from as WorkKind[] })
-  },
-  'settings.stateWordsChanged': async (ctx, { words }: { words: Change }) => {
+  }),
+  'settings.stateWordsChanged': own(async (ctx, { words }: { words: Change }) => {
     const { stateLabels: from } = ctx.company
     refuseChanged(from, words.to)
     await changeStateLabels(ctx, { from, to: words.from as Record<string, string> })
-  },
+  }),
+})
+/** Facts of what is set up, wherever: of the firm, of the schedule, of where places are. */
+const OF_SETTINGS = ['settings.', 'schedule.', 'customer.postcodes'] as const
+function mayUndo(ctx: Ctx, { code, data }: SettingEntry): boolean {
+  const undo = undoOf(code, data)
+  return undo !== null && may(ctx, undo.may)
 }
-/** Of what is one of several, which one it is was not always kept; and there was nothing before a new one. */
-const ONE_OF_SEVERAL = ['settings.taxesKept', 'settings.layoutKept']
-function stoodBefore({ id, changes = {} }: { id?: string; changes?: Record<string, Change> }) {
-  return Boolean(id) && Object.values(changes).some(({ from }) => from)
-}
-/** What was said of it then may be less than is needed now. */
-const isUndoable = (code: string, data: object | null): boolean =>
-  code in UNDOES &&
-  data !== null &&
-  Object.keys(data).length > 0 &&
-  (!ONE_OF_SEVERAL.includes(code) || stoodBefore(data))
-
 export async function settingsHistory(
   ctx: Ctx,
   before?: number,
 ): Promise<Answer<'settingsHistory'>> {
-  const items = await historyOfFacts(ctx, 'settings', before)
+  const items = await historyOfFacts(ctx, OF_SETTINGS, before)
   const entries = await settingEntries(
     ctx.tx,
     items.map(({ id }) => id),
   )
   return {
     items,
-    undoable: may(ctx, 'settings.change')
-      ? entries.filter(({ code, data }) => isUndoable(code, data)).map(({ id }) => id)
-      : [],
+    undoable: entries.filter((entry) => mayUndo(ctx, entry)).map(({ id }) => id),
   }
 }
 /** Puts back what an entry of the history changed. */
 export async function undoSetting(ctx: Ctx, entry: string): Promise<Answer<'undoSetting'>> {
   const [stored] = /^\d{1,15}$/.test(entry) ? await settingEntries(ctx.tx, [Number(entry)]) : []
-  if (!stored || !isUndoable(stored.code, stored.data)) throw notFound('change that can be undone')
+  const undo = stored && undoOf(stored.code, stored.data)
+  if (!undo) throw notFound('change that can be undone')
+  if (!may(ctx, undo.may)) throw forbidden('Who may not change this does not put it back.')
   // What stands there now is looked at once nobody else can change it.
   await lockFirm(ctx.tx)
   const company = (await getCompany(ctx.tx))!
-  await UNDOES[stored.code]!({ ...ctx, company }, stored.data as never)
+  await undo.back({ ...ctx, company }, stored.data as never)
   return settingsHistory(ctx)
 }

@@ -358,6 +358,35 @@ describe('price levels and care plans', () => {
     const { items } = await owner.ok('settingsHistory')
     expect(items.filter(({ text }) => text.includes(name))).toHaveLength(2)
   })
+  it('both are put back from the history by whoever may change them, while nobody changed them since', async () => {
+    const [levelId, planId] = [id(), id()]
+    const off = [{ kind: 'part' as const, percent: '5' }]
+    const level = { name: `Back ${levelId.slice(-5)}`, agreement: false, off }
+    await owner.ok('keepPriceLevel', { body: { id: levelId, ...level } })
+    const less = [{ kind: 'part' as const, percent: '7.50' }]
+    const asked = { id: levelId, ...level, off: less, shown: level }
+    await owner.ok('keepPriceLevel', { body: asked })
+    const plan = { name: level.name, visitsAYear: 1, price: '10', work: 'Look' }
+    await owner.ok('keepPlan', { body: { id: planId, ...plan } })
+    const planNow = async () => (await owner.ok('plans')).items.find((one) => one.id === planId)!
+    const { id: _, ...shown } = await planNow()
+    await owner.ok('keepPlan', { body: { id: planId, ...shown, price: '12', shown } })
+
+    const { items, undoable } = await owner.ok('settingsHistory')
+    const ours = items.filter(({ text }) => text.includes(level.name)).map((one) => one.id)
+    const [newPlan, madePlan, newLevel, madeLevel] = ours
+    expect(ours.filter((entry) => undoable.includes(entry))).toEqual([newPlan, newLevel])
+    const back = (entry: unknown, by = owner) =>
+      by.send('undoSetting', { params: { entry: String(entry) } })
+    expect((await back(madePlan)).status).toBe(404)
+    expect((await back(madeLevel)).status).toBe(404)
+    expect([(await back(newPlan)).status, (await back(newLevel)).status]).toEqual([200, 200])
+    expect((await planNow()).price).toBe('10.00')
+    const levelNow = (await owner.ok('priceLevels')).items.find((one) => one.id === levelId)
+    expect(levelNow).toMatchObject({ off })
+    expect((await back(newPlan)).body.code).toBe('stale')
+    expect((await back(newLevel, books)).status).toBe(403)
+  })
   it('a plan is changed for agreements made from then on, and put away', async () => {
     const key = id()
     const plan = {

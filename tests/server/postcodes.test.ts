@@ -116,6 +116,13 @@ describe('the yard', () => {
     expect((await put('zq9')).body.yard).toBe('42.61000, -75.12000')
     expect(await put('ZQ1')).toMatchObject({ status: 422, body: { errors: [{ path: 'at' }] } })
     expect((await put('')).body.yard).toBe('')
+    // The history of the set-up has it, and puts it back.
+    const { items, undoable } = await owner.ok('settingsHistory')
+    const [last] = items
+    expect(last!.text).toBe('Where the yard is was said')
+    expect(undoable).toContain(last!.id)
+    await owner.ok('undoSetting', { params: { entry: String(last!.id) } })
+    expect((await owner.ok('scheduleSetUp')).yard).toBe('42.61000, -75.12000')
   })
   it('of nobody moves for whoever may not', async () => {
     const dispatch = await signedIn('dispatch')
