@@ -46,7 +46,8 @@ describe('a row', () => {
 })
 describe('a list beside others', () => {
   const people: ListIn = {
-    columns: 'p.id, p.bookable, CAST(p.lat AS DECIMAL(9,4)) AS costRate, p.skills, COALESCE(p.goes_with, p.id) AS leads',
+    columns:
+      'p.id, p.bookable, CAST(p.lat AS DECIMAL(9,4)) AS costRate, p.skills, COALESCE(p.goes_with, p.id) AS leads',
     from: 'people p WHERE p.active',
     values: [],
     order: 'p.id',

@@ -11,10 +11,15 @@ import { useSetUpForm, type SetUp } from './useSetUp'
 
 const props = defineProps<{ yard: string; owns: boolean }>()
 const emit = defineEmits<{ kept: [setUp: SetUp] }>()
+/** A postcode becomes the place that it is. */
+let stands = props.yard
 const { form, keep } = useSetUpForm(
   { at: props.yard },
-  (now) => emit('kept', now),
-  () => ({}),
+  (now) => {
+    stands = now.yard
+    emit('kept', now)
+  },
+  () => ({ at: stands }),
 )
 watch(
   () => props.yard,
