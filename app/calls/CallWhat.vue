@@ -27,11 +27,10 @@ const files = defineModel<Answer<'call'>['files']>('files', { required: true })
 const box = ref<{ focus: () => void }>()
 defineExpose({ focus: () => box.value?.focus() })
 const session = useSession()
-const secondsOf = (kind: string) => (session.kindOf(kind)?.minutes ?? 60) * 60
 /** What is proposed for the one before gives way to what is for this; what somebody chose stays. */
 function setKind(kind = draft.value.kind) {
-  if (draft.value.durationSeconds === secondsOf(draft.value.kind))
-    draft.value.durationSeconds = secondsOf(kind)
+  if (draft.value.durationSeconds === session.secondsOf(draft.value.kind))
+    draft.value.durationSeconds = session.secondsOf(kind)
   draft.value.kind = kind
 }
 const wrong = (path: string) => props.problem?.at(path) ?? ''

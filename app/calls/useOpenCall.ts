@@ -98,7 +98,10 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
   function beginAt(asked: LocationQuery) {
     const { date, start, technician } = asked
     const at = { date: text(date), start: text(start), technicianId: text(technician) }
-    Object.assign(store.draft, Object.fromEntries(Object.entries(at).filter(([, v]) => v)))
+    const said = Object.fromEntries(Object.entries(at).filter(([, v]) => v))
+    Object.assign(store.draft, said)
+    // Loaded again, what was chosen stays.
+    if (!store.draft.problem) store.draft.durationSeconds = session.secondsOf(store.draft.kind)
   }
   onMounted(async () => {
     const asked = route.query

@@ -104,6 +104,10 @@ export const useSession = defineStore('session', {
     kindOf(kind: string) {
       return this.workKinds.find(({ code }) => code === kind)
     },
+    /** How long a visit of a kind usually takes. */
+    secondsOf(kind: string): number {
+      return (this.kindOf(kind)?.minutes ?? 60) * 60
+    },
     /** Kinds to choose from: those that are offered, and the one that it is now. */
     kindOptions(now: string) {
       return this.workKinds

@@ -42,13 +42,13 @@ export async function placeSites(tx: Tx): Promise<number> {
   }
   return placed
 }
-/** Sites that stand nowhere, by what is known of where they are; the most first. */
+/** Sites that stand nowhere, by what is known of where they are, if anything is; the most first. */
 export const nowhere = (tx: Tx) =>
   tx.rows<{ postcode: string; town: string; sites: number }>(
     `SELECT s.postcode, s.town, COUNT(*) AS sites
     FROM sites s
     JOIN customers c ON c.id = s.customer_id
-    WHERE s.lat IS NULL AND c.erased_at IS NULL AND (s.postcode <> '' OR s.town <> '')
+    WHERE s.lat IS NULL AND c.erased_at IS NULL
     GROUP BY s.postcode, s.town
     ORDER BY sites DESC, s.postcode, s.town
     LIMIT 20000`,

@@ -46,10 +46,9 @@ export async function postcodesNow(ctx: Ctx): Promise<Answer<'postcodes'>> {
   return {
     count: await countPostcodes(ctx.tx),
     sitesWithout: without.reduce((n, { sites }) => n + sites, 0),
-    missing: [...new Set(without.map(({ postcode, town }) => postcode || town))].slice(
-      0,
-      MOST_SAID,
-    ),
+    missing: [
+      ...new Set(without.map(({ postcode, town }) => postcode || town || 'no address yet')),
+    ].slice(0, MOST_SAID),
   }
 }
 /** A piece of a table. Sites that stood nowhere stand in the middle of their postcode from then on; others stay. */
