@@ -1,5 +1,5 @@
 // Tasks of whoever is signed in: what is late says so, a tick is sent with the version that it was seen with.
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { routeOf, type Answer } from '~~/shared/api'
 import { homeOf } from '~/lib/homeOf'
 import MyTasks from '~/tasks/MyTasks.vue'
@@ -18,6 +18,8 @@ const begun = async (mine: typeof items) => {
     role: 'technician',
     server: { says: { myTasks: { items: mine } } },
   })
+  // It comes once the day has been painted.
+  await vi.waitFor(() => expect(screen.page.findComponent(MyTasks).exists()).toBe(true))
   await settle()
   return screen
 }

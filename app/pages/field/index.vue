@@ -1,15 +1,17 @@
 <script setup lang="ts">
 // My visits of the day, in order, the open one first.
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
+import { afterPaint } from '~/lib/afterPaint'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSignOut } from '~/lib/useSignOut'
 import { useSession } from '~/stores/session'
 import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
-import MyTasks from '~/tasks/MyTasks.vue'
 import DayVisit from '~/visits/field/DayVisit.vue'
 import { CLOCK_SAYS } from '~/visits/words'
 
+// What is to be done besides, with its form and calendar, comes once the day is seen.
+const MyTasks = defineAsyncComponent(() => afterPaint().then(() => import('~/tasks/MyTasks.vue')))
 definePageMeta({ layout: 'field' })
 const session = useSession()
 const { data, problem, refresh } = useAnswer('fieldDay')

@@ -62,6 +62,8 @@ test('a firm begins, and is paid for its first work', async ({ browser }, info) 
     await owner.press(page.getByRole('link', { name: 'Hours' }))
     await owner.press('Change T. Marrow')
     await owner.press(page.getByRole('dialog').getByRole('button', { name: 'Keep', exact: true }))
+    // While it stands over the page, the keys are its own.
+    await expect(page.getByRole('dialog')).toHaveCount(0)
     await expect(page.getByText('no hours yet')).toHaveCount(0)
   })
   await test.step('a first call, of somebody nobody knows', async () => {
