@@ -1,6 +1,7 @@
 // Who is signed in, and what the browser needs to know of the company.
 import * as yup from 'yup'
 import { PERMISSIONS, ROLES, type Permission } from '../core/access/permissions'
+import { phraseList } from './phrases'
 import { workKind } from './workKinds'
 import { secondStepRoutes } from './secondStep'
 import {
@@ -53,6 +54,7 @@ export const me = obj({
     timeZone: definedText(),
     demo: flag().required(),
     workKinds: list(workKind),
+    phrases: list(phraseList),
     stateLabels: yup.object().default(undefined).meta({ free: true }),
   }),
   now: instant().required(),

@@ -1,4 +1,5 @@
 // What the firm sets up for calls: its standing questions, its own fields, where callers come from.
+import { phraseFields, phraseList } from './phrases'
 import { kindFields, workKindList } from './workKinds'
 import { GRANTABLE_NAMES } from '../core/access/grantable'
 import { ROLES } from '../core/access/permissions'
@@ -144,6 +145,25 @@ export const settingRoutes = {
       shown: obj(kindFields).nullable().default(null),
     }),
     answer: workKindList,
+  }),
+  phrases: route({
+    method: 'GET',
+    path: '/set-up/phrases',
+    may: 'settings.see',
+    summary: 'What the firm writes often, by where it is proposed',
+    answer: obj({ items: list(phraseList) }),
+  }),
+  keepPhrases: route({
+    method: 'POST',
+    path: '/set-up/phrases',
+    may: 'settings.change',
+    summary: 'What is proposed in one place, in the firm’s own words',
+    body: obj({
+      ...phraseFields,
+      /** as they were read */
+      shown: phraseFields.phrases,
+    }),
+    answer: obj({ items: list(phraseList) }),
   }),
   keepSources: route({
     method: 'POST',

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 // A form of one line: a text, and what is done with it. Emptied once it is done.
+import type { PhraseListName } from '~~/core/settings/phrases'
 import ActButton from './ActButton.vue'
 import Field from './Field.vue'
 import Form from './Form.vue'
 import Notice from './Notice.vue'
+import Phrases from './Phrases.vue'
 import TextInput from './TextInput.vue'
 import { useForm } from './useForm'
 
@@ -23,6 +25,8 @@ const props = defineProps<{
   optional?: boolean
   /** names what it is about: what was typed and not sent survives */
   draft?: string
+  /** what is proposed, where it is often the same */
+  phrases?: PhraseListName | undefined
 }>()
 const form = useForm({ text: props.begins ?? '' }, { draft: props.draft })
 const give = () =>
@@ -67,6 +71,11 @@ const give = () =>
         {{ act }}
       </ActButton>
     </div>
+    <Phrases
+      v-if="phrases"
+      v-model="form.values.text"
+      :of="phrases"
+    />
     <Notice :of="form.problem" />
   </Form>
 </template>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 // An act that wants its reason: asked for in a dialog that is about the thing it was opened from.
+import type { PhraseListName } from '~~/core/settings/phrases'
 import ActButton from './ActButton.vue'
 import Dialog from './Dialog.vue'
 import Field from './Field.vue'
 import Form from './Form.vue'
 import Notice from './Notice.vue'
+import Phrases from './Phrases.vue'
 import TextInput from './TextInput.vue'
 import { useForm } from './useForm'
 
@@ -18,6 +20,8 @@ const props = defineProps<{
   act: string
   send: (reason: string) => Promise<unknown>
   width?: number | string
+  /** what is proposed, where it is often the same */
+  phrases?: PhraseListName | undefined
 }>()
 const emit = defineEmits<{ close: [] }>()
 const form = useForm({ reason: '' })
@@ -45,6 +49,11 @@ const give = () =>
       >
         <TextInput v-model="form.values.reason" />
       </Field>
+      <Phrases
+        v-if="phrases"
+        v-model="form.values.reason"
+        :of="phrases"
+      />
       <Notice />
       <ActButton
         primary

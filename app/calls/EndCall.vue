@@ -9,6 +9,7 @@ import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
+import Phrases from '~/base/Phrases.vue'
 import TextInput from '~/base/TextInput.vue'
 import { useForm } from '~/base/useForm'
 import { END_WORDS, type CallEnd } from './words'
@@ -64,6 +65,11 @@ const finish = () =>
         :label="END_WORDS[state].reason"
         ><TextInput v-model="form.values.reason"
       /></Field>
+      <Phrases
+        v-if="state === 'declined'"
+        v-model="form.values.reason"
+        of="call_declined"
+      />
       <Notice />
       <ActButton
         primary

@@ -16,6 +16,7 @@ import { useForm } from '~/base/useForm'
 import DataTable from '~/base/DataTable.vue'
 import MissingHere from './MissingHere.vue'
 import Notice from '~/base/Notice.vue'
+import Phrases from '~/base/Phrases.vue'
 import TextInput from '~/base/TextInput.vue'
 
 const props = defineProps<{ work: Answer<'workOrder'> }>()
@@ -139,6 +140,10 @@ const fields = computed((): FormRows => [
           name="leftOut.reason"
           ><TextInput v-model="form.values.leftOut"
         /></Field>
+        <Phrases
+          v-model="form.values.leftOut"
+          of="left_out"
+        />
       </div>
       <div
         v-if="Number(shown.bill.beyond.amount)"
@@ -153,6 +158,10 @@ const fields = computed((): FormRows => [
           name="beyond"
           ><TextInput v-model="form.values.beyond"
         /></Field>
+        <Phrases
+          v-model="form.values.beyond"
+          of="beyond"
+        />
       </div>
       <DataTable
         label="What is billed"

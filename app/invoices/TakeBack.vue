@@ -26,6 +26,7 @@ async function takeBack(reason: string) {
     :title="`Take back ${payment.number}`"
     :label="BACK_REASONS[why].why"
     name="reason"
+    phrases="taken_back"
     act="Take the payment back"
     :send="takeBack"
     @close="emit('close')"

@@ -13,6 +13,7 @@ import CallSources from '~/settings/CallSources.vue'
 import MailWords from '~/settings/MailWords.vue'
 import PriceLevels from '~/settings/PriceLevels.vue'
 import NumberSeries from '~/settings/NumberSeries.vue'
+import OftenWritten from '~/settings/OftenWritten.vue'
 import OwnFields from '~/settings/OwnFields.vue'
 import RoleLimits from '~/settings/RoleLimits.vue'
 import WarrantyGiven from '~/settings/WarrantyGiven.vue'
@@ -66,6 +67,7 @@ const may = computed(() => session.may('settings.change'))
           :may="may"
           @kept="refresh"
         />
+        <OftenWritten :may="may" />
         <WarrantyGiven
           :months="data.warrantyMonths"
           :may="may"

@@ -19,6 +19,7 @@ async function answer(words: string) {
 <template>
   <ReasonDialog
     name="words"
+    :phrases="accepted ? undefined : 'quote_declined'"
     :title="accepted ? 'They said yes' : 'They said no'"
     :label="accepted ? 'Who agreed, and how' : 'Why not'"
     :act="accepted ? 'Make it work to schedule' : 'Close the quote'"

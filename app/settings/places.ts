@@ -35,6 +35,11 @@ export const SET_UP_PLACES: readonly SetUpPlace[] = [
   place('Numbers', '/set-up#numbers', 'invoice number series prefix next year quote receipt'),
   place('Questions asked of every caller', '/set-up#questions', 'call question intake'),
   place(
+    'Often written',
+    '/set-up#often',
+    'reasons cancel decline discount phrases findings lists follow-up parked templates wording',
+  ),
+  place(
     'Kinds of work',
     '/set-up#kinds',
     'job type category how long minutes skills repair service installation',

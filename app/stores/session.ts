@@ -11,6 +11,7 @@ import { askAllAnew, closeLive } from '~/lib/live'
 import { draftsOf, dropDrafts } from '~/base/drafts'
 import { sayMoney } from '~~/core/money/sayMoney'
 import { sayDay, type DayStyle } from '~~/core/time/sayDay'
+import type { PhraseListName } from '~~/core/settings/phrases'
 import { sayWorkKind } from '~~/core/visits/workKinds'
 import { localDate, localTime } from '~~/core/time/zone'
 
@@ -100,6 +101,10 @@ export const useSession = defineStore('session', {
     },
     money(m: Money, symbol = true): string {
       return sayMoney(m, this.locale, symbol)
+    },
+    /** What is often written in one place. */
+    phrases(of: PhraseListName): readonly string[] {
+      return this.me?.company.phrases.find(({ name }) => name === of)?.phrases ?? []
     },
     kindOf(kind: string) {
       return this.workKinds.find(({ code }) => code === kind)

@@ -10,6 +10,7 @@ import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
+import Phrases from '~/base/Phrases.vue'
 import TextInput from '~/base/TextInput.vue'
 import TimeInput from '~/base/TimeInput.vue'
 import { useForm } from '~/base/useForm'
@@ -130,6 +131,10 @@ const save = (removed: boolean) =>
         label="Why"
         ><TextInput v-model="form.values.reason"
       /></Field>
+      <Phrases
+        v-model="form.values.reason"
+        of="mended"
+      />
       <Notice />
       <div class="row">
         <ActButton

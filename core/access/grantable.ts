@@ -1,6 +1,6 @@
 // What the owner may give to other roles than usual, or take from them: acts about money, prices and what ends things.
 // The rest is what a role is for: a technician without a clock, or an office without calls, would be none.
-import { rolesThatMay, type Grants, type Permission, type Role } from './permissions'
+import { mayRole, rolesThatMay, type Grants, type Permission, type Role } from './permissions'
 
 const MONEY = ['office', 'books'] as const
 const DESK = ['office', 'dispatch'] as const
@@ -39,6 +39,16 @@ export const GRANTABLE_NAMES = Object.keys(GRANTABLE) as Grantable[]
 /** Whether it can be given to a role at all. @example canBeGiven('ledger.see', 'technician') // false */
 export const canBeGiven = (permission: Grantable, role: Role): boolean =>
   (GRANTABLE[permission].roles as readonly Role[]).includes(role)
+
+/**
+ * What one role may do about money, prices and ends, and another may not: who adds people, or says where their mail goes,
+ * would take it for themselves.
+ * @example beyond('books', 'office') // ['payments.takeBack', 'ledger.see']
+ */
+export const beyond = (role: Role, than: Role, grants: Grants = {}): Grantable[] =>
+  GRANTABLE_NAMES.filter(
+    (permission) => mayRole(role, permission, grants) && !mayRole(than, permission, grants),
+  )
 
 /**
  * What is kept of what the owner chose: what is as usual is not kept, so that a later version may know better.

@@ -1,4 +1,6 @@
 // The people of the firm: added and invited, changed, leaving and coming back.
+import { beyond, GRANTABLE } from '../../core/access/grantable'
+import type { Role } from '../../core/access/permissions'
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
@@ -30,11 +32,26 @@ export async function staff(ctx: Ctx): Promise<Staff> {
   return { items: people.map((person) => ({ ...person, ...costs(person.id) })) }
 }
 
+/** Nobody makes, or comes in as, somebody who may do what they may not. */
+function withinMine(ctx: Ctx, role: Role, seesCost: boolean): void {
+  const me = signedIn(ctx)
+  const [first] = beyond(role, me.role, me.grants)
+  const more = first ? GRANTABLE[first].words : seesCost && !me.seesCost && COSTS
+  if (more) throw new LedgerError('forbidden', `You may not ${more}; that is left to the owner.`)
+}
+const COSTS = GRANTABLE['costs.see'].words
 /** Owners are made, changed and let go by owners; and one who can come in always stays. */
-async function minding(ctx: Ctx, old: StaffRow | null, role: string): Promise<void> {
+async function minding(
+  ctx: Ctx,
+  old: StaffRow | null,
+  role: Role,
+  seesCost = false,
+): Promise<void> {
   const touchesOwner = old?.role === 'owner' || role === 'owner'
   if (touchesOwner && signedIn(ctx).role !== 'owner')
     throw new LedgerError('forbidden', 'Only an owner says who is an owner.')
+  withinMine(ctx, role, seesCost)
+  if (old) withinMine(ctx, old.role, old.seesCost)
   if (old?.role === 'owner' && role !== 'owner' && !(await otherOwners(ctx.tx, old.id)))
     throw conflict(
       'last_owner',
@@ -49,7 +66,7 @@ export async function keepPerson(ctx: Ctx, body: Body<'keepPerson'>): Promise<St
   if (old && old.version !== body.version)
     throw conflict('stale', 'Someone changed this person in the meantime.', { current: old })
   if (!old && body.version) throw notFound('person')
-  await minding(ctx, old, body.role)
+  await minding(ctx, old, body.role, body.seesCost)
   if (await mailIsTaken(ctx.tx, body.email, body.id))
     throw invalid('email', 'Somebody else has this mail address.')
   const now = {

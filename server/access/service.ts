@@ -1,4 +1,5 @@
 // Signing in and out, who is signed in, passwords, sessions and personal tokens.
+import { phraseLists } from '../../core/settings/phrases'
 import { workKinds } from '../../core/visits/workKinds'
 import { accessFacts } from './facts'
 import { permissionsOf } from '../../core/access/permissions'
@@ -189,6 +190,7 @@ export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
       demo: company.demoDay !== null,
       stateLabels: company.stateLabels,
       workKinds: workKinds(company.workKinds),
+      phrases: phraseLists(company.phrases),
     },
     now: new Date(ctx.now).toISOString(),
     today: ctx.today,

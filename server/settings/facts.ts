@@ -1,4 +1,5 @@
 // What happens to the firm's settings, and how the history says it.
+import { PHRASE_LISTS, type PhraseListName } from '../../core/settings/phrases'
 import { facts, type Change } from '../http/facts'
 
 const FIRM_PARTS: Readonly<Record<string, string>> = {
@@ -55,5 +56,7 @@ export const settingFacts = facts('settings', {
     'What each role may do, and how far alone, was changed',
   stateWordsChanged: (_: { words?: Change }) => 'Words for the states of work changed',
   workKindsChanged: (_: { kinds: Change }) => 'Kinds of work were changed',
+  phrasesKept: (f: { list: PhraseListName; phrases: Change }) =>
+    `What is often written was changed: ${PHRASE_LISTS[f.list].words}`,
   sourcesChanged: (_: { sources: Change }) => 'How callers hear of us was changed',
 })

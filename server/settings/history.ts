@@ -3,6 +3,7 @@ import { GRANTABLE, GRANTABLE_NAMES } from '../../core/access/grantable'
 import { ROLES } from '../../core/access/permissions'
 import { forbidden, notFound } from '../../core/errors/LedgerError'
 import type { MailKind } from '../../core/text/mailWords'
+import { phrasesOf, type PhraseListName } from '../../core/settings/phrases'
 import type { WorkKind } from '../../core/visits/workKinds'
 import type { Answer, Body } from '../../shared/api'
 import { may, type Ctx } from '../http/context'
@@ -18,6 +19,7 @@ import { layoutRows } from './layouts.queries'
 import { keepTaxClass } from './taxes'
 import { taxClassRows } from './taxes.queries'
 import { refuseChanged, undoes, undoOf, type Undo } from './undoes'
+import { changePhrases, phrasesNow } from './phrases'
 import { changeWorkKinds, kindsOf } from './workKinds'
 import { changeSources, changeStateLabels, keepLimits, keepWarranty, limitsNow } from './service'
 
@@ -106,6 +108,14 @@ undoes({
     refuseChanged(from, kinds.to)
     await changeWorkKinds(ctx, { from, to: kinds.from as WorkKind[] })
   }),
+  'settings.phrasesKept': own(
+    async (ctx, { list: name, phrases }: { list: PhraseListName; phrases: Change }) => {
+      const now = await phrasesNow(ctx)
+      const from = phrasesOf(name, now)
+      refuseChanged(from, phrases.to)
+      await changePhrases(ctx, now, { name, from, to: phrases.from as string[] })
+    },
+  ),
   'settings.stateWordsChanged': own(async (ctx, { words }: { words: Change }) => {
     const { stateLabels: from } = ctx.company
     refuseChanged(from, words.to)

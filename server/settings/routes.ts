@@ -23,6 +23,7 @@ import {
   setUp,
 } from './service'
 import { classesOfTax, keepTaxClass } from './taxes'
+import { keepPhrases, listPhrases } from './phrases'
 import { keepWorkKind, listWorkKinds } from './workKinds'
 
 export const settingHandlers: Handlers<typeof settingRoutes> = {
@@ -59,6 +60,8 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   keepWarranty: (ctx, { body }) => keepWarranty(ctx, body),
   workKinds: async (ctx) => listWorkKinds(ctx),
   keepWorkKind: (ctx, { body }) => keepWorkKind(ctx, body),
+  phrases: async (ctx) => listPhrases(ctx),
+  keepPhrases: (ctx, { body }) => keepPhrases(ctx, body),
   keepSources: (ctx, { body }) => keepSources(ctx, body),
   limits: (ctx) => Promise.resolve(limitsNow(ctx)),
   keepLimits: (ctx, { body }) => keepLimits(ctx, body),

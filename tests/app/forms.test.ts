@@ -71,6 +71,11 @@ const workKinds: Answer<'workKinds'> = {
     ...{ code: `kind_${n}`, name: `Kind ${n}`, minutes: n * 10, skills: [], retired: false },
   })),
 }
+const phrases: Answer<'phrases'> = {
+  items: (['parked', 'no_bill', 'taken_off'] as const).map((name) => ({
+    ...{ name, phrases: [`Often in ${name}`] },
+  })),
+}
 const layouts: Answer<'layouts'> = {
   items: [1, 2, 3].map((n) => ({
     ...{ id: `${ID.slice(0, -1)}${n}`, kind: 'quote', name: `Layout ${n}`, version: n },
@@ -645,6 +650,16 @@ const TRIALS: Trial[] = [
       shown: { name: 'Kind 3', minutes: 30, skills: [], retired: false },
     },
     says: { setUp, workKinds },
+  },
+  {
+    what: 'what is often written',
+    page: '/set-up',
+    way: ['Change what is proposed: Why something costs less'],
+    typed: [['One in each line, what is most frequent first', 'Came late']],
+    act: 'Keep these phrases',
+    sends: 'keepPhrases',
+    body: { name: 'taken_off', phrases: ['Came late'], shown: ['Often in taken_off'] },
+    says: { setUp, phrases },
   },
   {
     what: 'a price level',

@@ -1,4 +1,5 @@
 // A page of the app as a person opens it: at its address, signed in, with a server behind it that answers from the catalogue.
+import { phraseLists } from '~~/core/settings/phrases'
 import { USUAL_KINDS } from '~~/core/visits/workKinds'
 import { config, flushPromises, mount, type VueWrapper } from '@vue/test-utils'
 import { vi } from 'vitest'
@@ -152,6 +153,7 @@ export async function open(address: string, { role = 'owner', server = {} }: Per
     timeZone: 'America/New_York',
     stateLabels: {},
     workKinds: USUAL_KINDS,
+    phrases: phraseLists({}),
   })
   const router = createRouter({
     history: createMemoryHistory(),

@@ -1,6 +1,6 @@
 // What the owner may give to roles, and what is kept of it.
 import { describe, expect, it } from 'vitest'
-import { canBeGiven, GRANTABLE_NAMES, grantsFrom } from '../../core/access/grantable'
+import { beyond, canBeGiven, GRANTABLE_NAMES, grantsFrom } from '../../core/access/grantable'
 import { mayRole, permissionsOf, rolesThatMay, ROLES } from '../../core/access/permissions'
 
 describe('what the owner gives', () => {
@@ -25,6 +25,17 @@ describe('what the owner gives', () => {
   it.each(GRANTABLE_NAMES)('%s: whoever usually has it can be given it', (name) => {
     for (const role of rolesThatMay(name))
       expect(role === 'owner' || canBeGiven(name, role)).toBe(true)
+  })
+  it('says what one role may and another may not, as the owner gave it', () => {
+    expect(beyond('books', 'office')).toEqual(['payments.takeBack', 'ledger.see'])
+    expect(beyond('technician', 'office')).toEqual([])
+    const grants = grantsFrom({
+      'payments.take': ['technician'],
+      'ledger.see': ['books', 'office'],
+    })
+    expect(beyond('books', 'office', grants)).toEqual(['payments.takeBack'])
+    expect(beyond('technician', 'office', grants)).toEqual(['payments.take'])
+    for (const role of ROLES) expect(beyond(role, 'owner')).toEqual([])
   })
   it('never takes anything from an owner', () => {
     const nobody = grantsFrom(Object.fromEntries(GRANTABLE_NAMES.map((name) => [name, []])))

@@ -296,6 +296,39 @@ describe('who is here already', () => {
       await give([])
     }
   })
+  it('is nobody who may do more than whoever adds them, or says where their mail goes', async () => {
+    const books = (await owner.ok('staff')).items.find(({ role }) => role === 'books')!
+    const { comesIn: _c, invitedUntil: _i, active: _a, leftOn: _l, ...body } = books
+    const give = (roles: string[]) =>
+      owner.ok('keepLimits', {
+        body: { roles: [], given: [{ permission: 'access.change', roles }] },
+      })
+    await give(['office'])
+    try {
+      for (const [name, input] of [
+        ['keepPerson', { body: person({ role: 'books' }) }],
+        ['keepPerson', { body: { ...body, email: 'mine@marsh.test' } }],
+        ['keepPerson', { body: { ...body, role: 'technician' } }],
+        ['endSecondStepOf', { params: { id: books.id } }],
+        ['leave', { params: { id: books.id } }],
+      ] as const) {
+        const { status, text } = await office.send(name, input)
+        expect([name, status, text]).toEqual([
+          name,
+          403,
+          expect.stringContaining('left to the owner'),
+        ])
+      }
+      const techs = person({ role: 'technician', bookable: true })
+      expect((await office.send('keepPerson', { body: techs })).status).toBe(200)
+      await owner.ok('leave', { params: { id: techs.id } })
+    } finally {
+      await give([])
+    }
+    expect((await owner.ok('staff')).items.find(({ id }) => id === books.id)).toMatchObject({
+      ...{ email: books.email, role: 'books', active: true },
+    })
+  })
 })
 
 describe('taxes', () => {

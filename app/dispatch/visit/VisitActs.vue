@@ -70,6 +70,7 @@ async function cancel(reason: string) {
     placeholder="why it will not be"
     act="Cancel the visit"
     :draft="`cancel visit ${visit.id}`"
+    phrases="cancelled"
     :send="cancel"
   />
   <Check

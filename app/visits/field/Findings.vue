@@ -2,6 +2,7 @@
 // What was found and done, as it is written: kept when its box is left and before the clock goes on; what is not kept survives a reload.
 import { onBeforeUnmount } from 'vue'
 import Meanwhile from '~/base/Meanwhile.vue'
+import Phrases from '~/base/Phrases.vue'
 import { guardWindow } from '~/base/leaving'
 import { provideForm, useFormAbout } from '~/base/useForm'
 import { call } from '~/lib/api'
@@ -51,6 +52,12 @@ onBeforeUnmount(() => void leaves())
       >{{ form.problem.message }} What you typed is still here.</span
     >
   </label>
+  <Phrases
+    v-model="form.values.findings"
+    of="findings"
+    behind
+    @update:model-value="leaves"
+  />
   <Meanwhile :names="['findings']">
     <button
       type="button"

@@ -2,6 +2,7 @@
 // Minutes on site that no line charges for: charged, or left out with a reason.
 import { ref } from 'vue'
 import { hoursMinutes } from '~~/core/hours/workedSeconds'
+import Phrases from '~/base/Phrases.vue'
 import { useSession } from '~/stores/session'
 import type { Work } from './useFieldVisit'
 
@@ -56,5 +57,10 @@ const SECONDS = 60
         Keep
       </button>
     </form>
+    <Phrases
+      v-if="explaining"
+      v-model="reason"
+      of="left_out"
+    />
   </div>
 </template>

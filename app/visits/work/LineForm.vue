@@ -4,6 +4,7 @@ import ActButton from '~/base/ActButton.vue'
 import Form from '~/base/Form.vue'
 import Field from '~/base/Field.vue'
 import FigureInput from '~/base/FigureInput.vue'
+import Phrases from '~/base/Phrases.vue'
 import TextInput from '~/base/TextInput.vue'
 import Notice from '~/base/Notice.vue'
 import { useFormAbout } from '~/base/useForm'
@@ -76,6 +77,10 @@ function leave() {
         placeholder="as goodwill"
       />
     </Field>
+    <Phrases
+      v-model="form.values.discountWords"
+      of="taken_off"
+    />
     <div class="row">
       <ActButton
         primary

@@ -5,6 +5,7 @@ import DateInput from '~/base/DateInput.vue'
 import Form from '~/base/Form.vue'
 import Meanwhile from '~/base/Meanwhile.vue'
 import Notice from '~/base/Notice.vue'
+import Phrases from '~/base/Phrases.vue'
 import TextInput from '~/base/TextInput.vue'
 import { useFormAbout } from '~/base/useForm'
 import { call } from '~/lib/api'
@@ -61,6 +62,10 @@ const keep = () =>
         Park it
       </ActButton>
     </div>
+    <Phrases
+      v-model="form.values.list"
+      of="parked"
+    />
     <Meanwhile :names="['list', 'reason', 'on']" />
     <Notice :of="form.problem" />
   </Form>

@@ -39,6 +39,7 @@ const send = async (reason: string) =>
     :title="`${end.title} ${work.number}, ${work.customer.name}`"
     :label="end.label"
     name="reason"
+    :phrases="as === 'cancel' ? 'cancelled' : undefined"
     :act="end.act"
     :send="send"
     @close="emit('close')"
