@@ -1,4 +1,5 @@
 // What the firm sets up for calls: its standing questions, its own fields, where callers come from.
+import { TIME_STEPS, TIME_WAYS } from '../core/hours/billedTime'
 import { phraseFields, phraseList } from './phrases'
 import { kindFields, workKindList } from './workKinds'
 import { GRANTABLE_NAMES } from '../core/access/grantable'
@@ -57,6 +58,11 @@ const limits = obj({
     }),
   ).max(GRANTABLE_NAMES.length),
 })
+const billedTime = {
+  way: oneOf(TIME_WAYS).required('Say how it is rounded.'),
+  stepMinutes: int(1, 60).oneOf(TIME_STEPS, 'Choose a step.').required('Choose a step.'),
+  leastMinutes: int(0, 480).required('Write a whole number of minutes, up to 480.'),
+}
 export const settingRoutes = {
   ...firmRoutes,
   ...layoutRoutes,
@@ -69,6 +75,7 @@ export const settingRoutes = {
       country: definedText(),
       sources: list(definedText()),
       warrantyMonths: int().required(),
+      billedTime: obj(billedTime),
       questions: list(question),
       fields: list(field),
       territories: list(
@@ -171,6 +178,18 @@ export const settingRoutes = {
     may: 'settings.change',
     summary: 'One more way in which callers hear of the firm, or one less',
     body: obj({ add: text(60).default(''), takeOut: text(60).default('') }),
+    answer: ok,
+  }),
+  keepBilledTime: route({
+    method: 'POST',
+    path: '/set-up/billed-time',
+    may: 'settings.change',
+    summary: 'How time on site becomes time that is charged',
+    body: obj({
+      ...billedTime,
+      /** as it was read */
+      shown: obj(billedTime),
+    }),
     answer: ok,
   }),
   keepWarranty: route({

@@ -1,18 +1,19 @@
 <script setup lang="ts">
-// What is often written here, one press each: instead of what stands there, or behind it.
+// What is often written here, one press each: what was typed stays before it, another phrase only where several may stand.
 import { withPhrase, type PhraseListName } from '~~/core/settings/phrases'
 import { useSession } from '~/stores/session'
 import ActButton from './ActButton.vue'
 
 const props = defineProps<{
   of: PhraseListName
-  /** it goes on behind what was written */
-  behind?: boolean
+  /** several may stand behind each other */
+  several?: boolean
 }>()
 const text = defineModel<string>({ required: true })
 const session = useSession()
-const write = (phrase: string) =>
-  (text.value = props.behind ? withPhrase(text.value, phrase) : phrase)
+const write = (phrase: string) => {
+  text.value = withPhrase(text.value, phrase, props.several ? [] : session.phrases(props.of))
+}
 </script>
 
 <template>
@@ -25,7 +26,6 @@ const write = (phrase: string) =>
     <ActButton
       v-for="phrase in session.phrases(of)"
       :key="phrase"
-      quiet
       class="small"
       @click="write(phrase)"
       >{{ phrase }}</ActButton
@@ -37,6 +37,10 @@ const write = (phrase: string) =>
 .phrases {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 4px;
+  gap: 4px;
+}
+.phrases .el-button.btn.btn {
+  font-weight: 400;
+  border-style: dashed;
 }
 </style>

@@ -6,6 +6,7 @@ import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useHashPlace } from '~/lib/useHashPlace'
 import { useSession } from '~/stores/session'
+import BilledTime from '~/settings/BilledTime.vue'
 import CallQuestions from '~/settings/CallQuestions.vue'
 import CarePlans from '~/settings/CarePlans.vue'
 import FirmDetails from '~/settings/FirmDetails.vue'
@@ -70,6 +71,11 @@ const may = computed(() => session.may('settings.change'))
         <OftenWritten :may="may" />
         <WarrantyGiven
           :months="data.warrantyMonths"
+          :may="may"
+          @kept="refresh"
+        />
+        <BilledTime
+          :time="data.billedTime"
           :may="may"
           @kept="refresh"
         />

@@ -35,6 +35,11 @@ export const SET_UP_PLACES: readonly SetUpPlace[] = [
   place('Numbers', '/set-up#numbers', 'invoice number series prefix next year quote receipt'),
   place('Questions asked of every caller', '/set-up#questions', 'call question intake'),
   place(
+    'Time that is charged',
+    '/set-up#time',
+    'rounding minutes hours quarter tenth billing minimum labour',
+  ),
+  place(
     'Often written',
     '/set-up#often',
     'reasons cancel decline discount phrases findings lists follow-up parked templates wording',

@@ -104,7 +104,8 @@ export const useSession = defineStore('session', {
     },
     /** What is often written in one place. */
     phrases(of: PhraseListName): readonly string[] {
-      return this.me?.company.phrases.find(({ name }) => name === of)?.phrases ?? []
+      const all = this.me?.company.phrases ?? []
+      return all.find(({ name }) => name === of)?.phrases ?? []
     },
     kindOf(kind: string) {
       return this.workKinds.find(({ code }) => code === kind)

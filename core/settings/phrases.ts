@@ -80,11 +80,13 @@ export function readPhrases(text: string): string[] {
   )
 }
 /**
- * A text with a phrase in it: as a further sentence of what is long, and instead of what is short.
+ * A text with a phrase in it: as a further sentence, so that nothing that was typed is lost; instead of another phrase
+ * where one of them is enough.
  * @example withPhrase('Pump is loud', 'Cleaned and tested') // 'Pump is loud. Cleaned and tested'
+ * @example withPhrase('Too dear', 'Later', ['Too dear', 'Later']) // 'Later'
  */
-export function withPhrase(text: string, phrase: string): string {
+export function withPhrase(text: string, phrase: string, instead: readonly string[] = []): string {
   const before = text.trimEnd()
-  if (!before) return phrase
+  if (!before || instead.includes(before.trimStart())) return phrase
   return `${before}${/[.!?:;,…]$/u.test(before) ? '' : '.'} ${phrase}`
 }

@@ -170,20 +170,26 @@ export async function keepHoliday(ctx: Ctx, body: Body<'keepHoliday'>): Promise<
   })
   return scheduleSetUp(ctx)
 }
+/** The firm as it is, held until this is done. */
+async function firmNow(ctx: Ctx) {
+  await lockFirm(ctx.tx)
+  return (await getCompany(ctx.tx))!
+}
 export async function keepClosing(ctx: Ctx, { at }: Body<'keepClosing'>): Promise<SetUp> {
-  if (at !== ctx.company.closesAt) {
+  const { closesAt: from } = await firmNow(ctx)
+  if (at !== from) {
     await setClosesAt(ctx.tx, at)
     await record(ctx, {
       subject: 'settings',
       id: ctx.id(),
-      fact: scheduleFacts.closes({ at: { from: ctx.company.closesAt, to: at } }),
+      fact: scheduleFacts.closes({ at: { from, to: at } }),
     })
     ctx.company.closesAt = at
   }
   return scheduleSetUp(ctx)
 }
 export async function keepDrives(ctx: Ctx, { outside }: Body<'keepDrives'>): Promise<SetUp> {
-  if (outside !== ctx.company.drivesOutside) {
+  if (outside !== (await firmNow(ctx)).drivesOutside) {
     await setDrivesOutside(ctx.tx, outside)
     await record(ctx, {
       subject: 'settings',
@@ -213,8 +219,7 @@ undoes({
 })
 /** Where the yard is, by coordinates or a postcode; nothing is nowhere. */
 export async function keepYard(ctx: Ctx, { at, shown }: Body<'keepYard'>): Promise<SetUp> {
-  await lockFirm(ctx.tx)
-  const company = (await getCompany(ctx.tx))!
+  const company = await firmNow(ctx)
   const old = yardOf(company)
   if (old !== shown)
     throw conflict('stale', 'Someone moved the yard in the meantime.', { current: { at: old } })

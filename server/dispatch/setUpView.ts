@@ -148,7 +148,7 @@ function territoryNeeds({ areas, people, nowhere, unplaced }: Read): Need[] {
   return [
     {
       ...{ code: 'sites', where: '#where', done: unplaced === 0 },
-      yes: 'Where every site is is known',
+      yes: 'Every site has its place',
       no: `Driving is not counted to ${counted(unplaced, 'site')}: where ${unplaced === 1 ? 'it is' : 'they are'} is not known`,
     },
     {

@@ -1,4 +1,5 @@
 // What happens to the firm's settings, and how the history says it.
+import type { BilledTime } from '../../core/hours/billedTime'
 import { PHRASE_LISTS, type PhraseListName } from '../../core/settings/phrases'
 import { facts, type Change } from '../http/facts'
 
@@ -49,6 +50,8 @@ export const settingFacts = facts('settings', {
   begun: (f: { firm: string }) => `${f.firm} begins here`,
   firmChanged: (f: { parts: readonly string[]; changes: Record<string, Change> }) =>
     `What our papers say was changed: ${f.parts.map((part) => FIRM_PARTS[part] ?? part).join(', ')}`,
+  billedTimeSaid: (f: { time: { from: BilledTime; to: BilledTime } }) =>
+    `Time that is charged: ${f.time.to.way === 'up' ? 'up to' : 'to the nearest'} ${f.time.to.stepMinutes} minutes, ${f.time.to.leastMinutes} at least`,
   warrantySaid: (f: { months: Change }) =>
     `Warranty on what we supply: ${String(f.months.to)} months`,
   clockSet: () => 'The demo’s clock was set to now',

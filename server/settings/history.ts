@@ -3,6 +3,7 @@ import { GRANTABLE, GRANTABLE_NAMES } from '../../core/access/grantable'
 import { ROLES } from '../../core/access/permissions'
 import { forbidden, notFound } from '../../core/errors/LedgerError'
 import type { MailKind } from '../../core/text/mailWords'
+import type { BilledTime } from '../../core/hours/billedTime'
 import { phrasesOf, type PhraseListName } from '../../core/settings/phrases'
 import type { WorkKind } from '../../core/visits/workKinds'
 import type { Answer, Body } from '../../shared/api'
@@ -19,6 +20,7 @@ import { layoutRows } from './layouts.queries'
 import { keepTaxClass } from './taxes'
 import { taxClassRows } from './taxes.queries'
 import { refuseChanged, undoes, undoOf, type Undo } from './undoes'
+import { changeBilledTime } from './billedTime'
 import { changePhrases, phrasesNow } from './phrases'
 import { changeWorkKinds, kindsOf } from './workKinds'
 import { changeSources, changeStateLabels, keepLimits, keepWarranty, limitsNow } from './service'
@@ -98,6 +100,11 @@ undoes({
   'settings.warrantySaid': own(async (ctx, { months }: { months: Change }) => {
     refuseChanged(ctx.company.warrantyMonths, months.to)
     await keepWarranty(ctx, { months: months.from as number })
+  }),
+  'settings.billedTimeSaid': own(async (ctx, { time }: { time: Change }) => {
+    const { billedTime: from } = ctx.company
+    refuseChanged(from, time.to)
+    await changeBilledTime(ctx, { from, to: time.from as BilledTime })
   }),
   'settings.sourcesChanged': own(async (ctx, { sources }: { sources: Change }) => {
     refuseChanged(ctx.company.sources, sources.to)

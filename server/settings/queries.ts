@@ -1,4 +1,5 @@
 // SQL of the company's own row.
+import type { BilledTime } from '../../core/hours/billedTime'
 import type { Phrases } from '../../core/settings/phrases'
 import type { WorkKind } from '../../core/visits/workKinds'
 import type { Limits } from '../../core/access/limits'
@@ -47,6 +48,7 @@ export interface Company {
   workKinds: WorkKind[]
   /** what it writes often, where that is not the usual */
   phrases: Phrases
+  billedTime: BilledTime
   /** how long the firm stands for what it supplied; 0 where it says nothing of it */
   warrantyMonths: number
   /** how long the price of a quote is held where nobody says otherwise */
@@ -63,7 +65,7 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
     await tx.row<Company>(`SELECT name, line1, town, postcode, phone, email, tax_number, currency,
         legal_name, registration, payee, bank, iban, bic, cheque_name, logo_id,
         locale, time_zone, tax_mode, terms, pay_to, conditions, wording, yard_lat, yard_lon,
-        quote_days, demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, work_kinds, phrases, warranty_months, state_labels, visit_messages,
+        quote_days, demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, work_kinds, phrases, billed_time, warranty_months, state_labels, visit_messages,
         limits, grants
       FROM company
       WHERE id = 1`)
@@ -206,6 +208,8 @@ export const putWorkKinds = (tx: Tx, kinds: readonly WorkKind[]) =>
   tx.run('UPDATE company SET work_kinds = ?, version = version + 1', [JSON.stringify(kinds)])
 export const putPhrases = (tx: Tx, phrases: Phrases) =>
   tx.run('UPDATE company SET phrases = ?, version = version + 1', [JSON.stringify(phrases)])
+export const putBilledTime = (tx: Tx, time: BilledTime) =>
+  tx.run('UPDATE company SET billed_time = ?, version = version + 1', [JSON.stringify(time)])
 export const putWarranty = (tx: Tx, months: number) =>
   tx.run('UPDATE company SET warranty_months = ?, version = version + 1', [months])
 /** Who may do what and how far, held until it is changed. */

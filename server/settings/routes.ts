@@ -23,6 +23,7 @@ import {
   setUp,
 } from './service'
 import { classesOfTax, keepTaxClass } from './taxes'
+import { keepBilledTime } from './billedTime'
 import { keepPhrases, listPhrases } from './phrases'
 import { keepWorkKind, listWorkKinds } from './workKinds'
 
@@ -57,6 +58,7 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   keepQuestion: (ctx, { body }) => keepQuestion(ctx, body),
   keepField: (ctx, { body }) => keepField(ctx, body),
   demoClockToNow: (ctx) => demoClockToNow(ctx),
+  keepBilledTime: (ctx, { body }) => keepBilledTime(ctx, body),
   keepWarranty: (ctx, { body }) => keepWarranty(ctx, body),
   workKinds: async (ctx) => listWorkKinds(ctx),
   keepWorkKind: (ctx, { body }) => keepWorkKind(ctx, body),

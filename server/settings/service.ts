@@ -35,6 +35,7 @@ export async function setUp(ctx: Ctx): Promise<Answer<'setUp'>> {
     country: ctx.company.country,
     sources: ctx.company.sources,
     warrantyMonths: ctx.company.warrantyMonths,
+    billedTime: ctx.company.billedTime,
     questions: await questions(ctx.tx),
     fields: await customFields(ctx.tx),
     territories: await territories(ctx.tx),

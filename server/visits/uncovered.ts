@@ -1,8 +1,7 @@
 // Hours on site that no line charges for, and what they would be charged at.
-import { Decimal } from '../../core/money/decimal'
 import { uncoveredSeconds } from '../../core/costing/uncoveredSeconds'
 import { workedSeconds } from '../../core/hours/workedSeconds'
-import { roundDuration } from '../../core/hours/roundDuration'
+import { billedHours } from '../../core/hours/billedTime'
 import type { Ctx } from '../http/context'
 import { applyDue } from '../pricebook/changes'
 import { pricingFacts } from '../pricebook/facts.queries'
@@ -14,7 +13,7 @@ import { visitsOfWork, type VisitRow } from './visits.queries'
 import type { LineRow } from './lines.queries'
 import type { WorkOrderRow } from './queries'
 
-/** The charge for seconds that no line covers: standard labour to the next tenth of an hour, priced as any line of that visit is. */
+/** The charge for seconds that no line covers: standard labour, rounded as the firm says, priced as any line of that visit is. */
 export async function timeCharge(
   ctx: Ctx,
   work: WorkOrderRow,
@@ -27,12 +26,7 @@ export async function timeCharge(
 const chargeLine = (ctx: Ctx, labour: EntryRow, seconds: number) => ({
   id: ctx.id(),
   entryId: labour.id,
-  quantity: new Decimal(
-    roundDuration(seconds, { kind: 'nearest', stepSeconds: 360, minimumSeconds: 360 }),
-  )
-    .div(3600)
-    .toDecimalPlaces(3)
-    .toString(),
+  quantity: billedHours(seconds, ctx.company.billedTime),
 })
 /** The same charge, from what was read already. */
 export function chargeFrom(

@@ -1,5 +1,5 @@
 // The words of a work order: title, problem, note; and carrying over what changed at the customer.
-import { checkWorkKind } from '../settings/index'
+import { checkWorkKind, kindsOf } from '../settings/index'
 import { workFacts } from './facts'
 import { changedDetails } from '../../core/customers/changedDetails'
 import { conflict, invalid } from '../../core/errors/LedgerError'
@@ -89,6 +89,9 @@ export async function writeWorkOrder(
     contact: withRole(work.contact),
     otherContacts: work.otherContacts.map(withRole),
   }
+  /** A kind is called otherwise one day; the history says what it was called then. */
+  const inWords = (all: WorkSaid, part: (typeof SAID)[number]) =>
+    part === 'kind' ? sayWorkKind(all.kind, kindsOf(ctx)) : all[part]
   const parts = SAID.filter((part) => !isAlike(said[part], was[part]))
   await setSaid(ctx.tx, workOrderId, said)
   await record(ctx, {
@@ -98,7 +101,9 @@ export async function writeWorkOrder(
     customerId: work.customerId,
     fact: workFacts.changed({
       parts,
-      changes: Object.fromEntries(parts.map((k) => [k, { from: was[k], to: said[k] }])),
+      changes: Object.fromEntries(
+        parts.map((k) => [k, { from: inWords(was, k), to: inWords(said, k) }]),
+      ),
     }),
   })
   return workOrderPaper(ctx, workOrderId)

@@ -2,6 +2,7 @@
 // it is refused.
 import { DOMWrapper } from '@vue/test-utils'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { USUAL_BILLED_TIME } from '~~/core/hours/billedTime'
 import { invoiceLifecycle } from '~~/core/invoices/invoiceLifecycle'
 import { quoteLifecycle } from '~~/core/quotes/quoteLifecycle'
 import { USUAL_LAYOUT } from '~~/core/documents/paperLayout'
@@ -138,7 +139,7 @@ scheduleSetUp.technicians = scheduleSetUp.technicians.map((technician) => ({
   endsAt: 'yard',
 }))
 const thirdTechnician = scheduleSetUp.technicians[2]!
-const setUp = made('setUp')
+const setUp = made('setUp', { billedTime: USUAL_BILLED_TIME })
 /** Presses something in the third row of a table. */
 const inThirdRow = (name: string | RegExp, label?: string) => () =>
   press(name, rows(label).filter((row) => buttons(name, row).length)[2])
@@ -576,6 +577,18 @@ const TRIALS: Trial[] = [
     act: 'Keep the warranty',
     sends: 'keepWarranty',
     body: { months: 36 },
+    says: { setUp },
+  },
+  {
+    what: 'how time is charged',
+    page: '/set-up',
+    typed: [['At least, minutes', '30']],
+    act: 'Keep how time is charged',
+    sends: 'keepBilledTime',
+    body: {
+      ...{ way: 'nearest', stepMinutes: 6, leastMinutes: 30 },
+      shown: { way: 'nearest', stepMinutes: 6, leastMinutes: 6 },
+    },
     says: { setUp },
   },
   {

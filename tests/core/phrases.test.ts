@@ -35,5 +35,8 @@ describe('phrases', () => {
     expect(withPhrase('Pump is loud', 'Replaced')).toBe('Pump is loud. Replaced')
     expect(withPhrase('Pump is loud.\n', 'Replaced')).toBe('Pump is loud. Replaced')
     expect(withPhrase('Is it loud?', 'No')).toBe('Is it loud? No')
+    const all = ['Too dear', 'Later']
+    expect(withPhrase(' Too dear ', 'Later', all)).toBe('Later')
+    expect(withPhrase('Too dear, and slow', 'Later', all)).toBe('Too dear, and slow. Later')
   })
 })

@@ -146,6 +146,14 @@ describe('what was set up', () => {
   })
   it.each([
     ['keepWarranty', { months: 7 }, async () => (await owner.ok('setUp')).warrantyMonths],
+    [
+      'keepBilledTime',
+      {
+        ...{ way: 'up', stepMinutes: 30, leastMinutes: 60 },
+        shown: { way: 'nearest', stepMinutes: 6, leastMinutes: 6 },
+      },
+      async () => (await owner.ok('setUp')).billedTime,
+    ],
     ['keepSources', { add: 'a kite' }, async () => (await owner.ok('setUp')).sources],
     [
       'keepStateLabels',

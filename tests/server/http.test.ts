@@ -10,6 +10,7 @@ import { ERRORS } from '../../core/errors/errors'
 import { InvalidValue } from '../../core/errors/InvalidValue'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { addressOf, proxyList } from '../../server/http/address'
+import { fewAtOnce } from '../../server/http/limits'
 import { checkBody, checkQuery } from '../../server/http/kinds'
 import { matchRoute } from '../../server/http/match'
 import { refuseForeign, refuseForms } from '../../server/http/origin'
@@ -316,5 +317,26 @@ describe('what goes wrong', () => {
       expect([problem.code, problem.status]).toEqual([code, ERRORS[code][0]])
       expect(problem.title).toBeTruthy()
     }
+  })
+})
+
+describe('few at once', () => {
+  it('lets so many of one key begin, others of another, and the next once one has ended', async () => {
+    const ends: (() => void)[] = []
+    const act = () => new Promise<string>((end) => ends.push(() => end('done')))
+    const asked = ['a', 'a', 'a', 'b'].map((key) => fewAtOnce(key, 2, act))
+    expect(ends).toHaveLength(3)
+    expect(await asked[2]).toBeNull()
+    ends[0]!()
+    expect(await asked[0]).toBe('done')
+    const next = fewAtOnce('a', 2, act)
+    expect(ends).toHaveLength(4)
+    for (const end of ends) end()
+    expect(await Promise.all([asked[1], asked[3], next])).toEqual(['done', 'done', 'done'])
+  })
+  it('counts what failed as ended', async () => {
+    const fail = () => fewAtOnce('c', 1, () => Promise.reject(new Error('no')))
+    await expect(fail()).rejects.toThrow('no')
+    await expect(fail()).rejects.toThrow('no')
   })
 })

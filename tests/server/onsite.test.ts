@@ -1,6 +1,7 @@
 // A visit from setting off to its bill: the clock, what was found, minutes that nobody charged for, the signature, work that is closed without a bill.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import sharp from 'sharp'
+import { USUAL_BILLED_TIME, type BilledTime } from '../../core/hours/billedTime'
 import { plusDays } from '../../core/time/zone'
 import { closePool } from '../../server/db/pool'
 import {
@@ -240,6 +241,22 @@ describe('minutes that no line charges for', () => {
     expect(charged.lines.at(-1)!.net).toEqual(time.charge)
     const again = await phone.send('chargeTime', { params, body: { lineId: id() } })
     expect([again.status, again.body.code]).toEqual([409, 'nothing_uncovered'])
+  })
+  it('are charged as the firm rounds them, from the moment on which it says so', async () => {
+    const owner = await signedIn('owner')
+    const { workOrderId } = await worked('17:12', '17:27')
+    const asked = async () => Number((await workOf(workOrderId)).time.charge!.amount)
+    const say = (body: BilledTime, shown: BilledTime) =>
+      owner.send('keepBilledTime', { body: { ...body, shown } })
+    const anHour: BilledTime = { way: 'up', stepMinutes: 15, leastMinutes: 60 }
+    const quarters: BilledTime = { ...anHour, leastMinutes: 15 }
+    expect((await say(quarters, USUAL_BILLED_TIME)).status).toBe(200)
+    const quarter = await asked()
+    expect((await say(anHour, USUAL_BILLED_TIME)).status).toBe(409)
+    expect((await say(anHour, quarters)).status).toBe(200)
+    expect(await asked()).toBeCloseTo(4 * quarter)
+    expect((await say(USUAL_BILLED_TIME, anHour)).status).toBe(200)
+    await explain(workOrderId, { seconds: 900, reason: 'A lesson' })
   })
 })
 

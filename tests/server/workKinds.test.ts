@@ -55,6 +55,9 @@ describe('a kind of work', () => {
       return office.send('writeWorkOrder', { params: { id: workOrderId }, body: { version, kind } })
     }
     expect((await change('leak_search')).status).toBe(200)
+    const { history } = await office.ok('workOrder', { params: { id: workOrderId } })
+    const said = history.find(({ text }) => text === 'Changed the kind of work')!
+    expect(JSON.stringify(said.changes)).toContain('Gas leak')
     expect(await change('warranty')).toMatchObject({
       ...{ status: 422, body: { errors: [{ path: 'kind' }] } },
     })

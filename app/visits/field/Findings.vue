@@ -55,7 +55,7 @@ onBeforeUnmount(() => void leaves())
   <Phrases
     v-model="form.values.findings"
     of="findings"
-    behind
+    several
     @update:model-value="leaves"
   />
   <Meanwhile :names="['findings']">
