@@ -233,6 +233,19 @@ export const accessRoutes = {
     }),
     answer: staff,
   }),
+  dropCostRate: route({
+    method: 'POST',
+    path: '/staff/{id}/cost-rates/drop',
+    may: 'access.change',
+    summary: 'What an hour of somebody was said to cost from a day on, and does not',
+    body: obj({
+      /** the day from which it was to hold; none for what always held */
+      from: dayOrNone(),
+      /** as it was read */
+      rate: amount().required('Say which rate it was.'),
+    }),
+    answer: staff,
+  }),
   invitePerson: route({
     method: 'POST',
     path: '/staff/{id}/invite',

@@ -11,6 +11,7 @@ import Notice from '~/base/Notice.vue'
 import { field, type FormRows } from '~/base/fields'
 import { useFormAbout } from '~/base/useForm'
 import { call, newId } from '~/lib/api'
+import { useAct } from '~/lib/useAct'
 import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
 
@@ -67,14 +68,14 @@ const COSTS: FormRows = [
 /** Each rate with the day from which it holds, where it is not the only one that there ever was. */
 const rates = computed(() => {
   const all = props.people.find((person) => person.id === id)?.costRates ?? []
-  return all.length > 1 || all[0]?.from
-    ? all.map(({ from, rate }) =>
-        from
-          ? `${session.figure(rate)} from ${session.day(from, 'withYear')}`
-          : `${session.figure(rate)} before`,
-      )
-    : []
+  return all.length > 1 || all[0]?.from ? all : []
 })
+type Rate = (typeof rates.value)[number]
+const sayRate = ({ from, rate }: Rate) =>
+  `${session.figure(rate)} ${from ? `from ${session.day(from, 'withYear')}` : 'before'}`
+const { busy, problem: notTaken, act } = useAct()
+const takeBack = (rate: Rate) =>
+  act(async () => emit('kept', await call('dropCostRate', { params: { id }, body: rate })))
 const keep = () =>
   form.keep(async (version) => {
     const body = { id, ...form.values, ...(version && { version }) }
@@ -98,12 +99,27 @@ const keep = () =>
         v-if="session.me?.person.seesCost"
         :fields="COSTS"
       />
-      <p
+      <ul
         v-if="rates.length"
-        class="quiet small"
+        class="rates small"
+        aria-label="What an hour cost, from when on"
       >
-        {{ rates.join(', ') }}
-      </p>
+        <li
+          v-for="rate in rates"
+          :key="rate.from"
+        >
+          {{ sayRate(rate) }}
+          <ActButton
+            quiet
+            class="small"
+            :disabled="busy"
+            :aria-label="`Take back ${sayRate(rate)}`"
+            @click="takeBack(rate)"
+            >Take back</ActButton
+          >
+        </li>
+      </ul>
+      <Notice :of="notTaken" />
       <Check
         v-model="form.values.bookable"
         name="bookable"
@@ -123,3 +139,11 @@ const keep = () =>
     </Form>
   </Dialog>
 </template>
+
+<style scoped>
+.rates {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+</style>

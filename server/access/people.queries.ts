@@ -77,6 +77,13 @@ export const costRates = (tx: Tx) =>
   tx.rows<{ personId: string; startsAt: string; rate: string }>(
     'SELECT person_id, starts_at, rate FROM cost_rates ORDER BY person_id, starts_at',
   )
+/** Whether it was there. */
+export const removeCostRate = async (tx: Tx, personId: string, startsAt: number, rate: string) =>
+  (
+    await tx.run('DELETE FROM cost_rates WHERE person_id = ? AND starts_at = ? AND rate = ?', [
+      ...[personId, sqlInstant(startsAt), rate],
+    ])
+  ).affected > 0
 export const putCostRate = (tx: Tx, personId: string, startsAt: number, rate: string) =>
   tx.run(
     `INSERT INTO cost_rates (person_id, starts_at, rate) VALUES (?, ?, ?)

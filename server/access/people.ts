@@ -7,7 +7,7 @@ import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
 import { invite } from './doors'
-import { checkCostRate, costsByPerson, keepCostRate } from './costRates'
+import { checkCostRate, costsByPerson, keepCostRate, takeBackCostRate } from './costRates'
 import { closeDoors } from './doors.queries'
 import { accessFacts } from './facts'
 import {
@@ -106,6 +106,16 @@ async function known(ctx: Ctx, id: string): Promise<StaffRow> {
   const person = await staffById(ctx.tx, id)
   if (!person) throw notFound('person')
   return person
+}
+export async function dropCostRate(
+  ctx: Ctx,
+  id: string,
+  body: Body<'dropCostRate'>,
+): Promise<Staff> {
+  const person = await known(ctx, id)
+  await minding(ctx, person, person.role)
+  await takeBackCostRate(ctx, person, body)
+  return staff(ctx)
 }
 /** Another invitation; the one before it ends. */
 export async function invitePerson(ctx: Ctx, id: string): Promise<Staff> {

@@ -4,7 +4,15 @@ import { signedIn } from '../http/context'
 import { historyOfFacts } from '../http/queries'
 import { outside, type Handlers } from '../http/route'
 import { comeIn, door, forgotPassword } from './doors'
-import { comeBack, endSecondStepOf, invitePerson, keepPerson, leave, staff } from './people'
+import {
+  comeBack,
+  dropCostRate,
+  endSecondStepOf,
+  invitePerson,
+  keepPerson,
+  leave,
+  staff,
+} from './people'
 import { allPeople } from './queries'
 import {
   askedRoles,
@@ -47,6 +55,7 @@ export const accessHandlers: Handlers<typeof accessRoutes> = {
   people: async (ctx) => ({ items: await allPeople(ctx.tx) }),
   staff: (ctx) => staff(ctx),
   keepPerson: (ctx, { body }) => keepPerson(ctx, body),
+  dropCostRate: (ctx, { params, body }) => dropCostRate(ctx, params.id!, body),
   invitePerson: (ctx, { params }) => invitePerson(ctx, params.id!),
   leave: (ctx, { params }) => leave(ctx, params.id!),
   comeBack: (ctx, { params }) => comeBack(ctx, params.id!),

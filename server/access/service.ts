@@ -28,6 +28,7 @@ import {
 import { takeSecondStep } from './secondStep'
 import { tellChanged } from './tellChanged'
 import { hashToken, SESSION_DAYS } from './session'
+import { watchToken } from './tokenEnds'
 
 const MOST_SHOWN = 200
 
@@ -217,8 +218,9 @@ export async function newToken(
 ): Promise<Answer<'newToken'>> {
   const me = signedIn(ctx)
   const token = randomBytes(32).toString('base64url')
+  const [hash, endsAt] = [hashToken(token), Date.now() + days * DAY]
   await addSession(ctx.tx, {
-    hash: hashToken(token),
+    hash,
     personId: me.id,
     kind: 'token',
     label,
@@ -226,7 +228,8 @@ export async function newToken(
     ...{ days, readsOnly },
   })
   await record(ctx, { subject: 'person', id: me.id, fact: accessFacts.tokenMade({ label }) })
-  return { token, expiresAt: new Date(Date.now() + days * DAY).toISOString() }
+  await watchToken(ctx.tx, { hash, endsAt })
+  return { token, expiresAt: new Date(endsAt).toISOString() }
 }
 export async function mySessions(call: Call): Promise<Answer<'mySessions'>> {
   return call.inContext(async (ctx) => {

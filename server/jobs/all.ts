@@ -1,4 +1,5 @@
 // Every kind of job, from the subjects that own them.
+import { tokenEndsJob } from '../access/tokenEnds'
 import { exportsJob } from '../archive/schedules'
 import { remindTomorrowJob, sweepPlansJob } from '../dispatch/jobs'
 import { sweepJob } from '../http/sweep'
@@ -16,4 +17,5 @@ export const ALL_JOBS: readonly JobKind[] = [
   sweepJob,
   restateJob,
   exportsJob,
+  tokenEndsJob,
 ]

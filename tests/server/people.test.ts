@@ -1,4 +1,5 @@
 // The people of the firm: added, invited, let in once, changed, let go; and the ways in that end.
+import { createHash } from 'node:crypto'
 import { describe, beforeAll, expect, it } from 'vitest'
 import { Client, database, id, signedIn, somethingToBill, until } from './client'
 
@@ -234,6 +235,16 @@ describe('who is here already', () => {
       ...{ status: 422, body: { errors: [{ path: 'costRate' }] } },
     })
     expect((await say(owner, '70', '2026-02-30')).status).toBe(422)
+    // What was said for a wrong day is taken back once, and the rate before it goes on.
+    const drop = { params: { id: nell.id }, body: { from: '2026-11-23', rate: '50' } }
+    const drops = await Promise.all([
+      owner.send('dropCostRate', drop),
+      owner.send('dropCostRate', drop),
+    ])
+    expect(drops.map(({ status }) => status).sort()).toEqual([200, 409])
+    expect(await labour()).toBe('120.00')
+    expect((await known(nell.id)).costRates!.map(({ rate }) => rate)).toEqual(['40', '61.5'])
+    expect((await office.send('dropCostRate', drop)).status).toBe(403)
     const dispatch = await signedIn('dispatch')
     const seen = (await dispatch.ok('staff')).items.find((one) => one.id === nell.id)
     expect(seen).toMatchObject({ payrollNumber: '0042', costRate: null, costRates: null })
@@ -328,6 +339,47 @@ describe('who is here already', () => {
     expect((await owner.ok('staff')).items.find(({ id }) => id === books.id)).toMatchObject({
       ...{ email: books.email, role: 'books', active: true },
     })
+  })
+})
+
+describe('a token for a program', () => {
+  it('says by mail that it ends, to whoever made it; nothing where it was ended by hand', async () => {
+    const nell = await add({ role: 'technician', bookable: true })
+    const client = new Client()
+    await client.ok('comeIn', {
+      ...{ params: { token: await doorOf(nell.email) }, body: { password: PASSWORD } },
+    })
+    const make = async (label: string) => {
+      const { token, expiresAt } = await client.ok('newToken', { body: { label, days: 30 } })
+      const key = createHash('sha256').update(token).digest('hex')
+      return { key, told: Date.parse(expiresAt) - 7 * 86_400_000 }
+    }
+    const [kept, ended] = [await make('the scales'), await make('an old script')]
+    await client.ok('newToken', { body: { label: 'a day', days: 1 } })
+    const { items } = await client.ok('mySessions')
+    const old = items.find(({ label }) => label === 'an old script')!
+    await client.ok('endMySession', { params: { session: old.id } })
+    const db = await database()
+    const jobs = async () => {
+      const [rows] = await db.query(
+        `SELECT job_key AS jobKey, run_at AS runAt, state FROM jobs WHERE kind = 'token-ends'
+        AND job_key IN (?)`,
+        [[kept.key, ended.key]],
+      )
+      return rows as { jobKey: string; runAt: string; state: string }[]
+    }
+    const waits = (await jobs()).find(({ jobKey }) => jobKey === kept.key)!
+    expect(Date.parse(`${waits.runAt.replace(' ', 'T')}Z`)).toBe(kept.told)
+    // Its day has come.
+    await db.query(`UPDATE jobs SET run_at = '2026-01-01' WHERE job_key IN (?)`, [
+      [kept.key, ended.key],
+    ])
+    await until(async () => (await jobs()).every(({ state }) => state === 'done'))
+    await db.end()
+    expect(await mailTo(nell.email, 2)).toContain('the scales')
+    const sent = (await (await fetch(`${process.env.MAIL_STANDIN}/mails`)).json()) as Mail[]
+    expect(sent.filter(({ to }) => to.includes(nell.email))).toHaveLength(2)
+    await owner.ok('leave', { params: { id: nell.id } })
   })
 })
 
