@@ -239,8 +239,8 @@ export const accessRoutes = {
     may: 'access.change',
     summary: 'What an hour of somebody was said to cost from a day on, and does not',
     body: obj({
-      /** the day from which it was to hold; none for what always held */
-      from: dayOrNone(),
+      /** the day from which it was to hold; what always held stays, or what was clocked then would cost nothing */
+      from: date().required('Say from which day it was.'),
       /** as it was read */
       rate: amount().required('Say which rate it was.'),
     }),

@@ -2,7 +2,8 @@
 import { PHRASE_LIST_NAMES } from '../core/settings/phrases'
 import { definedText, list, obj, oneOf } from './schema'
 
-const MOST_SIGNS = 80
+/** As many as the shortest box that one is written in. */
+const MOST_SIGNS = 60
 export const phraseFields = {
   name: oneOf(PHRASE_LIST_NAMES).required('Say where it is written.'),
   phrases: list(definedText(MOST_SIGNS).min(1)).max(

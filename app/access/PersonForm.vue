@@ -110,6 +110,7 @@ const keep = () =>
         >
           {{ sayRate(rate) }}
           <ActButton
+            v-if="rate.from"
             quiet
             class="small"
             :disabled="busy"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // How time on site becomes time that is charged.
 import { billedHours, TIME_STEPS, type BilledTime } from '~~/core/hours/billedTime'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
@@ -13,12 +13,14 @@ import { call } from '~/lib/api'
 
 const props = defineProps<{ time: BilledTime; may: boolean }>()
 const emit = defineEmits<{ kept: [] }>()
-const form = useForm({
-  ...{ way: props.time.way, stepMinutes: props.time.stepMinutes },
-  leastMinutes: String(props.time.leastMinutes),
+const asTyped = ({ way, stepMinutes, leastMinutes }: BilledTime) => ({
+  ...{ way, stepMinutes, leastMinutes: String(leastMinutes) },
 })
-/** As it stood when it was opened. */
-let shown = { ...props.time }
+const form = useForm(asTyped(props.time))
+watch(
+  () => props.time,
+  (time) => form.follow(asTyped(time)),
+)
 const typed = (): BilledTime => ({
   ...{ way: form.values.way, stepMinutes: form.values.stepMinutes },
   // Nothing typed is no number, and not none.
@@ -26,9 +28,7 @@ const typed = (): BilledTime => ({
 })
 const keep = () =>
   form.send(async () => {
-    const to = typed()
-    await call('keepBilledTime', { body: { ...to, shown } })
-    shown = to
+    await call('keepBilledTime', { body: { ...typed(), shown: props.time } })
     emit('kept')
   })
 const EXAMPLES_MIN = [4, 23, 71]

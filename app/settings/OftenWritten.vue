@@ -5,6 +5,7 @@ import { PHRASE_LISTS } from '~~/core/settings/phrases'
 import ActButton from '~/base/ActButton.vue'
 import DataTable from '~/base/DataTable.vue'
 import Pending from '~/base/Pending.vue'
+import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
@@ -14,7 +15,7 @@ type Lists = Answer<'phrases'>
 type Listed = Lists['items'][number]
 defineProps<{ may: boolean }>()
 const session = useSession()
-const { data, problem, refresh } = useAnswer('phrases')
+const { data, problem, refresh } = useAnswer('phrases', undefined, SHOWS.setUp)
 const editing = ref<Listed | null>(null)
 /** Every screen proposes them. */
 async function kept(lists: Lists) {

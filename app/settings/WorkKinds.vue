@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import DataTable from '~/base/DataTable.vue'
 import Pending from '~/base/Pending.vue'
+import { SHOWS } from '~/lib/live'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
@@ -13,7 +14,7 @@ type Kinds = Answer<'workKinds'>
 type Kind = Kinds['items'][number]
 defineProps<{ may: boolean }>()
 const session = useSession()
-const { data, problem, refresh } = useAnswer('workKinds')
+const { data, problem, refresh } = useAnswer('workKinds', undefined, SHOWS.setUp)
 const editing = ref<Kind | 'new' | null>(null)
 const sayProposed = ({ minutes, skills, retired }: Kind) =>
   retired ? 'not proposed any more' : [`${minutes} min`, ...skills].join(', ')

@@ -61,6 +61,6 @@ export async function takeBackCostRate(
   if (!(await removeCostRate(ctx.tx, id, beginOf(ctx, from), rate)))
     throw conflict('stale', 'This rate is not there any more. Look at what stands there now.')
   await nextVersion(ctx.tx, id)
-  const fact = accessFacts.costRateDropped({ name, from: from || null })
+  const fact = accessFacts.costRateDropped({ name, from })
   await record(ctx, { subject: 'person', id, fact })
 }

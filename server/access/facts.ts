@@ -16,8 +16,8 @@ export const accessFacts = facts('access', {
   personChanged: (f: { name: string; changes: Record<string, Change> }) => `${f.name} was changed`,
   costRateSaid: (f: { name: string; from: string | null }, say) =>
     `What an hour of ${f.name} costs was said${f.from ? `, from ${say.day(f.from)} on` : ''}`,
-  costRateDropped: (f: { name: string; from: string | null }, say) =>
-    `What an hour of ${f.name} costs${f.from ? `, from ${say.day(f.from)} on,` : ''} was taken back`,
+  costRateDropped: (f: { name: string; from: string }, say) =>
+    `What an hour of ${f.name} costs from ${say.day(f.from)} on was taken back`,
   personLeft: (f: { name: string }) => `${f.name} left`,
   personBack: (f: { name: string }) => `${f.name} came back`,
   letIn: (f: { name: string }) =>

@@ -114,6 +114,18 @@ describe('what was found', () => {
       },
     ])
   })
+  it('is kept to the last of several presses on what is often written, while the first is on its way', async () => {
+    const first = visitIn('on_site', (v) => (v.findings = 'Worn, replaced'))
+    const { acts } = await onPhone(visitIn('on_site'), { findings: first })
+    for (const phrase of ['Worn, replaced', 'Cleaned and tested', 'Runs as it should'])
+      await button(phrase).trigger('click')
+    await settle()
+    await settle()
+    expect(acts().at(-1)).toMatchObject({
+      ...{ name: 'findings' },
+      body: { findings: 'Worn, replaced. Cleaned and tested. Runs as it should' },
+    })
+  })
   it('stays as it was typed where it could not be kept, and says so at its place', async () => {
     const { page } = await onPhone(visitIn('on_site'), { findings: 'There is no signal.' })
     const area = new DOMWrapper(document.body).get('textarea')

@@ -245,6 +245,9 @@ describe('who is here already', () => {
     expect(await labour()).toBe('120.00')
     expect((await known(nell.id)).costRates!.map(({ rate }) => rate)).toEqual(['40', '61.5'])
     expect((await office.send('dropCostRate', drop)).status).toBe(403)
+    // What always held stays: what was clocked before would cost nothing.
+    const first = { params: drop.params, body: { from: '', rate: '40' } }
+    expect((await owner.send('dropCostRate', first)).status).toBe(422)
     const dispatch = await signedIn('dispatch')
     const seen = (await dispatch.ok('staff')).items.find((one) => one.id === nell.id)
     expect(seen).toMatchObject({ payrollNumber: '0042', costRate: null, costRates: null })

@@ -47,7 +47,7 @@ describe('what is often written', () => {
     ['said twice', ['Late', 'late']],
     ['with nothing in it', ['Late', ' ']],
     ['of two lines', ['Late\nLater']],
-    ['too long', ['x'.repeat(81)]],
+    ['too long', ['x'.repeat(61)]],
     ['too many', Array.from({ length: 13 }, (_, i) => `Phrase ${i}`)],
   ])('is refused %s', async (_, phrases) => {
     const refused = await keep('beyond', phrases, PHRASE_LISTS.beyond.usual)

@@ -24,10 +24,15 @@ const write = async () => {
       props.of.take(await call('findings', { params, body }))
     })
 }
-/** Where somebody else wrote something else meanwhile, a person says which of them stays. */
-const leaves = async () => {
-  if (!form.meanwhile.size) await write()
-}
+let last = Promise.resolve()
+/**
+ * Each after the one before it: what is pressed or typed while that is on its way goes out behind it. Where somebody
+ * else wrote something else meanwhile, a person says which of them stays.
+ */
+const leaves = () =>
+  (last = last.then(async () => {
+    if (!form.meanwhile.size) await write()
+  }))
 guardWindow(() => form.unkept)
 onBeforeUnmount(props.of.keepFirst(leaves))
 onBeforeUnmount(() => void leaves())
