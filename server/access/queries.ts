@@ -101,14 +101,14 @@ export const sessionsOf = (tx: Tx, personId: string): Promise<SessionRow[]> =>
     ORDER BY last_seen_at DESC`,
     [personId, sqlInstant(Date.now())],
   )
-/** A token that still opens something, and whose it is. */
-export const tokenWithOwner = (tx: Tx, hash: string) =>
+/** A token that still opens something, by the hash of its hash, and whose it is. */
+export const tokenWithOwner = (tx: Tx, mark: string) =>
   tx.row<{ label: string; expiresAt: string; name: string; email: string }>(
     `SELECT s.label, s.expires_at, p.name, p.email
     FROM sessions s
     JOIN people p ON p.id = s.person_id
-    WHERE s.id = ? AND s.kind = 'token' AND s.expires_at > ? AND p.active`,
-    [hash, sqlInstant(Date.now())],
+    WHERE SHA2(s.id, 256) = ? AND s.kind = 'token' AND s.expires_at > ? AND p.active`,
+    [mark, sqlInstant(Date.now())],
   )
 export const endSession = async (tx: Tx, hash: string, personId: string) =>
   (await tx.run('DELETE FROM sessions WHERE id = ? AND person_id = ?', [hash, personId]))

@@ -7,19 +7,22 @@ import type { Ctx } from '../http/context'
 import { doubling, enqueue, type JobKind } from '../jobs/jobs'
 import { queueMail } from '../messages/service'
 import { tokenWithOwner } from './queries'
+import { hashToken } from './session'
 
 const KIND = 'token-ends'
 /** So long before its end. */
 const TOLD_DAYS = 7
 
+/** What a token is called where its hash must not stand: jobs go into the archive of everything. */
+const markOf = (hash: string): string => hashToken(hash)
 /** One that ends sooner than that was made for these days. */
-export const watchToken = async (tx: Tx, token: { hash: string; endsAt: number }) => {
-  const runAt = token.endsAt - TOLD_DAYS * DAY
-  if (runAt > Date.now())
-    await enqueue(tx, { kind: KIND, key: token.hash, payload: { token: token.hash }, runAt })
+export const watchToken = async (tx: Tx, { hash, endsAt }: { hash: string; endsAt: number }) => {
+  const token = markOf(hash)
+  const runAt = endsAt - TOLD_DAYS * DAY
+  if (runAt > Date.now()) await enqueue(tx, { kind: KIND, key: token, payload: { token }, runAt })
 }
-async function tell(ctx: Ctx, hash: string): Promise<void> {
-  const token = await tokenWithOwner(ctx.tx, hash)
+async function tell(ctx: Ctx, mark: string): Promise<void> {
+  const token = await tokenWithOwner(ctx.tx, mark)
   // It was ended by hand, or whoever had it left.
   if (!token) return
   const { name, locale, timeZone } = ctx.company

@@ -61,6 +61,8 @@ const rowsOf = (table: string) =>
 beforeAll(async () => {
   db = await database()
   owner = await signedIn('owner')
+  // One whose end somebody is told of by a job, and jobs are kept.
+  await owner.ok('newToken', { body: { label: 'a reader', days: 30 } })
   expect(archive('out', inFolder('a.zip'))).toMatchObject({ status: 0 })
   entries = await entriesOf(inFolder('a.zip'))
 })
