@@ -44,15 +44,17 @@ export default defineNuxtConfig({
     // The first screen has the line to itself: what it does not need is not fetched beside it; its type is, so that it is laid out once.
     'build:manifest'(manifest) {
       for (const part of Object.values(manifest)) {
-        if (part.isEntry) part.dynamicImports = []
+        part.dynamicImports = []
         if (part.file.includes('next-latin-wght-normal')) part.preload = true
       }
     },
   },
   elementPlus: { importStyle: 'css', themes: [] },
-  // Signed-in pages are drawn in the browser; the customer's pages on the server, readable without JavaScript.
+  // Signed-in pages are drawn in the browser; on the server the customer's pages, readable without JavaScript, and the day of
+  // a phone (server/middleware/drawn.ts).
   routeRules: {
     '/**': { ssr: false },
+    '/field': { ssr: true },
     '/i/**': { ssr: true },
     '/q/**': { ssr: true },
     '/request': { ssr: true },

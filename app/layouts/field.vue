@@ -1,16 +1,22 @@
 <script setup lang="ts">
 // The technician's phone: one column, big targets, the connection said when it is gone.
-import { defineAsyncComponent, ref } from 'vue'
+import { defineAsyncComponent, onMounted, ref } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import UnansweredStrip from '~/base/UnansweredStrip.vue'
 import { connected } from '~/lib/live'
 
 const HelpPanel = defineAsyncComponent(() => import('~/help/HelpPanel.vue'))
 const helping = ref(false)
+/** Where the page came drawn, its buttons are there once a press on them does something; links lead at once. */
+const awake = ref(false)
+onMounted(() => (awake.value = true))
 </script>
 
 <template>
-  <div class="field-shell">
+  <div
+    class="field-shell"
+    :class="{ asleep: !awake }"
+  >
     <p
       v-if="!connected"
       class="away"
@@ -35,6 +41,9 @@ const helping = ref(false)
 </template>
 
 <style>
+.field-shell.asleep button {
+  visibility: hidden;
+}
 .field-shell {
   font-size: 1rem;
   max-width: 560px;

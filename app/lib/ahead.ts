@@ -7,6 +7,10 @@ type Ahead = 'session' | 'fieldDay'
 /** An answer that nobody took by then is old. */
 const FRESH_MS = 10_000
 const ahead = new Map<string, { answer: Promise<unknown>; at: number }>()
+/** What is known already, for whoever asks for it first. */
+export function giveAhead<N extends Ahead>(name: N, answer: Answer<N>): void {
+  ahead.set(name, { answer: Promise.resolve(answer), at: Date.now() })
+}
 export function askAhead(name: Ahead): void {
   const answer = call(name)
   ahead.set(name, { answer, at: Date.now() })

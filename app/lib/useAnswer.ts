@@ -33,7 +33,8 @@ export function useAsked<T>(key: () => Key | null, load: () => Promise<T>, shows
       const before = cache.getQueryData<T>(named())
       return keepEqual(before, await load())
     },
-    enabled: () => key() !== null,
+    // The server draws from what it was given, and asks nothing.
+    enabled: () => !import.meta.server && key() !== null,
     // Whoever opens a screen asks: what an earlier visit to it saw may be old, and is not shown.
     staleTime: 0,
     gcTime: 0,

@@ -5,10 +5,12 @@ import { isKnownHere } from '~/stores/session'
 
 export default defineNuxtPlugin({
   name: 'ahead',
-  // Before the router's own.
-  order: -49,
+  // Once it is known what the server drew, and before the router's own.
+  order: -25,
   setup() {
     const { pathname } = location
+    // It came with the page.
+    if (useState('drawn').value) return
     if (isForCustomers(pathname) || isDoor(pathname) || !isKnownHere()) return
     askAhead('session')
     if (pathname === '/field') askAhead('fieldDay')

@@ -51,6 +51,12 @@ export const useSession = defineStore('session', {
       setTimeout(() => void catalogueOfRoutes(), FIRST_SCREEN_MS)
       localStorage.setItem('signed-in', '1')
     },
+    /** The server drew the first screen for whoever this is; it keeps nothing itself. */
+    begin(me: Session) {
+      this.asked = true
+      if (import.meta.server) this.me = me
+      else this.keep(me)
+    },
     async load() {
       if (!this.asked && isKnownHere()) {
         this.asked = true

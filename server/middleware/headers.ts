@@ -11,8 +11,10 @@ export default defineEventHandler((event) => {
     ...(framed ? {} : { 'X-Frame-Options': 'DENY', 'Cross-Origin-Opener-Policy': 'same-origin' }),
     'Permissions-Policy': 'camera=(self), geolocation=(self), microphone=()',
     'Content-Security-Policy': contentPolicy({ framed, scripts: [] }),
-    // Customers' pages are theirs alone, and change: nothing on the way keeps them.
-    ...(/^\/(?:i|q|s|request)(?:\/|\?|$)/.test(event.path) ? { 'Cache-Control': 'no-store' } : {}),
+    // What is drawn for somebody is theirs alone, and changes: nothing on the way keeps it.
+    ...(/^\/(?:i|q|s|request|field)(?:\/|\?|$)/.test(event.path)
+      ? { 'Cache-Control': 'no-store' }
+      : {}),
     // Where cookies go over HTTPS alone, everything does.
     ...(config.cookieSecure
       ? { 'Strict-Transport-Security': 'max-age=31536000; includeSubDomains' }

@@ -1,7 +1,7 @@
 // Rough hands: the third row, two windows, a slow line, Back, Escape, a drag that is let go, a session that ends. Nothing is about somebody else, and
 // nothing typed is lost.
 import { expect, test, type Locator, type Page, type Route } from '@playwright/test'
-import { boxOf, quiet, setClock, sitDown, stop, leavesAllInOrder } from './people'
+import { boxOf, PHONE, quiet, setClock, sitDown, stop, leavesAllInOrder } from './people'
 
 leavesAllInOrder()
 test.beforeEach(() => setClock('2026-11-24T10:21'))
@@ -246,4 +246,42 @@ test('without a line a page that was never opened is not opened, and the one tha
   await office.context().setOffline(false)
   await strip.first().getByRole('button', { name: 'Ask again' }).click()
   await expect(office.getByRole('heading', { name: /^Care agreements/ })).toBeVisible()
+})
+test('on the phone: the day is read before the app is there; the app asks nothing twice, and what changes arrives', async ({
+  browser,
+}) => {
+  const maud = await sitDown(browser, 'maud', '/field')
+  const kept = await maud.context().storageState()
+  const early = await browser.newContext({
+    ...{ viewport: PHONE, javaScriptEnabled: false, storageState: kept },
+  })
+  const read = await early.newPage()
+  await read.goto('/field')
+  await expect(read.getByRole('heading', { name: 'Maud’s day' })).toBeVisible()
+  // Nothing is there to be pressed that would do nothing.
+  await expect(read.getByRole('button')).toHaveCount(0)
+  const visits = read.getByRole('listitem').getByRole('link')
+  expect(await visits.count()).toBeGreaterThan(2)
+  await expect(visits.nth(2)).toHaveAttribute('href', /^\/field\/visits\//)
+  const third = await visits.nth(2).locator('b').innerText()
+  await early.close()
+
+  const asked: string[] = []
+  maud.on('request', (request) => asked.push(new URL(request.url()).pathname))
+  await maud.reload()
+  await expect(maud.getByRole('button', { name: 'Sign out' })).toBeVisible()
+  await expect(maud.getByRole('listitem').nth(2)).toContainText(third)
+  await expect.poll(() => asked).toContain('/api/v1/tasks/mine')
+  expect(asked.filter((path) => /session|field\/day/.test(path))).toEqual([])
+  // From here on it is the page that it always was: what the office changes comes by itself.
+  const office = await sitDown(browser, 'office')
+  const answer = await maud.context().request.get('/api/v1/field/day')
+  const mine = ((await answer.json()) as { visits: { workOrderId: string }[] }).visits[2]!
+  await office.goto(`/work/${mine.workOrderId}`)
+  await office.getByRole('button', { name: 'Change what it says…' }).click()
+  const form = office.getByRole('dialog', { name: /says$/ })
+  await form.getByLabel('Title').fill('Low pressure on the top floor')
+  await form.getByRole('button', { name: 'Keep' }).click()
+  await expect(maud.getByRole('listitem').nth(2)).toContainText('Low pressure on the top floor')
+  quiet(maud)
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // My visits of the day, in order, the open one first.
-import { computed, defineAsyncComponent } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { afterPaint } from '~/lib/afterPaint'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSignOut } from '~/lib/useSignOut'
@@ -15,6 +15,8 @@ const MyTasks = defineAsyncComponent(() => afterPaint().then(() => import('~/tas
 definePageMeta({ layout: 'field' })
 const session = useSession()
 const { data, problem, refresh } = useAnswer('fieldDay')
+const isSeen = ref(false)
+onMounted(() => (isSeen.value = true))
 const open = computed(() => data.value?.visits.find((v) => v.id === data.value?.openVisitId))
 const { signOut, problem: notSignedOut } = useSignOut()
 </script>
@@ -88,7 +90,7 @@ const { signOut, problem: notSignedOut } = useSignOut()
         />
       </ol>
     </section>
-    <MyTasks v-if="data" />
+    <MyTasks v-if="data && isSeen" />
   </div>
 </template>
 
