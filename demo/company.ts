@@ -215,8 +215,8 @@ async function insertSetUp(tx: Tx, random: Chance, at: number): Promise<void> {
     ],
     ['May we park at the house?', 'yes_no', []],
   ]
-  for (const [i, [text, kind, choices]] of questions.entries())
-    await putQuestion(tx, { id: random.uuid(at), text, kind, choices, position: i, retired: false })
+  for (const [text, kind, choices] of questions)
+    await putQuestion(tx, { id: random.uuid(at), text, kind, choices, retired: false })
   const fields: [string, string, string, string[]][] = [
     ['customer', 'Water company number', 'text', []],
     ['site', 'Well depth, feet', 'number', []],
@@ -225,14 +225,6 @@ async function insertSetUp(tx: Tx, random: Chance, at: number): Promise<void> {
     ['work_order', 'Water sampled', 'yes_no', []],
     ['invoice', 'Cost centre', 'text', []],
   ]
-  for (const [i, [subject, name, kind, choices]] of fields.entries())
-    await putField(tx, {
-      id: random.uuid(at),
-      subject,
-      name,
-      kind,
-      choices,
-      position: i,
-      retired: false,
-    })
+  for (const [subject, name, kind, choices] of fields)
+    await putField(tx, { id: random.uuid(at), subject, name, kind, choices, retired: false })
 }

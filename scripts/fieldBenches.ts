@@ -5,7 +5,7 @@ import sharp from 'sharp'
 import { v7 } from 'uuid'
 import type { Answer, RouteName } from '../shared/api'
 import { NOW } from './lib/rig.mjs'
-import { round, seconds, tell, type Bench, type Rig } from './lib/tell'
+import { round, tell, type Bench, type Rig } from './lib/tell'
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true } as const
 const PHOTO_PX = [4000, 3000] as const
@@ -96,7 +96,8 @@ async function fieldTaps(rig: Rig): Promise<void> {
 const SLOW = 6
 async function fieldCold(rig: Rig): Promise<void> {
   const browser = await launch()
-  const [seen, awake]: number[][] = [[], []]
+  const seen: number[] = []
+  const awake: number[] = []
   for (let i = 0; i < 5; i++) {
     const page = await technician(browser, rig.env.TEST_URL!, 'maud')
     const session = await page.context().newCDPSession(page)

@@ -26,21 +26,21 @@ export const FIELD_KINDS = ['text', 'number', 'date', 'choice', 'yes_no'] as con
 export const QUESTION_KINDS = ['yes_no', 'text', 'choice'] as const
 const choices = () =>
   list(text(60).min(1, 'A choice without a word.').defined()).max(30, 'Not more than 30 choices.')
-const question = obj({
-  id: id().required(),
+const asked = {
   text: definedText(),
   kind: oneOf(QUESTION_KINDS).required(),
   choices: list(definedText()),
   retired: flag().required(),
-})
-const field = obj({
-  id: id().required(),
+}
+const question = obj({ id: id().required(), ...asked })
+const own = {
   subject: oneOf(FIELD_SUBJECTS).required(),
   name: definedText(),
   kind: oneOf(FIELD_KINDS).required(),
   choices: list(definedText()),
   retired: flag().required(),
-})
+}
+const field = obj({ id: id().required(), ...own })
 const limits = obj({
   roles: list(
     obj({
@@ -103,8 +103,9 @@ export const settingRoutes = {
       text: requiredText('Write the question.', 160),
       kind: oneOf(QUESTION_KINDS).required('Say how it is answered.'),
       choices: choices().default([]),
-      position: int(0, 999).default(0),
       retired: flag().default(false),
+      /** as it stood when its form was opened; nothing where it is new */
+      shown: obj(asked).nullable().default(null),
     }),
     answer: ok,
   }),
@@ -119,8 +120,9 @@ export const settingRoutes = {
       name: requiredText('Name the field.', 60),
       kind: oneOf(FIELD_KINDS).required('Say what it holds.'),
       choices: choices().default([]),
-      position: int(0, 999).default(0),
       retired: flag().default(false),
+      /** as it stood when its form was opened; nothing where it is new */
+      shown: obj(own).nullable().default(null),
     }),
     answer: ok,
   }),

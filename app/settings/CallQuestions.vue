@@ -1,17 +1,18 @@
 <script setup lang="ts">
-// What is asked of every caller: added, no longer asked, asked again.
+// What is asked of every caller: added, worded otherwise, no longer asked, asked again.
 import { QUESTION_KINDS } from '~~/shared/settings'
 import ActButton from '~/base/ActButton.vue'
 import Choice from '~/base/Choice.vue'
 import DataTable from '~/base/DataTable.vue'
 import Form from '~/base/Form.vue'
+import InPlace from '~/base/InPlace.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 import { useForm } from '~/base/useForm'
 import { call, newId } from '~/lib/api'
 import { choicesIn, kindOptions, sayChoices, type Question } from './setUp'
 
-const props = defineProps<{ questions: Question[]; may: boolean }>()
+defineProps<{ questions: Question[]; may: boolean }>()
 const emit = defineEmits<{ kept: [] }>()
 const form = useForm({
   text: '',
@@ -22,18 +23,18 @@ const add = () =>
   form.send(
     async () => {
       const { text, kind, choices } = form.values
-      const position = props.questions.length
-      const body = { id: newId(), text, kind, choices: choicesIn(choices), position }
+      const body = { id: newId(), text, kind, choices: choicesIn(choices) }
       await call('keepQuestion', { body })
       emit('kept')
     },
     () => ({ text: '', choices: '' }),
   )
-const retire = (q: Question) =>
+/** Otherwise than it stands there. */
+const change = ({ id, ...shown }: Question, otherwise: Partial<Question>) =>
   form.act(async () => {
-    const position = props.questions.indexOf(q)
-    await call('keepQuestion', { body: { ...q, retired: !q.retired, position } })
+    await call('keepQuestion', { body: { ...shown, ...otherwise, id, shown } })
     emit('kept')
+    return true
   })
 </script>
 
@@ -48,12 +49,21 @@ const retire = (q: Question) =>
     ]"
   >
     <template #what="{ row: q }">
-      {{ q.text }}<br /><span class="small quiet">{{ sayChoices(q.kind, q.choices) }}</span>
+      <InPlace
+        v-if="may"
+        bare
+        :label="`The question “${q.text}”`"
+        :value="q.text"
+        :keep="(text) => change(q, { text })"
+      />
+      <template v-else>{{ q.text }}</template><br /><span class="small quiet">{{
+        sayChoices(q.kind, q.choices)
+      }}</span>
     </template>
     <template #act="{ row: q }">
       <ActButton
         :disabled="form.busy"
-        @click="retire(q)"
+        @click="change(q, { retired: !q.retired })"
       >
         {{ q.retired ? 'Ask again' : 'Do not ask' }}
       </ActButton>

@@ -5,13 +5,14 @@ import ActButton from '~/base/ActButton.vue'
 import Choice from '~/base/Choice.vue'
 import DataTable from '~/base/DataTable.vue'
 import Form from '~/base/Form.vue'
+import InPlace from '~/base/InPlace.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 import { useForm } from '~/base/useForm'
 import { call, newId } from '~/lib/api'
 import { choicesIn, kindOptions, sayChoices, sayKind, type OwnField } from './setUp'
 
-const props = defineProps<{ fields: OwnField[]; may: boolean }>()
+defineProps<{ fields: OwnField[]; may: boolean }>()
 const emit = defineEmits<{ kept: [] }>()
 const form = useForm({
   name: '',
@@ -23,18 +24,18 @@ const add = () =>
   form.send(
     async () => {
       const { choices, ...rest } = form.values
-      const position = props.fields.length
-      const body = { ...rest, id: newId(), choices: choicesIn(choices), position }
+      const body = { ...rest, id: newId(), choices: choicesIn(choices) }
       await call('keepField', { body })
       emit('kept')
     },
     () => ({ name: '', choices: '' }),
   )
-const retire = (f: OwnField) =>
+/** Otherwise than it stands there. */
+const change = ({ id, ...shown }: OwnField, otherwise: Partial<OwnField>) =>
   form.act(async () => {
-    const position = props.fields.indexOf(f)
-    await call('keepField', { body: { ...f, retired: !f.retired, position } })
+    await call('keepField', { body: { ...shown, ...otherwise, id, shown } })
     emit('kept')
+    return true
   })
 </script>
 
@@ -49,14 +50,21 @@ const retire = (f: OwnField) =>
     ]"
   >
     <template #what="{ row: f }">
-      {{ f.name }}<br /><span class="small quiet"
+      <InPlace
+        v-if="may"
+        bare
+        :label="`The field “${f.name}”`"
+        :value="f.name"
+        :keep="(name) => change(f, { name })"
+      />
+      <template v-else>{{ f.name }}</template><br /><span class="small quiet"
         >of {{ sayKind(f.subject) }}s · {{ sayChoices(f.kind, f.choices) }}</span
       >
     </template>
     <template #act="{ row: f }">
       <ActButton
         :disabled="form.busy"
-        @click="retire(f)"
+        @click="change(f, { retired: !f.retired })"
       >
         {{ f.retired ? 'Use again' : 'Retire' }}
       </ActButton>

@@ -37,6 +37,7 @@ export const ERRORS = {
   day_changed: [409, 'The day is not as it was when the plan was made.'],
   exists: [409, 'It has been saved before.'],
   field_in_use: [409, 'A field of its own is still filled in somewhere.'],
+  in_use: [409, 'Something that is there still needs it.'],
   invoice_closed: [409, 'The invoice takes no more money.'],
   is_call_back: [409, 'A call-back is not charged.'],
   key_reused: [409, 'The key of an earlier request came with another content.'],

@@ -8,7 +8,7 @@ import type { Ctx } from '../http/context'
 import type { Change } from '../http/facts'
 import { record } from '../http/queries'
 import { settingFacts } from '../settings/facts'
-import { lockFirm, refuseChanged, undoes } from '../settings/index'
+import { lockFirm, refuseChanged, stoodBefore, undoes } from '../settings/index'
 import { allPlans, putPlan, type PlanRow } from './queries'
 
 type Plans = Answer<'plans'>
@@ -65,7 +65,7 @@ export async function keepPlan(ctx: Ctx, { shown, ...plan }: Body<'keepPlan'>): 
 }
 undoes({
   'settings.planKept': {
-    ...{ may: 'agreements.bill', oneOfSeveral: true },
+    ...{ may: 'agreements.bill', fits: stoodBefore },
     async back(ctx, { id, changes }: { id: string; changes: { plan: Change } }) {
       const now = (await listPlans(ctx)).items.find((one) => one.id === id)
       if (!now) throw notFound('care plan')

@@ -18,18 +18,25 @@ export const planFacts = facts('plan', {
     `Plan asked for: ${f.days.map(say.day).join(', ')}`,
   accepted: (f: { chosen: number; of: number }) => `Plan accepted: ${f.chosen} of ${f.of} changes`,
 })
+/** Which of several, and what it was; at first neither was kept. */
+interface Told {
+  id?: string
+  changes?: Record<string, Change>
+}
 export const scheduleFacts = facts('schedule', {
   roadsImported: (f: { name: string; lines: number }) =>
     `Roads imported: ${f.name}, ${f.lines} lines`,
-  territoryKept: (f: { name: string; postcodes: number }) =>
+  territoryKept: (f: Told & { name: string; postcodes: number }) =>
     `Territory ${f.name}: ${f.postcodes} postcodes`,
+  territoryDropped: (f: Told & { name: string }) => `Territory ${f.name} was taken away`,
   territoriesImported: (f: { territories: readonly { name: string; postcodes: number }[] }) =>
     `Territories imported: ${f.territories.map((t) => `${t.name} ${t.postcodes}`).join(', ')}`,
-  holidayKept: (f: { on: string; name: string }, say) => `Holiday on ${say.day(f.on)}: ${f.name}`,
-  holidayTakenBack: (f: { on: string }, say) => `${say.day(f.on)} is no holiday`,
+  holidayKept: (f: Told & { on: string; name: string }, say) =>
+    `Holiday on ${say.day(f.on)}: ${f.name}`,
+  holidayTakenBack: (f: Told & { on: string }, say) => `${say.day(f.on)} is no holiday`,
   closes: (f: { at: Change }) => `What was not begun comes back at ${f.at.to as string}`,
   drivesOutside: () => 'Drives from and to home lie outside the hours',
   drivesWithin: () => 'Drives from and to home lie within the hours',
   yardKept: (_: { changes: Record<string, Change> }) => 'Where the yard is was said',
-  messagesChanged: (_: { changes: Change }) => 'Messages about visits changed',
+  messagesChanged: (_: Told) => 'Messages about visits changed',
 })

@@ -9,14 +9,14 @@ import {
   changeTechnician,
   keepClosing,
   keepDrives,
-  keepHoliday,
-  keepTerritory,
-  keepVisitMessages,
   keepYard,
   takeEntryBack,
   takeTimeOffBack,
 } from './setUp'
+import { keepHoliday } from './holidays'
+import { keepVisitMessages } from './messageSetUp'
 import { scheduleSetUp } from './setUpView'
+import { dropTerritory, keepTerritory } from './territories'
 import { calendar, newCalendar } from './calendar'
 import { groundNow, importRoads, roadsOf } from './drives'
 import { openings } from './openings'
@@ -40,6 +40,7 @@ export const dispatchHandlers: Handlers<typeof dispatchRoutes> = {
   addEntry: (ctx, { body }) => addEntry(ctx, body),
   removeEntry: (ctx, { params }) => takeEntryBack(ctx, params.id!),
   keepTerritory: (ctx, { body }) => keepTerritory(ctx, body),
+  dropTerritory: (ctx, { params, body }) => dropTerritory(ctx, params.id!, body),
   publicHolidays: (ctx) => publicHolidays(ctx),
   keepHoliday: (ctx, { body }) => keepHoliday(ctx, body),
   newCalendar: (ctx, { params }) => newCalendar(ctx, params.id!),

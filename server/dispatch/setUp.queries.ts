@@ -93,6 +93,8 @@ export const putTerritory = (tx: Tx, t: { id: string; name: string; postcodes: s
     ON DUPLICATE KEY UPDATE name = VALUES(name), postcodes = VALUES(postcodes)`,
     [t.id, t.name, JSON.stringify(t.postcodes)],
   )
+export const removeTerritory = (tx: Tx, id: string) =>
+  tx.run('DELETE FROM territories WHERE id = ?', [id])
 export const putHoliday = (tx: Tx, date: string, name: string) =>
   name
     ? tx.run(

@@ -1,9 +1,6 @@
-// Acts on the schedule’s set-up: hours, time off, meetings, territories, holidays, messages.
-import { strangeField } from '../../core/text/fillFields'
-import { VISIT_FIELDS } from './messageWords'
+// Acts on the schedule’s set-up: hours, time off, meetings, the end of the day, drives, the yard.
 import {
   lockFirm,
-  putVisitMessages,
   putYard,
   refuseChanged,
   setClosesAt,
@@ -11,7 +8,6 @@ import {
   undoes,
 } from '../settings/index'
 import { personFacts, scheduleFacts } from './facts'
-import { postcodeRange } from '../../core/customers/postcodeRange'
 import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
 import { dayBounds, localToInstant } from '../../core/time/zone'
 import type { Body } from '../../shared/api'
@@ -23,8 +19,6 @@ import { placeWritten } from '../customers/index'
 import {
   insertEntry,
   insertTimeOff,
-  putHoliday,
-  putTerritory,
   removeEntry,
   removeTimeOff,
   updateTechnician,
@@ -149,27 +143,6 @@ export async function takeEntryBack(ctx: Ctx, id: string): Promise<SetUp> {
   await record(ctx, { subject: 'person', id, fact: personFacts.entryTakenBack() })
   return scheduleSetUp(ctx)
 }
-export async function keepTerritory(ctx: Ctx, body: Body<'keepTerritory'>): Promise<SetUp> {
-  const postcodes = postcodeRange(body.postcodes)
-  await putTerritory(ctx.tx, { id: body.id, name: body.name, postcodes })
-  await record(ctx, {
-    subject: 'settings',
-    id: body.id,
-    fact: scheduleFacts.territoryKept({ name: body.name, postcodes: postcodes.length }),
-  })
-  return scheduleSetUp(ctx)
-}
-export async function keepHoliday(ctx: Ctx, body: Body<'keepHoliday'>): Promise<SetUp> {
-  await putHoliday(ctx.tx, body.date, body.name)
-  await record(ctx, {
-    subject: 'settings',
-    id: ctx.id(),
-    fact: body.name
-      ? scheduleFacts.holidayKept({ on: body.date, name: body.name })
-      : scheduleFacts.holidayTakenBack({ on: body.date }),
-  })
-  return scheduleSetUp(ctx)
-}
 /** The firm as it is, held until this is done. */
 async function firmNow(ctx: Ctx) {
   await lockFirm(ctx.tx)
@@ -229,29 +202,5 @@ export async function keepYard(ctx: Ctx, { at, shown }: Body<'keepYard'>): Promi
   const fact = scheduleFacts.yardKept({ changes: { yard: { from: old, to: yardOf(now) } } })
   await record(ctx, { subject: 'settings', id: ctx.id(), fact })
   Object.assign(ctx.company, now)
-  return scheduleSetUp(ctx)
-}
-export async function keepVisitMessages(ctx: Ctx, body: Body<'keepVisitMessages'>): Promise<SetUp> {
-  const { words, ...which } = body
-  for (const [kind, text] of Object.entries(words)) {
-    const strange = strangeField(text, VISIT_FIELDS)
-    if (strange) throw invalid(`words.${kind}`, `{${strange}} is not known here.`)
-  }
-  // Nobody changes other words meanwhile, which are kept with these.
-  await lockFirm(ctx.tx)
-  ctx.company = (await getCompany(ctx.tx))!
-  const wording = {
-    ...ctx.company.wording,
-    ...Object.fromEntries(Object.entries(words).map(([k, text]) => [`visit_${k}`, text])),
-  }
-  await putVisitMessages(ctx.tx, which, wording)
-  await record(ctx, {
-    subject: 'settings',
-    id: ctx.id(),
-    fact: scheduleFacts.messagesChanged({
-      changes: { from: ctx.company.visitMessages, to: which },
-    }),
-  })
-  Object.assign(ctx.company, { visitMessages: which, wording })
   return scheduleSetUp(ctx)
 }

@@ -222,16 +222,15 @@ export async function scheduleSetUp(ctx: Ctx): Promise<SetUp> {
     sitesNowhere: read.nowhere,
     roads: read.roads ?? '',
     yard: yardOf(company),
-    messages: {
-      confirmation: false,
-      eve: false,
-      onWay: false,
-      ...company.visitMessages,
-      words: wordsOf(ctx),
-    },
+    messages: messagesOf(ctx),
     guide: guideOf(ctx, read),
   }
 }
+/** What customers are told by itself, and all words of it. */
+export const messagesOf = (ctx: Ctx): SetUp['messages'] => ({
+  ...{ confirmation: false, eve: false, onWay: false, ...ctx.company.visitMessages },
+  words: wordsOf(ctx),
+})
 /** What these people take on an ordinary week's fullest day: a territory's capacity is the sum of its people's (common practice of the trade). */
 function capacity(people: { hours: Hours }[]): { morning: number; afternoon: number } {
   const most = (half: 'morning' | 'afternoon') =>

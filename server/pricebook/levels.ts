@@ -8,7 +8,7 @@ import type { Ctx } from '../http/context'
 import type { Change } from '../http/facts'
 import { record } from '../http/queries'
 import { settingFacts } from '../settings/facts'
-import { lockFirm, refuseChanged, undoes } from '../settings/index'
+import { lockFirm, refuseChanged, stoodBefore, undoes } from '../settings/index'
 import { putLevel, type StoredLevel } from './levels.queries'
 
 type Levels = Answer<'priceLevels'>
@@ -58,7 +58,7 @@ export async function keepPriceLevel(
 }
 undoes({
   'settings.levelKept': {
-    ...{ may: 'pricebook.change', oneOfSeveral: true },
+    ...{ may: 'pricebook.change', fits: stoodBefore },
     async back(ctx, { id, changes }: { id: string; changes: { level: Change } }) {
       const now = (await priceLevels(ctx)).items.find((one) => one.id === id)
       if (!now) throw notFound('price level')

@@ -28,11 +28,16 @@ const MAIL_NAMES: Readonly<Record<string, string>> = {
   },
   ...{ reminder1: 'first reminders', reminder2: 'second reminders' },
 }
+/** Which of several; at first neither that nor what it was before was kept. */
+interface Told {
+  id?: string
+  changes?: Record<string, Change>
+}
 export const settingFacts = facts('settings', {
-  questionAsked: (f: { text: string }) => `Question “${f.text}” is asked`,
-  questionRetired: (f: { text: string }) => `Question “${f.text}” is not asked any more`,
-  fieldKept: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s kept`,
-  fieldRetired: (f: { name: string; of: string }) => `Field “${f.name}” of ${f.of}s retired`,
+  questionAsked: (f: Told & { text: string }) => `Question “${f.text}” is asked`,
+  questionRetired: (f: Told & { text: string }) => `Question “${f.text}” is not asked any more`,
+  fieldKept: (f: Told & { name: string; of: string }) => `Field “${f.name}” of ${f.of}s kept`,
+  fieldRetired: (f: Told & { name: string; of: string }) => `Field “${f.name}” of ${f.of}s retired`,
   taxesKept: (f: { id?: string; name: string; changes: Record<string, Change> }) =>
     `Taxes of “${f.name}” kept`,
   layoutKept: (f: { id: string; kind: string; name: string; changes: Record<string, Change> }) =>

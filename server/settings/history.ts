@@ -19,13 +19,13 @@ import { keepLayout, keptOf } from './layouts'
 import { layoutRows } from './layouts.queries'
 import { keepTaxClass } from './taxes'
 import { taxClassRows } from './taxes.queries'
-import { refuseChanged, undoes, undoOf, type Undo } from './undoes'
+import { alike } from './asShown'
+import { refuseChanged, stoodBefore, undoes, undoOf, type Undo } from './undoes'
 import { changeBilledTime } from './billedTime'
 import { changePhrases, phrasesNow } from './phrases'
 import { changeWorkKinds, kindsOf } from './workKinds'
 import { changeSources, changeStateLabels, keepLimits, keepWarranty, limitsNow } from './service'
 
-const alike = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other)
 async function undoFirm(ctx: Ctx, { changes }: { changes: Record<string, Change> }): Promise<void> {
   const now = (await firmRow(ctx.tx, true))!
   const parts = Object.entries(changes)
@@ -84,14 +84,12 @@ async function undoLayout(
   await keepLayout(ctx, { ...(changes.layout.from as KeptLayout), id, version, kind })
 }
 /** How each of them is put back. */
-const own = (back: Undo['back'], oneOfSeveral = false): Undo => ({
-  ...{ may: 'settings.change', back, oneOfSeveral },
-})
+const own = (back: Undo['back']): Undo => ({ may: 'settings.change', back })
 undoes({
   'settings.firmChanged': own(undoFirm),
   'settings.limitsChanged': own(undoLimits),
-  'settings.taxesKept': own(undoTaxes, true),
-  'settings.layoutKept': own(undoLayout, true),
+  'settings.taxesKept': { ...own(undoTaxes), fits: stoodBefore },
+  'settings.layoutKept': { ...own(undoLayout), fits: stoodBefore },
   'settings.mailWordsKept': own(async (ctx, f: { kind: MailKind; changes: { text: Change } }) => {
     const { from, to } = f.changes.text as { from: string; to: string }
     refuseChanged(ctx.company.wording[f.kind] ?? '', to)

@@ -1,5 +1,5 @@
 // What the firm writes often: proposed where it is written, in its own words.
-import { conflict, invalid } from '../../core/errors/LedgerError'
+import { invalid } from '../../core/errors/LedgerError'
 import {
   phraseLists,
   phrasesOf,
@@ -10,6 +10,7 @@ import {
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
+import { alike, refuseOther } from './asShown'
 import { settingFacts } from './facts'
 import { lockFirm } from './firm.queries'
 import { getCompany, putPhrases } from './queries'
@@ -21,8 +22,6 @@ export const phrasesNow = async (ctx: Ctx): Promise<Phrases> => {
   await lockFirm(ctx.tx)
   return (await getCompany(ctx.tx))!.phrases
 }
-const alike = (one: readonly string[], other: readonly string[]) =>
-  one.join('\n') === other.join('\n')
 /** One list otherwise; whoever read it before somebody changed it is told. */
 export async function keepPhrases(
   ctx: Ctx,
@@ -30,10 +29,7 @@ export async function keepPhrases(
 ): Promise<Answer<'phrases'>> {
   const own = await phrasesNow(ctx)
   const from = phrasesOf(name, own)
-  if (!alike(from, shown))
-    throw conflict('stale', 'Someone changed these phrases in the meantime.', {
-      current: { name, phrases: from },
-    })
+  refuseOther('these phrases', { now: from, shown, current: { name, phrases: from } })
   const to = readPhrases(phrases.join('\n'))
   if (to.length !== phrases.length) throw invalid('phrases', 'Each phrase stands once, in a line.')
   return alike(from, to) ? { items: phraseLists(own) } : changePhrases(ctx, own, { name, from, to })

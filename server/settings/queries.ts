@@ -119,6 +119,7 @@ export const questions = async (tx: Tx): Promise<QuestionRow[]> =>
   tx.rows<QuestionRow>(
     'SELECT id, text, kind, choices, retired FROM call_questions ORDER BY position, text LIMIT 100',
   )
+/** A new one comes last. */
 export const putQuestion = (
   tx: Tx,
   q: {
@@ -126,16 +127,15 @@ export const putQuestion = (
     text: string
     kind: string
     choices: string[]
-    position: number
     retired: boolean
   },
 ) =>
   tx.run(
     `INSERT INTO call_questions (id, text, kind, choices, position, retired)
-    VALUES (?, ?, ?, ?, ?, ?)
-    ON DUPLICATE KEY UPDATE text = VALUES(text), kind = VALUES(kind), choices = VALUES(choices),
-      position = VALUES(position), retired = VALUES(retired)`,
-    [q.id, q.text, q.kind, JSON.stringify(q.choices), q.position, q.retired],
+    SELECT ?, ?, ?, ?, COALESCE(MAX(position) + 1, 0), ? FROM call_questions
+    ON DUPLICATE KEY UPDATE text = VALUES(text), choices = VALUES(choices),
+      retired = VALUES(retired)`,
+    [q.id, q.text, q.kind, JSON.stringify(q.choices), q.retired],
   )
 export interface FieldRow {
   id: string
@@ -155,6 +155,7 @@ export const customFieldsIn: ListIn = {
 }
 export const customFields = async (tx: Tx): Promise<FieldRow[]> =>
   listOf<FieldRow>(tx, customFieldsIn)
+/** A new one comes last. */
 export const putField = (
   tx: Tx,
   f: {
@@ -163,16 +164,15 @@ export const putField = (
     name: string
     kind: string
     choices: string[]
-    position: number
     retired: boolean
   },
 ) =>
   tx.run(
     `INSERT INTO custom_fields (id, subject, name, kind, choices, position, retired)
-    VALUES (?, ?, ?, ?, ?, ?, ?)
+    SELECT ?, ?, ?, ?, ?, COALESCE(MAX(position) + 1, 0), ? FROM custom_fields
     ON DUPLICATE KEY UPDATE name = VALUES(name), choices = VALUES(choices),
-      position = VALUES(position), retired = VALUES(retired)`,
-    [f.id, f.subject, f.name, f.kind, JSON.stringify(f.choices), f.position, f.retired],
+      retired = VALUES(retired)`,
+    [f.id, f.subject, f.name, f.kind, JSON.stringify(f.choices), f.retired],
   )
 /** The firm's own lists of words, held until they are changed. */
 export const wordsOfFirm = async (tx: Tx): Promise<Pick<Company, 'sources' | 'stateLabels'>> =>

@@ -2,6 +2,7 @@
 import { notFound } from '../../core/errors/LedgerError'
 import type { settingRoutes } from '../../shared/settings'
 import { outside, Raw, type Handlers } from '../http/route'
+import { keepField, keepQuestion } from './asked'
 import { begin, beginning } from './begin'
 import { changeFirm, firm, keepLogo } from './firm'
 import { logoById } from './firm.queries'
@@ -13,10 +14,8 @@ import { keepNumbers, numbers } from './numbers'
 import {
   demoClockToNow,
   fillField,
-  keepField,
   keepLimits,
   limitsNow,
-  keepQuestion,
   keepSources,
   keepStateLabels,
   keepWarranty,

@@ -16,8 +16,6 @@ import { workOrderById } from '../visits/queries'
 import { faultOfValue } from './fields'
 import {
   customFields,
-  putField,
-  putQuestion,
   putSources,
   putLimits,
   putStateLabels,
@@ -42,45 +40,6 @@ export async function setUp(ctx: Ctx): Promise<Answer<'setUp'>> {
     levels: (await levels(ctx.tx)).map(({ id, name }) => ({ id, name })),
     people: await allPeople(ctx.tx),
   }
-}
-const needChoices = (kind: string, choices: string[]) => {
-  if (kind === 'choice' && choices.length < 2)
-    throw invalid('choices', 'Write at least two choices.')
-}
-export async function keepQuestion(
-  ctx: Ctx,
-  body: Body<'keepQuestion'>,
-): Promise<Answer<'keepQuestion'>> {
-  needChoices(body.kind, body.choices)
-  await putQuestion(ctx.tx, body)
-  await record(ctx, {
-    subject: 'settings',
-    id: body.id,
-    fact: (body.retired ? settingFacts.questionRetired : settingFacts.questionAsked)({
-      text: body.text,
-    }),
-  })
-  return { ok: true }
-}
-export async function keepField(ctx: Ctx, body: Body<'keepField'>): Promise<Answer<'keepField'>> {
-  needChoices(body.kind, body.choices)
-  const old = (await customFields(ctx.tx)).find((f) => f.id === body.id)
-  // What was written under one kind cannot be read under another.
-  if (old && (old.kind !== body.kind || old.subject !== body.subject))
-    throw conflict(
-      'field_in_use',
-      'The kind and place of a field stay as they are. Retire it and make another.',
-    )
-  await putField(ctx.tx, body)
-  await record(ctx, {
-    subject: 'settings',
-    id: body.id,
-    fact: (body.retired ? settingFacts.fieldRetired : settingFacts.fieldKept)({
-      name: body.name,
-      of: body.subject.replace('_', ' '),
-    }),
-  })
-  return { ok: true }
 }
 /** The demo's clock runs with the wall's from now on. */
 export async function demoClockToNow(ctx: Ctx): Promise<Answer<'demoClockToNow'>> {

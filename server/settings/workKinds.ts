@@ -1,5 +1,5 @@
 // The kinds of work that the firm does: what each is called, how long it takes, who can do it.
-import { conflict, invalid, notFound } from '../../core/errors/LedgerError'
+import { invalid, notFound } from '../../core/errors/LedgerError'
 import {
   FIRST_KIND,
   isFreeKind,
@@ -10,6 +10,7 @@ import {
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
+import { partsOf, refuseOther } from './asShown'
 import { settingFacts } from './facts'
 import { lockFirm } from './firm.queries'
 import { getCompany, putWorkKinds } from './queries'
@@ -25,8 +26,7 @@ export function checkWorkKind(ctx: Ctx, kind: string, before?: string): void {
 export const listWorkKinds = (ctx: Ctx): Answer<'workKinds'> => ({ items: kindsOf(ctx) })
 
 const MOST_KINDS = 40
-const said = ({ name, minutes, skills, retired }: Omit<WorkKind, 'code'>) =>
-  JSON.stringify([name, minutes, skills, retired])
+const said = (kind: WorkKind) => partsOf(kind, ['name', 'minutes', 'skills', 'retired'])
 /** One more, or one otherwise; whoever read it before somebody changed it is told. */
 export async function keepWorkKind(
   ctx: Ctx,
@@ -36,8 +36,7 @@ export async function keepWorkKind(
   const from = workKinds((await getCompany(ctx.tx))!.workKinds)
   const old = from.find((one) => one.code === code)
   if (code && !old) throw notFound('kind of work')
-  if (old && said(old) !== (shown && said(shown)))
-    throw conflict('stale', 'Someone changed this kind in the meantime.', { current: old })
+  if (old) refuseOther('this kind', { now: said(old), shown, current: old })
   checkKind(kind, old, from)
   const codes = from.map((one) => one.code)
   const now = {

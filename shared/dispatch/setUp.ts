@@ -48,6 +48,7 @@ const licence = obj({
   skill: text(60).min(1).defined(),
   until: date().required('Say until when it is valid.'),
 })
+const territory = obj({ name: definedText(), postcodes: list(definedText()) })
 const employment = {
   kind: oneOf(['employee', 'subcontractor', 'apprentice'] as const),
   goesWith: id().nullable(),
@@ -175,7 +176,8 @@ export const setUpRoutes = {
     path: '/visit-messages',
     may: 'dispatch.setUp',
     summary: 'Which messages customers get about visits, and their words',
-    body: visitMessages,
+    // `shown`: as they stood where they were changed.
+    body: visitMessages.shape({ shown: visitMessages }),
     answer: scheduleSetUp,
   }),
   keepClosing: route({
@@ -256,7 +258,17 @@ export const setUpRoutes = {
       id: id().required(),
       name: requiredText('Name the territory.', 80),
       postcodes: requiredText('Write its postcodes.', 4000),
+      /** as it stood when its form was opened; nothing where it is new */
+      shown: territory.nullable().default(null),
     }),
+    answer: scheduleSetUp,
+  }),
+  dropTerritory: route({
+    method: 'POST',
+    path: '/territories/{id}/remove',
+    may: 'dispatch.setUp',
+    summary: 'Take a territory away that nobody serves',
+    body: obj({ shown: territory }),
     answer: scheduleSetUp,
   }),
   publicHolidays: route({
@@ -271,7 +283,12 @@ export const setUpRoutes = {
     path: '/holidays',
     may: 'dispatch.setUp',
     summary: 'A day on which nobody works; without a name it is taken back',
-    body: obj({ date: date().required('Say which day.'), name: text(80).default('') }),
+    body: obj({
+      date: date().required('Say which day.'),
+      name: text(80).default(''),
+      /** what it was called where it was kept or taken back */
+      shown: text(80).default(''),
+    }),
     answer: scheduleSetUp,
   }),
   newCalendar: route({

@@ -558,7 +558,7 @@ const TRIALS: Trial[] = [
     typed: [['A further question', 'Is there a dog?']],
     act: 'Add',
     sends: 'keepQuestion',
-    body: { kind: 'yes_no', position: 3 },
+    body: { kind: 'yes_no', text: 'Is there a dog?' },
     says: { setUp },
   },
   {

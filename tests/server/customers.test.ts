@@ -357,10 +357,14 @@ describe('details', () => {
         choices: ['red', 'blue'],
       },
     })
+    const shown = {
+      ...{ subject: 'work_order', name: 'Colour', kind: 'choice', choices: ['red', 'blue'] },
+      retired: false,
+    }
     expect(
       (
         await office.send('keepField', {
-          body: { id: fieldId, subject: 'work_order', name: 'Colour', kind: 'text' },
+          body: { id: fieldId, subject: 'work_order', name: 'Colour', kind: 'text', shown },
         })
       ).body.code,
     ).toBe('field_in_use')

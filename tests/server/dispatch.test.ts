@@ -803,18 +803,16 @@ describe('messages about visits', () => {
     expect(
       (
         await office.send('keepVisitMessages', {
-          body: { ...messages, words: { ...messages.words, late: '' } },
+          body: { ...messages, words: { ...messages.words, late: '' }, shown: messages },
         })
       ).body.errors?.[0]?.path,
     ).toBe('words.late')
-    await office.ok('keepVisitMessages', {
-      body: {
-        ...messages,
-        confirmation: false,
-        words: { ...messages.words, eve: '{who}, {when}, at {place}.' },
-      },
-    })
-    const typo = { ...messages, words: { ...messages.words, eve: '{whoo} comes.' } }
+    const ours = {
+      ...{ ...messages, confirmation: false },
+      words: { ...messages.words, eve: '{who}, {when}, at {place}.' },
+    }
+    await office.ok('keepVisitMessages', { body: { ...ours, shown: messages } })
+    const typo = { ...ours, words: { ...messages.words, eve: '{whoo} comes.' }, shown: ours }
     expect((await office.send('keepVisitMessages', { body: typo })).body.errors?.[0]?.path).toBe(
       'words.eve',
     )
@@ -828,7 +826,7 @@ describe('messages about visits', () => {
       (i) => i.visitId === made.visitId,
     )!
     expect(mine.body).toMatch(/^Maud, On Wed, Dec 23, at .*Fenny Marsh\.$/)
-    await office.ok('keepVisitMessages', { body: messages })
+    await office.ok('keepVisitMessages', { body: { ...messages, shown: ours } })
   })
   it('in the afternoon tomorrow’s customers are told by themselves, and not before', async () => {
     const made = await booked({ date: '2026-12-29', promise: ['09:00', '11:00'] })

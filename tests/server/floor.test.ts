@@ -668,7 +668,6 @@ describe('odd values', () => {
         name: `Depth ${fieldId.slice(-4)}`,
         kind: 'number',
         choices: [],
-        position: 1,
         retired: false,
       },
     })

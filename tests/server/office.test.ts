@@ -152,8 +152,9 @@ describe('set-up', () => {
         { questionId: id(), question: 'Not asked', answer: '' },
       ],
     })
+    const shown = { text: 'Geese?', kind: 'yes_no', choices: [], retired: false }
     await office.ok('keepQuestion', {
-      body: { id: questionId, text: 'Geese?', kind: 'yes_no', retired: true },
+      body: { id: questionId, text: 'Geese?', kind: 'yes_no', retired: true, shown },
     })
     expect((await office.ok('setUp')).questions.find((q) => q.id === questionId)!.retired).toBe(
       true,

@@ -224,7 +224,7 @@ describe('hours and areas', () => {
       [],
     ])
     expect(await on()).toBe(0)
-    await office.ok('keepHoliday', { body: { date: '2026-12-08' } })
+    await office.ok('keepHoliday', { body: { date: '2026-12-08', shown: 'Founders’ day' } })
     expect(await on()).toBe(before)
   })
   // 5 U.S.C. 6103: the fourth Thursday in November, 25 December, 1 January, the third Monday in January.
@@ -236,7 +236,7 @@ describe('hours and areas', () => {
     expect(proposed).not.toContain('2026-07-03')
     await office.ok('keepHoliday', { body: { date: '2026-12-25', name: 'Christmas' } })
     expect(await dates()).not.toContain('2026-12-25')
-    await office.ok('keepHoliday', { body: { date: '2026-12-25' } })
+    await office.ok('keepHoliday', { body: { date: '2026-12-25', shown: 'Christmas' } })
   })
   it('impossible hours get a sentence at their place, and change nothing', async () => {
     const before = await office.ok('scheduleSetUp')
@@ -291,14 +291,19 @@ describe('hours and areas', () => {
     // Other tests entered customers without a postcode: what counts is what this one changes.
     const before = await office.ok('scheduleSetUp')
     const marsh = before.territories.find((t) => t.name === 'The marsh')!
+    const { name, postcodes } = marsh
     const emptied = await office.ok('keepTerritory', {
-      body: { id: marsh.id, name: 'The marsh', postcodes: '99990–99999' },
+      body: { id: marsh.id, name, postcodes: '99990–99999', shown: { name, postcodes } },
     })
-    expect(emptied.territories.find((t) => t.id === marsh.id)!.postcodes).toHaveLength(10)
+    const changed = emptied.territories.find((t) => t.id === marsh.id)!
+    expect(changed.postcodes).toHaveLength(10)
     expect(emptied.guide.find((g) => g.code === 'territories')).toMatchObject({ done: false })
     expect(emptied.sitesNowhere).toBe(before.sitesNowhere + marsh.sites)
     const back = await office.ok('keepTerritory', {
-      body: { id: marsh.id, name: 'The marsh', postcodes: marsh.postcodes.join(' ') },
+      body: {
+        ...{ id: marsh.id, name, postcodes: postcodes.join(' ') },
+        shown: { name, postcodes: changed.postcodes },
+      },
     })
     expect([back.sitesNowhere, back.guide]).toEqual([before.sitesNowhere, before.guide])
     const refused = await office.send('keepTerritory', {

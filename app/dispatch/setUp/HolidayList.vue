@@ -37,7 +37,8 @@ const take = (days: readonly { date: string; name: string }[]) =>
   act(async () => {
     for (const body of days) emit('kept', await call('keepHoliday', { body }))
   })
-const takeBack = (date: string) => keep(() => call('keepHoliday', { body: { date, name: '' } }))
+const takeBack = ({ date, name: shown }: SetUp['holidays'][number]) =>
+  keep(() => call('keepHoliday', { body: { date, name: '', shown } }))
 </script>
 
 <template>
@@ -58,7 +59,7 @@ const takeBack = (date: string) => keep(() => call('keepHoliday', { body: { date
         quiet
         class="small"
         :aria-label="`Take back ${h.name}`"
-        @click="takeBack(h.date)"
+        @click="takeBack(h)"
       >
         Take back
       </ActButton>

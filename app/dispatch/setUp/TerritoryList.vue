@@ -1,5 +1,6 @@
 <script setup lang="ts">
-// The territories by their postcodes, who serves them and what they take; one is added or changed beneath.
+// The territories by their postcodes, who serves them and what they take; one is added or changed beneath, or taken away.
+import { shallowRef } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import Form from '~/base/Form.vue'
 import DataTable from '~/base/DataTable.vue'
@@ -7,17 +8,36 @@ import Field from '~/base/Field.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
 import { call, newId } from '~/lib/api'
-import { useSetUpForm, type SetUp } from './useSetUp'
+import { useKeep, useSetUpForm, type SetUp } from './useSetUp'
 
 type Territory = SetUp['territories'][number]
 defineProps<{ setUp: SetUp; owns: boolean }>()
 const emit = defineEmits<{ kept: [setUp: SetUp] }>()
 const NONE = { id: '', name: '', postcodes: '' }
 const { form, keep } = useSetUpForm(NONE, (now) => emit('kept', now))
-const change = ({ id, name, postcodes }: Territory) =>
-  form.begin({ id, name, postcodes: postcodes.join(', ') })
+/** As it stood when it was taken up. */
+const shown = shallowRef<Pick<Territory, 'name' | 'postcodes'> | null>(null)
+const stands = ({ name, postcodes }: Territory) => ({ name, postcodes: [...postcodes] })
+function change(territory: Territory) {
+  shown.value = stands(territory)
+  form.begin({ ...shown.value, id: territory.id, postcodes: territory.postcodes.join(', ') })
+}
+function leave() {
+  shown.value = null
+  form.begin(NONE)
+}
 const save = () =>
-  keep(() => call('keepTerritory', { body: { ...form.values, id: form.values.id || newId() } }))
+  keep(async () => {
+    const body = { ...form.values, id: form.values.id || newId(), shown: shown.value }
+    const now = await call('keepTerritory', { body })
+    shown.value = null
+    return now
+  })
+const { busy, problem: notTaken, keep: take } = useKeep((now) => emit('kept', now))
+const takeAway = (territory: Territory) =>
+  take(() =>
+    call('dropTerritory', { params: { id: territory.id }, body: { shown: stands(territory) } }),
+  )
 </script>
 
 <template>
@@ -61,8 +81,18 @@ const save = () =>
       >
         Change
       </ActButton>
+      <ActButton
+        v-if="owns && !t.people.length && form.values.id !== t.id"
+        quiet
+        :busy="busy"
+        :aria-label="`Take ${t.name} away`"
+        @click="takeAway(t)"
+      >
+        Take away
+      </ActButton>
     </template>
   </DataTable>
+  <Notice :of="notTaken" />
   <Form
     v-if="owns"
     :of="form"
@@ -98,7 +128,7 @@ const save = () =>
       </ActButton>
       <ActButton
         v-if="form.values.id"
-        @click="form.begin(NONE)"
+        @click="leave"
       >
         Leave it as it is
       </ActButton>

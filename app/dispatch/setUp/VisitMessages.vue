@@ -36,7 +36,8 @@ watch(
   () => props.messages,
   () => form.follow(asKept()),
 )
-const save = () => keep(() => call('keepVisitMessages', { body: form.values }))
+const save = () =>
+  keep(() => call('keepVisitMessages', { body: { ...form.values, shown: asKept() } }))
 </script>
 
 <template>
