@@ -45,22 +45,26 @@ async function homeFor(ctx: Ctx, person: Person, { homePostcode, home }: Change)
   return placeWritten(ctx.tx, homePostcode, 'homePostcode')
 }
 /** Skills, the licences that belong to them, and the territories that are served. */
-async function abilitiesOf(ctx: Ctx, body: Change) {
+async function abilitiesOf(ctx: Ctx, body: Change, person: Person) {
   const known = new Set((await territories(ctx.tx)).map((a) => a.id))
-  if (body.territoryIds.some((t) => !known.has(t)))
+  // One that was taken away while they were away is served by nobody.
+  const served = body.territoryIds.filter((t) => known.has(t) || !person.territoryIds.includes(t))
+  if (served.some((t) => !known.has(t)))
     throw invalid('territoryIds', 'There is no such territory.')
   const skills = [...new Set(body.skills)]
   for (const [i, l] of body.licences.entries())
     if (!skills.includes(l.skill))
       throw invalid(`licences[${i}].skill`, `${l.skill} is not among the skills.`)
-  return { skills, licences: body.licences, territoryIds: [...new Set(body.territoryIds)] }
+  return { skills, licences: body.licences, territoryIds: [...new Set(served)] }
 }
 export async function changeTechnician(ctx: Ctx, id: string, body: Change): Promise<SetUp> {
+  // No territory is taken away meanwhile.
+  await lockFirm(ctx.tx)
   const person = await technicianById(ctx.tx, id)
   if (!person) throw notFound('technician')
   const next = {
     hours: weekOf(body.hours),
-    ...(await abilitiesOf(ctx, body)),
+    ...(await abilitiesOf(ctx, body, person)),
     kind: body.kind ?? person.kind,
     goesWith: await leaderFor(ctx, person, body.goesWith),
     startsAt: body.startsAt ?? person.startsAt,

@@ -12,6 +12,7 @@ async function ask<T>(event: H3Event, path: string): Promise<{ said: T; lastEven
   return { said, lastEvent: Number(answer.headers.get('Last-Event-ID')) }
 }
 async function drawnFor(event: H3Event): Promise<Drawn | null> {
+  if (!['GET', 'HEAD'].includes(event.method)) return null
   try {
     const [session, day] = await Promise.all([
       ask<Answer<'session'>>(event, '/session'),
@@ -27,7 +28,7 @@ async function drawnFor(event: H3Event): Promise<Drawn | null> {
   }
 }
 export default defineEventHandler(async (event) => {
-  if (!['GET', 'HEAD'].includes(event.method) || !/^\/field(\?|$)/.test(event.path)) return
+  if (!/^\/field\/?(\?|$)/.test(event.path)) return
   const drawn = await drawnFor(event)
   if (drawn) event.context.drawn = drawn
   else event.context.nuxt = { noSSR: true }

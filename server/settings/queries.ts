@@ -132,7 +132,8 @@ export const putQuestion = (
 ) =>
   tx.run(
     `INSERT INTO call_questions (id, text, kind, choices, position, retired)
-    SELECT ?, ?, ?, ?, COALESCE(MAX(position) + 1, 0), ? FROM call_questions
+    SELECT ?, ?, ?, ?, n.next, ?
+    FROM (SELECT COALESCE(MAX(position) + 1, 0) AS next FROM call_questions) n
     ON DUPLICATE KEY UPDATE text = VALUES(text), choices = VALUES(choices),
       retired = VALUES(retired)`,
     [q.id, q.text, q.kind, JSON.stringify(q.choices), q.retired],
@@ -169,7 +170,8 @@ export const putField = (
 ) =>
   tx.run(
     `INSERT INTO custom_fields (id, subject, name, kind, choices, position, retired)
-    SELECT ?, ?, ?, ?, ?, COALESCE(MAX(position) + 1, 0), ? FROM custom_fields
+    SELECT ?, ?, ?, ?, ?, n.next, ?
+    FROM (SELECT COALESCE(MAX(position) + 1, 0) AS next FROM custom_fields) n
     ON DUPLICATE KEY UPDATE name = VALUES(name), choices = VALUES(choices),
       retired = VALUES(retired)`,
     [f.id, f.subject, f.name, f.kind, JSON.stringify(f.choices), f.retired],

@@ -30,9 +30,13 @@ describe('a technician’s day, drawn', () => {
     expect(text).not.toMatch(/ on(click|load|error)=/)
   })
   it('is drawn at its own address alone', async () => {
-    expect(isShell((await opened(ines, '/field?day=1')).text)).toBe(false)
+    for (const path of ['/field?day=1', '/field/'])
+      expect(isShell((await opened(ines, path)).text)).toBe(false)
+    expect(await ines.raw('HEAD', '/field')).toMatchObject({ status: 200, text: '' })
     expect(isShell((await opened(ines, '/fields')).text)).toBe(true)
     expect(isShell((await opened(ines, '/me')).text)).toBe(true)
+    const posted = await ines.raw('POST', '/field', {})
+    expect([posted.status, isShell(posted.text)]).toEqual([200, true])
   })
   it('is not drawn for whoever is not signed in, or was', async () => {
     expect(isShell((await opened(new Client())).text)).toBe(true)
