@@ -115,7 +115,12 @@ describe('what is said before a visit is placed', () => {
   })
 })
 describe('an invitation', () => {
-  test.prop([fc.string({ minLength: 1, maxLength: 40 }).filter((t) => t.trim().length > 0)])(
+  const names = fc.oneof(
+    fc.string({ minLength: 1, maxLength: 40 }),
+    // What means something to a reader, more often than by chance.
+    fc.string({ unit: fc.constantFrom('\\', ':', ';', ',', '"', '^', '\n', '\t', '=', 'a') }),
+  )
+  test.prop([names.filter((t) => t.trim().length > 0)], { examples: [['\\\\:']] })(
     'is read back by an independent parser, whoever sends it',
     (name) => {
       const text = writeIcs(
