@@ -6,6 +6,11 @@ import { readAsOf } from '~/lib/live'
 import { useSession } from '~/stores/session'
 import type { Drawn } from '~~/shared/drawn'
 
+/** When the page began to arrive: on a slow line long before its app runs. */
+function arrivedAt(): number {
+  const [page] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[]
+  return performance.timeOrigin + (page?.responseStart ?? 0)
+}
 export default defineNuxtPlugin({
   name: 'drawn',
   dependsOn: ['pinia', 'colada'],
@@ -17,7 +22,7 @@ export default defineNuxtPlugin({
     if (!drawn.value) return
     const { session, fieldDay, lastEvent } = toRaw(drawn.value)
     useQueryCache().setQueryData(['fieldDay', {}], fieldDay)
-    useSession().begin(session)
+    useSession().begin(session, import.meta.server ? 0 : arrivedAt())
     if (import.meta.server) return
     readAsOf(lastEvent)
     giveAhead('fieldDay', fieldDay)

@@ -51,11 +51,13 @@ export const useSession = defineStore('session', {
       setTimeout(() => void catalogueOfRoutes(), FIRST_SCREEN_MS)
       localStorage.setItem('signed-in', '1')
     },
-    /** The server drew the first screen for whoever this is; it keeps nothing itself. */
-    begin(me: Session) {
+    /** The server drew the first screen for whoever this is, and keeps nothing itself; its clock has run on since that arrived. */
+    begin(me: Session, arrivedAt: number) {
       this.asked = true
-      if (import.meta.server) this.me = me
-      else this.keep(me)
+      if (import.meta.server) return void (this.me = me)
+      this.keep(me)
+      // Browsers measure in parts of a millisecond, instants have none.
+      this.readAt = Math.round(arrivedAt)
     },
     async load() {
       if (!this.asked && isKnownHere()) {

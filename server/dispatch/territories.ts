@@ -10,6 +10,8 @@ import { scheduleFacts } from './facts'
 import { peopleSetUp, putTerritory, removeTerritory } from './setUp.queries'
 import { scheduleSetUp, type SetUp } from './setUpView'
 
+/** As many as are read: one more would be kept and seen by nobody. */
+const MOST = 200
 type Territory = Awaited<ReturnType<typeof territories>>[number]
 type Stands = Pick<Territory, 'name' | 'postcodes'>
 const stands = (of: Territory | undefined): Stands | null =>
@@ -27,6 +29,7 @@ export async function keepTerritory(
   const all = await territoriesNow(ctx)
   const from = stands(all.find((one) => one.id === id))
   refuseOther('this territory', { now: from, shown })
+  if (!from && all.length >= MOST) throw invalid('name', `There may be ${MOST} at most.`)
   if (all.some((one) => one.id !== id && one.name.toLowerCase() === name.toLowerCase()))
     throw invalid('name', 'Another territory is called so.')
   await putTerritory(ctx.tx, { id, name, postcodes })

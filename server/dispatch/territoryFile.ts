@@ -8,6 +8,7 @@ import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { Raw } from '../http/route'
 import { record } from '../http/queries'
+import { lockFirm } from '../settings/index'
 import { territories } from '../settings/queries'
 import { putTerritory } from './setUp.queries'
 
@@ -51,6 +52,8 @@ export async function importTerritories(
   { data, dryRun }: Body<'importTerritories'>,
 ): Promise<Taken> {
   const { wanted, errors } = readRows(table(data))
+  // What stands there stays as it is compared until this is done.
+  if (!dryRun) await lockFirm(ctx.tx)
   const known = new Map((await territories(ctx.tx)).map((t) => [t.name, t]))
   const result = [...wanted].map(([name, codes]) => {
     const old = new Set(known.get(name)?.postcodes ?? [])

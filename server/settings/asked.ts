@@ -13,14 +13,14 @@ const needChoices = (kind: string, choices: string[]) => {
   if (kind === 'choice' && choices.length < 2)
     throw invalid('choices', 'Write at least two choices.')
 }
-/** Answers and values that were written under one kind cannot be read under another. */
-const OTHER_KIND = 'stay as they are. Retire it and make another.'
-
+/** As many as are read: one more would be kept and seen by nobody. */
+const MOST_QUESTIONS = 100
+const MOST_FIELDS = 200
 const PARTS = ['kind', 'choices', 'retired'] as const
 type Question = Omit<Body<'keepQuestion'>, 'shown'>
 type Asked = Omit<Question, 'id'>
-const questionNow = async (ctx: Ctx, id: string) => {
-  const found = (await questions(ctx.tx)).find((one) => one.id === id)
+const questionIn = (all: Awaited<ReturnType<typeof questions>>, id: string) => {
+  const found = all.find((one) => one.id === id)
   return found ? partsOf(found, ['text', ...PARTS]) : null
 }
 export async function keepQuestion(
@@ -29,10 +29,17 @@ export async function keepQuestion(
 ): Promise<Answer<'keepQuestion'>> {
   needChoices(question.kind, question.choices)
   await lockFirm(ctx.tx)
-  const from = await questionNow(ctx, question.id)
+  const all = await questions(ctx.tx)
+  const from = questionIn(all, question.id)
   refuseOther('this question', { now: from, shown })
+  if (!from && all.length >= MOST_QUESTIONS)
+    throw invalid('text', `There may be ${MOST_QUESTIONS} at most.`)
+  // Answers that were written under one kind cannot be read under another.
   if (from && from.kind !== question.kind)
-    throw conflict('field_in_use', `How a question is answered and its answers ${OTHER_KIND}`)
+    throw conflict(
+      'field_in_use',
+      'How a question is answered stays as it is. Retire it and make another.',
+    )
   await putQuestion(ctx.tx, question)
   await noteQuestion(ctx, question, from)
   return { ok: true }
@@ -45,8 +52,8 @@ async function noteQuestion(ctx: Ctx, question: Question, from: Asked | null): P
 }
 type Field = Omit<Body<'keepField'>, 'shown'>
 type Own = Omit<Field, 'id'>
-const fieldNow = async (ctx: Ctx, id: string) => {
-  const found = (await customFields(ctx.tx)).find((one) => one.id === id)
+const fieldIn = (all: Awaited<ReturnType<typeof customFields>>, id: string) => {
+  const found = all.find((one) => one.id === id)
   return found ? partsOf(found, ['subject', 'name', ...PARTS]) : null
 }
 export async function keepField(
@@ -55,10 +62,16 @@ export async function keepField(
 ): Promise<Answer<'keepField'>> {
   needChoices(field.kind, field.choices)
   await lockFirm(ctx.tx)
-  const from = await fieldNow(ctx, field.id)
+  const all = await customFields(ctx.tx)
+  const from = fieldIn(all, field.id)
   refuseOther('this field', { now: from, shown })
+  if (!from && all.length >= MOST_FIELDS)
+    throw invalid('name', `There may be ${MOST_FIELDS} at most.`)
   if (from && (from.kind !== field.kind || from.subject !== field.subject))
-    throw conflict('field_in_use', `The kind and place of a field ${OTHER_KIND}`)
+    throw conflict(
+      'field_in_use',
+      'The kind and place of a field stay as they are. Retire it and make another.',
+    )
   await putField(ctx.tx, field)
   await noteField(ctx, field, from)
   return { ok: true }
@@ -80,7 +93,7 @@ const before = <T extends object>({ from, to }: Was<T>): T => from ?? { ...to, r
 const questionBack = {
   ...{ may: 'settings.change' as const, fits: isKnown },
   async back(ctx: Ctx, { id, changes }: { id: string; changes: { question: Was<Asked> } }) {
-    const shown = await questionNow(ctx, id)
+    const shown = questionIn(await questions(ctx.tx), id)
     refuseChanged(shown, changes.question.to)
     await keepQuestion(ctx, { ...before(changes.question), id, shown })
   },
@@ -88,7 +101,7 @@ const questionBack = {
 const fieldBack = {
   ...{ may: 'settings.change' as const, fits: isKnown },
   async back(ctx: Ctx, { id, changes }: { id: string; changes: { field: Was<Own> } }) {
-    const shown = await fieldNow(ctx, id)
+    const shown = fieldIn(await customFields(ctx.tx), id)
     refuseChanged(shown, changes.field.to)
     await keepField(ctx, { ...before(changes.field), id, shown })
   },

@@ -53,6 +53,24 @@ describe('a session', () => {
     expect(localStorage.getItem('signed-in')).toBe('1')
     expect((await session.load())?.person.name).toBe('Olive Brandt')
   })
+  it('that came with its page is asked for by nobody; its clock has run on since it arrived', async () => {
+    const asked = answers()
+    const session = useSession()
+    const noon = { now: '2026-11-24T12:00:00Z', company: { timeZone: 'UTC' }, clockFixed: false }
+    session.begin({ ...ME, ...noon } as never, 1_000_000.4)
+    const later = vi.spyOn(Date, 'now').mockReturnValue(1_030_000)
+    expect((await session.load())?.person.name).toBe('Olive Brandt')
+    expect([asked.length, new Date(session.now()).toISOString()]).toEqual([
+      0,
+      '2026-11-24T12:00:30.000Z',
+    ])
+    session.turnDay()
+    expect(session.today).toBe('2026-11-24')
+    later.mockReturnValue(1_000_000 + 13 * 3_600_000)
+    session.turnDay()
+    expect(session.today).toBe('2026-11-25')
+    later.mockRestore()
+  })
   it('ends where the server says so', async () => {
     answers({ status: 401, body: { code: 'signed_out' } })
     expect(await useSession().load()).toBeNull()

@@ -1,7 +1,7 @@
 // Lists that are set up one by one: two who change the same one, and each change put back from the history.
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Answer } from '../../shared/api'
-import { id, signedIn, type Client } from './client'
+import { database, id, signedIn, type Client } from './client'
 
 let owner: Client
 let office: Client
@@ -25,6 +25,21 @@ describe('a question to callers', () => {
     await office.ok('keepQuestion', { body: { id: questionId, text, kind: 'yes_no' } })
     return asked(questionId)
   }
+  it('finds room, or is refused: what nobody would see is not kept', async () => {
+    const db = await database()
+    const { questions } = await owner.ok('setUp')
+    await db.query(
+      `INSERT INTO call_questions (id, text, kind, choices, position, retired)
+      SELECT UUID(), CONCAT('Filler ', seq), 'text', '[]', 900, TRUE FROM seq_1_to_100 WHERE seq <= ?`,
+      [100 - questions.length],
+    )
+    const body = { id: id(), text: 'One too many?', kind: 'yes_no' }
+    const refused = await office.send('keepQuestion', { body })
+    await db.query(`DELETE FROM call_questions WHERE text LIKE 'Filler %'`)
+    await db.end()
+    expect(refused).toMatchObject({ status: 422, body: { errors: [{ path: 'text' }] } })
+    expect((await owner.ok('setUp')).questions).toEqual(questions)
+  })
   it('comes last, and is worded otherwise by one at a time', async () => {
     const first = await added('Is there a gate?')
     const { questions } = await owner.ok('setUp')

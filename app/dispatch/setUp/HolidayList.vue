@@ -37,8 +37,9 @@ const take = (days: readonly { date: string; name: string }[]) =>
   act(async () => {
     for (const body of days) emit('kept', await call('keepHoliday', { body }))
   })
+/** What is half typed for another day stays. */
 const takeBack = ({ date, name: shown }: SetUp['holidays'][number]) =>
-  keep(() => call('keepHoliday', { body: { date, name: '', shown } }))
+  act(async () => emit('kept', await call('keepHoliday', { body: { date, name: '', shown } })))
 </script>
 
 <template>

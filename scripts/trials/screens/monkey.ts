@@ -132,8 +132,11 @@ async function key(window: Desk, { chance, steps, typed }: Sitting): Promise<voi
   const at = await window.page
     .evaluate(() => (document.activeElement as HTMLInputElement | null)?.value ?? '')
     .catch(() => '')
-  // In a field it takes back what was typed there.
-  if (one === 'Control+z') for (const word of typed) if (at.includes(word.text)) word.left = true
+  // The browser takes back what was typed there; also where the focus is in no field, what was typed last.
+  if (one === 'Control+z') {
+    const last = typed.findLast((word) => word.window === window && !word.left)
+    for (const word of typed) if (word === last || at.includes(word.text)) word.left = true
+  }
   steps.push(`${window.who} presses ${one}`)
   await window.page.keyboard.press(one).catch(() => {})
 }
