@@ -47,6 +47,8 @@ export const callDraft = obj({
   orderNumber: text(40).default(''),
   answers: answers().default([]),
   entries: list(obj({ entryId: id().required(), quantity: text(12).required() })).default([]),
+  /** what the kind of work usually charges, and is not charged, because */
+  leftOut: list(obj({ entryId: id().required(), reason: text(200).default('') })).default([]),
   technicianId: id().nullable().default(null),
   date: date().nullable().default(null),
   start: timeOrNone(),
@@ -94,6 +96,11 @@ export const bookingSchema = obj({
         .required(),
     }),
   ).default([]),
+  leftOut: list(
+    obj({ entryId: id().required(), reason: requiredText('Say why it is not charged.', 200) }),
+  )
+    .max(6)
+    .default([]),
   technicianId: id().nullable().default(null),
   date: date().nullable().default(null),
   start: time().nullable().default(null),

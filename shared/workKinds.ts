@@ -1,10 +1,11 @@
 // The firm's kinds of work, as screens know them.
-import { definedText, flag, int, list, obj, text } from './schema'
+import { definedText, flag, id, int, list, obj, text } from './schema'
 
 export const kindFields = {
   name: definedText(40),
   minutes: int(5, 1440).required('Say how many minutes it takes.'),
   skills: list(text(60).min(1).defined()).max(12, 'Not more than 12 skills.'),
+  charges: list(id().required()).max(6, 'Not more than 6 charges.').default([]),
   retired: flag().required(),
 }
 export const workKind = obj({ code: definedText(40), ...kindFields })

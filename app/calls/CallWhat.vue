@@ -14,6 +14,7 @@ import CallFiles from './what/CallFiles.vue'
 import ReadOut from './what/ReadOut.vue'
 import StandingQuestions from './what/StandingQuestions.vue'
 import type { ReadLine } from './what/useReadOut'
+import { useUsualCharges } from './what/useUsualCharges'
 
 const props = defineProps<{
   callId: string
@@ -29,10 +30,13 @@ defineExpose({ focus: () => box.value?.focus() })
 const session = useSession()
 /** What is proposed for the one before gives way to what is for this; what somebody chose stays. */
 function setKind(kind = draft.value.kind) {
+  const before = draft.value.kind
   if (draft.value.durationSeconds === session.secondsOf(draft.value.kind))
     draft.value.durationSeconds = session.secondsOf(kind)
   draft.value.kind = kind
+  void follow(before)
 }
+const { follow } = useUsualCharges(draft, lines)
 const wrong = (path: string) => props.problem?.at(path) ?? ''
 </script>
 

@@ -64,6 +64,7 @@ export async function bookCall(said: Said): Promise<Answer<'bookCall'>> {
     ...aboutPart(draft),
     ...whenPart(draft),
     entries: entriesOf(draft),
+    leftOut: draft.leftOut,
     override: said.override || draft.moves.length > 0,
     reason: said.inSpite,
   }

@@ -8,6 +8,7 @@ import { useCall, type Draft } from '~/stores/call'
 import { useAsking } from '~/lib/unanswered'
 import { useSession } from '~/stores/session'
 import type { ReadLine } from './what/useReadOut'
+import { readEntries } from './what/useUsualCharges'
 
 const text = (value: LocationQuery[string] | undefined) => (typeof value === 'string' ? value : '')
 /** The firm's questions, sources and people, as a call needs them. */
@@ -120,6 +121,9 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
     await opened(asked)
     if (!chosen.value && store.draft.customerId) await caller.find(store.draft.customerId)
     lines.value = await readAgain()
+    // A call that begins reads out what is usual; one that was kept says what is missing.
+    if (asked.fresh && !lines.value.length && !store.draft.leftOut.length)
+      lines.value = await readEntries(session.kindOf(store.draft.kind)?.charges ?? [])
     ready.value = true
   })
   return { chosen, setUp, files, lines, unread, ready, problem, caller }

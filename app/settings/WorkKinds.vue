@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The kinds of work that the firm does, with what each proposes to a call.
 import { ref } from 'vue'
+import { counted } from '~~/core/text/counted'
 import ActButton from '~/base/ActButton.vue'
 import DataTable from '~/base/DataTable.vue'
 import Pending from '~/base/Pending.vue'
@@ -16,8 +17,11 @@ defineProps<{ may: boolean }>()
 const session = useSession()
 const { data, problem, refresh } = useAnswer('workKinds', undefined, SHOWS.setUp)
 const editing = ref<Kind | 'new' | null>(null)
-const sayProposed = ({ minutes, skills, retired }: Kind) =>
-  retired ? 'not proposed any more' : [`${minutes} min`, ...skills].join(', ')
+function sayProposed({ minutes, skills, charges, retired }: Kind): string {
+  if (retired) return 'not proposed any more'
+  const charged = charges.length ? [counted(charges.length, 'charge')] : []
+  return [`${minutes} min`, ...skills, ...charged].join(', ')
+}
 /** Every screen says them. */
 async function kept(kinds: Kinds) {
   data.value = kinds

@@ -28,6 +28,10 @@ export const PHRASE_LISTS = {
     words: 'Why something costs less',
     usual: ['Came late', 'Came back for the same', 'Good customer'],
   },
+  usual_charge: {
+    words: 'Why a usual charge is left out',
+    usual: ['Within their agreement', 'On the way anyway', 'Promised on the telephone'],
+  },
   left_out: {
     words: 'Why minutes are not charged',
     usual: ['Waited for the customer', 'Our own mistake', 'Talked about other work'],

@@ -7,9 +7,13 @@ export interface WorkKind {
   minutes: number
   /** what whoever goes must be able to do */
   skills: string[]
+  /** entries of the price book that a call of it charges, unless somebody says why not */
+  charges: string[]
   /** is not proposed any more; work that has it keeps it */
   retired: boolean
 }
+/** A kind as it is kept. */
+export type KeptKind = Omit<WorkKind, 'charges'> & Partial<Pick<WorkKind, 'charges'>>
 /** A visit to look and to quote: it belongs to whoever goes, and nothing is billed of it. */
 export const QUOTE_VISIT = 'quote_visit'
 /** What a call is about until somebody says otherwise. */
@@ -20,7 +24,7 @@ export const SERVICE = 'service'
 export const INSTALLATION = 'installation'
 
 const usual = (code: string, minutes: number, name = code): WorkKind => ({
-  ...{ code, name, minutes, skills: [], retired: false },
+  ...{ code, name, minutes, skills: [], charges: [], retired: false },
 })
 /** Those that rules of ours speak of: a firm may call them otherwise, and never loses one (minutes are our own rule). */
 export const USUAL_KINDS: readonly WorkKind[] = [
@@ -30,11 +34,12 @@ export const USUAL_KINDS: readonly WorkKind[] = [
   usual(QUOTE_VISIT, 60, 'quote visit'),
 ]
 /**
- * All kinds of a firm: its own where it said any, and those that rules speak of.
+ * All kinds of a firm: its own where it said any, and those that rules speak of. One that was kept before kinds
+ * charged anything charges nothing.
  * @example workKinds([]).map(({ code }) => code) // ['repair', 'service', 'installation', 'quote_visit']
  */
-export const workKinds = (own: readonly WorkKind[]): WorkKind[] => [
-  ...own,
+export const workKinds = (own: readonly KeptKind[]): WorkKind[] => [
+  ...own.map((kind) => ({ charges: [], ...kind })),
   ...USUAL_KINDS.filter(({ code }) => !own.some((kind) => kind.code === code)),
 ]
 /**
@@ -56,6 +61,26 @@ export function workKindCode(name: string, taken: readonly string[]): string {
   return also(n)
 }
 const MOST_SIGNS = 32
+
+interface LeftOut {
+  entryId: string
+  reason: string
+}
+/**
+ * What work of a kind usually charges, and is neither among what was read out nor left out with a reason.
+ * @param charges what the kind charges; entries of the price book
+ * @param read what was read out
+ * @param leftOut what is not charged, each with its reason; an empty one is none
+ * @example missingCharges(['a', 'b', 'c'], ['a'], [{ entryId: 'b', reason: 'promised' }]) // ['c']
+ */
+export const missingCharges = (
+  charges: readonly string[],
+  read: readonly string[],
+  leftOut: readonly LeftOut[],
+): string[] =>
+  charges.filter(
+    (id) => !read.includes(id) && !leftOut.some((one) => one.entryId === id && one.reason.trim()),
+  )
 
 /** Why somebody comes a second time without charge. */
 export const FREE_KINDS = ['call_back', 'warranty'] as const

@@ -30,6 +30,7 @@ import { makeWorkOrder } from '../visits/newWorkOrder'
 import { workOrderById } from '../visits/queries'
 import { heldFor } from './holding'
 import { callById, draftOfCall, keepCall, markCall, versionOfCall } from './queries'
+import { checkCharges, noteLeftOut } from './usualCharges'
 import type { Row } from './views'
 
 /** What of a call was kept before, where it still takes words and nobody else wrote in it since it was read. */
@@ -221,6 +222,7 @@ export async function bookCall(ctx: Ctx, id: string, body: Booking): Promise<Ans
       workOrderId: known.workOrderId,
     })
   checkBooking(ctx, body)
+  await checkCharges(ctx, body)
   const against = await mayBook(ctx, customer, body.reason)
   const { startAt, warnings } = await placeOf(ctx, id, body)
   const { number, title } = await insertBooked(ctx, body, parties, startAt)
@@ -245,6 +247,7 @@ export async function bookCall(ctx: Ctx, id: string, body: Booking): Promise<Ans
     customerId: customer.id,
     fact: workFacts.booked({ title, number, startAt: start, against, warnings }),
   })
+  await noteLeftOut(ctx, body)
   await refreshWorkOrder(ctx, workOrderId)
   await confirmVisit(ctx, visitId)
   return { workOrderId, number, visitId }

@@ -46,6 +46,14 @@ export const entriesById = async (tx: Tx, ids: string[]) =>
     `SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${placeholders(ids)})`,
     ids,
   )
+/** Those of them that are on sale that day. */
+export const entriesOnSale = async (tx: Tx, ids: readonly string[], today: string) =>
+  ids.length
+    ? tx.rows<EntryRow>(
+        `SELECT ${COLUMNS} FROM price_entries e WHERE e.id IN (${placeholders(ids)}) AND ${ACTIVE}`,
+        [...ids, today, today],
+      )
+    : []
 export const assembliesAmong = async (tx: Tx, ids: string[]) =>
   new Set(
     ids.length

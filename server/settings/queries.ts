@@ -1,7 +1,7 @@
 // SQL of the company's own row.
 import type { BilledTime } from '../../core/hours/billedTime'
 import type { Phrases } from '../../core/settings/phrases'
-import type { WorkKind } from '../../core/visits/workKinds'
+import type { KeptKind, WorkKind } from '../../core/visits/workKinds'
 import type { Limits } from '../../core/access/limits'
 import type { Grants, Role } from '../../core/access/permissions'
 import type { Terms } from '../../core/documents/dueDate'
@@ -45,7 +45,7 @@ export interface Company {
   closesAt: string
   sources: string[]
   /** its own kinds of work, in their order */
-  workKinds: WorkKind[]
+  workKinds: KeptKind[]
   /** what it writes often, where that is not the usual */
   phrases: Phrases
   billedTime: BilledTime

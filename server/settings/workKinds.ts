@@ -14,6 +14,7 @@ import { partsOf, refuseOther } from './asShown'
 import { settingFacts } from './facts'
 import { lockFirm } from './firm.queries'
 import { getCompany, putWorkKinds } from './queries'
+import { entriesOnSale } from '../pricebook/queries'
 
 export const kindsOf = ({ company }: Pick<Ctx, 'company'>): WorkKind[] =>
   workKinds(company.workKinds)
@@ -26,7 +27,7 @@ export function checkWorkKind(ctx: Ctx, kind: string, before?: string): void {
 export const listWorkKinds = (ctx: Ctx): Answer<'workKinds'> => ({ items: kindsOf(ctx) })
 
 const MOST_KINDS = 40
-const said = (kind: WorkKind) => partsOf(kind, ['name', 'minutes', 'skills', 'retired'])
+const said = (kind: WorkKind) => partsOf(kind, ['name', 'minutes', 'skills', 'charges', 'retired'])
 /** One more, or one otherwise; whoever read it before somebody changed it is told. */
 export async function keepWorkKind(
   ctx: Ctx,
@@ -38,10 +39,11 @@ export async function keepWorkKind(
   if (code && !old) throw notFound('kind of work')
   if (old) refuseOther('this kind', { now: said(old), shown, current: old })
   checkKind(kind, old, from)
+  await checkCharges(ctx, kind.charges, old)
   const codes = from.map((one) => one.code)
   const now = {
     ...kind,
-    skills: [...new Set(kind.skills)],
+    ...{ skills: [...new Set(kind.skills)], charges: [...new Set(kind.charges)] },
     code: old?.code ?? workKindCode(kind.name, codes),
   }
   const to = old ? from.map((one) => (one === old ? now : one)) : [...from, now]
@@ -58,6 +60,17 @@ function checkKind(
     throw invalid('name', `There may be ${MOST_KINDS} kinds at most.`)
   if (retired && old?.code === FIRST_KIND)
     throw invalid('retired', 'A call begins with this one. Call it otherwise instead.')
+}
+/** Charges are in the book; one that was retired since may stay, and charges nothing. */
+async function checkCharges(
+  ctx: Ctx,
+  charges: readonly string[],
+  old: WorkKind | undefined,
+): Promise<void> {
+  const added = charges.filter((id) => !old?.charges.includes(id))
+  const sold = await entriesOnSale(ctx.tx, added, ctx.today)
+  if (added.some((id) => !sold.some((entry) => entry.id === id)))
+    throw invalid('charges', 'This is not in the price book any more. Choose another.')
 }
 export async function changeWorkKinds(
   ctx: Ctx,

@@ -56,6 +56,7 @@ const saidAgainst = (against: BookedAgainst) =>
   against ? `, in spite of ${AGAINST[against.what]}: ${against.reason}` : ''
 
 export const workFacts = facts('work', {
+  chargeLeftOut: (f: Named & { reason: string }) => `“${f.name}” is not charged: ${f.reason}`,
   booked: (
     f: { title: string; number: string; startAt: string | null; against: BookedAgainst } & Spite,
     say,

@@ -69,7 +69,8 @@ const before = made('broughtForward', {
 })
 const workKinds: Answer<'workKinds'> = {
   items: [1, 2, 3].map((n) => ({
-    ...{ code: `kind_${n}`, name: `Kind ${n}`, minutes: n * 10, skills: [], retired: false },
+    ...{ code: `kind_${n}`, name: `Kind ${n}`, minutes: n * 10, skills: [] },
+    ...{ charges: [], retired: false },
   })),
 }
 const phrases: Answer<'phrases'> = {
@@ -660,7 +661,8 @@ const TRIALS: Trial[] = [
     sends: 'keepWorkKind',
     body: {
       ...{ code: 'kind_3', name: 'Kind 3', minutes: 45, skills: ['pumps'], retired: false },
-      shown: { name: 'Kind 3', minutes: 30, skills: [], retired: false },
+      charges: [],
+      shown: { name: 'Kind 3', minutes: 30, skills: [], charges: [], retired: false },
     },
     says: { setUp, workKinds },
   },

@@ -3,6 +3,7 @@ import { isAgreed } from '../../core/pricebook/priceOrder'
 import {
   FREE_KINDS,
   isFreeKind,
+  missingCharges,
   sayWorkKind,
   USUAL_KINDS,
   workKindCode,
@@ -19,9 +20,12 @@ describe('kinds of work', () => {
     ])
     expect(sayWorkKind('service', all)).toBe('yearly visit')
     expect(workKinds([])).toEqual(USUAL_KINDS)
+    // As it was kept before kinds charged anything.
+    expect(all[0]!.charges).toEqual([])
+    expect(workKinds([{ ...own, charges: ['a'] }])[0]!.charges).toEqual(['a'])
   })
   it('one that is not known is said as it is; what is free has words of ours', () => {
-    expect(sayWorkKind('well drilling', [own])).toBe('well drilling')
+    expect(sayWorkKind('well drilling', workKinds([own]))).toBe('well drilling')
     expect(FREE_KINDS.map((kind) => sayWorkKind(kind))).toEqual(['call-back', 'warranty'])
     expect([isFreeKind('warranty'), isFreeKind('repair')]).toEqual([true, false])
   })
@@ -34,6 +38,18 @@ describe('kinds of work', () => {
     ['x'.repeat(60), [], 'x'.repeat(32)],
   ])('%s beside %j has the code %s', (name, taken, code) =>
     expect(workKindCode(name, taken)).toBe(code),
+  )
+})
+describe('what a kind charges', () => {
+  const left = (reason: string) => [{ entryId: 'b', reason }]
+  it.each([
+    [['a', 'b'], [], [], ['a', 'b']],
+    [['a', 'b'], ['b', 'c'], [], ['a']],
+    [['a', 'b'], ['a'], left('promised'), []],
+    [['a', 'b'], ['a'], left(' '), ['b']],
+    [[], ['a'], left('promised'), []],
+  ])('%j of which %j is read out and %j left out: missing is %j', (charges, read, out, missing) =>
+    expect(missingCharges(charges, read, out)).toEqual(missing),
   )
 })
 it('an agreed price is one of a customer or of a work order', () => {

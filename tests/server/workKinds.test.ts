@@ -16,22 +16,25 @@ afterAll(async () => {
 type Kind = Answer<'workKinds'>['items'][number]
 const all = async () => (await owner.ok('workKinds')).items
 const named = async (name: string) => (await all()).find((kind) => kind.name === name)!
-const asShown = ({ name, minutes, skills, retired }: Kind) => ({ name, minutes, skills, retired })
+const asShown = ({ code: _, ...kind }: Kind) => kind
 let usual: Kind[] = []
 const keep = (kind: Kind | null, said: object, by = owner) =>
   by.send('keepWorkKind', {
     body: {
       ...{ code: kind?.code ?? '', shown: kind && asShown(kind) },
-      ...{ ...(kind ? asShown(kind) : { minutes: 60, skills: [], retired: false }), ...said },
+      ...{
+        ...(kind ? asShown(kind) : { minutes: 60, skills: [], charges: [], retired: false }),
+        ...said,
+      },
     },
   })
-const book = async (kind: string) => {
+const book = async (kind: string, more: object = {}) => {
   const match = await callerNamed(office, 'lowfold')
   return office.send('bookCall', {
     params: { id: id() },
     body: {
       ...{ workOrderId: id(), visitId: id(), customerId: match.customerId, kind },
-      ...{ siteId: match.sites[0]!.id, problem: 'Smells of gas' },
+      ...{ siteId: match.sites[0]!.id, problem: 'Smells of gas', ...more },
     },
   })
 }
@@ -48,6 +51,7 @@ describe('a kind of work', () => {
     await keep(leak, { name: 'Gas leak', retired: true })
     expect((await owner.ok('session')).company.workKinds).toContainEqual({
       ...{ code: 'leak_search', name: 'Gas leak', minutes: 90, skills: ['gas'], retired: true },
+      charges: [],
     })
     const { workOrderId } = await somethingToBill(office)
     const change = async (kind: string) => {
@@ -82,6 +86,44 @@ describe('a kind of work', () => {
     expect((await keep(repair, { retired: true })).status).toBe(422)
     const books = await signedIn('books')
     expect((await keep(repair, { name: 'Repair' }, books)).status).toBe(403)
+  })
+  it('charges what is usual: read out, or left out for a reason that is kept', async () => {
+    const { items } = await owner.ok('searchPriceBook', { query: { kind: 'charge' } })
+    const [charge, other] = items
+    const strange = await keep(null, { name: 'Drain search', charges: [id()] })
+    expect(strange).toMatchObject({ status: 422, body: { errors: [{ path: 'charges' }] } })
+    const charges = [charge!.id, charge!.id, other!.id]
+    expect((await keep(null, { name: 'Drain search', charges })).status).toBe(200)
+    const drain = await named('Drain search')
+    expect(drain.charges).toEqual([charge!.id, other!.id])
+
+    const forgotten = await book(drain.code)
+    expect(forgotten).toMatchObject({ status: 422, body: { errors: [{ path: 'leftOut' }] } })
+    expect(JSON.stringify(forgotten.body)).toContain(charge!.name)
+    const entries = [{ entryId: charge!.id, quantity: '1' }]
+    const leftOut = (reason: string) => [{ entryId: other!.id, reason }]
+    expect((await book(drain.code, { entries })).status).toBe(422)
+    expect((await book(drain.code, { entries, leftOut: leftOut(' ') })).status).toBe(422)
+    const booked = await book(drain.code, { entries, leftOut: leftOut('On the way anyway') })
+    expect(booked.status).toBe(200)
+    const { lines, history } = await office.ok('workOrder', {
+      params: { id: String(booked.body.workOrderId) },
+    })
+    expect(lines.map(({ name }) => name)).toEqual([charge!.name])
+    expect(history.map(({ text }) => text)).toContain(
+      `“${other!.name}” is not charged: On the way anyway`,
+    )
+    // Work of another kind has nothing usual; what is gone from the book is charged by nobody.
+    expect((await book('service')).status).toBe(200)
+    const db = await database()
+    await db.query('UPDATE price_entries SET retired = TRUE WHERE id = ?', [other!.id])
+    try {
+      expect((await book(drain.code, { entries })).status).toBe(200)
+      expect((await keep(await named('Drain search'), { minutes: 30 })).status).toBe(200)
+    } finally {
+      await db.query('UPDATE price_entries SET retired = FALSE WHERE id = ?', [other!.id])
+      await db.end()
+    }
   })
   it('is put back from the history, while nobody changed it since', async () => {
     const before = await all()

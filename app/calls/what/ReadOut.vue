@@ -1,12 +1,14 @@
 <script setup lang="ts">
 // A price to read out: entries of the book, what they come to for this customer then, and what they want of who goes.
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import type { Found } from '~/lib/book'
 import type { Draft } from '~/stores/call'
 import ActButton from '~/base/ActButton.vue'
 import DataTable from '~/base/DataTable.vue'
+import UsualCharges from './UsualCharges.vue'
 import { useReadOut, type ReadLine } from './useReadOut'
+import { useUsualCharges } from './useUsualCharges'
 
 const props = defineProps<{ customerId: string | null }>()
 const draft = defineModel<Draft>({ required: true })
@@ -16,6 +18,15 @@ const { rows, total } = useReadOut(lines, () => ({
   date: draft.value.date,
   start: draft.value.start,
 }))
+const { usual } = useUsualCharges(draft, lines)
+/** what is to be left out, which wants its reason */
+const leaving = ref<ReadLine | null>(null)
+function takeOut(index: number) {
+  const line = lines.value[index]!
+  const again = lines.value.some((other, j) => j !== index && other.id === line.id)
+  if (usual.value.includes(line.id) && !again) leaving.value = line
+  else lines.value = lines.value.filter((_, j) => j !== index)
+}
 const skills = computed(() => [...new Set(lines.value.flatMap((l) => l.skills))])
 const isWork = (e: ReadLine) => e.kind === 'task' || e.kind === 'assembly'
 /** How long all of it takes: setting up is done once. */
@@ -26,7 +37,7 @@ const secondsOf = (all: readonly ReadLine[]) =>
   )
 /** What is sold says how long it takes, and what it is about, while nobody has said it. */
 function addEntries(entries: Found[]) {
-  const first = !lines.value.length
+  const first = !lines.value.some(isWork)
   lines.value = [...lines.value, ...entries.map((e) => ({ ...e, quantity: '1' }))]
   const seconds = secondsOf(lines.value)
   if (first && seconds)
@@ -66,12 +77,17 @@ function addEntries(entries: Found[]) {
         v-if="!l.saving"
         quiet
         :aria-label="`Take out ${l.name}`"
-        @click="lines = lines.filter((_, j) => j !== index)"
+        @click="takeOut(index)"
       >
         ×
       </ActButton></template
     >
   </DataTable>
+  <UsualCharges
+    v-model="draft"
+    v-model:lines="lines"
+    v-model:leaving="leaving"
+  />
   <p
     v-if="skills.length"
     class="small quiet"

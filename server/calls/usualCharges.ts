@@ -1,0 +1,36 @@
+// What work of a kind usually charges: read out when it is booked, or left out for a reason that is kept.
+import { invalid } from '../../core/errors/LedgerError'
+import { missingCharges } from '../../core/visits/workKinds'
+import type { Body } from '../../shared/api'
+import type { Ctx } from '../http/context'
+import { record } from '../http/queries'
+import { entriesOnSale } from '../pricebook/queries'
+import { kindsOf } from '../settings/index'
+import { workFacts } from '../visits/facts'
+
+type Booking = Body<'bookCall'>
+const usualCharges = (ctx: Ctx, { kind }: Booking) => {
+  const { charges = [] } = kindsOf(ctx).find(({ code }) => code === kind) ?? {}
+  return entriesOnSale(ctx.tx, charges, ctx.today)
+}
+/** Nothing usual is forgotten: it was read out, or somebody said why not. */
+export async function checkCharges(ctx: Ctx, body: Booking): Promise<void> {
+  const usual = await usualCharges(ctx, body)
+  const [missing] = missingCharges(
+    usual.map(({ id }) => id),
+    body.entries.map(({ entryId }) => entryId),
+    body.leftOut,
+  )
+  const entry = usual.find(({ id }) => id === missing)
+  if (entry) throw invalid('leftOut', `Read out “${entry.name}”, or say why it is not charged.`)
+}
+/** Why something usual is not charged stands in the history of its work order. */
+export async function noteLeftOut(ctx: Ctx, body: Booking): Promise<void> {
+  const { workOrderId, customerId, entries, leftOut } = body
+  for (const { id, name } of await usualCharges(ctx, body)) {
+    const reason = leftOut.find(({ entryId }) => entryId === id)?.reason
+    if (!reason || entries.some(({ entryId }) => entryId === id)) continue
+    const fact = workFacts.chargeLeftOut({ name, reason })
+    await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId, fact })
+  }
+}
