@@ -11,7 +11,7 @@ test('an installation charges what is usual; a call reads it out, and says why i
   await owner.getByRole('button', { name: 'Change the kind installation' }).click()
   const form = owner.getByRole('dialog', { name: 'Kind of work: installation' })
   const search = form.getByLabel('A further charge, out of the price book')
-  await search.fill('travel')
+  await search.fill('hoist truck')
   const found = form.getByRole('option').first()
   await expect(found).toBeVisible()
   await search.press('Enter')
