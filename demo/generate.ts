@@ -355,6 +355,7 @@ function booking(
         source: '',
         orderNumber: customer.name === 'Broadmere Hospitality' ? '77-310' : '',
         entries: withPrice ? [{ entryId: entry.id, quantity: '1' }] : [],
+        leftOut: [],
         technicianId: technician?.id ?? null,
         date,
         start: minute === null ? null : clockText(minute),

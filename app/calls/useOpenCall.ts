@@ -96,6 +96,12 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
       return entry ? [{ ...entry, quantity }] : []
     })
   }
+  /** A call that begins reads out what is usual; one that was kept says what is missing. */
+  async function readLines(fresh: boolean): Promise<ReadLine[]> {
+    const { entries, leftOut, kind } = store.draft
+    if (!fresh || entries.length || leftOut.length) return readAgain()
+    return readEntries(session.kindOf(kind)?.charges ?? [])
+  }
   function beginAt(asked: LocationQuery) {
     const { date, start, technician } = asked
     const at = { date: text(date), start: text(start), technicianId: text(technician) }
@@ -120,10 +126,7 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
     if (asked.fresh) beginAt(asked)
     await opened(asked)
     if (!chosen.value && store.draft.customerId) await caller.find(store.draft.customerId)
-    lines.value = await readAgain()
-    // A call that begins reads out what is usual; one that was kept says what is missing.
-    if (asked.fresh && !lines.value.length && !store.draft.leftOut.length)
-      lines.value = await readEntries(session.kindOf(store.draft.kind)?.charges ?? [])
+    lines.value = await readLines(Boolean(asked.fresh))
     ready.value = true
   })
   return { chosen, setUp, files, lines, unread, ready, problem, caller }

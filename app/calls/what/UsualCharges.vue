@@ -61,7 +61,7 @@ const shown = computed(() => rows.value.filter(({ id }) => usual.value.includes(
     name="reason"
     act="Leave it out"
     phrases="usual_charge"
-    :send="(reason) => Promise.resolve(leaveOut(leaving!.id, reason))"
+    :send="async (reason) => leaveOut(leaving!.id, reason)"
     @close="leaving = null"
   />
 </template>

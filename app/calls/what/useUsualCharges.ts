@@ -1,15 +1,19 @@
 // What work of the call's kind usually charges: read out with it, and left out only for a reason.
 import { computed, type Ref } from 'vue'
 import { missingCharges } from '~~/core/visits/workKinds'
-import { bookService } from '~/lib/book'
+import { bookService, openBook } from '~/lib/book'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 import type { ReadLine } from './useReadOut'
 
-/** Entries of the book as they are read out, one of each; what is gone from it is left out. */
+/**
+ * Entries of the book as they are read out, one of each; what is gone from it is left out. None where the book cannot
+ * be opened: the call goes on, and the server knows what is missing when it is booked.
+ */
 export async function readEntries(ids: readonly string[]): Promise<ReadLine[]> {
   if (!ids.length) return []
-  await bookService().refresh(useSession().me!.person.id)
+  const opened = await openBook(useSession().me!.person.id).catch(() => null)
+  if (!opened) return []
   return (await bookService().named([...ids])).map((entry) => ({ ...entry, quantity: '1' }))
 }
 export function useUsualCharges(draft: Ref<Draft>, lines: Ref<ReadLine[]>) {
