@@ -4,6 +4,7 @@ import ActButton from '~/base/ActButton.vue'
 import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
+import PasswordStrength from '~/base/PasswordStrength.vue'
 import TextInput from '~/base/TextInput.vue'
 import CodeField from '~/begin/CodeField.vue'
 import { useForm } from '~/base/useForm'
@@ -49,6 +50,10 @@ const comeIn = () =>
         autocomplete="new-password"
       />
     </Field>
+    <PasswordStrength
+      :of="form.values.password"
+      :known="[form.values.email]"
+    />
     <Notice />
     <ActButton
       primary

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What is often written here, one press each: what was typed stays before it, another phrase only where several may stand.
-import { withPhrase, type PhraseListName } from '~~/core/settings/phrases'
+import { withPhrase, withWord, type PhraseListName } from '~~/core/settings/phrases'
 import { useSession } from '~/stores/session'
 import ActButton from './ActButton.vue'
 
@@ -8,11 +8,15 @@ const props = defineProps<{
   of: PhraseListName
   /** several may stand behind each other */
   several?: boolean
+  /** they are words with commas between, each once: a second press takes one out again */
+  listed?: boolean
 }>()
 const text = defineModel<string>({ required: true })
 const session = useSession()
 const write = (phrase: string) => {
-  text.value = withPhrase(text.value, phrase, props.several ? [] : session.phrases(props.of))
+  text.value = props.listed
+    ? withWord(text.value, phrase)
+    : withPhrase(text.value, phrase, props.several ? [] : session.phrases(props.of))
 }
 </script>
 

@@ -7,6 +7,7 @@ import Choice from '~/base/Choice.vue'
 import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
+import PasswordStrength from '~/base/PasswordStrength.vue'
 import TextInput from '~/base/TextInput.vue'
 import { optionsOf } from '~/base/fields'
 import { useForm } from '~/base/useForm'
@@ -109,6 +110,10 @@ const begin = () => surely(send, () => form.problem)
         autocomplete="new-password"
       />
     </Field>
+    <PasswordStrength
+      :of="form.values.password"
+      :known="[form.values.name, form.values.email, form.values.firm]"
+    />
     <Check
       v-model="form.values.alsoGoes"
       name="alsoGoes"

@@ -42,7 +42,9 @@ const wrong = (path: string) => props.problem?.at(path) ?? ''
 
 <template>
   <section class="what">
-    <Field label="What is wrong"
+    <Field
+      label="What is wrong"
+      data-tour="call.what"
       ><TextInput
         ref="box"
         v-model="draft.problem"

@@ -113,7 +113,10 @@ async function begin() {
 
 <template>
   <section class="when">
-    <div class="row wrap">
+    <div
+      class="row wrap"
+      data-tour="call.when"
+    >
       <span class="quiet small">When</span>
       <ActButton
         v-for="d in days"

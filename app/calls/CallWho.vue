@@ -59,7 +59,10 @@ function key(e: KeyboardEvent) {
 
 <template>
   <section class="who">
-    <Field label="Who is calling">
+    <Field
+      label="Who is calling"
+      data-tour="call.who"
+    >
       <TextInput
         ref="who"
         v-model="draft.query"

@@ -10,6 +10,7 @@ import Form from '~/base/Form.vue'
 import FormFields from '~/base/FormFields.vue'
 import Meanwhile from '~/base/Meanwhile.vue'
 import Notice from '~/base/Notice.vue'
+import Phrases from '~/base/Phrases.vue'
 import { field, namesOf, optionsOf, type FormRows } from '~/base/fields'
 import { useFormAbout } from '~/base/useForm'
 import CustomFields from '~/components/settings/CustomFields.vue'
@@ -52,17 +53,17 @@ const WHO: FormRows = [
   field('line1', 'Billing address'),
   [field('town', 'Town'), field('postcode', 'Postcode', { narrow: true })],
   [
-    field('tags', 'Tags, with commas between'),
     field('source', 'How they heard of us', {
       options: [
         { value: '', label: 'not asked' },
         ...optionsOf([...new Set([...(props.setUp?.sources ?? []), c.source])].filter(Boolean)),
       ],
     }),
+    field('assignedTo', 'Who has it', {
+      options: [{ value: null, label: 'nobody' }, ...namesOf(props.setUp?.people)],
+    }),
   ],
-  field('assignedTo', 'Who has it', {
-    options: [{ value: null, label: 'nobody' }, ...namesOf(props.setUp?.people)],
-  }),
+  field('tags', 'Tags, with commas between'),
 ]
 const MONEY: FormRows = [
   [
@@ -146,6 +147,11 @@ const sayPrices = (prices: unknown) =>
       <fieldset>
         <legend>Who and where to bill</legend>
         <FormFields :fields="WHO" />
+        <Phrases
+          v-model="form.values.tags"
+          of="tags"
+          listed
+        />
         <Check
           v-model="form.values.prospect"
           name="prospect"

@@ -4,9 +4,12 @@ import { defineAsyncComponent, onMounted, ref } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import UnansweredStrip from '~/base/UnansweredStrip.vue'
 import { connected } from '~/lib/live'
+import { useTourHere } from '~/tour/useTour'
 
 const HelpPanel = defineAsyncComponent(() => import('~/help/HelpPanel.vue'))
+const TourGuide = defineAsyncComponent(() => import('~/tour/TourGuide.vue'))
 const helping = ref(false)
+const { seen: shownRound } = useTourHere()
 /** Where the page came drawn, its buttons are there once a press on them does something; links lead at once. */
 const awake = ref(false)
 onMounted(() => (awake.value = true))
@@ -32,6 +35,7 @@ onMounted(() => (awake.value = true))
       @click="helping = true"
       >Help with this page</ActButton
     >
+    <TourGuide v-if="shownRound" />
     <HelpPanel
       v-if="helping"
       on-phone

@@ -12,6 +12,7 @@ import { homeOf } from '~/lib/homeOf'
 import { useShortcuts } from '~/lib/shortcuts'
 import { telling } from '~/dispatch/visit/telling'
 import { useSession } from '~/stores/session'
+import { useTourHere } from '~/tour/useTour'
 import ActButton from '~/base/ActButton.vue'
 import OwnFirm from '~/begin/OwnFirm.vue'
 import UnansweredStrip from '~/base/UnansweredStrip.vue'
@@ -19,11 +20,13 @@ import UnansweredStrip from '~/base/UnansweredStrip.vue'
 const TellSheet = defineAsyncComponent(() => import('~/dispatch/visit/TellSheet.vue'))
 const MyTasks = defineAsyncComponent(() => import('~/tasks/MyTasks.vue'))
 const HelpPanel = defineAsyncComponent(() => import('~/help/HelpPanel.vue'))
+const TourGuide = defineAsyncComponent(() => import('~/tour/TourGuide.vue'))
 const session = useSession()
 const route = useRoute()
 const finding = ref(false)
 const helping = ref(false)
 const quotes = ref(0)
+const { seen: shownRound } = useTourHere()
 /** An address that was typed, or kept from before: what this person may not open asks the server for nothing. */
 const closed = computed(() => {
   const [, name = 'This page', may = route.meta.may] = linkAt(route.path) ?? []
@@ -156,6 +159,7 @@ async function setClock() {
       v-if="helping"
       @close="helping = false"
     />
+    <TourGuide v-if="shownRound" />
     <TellSheet
       v-if="telling"
       :visit-id="telling"

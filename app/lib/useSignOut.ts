@@ -3,6 +3,7 @@ import { discardAll, mayLeaveWindow } from '~/base/leaving'
 import { forgetKeptCalls } from '~/stores/keptCalls'
 import { forgetFilter } from '~/stores/scheduleFilter'
 import { useSession } from '~/stores/session'
+import { forgetTour } from '~/tour/useTour'
 import { useAct } from './useAct'
 
 export function useSignOut() {
@@ -14,6 +15,7 @@ export function useSignOut() {
       await session.signOut()
       forgetKeptCalls()
       forgetFilter()
+      forgetTour()
       discardAll()
       // Opened anew, so that no undo, filter or half-typed price is left in it.
       await navigateTo('/sign-in', { external: true })

@@ -13,6 +13,7 @@ import { call } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
 import { useAnswer } from '~/lib/useAnswer'
 import { useSession } from '~/stores/session'
+import { useTour } from '~/tour/useTour'
 
 definePageMeta({ layout: 'office' })
 const session = useSession()
@@ -23,6 +24,11 @@ const says = (code: StepCode) => STEPS[code].says
 const mayGo = (code: StepCode) => {
   const { needs } = STEPS[code]
   return !needs || session.may(needs)
+}
+const { begin } = useTour()
+function showRound() {
+  begin()
+  void navigateTo('/calls/new')
 }
 const tried = ref(false)
 const tryMail = () =>
@@ -48,6 +54,16 @@ const tryMail = () =>
       class="note row"
     >
       <span class="grow">This is the demo, which has all of it.</span><OwnFirm />
+    </p>
+    <p
+      v-if="session.may('calls.take')"
+      class="row"
+    >
+      <span class="grow"
+        >A first call, from the telephone to the money, on the real screens: each place says what it
+        is for. On a phone, the code below goes on from there.</span
+      >
+      <ActButton @click="showRound">Show me round</ActButton>
     </p>
     <ul
       class="tasks"

@@ -9,6 +9,7 @@ import SecondStep from '~/access/SecondStep.vue'
 import TokenForm from '~/access/TokenForm.vue'
 import ActButton from '~/base/ActButton.vue'
 import Field from '~/base/Field.vue'
+import PasswordStrength from '~/base/PasswordStrength.vue'
 import TextInput from '~/base/TextInput.vue'
 import DataTable from '~/base/DataTable.vue'
 import Form from '~/base/Form.vue'
@@ -85,6 +86,10 @@ const endOthers = () =>
               type="password"
               autocomplete="new-password"
           /></Field>
+          <PasswordStrength
+            :of="word.values.next"
+            :known="[session.me!.person.name, session.me!.person.email]"
+          />
           <Field
             label="The new one again"
             :error="differ ? 'The two are not the same.' : ''"

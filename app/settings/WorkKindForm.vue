@@ -83,6 +83,7 @@ const keep = () =>
     >
       <FormFields :fields="FIELDS" />
       <Field
+        v-if="form.values.charges.length"
         label="What a call of it charges"
         name="charges"
       >

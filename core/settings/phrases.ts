@@ -11,6 +11,10 @@ export const PHRASE_LISTS = {
     words: 'What was found and done',
     usual: ['Worn, replaced', 'Cleaned and tested', 'Runs as it should'],
   },
+  tags: {
+    words: 'Tags of customers',
+    usual: ['Landlord', 'Property manager', 'Key with us', 'Pays at the door'],
+  },
   parked: { words: 'Lists to park work in', usual: ['Waits for a part', 'Ask again in spring'] },
   call_declined: {
     words: 'Why a call is not booked',
@@ -93,4 +97,15 @@ export function withPhrase(text: string, phrase: string, instead: readonly strin
   const before = text.trimEnd()
   if (!before || instead.includes(before.trimStart())) return phrase
   return `${before}${/[.!?:;,…]$/u.test(before) ? '' : '.'} ${phrase}`
+}
+/**
+ * A list with commas between, with a word in it, each once; without it where it was in it already.
+ * @example withWord('Key with us', 'Landlord') // 'Key with us, Landlord'
+ * @example withWord('landlord, Key with us', 'Landlord') // 'Key with us'
+ */
+export function withWord(list: string, word: string): string {
+  const words = list.split(',').map((one) => one.trim())
+  const others = words.filter((one) => one && one.toLowerCase() !== word.toLowerCase())
+  const isIn = words.some((one) => one.toLowerCase() === word.toLowerCase())
+  return [...others, ...(isIn ? [] : [word])].join(', ')
 }

@@ -2,6 +2,7 @@
 import { scheduleRoutes } from './schedule'
 import { filterRoutes } from './filters'
 import { setUpRoutes } from './setUp'
+import { holidayRoutes } from './holidays'
 import { planningRoutes } from './planning'
 import { mapRoutes } from './map'
 import { visitMessageRoutes } from './messages'
@@ -16,6 +17,7 @@ export const dispatchRoutes = {
   ...scheduleRoutes,
   ...filterRoutes,
   ...setUpRoutes,
+  ...holidayRoutes,
   ...planningRoutes,
   ...mapRoutes,
   ...visitMessageRoutes,

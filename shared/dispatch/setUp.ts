@@ -87,6 +87,7 @@ const technician = obj({
   ),
   calendar: flag().required(),
 })
+export const holiday = obj({ date: date().required(), name: definedText() })
 export const scheduleSetUp = obj({
   /** from then on, what was planned for the day and not begun waits for another time */
   closesAt: definedText(),
@@ -103,7 +104,7 @@ export const scheduleSetUp = obj({
       afternoon: int().required(),
     }),
   ),
-  holidays: list(obj({ date: date().required(), name: definedText() })),
+  holidays: list(holiday),
   sitesNowhere: int().required(),
   roads: definedText(),
   /** latitude and longitude; nothing where nobody said */
@@ -269,26 +270,6 @@ export const setUpRoutes = {
     may: 'dispatch.setUp',
     summary: 'Take a territory away that nobody serves',
     body: obj({ shown: territory }),
-    answer: scheduleSetUp,
-  }),
-  publicHolidays: route({
-    method: 'GET',
-    path: '/holidays/public',
-    may: 'dispatch.setUp',
-    summary: 'Public holidays of the country in the next year that the firm does not have yet',
-    answer: obj({ items: list(obj({ date: date().required(), name: definedText() })) }),
-  }),
-  keepHoliday: route({
-    method: 'POST',
-    path: '/holidays',
-    may: 'dispatch.setUp',
-    summary: 'A day on which nobody works; without a name it is taken back',
-    body: obj({
-      date: date().required('Say which day.'),
-      name: text(80).default(''),
-      /** what it was called where it was kept or taken back */
-      shown: text(80).default(''),
-    }),
     answer: scheduleSetUp,
   }),
   newCalendar: route({

@@ -7,6 +7,7 @@ import {
   phrasesOf,
   readPhrases,
   withPhrase,
+  withWord,
 } from '../../core/settings/phrases'
 
 describe('phrases', () => {
@@ -28,6 +29,12 @@ describe('phrases', () => {
   it('are typed one in a line; an empty line and one said twice are none', () => {
     expect(readPhrases(' Too dear \r\n\n  too   DEAR\nLater\n')).toEqual(['Too dear', 'Later'])
     expect(readPhrases(' \n ')).toEqual([])
+  })
+  it('are words with commas between where they are tags: each once, out again with a second press', () => {
+    expect(withWord('', 'Landlord')).toBe('Landlord')
+    expect(withWord(' Key with us ,, Trade', 'Landlord')).toBe('Key with us, Trade, Landlord')
+    expect(withWord('landlord, Trade', 'Landlord')).toBe('Trade')
+    expect(withWord('Landlord', 'Landlord')).toBe('')
   })
   it('become a sentence of their own behind what was written', () => {
     expect(withPhrase('', 'Came late')).toBe('Came late')

@@ -238,6 +238,17 @@ describe('hours and areas', () => {
     expect(await dates()).not.toContain('2026-12-25')
     await office.ok('keepHoliday', { body: { date: '2026-12-25', shown: 'Christmas' } })
   })
+  // Massachusetts General Laws, chapter 4, section 7: the third Monday in April (Patriots’ Day).
+  it('proposes those of a state, too, where the law has any', async () => {
+    const of = (state: string) => office.ok('publicHolidays', { query: { state } })
+    const day = '2027-04-19'
+    const { items, states } = await of('')
+    expect(items.map(({ date }) => date)).not.toContain(day)
+    expect(states).toContainEqual({ code: 'MA', name: 'Massachusetts' })
+    expect((await of('MA')).items.map(({ date }) => date)).toContain(day)
+    const unknown = await office.send('publicHolidays', { query: { state: 'ZZ' } })
+    expect(unknown).toMatchObject({ status: 422, body: { errors: [{ path: 'state' }] } })
+  })
   it('impossible hours get a sentence at their place, and change nothing', async () => {
     const before = await office.ok('scheduleSetUp')
     const maud = before.technicians.find((t) => t.name.startsWith('Maud'))!

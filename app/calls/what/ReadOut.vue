@@ -48,6 +48,7 @@ function addEntries(entries: Found[]) {
 
 <template>
   <PriceSearch
+    data-tour="call.price"
     label="Price to read out"
     :choose="addEntries"
   />

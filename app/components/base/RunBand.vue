@@ -48,6 +48,7 @@ const stops = computed(() =>
 <template>
   <nav
     class="run"
+    data-tour="home.run"
     aria-label="The run"
   >
     <NuxtLink

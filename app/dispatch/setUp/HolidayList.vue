@@ -2,6 +2,7 @@
 // Days on which nobody works.
 import { computed, ref } from 'vue'
 import ActButton from '~/base/ActButton.vue'
+import Choice from '~/base/Choice.vue'
 import Form from '~/base/Form.vue'
 import DateInput from '~/base/DateInput.vue'
 import Field from '~/base/Field.vue'
@@ -25,14 +26,20 @@ const add = () =>
       body: { date: given(form.values.date), name: form.values.name || 'Holiday' },
     }),
   )
-/** Those that the law of the country has, asked for when somebody wants them. */
-const proposed = ref<Answer<'publicHolidays'>['items'] | null>(null)
-const propose = () =>
+/** Those that the law of the country has, or of one of its states, asked for when somebody wants them. */
+const proposed = ref<Answer<'publicHolidays'> | null>(null)
+const state = ref('')
+const propose = (of = '') =>
   act(async () => {
-    proposed.value = (await call('publicHolidays')).items
+    proposed.value = await call('publicHolidays', { query: { state: of } })
+    state.value = of
   })
+const states = computed(() => [
+  { value: '', label: 'the whole country' },
+  ...(proposed.value?.states ?? []).map(({ code, name }) => ({ value: code, label: name })),
+])
 const isOpen = ({ date }: { date: string }) => !props.holidays.some((kept) => kept.date === date)
-const left = computed(() => (proposed.value ?? []).filter(isOpen))
+const left = computed(() => (proposed.value?.items ?? []).filter(isOpen))
 const take = (days: readonly { date: string; name: string }[]) =>
   act(async () => {
     for (const body of days) emit('kept', await call('keepHoliday', { body }))
@@ -94,16 +101,24 @@ const takeBack = ({ date, name: shown }: SetUp['holidays'][number]) =>
       <ActButton
         v-if="!proposed"
         :disabled="busy"
-        @click="propose"
+        @click="propose()"
         >Propose those of our country</ActButton
       >
+      <Field
+        v-if="proposed?.states.length"
+        label="Those of"
+        ><Choice
+          :model-value="state"
+          :options="states"
+          @update:model-value="propose"
+      /></Field>
       <p
-        v-else-if="!left.length"
+        v-if="proposed && !left.length"
         class="quiet"
       >
         All public holidays of the next year are here.
       </p>
-      <template v-else>
+      <template v-else-if="proposed">
         <div
           v-for="h in left"
           :key="h.date"
@@ -123,7 +138,6 @@ const takeBack = ({ date, name: shown }: SetUp['holidays'][number]) =>
           @click="take(left)"
           >Take all {{ left.length }}</ActButton
         >
-        <p class="quiet small">Those of a single state or county are not among them.</p>
       </template>
       <Notice :of="failed" />
     </template>

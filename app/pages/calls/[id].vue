@@ -205,6 +205,7 @@ useShortcuts([
       <ActButton @click="ending = 'declined'"> No, because… </ActButton>
       <ActButton
         primary
+        data-tour="call.book"
         :disabled="busy"
         @click="book"
       >

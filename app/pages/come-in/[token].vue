@@ -9,6 +9,7 @@ import Field from '~/base/Field.vue'
 import Form from '~/base/Form.vue'
 import Notice from '~/base/Notice.vue'
 import Pending from '~/base/Pending.vue'
+import PasswordStrength from '~/base/PasswordStrength.vue'
 import TextInput from '~/base/TextInput.vue'
 import { useForm } from '~/base/useForm'
 import { call } from '~/lib/api'
@@ -56,6 +57,10 @@ const comeIn = () =>
           autofocus
         />
       </Field>
+      <PasswordStrength
+        :of="form.values.password"
+        :known="[data.name, data.email, data.firm]"
+      />
       <SecondStepField v-if="asksCode" />
       <Notice />
       <ActButton

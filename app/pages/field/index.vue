@@ -52,7 +52,10 @@ const { signOut, problem: notSignedOut } = useSignOut()
       ><b>{{ open.customer }}</b
       ><span>{{ open.title }} →</span></NuxtLink
     >
-    <ol v-if="data?.visits.length">
+    <ol
+      v-if="data?.visits.length"
+      data-tour="day.visits"
+    >
       <DayVisit
         v-for="v in data.visits"
         :key="v.id"

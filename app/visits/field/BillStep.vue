@@ -169,6 +169,7 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
       </label>
       <button
         class="btn act"
+        data-tour="bill.make"
         :disabled="of.busy.value || !mail.values.first.trim()"
         @click="bill(true)"
       >
@@ -215,6 +216,7 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
     <button
       v-if="invoice.acts.includes('pay') && session.may('payments.take')"
       class="btn act"
+      data-tour="bill.pay"
       @click="paying = true"
     >
       Take payment

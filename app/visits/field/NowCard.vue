@@ -55,6 +55,7 @@ const line = computed(
 <template>
   <section
     class="nowcard"
+    data-tour="visit.clock"
     :class="state"
     aria-label="Now"
   >

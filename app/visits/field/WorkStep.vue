@@ -110,7 +110,10 @@ function takePhotos({ target }: Event) {
       Begin the quote
     </button>
   </section>
-  <div class="row title">
+  <div
+    class="row title"
+    data-tour="visit.lines"
+  >
     <h2 class="grow">Lines</h2>
     <button
       class="btn plain good"
@@ -227,6 +230,7 @@ function takePhotos({ target }: Event) {
       </button>
       <button
         v-if="billed || session.may('invoices.make')"
+        data-tour="visit.bill"
         class="btn grow"
         :class="{ act: work.signatures.length && !outdated }"
         @click="emit('bill')"

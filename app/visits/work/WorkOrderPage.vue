@@ -195,6 +195,7 @@ function discounted(now: Work) {
       @answered="refresh()"
     />
     <WorkAccount
+      data-tour="work.account"
       :work="work"
       :edits="edits"
       :busy="busy"
