@@ -9,9 +9,11 @@ import { kindsOf } from '../settings/index'
 import { workFacts } from '../visits/facts'
 
 type Booking = Body<'bookCall'>
-const usualCharges = (ctx: Ctx, { kind }: Booking) => {
+/** Those of its kind that are in the book, in the kind's order. */
+async function usualCharges(ctx: Ctx, { kind }: Booking) {
   const { charges = [] } = kindsOf(ctx).find(({ code }) => code === kind) ?? {}
-  return entriesOnSale(ctx.tx, charges, ctx.today)
+  const sold = await entriesOnSale(ctx.tx, charges, ctx.today)
+  return charges.flatMap((id) => sold.filter((entry) => entry.id === id))
 }
 /** Nothing usual is forgotten: it was read out, or somebody said why not. */
 export async function checkCharges(ctx: Ctx, body: Booking): Promise<void> {
