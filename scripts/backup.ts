@@ -29,10 +29,10 @@ const { values, positionals } = parseArgs({
 const keep = Number(values.keep ?? 0)
 if (values.keep !== undefined && !(Number.isInteger(keep) && keep > 0)) stop(USAGE)
 const folder = positionals[0] ?? 'backups'
-/** As it is in UTC: the order of names is the order of time. */
-const stamp = () => new Date().toISOString().slice(0, 19).replaceAll(':', '')
+/** As it is in UTC, to the millisecond: the order of names is the order of time, and two in one second are two. */
+const stamp = () => new Date().toISOString().replaceAll(':', '')
 if (keep) mkdirSync(folder, { recursive: true, mode: 0o700 })
-const file = keep ? join(folder, `open-ledger-${stamp()}Z.sql`) : positionals[0]
+const file = keep ? join(folder, `open-ledger-${stamp()}.sql`) : positionals[0]
 if (!file) stop(USAGE)
 if (existsSync(file)) stop(`${file} is there already; choose another name.`)
 const url = new URL(databaseUrl())
@@ -66,7 +66,7 @@ renameSync(part, file)
 /** Only what this command wrote, and only once the new one is whole. */
 function sweep(): void {
   const ours = readdirSync(folder)
-    .filter((name) => /^open-ledger-[\dT-]+Z\.sql$/.test(name))
+    .filter((name) => /^open-ledger-[\dT.-]+Z\.sql$/.test(name))
     .sort()
   for (const name of ours.slice(0, -keep)) rmSync(join(folder, name))
 }
