@@ -13,10 +13,14 @@ const { seen, leave, pass, back } = useTour()
 const stops = computed(() => stopsOn(route.path, seen.value ?? [], session.may))
 /** those of this page that are there now, in their order */
 const there = shallowRef<ReadonlyMap<string, HTMLElement>>(new Map())
+const isSeen = (at: Element) => at.getClientRects().length > 0
 function look() {
+  // What a dialog stands over is not pointed at: the card would stand over the dialog.
+  const dialogs = [...document.querySelectorAll('[role="dialog"][aria-modal="true"]')]
+  const top = dialogs.findLast(isSeen)
   const found = stops.value.flatMap(({ place }) => {
     const at = document.querySelector<HTMLElement>(`[data-tour="${place}"]`)
-    return at?.getClientRects().length ? [[place, at] as const] : []
+    return at && isSeen(at) && (!top || top.contains(at)) ? [[place, at] as const] : []
   })
   const same = found.every(([place, at]) => there.value.get(place) === at)
   if (!same || found.length !== there.value.size) there.value = new Map(found)
@@ -31,7 +35,9 @@ const observer = new MutationObserver(() => {
 })
 onMounted(() => {
   look()
-  observer.observe(document.body, { childList: true, subtree: true })
+  // A dialog that is closed may stay in the page, without being shown.
+  const changes = { childList: true, subtree: true, attributeFilter: ['style'] }
+  observer.observe(document.body, changes)
 })
 onBeforeUnmount(() => {
   observer.disconnect()

@@ -32,6 +32,11 @@ test('an office window is shown the places of a call; they can be used meanwhile
   await understood(office, 'Who is calling')
   await office.reload()
   await expect(card(office, 'What is wrong')).toBeVisible()
+  // A dialog stands over it alone.
+  await office.getByRole('button', { name: 'No, because…' }).click()
+  await expect(office.getByRole('dialog')).toBeVisible()
+  await expect(office.locator('[data-pointed]')).toHaveCount(0)
+  await office.getByRole('dialog').getByRole('button', { name: /close/i }).first().click()
   for (const title of ['What is wrong', 'What it would cost', 'A time that can be kept'])
     await understood(office, title)
   await expect(office.locator('[data-pointed]')).toContainText('Book')

@@ -197,6 +197,7 @@ const button = computed(() => {
         <ActButton
           primary
           submit
+          data-tour="bill.pay"
         >
           Take {{ button }}
         </ActButton>

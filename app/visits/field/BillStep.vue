@@ -216,7 +216,6 @@ const paid = () => Promise.all([refresh(), props.of.refresh()])
     <button
       v-if="invoice.acts.includes('pay') && session.may('payments.take')"
       class="btn act"
-      data-tour="bill.pay"
       @click="paying = true"
     >
       Take payment
