@@ -19,6 +19,7 @@ import {
   timeOrNone,
   definedText,
 } from './schema'
+import { MOST_CHARGES } from './workKinds'
 
 export const CALL_ORIGINS = ['telephone', 'form', 'hand'] as const
 /** What was answered to the firm's questions. */
@@ -99,7 +100,7 @@ export const bookingSchema = obj({
   leftOut: list(
     obj({ entryId: id().required(), reason: requiredText('Say why it is not charged.', 200) }),
   )
-    .max(6)
+    .max(MOST_CHARGES)
     .default([]),
   technicianId: id().nullable().default(null),
   date: date().nullable().default(null),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What is often written here, one press each: what was typed stays before it, another phrase only where several may stand.
-import { withPhrase, withWord, type PhraseListName } from '~~/core/settings/phrases'
+import { hasWord, withPhrase, withWord, type PhraseListName } from '~~/core/settings/phrases'
 import { useSession } from '~/stores/session'
 import ActButton from './ActButton.vue'
 
@@ -31,6 +31,8 @@ const write = (phrase: string) => {
       v-for="phrase in session.phrases(of)"
       :key="phrase"
       class="small"
+      :on="listed && hasWord(text, phrase)"
+      :aria-pressed="listed ? hasWord(text, phrase) : undefined"
       @click="write(phrase)"
       >{{ phrase }}</ActButton
     >

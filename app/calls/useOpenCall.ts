@@ -3,7 +3,7 @@ import { onMounted, ref } from 'vue'
 import type { LocationQuery } from 'vue-router'
 import type { Answer } from '~~/shared/api'
 import { call, newId } from '~/lib/api'
-import { bookService } from '~/lib/book'
+import { entriesNamed } from '~/lib/book'
 import { useCall, type Draft } from '~/stores/call'
 import { useAsking } from '~/lib/unanswered'
 import { useSession } from '~/stores/session'
@@ -86,11 +86,10 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
   async function readAgain(): Promise<ReadLine[]> {
     const { entries } = store.draft
     if (!entries.length) return []
-    const { count, kept } = await bookService().refresh(session.me!.person.id)
-    const known = await bookService().named(entries.map((e) => e.entryId))
-    const found = new Map(known.map((entry) => [entry.id, entry]))
-    // Without today's book nobody can say what is gone.
-    if (kept || !count) unread.value = entries.filter((e) => !found.has(e.entryId))
+    const ids = entries.map((e) => e.entryId)
+    const known = await entriesNamed(session.me!.person.id, ids)
+    const found = new Map(known.found.map((entry) => [entry.id, entry]))
+    if (!known.isSure) unread.value = entries.filter((e) => !found.has(e.entryId))
     return entries.flatMap(({ entryId, quantity }) => {
       const entry = found.get(entryId)
       return entry ? [{ ...entry, quantity }] : []
@@ -100,7 +99,8 @@ export function useOpenCall(opened: (asked: LocationQuery) => Promise<void>) {
   async function readLines(fresh: boolean): Promise<ReadLine[]> {
     const { entries, leftOut, kind } = store.draft
     if (!fresh || entries.length || leftOut.length) return readAgain()
-    return readEntries(session.kindOf(kind)?.charges ?? [])
+    const { found } = await readEntries(session.kindOf(kind)?.charges ?? [])
+    return found
   }
   function beginAt(asked: LocationQuery) {
     const { date, start, technician } = asked

@@ -31,6 +31,17 @@ export const openBook = (person: string): Promise<BookState> => {
   const opened = bookService().refresh(person)
   return Promise.race([opened, lost!])
 }
+/** Entries by their ids, and whether what is not among them is gone: without today’s book nobody can say that. */
+export async function entriesNamed(
+  person: string,
+  ids: readonly string[],
+): Promise<{ found: Found[]; isSure: boolean }> {
+  if (!ids.length) return { found: [], isSure: true }
+  const state = await openBook(person).catch(() => null)
+  if (!state) return { found: [], isSure: false }
+  const found = await bookService().named([...ids])
+  return { found, isSure: !state.kept && state.count > 0 }
+}
 /** Whoever signs out leaves nothing behind, also what an earlier page kept while nothing was searched on this one. */
 export async function forgetBook(): Promise<void> {
   // A worker that could not be had has nothing, and answers nothing.

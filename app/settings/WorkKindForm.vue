@@ -13,7 +13,7 @@ import { field } from '~/base/fields'
 import { useForm } from '~/base/useForm'
 import PriceSearch from '~/components/pricebook/PriceSearch.vue'
 import { call } from '~/lib/api'
-import { bookService, openBook, type Found } from '~/lib/book'
+import { entriesNamed, type Found } from '~/lib/book'
 import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
 import { choicesIn } from './setUp'
@@ -45,11 +45,13 @@ const shown = props.of && {
 }
 /** What its charges are called; one that is gone from the book charges nothing. */
 const names = ref(new Map<string, string>())
+/** what is said of one that is not among them */
+const nameless = ref('…')
 const session = useSession()
 onMounted(async () => {
-  if (!form.values.charges.length) return
-  await openBook(session.me!.person.id)
-  take(await bookService().named([...form.values.charges]))
+  const { found, isSure } = await entriesNamed(session.me!.person.id, form.values.charges)
+  take(found)
+  nameless.value = isSure ? 'gone from the book' : 'cannot be looked up now'
 })
 function take(entries: readonly Found[]) {
   names.value = new Map([...names.value, ...entries.map(({ id, name }) => [id, name] as const)])
@@ -91,11 +93,11 @@ const keep = () =>
           v-for="id in form.values.charges"
           :key="id"
           class="chip"
-          >{{ names.get(id) ?? 'gone from the book' }}
+          >{{ names.get(id) ?? nameless }}
           <ActButton
             quiet
             class="x"
-            :aria-label="`Take out ${names.get(id) ?? 'what is gone'}`"
+            :aria-label="`Take out ${names.get(id) ?? nameless}`"
             @click="takeOut(id)"
           >
             ×

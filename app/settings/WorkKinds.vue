@@ -17,10 +17,14 @@ defineProps<{ may: boolean }>()
 const session = useSession()
 const { data, problem, refresh } = useAnswer('workKinds', undefined, SHOWS.setUp)
 const editing = ref<Kind | 'new' | null>(null)
-function sayProposed({ minutes, skills, charges, retired }: Kind): string {
+function sayProposed({ minutes, skills, charges, gone, retired }: Kind): string {
   if (retired) return 'not proposed any more'
-  const charged = charges.length ? [counted(charges.length, 'charge')] : []
-  return [`${minutes} min`, ...skills, ...charged].join(', ')
+  const charged = charges.length - gone
+  return [
+    ...[`${minutes} min`, ...skills],
+    ...(charged ? [counted(charged, 'charge')] : []),
+    ...(gone ? [`${counted(gone, 'charge')} gone from the price book`] : []),
+  ].join(', ')
 }
 /** Every screen says them. */
 async function kept(kinds: Kinds) {
@@ -38,7 +42,12 @@ async function kept(kinds: Kinds) {
       label="Kinds of work"
       :columns="[
         { key: 'name', label: 'Kind', text: (k) => k.name },
-        { key: 'proposed', label: 'Proposes', look: 'quiet', text: sayProposed },
+        {
+          key: 'proposed',
+          label: 'Proposes',
+          tone: (k) => ({ soon: k.gone > 0, quiet: !k.gone }),
+          text: sayProposed,
+        },
         ...(may ? [{ key: 'act', right: true }] : []),
       ]"
     >

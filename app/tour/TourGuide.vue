@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Points at the next place of this page that can be seen; nothing else is in its way, and everything can be used meanwhile.
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, shallowRef, watch } from 'vue'
 import ActButton from '~/base/ActButton.vue'
 import PointAt from '~/base/PointAt.vue'
 import { useSession } from '~/stores/session'
@@ -26,10 +26,10 @@ function look() {
   if (!same || found.length !== there.value.size) there.value = new Map(found)
 }
 /** A page draws itself in many steps: it is looked through once for all of them. */
-const waits = ref(0)
+let waits = 0
 const observer = new MutationObserver(() => {
-  waits.value ||= requestAnimationFrame(() => {
-    waits.value = 0
+  waits ||= requestAnimationFrame(() => {
+    waits = 0
     look()
   })
 })
@@ -41,13 +41,12 @@ onMounted(() => {
 })
 onBeforeUnmount(() => {
   observer.disconnect()
-  cancelAnimationFrame(waits.value)
+  cancelAnimationFrame(waits)
 })
 watch(stops, look, { flush: 'post' })
 const here = computed(() => stops.value.filter(({ place }) => there.value.has(place)))
 const stop = computed(() => here.value.find(({ place }) => !seen.value?.includes(place)))
-const number = computed(() => (stop.value ? here.value.indexOf(stop.value) : 0))
-const before = computed(() => here.value[number.value - 1])
+const before = computed(() => here.value[here.value.indexOf(stop.value!) - 1])
 </script>
 
 <template>
@@ -67,7 +66,7 @@ const before = computed(() => here.value[number.value - 1])
       >
       <ActButton
         v-if="before"
-        @click="back([before.place])"
+        @click="back(before.place)"
         >Before</ActButton
       >
       <ActButton

@@ -2,7 +2,7 @@
 import type { Permission } from '~~/core/access/permissions'
 
 export interface TourStop {
-  /** whose page it is on, as the beginning of its address */
+  /** the address of the pages that it is on */
   page: RegExp
   /** what it points at: `data-tour` of an element */
   place: string
@@ -68,7 +68,11 @@ export const TOUR_STOPS: readonly TourStop[] = [
     'Bill what is done: the invoice is sent and paid at the door.',
   ),
   onVisit('bill.make', 'The invoice', 'Made and sent in one press. The mail has it as a paper.'),
-  onVisit('bill.pay', 'The payment', 'Cash, cheque or card. The receipt goes to them by mail.'),
+  onVisit(
+    'bill.pay',
+    'The payment',
+    'How they pay, and how much. The receipt goes to them by mail.',
+  ),
   {
     ...on(/^\/(calls|schedule|on-site|to-bill|unpaid)$/)(
       'home.run',

@@ -27,10 +27,8 @@ export function useTour() {
     const places = [...(seen.value ?? []), place]
     keep(place === TOUR_STOPS.at(-1)!.place ? null : places)
   }
-  /** The places before this one of the same page are shown again. */
-  function back(places: readonly string[]) {
-    keep((seen.value ?? []).filter((one) => !places.includes(one)))
-  }
+  /** A place is shown again. */
+  const back = (place: string) => keep((seen.value ?? []).filter((one) => one !== place))
   return { seen, begin, leave, pass, back }
 }
 /** In the frame of a page: goes on where it was, and begins at an address that asks for it. */

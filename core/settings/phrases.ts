@@ -98,14 +98,21 @@ export function withPhrase(text: string, phrase: string, instead: readonly strin
   if (!before || instead.includes(before.trimStart())) return phrase
   return `${before}${/[.!?:;,…]$/u.test(before) ? '' : '.'} ${phrase}`
 }
+const wordsIn = (list: string): string[] =>
+  list
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean)
+const isSame = (one: string, other: string) => one.toLowerCase() === other.toLowerCase()
+/** Whether a word is in a list with commas between. @example hasWord('landlord, Key with us', 'Landlord') // true */
+export const hasWord = (list: string, word: string): boolean =>
+  wordsIn(list).some((one) => isSame(one, word))
 /**
  * A list with commas between, with a word in it, each once; without it where it was in it already.
  * @example withWord('Key with us', 'Landlord') // 'Key with us, Landlord'
  * @example withWord('landlord, Key with us', 'Landlord') // 'Key with us'
  */
 export function withWord(list: string, word: string): string {
-  const words = list.split(',').map((one) => one.trim())
-  const others = words.filter((one) => one && one.toLowerCase() !== word.toLowerCase())
-  const isIn = words.some((one) => one.toLowerCase() === word.toLowerCase())
-  return [...others, ...(isIn ? [] : [word])].join(', ')
+  const others = wordsIn(list).filter((one) => !isSame(one, word))
+  return [...others, ...(hasWord(list, word) ? [] : [word])].join(', ')
 }

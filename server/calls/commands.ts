@@ -222,7 +222,7 @@ export async function bookCall(ctx: Ctx, id: string, body: Booking): Promise<Ans
       workOrderId: known.workOrderId,
     })
   checkBooking(ctx, body)
-  await checkCharges(ctx, body)
+  const leftOut = await checkCharges(ctx, body)
   const against = await mayBook(ctx, customer, body.reason)
   const { startAt, warnings } = await placeOf(ctx, id, body)
   const { number, title } = await insertBooked(ctx, body, parties, startAt)
@@ -247,7 +247,7 @@ export async function bookCall(ctx: Ctx, id: string, body: Booking): Promise<Ans
     customerId: customer.id,
     fact: workFacts.booked({ title, number, startAt: start, against, warnings }),
   })
-  await noteLeftOut(ctx, body)
+  await noteLeftOut(ctx, body, leftOut)
   await refreshWorkOrder(ctx, workOrderId)
   await confirmVisit(ctx, visitId)
   return { workOrderId, number, visitId }

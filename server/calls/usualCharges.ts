@@ -15,24 +15,36 @@ async function usualCharges(ctx: Ctx, { kind }: Booking) {
   const sold = await entriesOnSale(ctx.tx, charges, ctx.today)
   return charges.flatMap((id) => sold.filter((entry) => entry.id === id))
 }
-/** Nothing usual is forgotten: it was read out, or somebody said why not. */
-export async function checkCharges(ctx: Ctx, body: Booking): Promise<void> {
+interface LeftOut {
+  name: string
+  reason: string
+}
+/** Nothing usual is forgotten: it was read out, or somebody said why not; those that are left out, by their names. */
+export async function checkCharges(ctx: Ctx, body: Booking): Promise<LeftOut[]> {
   const usual = await usualCharges(ctx, body)
+  const read = body.entries.map(({ entryId }) => entryId)
   const [missing] = missingCharges(
     usual.map(({ id }) => id),
-    body.entries.map(({ entryId }) => entryId),
+    read,
     body.leftOut,
   )
   const entry = usual.find(({ id }) => id === missing)
   if (entry) throw invalid('leftOut', `Read out “${entry.name}”, or say why it is not charged.`)
+  return usual
+    .filter(({ id }) => !read.includes(id))
+    .map(({ id, name }) => {
+      const { reason } = body.leftOut.find(({ entryId }) => entryId === id)!
+      return { name, reason }
+    })
 }
 /** Why something usual is not charged stands in the history of its work order. */
-export async function noteLeftOut(ctx: Ctx, body: Booking): Promise<void> {
-  const { workOrderId, customerId, entries, leftOut } = body
-  for (const { id, name } of await usualCharges(ctx, body)) {
-    const reason = leftOut.find(({ entryId }) => entryId === id)?.reason
-    if (!reason || entries.some(({ entryId }) => entryId === id)) continue
-    const fact = workFacts.chargeLeftOut({ name, reason })
+export async function noteLeftOut(
+  ctx: Ctx,
+  { workOrderId, customerId }: Booking,
+  leftOut: readonly LeftOut[],
+): Promise<void> {
+  for (const one of leftOut) {
+    const fact = workFacts.chargeLeftOut(one)
     await record(ctx, { subject: 'work', id: workOrderId, workOrderId, customerId, fact })
   }
 }

@@ -30,5 +30,7 @@ export async function publicHolidays(
     .flatMap((year) => known.getHolidays(year))
     .map(({ date, name }) => ({ date: date.slice(0, 10), name }))
     .filter(({ date }) => date >= today && date <= until && !kept.has(date))
+    // A day is kept under one name, however many the law has for it.
+    .filter(({ date }, i, all) => all.findIndex((one) => one.date === date) === i)
   return { items, states }
 }

@@ -5,7 +5,7 @@ import { forbidden, notFound } from '../../core/errors/LedgerError'
 import type { MailKind } from '../../core/text/mailWords'
 import type { BilledTime } from '../../core/hours/billedTime'
 import { phrasesOf, type PhraseListName } from '../../core/settings/phrases'
-import type { WorkKind } from '../../core/visits/workKinds'
+import { workKinds, type KeptKind } from '../../core/visits/workKinds'
 import type { Answer, Body } from '../../shared/api'
 import { may, type Ctx } from '../http/context'
 import type { Change } from '../http/facts'
@@ -110,8 +110,10 @@ undoes({
   }),
   'settings.workKindsChanged': own(async (ctx, { kinds }: { kinds: Change }) => {
     const from = kindsOf(ctx)
-    refuseChanged(from, kinds.to)
-    await changeWorkKinds(ctx, { from, to: kinds.from as WorkKind[] })
+    // Entries from before kinds charged anything say nothing of it.
+    const [was, left] = [kinds.from, kinds.to].map((all) => workKinds(all as KeptKind[]))
+    refuseChanged(from, left)
+    await changeWorkKinds(ctx, { from, to: was! })
   }),
   'settings.phrasesKept': own(
     async (ctx, { list: name, phrases }: { list: PhraseListName; phrases: Change }) => {

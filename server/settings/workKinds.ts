@@ -24,7 +24,16 @@ export function checkWorkKind(ctx: Ctx, kind: string, before?: string): void {
   if (isFreeKind(kind) || !kindsOf(ctx).some(({ code }) => code === kind))
     throw invalid('kind', 'This kind of work is not among yours. Choose another.')
 }
-export const listWorkKinds = (ctx: Ctx): Answer<'workKinds'> => ({ items: kindsOf(ctx) })
+/** Each with how many of its charges are gone from the book: nobody would notice that they are charged no more. */
+export async function listWorkKinds(
+  ctx: Ctx,
+  kinds: readonly WorkKind[] = kindsOf(ctx),
+): Promise<Answer<'workKinds'>> {
+  const charges = [...new Set(kinds.flatMap((kind) => kind.charges))]
+  const sold = new Set((await entriesOnSale(ctx.tx, charges, ctx.today)).map(({ id }) => id))
+  const gone = (kind: WorkKind) => kind.charges.filter((id) => !sold.has(id)).length
+  return { items: kinds.map((kind) => ({ ...kind, gone: gone(kind) })) }
+}
 
 const MOST_KINDS = 40
 const said = (kind: WorkKind) => partsOf(kind, ['name', 'minutes', 'skills', 'charges', 'retired'])
@@ -79,5 +88,5 @@ export async function changeWorkKinds(
   await putWorkKinds(ctx.tx, kinds.to)
   const fact = settingFacts.workKindsChanged({ kinds })
   await record(ctx, { subject: 'settings', id: ctx.id(), fact })
-  return { items: workKinds(kinds.to) }
+  return listWorkKinds(ctx, workKinds(kinds.to))
 }

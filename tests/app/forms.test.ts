@@ -70,7 +70,7 @@ const before = made('broughtForward', {
 const workKinds: Answer<'workKinds'> = {
   items: [1, 2, 3].map((n) => ({
     ...{ code: `kind_${n}`, name: `Kind ${n}`, minutes: n * 10, skills: [] },
-    ...{ charges: [], retired: false },
+    ...{ charges: [], gone: 0, retired: false },
   })),
 }
 const phrases: Answer<'phrases'> = {

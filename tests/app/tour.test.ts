@@ -50,7 +50,7 @@ describe('what was seen', () => {
     pass('call.who')
     pass('call.what')
     expect(JSON.parse(localStorage.getItem('tour')!)).toEqual(['call.who', 'call.what'])
-    back(['call.what'])
+    back('call.what')
     expect(seen.value).toEqual(['call.who'])
     leave()
     expect([seen.value, localStorage.getItem('tour')]).toEqual([null, null])

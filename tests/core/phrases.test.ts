@@ -6,6 +6,7 @@ import {
   phraseLists,
   phrasesOf,
   readPhrases,
+  hasWord,
   withPhrase,
   withWord,
 } from '../../core/settings/phrases'
@@ -35,6 +36,9 @@ describe('phrases', () => {
     expect(withWord(' Key with us ,, Trade', 'Landlord')).toBe('Key with us, Trade, Landlord')
     expect(withWord('landlord, Trade', 'Landlord')).toBe('Trade')
     expect(withWord('Landlord', 'Landlord')).toBe('')
+    expect(['Landlord', 'Land', ''].map((word) => hasWord(' landlord,Trade', word))).toEqual([
+      ...[true, false, false],
+    ])
   })
   it('become a sentence of their own behind what was written', () => {
     expect(withPhrase('', 'Came late')).toBe('Came late')

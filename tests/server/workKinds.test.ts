@@ -16,7 +16,7 @@ afterAll(async () => {
 type Kind = Answer<'workKinds'>['items'][number]
 const all = async () => (await owner.ok('workKinds')).items
 const named = async (name: string) => (await all()).find((kind) => kind.name === name)!
-const asShown = ({ code: _, ...kind }: Kind) => kind
+const asShown = ({ code: _, gone: _of, ...kind }: Kind) => kind
 let usual: Kind[] = []
 const keep = (kind: Kind | null, said: object, by = owner) =>
   by.send('keepWorkKind', {
@@ -119,6 +119,7 @@ describe('a kind of work', () => {
     await db.query('UPDATE price_entries SET retired = TRUE WHERE id = ?', [other!.id])
     try {
       expect((await book(drain.code, { entries })).status).toBe(200)
+      expect((await named('Drain search')).gone).toBe(1)
       expect((await keep(await named('Drain search'), { minutes: 30 })).status).toBe(200)
     } finally {
       await db.query('UPDATE price_entries SET retired = FALSE WHERE id = ?', [other!.id])

@@ -15,7 +15,16 @@ const leaving = defineModel<ReadLine | null>('leaving', { required: true })
 const session = useSession()
 const { usual, missing, leaveOut, readOut } = useUsualCharges(draft, lines)
 const known = ref<ReadLine[]>([])
-watch(usual, async (ids) => (known.value = await readEntries(ids)), { immediate: true })
+/** Some of it cannot be looked up now: nobody knows what it is called, and the call goes on. */
+const lost = ref(false)
+async function look() {
+  const asked = usual.value
+  const { found, isSure } = await readEntries(asked)
+  if (asked !== usual.value) return
+  known.value = found
+  lost.value = !isSure && found.length < asked.length
+}
+watch(usual, look, { immediate: true })
 const entry = (id: string) => known.value.find((one) => one.id === id)
 const rows = computed(() => [
   ...missing.value.map((id) => ({ id, reason: '' })),
@@ -26,6 +35,16 @@ const shown = computed(() => rows.value.filter(({ id }) => usual.value.includes(
 </script>
 
 <template>
+  <p
+    v-if="lost"
+    class="row small soon"
+    role="status"
+  >
+    <span class="grow"
+      >What is usual for {{ session.workKind(draft.kind) }} cannot be looked up now.</span
+    >
+    <ActButton @click="look">Look again</ActButton>
+  </p>
   <p
     v-for="{ id, reason } in shown"
     :key="id"

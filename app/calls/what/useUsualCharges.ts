@@ -1,20 +1,17 @@
 // What work of the call's kind usually charges: read out with it, and left out only for a reason.
 import { computed, type Ref } from 'vue'
 import { missingCharges } from '~~/core/visits/workKinds'
-import { bookService, openBook } from '~/lib/book'
+import { entriesNamed } from '~/lib/book'
 import type { Draft } from '~/stores/call'
 import { useSession } from '~/stores/session'
 import type { ReadLine } from './useReadOut'
 
-/**
- * Entries of the book as they are read out, one of each; what is gone from it is left out. None where the book cannot
- * be opened: the call goes on, and the server knows what is missing when it is booked.
- */
-export async function readEntries(ids: readonly string[]): Promise<ReadLine[]> {
-  if (!ids.length) return []
-  const opened = await openBook(useSession().me!.person.id).catch(() => null)
-  if (!opened) return []
-  return (await bookService().named([...ids])).map((entry) => ({ ...entry, quantity: '1' }))
+/** Entries of the book as they are read out, one of each; and whether those that are not among them are gone from it. */
+export async function readEntries(
+  ids: readonly string[],
+): Promise<{ found: ReadLine[]; isSure: boolean }> {
+  const { found, isSure } = await entriesNamed(useSession().me!.person.id, ids)
+  return { found: found.map((entry) => ({ ...entry, quantity: '1' })), isSure }
 }
 export function useUsualCharges(draft: Ref<Draft>, lines: Ref<ReadLine[]>) {
   const session = useSession()
@@ -24,11 +21,11 @@ export function useUsualCharges(draft: Ref<Draft>, lines: Ref<ReadLine[]>) {
     const read = lines.value.map(({ id }) => id)
     return missingCharges(usual.value, read, draft.value.leftOut)
   })
-  const isRead = (id: string) => lines.value.some((line) => line.id === id)
   async function take(ids: readonly string[]) {
-    const found = await readEntries(ids.filter((id) => !isRead(id)))
-    // Somebody may have chosen the same while the book was opened.
-    lines.value = [...lines.value, ...found.filter(({ id }) => !isRead(id))]
+    const { found } = await readEntries(ids)
+    // While the book was opened, somebody may have chosen the same, or another kind.
+    const still = found.filter(({ id }) => missing.value.includes(id))
+    if (still.length) lines.value = [...lines.value, ...still]
   }
   /** What only the kind before charges goes with it; what this one charges is read out. */
   async function follow(before: string) {
