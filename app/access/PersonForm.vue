@@ -49,7 +49,10 @@ const ROLE_WORDS: Readonly<Record<Role, string>> = {
 const mayChoose = ROLES.filter((role) => role !== 'owner' || session.role === 'owner')
 const FIELDS: FormRows = [
   field('name', 'Name'),
-  [field('email', 'Mail address', { kind: 'email' }), field('phone', 'Telephone')],
+  [
+    field('email', 'Mail address', { kind: 'email', placeholder: 'none: does not sign in' }),
+    field('phone', 'Telephone'),
+  ],
   field('role', 'What they do here', {
     options: mayChoose.map((role) => ({ value: role, label: ROLE_WORDS[role] })),
   }),
@@ -135,7 +138,7 @@ const keep = () =>
       <ActButton
         primary
         submit
-        >{{ person ? 'Keep' : 'Add and invite' }}</ActButton
+        >{{ person ? 'Keep' : form.values.email ? 'Add and invite' : 'Add' }}</ActButton
       >
     </Form>
   </Dialog>

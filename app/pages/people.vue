@@ -53,6 +53,7 @@ const endStep = ({ id, name }: Person) =>
 /** How somebody comes in, or why not. */
 function comes(p: Person): string {
   if (!p.active) return p.leftOn ? `left ${session.day(p.leftOn, 'withYear')}` : 'left'
+  if (!p.email) return 'does not sign in'
   if (p.comesIn) return p.secondStep ? 'signs in, with a second step' : 'signs in'
   return p.invitedUntil
     ? `invited, until ${session.dayOf(p.invitedUntil)}`
@@ -75,7 +76,8 @@ function comes(p: Person): string {
       >
     </div>
     <p class="quiet">
-      Who is added is invited by mail, and chooses a password. What each role may do is in
+      Who is added is invited by mail, and chooses a password; a crew or a subcontractor without a
+      mail address is booked, and does not sign in. What each role may do is in
       <NuxtLink to="/set-up">Set-up</NuxtLink>; when technicians work and where, in
       <NuxtLink to="/schedule/set-up">Hours and areas</NuxtLink>.
     </p>
@@ -105,7 +107,7 @@ function comes(p: Person): string {
       <template #act="{ row: p }">
         <template v-if="may">
           <ActButton
-            v-if="p.active && !p.comesIn"
+            v-if="p.active && p.email && !p.comesIn"
             :disabled="busy"
             :aria-label="`Invite ${p.name} again`"
             @click="invite(p)"

@@ -6,6 +6,7 @@ export interface StaffRow {
   id: string
   version: number
   name: string
+  /** nothing where somebody does not sign in */
   email: string
   phone: string
   payrollNumber: string
@@ -20,7 +21,7 @@ export interface StaffRow {
   /** signs in with a second step */
   secondStep: boolean
 }
-const STAFF = `SELECT p.id, p.version, p.name, p.email, p.phone, p.payroll_number, p.role, p.bookable, p.sees_cost, p.active,
+const STAFF = `SELECT p.id, p.version, p.name, COALESCE(p.email, '') AS email, p.phone, p.payroll_number, p.role, p.bookable, p.sees_cost, p.active,
       p.left_on, p.password_hash <> '' AS comesIn,
       EXISTS (SELECT 1 FROM second_steps x WHERE x.person_id = p.id AND x.confirmed_at IS NOT NULL)
         AS secondStep,
@@ -55,7 +56,7 @@ type Kept = Pick<
   'id' | 'name' | 'email' | 'phone' | 'payrollNumber' | 'role' | 'bookable' | 'seesCost'
 >
 const values = (p: Kept): Value[] => [
-  ...[p.name, p.email, p.phone, p.payrollNumber, p.role, p.bookable, p.seesCost, p.id],
+  ...[p.name, p.email || null, p.phone, p.payrollNumber, p.role, p.bookable, p.seesCost, p.id],
 ]
 export const insertPerson = (tx: Tx, p: Kept) =>
   tx.run(

@@ -67,8 +67,7 @@ export async function keepPerson(ctx: Ctx, body: Body<'keepPerson'>): Promise<St
     throw conflict('stale', 'Someone changed this person in the meantime.', { current: old })
   if (!old && body.version) throw notFound('person')
   await minding(ctx, old, body.role, body.seesCost)
-  if (await mailIsTaken(ctx.tx, body.email, body.id))
-    throw invalid('email', 'Somebody else has this mail address.')
+  await checkMail(ctx, body, old)
   const now = {
     ...{ id: body.id, name: body.name, role: body.role, bookable: body.bookable },
     ...{ email: body.email.toLowerCase(), seesCost: body.seesCost },
@@ -80,10 +79,24 @@ export async function keepPerson(ctx: Ctx, body: Body<'keepPerson'>): Promise<St
   else {
     await insertPerson(ctx.tx, now)
     await about(ctx, now.id, accessFacts.personAdded({ name: now.name, role: now.role }))
-    await invite(ctx, now)
+    if (now.email) await invite(ctx, now)
   }
   await keepCostRate(ctx, body)
   return staff(ctx)
+}
+/** Nobody else has it; and only who goes to customers works without one, since the office signs in. */
+async function checkMail(
+  ctx: Ctx,
+  { id, email, role, bookable }: Body<'keepPerson'>,
+  old: StaffRow | null,
+): Promise<void> {
+  if (email) {
+    if (!(await mailIsTaken(ctx.tx, email, id))) return
+    throw invalid('email', 'Somebody else has this mail address.')
+  }
+  if (old?.comesIn) throw invalid('email', `${old.name} signs in with it. Write another.`)
+  if (role !== 'technician' || !bookable)
+    throw invalid('email', 'Write it: only who is booked as a technician can do without.')
 }
 type Kept = Parameters<typeof updatePerson>[1]
 async function changed(ctx: Ctx, old: StaffRow, now: Kept): Promise<void> {
@@ -95,7 +108,7 @@ async function changed(ctx: Ctx, old: StaffRow, now: Kept): Promise<void> {
   if (now.email !== old.email) {
     // What was sent to the address before opens nothing any more.
     await closeDoors(ctx.tx, now.id)
-    if (!old.comesIn && old.active) await invite(ctx, now)
+    if (now.email && !old.comesIn && old.active) await invite(ctx, now)
   }
   const changes = Object.fromEntries(
     parts.map((part) => [part, { from: old[part], to: now[part] }]),
@@ -122,6 +135,8 @@ export async function invitePerson(ctx: Ctx, id: string): Promise<Staff> {
   const person = await known(ctx, id)
   await minding(ctx, person, person.role)
   if (!person.active) throw conflict('not_now', `${person.name} left. Let them come back first.`)
+  if (!person.email)
+    throw conflict('not_now', `${person.name} has no mail address. Write it first.`)
   if (person.comesIn)
     throw conflict(
       'not_now',

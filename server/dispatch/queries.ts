@@ -3,6 +3,7 @@ import { placeholders, sqlInstant, type Tx } from '../db/pool'
 import type { Place } from '../../core/dispatch/greatCircle'
 import { placeOf } from '../../core/dispatch/placeOf'
 import type { Licence } from '../../core/dispatch/skillsOn'
+import type { PERSON_KINDS } from '../../shared/dispatch/setUp'
 
 /** Working hours by ISO weekday, local times, with how many visits fit into morning and afternoon, and the break in between. */
 export type Hours = Record<
@@ -16,7 +17,6 @@ export type Hours = Record<
     breakTo?: string
   }
 >
-export const PERSON_KINDS = ['employee', 'subcontractor', 'apprentice'] as const
 export interface Technician {
   id: string
   name: string

@@ -49,8 +49,10 @@ const licence = obj({
   until: date().required('Say until when it is valid.'),
 })
 const territory = obj({ name: definedText(), postcodes: list(definedText()) })
+/** How somebody belongs to the firm; a crew is several people who are booked as one. */
+export const PERSON_KINDS = ['employee', 'subcontractor', 'apprentice', 'crew'] as const
 const employment = {
-  kind: oneOf(['employee', 'subcontractor', 'apprentice'] as const),
+  kind: oneOf(PERSON_KINDS),
   goesWith: id().nullable(),
   startsAt: oneOf(['home', 'yard'] as const),
   endsAt: oneOf(['home', 'yard'] as const),

@@ -48,6 +48,35 @@ const PASSWORD = 'quiet otters swim'
 const comeIn = (token: string, password = PASSWORD) =>
   new Client().send('comeIn', { params: { token }, body: { password } })
 
+describe('who does not sign in', () => {
+  const crew = (given: object = {}) =>
+    person({ name: 'The well crew', email: '', role: 'technician', bookable: true, ...given })
+  it('is added without a mail address, booked, and invited by nothing', async () => {
+    const one = await add(crew())
+    const other = await add(crew({ name: 'Ridge Drilling' }))
+    expect([one.email, other.email, one.invitedUntil, one.comesIn]).toEqual(['', '', null, false])
+    const { technicians } = await owner.ok('scheduleSetUp')
+    expect(technicians.map(({ name }) => name)).toContain('The well crew')
+    const again = await owner.send('invitePerson', { params: { id: one.id } })
+    expect([again.status, again.body.code]).toEqual([409, 'not_now'])
+    const signIn = await new Client().send('signIn', { body: { email: '', password: PASSWORD } })
+    expect(signIn.status).toBe(422)
+    const since = { ...person(one), version: one.version, email: `crew-${id().slice(-8)}@demo.test` }
+    await owner.ok('keepPerson', { body: since })
+    expect((await known(one.id)).invitedUntil).not.toBeNull()
+    await comeIn(await doorOf(since.email))
+    const { version } = await known(one.id)
+    const without = await owner.send('keepPerson', { body: { ...since, version, email: '' } })
+    expect(without).toMatchObject({ status: 422, body: { errors: [{ path: 'email' }] } })
+  })
+  it.each([
+    { role: 'office', bookable: true },
+    { role: 'technician', bookable: false },
+  ])('is nobody who is not booked as a technician: %j', async (given) => {
+    const refused = await owner.send('keepPerson', { body: crew(given) })
+    expect(refused).toMatchObject({ status: 422, body: { errors: [{ path: 'email' }] } })
+  })
+})
 describe('who is added', () => {
   it('is invited, comes in once by the link, and signs in with a password of their own', async () => {
     const nell = await add()

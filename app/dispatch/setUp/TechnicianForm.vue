@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // One technician: week, skills with their licences, territories, whom they go with, where their day begins and ends.
 import { computed } from 'vue'
+import { PERSON_KINDS } from '~~/shared/dispatch/setUp'
 import ActButton from '~/base/ActButton.vue'
 import Form from '~/base/Form.vue'
 import Check from '~/base/Check.vue'
@@ -10,6 +11,7 @@ import Dialog from '~/base/Dialog.vue'
 import Field from '~/base/Field.vue'
 import Notice from '~/base/Notice.vue'
 import TextInput from '~/base/TextInput.vue'
+import { optionsOf } from '~/base/fields'
 import { call } from '~/lib/api'
 import { useSetUpForm, type Person, type SetUp } from './useSetUp'
 import { hoursOf, weekForm } from './weekForm'
@@ -44,10 +46,7 @@ function setLicence(skill: string, until: string) {
   if (known) known.until = until
   else form.values.licences.push({ skill, until })
 }
-const KINDS = ['employee', 'subcontractor', 'apprentice'].map((kind) => ({
-  value: kind,
-  label: kind,
-}))
+const KINDS = optionsOf(PERSON_KINDS)
 const leaders = computed(() => [
   { value: null, label: 'nobody: is booked alone' },
   ...props.setUp.technicians
