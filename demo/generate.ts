@@ -120,6 +120,7 @@ export async function generate(
     name: p.name,
     email: p.email,
     role: p.role as Actor['role'],
+    ownRole: null,
     bookable: p.bookable,
     seesCost: true,
     lacksSecondStep: false,

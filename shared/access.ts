@@ -2,6 +2,7 @@
 import * as yup from 'yup'
 import { PERMISSIONS, ROLES, type Permission } from '../core/access/permissions'
 import { phraseList } from './phrases'
+import { ownRole } from './roles'
 import { workKind } from './workKinds'
 import { secondStepRoutes } from './secondStep'
 import {
@@ -39,7 +40,9 @@ export const me = obj({
     id: id().required(),
     name: definedText(),
     email: definedText(),
+    /** of the firm's own, the one that it begins as */
     role: oneOf(ROLES).required(),
+    roleName: definedText(),
     bookable: flag().required(),
     seesCost: flag().required(),
     /** a second step is asked of the role, and comes before anything else */
@@ -55,6 +58,7 @@ export const me = obj({
     demo: flag().required(),
     workKinds: list(workKind),
     phrases: list(phraseList),
+    ownRoles: list(ownRole),
     stateLabels: yup.object().default(undefined).meta({ free: true }),
   }),
   now: instant().required(),
@@ -72,6 +76,9 @@ const staff = obj({
       phone: definedText(),
       payrollNumber: definedText(),
       role: oneOf(ROLES).required(),
+      /** the code of a role of the firm's own, and what theirs is called */
+      ownRole: definedText(),
+      roleName: definedText(),
       bookable: flag().required(),
       seesCost: flag().required(),
       active: flag().required(),
@@ -225,6 +232,8 @@ export const accessRoutes = {
       phone: text(32).default(''),
       payrollNumber: text(32).default(''),
       role: oneOf(ROLES).required('Choose what they do here.'),
+      /** the code of a role of the firm's own that begins as that one */
+      ownRole: text(40).default(''),
       bookable: flag().required(),
       seesCost: flag().default(false),
       /** what an hour of theirs costs, by whoever sees costs; without it nothing is changed of that */

@@ -2,11 +2,10 @@
 import { TIME_STEPS, TIME_WAYS } from '../core/hours/billedTime'
 import { phraseFields, phraseList } from './phrases'
 import { kindFields, workKindList } from './workKinds'
-import { GRANTABLE_NAMES } from '../core/access/grantable'
-import { ROLES } from '../core/access/permissions'
 import { WORK_ORDER_STATES } from '../core/visits/workOrderState'
 import { firmRoutes } from './firm'
 import { layoutRoutes } from './layouts'
+import { roleRoutes } from './roles'
 import {
   flag,
   id,
@@ -41,23 +40,6 @@ const own = {
   retired: flag().required(),
 }
 const field = obj({ id: id().required(), ...own })
-const limits = obj({
-  roles: list(
-    obj({
-      role: oneOf(ROLES).required(),
-      lowerPercent: int(0, 100).required('Write a whole number of per cent, up to 100.'),
-      belowCost: flag().required(),
-      mendsTime: flag().required(),
-    }),
-  ).max(ROLES.length),
-  /** to which roles each act is given that the owner may give; an owner always may */
-  given: list(
-    obj({
-      permission: oneOf(GRANTABLE_NAMES).required(),
-      roles: list(oneOf(ROLES).required()).max(ROLES.length),
-    }),
-  ).max(GRANTABLE_NAMES.length),
-})
 const billedTime = {
   way: oneOf(TIME_WAYS).required('Say how it is rounded.'),
   stepMinutes: int(1, 60).oneOf(TIME_STEPS, 'Choose a step.').required('Choose a step.'),
@@ -66,6 +48,7 @@ const billedTime = {
 export const settingRoutes = {
   ...firmRoutes,
   ...layoutRoutes,
+  ...roleRoutes,
   setUp: route({
     method: 'GET',
     path: '/set-up',
@@ -201,21 +184,6 @@ export const settingRoutes = {
     summary: 'How long the firm stands for what it supplied',
     body: obj({ months: int(0, 120).required('Write a whole number of months, up to 120.') }),
     answer: ok,
-  }),
-  limits: route({
-    method: 'GET',
-    path: '/set-up/limits',
-    may: 'settings.see',
-    summary: 'What each role may do, and how far it may go alone',
-    answer: limits,
-  }),
-  keepLimits: route({
-    method: 'POST',
-    path: '/set-up/limits',
-    may: 'limits.change',
-    summary: 'Change what roles may do, and how far alone; what is not named stays',
-    body: limits,
-    answer: limits,
   }),
   keepStateLabels: route({
     method: 'POST',

@@ -12,6 +12,7 @@ import { field, type FormRows } from '~/base/fields'
 import { useFormAbout } from '~/base/useForm'
 import { call, newId } from '~/lib/api'
 import { useAct } from '~/lib/useAct'
+import { ROLE_WORDS } from '~/settings/setUp'
 import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
 
@@ -26,11 +27,11 @@ const emit = defineEmits<{ kept: [staff: Staff]; close: [] }>()
 const session = useSession()
 const id = props.person?.id ?? newId()
 const BLANK = {
-  ...{ name: '', email: '', phone: '', role: 'technician' as Role, bookable: true },
+  ...{ name: '', email: '', phone: '', role: 'technician', bookable: true },
   ...{ seesCost: false, payrollNumber: '', costRate: '', costRateFrom: '' },
 }
-const typedOf = ({ name, email, phone, role, bookable, ...person }: Person) => ({
-  ...{ name, email, phone, role, bookable, seesCost: person.seesCost },
+const typedOf = ({ name, email, phone, role, ownRole, bookable, ...person }: Person) => ({
+  ...{ name, email, phone, role: ownRole || role, bookable, seesCost: person.seesCost },
   ...{ payrollNumber: person.payrollNumber, costRate: person.costRate ?? '', costRateFrom: '' },
 })
 const form = useFormAbout(
@@ -39,13 +40,8 @@ const form = useFormAbout(
   props.refresh,
   { draft: props.person ? `person ${id}` : 'new person', blank: BLANK },
 )
-const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  owner: 'owner: may do everything',
-  office: 'office: calls, customers, bills',
-  dispatch: 'dispatch: calls and the schedule',
-  books: 'books: invoices, money, the ledger',
-  technician: 'technician: a phone, and their visits',
-}
+/** A role of the firm's own stands for the one that it begins as. */
+const own = session.ownRoles
 const mayChoose = ROLES.filter((role) => role !== 'owner' || session.role === 'owner')
 const FIELDS: FormRows = [
   field('name', 'Name'),
@@ -54,7 +50,10 @@ const FIELDS: FormRows = [
     field('phone', 'Telephone'),
   ],
   field('role', 'What they do here', {
-    options: mayChoose.map((role) => ({ value: role, label: ROLE_WORDS[role] })),
+    options: [
+      ...mayChoose.map((role) => ({ value: role, label: ROLE_WORDS[role] })),
+      ...own.map(({ code, name, base }) => ({ value: code, label: `${name}: as ${base}` })),
+    ],
   }),
   field('payrollNumber', 'Number in the payroll'),
 ]
@@ -81,7 +80,12 @@ const takeBack = (rate: Rate) =>
   act(async () => emit('kept', await call('dropCostRate', { params: { id }, body: rate })))
 const keep = () =>
   form.keep(async (version) => {
-    const body = { id, ...form.values, ...(version && { version }) }
+    const ownRole = own.find(({ code }) => code === form.values.role)
+    const as = {
+      role: ownRole?.base ?? (form.values.role as Role),
+      ownRole: ownRole?.code ?? '',
+    }
+    const body = { id, ...form.values, ...as, ...(version && { version }) }
     emit('kept', await call('keepPerson', { body }))
     emit('close')
   })

@@ -98,7 +98,8 @@ function comes(p: Person): string {
         <b>{{ p.name }}</b>
       </template>
       <template #role="{ row: p }"
-        >{{ p.role }}<span v-if="p.bookable && p.role !== 'technician'">, goes to customers</span
+        >{{ p.roleName
+        }}<span v-if="p.bookable && p.role !== 'technician'">, goes to customers</span
         ><span v-if="!p.bookable && p.role === 'technician'">, is not booked</span></template
       >
       <template #reach="{ row: p }"

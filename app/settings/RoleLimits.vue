@@ -2,7 +2,6 @@
 // What each role may do, and how far it may go alone; over it another person's yes is asked for.
 import type { Column } from '~/base/columns'
 import { canBeGiven, GRANTABLE, type Grantable } from '~~/core/access/grantable'
-import { ROLES } from '~~/core/access/permissions'
 import ActButton from '~/base/ActButton.vue'
 import Check from '~/base/Check.vue'
 import DataTable from '~/base/DataTable.vue'
@@ -19,20 +18,22 @@ import { useAnswer } from '~/lib/useAnswer'
 import { computed, watch } from 'vue'
 import { useSession } from '~/stores/session'
 import type { Answer } from '~~/shared/api'
+import OwnRoles from './OwnRoles.vue'
 
 type Rights = Answer<'limits'>
 const session = useSession()
 const { data, problem, refresh } = useAnswer('limits', undefined, SHOWS.setUp)
-const others = ROLES.filter((role) => role !== 'owner')
+/** Roles besides the owner, ours and the firm's own, as columns. */
+const others = computed(() => data.value?.roles.filter(({ base }) => base !== 'owner') ?? [])
 /** A name in a form has no dot in it. */
 const keyOf = (permission: Grantable) => permission.replace('.', '/')
 /** Box by box: what somebody else ticks meanwhile is followed where nobody ticked it here. */
 const asTicked = ({ roles, given }: Rights) => ({
-  roles: Object.fromEntries(roles.map((role) => [role.role, { ...role }])),
+  roles: Object.fromEntries(roles.map(({ name: _, base: _of, ...role }) => [role.role, role])),
   given: Object.fromEntries(
     given.map(({ permission, roles: to }) => [
       keyOf(permission),
-      Object.fromEntries(others.map((role) => [role, to.includes(role)])),
+      Object.fromEntries(roles.map(({ role }) => [role, to.includes(role)])),
     ]),
   ),
 })
@@ -42,7 +43,7 @@ const mine = computed(() => session.may('limits.change'))
 /** What may be given, as the server says. */
 const acts = computed(() => data.value?.given.map(({ permission }) => permission) ?? [])
 const toRoles = (permission: Grantable) =>
-  others.filter((role) => form.values.given[keyOf(permission)]![role])
+  others.value.map(({ role }) => role).filter((role) => form.values.given[keyOf(permission)]![role])
 /** What was changed is sent alone: somebody else may have changed the rest. */
 const keep = () =>
   form.send(async () => {
@@ -56,11 +57,17 @@ const keep = () =>
     }
     data.value = await call('keepLimits', { body })
   })
+/** People are given them on another screen, which knows them from the session. */
+async function taken(rights: Rights) {
+  data.value = rights
+  await session.again()
+}
 const wordsOf = (permission: Grantable) => GRANTABLE[permission].words
-const columns: Column<Grantable>[] = [
+const columns = computed((): Column<Grantable>[] => [
   { key: 'act', label: 'besides the owner', text: wordsOf },
-  ...others.map((role) => ({ key: role, label: role, width: 88 })),
-]
+  ...others.value.map(({ role, name }) => ({ key: role, label: name, width: 88 })),
+])
+const nameOf = (key: string) => data.value?.roles.find(({ role }) => role === key)?.name ?? key
 </script>
 
 <template>
@@ -77,15 +84,15 @@ const columns: Column<Grantable>[] = [
       :row-key="(act) => act"
     >
       <template
-        v-for="role in others"
+        v-for="{ role, name, base } in others"
         :key="role"
         #[role]="{ row }"
       >
         <Check
-          v-if="canBeGiven(row, role)"
+          v-if="canBeGiven(row, base)"
           v-model="form.values.given[keyOf(row)]![role]"
           :disabled="!mine"
-          :label="`${role}: ${wordsOf(row)}`"
+          :label="`${name}: ${wordsOf(row)}`"
         />
       </template>
     </DataTable>
@@ -98,7 +105,7 @@ const columns: Column<Grantable>[] = [
       label="How far each role may go alone"
       :rows="Object.values(form.values.roles)"
       :columns="[
-        { key: 'role', text: (row) => row.role },
+        { key: 'role', text: (row) => nameOf(row.role) },
         { key: 'lower', label: 'per cent below', width: 170 },
         { key: 'below', label: 'below cost', width: 100 },
         { key: 'time', label: 'corrects time', width: 120 },
@@ -110,7 +117,7 @@ const columns: Column<Grantable>[] = [
           :name="`roles.${row.role}.lowerPercent`"
           inline
           ><template #label
-            ><span class="visually-hidden">{{ row.role }}, per cent below</span></template
+            ><span class="visually-hidden">{{ nameOf(row.role) }}, per cent below</span></template
           ><CountInput
             v-model="row.lowerPercent"
             :min="0"
@@ -122,14 +129,14 @@ const columns: Column<Grantable>[] = [
         <Check
           v-model="row.belowCost"
           :disabled="!mine"
-          :label="`${row.role}: below cost`"
+          :label="`${nameOf(row.role)}: below cost`"
         />
       </template>
       <template #time="{ row }">
         <Check
           v-model="row.mendsTime"
           :disabled="!mine"
-          :label="`${row.role}: corrects time alone`"
+          :label="`${nameOf(row.role)}: corrects time alone`"
         />
       </template>
     </DataTable>
@@ -140,6 +147,11 @@ const columns: Column<Grantable>[] = [
       >Keep this</ActButton
     >
     <Notice />
+    <OwnRoles
+      :roles="others"
+      :may="mine"
+      @kept="taken"
+    />
   </Form>
   <Pending
     v-else

@@ -1,4 +1,5 @@
 // What the parts of the firm's set-up share: what is kept, and the words of its kinds.
+import type { Role } from '~~/core/access/permissions'
 import type { LineKind } from '~~/core/pricebook/kinds'
 import type { Answer } from '~~/shared/api'
 
@@ -35,4 +36,12 @@ export const MAIL_NAMES: Readonly<Record<Answer<'mailWords'>['items'][number]['k
 /** The kinds of lines, as a price level takes something off them. */
 export const LINE_WORDS: Readonly<Record<LineKind, string>> = {
   ...{ task: 'Tasks', part: 'Parts', labour: 'Hours', charge: 'Charges', other: 'Own lines' },
+}
+/** What each role of ours is for. */
+export const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  owner: 'owner: may do everything',
+  office: 'office: calls, customers, bills',
+  dispatch: 'dispatch: calls and the schedule',
+  books: 'books: invoices, money, the ledger',
+  technician: 'technician: a phone, and their visits',
 }

@@ -35,6 +35,7 @@ export const useSession = defineStore('session', {
     locale: (state) => state.me?.company.locale ?? 'en-US',
     zone: (state) => state.me?.company.timeZone ?? 'UTC',
     today: (state) => state.me?.today ?? '',
+    ownRoles: (state) => state.me?.company.ownRoles ?? [],
     workKinds: (state) => state.me?.company.workKinds ?? [],
   },
   actions: {

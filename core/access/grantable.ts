@@ -1,5 +1,6 @@
 // What the owner may give to other roles than usual, or take from them: acts about money, prices and what ends things.
 // The rest is what a role is for: a technician without a clock, or an office without calls, would be none.
+import { baseOf, type OwnRole } from './ownRoles'
 import { mayRole, rolesThatMay, type Grants, type Permission, type Role } from './permissions'
 
 const MONEY = ['office', 'books'] as const
@@ -40,26 +41,39 @@ export const GRANTABLE_NAMES = Object.keys(GRANTABLE) as Grantable[]
 export const canBeGiven = (permission: Grantable, role: Role): boolean =>
   (GRANTABLE[permission].roles as readonly Role[]).includes(role)
 
+interface Standing {
+  role: Role
+  grants?: Grants
+}
 /**
- * What one role may do about money, prices and ends, and another may not: who adds people, or says where their mail goes,
+ * What one may do about money, prices and ends, and another may not: who adds people, or says where their mail goes,
  * would take it for themselves.
- * @example beyond('books', 'office') // ['payments.takeBack', 'ledger.see']
+ * @example beyond({ role: 'books' }, { role: 'office' }) // ['payments.takeBack', 'ledger.see']
  */
-export const beyond = (role: Role, than: Role, grants: Grants = {}): Grantable[] =>
+export const beyond = (one: Standing, than: Standing): Grantable[] =>
   GRANTABLE_NAMES.filter(
-    (permission) => mayRole(role, permission, grants) && !mayRole(than, permission, grants),
+    (permission) =>
+      mayRole(one.role, permission, one.grants) && !mayRole(than.role, permission, than.grants),
   )
 
 /**
  * What is kept of what the owner chose: what is as usual is not kept, so that a later version may know better.
- * Roles that it cannot be given to are left out.
+ * Roles that it cannot be given to are left out; the firm's own are as those that they begin as.
  * @example grantsFrom({ 'payments.takeBack': ['books'], 'visits.close': ['office'] }) // { 'visits.close': ['office'] }
  */
-export function grantsFrom(chosen: Readonly<Partial<Record<Grantable, readonly Role[]>>>): Grants {
+export function grantsFrom(
+  chosen: Readonly<Partial<Record<Grantable, readonly string[]>>>,
+  own: readonly OwnRole[] = [],
+): Grants {
   const kept = GRANTABLE_NAMES.flatMap((permission) => {
-    const roles = chosen[permission]?.filter((role) => canBeGiven(permission, role))
-    const usual = rolesThatMay(permission).filter((role) => role !== 'owner')
-    const same = roles?.length === usual.length && usual.every((role) => roles.includes(role))
+    const roles = chosen[permission]?.filter((key) => {
+      const base = baseOf(key, own)
+      return base !== null && canBeGiven(permission, base)
+    })
+    const ours = rolesThatMay(permission).filter((role) => role !== 'owner')
+    const theirs = own.filter(({ base }) => ours.includes(base)).map(({ code }) => code)
+    const usual = [...ours, ...theirs]
+    const same = roles?.length === usual.length && usual.every((key) => roles.includes(key))
     return roles && !same ? [[permission, roles] as const] : []
   })
   return Object.fromEntries(kept)

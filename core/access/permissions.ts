@@ -82,8 +82,8 @@ export const PERMISSIONS = {
 } as const satisfies Readonly<Record<string, readonly Role[]>>
 export type Permission = keyof typeof PERMISSIONS
 
-/** Whom the owner gives a permission to, where that is not as usual. */
-export type Grants = Readonly<Partial<Record<Permission, readonly Role[]>>>
+/** Whom the owner gives a permission to, where that is not as usual: roles of ours, and codes of the firm's own. */
+export type Grants = Readonly<Partial<Record<Permission, readonly string[]>>>
 
 /** Whom a permission is usually given to. @example rolesThatMay('payments.takeBack') // ['owner', 'books'] */
 export const rolesThatMay = (permission: Permission): readonly Role[] => PERMISSIONS[permission]
@@ -94,7 +94,7 @@ export const rolesThatMay = (permission: Permission): readonly Role[] => PERMISS
  * @example mayRole('technician', 'payments.take', { 'payments.take': ['books'] }) // false
  */
 export const mayRole = (role: Role, permission: Permission, grants: Grants = {}): boolean =>
-  role === 'owner' || (grants[permission] ?? rolesThatMay(permission)).includes(role)
+  role === 'owner' || (grants[permission] ?? rolesThatMay(permission)).some((one) => one === role)
 
 /** Everything that a role may do. @example permissionsOf('technician').includes('visits.clock') // true */
 export const permissionsOf = (role: Role, grants: Grants = {}): Permission[] =>

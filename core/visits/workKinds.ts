@@ -42,26 +42,6 @@ export const workKinds = (own: readonly KeptKind[]): WorkKind[] => [
   ...own.map((kind) => ({ charges: [], ...kind })),
   ...USUAL_KINDS.filter(({ code }) => !own.some((kind) => kind.code === code)),
 ]
-/**
- * A code for a kind that is new, from its name: small letters and figures, and none that is taken.
- * @example workKindCode('Leak search', []) // 'leak_search'
- */
-export function workKindCode(name: string, taken: readonly string[]): string {
-  const plain = name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '_')
-    .replace(/^_+|_+$/g, '')
-    .slice(0, MOST_SIGNS)
-  const begin = plain || 'kind'
-  const also = (n: number) => (n === 1 ? begin : `${begin}_${n}`)
-  let n = 1
-  while (taken.includes(also(n))) n++
-  return also(n)
-}
-const MOST_SIGNS = 32
-
 interface LeftOut {
   entryId: string
   reason: string

@@ -11,6 +11,8 @@ export interface StaffRow {
   phone: string
   payrollNumber: string
   role: Role
+  /** the code of a role of the firm's own */
+  ownRole: string
   bookable: boolean
   seesCost: boolean
   active: boolean
@@ -21,7 +23,7 @@ export interface StaffRow {
   /** signs in with a second step */
   secondStep: boolean
 }
-const STAFF = `SELECT p.id, p.version, p.name, COALESCE(p.email, '') AS email, p.phone, p.payroll_number, p.role, p.bookable, p.sees_cost, p.active,
+const STAFF = `SELECT p.id, p.version, p.name, COALESCE(p.email, '') AS email, p.phone, p.payroll_number, p.role, COALESCE(p.own_role, '') AS ownRole, p.bookable, p.sees_cost, p.active,
       p.left_on, p.password_hash <> '' AS comesIn,
       EXISTS (SELECT 1 FROM second_steps x WHERE x.person_id = p.id AND x.confirmed_at IS NOT NULL)
         AS secondStep,
@@ -53,22 +55,32 @@ export const otherOwners = async (tx: Tx, id: string) =>
   ))!.n
 type Kept = Pick<
   StaffRow,
-  'id' | 'name' | 'email' | 'phone' | 'payrollNumber' | 'role' | 'bookable' | 'seesCost'
+  'id' | 'name' | 'email' | 'phone' | 'payrollNumber' | 'role' | 'ownRole' | 'bookable' | 'seesCost'
 >
 const values = (p: Kept): Value[] => [
-  ...[p.name, p.email || null, p.phone, p.payrollNumber, p.role, p.bookable, p.seesCost, p.id],
+  ...[
+    p.name,
+    p.email || null,
+    p.phone,
+    p.payrollNumber,
+    p.role,
+    p.ownRole || null,
+    p.bookable,
+    p.seesCost,
+    p.id,
+  ],
 ]
 export const insertPerson = (tx: Tx, p: Kept) =>
   tx.run(
-    `INSERT INTO people (name, email, phone, payroll_number, role, bookable, sees_cost, id, position)
-    SELECT ?, ?, ?, ?, ?, ?, ?, ?, last.position + 1
+    `INSERT INTO people (name, email, phone, payroll_number, role, own_role, bookable, sees_cost, id, position)
+    SELECT ?, ?, ?, ?, ?, ?, ?, ?, ?, last.position + 1
     FROM (SELECT COALESCE(MAX(position), -1) AS position FROM people) last`,
     values(p),
   )
 export const updatePerson = (tx: Tx, p: Kept) =>
   tx.run(
     `UPDATE people
-    SET name = ?, email = ?, phone = ?, payroll_number = ?, role = ?, bookable = ?, sees_cost = ?,
+    SET name = ?, email = ?, phone = ?, payroll_number = ?, role = ?, own_role = ?, bookable = ?, sees_cost = ?,
       version = version + 1
     WHERE id = ?`,
     values(p),

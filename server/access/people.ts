@@ -1,11 +1,13 @@
 // The people of the firm: added and invited, changed, leaving and coming back.
 import { beyond, GRANTABLE } from '../../core/access/grantable'
+import { grantsAs, nameOfRole, type OwnRole } from '../../core/access/ownRoles'
 import type { Role } from '../../core/access/permissions'
 import { conflict, invalid, LedgerError, notFound } from '../../core/errors/LedgerError'
 import { formatPhone } from '../../core/text/phone'
 import type { Answer, Body } from '../../shared/api'
 import { signedIn, type Ctx } from '../http/context'
 import { record } from '../http/queries'
+import { rightsOfFirm } from '../settings/queries'
 import { invite } from './doors'
 import { checkCostRate, costsByPerson, keepCostRate, takeBackCostRate } from './costRates'
 import { closeDoors } from './doors.queries'
@@ -29,29 +31,45 @@ type Staff = Answer<'staff'>
 export async function staff(ctx: Ctx): Promise<Staff> {
   const people = await staffRows(ctx.tx)
   const costs = await costsByPerson(ctx)
-  return { items: people.map((person) => ({ ...person, ...costs(person.id) })) }
+  const { ownRoles } = ctx.company
+  return {
+    items: people.map((person) => ({
+      ...person,
+      ...costs(person.id),
+      roleName: nameOfRole(person.ownRole || person.role, ownRoles),
+    })),
+  }
 }
 
+interface As {
+  role: Role
+  /** the code of a role of the firm's own */
+  ownRole?: string
+}
+/** A role of the firm's own that is there, and begins as the one that is said. */
+function ownRoleOf(ctx: Ctx, { role, ownRole }: As): OwnRole | null {
+  const own = ctx.company.ownRoles.find(({ code }) => code === ownRole) ?? null
+  if (ownRole && own?.base !== role)
+    throw invalid('role', 'This role was taken away meanwhile. Choose another.')
+  return own
+}
 /** Nobody makes, or comes in as, somebody who may do what they may not. */
-function withinMine(ctx: Ctx, role: Role, seesCost: boolean): void {
+function withinMine(ctx: Ctx, as: As, seesCost: boolean): void {
   const me = signedIn(ctx)
-  const [first] = beyond(role, me.role, me.grants)
+  const { grants } = ctx.company
+  const [first] = beyond({ role: as.role, grants: grantsAs(ownRoleOf(ctx, as), grants) }, me)
   const more = first ? GRANTABLE[first].words : seesCost && !me.seesCost && COSTS
   if (more) throw new LedgerError('forbidden', `You may not ${more}; that is left to the owner.`)
 }
 const COSTS = GRANTABLE['costs.see'].words
 /** Owners are made, changed and let go by owners; and one who can come in always stays. */
-async function minding(
-  ctx: Ctx,
-  old: StaffRow | null,
-  role: Role,
-  seesCost = false,
-): Promise<void> {
+async function minding(ctx: Ctx, old: StaffRow | null, as: As, seesCost = false): Promise<void> {
+  const { role } = as
   const touchesOwner = old?.role === 'owner' || role === 'owner'
   if (touchesOwner && signedIn(ctx).role !== 'owner')
     throw new LedgerError('forbidden', 'Only an owner says who is an owner.')
-  withinMine(ctx, role, seesCost)
-  if (old) withinMine(ctx, old.role, old.seesCost)
+  withinMine(ctx, as, seesCost)
+  if (old) withinMine(ctx, old, old.seesCost)
   if (old?.role === 'owner' && role !== 'owner' && !(await otherOwners(ctx.tx, old.id)))
     throw conflict(
       'last_owner',
@@ -61,15 +79,19 @@ async function minding(
 const about = (ctx: Ctx, id: string, fact: ReturnType<typeof accessFacts.personAdded>) =>
   record(ctx, { subject: 'person', id, fact })
 /** Adds somebody, or changes what is known of them. Who is new is invited by mail. */
-export async function keepPerson(ctx: Ctx, body: Body<'keepPerson'>): Promise<Staff> {
+export async function keepPerson(asked: Ctx, body: Body<'keepPerson'>): Promise<Staff> {
+  // A role is not taken away while it is given to somebody.
+  const rights = await rightsOfFirm(asked.tx)
+  const ctx = { ...asked, company: { ...asked.company, ...rights } }
   const old = await staffById(ctx.tx, body.id)
   if (old && old.version !== body.version)
     throw conflict('stale', 'Someone changed this person in the meantime.', { current: old })
   if (!old && body.version) throw notFound('person')
-  await minding(ctx, old, body.role, body.seesCost)
+  await minding(ctx, old, body, body.seesCost)
   await checkMail(ctx, body, old)
   const now = {
-    ...{ id: body.id, name: body.name, role: body.role, bookable: body.bookable },
+    ...{ id: body.id, name: body.name, role: body.role, ownRole: body.ownRole },
+    bookable: body.bookable,
     ...{ email: body.email.toLowerCase(), seesCost: body.seesCost },
     phone: formatPhone(body.phone, ctx.company.country),
     payrollNumber: body.payrollNumber,
@@ -78,7 +100,8 @@ export async function keepPerson(ctx: Ctx, body: Body<'keepPerson'>): Promise<St
   if (old) await changed(ctx, old, now)
   else {
     await insertPerson(ctx.tx, now)
-    await about(ctx, now.id, accessFacts.personAdded({ name: now.name, role: now.role }))
+    const roleName = nameOfRole(now.ownRole || now.role, ctx.company.ownRoles)
+    await about(ctx, now.id, accessFacts.personAdded({ name: now.name, role: roleName }))
     if (now.email) await invite(ctx, now)
   }
   await keepCostRate(ctx, body)
@@ -126,14 +149,14 @@ export async function dropCostRate(
   body: Body<'dropCostRate'>,
 ): Promise<Staff> {
   const person = await known(ctx, id)
-  await minding(ctx, person, person.role)
+  await minding(ctx, person, person)
   await takeBackCostRate(ctx, person, body)
   return staff(ctx)
 }
 /** Another invitation; the one before it ends. */
 export async function invitePerson(ctx: Ctx, id: string): Promise<Staff> {
   const person = await known(ctx, id)
-  await minding(ctx, person, person.role)
+  await minding(ctx, person, person)
   if (!person.active) throw conflict('not_now', `${person.name} left. Let them come back first.`)
   if (!person.email)
     throw conflict('not_now', `${person.name} has no mail address. Write it first.`)
@@ -164,7 +187,7 @@ async function mustBeFree(
 export async function leave(ctx: Ctx, id: string): Promise<Staff> {
   const person = await known(ctx, id)
   if (id === signedIn(ctx).id) throw conflict('not_now', 'You cannot let yourself go.')
-  await minding(ctx, person, person.role === 'owner' ? 'books' : person.role)
+  await minding(ctx, person, person.role === 'owner' ? { role: 'books' } : person)
   await mustBeFree(ctx, person, ['visits', 'tasks'])
   if (!person.active) return staff(ctx)
   await setLeft(ctx.tx, id, ctx.today)
@@ -176,7 +199,7 @@ export async function leave(ctx: Ctx, id: string): Promise<Staff> {
 /** As they were; with the password that they had. */
 export async function comeBack(ctx: Ctx, id: string): Promise<Staff> {
   const person = await known(ctx, id)
-  await minding(ctx, person, person.role)
+  await minding(ctx, person, person)
   if (person.active) return staff(ctx)
   await setLeft(ctx.tx, id, null)
   await about(ctx, id, accessFacts.personBack({ name: person.name }))
@@ -185,7 +208,7 @@ export async function comeBack(ctx: Ctx, id: string): Promise<Staff> {
 /** Of somebody who lost phone and codes: they are signed out everywhere, and set up another one where it is asked of them. */
 export async function endSecondStepOf(ctx: Ctx, id: string): Promise<Staff> {
   const person = await known(ctx, id)
-  await minding(ctx, person, person.role)
+  await minding(ctx, person, person)
   await removeSecondStep(ctx.tx, id)
   await endAllOf(ctx, id)
   await tellChanged(ctx, person, 'The second step was ended')

@@ -1,18 +1,27 @@
 // SQL of people, sessions and personal tokens.
 import { sqlInstant, type Tx } from '../db/pool'
 import type { Actor } from '../http/context'
+import { grantsAs, type OwnRole } from '../../core/access/ownRoles'
 import { mayRole } from '../../core/access/permissions'
 import { DAY } from '../../core/time/units'
 
-type PersonRow = Actor & { passwordHash: string }
+/** Somebody as their row says, and who may do what in the firm. */
+type Row = Omit<Actor, 'ownRole'> & { ownCode: string | null; ownRoles: OwnRole[] }
+type PersonRow = Row & { passwordHash: string }
 /** What things cost is seen by who may by their role, and by a person who may besides. */
-const seeing = <P extends Actor>(person: P | null): P | null =>
-  person && {
+function seeing<R extends Row>(row: R | null): (Omit<R, 'ownCode' | 'ownRoles'> & Actor) | null {
+  if (!row) return null
+  const { ownCode, ownRoles, ...person } = row
+  const ownRole = ownRoles.find(({ code }) => code === ownCode) ?? null
+  const grants = grantsAs(ownRole, person.grants)
+  return {
     ...person,
+    ...{ ownRole, grants },
     lacksSecondStep: Boolean(person.lacksSecondStep),
-    seesCost: person.seesCost || mayRole(person.role, 'costs.see', person.grants),
+    seesCost: person.seesCost || mayRole(person.role, 'costs.see', grants),
   }
-const COLUMNS = `p.id, p.name, p.email, p.role, p.bookable, p.sees_cost, f.grants,
+}
+const COLUMNS = `p.id, p.name, p.email, p.role, p.own_role AS ownCode, f.own_roles, p.bookable, p.sees_cost, f.grants,
       JSON_CONTAINS(f.second_step_roles, JSON_QUOTE(CAST(p.role AS CHAR))) AND NOT EXISTS
       (SELECT 1 FROM second_steps x WHERE x.person_id = p.id AND x.confirmed_at IS NOT NULL) AS
       lacksSecondStep`
@@ -41,7 +50,7 @@ export const setPassword = async (tx: Tx, id: string, hash: string, was: string)
 /** Whose session it is, and the last event that is known at this moment. */
 export const personBySession = async (tx: Tx, hash: string, kind: SessionKind) =>
   seeing(
-    await tx.row<Actor & { lastEvent: number; lastSeenAt: string; readsOnly: boolean }>(
+    await tx.row<Row & { lastEvent: number; lastSeenAt: string; readsOnly: boolean }>(
       `SELECT ${COLUMNS}, s.last_seen_at, s.reads_only,
         (SELECT COALESCE(MAX(e.id), 0) FROM events e) AS lastEvent
       FROM sessions s

@@ -176,12 +176,12 @@ export async function openSession(ctx: Ctx, person: Actor): Promise<Answer<'sign
   return { ...whoAmI(ctx, person), cookieToken } as Answer<'signIn'>
 }
 export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
-  const { id, name, email, role, bookable, seesCost, lacksSecondStep, grants } = person
+  const { id, name, email, role, ownRole, bookable, seesCost, lacksSecondStep, grants } = person
   const { company } = ctx
   return {
     person: {
       ...{ id, name, email, role, bookable, seesCost, may: permissionsOf(role, grants) },
-      lacksSecondStep,
+      ...{ lacksSecondStep, roleName: ownRole?.name ?? role },
     },
     company: {
       name: company.name,
@@ -190,6 +190,7 @@ export function whoAmI(ctx: Ctx, person: Actor): Answer<'session'> {
       timeZone: company.timeZone,
       demo: company.demoDay !== null,
       stateLabels: company.stateLabels,
+      ownRoles: company.ownRoles,
       workKinds: workKinds(company.workKinds),
       phrases: phraseLists(company.phrases),
     },

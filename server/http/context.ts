@@ -2,6 +2,7 @@
 import { v7 } from 'uuid'
 import { LedgerError } from '../../core/errors/LedgerError'
 import { localDate } from '../../core/time/zone'
+import type { OwnRole } from '../../core/access/ownRoles'
 import { mayRole, type Grants, type Permission, type Role } from '../../core/access/permissions'
 import { fromSnapshot, inBackground, transaction, type Tx } from '../db/pool'
 import { getCompany, type Company } from '../settings/queries'
@@ -11,12 +12,14 @@ export interface Actor {
   id: string
   name: string
   email: string
+  /** of the firm's own, the one that it begins as */
   role: Role
+  ownRole: OwnRole | null
   bookable: boolean
   seesCost: boolean
   /** a second step is asked of the role, and there is none */
   lacksSecondStep: boolean
-  /** to whom the owner gives what, where that is not as usual */
+  /** to whom the owner gives what, where that is not as usual; what an own role is given is said of the one that it begins as */
   grants: Grants
 }
 export interface Ctx {

@@ -4,7 +4,7 @@ import { Decimal } from '../../core/money/decimal'
 import { toMoney } from '../../core/money/formatMinor'
 import { roundToMinor } from '../../core/money/roundToMinor'
 import { sayMoney } from '../../core/money/sayMoney'
-import { limitsOf, overLimit } from '../access/limits'
+import { limitsOf, overLimit, roleKey } from '../access/limits'
 import { signedIn, type Ctx } from '../http/context'
 import { priceLines, type PricedFor, type PricedLine } from './priceLines'
 
@@ -37,7 +37,7 @@ export async function withinLimit(
   lines: readonly LimitedLine[],
   before: readonly Pick<LimitedLine, 'kind'>[] = [],
 ): Promise<void> {
-  const limits = limitsOf(ctx, signedIn(ctx).role)
+  const limits = limitsOf(ctx, roleKey(signedIn(ctx)))
   const hasTask = before.some(({ kind }) => kind === 'task')
   const over = (await sumsOf(ctx, of, lines, hasTask)).flatMap((sums) => {
     const beyond = beyondLimit(sums, limits)

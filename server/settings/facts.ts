@@ -62,6 +62,8 @@ export const settingFacts = facts('settings', {
   clockSet: () => 'The demo’s clock was set to now',
   limitsChanged: (_: { limits: Change; given?: Change }) =>
     'What each role may do, and how far alone, was changed',
+  rolesChanged: (f: { name: string; gone: boolean; rights: Change }) =>
+    f.gone ? `Role “${f.name}” was taken away` : `Role “${f.name}” kept`,
   stateWordsChanged: (_: { words?: Change }) => 'Words for the states of work changed',
   workKindsChanged: (_: { kinds: Change }) => 'Kinds of work were changed',
   phrasesKept: (f: { list: PhraseListName; phrases: Change }) =>

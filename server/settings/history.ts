@@ -1,6 +1,5 @@
 // What was set up, by whom, from what to what; and back again, for as long as nobody has set it up otherwise since.
 import { GRANTABLE, GRANTABLE_NAMES } from '../../core/access/grantable'
-import { ROLES } from '../../core/access/permissions'
 import { forbidden, notFound } from '../../core/errors/LedgerError'
 import type { MailKind } from '../../core/text/mailWords'
 import type { BilledTime } from '../../core/hours/billedTime'
@@ -14,7 +13,7 @@ import { putChanges } from './firm'
 import { putMailWords } from './mailWords'
 import { firmRow, lockFirm } from './firm.queries'
 import { settingEntries, type SettingEntry } from './history.queries'
-import { getCompany } from './queries'
+import { getCompany, rightsOfFirm, type Rights } from './queries'
 import { keepLayout, keptOf } from './layouts'
 import { layoutRows } from './layouts.queries'
 import { keepTaxClass } from './taxes'
@@ -24,7 +23,8 @@ import { refuseChanged, stoodBefore, undoes, undoOf, type Undo } from './undoes'
 import { changeBilledTime } from './billedTime'
 import { changePhrases, phrasesNow } from './phrases'
 import { changeWorkKinds, kindsOf } from './workKinds'
-import { changeSources, changeStateLabels, keepLimits, keepWarranty, limitsNow } from './service'
+import { changeRoles, howFar, keepLimits, limitsNow } from './rights'
+import { changeSources, changeStateLabels, keepWarranty } from './service'
 
 async function undoFirm(ctx: Ctx, { changes }: { changes: Record<string, Change> }): Promise<void> {
   const now = (await firmRow(ctx.tx, true))!
@@ -46,11 +46,11 @@ async function undoLimits(
   const [was, left] = [limits.from as Roles, limits.to as Roles]
   const [gave, gives] = [(given.from ?? {}) as Given, (given.to ?? {}) as Given]
   const now = limitsNow(ctx)
-  const roles = ROLES.filter((role) => was[role] && !alike(was[role], left[role]))
+  const roles = Object.keys(was).filter((role) => !alike(was[role], left[role]))
   const acts = Object.keys(gave).filter((words) => !alike(gave[words], gives[words]))
   for (const role of roles) {
-    const { role: _, ...stands } = now.roles.find((one) => one.role === role)!
-    refuseChanged(stands, left[role])
+    const stands = now.roles.find((one) => one.role === role)
+    refuseChanged(stands && howFar(stands), left[role])
   }
   for (const words of acts) {
     const stands = now.given.find(({ permission }) => permission === permissionOf(words))!
@@ -60,6 +60,15 @@ async function undoLimits(
     roles: roles.map((role) => ({ role, ...was[role]! })),
     given: acts.map((words) => ({ permission: permissionOf(words), roles: gave[words]! })),
   })
+}
+/** Roles come back as they were, with what was given to them, while nothing of it was changed since. */
+async function undoRoles(
+  ctx: Ctx,
+  { name, rights }: { name: string; rights: { from: Rights; to: Rights } },
+): Promise<void> {
+  const from = await rightsOfFirm(ctx.tx)
+  refuseChanged(from, rights.to)
+  await changeRoles(ctx, name, { from, to: rights.from })
 }
 type Rates = Body<'keepTaxClass'>['rates']
 async function undoTaxes(
@@ -88,6 +97,7 @@ const own = (back: Undo['back']): Undo => ({ may: 'settings.change', back })
 undoes({
   'settings.firmChanged': own(undoFirm),
   'settings.limitsChanged': own(undoLimits),
+  'settings.rolesChanged': { may: 'limits.change', back: undoRoles },
   'settings.taxesKept': { ...own(undoTaxes), fits: stoodBefore },
   'settings.layoutKept': { ...own(undoLayout), fits: stoodBefore },
   'settings.mailWordsKept': own(async (ctx, f: { kind: MailKind; changes: { text: Change } }) => {

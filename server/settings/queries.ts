@@ -3,7 +3,8 @@ import type { BilledTime } from '../../core/hours/billedTime'
 import type { Phrases } from '../../core/settings/phrases'
 import type { KeptKind, WorkKind } from '../../core/visits/workKinds'
 import type { Limits } from '../../core/access/limits'
-import type { Grants, Role } from '../../core/access/permissions'
+import type { Grants } from '../../core/access/permissions'
+import type { OwnRole } from '../../core/access/ownRoles'
 import type { Terms } from '../../core/documents/dueDate'
 import { ratesOn, type KeptRate, type Supplied } from '../../core/tax/ratesOn'
 import type { TaxMode, TaxRate } from '../../core/tax/taxTotals'
@@ -56,9 +57,13 @@ export interface Company {
   stateLabels: Record<string, string>
   visitMessages: { confirmation?: boolean; eve?: boolean; onWay?: boolean }
   /** where the owner says otherwise than is usual */
-  limits: Partial<Record<Role, Limits>>
+  limits: Partial<Record<string, Limits>>
   grants: Grants
+  /** roles of its own, which grants and limits name by their codes */
+  ownRoles: OwnRole[]
 }
+/** Who may do what, and how far. */
+export type Rights = Pick<Company, 'limits' | 'grants' | 'ownRoles'>
 
 export async function getCompany(tx: Tx): Promise<Company | null> {
   const row =
@@ -66,7 +71,7 @@ export async function getCompany(tx: Tx): Promise<Company | null> {
         legal_name, registration, payee, bank, iban, bic, cheque_name, logo_id,
         locale, time_zone, tax_mode, terms, pay_to, conditions, wording, yard_lat, yard_lon,
         quote_days, demo_day, clock_offset_ms, country, drives_outside, LEFT(closes_at, 5) AS closesAt, sources, work_kinds, phrases, billed_time, warranty_months, state_labels, visit_messages,
-        limits, grants
+        limits, grants, own_roles
       FROM company
       WHERE id = 1`)
   return row
@@ -216,11 +221,17 @@ export const putWarranty = (tx: Tx, months: number) =>
   tx.run('UPDATE company SET warranty_months = ?, version = version + 1', [months])
 /** Who may do what and how far, held until it is changed. */
 export const rightsOfFirm = async (tx: Tx) =>
-  (await tx.row<Pick<Company, 'limits' | 'grants'>>(
-    'SELECT limits, grants FROM company WHERE id = 1 FOR UPDATE',
-  ))!
-export const putLimits = (tx: Tx, { limits, grants }: Pick<Company, 'limits' | 'grants'>) =>
-  tx.run('UPDATE company SET limits = ?, grants = ?, version = version + 1', [
-    JSON.stringify(limits),
-    JSON.stringify(grants),
+  (await tx.row<Rights>('SELECT limits, grants, own_roles FROM company WHERE id = 1 FOR UPDATE'))!
+export const putRights = (tx: Tx, { limits, grants, ownRoles }: Rights) =>
+  tx.run('UPDATE company SET limits = ?, grants = ?, own_roles = ?, version = version + 1', [
+    ...[limits, grants, ownRoles].map((part) => JSON.stringify(part)),
   ])
+/** Who has a role of the firm's own, and is still here; they are held until it is decided what becomes of it. */
+export const peopleWithRole = (tx: Tx, code: string) =>
+  tx.rows<{ name: string }>(
+    'SELECT name FROM people WHERE own_role = ? AND active ORDER BY name LIMIT 5 FOR UPDATE',
+    [code],
+  )
+/** Whoever left had it; they come back as what it began as. */
+export const forgetRole = (tx: Tx, code: string) =>
+  tx.run('UPDATE people SET own_role = NULL, version = version + 1 WHERE own_role = ?', [code])

@@ -11,11 +11,10 @@ import { settingsHistory, undoSetting } from './history'
 import { keepLayout, layoutExamples, layoutNames, layoutPdf, layouts } from './layouts'
 import { keepMailWords, mailWords, tryMailWords } from './mailWords'
 import { keepNumbers, numbers } from './numbers'
+import { dropRole, keepLimits, keepRole, limitsNow } from './rights'
 import {
   demoClockToNow,
   fillField,
-  keepLimits,
-  limitsNow,
   keepSources,
   keepStateLabels,
   keepWarranty,
@@ -66,6 +65,8 @@ export const settingHandlers: Handlers<typeof settingRoutes> = {
   keepSources: (ctx, { body }) => keepSources(ctx, body),
   limits: (ctx) => Promise.resolve(limitsNow(ctx)),
   keepLimits: (ctx, { body }) => keepLimits(ctx, body),
+  keepRole: (ctx, { body }) => keepRole(ctx, body),
+  dropRole: (ctx, { body }) => dropRole(ctx, body),
   keepStateLabels: (ctx, { body }) => keepStateLabels(ctx, body),
   fillField: (ctx, { body }) => fillField(ctx, body),
 }

@@ -1,7 +1,4 @@
 // What the firm sets up for its calls: questions, its own fields, sources.
-import { GRANTABLE, GRANTABLE_NAMES, grantsFrom } from '../../core/access/grantable'
-import { mayRole, ROLES } from '../../core/access/permissions'
-import { limitsOf } from '../access/limits'
 import { setCustom } from '../visits/index'
 import { settingFacts } from './facts'
 import { workFacts } from '../visits/facts'
@@ -17,15 +14,12 @@ import { faultOfValue } from './fields'
 import {
   customFields,
   putSources,
-  putLimits,
   putStateLabels,
   putWarranty,
-  rightsOfFirm,
   questions,
   setClockOffset,
   territories,
   wordsOfFirm,
-  type Company,
 } from './queries'
 
 export async function setUp(ctx: Ctx): Promise<Answer<'setUp'>> {
@@ -130,35 +124,4 @@ export async function fillField(ctx: Ctx, body: Body<'fillField'>): Promise<Answ
     fact: workFacts.fieldFilled({ field: field.name, value: body.value }),
   })
   return { ok: true }
-}
-type Rights = Pick<Company, 'limits' | 'grants'>
-/** What each role may now, and how far it may go. */
-export const limitsNow = (ctx: { company: Rights }): Answer<'limits'> => ({
-  roles: ROLES.map((role) => ({ role, ...limitsOf(ctx, role) })),
-  given: GRANTABLE_NAMES.map((permission) => ({
-    permission,
-    roles: ROLES.filter((role) => mayRole(role, permission, ctx.company.grants)),
-  })),
-})
-const limitsByRole = ({ roles }: Answer<'limits'>) =>
-  Object.fromEntries(roles.map(({ role, ...limits }) => [role, limits]))
-const rolesByAct = ({ given }: Answer<'limits'>) =>
-  Object.fromEntries(given.map(({ permission, roles }) => [GRANTABLE[permission].words, roles]))
-/** What is named is changed on what stands there now: two who change different things keep both. */
-export async function keepLimits(ctx: Ctx, body: Body<'keepLimits'>): Promise<Answer<'limits'>> {
-  const kept = await rightsOfFirm(ctx.tx)
-  const before = limitsNow({ company: kept })
-  const said = Object.fromEntries(body.roles.map(({ role, ...limits }) => [role, limits]))
-  const limits = { ...kept.limits, ...said }
-  const stood = Object.fromEntries(before.given.map(({ permission, roles }) => [permission, roles]))
-  const chosen = Object.fromEntries(body.given.map(({ permission, roles }) => [permission, roles]))
-  const grants = grantsFrom({ ...stood, ...chosen })
-  await putLimits(ctx.tx, { limits, grants })
-  const now = limitsNow({ company: { limits, grants } })
-  const fact = settingFacts.limitsChanged({
-    limits: { from: limitsByRole(before), to: limitsByRole(now) },
-    given: { from: rolesByAct(before), to: rolesByAct(now) },
-  })
-  await record(ctx, { subject: 'settings', id: ctx.id(), fact })
-  return now
 }

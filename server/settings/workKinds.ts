@@ -1,12 +1,7 @@
 // The kinds of work that the firm does: what each is called, how long it takes, who can do it.
 import { invalid, notFound } from '../../core/errors/LedgerError'
-import {
-  FIRST_KIND,
-  isFreeKind,
-  workKindCode,
-  workKinds,
-  type WorkKind,
-} from '../../core/visits/workKinds'
+import { FIRST_KIND, isFreeKind, workKinds, type WorkKind } from '../../core/visits/workKinds'
+import { codeFrom } from '../../core/text/codeFrom'
 import type { Answer, Body } from '../../shared/api'
 import type { Ctx } from '../http/context'
 import { record } from '../http/queries'
@@ -53,7 +48,7 @@ export async function keepWorkKind(
   const now = {
     ...kind,
     ...{ skills: [...new Set(kind.skills)], charges: [...new Set(kind.charges)] },
-    code: old?.code ?? workKindCode(kind.name, codes),
+    code: old?.code ?? codeFrom(kind.name, codes, 'kind'),
   }
   const to = old ? from.map((one) => (one === old ? now : one)) : [...from, now]
   return changeWorkKinds(ctx, { from, to })

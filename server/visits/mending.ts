@@ -7,7 +7,7 @@ import type { Answer, Body } from '../../shared/api'
 import { lockPeople } from '../dispatch/index'
 import { technicianById } from '../dispatch/queries'
 import { signedIn, type Ctx } from '../http/context'
-import { limitsOf, overLimit } from '../access/limits'
+import { limitsOf, overLimit, roleKey } from '../access/limits'
 import type { Fact } from '../http/facts'
 import { record } from '../http/queries'
 import { refreshWorkOrder, visibleWorkOrder } from './account'
@@ -37,11 +37,11 @@ function mustBeOwn(ctx: Ctx, personId: string): void {
 }
 /** A technician mends the time of today as far as the firm lets them; beyond that, somebody else says yes to it. */
 function mustBeWithin(ctx: Ctx, { person, was, becomes }: Mending): void {
-  const { role } = signedIn(ctx)
+  const me = signedIn(ctx)
   const { from } = dayBounds(ctx.today, ctx.company.timeZone)
   const isOld =
-    role === 'technician' && [was, becomes].some((time) => time && time.startedAt < from)
-  if (!isOld && limitsOf(ctx, role).mendsTime) return
+    me.role === 'technician' && [was, becomes].some((time) => time && time.startedAt < from)
+  if (!isOld && limitsOf(ctx, roleKey(me)).mendsTime) return
   const say = (time: Stretch | undefined) =>
     time ? sayStretch(ctx, { ...time, kind: person.kind }) : 'none'
   throw overLimit(

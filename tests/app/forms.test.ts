@@ -73,6 +73,13 @@ const workKinds: Answer<'workKinds'> = {
     ...{ charges: [], gone: 0, retired: false },
   })),
 }
+const rights: Answer<'limits'> = {
+  given: [],
+  roles: [
+    { role: 'technician', name: 'technician', base: 'technician' as const },
+    ...[1, 2, 3].map((n) => ({ role: `r${n}`, name: `Foreman ${n}`, base: 'office' as const })),
+  ].map((role) => ({ ...role, lowerPercent: 10, belowCost: false, mendsTime: true })),
+}
 const phrases: Answer<'phrases'> = {
   items: (['parked', 'no_bill', 'taken_off'] as const).map((name) => ({
     ...{ name, phrases: [`Often in ${name}`] },
@@ -665,6 +672,16 @@ const TRIALS: Trial[] = [
       shown: { name: 'Kind 3', minutes: 30, skills: [], charges: [], retired: false },
     },
     says: { setUp, workKinds },
+  },
+  {
+    what: 'a role of the firm’s own',
+    at: '/set-up',
+    way: ['Call Foreman 3 otherwise'],
+    typed: [['What it is called', 'Master']],
+    act: 'Keep this role',
+    sends: 'keepRole',
+    body: { code: 'r3', name: 'Master', base: 'office', shown: 'Foreman 3' },
+    says: { setUp, limits: rights },
   },
   {
     what: 'what is often written',

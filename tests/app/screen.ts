@@ -154,6 +154,7 @@ export async function open(address: string, { role = 'owner', server = {} }: Per
     stateLabels: {},
     workKinds: USUAL_KINDS,
     phrases: phraseLists({}),
+    ownRoles: [],
   })
   const router = createRouter({
     history: createMemoryHistory(),

@@ -6,7 +6,6 @@ import {
   missingCharges,
   sayWorkKind,
   USUAL_KINDS,
-  workKindCode,
   workKinds,
 } from '../../core/visits/workKinds'
 
@@ -29,16 +28,6 @@ describe('kinds of work', () => {
     expect(FREE_KINDS.map((kind) => sayWorkKind(kind))).toEqual(['call-back', 'warranty'])
     expect([isFreeKind('warranty'), isFreeKind('repair')]).toEqual([true, false])
   })
-  it.each([
-    ['Leak search', [], 'leak_search'],
-    ['Leak  search!', ['leak_search'], 'leak_search_2'],
-    ['Störung', [], 'storung'],
-    ['漏水', [], 'kind'],
-    ['漏水', ['kind', 'kind_2'], 'kind_3'],
-    ['x'.repeat(60), [], 'x'.repeat(32)],
-  ])('%s beside %j has the code %s', (name, taken, code) =>
-    expect(workKindCode(name, taken)).toBe(code),
-  )
 })
 describe('what a kind charges', () => {
   const left = (reason: string) => [{ entryId: 'b', reason }]

@@ -769,7 +769,7 @@ describe('import', () => {
       (
         await office.ok('importPiece', { params: { id: importId }, body: at(first, rows) })
       ).rows.map((r) => r.state)
-    const actor: Actor = { ...(await office.ok('session')).person, grants: {} }
+    const actor: Actor = { ...(await office.ok('session')).person, ownRole: null, grants: {} }
     const here = (first: number, rows: string[][]) =>
       inContext({ actor, ip: '' }, async (ctx) =>
         (await importPiece(ctx, importId, at(first, rows))).rows.map((r) => r.state),

@@ -61,7 +61,11 @@ describe('who does not sign in', () => {
     expect([again.status, again.body.code]).toEqual([409, 'not_now'])
     const signIn = await new Client().send('signIn', { body: { email: '', password: PASSWORD } })
     expect(signIn.status).toBe(422)
-    const since = { ...person(one), version: one.version, email: `crew-${id().slice(-8)}@demo.test` }
+    const since = {
+      ...person(one),
+      version: one.version,
+      email: `crew-${id().slice(-8)}@demo.test`,
+    }
     await owner.ok('keepPerson', { body: since })
     expect((await known(one.id)).invitedUntil).not.toBeNull()
     await comeIn(await doorOf(since.email))

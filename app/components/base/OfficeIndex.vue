@@ -58,7 +58,7 @@ const { signOut, problem } = useSignOut()
     </button>
     <button
       class="who"
-      :title="`${session.me?.person.name}, ${session.role}`"
+      :title="`${session.me?.person.name}, ${session.me?.person.roleName}`"
       @click="signOut"
     >
       Sign out
