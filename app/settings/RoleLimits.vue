@@ -147,15 +147,16 @@ const nameOf = (key: string) => data.value?.roles.find(({ role }) => role === ke
       >Keep this</ActButton
     >
     <Notice />
-    <OwnRoles
-      :roles="others"
-      :may="mine"
-      @kept="taken"
-    />
   </Form>
   <Pending
     v-else
     :problem="problem"
     :again="refresh"
+  />
+  <OwnRoles
+    v-if="data"
+    :roles="others"
+    :may="mine"
+    @kept="taken"
   />
 </template>

@@ -111,7 +111,7 @@ export async function begin(call: Call, body: Begun): Promise<Answer<'begin'>> {
     const id = ctx.id()
     const email = body.email.toLowerCase()
     const owner = { id, name: body.name, email, phone: '', payrollNumber: '', seesCost: false }
-    await insertPerson(ctx.tx, { ...owner, role: 'owner', bookable: body.alsoGoes })
+    await insertPerson(ctx.tx, { ...owner, role: 'owner', ownRole: '', bookable: body.alsoGoes })
     await givePassword(ctx.tx, id, hash)
     const me = (await personByEmail(ctx.tx, email))!
     const company = (await getCompany(ctx.tx))!

@@ -675,7 +675,7 @@ const TRIALS: Trial[] = [
   },
   {
     what: 'a role of the firm’s own',
-    at: '/set-up',
+    page: '/set-up',
     way: ['Call Foreman 3 otherwise'],
     typed: [['What it is called', 'Master']],
     act: 'Keep this role',

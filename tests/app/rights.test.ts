@@ -10,7 +10,9 @@ import { sampleOf } from './sample'
 import { open, settle } from './screen'
 
 const limits: Answer<'limits'> = {
-  roles: ROLES.map((role) => ({ role, lowerPercent: 10, belowCost: false, mendsTime: true })),
+  roles: ROLES.map((role) => ({
+    ...{ role, name: role, base: role, lowerPercent: 10, belowCost: false, mendsTime: true },
+  })),
   given: GRANTABLE_NAMES.map((permission) => ({
     permission,
     roles: [...rolesThatMay(permission)],
@@ -47,7 +49,7 @@ describe('what each may do', () => {
     expect([sent!.name, sent!.body]).toEqual([
       'keepLimits',
       {
-        roles: [{ ...limits.roles.at(-1), mendsTime: false }],
+        roles: [{ role: 'technician', lowerPercent: 10, belowCost: false, mendsTime: false }],
         given: [
           {
             permission: 'payments.take',
@@ -88,6 +90,36 @@ describe('what each may do', () => {
     const { rights, box } = await setUp('office')
     expect(box('dispatch: take money').element.disabled).toBe(true)
     expect(rights.text()).not.toContain('Keep this')
+  })
+})
+describe('a role of the firm’s own', () => {
+  it('has its column and its row by its name, and what it begins as can be given to it', async () => {
+    const foreman = { role: 'foreman', name: 'Foreman', base: 'technician' as const }
+    const said: Answer<'limits'> = {
+      roles: [...limits.roles, { ...limits.roles.at(-1)!, ...foreman }],
+      given: limits.given,
+    }
+    const screen = await open('/set-up', { server: { says: { limits: said } } })
+    await settle()
+    const rights = screen.page.findComponent(RoleLimits)
+    const labels = rights.findAll('label').map((label) => label.text())
+    expect(labels).toContain('Foreman: take money')
+    expect(labels).not.toContain('Foreman: see the books')
+    expect(labels).toContain('Foreman: corrects time alone')
+    await rights
+      .findAll('label')
+      .find((label) => label.text() === 'Foreman: take money')!
+      .get('input')
+      .setValue(true)
+    await rights.get('form').trigger('submit')
+    await settle()
+    const { given } = screen.acts()[0]!.body as Answer<'limits'>
+    expect(given).toEqual([
+      {
+        permission: 'payments.take',
+        roles: expect.arrayContaining(['foreman', 'technician']) as string[],
+      },
+    ])
   })
 })
 describe('what came of the calls', () => {

@@ -9,7 +9,7 @@ let foreman: Client
 beforeAll(async () => {
   owner = await signedIn('owner')
   office = await signedIn('office')
-  foreman = await signedIn('rosa')
+  foreman = await signedIn({ email: 'rosa@demo.test' })
 })
 afterAll(async () => {
   const db = await database()
