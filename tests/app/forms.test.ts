@@ -49,9 +49,11 @@ const quote = made('quote', {
   asks: [],
 })
 const staff = {
-  items: made('staff', {}, { fields: { active: true, comesIn: true, role: 'dispatch' } }).items.map(
-    (person, i) => ({ ...person, name: `Person ${i}`, version: 4 }),
-  ),
+  items: made(
+    'staff',
+    {},
+    { fields: { active: true, comesIn: true, role: 'dispatch', ownRole: '' } },
+  ).items.map((person, i) => ({ ...person, name: `Person ${i}`, version: 4 })),
 }
 const thirdPerson = staff.items[2]!
 const newFirm: Answer<'guide'> = {

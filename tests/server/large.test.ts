@@ -102,7 +102,11 @@ async function multiply(table: string): Promise<void> {
 }
 beforeAll(async () => {
   owner = { ...(await (await signedIn('owner')).ok('session')).person, ownRole: null, grants: {} }
-  technician = { ...(await (await signedIn('technician')).ok('session')).person, ownRole: null, grants: {} }
+  technician = {
+    ...(await (await signedIn('technician')).ok('session')).person,
+    ownRole: null,
+    grants: {},
+  }
   db = await mysql.createConnection({ uri: demo })
   await db.query(`DROP DATABASE IF EXISTS ${NAME}`)
   await db.query(`CREATE DATABASE ${NAME}`)

@@ -72,6 +72,7 @@ describe('who does not sign in', () => {
     const { version } = await known(one.id)
     const without = await owner.send('keepPerson', { body: { ...since, version, email: '' } })
     expect(without).toMatchObject({ status: 422, body: { errors: [{ path: 'email' }] } })
+    for (const { id: key } of [one, other]) await owner.ok('leave', { params: { id: key } })
   })
   it.each([
     { role: 'office', bookable: true },

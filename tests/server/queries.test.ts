@@ -15,7 +15,11 @@ const people = new Map<string, Actor>()
 beforeAll(async () => {
   db = await database()
   for (const role of ['owner', 'technician'] as const)
-    people.set(role, { ...(await (await signedIn(role)).ok('session')).person, ownRole: null, grants: {} })
+    people.set(role, {
+      ...(await (await signedIn(role)).ok('session')).person,
+      ownRole: null,
+      grants: {},
+    })
 })
 afterAll(async () => {
   await db.end()
