@@ -1,2 +1,2 @@
 /** The version of the product, as /api/health tells it. */
-export const VERSION = '0.18.0'
+export const VERSION = '0.19.0'

@@ -1,6 +1,6 @@
 // Somebody is added, comes in by the link of the mail, and leaves again.
 import { expect, test } from '@playwright/test'
-import { leavesAllInOrder, quiet, sitDown } from './people'
+import { chooseFrom, leavesAllInOrder, quiet, sitDown } from './people'
 
 leavesAllInOrder()
 interface Mail {
@@ -28,8 +28,11 @@ test('a new technician comes in by the invitation, and is let go', async ({ brow
   const owner = await sitDown(browser, 'owner', '/people')
   await owner.getByRole('button', { name: 'Add somebody' }).click()
   await owner.getByLabel('Name', { exact: true }).fill(name)
-  await owner.getByRole('button', { name: 'Add and invite' }).click()
-  await expect(owner.getByText('Write the mail address.')).toBeVisible()
+  const role = owner.getByLabel('What they do here')
+  await chooseFrom(role, 'dispatch: calls and the schedule')
+  await owner.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(owner.getByText(/^Write it: only who is booked/)).toBeVisible()
+  await chooseFrom(role, 'technician: a phone, and their visits')
   await owner.getByLabel('Mail address').fill(email)
   await owner.getByRole('button', { name: 'Add and invite' }).click()
   // The trail of access beneath names them, too.
