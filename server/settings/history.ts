@@ -96,7 +96,7 @@ async function undoLayout(
 const own = (back: Undo['back']): Undo => ({ may: 'settings.change', back })
 undoes({
   'settings.firmChanged': own(undoFirm),
-  'settings.limitsChanged': own(undoLimits),
+  'settings.limitsChanged': { may: 'limits.change', back: undoLimits },
   'settings.rolesChanged': { may: 'limits.change', back: undoRoles },
   'settings.taxesKept': { ...own(undoTaxes), fits: stoodBefore },
   'settings.layoutKept': { ...own(undoLayout), fits: stoodBefore },

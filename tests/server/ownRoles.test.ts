@@ -107,6 +107,19 @@ describe('a role of the firm’s own', () => {
     )
     expect((await undo('Role “Master” was taken away')).status).toBe(409)
   })
+  it('is put back by whoever may change rights alone: the office takes back nothing that the owner said', async () => {
+    const { given } = await rights()
+    const taken = given.find(({ permission }) => permission === 'payments.take')!
+    const roles = taken.roles.filter((one) => one !== 'office')
+    await owner.ok('keepLimits', { body: { roles: [], given: [{ ...taken, roles }] } })
+    const [entry] = (await owner.ok('settingsHistory')).items
+    expect(entry!.text).toBe('What each role may do, and how far alone, was changed')
+    const params = { entry: String(entry!.id) }
+    expect((await office.ok('settingsHistory')).undoable).not.toContain(entry!.id)
+    expect((await office.send('undoSetting', { params })).status).toBe(403)
+    expect((await owner.send('undoSetting', { params })).status).toBe(200)
+    expect((await rights()).given).toEqual(given)
+  })
   it('is not given by somebody who may not do as much', async () => {
     const given = (await rights()).given.find(({ permission }) => permission === 'access.change')!
     const allow = (roles: string[]) =>
@@ -116,7 +129,7 @@ describe('a role of the firm’s own', () => {
     await allow([...given.roles, 'office'])
     const body = {
       ...{ id: id(), name: 'Abel Thorn', email: `abel-${id().slice(-8)}@demo.test` },
-      ...({ role: 'technician', ownRole: 'foreman', bookable: true, seesCost: false } as const),
+      ...({ role: 'technician', ownRole: 'foreman', bookable: false, seesCost: false } as const),
     }
     const taken = await rights()
     const closes = taken.given.find(({ permission }) => permission === 'payments.take')!
