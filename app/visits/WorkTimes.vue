@@ -40,6 +40,13 @@ function peopleOf({ times, technicianId, technician }: Visit) {
   const people = [...all].map(([id, name]) => ({ id, name }))
   return isField.value ? people.filter(({ id }) => id === session.me!.person.id) : people
 }
+/** Whoever does not sign in is clocked from the office, on the page that a phone would show. */
+const clocksFor = ({ technicianId, state }: Visit) =>
+  !isField.value &&
+  session.may('visits.clock') &&
+  technicianId !== null &&
+  state !== 'finished' &&
+  state !== 'cancelled'
 const lasted = ({ from, to }: Time) =>
   to ? `${hoursMinutes((Date.parse(to) - Date.parse(from)) / 1000)} h` : 'runs'
 </script>
@@ -88,6 +95,12 @@ const lasted = ({ from, to }: Time) =>
         class="small"
         @click="open = { visit, time: null }"
         >+ time that was not clocked</ActButton
+      >{{ ' ' }}
+      <NuxtLink
+        v-if="clocksFor(visit)"
+        class="btn plain small"
+        :to="`/field/visits/${visit.id}`"
+        >Clock it for {{ visit.technician }}</NuxtLink
       >
     </section>
     <TimeForm

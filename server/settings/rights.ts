@@ -100,6 +100,7 @@ export async function keepRole(
   if (code && !old) throw notFound('role')
   if (old) refuseOther('this role', { now: old.name, shown, current: old })
   checkName(name, old, ownRoles)
+  if (old?.name === name) return limitsNow({ company: from })
   if (old) {
     const to = ownRoles.map((one) => (one === old ? { ...one, name } : one))
     return changeRoles(ctx, name, { from, to: { ...from, ownRoles: to } })

@@ -79,6 +79,10 @@ describe('a role of the firm’s own', () => {
       owner.send('keepRole', { body: { code: 'foreman', name, base: 'technician', shown } })
     expect((await called('Master', 'Forewoman')).body.code).toBe('stale')
     expect((await called('Master', 'Foreman')).status).toBe(200)
+    const [last] = (await owner.ok('settingsHistory')).items
+    // As it is called already: nothing happened.
+    expect((await called('Master', 'Master')).status).toBe(200)
+    expect((await owner.ok('settingsHistory')).items[0]).toEqual(last)
     expect((await foreman.ok('session')).person.roleName).toBe('Master')
     for (const name of ['master', 'Office'])
       expect(await make(name)).toMatchObject({ status: 422, body: { errors: [{ path: 'name' }] } })
@@ -132,17 +136,17 @@ describe('a role of the firm’s own', () => {
       ...({ role: 'technician', ownRole: 'foreman', bookable: false, seesCost: false } as const),
     }
     const taken = await rights()
-    const closes = taken.given.find(({ permission }) => permission === 'payments.take')!
+    const takes = taken.given.find(({ permission }) => permission === 'payments.take')!
     await owner.ok('keepLimits', {
       body: {
         roles: [],
         given: [
-          { permission: 'payments.take', roles: closes.roles.filter((one) => one !== 'office') },
+          { permission: 'payments.take', roles: takes.roles.filter((one) => one !== 'office') },
         ],
       },
     })
     expect((await office.send('keepPerson', { body })).status).toBe(403)
-    await owner.ok('keepLimits', { body: { roles: [], given: [closes] } })
+    await owner.ok('keepLimits', { body: { roles: [], given: [takes] } })
     expect((await office.send('keepPerson', { body })).status).toBe(200)
     await allow(given.roles)
   })

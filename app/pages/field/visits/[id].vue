@@ -10,9 +10,11 @@ import AgreeStep from '~/visits/field/AgreeStep.vue'
 import BillStep from '~/visits/field/BillStep.vue'
 import { useFieldVisit } from '~/visits/field/useFieldVisit'
 import WorkStep from '~/visits/field/WorkStep.vue'
+import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'field', key: (route) => route.path })
 const id = String(useRoute().params.id)
+const session = useSession()
 const of = useFieldVisit(id)
 const { data, work, problem, failed, busy, clock, refresh } = of
 const { step, go, leave } = useStep(['work', 'add', 'agree', 'bill'])
@@ -20,6 +22,12 @@ watch(step, () => {
   failed.value = null
   window.scrollTo(0, 0)
 })
+/** Who clocks for somebody else came from the work order. */
+const back = computed(() =>
+  session.role === 'technician' || session.me?.person.bookable
+    ? '/field'
+    : `/work/${work.value?.id}`,
+)
 const otherOpen = computed(() => {
   const open = data.value?.openVisitId
   return open && open !== id ? open : (failed.value?.extra.openVisitId as string | undefined)
@@ -35,8 +43,8 @@ const otherOpen = computed(() => {
       <NuxtLink
         v-if="step === 'work'"
         class="btn plain"
-        to="/field"
-        aria-label="Back to the day"
+        :to="back"
+        :aria-label="back === '/field' ? 'Back to the day' : 'Back to the work order'"
         >←</NuxtLink
       >
       <button
