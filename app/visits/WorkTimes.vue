@@ -42,7 +42,7 @@ function peopleOf({ times, technicianId, technician }: Visit) {
 }
 /** Whoever does not sign in is clocked from the office, on the page that a phone would show. */
 const clocksFor = ({ technicianId, state }: Visit) =>
-  !isField.value &&
+  !props.visitId &&
   session.may('visits.clock') &&
   technicianId !== null &&
   state !== 'finished' &&
